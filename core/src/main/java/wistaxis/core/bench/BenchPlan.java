@@ -1,0 +1,122 @@
+package wistaxis.core.bench;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import wistaxis.core.facts.Json;
+import wistaxis.core.facts.Provenance;
+import wistaxis.core.ticket.Stage;
+
+/**
+ * Who needs hands when: one pair of hands goes round the open jobs, the earliest promised first; what runs unattended runs beside it.
+ * A plain list schedule; it says when, it does not search for the best order.
+ *
+ * @param lanes one an open job, in the order given
+ */
+public record BenchPlan(List<Lane> lanes) {
+    private static final List<Work> WORK = Json.fact("bench.json", WorkFacts.class).work();
+
+    private record Work(Stage stage, String what, int handsSeconds, Provenance provenance, String source) {}
+
+    private record WorkFacts(List<Work> work) {}
+
+    /**
+     * An open job as the plan needs it.
+     *
+     * @param unattended how long the machine part of the present stage still runs by itself, before hands are needed; zero when it waits for hands
+     * @param download how long the download will take once started; zero when it is here
+     * @param restore how long the restore runs once started
+     */
+    public record Job(String ticket, Stage stage, Instant promised, Duration unattended, Duration download, Duration restore) {}
+
+    /** A stretch of a job; hands-on or unattended. */
+    public record Span(Instant start, Instant end, boolean hands, String what) {}
+
+    /** @param late whether the plan ends after the promised time */
+    public record Lane(Job job, List<Span> spans, boolean late) {
+        public Lane {
+            spans = List.copyOf(spans);
+        }
+    }
+
+    /** The next moment that needs hands, and whose. */
+    public record Call(String ticket, Instant at, String what) {}
+
+    public BenchPlan {
+        lanes = List.copyOf(lanes);
+    }
+
+    public static BenchPlan of(List<Job> jobs, Instant now) {
+        List<Planner> planners = jobs.stream().map(j -> new Planner(j, now)).toList();
+        Instant handsFree = now;
+        for (Optional<Planner> next = nextOf(planners, handsFree); next.isPresent(); next = nextOf(planners, handsFree)) {
+            handsFree = next.get().take(handsFree);
+        }
+        return new BenchPlan(planners.stream().map(Planner::lane).toList());
+    }
+
+    /** Of those ready when the hands are free the earliest promised; if none is, the one ready first. */
+    private static Optional<Planner> nextOf(List<Planner> planners, Instant handsFree) {
+        return planners.stream().filter(Planner::hasMore)
+                .min(Comparator.<Planner, Instant>comparing(p -> p.free.isBefore(handsFree) ? handsFree : p.free).thenComparing(p -> p.job.promised()));
+    }
+
+    /** The earliest moment at which a ticket needs hands. */
+    public Optional<Call> nextCall() {
+        return lanes.stream().flatMap(l -> l.spans().stream().filter(Span::hands).limit(1).map(s -> new Call(l.job().ticket(), s.start(), s.what())))
+                .min(Comparator.comparing(Call::at));
+    }
+
+    private static final class Planner {
+        private final Job job;
+        private final List<Span> spans = new ArrayList<>();
+        private final List<Stage> stages;
+        private Instant free;
+        private boolean attended;
+
+        Planner(Job job, Instant now) {
+            this.job = job;
+            this.free = now;
+            this.stages = new ArrayList<>(Arrays.stream(Stage.values()).filter(s -> s.compareTo(job.stage()) >= 0 && s != Stage.CLOSED).toList());
+            if (!job.unattended().isZero()) {
+                unattended(job.unattended(), job.stage().words());
+                stages.removeFirst();
+            }
+        }
+
+        boolean hasMore() {
+            return !stages.isEmpty();
+        }
+
+        Instant take(Instant handsFree) {
+            Stage stage = stages.removeFirst();
+            Work work = WORK.stream().filter(w -> w.stage() == stage).findFirst().orElseThrow();
+            Instant start = free.isBefore(handsFree) ? handsFree : free;
+            Instant end = start.plusSeconds(work.handsSeconds());
+            spans.add(new Span(start, end, true, work.what()));
+            free = end;
+            attended = true;
+            unattended(switch (stage) {
+                case FIRMWARE -> job.download();
+                case RESTORE -> job.restore();
+                default -> Duration.ZERO;
+            }, stage == Stage.FIRMWARE ? "Download" : "Restore");
+            return end;
+        }
+
+        private void unattended(Duration length, String what) {
+            if (length.isPositive()) {
+                spans.add(new Span(free, free.plus(length), false, what));
+                free = free.plus(length);
+            }
+        }
+
+        Lane lane() {
+            return new Lane(job, spans, attended && free.isAfter(job.promised()));
+        }
+    }
+}

@@ -1,0 +1,140 @@
+package wistaxis.core.coach;
+
+import java.util.ArrayList;
+import java.util.List;
+import wistaxis.core.keys.HostView;
+import wistaxis.core.keys.KeyStep;
+import wistaxis.core.keys.Rehearsal.Span;
+import wistaxis.core.keys.Until;
+
+/**
+ * A technician being led through a score: a fold over time, what the host senses, and "I see it now".
+ * A timed step ends by itself; a step that waits for something seen ends when it is seen, early or late, and the rest shifts.
+ *
+ * @param starts when each step reached so far began, nanoseconds on the caller's scale; the first lies a count-in ahead
+ * @param endedNanos when the last step ended; {@link Long#MIN_VALUE} while it runs
+ */
+public record CoachRun(Score score, List<Long> starts, long endedNanos) {
+    /** The count-in before the first step: 3 s, ours. */
+    public static final long COUNT_IN = 3_000_000_000L;
+
+    private static final long RUNNING = Long.MIN_VALUE;
+    private static final long SECOND = 1_000_000_000L;
+
+    public CoachRun {
+        starts = List.copyOf(starts);
+    }
+
+    /** Begins with the count-in. */
+    public static CoachRun begin(Score score, long nowNanos) {
+        return new CoachRun(score, List.of(nowNanos + COUNT_IN), RUNNING);
+    }
+
+    public boolean ended() {
+        return endedNanos != RUNNING;
+    }
+
+    /** The step that runs or, during the count-in, comes first. */
+    public int step() {
+        return starts.size() - 1;
+    }
+
+    public boolean countingIn(long nowNanos) {
+        return nowNanos - starts.getFirst() < 0;
+    }
+
+    /** Lets time pass: timed steps end on time, and what the host senses by itself ends its step now. */
+    public CoachRun tick(long nowNanos, HostView host) {
+        CoachRun run = this;
+        while (!run.ended() && !run.countingIn(nowNanos)) {
+            KeyStep step = score.step(run.step());
+            long start = run.starts.getLast();
+            boolean sensed = step.until() != null && step.until().isMetByHost(host);
+            boolean waits = step.seconds() == null && step.until() != null;
+            long end = start + score.lengthNanos(run.step());
+            if (!waits && end - nowNanos <= 0) {
+                run = run.next(end);
+            } else if (sensed && nowNanos - start > 0) {
+                run = run.next(nowNanos);
+            } else {
+                return run;
+            }
+        }
+        return run;
+    }
+
+    /** "I see it now": ends a step that waits for something seen; without effect on any other. */
+    public CoachRun seen(long nowNanos) {
+        Until until = ended() || countingIn(nowNanos) ? null : score.step(step()).until();
+        return until == null ? this : next(nowNanos);
+    }
+
+    private CoachRun next(long atNanos) {
+        if (step() + 1 == score.steps()) {
+            return new CoachRun(score, starts, atNanos);
+        }
+        List<Long> more = new ArrayList<>(starts);
+        more.add(atNanos);
+        return new CoachRun(score, more, RUNNING);
+    }
+
+    /** Where each step lies: past ones where they were, the running one as long as it takes, the rest after it. */
+    public List<Span> spans(long nowNanos) {
+        List<Span> spans = new ArrayList<>();
+        long end = starts.getFirst();
+        for (int i = 0; i < score.steps(); i++) {
+            long start = i < starts.size() ? starts.get(i) : end;
+            boolean past = i + 1 < starts.size();
+            end = past ? starts.get(i + 1) : ended() && i == step() ? endedNanos : start + score.lengthNanos(i);
+            if (i == step() && !ended() && end - nowNanos < 0) {
+                end = nowNanos;
+            }
+            spans.add(new Span(start, end));
+        }
+        return spans;
+    }
+
+    /** What to do now. After the end it repeats the last step's words; the verdict takes over. */
+    public Instruction instruction(long nowNanos) {
+        int i = step();
+        double gone = Math.max(0, (nowNanos - starts.getLast()) / 1e9);
+        Instruction now = Instruction.of(score.step(i), i == 0 ? null : score.step(i - 1), gone, score.lengthNanos(i) / 1e9);
+        return countingIn(nowNanos) ? Instruction.countIn((starts.getFirst() - nowNanos) / 1e9, now) : now;
+    }
+
+    /** The instruction after the one that runs, in words; empty at the last. */
+    public String nextWords() {
+        int i = step() + 1;
+        return i >= score.steps() ? "" : Instruction.of(score.step(i), score.step(i - 1), 0, score.lengthNanos(i) / 1e9).huge();
+    }
+
+    /** The cues that fall into a stretch of time, as the run stands: after {@code fromNanos}, up to and with {@code toNanos}. */
+    public List<Cue> cues(long fromNanos, long toNanos) {
+        return allCues(toNanos).stream().filter(c -> c.atNanos() - fromNanos > 0 && c.atNanos() - toNanos <= 0).toList();
+    }
+
+    private List<Cue> allCues(long nowNanos) {
+        List<Cue> cues = new ArrayList<>();
+        for (long t = COUNT_IN; t > 0; t -= SECOND) {
+            cues.add(new Cue(starts.getFirst() - t, Cue.Kind.COUNT));
+        }
+        List<Span> spans = spans(nowNanos);
+        for (int i = 0; i < starts.size(); i++) {
+            KeyStep step = score.step(i);
+            Span span = spans.get(i);
+            switch (step.action()) {
+                case RELEASE, UNPLUG -> cues.add(new Cue(span.startNanos(), Cue.Kind.RELEASE));
+                case TAP, PLUG, DRAG -> cues.add(new Cue(span.startNanos(), Cue.Kind.PRESS));
+                case HOLD, WAIT -> {
+                    boolean begins = i == 0 || !score.step(i - 1).keys().containsAll(step.keys()) || score.step(i - 1).action() != KeyStep.Action.HOLD;
+                    cues.add(new Cue(span.startNanos(), begins ? Cue.Kind.PRESS : Cue.Kind.TICK));
+                    for (long t = span.startNanos() + SECOND; t - span.endNanos() < 0; t += SECOND) {
+                        boolean last = step.seconds() != null && span.endNanos() - t <= SECOND;
+                        cues.add(new Cue(t, last ? Cue.Kind.SOON : Cue.Kind.TICK));
+                    }
+                }
+            }
+        }
+        return cues;
+    }
+}

@@ -1,0 +1,52 @@
+package wistaxis.core.coach;
+
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.keys.KeyStep;
+import wistaxis.core.keys.Until;
+
+/**
+ * What to do now, in the fewest words.
+ *
+ * @param huge read from a metre: "Hold Side"
+ * @param detail why or how long
+ * @param seconds what the big counter shows: seconds left of a timed step, seconds gone of one that waits
+ * @param countsDown whether the seconds are left rather than gone
+ */
+public record Instruction(String huge, String detail, double seconds, boolean countsDown) {
+
+    static Instruction countIn(double secondsLeft, Instruction first) {
+        return new Instruction("Get ready", "then: " + first.huge(), secondsLeft, true);
+    }
+
+    /** @param before the step before it, if any: what goes on needs other words than what begins */
+    static Instruction of(KeyStep step, @Nullable KeyStep before, double gone, double nominal) {
+        String keys = step.keys().stream().map(PhysicalKey::words).collect(Collectors.joining(" + "));
+        boolean goesOn = before != null && before.action() == KeyStep.Action.HOLD && before.keys().containsAll(step.keys());
+        String huge = switch (step.action()) {
+            case TAP -> "Tap " + keys;
+            case HOLD -> (goesOn ? "Keep holding " : "Hold ") + keys;
+            case RELEASE -> "Let go of " + keys;
+            case PLUG -> "Plug in now";
+            case UNPLUG -> "Unplug";
+            case WAIT -> "Wait";
+            case DRAG -> "Drag the slider";
+        };
+        boolean timed = step.seconds() != null;
+        return new Instruction(huge, detail(step, nominal), timed ? Math.max(0, nominal - gone) : gone, timed);
+    }
+
+    private static String detail(KeyStep step, double nominal) {
+        Until until = step.until();
+        if (until == null) {
+            return step.action() == KeyStep.Action.TAP ? "a short press" : step.seconds() == null ? "" : "for " + Math.round(nominal) + " s";
+        }
+        String about = "until " + until.words() + ", about " + Math.round(nominal) + " s. ";
+        return about + switch (until) {
+            case BLACK -> "Ignore the slider.";
+            case CABLE_SCREEN -> "Do not let go at the logo.";
+            default -> "";
+        };
+    }
+}

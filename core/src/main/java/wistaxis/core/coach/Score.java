@@ -1,0 +1,66 @@
+package wistaxis.core.coach;
+
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import wistaxis.core.device.Family;
+import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.keys.KeySequence;
+import wistaxis.core.keys.KeyStep;
+import wistaxis.core.keys.Rehearsal;
+import wistaxis.core.keys.Simulation;
+import wistaxis.core.keys.Start;
+
+/**
+ * A key sequence laid out in time: nominal spans of the steps, the stretches in which each key is down, what will be seen.
+ *
+ * @param spans one a step, nanoseconds from the beginning
+ * @param sights what is seen at nominal timing, in order
+ */
+public record Score(KeySequence sequence, List<Rehearsal.Span> spans, List<Simulation.Sight> sights) {
+    /** A stretch of steps, from the start of the first to the end of the last. */
+    public record Bar(int firstStep, int lastStep, boolean tap) {}
+
+    public Score {
+        spans = List.copyOf(spans);
+        sights = List.copyOf(sights);
+    }
+
+    public static Score of(KeySequence sequence, Family family, Start start) {
+        Rehearsal played = new Rehearsal(sequence, family, start);
+        return new Score(sequence, played.spans(), played.sights());
+    }
+
+    public KeyStep step(int index) {
+        return sequence.steps().get(index);
+    }
+
+    public int steps() {
+        return spans.size();
+    }
+
+    /** The nominal length of a step, in nanoseconds; 0 for what is done at once. */
+    public long lengthNanos(int step) {
+        return spans.get(step).endNanos() - spans.get(step).startNanos();
+    }
+
+    /** For each key the stretches of steps in which it is down, in order. */
+    public Map<PhysicalKey, List<Bar>> bars() {
+        Map<PhysicalKey, List<Bar>> bars = new EnumMap<>(PhysicalKey.class);
+        for (int i = 0; i < steps(); i++) {
+            KeyStep step = step(i);
+            for (PhysicalKey key : step.action() == KeyStep.Action.RELEASE ? List.<PhysicalKey>of() : step.keys()) {
+                List<Bar> lane = bars.computeIfAbsent(key, _ -> new ArrayList<>());
+                boolean tap = step.action() == KeyStep.Action.TAP;
+                boolean goesOn = !tap && !lane.isEmpty() && !lane.getLast().tap() && lane.getLast().lastStep() == i - 1;
+                if (goesOn) {
+                    lane.add(new Bar(lane.removeLast().firstStep(), i, false));
+                } else {
+                    lane.add(new Bar(i, i, tap));
+                }
+            }
+        }
+        return bars;
+    }
+}

@@ -1,0 +1,8 @@
+/**
+ * Which device is this: the catalogue of models, their key family, plug and keys, and how each is found by
+ * identifier, A-number or name. Depends on facts only.
+ */
+@NullMarked
+package wistaxis.core.device;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,14 @@
+package wistaxis.core.facts;
+
+/** Input from outside (a file, an argument, an import) that cannot be used; the message names the place, the value and what to do. */
+public final class BadInput extends RuntimeException {
+    private static final long serialVersionUID = 1L;
+
+    public BadInput(String message) {
+        super(message);
+    }
+
+    public BadInput(String message, Throwable cause) {
+        super(message, cause);
+    }
+}

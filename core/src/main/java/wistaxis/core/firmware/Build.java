@@ -1,0 +1,35 @@
+package wistaxis.core.firmware;
+
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A build as a firmware library lists it.
+ *
+ * @param identifiers the models it is for
+ * @param sizeBytes the package's size, more than 0
+ * @param sha256 the package's digest, 64 hex digits
+ * @param path where the library serves it
+ * @param signed whether the maker signed it when the library was asked
+ * @param signedUntil when signing ends, or ended; null when no end is known
+ */
+public record Build(
+        List<String> identifiers, SystemVersion version, String build, LocalDate released, long sizeBytes, String sha256, String path, boolean signed,
+        @Nullable Instant signedUntil) {
+    public Build {
+        identifiers = List.copyOf(identifiers);
+        if (sizeBytes <= 0) {
+            throw new IllegalArgumentException("size [" + sizeBytes + "] of build [" + build + "]: write more than 0 bytes");
+        }
+        if (!sha256.matches("[0-9a-f]{64}")) {
+            throw new IllegalArgumentException("digest [" + sha256 + "] of build [" + build + "]: write 64 hex digits");
+        }
+    }
+
+    /** Whether it can be installed at a time, as far as the library knows. */
+    public boolean signedAt(Instant when) {
+        return signed && (signedUntil == null || when.isBefore(signedUntil));
+    }
+}

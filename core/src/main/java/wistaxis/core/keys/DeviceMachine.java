@@ -1,0 +1,355 @@
+package wistaxis.core.keys;
+
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalLong;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.device.Family;
+import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.keys.DeviceState.Hold;
+import wistaxis.core.keys.DeviceState.Tap;
+
+/**
+ * The timed state machine of a family whose power key is armed by taps. A pure fold: state, input and time in, state out.
+ * Between inputs only {@link #nextDeadline deadlines} change anything, so a result never depends on how finely time is stepped.
+ * The thresholds are ours; they make every school succeed at its nominal timing and every named mistake fail in its named way.
+ */
+public final class DeviceMachine {
+    private final Thresholds t;
+    private final PhysicalKey power;
+    private final PhysicalKey low;
+    private final List<PhysicalKey> armingTaps;
+
+    public DeviceMachine(Family family) {
+        this.t = Thresholds.of(family);
+        this.power = family.powerKey();
+        this.low = family.lowKey();
+        this.armingTaps = family.arming();
+    }
+
+    /** A device that has been in the given state for long enough that the host, when plugged, has already seen it. */
+    public DeviceState start(Start start, boolean plugged, long nowNanos) {
+        Phase phase = switch (start) {
+            case ON -> new Phase.Running(Screen.LOCK_SCREEN);
+            case DISABLED -> new Phase.Running(Screen.DISABLED_SCREEN);
+            case OFF -> new Phase.Off();
+            case LOOPING -> new Phase.Looping(nowNanos);
+            case RECOVERY -> new Phase.Recovery(nowNanos);
+            case DFU -> new Phase.Dfu();
+        };
+        Screen face = switch (start) {
+            case DISABLED -> Screen.DISABLED_SCREEN;
+            case LOOPING -> Screen.BOOT_LOGO;
+            default -> Screen.LOCK_SCREEN;
+        };
+        return new DeviceState(nowNanos, phase, Map.of(), plugged, List.of(), null, face, nowNanos - t.hostDelay(), List.of());
+    }
+
+    /** How long the device stays in recovery mode by itself. */
+    public long windowNanos() {
+        return t.window();
+    }
+
+    /**
+     * Lets time pass.
+     *
+     * @throws IllegalArgumentException when {@code nowNanos} is before the state's own time
+     */
+    public DeviceState advance(DeviceState state, long nowNanos) {
+        if (nowNanos - state.nowNanos() < 0) {
+            throw new IllegalArgumentException("time runs backwards: [" + nowNanos + "] is before [" + state.nowNanos() + "]");
+        }
+        DeviceState s = state;
+        for (OptionalLong due = nextDeadline(s); due.isPresent() && due.getAsLong() - nowNanos <= 0; due = nextDeadline(s)) {
+            DeviceState there = s.at(due.getAsLong());
+            s = settleHost(there, expire(there));
+        }
+        return s.at(nowNanos);
+    }
+
+    /** Lets time pass and then applies an input at that time. */
+    public DeviceState apply(DeviceState state, Input input, long nowNanos) {
+        DeviceState s = advance(state, nowNanos);
+        DeviceState after = switch (input) {
+            case Input.Down(PhysicalKey key) -> s.down().containsKey(key) ? s : down(s, key);
+            case Input.Up(PhysicalKey key) -> s.down().containsKey(key) ? up(s, key) : s;
+            case Input.Plug() -> s.plugged(true);
+            case Input.Unplug() -> s.plugged() ? unplug(s.plugged(false)) : s;
+            case Input.BeginRestore() -> s.plugged() && (s.phase() instanceof Phase.Recovery || s.phase() instanceof Phase.Dfu)
+                    ? s.phase(new Phase.Restoring()) : s;
+            case Input.EndRestore() -> s.phase() instanceof Phase.Restoring
+                    ? s.face(Screen.GREETING).phase(new Phase.SecondBar(nowNanos)) : s;
+        };
+        return settleHost(s, after);
+    }
+
+    /** When the state next changes by itself, if it does. */
+    public OptionalLong nextDeadline(DeviceState s) {
+        long due = Math.min(phaseDue(s), Math.min(holdDue(s), hostDue(s)));
+        return due == Long.MAX_VALUE ? OptionalLong.empty() : OptionalLong.of(Math.max(due, s.nowNanos()));
+    }
+
+    /** What a person sees. */
+    public Screen screen(DeviceState s) {
+        return switch (s.phase()) {
+            case Phase.Off _, Phase.Black _, Phase.Tail _, Phase.Dfu _ -> Screen.BLACK;
+            case Phase.Running(Screen face) -> face;
+            case Phase.Looping(long since) -> loopPosition(s, since) < t.loopLogo() ? Screen.BOOT_LOGO : Screen.BLACK;
+            case Phase.Slider(boolean emergency, _) -> emergency ? Screen.EMERGENCY_COUNTDOWN : Screen.SLIDER;
+            case Phase.Logo _ -> Screen.BOOT_LOGO;
+            case Phase.Recovery _ -> Screen.CABLE_SCREEN;
+            case Phase.Restoring _, Phase.SecondBar _ -> Screen.PROGRESS_BAR;
+        };
+    }
+
+    /** What the host sees; it takes a moment to notice. */
+    public HostView host(DeviceState s) {
+        HostView target = hostTarget(s);
+        return s.nowNanos() - s.hostSinceNanos() >= t.hostDelay() ? target : HostView.NOTHING;
+    }
+
+    /** Time left in recovery mode before the device leaves it by itself; empty outside recovery mode. */
+    public OptionalLong windowLeftNanos(DeviceState s) {
+        return s.phase() instanceof Phase.Recovery(long since) ? OptionalLong.of(since + t.window() - s.nowNanos()) : OptionalLong.empty();
+    }
+
+    private static HostView hostTarget(DeviceState s) {
+        if (!s.plugged()) {
+            return HostView.NOTHING;
+        }
+        return switch (s.phase()) {
+            case Phase.Running _, Phase.Slider _, Phase.SecondBar _ -> HostView.NORMAL;
+            case Phase.Recovery _, Phase.Restoring _ -> HostView.RECOVERY;
+            case Phase.Dfu _ -> HostView.DFU;
+            default -> HostView.NOTHING;
+        };
+    }
+
+    private static DeviceState settleHost(DeviceState before, DeviceState after) {
+        return hostTarget(before) == hostTarget(after) ? after : after.hostChanged();
+    }
+
+    private long hostDue(DeviceState s) {
+        long seen = s.hostSinceNanos() + t.hostDelay();
+        return hostTarget(s) != HostView.NOTHING && seen > s.nowNanos() ? seen : Long.MAX_VALUE;
+    }
+
+    private long loopPosition(DeviceState s, long since) {
+        return (s.nowNanos() - since) % (t.loopLogo() + t.loopBlack());
+    }
+
+    private long phaseDue(DeviceState s) {
+        return switch (s.phase()) {
+            case Phase.Looping(long since) -> s.nowNanos() - loopPosition(s, since)
+                    + (loopPosition(s, since) < t.loopLogo() ? t.loopLogo() : t.loopLogo() + t.loopBlack());
+            case Phase.Slider(_, Long letGo) when letGo != null -> letGo + t.sliderLinger();
+            case Phase.Black black -> black.bothSinceNanos() == null ? black.logoDueNanos() : black.bothSinceNanos() + t.bothMax();
+            case Phase.Tail(long since) -> since + t.tailMin();
+            case Phase.Logo(long since, boolean held) -> since + (held ? t.logoToCable() : t.boot());
+            case Phase.Recovery(long since) -> since + t.window();
+            case Phase.SecondBar(long since) -> since + t.secondBar();
+            default -> Long.MAX_VALUE;
+        };
+    }
+
+    /** When the running hold of the power key does something: slider, countdown, reset, or start of a device that is off. */
+    private long holdDue(DeviceState s) {
+        Long since = s.down().get(power);
+        Hold hold = s.holdKind();
+        if (since == null || hold == null) {
+            return Long.MAX_VALUE;
+        }
+        if (s.phase() instanceof Phase.Off) {
+            return since + t.powerOn();
+        }
+        if (!atRest(s)) {
+            return Long.MAX_VALUE;
+        }
+        boolean upAndShowing = s.phase() instanceof Phase.Running;
+        if (hold == Hold.WITH_VOLUME) {
+            long both = bothSince(s, since);
+            return upAndShowing ? both + t.slider() : s.phase() instanceof Phase.Slider(boolean emergency, _) && !emergency
+                    ? both + t.emergency() : Long.MAX_VALUE;
+        }
+        return upAndShowing ? since + t.slider() : since + (hold == Hold.ARMED ? t.reset() : t.resetAlone());
+    }
+
+    private static long bothSince(DeviceState s, long powerSince) {
+        return s.down().entrySet().stream().filter(e -> e.getKey().isVolume()).mapToLong(Map.Entry::getValue).reduce(powerSince, Math::max);
+    }
+
+    /** A device whose power key can reset it, and on which pressing that key begins a new attempt. */
+    private static boolean atRest(DeviceState s) {
+        return switch (s.phase()) {
+            case Phase.Running _, Phase.Slider _, Phase.Looping _, Phase.Recovery _, Phase.Dfu _ -> true;
+            default -> false;
+        };
+    }
+
+    private DeviceState expire(DeviceState s) {
+        long now = s.nowNanos();
+        if (holdDue(s) <= now) {
+            return holdExpired(s);
+        }
+        if (phaseDue(s) > now) {
+            return s;
+        }
+        DeviceState next = phaseExpired(s);
+        boolean holdIsSpent = atRest(next) && !atRest(s);
+        return holdIsSpent ? next.keys(next.down(), next.arming(), null) : next;
+    }
+
+    private DeviceState phaseExpired(DeviceState s) {
+        long now = s.nowNanos();
+        boolean powerDown = s.down().containsKey(power);
+        return switch (s.phase()) {
+            case Phase.Slider _ -> s.phase(new Phase.Running(s.face()));
+            case Phase.Black(_, _, Long both) when both != null ->
+                    mistake(s, "both-too-long", power, both).phase(new Phase.Logo(now, powerDown));
+            case Phase.Black _ -> s.phase(new Phase.Logo(now, powerDown));
+            case Phase.Tail _ when s.plugged() -> s.phase(new Phase.Dfu());
+            case Phase.Tail(long since) -> mistake(s, "not-plugged", low, since).phase(new Phase.Logo(now, false));
+            case Phase.Logo(long since, boolean held) when held -> s.plugged()
+                    ? s.phase(new Phase.Recovery(now))
+                    : mistake(s, "not-plugged", power, s.down().getOrDefault(power, since)).phase(new Phase.Logo(since, false));
+            case Phase.Logo _ -> s.phase(s.face() == Screen.BOOT_LOGO ? new Phase.Looping(now) : new Phase.Running(s.face()));
+            case Phase.Recovery(long since) -> mistake(s, "window-ended", power, since).phase(new Phase.Logo(now, false));
+            case Phase.SecondBar _ -> s.phase(new Phase.Running(s.face()));
+            default -> s;
+        };
+    }
+
+    private DeviceState holdExpired(DeviceState s) {
+        long now = s.nowNanos();
+        return switch (s.phase()) {
+            case Phase.Off _ -> s.phase(new Phase.Logo(now, true));
+            case Phase.Running _ -> s.phase(new Phase.Slider(false, null));
+            case Phase.Slider _ when s.holdKind() == Hold.WITH_VOLUME -> s.phase(new Phase.Slider(true, null));
+            default -> s.phase(new Phase.Black(now, now + t.blackToLogo(), s.down().containsKey(low) ? (Long) now : null));
+        };
+    }
+
+    private DeviceState down(DeviceState before, PhysicalKey key) {
+        long now = before.nowNanos();
+        Hold hold = key == power ? holdKind(before) : key.isVolume() && before.holdKind() != null && atRest(before) ? Hold.WITH_VOLUME : before.holdKind();
+        DeviceState s = before.keys(with(before.down(), key, now), before.arming(), hold);
+        if (key == power && (atRest(s) || s.phase() instanceof Phase.Off)) {
+            s = s.mistakes(List.of());
+        }
+        boolean bothDown = s.down().containsKey(power) && s.down().containsKey(low);
+        return switch (s.phase()) {
+            case Phase.Black(long since, long due, Long both) when both == null && bothDown -> s.phase(new Phase.Black(since, due, now));
+            case Phase.Tail _ when key == power -> s.phase(new Phase.Black(now, now + t.blackToLogo(), now));
+            case Phase.Slider(boolean emergency, _) when key == power -> s.phase(new Phase.Slider(emergency, null));
+            case Phase.Logo(long since, boolean held) when held && key == low -> mistake(s, "held-past-black", power, since - t.blackToLogo());
+            default -> s;
+        };
+    }
+
+    private Hold holdKind(DeviceState s) {
+        if (s.down().keySet().stream().anyMatch(PhysicalKey::isVolume)) {
+            return Hold.WITH_VOLUME;
+        }
+        List<Tap> taps = s.arming();
+        List<PhysicalKey> keys = taps.stream().map(Tap::key).toList();
+        if (!keys.equals(armingTaps)) {
+            return keys.size() == armingTaps.size() && keys.containsAll(armingTaps) && recent(s, taps) ? Hold.WRONG_ORDER : Hold.ALONE;
+        }
+        return recent(s, taps) ? Hold.ARMED : Hold.SLOW_TAPS;
+    }
+
+    private boolean recent(DeviceState s, List<Tap> taps) {
+        long next = s.nowNanos();
+        for (Tap tap : taps.reversed()) {
+            if (next - tap.upNanos() > t.tapGap() || tap.upNanos() - tap.downNanos() > t.tapMax()) {
+                return false;
+            }
+            next = tap.downNanos();
+        }
+        return true;
+    }
+
+    private DeviceState up(DeviceState before, PhysicalKey key) {
+        long now = before.nowNanos();
+        long since = before.down().get(key);
+        Map<PhysicalKey, Long> down = new EnumMap<>(before.down());
+        down.remove(key);
+        List<Tap> arming = armingTaps.contains(key) ? lastTwo(before.arming(), new Tap(key, since, now)) : before.arming();
+        DeviceState s = before.keys(down, key == power ? List.of() : arming, key == power ? null : before.holdKind());
+        if (key == power) {
+            return powerUp(before, s, since);
+        }
+        return key == low ? lowUp(s) : s;
+    }
+
+    private DeviceState powerUp(DeviceState before, DeviceState s, long since) {
+        long now = s.nowNanos();
+        return switch (s.phase()) {
+            case Phase.Off _ -> mistake(s, "power-on-too-short", power, since);
+            case Phase.Slider(boolean emergency, _) -> shortHold(before, s, since)
+                    .phase(emergency ? new Phase.Running(s.face()) : new Phase.Slider(false, now));
+            case Phase.Running _, Phase.Looping _, Phase.Recovery _, Phase.Dfu _ -> shortHold(before, s, since);
+            case Phase.Black(_, _, Long both) when both != null && now - both >= t.bothMin() -> s.phase(new Phase.Tail(now));
+            case Phase.Black(long black, long due, Long both) when both != null ->
+                    mistake(s, "both-too-short", power, both).phase(new Phase.Black(black, Math.max(due, now + t.settle()), null));
+            case Phase.Logo(long logo, boolean held) when held ->
+                    mistake(s, "released-at-logo", power, since).phase(new Phase.Logo(logo, false));
+            default -> s;
+        };
+    }
+
+    /** The power key was let go before it did anything; a mere tap of it, or a hold that has done its work, is nobody's mistake. */
+    private DeviceState shortHold(DeviceState before, DeviceState s, long since) {
+        Hold hold = before.holdKind();
+        if (hold == null || s.nowNanos() - since <= t.tapMax() || s.face() == Screen.GREETING) {
+            return s;
+        }
+        return mistake(s, switch (hold) {
+            case ARMED -> "hold-too-short";
+            case SLOW_TAPS -> "taps-too-slow";
+            case WRONG_ORDER -> "wrong-order";
+            case ALONE -> "no-taps";
+            case WITH_VOLUME -> "volume-held-too";
+        }, power, since);
+    }
+
+    private DeviceState lowUp(DeviceState s) {
+        long now = s.nowNanos();
+        return switch (s.phase()) {
+            case Phase.Tail(long since) -> mistake(s, "tail-too-short", low, since).phase(new Phase.Black(now, now + t.settle(), null));
+            case Phase.Black(long black, long due, Long both) when both != null ->
+                    mistake(s, "both-too-short", low, both).phase(new Phase.Black(black, Math.max(due, now + t.settle()), null));
+            default -> s;
+        };
+    }
+
+    private DeviceState unplug(DeviceState s) {
+        Long held = s.down().getOrDefault(power, s.down().get(low));
+        return switch (s.phase()) {
+            case Phase.Restoring _ -> mistake(s, "restore-broken", power, s.nowNanos()).phase(new Phase.Recovery(s.nowNanos()));
+            case Phase.Recovery _, Phase.Dfu _, Phase.SecondBar _ -> s;
+            default -> held == null ? s : mistake(s, "unplugged-midway", power, held);
+        };
+    }
+
+    private static DeviceState mistake(DeviceState s, String id, PhysicalKey key, long sinceNanos) {
+        List<Mistake> all = new ArrayList<>(s.mistakes());
+        all.add(new Mistake(id, key, (s.nowNanos() - sinceNanos) / 1e9, s.nowNanos()));
+        return s.mistakes(all);
+    }
+
+    private static Map<PhysicalKey, Long> with(Map<PhysicalKey, Long> down, PhysicalKey key, @Nullable Long since) {
+        Map<PhysicalKey, Long> next = new EnumMap<>(PhysicalKey.class);
+        next.putAll(down);
+        next.put(key, since);
+        return next;
+    }
+
+    private List<Tap> lastTwo(List<Tap> taps, Tap next) {
+        List<Tap> all = new ArrayList<>(taps);
+        all.add(next);
+        return all.subList(Math.max(0, all.size() - armingTaps.size()), all.size());
+    }
+}

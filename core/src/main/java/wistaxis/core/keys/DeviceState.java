@@ -1,0 +1,84 @@
+package wistaxis.core.keys;
+
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.device.PhysicalKey;
+
+/**
+ * Everything about a simulated device at one moment; changed only by {@link DeviceMachine}.
+ *
+ * @param nowNanos the moment, on the caller's own scale
+ * @param down the keys that are down and since when
+ * @param plugged whether the cable joins it to the host
+ * @param arming the latest taps of volume keys, oldest first, at most two
+ * @param holdKind how the running press of the power key began; null while it is up and after it has done its work
+ * @param face what it shows when it is up: lock screen, disabled screen, boot logo for a looping one, greeting
+ * @param hostSinceNanos since when what the host could see is what it is
+ * @param mistakes what went wrong since the power key was last pressed on a device at rest, the root cause first
+ */
+public record DeviceState(
+        long nowNanos, Phase phase, Map<PhysicalKey, Long> down, boolean plugged, List<Tap> arming, @Nullable Hold holdKind,
+        Screen face, long hostSinceNanos, List<Mistake> mistakes) {
+
+    /** How a press of the power key began, which decides what holding it does. */
+    public enum Hold {
+        /** After the right taps in time: resets soon. */
+        ARMED,
+        /** After the right taps, but too slow. */
+        SLOW_TAPS,
+        /** After taps in the wrong order. */
+        WRONG_ORDER,
+        /** Without taps: resets late. */
+        ALONE,
+        /** Together with a volume key: the slider, then an emergency call countdown; never a reset. */
+        WITH_VOLUME
+    }
+
+    /** A quick press of a key. */
+    public record Tap(PhysicalKey key, long downNanos, long upNanos) {}
+
+    public DeviceState {
+        down = Map.copyOf(down);
+        arming = List.copyOf(arming);
+        mistakes = List.copyOf(mistakes);
+    }
+
+    /** The mode in the words of a trace: on, off, recovery or dfu. */
+    public String mode() {
+        return switch (phase) {
+            case Phase.Off _ -> "off";
+            case Phase.Recovery _ -> "recovery";
+            case Phase.Dfu _ -> "dfu";
+            default -> "on";
+        };
+    }
+
+    DeviceState at(long now) {
+        return new DeviceState(now, phase, down, plugged, arming, holdKind, face, hostSinceNanos, mistakes);
+    }
+
+    DeviceState phase(Phase next) {
+        return new DeviceState(nowNanos, next, down, plugged, arming, holdKind, face, hostSinceNanos, mistakes);
+    }
+
+    DeviceState face(Screen next) {
+        return new DeviceState(nowNanos, phase, down, plugged, arming, holdKind, next, hostSinceNanos, mistakes);
+    }
+
+    DeviceState plugged(boolean next) {
+        return new DeviceState(nowNanos, phase, down, next, arming, holdKind, face, hostSinceNanos, mistakes);
+    }
+
+    DeviceState keys(Map<PhysicalKey, Long> nextDown, List<Tap> nextArming, @Nullable Hold nextHold) {
+        return new DeviceState(nowNanos, phase, nextDown, plugged, nextArming, nextHold, face, hostSinceNanos, mistakes);
+    }
+
+    DeviceState hostChanged() {
+        return new DeviceState(nowNanos, phase, down, plugged, arming, holdKind, face, nowNanos, mistakes);
+    }
+
+    DeviceState mistakes(List<Mistake> next) {
+        return new DeviceState(nowNanos, phase, down, plugged, arming, holdKind, face, hostSinceNanos, next);
+    }
+}

@@ -1,0 +1,15 @@
+package wistaxis.core.keys;
+
+import com.fasterxml.jackson.annotation.JsonValue;
+import java.util.Locale;
+
+/** What the host sees on the cable. */
+public enum HostView {
+    NOTHING, NORMAL, RECOVERY, DFU;
+
+    @JsonValue
+    @Override
+    public String toString() {
+        return name().toLowerCase(Locale.ROOT);
+    }
+}

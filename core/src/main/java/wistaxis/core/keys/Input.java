@@ -1,0 +1,20 @@
+package wistaxis.core.keys;
+
+import wistaxis.core.device.PhysicalKey;
+
+/** What can happen to a device from outside. */
+public sealed interface Input {
+    record Down(PhysicalKey key) implements Input {}
+
+    record Up(PhysicalKey key) implements Input {}
+
+    record Plug() implements Input {}
+
+    record Unplug() implements Input {}
+
+    /** The host begins to write; it is heard in recovery and DFU only. */
+    record BeginRestore() implements Input {}
+
+    /** The host has written everything and restarts the device. */
+    record EndRestore() implements Input {}
+}

@@ -1,0 +1,34 @@
+package wistaxis.core.keys;
+
+import com.fasterxml.jackson.annotation.JsonValue;
+import java.util.List;
+import java.util.Locale;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.device.PhysicalKey;
+
+/**
+ * One step of a sequence.
+ *
+ * @param keys for a tap the keys tapped, for a hold <em>all</em> keys that are down during the step, for a release those let go
+ * @param seconds how long the step lasts, more than 0; null where it lasts until something is seen, or is done in a moment
+ * @param until what ends it; where both are given, whichever comes first
+ */
+public record KeyStep(Action action, List<PhysicalKey> keys, @Nullable Double seconds, @Nullable Until until) {
+    /** What hands do. */
+    public enum Action {
+        TAP, HOLD, RELEASE, PLUG, UNPLUG, WAIT, DRAG;
+
+        @JsonValue
+        @Override
+        public String toString() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+    }
+
+    public KeyStep {
+        keys = List.copyOf(keys);
+        if (seconds != null && !(seconds > 0 && seconds <= 3600)) {
+            throw new IllegalArgumentException("seconds [" + seconds + "] of a " + action + " step: write more than 0 and at most 3600");
+        }
+    }
+}

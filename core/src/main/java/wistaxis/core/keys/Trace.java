@@ -1,0 +1,77 @@
+package wistaxis.core.keys;
+
+import com.fasterxml.jackson.annotation.JsonProperty;
+import java.util.List;
+import java.util.Locale;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Json;
+
+/**
+ * What was done to a device, on a time scale that begins at 0; documented in {@code docs/formats.md}.
+ *
+ * @param until when to stop looking, seconds, 0 to 86400, not before the last event
+ */
+public record Trace(
+        @JsonProperty(required = true) Start start, @JsonProperty(required = true) boolean plugged,
+        @JsonProperty(required = true) List<Event> events, @JsonProperty(required = true) double until) {
+
+    /** The longest trace, in seconds: a day. */
+    public static final double LONGEST = 86_400;
+
+    /**
+     * @param at seconds since the beginning of the trace
+     * @param key the key of a down or up; none for plug and unplug
+     */
+    public record Event(@JsonProperty(required = true) double at, @JsonProperty(required = true) Kind event, @Nullable PhysicalKey key) {
+        public Event {
+            boolean needsKey = event == Kind.DOWN || event == Kind.UP;
+            if (needsKey && key == null) {
+                throw new BadInput("event [" + event + "] at [" + at + "] names no key; add \"key\"");
+            }
+            if (!needsKey && key != null) {
+                throw new BadInput("event [" + event + "] at [" + at + "] takes no key but names [" + key + "]; leave \"key\" out");
+            }
+        }
+
+        Input input() {
+            return switch (event) {
+                case DOWN -> new Input.Down(java.util.Objects.requireNonNull(key));
+                case UP -> new Input.Up(java.util.Objects.requireNonNull(key));
+                case PLUG -> new Input.Plug();
+                case UNPLUG -> new Input.Unplug();
+            };
+        }
+    }
+
+    /** What happened. */
+    public enum Kind {
+        DOWN, UP, PLUG, UNPLUG;
+
+        @com.fasterxml.jackson.annotation.JsonValue
+        @Override
+        public String toString() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+    }
+
+    public Trace {
+        events = List.copyOf(events);
+        double last = 0;
+        for (Event event : events) {
+            if (!(event.at() >= last)) {
+                throw new BadInput("event at [" + event.at() + "] comes after one at [" + last + "]; times are seconds from 0, in order");
+            }
+            last = event.at();
+        }
+        if (!(until >= last && until <= LONGEST)) {
+            throw new BadInput("until [" + until + "] must be at least the last event's time [" + last + "] and at most [" + LONGEST + "]");
+        }
+    }
+
+    /** @throws BadInput with line, entry and value for anything that is not a trace */
+    public static Trace parse(String json, String name) {
+        return Json.read(json, Trace.class, name);
+    }
+}

@@ -1,0 +1,117 @@
+package wistaxis.core.restore;
+
+import java.util.List;
+import wistaxis.core.keys.HostView;
+import wistaxis.core.keys.Screen;
+
+/**
+ * The staged restore run: a fold over time, what host and screen show, and two outside answers.
+ * If the device drops out of its mode the run waits where it is and goes on when the mode is back; if contact is lost while
+ * the device is written to, sending starts over.
+ *
+ * @param elapsedNanos time worked in the running stage
+ * @param atNanos when the run was last stepped, bench time
+ */
+public record RestoreRun(List<RestoreStage> stages, State state, int stage, long elapsedNanos, long atNanos) {
+    /** Where the run stands. */
+    public sealed interface State {
+        record Working() implements State {}
+
+        /** Waits for the device to be back in its mode. */
+        record Waiting(String why) implements State {}
+
+        /** Ended without success; nothing goes on by itself. */
+        record Failed(String why) implements State {}
+
+        record Done() implements State {}
+    }
+
+    /**
+     * What the run sees outside.
+     *
+     * @param packageProof the check of the package, made anew at restore time
+     * @param signing the signing service's answer at restore time
+     */
+    public record Outside(HostView host, Screen screen, Gate packageProof, Gate signing) {}
+
+    public RestoreRun {
+        stages = List.copyOf(stages);
+    }
+
+    public static RestoreRun begin(List<RestoreStage> stages, long nowNanos) {
+        return new RestoreRun(stages, new State.Working(), 0, 0, nowNanos);
+    }
+
+    public RestoreStage current() {
+        return stages.get(stage);
+    }
+
+    /** Lets time pass. At most one stage ends in a step, so that its command reaches the device before the next is judged. */
+    public RestoreRun step(long nowNanos, Outside outside) {
+        return switch (state) {
+            case State.Failed _, State.Done _ -> this;
+            case State.Waiting _ -> inMode(outside) ? with(new State.Working(), nowNanos) : with(state, nowNanos);
+            case State.Working _ -> work(nowNanos, outside);
+        };
+    }
+
+    private RestoreRun work(long nowNanos, Outside outside) {
+        if (current().needs().equals("mode") && !inMode(outside)) {
+            return with(new State.Waiting("The device has left its mode. Put it back the same way; the job goes on by itself."), nowNanos);
+        }
+        if (current().needs().equals("contact") && outside.host() != HostView.RECOVERY) {
+            return new RestoreRun(stages, new State.Waiting("Contact with the device was lost while it was written to. Check the cable and put it back "
+                    + "into its mode; sending starts over."), firstContact(), 0, nowNanos);
+        }
+        long worked = elapsedNanos + (nowNanos - atNanos);
+        Gate gate = gate(outside);
+        if (gate instanceof Gate.Refused(String why)) {
+            return with(new State.Failed(why), nowNanos);
+        }
+        if (worked < current().nanos() || !(gate instanceof Gate.Passed)) {
+            return new RestoreRun(stages, state, stage, Math.min(worked, current().nanos()), nowNanos);
+        }
+        return stage + 1 == stages.size()
+                ? with(new State.Done(), nowNanos)
+                : new RestoreRun(stages, state, stage + 1, 0, nowNanos);
+    }
+
+    private Gate gate(Outside outside) {
+        String gate = current().gate();
+        return switch (gate == null ? "" : gate) {
+            case "package" -> outside.packageProof();
+            case "signing" -> outside.signing();
+            case "greeting" -> outside.screen() == Screen.GREETING ? new Gate.Passed() : new Gate.Open();
+            default -> new Gate.Passed();
+        };
+    }
+
+    private static boolean inMode(Outside outside) {
+        return outside.host() == HostView.RECOVERY || outside.host() == HostView.DFU;
+    }
+
+    private int firstContact() {
+        return stages.indexOf(stages.stream().filter(s -> s.needs().equals("contact")).findFirst().orElseThrow());
+    }
+
+    private RestoreRun with(State next, long nowNanos) {
+        return new RestoreRun(stages, next, stage, elapsedNanos, nowNanos);
+    }
+
+    /** How much is done, 0 to 1, by time. */
+    public double fraction() {
+        long total = stages.stream().mapToLong(RestoreStage::nanos).sum();
+        return state instanceof State.Done ? 1 : 1 - leftNanos() / (double) total;
+    }
+
+    /** Bench time left if nothing goes wrong. */
+    public long leftNanos() {
+        return state instanceof State.Done ? 0 : stages.stream().skip(stage).mapToLong(RestoreStage::nanos).sum() - elapsedNanos;
+    }
+
+    /** Bench time during which the device still has to stay in its mode; 0 once the host has taken over. */
+    public long modeNeededNanos() {
+        long left = stages.stream().skip(stage).filter(s -> s.needs().equals("mode")).mapToLong(RestoreStage::nanos).sum();
+        return current().needs().equals("mode") ? left - elapsedNanos : left;
+    }
+}

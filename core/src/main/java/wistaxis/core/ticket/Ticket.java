@@ -1,0 +1,93 @@
+package wistaxis.core.ticket;
+
+import java.time.Instant;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A ticket as the fold of its events.
+ *
+ * @param number for example {@code T-0007}
+ * @param facts answers of the intake by name; what is not there is unknown
+ * @param consent the answer to the one question about erasing, once asked
+ * @param provenBuild the build whose package was proven
+ * @param provenFile where that package is
+ * @param mode {@code recovery} or {@code dfu} while the device is known to be in it
+ * @param modeSince since when
+ * @param restoreStage the stage the restore last reached; null before it begins and after it was stopped
+ * @param attempts how often the keys were tried
+ * @param restored the version written, once the greeting came
+ * @param checks answers of the handover by name
+ * @param closed the outcome, once closed
+ */
+public record Ticket(
+        String number, String title, boolean simulated, Instant openedAt, Instant lastAt, Map<String, String> facts, @Nullable String identifier,
+        TicketEvent.@Nullable ConsentAsked consent, @Nullable String route, TicketEvent.@Nullable BuildChosen build, @Nullable String provenBuild,
+        @Nullable String provenFile, @Nullable String mode, @Nullable Instant modeSince, boolean restoreStarted, @Nullable String restoreStage,
+        int attempts, @Nullable String restored, Map<String, String> checks, @Nullable String closed) {
+
+    public Ticket {
+        facts = Collections.unmodifiableMap(new LinkedHashMap<>(facts));
+        checks = Collections.unmodifiableMap(new LinkedHashMap<>(checks));
+    }
+
+    /** @param entries all entries of one ticket, in order, the first an {@link TicketEvent.Opened} */
+    public static Ticket fold(List<LedgerEntry> entries) {
+        if (entries.isEmpty() || !(entries.getFirst().event() instanceof TicketEvent.Opened)) {
+            throw new IllegalArgumentException("a ticket begins with the event that opens it");
+        }
+        TicketFold fold = new TicketFold(entries.getFirst());
+        entries.stream().skip(1).forEach(fold::add);
+        return fold.ticket();
+    }
+
+    /** This ticket with one more event. */
+    public Ticket with(LedgerEntry entry) {
+        TicketFold fold = new TicketFold(this);
+        fold.add(entry);
+        return fold.ticket();
+    }
+
+    public Optional<String> fact(String name) {
+        return Optional.ofNullable(facts.get(name));
+    }
+
+    public boolean consentGiven() {
+        return consent != null && consent.given();
+    }
+
+    public boolean packageProven() {
+        return build != null && build.build().equals(provenBuild);
+    }
+
+    /** Where the ticket stands: the first stage that is not done. */
+    public Stage stage() {
+        if (closed != null) {
+            return Stage.CLOSED;
+        }
+        if (restored != null) {
+            return Stage.HANDOVER;
+        }
+        if (!facts.containsKey("trouble")) {
+            return Stage.INTAKE;
+        }
+        if (identifier == null) {
+            return Stage.IDENTIFY;
+        }
+        if (route == null) {
+            return Stage.ROUTE;
+        }
+        if (!Objects.requireNonNull(route).endsWith("-restore")) {
+            return Stage.HANDOVER;
+        }
+        if (!packageProven()) {
+            return Stage.FIRMWARE;
+        }
+        return mode != null || restoreStarted ? Stage.RESTORE : Stage.KEYS;
+    }
+}

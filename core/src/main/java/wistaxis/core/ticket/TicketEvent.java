@@ -1,0 +1,110 @@
+package wistaxis.core.ticket;
+
+import com.fasterxml.jackson.annotation.JsonProperty;
+import com.fasterxml.jackson.annotation.JsonSubTypes;
+import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import java.util.List;
+import wistaxis.core.facts.Json;
+import wistaxis.core.keys.Trace;
+
+/** What happened on a ticket. Immutable; recorded before the act it announces. Its JSON form is in {@code docs/formats.md}. */
+@JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "type")
+@JsonSubTypes({
+    @JsonSubTypes.Type(value = TicketEvent.Opened.class, name = "opened"),
+    @JsonSubTypes.Type(value = TicketEvent.FactRecorded.class, name = "fact-recorded"),
+    @JsonSubTypes.Type(value = TicketEvent.FactWithdrawn.class, name = "fact-withdrawn"),
+    @JsonSubTypes.Type(value = TicketEvent.Identified.class, name = "identified"),
+    @JsonSubTypes.Type(value = TicketEvent.ConsentAsked.class, name = "consent-asked"),
+    @JsonSubTypes.Type(value = TicketEvent.RouteChosen.class, name = "route-chosen"),
+    @JsonSubTypes.Type(value = TicketEvent.BuildChosen.class, name = "build-chosen"),
+    @JsonSubTypes.Type(value = TicketEvent.DownloadStarted.class, name = "download-started"),
+    @JsonSubTypes.Type(value = TicketEvent.DownloadStopped.class, name = "download-stopped"),
+    @JsonSubTypes.Type(value = TicketEvent.Downloaded.class, name = "downloaded"),
+    @JsonSubTypes.Type(value = TicketEvent.PackageProven.class, name = "package-proven"),
+    @JsonSubTypes.Type(value = TicketEvent.PackageRefused.class, name = "package-refused"),
+    @JsonSubTypes.Type(value = TicketEvent.KeysAttempted.class, name = "keys-attempted"),
+    @JsonSubTypes.Type(value = TicketEvent.ModeEntered.class, name = "mode-entered"),
+    @JsonSubTypes.Type(value = TicketEvent.ModeLost.class, name = "mode-lost"),
+    @JsonSubTypes.Type(value = TicketEvent.RestoreStarted.class, name = "restore-started"),
+    @JsonSubTypes.Type(value = TicketEvent.StageReached.class, name = "stage-reached"),
+    @JsonSubTypes.Type(value = TicketEvent.SigningAnswered.class, name = "signing-answered"),
+    @JsonSubTypes.Type(value = TicketEvent.RestoreStopped.class, name = "restore-stopped"),
+    @JsonSubTypes.Type(value = TicketEvent.Restored.class, name = "restored"),
+    @JsonSubTypes.Type(value = TicketEvent.CheckAnswered.class, name = "check-answered"),
+    @JsonSubTypes.Type(value = TicketEvent.Closed.class, name = "closed"),
+})
+public sealed interface TicketEvent {
+    /** @param title how the bench calls it, for example "Ferry crew 3" */
+    record Opened(String title, boolean simulated) implements TicketEvent {}
+
+    /** @param fact an entry of {@code questions.json} or {@code deviceWords}, {@code promised} */
+    record FactRecorded(String fact, String value) implements TicketEvent {}
+
+    record FactWithdrawn(String fact) implements TicketEvent {}
+
+    record Identified(String identifier, String how) implements TicketEvent {}
+
+    /** @param toldAboutBackup what was said about the backup, in words */
+    record ConsentAsked(String step, boolean given, String who, String toldAboutBackup) implements TicketEvent {}
+
+    record RouteChosen(String step) implements TicketEvent {}
+
+    record BuildChosen(String version, String build, String sha256, long sizeBytes, String reason) implements TicketEvent {}
+
+    record DownloadStarted(String build, long fromByte) implements TicketEvent {}
+
+    record DownloadStopped(String build, long atByte, String reason) implements TicketEvent {}
+
+    record Downloaded(String build, long bytes, double seconds) implements TicketEvent {}
+
+    record PackageProven(String build, String file, int parts, String sha256) implements TicketEvent {}
+
+    record PackageRefused(String build, String reason) implements TicketEvent {}
+
+    record KeysAttempted(String school, String goal, boolean succeeded, String says, List<Trace.Event> timing) implements TicketEvent {
+        public KeysAttempted {
+            timing = List.copyOf(timing);
+        }
+    }
+
+    record ModeEntered(String mode) implements TicketEvent {}
+
+    record ModeLost(String why) implements TicketEvent {}
+
+    record RestoreStarted(String build) implements TicketEvent {}
+
+    record StageReached(String stage) implements TicketEvent {}
+
+    record SigningAnswered(boolean granted, String says) implements TicketEvent {}
+
+    record RestoreStopped(String why) implements TicketEvent {}
+
+    record Restored(String version) implements TicketEvent {}
+
+    record CheckAnswered(String check, String answer) implements TicketEvent {}
+
+    record Closed(String outcome) implements TicketEvent {}
+
+    /** The event as it is stored and chained. */
+    default String toJson() {
+        return Json.write(new Holder(this));
+    }
+
+    /** @throws wistaxis.core.facts.BadInput when the text is not an event */
+    static TicketEvent parse(String json, String name) {
+        return Json.read(json, Holder.class, name).event();
+    }
+
+    /** The event's name in stored form and exports, for example {@code mode-entered}. */
+    default String type() {
+        for (JsonSubTypes.Type type : TicketEvent.class.getAnnotation(JsonSubTypes.class).value()) {
+            if (type.value() == getClass()) {
+                return type.name();
+            }
+        }
+        throw new IllegalStateException("event without a name: " + getClass());
+    }
+
+    /** Keeps the declared type in the JSON, so that the name of the event is written. */
+    record Holder(@JsonProperty(required = true) TicketEvent event) {}
+}

@@ -1,0 +1,119 @@
+package wistaxis.core.ticket;
+
+import java.time.Instant;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/** The fold itself: one mutable working copy of a ticket while its events are read. */
+final class TicketFold {
+    private final String number;
+    private final String title;
+    private final boolean simulated;
+    private final Instant openedAt;
+    private Instant lastAt;
+    private final Map<String, String> facts = new LinkedHashMap<>();
+    private @Nullable String identifier;
+    private TicketEvent.@Nullable ConsentAsked consent;
+    private @Nullable String route;
+    private TicketEvent.@Nullable BuildChosen build;
+    private @Nullable String provenBuild;
+    private @Nullable String provenFile;
+    private @Nullable String mode;
+    private @Nullable Instant modeSince;
+    private boolean restoreStarted;
+    private @Nullable String restoreStage;
+    private int attempts;
+    private @Nullable String restored;
+    private final Map<String, String> checks = new LinkedHashMap<>();
+    private @Nullable String closed;
+
+    TicketFold(LedgerEntry opening) {
+        TicketEvent.Opened opened = (TicketEvent.Opened) opening.event();
+        number = opening.ticket();
+        title = opened.title();
+        simulated = opened.simulated();
+        openedAt = opening.at();
+        lastAt = opening.at();
+    }
+
+    TicketFold(Ticket t) {
+        number = t.number();
+        title = t.title();
+        simulated = t.simulated();
+        openedAt = t.openedAt();
+        lastAt = t.lastAt();
+        facts.putAll(t.facts());
+        identifier = t.identifier();
+        consent = t.consent();
+        route = t.route();
+        build = t.build();
+        provenBuild = t.provenBuild();
+        provenFile = t.provenFile();
+        mode = t.mode();
+        modeSince = t.modeSince();
+        restoreStarted = t.restoreStarted();
+        restoreStage = t.restoreStage();
+        attempts = t.attempts();
+        restored = t.restored();
+        checks.putAll(t.checks());
+        closed = t.closed();
+    }
+
+    void add(LedgerEntry entry) {
+        lastAt = entry.at();
+        switch (entry.event()) {
+            case TicketEvent.Opened _ -> throw new IllegalArgumentException("ticket [" + number + "] is opened twice, at entry [" + entry.number() + "]");
+            case TicketEvent.FactRecorded(String fact, String value) -> facts.put(fact, value);
+            case TicketEvent.FactWithdrawn(String fact) -> facts.remove(fact);
+            case TicketEvent.Identified(String id, _) -> identify(id);
+            case TicketEvent.ConsentAsked asked -> consent = asked;
+            case TicketEvent.RouteChosen(String step) -> route = step;
+            case TicketEvent.BuildChosen chosen -> build = chosen;
+            case TicketEvent.PackageProven(String proven, String file, _, _) -> prove(proven, file);
+            case TicketEvent.PackageRefused _ -> prove(null, null);
+            case TicketEvent.KeysAttempted _ -> attempts++;
+            case TicketEvent.ModeEntered(String entered) -> mode(entered, entry.at());
+            case TicketEvent.ModeLost _ -> mode(null, null);
+            case TicketEvent.RestoreStarted _ -> restoreStarted = true;
+            case TicketEvent.StageReached(String stage) -> restoreStage = stage;
+            case TicketEvent.RestoreStopped _ -> stop();
+            case TicketEvent.Restored(String version) -> {
+                restored = version;
+                mode(null, null);
+            }
+            case TicketEvent.CheckAnswered(String check, String answer) -> checks.put(check, answer);
+            case TicketEvent.Closed(String outcome) -> closed = outcome;
+            case TicketEvent.DownloadStarted _, TicketEvent.DownloadStopped _, TicketEvent.Downloaded _, TicketEvent.SigningAnswered _ -> { }
+        }
+    }
+
+    /** Another model needs another package. */
+    private void identify(String id) {
+        if (!id.equals(identifier)) {
+            build = null;
+            prove(null, null);
+        }
+        identifier = id;
+    }
+
+    private void prove(@Nullable String proven, @Nullable String file) {
+        provenBuild = proven;
+        provenFile = file;
+    }
+
+    private void mode(@Nullable String next, @Nullable Instant since) {
+        mode = next;
+        modeSince = since;
+    }
+
+    private void stop() {
+        restoreStarted = false;
+        restoreStage = null;
+    }
+
+    Ticket ticket() {
+        return new Ticket(number, title, simulated, openedAt, lastAt, facts, identifier, consent, route, build, provenBuild, provenFile, mode, modeSince,
+                restoreStarted, restoreStage, attempts, restored, checks, closed);
+    }
+}

@@ -1,0 +1,155 @@
+package wistaxis.core.keys;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Random;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.DynamicTest;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestFactory;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import wistaxis.core.device.DeviceCatalogue;
+import wistaxis.core.device.Family;
+import wistaxis.core.device.KeyFamily;
+import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.facts.BadInput;
+
+/** The schools and the mistakes of a SIDE-KEY phone: common practice. The thresholds are ours. */
+class KeyModelTest {
+    private static final Family SIDE_KEY = DeviceCatalogue.shipped().family(KeyFamily.SIDE_KEY);
+
+    @TestFactory
+    Stream<DynamicTest> everySchoolReachesItsGoalFromEveryStartAtNominalTiming() {
+        return SequenceLibrary.shipped().all().stream().flatMap(s -> s.from().stream().map(from -> DynamicTest.dynamicTest(
+                s.goal() + " by " + s.school() + " from " + from, () -> {
+                    Rehearsal played = new Rehearsal(s, SIDE_KEY, from);
+                    DeviceMachine machine = new DeviceMachine(SIDE_KEY);
+                    switch (s.goal()) {
+                        case RECOVERY -> assertThat(machine.host(played.end())).isEqualTo(HostView.RECOVERY);
+                        case DFU -> assertThat(machine.host(played.end())).isEqualTo(HostView.DFU);
+                        default -> assertThat(played.end().phase()).isInstanceOf(Phase.Logo.class);
+                    }
+                })));
+    }
+
+    @Test
+    void pluggedRestartTakesTwentyToThirtySecondsInAll() {
+        KeySequence school = SequenceLibrary.shipped().of(KeyFamily.SIDE_KEY, Goal.RECOVERY).getFirst();
+        assertThat(school.school()).isEqualTo("Plugged restart");
+        assertThat(new Rehearsal(school, SIDE_KEY, Start.DISABLED).spans().getLast().endNanos() / 1e9).isBetween(20.0, 30.0);
+    }
+
+    /** Keys as letters: U, D, S down at a time, u, d, s up; P plug, X unplug. */
+    @ParameterizedTest(name = "{0}")
+    @CsvSource(delimiter = '|', textBlock = """
+        let go at the logo          | disabled | true  | U0 u.3 D.6 d.9 S1.2 s13              | on       | disabled-screen | normal   | let go at the boot logo
+        too short a hold            | disabled | true  | U0 u.3 D.6 d.9 S1.2 s3               | on       | disabled-screen | normal   | nothing happened
+        just short of black         | on       | true  | U0 u.3 D.6 d.9 S1.2 s9.1             | on       | lock-screen     | normal   | nothing happened
+        held through                | disabled | true  | U0 u.3 D.6 d.9 S1.2 s22              | recovery | cable-screen    | recovery | success
+        held through, not plugged   | disabled | false | U0 u.3 D.6 d.9 S1.2 s22              | on       | disabled-screen | nothing  | not plugged
+        cable out in the middle     | disabled | true  | U0 u.3 D.6 d.9 S1.2 X9 s22           | on       | disabled-screen | nothing  | cable came out
+        slow taps                   | on       | true  | U0 u.3 D2 d2.3 S4 s14                | on       | lock-screen     | normal   | too slow
+        a tap that is held          | on       | true  | U0 u1.5 D2 d2.3 S2.6 s12             | on       | lock-screen     | normal   | too slow
+        wrong order                 | on       | true  | D0 d.3 U.6 u.9 S1.2 s11              | on       | lock-screen     | normal   | wrong order
+        side alone, ten seconds     | on       | true  | S0 s10                               | on       | lock-screen     | normal   | without the two Volume taps
+        side alone to black and on  | on       | true  | S0 s18                               | on       | lock-screen     | normal   | restarts
+        side held with a volume key | on       | true  | U0 S1 s8 u9                          | on       | lock-screen     | normal   | emergency
+        off, side tapped            | off      | true  | S0 s1.5                              | off      | black           | nothing  | too short to start
+        dfu: ten-five-ten           | on       | true  | U0 u.3 D.6 d.9 S1 D11 s16 d26        | dfu      | black           | dfu      | success
+        dfu: held 3.1 s past black  | on       | true  | U0 u.3 D.6 d.9 S1 D12.1 s17 d27      | on       | lock-screen     | normal   | past black
+        dfu: both keys too long     | on       | true  | U0 u.3 D.6 d.9 S1 D10 s20 d30        | on       | lock-screen     | normal   | too long
+        dfu: both keys too short    | on       | true  | U0 u.3 D.6 d.9 S1 D10 s12 d22        | on       | lock-screen     | normal   | only 2.0 s of both
+        dfu: let go too early       | on       | true  | U0 u.3 D.6 d.9 S1 D10 s15 d17        | on       | lock-screen     | normal   | before DFU
+        dfu: regrip of both keys    | on       | true  | U0 u.3 D.6 d.9 S1 s9.5 S9.8 D9.8 s15 d25 | dfu  | black           | dfu      | success
+        dfu: not plugged            | on       | false | U0 u.3 D.6 d.9 S1 D11 s16 d26        | on       | lock-screen     | nothing  | not plugged
+        dfu left by the keys        | dfu      | true  | U0 u.3 D.6 d.9 S1.2 s13              | on       | lock-screen     | normal   | restarts
+        recovery left by the keys   | recovery | true  | U0 u.3 D.6 d.9 S1.2 s13              | on       | lock-screen     | normal   | restarts
+        a loop, into recovery       | looping  | true  | U0 u.3 D.6 d.9 S1.2 s22              | recovery | cable-screen    | recovery | success
+        cold plug                   | off      | false | S0 P1 s15                            | recovery | cable-screen    | recovery | success
+        """)
+    void namedMistakesFailInTheirNamedWay(String name, String start, boolean plugged, String keys, String mode, String screen, String host, String says) {
+        Simulation.Result result = new Simulation(SIDE_KEY).run(new Trace(Start.valueOf(start.toUpperCase(Locale.ROOT)), plugged, events(keys), 60));
+        assertThat(List.of(result.mode(), result.screen().toString(), result.host().toString())).containsExactly(mode, screen, host);
+        assertThat(result.explanation()).contains(says);
+    }
+
+    @Test
+    void recoveryEndsByItselfAfterFifteenMinutes() {
+        Trace waits = new Trace(Start.RECOVERY, true, List.of(), 1000);
+        Simulation.Result result = new Simulation(SIDE_KEY).run(waits);
+        assertThat(result.history()).extracting(Simulation.Sight::at, s -> s.screen().toString())
+                .contains(org.assertj.core.groups.Tuple.tuple(900.0, "boot-logo"));
+        assertThat(result.mode()).isEqualTo("on");
+        assertThat(result.explanation()).contains("left recovery by itself");
+    }
+
+    @Test
+    void resultsDoNotDependOnHowFinelyTimeIsStepped() {
+        Random random = new Random(7);
+        DeviceMachine machine = new DeviceMachine(SIDE_KEY);
+        for (int round = 0; round < 400; round++) {
+            List<Trace.Event> events = randomEvents(random);
+            Start start = Start.values()[random.nextInt(Start.values().length)];
+            DeviceState coarse = machine.start(start, true, 0);
+            DeviceState fine = coarse;
+            for (Trace.Event e : events) {
+                long at = Simulation.nanos(e.at());
+                coarse = machine.apply(coarse, e.input(), at);
+                for (long t = fine.nowNanos(); t < at; t += 7_000_000 + random.nextInt(90_000_000)) {
+                    fine = machine.advance(fine, t);
+                }
+                fine = machine.apply(fine, e.input(), at);
+            }
+            assertThat(fine).as("start %s, events %s", start, events).isEqualTo(coarse);
+        }
+    }
+
+    @Test
+    void badTracesSayLineEntryAndValue() {
+        String trace = """
+            {"start": "on", "plugged": true,
+             "events": [{"at": 0.0, "event": "down", "key": "VOLUME_UP"},
+                        {"at": 0.3, "event": "up", "key": "POWER"}], "until": 60}""";
+        assertThatThrownBy(() -> Trace.parse(trace, "t.json")).isInstanceOf(BadInput.class)
+                .hasMessageContaining("t.json line 3").hasMessageContaining("events[1].key").hasMessageContaining("[POWER]").hasMessageContaining("VOLUME_UP");
+        assertThatThrownBy(() -> Trace.parse("{\"start\":\"on\",\"plugged\":true,\"events\":[],\"until\":5,\"speed\":2}", "t.json"))
+                .hasMessageContaining("unknown field [speed]");
+        assertThatThrownBy(() -> Trace.parse("{\"start\":\"on\",\"plugged\":true,\"events\":[]}", "t.json")).hasMessageContaining("until");
+        assertThatThrownBy(() -> Trace.parse(trace.replace("0.3", "-1").replace("POWER", "SIDE"), "t.json")).hasMessageContaining("[-1.0]");
+        assertThatThrownBy(() -> Trace.parse(trace.replace("\"up\", \"key\": \"POWER\"", "\"up\""), "t.json")).hasMessageContaining("names no key");
+    }
+
+    private static List<Trace.Event> events(String keys) {
+        return Stream.of(keys.strip().split("\\s+")).map(k -> {
+            double at = Double.parseDouble(k.substring(1));
+            char c = k.charAt(0);
+            return switch (c) {
+                case 'P' -> new Trace.Event(at, Trace.Kind.PLUG, null);
+                case 'X' -> new Trace.Event(at, Trace.Kind.UNPLUG, null);
+                default -> new Trace.Event(at, Character.isUpperCase(c) ? Trace.Kind.DOWN : Trace.Kind.UP, switch (Character.toUpperCase(c)) {
+                    case 'U' -> PhysicalKey.VOLUME_UP;
+                    case 'D' -> PhysicalKey.VOLUME_DOWN;
+                    default -> PhysicalKey.SIDE;
+                });
+            };
+        }).toList();
+    }
+
+    private static List<Trace.Event> randomEvents(Random random) {
+        List<Trace.Event> events = new ArrayList<>();
+        double at = 0;
+        for (int i = 0; i < 12; i++) {
+            at += random.nextBoolean() ? random.nextDouble() : random.nextDouble() * 12;
+            Trace.Kind kind = random.nextInt(8) == 0 ? (random.nextBoolean() ? Trace.Kind.PLUG : Trace.Kind.UNPLUG)
+                    : random.nextBoolean() ? Trace.Kind.DOWN : Trace.Kind.UP;
+            boolean key = kind == Trace.Kind.DOWN || kind == Trace.Kind.UP;
+            events.add(new Trace.Event(at, kind, key ? PhysicalKey.values()[random.nextInt(3)] : null));
+        }
+        return events;
+    }
+}
