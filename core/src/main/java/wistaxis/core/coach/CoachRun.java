@@ -96,16 +96,13 @@ public record CoachRun(Score score, List<Long> starts, long endedNanos) {
 
     /** What to do now. After the end it repeats the last step's words; the verdict takes over. */
     public Instruction instruction(long nowNanos) {
-        int i = step();
-        double gone = Math.max(0, (nowNanos - starts.getLast()) / 1e9);
-        Instruction now = Instruction.of(score.step(i), i == 0 ? null : score.step(i - 1), gone, score.lengthNanos(i) / 1e9);
+        Instruction now = score.instruction(step(), Math.max(0, (nowNanos - starts.getLast()) / 1e9));
         return countingIn(nowNanos) ? Instruction.countIn((starts.getFirst() - nowNanos) / 1e9, now) : now;
     }
 
     /** The instruction after the one that runs, in words; empty at the last. */
     public String nextWords() {
-        int i = step() + 1;
-        return i >= score.steps() ? "" : Instruction.of(score.step(i), score.step(i - 1), 0, score.lengthNanos(i) / 1e9).huge();
+        return step() + 1 == score.steps() ? "" : score.instruction(step() + 1, 0).huge();
     }
 
     /** The cues that fall into a stretch of time, as the run stands: after {@code fromNanos}, up to and with {@code toNanos}. */

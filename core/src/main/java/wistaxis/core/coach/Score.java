@@ -45,6 +45,11 @@ public record Score(KeySequence sequence, List<Rehearsal.Span> spans, List<Simul
         return spans.get(step).endNanos() - spans.get(step).startNanos();
     }
 
+    /** What a step asks for, so many seconds into it. */
+    public Instruction instruction(int step, double goneSeconds) {
+        return Instruction.of(step(step), step == 0 ? null : step(step - 1), goneSeconds, lengthNanos(step) / 1e9);
+    }
+
     /** For each key the stretches of steps in which it is down, in order. */
     public Map<PhysicalKey, List<Bar>> bars() {
         Map<PhysicalKey, List<Bar>> bars = new EnumMap<>(PhysicalKey.class);

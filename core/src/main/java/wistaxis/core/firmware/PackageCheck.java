@@ -3,18 +3,18 @@ package wistaxis.core.firmware;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
 import java.util.HashSet;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Set;
 import java.util.function.DoublePredicate;
+import java.util.function.IntPredicate;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipException;
 import java.util.zip.ZipFile;
+import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Sha256;
 import wistaxis.core.firmware.PackageReport.Verdict;
 import wistaxis.core.signing.Ed25519Key;
 
@@ -131,28 +131,15 @@ public final class PackageCheck {
         }
     }
 
-    private static String digest(ZipFile zip, ZipEntry entry, DoublePredicate read) throws IOException {
-        MessageDigest sha;
-        try {
-            sha = MessageDigest.getInstance("SHA-256");
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException("every Java has SHA-256", e);
-        }
-        byte[] buffer = new byte[1 << 16];
+    private static String digest(ZipFile zip, ZipEntry entry, IntPredicate read) throws IOException {
         try (InputStream in = zip.getInputStream(entry)) {
-            for (int n = in.read(buffer); n >= 0; n = in.read(buffer)) {
-                sha.update(buffer, 0, n);
-                if (!read.test(n)) {
-                    throw new java.io.InterruptedIOException("the check was stopped");
-                }
-            }
+            return Sha256.of(in, read);
         } catch (ZipException e) {
             return "unreadable: " + e.getMessage();
         }
-        return HexFormat.of().formatHex(sha.digest());
     }
 
-    private static PackageReport report(Verdict verdict, @org.jspecify.annotations.Nullable Manifest m, String reason, List<String> details) {
+    private static PackageReport report(Verdict verdict, @Nullable Manifest m, String reason, List<String> details) {
         return m == null ? new PackageReport(verdict, List.of(), "", "", 0, reason, details)
                 : new PackageReport(verdict, m.products(), m.version(), m.build(), m.parts().size(), reason, details);
     }

@@ -1,12 +1,10 @@
 package wistaxis.core.ticket;
 
 import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.time.Instant;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
+import wistaxis.core.facts.Sha256;
 
 /** The chain of digests that joins every ledger entry to the one before, so that a change or a gap shows. */
 public final class Chain {
@@ -46,15 +44,6 @@ public final class Chain {
     }
 
     private static String digest(String previous, long number, String ticket, Instant at, String body) {
-        return sha256(String.join("\n", previous, Long.toString(number), ticket, at.toString(), body).getBytes(StandardCharsets.UTF_8));
-    }
-
-    /** SHA-256 as 64 lower-case hex digits. */
-    public static String sha256(byte[] bytes) {
-        try {
-            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(bytes));
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException("every Java has SHA-256", e);
-        }
+        return Sha256.of(String.join("\n", previous, Long.toString(number), ticket, at.toString(), body).getBytes(StandardCharsets.UTF_8));
     }
 }

@@ -1,0 +1,44 @@
+package wistaxis.cli;
+
+import java.io.PrintWriter;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine;
+import wistaxis.core.device.DeviceCatalogue;
+import wistaxis.core.device.DeviceModel;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Json;
+
+/** What every command has: {@code --json} or words, and the catalogue. */
+abstract class Output implements Runnable {
+    static final DeviceCatalogue DEVICES = DeviceCatalogue.shipped();
+
+    @CommandLine.Option(names = "--json", description = "answer in JSON")
+    private boolean json;
+
+    @CommandLine.Spec
+    private CommandLine.Model.@Nullable CommandSpec spec;
+
+    final PrintWriter out() {
+        return java.util.Objects.requireNonNull(spec).commandLine().getOut();
+    }
+
+    final void answer(Object value, Iterable<String> words) {
+        if (json) {
+            out().println(Json.writePretty(value));
+        } else {
+            words.forEach(out()::println);
+        }
+    }
+
+    /** @throws BadInput when nothing or more than one generation fits */
+    static DeviceModel device(String typed) {
+        var found = DEVICES.search(typed);
+        if (typed.isBlank() || found.isEmpty()) {
+            throw new BadInput("no device [" + typed + "] is known; write an identifier (iPhone13,2) or an A-number, or list them with: wistaxis devices");
+        }
+        if (found.stream().map(DeviceModel::name).distinct().count() > 1) {
+            throw new BadInput("device [" + typed + "] may be " + found.stream().map(m -> m.identifier() + " (" + m.name() + ")").limit(8).toList() + "; write the identifier");
+        }
+        return found.getFirst();
+    }
+}

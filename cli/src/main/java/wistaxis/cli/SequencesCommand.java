@@ -1,0 +1,51 @@
+package wistaxis.cli;
+
+import java.util.ArrayList;
+import java.util.List;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import wistaxis.core.coach.Instruction;
+import wistaxis.core.coach.Score;
+import wistaxis.core.device.DeviceModel;
+import wistaxis.core.keys.Goal;
+import wistaxis.core.keys.KeySequence;
+import wistaxis.core.keys.KeyStep;
+import wistaxis.core.keys.SequenceLibrary;
+
+@Command(name = "sequences", mixinStandardHelpOptions = true, description = "The key sequences ('schools') that reach a goal on a device.")
+final class SequencesCommand extends Output {
+    @Option(names = "--device", required = true, paramLabel = "ID", description = "identifier or A-number")
+    private String device = "";
+
+    @Option(names = "--goal", required = true, paramLabel = "GOAL", description = "recovery, leave-recovery, dfu, leave-dfu or force-restart")
+    private String goal = "";
+
+    private record Row(String school, String family, Goal goal, List<KeyStep> steps, String provenance, String source, boolean minority, List<String> cautions) {
+        static Row of(KeySequence s) {
+            return new Row(s.school(), s.family().toString(), s.goal(), s.steps(), s.provenance().toString(), s.source(), s.minority(), s.cautions());
+        }
+    }
+
+    @Override
+    public void run() {
+        DeviceModel model = device(device);
+        List<KeySequence> schools = SequenceLibrary.shipped().of(model.family(), Goal.parse(goal));
+        if (schools.isEmpty()) {
+            throw new Refusal("no key sequence for [" + goal + "] on " + model.name() + " (" + model.family() + ") is known yet");
+        }
+        List<String> words = new ArrayList<>();
+        schools.forEach(s -> words.addAll(words(s)));
+        answer(schools.stream().map(Row::of).toList(), words);
+    }
+
+    private static List<String> words(KeySequence school) {
+        List<String> words = new ArrayList<>(List.of(school.school() + (school.minority() ? " (minority school)" : "")));
+        Score score = Score.of(school, DEVICES.family(school.family()), school.from().getFirst());
+        for (int i = 0; i < score.steps(); i++) {
+            Instruction step = score.instruction(i, 0);
+            words.add("  " + (i + 1) + ". " + step.huge() + (step.detail().isEmpty() ? "" : ", " + step.detail()));
+        }
+        school.cautions().forEach(c -> words.add("  ! " + c));
+        return words;
+    }
+}

@@ -1,0 +1,228 @@
+package wistaxis.standins;
+
+import com.sun.net.httpserver.HttpExchange;
+import com.sun.net.httpserver.HttpServer;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.io.UncheckedIOException;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
+import java.net.URI;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.function.Supplier;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Json;
+import wistaxis.core.facts.Sha256;
+import wistaxis.core.firmware.Build;
+import wistaxis.core.firmware.SystemVersion;
+import wistaxis.core.signing.SigningAnswer;
+import wistaxis.core.signing.SigningRequest;
+
+/**
+ * The outside world on loopback, one HTTP server: {@code GET /builds?device=ID}, {@code GET /packages/NAME} with byte ranges
+ * (RFC 9110) at the speed of the line, {@code POST /sign}. Packages are made when first asked for and kept in a folder.
+ */
+public final class StandInWorld implements AutoCloseable {
+    private static final Pattern RANGE = Pattern.compile("bytes=(\\d+)-");
+    private static final int SLICE = 16 * 1024;
+
+    private final HttpServer server;
+    private final ExecutorService threads = Executors.newVirtualThreadPerTaskExecutor();
+    private final Path folder;
+    private final Supplier<Instant> benchTime;
+    private final Instant start;
+    private final long lineBytesPerSecond;
+    private final Faults faults = new Faults();
+    private final StandInSigner signer = new StandInSigner();
+    private final Map<String, Object> making = new ConcurrentHashMap<>();
+
+    /**
+     * Starts serving on a free port.
+     *
+     * @param folder where made packages are kept
+     * @param benchTime tells the time by which signing windows close
+     * @param lineBytesPerSecond the line's speed, more than 0
+     */
+    public StandInWorld(Path folder, Supplier<Instant> benchTime, long lineBytesPerSecond) throws IOException {
+        if (lineBytesPerSecond <= 0) {
+            throw new IllegalArgumentException("line speed [" + lineBytesPerSecond + "]: write more than 0 bytes a second");
+        }
+        this.folder = Files.createDirectories(folder);
+        this.benchTime = benchTime;
+        this.start = benchTime.get();
+        this.lineBytesPerSecond = lineBytesPerSecond;
+        this.server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
+        server.setExecutor(threads);
+        server.createContext("/builds", x -> answer(x, this::builds));
+        server.createContext("/packages/", x -> answer(x, this::download));
+        server.createContext("/sign", x -> answer(x, this::sign));
+        server.start();
+    }
+
+    public URI address() {
+        return URI.create("http://127.0.0.1:" + server.getAddress().getPort());
+    }
+
+    public Faults faults() {
+        return faults;
+    }
+
+    @Override
+    public void close() {
+        server.stop(0);
+        threads.shutdownNow();
+    }
+
+    private interface Handler {
+        void handle(HttpExchange exchange) throws IOException;
+    }
+
+    private static void answer(HttpExchange exchange, Handler handler) throws IOException {
+        try (exchange) {
+            handler.handle(exchange);
+        } catch (BadInput e) {
+            send(exchange, 400, Json.write(Map.of("error", e.getMessage())));
+        }
+    }
+
+    private void builds(HttpExchange exchange) throws IOException {
+        String query = String.valueOf(exchange.getRequestURI().getQuery());
+        if (!query.matches("device=i(Phone|Pad|Pod)\\d+,\\d+")) {
+            throw new BadInput("[" + query + "]: ask for device=IDENTIFIER");
+        }
+        String identifier = query.substring("device=".length());
+        List<Build> builds = StandInCatalogue.offers().stream().map(o -> listed(identifier, o)).toList();
+        send(exchange, 200, Json.write(builds));
+    }
+
+    private Build listed(String identifier, StandInCatalogue.Offer offer) {
+        String name = identifier + "_" + offer.build() + ".zip";
+        Made made = made(identifier, offer, folder.resolve(name));
+        return new Build(List.of(identifier), SystemVersion.parse(offer.version()), offer.build(), offer.released(start), made.size(), made.sha256(),
+                "/packages/" + name, offer.signed(), offer.signedUntil(start));
+    }
+
+    /** What is remembered of a package that was made. */
+    private record Made(String sha256, long size) {}
+
+    /** Makes the package once; only those that are signed are kept, the others are listed but never fetched. */
+    private Made made(String identifier, StandInCatalogue.Offer offer, Path file) {
+        synchronized (making.computeIfAbsent(file.toString(), _ -> new Object())) {
+            try {
+                if (!Files.exists(noteOf(file))) {
+                    StandInPackage.of(identifier, offer.version(), offer.build(), offer.megabytes()).write(file, signer);
+                    Path note = noteOf(file).resolveSibling(file.getFileName() + ".note.tmp");
+                    Files.writeString(note, Json.write(new Made(digest(file), Files.size(file))));
+                    if (!offer.signed()) {
+                        Files.delete(file);
+                    }
+                    Files.move(note, noteOf(file), StandardCopyOption.ATOMIC_MOVE);
+                }
+                return noted(file);
+            } catch (IOException e) {
+                throw new UncheckedIOException("cannot make stand-in package [" + file + "]", e);
+            }
+        }
+    }
+
+    private static Made noted(Path file) throws IOException {
+        return Json.read(Files.readString(noteOf(file)), Made.class, noteOf(file).toString());
+    }
+
+    private static Path noteOf(Path file) {
+        return file.resolveSibling(file.getFileName() + ".json");
+    }
+
+    private static String digest(Path path) throws IOException {
+        try (InputStream in = Files.newInputStream(path)) {
+            return Sha256.of(in);
+        }
+    }
+
+    private void download(HttpExchange exchange) throws IOException {
+        String name = exchange.getRequestURI().getPath().substring("/packages/".length());
+        Path file = folder.resolve(name.replaceAll("[^A-Za-z0-9,_.]", ""));
+        if (!Files.isRegularFile(file)) {
+            send(exchange, 404, Json.write(Map.of("error", "no package [" + name + "]")));
+            return;
+        }
+        long size = Files.size(file);
+        String etag = "\"" + noted(file).sha256().substring(0, 16) + "\"";
+        exchange.getResponseHeaders().set("ETag", etag);
+        exchange.getResponseHeaders().set("Accept-Ranges", "bytes");
+        String ifRange = exchange.getRequestHeaders().getFirst("If-Range");
+        Matcher range = RANGE.matcher(String.valueOf(exchange.getRequestHeaders().getFirst("Range")));
+        long from = range.matches() && (ifRange == null || ifRange.equals(etag)) ? Long.parseLong(range.group(1)) : 0;
+        if (from >= size) {
+            exchange.getResponseHeaders().set("Content-Range", "bytes */" + size);
+            exchange.sendResponseHeaders(416, -1);
+            return;
+        }
+        if (from > 0) {
+            exchange.getResponseHeaders().set("Content-Range", "bytes " + from + "-" + (size - 1) + "/" + size);
+        }
+        exchange.sendResponseHeaders(from > 0 ? 206 : 200, size - from);
+        pour(file, from, exchange.getResponseBody());
+    }
+
+    /** Sends at the speed of the line, cut short when a fault says so. */
+    private void pour(Path file, long from, OutputStream out) throws IOException {
+        long cut = faults.takeCut();
+        long began = System.nanoTime();
+        long sent = 0;
+        byte[] slice = new byte[SLICE];
+        try (InputStream in = Files.newInputStream(file)) {
+            in.skipNBytes(from);
+            for (int n = in.read(slice); n >= 0; n = in.read(slice)) {
+                if (cut >= 0 && sent + n > cut) {
+                    throw new IOException("fault: cut after " + cut + " bytes");
+                }
+                out.write(slice, 0, n);
+                sent += n;
+                long due = began + Math.round(sent * 1e9 / lineBytesPerSecond);
+                java.util.concurrent.locks.LockSupport.parkNanos(due - System.nanoTime());
+                if (Thread.interrupted()) {
+                    throw new IOException("the library was closed");
+                }
+            }
+        }
+        out.flush();
+    }
+
+    private void sign(HttpExchange exchange) throws IOException {
+        SigningRequest request = Json.read(new String(exchange.getRequestBody().readNBytes(10_000), StandardCharsets.UTF_8), SigningRequest.class, "signing request");
+        send(exchange, 200, Json.write(judge(request)));
+    }
+
+    private SigningAnswer judge(SigningRequest request) {
+        Instant now = benchTime.get();
+        for (StandInCatalogue.Offer offer : StandInCatalogue.offers()) {
+            if (offer.build().equals(request.build())) {
+                Instant until = offer.signedUntil(start);
+                boolean open = offer.signed() && (until == null || now.isBefore(until)) && !faults.signingClosed(offer.build());
+                return open ? new SigningAnswer(true, request.statement(), signer.signText(request.statement()), null)
+                        : new SigningAnswer(false, null, null, "build [" + request.build() + "] is no longer signed for [" + request.identifier() + "]");
+            }
+        }
+        return new SigningAnswer(false, null, null, "no build [" + request.build() + "] for [" + request.identifier() + "]");
+    }
+
+    private static void send(HttpExchange exchange, int status, String json) throws IOException {
+        byte[] body = json.getBytes(StandardCharsets.UTF_8);
+        exchange.getResponseHeaders().set("Content-Type", "application/json");
+        exchange.sendResponseHeaders(status, body.length);
+        exchange.getResponseBody().write(body);
+    }
+}

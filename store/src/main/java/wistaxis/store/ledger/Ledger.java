@@ -1,0 +1,100 @@
+package wistaxis.store.ledger;
+
+import java.nio.file.Path;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import java.util.List;
+import java.util.Optional;
+import org.jdbi.v3.core.Handle;
+import org.jdbi.v3.core.Jdbi;
+import org.jdbi.v3.core.JdbiException;
+import org.jdbi.v3.core.mapper.RowMapper;
+import org.sqlite.SQLiteConfig;
+import org.sqlite.SQLiteDataSource;
+import wistaxis.core.ticket.Chain;
+import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.TicketEvent;
+
+/**
+ * The append-only table of chained events, in SQLite with write-ahead log and full synchronous writes: what {@link #append}
+ * has returned is on the disk. Safe for use by several threads and processes.
+ */
+public final class Ledger {
+    private static final RowMapper<LedgerEntry> ENTRY = (r, _) -> new LedgerEntry(
+            r.getLong("number"), r.getString("ticket"), Instant.parse(r.getString("at")), r.getString("body"), r.getString("previous"), r.getString("digest"));
+
+    private final Jdbi jdbi;
+
+    private Ledger(Jdbi jdbi) {
+        this.jdbi = jdbi;
+    }
+
+    /**
+     * Opens the ledger, making it where there is none.
+     *
+     * @throws LedgerDamaged when the file is not a whole database
+     * @throws wistaxis.core.facts.BadInput when a newer Wistaxis wrote it
+     */
+    public static Ledger open(Path file) {
+        SQLiteConfig config = new SQLiteConfig();
+        config.setJournalMode(SQLiteConfig.JournalMode.WAL);
+        config.setSynchronous(SQLiteConfig.SynchronousMode.FULL);
+        config.enforceForeignKeys(true);
+        config.setBusyTimeout(5000);
+        config.setTransactionMode(SQLiteConfig.TransactionMode.IMMEDIATE);
+        SQLiteDataSource source = new SQLiteDataSource(config);
+        source.setUrl("jdbc:sqlite:" + file);
+        Jdbi jdbi = Jdbi.create(source);
+        try {
+            String health = jdbi.withHandle(h -> h.createQuery("PRAGMA quick_check(1)").mapTo(String.class).one());
+            if (!health.equals("ok")) {
+                throw new LedgerDamaged(damaged(file, health), null);
+            }
+            Schema.migrate(jdbi);
+        } catch (JdbiException e) {
+            throw new LedgerDamaged(damaged(file, rootMessage(e)), e);
+        }
+        return new Ledger(jdbi);
+    }
+
+    private static String damaged(Path file, String why) {
+        return "The ledger [" + file + "] cannot be opened: " + why + ". Nothing was changed in it. Copy it away with the files beside it, "
+                + "put the newest copy you keep in its place, and start again.";
+    }
+
+    private static String rootMessage(Throwable e) {
+        return e.getCause() == null ? String.valueOf(e.getMessage()) : rootMessage(e.getCause());
+    }
+
+    /** Appends an event at a bench time; returns once it is safe on the disk. */
+    public LedgerEntry append(String ticket, TicketEvent event, Instant at) {
+        return jdbi.inTransaction(h -> append(h, ticket, event, at));
+    }
+
+    /** Opens a ticket under the next free number, {@code T-0001} upwards. */
+    public LedgerEntry openTicket(TicketEvent.Opened opened, Instant at) {
+        return jdbi.inTransaction(h -> {
+            int last = h.createQuery("SELECT coalesce(max(cast(substr(ticket, 3) AS INTEGER)), 0) FROM event").mapTo(Integer.class).one();
+            return append(h, String.format(java.util.Locale.ROOT, "T-%04d", last + 1), opened, at);
+        });
+    }
+
+    private static LedgerEntry append(Handle h, String ticket, TicketEvent event, Instant at) {
+        Optional<LedgerEntry> last = h.createQuery("SELECT * FROM event ORDER BY number DESC LIMIT 1").map(ENTRY).findOne();
+        LedgerEntry next = Chain.link(last.map(LedgerEntry::digest).orElse(Chain.START), last.map(LedgerEntry::number).orElse(0L) + 1, ticket,
+                at.truncatedTo(ChronoUnit.MILLIS), event.toJson());
+        h.execute("INSERT INTO event (number, ticket, at, body, previous, digest) VALUES (?, ?, ?, ?, ?, ?)",
+                next.number(), next.ticket(), next.at().toString(), next.body(), next.previous(), next.digest());
+        return next;
+    }
+
+    /** All entries, in order. */
+    public List<LedgerEntry> entries() {
+        return jdbi.withHandle(h -> h.createQuery("SELECT * FROM event ORDER BY number").map(ENTRY).list());
+    }
+
+    /** @return what breaks the chain, in words; empty when it holds */
+    public Optional<String> verify() {
+        return Chain.verify(entries());
+    }
+}

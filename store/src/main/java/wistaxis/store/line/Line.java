@@ -1,0 +1,69 @@
+package wistaxis.store.line;
+
+import com.fasterxml.jackson.annotation.JsonIgnoreProperties;
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.time.Duration;
+import java.util.List;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Json;
+import wistaxis.core.firmware.Build;
+import wistaxis.core.outside.FirmwareLibrary;
+import wistaxis.core.outside.OutsideTrouble;
+import wistaxis.core.outside.SigningService;
+import wistaxis.core.signing.SigningAnswer;
+import wistaxis.core.signing.SigningRequest;
+
+/** Firmware library and signing service at one address. */
+public final class Line implements FirmwareLibrary, SigningService, AutoCloseable {
+    private final URI address;
+    private final HttpClient http = HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(10)).build();
+
+    public Line(URI address) {
+        this.address = address;
+    }
+
+    @JsonIgnoreProperties(ignoreUnknown = true)
+    private record Trouble(String error) {}
+
+    @Override
+    public List<Build> buildsFor(String identifier) throws OutsideTrouble {
+        return List.of(ask(HttpRequest.newBuilder(address.resolve("/builds?device=" + identifier)), Build[].class, "firmware library"));
+    }
+
+    @Override
+    public SigningAnswer ask(SigningRequest request) throws OutsideTrouble {
+        return ask(HttpRequest.newBuilder(address.resolve("/sign")).POST(HttpRequest.BodyPublishers.ofString(Json.write(request))), SigningAnswer.class,
+                "signing service");
+    }
+
+    /** A download of a package to a file; nothing moves until it is run. */
+    public Download download(Build build, java.nio.file.Path file) {
+        return new Download(http, address.resolve(build.path()), build.sizeBytes(), build.sha256(), file);
+    }
+
+    private <T> T ask(HttpRequest.Builder request, Class<T> type, String who) throws OutsideTrouble {
+        try {
+            HttpResponse<String> response = http.send(request.timeout(Duration.ofSeconds(60)).build(), HttpResponse.BodyHandlers.ofString());
+            if (response.statusCode() != 200) {
+                throw new OutsideTrouble("The " + who + " answers " + response.statusCode() + ": " + Json.read(response.body(), Trouble.class, who).error());
+            }
+            return Json.read(response.body(), type, "answer of the " + who);
+        } catch (BadInput e) {
+            throw new OutsideTrouble("The " + who + " does not answer as agreed: " + e.getMessage(), e);
+        } catch (IOException e) {
+            throw new OutsideTrouble("The " + who + " does not answer (" + e.getClass().getSimpleName() + "). Check the line and try again.", e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new OutsideTrouble("Stopped while asking the " + who + ".", e);
+        }
+    }
+
+    @Override
+    public void close() {
+        http.shutdownNow();
+    }
+}
