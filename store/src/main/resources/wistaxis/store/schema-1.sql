@@ -5,7 +5,10 @@ CREATE TABLE event (
   body     TEXT NOT NULL,
   previous TEXT NOT NULL,
   digest   TEXT NOT NULL UNIQUE
-) STRICT;
-CREATE INDEX event_ticket ON event (ticket, number);
-CREATE TRIGGER event_is_never_changed BEFORE UPDATE ON event BEGIN SELECT RAISE(ABORT, 'the ledger is append-only'); END;
-CREATE TRIGGER event_is_never_removed BEFORE DELETE ON event BEGIN SELECT RAISE(ABORT, 'the ledger is append-only'); END;
+) STRICT
+--
+CREATE INDEX event_ticket ON event (ticket, number)
+--
+CREATE TRIGGER event_is_never_changed BEFORE UPDATE ON event BEGIN SELECT RAISE(ABORT, 'the ledger is append-only'); END
+--
+CREATE TRIGGER event_is_never_removed BEFORE DELETE ON event BEGIN SELECT RAISE(ABORT, 'the ledger is append-only'); END

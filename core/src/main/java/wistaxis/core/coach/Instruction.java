@@ -23,7 +23,7 @@ public record Instruction(String huge, String detail, double seconds, boolean co
     /** @param before the step before it, if any: what goes on needs other words than what begins */
     static Instruction of(KeyStep step, @Nullable KeyStep before, double gone, double nominal) {
         String keys = step.keys().stream().map(PhysicalKey::words).collect(Collectors.joining(" + "));
-        boolean goesOn = before != null && before.action() == KeyStep.Action.HOLD && before.keys().containsAll(step.keys());
+        boolean goesOn = before != null && before.action() != KeyStep.Action.TAP && before.keys().containsAll(step.keys());
         String huge = switch (step.action()) {
             case TAP -> "Tap " + keys;
             case HOLD -> (goesOn ? "Keep holding " : "Hold ") + keys;
@@ -40,7 +40,7 @@ public record Instruction(String huge, String detail, double seconds, boolean co
     private static String detail(KeyStep step, double nominal) {
         Until until = step.until();
         if (until == null) {
-            return step.action() == KeyStep.Action.TAP ? "a short press" : step.seconds() == null ? "" : "for " + Math.round(nominal) + " s";
+            return step.action() == KeyStep.Action.TAP ? "a short press" : step.seconds() == null ? "" : "for " + (nominal < 1 ? "a moment" : Math.round(nominal) + " s");
         }
         String about = "until " + until.words() + ", about " + Math.round(nominal) + " s. ";
         return about + switch (until) {

@@ -28,6 +28,11 @@ public record Build(
         }
     }
 
+    /** The name of a package on the shelf; not what it is found by, but what a person sees. */
+    public static String fileName(String identifier, String build) {
+        return identifier.replace(',', '-') + "_" + build + ".zip";
+    }
+
     /** Whether it can be installed at a time, as far as the library knows. */
     public boolean signedAt(Instant when) {
         return signed && (signedUntil == null || when.isBefore(signedUntil));

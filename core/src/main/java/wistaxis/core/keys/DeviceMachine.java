@@ -107,7 +107,7 @@ public final class DeviceMachine {
     /** What the host sees; it takes a moment to notice. */
     public HostView host(DeviceState s) {
         HostView target = hostTarget(s);
-        return s.nowNanos() - s.hostSinceNanos() >= t.hostDelay() ? target : HostView.NOTHING;
+        return target != HostView.NOTHING && s.nowNanos() - s.hostSinceNanos() >= t.hostDelay() ? target : HostView.NOTHING;
     }
 
     /** Time left in recovery mode before the device leaves it by itself; empty outside recovery mode. */
@@ -128,7 +128,8 @@ public final class DeviceMachine {
     }
 
     private static DeviceState settleHost(DeviceState before, DeviceState after) {
-        return hostTarget(before) == hostTarget(after) ? after : after.hostChanged();
+        boolean appears = hostTarget(before) == HostView.NOTHING && hostTarget(after) != HostView.NOTHING;
+        return appears ? after.hostChanged() : after;
     }
 
     private long hostDue(DeviceState s) {

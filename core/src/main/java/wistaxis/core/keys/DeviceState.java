@@ -14,7 +14,7 @@ import wistaxis.core.device.PhysicalKey;
  * @param arming the latest taps of volume keys, oldest first, at most two
  * @param holdKind how the running press of the power key began; null while it is up and after it has done its work
  * @param face what it shows when it is up: lock screen, disabled screen, boot logo for a looping one, greeting
- * @param hostSinceNanos since when what the host could see is what it is
+ * @param hostSinceNanos since when there is anything for the host to see
  * @param mistakes what went wrong since the power key was last pressed on a device at rest, the root cause first
  */
 public record DeviceState(

@@ -7,7 +7,10 @@ import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.Jdbi;
 import wistaxis.core.facts.BadInput;
 
-/** Brings the ledger's schema up to date, one numbered script at a time, each in its own transaction; the number is {@code user_version}. */
+/**
+ * Brings the ledger's schema up to date, one numbered script at a time, each in its own transaction;
+ * statements are parted by a line of two dashes. The number is {@code user_version}.
+ */
 final class Schema {
     static final int NEWEST = 1;
 
@@ -26,7 +29,9 @@ final class Schema {
     }
 
     private static void apply(Handle handle, int version) {
-        handle.createScript(script(version)).execute();
+        for (String statement : script(version).split("\\R--\\R")) {
+            handle.execute(statement);
+        }
         handle.execute("PRAGMA user_version = " + version);
     }
 

@@ -1,0 +1,26 @@
+package wistaxis.core.outside;
+
+import java.util.List;
+import wistaxis.core.keys.DeviceState;
+import wistaxis.core.keys.HostView;
+import wistaxis.core.keys.Input;
+import wistaxis.core.keys.Screen;
+import wistaxis.core.keys.Trace;
+
+/** The device on the bench. All times are bench time in nanoseconds and never go back. */
+public interface DeviceLink {
+    /** Lets time pass and answers with the state then. */
+    DeviceState at(long nowNanos);
+
+    void apply(Input input, long nowNanos);
+
+    Screen screen();
+
+    HostView host();
+
+    /** Forgets the events so far; the next {@link #timing} begins here. */
+    void beginAttempt(long nowNanos);
+
+    /** Key and cable events since the attempt began, seconds from its beginning. */
+    List<Trace.Event> timing();
+}

@@ -1,0 +1,44 @@
+package wistaxis.core.ticket;
+
+import java.util.Locale;
+
+/** Events in words, for the ledger on screen. */
+public final class EventWords {
+    private EventWords() {}
+
+    public static String of(TicketEvent event) {
+        return switch (event) {
+            case TicketEvent.Opened e -> "Opened: " + e.title() + (e.simulated() ? " (simulated)" : "");
+            case TicketEvent.FactRecorded e -> "Intake: " + spaced(e.fact()) + " is " + e.value();
+            case TicketEvent.FactWithdrawn e -> "Intake: " + spaced(e.fact()) + " is unknown again";
+            case TicketEvent.Identified e -> "Identified as " + e.identifier() + ", " + e.how();
+            case TicketEvent.ConsentAsked e -> (e.given() ? "Owner agreed to erase (" : "Owner did not agree to erase (") + e.who() + "); told about backup: " + e.toldAboutBackup();
+            case TicketEvent.RouteChosen e -> "Route: " + spaced(e.step());
+            case TicketEvent.BuildChosen e -> "Firmware chosen: " + e.version() + " (" + e.build() + ")";
+            case TicketEvent.DownloadStarted e -> "Download of " + e.build() + (e.fromByte() > 0 ? " goes on at " + megabytes(e.fromByte()) : " started");
+            case TicketEvent.DownloadStopped e -> "Download of " + e.build() + " stopped at " + megabytes(e.atByte()) + ": " + e.reason();
+            case TicketEvent.Downloaded e -> String.format(Locale.ROOT, "Download of %s whole: %s in %.0f s", e.build(), megabytes(e.bytes()), e.seconds());
+            case TicketEvent.PackageProven e -> "Package of " + e.build() + " proven, " + e.parts() + " parts";
+            case TicketEvent.PackageRefused e -> "Package of " + e.build() + " refused: " + e.reason();
+            case TicketEvent.KeysAttempted e -> "Keys, " + e.school() + ": " + (e.succeeded() ? "landed" : "missed. " + e.says());
+            case TicketEvent.ModeEntered e -> "Device in " + e.mode();
+            case TicketEvent.ModeLost e -> "Mode lost: " + e.why();
+            case TicketEvent.RestoreStarted e -> "Restore started with " + e.build();
+            case TicketEvent.StageReached e -> "Restore: " + spaced(e.stage());
+            case TicketEvent.SigningAnswered e -> "Signing: " + e.says();
+            case TicketEvent.RestoreStopped e -> "Restore stopped: " + e.why();
+            case TicketEvent.Restored e -> "Restored to " + e.version();
+            case TicketEvent.CheckAnswered e -> "Handover: " + spaced(e.check()) + ": " + e.answer();
+            case TicketEvent.Closed e -> "Closed: " + e.outcome();
+        };
+    }
+
+    /** Decimal megabytes, one place: 28.4 MB. */
+    public static String megabytes(long bytes) {
+        return String.format(Locale.ROOT, "%.1f MB", bytes / 1e6);
+    }
+
+    private static String spaced(String id) {
+        return id.replaceAll("([a-z])([A-Z])", "$1 $2").replace('-', ' ').toLowerCase(Locale.ROOT);
+    }
+}

@@ -1,0 +1,79 @@
+package wistaxis.desktop;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.standins.DemoWorld;
+import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.ledger.Ledger;
+
+/** The demo's data folder: kept over the day, made anew on the next, never mixed with a user's own data. */
+public final class DemoFolder {
+    private static final String MARK = "this-is-demo-data";
+
+    private DemoFolder() {}
+
+    /**
+     * Opens the folder with today's demo data in it.
+     *
+     * @throws BadInput when the folder holds a ledger that is not the demo's
+     */
+    public static DataFolder open(Path root, Instant now) {
+        try {
+            Path mark = root.resolve(MARK);
+            if (Files.exists(root.resolve("ledger.db")) && !Files.exists(mark)) {
+                throw new BadInput("[" + root + "] holds a ledger that is not demo data; name another folder with --data DIR");
+            }
+            String today = LocalDate.ofInstant(now, ZoneId.systemDefault()).toString();
+            if (Files.exists(mark) && !Files.readString(mark).equals(today)) {
+                clear(root);
+            }
+            DataFolder folder = DataFolder.open(root);
+            if (!Files.exists(mark)) {
+                clear(root);
+                fill(folder, now);
+                Files.writeString(mark, today);
+            }
+            return folder;
+        } catch (IOException e) {
+            throw new UncheckedIOException("the demo data cannot be made in [" + root + "]", e);
+        }
+    }
+
+    private static void fill(DataFolder folder, Instant now) throws IOException {
+        Ledger ledger = Ledger.open(folder.ledger());
+        Map<Integer, String> numbers = new HashMap<>();
+        for (DemoWorld.Happening h : DemoWorld.history(now, folder.shelf())) {
+            if (h.event() instanceof TicketEvent.Opened opened) {
+                numbers.put(h.ticket(), ledger.openTicket(opened, h.at()).ticket());
+            } else {
+                ledger.append(java.util.Objects.requireNonNull(numbers.get(h.ticket())), h.event(), h.at());
+            }
+        }
+    }
+
+    /** Empties a folder that is the demo's own: everything in it was made by the demo. */
+    private static void clear(Path root) throws IOException {
+        if (!Files.exists(root)) {
+            return;
+        }
+        List<Path> files;
+        try (Stream<Path> walk = Files.walk(root)) {
+            files = walk.filter(p -> !p.equals(root)).sorted(Comparator.reverseOrder()).toList();
+        }
+        for (Path file : files) {
+            Files.delete(file);
+        }
+    }
+}

@@ -1,0 +1,134 @@
+package wistaxis.desktop.app;
+
+import java.security.SecureRandom;
+import java.time.Duration;
+import java.util.HexFormat;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.concurrent.atomic.AtomicBoolean;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.keys.Input;
+import wistaxis.core.restore.Gate;
+import wistaxis.core.restore.RestoreRun;
+import wistaxis.core.restore.RestoreStage;
+import wistaxis.core.signing.SigningRequest;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.standins.StandInSigner;
+
+/** The restore of one ticket: steps the run, proves the package anew, asks for signing, and tells the device what the host does. */
+public final class RestoreDesk {
+    private static final SecureRandom RANDOM = new SecureRandom();
+
+    private final Workbench bench;
+    private final TicketDesk desk;
+    private final AtomicBoolean stopped = new AtomicBoolean();
+    private @Nullable RestoreRun run;
+    private Gate packageProof = new Gate.Open();
+    private Gate signing = new Gate.Open();
+    private boolean signingAsked;
+    private int attempt;
+
+    RestoreDesk(Workbench bench, TicketDesk desk) {
+        this.bench = bench;
+        this.desk = desk;
+    }
+
+    public Optional<RestoreRun> run() {
+        return Optional.ofNullable(run);
+    }
+
+    /** Starts the run: allowed with a proven package, the owner's consent, and no run going on. */
+    public void start() {
+        Ticket ticket = desk.ticket();
+        if (!ticket.packageProven() || !ticket.consentGiven() || running()) {
+            throw new IllegalStateException("a restore needs a proven package and the owner's consent, and runs once at a time");
+        }
+        desk.record(new TicketEvent.RestoreStarted(Objects.requireNonNull(ticket.build()).build()));
+        stopped.set(false);
+        packageProof = new Gate.Open();
+        signing = new Gate.Open();
+        signingAsked = false;
+        int mine = ++attempt;
+        run = RestoreRun.begin(bench.stages(), bench.nowNanos());
+        desk.record(new TicketEvent.StageReached(Objects.requireNonNull(run).current().id()));
+        bench.background().run(() -> desk.firmware().proveAgain(ticket, stopped), report -> {
+            if (mine == attempt) {
+                packageProof = report.proven() ? new Gate.Passed() : new Gate.Refused(report.reason());
+            }
+        }, e -> packageProof = mine == attempt ? new Gate.Refused("The package cannot be read any more: " + e.getMessage()) : packageProof);
+    }
+
+    public boolean running() {
+        return run != null && (run.state() instanceof RestoreRun.State.Working || run.state() instanceof RestoreRun.State.Waiting);
+    }
+
+    /** Stops the run; possible until the device is written to. */
+    public void stop() {
+        if (mayStop()) {
+            stopped.set(true);
+            run = null;
+            desk.record(new TicketEvent.RestoreStopped("by hand"));
+        }
+    }
+
+    public boolean mayStop() {
+        return running() && !Objects.requireNonNull(run).current().leaveCable();
+    }
+
+    /** Bench time left of a run that goes on by itself; zero while it waits for hands or none runs. */
+    Duration left() {
+        return run != null && run.state() instanceof RestoreRun.State.Working ? Duration.ofNanos(run.leftNanos()) : Duration.ZERO;
+    }
+
+    void tick() {
+        RestoreRun before = run;
+        if (before == null || !running()) {
+            return;
+        }
+        RestoreRun next = before.step(bench.nowNanos(), new RestoreRun.Outside(desk.device().host(), desk.device().screen(), packageProof, signing));
+        run = next;
+        boolean goesOn = before.state() instanceof RestoreRun.State.Waiting && next.state() instanceof RestoreRun.State.Working;
+        boolean working = next.state() instanceof RestoreRun.State.Working;
+        if (working && (next.stage() != before.stage() || goesOn)) {
+            entered(next.current());
+        }
+        if (Objects.equals(next.current().gate(), "signing") && !signingAsked) {
+            askForSigning();
+        }
+        switch (next.state()) {
+            case RestoreRun.State.Failed(String why) -> desk.record(new TicketEvent.RestoreStopped(why));
+            case RestoreRun.State.Done _ -> desk.record(new TicketEvent.Restored(Objects.requireNonNull(desk.ticket().build()).version()));
+            default -> announce(before, next);
+        }
+    }
+
+    private void announce(RestoreRun before, RestoreRun next) {
+        if (before.state().getClass() != next.state().getClass()) {
+            bench.changed();
+        }
+    }
+
+    private void entered(RestoreStage stage) {
+        desk.record(new TicketEvent.StageReached(stage.id()));
+        switch (stage.command() == null ? "" : stage.command()) {
+            case "begin" -> desk.device().apply(new Input.BeginRestore(), bench.nowNanos());
+            case "end" -> desk.device().apply(new Input.EndRestore(), bench.nowNanos());
+            default -> { }
+        }
+    }
+
+    private void askForSigning() {
+        signingAsked = true;
+        int mine = attempt;
+        byte[] nonce = new byte[16];
+        RANDOM.nextBytes(nonce);
+        SigningRequest request = new SigningRequest(desk.model().identifier(), Objects.requireNonNull(desk.ticket().build()).build(), HexFormat.of().formatHex(nonce));
+        bench.background().run(() -> bench.line().ask(request).check(request, StandInSigner.publicKey()), outcome -> {
+            if (mine == attempt && running()) {
+                desk.record(new TicketEvent.SigningAnswered(outcome.granted(), outcome.says()));
+                signing = outcome.granted() ? new Gate.Passed() : new Gate.Refused(outcome.says());
+            }
+        }, e -> signing = mine == attempt ? new Gate.Refused(String.valueOf(e.getMessage())) : signing);
+    }
+}

@@ -1,0 +1,135 @@
+package wistaxis.desktop.app;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Optional;
+import wistaxis.core.device.DeviceModel;
+import wistaxis.core.device.Family;
+import wistaxis.core.keys.DeviceMachine;
+import wistaxis.core.keys.DeviceState;
+import wistaxis.core.keys.Explanation;
+import wistaxis.core.keys.HostView;
+import wistaxis.core.keys.Phase;
+import wistaxis.core.keys.Start;
+import wistaxis.core.outside.DeviceLink;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.standins.SimulatedDevice;
+
+/** What lies on the bench for one ticket: the device and the work on it. */
+public final class TicketDesk implements AutoCloseable {
+    private final Workbench bench;
+    private final String number;
+    private final DeviceModel model;
+    private final DeviceMachine machine;
+    private final DeviceLink device;
+    private final FirmwareDesk firmware;
+    private final KeysDesk keys;
+    private final RestoreDesk restore;
+
+    /** @throws IllegalStateException when the device is not identified yet */
+    TicketDesk(Workbench bench, String number) {
+        this.bench = bench;
+        this.number = number;
+        this.model = bench.model(bench.ticket(number)).orElseThrow(() -> new IllegalStateException("ticket [" + number + "] has no identified device"));
+        this.machine = new DeviceMachine(family());
+        this.device = new SimulatedDevice(machine, asTheLedgerLeftIt(bench.ticket(number)));
+        this.firmware = new FirmwareDesk(bench, this);
+        this.keys = new KeysDesk(bench, this);
+        this.restore = new RestoreDesk(bench, this);
+    }
+
+    private DeviceState asTheLedgerLeftIt(Ticket t) {
+        Instant since = t.modeSince();
+        if (t.mode() != null && since != null) {
+            return machine.start(t.mode().equals("dfu") ? Start.DFU : Start.RECOVERY, true, Workbench.nanos(since));
+        }
+        Start start = switch (t.fact("screenSays").orElse("")) {
+            case "disabled", "unavailable" -> Start.DISABLED;
+            case "black" -> Start.OFF;
+            default -> Start.ON;
+        };
+        return machine.start(start, false, bench.nowNanos());
+    }
+
+    public Ticket ticket() {
+        return bench.ticket(number);
+    }
+
+    public DeviceModel model() {
+        return model;
+    }
+
+    public Family family() {
+        return bench.devices().familyOf(model);
+    }
+
+    public DeviceMachine machine() {
+        return machine;
+    }
+
+    public DeviceLink device() {
+        return device;
+    }
+
+    /** The device now. */
+    public DeviceState deviceNow() {
+        return device.at(bench.nowNanos());
+    }
+
+    public FirmwareDesk firmware() {
+        return firmware;
+    }
+
+    public KeysDesk keys() {
+        return keys;
+    }
+
+    public RestoreDesk restore() {
+        return restore;
+    }
+
+    Ticket record(TicketEvent event) {
+        return bench.record(number, event);
+    }
+
+    void tick() {
+        deviceNow();
+        keys.tick();
+        restore.tick();
+        firmware.tick();
+        followMode();
+    }
+
+    /** Writes down that the device came into its mode or dropped out of it. */
+    private void followMode() {
+        DeviceState state = deviceNow();
+        Ticket ticket = ticket();
+        if (ticket.restored() != null) {
+            return;
+        }
+        if (ticket.mode() == null && (device.host() == HostView.RECOVERY || device.host() == HostView.DFU)) {
+            record(new TicketEvent.ModeEntered(device.host().toString()));
+        } else if (ticket.mode() != null && !inModeOrWorkedOn(state)) {
+            record(new TicketEvent.ModeLost(Explanation.of(state, machine)));
+        }
+    }
+
+    private static boolean inModeOrWorkedOn(DeviceState state) {
+        return switch (state.phase()) {
+            case Phase.Recovery _, Phase.Dfu _, Phase.Restoring _, Phase.SecondBar _ -> true;
+            case Phase.Running(var face) -> face == wistaxis.core.keys.Screen.GREETING;
+            default -> false;
+        };
+    }
+
+    /** How long the work that runs by itself still takes, bench time; zero when the ticket waits for hands. */
+    Duration unattended() {
+        return Optional.of(restore.left()).filter(Duration::isPositive).orElseGet(firmware::left);
+    }
+
+    @Override
+    public void close() {
+        firmware.stop();
+    }
+}

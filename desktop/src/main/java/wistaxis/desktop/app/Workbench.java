@@ -1,0 +1,279 @@
+package wistaxis.desktop.app;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.TreeMap;
+import java.util.function.LongSupplier;
+import wistaxis.core.bench.BenchClock;
+import wistaxis.core.bench.BenchPlan;
+import wistaxis.core.device.DeviceCatalogue;
+import wistaxis.core.device.DeviceModel;
+import wistaxis.core.keys.SequenceLibrary;
+import wistaxis.core.restore.HandoverFacts;
+import wistaxis.core.restore.RestoreStage;
+import wistaxis.core.route.RoutePlanner;
+import wistaxis.core.ticket.Chain;
+import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.Stage;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.standins.StandInWorld;
+import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.ledger.Ledger;
+import wistaxis.store.ledger.LedgerExport;
+import wistaxis.store.line.Line;
+
+/** Everything behind the window. JavaFX thread only, but for {@link #now()}. */
+public final class Workbench implements AutoCloseable {
+    /** Speed of the simulated line: 24 Mbit/s. */
+    public static final long LINE = 3_000_000;
+
+    private static final long USUAL_PACKAGE = 36_000_000;
+
+    private final Setup setup;
+    private final DeviceCatalogue devices = DeviceCatalogue.shipped();
+    private final SequenceLibrary sequences = SequenceLibrary.shipped();
+    private final RoutePlanner routes = RoutePlanner.shipped();
+    private final List<RestoreStage> stages = RestoreStage.shipped();
+    private final HandoverFacts handover = HandoverFacts.shipped();
+    private final Background background = new Background();
+    private final Ledger ledger;
+    private final StandInWorld world;
+    private final Line line;
+    private final List<LedgerEntry> entries;
+    private final Map<String, Ticket> tickets = new TreeMap<>();
+    private final Map<String, TicketDesk> desks = new HashMap<>();
+    private final List<Runnable> listeners = new ArrayList<>();
+    private volatile BenchClock clock;
+
+    /**
+     * @param start bench time at the start; never before the last entry of the ledger
+     * @param realNanos a monotonic clock
+     * @param lineBytesPerSecond speed of the simulated line
+     */
+    public record Setup(String benchName, DataFolder folder, Instant start, LongSupplier realNanos, long lineBytesPerSecond) {
+        /** A bench on this machine's clocks. */
+        public static Setup of(String benchName, DataFolder folder) {
+            return new Setup(benchName, folder, Instant.now(), System::nanoTime, LINE);
+        }
+    }
+
+    /**
+     * Opens ledger and stand-ins and folds the tickets.
+     *
+     * @throws wistaxis.store.ledger.LedgerDamaged when the ledger cannot be used
+     */
+    public Workbench(Setup setup) {
+        this.setup = setup;
+        this.ledger = Ledger.open(setup.folder().ledger());
+        this.entries = new ArrayList<>(ledger.entries());
+        Instant last = entries.isEmpty() ? Instant.EPOCH : entries.getLast().at();
+        this.clock = new BenchClock(1, setup.realNanos().getAsLong(), nanos(last.isAfter(setup.start()) ? last : setup.start()));
+        Map<String, List<LedgerEntry>> byTicket = new TreeMap<>();
+        entries.forEach(e -> byTicket.computeIfAbsent(e.ticket(), _ -> new ArrayList<>()).add(e));
+        byTicket.forEach((number, list) -> tickets.put(number, Ticket.fold(list)));
+        try {
+            this.world = new StandInWorld(setup.folder().standIns(), this::now, setup.lineBytesPerSecond());
+        } catch (IOException e) {
+            throw new UncheckedIOException("the stand-in services cannot start on loopback", e);
+        }
+        this.line = new Line(world.address());
+        tickets.values().stream().filter(t -> t.restoreStarted() && t.restored() == null).toList()
+                .forEach(t -> record(t.number(), new TicketEvent.RestoreStopped("the program ended during the restore; put the device into recovery and start it again")));
+    }
+
+    public String benchName() {
+        return setup.benchName();
+    }
+
+    public DeviceCatalogue devices() {
+        return devices;
+    }
+
+    public SequenceLibrary sequences() {
+        return sequences;
+    }
+
+    public RoutePlanner routes() {
+        return routes;
+    }
+
+    public List<RestoreStage> stages() {
+        return stages;
+    }
+
+    public HandoverFacts handover() {
+        return handover;
+    }
+
+    Line line() {
+        return line;
+    }
+
+    Background background() {
+        return background;
+    }
+
+    /** The stand-ins, whose faults tests and training switch on. */
+    public StandInWorld world() {
+        return world;
+    }
+
+    Path shelf() {
+        return setup.folder().shelf();
+    }
+
+    /** Bench time; any thread. */
+    public Instant now() {
+        return instant(nowNanos());
+    }
+
+    /** Bench time in nanoseconds since 1970 UTC; any thread. */
+    public long nowNanos() {
+        return clock.at(setup.realNanos().getAsLong());
+    }
+
+    public int rate() {
+        return clock.rate();
+    }
+
+    public void setRate(int rate) {
+        if (rate != clock.rate()) {
+            clock = clock.withRate(rate, setup.realNanos().getAsLong());
+            changed();
+        }
+    }
+
+    static long nanos(Instant at) {
+        return at.getEpochSecond() * 1_000_000_000L + at.getNano();
+    }
+
+    static Instant instant(long nanos) {
+        return Instant.ofEpochSecond(0, nanos);
+    }
+
+    /** All tickets by number. */
+    public Map<String, Ticket> tickets() {
+        return Collections.unmodifiableMap(tickets);
+    }
+
+    /** @throws IllegalArgumentException for an unknown number */
+    public Ticket ticket(String number) {
+        Ticket ticket = tickets.get(number);
+        if (ticket == null) {
+            throw new IllegalArgumentException("no ticket [" + number + "]");
+        }
+        return ticket;
+    }
+
+    public Optional<DeviceModel> model(Ticket ticket) {
+        return Optional.ofNullable(ticket.identifier()).flatMap(devices::byIdentifier);
+    }
+
+    /** Every entry of the ledger, in order. */
+    public List<LedgerEntry> entries() {
+        return Collections.unmodifiableList(entries);
+    }
+
+    /** @return what breaks the ledger's chain, in words; read anew from the disk */
+    public Optional<String> verify() {
+        return Chain.verify(ledger.entries());
+    }
+
+    /** Writes the whole ledger into the data folder. @return the file */
+    public Path export(LedgerExport format) throws IOException {
+        Path folder = Files.createDirectories(setup.folder().root().resolve("exports"));
+        Path file = folder.resolve("ledger-" + now().toString().substring(0, 19).replace(":", "") + "." + format.name().toLowerCase(java.util.Locale.ROOT));
+        format.write(ledger.entries(), file);
+        return file;
+    }
+
+    /** Opens a ticket. @return its number */
+    public String open(String title) {
+        LedgerEntry entry = ledger.openTicket(new TicketEvent.Opened(title, true), now());
+        entries.add(entry);
+        tickets.put(entry.ticket(), Ticket.fold(List.of(entry)));
+        changed();
+        return entry.ticket();
+    }
+
+    /** Appends an event; once this returns it is safe on the disk, and the ticket is what it now is. */
+    public Ticket record(String number, TicketEvent event) {
+        LedgerEntry entry = ledger.append(number, event, now());
+        entries.add(entry);
+        Ticket next = ticket(number).with(entry);
+        tickets.put(number, next);
+        changed();
+        return next;
+    }
+
+    /** The desk of a ticket whose device is identified. */
+    public TicketDesk desk(String number) {
+        return desks.computeIfAbsent(number, n -> new TicketDesk(this, n));
+    }
+
+    /** Lets time pass on every open desk; to be called each frame. */
+    public void tick() {
+        List.copyOf(desks.values()).forEach(TicketDesk::tick);
+    }
+
+    public void onChange(Runnable listener) {
+        listeners.add(listener);
+    }
+
+    void changed() {
+        List.copyOf(listeners).forEach(Runnable::run);
+    }
+
+    /** Bytes a second of the newest download in the ledger; empty before there is one. */
+    public OptionalDouble measuredLine() {
+        for (LedgerEntry e : entries.reversed()) {
+            if (e.body().contains("\"downloaded\"") && e.event() instanceof TicketEvent.Downloaded d && d.seconds() > 0) {
+                return OptionalDouble.of(d.bytes() / d.seconds());
+            }
+        }
+        return OptionalDouble.empty();
+    }
+
+    /** The plan of all open tickets from now on. */
+    public BenchPlan plan() {
+        return BenchPlan.of(tickets.values().stream().filter(t -> t.stage() != Stage.CLOSED).filter(t -> stop(t).isEmpty()).map(this::job).toList(), now());
+    }
+
+    /** Why nothing may be done on a ticket, if so. */
+    public Optional<String> stop(Ticket ticket) {
+        return ticket.fact("trouble").isEmpty() ? Optional.empty() : Optional.ofNullable(routes.plan(RoutePlanner.factsOf(ticket)).stop());
+    }
+
+    private BenchPlan.Job job(Ticket t) {
+        long size = t.build() == null ? USUAL_PACKAGE : t.build().sizeBytes();
+        Duration download = t.packageProven() ? Duration.ZERO : Duration.ofMillis(Math.round(1000 * size / measuredLine().orElse(setup.lineBytesPerSecond())));
+        Duration restore = Duration.ofMillis(Math.round(stages.stream().mapToDouble(RestoreStage::seconds).sum() * 1000));
+        TicketDesk desk = desks.get(t.number());
+        return new BenchPlan.Job(t.number(), t.stage(), promised(t).orElse(Instant.MAX), desk == null ? Duration.ZERO : desk.unattended(), download, restore);
+    }
+
+    /** When the customer was promised the device, if that was said and can be read. */
+    public static Optional<Instant> promised(Ticket ticket) {
+        return ticket.fact("promised").map(Instant::parse);
+    }
+
+    @Override
+    public void close() {
+        desks.values().forEach(TicketDesk::close);
+        background.close();
+        line.close();
+        world.close();
+    }
+}

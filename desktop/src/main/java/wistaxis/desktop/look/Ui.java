@@ -1,0 +1,101 @@
+package wistaxis.desktop.look;
+
+import java.time.Duration;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+
+/** Makers of small nodes, so that views read as what is on them. */
+public final class Ui {
+    private Ui() {}
+
+    /** @param classes style classes, separated by spaces */
+    public static Label label(String text, String classes) {
+        Label label = new Label(text);
+        style(label, classes);
+        return label;
+    }
+
+    /** A label that breaks its lines instead of cutting its text. */
+    public static Label text(String text, String classes) {
+        Label label = label(text, classes);
+        label.setWrapText(true);
+        label.setMinHeight(Region.USE_PREF_SIZE);
+        return label;
+    }
+
+    /** @param id for look-ups by tests and for keeping the focus */
+    public static Button button(String id, String text, String classes, Runnable action) {
+        Button button = new Button(text);
+        button.setId(id);
+        style(button, classes);
+        button.setMinWidth(Region.USE_PREF_SIZE);
+        button.setOnAction(_ -> action.run());
+        return button;
+    }
+
+    public static <T extends Node> T style(T node, String classes) {
+        if (!classes.isBlank()) {
+            node.getStyleClass().addAll(List.of(classes.split(" ")));
+        }
+        return node;
+    }
+
+    public static HBox row(double spacing, Node... nodes) {
+        HBox row = new HBox(spacing, nodes);
+        row.setAlignment(Pos.CENTER_LEFT);
+        return row;
+    }
+
+    public static VBox column(double spacing, Node... nodes) {
+        return new VBox(spacing, nodes);
+    }
+
+    public static VBox card(Node... nodes) {
+        return style(new VBox(nodes), "card");
+    }
+
+    /** Words that must be seen. @param kind {@code stop}, {@code calm}, or empty for what needs hands */
+    public static VBox notice(String kind, String... lines) {
+        VBox notice = style(new VBox(), ("notice " + kind).strip());
+        Arrays.stream(lines).filter(l -> !l.isBlank()).forEach(l -> notice.getChildren().add(text(l, notice.getChildren().isEmpty() ? "strong" : "")));
+        return notice;
+    }
+
+    public static Region gap() {
+        Region gap = new Region();
+        HBox.setHgrow(gap, Priority.ALWAYS);
+        VBox.setVgrow(gap, Priority.ALWAYS);
+        return gap;
+    }
+
+    public static ScrollPane scroll(Node content) {
+        ScrollPane pane = new ScrollPane(content);
+        pane.setFitToWidth(true);
+        pane.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+        VBox.setVgrow(pane, Priority.ALWAYS);
+        HBox.setHgrow(pane, Priority.ALWAYS);
+        return pane;
+    }
+
+    /** Minutes and seconds, 04:07, or hours, 1:04:07; never negative. */
+    public static String clock(Duration d) {
+        long s = Math.max(0, d.toSeconds());
+        return s >= 3600 ? String.format(Locale.ROOT, "%d:%02d:%02d", s / 3600, s / 60 % 60, s % 60) : String.format(Locale.ROOT, "%02d:%02d", s / 60, s % 60);
+    }
+
+    /** A span in words, coarse: "7 h", "3 days", "12 min". */
+    public static String coarse(Duration d) {
+        long min = Math.abs(d.toMinutes());
+        return min < 90 ? min + " min" : min < 60 * 48 ? Math.round(min / 60.0) + " h" : Math.round(min / 1440.0) + " days";
+    }
+}

@@ -1,0 +1,141 @@
+package wistaxis.desktop.shots;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.concurrent.CountDownLatch;
+import javafx.application.Platform;
+import wistaxis.core.ticket.Stage;
+import wistaxis.desktop.DemoFolder;
+import wistaxis.desktop.app.FirmwareDesk;
+import wistaxis.desktop.app.Workbench;
+import wistaxis.desktop.look.Png;
+import wistaxis.desktop.view.Shell;
+import wistaxis.standins.DemoWorld;
+
+/** Walks through the demo and takes one picture of each main view; needs no display. */
+public final class Screenshots {
+    /** The bench's morning, so that the pictures are alike whenever they are taken. */
+    private static final Instant MORNING = Instant.parse("2026-05-12T09:36:00Z");
+
+    private final Path folder;
+    private final Workbench bench;
+    private final Shell shell;
+
+    private Screenshots(Path folder, Workbench bench) {
+        this.folder = folder;
+        this.bench = bench;
+        this.shell = new Shell(bench);
+        javafx.stage.Stage stage = new javafx.stage.Stage();
+        stage.setScene(shell.scene());
+        stage.show();
+    }
+
+    /** Takes all pictures, about a minute. @param folder made where missing */
+    public static void take(Path folder) {
+        System.setProperty("glass.platform", "Headless");
+        System.setProperty("prism.order", "sw");
+        System.setProperty("prism.lcdtext", "false");
+        try {
+            Files.createDirectories(folder);
+            Path data = Files.createTempDirectory("wistaxis-pictures");
+            Platform.startup(() -> { });
+            Workbench bench = new Workbench(new Workbench.Setup(DemoWorld.NAME, DemoFolder.open(data, MORNING), MORNING, System::nanoTime, Workbench.LINE));
+            Screenshots[] shots = new Screenshots[1];
+            onFx(() -> shots[0] = new Screenshots(folder, bench));
+            shots[0].walk();
+            onFx(() -> {
+                shots[0].shell.close();
+                bench.close();
+            });
+        } catch (IOException e) {
+            throw new UncheckedIOException("the pictures cannot be written to [" + folder + "]", e);
+        } finally {
+            Platform.exit();
+        }
+    }
+
+    private void walk() {
+        picture("bench", shell::showBench);
+        picture("intake", () -> shell.showTicket("T-0006", Stage.INTAKE));
+        picture("identify", () -> {
+            shell.showTicket("T-0006");
+            ((javafx.scene.control.TextField) shell.scene().lookup("#identify-query")).setText("13");
+        });
+        picture("route", () -> shell.showTicket("T-0005"));
+        onFx(() -> shell.showTicket("T-0004"));
+        FirmwareDesk firmware = bench.desk("T-0004").firmware();
+        waitUntil(() -> firmware.choice().isPresent());
+        onFx(() -> {
+            firmware.choose(firmware.choice().orElseThrow().chosen().orElseThrow());
+            firmware.download();
+        });
+        rest(6000);
+        picture("firmware", () -> { });
+        onFx(() -> shell.showTicket("T-0003"));
+        onFx(() -> bench.desk("T-0003").keys().showMe());
+        rest(3000 + 8300);
+        picture("keys", () -> { });
+        waitUntil(() -> bench.ticket("T-0003").mode() != null);
+        onFx(() -> shell.showTicket("T-0003"));
+        onFx(() -> {
+            bench.desk("T-0003").restore().start();
+            bench.setRate(60);
+        });
+        rest(5000);
+        onFx(() -> bench.setRate(1));
+        picture("restore", () -> { });
+        picture("handover", () -> shell.showTicket("T-0002"));
+        picture("ledger", shell::showLedger);
+    }
+
+    private void picture(String name, Runnable go) {
+        onFx(go);
+        rest(500);
+        onFx(() -> {
+            try {
+                Png.write(shell.scene().snapshot(null), folder.resolve(name + ".png"));
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        });
+    }
+
+    private static void onFx(Runnable work) {
+        CountDownLatch done = new CountDownLatch(1);
+        Platform.runLater(() -> {
+            try {
+                work.run();
+            } finally {
+                done.countDown();
+            }
+        });
+        try {
+            done.await();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    private static void waitUntil(java.util.function.BooleanSupplier met) {
+        for (int i = 0; i < 600; i++) {
+            boolean[] yes = new boolean[1];
+            onFx(() -> yes[0] = met.getAsBoolean());
+            if (yes[0]) {
+                return;
+            }
+            rest(100);
+        }
+        throw new IllegalStateException("a picture's moment never came");
+    }
+
+    private static void rest(long millis) {
+        try {
+            Thread.sleep(millis);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+}

@@ -1,0 +1,128 @@
+package wistaxis.desktop.view;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import javafx.scene.Parent;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import wistaxis.core.bench.BenchPlan;
+import wistaxis.core.device.DeviceModel;
+import wistaxis.core.ticket.Stage;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.desktop.app.Workbench;
+import wistaxis.desktop.look.Ui;
+
+/** All open tickets on one time axis, and above them the next call for hands. */
+final class BenchView implements View {
+    private static final DateTimeFormatter HOUR = DateTimeFormatter.ofPattern("HH:mm", Locale.ROOT).withZone(ZoneId.systemDefault());
+
+    private final Shell shell;
+    private final Workbench bench;
+    private final VBox root = Ui.style(new VBox(), "page");
+    private final Label countdown = Ui.label("", "big-clock hands");
+    private final Label call = Ui.label("", "large");
+    private final Label callDetail = Ui.label("", "muted");
+    private final VBox lanes = new VBox();
+    private Optional<BenchPlan.Call> due = Optional.empty();
+    private long drawnSecond = -1;
+
+    BenchView(Shell shell, Workbench bench) {
+        this.shell = shell;
+        this.bench = bench;
+        countdown.setId("countdown");
+        call.setId("call");
+        countdown.setMinWidth(Region.USE_PREF_SIZE);
+        HBox.setHgrow(call, Priority.ALWAYS);
+        root.getChildren().addAll(Ui.row(24, countdown, Ui.column(0, call, callDetail)), legend(), Ui.scroll(lanes));
+    }
+
+    private static Parent legend() {
+        return Ui.row(18, TimeLane.sample(true), Ui.label("needs hands", "small"), TimeLane.sample(false), Ui.label("runs by itself", "small"),
+                Ui.gap(), Ui.label("Open a ticket with Enter. New ticket: Ctrl+N", "small muted"));
+    }
+
+    @Override
+    public Parent node() {
+        return root;
+    }
+
+    @Override
+    public void refresh() {
+        drawnSecond = -1;
+        BenchPlan plan = bench.plan();
+        due = plan.nextCall();
+        lanes.getChildren().setAll(TimeLane.header(bench.now()));
+        List<Ticket> open = bench.tickets().values().stream().filter(t -> t.stage() != Stage.CLOSED).toList();
+        for (Ticket ticket : open) {
+            Optional<BenchPlan.Lane> lane = plan.lanes().stream().filter(l -> l.job().ticket().equals(ticket.number())).findFirst();
+            lanes.getChildren().add(lane(ticket, lane));
+        }
+        if (open.isEmpty()) {
+            lanes.getChildren().setAll(Ui.notice("calm", "The bench is clear.", "Open a ticket for the next device with Ctrl+N."));
+        }
+        long closed = bench.tickets().size() - open.size();
+        if (closed > 0) {
+            lanes.getChildren().add(Ui.style(Ui.label(closed + " closed, in the ledger", "small muted"), "lane-card"));
+        }
+        tick();
+    }
+
+    private Button lane(Ticket ticket, Optional<BenchPlan.Lane> lane) {
+        String device = bench.model(ticket).map(DeviceModel::name).orElse(ticket.fact("deviceWords").map(w -> w + ", model not settled").orElse("device not settled"));
+        Optional<String> stop = bench.stop(ticket);
+        String state = stop.isPresent() ? "Stopped" : lane.filter(BenchPlan.Lane::late).isPresent() ? ticket.stage().words() + ", will be late" : ticket.stage().words();
+        Label stage = Ui.label(state, stop.isPresent() || state.endsWith("late") ? "strong erases" : "strong");
+        stage.setMinWidth(Region.USE_PREF_SIZE);
+        VBox card = Ui.style(Ui.column(1, Ui.row(8, Ui.label(ticket.number(), "code muted"), stage, Ui.gap(),
+                Ui.label(Workbench.promised(ticket).map(p -> "by " + HOUR.format(p)).orElse("no time promised"), "small muted")),
+                Ui.label(ticket.title(), "strong"), Ui.label(device, "small muted")), "lane-card");
+        card.setMinWidth(330);
+        card.setMaxWidth(330);
+        TimeLane axis = new TimeLane(bench.now(), lane.map(BenchPlan.Lane::spans).orElse(List.of()), Workbench.promised(ticket),
+                bench.entries().stream().filter(e -> e.ticket().equals(ticket.number())).map(wistaxis.core.ticket.LedgerEntry::at).toList(), stop.orElse(""));
+        HBox.setHgrow(axis, Priority.ALWAYS);
+        HBox row = new HBox(card, axis);
+        row.prefWidthProperty().bind(lanes.widthProperty().subtract(4));
+        Button button = Ui.style(new Button("", row), "lane");
+        button.setId("lane-" + ticket.number());
+        button.setMaxWidth(Double.MAX_VALUE);
+        button.setAccessibleText(ticket.number() + " " + ticket.title() + ", " + state);
+        button.setOnAction(_ -> shell.showTicket(ticket.number()));
+        return button;
+    }
+
+    @Override
+    public void tick() {
+        Instant now = bench.now();
+        if (due.isEmpty()) {
+            countdown.setText("");
+            call.setText("Nothing needs hands");
+            callDetail.setText("");
+            return;
+        }
+        BenchPlan.Call next = due.get();
+        boolean waits = !next.at().isAfter(now.plusSeconds(1));
+        countdown.setText(waits ? "Now" : Ui.clock(Duration.between(now, next.at())));
+        call.setText(next.what() + ": " + bench.ticket(next.ticket()).title());
+        callDetail.setText(next.ticket() + (waits ? ", waiting for hands" : ", hands needed at " + HOUR.format(next.at())));
+        long second = now.getEpochSecond() / 20;
+        if (drawnSecond >= 0 && second != drawnSecond) {
+            refresh();
+        }
+        drawnSecond = second;
+    }
+
+    @Override
+    public String next() {
+        return due.map(c -> "Hands at " + HOUR.format(c.at()) + " for " + c.ticket() + ": " + c.what()).orElse("Nothing is waiting. A new ticket: Ctrl+N");
+    }
+}

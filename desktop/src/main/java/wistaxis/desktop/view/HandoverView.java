@@ -1,0 +1,100 @@
+package wistaxis.desktop.view;
+
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import javafx.scene.Node;
+import javafx.scene.Parent;
+import javafx.scene.control.Button;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import wistaxis.core.restore.HandoverFacts;
+import wistaxis.core.ticket.Stage;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.desktop.app.Workbench;
+import wistaxis.desktop.look.Ui;
+
+/** Handing the device over: the checks, the account lock asked for, advice to the customer, and closing the ticket. */
+final class HandoverView implements View {
+    private final Shell shell;
+    private final Workbench bench;
+    private final String number;
+    private final VBox root = Ui.style(new VBox(), "page");
+
+    HandoverView(Shell shell, Workbench bench, String number) {
+        this.shell = shell;
+        this.bench = bench;
+        this.number = number;
+    }
+
+    @Override
+    public Parent node() {
+        return root;
+    }
+
+    private List<HandoverFacts.Check> checks(Ticket t) {
+        return bench.handover().after(Objects.requireNonNullElse(t.route(), ""));
+    }
+
+    @Override
+    public void refresh() {
+        Ticket t = bench.ticket(number);
+        VBox list = new VBox(8);
+        checks(t).forEach(c -> list.getChildren().add(check(t, c)));
+        VBox advice = Ui.card(Ui.label("For the customer", "strong"));
+        bench.handover().advice().forEach(a -> advice.getChildren().add(Ui.text("\u2013 " + a, "small")));
+        list.getChildren().add(advice);
+        root.getChildren().setAll(Ui.label(title(t), "large"), Ui.scroll(list), foot(t));
+    }
+
+    private static String title(Ticket t) {
+        return t.closed() != null ? "Closed: " + t.closed() : t.restored() != null ? "Hand over, restored to " + t.restored() : "Hand over";
+    }
+
+    private Node check(Ticket t, HandoverFacts.Check c) {
+        FlowPane chips = new FlowPane(6, 6);
+        Optional<String> said = Optional.ofNullable(t.checks().get(c.id()));
+        for (int i = 0; i < c.answers().size(); i++) {
+            String answer = c.answers().get(i);
+            Button chip = Ui.button(c.id() + "-" + i, answer, said.equals(Optional.of(answer)) ? "chip chosen" : "chip", () -> bench.record(number, new TicketEvent.CheckAnswered(c.id(), answer)));
+            chip.setDisable(t.closed() != null);
+            chips.getChildren().add(chip);
+        }
+        String says = c.id().equals("version-matches") && t.restored() != null ? "The version on the phone is " + t.restored() + ", the one that was written." : c.says();
+        VBox words = Ui.column(0, Ui.text(says, "strong"));
+        words.setMinWidth(400);
+        words.setMaxWidth(400);
+        HBox.setHgrow(chips, Priority.ALWAYS);
+        HBox row = Ui.row(14, words, chips);
+        if (said.isEmpty()) {
+            row.getChildren().add(Ui.label("open", "tag missing"));
+        }
+        return Ui.style(row, said.isPresent() ? "card gone" : "card");
+    }
+
+    private Node foot(Ticket t) {
+        if (t.closed() != null) {
+            return Ui.row(12, Ui.label("Nothing more to do on this ticket.", "muted"), Ui.button("to-bench", "To the bench", "primary", shell::showBench));
+        }
+        if ("it did not help".equals(t.checks().get("step-helped"))) {
+            return Ui.row(12, Ui.button("back-to-route", "Take the next rung", "primary", () -> shell.showTicket(number, Stage.ROUTE)));
+        }
+        long open = checks(t).stream().filter(c -> !t.checks().containsKey(c.id())).count();
+        Button close = Ui.button("close-ticket", "Close the ticket", "primary", () -> bench.record(number, new TicketEvent.Closed(outcome(t))));
+        close.setDisable(open > 0);
+        return Ui.row(12, close, Ui.label(open == 0 ? "Everything is asked." : open + " still to ask", "muted"));
+    }
+
+    private String outcome(Ticket t) {
+        return t.restored() != null ? "restored to " + t.restored() + ", handed over" : t.route() == null ? "handed over"
+                : bench.routes().step(t.route()).title().toLowerCase(java.util.Locale.ROOT) + ", handed over";
+    }
+
+    @Override
+    public String next() {
+        return bench.ticket(number).closed() != null ? "The ticket is closed." : "Go through the checks with the owner. Hands: now.";
+    }
+}

@@ -1,0 +1,141 @@
+package wistaxis.desktop.view;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import javafx.scene.Node;
+import javafx.scene.Parent;
+import javafx.scene.control.Button;
+import javafx.scene.control.TextField;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import wistaxis.core.route.RouteFacts;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.desktop.app.Workbench;
+import wistaxis.desktop.look.Ui;
+
+/** The intake as a conversation: question by question, why it is asked, and what is still missing. Every answer is saved at once. */
+final class IntakeView implements View {
+    private static final Map<String, Duration> PROMISES = new java.util.LinkedHashMap<>();
+
+    static {
+        PROMISES.put("In 1 hour", Duration.ofHours(1));
+        PROMISES.put("In 2 hours", Duration.ofHours(2));
+        PROMISES.put("In 4 hours", Duration.ofHours(4));
+        PROMISES.put("Tomorrow", Duration.ofHours(24));
+    }
+
+    private final Shell shell;
+    private final Workbench bench;
+    private final String number;
+    private final VBox questions = new VBox(8);
+    private final VBox root = Ui.style(new VBox(), "page");
+
+    IntakeView(Shell shell, Workbench bench, String number) {
+        this.shell = shell;
+        this.bench = bench;
+        this.number = number;
+        root.getChildren().add(Ui.scroll(questions));
+    }
+
+    private Ticket ticket() {
+        return bench.ticket(number);
+    }
+
+    @Override
+    public Parent node() {
+        return root;
+    }
+
+    @Override
+    public void refresh() {
+        Ticket t = ticket();
+        List<Node> rows = new ArrayList<>();
+        rows.add(deviceWords(t));
+        bench.routes().questions().forEach(q -> rows.add(question(t, q)));
+        rows.add(promise(t));
+        questions.getChildren().setAll(rows);
+        bench.stop(t).ifPresent(stop -> questions.getChildren().addFirst(Ui.notice("stop", "Stop here.", stop)));
+        Button go = Ui.button("go-on", "Find the exact model", "primary", () -> shell.showTicket(number));
+        go.setDisable(t.fact("trouble").isEmpty());
+        questions.getChildren().add(Ui.row(12, go, Ui.label(missing(t).isEmpty() ? "Nothing is missing." : "Still missing: " + String.join(", ", missing(t)), "muted small")));
+    }
+
+    private List<String> missing(Ticket t) {
+        List<String> missing = new ArrayList<>();
+        bench.routes().questions().stream().map(RouteFacts.Question::fact).filter(f -> t.fact(f).isEmpty())
+                .forEach(f -> missing.add(f.replaceAll("([A-Z])", " $1").toLowerCase(java.util.Locale.ROOT)));
+        if (t.fact("promised").isEmpty()) {
+            missing.add("promised time");
+        }
+        return missing;
+    }
+
+    private Node deviceWords(Ticket t) {
+        TextField words = new TextField(t.fact("deviceWords").orElse(""));
+        words.setId("device-words");
+        words.setPromptText("as the customer calls it");
+        words.setPrefWidth(300);
+        words.setOnAction(_ -> save("deviceWords", words.getText()));
+        words.focusedProperty().addListener((_, _, focused) -> {
+            if (!focused) {
+                save("deviceWords", words.getText());
+            }
+        });
+        return asked("What is on the counter?", "What the customer calls it; the exact model comes next.", t.fact("deviceWords").isPresent(), words);
+    }
+
+    private void save(String fact, String value) {
+        String said = value.strip();
+        if (!said.isEmpty() && said.length() <= 120 && !ticket().fact(fact).equals(Optional.of(said))) {
+            bench.record(number, new TicketEvent.FactRecorded(fact, said));
+        }
+    }
+
+    private Node question(Ticket t, RouteFacts.Question q) {
+        FlowPane chips = new FlowPane(6, 6);
+        for (List<String> answer : q.answers()) {
+            boolean chosen = t.fact(q.fact()).equals(Optional.of(answer.getFirst()));
+            chips.getChildren().add(Ui.button(q.fact() + "-" + answer.getFirst(), answer.getLast(), chosen ? "chip chosen" : "chip",
+                    () -> bench.record(number, chosen ? new TicketEvent.FactWithdrawn(q.fact()) : new TicketEvent.FactRecorded(q.fact(), answer.getFirst()))));
+        }
+        return asked(q.asks(), q.why(), t.fact(q.fact()).isPresent(), chips);
+    }
+
+    private Node promise(Ticket t) {
+        FlowPane chips = new FlowPane(6, 6);
+        PROMISES.forEach((words, span) -> {
+            Instant then = bench.now().plus(span).truncatedTo(ChronoUnit.MINUTES);
+            boolean chosen = Workbench.promised(t).filter(p -> Duration.between(p, t.openedAt().plus(span)).abs().compareTo(Duration.ofMinutes(10)) < 0).isPresent();
+            chips.getChildren().add(Ui.button("promised-" + span.toHours(), words, chosen ? "chip chosen" : "chip",
+                    () -> bench.record(number, new TicketEvent.FactRecorded("promised", then.toString()))));
+        });
+        return asked("When was it promised?", "The bench takes the earliest promise first.", t.fact("promised").isPresent(), chips);
+    }
+
+    private static Node asked(String asks, String why, boolean answered, Region answer) {
+        VBox words = Ui.column(0, Ui.text(asks, "strong"), Ui.text(why, "small muted"));
+        words.setMinWidth(390);
+        words.setMaxWidth(390);
+        HBox.setHgrow(answer, Priority.ALWAYS);
+        HBox row = Ui.row(14, words, answer);
+        if (!answered) {
+            row.getChildren().add(Ui.label("not asked yet", "tag missing"));
+        }
+        return Ui.style(row, answered ? "card gone" : "card");
+    }
+
+    @Override
+    public String next() {
+        Ticket t = ticket();
+        return t.fact("trouble").isEmpty() ? "Ask what is wrong; the rest can be added at any time." : "Find the exact model. Hands: now.";
+    }
+}

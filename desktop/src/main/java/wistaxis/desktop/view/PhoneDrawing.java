@@ -1,0 +1,218 @@
+package wistaxis.desktop.view;
+
+import java.util.EnumMap;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.Consumer;
+import javafx.geometry.VPos;
+import javafx.scene.Cursor;
+import javafx.scene.canvas.Canvas;
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.control.Label;
+import javafx.scene.layout.Pane;
+import javafx.scene.layout.Region;
+import javafx.scene.paint.Color;
+import javafx.scene.text.Font;
+import javafx.scene.text.FontWeight;
+import javafx.scene.text.TextAlignment;
+import wistaxis.core.device.DeviceModel;
+import wistaxis.core.device.Family;
+import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.keys.Screen;
+import wistaxis.desktop.look.Theme;
+import wistaxis.desktop.look.Ui;
+
+/** A plain outline of this body with its keys where they are, what its screen shows, and its cable; keys and cable can be pressed. */
+final class PhoneDrawing extends Pane {
+    /** The computer keys that stand for the keys of the body; P is the cable. */
+    static final Map<PhysicalKey, String> CAPS = new EnumMap<>(Map.of(PhysicalKey.VOLUME_UP, "U", PhysicalKey.VOLUME_DOWN, "D", PhysicalKey.SIDE, "S"));
+
+    private static final double LEFT = 74;
+    private static final double TOP = 8;
+
+    private final Canvas canvas = new Canvas();
+    private final DeviceModel model;
+    private final Family family;
+    private final double width;
+    private final double height;
+    private final Map<PhysicalKey, Region> keys = new EnumMap<>(PhysicalKey.class);
+
+    /** What can be done to the body. */
+    record Hands(Consumer<PhysicalKey> press, Consumer<PhysicalKey> release, Runnable cable) {}
+
+    PhoneDrawing(DeviceModel model, Family family, double height, Hands hands) {
+        this.model = model;
+        this.family = family;
+        this.height = height;
+        this.width = height * 0.49;
+        canvas.setWidth(width + 2 * LEFT);
+        canvas.setHeight(height + TOP + 62);
+        setMinSize(canvas.getWidth(), canvas.getHeight());
+        setMaxSize(canvas.getWidth(), canvas.getHeight());
+        getChildren().add(canvas);
+        family.keys().forEach(place -> key(place, hands));
+        Region cable = new Region();
+        cable.setId("cable");
+        cable.setCursor(Cursor.HAND);
+        cable.resizeRelocate(LEFT + width / 2 - 30, TOP + height + 2, 150, 58);
+        cable.setOnMousePressed(_ -> hands.cable().run());
+        getChildren().add(cable);
+    }
+
+    private void key(Family.KeyPlace place, Hands hands) {
+        boolean right = place.edge().equals("right");
+        double y = TOP + height * place.from();
+        Region area = new Region();
+        area.setId("key-" + place.key());
+        area.setCursor(Cursor.HAND);
+        area.resizeRelocate(right ? LEFT + width - 4 : 0, y - 3, LEFT + 4, height * (place.to() - place.from()) + 6);
+        area.setOnMousePressed(_ -> hands.press().accept(place.key()));
+        area.setOnMouseReleased(_ -> hands.release().accept(place.key()));
+        Label cap = Ui.label(CAPS.getOrDefault(place.key(), ""), "key-cap");
+        cap.setMouseTransparent(true);
+        cap.relocate(right ? LEFT + width + 16 : 20, y + height * (place.to() - place.from()) / 2 - 13);
+        keys.put(place.key(), area);
+        getChildren().addAll(area, cap);
+    }
+
+    /** @param progress of a bar on the screen, 0 to 1 */
+    void draw(Screen screen, Set<PhysicalKey> down, boolean plugged, double progress) {
+        GraphicsContext g = canvas.getGraphicsContext2D();
+        g.clearRect(0, 0, canvas.getWidth(), canvas.getHeight());
+        g.setTextAlign(TextAlignment.CENTER);
+        g.setTextBaseline(VPos.CENTER);
+        family.keys().forEach(k -> drawKey(g, k, down.contains(k.key())));
+        double round = model.front().equals("home-pad") ? 34 : 46;
+        g.setFill(Theme.color("surface"));
+        g.fillRoundRect(LEFT, TOP, width, height, round, round);
+        g.setStroke(Theme.color("ink"));
+        g.setLineWidth(3);
+        g.strokeRoundRect(LEFT, TOP, width, height, round, round);
+        boolean pad = model.front().equals("home-pad");
+        double sy = TOP + (pad ? height * 0.12 : 9);
+        double sh = pad ? height * 0.74 : height - 18;
+        screen(g, screen, LEFT + 9, sy, width - 18, sh, pad ? 4 : 34, progress);
+        front(g, pad);
+        cable(g, plugged);
+    }
+
+    private void drawKey(GraphicsContext g, Family.KeyPlace k, boolean down) {
+        boolean right = k.edge().equals("right");
+        double y = TOP + height * k.from();
+        double h = height * (k.to() - k.from());
+        double out = down ? 3 : 7;
+        g.setFill(Theme.color(down ? "hands" : "ink"));
+        g.fillRect(right ? LEFT + width : LEFT - out, y, out, h);
+        if (down) {
+            g.setFill(Theme.color("hands"));
+            double tip = right ? LEFT + width + 6 : LEFT - 6;
+            double back = right ? tip + 9 : tip - 9;
+            g.fillPolygon(new double[] {tip, back, back}, new double[] {y + h / 2, y + h / 2 - 7, y + h / 2 + 7}, 3);
+        }
+    }
+
+    private void front(GraphicsContext g, boolean pad) {
+        double mid = LEFT + width / 2;
+        g.setFill(Theme.color("ink"));
+        switch (model.front()) {
+            case "notch" -> g.fillRoundRect(mid - width * 0.2, TOP + 2, width * 0.4, 20, 14, 14);
+            case "island" -> g.fillRoundRect(mid - width * 0.13, TOP + 18, width * 0.26, 16, 16, 16);
+            default -> g.fillRoundRect(mid - width * 0.1, TOP + height * 0.06, width * 0.2, 5, 5, 5);
+        }
+        if (pad) {
+            g.setLineWidth(2);
+            g.strokeOval(mid - height * 0.05, TOP + height * 0.88, height * 0.1, height * 0.1);
+        }
+    }
+
+    private void cable(GraphicsContext g, boolean plugged) {
+        double mid = LEFT + width / 2;
+        double bottom = TOP + height;
+        double y = plugged ? bottom + 1 : bottom + 20;
+        g.setFill(Theme.color(plugged ? "ink" : "muted"));
+        g.fillRect(mid - 9, y, 18, 9);
+        g.fillRoundRect(mid - 14, y + 8, 28, 20, 6, 6);
+        g.fillRect(mid - 3, y + 26, 6, 40);
+        g.setTextAlign(TextAlignment.LEFT);
+        g.setFont(Font.font("Lato", FontWeight.BOLD, 14));
+        g.fillText(plugged ? "P  plugged in" : "P  not plugged", mid + 22, bottom + 28);
+        g.setTextAlign(TextAlignment.CENTER);
+    }
+
+    private static void screen(GraphicsContext g, Screen screen, double x, double y, double w, double h, double round, double progress) {
+        double mid = x + w / 2;
+        double centre = y + h / 2;
+        Color lit = Theme.color("on-dark");
+        Color dark = Color.BLACK;
+        g.setFill(dark);
+        g.fillRoundRect(x, y, w, h, round, round);
+        Color ink = Color.WHITE;
+        g.setFill(ink);
+        g.setStroke(ink);
+        g.setLineWidth(2.5);
+        switch (screen) {
+            case BLACK -> { }
+            case LOCK_SCREEN -> {
+                words(g, "09:41", mid, y + h * 0.22, 30);
+                padlock(g, mid, y + h * 0.4);
+                words(g, "enter passcode", mid, y + h * 0.54, 14);
+            }
+            case DISABLED_SCREEN -> {
+                words(g, "unavailable", mid, y + h * 0.3, 20);
+                words(g, "too many wrong codes", mid, y + h * 0.38, 12);
+                padlock(g, mid, centre);
+            }
+            case SLIDER -> {
+                g.strokeRoundRect(x + 16, y + h * 0.16, w - 32, 36, 36, 36);
+                g.fillOval(x + 20, y + h * 0.16 + 4, 28, 28);
+                words(g, "slide: power off", mid + 14, y + h * 0.16 + 18, 12);
+            }
+            case EMERGENCY_COUNTDOWN -> {
+                words(g, "emergency call", mid, y + h * 0.4, 18);
+                words(g, "let go to cancel", mid, y + h * 0.5, 14);
+            }
+            case BOOT_LOGO -> mark(g, mid, centre, h * 0.055);
+            case CABLE_SCREEN -> {
+                g.strokeRoundRect(mid - w * 0.3, centre - h * 0.2, w * 0.6, h * 0.16, 6, 6);
+                g.strokeLine(mid - w * 0.12, centre - h * 0.02, mid + w * 0.12, centre - h * 0.02);
+                g.strokeLine(mid, centre + h * 0.03, mid, centre + h * 0.12);
+                g.fillRect(mid - 8, centre + h * 0.12, 16, 12);
+                g.strokeLine(mid, centre + h * 0.12 + 12, mid, centre + h * 0.27);
+            }
+            case PROGRESS_BAR -> {
+                mark(g, mid, centre - h * 0.06, h * 0.045);
+                g.setLineWidth(1.5);
+                g.strokeRoundRect(mid - w * 0.32, centre + h * 0.07, w * 0.64, 8, 8, 8);
+                g.fillRoundRect(mid - w * 0.32, centre + h * 0.07, w * 0.64 * Math.clamp(progress, 0, 1), 8, 8, 8);
+            }
+            case GREETING -> {
+                words(g, "hello", mid, centre - h * 0.06, 40);
+                words(g, "begin set-up", mid, centre + h * 0.08, 13);
+            }
+        }
+        g.setFill(lit);
+    }
+
+    /** A neutral start-up mark: a ring. */
+    private static void mark(GraphicsContext g, double x, double y, double r) {
+        g.setLineWidth(r * 0.38);
+        g.strokeOval(x - r, y - r, 2 * r, 2 * r);
+        g.setLineWidth(2.5);
+    }
+
+    private static void padlock(GraphicsContext g, double x, double y) {
+        g.fillRoundRect(x - 14, y - 4, 28, 22, 5, 5);
+        g.strokeArc(x - 9, y - 20, 18, 30, 0, 180, javafx.scene.shape.ArcType.OPEN);
+    }
+
+    private static void words(GraphicsContext g, String text, double x, double y, double size) {
+        g.setFont(Font.font("Lato", FontWeight.BOLD, size));
+        g.fillText(text, x, y);
+    }
+
+    /** What the drawing shows, for those who cannot see it. */
+    static String words(Screen screen) {
+        return screen.toString().replace('-', ' ').toLowerCase(Locale.ROOT);
+    }
+}

@@ -1,0 +1,164 @@
+package wistaxis.desktop.view;
+
+import java.time.Duration;
+import java.util.OptionalLong;
+import java.util.Set;
+import javafx.scene.Parent;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ProgressBar;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import wistaxis.core.restore.RestoreRun;
+import wistaxis.core.restore.RestoreStage;
+import wistaxis.core.ticket.Stage;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.desktop.app.RestoreDesk;
+import wistaxis.desktop.app.TicketDesk;
+import wistaxis.desktop.app.Workbench;
+import wistaxis.desktop.look.Ui;
+
+/** The staged run: time left, the mode window, the stages, and whether the cable may be touched. */
+final class RestoreView implements View {
+    private final Shell shell;
+    private final Workbench bench;
+    private final String number;
+    private final TicketDesk desk;
+    private final RestoreDesk restore;
+    private final BorderPane root = new BorderPane();
+    private final Label left = Ui.label("", "counter");
+    private final Label leftWords = Ui.text("", "title");
+    private final Label window = Ui.label("", "big-clock hands");
+    private final Label windowWords = Ui.text("", "");
+    private final ProgressBar bar = new ProgressBar(0);
+    private final VBox notices = new VBox(8);
+    private final VBox stages = new VBox(0);
+    private final HBox buttons = Ui.row(8);
+    private final PhoneDrawing phone;
+
+    RestoreView(Shell shell, Workbench bench, String number) {
+        this.shell = shell;
+        this.bench = bench;
+        this.number = number;
+        this.desk = bench.desk(number);
+        this.restore = desk.restore();
+        this.phone = new PhoneDrawing(desk.model(), desk.family(), 330, new PhoneDrawing.Hands(_ -> { }, _ -> { }, desk.keys()::toggleCable));
+        left.setId("restore-left");
+        left.setMinWidth(Region.USE_PREF_SIZE);
+        window.setId("mode-window");
+        window.setMinWidth(Region.USE_PREF_SIZE);
+        bar.setMaxWidth(Double.MAX_VALUE);
+        VBox middle = Ui.style(new VBox(Ui.row(18, left, leftWords), bar, notices, buttons, stages), "page");
+        root.setCenter(middle);
+        VBox side = new VBox(10, phone, Ui.row(10, window, windowWords));
+        side.setStyle("-fx-padding: 18 18 10 0;");
+        side.setMaxWidth(330);
+        root.setRight(side);
+    }
+
+    @Override
+    public Parent node() {
+        return root;
+    }
+
+    @Override
+    public void refresh() {
+        Ticket t = bench.ticket(number);
+        notices.getChildren().clear();
+        buttons.getChildren().clear();
+        if (restore.running()) {
+            running(restore.run().orElseThrow());
+        } else {
+            atRest(t);
+        }
+        stages();
+        tick();
+    }
+
+    private void running(RestoreRun run) {
+        if (run.state() instanceof RestoreRun.State.Waiting(String why)) {
+            notices.getChildren().add(Ui.notice("", "Hands needed: the run waits.", why));
+            buttons.getChildren().add(Ui.button("back-to-keys", "Back to the keys", "primary", () -> shell.showTicket(number, Stage.KEYS)));
+        } else if (run.current().leaveCable()) {
+            notices.getChildren().add(Ui.notice("stop", "Leave cable and phone alone.", "The host writes to the phone. Losing contact now means starting over."));
+        } else {
+            notices.getChildren().add(Ui.notice("calm", "The host works by itself.", "The phone has to stay in recovery until the host takes it over."));
+        }
+        if (restore.mayStop()) {
+            buttons.getChildren().add(Ui.button("restore-stop", "Stop the restore", "", restore::stop));
+        }
+    }
+
+    private void atRest(Ticket t) {
+        restore.run().filter(r -> r.state() instanceof RestoreRun.State.Failed)
+                .ifPresent(r -> notices.getChildren().add(Ui.notice("stop", "The restore stopped.", ((RestoreRun.State.Failed) r.state()).why(),
+                        "Choose another build in Firmware, or try again.")));
+        if (t.restored() != null) {
+            notices.getChildren().add(Ui.notice("calm", "Restored to " + t.restored() + ".", "The greeting screen is on the phone."));
+            return;
+        }
+        if (t.mode() == null) {
+            notices.getChildren().add(Ui.notice("", "The phone is not in recovery.", "Put it into recovery first; the host cannot write to it as it is."));
+            buttons.getChildren().add(Ui.button("back-to-keys", "Back to the keys", "primary", () -> shell.showTicket(number, Stage.KEYS)));
+        }
+        if (!t.consentGiven()) {
+            notices.getChildren().add(Ui.notice("stop", "The owner has not agreed to erase.", "Ask in Route; without consent nothing is erased."));
+        }
+        Button start = Ui.button("restore-start", "Start the restore, which erases the phone", "danger", restore::start);
+        start.setDisable(t.mode() == null || !t.packageProven() || !t.consentGiven());
+        buttons.getChildren().add(start);
+    }
+
+    private void stages() {
+        stages.getChildren().clear();
+        int at = restore.run().map(RestoreRun::stage).orElse(-1);
+        boolean done = bench.ticket(number).restored() != null;
+        for (int i = 0; i < bench.stages().size(); i++) {
+            RestoreStage s = bench.stages().get(i);
+            boolean past = done || i < at;
+            Label title = Ui.label(s.title(), i == at && !done ? "strong" : past ? "" : "muted");
+            title.setMinWidth(230);
+            Label who = Ui.label(s.by().equals("host") ? "host" : "phone", "small muted");
+            who.setMinWidth(60);
+            HBox row = Ui.style(Ui.row(12, Ui.label(past ? "done" : i == at ? "now" : "", past ? "small muted" : "small strong"), title, who,
+                    Ui.label("about " + Ui.clock(Duration.ofSeconds(Math.round(s.seconds()))), "small muted")), i == at && !done ? "stage-row now" : "stage-row");
+            ((Label) row.getChildren().getFirst()).setMinWidth(40);
+            stages.getChildren().add(row);
+        }
+    }
+
+    @Override
+    public void tick() {
+        double fraction = restore.run().map(RestoreRun::fraction).orElse(bench.ticket(number).restored() != null ? 1.0 : 0.0);
+        bar.setProgress(fraction);
+        Duration total = Duration.ofNanos(restore.run().map(RestoreRun::leftNanos).orElseGet(() -> RestoreRun.begin(bench.stages(), 0).leftNanos()));
+        boolean restored = bench.ticket(number).restored() != null;
+        left.setText(restored ? "Done" : Ui.clock(total));
+        leftWords.setText(restored ? "" : restore.running() ? "left. Hands again at the greeting screen." : "is what the restore takes, all by itself.");
+        OptionalLong stays = desk.machine().windowLeftNanos(desk.deviceNow());
+        window.setText(stays.isPresent() ? Ui.clock(Duration.ofNanos(stays.getAsLong())) : "");
+        windowWords.setText(stays.isPresent() ? windowWords(stays.getAsLong()) : "");
+        phone.draw(desk.device().screen(), Set.of(), desk.deviceNow().plugged(), fraction);
+    }
+
+    private String windowWords(long staysNanos) {
+        long needed = restore.run().map(RestoreRun::modeNeededNanos).orElseGet(() -> RestoreRun.begin(bench.stages(), 0).modeNeededNanos());
+        String needs = "left in recovery; the host needs " + Ui.clock(Duration.ofNanos(needed)) + " of it: ";
+        return needs + (staysNanos > needed ? "enough." : "not enough, it will drop out once.");
+    }
+
+    @Override
+    public String next() {
+        if (bench.ticket(number).restored() != null) {
+            return "Next: hand over. Hands: now.";
+        }
+        if (!restore.running()) {
+            return "Start the restore; it then runs by itself. Hands: now.";
+        }
+        RestoreRun run = restore.run().orElseThrow();
+        return run.state() instanceof RestoreRun.State.Waiting ? "Put the phone back into recovery. Hands: now."
+                : "Runs by itself: " + run.current().title() + ". Hands again in " + Ui.clock(Duration.ofNanos(run.leftNanos())) + ".";
+    }
+}

@@ -1,0 +1,203 @@
+package wistaxis.desktop.view;
+
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.Locale;
+import java.util.Optional;
+import javafx.animation.AnimationTimer;
+import javafx.scene.Node;
+import javafx.scene.Scene;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyCodeCombination;
+import javafx.scene.input.KeyCombination;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.ticket.Stage;
+import wistaxis.desktop.app.Workbench;
+import wistaxis.desktop.look.Theme;
+import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.sound.Speaker;
+
+/** The window: head with clock, line and pace of time; the page; below it what comes next. */
+public final class Shell implements AutoCloseable {
+    private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm:ss", Locale.ROOT).withZone(ZoneId.systemDefault());
+
+    private final Workbench bench;
+    private final Speaker speaker = new Speaker();
+    private final BorderPane root = new BorderPane();
+    private final Scene scene = new Scene(root, 1280, 800);
+    private final Label clock = Ui.label("", "clock");
+    private final Label line = Ui.label("", "small muted");
+    private final Label next = Ui.label("", "");
+    private final HBox pace = Ui.row(4);
+    private final VBox alarms = new VBox();
+    private final Button benchButton;
+    private final Button ledgerButton;
+    private final AnimationTimer frames;
+    private View view;
+    private Theme theme = Theme.DAY;
+    private double scale = 1;
+    private boolean refreshing;
+
+    public Shell(Workbench bench) {
+        this.bench = bench;
+        this.benchButton = Ui.button("nav-bench", "Bench", "quiet", this::showBench);
+        this.ledgerButton = Ui.button("nav-ledger", "Ledger", "quiet", this::showLedger);
+        this.view = new BenchView(this, bench);
+        root.setTop(new VBox(head(), alarms));
+        root.setBottom(Ui.style(Ui.row(16, Ui.label("Next", "small muted"), next), "next-bar"));
+        next.setId("next");
+        theme.apply(scene, scale);
+        accelerators();
+        bench.onChange(this::refresh);
+        show(view);
+        frames = new AnimationTimer() {
+            @Override
+            public void handle(long now) {
+                tick();
+            }
+        };
+        frames.start();
+    }
+
+    private Node head() {
+        Button dim = Ui.button("theme", "Dim", "quiet", this::otherTheme);
+        HBox head = Ui.row(8, whole(Ui.label(bench.benchName(), "bench-name")), benchButton, ledgerButton, Ui.button("new-ticket", "New ticket", "", this::newTicket),
+                Ui.gap(), whole(line), whole(Ui.label("simulated world", "tag simulated")), pace, dim,
+                Ui.button("text-smaller", "A-", "quiet", () -> scale(-0.1)), Ui.button("text-larger", "A+", "quiet", () -> scale(0.1)), whole(clock));
+        clock.setId("clock");
+        return Ui.style(head, "head");
+    }
+
+    /** A label that is never cut. */
+    private static Label whole(Label label) {
+        label.setMinWidth(javafx.scene.layout.Region.USE_PREF_SIZE);
+        return label;
+    }
+
+    private void accelerators() {
+        accelerate(KeyCode.N, this::newTicket);
+        accelerate(KeyCode.B, this::showBench);
+        accelerate(KeyCode.L, this::showLedger);
+        accelerate(KeyCode.T, this::otherTheme);
+        accelerate(KeyCode.PLUS, () -> scale(0.1));
+        accelerate(KeyCode.MINUS, () -> scale(-0.1));
+    }
+
+    private void accelerate(KeyCode key, Runnable action) {
+        scene.getAccelerators().put(new KeyCodeCombination(key, KeyCombination.SHORTCUT_DOWN), action);
+    }
+
+    public Scene scene() {
+        return scene;
+    }
+
+    Speaker speaker() {
+        return speaker;
+    }
+
+    public void showBench() {
+        show(new BenchView(this, bench));
+    }
+
+    public void showLedger() {
+        show(new LedgerView(bench));
+    }
+
+    /** Opens a ticket at the stage where it stands. */
+    public void showTicket(String number) {
+        show(new TicketView(this, bench, number, bench.ticket(number).stage()));
+    }
+
+    /** Opens a ticket at one of its stages. */
+    public void showTicket(String number, Stage stage) {
+        show(new TicketView(this, bench, number, stage));
+    }
+
+    private void newTicket() {
+        showTicket(bench.open("Walk-in " + DateTimeFormatter.ofPattern("HH:mm", Locale.ROOT).withZone(ZoneId.systemDefault()).format(bench.now())));
+    }
+
+    private void show(View page) {
+        view.leave();
+        view = page;
+        root.setCenter(page.node());
+        refresh();
+    }
+
+    public void otherTheme() {
+        theme = theme.other();
+        theme.apply(scene, scale);
+        refresh();
+    }
+
+    private void scale(double by) {
+        scale = Math.clamp(Math.round((scale + by) * 10) / 10.0, 0.8, 1.6);
+        theme.apply(scene, scale);
+    }
+
+    /** Says that something went wrong, above the page, until it is put away. */
+    public void alarm(String text) {
+        HBox row = Ui.row(12, Ui.text(text, "strong"), Ui.gap());
+        VBox box = Ui.notice("stop");
+        row.getChildren().add(Ui.button("alarm-away", "Put away", "", () -> alarms.getChildren().remove(box)));
+        box.getChildren().add(row);
+        alarms.getChildren().setAll(box);
+    }
+
+    private void refresh() {
+        if (refreshing) {
+            return;
+        }
+        refreshing = true;
+        try {
+            benchButton.getStyleClass().remove("here");
+            ledgerButton.getStyleClass().remove("here");
+            Optional.ofNullable(view instanceof BenchView ? benchButton : view instanceof LedgerView ? ledgerButton : null).ifPresent(b -> b.getStyleClass().add("here"));
+            pace.getChildren().setAll(paceButton(1), paceButton(10), paceButton(60));
+            line.setText(bench.measuredLine().isPresent()
+                    ? String.format(Locale.ROOT, "Line %.1f Mbit/s", bench.measuredLine().getAsDouble() * 8 / 1e6) : "Line: not measured yet");
+            String focus = focused();
+            view.refresh();
+            next.setText(view.next());
+            refocus(focus);
+        } finally {
+            refreshing = false;
+        }
+    }
+
+    private @Nullable String focused() {
+        Node owner = scene.getFocusOwner();
+        return owner == null ? null : owner.getId();
+    }
+
+    private void refocus(@Nullable String id) {
+        if (id != null && scene.lookup("#" + id) instanceof Node same && scene.getFocusOwner() != same) {
+            same.requestFocus();
+        }
+    }
+
+    private Button paceButton(int rate) {
+        Button button = Ui.button("pace-" + rate, "\u00d7" + rate, bench.rate() == rate ? "chip chosen" : "chip", () -> bench.setRate(rate));
+        button.setAccessibleText("Simulated time " + rate + " times real time");
+        return button;
+    }
+
+    private void tick() {
+        bench.tick();
+        clock.setText(CLOCK.format(bench.now()));
+        view.tick();
+        next.setText(view.next());
+    }
+
+    @Override
+    public void close() {
+        frames.stop();
+        view.leave();
+        speaker.close();
+    }
+}

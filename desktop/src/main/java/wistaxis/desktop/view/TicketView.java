@@ -1,0 +1,143 @@
+package wistaxis.desktop.view;
+
+import java.time.Duration;
+import java.util.Optional;
+import javafx.scene.Parent;
+import javafx.scene.control.Button;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import wistaxis.core.device.DeviceModel;
+import wistaxis.core.ticket.Stage;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.desktop.app.Workbench;
+import wistaxis.desktop.look.Ui;
+
+/** One ticket: its slip on the left, the way it goes along the top, the stage in the middle. */
+final class TicketView implements View {
+    private final Shell shell;
+    private final Workbench bench;
+    private final String number;
+    private final BorderPane root = new BorderPane();
+    private final VBox slip = Ui.style(new VBox(), "slip");
+    private final HBox trail = Ui.style(new HBox(), "trail");
+    private final View stageView;
+    private final Stage shown;
+    private Stage stood;
+
+    TicketView(Shell shell, Workbench bench, String number, Stage stage) {
+        this.shell = shell;
+        this.bench = bench;
+        this.number = number;
+        this.shown = stage == Stage.CLOSED ? Stage.HANDOVER : stage;
+        this.stood = ticket().stage();
+        this.stageView = switch (shown) {
+            case INTAKE -> new IntakeView(shell, bench, number);
+            case IDENTIFY -> new IdentifyView(bench, number);
+            case ROUTE -> new RouteView(bench, number);
+            case FIRMWARE -> new FirmwareView(shell, bench, number);
+            case KEYS -> new KeysView(shell, bench, number);
+            case RESTORE -> new RestoreView(shell, bench, number);
+            case HANDOVER, CLOSED -> new HandoverView(shell, bench, number);
+        };
+        slip.setPrefWidth(230);
+        slip.setMinWidth(230);
+        slip.setMaxWidth(230);
+        if (shown != Stage.KEYS) {
+            root.setLeft(slip);
+        }
+        VBox top = new VBox(trail);
+        top.setStyle("-fx-padding: 6 24 0 14;");
+        BorderPane middle = new BorderPane(stageView.node());
+        middle.setTop(top);
+        root.setCenter(middle);
+    }
+
+    private Ticket ticket() {
+        return bench.ticket(number);
+    }
+
+    @Override
+    public Parent node() {
+        return root;
+    }
+
+    @Override
+    public void refresh() {
+        Ticket t = ticket();
+        if (t.stage() != stood && shown == stood && followsOn(t.stage())) {
+            shell.showTicket(number);
+            return;
+        }
+        stood = t.stage();
+        trail(t);
+        slip(t);
+        stageView.refresh();
+    }
+
+    /** Intake and firmware wait for a "go on", since more can be said there; the other stages lead on by themselves. */
+    private boolean followsOn(Stage next) {
+        return shown != Stage.INTAKE && shown != Stage.FIRMWARE && shown != Stage.KEYS && next.compareTo(shown) > 0 && next != Stage.CLOSED;
+    }
+
+    private void trail(Ticket t) {
+        trail.getChildren().clear();
+        for (Stage stage : Stage.values()) {
+            if (stage == Stage.CLOSED) {
+                continue;
+            }
+            if (!trail.getChildren().isEmpty()) {
+                trail.getChildren().add(Ui.style(new Region(), stage.compareTo(t.stage()) <= 0 ? "rule done" : "rule"));
+            }
+            String state = stage == t.stage() ? "now" : stage.compareTo(t.stage()) < 0 ? "done" : "ahead";
+            Button station = Ui.button("station-" + stage.name().toLowerCase(java.util.Locale.ROOT), stage.words(), "station " + state + (stage == shown ? " shown" : ""),
+                    () -> shell.showTicket(number, stage));
+            station.setDisable(stage.compareTo(Stage.ROUTE) > 0 && t.identifier() == null || stage == Stage.ROUTE && t.fact("trouble").isEmpty()
+                    || stage == Stage.RESTORE && !t.packageProven() || stage == Stage.HANDOVER && t.stage().compareTo(Stage.HANDOVER) < 0);
+            trail.getChildren().add(station);
+        }
+    }
+
+    private void slip(Ticket t) {
+        slip.getChildren().setAll(
+                Ui.label(t.number(), "code muted"),
+                Ui.text(t.title(), "title"),
+                Ui.text(bench.model(t).map(DeviceModel::name).orElse(t.fact("deviceWords").orElse("Device not settled")), "strong"));
+        bench.model(t).ifPresent(m -> slip.getChildren().add(Ui.text(m.identifier() + "  " + m.plug() + "\n" + m.family() + " keys", "code small")));
+        if (t.simulated()) {
+            slip.getChildren().add(Ui.label("simulated device", "tag simulated"));
+        }
+        Optional<Duration> left = Workbench.promised(t).map(p -> Duration.between(bench.now(), p));
+        slip.getChildren().add(Ui.column(0, Ui.label("Promised", "small muted"), left.isEmpty() ? Ui.label("not said", "tag missing")
+                : Ui.label(left.get().isNegative() ? Ui.coarse(left.get()) + " ago" : "in " + Ui.coarse(left.get()), left.get().isNegative() ? "strong erases" : "strong")));
+        fact(t, "trouble", "Trouble");
+        fact(t, "screenSays", "Screen");
+        fact(t, "ownership", "Ownership");
+        fact(t, "backup", "Backup");
+        fact(t, "liquid", "Liquid");
+        fact(t, "battery", "Battery");
+        slip.getChildren().add(Ui.column(0, Ui.label("Consent to erase", "small muted"),
+                t.consent() == null ? Ui.label("not asked", "tag missing") : Ui.text(t.consentGiven() ? "given by " + t.consent().who() : "not given", "strong")));
+    }
+
+    private void fact(Ticket t, String name, String words) {
+        slip.getChildren().add(Ui.column(0, Ui.label(words, "small muted"),
+                t.fact(name).<javafx.scene.Node>map(v -> Ui.text(bench.routes().words(name, v), "strong")).orElse(Ui.label("not said", "tag missing"))));
+    }
+
+    @Override
+    public void tick() {
+        stageView.tick();
+    }
+
+    @Override
+    public String next() {
+        return stageView.next();
+    }
+
+    @Override
+    public void leave() {
+        stageView.leave();
+    }
+}

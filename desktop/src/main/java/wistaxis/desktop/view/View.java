@@ -1,0 +1,20 @@
+package wistaxis.desktop.view;
+
+import javafx.scene.Parent;
+
+/** A page of the window. */
+interface View {
+    Parent node();
+
+    /** Reads the workbench anew after something happened. */
+    void refresh();
+
+    /** Redraws what moves by itself; called each frame while the view is shown. */
+    default void tick() {}
+
+    /** What happens next and when hands are needed again, in one line. */
+    String next();
+
+    /** Leaves the page: lets go of what it holds. */
+    default void leave() {}
+}

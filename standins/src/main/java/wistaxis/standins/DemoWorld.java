@@ -1,0 +1,165 @@
+package wistaxis.standins;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import wistaxis.core.facts.Sha256;
+import wistaxis.core.firmware.Build;
+import wistaxis.core.ticket.TicketEvent;
+
+/** The Saltmarsh Repair Bench: an invented day's tickets, dated relative to now, and the packages they have fetched. */
+public final class DemoWorld {
+    /** The bench's name. */
+    public static final String NAME = "Saltmarsh Repair Bench";
+
+    private static final List<String> STAGES = List.of("check", "extract", "prepare", "sign", "send", "restore-software", "restore-firmware", "verify", "restart",
+            "second-bar", "greeting");
+
+    private final Instant now;
+    private final Path shelf;
+    private final StandInSigner signer = new StandInSigner();
+    private final StandInCatalogue.Offer offer = StandInCatalogue.newest();
+    private final List<Happening> all = new ArrayList<>();
+
+    /**
+     * Something that happened on a demo ticket.
+     *
+     * @param ticket which ticket, 1 upwards, in the order in which they are opened
+     */
+    public record Happening(int ticket, Instant at, TicketEvent event) {}
+
+    private DemoWorld(Instant now, Path shelf) {
+        this.now = now;
+        this.shelf = shelf;
+    }
+
+    /** What has happened so far, oldest first; puts the fetched packages on the shelf. */
+    public static List<Happening> history(Instant now, Path shelf) throws IOException {
+        Files.createDirectories(shelf);
+        DemoWorld world = new DemoWorld(now, shelf);
+        world.tell();
+        return world.all.stream().sorted(Comparator.comparing(Happening::at).thenComparing(Happening::ticket)).toList();
+    }
+
+    private void tell() throws IOException {
+        opened(1, 1500, "Lighthouse museum, audio guide 4", "audio-guide phone, glass back", "cloud");
+        identified(1, 1497, "iPhone11,8");
+        agreed(1, 1494, "museum keeper");
+        proven(1, 1480, "iPhone11,8");
+        keys(1, 1476, false);
+        keys(1, 1475, true);
+        restored(1, 1474);
+        handedOver(1, 1455);
+
+        opened(2, 170, "Bird observatory, field phone B", "small phone with a Home pad", "computer");
+        identified(2, 168, "iPhone14,6");
+        agreed(2, 165, "warden");
+        proven(2, 150, "iPhone14,6");
+        keys(2, 140, true);
+        restored(2, 139);
+        promised(2, 170, 20);
+
+        opened(3, 95, "Bird observatory, field phone D", "the cracked one", "cloud");
+        identified(3, 93, "iPhone14,5");
+        agreed(3, 90, "warden");
+        proven(3, 60, "iPhone14,5");
+        keys(3, 12, false);
+        promised(3, 95, 55);
+
+        opened(4, 44, "Ferry crew, deck phone 2", "iPhone 12, blue", "cloud");
+        identified(4, 42, "iPhone13,2");
+        agreed(4, 40, "deckhand");
+        promised(4, 44, 75);
+
+        opened(5, 31, "Lighthouse museum, audio guide 7", "audio-guide phone, Home pad", "none");
+        identified(5, 29, "iPhone10,1");
+        promised(5, 31, 120);
+
+        opened(6, 9, "Island school, office phone", "iPhone 13 mini, says the secretary", null);
+        promised(6, 9, 200);
+
+        opened(7, 26, "Ferry crew, engine-room phone", "fell into the bilge", null);
+        fact(7, 25, "liquid", "yes");
+        fact(7, 25, "battery", "ok");
+    }
+
+    private void happened(int ticket, double minutesAgo, TicketEvent event) {
+        all.add(new Happening(ticket, now.minus(Duration.ofMillis(Math.round(minutesAgo * 60_000))), event));
+    }
+
+    private void opened(int ticket, double ago, String title, String words, @org.jspecify.annotations.Nullable String backup) {
+        happened(ticket, ago, new TicketEvent.Opened(title, true));
+        fact(ticket, ago - 0.2, "deviceWords", words);
+        fact(ticket, ago - 0.4, "trouble", "passcode-forgotten");
+        fact(ticket, ago - 0.6, "screenSays", "unavailable");
+        fact(ticket, ago - 0.8, "ownership", "proved");
+        if (backup != null) {
+            Map.of("eraseButton", "no", "hopesToRemember", "no", "ownerPassword", "yes", "locating", "off", "online", "no", "backup", backup, "liquid", "no", "battery", "ok")
+                    .entrySet().stream().sorted(Map.Entry.comparingByKey()).forEach(e -> fact(ticket, ago - 1, e.getKey(), e.getValue()));
+        }
+    }
+
+    private void fact(int ticket, double ago, String fact, String value) {
+        happened(ticket, ago, new TicketEvent.FactRecorded(fact, value));
+    }
+
+    private void promised(int ticket, double openedAgo, int inMinutes) {
+        Instant then = now.plus(Duration.ofMinutes(inMinutes)).truncatedTo(java.time.temporal.ChronoUnit.MINUTES);
+        fact(ticket, openedAgo - 1.2, "promised", then.toString());
+    }
+
+    private void identified(int ticket, double ago, String identifier) {
+        happened(ticket, ago, new TicketEvent.Identified(identifier, "by the number on the back"));
+    }
+
+    private void agreed(int ticket, double ago, String who) {
+        happened(ticket, ago, new TicketEvent.ConsentAsked("recovery-restore", true, who, "what is newer than the backup is lost"));
+        happened(ticket, ago, new TicketEvent.RouteChosen("recovery-restore"));
+    }
+
+    private void proven(int ticket, double ago, String identifier) throws IOException {
+        Path file = shelf.resolve(Build.fileName(identifier, offer.build()));
+        if (!Files.exists(file)) {
+            StandInPackage.of(identifier, offer.version(), offer.build(), offer.megabytes()).write(file, signer);
+        }
+        String sha256;
+        try (InputStream in = Files.newInputStream(file)) {
+            sha256 = Sha256.of(in);
+        }
+        long size = Files.size(file);
+        happened(ticket, ago + 1, new TicketEvent.BuildChosen(offer.version(), offer.build(), sha256, size, "Newest signed build for this model."));
+        happened(ticket, ago + 0.9, new TicketEvent.DownloadStarted(offer.build(), 0));
+        happened(ticket, ago + 0.1, new TicketEvent.Downloaded(offer.build(), size, size / 2_890_000.0));
+        happened(ticket, ago, new TicketEvent.PackageProven(offer.build(), file.toString(), 6, sha256));
+    }
+
+    private void keys(int ticket, double ago, boolean landed) {
+        happened(ticket, ago, new TicketEvent.KeysAttempted("Plugged restart", "recovery", landed,
+                landed ? "Cable screen, and the host sees a device in recovery: success." : "Side was let go at the boot logo after 11.8 s, so the phone just restarts.", List.of()));
+        if (landed) {
+            happened(ticket, ago, new TicketEvent.ModeEntered("recovery"));
+        }
+    }
+
+    private void restored(int ticket, double ago) {
+        happened(ticket, ago, new TicketEvent.RestoreStarted(offer.build()));
+        for (int i = 0; i < STAGES.size(); i++) {
+            happened(ticket, ago - i * 1.2, new TicketEvent.StageReached(STAGES.get(i)));
+        }
+        happened(ticket, ago - 4, new TicketEvent.SigningAnswered(true, "Signed for this device, build " + offer.build() + "."));
+        happened(ticket, ago - 13.5, new TicketEvent.Restored(offer.version()));
+    }
+
+    private void handedOver(int ticket, double ago) {
+        List.of(List.of("greeting-seen", "seen"), List.of("version-matches", "matches"), List.of("account-lock", "owner signed in"), List.of("passcode-set", "set by the owner"),
+                List.of("data-back", "cloud backup running")).forEach(c -> happened(ticket, ago, new TicketEvent.CheckAnswered(c.getFirst(), c.getLast())));
+        happened(ticket, ago - 1, new TicketEvent.Closed("restored to " + offer.version() + ", handed over"));
+    }
+}
