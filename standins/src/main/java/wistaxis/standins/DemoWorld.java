@@ -85,9 +85,9 @@ public final class DemoWorld {
         opened(6, 9, "Island school, office phone", "iPhone 13 mini, says the secretary", null);
         promised(6, 9, 200);
 
-        opened(7, 26, "Ferry crew, engine-room phone", "fell into the bilge", null);
-        fact(7, 25, "liquid", "yes");
-        fact(7, 25, "battery", "ok");
+        opened(7, 8, "Ferry crew, engine-room phone", "fell into the bilge", null);
+        fact(7, 7, "liquid", "yes");
+        fact(7, 7, "battery", "ok");
     }
 
     private void happened(int ticket, double minutesAgo, TicketEvent event) {

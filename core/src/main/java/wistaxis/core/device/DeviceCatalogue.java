@@ -59,8 +59,9 @@ public final class DeviceCatalogue {
             return exact;
         }
         Stream<DeviceModel> sameName = models.stream().filter(m -> plain(m.name()).equals(wanted) || plain(m.name()).equals("iphone" + wanted));
+        Stream<DeviceModel> beginning = models.stream().filter(m -> plain(m.name()).startsWith(wanted) || plain(m.name()).startsWith("iphone" + wanted));
         Stream<DeviceModel> within = models.stream().filter(m -> Stream.concat(codes(m), Stream.of(m.name())).anyMatch(c -> plain(c).contains(wanted)));
-        return Stream.concat(sameName, within).distinct().toList();
+        return Stream.of(sameName, beginning, within).flatMap(s -> s).distinct().toList();
     }
 
     private static Stream<String> codes(DeviceModel model) {

@@ -104,6 +104,15 @@ public record RestoreRun(List<RestoreStage> stages, State state, int stage, long
         return state instanceof State.Done ? 1 : 1 - leftNanos() / (double) total;
     }
 
+    /** The bar on the device, 0 to 1: it fills once while the host writes and once more after the restart. */
+    public double deviceFraction() {
+        boolean second = current().needs().equals("nothing");
+        List<RestoreStage> bar = stages.stream().filter(s -> s.needs().equals(second ? "nothing" : "contact")).toList();
+        long total = bar.stream().mapToLong(RestoreStage::nanos).sum();
+        long before = bar.stream().takeWhile(s -> !s.equals(current())).mapToLong(RestoreStage::nanos).sum();
+        return bar.contains(current()) ? (before + elapsedNanos) / (double) total : 0;
+    }
+
     /** Bench time left if nothing goes wrong. */
     public long leftNanos() {
         return state instanceof State.Done ? 0 : stages.stream().skip(stage).mapToLong(RestoreStage::nanos).sum() - elapsedNanos;

@@ -81,7 +81,7 @@ public final class RoutePlanner {
                 : Status.BLOCKED;
         Stream<RouteFacts.Rule> against = refusing.isEmpty() ? blocking.stream().sorted((a, b) -> Boolean.compare(a.settledByConsent(), b.settledByConsent()))
                 : refusing.stream();
-        Stream<String> speaks = says(rules, "reason");
+        Stream<String> speaks = refusing.isEmpty() ? says(rules, "reason") : Stream.empty();
         return new Rung(step, status, Stream.of(stop.stream(), against.map(RouteFacts.Rule::says), speaks).flatMap(s -> s).toList(),
                 says(rules, "caution").toList());
     }

@@ -64,7 +64,11 @@ public final class Screenshots {
             shell.showTicket("T-0006");
             ((javafx.scene.control.TextField) shell.scene().lookup("#identify-query")).setText("13");
         });
-        picture("route", () -> shell.showTicket("T-0005"));
+        onFx(() -> shell.showTicket("T-0005"));
+        rest(300);
+        picture("route", () -> {
+            ((javafx.scene.control.Button) shell.scene().lookup("#rung-recovery-restore")).fire();
+        });
         onFx(() -> shell.showTicket("T-0004"));
         FirmwareDesk firmware = bench.desk("T-0004").firmware();
         waitUntil(() -> firmware.choice().isPresent());
@@ -78,6 +82,8 @@ public final class Screenshots {
         onFx(() -> bench.desk("T-0003").keys().showMe());
         rest(3000 + 8300);
         picture("keys", () -> { });
+        picture("keys-dim", shell::otherTheme);
+        onFx(shell::otherTheme);
         waitUntil(() -> bench.ticket("T-0003").mode() != null);
         onFx(() -> shell.showTicket("T-0003"));
         onFx(() -> {

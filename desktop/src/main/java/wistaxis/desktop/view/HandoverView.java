@@ -56,6 +56,8 @@ final class HandoverView implements View {
 
     private Node check(Ticket t, HandoverFacts.Check c) {
         FlowPane chips = new FlowPane(6, 6);
+        chips.setPrefWrapLength(520);
+        chips.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
         Optional<String> said = Optional.ofNullable(t.checks().get(c.id()));
         for (int i = 0; i < c.answers().size(); i++) {
             String answer = c.answers().get(i);
@@ -65,8 +67,8 @@ final class HandoverView implements View {
         }
         String says = c.id().equals("version-matches") && t.restored() != null ? "The version on the phone is " + t.restored() + ", the one that was written." : c.says();
         VBox words = Ui.column(0, Ui.text(says, "strong"));
-        words.setMinWidth(400);
-        words.setMaxWidth(400);
+        words.setMinWidth(360);
+        words.setMaxWidth(360);
         HBox.setHgrow(chips, Priority.ALWAYS);
         HBox row = Ui.row(14, words, chips);
         if (said.isEmpty()) {

@@ -39,7 +39,7 @@ final class IdentifyView implements View {
             }
         });
         root.getChildren().addAll(Ui.label("Which model exactly?", "large"),
-                Ui.text("The A-number is on the back, on the box, or engraved inside the SIM tray; the identifier is what the host reports. Firmware must match it to the letter.", "muted"),
+                Ui.text("The A-number is on the back or the box; the identifier is what the host reports. Firmware must match it to the letter.", "muted"),
                 typed, Ui.scroll(found));
     }
 
@@ -83,11 +83,11 @@ final class IdentifyView implements View {
     }
 
     private HBox row(DeviceModel m, boolean only) {
-        VBox words = Ui.column(2, Ui.row(10, Ui.label(m.name(), "strong"), Ui.label(m.identifier(), "code")),
-                Ui.label(words(m), "small muted"), Ui.label(String.join("  ", m.aNumbers()), "code small muted"));
+        VBox words = Ui.column(1, Ui.row(10, Ui.label(m.name(), "strong"), Ui.label(m.identifier(), "code"), Ui.label(String.join("  ", m.aNumbers()), "code small muted")),
+                Ui.label(words(m), "small muted"));
         HBox.setHgrow(words, Priority.ALWAYS);
         Button take = Ui.button("take-" + m.identifier().replace(',', '-'), only ? "This one (Enter)" : "This one", only ? "primary" : "", () -> choose(m));
-        return Ui.style(Ui.row(12, words, take), "card");
+        return Ui.style(Ui.row(12, words, take), "card tight");
     }
 
     private void choose(DeviceModel m) {

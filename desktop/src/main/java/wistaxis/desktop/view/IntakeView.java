@@ -36,14 +36,15 @@ final class IntakeView implements View {
     private final Shell shell;
     private final Workbench bench;
     private final String number;
-    private final VBox questions = new VBox(8);
+    private final VBox questions = new VBox(2);
+    private final VBox foot = new VBox();
     private final VBox root = Ui.style(new VBox(), "page");
 
     IntakeView(Shell shell, Workbench bench, String number) {
         this.shell = shell;
         this.bench = bench;
         this.number = number;
-        root.getChildren().add(Ui.scroll(questions));
+        root.getChildren().addAll(Ui.scroll(questions), foot);
     }
 
     private Ticket ticket() {
@@ -66,7 +67,7 @@ final class IntakeView implements View {
         bench.stop(t).ifPresent(stop -> questions.getChildren().addFirst(Ui.notice("stop", "Stop here.", stop)));
         Button go = Ui.button("go-on", "Find the exact model", "primary", () -> shell.showTicket(number));
         go.setDisable(t.fact("trouble").isEmpty());
-        questions.getChildren().add(Ui.row(12, go, Ui.label(missing(t).isEmpty() ? "Nothing is missing." : "Still missing: " + String.join(", ", missing(t)), "muted small")));
+        foot.getChildren().setAll(Ui.row(12, go, Ui.label(missing(t).isEmpty() ? "Nothing is missing." : missing(t).size() + " still missing: " + String.join(", ", missing(t)), "muted small")));
     }
 
     private List<String> missing(Ticket t) {
@@ -101,7 +102,7 @@ final class IntakeView implements View {
     }
 
     private Node question(Ticket t, RouteFacts.Question q) {
-        FlowPane chips = new FlowPane(6, 6);
+        FlowPane chips = chips();
         for (List<String> answer : q.answers()) {
             boolean chosen = t.fact(q.fact()).equals(Optional.of(answer.getFirst()));
             chips.getChildren().add(Ui.button(q.fact() + "-" + answer.getFirst(), answer.getLast(), chosen ? "chip chosen" : "chip",
@@ -111,7 +112,7 @@ final class IntakeView implements View {
     }
 
     private Node promise(Ticket t) {
-        FlowPane chips = new FlowPane(6, 6);
+        FlowPane chips = chips();
         PROMISES.forEach((words, span) -> {
             Instant then = bench.now().plus(span).truncatedTo(ChronoUnit.MINUTES);
             boolean chosen = Workbench.promised(t).filter(p -> Duration.between(p, t.openedAt().plus(span)).abs().compareTo(Duration.ofMinutes(10)) < 0).isPresent();
@@ -121,16 +122,23 @@ final class IntakeView implements View {
         return asked("When was it promised?", "The bench takes the earliest promise first.", t.fact("promised").isPresent(), chips);
     }
 
+    private static FlowPane chips() {
+        FlowPane chips = new FlowPane(6, 6);
+        chips.setPrefWrapLength(480);
+        chips.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
+        return chips;
+    }
+
     private static Node asked(String asks, String why, boolean answered, Region answer) {
         VBox words = Ui.column(0, Ui.text(asks, "strong"), Ui.text(why, "small muted"));
-        words.setMinWidth(390);
-        words.setMaxWidth(390);
+        words.setMinWidth(380);
+        words.setMaxWidth(380);
         HBox.setHgrow(answer, Priority.ALWAYS);
         HBox row = Ui.row(14, words, answer);
         if (!answered) {
             row.getChildren().add(Ui.label("not asked yet", "tag missing"));
         }
-        return Ui.style(row, answered ? "card gone" : "card");
+        return Ui.style(row, answered ? "card tight gone" : "card tight");
     }
 
     @Override

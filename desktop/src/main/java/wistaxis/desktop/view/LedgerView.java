@@ -39,6 +39,7 @@ final class LedgerView implements View {
         this.bench = bench;
         chain.setId("chain");
         exported.setId("exported");
+        exported.managedProperty().bind(exported.textProperty().isNotEmpty());
         filter.setId("ledger-filter");
         filter.setPromptText("ticket or words, for example T-0002 or restore");
         filter.setPrefWidth(330);

@@ -52,28 +52,39 @@ final class PhoneDrawing extends Pane {
         setMaxSize(canvas.getWidth(), canvas.getHeight());
         getChildren().add(canvas);
         family.keys().forEach(place -> key(place, hands));
-        Region cable = new Region();
-        cable.setId("cable");
-        cable.setCursor(Cursor.HAND);
-        cable.resizeRelocate(LEFT + width / 2 - 30, TOP + height + 2, 150, 58);
+        Region cable = area("cable", LEFT + width / 2 - 30, TOP + height + 2, 150, 58);
         cable.setOnMousePressed(_ -> hands.cable().run());
         getChildren().add(cable);
+    }
+
+    /** Takes the caps off: here the keys do nothing. */
+    PhoneDrawing inert() {
+        getChildren().removeIf(n -> n instanceof Label || keys.containsValue(n));
+        return this;
     }
 
     private void key(Family.KeyPlace place, Hands hands) {
         boolean right = place.edge().equals("right");
         double y = TOP + height * place.from();
-        Region area = new Region();
-        area.setId("key-" + place.key());
-        area.setCursor(Cursor.HAND);
-        area.resizeRelocate(right ? LEFT + width - 4 : 0, y - 3, LEFT + 4, height * (place.to() - place.from()) + 6);
+        Region area = area("key-" + place.key(), right ? LEFT + width - 4 : 0, y - 3, LEFT + 4, height * (place.to() - place.from()) + 6);
         area.setOnMousePressed(_ -> hands.press().accept(place.key()));
         area.setOnMouseReleased(_ -> hands.release().accept(place.key()));
         Label cap = Ui.label(CAPS.getOrDefault(place.key(), ""), "key-cap");
         cap.setMouseTransparent(true);
-        cap.relocate(right ? LEFT + width + 16 : 20, y + height * (place.to() - place.from()) / 2 - 13);
+        cap.relocate(right ? LEFT + width + 28 : 16, y + height * (place.to() - place.from()) / 2 - 13);
         keys.put(place.key(), area);
         getChildren().addAll(area, cap);
+    }
+
+    /** A part of the drawing that can be pressed. */
+    private static Region area(String id, double x, double y, double w, double h) {
+        Region area = new Region();
+        area.setId(id);
+        area.setCursor(Cursor.HAND);
+        area.setMinSize(w, h);
+        area.setPrefSize(w, h);
+        area.relocate(x, y);
+        return area;
     }
 
     /** @param progress of a bar on the screen, 0 to 1 */
@@ -143,13 +154,10 @@ final class PhoneDrawing extends Pane {
     private static void screen(GraphicsContext g, Screen screen, double x, double y, double w, double h, double round, double progress) {
         double mid = x + w / 2;
         double centre = y + h / 2;
-        Color lit = Theme.color("on-dark");
-        Color dark = Color.BLACK;
-        g.setFill(dark);
+        g.setFill(Color.BLACK);
         g.fillRoundRect(x, y, w, h, round, round);
-        Color ink = Color.WHITE;
-        g.setFill(ink);
-        g.setStroke(ink);
+        g.setFill(Color.WHITE);
+        g.setStroke(Color.WHITE);
         g.setLineWidth(2.5);
         switch (screen) {
             case BLACK -> { }
@@ -191,7 +199,6 @@ final class PhoneDrawing extends Pane {
                 words(g, "begin set-up", mid, centre + h * 0.08, 13);
             }
         }
-        g.setFill(lit);
     }
 
     /** A neutral start-up mark: a ring. */

@@ -44,7 +44,7 @@ final class RestoreView implements View {
         this.number = number;
         this.desk = bench.desk(number);
         this.restore = desk.restore();
-        this.phone = new PhoneDrawing(desk.model(), desk.family(), 330, new PhoneDrawing.Hands(_ -> { }, _ -> { }, desk.keys()::toggleCable));
+        this.phone = new PhoneDrawing(desk.model(), desk.family(), 330, new PhoneDrawing.Hands(_ -> { }, _ -> { }, desk.keys()::toggleCable)).inert();
         left.setId("restore-left");
         left.setMinWidth(Region.USE_PREF_SIZE);
         window.setId("mode-window");
@@ -140,7 +140,7 @@ final class RestoreView implements View {
         OptionalLong stays = desk.machine().windowLeftNanos(desk.deviceNow());
         window.setText(stays.isPresent() ? Ui.clock(Duration.ofNanos(stays.getAsLong())) : "");
         windowWords.setText(stays.isPresent() ? windowWords(stays.getAsLong()) : "");
-        phone.draw(desk.device().screen(), Set.of(), desk.deviceNow().plugged(), fraction);
+        phone.draw(desk.device().screen(), Set.of(), desk.deviceNow().plugged(), restore.run().map(RestoreRun::deviceFraction).orElse(1.0));
     }
 
     private String windowWords(long staysNanos) {

@@ -1,5 +1,6 @@
 package wistaxis.desktop.view;
 
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
@@ -69,22 +70,25 @@ final class RouteView implements View {
         boolean open = rung.status() == Route.Status.READY || rung.status() == Route.Status.NEEDS_CONSENT;
         if (taken) {
             head.getChildren().add(Ui.label("taken", "tag simulated"));
-        } else if (open) {
+        } else if (open && !asking.equals(step.id())) {
             head.getChildren().add(Ui.button("rung-" + step.id(), "Take this step", firstOpen(route).filter(rung::equals).isPresent() ? "primary" : "", () -> take(rung)));
-        } else {
+        } else if (!open) {
             head.getChildren().add(Ui.label(rung.status() == Route.Status.REFUSED ? "cannot help here" : "not yet", "tag missing"));
         }
-        VBox card = Ui.card(head, Ui.text(step.says(), ""));
-        String tone = open ? "small" : "small strong";
-        rung.reasons().stream().filter(r -> !r.equals(route.stop())).forEach(r -> card.getChildren().add(Ui.text("\u2013 " + r, tone)));
-        rung.cautions().forEach(c -> card.getChildren().add(Ui.text("! " + c, "small hands")));
-        if (open) {
+        VBox card = Ui.card(head);
+        List<String> reasons = rung.reasons().stream().filter(r -> !r.equals(route.stop())).toList();
+        if (open || taken) {
+            card.getChildren().add(Ui.text(step.says(), ""));
+            reasons.forEach(r -> card.getChildren().add(Ui.text("\u2013 " + r, "small")));
+            rung.cautions().forEach(c -> card.getChildren().add(Ui.text("! " + c, "small hands")));
             card.getChildren().add(Ui.text("Needs: " + String.join("; ", step.needs()), "small muted"));
+        } else if (!reasons.isEmpty()) {
+            card.getChildren().add(Ui.text(String.join("  ", reasons), "small strong"));
         }
         if (asking.equals(step.id())) {
             card.getChildren().add(consent(step.id()));
         }
-        return Ui.style(card, taken || asking.equals(step.id()) ? "open" : open ? "" : "gone");
+        return Ui.style(card, taken || asking.equals(step.id()) ? "open" : open ? "" : "tight gone");
     }
 
     private static Label keeps(boolean keeps) {

@@ -134,7 +134,7 @@ final class ScoreDrawing extends Region {
             g.fillRect(to - 1, y, 2, height);
         }
         KeyStep held = m.run().score().step(step);
-        String words = held.until() == null ? "hold " + Math.round(held.seconds() == null ? 0 : held.seconds()) + " s" : "to " + held.until().words();
+        String words = held.until() == null ? "hold " + Math.round(held.seconds() == null ? 0 : held.seconds()) + " s" : "to " + held.until().toString().replace('-', ' ');
         double left = from < now && to > now + 60 ? now + 8 : from + 6;
         g.setFont(Font.font("Lato", FontWeight.BOLD, 13));
         g.setTextAlign(TextAlignment.LEFT);

@@ -42,6 +42,7 @@ public final class Shell implements AutoCloseable {
     private Theme theme = Theme.DAY;
     private double scale = 1;
     private boolean refreshing;
+    private boolean again;
 
     public Shell(Workbench bench) {
         this.bench = bench;
@@ -149,25 +150,34 @@ public final class Shell implements AutoCloseable {
         alarms.getChildren().setAll(box);
     }
 
+    /** Reads everything anew; what changes while that goes on, such as the page itself, is read in a further round. */
     private void refresh() {
+        again = true;
         if (refreshing) {
             return;
         }
         refreshing = true;
         try {
-            benchButton.getStyleClass().remove("here");
-            ledgerButton.getStyleClass().remove("here");
-            Optional.ofNullable(view instanceof BenchView ? benchButton : view instanceof LedgerView ? ledgerButton : null).ifPresent(b -> b.getStyleClass().add("here"));
-            pace.getChildren().setAll(paceButton(1), paceButton(10), paceButton(60));
-            line.setText(bench.measuredLine().isPresent()
-                    ? String.format(Locale.ROOT, "Line %.1f Mbit/s", bench.measuredLine().getAsDouble() * 8 / 1e6) : "Line: not measured yet");
-            String focus = focused();
-            view.refresh();
-            next.setText(view.next());
-            refocus(focus);
+            while (again) {
+                again = false;
+                refreshOnce();
+            }
         } finally {
             refreshing = false;
         }
+    }
+
+    private void refreshOnce() {
+        benchButton.getStyleClass().remove("here");
+        ledgerButton.getStyleClass().remove("here");
+        Optional.ofNullable(view instanceof BenchView ? benchButton : view instanceof LedgerView ? ledgerButton : null).ifPresent(b -> b.getStyleClass().add("here"));
+        pace.getChildren().setAll(paceButton(1), paceButton(10), paceButton(60));
+        line.setText(bench.measuredLine().isPresent()
+                ? String.format(Locale.ROOT, "Line %.1f Mbit/s", bench.measuredLine().getAsDouble() * 8 / 1e6) : "Line: not measured yet");
+        String focus = focused();
+        view.refresh();
+        next.setText(view.next());
+        refocus(focus);
     }
 
     private @Nullable String focused() {

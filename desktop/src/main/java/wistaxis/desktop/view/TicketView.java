@@ -47,8 +47,11 @@ final class TicketView implements View {
         if (shown != Stage.KEYS) {
             root.setLeft(slip);
         }
-        VBox top = new VBox(trail);
+        HBox top = Ui.row(12, trail, Ui.gap());
         top.setStyle("-fx-padding: 6 24 0 14;");
+        if (shown == Stage.KEYS) {
+            top.getChildren().add(Ui.label(number + "  " + ticket().title() + ", " + bench.desk(number).model().name(), "strong"));
+        }
         BorderPane middle = new BorderPane(stageView.node());
         middle.setTop(top);
         root.setCenter(middle);

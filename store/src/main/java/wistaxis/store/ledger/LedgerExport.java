@@ -1,6 +1,5 @@
 package wistaxis.store.ledger;
 
-import com.fasterxml.jackson.annotation.JsonRawValue;
 import java.io.IOException;
 import java.io.StringWriter;
 import java.nio.file.Files;
@@ -11,6 +10,7 @@ import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 import wistaxis.core.facts.Json;
 import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.TicketEvent;
 
 /** The ledger in open formats; both are described in {@code docs/formats.md}. */
 public enum LedgerExport {
@@ -37,9 +37,10 @@ public enum LedgerExport {
 
     record Document(String format, int version, List<Row> entries) {}
 
-    record Row(long number, String ticket, String at, String type, @JsonRawValue String body, String bodyText, String previous, String digest) {
+    /** @param body the event exactly as stored, which the digest is over */
+    record Row(long number, String ticket, String at, TicketEvent event, String body, String previous, String digest) {
         static Row of(LedgerEntry e) {
-            return new Row(e.number(), e.ticket(), e.at().toString(), e.event().type(), e.body(), e.body(), e.previous(), e.digest());
+            return new Row(e.number(), e.ticket(), e.at().toString(), e.event(), e.body(), e.previous(), e.digest());
         }
     }
 

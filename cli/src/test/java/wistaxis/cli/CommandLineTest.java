@@ -1,0 +1,113 @@
+package wistaxis.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.io.StringWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.DriverManager;
+import java.time.Instant;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.store.ledger.Ledger;
+
+/** The documented commands: JSON on standard output, errors on standard error, exit status 0, 1 or 2. */
+class CommandLineTest {
+    @TempDir
+    private Path folder = Path.of("");
+
+    private record Ran(int status, String out, String err) {
+        JsonNode json() throws IOException {
+            assertThat(status).as(err).isZero();
+            return new ObjectMapper().readTree(out);
+        }
+    }
+
+    private static Ran run(String... args) {
+        StringWriter out = new StringWriter();
+        StringWriter err = new StringWriter();
+        int status = Main.run(new PrintWriter(out, true), new PrintWriter(err, true), args);
+        return new Ran(status, out.toString(), err.toString());
+    }
+
+    private String file(String name, String text) throws IOException {
+        return Files.writeString(folder.resolve(name), text).toString();
+    }
+
+    @Test
+    void devicesAndSequencesAreListed() throws IOException {
+        JsonNode phone = run("devices", "A2403", "--json").json().get(0);
+        assertThat(phone.get("identifier").asText()).isEqualTo("iPhone13,2");
+        assertThat(phone.get("family").asText()).isEqualTo("SIDE-KEY");
+        JsonNode school = run("sequences", "--device", "iPhone13,2", "--goal", "recovery", "--json").json().get(0);
+        assertThat(school.get("school").asText()).isEqualTo("Plugged restart");
+        assertThat(school.get("steps").get(4)).hasToString("{\"action\":\"hold\",\"keys\":[\"SIDE\"],\"seconds\":null,\"until\":\"cable-screen\"}");
+        assertThat(run("sequences", "--device", "A2403", "--goal", "recovery").out()).contains("Keep holding Side").contains("emergency call");
+    }
+
+    @Test
+    void aTraceIsSimulated() throws IOException {
+        String trace = """
+            {"start":"disabled","plugged":true,"events":[{"at":0.0,"event":"down","key":"VOLUME_UP"},{"at":0.3,"event":"up","key":"VOLUME_UP"},
+             {"at":0.6,"event":"down","key":"VOLUME_DOWN"},{"at":0.9,"event":"up","key":"VOLUME_DOWN"},{"at":1.2,"event":"down","key":"SIDE"},
+             {"at":%s,"event":"up","key":"SIDE"}],"until":60}""";
+        JsonNode landed = run("simulate", "--device", "iPhone13,2", "--trace", file("t.json", trace.formatted("22.0")), "--json").json();
+        assertThat(landed.get("mode").asText()).isEqualTo("recovery");
+        assertThat(landed.get("host").asText()).isEqualTo("recovery");
+        assertThat(landed.get("history").get(0)).hasToString("{\"at\":0.0,\"screen\":\"disabled-screen\",\"host\":\"normal\"}");
+        JsonNode missed = run("simulate", "--device", "iPhone13,2", "--trace", file("t.json", trace.formatted("13.0")), "--json").json();
+        assertThat(missed.get("mode").asText()).isEqualTo("on");
+        assertThat(missed.get("explanation").asText()).contains("boot logo");
+        Ran bad = run("simulate", "--device", "iPhone13,2", "--trace", file("t.json", trace.formatted("22.0").replace("\"key\":\"SIDE\"}],", "\"key\":\"POWER\"}],")));
+        assertThat(bad.status()).isEqualTo(2);
+        assertThat(bad.out()).isEmpty();
+        assertThat(bad.err()).contains("t.json line 3").contains("[POWER]").contains("VOLUME_DOWN");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+        fly                                               | 2 | fly
+        devices A0000                                     | 2 | [A0000]
+        sequences --device iPhone13,2 --goal moon         | 2 | [moon]
+        sequences --device iPhone13,2 --goal power-off    | 1 | power-off
+        sequences --device 12 --goal recovery             | 2 | iPhone13,1
+        simulate --device iPhone13,2                      | 2 | --trace
+        simulate --device iPhone13,2 --trace /no/such.json| 2 | no such file
+        ledger                                            | 2 | verify or export
+        ledger verify --data /no/such/folder              | 2 | --data
+        ledger export --format xml                        | 2 | xml
+        """)
+    void badUseIsSaidOnStandardError(String args, int status, String says) {
+        Ran ran = run(args.strip().split(" "));
+        assertThat(ran.err()).contains(says);
+        assertThat(ran.status()).isEqualTo(status);
+        assertThat(ran.out()).isEmpty();
+    }
+
+    @Test
+    void theLedgerIsVerifiedAndExported() throws Exception {
+        Ledger ledger = Ledger.open(folder.resolve("ledger.db"));
+        ledger.openTicket(new TicketEvent.Opened("Deck phone", true), Instant.EPOCH);
+        ledger.append("T-0001", new TicketEvent.Closed("done"), Instant.EPOCH);
+        String data = folder.toString();
+        assertThat(run("ledger", "verify", "--data", data, "--json").json().get("entries").asInt()).isEqualTo(2);
+        assertThat(run("ledger", "export", "--format", "json", "--data", data).json().get("entries")).hasSize(2);
+        assertThat(run("ledger", "export", "--format", "csv", "--data", data).out()).startsWith("number,ticket,at,type,event,previous,digest\r\n").contains("T-0001");
+        try (var db = DriverManager.getConnection("jdbc:sqlite:" + folder.resolve("ledger.db")); var s = db.createStatement()) {
+            s.execute("DROP TRIGGER event_is_never_changed");
+            s.execute("UPDATE event SET ticket = 'T-0009' WHERE number = 2");
+        }
+        Ran broken = run("ledger", "verify", "--data", data);
+        assertThat(broken.status()).isEqualTo(1);
+        assertThat(broken.err()).contains("[2]").contains("T-0009");
+        Files.writeString(folder.resolve("ledger.db"), "this is not a database");
+        assertThat(run("ledger", "verify", "--data", data).status()).isEqualTo(1);
+    }
+}

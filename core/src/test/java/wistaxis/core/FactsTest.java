@@ -1,0 +1,66 @@
+package wistaxis.core;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.networknt.schema.JsonSchema;
+import com.networknt.schema.JsonSchemaFactory;
+import com.networknt.schema.SpecVersion;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+import wistaxis.core.device.DeviceCatalogue;
+import wistaxis.core.keys.SequenceLibrary;
+import wistaxis.core.route.RoutePlanner;
+
+/** Every fact file fits its schema, and what the facts name exists. */
+class FactsTest {
+    private static final Path FACTS = Path.of("src/main/resources/wistaxis/facts");
+    private static final ObjectMapper MAPPER = new ObjectMapper();
+
+    static List<Path> files() throws IOException {
+        try (Stream<Path> list = Files.list(FACTS)) {
+            return list.sorted().toList();
+        }
+    }
+
+    @ParameterizedTest
+    @MethodSource("files")
+    void fitsItsSchema(Path file) throws IOException {
+        assertThat(schema(file.getFileName().toString().replace(".json", "")).validate(MAPPER.readTree(file.toFile()))).isEmpty();
+    }
+
+    @Test
+    void aFactWithoutProvenanceIsCaught() throws IOException {
+        JsonNode devices = MAPPER.readTree(FACTS.resolve("devices.json").toFile());
+        ((com.fasterxml.jackson.databind.node.ObjectNode) devices.get("devices").get(3)).remove("provenance");
+        assertThat(schema("devices").validate(devices)).anySatisfy(m -> assertThat(m.getMessage()).contains("provenance"));
+    }
+
+    @Test
+    void whatRulesAndSequencesNameExists() throws IOException {
+        RoutePlanner planner = RoutePlanner.shipped();
+        List<String> known = Stream.concat(Stream.of("device", "consent", "recoveryTried"), planner.questions().stream().map(q -> q.fact())).toList();
+        JsonNode routes = MAPPER.readTree(FACTS.resolve("routes.json").toFile());
+        for (JsonNode rule : routes.get("rules")) {
+            rule.get("steps").forEach(s -> planner.step(s.asText()));
+            rule.get("when").fieldNames().forEachRemaining(f -> assertThat(known).as("rule %s", rule.get("id")).contains(f));
+        }
+        DeviceCatalogue devices = DeviceCatalogue.shipped();
+        SequenceLibrary.shipped().all().forEach(s -> {
+            var keys = devices.family(s.family()).keys().stream().map(k -> k.key()).toList();
+            s.steps().forEach(step -> assertThat(keys).containsAll(step.keys()));
+        });
+    }
+
+    private static JsonSchema schema(String name) throws IOException {
+        return JsonSchemaFactory.getInstance(SpecVersion.VersionFlag.V202012)
+                .getSchema(Files.readString(Path.of("src/main/resources/wistaxis/schema/" + name + ".schema.json")));
+    }
+}

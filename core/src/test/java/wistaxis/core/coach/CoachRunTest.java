@@ -1,0 +1,64 @@
+package wistaxis.core.coach;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import wistaxis.core.device.DeviceCatalogue;
+import wistaxis.core.device.Family;
+import wistaxis.core.device.KeyFamily;
+import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.keys.Goal;
+import wistaxis.core.keys.HostView;
+import wistaxis.core.keys.SequenceLibrary;
+import wistaxis.core.keys.Start;
+
+class CoachRunTest {
+    private static final long S = 1_000_000_000L;
+    private static final Family FAMILY = DeviceCatalogue.shipped().family(KeyFamily.SIDE_KEY);
+
+    private final Score score = Score.of(SequenceLibrary.shipped().of(KeyFamily.SIDE_KEY, Goal.RECOVERY).getFirst(), FAMILY, Start.DISABLED);
+
+    @Test
+    void sayingISeeItEarlyShiftsTheRest() {
+        CoachRun run = CoachRun.begin(score, 0).tick(3 * S + 2 * S, HostView.NORMAL);
+        assertThat(run.instruction(5 * S).huge()).isEqualTo("Hold Side");
+        CoachRun seen = run.seen(9 * S);
+        assertThat(seen.instruction(9 * S).huge()).isEqualTo("Keep holding Side");
+        assertThat(seen.spans(9 * S).get(3).startNanos()).isEqualTo(9 * S);
+        assertThat(run.spans(9 * S).get(3).startNanos() - seen.spans(9 * S).get(3).startNanos()).as("nominal black is 8 s after 4.2 s").isEqualTo(12_200_000_000L - 9 * S);
+    }
+
+    @Test
+    void aWaitingStepNeverEndsByItselfAndPushesTheRest() {
+        CoachRun late = CoachRun.begin(score, 0).tick(60 * S, HostView.NOTHING);
+        assertThat(late.step()).isEqualTo(2);
+        assertThat(late.spans(60 * S).get(2).endNanos()).isEqualTo(60 * S);
+        assertThat(late.spans(60 * S).get(3).startNanos()).isEqualTo(60 * S);
+    }
+
+    @Test
+    void theHostSensesTheEndByItself() {
+        CoachRun run = CoachRun.begin(score, 0).tick(5 * S, HostView.NORMAL).seen(12 * S).seen(15 * S);
+        assertThat(run.tick(25 * S, HostView.NOTHING).ended()).isFalse();
+        assertThat(run.tick(25 * S, HostView.RECOVERY).ended()).isTrue();
+    }
+
+    @Test
+    void oneBarCoversOneHoldAndTapsAreMarks() {
+        assertThat(score.bars().get(PhysicalKey.SIDE)).containsExactly(new Score.Bar(2, 4, false));
+        assertThat(score.bars().get(PhysicalKey.VOLUME_UP)).containsExactly(new Score.Bar(0, 0, true));
+    }
+
+    @Test
+    void cuesAreCountInPressTicksAndRelease() {
+        CoachRun begun = CoachRun.begin(score, 0);
+        assertThat(begun.cues(-1, 2 * S)).extracting(Cue::kind).containsExactly(Cue.Kind.COUNT, Cue.Kind.COUNT, Cue.Kind.COUNT);
+        CoachRun held = begun.tick(8 * S, HostView.NORMAL);
+        List<Cue> cues = held.cues(2 * S, 8 * S);
+        assertThat(cues).extracting(Cue::kind).startsWith(Cue.Kind.PRESS, Cue.Kind.PRESS, Cue.Kind.PRESS, Cue.Kind.TICK);
+        assertThat(cues.get(2).atNanos()).isEqualTo(4_200_000_000L);
+        CoachRun done = held.seen(12 * S).seen(15 * S).seen(24 * S);
+        assertThat(done.tick(24 * S, HostView.NOTHING).cues(23 * S, 24 * S)).extracting(Cue::kind).contains(Cue.Kind.RELEASE);
+    }
+}

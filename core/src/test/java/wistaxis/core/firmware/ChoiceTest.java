@@ -1,0 +1,48 @@
+package wistaxis.core.firmware;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import wistaxis.core.facts.BadInput;
+
+class ChoiceTest {
+    private static final Instant NOW = Instant.parse("2026-05-12T09:00:00Z");
+
+    @ParameterizedTest
+    @CsvSource({"26.9, 26.10", "26.10, 27", "27.0 test 3, 27.0", "27.0 test 3, 27.0 test 12", "26.10, 27.0 test 1", "31.9, 31.9.1"})
+    void versionsCompareByNumber(String older, String newer) {
+        assertThat(SystemVersion.parse(older)).isLessThan(SystemVersion.parse(newer));
+        assertThat(SystemVersion.parse(newer)).isGreaterThan(SystemVersion.parse(older));
+    }
+
+    @Test
+    void missingPartsAreZeroAndNonsenseIsNamed() {
+        assertThat(SystemVersion.parse("27")).isEqualTo(SystemVersion.parse("27.0.0")).hasToString("27.0");
+        assertThatThrownBy(() -> SystemVersion.parse("27.x")).isInstanceOf(BadInput.class).hasMessageContaining("[27.x]");
+    }
+
+    @Test
+    void theNewestSignedReleaseIsTakenAndEveryOtherSaysWhyNot() {
+        BuildChoice choice = BuildChoice.among(List.of(build("31.9", true, "2026-05-12T08:59:59Z"), build("31.9.1", true, "2026-05-12T16:00:00Z"), build("31.10", true, null),
+                build("32.0 test 2", true, null), build("31.11", false, null)), "iPhone13,2", NOW);
+        assertThat(choice.builds()).extracting(j -> j.build().version().toString()).containsExactly("32.0 test 2", "31.11", "31.10", "31.9.1", "31.9");
+        assertThat(choice.chosen()).hasValueSatisfying(j -> assertThat(j.build().version()).hasToString("31.10"));
+        assertThat(choice.builds()).extracting(BuildChoice.Judged::possible).containsExactly(true, false, true, true, false);
+        assertThat(choice.builds()).extracting(BuildChoice.Judged::reason).satisfiesExactly(r -> assertThat(r).contains("test version"), r -> assertThat(r).contains("Not signed"),
+                r -> assertThat(r).contains("Newest signed"), r -> assertThat(r).contains("Older than 31.10"), r -> assertThat(r).contains("Not signed"));
+        assertThat(BuildChoice.among(List.of(build("31.10", true, null)), "iPhone13,3", NOW).builds().getFirst().reason()).contains("For iPhone13,2, not for this model");
+        assertThat(BuildChoice.among(List.of(), "iPhone13,2", NOW).chosen()).isEmpty();
+    }
+
+    private static Build build(String version, boolean signed, @Nullable String until) {
+        return new Build(List.of("iPhone13,2"), SystemVersion.parse(version), "B" + version, LocalDate.of(2026, 5, 1), 1000, "0".repeat(64), "/p", signed,
+                until == null ? null : Instant.parse(until));
+    }
+}

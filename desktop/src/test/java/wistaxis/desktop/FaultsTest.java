@@ -1,0 +1,93 @@
+package wistaxis.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Objects;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.ticket.TicketEvent;
+
+/** What goes wrong outside is said in words, and nothing is written or lost. On the demo bench. */
+class FaultsTest {
+    private static final String READY = "T-0003";
+
+    @TempDir
+    private Path folder = Path.of("");
+
+    /** The ledger says that the device came into recovery just now; the whole walk does it with keys. */
+    private static void intoRecovery(Window w) {
+        Window.onFx(() -> w.bench.record(READY, new TicketEvent.ModeEntered("recovery")));
+        w.click("lane-" + READY);
+        w.sees("Start the restore");
+    }
+
+    @Test
+    void aPulledCableMakesTheRunWaitAndPluggingInGoesOn() throws IOException {
+        try (Window w = Window.demo(folder, 12_000_000)) {
+            intoRecovery(w);
+            w.click("restore-start");
+            w.click("pace-60");
+            w.sees("Leave cable and phone alone.");
+            w.click("pace-10");
+            w.click("cable");
+            w.sees("Contact with the device was lost");
+            w.click("cable");
+            w.sees("Leave cable and phone alone.");
+            w.click("pace-60");
+            w.sees("Hand over, restored to 31.10");
+        }
+    }
+
+    @Test
+    void aDamagedPackageAndAClosedSigningWindowEndTheRestoreBeforeAnythingIsWritten() throws IOException {
+        try (Window w = Window.demo(folder, 12_000_000)) {
+            intoRecovery(w);
+            w.bench.world().faults().closeSigning("31K88");
+            w.click("restore-start");
+            w.click("pace-60");
+            w.sees("The restore stopped.");
+            w.sees("no longer signed");
+            assertThat(w.bench.desk(READY).device().screen()).hasToString("cable-screen");
+            w.click("pace-1");
+            Path proven = Path.of(Objects.requireNonNull(w.bench.ticket(READY).provenFile()));
+            Files.write(proven, java.util.Arrays.copyOf(Files.readAllBytes(proven), 1_000_000));
+            w.click("restore-start");
+            w.click("pace-60");
+            w.sees("not a whole ZIP archive");
+            assertThat(w.bench.entries()).extracting(e -> e.event()).filteredOn(TicketEvent.RestoreStopped.class::isInstance).hasSize(2);
+            assertThat(w.bench.ticket(READY).restored()).isNull();
+        }
+    }
+
+    @Test
+    void aTicketReopensAtItsStageWithTheDeviceInItsMode() {
+        try (Window w = Window.demo(folder, 12_000_000)) {
+            intoRecovery(w);
+            w.click("restore-start");
+        }
+        try (Window w = Window.demo(folder, 12_000_000)) {
+            assertThat(w.bench.ticket(READY).mode()).isEqualTo("recovery");
+            w.click("lane-" + READY);
+            w.sees("left in recovery");
+            w.sees("Start the restore");
+            assertThat(w.bench.entries().getLast().event()).isInstanceOfSatisfying(TicketEvent.RestoreStopped.class, e -> assertThat(e.why()).contains("start it again"));
+        }
+    }
+
+    @Test
+    void aDownloadThatBreaksGoesOnAndTheLibraryMayBeDown() {
+        try (Window w = Window.demo(folder, 12_000_000)) {
+            w.click("lane-T-0004");
+            w.sees("Newest signed build");
+            w.click("choose-31K88");
+            w.bench.world().faults().cutNextDownloadAfter(9_000_000);
+            w.click("download");
+            w.sees("What has come is kept");
+            w.click("download");
+            w.sees("The package is proven");
+        }
+    }
+}

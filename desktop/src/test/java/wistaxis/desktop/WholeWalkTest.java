@@ -1,0 +1,203 @@
+package wistaxis.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.List;
+import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.Stage;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.desktop.app.Workbench;
+import wistaxis.store.ledger.DataFolder;
+
+/** One locked phone from intake to ledger, in the real window, with real clicks and keys. */
+class WholeWalkTest {
+    private static final long LINE = 12_000_000;
+
+    @TempDir
+    private Path folder = Path.of("");
+
+    @Test
+    void oneLockedPhoneFromIntakeToLedger() throws Exception {
+        try (Window w = new Window(DataFolder.open(folder), Instant.now(), LINE)) {
+            w.sees("The bench is clear.");
+            intake(w);
+            identify(w);
+            route(w);
+            firmware(w);
+            keys(w);
+            restore(w);
+            handOver(w);
+            ledger(w);
+        }
+    }
+
+    private static Ticket ticket(Window w) {
+        return w.bench.ticket("T-0001");
+    }
+
+    private void intake(Window w) {
+        w.click("new-ticket");
+        w.sees("12 still missing");
+        w.click("device-words");
+        w.type("deck phone");
+        w.tap(KeyCode.ENTER);
+        for (String answer : List.of("trouble-passcode-forgotten", "screenSays-disabled", "eraseButton-no", "hopesToRemember-no", "ownership-proved", "ownerPassword-yes",
+                "locating-off", "online-no", "backup-cloud", "liquid-no", "battery-ok", "promised-2")) {
+            w.click(answer);
+        }
+        w.sees("Nothing is missing.");
+        assertThat(ticket(w).fact("deviceWords")).hasValue("deck phone");
+        assertThat(Workbench.promised(ticket(w))).isPresent();
+        w.click("go-on");
+    }
+
+    private void identify(Window w) {
+        w.sees("Which model exactly?");
+        w.click("identify-query");
+        w.type("a9");
+        w.sees("No model is known by [a9]");
+        w.tap(KeyCode.BACK_SPACE);
+        w.type("2403");
+        w.sees("iPhone13,2");
+        w.sees("Plug: 8-pin");
+        w.tap(KeyCode.ENTER);
+        assertThat(ticket(w).identifier()).isEqualTo("iPhone13,2");
+    }
+
+    private void route(Window w) {
+        w.sees("The gentlest step that can help");
+        w.sees("The lock screen shows no erase button.");
+        w.sees("ERASES ALL");
+        w.click("rung-recovery-restore");
+        w.sees("Does the owner agree?");
+        assertThat(ticket(w).route()).as("nothing is chosen before the owner agrees").isNull();
+        w.click("consent-who");
+        w.type("owner");
+        w.click("consent-yes");
+        assertThat(ticket(w).consentGiven()).isTrue();
+        assertThat(ticket(w).consent()).extracting(TicketEvent.ConsentAsked::toldAboutBackup).asString().contains("cloud backup");
+    }
+
+    private void firmware(Window w) throws Exception {
+        w.sees("signed until");
+        w.sees("Not signed any more");
+        w.sees("Newest signed build for this model");
+        w.click("choose-31K88");
+        w.click("download");
+        Window.until(30, () -> w.bench.desk("T-0001").firmware().bytes() > 6_000_000, "some of the download");
+        assertThat(w.text("download-rate")).contains("MB of");
+        w.click("download-stop");
+        w.sees("are here already");
+        Path shelf = folder.resolve("packages");
+        assertThat(Files.list(shelf)).allMatch(p -> p.toString().contains(".part"));
+        w.click("download");
+        w.sees("The package is proven");
+        w.sees("signature over the manifest; model iPhone13,2; version 31.10 (31K88); 6 parts by SHA-256");
+        w.click("go-on");
+    }
+
+    private void keys(Window w) {
+        w.sees("Plug in first");
+        w.tap(KeyCode.P);
+        w.sees("Plugged restart into recovery");
+        w.click("keys-start");
+        Window.pause(3000);
+        w.hold("key-VOLUME_UP", 200);
+        w.hold("key-VOLUME_DOWN", 100);
+        w.hold("key-SIDE", 3000);
+        w.sees("nothing happened");
+        attempt(w, 12_000);
+        w.sees("was let go at the boot logo");
+        w.sees("keep holding right through the boot logo");
+        Window.until(30, () -> w.bench.desk("T-0001").device().screen() == wistaxis.core.keys.Screen.DISABLED_SCREEN, "the phone to be up again");
+        w.tap(KeyCode.ENTER);
+        Window.pause(3100);
+        taps(w);
+        w.press(KeyCode.S);
+        Window.until(15, () -> w.bench.desk("T-0001").device().screen() == wistaxis.core.keys.Screen.BLACK, "black");
+        w.tap(KeyCode.SPACE);
+        Window.until(5, () -> w.text("instruction").equals("Keep holding Side"), "the next instruction");
+        Window.until(30, () -> ticket(w).mode() != null, "recovery");
+        w.release(KeyCode.S);
+        w.sees("In recovery. Let go.");
+        assertThat(ticket(w).attempts()).isEqualTo(3);
+        w.tap(KeyCode.ENTER);
+    }
+
+    private static void attempt(Window w, long holdMillis) {
+        w.tap(KeyCode.ENTER);
+        Window.pause(3100);
+        taps(w);
+        w.press(KeyCode.S);
+        Window.pause(holdMillis);
+        w.release(KeyCode.S);
+    }
+
+    private static void taps(Window w) {
+        w.press(KeyCode.U);
+        Window.pause(200);
+        w.release(KeyCode.U);
+        Window.pause(200);
+        w.press(KeyCode.D);
+        Window.pause(200);
+        w.release(KeyCode.D);
+        Window.pause(200);
+    }
+
+    private void restore(Window w) {
+        w.sees("left in recovery");
+        w.click("pace-60");
+        Window.until(40, () -> ticket(w).mode() == null, "the mode window to end");
+        w.sees("The phone is not in recovery.");
+        reenter(w);
+        w.click("restore-start");
+        w.click("pace-60");
+        w.sees("Leave cable and phone alone.");
+        w.click("cable");
+        w.sees("Contact with the device was lost");
+        w.click("cable");
+        w.sees("Hand over, restored to 31.10");
+        w.click("pace-1");
+    }
+
+    private static void reenter(Window w) {
+        w.click("back-to-keys");
+        Window.until(30, () -> w.bench.desk("T-0001").device().screen() == wistaxis.core.keys.Screen.DISABLED_SCREEN, "the phone to be up again");
+        w.tap(KeyCode.W);
+        Window.until(40, () -> ticket(w).mode() != null, "recovery, shown");
+        w.sees("In recovery. Let go.");
+        w.tap(KeyCode.ENTER);
+    }
+
+    private void handOver(Window w) {
+        for (String check : List.of("greeting-seen-0", "version-matches-0", "account-lock-0", "passcode-set-0")) {
+            w.click(check);
+        }
+        w.sees("1 still to ask");
+        w.click("data-back-1");
+        w.click("close-ticket");
+        w.sees("Closed: restored to 31.10, handed over");
+        assertThat(ticket(w).stage()).isEqualTo(Stage.CLOSED);
+    }
+
+    private void ledger(Window w) throws Exception {
+        w.click("nav-ledger");
+        w.sees("The chain holds: " + w.bench.entries().size() + " entries");
+        assertThat(w.bench.entries()).extracting(e -> e.event().type()).containsSubsequence("opened", "fact-recorded", "identified", "consent-asked", "route-chosen", "build-chosen",
+                "download-started", "download-stopped", "download-started", "downloaded", "package-proven", "keys-attempted", "keys-attempted", "keys-attempted", "mode-entered",
+                "mode-lost", "keys-attempted", "mode-entered", "restore-started", "stage-reached", "signing-answered", "stage-reached", "restored", "check-answered", "closed");
+        assertThat(w.bench.entries()).extracting(LedgerEntry::at).isSorted();
+        w.click("export-json");
+        w.sees("Written: ");
+        w.click("export-csv");
+        assertThat(Files.list(folder.resolve("exports"))).hasSize(2);
+        assertThat(w.bench.verify()).isEmpty();
+    }
+}

@@ -1,0 +1,231 @@
+package wistaxis.desktop;
+
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.concurrent.Callable;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicReference;
+import java.util.function.BooleanSupplier;
+import java.util.function.Supplier;
+import java.util.stream.Collectors;
+import javafx.application.Platform;
+import javafx.geometry.Bounds;
+import javafx.scene.Node;
+import javafx.scene.control.Labeled;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import javafx.scene.robot.Robot;
+import javafx.stage.Stage;
+import wistaxis.desktop.app.Workbench;
+import wistaxis.desktop.view.Shell;
+import wistaxis.store.ledger.DataFolder;
+
+/** The real window in a test: real clicks and keys through the platform's robot, and what is on screen afterwards. */
+final class Window implements AutoCloseable {
+    final Workbench bench;
+    private final Shell shell;
+    private final Stage stage;
+    private final Robot robot;
+
+    private static boolean started;
+
+    static synchronized void startPlatform() {
+        if (!started) {
+            CountDownLatch up = new CountDownLatch(1);
+            Platform.startup(up::countDown);
+            Platform.setImplicitExit(false);
+            try {
+                up.await(30, TimeUnit.SECONDS);
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+            }
+            started = true;
+        }
+    }
+
+    Window(DataFolder folder, Instant start, long lineBytesPerSecond) {
+        startPlatform();
+        bench = onFx(() -> new Workbench(new Workbench.Setup("Test bench", folder, start, System::nanoTime, lineBytesPerSecond)));
+        shell = onFx(() -> new Shell(bench));
+        stage = onFx(() -> {
+            Stage s = new Stage();
+            s.setScene(shell.scene());
+            s.show();
+            s.requestFocus();
+            return s;
+        });
+        robot = onFx(Robot::new);
+    }
+
+    static Window demo(Path folder, long lineBytesPerSecond) {
+        Instant now = Instant.now();
+        return new Window(DemoFolder.open(folder, now), now, lineBytesPerSecond);
+    }
+
+    static <T> T onFx(Callable<T> work) {
+        AtomicReference<T> result = new AtomicReference<>();
+        AtomicReference<Throwable> trouble = new AtomicReference<>();
+        CountDownLatch done = new CountDownLatch(1);
+        Platform.runLater(() -> {
+            try {
+                result.set(work.call());
+            } catch (Throwable t) {
+                trouble.set(t);
+            } finally {
+                done.countDown();
+            }
+        });
+        try {
+            if (!done.await(60, TimeUnit.SECONDS)) {
+                throw new AssertionError("the JavaFX thread does not answer");
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+        if (trouble.get() != null) {
+            throw new AssertionError(trouble.get());
+        }
+        return result.get();
+    }
+
+    Node find(String id) {
+        until(30, () -> shell.scene().lookup("#" + id) != null, "#" + id + " to be on screen");
+        return onFx(() -> shell.scene().lookup("#" + id));
+    }
+
+    /** Clicks the middle of a node with the mouse, scrolling to it first where it is below the fold. */
+    void click(String id) {
+        mouse(id, () -> robot.mouseClick(MouseButton.PRIMARY));
+    }
+
+    /** Presses a node with the mouse and holds it for a while. */
+    void hold(String id, long millis) {
+        mouse(id, () -> robot.mousePress(MouseButton.PRIMARY));
+        pause(millis);
+        onFx(() -> {
+            robot.mouseRelease(MouseButton.PRIMARY);
+            return null;
+        });
+    }
+
+    private void mouse(String id, Runnable button) {
+        find(id);
+        until(30, () -> onFx(() -> shell.scene().lookup("#" + id) instanceof Node n && !n.isDisabled()), "#" + id + " to be enabled");
+        onFx(() -> {
+            scrollTo(shell.scene().lookup("#" + id));
+            return null;
+        });
+        pause(100);
+        onFx(() -> {
+            Node node = shell.scene().lookup("#" + id);
+            Bounds b = node.localToScreen(node.getBoundsInLocal());
+            robot.mouseMove(b.getCenterX(), b.getCenterY());
+            button.run();
+            return null;
+        });
+        pause(100);
+    }
+
+    private static void scrollTo(Node node) {
+        Node up = node;
+        while (up != null && !(up instanceof ScrollPane)) {
+            up = up.getParent();
+        }
+        if (up instanceof ScrollPane pane) {
+            Bounds view = pane.localToScene(pane.getBoundsInLocal());
+            Bounds here = node.localToScene(node.getBoundsInLocal());
+            if (here.getMaxY() > view.getMaxY() || here.getMinY() < view.getMinY()) {
+                double tall = pane.getContent().getBoundsInLocal().getHeight() - view.getHeight();
+                pane.setVvalue(pane.getVvalue() + (here.getCenterY() - view.getCenterY()) / tall);
+            }
+        }
+    }
+
+    void press(KeyCode key) {
+        onFx(() -> {
+            robot.keyPress(key);
+            return null;
+        });
+    }
+
+    void release(KeyCode key) {
+        onFx(() -> {
+            robot.keyRelease(key);
+            return null;
+        });
+    }
+
+    void tap(KeyCode key) {
+        press(key);
+        release(key);
+        pause(60);
+    }
+
+    void type(String text) {
+        for (char c : text.toCharArray()) {
+            onFx(() -> {
+                robot.keyType(c == ' ' ? KeyCode.SPACE : KeyCode.getKeyCode(String.valueOf(Character.toUpperCase(c))));
+                return null;
+            });
+        }
+        pause(100);
+    }
+
+    /** Every text that is on screen now, a line each. */
+    String text() {
+        return onFx(() -> shell.scene().getRoot().lookupAll(".text").stream().filter(Window::shows)
+                .map(n -> n instanceof javafx.scene.text.Text t ? t.getText() : "").collect(Collectors.joining("\n")));
+    }
+
+    String text(String id) {
+        Node node = find(id);
+        return onFx(() -> node instanceof Labeled l ? l.getText() : node.toString());
+    }
+
+    private static boolean shows(Node node) {
+        for (Node n = node; n != null; n = n.getParent()) {
+            if (!n.isVisible()) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    void sees(String words) {
+        until(30, () -> text().contains(words), () -> "[" + words + "] on screen, but there is:\n" + text());
+    }
+
+    static void until(int seconds, BooleanSupplier met, String what) {
+        until(seconds, met, () -> what);
+    }
+
+    private static void until(int seconds, BooleanSupplier met, Supplier<String> what) {
+        long end = System.nanoTime() + seconds * 1_000_000_000L;
+        while (!met.getAsBoolean()) {
+            if (System.nanoTime() - end > 0) {
+                throw new AssertionError("waited " + seconds + " s for " + what.get());
+            }
+            pause(30);
+        }
+    }
+
+    static void pause(long millis) {
+        try {
+            Thread.sleep(millis);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    @Override
+    public void close() {
+        onFx(() -> {
+            shell.close();
+            bench.close();
+            stage.close();
+            return null;
+        });
+    }
+}
