@@ -143,6 +143,14 @@ final class Window implements AutoCloseable {
         }
     }
 
+    void focus(String id) {
+        Node node = find(id);
+        onFx(() -> {
+            node.requestFocus();
+            return null;
+        });
+    }
+
     void press(KeyCode key) {
         onFx(() -> {
             robot.keyPress(key);

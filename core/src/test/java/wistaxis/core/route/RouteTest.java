@@ -19,8 +19,11 @@ import wistaxis.core.route.Route.Status;
 /** The ladder for a forgotten passcode: common practice, least destructive first. */
 class RouteTest {
     private static final RoutePlanner PLANNER = RoutePlanner.shipped();
-    private static final Map<String, String> COMMON = Map.of("trouble", "passcode-forgotten", "device", "iPhone13,2", "ownership", "proved", "liquid", "no",
-            "battery", "ok", "eraseButton", "no", "ownerPassword", "yes", "online", "no", "locating", "off", "backup", "cloud");
+    private static final Map<String, String> COMMON = new HashMap<>(Map.of("trouble", "passcode-forgotten", "device", "iPhone13,2", "ownership", "proved", "liquid", "no"));
+
+    static {
+        COMMON.putAll(Map.of("battery", "ok", "eraseButton", "no", "ownerPassword", "yes", "online", "no", "locating", "off", "backup", "cloud", "hopesToRemember", "yes"));
+    }
 
     @Test
     void theLadderOfCommonPracticeWithItsReasons() {
@@ -52,7 +55,7 @@ class RouteTest {
         assertThatThrownBy(() -> PLANNER.plan(Map.of("trouble", "gremlins"))).isInstanceOf(BadInput.class).hasMessageContaining("[gremlins]").hasMessageContaining("passcode-forgotten");
     }
 
-    @Property(tries = 500)
+    @Property(tries = 2000, seed = "20260512")
     void nothingErasesWithoutProofAndConsentAndLiquidNeverWrites(@ForAll("facts") Map<String, String> facts) {
         for (Route.Rung rung : PLANNER.plan(facts).rungs()) {
             if (!rung.step().keeps() && rung.status() == Status.READY) {
@@ -64,15 +67,15 @@ class RouteTest {
         }
     }
 
-    @Property(tries = 500)
-    void notKnowingAFactNeverMakesAnErasingStepMorePermissive(@ForAll("facts") Map<String, String> facts) {
+    @Property(tries = 2000, seed = "20260512")
+    void notKnowingAFactNeverMakesAStepMorePermissive(@ForAll("facts") Map<String, String> facts) {
         List<Route.Rung> before = PLANNER.plan(facts).rungs();
         for (String fact : facts.keySet().stream().filter(f -> !f.equals("trouble")).toList()) {
             Map<String, String> less = new HashMap<>(facts);
             less.remove(fact);
             List<Route.Rung> after = PLANNER.plan(less).rungs();
             for (int i = 0; i < before.size(); i++) {
-                if (!before.get(i).step().keeps() && open(after.get(i))) {
+                if (open(after.get(i))) {
                     assertThat(open(before.get(i))).as("%s without %s", before.get(i).step().id(), fact).isTrue();
                 }
             }

@@ -133,7 +133,7 @@ public final class KeysDesk {
     public void stop() {
         run = null;
         showing = false;
-        EnumSet.allOf(PhysicalKey.class).forEach(k -> apply(new Input.Up(k)));
+        List.copyOf(down()).forEach(k -> apply(new Input.Up(k)));
         down.clear();
     }
 
@@ -206,7 +206,7 @@ public final class KeysDesk {
 
     private void perform(KeyStep step) {
         switch (step.action()) {
-            case TAP, HOLD -> step.keys().forEach(k -> apply(new Input.Down(k)));
+            case TAP, HOLD -> step.keys().stream().filter(k -> !down().contains(k)).forEach(k -> apply(new Input.Down(k)));
             case RELEASE -> step.keys().forEach(k -> apply(new Input.Up(k)));
             case PLUG -> apply(new Input.Plug());
             case UNPLUG -> apply(new Input.Unplug());

@@ -9,6 +9,8 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -40,6 +42,12 @@ public final class Ui {
         style(button, classes);
         button.setMinWidth(Region.USE_PREF_SIZE);
         button.setOnAction(_ -> action.run());
+        button.addEventHandler(KeyEvent.KEY_PRESSED, e -> {
+            if (e.getCode() == KeyCode.ENTER) {
+                button.fire();
+                e.consume();
+            }
+        });
         return button;
     }
 

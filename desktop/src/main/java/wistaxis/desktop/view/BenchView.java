@@ -92,11 +92,10 @@ final class BenchView implements View {
         HBox.setHgrow(axis, Priority.ALWAYS);
         HBox row = new HBox(card, axis);
         row.prefWidthProperty().bind(lanes.widthProperty().subtract(4));
-        Button button = Ui.style(new Button("", row), "lane");
-        button.setId("lane-" + ticket.number());
+        Button button = Ui.button("lane-" + ticket.number(), "", "lane", () -> shell.showTicket(ticket.number()));
+        button.setGraphic(row);
         button.setMaxWidth(Double.MAX_VALUE);
         button.setAccessibleText(ticket.number() + " " + ticket.title() + ", " + state);
-        button.setOnAction(_ -> shell.showTicket(ticket.number()));
         return button;
     }
 

@@ -2,9 +2,12 @@ package wistaxis.desktop.view;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import javafx.scene.Node;
@@ -32,6 +35,8 @@ final class IntakeView implements View {
         PROMISES.put("In 4 hours", Duration.ofHours(4));
         PROMISES.put("Tomorrow", Duration.ofHours(24));
     }
+
+    private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("EEE HH:mm", Locale.ENGLISH).withZone(ZoneId.systemDefault());
 
     private final Shell shell;
     private final Workbench bench;
@@ -73,7 +78,7 @@ final class IntakeView implements View {
     private List<String> missing(Ticket t) {
         List<String> missing = new ArrayList<>();
         bench.routes().questions().stream().map(RouteFacts.Question::fact).filter(f -> t.fact(f).isEmpty())
-                .forEach(f -> missing.add(f.replaceAll("([A-Z])", " $1").toLowerCase(java.util.Locale.ROOT)));
+                .forEach(f -> missing.add(f.replaceAll("([A-Z])", " $1").toLowerCase(Locale.ROOT)));
         if (t.fact("promised").isEmpty()) {
             missing.add("promised time");
         }
@@ -119,6 +124,8 @@ final class IntakeView implements View {
             chips.getChildren().add(Ui.button("promised-" + span.toHours(), words, chosen ? "chip chosen" : "chip",
                     () -> bench.record(number, new TicketEvent.FactRecorded("promised", then.toString()))));
         });
+        Workbench.promised(t).filter(_ -> chips.getChildren().stream().noneMatch(c -> c.getStyleClass().contains("chosen")))
+                .ifPresent(p -> chips.getChildren().add(Ui.label("by " + CLOCK.format(p), "strong")));
         return asked("When was it promised?", "The bench takes the earliest promise first.", t.fact("promised").isPresent(), chips);
     }
 

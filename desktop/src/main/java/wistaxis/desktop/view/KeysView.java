@@ -1,8 +1,9 @@
 package wistaxis.desktop.view;
 
-import java.util.List;
+import java.util.EnumSet;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import javafx.event.EventHandler;
 import javafx.geometry.Pos;
 import javafx.scene.Parent;
@@ -32,6 +33,9 @@ import wistaxis.desktop.look.Ui;
 final class KeysView implements View {
     private static final Map<KeyCode, PhysicalKey> KEYS =
             Map.of(KeyCode.U, PhysicalKey.VOLUME_UP, KeyCode.D, PhysicalKey.VOLUME_DOWN, KeyCode.S, PhysicalKey.SIDE);
+
+    /** What a foot pedal may send: "I see it now", and start again when nothing runs. */
+    private static final Set<KeyCode> PEDAL = EnumSet.of(KeyCode.SPACE, KeyCode.ENTER, KeyCode.PAGE_DOWN);
 
     private final Shell shell;
     private final Workbench bench;
@@ -96,9 +100,11 @@ final class KeysView implements View {
             keys.press(key);
         } else if (e.getCode() == KeyCode.P) {
             keys.toggleCable();
-        } else if (running && (e.getCode() == KeyCode.SPACE || e.getCode() == KeyCode.ENTER || e.getCode() == KeyCode.PAGE_DOWN)) {
+        } else if (PEDAL.contains(e.getCode()) && running) {
             keys.seen();
-        } else if (!running && e.getCode() == KeyCode.ENTER) {
+        } else if (PEDAL.contains(e.getCode()) && !(shell.scene().getFocusOwner() instanceof Button)) {
+            enter();
+        } else if (!running && (e.getCode() == KeyCode.ENTER || e.getCode() == KeyCode.PAGE_DOWN)) {
             enter();
         } else if (!running && e.getCode() == KeyCode.W) {
             keys.showMe();

@@ -35,6 +35,7 @@ public final class Shell implements AutoCloseable {
     private final Label next = Ui.label("", "");
     private final HBox pace = Ui.row(4);
     private final VBox alarms = new VBox();
+    private final Button dim;
     private final Button benchButton;
     private final Button ledgerButton;
     private final AnimationTimer frames;
@@ -46,6 +47,7 @@ public final class Shell implements AutoCloseable {
 
     public Shell(Workbench bench) {
         this.bench = bench;
+        this.dim = Ui.button("theme", "Dim", "quiet", this::otherTheme);
         this.benchButton = Ui.button("nav-bench", "Bench", "quiet", this::showBench);
         this.ledgerButton = Ui.button("nav-ledger", "Ledger", "quiet", this::showLedger);
         this.view = new BenchView(this, bench);
@@ -66,7 +68,6 @@ public final class Shell implements AutoCloseable {
     }
 
     private Node head() {
-        Button dim = Ui.button("theme", "Dim", "quiet", this::otherTheme);
         HBox head = Ui.row(8, whole(Ui.label(bench.benchName(), "bench-name")), benchButton, ledgerButton, Ui.button("new-ticket", "New ticket", "", this::newTicket),
                 Ui.gap(), whole(line), whole(Ui.label("simulated world", "tag simulated")), pace, dim,
                 Ui.button("text-smaller", "A-", "quiet", () -> scale(-0.1)), Ui.button("text-larger", "A+", "quiet", () -> scale(0.1)), whole(clock));
@@ -132,6 +133,7 @@ public final class Shell implements AutoCloseable {
 
     public void otherTheme() {
         theme = theme.other();
+        dim.setText(theme == Theme.DAY ? "Dim" : "Day");
         theme.apply(scene, scale);
         refresh();
     }
