@@ -1,6 +1,7 @@
 package wistaxis.desktop.view;
 
 import java.util.EnumSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
