@@ -25,7 +25,7 @@ import wistaxis.store.ledger.DataFolder;
 /** The real window in a test: real clicks and keys through the platform's robot, and what is on screen afterwards. */
 final class Window implements AutoCloseable {
     final Workbench bench;
-    private final Shell shell;
+    final Shell shell;
     private final Stage stage;
     private final Robot robot;
 

@@ -91,9 +91,11 @@ public final class StandInWorld implements AutoCloseable {
 
     private static void answer(HttpExchange exchange, Handler handler) throws IOException {
         try (exchange) {
-            handler.handle(exchange);
-        } catch (BadInput e) {
-            send(exchange, 400, Json.write(Map.of("error", e.getMessage())));
+            try {
+                handler.handle(exchange);
+            } catch (BadInput e) {
+                send(exchange, 400, Json.write(Map.of("error", e.getMessage())));
+            }
         }
     }
 

@@ -18,15 +18,17 @@ import wistaxis.core.keys.DeviceState.Tap;
  */
 public final class DeviceMachine {
     private final Thresholds t;
+    private final Sights sights;
     private final PhysicalKey power;
     private final PhysicalKey low;
-    private final List<PhysicalKey> armingTaps;
+    private final Arming arming;
 
     public DeviceMachine(Family family) {
         this.t = Thresholds.of(family);
+        this.sights = new Sights(t);
         this.power = family.powerKey();
         this.low = family.lowKey();
-        this.armingTaps = family.arming();
+        this.arming = new Arming(family.arming(), t);
     }
 
     /** A device that has been in the given state for long enough that the host, when plugged, has already seen it. */
@@ -64,7 +66,7 @@ public final class DeviceMachine {
         DeviceState s = state;
         for (OptionalLong due = nextDeadline(s); due.isPresent() && due.getAsLong() - nowNanos <= 0; due = nextDeadline(s)) {
             DeviceState there = s.at(due.getAsLong());
-            s = settleHost(there, expire(there));
+            s = Sights.settle(there, expire(there));
         }
         return s.at(nowNanos);
     }
@@ -82,32 +84,23 @@ public final class DeviceMachine {
             case Input.EndRestore() -> s.phase() instanceof Phase.Restoring
                     ? s.face(Screen.GREETING).phase(new Phase.SecondBar(nowNanos)) : s;
         };
-        return settleHost(s, after);
+        return Sights.settle(s, after);
     }
 
     /** When the state next changes by itself, if it does. */
     public OptionalLong nextDeadline(DeviceState s) {
-        long due = Math.min(phaseDue(s), Math.min(holdDue(s), hostDue(s)));
+        long due = Math.min(phaseDue(s), Math.min(holdDue(s), sights.hostDue(s)));
         return due == Long.MAX_VALUE ? OptionalLong.empty() : OptionalLong.of(Math.max(due, s.nowNanos()));
     }
 
     /** What a person sees. */
     public Screen screen(DeviceState s) {
-        return switch (s.phase()) {
-            case Phase.Off _, Phase.Black _, Phase.Tail _, Phase.Dfu _ -> Screen.BLACK;
-            case Phase.Running(Screen face) -> face;
-            case Phase.Looping(long since) -> loopPosition(s, since) < t.loopLogo() ? Screen.BOOT_LOGO : Screen.BLACK;
-            case Phase.Slider(boolean emergency, _) -> emergency ? Screen.EMERGENCY_COUNTDOWN : Screen.SLIDER;
-            case Phase.Logo _ -> Screen.BOOT_LOGO;
-            case Phase.Recovery _ -> Screen.CABLE_SCREEN;
-            case Phase.Restoring _, Phase.SecondBar _ -> Screen.PROGRESS_BAR;
-        };
+        return sights.screen(s);
     }
 
     /** What the host sees; it takes a moment to notice. */
     public HostView host(DeviceState s) {
-        HostView target = hostTarget(s);
-        return target != HostView.NOTHING && s.nowNanos() - s.hostSinceNanos() >= t.hostDelay() ? target : HostView.NOTHING;
+        return sights.host(s);
     }
 
     /** Time left in recovery mode before the device leaves it by itself; empty outside recovery mode. */
@@ -115,36 +108,10 @@ public final class DeviceMachine {
         return s.phase() instanceof Phase.Recovery(long since) ? OptionalLong.of(since + t.window() - s.nowNanos()) : OptionalLong.empty();
     }
 
-    private static HostView hostTarget(DeviceState s) {
-        if (!s.plugged()) {
-            return HostView.NOTHING;
-        }
-        return switch (s.phase()) {
-            case Phase.Running _, Phase.Slider _, Phase.SecondBar _ -> HostView.NORMAL;
-            case Phase.Recovery _, Phase.Restoring _ -> HostView.RECOVERY;
-            case Phase.Dfu _ -> HostView.DFU;
-            default -> HostView.NOTHING;
-        };
-    }
-
-    private static DeviceState settleHost(DeviceState before, DeviceState after) {
-        boolean appears = hostTarget(before) == HostView.NOTHING && hostTarget(after) != HostView.NOTHING;
-        return appears ? after.hostChanged() : after;
-    }
-
-    private long hostDue(DeviceState s) {
-        long seen = s.hostSinceNanos() + t.hostDelay();
-        return hostTarget(s) != HostView.NOTHING && seen > s.nowNanos() ? seen : Long.MAX_VALUE;
-    }
-
-    private long loopPosition(DeviceState s, long since) {
-        return (s.nowNanos() - since) % (t.loopLogo() + t.loopBlack());
-    }
-
     private long phaseDue(DeviceState s) {
         return switch (s.phase()) {
-            case Phase.Looping(long since) -> s.nowNanos() - loopPosition(s, since)
-                    + (loopPosition(s, since) < t.loopLogo() ? t.loopLogo() : t.loopLogo() + t.loopBlack());
+            case Phase.Looping(long since) -> s.nowNanos() - sights.loopPosition(s, since)
+                    + (sights.loopPosition(s, since) < t.loopLogo() ? t.loopLogo() : t.loopLogo() + t.loopBlack());
             case Phase.Slider(_, Long letGo) when letGo != null -> letGo + t.sliderLinger();
             case Phase.Black black -> black.bothSinceNanos() == null ? black.logoDueNanos() : black.bothSinceNanos() + t.bothMax();
             case Phase.Tail(long since) -> since + t.tailMin();
@@ -234,7 +201,7 @@ public final class DeviceMachine {
 
     private DeviceState down(DeviceState before, PhysicalKey key) {
         long now = before.nowNanos();
-        Hold hold = key == power ? holdKind(before) : key.isVolume() && before.holdKind() != null && atRest(before) ? Hold.WITH_VOLUME : before.holdKind();
+        Hold hold = key == power ? arming.judge(before) : key.isVolume() && before.holdKind() != null && atRest(before) ? Hold.WITH_VOLUME : before.holdKind();
         DeviceState s = before.keys(with(before.down(), key, now), before.arming(), hold);
         if (key == power && (atRest(s) || s.phase() instanceof Phase.Off)) {
             s = s.mistakes(List.of());
@@ -249,36 +216,13 @@ public final class DeviceMachine {
         };
     }
 
-    private Hold holdKind(DeviceState s) {
-        if (s.down().keySet().stream().anyMatch(PhysicalKey::isVolume)) {
-            return Hold.WITH_VOLUME;
-        }
-        List<Tap> taps = s.arming();
-        List<PhysicalKey> keys = taps.stream().map(Tap::key).toList();
-        if (!keys.equals(armingTaps)) {
-            return keys.size() == armingTaps.size() && keys.containsAll(armingTaps) && recent(s, taps) ? Hold.WRONG_ORDER : Hold.ALONE;
-        }
-        return recent(s, taps) ? Hold.ARMED : Hold.SLOW_TAPS;
-    }
-
-    private boolean recent(DeviceState s, List<Tap> taps) {
-        long next = s.nowNanos();
-        for (Tap tap : taps.reversed()) {
-            if (next - tap.upNanos() > t.tapGap() || tap.upNanos() - tap.downNanos() > t.tapMax()) {
-                return false;
-            }
-            next = tap.downNanos();
-        }
-        return true;
-    }
-
     private DeviceState up(DeviceState before, PhysicalKey key) {
         long now = before.nowNanos();
         long since = before.down().get(key);
         Map<PhysicalKey, Long> down = new EnumMap<>(before.down());
         down.remove(key);
-        List<Tap> arming = armingTaps.contains(key) ? lastTwo(before.arming(), new Tap(key, since, now)) : before.arming();
-        DeviceState s = before.keys(down, key == power ? List.of() : arming, key == power ? null : before.holdKind());
+        List<Tap> taps = arming.after(before.arming(), new Tap(key, since, now));
+        DeviceState s = before.keys(down, key == power ? List.of() : taps, key == power ? null : before.holdKind());
         if (key == power) {
             return powerUp(before, s, since);
         }
@@ -346,11 +290,5 @@ public final class DeviceMachine {
         next.putAll(down);
         next.put(key, since);
         return next;
-    }
-
-    private List<Tap> lastTwo(List<Tap> taps, Tap next) {
-        List<Tap> all = new ArrayList<>(taps);
-        all.add(next);
-        return all.subList(Math.max(0, all.size() - armingTaps.size()), all.size());
     }
 }

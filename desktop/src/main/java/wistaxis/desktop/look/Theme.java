@@ -51,7 +51,12 @@ public enum Theme {
 
     /** A token of the theme in force. @throws IllegalArgumentException for an unknown one */
     public static Color color(String token) {
-        Color color = current.tokens.get(token);
+        return current.token(token);
+    }
+
+    /** A token of this theme. @throws IllegalArgumentException for an unknown one */
+    Color token(String token) {
+        Color color = tokens.get(token);
         if (color == null) {
             throw new IllegalArgumentException("no colour token [" + token + "]");
         }

@@ -8,7 +8,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import javafx.scene.Node;
-import javafx.scene.Parent;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ProgressBar;
@@ -26,14 +25,11 @@ import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
 
 /** The builds for exactly this model, the choice explained, the download, and the proof of the package. */
-final class FirmwareView implements View {
+final class FirmwareView extends TicketPage {
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM yyyy", Locale.ENGLISH);
     private static final DateTimeFormatter MOMENT = DateTimeFormatter.ofPattern("EEE d MMM HH:mm", Locale.ENGLISH).withZone(ZoneId.systemDefault());
 
-    private final Workbench bench;
-    private final String number;
     private final FirmwareDesk desk;
-    private final VBox root = Ui.style(new VBox(), "page");
     private final VBox builds = new VBox(6);
     private final VBox status = new VBox(8);
     private final Label left = Ui.label("", "big-clock");
@@ -42,8 +38,7 @@ final class FirmwareView implements View {
     private final Runnable goOn;
 
     FirmwareView(Shell shell, Workbench bench, String number) {
-        this.bench = bench;
-        this.number = number;
+        super(bench, number);
         this.desk = bench.desk(number).firmware();
         this.goOn = () -> shell.showTicket(number);
         bar.setMaxWidth(Double.MAX_VALUE);
@@ -52,15 +47,6 @@ final class FirmwareView implements View {
         rate.setId("download-rate");
         root.getChildren().addAll(status, Ui.scroll(builds));
         desk.ask();
-    }
-
-    private Ticket ticket() {
-        return bench.ticket(number);
-    }
-
-    @Override
-    public Parent node() {
-        return root;
     }
 
     @Override

@@ -4,7 +4,6 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import javafx.scene.Node;
-import javafx.scene.Parent;
 import javafx.scene.control.Button;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
@@ -18,21 +17,12 @@ import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
 
 /** Handing the device over: the checks, the account lock asked for, advice to the customer, and closing the ticket. */
-final class HandoverView implements View {
+final class HandoverView extends TicketPage {
     private final Shell shell;
-    private final Workbench bench;
-    private final String number;
-    private final VBox root = Ui.style(new VBox(), "page");
 
     HandoverView(Shell shell, Workbench bench, String number) {
+        super(bench, number);
         this.shell = shell;
-        this.bench = bench;
-        this.number = number;
-    }
-
-    @Override
-    public Parent node() {
-        return root;
     }
 
     private List<HandoverFacts.Check> checks(Ticket t) {
@@ -41,7 +31,7 @@ final class HandoverView implements View {
 
     @Override
     public void refresh() {
-        Ticket t = bench.ticket(number);
+        Ticket t = ticket();
         VBox list = new VBox(8);
         checks(t).forEach(c -> list.getChildren().add(check(t, c)));
         VBox advice = Ui.card(Ui.label("For the customer", "strong"));
@@ -97,6 +87,6 @@ final class HandoverView implements View {
 
     @Override
     public String next() {
-        return bench.ticket(number).closed() != null ? "The ticket is closed." : "Go through the checks with the owner. Hands: now.";
+        return ticket().closed() != null ? "The ticket is closed." : "Go through the checks with the owner. Hands: now.";
     }
 }

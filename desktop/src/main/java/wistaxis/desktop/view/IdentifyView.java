@@ -1,7 +1,6 @@
 package wistaxis.desktop.view;
 
 import java.util.List;
-import javafx.scene.Parent;
 import javafx.scene.control.Button;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.HBox;
@@ -15,18 +14,14 @@ import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
 
 /** Find the exact model by what is printed on it; family, plug and keys follow. */
-final class IdentifyView implements View {
+final class IdentifyView extends TicketPage {
     private static final int MOST = 14;
 
-    private final Workbench bench;
-    private final String number;
-    private final VBox root = Ui.style(new VBox(), "page");
     private final TextField typed = new TextField();
     private final VBox found = new VBox(6);
 
     IdentifyView(Workbench bench, String number) {
-        this.bench = bench;
-        this.number = number;
+        super(bench, number);
         typed.setId("identify-query");
         typed.setPromptText("A2403, iPhone13,2 or a name");
         typed.setStyle("-fx-font-size: 1.6em;");
@@ -44,11 +39,6 @@ final class IdentifyView implements View {
     }
 
     @Override
-    public Parent node() {
-        return root;
-    }
-
-    @Override
     public void refresh() {
         list();
     }
@@ -58,7 +48,7 @@ final class IdentifyView implements View {
     }
 
     private void list() {
-        Ticket ticket = bench.ticket(number);
+        Ticket ticket = ticket();
         found.getChildren().clear();
         bench.model(ticket).ifPresent(m -> found.getChildren().add(settled(m)));
         List<DeviceModel> models = search();
@@ -98,7 +88,12 @@ final class IdentifyView implements View {
     }
 
     @Override
+    public String firstFocus() {
+        return "identify-query";
+    }
+
+    @Override
     public String next() {
-        return bench.ticket(number).identifier() == null ? "Type what is printed on it. Then the route. Hands: now." : "The model is settled. Next: the route.";
+        return ticket().identifier() == null ? "Type what is printed on it. Then the route. Hands: now." : "The model is settled. Next: the route.";
     }
 }

@@ -11,7 +11,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import javafx.scene.Node;
-import javafx.scene.Parent;
 import javafx.scene.control.Button;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.FlowPane;
@@ -26,7 +25,7 @@ import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
 
 /** The intake as a conversation: question by question, why it is asked, and what is still missing. Every answer is saved at once. */
-final class IntakeView implements View {
+final class IntakeView extends TicketPage {
     private static final Map<String, Duration> PROMISES = new java.util.LinkedHashMap<>();
 
     static {
@@ -39,26 +38,13 @@ final class IntakeView implements View {
     private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("EEE HH:mm", Locale.ENGLISH).withZone(ZoneId.systemDefault());
 
     private final Shell shell;
-    private final Workbench bench;
-    private final String number;
     private final VBox questions = new VBox(2);
     private final VBox foot = new VBox();
-    private final VBox root = Ui.style(new VBox(), "page");
 
     IntakeView(Shell shell, Workbench bench, String number) {
+        super(bench, number);
         this.shell = shell;
-        this.bench = bench;
-        this.number = number;
         root.getChildren().addAll(Ui.scroll(questions), foot);
-    }
-
-    private Ticket ticket() {
-        return bench.ticket(number);
-    }
-
-    @Override
-    public Parent node() {
-        return root;
     }
 
     @Override
@@ -146,6 +132,11 @@ final class IntakeView implements View {
             row.getChildren().add(Ui.label("not asked yet", "tag missing"));
         }
         return Ui.style(row, answered ? "card tight gone" : "card tight");
+    }
+
+    @Override
+    public String firstFocus() {
+        return ticket().fact("deviceWords").isEmpty() ? "device-words" : "go-on";
     }
 
     @Override

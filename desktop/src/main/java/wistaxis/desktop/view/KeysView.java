@@ -49,6 +49,7 @@ final class KeysView implements View {
     private final Label counter = Ui.label("", "counter hands");
     private final Label after = Ui.label("", "muted");
     private final HBox buttons = Ui.row(8);
+    private final HBox status = Ui.row(8);
     private final VBox cautions = new VBox(6);
     private final ScoreDrawing score;
     private final PhoneDrawing phone;
@@ -75,7 +76,7 @@ final class KeysView implements View {
         HBox.setHgrow(words, Priority.ALWAYS);
         HBox top = Ui.row(16, words, counter);
         top.setMinHeight(150);
-        VBox right = Ui.style(new VBox(top, buttons, score, cautions), "page");
+        VBox right = Ui.style(new VBox(top, buttons, score, status, cautions), "page");
         VBox.setVgrow(score, Priority.ALWAYS);
         VBox left = new VBox(phone);
         left.setStyle("-fx-padding: 18 0 10 24;");
@@ -158,8 +159,7 @@ final class KeysView implements View {
             buttons.getChildren().addAll(Ui.button("keys-start", start, "primary", this::enter), Ui.button("show-me", "Show me (W)", "", keys::showMe));
             keys.schools().stream().filter(s -> !s.minority()).forEach(s -> buttons.getChildren().add(school(s)));
         }
-        buttons.getChildren().addAll(Ui.gap(), Ui.label(attempts(), "muted"));
-        buttons.getChildren().add(shell.speaker().sounds()
+        status.getChildren().setAll(Ui.label(attempts(), "muted"), Ui.gap(), shell.speaker().sounds()
                 ? Ui.button("mute", shell.speaker().muted() ? "Tones are off" : "Tones are on", "chip", this::toggleSound)
                 : Ui.label("no sound card: watch the colours", "tag missing"));
         cautions.getChildren().clear();

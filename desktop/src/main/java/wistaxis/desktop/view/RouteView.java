@@ -6,7 +6,6 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import javafx.beans.binding.Bindings;
-import javafx.scene.Parent;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.HBox;
@@ -20,31 +19,18 @@ import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
 
 /** The ladder, least destructive first: what each rung keeps or erases, minutes, reasons; consent is asked for once. */
-final class RouteView implements View {
-    private final Workbench bench;
-    private final String number;
-    private final VBox root = Ui.style(new VBox(), "page");
+final class RouteView extends TicketPage {
     private final VBox ladder = new VBox(8);
     private final TextField who = new TextField();
     private final TextField told = new TextField();
     private String asking = "";
 
     RouteView(Workbench bench, String number) {
-        this.bench = bench;
-        this.number = number;
+        super(bench, number);
         who.setId("consent-who");
         who.setPromptText("who agrees, for example the owner's name");
         told.setId("consent-told");
         root.getChildren().addAll(Ui.label("The gentlest step that can help", "large"), Ui.scroll(ladder));
-    }
-
-    private Ticket ticket() {
-        return bench.ticket(number);
-    }
-
-    @Override
-    public Parent node() {
-        return root;
     }
 
     @Override

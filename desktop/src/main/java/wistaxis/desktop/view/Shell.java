@@ -5,6 +5,7 @@ import java.time.format.DateTimeFormatter;
 import java.util.Locale;
 import java.util.Optional;
 import javafx.animation.AnimationTimer;
+import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.scene.Scene;
 import javafx.scene.control.Button;
@@ -129,6 +130,11 @@ public final class Shell implements AutoCloseable {
         view = page;
         root.setCenter(page.node());
         refresh();
+        Platform.runLater(() -> {
+            root.applyCss();
+            root.layout();
+            refocus(view.firstFocus());
+        });
     }
 
     public void otherTheme() {
@@ -188,7 +194,7 @@ public final class Shell implements AutoCloseable {
     }
 
     private void refocus(@Nullable String id) {
-        if (id != null && scene.lookup("#" + id) instanceof Node same && scene.getFocusOwner() != same) {
+        if (id != null && !id.isEmpty() && scene.lookup("#" + id) instanceof Node same && scene.getFocusOwner() != same) {
             same.requestFocus();
         }
     }

@@ -135,6 +135,11 @@ final class TicketView implements View {
     }
 
     @Override
+    public String firstFocus() {
+        return stageView.firstFocus();
+    }
+
+    @Override
     public String next() {
         return stageView.next();
     }

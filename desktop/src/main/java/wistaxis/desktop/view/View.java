@@ -12,6 +12,11 @@ interface View {
     /** Redraws what moves by itself; called each frame while the view is shown. */
     default void tick() {}
 
+    /** The id of what has the keyboard when the page opens; empty for whatever comes first. */
+    default String firstFocus() {
+        return "";
+    }
+
     /** What happens next and when hands are needed again, in one line. */
     String next();
 

@@ -1,0 +1,49 @@
+package wistaxis.core.keys;
+
+import java.util.ArrayList;
+import java.util.List;
+import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.keys.DeviceState.Hold;
+import wistaxis.core.keys.DeviceState.Tap;
+
+/**
+ * The quick taps that arm the power key.
+ *
+ * @param wanted the keys to tap, in order
+ */
+record Arming(List<PhysicalKey> wanted, Thresholds t) {
+    /** What a press of the power key begins, after the taps there were. */
+    Hold judge(DeviceState s) {
+        if (s.down().keySet().stream().anyMatch(PhysicalKey::isVolume)) {
+            return Hold.WITH_VOLUME;
+        }
+        List<PhysicalKey> keys = s.arming().stream().map(Tap::key).toList();
+        boolean quick = quick(s);
+        if (keys.equals(wanted)) {
+            return quick ? Hold.ARMED : Hold.SLOW_TAPS;
+        }
+        return quick && keys.size() == wanted.size() && keys.containsAll(wanted) ? Hold.WRONG_ORDER : Hold.ALONE;
+    }
+
+    /** Whether every tap was short and each followed the one before it soon. */
+    private boolean quick(DeviceState s) {
+        long next = s.nowNanos();
+        for (Tap tap : s.arming().reversed()) {
+            if (next - tap.upNanos() > t.tapGap() || tap.upNanos() - tap.downNanos() > t.tapMax()) {
+                return false;
+            }
+            next = tap.downNanos();
+        }
+        return true;
+    }
+
+    /** The taps to remember after one more press of a key: the last ones, as many as are wanted. */
+    List<Tap> after(List<Tap> taps, Tap next) {
+        if (!wanted.contains(next.key())) {
+            return taps;
+        }
+        List<Tap> all = new ArrayList<>(taps);
+        all.add(next);
+        return all.subList(Math.max(0, all.size() - wanted.size()), all.size());
+    }
+}

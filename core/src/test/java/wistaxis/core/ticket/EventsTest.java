@@ -1,0 +1,59 @@
+package wistaxis.core.ticket;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.annotation.JsonSubTypes;
+import java.util.Arrays;
+import java.util.List;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.keys.Trace;
+import wistaxis.core.restore.HandoverFacts;
+
+/** Every event survives being written and read, has a name and words. */
+class EventsTest {
+    static Stream<TicketEvent> events() {
+        return Stream.of(new TicketEvent.Opened("Deck phone", true), new TicketEvent.FactRecorded("screenSays", "disabled"), new TicketEvent.FactWithdrawn("ownerPassword"),
+                new TicketEvent.Identified("iPhone13,2", "by its identifier"), new TicketEvent.ConsentAsked("recovery-restore", true, "deckhand", "no backup"),
+                new TicketEvent.RouteChosen("recovery-restore"), new TicketEvent.BuildChosen("31.10", "31K88", "0".repeat(64), 28_000_000, "newest"),
+                new TicketEvent.DownloadStarted("31K88", 4_000_000), new TicketEvent.DownloadStopped("31K88", 4_100_000, "by hand"),
+                new TicketEvent.Downloaded("31K88", 28_000_000, 9.5), new TicketEvent.PackageProven("31K88", "/shelf/p.zip", 6, "0".repeat(64)),
+                new TicketEvent.PackageRefused("31K88", "truncated"),
+                new TicketEvent.KeysAttempted("Plugged restart", "recovery", false, "let go", List.of(new Trace.Event(0.5, Trace.Kind.DOWN, PhysicalKey.SIDE), new Trace.Event(1, Trace.Kind.PLUG, null))),
+                new TicketEvent.ModeEntered("recovery"), new TicketEvent.ModeLost("window over"), new TicketEvent.RestoreStarted("31K88"), new TicketEvent.StageReached("send"),
+                new TicketEvent.SigningAnswered(false, "closed"), new TicketEvent.RestoreStopped("by hand"), new TicketEvent.Restored("31.10"),
+                new TicketEvent.CheckAnswered("account-lock", "owner signed in"), new TicketEvent.Closed("handed over"));
+    }
+
+    @ParameterizedTest
+    @MethodSource("events")
+    void isTheSameAfterWritingAndReading(TicketEvent event) {
+        assertThat(TicketEvent.parse(event.toJson(), "test")).isEqualTo(event);
+        assertThat(event.toJson()).contains("\"type\":\"" + event.type() + "\"");
+        assertThat(EventWords.of(event)).isNotBlank().doesNotContain("null");
+    }
+
+    @Test
+    void noEventIsLeftOut() {
+        List<String> named = Arrays.stream(TicketEvent.class.getAnnotation(JsonSubTypes.class).value()).map(JsonSubTypes.Type::name).toList();
+        assertThat(events().map(TicketEvent::type)).containsExactlyElementsOf(named);
+        assertThat(named).hasSameSizeAs(TicketEvent.class.getPermittedSubclasses());
+    }
+
+    @Test
+    void wordsAreThoseOfTheBench() {
+        assertThat(EventWords.of(new TicketEvent.FactRecorded("screenSays", "disabled"))).isEqualTo("Intake: screen says is disabled");
+        assertThat(EventWords.of(new TicketEvent.DownloadStarted("31K88", 4_000_000))).isEqualTo("Download of 31K88 goes on at 4.0 MB");
+        assertThat(EventWords.of(new TicketEvent.ConsentAsked("x", false, "owner", "none"))).startsWith("Owner did not agree");
+    }
+
+    @Test
+    void theHandoverAsksForWhatTheStepLeft() {
+        HandoverFacts facts = HandoverFacts.shipped();
+        assertThat(facts.after("recovery-restore")).extracting(HandoverFacts.Check::id).contains("greeting-seen", "account-lock", "passcode-set").doesNotContain("step-helped");
+        assertThat(facts.after("wait-and-try")).extracting(HandoverFacts.Check::id).containsExactly("step-helped");
+    }
+}

@@ -1,0 +1,28 @@
+package wistaxis.desktop.view;
+
+import javafx.scene.Parent;
+import javafx.scene.layout.VBox;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.desktop.app.Workbench;
+import wistaxis.desktop.look.Ui;
+
+/** A stage of one ticket as a page: what all of them hold. */
+abstract class TicketPage implements View {
+    final Workbench bench;
+    final String number;
+    final VBox root = Ui.style(new VBox(), "page");
+
+    TicketPage(Workbench bench, String number) {
+        this.bench = bench;
+        this.number = number;
+    }
+
+    final Ticket ticket() {
+        return bench.ticket(number);
+    }
+
+    @Override
+    public final Parent node() {
+        return root;
+    }
+}

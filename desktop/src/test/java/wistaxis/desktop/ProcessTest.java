@@ -1,0 +1,56 @@
+package wistaxis.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** The program as a process of its own, offscreen: starts, says nothing it should not, and ends with the right status. */
+class ProcessTest {
+    @TempDir
+    private Path folder = Path.of("");
+
+    private record Ran(int status, String out, String err) {}
+
+    private static Ran run(String... args) throws Exception {
+        List<String> command = new ArrayList<>(List.of(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "--module-path=" + Path.of("target/javafx").toAbsolutePath(),
+                "--add-modules=javafx.controls", "--enable-native-access=javafx.graphics,ALL-UNNAMED", "--sun-misc-unsafe-memory-access=allow", "-Dglass.platform=Headless",
+                "-Dprism.order=sw", "-cp", System.getProperty("java.class.path"), Main.class.getName()));
+        command.addAll(List.of(args));
+        Path err = Files.createTempFile("wistaxis", ".err");
+        Process process = new ProcessBuilder(command).redirectError(err.toFile()).start();
+        String out = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+        assertThat(process.waitFor(60, TimeUnit.SECONDS)).isTrue();
+        return new Ran(process.exitValue(), out, Files.readString(err));
+    }
+
+    @Test
+    void theDemoStartsWithoutAWarning() throws Exception {
+        Ran ran = run("demo", "--data", folder.toString(), "--smoke");
+        assertThat(ran.err()).isEmpty();
+        assertThat(ran.out()).contains("the window is usable");
+        assertThat(ran.status()).isZero();
+    }
+
+    @Test
+    void aDamagedLedgerIsSaidAndLeftAsItIs() throws Exception {
+        Path ledger = Files.writeString(folder.resolve("ledger.db"), "this is no database");
+        Ran ran = run("--data", folder.toString(), "--smoke");
+        assertThat(ran.err()).contains("cannot be opened").contains(ledger.toString()).contains("newest copy");
+        assertThat(ran.status()).isEqualTo(1);
+        assertThat(ledger).hasContent("this is no database");
+    }
+
+    @Test
+    void badUseEndsWithStatusTwo() throws Exception {
+        Ran ran = run("--velocity");
+        assertThat(ran.err()).contains("unknown argument [--velocity]");
+        assertThat(ran.status()).isEqualTo(2);
+    }
+}
