@@ -63,6 +63,29 @@ class FaultsTest {
     }
 
     @Test
+    void aRunWhoseWindowEndsWaitsAndGoesOnAfterReentry() {
+        try (Window w = Window.demo(folder, 12_000_000)) {
+            intoRecovery(w);
+            w.click("pace-60");
+            w.sees("not enough, it will drop out once");
+            w.click("restore-start");
+            w.sees("Hands needed: the run waits.");
+            w.sees("Put it back the same way");
+            double done = w.bench.desk(READY).restore().run().orElseThrow().fraction();
+            assertThat(done).isPositive();
+            w.click("back-to-keys");
+            w.click("show-me");
+            Window.until(60, () -> w.bench.ticket(READY).mode() != null, "recovery again, shown");
+            w.click("keys-start");
+            w.sees("The host works by itself.");
+            assertThat(w.bench.desk(READY).restore().run().orElseThrow().fraction()).isGreaterThanOrEqualTo(done);
+            w.click("pace-60");
+            w.sees("Hand over, restored to 31.10");
+            assertThat(w.bench.entries()).extracting(e -> e.event().type()).containsSubsequence("restore-started", "mode-lost", "keys-attempted", "mode-entered", "restored");
+        }
+    }
+
+    @Test
     void aTicketReopensAtItsStageWithTheDeviceInItsMode() {
         try (Window w = Window.demo(folder, 12_000_000)) {
             intoRecovery(w);

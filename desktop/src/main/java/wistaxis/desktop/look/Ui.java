@@ -11,6 +11,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -77,6 +78,28 @@ public final class Ui {
         VBox notice = style(new VBox(), ("notice " + kind).strip());
         Arrays.stream(lines).filter(l -> !l.isBlank()).forEach(l -> notice.getChildren().add(text(l, notice.getChildren().isEmpty() ? "strong" : "")));
         return notice;
+    }
+
+    /** Answers side by side, as many as fit. @param wrap pixels after which a new line begins, as far as layout allows */
+    public static FlowPane chips(double wrap) {
+        FlowPane chips = new FlowPane(6, 6);
+        chips.setPrefWrapLength(wrap);
+        chips.setAlignment(Pos.CENTER_LEFT);
+        return chips;
+    }
+
+    /** A question with its answer beside it. @param missing the words that say it is open; empty when it is answered */
+    public static HBox asked(double width, Region answer, String missing, Label... question) {
+        VBox words = column(0, question);
+        words.setAlignment(Pos.CENTER_LEFT);
+        words.setMinWidth(width);
+        words.setMaxWidth(width);
+        HBox.setHgrow(answer, Priority.ALWAYS);
+        HBox row = row(14, words, answer);
+        if (!missing.isEmpty()) {
+            row.getChildren().add(label(missing, "tag missing"));
+        }
+        return style(row, missing.isEmpty() ? "card tight gone" : "card tight");
     }
 
     public static Region gap() {

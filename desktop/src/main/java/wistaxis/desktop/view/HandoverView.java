@@ -6,8 +6,6 @@ import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.layout.FlowPane;
-import javafx.scene.layout.HBox;
-import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.ticket.Stage;
@@ -45,9 +43,7 @@ final class HandoverView extends TicketPage {
     }
 
     private Node check(Ticket t, HandoverFacts.Check c) {
-        FlowPane chips = new FlowPane(6, 6);
-        chips.setPrefWrapLength(520);
-        chips.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
+        FlowPane chips = Ui.chips(540);
         Optional<String> said = Optional.ofNullable(t.checks().get(c.id()));
         for (int i = 0; i < c.answers().size(); i++) {
             String answer = c.answers().get(i);
@@ -56,15 +52,7 @@ final class HandoverView extends TicketPage {
             chips.getChildren().add(chip);
         }
         String says = c.id().equals("version-matches") && t.restored() != null ? "The version on the phone is " + t.restored() + ", the one that was written." : c.says();
-        VBox words = Ui.column(0, Ui.text(says, "strong"));
-        words.setMinWidth(360);
-        words.setMaxWidth(360);
-        HBox.setHgrow(chips, Priority.ALWAYS);
-        HBox row = Ui.row(14, words, chips);
-        if (said.isEmpty()) {
-            row.getChildren().add(Ui.label("open", "tag missing"));
-        }
-        return Ui.style(row, said.isPresent() ? "card gone" : "card");
+        return Ui.asked(360, chips, said.isPresent() ? "" : "open", Ui.text(says, "strong"));
     }
 
     private Node foot(Ticket t) {

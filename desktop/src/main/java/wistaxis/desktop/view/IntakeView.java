@@ -14,8 +14,6 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.FlowPane;
-import javafx.scene.layout.HBox;
-import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import wistaxis.core.route.RouteFacts;
@@ -93,7 +91,7 @@ final class IntakeView extends TicketPage {
     }
 
     private Node question(Ticket t, RouteFacts.Question q) {
-        FlowPane chips = chips();
+        FlowPane chips = Ui.chips(480);
         for (List<String> answer : q.answers()) {
             boolean chosen = t.fact(q.fact()).equals(Optional.of(answer.getFirst()));
             chips.getChildren().add(Ui.button(q.fact() + "-" + answer.getFirst(), answer.getLast(), chosen ? "chip chosen" : "chip",
@@ -103,7 +101,7 @@ final class IntakeView extends TicketPage {
     }
 
     private Node promise(Ticket t) {
-        FlowPane chips = chips();
+        FlowPane chips = Ui.chips(480);
         PROMISES.forEach((words, span) -> {
             Instant then = bench.now().plus(span).truncatedTo(ChronoUnit.MINUTES);
             boolean chosen = Workbench.promised(t).filter(p -> Duration.between(p, t.openedAt().plus(span)).abs().compareTo(Duration.ofMinutes(10)) < 0).isPresent();
@@ -115,23 +113,8 @@ final class IntakeView extends TicketPage {
         return asked("When was it promised?", "The bench takes the earliest promise first.", t.fact("promised").isPresent(), chips);
     }
 
-    private static FlowPane chips() {
-        FlowPane chips = new FlowPane(6, 6);
-        chips.setPrefWrapLength(480);
-        chips.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
-        return chips;
-    }
-
     private static Node asked(String asks, String why, boolean answered, Region answer) {
-        VBox words = Ui.column(0, Ui.text(asks, "strong"), Ui.text(why, "small muted"));
-        words.setMinWidth(380);
-        words.setMaxWidth(380);
-        HBox.setHgrow(answer, Priority.ALWAYS);
-        HBox row = Ui.row(14, words, answer);
-        if (!answered) {
-            row.getChildren().add(Ui.label("not asked yet", "tag missing"));
-        }
-        return Ui.style(row, answered ? "card tight gone" : "card tight");
+        return Ui.asked(380, answer, answered ? "" : "not asked yet", Ui.text(asks, "strong"), Ui.text(why, "small muted"));
     }
 
     @Override
