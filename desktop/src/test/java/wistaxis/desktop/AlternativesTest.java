@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.util.Map;
+import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -95,6 +96,31 @@ class AlternativesTest {
         assertThat(w.text()).doesNotContain("Take this step");
         assertThat(w.bench.plan().lanes()).as("nobody's hands are planned for it").noneMatch(l -> l.job().ticket().equals("T-0007"));
         assertThat(w.bench.ticket("T-0007").stage()).isEqualTo(Stage.IDENTIFY);
+    }
+
+    @Test
+    void waterFoundLateStopsARestoreThatWasReadyToStart() {
+        record(KEYS, new TicketEvent.ModeEntered("recovery"));
+        w.click("lane-" + KEYS);
+        w.sees("Start the restore");
+        assertThat(w.find("restore-start").isDisabled()).isFalse();
+        record(KEYS, new TicketEvent.FactRecorded("liquid", "yes"));
+        w.sees("Stop: nothing may be done on this device.");
+        assertThat(w.find("restore-start").isDisabled()).isTrue();
+    }
+
+    @Test
+    void anotherModelGetsAnotherDeskAndAnotherPackage() {
+        w.click("lane-" + KEYS);
+        w.sees("field phone D, iPhone 13");
+        w.click("station-identify");
+        w.type("a2628");
+        w.sees("iPhone 13 mini");
+        w.tap(KeyCode.ENTER);
+        w.click("station-firmware");
+        w.sees("Firmware for iPhone14,4");
+        assertThat(w.bench.ticket(KEYS).stage()).isEqualTo(Stage.FIRMWARE);
+        assertThat(w.bench.desk(KEYS).model().name()).isEqualTo("iPhone 13 mini");
     }
 
     @Test

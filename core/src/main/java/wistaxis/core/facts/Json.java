@@ -5,6 +5,7 @@ import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.core.StreamReadFeature;
 import com.fasterxml.jackson.databind.DeserializationFeature;
 import com.fasterxml.jackson.databind.JsonMappingException;
+import com.fasterxml.jackson.databind.MapperFeature;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.SerializationFeature;
 import com.fasterxml.jackson.databind.exc.InvalidFormatException;
@@ -14,8 +15,10 @@ import com.fasterxml.jackson.databind.json.JsonMapper;
 import com.fasterxml.jackson.datatype.jsr310.JavaTimeModule;
 import java.io.IOException;
 import java.io.InputStream;
+import java.lang.reflect.RecordComponent;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
+import java.util.List;
 import java.util.stream.Collectors;
 
 /** Strict JSON: unknown and repeated fields are refused, and every refusal names file, line, entry and value. */
@@ -28,6 +31,7 @@ public final class Json {
             .enable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
             .enable(DeserializationFeature.FAIL_ON_TRAILING_TOKENS)
             .disable(DeserializationFeature.ACCEPT_FLOAT_AS_INT)
+            .disable(MapperFeature.ALLOW_COERCION_OF_SCALARS)
             .disable(SerializationFeature.WRITE_DATES_AS_TIMESTAMPS)
             .build();
 
@@ -87,9 +91,21 @@ public final class Json {
             case InvalidFormatException f when f.getTargetType().isEnum() ->
                     "unknown value [" + f.getValue() + "]; use one of " + Arrays.toString(f.getTargetType().getEnumConstants());
             case InvalidFormatException f -> "[" + f.getValue() + "] cannot be read as " + f.getTargetType().getSimpleName();
+            case ValueInstantiationException v when v.getCause() instanceof NullPointerException -> "a field is missing; there are " + fields(v.getType().getRawClass());
             case ValueInstantiationException v when v.getCause() != null -> String.valueOf(v.getCause().getMessage());
-            default -> e.getOriginalMessage().lines().findFirst().orElse("not JSON").replaceAll("`?(com|java)\\.[\\w.$]+\\.", "");
+            default -> plain(e.getOriginalMessage().lines().findFirst().orElse("not JSON"));
         };
+    }
+
+    private static List<String> fields(Class<?> type) {
+        return type.isRecord() ? Arrays.stream(type.getRecordComponents()).map(RecordComponent::getName).toList() : List.of();
+    }
+
+    /** The parser's own message without the names of classes. */
+    private static String plain(String message) {
+        return message.replaceAll("Missing required creator property '(\\w+)' \\(index \\d+\\)", "field [$1] is missing")
+                .replaceAll("`?(?:\\w+\\.)+([A-Z]\\w*)(?:<[^`]*>)?`?", "$1").replaceAll(" ?\\(token [^)]*\\)", "")
+                .replaceAll("Cannot deserialize value of type (\\w+) from (\\w+) value", "the kind of value does not fit: $2, where $1 belongs").replace("ArrayList", "a list");
     }
 
     private static String path(JsonMappingException e) {

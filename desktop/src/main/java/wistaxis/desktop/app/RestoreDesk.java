@@ -38,11 +38,17 @@ public final class RestoreDesk {
         return Optional.ofNullable(run);
     }
 
-    /** Starts the run: allowed with a proven package, the owner's consent, and no run going on. */
+    /** Whether it may be started: a proven package, the owner's consent, the device in its mode, nothing that stops the job, no run going on. */
+    public boolean mayStart() {
+        Ticket ticket = desk.ticket();
+        return ticket.packageProven() && ticket.consentGiven() && ticket.mode() != null && bench.stop(ticket).isEmpty() && !running();
+    }
+
+    /** Starts the run. @throws IllegalStateException unless {@link #mayStart} */
     public void start() {
         Ticket ticket = desk.ticket();
-        if (!ticket.packageProven() || !ticket.consentGiven() || running()) {
-            throw new IllegalStateException("a restore needs a proven package and the owner's consent, and runs once at a time");
+        if (!mayStart()) {
+            throw new IllegalStateException("a restore needs a proven package, the owner's consent, the device in its mode, and nothing that stops the job");
         }
         desk.record(new TicketEvent.RestoreStarted(Objects.requireNonNull(ticket.build()).build()));
         stopped.set(false);

@@ -11,6 +11,7 @@ import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.TreeMap;
@@ -212,8 +213,12 @@ public final class Workbench implements AutoCloseable {
     public Ticket record(String number, TicketEvent event) {
         LedgerEntry entry = ledger.append(number, event, now());
         entries.add(entry);
-        Ticket next = ticket(number).with(entry);
+        Ticket before = ticket(number);
+        Ticket next = before.with(entry);
         tickets.put(number, next);
+        if (!Objects.equals(before.identifier(), next.identifier())) {
+            Optional.ofNullable(desks.remove(number)).ifPresent(TicketDesk::close);
+        }
         changed();
         return next;
     }

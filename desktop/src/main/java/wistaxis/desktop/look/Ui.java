@@ -9,6 +9,8 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextField;
+import javafx.scene.control.TextFormatter;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.FlowPane;
@@ -50,6 +52,15 @@ public final class Ui {
             }
         });
         return button;
+    }
+
+    /** A line to type in, at most so many characters long: what does not fit is not taken. */
+    public static TextField field(String id, String prompt, int longest) {
+        TextField field = new TextField();
+        field.setId(id);
+        field.setPromptText(prompt);
+        field.setTextFormatter(new TextFormatter<>(c -> c.getControlNewText().length() <= longest ? c : null));
+        return field;
     }
 
     public static <T extends Node> T style(T node, String classes) {

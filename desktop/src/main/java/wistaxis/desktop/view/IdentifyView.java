@@ -17,13 +17,11 @@ import wistaxis.desktop.look.Ui;
 final class IdentifyView extends TicketPage {
     private static final int MOST = 14;
 
-    private final TextField typed = new TextField();
+    private final TextField typed = Ui.field("identify-query", "A2403, iPhone13,2 or a name", 60);
     private final VBox found = new VBox(6);
 
     IdentifyView(Workbench bench, String number) {
         super(bench, number);
-        typed.setId("identify-query");
-        typed.setPromptText("A2403, iPhone13,2 or a name");
         typed.setStyle("-fx-font-size: 1.6em;");
         typed.setMaxWidth(460);
         typed.textProperty().addListener(_ -> list());

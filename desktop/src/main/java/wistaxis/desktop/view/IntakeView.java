@@ -38,11 +38,19 @@ final class IntakeView extends TicketPage {
     private final Shell shell;
     private final VBox questions = new VBox(2);
     private final VBox foot = new VBox();
+    private final TextField words = Ui.field("device-words", "as the customer calls it", 120);
 
     IntakeView(Shell shell, Workbench bench, String number) {
         super(bench, number);
         this.shell = shell;
         root.getChildren().addAll(Ui.scroll(questions), foot);
+        words.setPrefWidth(300);
+        words.setOnAction(_ -> saveWords());
+        words.focusedProperty().addListener((_, _, focused) -> {
+            if (!focused) {
+                saveWords();
+            }
+        });
     }
 
     @Override
@@ -70,23 +78,16 @@ final class IntakeView extends TicketPage {
     }
 
     private Node deviceWords(Ticket t) {
-        TextField words = new TextField(t.fact("deviceWords").orElse(""));
-        words.setId("device-words");
-        words.setPromptText("as the customer calls it");
-        words.setPrefWidth(300);
-        words.setOnAction(_ -> save("deviceWords", words.getText()));
-        words.focusedProperty().addListener((_, _, focused) -> {
-            if (!focused) {
-                save("deviceWords", words.getText());
-            }
-        });
+        if (!words.isFocused()) {
+            words.setText(t.fact("deviceWords").orElse(""));
+        }
         return asked("What is on the counter?", "What the customer calls it; the exact model comes next.", t.fact("deviceWords").isPresent(), words);
     }
 
-    private void save(String fact, String value) {
-        String said = value.strip();
-        if (!said.isEmpty() && said.length() <= 120 && !ticket().fact(fact).equals(Optional.of(said))) {
-            bench.record(number, new TicketEvent.FactRecorded(fact, said));
+    private void saveWords() {
+        String said = words.getText().strip();
+        if (!said.isEmpty() && !ticket().fact("deviceWords").equals(Optional.of(said))) {
+            bench.record(number, new TicketEvent.FactRecorded("deviceWords", said));
         }
     }
 

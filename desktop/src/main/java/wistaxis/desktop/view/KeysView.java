@@ -108,7 +108,7 @@ final class KeysView implements View {
             enter();
         } else if (!running && (e.getCode() == KeyCode.ENTER || e.getCode() == KeyCode.PAGE_DOWN)) {
             enter();
-        } else if (!running && e.getCode() == KeyCode.W) {
+        } else if (!running && !landed() && e.getCode() == KeyCode.W) {
             keys.showMe();
         } else if (running && e.getCode() == KeyCode.ESCAPE) {
             stop();
@@ -156,7 +156,10 @@ final class KeysView implements View {
             buttons.getChildren().addAll(seen, Ui.button("keys-stop", "Stop (Esc)", "", this::stop));
         } else {
             String start = landed() ? "On to the restore (Enter)" : keys.verdict().isPresent() ? "Start again (Enter)" : "Start (Enter)";
-            buttons.getChildren().addAll(Ui.button("keys-start", start, "primary", this::enter), Ui.button("show-me", "Show me (W)", "", keys::showMe));
+            buttons.getChildren().add(Ui.button("keys-start", start, "primary", this::enter));
+        }
+        if (!running && !landed()) {
+            buttons.getChildren().add(Ui.button("show-me", "Show me (W)", "", keys::showMe));
             keys.schools().stream().filter(s -> !s.minority()).forEach(s -> buttons.getChildren().add(school(s)));
         }
         status.getChildren().setAll(Ui.label(attempts(), "muted"), Ui.gap(), shell.speaker().sounds()

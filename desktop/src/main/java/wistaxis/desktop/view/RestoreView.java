@@ -103,11 +103,12 @@ final class RestoreView implements View {
             notices.getChildren().add(Ui.notice("", "The phone is not in recovery.", "Put it into recovery first; the host cannot write to it as it is."));
             buttons.getChildren().add(Ui.button("back-to-keys", "Back to the keys", "primary", () -> shell.showTicket(number, Stage.KEYS)));
         }
+        bench.stop(t).ifPresent(stop -> notices.getChildren().add(Ui.notice("stop", "Stop: nothing may be done on this device.", stop)));
         if (!t.consentGiven()) {
             notices.getChildren().add(Ui.notice("stop", "The owner has not agreed to erase.", "Ask in Route; without consent nothing is erased."));
         }
         Button start = Ui.button("restore-start", "Start the restore, which erases the phone", "danger", restore::start);
-        start.setDisable(t.mode() == null || !t.packageProven() || !t.consentGiven());
+        start.setDisable(!restore.mayStart());
         buttons.getChildren().add(start);
     }
 

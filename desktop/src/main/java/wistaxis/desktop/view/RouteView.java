@@ -21,15 +21,12 @@ import wistaxis.desktop.look.Ui;
 /** The ladder, least destructive first: what each rung keeps or erases, minutes, reasons; consent is asked for once. */
 final class RouteView extends TicketPage {
     private final VBox ladder = new VBox(8);
-    private final TextField who = new TextField();
-    private final TextField told = new TextField();
+    private final TextField who = Ui.field("consent-who", "who agrees, for example the owner's name", 120);
+    private final TextField told = Ui.field("consent-told", "what was said about the backup", 300);
     private String asking = "";
 
     RouteView(Workbench bench, String number) {
         super(bench, number);
-        who.setId("consent-who");
-        who.setPromptText("who agrees, for example the owner's name");
-        told.setId("consent-told");
         root.getChildren().addAll(Ui.label("The gentlest step that can help", "large"), Ui.scroll(ladder));
     }
 
