@@ -53,6 +53,11 @@ class CommandLineTest {
     }
 
     @Test
+    void anImeiIsChecked() throws IOException {
+        assertThat(run("imei", "35-695803-164832-1", "--json").json()).hasToString("{\"imei\":\"356958031648321\",\"valid\":true,\"expectedCheckDigit\":1}");
+    }
+
+    @Test
     void aTraceIsSimulated() throws IOException {
         String trace = """
             {"start":"disabled","plugged":true,"events":[{"at":0.0,"event":"down","key":"VOLUME_UP"},{"at":0.3,"event":"up","key":"VOLUME_UP"},
@@ -80,6 +85,8 @@ class CommandLineTest {
         sequences --device 12 --goal recovery             | 2 | iPhone13,1
         simulate --device iPhone13,2                      | 2 | --trace
         simulate --device iPhone13,2 --trace /no/such.json| 2 | no such file
+        imei 35695803164832                               | 2 | 14 digits
+        imei 111111111111111                              | 1 | misread
         ledger                                            | 2 | verify or export
         ledger verify --data /no/such/folder              | 2 | --data
         ledger export --format xml                        | 2 | xml

@@ -46,7 +46,7 @@ class NothingIsCutTest {
             go.run();
             return null;
         });
-        Window.pause(1200);
+        Window.pause(700);
         cut.addAll(Window.onFx(() -> labels(w).filter(NothingIsCutTest::isCut).map(l -> where + ": " + l.getText()).toList()));
     }
 

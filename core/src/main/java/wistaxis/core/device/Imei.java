@@ -1,0 +1,49 @@
+package wistaxis.core.device;
+
+import wistaxis.core.facts.BadInput;
+
+/**
+ * An equipment identity: 15 digits, the last a check digit. Published: 3GPP TS 23.003, annex B (the Luhn formula).
+ *
+ * @param digits 15 digits
+ */
+public record Imei(String digits) {
+    /**
+     * Reads a number as it is dialled up, printed or read out; spaces and hyphens do not matter.
+     *
+     * @throws BadInput when there are not 15 digits, saying how many there are, or what the missing one would be
+     */
+    public static Imei parse(String typed) {
+        String digits = typed.replaceAll("[\\s-]", "");
+        if (!digits.matches("[0-9]*")) {
+            throw new BadInput("IMEI [" + typed + "]: digits only, 15 of them; dial *#06# or read it off the box");
+        }
+        if (digits.length() == 14) {
+            throw new BadInput("IMEI [" + typed + "] has 14 digits, 15 are needed; if only the check digit is missing, it is " + checkDigit(digits));
+        }
+        if (digits.length() != 15) {
+            throw new BadInput("IMEI [" + typed + "] has " + digits.length() + " digits, 15 are needed; dial *#06# or read it off the box");
+        }
+        return new Imei(digits);
+    }
+
+    /** The digit that the other 14 call for, 0 to 9. */
+    public int expectedCheckDigit() {
+        return checkDigit(digits.substring(0, 14));
+    }
+
+    /** Whether the check digit fits; if not, a digit was misread or two were swapped. */
+    public boolean valid() {
+        return digits.charAt(14) - '0' == expectedCheckDigit();
+    }
+
+    private static int checkDigit(String fourteen) {
+        int sum = 0;
+        for (int i = 0; i < 14; i++) {
+            int digit = fourteen.charAt(i) - '0';
+            int counted = i % 2 == 0 ? digit : 2 * digit;
+            sum += counted / 10 + counted % 10;
+        }
+        return (10 - sum % 10) % 10;
+    }
+}
