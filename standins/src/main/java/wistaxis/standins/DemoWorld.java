@@ -1,7 +1,6 @@
 package wistaxis.standins;
 
 import java.io.IOException;
-import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -129,10 +128,7 @@ public final class DemoWorld {
         if (!Files.exists(file)) {
             StandInPackage.of(identifier, offer.version(), offer.build(), offer.megabytes()).write(file, signer);
         }
-        String sha256;
-        try (InputStream in = Files.newInputStream(file)) {
-            sha256 = Sha256.of(in);
-        }
+        String sha256 = Sha256.of(file);
         long size = Files.size(file);
         happened(ticket, ago + 1, new TicketEvent.BuildChosen(offer.version(), offer.build(), sha256, size, "Newest signed build for this model."));
         happened(ticket, ago + 0.9, new TicketEvent.DownloadStarted(offer.build(), 0));

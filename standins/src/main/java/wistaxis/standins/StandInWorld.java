@@ -126,7 +126,7 @@ public final class StandInWorld implements AutoCloseable {
                 if (!Files.exists(noteOf(file))) {
                     StandInPackage.of(identifier, offer.version(), offer.build(), offer.megabytes()).write(file, signer);
                     Path note = noteOf(file).resolveSibling(file.getFileName() + ".note.tmp");
-                    Files.writeString(note, Json.write(new Made(digest(file), Files.size(file))));
+                    Files.writeString(note, Json.write(new Made(Sha256.of(file), Files.size(file))));
                     if (!offer.signed()) {
                         Files.delete(file);
                     }
@@ -145,12 +145,6 @@ public final class StandInWorld implements AutoCloseable {
 
     private static Path noteOf(Path file) {
         return file.resolveSibling(file.getFileName() + ".json");
-    }
-
-    private static String digest(Path path) throws IOException {
-        try (InputStream in = Files.newInputStream(path)) {
-            return Sha256.of(in);
-        }
     }
 
     private void download(HttpExchange exchange) throws IOException {

@@ -9,27 +9,23 @@ import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.core.keys.KeyStep;
 import wistaxis.core.keys.Rehearsal;
-import wistaxis.core.keys.Simulation;
 import wistaxis.core.keys.Start;
 
 /**
- * A key sequence laid out in time: nominal spans of the steps, the stretches in which each key is down, what will be seen.
+ * A key sequence laid out in time: nominal spans of the steps and the stretches in which each key is down.
  *
  * @param spans one a step, nanoseconds from the beginning
- * @param sights what is seen at nominal timing, in order
  */
-public record Score(KeySequence sequence, List<Rehearsal.Span> spans, List<Simulation.Sight> sights) {
+public record Score(KeySequence sequence, List<Rehearsal.Span> spans) {
     /** A stretch of steps, from the start of the first to the end of the last. */
     public record Bar(int firstStep, int lastStep, boolean tap) {}
 
     public Score {
         spans = List.copyOf(spans);
-        sights = List.copyOf(sights);
     }
 
     public static Score of(KeySequence sequence, Family family, Start start) {
-        Rehearsal played = new Rehearsal(sequence, family, start);
-        return new Score(sequence, played.spans(), played.sights());
+        return new Score(sequence, new Rehearsal(sequence, family, start).spans());
     }
 
     public KeyStep step(int index) {

@@ -3,6 +3,8 @@ package wistaxis.core.facts;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.InterruptedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
@@ -14,6 +16,13 @@ public final class Sha256 {
 
     public static String of(byte[] bytes) {
         return HexFormat.of().formatHex(digest().digest(bytes));
+    }
+
+    /** Reads a whole file. */
+    public static String of(Path file) throws IOException {
+        try (InputStream in = Files.newInputStream(file)) {
+            return of(in);
+        }
     }
 
     /** Reads to the end; the caller closes. */

@@ -11,8 +11,8 @@ import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.BadInput;
 
 /**
- * A sequence played perfectly on the family's simulated device: how long each step nominally lasts, what is seen meanwhile,
- * and the key events that do it. "Show me", the coach's score and the proof of every school come from here.
+ * A sequence played perfectly on the family's simulated device: how long each step nominally lasts, and
+ * where it leads. The coach's score and the proof of every school come from here.
  */
 public final class Rehearsal {
     /** Time from letting go of a tapped key to the next step, in nanoseconds; ours. */
@@ -24,8 +24,6 @@ public final class Rehearsal {
     private final KeySequence sequence;
     private final DeviceMachine machine;
     private final List<Span> spans = new ArrayList<>();
-    private final List<Trace.Event> events = new ArrayList<>();
-    private final List<Simulation.Sight> sights = new ArrayList<>();
     private final Set<PhysicalKey> down = EnumSet.noneOf(PhysicalKey.class);
     private DeviceState state;
 
@@ -39,7 +37,6 @@ public final class Rehearsal {
         this.sequence = sequence;
         this.machine = new DeviceMachine(family);
         this.state = machine.start(start, sequence.plugged(), 0);
-        look();
         for (KeyStep step : sequence.steps()) {
             long from = state.nowNanos();
             perform(step);
@@ -50,16 +47,6 @@ public final class Rehearsal {
 
     public List<Span> spans() {
         return List.copyOf(spans);
-    }
-
-    /** The key and cable events, seconds from the beginning. */
-    public List<Trace.Event> events() {
-        return List.copyOf(events);
-    }
-
-    /** What is seen and when, from the beginning to two seconds after the last step. */
-    public List<Simulation.Sight> sights() {
-        return List.copyOf(sights);
     }
 
     /** The device two seconds after the last step. */
@@ -116,9 +103,7 @@ public final class Rehearsal {
     }
 
     private void happens(Trace.Event event) {
-        events.add(event);
         state = machine.apply(state, event.input(), state.nowNanos());
-        look();
     }
 
     /** Lets time pass to the end, or to the moment at which the awaited thing is seen. */
@@ -127,17 +112,9 @@ public final class Rehearsal {
             OptionalLong due = machine.nextDeadline(state);
             boolean ended = due.isEmpty() || due.getAsLong() > endNanos;
             state = machine.advance(state, ended ? endNanos : due.getAsLong());
-            look();
-            if (ended) {
+                if (ended) {
                 return;
             }
-        }
-    }
-
-    private void look() {
-        Simulation.Sight sight = new Simulation.Sight(state.nowNanos() / 1e9, machine.screen(state), machine.host(state));
-        if (sights.isEmpty() || sights.getLast().screen() != sight.screen() || sights.getLast().host() != sight.host()) {
-            sights.add(sight);
         }
     }
 }

@@ -1,6 +1,5 @@
 package wistaxis.desktop.app;
 
-import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -30,7 +29,6 @@ public final class KeysDesk {
 
     private final Workbench bench;
     private final TicketDesk desk;
-    private final Set<PhysicalKey> down = EnumSet.noneOf(PhysicalKey.class);
     private KeySequence school;
     private @Nullable CoachRun run;
     private @Nullable Verdict verdict;
@@ -134,18 +132,17 @@ public final class KeysDesk {
         run = null;
         showing = false;
         List.copyOf(down()).forEach(k -> apply(new Input.Up(k)));
-        down.clear();
     }
 
     /** A key goes down; repeats while it is down are ignored. */
     public void press(PhysicalKey key) {
-        if (!showing && down.add(key)) {
+        if (!showing && !down().contains(key)) {
             apply(new Input.Down(key));
         }
     }
 
     public void release(PhysicalKey key) {
-        if (!showing && down.remove(key)) {
+        if (!showing && down().contains(key)) {
             apply(new Input.Up(key));
         }
     }

@@ -104,9 +104,7 @@ final class KeysView implements View {
             keys.toggleCable();
         } else if (PEDAL.contains(e.getCode()) && running) {
             keys.seen();
-        } else if (PEDAL.contains(e.getCode()) && !(shell.scene().getFocusOwner() instanceof Button)) {
-            enter();
-        } else if (!running && (e.getCode() == KeyCode.ENTER || e.getCode() == KeyCode.PAGE_DOWN)) {
+        } else if (PEDAL.contains(e.getCode()) && !(e.getCode() == KeyCode.SPACE && shell.scene().getFocusOwner() instanceof Button)) {
             enter();
         } else if (!running && !landed() && e.getCode() == KeyCode.W) {
             keys.showMe();

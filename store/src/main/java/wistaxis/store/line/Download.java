@@ -75,7 +75,7 @@ public final class Download {
         long began = System.nanoTime();
         long before = here();
         try {
-            if (Files.exists(file) && digest(file).equals(sha256)) {
+            if (Files.exists(file) && Sha256.of(file).equals(sha256)) {
                 return new Ended.Whole(0, 0);
             }
             Files.createDirectories(file.toAbsolutePath().getParent());
@@ -135,7 +135,7 @@ public final class Download {
     }
 
     private Ended prove(Ended whole) throws IOException {
-        String found = digest(part());
+        String found = Sha256.of(part());
         if (!found.equals(sha256)) {
             Files.delete(part());
             return new Ended.Broken(0, "what came is not what the library lists: digest [" + found.substring(0, 12) + "...], expected ["
@@ -144,12 +144,6 @@ public final class Download {
         Files.move(part(), file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
         Files.deleteIfExists(note());
         return whole;
-    }
-
-    private static String digest(Path path) throws IOException {
-        try (InputStream in = Files.newInputStream(path)) {
-            return Sha256.of(in);
-        }
     }
 
     private Path part() {
