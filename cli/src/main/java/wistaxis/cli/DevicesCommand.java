@@ -5,8 +5,8 @@ import java.util.Locale;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Parameters;
+import wistaxis.core.device.Body;
 import wistaxis.core.device.DeviceModel;
-import wistaxis.core.device.Family;
 import wistaxis.core.facts.BadInput;
 
 @Command(name = "devices", mixinStandardHelpOptions = true, description = "List the devices known, or those that a text may mean.")
@@ -17,7 +17,7 @@ final class DevicesCommand extends Output {
     private record Row(String identifier, String name, String family, String plug, List<String> aNumbers, List<String> keys) {
         static Row of(DeviceModel m) {
             return new Row(m.identifier(), m.name(), m.family().toString(), m.plug(), m.aNumbers(),
-                    DEVICES.familyOf(m).keys().stream().map(Family.KeyPlace::key).map(Enum::name).toList());
+                    m.body().keys().stream().map(Body.KeyPlace::key).map(Enum::name).toList());
         }
     }
 
@@ -25,9 +25,9 @@ final class DevicesCommand extends Output {
     public void run() {
         List<DeviceModel> found = query == null ? DEVICES.models() : DEVICES.search(query);
         if (found.isEmpty()) {
-            throw new BadInput("no device [" + query + "] is known; write an identifier (iPhone13,2), an A-number (A2403) or a name");
+            throw new BadInput("no device [" + query + "] is known; write an identifier (iPhone13,2), an A-number (A2403) or a name, or answer questions about its looks: wistaxis identify");
         }
         answer(found.stream().map(Row::of).toList(), found.stream()
-                .map(m -> String.format(Locale.ROOT, "%-12s %-26s %-9s %-6s %s", m.identifier(), m.name(), m.family(), m.plug(), String.join(" ", m.aNumbers()))).toList());
+                .map(m -> String.format(Locale.ROOT, "%-12s %-37s %-11s %-6s %s", m.identifier(), m.name(), m.family(), m.plug(), String.join(" ", m.aNumbers()))).toList());
     }
 }

@@ -29,18 +29,18 @@ final class SequencesCommand extends Output {
     @Override
     public void run() {
         DeviceModel model = device(device);
-        List<KeySequence> schools = SequenceLibrary.shipped().of(model.family(), Goal.parse(goal));
+        List<KeySequence> schools = SequenceLibrary.shipped().of(model, Goal.parse(goal));
         if (schools.isEmpty()) {
             throw new Refusal("no key sequence for [" + goal + "] on " + model.name() + " (" + model.family() + ") is known yet");
         }
         List<String> words = new ArrayList<>();
-        schools.forEach(s -> words.addAll(words(s)));
+        schools.forEach(s -> words.addAll(words(s, model)));
         answer(schools.stream().map(Row::of).toList(), words);
     }
 
-    private static List<String> words(KeySequence school) {
+    private static List<String> words(KeySequence school, DeviceModel model) {
         List<String> words = new ArrayList<>(List.of(school.school() + (school.minority() ? " (minority school)" : "")));
-        Score score = Score.of(school, DEVICES.family(school.family()), school.from().getFirst());
+        Score score = Score.of(school, DEVICES.familyOf(model), school.from().getFirst());
         for (int i = 0; i < score.steps(); i++) {
             Instruction step = score.instruction(i, 0);
             words.add("  " + (i + 1) + ". " + step.huge() + (step.detail().isEmpty() ? "" : ", " + step.detail()));

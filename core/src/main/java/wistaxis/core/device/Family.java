@@ -5,25 +5,23 @@ import java.util.Map;
 import wistaxis.core.facts.Provenance;
 
 /**
- * A key family: its keys, where they sit on the body, and the thresholds of its simulated device.
+ * A key family: which keys lead where, and the thresholds of its simulated device.
  *
  * @param tellTale how to know the family by looking
- * @param powerKey the key that resets and starts the device
+ * @param powerKey the key that resets and starts the device; on some bodies of the family it is called Top
  * @param lowKey the key that together with the power key leads to DFU
- * @param arming the taps that make the power key reset quickly, in order; empty where a chord does it
+ * @param arming the taps that make the power key reset quickly, in order; empty where taps do nothing
+ * @param chord whether power key and low key held together reset the device
  * @param thresholds seconds by name, ours; see {@code inequalities} for what ties them to practice
  */
 public record Family(
         KeyFamily family, Provenance provenance, String source, String tellTale, PhysicalKey powerKey, PhysicalKey lowKey,
-        List<KeyPlace> keys, List<PhysicalKey> arming, Map<String, Double> thresholds, List<String> inequalities) {
+        List<PhysicalKey> arming, boolean chord, Map<String, Double> thresholds, List<String> inequalities) {
 
-    /**
-     * Where a key sits: an edge of the body seen from the front and the stretch of that edge, as fractions of its length.
-     *
-     * @param from start, 0 to 1, from the top or the left
-     * @param to end, 0 to 1
-     */
-    public record KeyPlace(PhysicalKey key, String name, String edge, double from, double to) {}
+    /** This family on a body, where the power key may be called otherwise. */
+    Family on(Body body) {
+        return new Family(family, provenance, source, tellTale, body.powerKey(), lowKey, arming, chord, thresholds, inequalities);
+    }
 
     /** @throws IllegalArgumentException when the family has no threshold of that name */
     public double seconds(String threshold) {

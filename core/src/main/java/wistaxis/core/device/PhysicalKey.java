@@ -8,6 +8,11 @@ public enum PhysicalKey {
         return this == VOLUME_UP || this == VOLUME_DOWN;
     }
 
+    /** Whether it starts and resets a device: Side or, on other bodies, Top. */
+    public boolean isPower() {
+        return this == SIDE || this == TOP;
+    }
+
     /** The key's name in a sentence, for example "Volume Up". */
     public String words() {
         return switch (this) {

@@ -7,18 +7,25 @@ import wistaxis.core.keys.DeviceState.Hold;
 import wistaxis.core.keys.DeviceState.Tap;
 
 /**
- * The quick taps that arm the power key.
+ * What makes the power key reset quickly: quick taps before it, or the low key together with it.
  *
- * @param wanted the keys to tap, in order
+ * @param wanted the keys to tap, in order; empty where taps do nothing
+ * @param chord whether the low key held together with the power key does it
  */
-record Arming(List<PhysicalKey> wanted, Thresholds t) {
+record Arming(List<PhysicalKey> wanted, PhysicalKey low, boolean chord, Thresholds t) {
     /** What a press of the power key begins, after the taps there were. */
     Hold judge(DeviceState s) {
+        if (chord && s.down().containsKey(low)) {
+            return Hold.ARMED;
+        }
         if (s.down().keySet().stream().anyMatch(PhysicalKey::isVolume)) {
             return Hold.WITH_VOLUME;
         }
         List<PhysicalKey> keys = s.arming().stream().map(Tap::key).toList();
         boolean quick = quick(s);
+        if (wanted.isEmpty()) {
+            return Hold.ALONE;
+        }
         if (keys.equals(wanted)) {
             return quick ? Hold.ARMED : Hold.SLOW_TAPS;
         }

@@ -12,7 +12,8 @@ import wistaxis.core.keys.DeviceState.Hold;
 import wistaxis.core.keys.DeviceState.Tap;
 
 /**
- * The timed state machine of a family whose power key is armed by taps. A pure fold: state, input and time in, state out.
+ * The timed state machine of a family: its power key resets when armed by taps, or held together with the low key, or both, as the
+ * family says. A pure fold: state, input and time in, state out.
  * Between inputs only {@link #nextDeadline deadlines} change anything, so a result never depends on how finely time is stepped.
  * The thresholds are ours; they make every school succeed at its nominal timing and every named mistake fail in its named way.
  */
@@ -22,13 +23,19 @@ public final class DeviceMachine {
     private final PhysicalKey power;
     private final PhysicalKey low;
     private final Arming arming;
+    private final boolean chord;
+    private final boolean tapped;
+    private final PhysicalKey recoveryKey;
 
     public DeviceMachine(Family family) {
         this.t = Thresholds.of(family);
         this.sights = new Sights(t);
         this.power = family.powerKey();
         this.low = family.lowKey();
-        this.arming = new Arming(family.arming(), t);
+        this.chord = family.chord();
+        this.tapped = !family.arming().isEmpty();
+        this.arming = new Arming(family.arming(), low, chord, t);
+        this.recoveryKey = tapped ? power : low;
     }
 
     /** A device that has been in the given state for long enough that the host, when plugged, has already seen it. */
@@ -77,7 +84,8 @@ public final class DeviceMachine {
         DeviceState after = switch (input) {
             case Input.Down(PhysicalKey key) -> s.down().containsKey(key) ? s : down(s, key);
             case Input.Up(PhysicalKey key) -> s.down().containsKey(key) ? up(s, key) : s;
-            case Input.Plug() -> s.plugged(true);
+            case Input.Plug() -> s.phase() instanceof Phase.Off && !tapped && s.down().containsKey(low)
+                    ? s.plugged(true).phase(new Phase.Logo(nowNanos, true)) : s.plugged(true);
             case Input.Unplug() -> s.plugged() ? unplug(s.plugged(false)) : s;
             case Input.BeginRestore() -> s.plugged() && (s.phase() instanceof Phase.Recovery || s.phase() instanceof Phase.Dfu)
                     ? s.phase(new Phase.Restoring()) : s;
@@ -113,7 +121,7 @@ public final class DeviceMachine {
             case Phase.Looping(long since) -> s.nowNanos() - sights.loopPosition(s, since)
                     + (sights.loopPosition(s, since) < t.loopLogo() ? t.loopLogo() : t.loopLogo() + t.loopBlack());
             case Phase.Slider(_, Long letGo) when letGo != null -> letGo + t.sliderLinger();
-            case Phase.Black black -> black.bothSinceNanos() == null ? black.logoDueNanos() : black.bothSinceNanos() + t.bothMax();
+            case Phase.Black black -> black.bothSinceNanos() == null || !tapped ? black.logoDueNanos() : black.bothSinceNanos() + t.bothMax();
             case Phase.Tail(long since) -> since + t.tailMin();
             case Phase.Logo(long since, boolean held) -> since + (held ? t.logoToCable() : t.boot());
             case Phase.Recovery(long since) -> since + t.window();
@@ -134,6 +142,9 @@ public final class DeviceMachine {
         }
         if (!atRest(s)) {
             return Long.MAX_VALUE;
+        }
+        if (chord && s.down().get(low) instanceof Long lowSince) {
+            return Math.max(since, lowSince) + t.reset();
         }
         boolean upAndShowing = s.phase() instanceof Phase.Running;
         if (hold == Hold.WITH_VOLUME) {
@@ -171,17 +182,17 @@ public final class DeviceMachine {
 
     private DeviceState phaseExpired(DeviceState s) {
         long now = s.nowNanos();
-        boolean powerDown = s.down().containsKey(power);
+        boolean held = s.down().containsKey(recoveryKey);
         return switch (s.phase()) {
             case Phase.Slider _ -> s.phase(new Phase.Running(s.face()));
-            case Phase.Black(_, _, Long both) when both != null ->
-                    mistake(s, "both-too-long", power, both).phase(new Phase.Logo(now, powerDown));
-            case Phase.Black _ -> s.phase(new Phase.Logo(now, powerDown));
+            case Phase.Black(_, _, Long both) when both != null && tapped ->
+                    mistake(s, "both-too-long", power, both).phase(new Phase.Logo(now, held));
+            case Phase.Black _ -> s.phase(new Phase.Logo(now, held));
             case Phase.Tail _ when s.plugged() -> s.phase(new Phase.Dfu());
             case Phase.Tail(long since) -> mistake(s, "not-plugged", low, since).phase(new Phase.Logo(now, false));
-            case Phase.Logo(long since, boolean held) when held -> s.plugged()
+            case Phase.Logo(long since, boolean through) when through -> s.plugged()
                     ? s.phase(new Phase.Recovery(now))
-                    : mistake(s, "not-plugged", power, s.down().getOrDefault(power, since)).phase(new Phase.Logo(since, false));
+                    : mistake(s, "not-plugged", recoveryKey, s.down().getOrDefault(recoveryKey, since)).phase(new Phase.Logo(since, false));
             case Phase.Logo _ -> s.phase(s.face() == Screen.BOOT_LOGO ? new Phase.Looping(now) : new Phase.Running(s.face()));
             case Phase.Recovery(long since) -> mistake(s, "window-ended", power, since).phase(new Phase.Logo(now, false));
             case Phase.SecondBar _ -> s.phase(new Phase.Running(s.face()));
@@ -192,16 +203,26 @@ public final class DeviceMachine {
     private DeviceState holdExpired(DeviceState s) {
         long now = s.nowNanos();
         return switch (s.phase()) {
-            case Phase.Off _ -> s.phase(new Phase.Logo(now, true));
-            case Phase.Running _ -> s.phase(new Phase.Slider(false, null));
-            case Phase.Slider _ when s.holdKind() == Hold.WITH_VOLUME -> s.phase(new Phase.Slider(true, null));
+            case Phase.Off _ -> s.phase(new Phase.Logo(now, s.down().containsKey(recoveryKey)));
+            case Phase.Running _ when !bothDown(s) -> s.phase(new Phase.Slider(false, null));
+            case Phase.Slider _ when s.holdKind() == Hold.WITH_VOLUME && !bothDown(s) -> s.phase(new Phase.Slider(true, null));
             default -> s.phase(new Phase.Black(now, now + t.blackToLogo(), s.down().containsKey(low) ? (Long) now : null));
         };
     }
 
+    /** Whether power and low key are down together on a family that this resets. */
+    private boolean bothDown(DeviceState s) {
+        return chord && s.down().containsKey(power) && s.down().containsKey(low);
+    }
+
+    private Hold joined(DeviceState before, PhysicalKey key, Hold hold) {
+        return !atRest(before) ? hold : chord && key == low ? Hold.ARMED : key.isVolume() ? Hold.WITH_VOLUME : hold;
+    }
+
     private DeviceState down(DeviceState before, PhysicalKey key) {
         long now = before.nowNanos();
-        Hold hold = key == power ? arming.judge(before) : key.isVolume() && before.holdKind() != null && atRest(before) ? Hold.WITH_VOLUME : before.holdKind();
+        Hold running = before.holdKind();
+        Hold hold = key == power ? arming.judge(before) : running == null ? null : joined(before, key, running);
         DeviceState s = before.keys(with(before.down(), key, now), before.arming(), hold);
         if (key == power && (atRest(s) || s.phase() instanceof Phase.Off)) {
             s = s.mistakes(List.of());
@@ -211,7 +232,7 @@ public final class DeviceMachine {
             case Phase.Black(long since, long due, Long both) when both == null && bothDown -> s.phase(new Phase.Black(since, due, now));
             case Phase.Tail _ when key == power -> s.phase(new Phase.Black(now, now + t.blackToLogo(), now));
             case Phase.Slider(boolean emergency, _) when key == power -> s.phase(new Phase.Slider(emergency, null));
-            case Phase.Logo(long since, boolean held) when held && key == low -> mistake(s, "held-past-black", power, since - t.blackToLogo());
+            case Phase.Logo(long since, boolean held) when held && tapped && key == low -> mistake(s, "held-past-black", power, since - t.blackToLogo());
             default -> s;
         };
     }
@@ -226,7 +247,7 @@ public final class DeviceMachine {
         if (key == power) {
             return powerUp(before, s, since);
         }
-        return key == low ? lowUp(s) : s;
+        return key == low ? lowUp(s, since) : s;
     }
 
     private DeviceState powerUp(DeviceState before, DeviceState s, long since) {
@@ -239,10 +260,14 @@ public final class DeviceMachine {
             case Phase.Black(_, _, Long both) when both != null && now - both >= t.bothMin() -> s.phase(new Phase.Tail(now));
             case Phase.Black(long black, long due, Long both) when both != null ->
                     mistake(s, "both-too-short", power, both).phase(new Phase.Black(black, Math.max(due, now + t.settle()), null));
-            case Phase.Logo(long logo, boolean held) when held ->
-                    mistake(s, "released-at-logo", power, since).phase(new Phase.Logo(logo, false));
-            default -> s;
+            default -> letGoAtLogo(s, power, since);
         };
+    }
+
+    /** What is held through the logo leads into recovery; let go there it was only a restart. */
+    private DeviceState letGoAtLogo(DeviceState s, PhysicalKey key, long since) {
+        return key == recoveryKey && s.phase() instanceof Phase.Logo(long logo, boolean held) && held
+                ? mistake(s, "released-at-logo", key, since).phase(new Phase.Logo(logo, false)) : s;
     }
 
     /** The power key was let go before it did anything; a mere tap of it, or a hold that has done its work, is nobody's mistake. */
@@ -255,18 +280,18 @@ public final class DeviceMachine {
             case ARMED -> "hold-too-short";
             case SLOW_TAPS -> "taps-too-slow";
             case WRONG_ORDER -> "wrong-order";
-            case ALONE -> "no-taps";
+            case ALONE -> tapped ? "no-taps" : "no-chord";
             case WITH_VOLUME -> "volume-held-too";
         }, power, since);
     }
 
-    private DeviceState lowUp(DeviceState s) {
+    private DeviceState lowUp(DeviceState s, long downSince) {
         long now = s.nowNanos();
         return switch (s.phase()) {
             case Phase.Tail(long since) -> mistake(s, "tail-too-short", low, since).phase(new Phase.Black(now, now + t.settle(), null));
             case Phase.Black(long black, long due, Long both) when both != null ->
                     mistake(s, "both-too-short", low, both).phase(new Phase.Black(black, Math.max(due, now + t.settle()), null));
-            default -> s;
+            default -> letGoAtLogo(s, low, downSince);
         };
     }
 

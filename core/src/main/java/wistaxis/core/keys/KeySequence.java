@@ -1,7 +1,11 @@
 package wistaxis.core.keys;
 
 import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+import wistaxis.core.device.Body;
 import wistaxis.core.device.KeyFamily;
+import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.Provenance;
 
 /**
@@ -18,5 +22,16 @@ public record KeySequence(
         from = List.copyOf(from);
         cautions = List.copyOf(cautions);
         steps = List.copyOf(steps);
+    }
+
+    /** Every key that it needs. */
+    public Set<PhysicalKey> keys() {
+        return steps.stream().flatMap(step -> step.keys().stream()).collect(Collectors.toUnmodifiableSet());
+    }
+
+    /** This school on a body, with the power key as it is called there. */
+    KeySequence on(Body body) {
+        return new KeySequence(school, family, goal, from, plugged, minority, provenance, source, cautions,
+                steps.stream().map(s -> new KeyStep(s.action(), s.keys().stream().map(k -> k.isPower() ? body.powerKey() : k).toList(), s.seconds(), s.until())).toList());
     }
 }

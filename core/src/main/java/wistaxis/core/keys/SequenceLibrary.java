@@ -1,6 +1,7 @@
 package wistaxis.core.keys;
 
 import java.util.List;
+import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.KeyFamily;
 import wistaxis.core.facts.Json;
 
@@ -20,6 +21,11 @@ public final class SequenceLibrary {
 
     public List<KeySequence> all() {
         return sequences;
+    }
+
+    /** The schools for a goal on a model, with its power key as it is called on that body; recommended first, possibly none. */
+    public List<KeySequence> of(DeviceModel model, Goal goal) {
+        return of(model.family(), goal).stream().map(s -> s.on(model.body())).toList();
     }
 
     /** @return the schools for a goal, recommended first, possibly none */

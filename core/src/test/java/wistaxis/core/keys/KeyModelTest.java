@@ -19,16 +19,17 @@ import wistaxis.core.device.KeyFamily;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.BadInput;
 
-/** The schools and the mistakes of a SIDE-KEY phone: common practice. The thresholds are ours. */
+/** The schools of every family and the mistakes of a SIDE-KEY phone: common practice. The thresholds are ours. */
 class KeyModelTest {
     private static final Family SIDE_KEY = DeviceCatalogue.shipped().family(KeyFamily.SIDE_KEY);
 
     @TestFactory
     Stream<DynamicTest> everySchoolReachesItsGoalFromEveryStartAtNominalTiming() {
         return SequenceLibrary.shipped().all().stream().flatMap(s -> s.from().stream().map(from -> DynamicTest.dynamicTest(
-                s.goal() + " by " + s.school() + " from " + from, () -> {
-                    Rehearsal played = new Rehearsal(s, SIDE_KEY, from);
-                    DeviceMachine machine = new DeviceMachine(SIDE_KEY);
+                s.family() + ": " + s.goal() + " by " + s.school() + " from " + from, () -> {
+                    Family family = DeviceCatalogue.shipped().family(s.family());
+                    Rehearsal played = new Rehearsal(s, family, from);
+                    DeviceMachine machine = new DeviceMachine(family);
                     switch (s.goal()) {
                         case RECOVERY -> assertThat(machine.host(played.end())).isEqualTo(HostView.RECOVERY);
                         case DFU -> assertThat(machine.host(played.end())).isEqualTo(HostView.DFU);
@@ -91,8 +92,8 @@ class KeyModelTest {
     @Test
     void resultsDoNotDependOnHowFinelyTimeIsStepped() {
         Random random = new Random(7);
-        DeviceMachine machine = new DeviceMachine(SIDE_KEY);
-        for (int round = 0; round < 400; round++) {
+        for (int round = 0; round < 500; round++) {
+            DeviceMachine machine = new DeviceMachine(DeviceCatalogue.shipped().family(KeyFamily.values()[round % 5]));
             List<Trace.Event> events = randomEvents(random);
             Start start = Start.values()[random.nextInt(Start.values().length)];
             DeviceState coarse = machine.start(start, true, 0);
@@ -134,6 +135,8 @@ class KeyModelTest {
                 default -> new Trace.Event(at, Character.isUpperCase(c) ? Trace.Kind.DOWN : Trace.Kind.UP, switch (Character.toUpperCase(c)) {
                     case 'U' -> PhysicalKey.VOLUME_UP;
                     case 'D' -> PhysicalKey.VOLUME_DOWN;
+                    case 'H' -> PhysicalKey.HOME;
+                    case 'T' -> PhysicalKey.TOP;
                     default -> PhysicalKey.SIDE;
                 });
             };
@@ -148,8 +151,33 @@ class KeyModelTest {
             Trace.Kind kind = random.nextInt(8) == 0 ? (random.nextBoolean() ? Trace.Kind.PLUG : Trace.Kind.UNPLUG)
                     : random.nextBoolean() ? Trace.Kind.DOWN : Trace.Kind.UP;
             boolean key = kind == Trace.Kind.DOWN || kind == Trace.Kind.UP;
-            events.add(new Trace.Event(at, kind, key ? PhysicalKey.values()[random.nextInt(3)] : null));
+            events.add(new Trace.Event(at, kind, key ? PhysicalKey.values()[random.nextInt(5)] : null));
         }
         return events;
+    }
+
+    /** Keys as above, with H for Home and T for Top. Common practice. */
+    @ParameterizedTest(name = "{0}: {1}")
+    @CsvSource(delimiter = '|', textBlock = """
+        HOME-PHONE  | let go at the logo      | on  | true  | H0 S.1 s13 h13          | lock-screen  | normal   | let go at the boot logo
+        HOME-PHONE  | side alone              | on  | true  | S0 s6                   | lock-screen  | normal   | held alone
+        HOME-PHONE  | home let go too early   | on  | true  | H0 S0 h5 s6             | lock-screen  | normal   | nothing happened
+        HOME-PHONE  | held through            | on  | true  | H0 S0 s13 h22           | cable-screen | recovery | success
+        HOME-PHONE  | cold plug, home only    | off | false | H0 P1 h12               | cable-screen | recovery | success
+        HOME-PHONE  | dfu: home let go early  | on  | true  | H0 S0 s8.3 h10          | lock-screen  | normal   | before DFU
+        HOME-PHONE  | dfu: held to the logo   | on  | true  | H0 S0 s12 h25           | cable-screen | recovery | success
+        VOLUME-DOWN | dfu: three-ten-five     | on  | true  | S0 D3 s13 d18           | black        | dfu      | success
+        VOLUME-DOWN | dfu: not plugged        | on  | false | D0 S0 s8.5 d18          | lock-screen  | nothing  | not plugged
+        HOME-PAD    | dfu: hold to black      | on  | true  | H0 T0 t8.4 h18          | black        | dfu      | success
+        TOP-PAD     | dfu: three-ten-five     | on  | true  | T0 D3 t13 d18           | black        | dfu      | success
+        TOP-PAD     | dfu: both keys too long | on  | true  | T0 D3 t20 d25           | lock-screen  | normal   | too long
+        TOP-PAD     | taps and top through    | on  | true  | U0 u.3 D.6 d.9 T1.2 t22 | cable-screen | recovery | success
+        """)
+    void chordFamilies(String family, String name, String start, boolean plugged, String keys, String screen, String host, String says) {
+        Family f = DeviceCatalogue.shipped().family(KeyFamily.valueOf(family.replace('-', '_')));
+        Simulation.Result r = new Simulation(f).run(new Trace(Start.valueOf(start.toUpperCase(Locale.ROOT)), plugged, events(keys), 45.0));
+        assertThat(r.screen()).hasToString(screen);
+        assertThat(r.host()).hasToString(host);
+        assertThat(r.explanation()).contains(says);
     }
 }

@@ -45,10 +45,15 @@ public final class KeysDesk {
     }
 
     public List<KeySequence> schools() {
-        return bench.sequences().of(desk.model().family(), Goal.RECOVERY);
+        Goal goal = "dfu-restore".equals(desk.ticket().route()) ? Goal.DFU : Goal.RECOVERY;
+        return bench.sequences().of(desk.model(), goal);
     }
 
+    /** The school chosen; the first of the goal when the goal has changed since. */
     public KeySequence school() {
+        if (schools().stream().noneMatch(school::equals)) {
+            school = schools().getFirst();
+        }
         return school;
     }
 
@@ -73,7 +78,7 @@ public final class KeysDesk {
     /** The school as a score, from the state the device is in, or from the first it is meant for. */
     public Score score() {
         Start start = start();
-        return Score.of(school, desk.family(), school.from().contains(start) ? start : school.from().getFirst());
+        return Score.of(school(), desk.family(), school.from().contains(start) ? start : school.from().getFirst());
     }
 
     public Optional<CoachRun> run() {
@@ -174,7 +179,7 @@ public final class KeysDesk {
         next.cues(heardNanos, now).forEach(cues);
         heardNanos = now;
         run = next;
-        Optional<Verdict> found = Verdict.of(school.goal(), desk.deviceNow(), desk.machine(), begunNanos);
+        Optional<Verdict> found = Verdict.of(school().goal(), desk.deviceNow(), desk.machine(), begunNanos);
         if (found.isPresent()) {
             end(found.get());
         } else if (now - next.spans(begunNanos).get(next.step()).endNanos() > PATIENCE) {

@@ -67,7 +67,7 @@ final class IdentifyView extends TicketPage {
     }
 
     private static String words(DeviceModel m) {
-        return "Family " + m.family() + ".  Keys: Volume Up, Volume Down, Side.  Plug: " + m.plug() + ".";
+        return "Family " + m.family() + ".  Keys: " + m.keysInWords() + ".  Plug: " + m.plug() + ".";
     }
 
     private HBox row(DeviceModel m, boolean only) {

@@ -64,8 +64,8 @@ final class KeysView implements View {
         this.number = number;
         this.desk = bench.desk(number);
         this.keys = desk.keys();
-        this.score = new ScoreDrawing(desk.family());
-        this.phone = new PhoneDrawing(desk.model(), desk.family(), 470, new PhoneDrawing.Hands(keys::press, keys::release, keys::toggleCable));
+        this.score = new ScoreDrawing(desk.model().body());
+        this.phone = new PhoneDrawing(desk.model(), 470, new PhoneDrawing.Hands(keys::press, keys::release, keys::toggleCable));
         this.idle = CoachRun.begin(keys.score(), 0);
         huge.setId("instruction");
         detail.setId("instruction-detail");

@@ -16,8 +16,8 @@ import javafx.scene.paint.Color;
 import javafx.scene.text.Font;
 import javafx.scene.text.FontWeight;
 import javafx.scene.text.TextAlignment;
+import wistaxis.core.device.Body;
 import wistaxis.core.device.DeviceModel;
-import wistaxis.core.device.Family;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.keys.Screen;
 import wistaxis.desktop.look.Theme;
@@ -26,14 +26,16 @@ import wistaxis.desktop.look.Ui;
 /** A plain outline of this body with its keys where they are, what its screen shows, and its cable; keys and cable can be pressed. */
 final class PhoneDrawing extends Pane {
     /** The computer keys that stand for the keys of the body; P is the cable. */
-    static final Map<PhysicalKey, String> CAPS = new EnumMap<>(Map.of(PhysicalKey.VOLUME_UP, "U", PhysicalKey.VOLUME_DOWN, "D", PhysicalKey.SIDE, "S"));
+    static final Map<PhysicalKey, String> CAPS = new EnumMap<>(Map.of(PhysicalKey.VOLUME_UP, "U", PhysicalKey.VOLUME_DOWN, "D", PhysicalKey.SIDE, "S", PhysicalKey.TOP, "S",
+            PhysicalKey.HOME, "H"));
 
     private static final double LEFT = 74;
     private static final double TOP = 8;
 
     private final Canvas canvas = new Canvas();
     private final DeviceModel model;
-    private final Family family;
+    private final Body body;
+    private final boolean home;
     private final double width;
     private final double height;
     private final Map<PhysicalKey, Region> keys = new EnumMap<>(PhysicalKey.class);
@@ -41,18 +43,19 @@ final class PhoneDrawing extends Pane {
     /** What can be done to the body. */
     record Hands(Consumer<PhysicalKey> press, Consumer<PhysicalKey> release, Runnable cable) {}
 
-    PhoneDrawing(DeviceModel model, Family family, double height, Hands hands) {
+    PhoneDrawing(DeviceModel model, double height, Hands hands) {
         this.model = model;
-        this.family = family;
-        this.height = height;
-        this.width = height * 0.49;
+        this.body = model.body();
+        this.home = !model.look("home").equals("none");
+        this.height = body.shape().equals("pad") ? height * 0.86 : height;
+        this.width = this.height * (body.shape().equals("pad") ? 0.71 : 0.49);
         canvas.setWidth(width + 2 * LEFT);
-        canvas.setHeight(height + TOP + 62);
+        canvas.setHeight(this.height + TOP + 62);
         setMinSize(canvas.getWidth(), canvas.getHeight());
         setMaxSize(canvas.getWidth(), canvas.getHeight());
         getChildren().add(canvas);
-        family.keys().forEach(place -> key(place, hands));
-        Region cable = area("cable", LEFT + width / 2 - 30, TOP + height + 2, 150, 58);
+        body.keys().forEach(place -> key(place, hands));
+        Region cable = area("cable", LEFT + width / 2 - 30, TOP + this.height + 2, 150, 58);
         cable.setOnMousePressed(_ -> hands.cable().run());
         getChildren().add(cable);
     }
@@ -63,17 +66,34 @@ final class PhoneDrawing extends Pane {
         return this;
     }
 
-    private void key(Family.KeyPlace place, Hands hands) {
-        boolean right = place.edge().equals("right");
-        double y = TOP + height * place.from();
-        Region area = area("key-" + place.key(), right ? LEFT + width - 4 : 0, y - 3, LEFT + 4, height * (place.to() - place.from()) + 6);
+    private void key(Body.KeyPlace place, Hands hands) {
+        double[] at = box(place, 7);
+        boolean side = place.edge().equals("left") || place.edge().equals("right");
+        double reach = LEFT - 7;
+        Region area = side ? area("key-" + place.key(), place.edge().equals("right") ? at[0] - 4 : at[0] - reach, at[1] - 3, at[2] + reach + 4, at[3] + 6)
+                : area("key-" + place.key(), at[0] - 4, at[1] - 8, at[2] + 8, at[3] + 16);
         area.setOnMousePressed(_ -> hands.press().accept(place.key()));
         area.setOnMouseReleased(_ -> hands.release().accept(place.key()));
         Label cap = Ui.label(CAPS.getOrDefault(place.key(), ""), "key-cap");
         cap.setMouseTransparent(true);
-        cap.relocate(right ? LEFT + width + 28 : 16, y + height * (place.to() - place.from()) / 2 - 13);
+        switch (place.edge()) {
+            case "right" -> cap.relocate(LEFT + width + 28, at[1] + at[3] / 2 - 13);
+            case "left" -> cap.relocate(16, at[1] + at[3] / 2 - 13);
+            case "top" -> cap.relocate(at[0] + at[2] / 2 - 12, TOP + 12);
+            default -> cap.relocate(at[0] + at[2] / 2 - 12, at[1] + at[3] / 2 - 13);
+        }
         keys.put(place.key(), area);
         getChildren().addAll(area, cap);
+    }
+
+    /** Where a key is drawn: x, y, width, height. @param out how far it stands out of its edge */
+    private double[] box(Body.KeyPlace k, double out) {
+        return switch (k.edge()) {
+            case "left" -> new double[] {LEFT - out, TOP + height * k.from(), out, height * (k.to() - k.from())};
+            case "right" -> new double[] {LEFT + width, TOP + height * k.from(), out, height * (k.to() - k.from())};
+            case "top" -> new double[] {LEFT + width * k.from(), TOP - out, width * (k.to() - k.from()), out};
+            default -> new double[] {LEFT + width / 2 - height * 0.05, TOP + height * 0.88, height * 0.1, height * 0.1};
+        };
     }
 
     /** A part of the drawing that can be pressed. */
@@ -93,47 +113,55 @@ final class PhoneDrawing extends Pane {
         g.clearRect(0, 0, canvas.getWidth(), canvas.getHeight());
         g.setTextAlign(TextAlignment.CENTER);
         g.setTextBaseline(VPos.CENTER);
-        family.keys().forEach(k -> drawKey(g, k, down.contains(k.key())));
-        double round = model.front().equals("home-pad") ? 34 : 46;
+        body.keys().stream().filter(k -> !k.edge().equals("front")).forEach(k -> drawKey(g, k, down.contains(k.key())));
+        double round = home ? 34 : 46;
         g.setFill(Theme.color("surface"));
         g.fillRoundRect(LEFT, TOP, width, height, round, round);
         g.setStroke(Theme.color("ink"));
         g.setLineWidth(3);
         g.strokeRoundRect(LEFT, TOP, width, height, round, round);
-        boolean pad = model.front().equals("home-pad");
-        double sy = TOP + (pad ? height * 0.12 : 9);
-        double sh = pad ? height * 0.74 : height - 18;
-        screen(g, screen, LEFT + 9, sy, width - 18, sh, pad ? 4 : 34, progress);
-        front(g, pad);
+        double sy = TOP + (home ? height * 0.12 : 9);
+        double sh = home ? height * 0.74 : height - 18;
+        screen(g, screen, LEFT + 9, sy, width - 18, sh, home ? 4 : 34, progress);
+        front(g, down.contains(PhysicalKey.HOME));
         cable(g, plugged);
     }
 
-    private void drawKey(GraphicsContext g, Family.KeyPlace k, boolean down) {
-        boolean right = k.edge().equals("right");
-        double y = TOP + height * k.from();
-        double h = height * (k.to() - k.from());
-        double out = down ? 3 : 7;
+    private void drawKey(GraphicsContext g, Body.KeyPlace k, boolean down) {
+        double[] at = box(k, down ? 3 : 7);
         g.setFill(Theme.color(down ? "hands" : "ink"));
-        g.fillRect(right ? LEFT + width : LEFT - out, y, out, h);
+        g.fillRect(at[0], at[1], at[2], at[3]);
         if (down) {
-            g.setFill(Theme.color("hands"));
-            double tip = right ? LEFT + width + 6 : LEFT - 6;
-            double back = right ? tip + 9 : tip - 9;
-            g.fillPolygon(new double[] {tip, back, back}, new double[] {y + h / 2, y + h / 2 - 7, y + h / 2 + 7}, 3);
+            double x = at[0] + at[2] / 2;
+            double y = at[1] + at[3] / 2;
+            switch (k.edge()) {
+                case "left" -> g.fillPolygon(new double[] {LEFT - 6, LEFT - 15, LEFT - 15}, new double[] {y, y - 7, y + 7}, 3);
+                case "right" -> g.fillPolygon(new double[] {LEFT + width + 6, LEFT + width + 15, LEFT + width + 15}, new double[] {y, y - 7, y + 7}, 3);
+                default -> g.fillPolygon(new double[] {x, x - 7, x + 7}, new double[] {TOP - 1, TOP - 8, TOP - 8}, 3);
+            }
         }
     }
 
-    private void front(GraphicsContext g, boolean pad) {
+    private void front(GraphicsContext g, boolean homeDown) {
         double mid = LEFT + width / 2;
         g.setFill(Theme.color("ink"));
-        switch (model.front()) {
+        switch (model.look("cutout")) {
             case "notch" -> g.fillRoundRect(mid - width * 0.2, TOP + 2, width * 0.4, 20, 14, 14);
             case "island" -> g.fillRoundRect(mid - width * 0.13, TOP + 18, width * 0.26, 16, 16, 16);
-            default -> g.fillRoundRect(mid - width * 0.1, TOP + height * 0.06, width * 0.2, 5, 5, 5);
+            default -> {
+                if (home && body.shape().equals("phone")) {
+                    g.fillRoundRect(mid - width * 0.1, TOP + height * 0.06, width * 0.2, 5, 5, 5);
+                }
+            }
         }
-        if (pad) {
+        if (home) {
+            double[] at = box(new Body.KeyPlace(PhysicalKey.HOME, "", "front", 0, 0), 0);
             g.setLineWidth(2);
-            g.strokeOval(mid - height * 0.05, TOP + height * 0.88, height * 0.1, height * 0.1);
+            if (homeDown) {
+                g.setFill(Theme.color("hands"));
+                g.fillOval(at[0], at[1], at[2], at[3]);
+            }
+            g.strokeOval(at[0], at[1], at[2], at[3]);
         }
     }
 

@@ -44,7 +44,7 @@ final class RestoreView implements View {
         this.number = number;
         this.desk = bench.desk(number);
         this.restore = desk.restore();
-        this.phone = new PhoneDrawing(desk.model(), desk.family(), 330, new PhoneDrawing.Hands(_ -> { }, _ -> { }, desk.keys()::toggleCable)).inert();
+        this.phone = new PhoneDrawing(desk.model(), 330, new PhoneDrawing.Hands(_ -> { }, _ -> { }, desk.keys()::toggleCable)).inert();
         left.setId("restore-left");
         left.setMinWidth(Region.USE_PREF_SIZE);
         window.setId("mode-window");

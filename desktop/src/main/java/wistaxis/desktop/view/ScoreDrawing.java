@@ -11,7 +11,7 @@ import javafx.scene.text.FontWeight;
 import javafx.scene.text.TextAlignment;
 import wistaxis.core.coach.CoachRun;
 import wistaxis.core.coach.Score;
-import wistaxis.core.device.Family;
+import wistaxis.core.device.Body;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.keys.HostView;
 import wistaxis.core.keys.KeyStep;
@@ -27,7 +27,7 @@ final class ScoreDrawing extends Region {
     private static final double NOW_AT = 0.24;
 
     private final Canvas canvas = new Canvas();
-    private final Family family;
+    private final Body body;
 
     /**
      * What is drawn.
@@ -37,8 +37,8 @@ final class ScoreDrawing extends Region {
      */
     record Moment(CoachRun run, long nowNanos, long attemptNanos, List<Trace.Event> timing, Screen screen, HostView host, boolean plugged) {}
 
-    ScoreDrawing(Family family) {
-        this.family = family;
+    ScoreDrawing(Body body) {
+        this.body = body;
         getChildren().add(canvas);
         setMinHeight(250);
         setPrefHeight(270);
@@ -64,19 +64,19 @@ final class ScoreDrawing extends Region {
         g.setFill(Theme.color("surface"));
         g.fillRect(0, 0, w, h);
         g.setTextBaseline(VPos.CENTER);
-        int lanes = family.keys().size() + 3;
+        int lanes = body.keys().size() + 3;
         double lane = (h - 22) / lanes;
         seconds(g, m, h);
         Map<PhysicalKey, List<Score.Bar>> bars = m.run().score().bars();
         List<Span> spans = m.run().spans(m.nowNanos());
-        for (int i = 0; i < family.keys().size(); i++) {
-            Family.KeyPlace place = family.keys().get(i);
+        for (int i = 0; i < body.keys().size(); i++) {
+            Body.KeyPlace place = body.keys().get(i);
             double top = i * lane;
             bars.getOrDefault(place.key(), List.of()).forEach(b -> bar(g, m, spans, b, top, lane));
             hands(g, m, place.key(), top, lane);
             name(g, place.name(), PhoneDrawing.CAPS.get(place.key()), top, lane);
         }
-        double rest = family.keys().size() * lane;
+        double rest = body.keys().size() * lane;
         fact(g, m, "Cable", m.plugged() ? "plugged in" : "not plugged", rest, lane);
         sights(g, m, spans, rest + lane, lane);
         fact(g, m, "Host sees", m.host().toString(), rest + 2 * lane, lane);

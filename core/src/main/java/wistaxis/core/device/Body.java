@@ -1,0 +1,26 @@
+package wistaxis.core.device;
+
+import java.util.List;
+import wistaxis.core.facts.Provenance;
+
+/**
+ * A shape of body: what its keys are called and where they sit.
+ *
+ * @param words where the keys are, for a person
+ * @param powerKey {@code SIDE} or {@code TOP}: what the key that starts and resets the device is called on this body
+ * @param shape {@code phone} or {@code pad}
+ */
+public record Body(String body, String words, PhysicalKey powerKey, String shape, List<KeyPlace> keys, Provenance provenance, String source) {
+    public Body {
+        keys = List.copyOf(keys);
+    }
+
+    /**
+     * Where a key sits: an edge of the body seen from the front and the stretch of that edge, as fractions of its length.
+     *
+     * @param edge {@code left}, {@code right}, {@code top} or {@code front}
+     * @param from start, 0 to 1, from the top or the left
+     * @param to end, 0 to 1
+     */
+    public record KeyPlace(PhysicalKey key, String name, String edge, double from, double to) {}
+}
