@@ -4,6 +4,7 @@ import java.util.List;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Parameters;
 import wistaxis.core.device.Imei;
+import wistaxis.core.facts.BadInput;
 
 @Command(name = "imei", mixinStandardHelpOptions = true, description = "Check the check digit of an IMEI.")
 final class ImeiCommand extends Output {
@@ -14,10 +15,11 @@ final class ImeiCommand extends Output {
 
     @Override
     public void run() {
-        Imei imei = Imei.parse(number);
-        if (!imei.valid()) {
-            throw new Refusal("IMEI [" + number + "] is misread: its check digit is [" + imei.digits().charAt(14) + "], the other digits call for ["
-                    + imei.expectedCheckDigit() + "]; read it again");
+        Imei imei;
+        try {
+            imei = Imei.exact(number);
+        } catch (BadInput e) {
+            throw Imei.parse(number).valid() ? e : new Refusal(String.valueOf(e.getMessage()));
         }
         answer(new Row(imei.digits(), true, imei.expectedCheckDigit()), List.of(imei.digits() + ": the check digit fits"));
     }

@@ -1,6 +1,9 @@
 package wistaxis.cli;
 
+import java.io.IOException;
 import java.io.PrintWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine;
 import wistaxis.core.device.DeviceCatalogue;
@@ -27,6 +30,18 @@ abstract class Output implements Runnable {
             out().println(Json.writePretty(value));
         } else {
             words.forEach(out()::println);
+        }
+    }
+
+    /** A file's text. @throws BadInput when it cannot be read or is longer than so many megabytes, which no such file is */
+    static String text(Path file, String what, int megabytes) {
+        try {
+            if (Files.size(file) > megabytes * 1_000_000L) {
+                throw new BadInput(what + " [" + file + "] is longer than " + megabytes + " MB; that is no " + what);
+            }
+            return Files.readString(file);
+        } catch (IOException e) {
+            throw new BadInput(what + " [" + file + "] cannot be read: " + (Files.exists(file) ? e.getMessage() : "there is no such file"), e);
         }
     }
 

@@ -1,14 +1,11 @@
 package wistaxis.cli;
 
-import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
-import wistaxis.core.facts.BadInput;
 import wistaxis.core.keys.Simulation;
 import wistaxis.core.keys.Trace;
 
@@ -23,23 +20,12 @@ final class SimulateCommand extends Output {
     @Override
     public void run() {
         Simulation simulation = new Simulation(DEVICES.familyOf(device(device)));
-        Simulation.Result result = simulation.run(Trace.parse(text(trace), trace.getFileName().toString()));
+        Simulation.Result result = simulation.run(Trace.parse(text(trace, "trace", 10), trace.getFileName().toString()));
         List<String> words = new ArrayList<>();
         for (Simulation.Sight s : result.history()) {
             words.add(String.format(Locale.ROOT, "%8.2f s  %-20s host: %s", s.at(), s.screen(), s.host()));
         }
         words.add(result.explanation());
         answer(result, words);
-    }
-
-    private static String text(Path file) {
-        try {
-            if (Files.size(file) > 10_000_000) {
-                throw new BadInput("trace [" + file + "] is longer than 10 MB; that is no trace");
-            }
-            return Files.readString(file);
-        } catch (IOException e) {
-            throw new BadInput("trace [" + file + "] cannot be read: " + (Files.exists(file) ? e.getMessage() : "there is no such file"), e);
-        }
     }
 }

@@ -39,11 +39,6 @@ public record DeviceModel(
         return value;
     }
 
-    /** Whether it has an equipment identity that a register of lost phones may know. */
-    public boolean hasImei() {
-        return !network.equals("wifi");
-    }
-
     /** The names of its keys as they are on this body, in a row. */
     public String keysInWords() {
         return String.join(", ", body.keys().stream().map(Body.KeyPlace::name).toList());

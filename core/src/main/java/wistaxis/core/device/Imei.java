@@ -27,6 +27,16 @@ public record Imei(String digits) {
         return new Imei(digits);
     }
 
+    /** Like {@link #parse}, and refuses a number whose check digit does not fit. */
+    public static Imei exact(String typed) {
+        Imei imei = parse(typed);
+        if (!imei.valid()) {
+            throw new BadInput("IMEI [" + typed + "] is misread: its check digit is [" + imei.digits().charAt(14) + "], the other digits call for ["
+                    + imei.expectedCheckDigit() + "]; read it again");
+        }
+        return imei;
+    }
+
     /** The digit that the other 14 call for, 0 to 9. */
     public int expectedCheckDigit() {
         return checkDigit(digits.substring(0, 14));

@@ -1,31 +1,62 @@
 package wistaxis.core.route;
 
 import java.util.List;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.firmware.SystemVersion;
 
 /**
  * The answer of the route planner.
  *
  * @param stop why nothing may be done, in words for the customer; null when the job may go on
+ * @param contradictions facts that do not go together, in words; one of them has to change
  * @param rungs the ladder, least destructive first
+ * @param target the version that would be written: the one asked for, else the newest signed; null when neither is known
+ * @param backups which backups fit the target
  */
-public record Route(@Nullable String stop, List<Rung> rungs) {
+public record Route(
+        @Nullable String stop, List<String> contradictions, List<Rung> rungs, @Nullable SystemVersion target, boolean targetSaid, List<SystemVersion> signed,
+        List<BackupFit> backups) {
     /** How far a rung is from being taken. */
     public enum Status { READY, NEEDS_CONSENT, BLOCKED, REFUSED }
 
     /**
      * One step with its reasons.
      *
+     * @param done whether it was tried already and did not help; it can be repeated if its status allows
+     * @param advised whether nothing speaks against recommending it
+     * @param overrulable whether the technician may take it all the same, with a reason
      * @param reasons why it is where it stands: what blocks or refuses it first, then what speaks for it
      */
-    public record Rung(RouteFacts.StepFact step, Status status, List<String> reasons, List<String> cautions) {
+    public record Rung(
+            RouteFacts.StepFact step, Status status, boolean done, boolean advised, boolean overrulable, List<String> reasons, List<String> cautions) {
         public Rung {
             reasons = List.copyOf(reasons);
             cautions = List.copyOf(cautions);
         }
+
+        /** Whether it may be taken, if need be after the owner's consent. */
+        public boolean open() {
+            return status == Status.READY || status == Status.NEEDS_CONSENT;
+        }
     }
 
+    /** @param fits whether it can be restored into the target; null when one of the versions is not known */
+    public record BackupFit(CaseFacts.Backup backup, @Nullable Boolean fits) {}
+
     public Route {
+        contradictions = List.copyOf(contradictions);
         rungs = List.copyOf(rungs);
+        signed = List.copyOf(signed);
+        backups = List.copyOf(backups);
+    }
+
+    /** The gentlest step that is open, not tried yet and not advised against; failing that the gentlest open one. */
+    public Optional<Rung> recommended() {
+        return rungs.stream().filter(r -> r.open() && !r.done() && r.advised()).findFirst().or(() -> rungs.stream().filter(r -> r.open() && !r.done()).findFirst());
+    }
+
+    public Optional<Rung> rung(String step) {
+        return rungs.stream().filter(r -> r.step().id().equals(step)).findFirst();
     }
 }

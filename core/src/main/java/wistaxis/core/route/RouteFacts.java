@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Map;
 import wistaxis.core.facts.Provenance;
 
-/** The shapes of {@code routes.json} and {@code questions.json}. */
+/** The shapes of {@code routes.json}. */
 public final class RouteFacts {
     private RouteFacts() {}
 
@@ -14,12 +14,17 @@ public final class RouteFacts {
      * @param keeps whether what is on the device stays
      * @param minutes lowest and highest usual length, whole minutes
      * @param work {@code hands}, {@code unattended} or {@code mixed}
+     * @param host whether it goes through the bench computer, which then has to be ready
      */
     public record StepFact(
-            String id, String title, boolean keeps, List<Integer> minutes, List<String> needs, String work, String says, Provenance provenance, String source) {
+            String id, String title, boolean keeps, List<Integer> minutes, String work, boolean host, List<String> needs, String says, Provenance provenance, String source) {
         public StepFact {
             minutes = List.copyOf(minutes);
             needs = List.copyOf(needs);
+        }
+
+        StepFact minutes(int lowest, int highest) {
+            return new StepFact(id, title, keeps, List.of(lowest, highest), work, host, needs, says, provenance, source);
         }
     }
 
@@ -33,29 +38,38 @@ public final class RouteFacts {
     /**
      * A rule with its reason.
      *
-     * @param effect {@code stop} ends the job, {@code refuse} and {@code block} take a step out for good or for now,
-     *     {@code caution} and {@code reason} add words
+     * @param effect {@code stop} ends the job; {@code contradiction} says that two facts do not go together; {@code refuse} and {@code block} take a step out
+     *     for good or for now; {@code advise-against} leaves it open but does not recommend it; {@code caution} and {@code reason} add words
      * @param when facts and the values for which the rule holds, all of them; {@code unknown} is the value of a missing fact
-     * @param steps the steps it is about; empty for a stop
+     * @param steps the steps it is about; empty for a stop and a contradiction
+     * @param firm whether a technician may not overrule it
      * @param settledByConsent whether asking for the owner's consent is what lifts it
+     * @param says the reason; words in braces are filled in
      */
     public record Rule(
-            String id, String effect, Map<String, List<String>> when, List<String> steps, boolean settledByConsent, String says, Provenance provenance,
+            String id, String effect, Map<String, List<String>> when, List<String> steps, boolean firm, boolean settledByConsent, String says, Provenance provenance,
             String source) {
         public Rule {
             when = Map.copyOf(when);
             steps = List.copyOf(steps);
         }
+
+        boolean holds(Map<String, String> facts) {
+            return when.entrySet().stream().allMatch(e -> e.getValue().contains(facts.getOrDefault(e.getKey(), "unknown")));
+        }
     }
 
     /**
-     * A question of the intake.
+     * Where practitioners disagree: the shop chooses.
      *
-     * @param answers pairs of value and words
+     * @param options value and words, the first the usual one
+     * @param moves for an option: a step that moves before another one
      */
-    public record Question(String fact, String asks, String why, List<List<String>> answers) {}
+    public record Preference(
+            String preference, String asks, String why, List<List<String>> options, Map<String, List<String>> moves, Provenance provenance, String source) {}
 
-    record Routes(List<StepFact> steps, List<Ladder> ladders, List<Rule> rules) {}
+    /** How long a device waits after so many wrong tries. */
+    public record Wait(int tries, int minutes, Provenance provenance, String source) {}
 
-    record Questions(List<Question> questions) {}
+    record Routes(List<StepFact> steps, List<Ladder> ladders, List<Preference> preferences, List<Wait> waits, List<Rule> rules) {}
 }

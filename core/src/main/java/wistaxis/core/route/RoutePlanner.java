@@ -1,63 +1,46 @@
 package wistaxis.core.route;
 
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
+import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.route.Route.Rung;
 import wistaxis.core.route.Route.Status;
-import wistaxis.core.ticket.Ticket;
 
 /** Applies the rules to the facts. What is not known never makes a step more permissive. */
 public final class RoutePlanner {
+    /** In the reasons of steps whose keys are broken. */
+    private static final String NEAREST = "{nearest}";
+
     private final RouteFacts.Routes routes;
-    private final List<RouteFacts.Question> questions;
+    private final DeviceCatalogue devices;
+    private final SequenceLibrary sequences;
 
-    private RoutePlanner(RouteFacts.Routes routes, List<RouteFacts.Question> questions) {
+    private RoutePlanner(RouteFacts.Routes routes, DeviceCatalogue devices, SequenceLibrary sequences) {
         this.routes = routes;
-        this.questions = List.copyOf(questions);
+        this.devices = devices;
+        this.sequences = sequences;
     }
 
-    public static RoutePlanner shipped() {
-        return new RoutePlanner(Json.fact("routes.json", RouteFacts.Routes.class), Json.fact("questions.json", RouteFacts.Questions.class).questions());
+    public static RoutePlanner shipped(DeviceCatalogue devices, SequenceLibrary sequences) {
+        return new RoutePlanner(Json.fact("routes.json", RouteFacts.Routes.class), devices, sequences);
     }
 
-    /** The questions of the intake, in the order in which they are asked. */
-    public List<RouteFacts.Question> questions() {
-        return questions;
+    /** Where practitioners disagree and the shop chooses. */
+    public List<RouteFacts.Preference> preferences() {
+        return routes.preferences();
     }
 
-    /** The words of an answer, or the value itself when it is no listed answer. */
-    public String words(String fact, String value) {
-        return questions.stream().filter(q -> q.fact().equals(fact)).flatMap(q -> q.answers().stream())
-                .filter(a -> a.getFirst().equals(value)).map(List::getLast).findFirst().orElse(value);
-    }
-
-    /** The facts that the rules read, taken from a ticket. */
-    public static Map<String, String> factsOf(Ticket ticket) {
-        Map<String, String> facts = new java.util.HashMap<>(ticket.facts());
-        if (ticket.identifier() != null) {
-            facts.put("device", ticket.identifier());
-        }
-        if (ticket.consent() != null) {
-            facts.put("consent", ticket.consentGiven() ? "yes" : "no");
-        }
-        return facts;
-    }
-
-    /**
-     * @param facts by name; a fact left out is unknown
-     * @throws BadInput when the trouble is missing or has no ladder
-     */
-    public Route plan(Map<String, String> facts) {
-        String trouble = facts.getOrDefault("trouble", "unknown");
-        RouteFacts.Ladder ladder = routes.ladders().stream().filter(l -> l.trouble().equals(trouble)).findFirst()
-                .orElseThrow(() -> new BadInput("no ladder for trouble [" + trouble + "]; known are "
-                        + routes.ladders().stream().map(RouteFacts.Ladder::trouble).toList()));
-        Optional<String> stop = holding(facts).filter(r -> r.effect().equals("stop")).map(RouteFacts.Rule::says).findFirst();
-        return new Route(stop.orElse(null), ladder.steps().stream().map(id -> rung(step(id), facts, stop)).toList());
+    public List<RouteFacts.Ladder> ladders() {
+        return routes.ladders();
     }
 
     /** @throws IllegalArgumentException for an unknown step */
@@ -66,27 +49,105 @@ public final class RoutePlanner {
                 .orElseThrow(() -> new IllegalArgumentException("no such step [" + id + "]"));
     }
 
-    private Stream<RouteFacts.Rule> holding(Map<String, String> facts) {
-        return routes.rules().stream().filter(rule -> rule.when().entrySet().stream()
-                .allMatch(e -> e.getValue().contains(facts.getOrDefault(e.getKey(), "unknown"))));
+    /** What follows from a case, by the names that rules and questions read. */
+    public Map<String, String> inferred(CaseFacts facts, RouteContext context) {
+        return infer(facts, context).facts();
     }
 
-    private Rung rung(RouteFacts.StepFact step, Map<String, String> facts, Optional<String> stop) {
-        List<RouteFacts.Rule> rules = holding(facts).filter(r -> r.steps().contains(step.id())).toList();
-        List<RouteFacts.Rule> refusing = rules.stream().filter(r -> r.effect().equals("refuse")).toList();
-        List<RouteFacts.Rule> blocking = rules.stream().filter(r -> r.effect().equals("block")).toList();
-        Status status = stop.isPresent() || !refusing.isEmpty() ? Status.REFUSED
-                : blocking.isEmpty() ? Status.READY
-                : blocking.stream().allMatch(RouteFacts.Rule::settledByConsent) ? Status.NEEDS_CONSENT
-                : Status.BLOCKED;
-        Stream<RouteFacts.Rule> against = refusing.isEmpty() ? blocking.stream().sorted((a, b) -> Boolean.compare(a.settledByConsent(), b.settledByConsent()))
-                : refusing.stream();
-        Stream<String> speaks = refusing.isEmpty() ? says(rules, "reason") : Stream.empty();
-        return new Rung(step, status, Stream.of(stop.stream(), against.map(RouteFacts.Rule::says), speaks).flatMap(s -> s).toList(),
-                says(rules, "caution").toList());
+    private Inferences infer(CaseFacts facts, RouteContext context) {
+        return new Inferences(facts, devices, sequences, routes.waits(), context);
     }
 
-    private static Stream<String> says(List<RouteFacts.Rule> rules, String effect) {
-        return rules.stream().filter(r -> r.effect().equals(effect)).map(RouteFacts.Rule::says);
+    /** @throws BadInput when the trouble is missing or has no ladder, or the device or a tried step is not known */
+    public Route plan(CaseFacts facts, RouteContext context) {
+        check(facts);
+        Inferences inferred = infer(facts, context);
+        List<RouteFacts.Rule> holding = routes.rules().stream().filter(r -> r.holds(inferred.facts())).toList();
+        Optional<String> stop = says(holding, "stop", inferred.words()).findFirst();
+        List<RouteFacts.StepFact> steps = ladder(facts.trouble(), context).stream().map(id -> timed(step(id), inferred)).toList();
+        List<Rung> rungs = steps.stream().map(s -> new Judge(s, holding, inferred.words(), stop, context.overruled().get(s.id()),
+                facts.tried() != null && facts.tried().contains(s.id())).rung()).toList();
+        return new Route(stop.orElse(null), says(holding, "contradiction", inferred.words()).toList(), IntStream.range(0, rungs.size()).mapToObj(i -> nameNearest(rungs, i)).toList(), inferred.target(), facts.targetVersion() != null, context.signed(),
+                inferred.fits());
+    }
+
+    private void check(CaseFacts facts) {
+        if (facts.device() != null && devices.byIdentifier(facts.device()).isEmpty()) {
+            throw new BadInput("device [" + facts.device() + "] is not known; write an identifier such as iPhone13,2 (wistaxis devices lists them), or leave it out");
+        }
+        for (String step : facts.tried() == null ? List.<String>of() : facts.tried()) {
+            if (routes.steps().stream().noneMatch(s -> s.id().equals(step))) {
+                throw new BadInput("tried step [" + step + "] is not known; write " + routes.steps().stream().map(RouteFacts.StepFact::id).toList());
+            }
+        }
+    }
+
+    private List<String> ladder(@Nullable String trouble, RouteContext context) {
+        List<String> steps = new ArrayList<>(routes.ladders().stream().filter(l -> l.trouble().equals(trouble)).findFirst()
+                .orElseThrow(() -> new BadInput("no ladder for trouble [" + (trouble == null ? "unknown" : trouble) + "]; known are "
+                        + routes.ladders().stream().map(RouteFacts.Ladder::trouble).toList())).steps());
+        for (RouteFacts.Preference p : routes.preferences()) {
+            List<String> move = p.moves().get(context.preferences().getOrDefault(p.preference(), ""));
+            if (move != null && steps.containsAll(move)) {
+                steps.remove(move.getFirst());
+                steps.add(steps.indexOf(move.getLast()), move.getFirst());
+            }
+        }
+        return steps;
+    }
+
+    private static RouteFacts.StepFact timed(RouteFacts.StepFact step, Inferences inferred) {
+        return step.id().equals("wait-and-try") ? inferred.waitMinutes().map(m -> step.minutes(m, m + 5)).orElse(step) : step;
+    }
+
+    /** Fills in the rung that works where the keys of this one do not: the nearest, the gentler of two as near. */
+    private static Rung nameNearest(List<Rung> rungs, int at) {
+        Rung rung = rungs.get(at);
+        if (!lacksKeys(rung)) {
+            return rung;
+        }
+        String nearest = IntStream.range(0, rungs.size()).filter(i -> rungs.get(i).status() != Status.REFUSED && !lacksKeys(rungs.get(i))).boxed()
+                .min(Comparator.<Integer>comparingInt(i -> Math.abs(i - at)).thenComparing(i -> i)).map(i -> rungs.get(i).step().title()).orElse("none on this ladder; hardware first");
+        return new Rung(rung.step(), rung.status(), rung.done(), rung.advised(), rung.overrulable(), rung.reasons().stream().map(r -> r.replace(NEAREST, nearest)).toList(), rung.cautions());
+    }
+
+    private static boolean lacksKeys(Rung rung) {
+        return rung.reasons().stream().anyMatch(r -> r.contains(NEAREST));
+    }
+
+    private static Stream<String> says(List<RouteFacts.Rule> rules, String effect, Map<String, String> words) {
+        return rules.stream().filter(r -> r.effect().equals(effect)).map(r -> fill(r.says(), words));
+    }
+
+    static String fill(String says, Map<String, String> words) {
+        String filled = says;
+        for (Map.Entry<String, String> word : words.entrySet()) {
+            filled = filled.replace("{" + word.getKey() + "}", word.getValue());
+        }
+        return filled;
+    }
+
+    /** Judges one step by the rules that are about it. */
+    private record Judge(RouteFacts.StepFact step, List<RouteFacts.Rule> rules, Map<String, String> words, Optional<String> stop, @Nullable String overruled, boolean done) {
+        private List<RouteFacts.Rule> of(String effect) {
+            return rules.stream().filter(r -> r.effect().equals(effect) && r.steps().contains(step.id())).toList();
+        }
+
+        Rung rung() {
+            List<RouteFacts.Rule> against = Stream.concat(of("refuse").stream(), of("block").stream().sorted(Comparator.comparing(RouteFacts.Rule::settledByConsent)))
+                    .filter(r -> overruled == null || r.firm()).toList();
+            boolean refused = stop.isPresent() || against.stream().anyMatch(r -> r.effect().equals("refuse"));
+            Status status = refused ? Status.REFUSED
+                    : against.isEmpty() ? Status.READY
+                    : against.stream().allMatch(RouteFacts.Rule::settledByConsent) ? Status.NEEDS_CONSENT
+                    : Status.BLOCKED;
+            boolean overrulable = stop.isEmpty() && overruled == null && (status == Status.BLOCKED || status == Status.REFUSED)
+                    && against.stream().noneMatch(r -> r.firm() && !r.settledByConsent());
+            Stream<String> speaks = refused ? Stream.empty() : Stream.concat(of("advise-against").stream(), of("reason").stream()).map(r -> fill(r.says(), words));
+            return new Rung(step, status, done, of("advise-against").isEmpty(), overrulable,
+                    Stream.of(stop.stream(), Stream.ofNullable(overruled).map(why -> "Overruled by the technician: " + why),
+                            against.stream().filter(r -> !refused || !r.effect().equals("block")).map(r -> fill(r.says(), words)), speaks).flatMap(s -> s).toList(),
+                    of("caution").stream().map(r -> fill(r.says(), words)).toList());
+        }
     }
 }

@@ -29,6 +29,10 @@ public final class EventWords {
             case TicketEvent.RestoreStopped e -> "Restore stopped: " + e.why();
             case TicketEvent.Restored e -> "Restored to " + e.version();
             case TicketEvent.CheckAnswered e -> "Handover: " + spaced(e.check()) + ": " + e.answer();
+            case TicketEvent.StepTried e -> spaced(e.step()) + (e.helped() ? " helped" : " did not help");
+            case TicketEvent.Overruled e -> "Overruled for " + spaced(e.step()) + ": " + e.reason();
+            case TicketEvent.UnlockOrdered e -> "Carrier unlock ordered from " + e.carrier() + " on " + e.ordered() + ", due " + e.earliest() + " to " + e.latest();
+            case TicketEvent.UnlockAnswered e -> "Carrier unlock: " + spaced(e.what());
             case TicketEvent.Closed e -> "Closed: " + e.outcome();
         };
     }

@@ -3,10 +3,12 @@ package wistaxis.core.ticket;
 import java.time.Instant;
 import java.util.Collections;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -23,17 +25,25 @@ import org.jspecify.annotations.Nullable;
  * @param attempts how often the keys were tried
  * @param restored the version written, once the greeting came
  * @param checks answers of the handover by name
+ * @param failed steps that were taken and did not help
+ * @param overruled steps that the technician takes although the rules block them, with the reason
+ * @param unlock the carrier unlock that was ordered beside, if any
+ * @param unlockAnswers what came of it, in order
  * @param closed the outcome, once closed
  */
 public record Ticket(
         String number, String title, boolean simulated, Instant openedAt, Instant lastAt, Map<String, String> facts, @Nullable String identifier,
         TicketEvent.@Nullable ConsentAsked consent, @Nullable String route, TicketEvent.@Nullable BuildChosen build, @Nullable String provenBuild,
         @Nullable String provenFile, @Nullable String mode, @Nullable Instant modeSince, boolean restoreStarted, @Nullable String restoreStage,
-        int attempts, @Nullable String restored, Map<String, String> checks, @Nullable String closed) {
+        int attempts, @Nullable String restored, Map<String, String> checks, Set<String> failed, Map<String, String> overruled,
+        TicketEvent.@Nullable UnlockOrdered unlock, List<String> unlockAnswers, @Nullable String closed) {
 
     public Ticket {
         facts = Collections.unmodifiableMap(new LinkedHashMap<>(facts));
         checks = Collections.unmodifiableMap(new LinkedHashMap<>(checks));
+        failed = Collections.unmodifiableSet(new LinkedHashSet<>(failed));
+        overruled = Collections.unmodifiableMap(new LinkedHashMap<>(overruled));
+        unlockAnswers = List.copyOf(unlockAnswers);
     }
 
     /** @param entries all entries of one ticket, in order, the first an {@link TicketEvent.Opened} */
@@ -61,6 +71,16 @@ public record Ticket(
         return consent != null && consent.given();
     }
 
+    /** Whether the step taken writes firmware: by name, so that a ticket needs no route facts to be folded. */
+    public boolean writesFirmware() {
+        return route != null && (route.endsWith("-restore") || route.endsWith("-update"));
+    }
+
+    /** Whether the step taken leaves the data on the device. */
+    public boolean keepsData() {
+        return route != null && !route.endsWith("-restore") && !route.endsWith("-erase");
+    }
+
     public boolean packageProven() {
         return build != null && build.build().equals(provenBuild);
     }
@@ -70,7 +90,7 @@ public record Ticket(
         if (closed != null) {
             return Stage.CLOSED;
         }
-        if (restored != null) {
+        if (restored != null && !failed.contains(Objects.requireNonNullElse(route, ""))) {
             return Stage.HANDOVER;
         }
         if (!facts.containsKey("trouble")) {
@@ -82,7 +102,7 @@ public record Ticket(
         if (route == null) {
             return Stage.ROUTE;
         }
-        if (!Objects.requireNonNull(route).endsWith("-restore")) {
+        if (!writesFirmware()) {
             return Stage.HANDOVER;
         }
         if (!packageProven()) {

@@ -3,6 +3,7 @@ package wistaxis.core.ticket;
 import com.fasterxml.jackson.annotation.JsonProperty;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import java.time.LocalDate;
 import java.util.List;
 import wistaxis.core.facts.Json;
 import wistaxis.core.keys.Trace;
@@ -31,6 +32,10 @@ import wistaxis.core.keys.Trace;
     @JsonSubTypes.Type(value = TicketEvent.RestoreStopped.class, name = "restore-stopped"),
     @JsonSubTypes.Type(value = TicketEvent.Restored.class, name = "restored"),
     @JsonSubTypes.Type(value = TicketEvent.CheckAnswered.class, name = "check-answered"),
+    @JsonSubTypes.Type(value = TicketEvent.StepTried.class, name = "step-tried"),
+    @JsonSubTypes.Type(value = TicketEvent.Overruled.class, name = "overruled"),
+    @JsonSubTypes.Type(value = TicketEvent.UnlockOrdered.class, name = "unlock-ordered"),
+    @JsonSubTypes.Type(value = TicketEvent.UnlockAnswered.class, name = "unlock-answered"),
     @JsonSubTypes.Type(value = TicketEvent.Closed.class, name = "closed"),
 })
 public sealed interface TicketEvent {
@@ -82,6 +87,23 @@ public sealed interface TicketEvent {
     record Restored(String version) implements TicketEvent {}
 
     record CheckAnswered(String check, String answer) implements TicketEvent {}
+
+    /** A step was taken and helped, or did not. */
+    record StepTried(String step, boolean helped) implements TicketEvent {}
+
+    /** The technician takes a step that the rules block, and says why. */
+    record Overruled(String step, String reason) implements TicketEvent {}
+
+    /**
+     * A carrier unlock was ordered, beside whatever else is done on the ticket.
+     *
+     * @param earliest the first business day on which it may be done
+     * @param latest the last one
+     */
+    record UnlockOrdered(String imei, String carrier, LocalDate ordered, LocalDate earliest, LocalDate latest) implements TicketEvent {}
+
+    /** @param what {@code unlocked}, {@code refused}, {@code activated}, {@code signal} or {@code no-signal} */
+    record UnlockAnswered(String what) implements TicketEvent {}
 
     record Closed(String outcome) implements TicketEvent {}
 

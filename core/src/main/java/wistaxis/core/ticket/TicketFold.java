@@ -1,8 +1,12 @@
 package wistaxis.core.ticket;
 
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /** The fold itself: one mutable working copy of a ticket while its events are read. */
@@ -26,6 +30,10 @@ final class TicketFold {
     private int attempts;
     private @Nullable String restored;
     private final Map<String, String> checks = new LinkedHashMap<>();
+    private final Set<String> failed = new LinkedHashSet<>();
+    private final Map<String, String> overruled = new LinkedHashMap<>();
+    private TicketEvent.@Nullable UnlockOrdered unlock;
+    private final List<String> unlockAnswers = new ArrayList<>();
     private @Nullable String closed;
 
     TicketFold(LedgerEntry opening) {
@@ -57,6 +65,10 @@ final class TicketFold {
         attempts = t.attempts();
         restored = t.restored();
         checks.putAll(t.checks());
+        failed.addAll(t.failed());
+        overruled.putAll(t.overruled());
+        unlock = t.unlock();
+        unlockAnswers.addAll(t.unlockAnswers());
         closed = t.closed();
     }
 
@@ -68,7 +80,14 @@ final class TicketFold {
             case TicketEvent.FactWithdrawn(String fact) -> facts.remove(fact);
             case TicketEvent.Identified(String id, _) -> identify(id);
             case TicketEvent.ConsentAsked asked -> consent = asked;
-            case TicketEvent.RouteChosen(String step) -> route = step;
+            case TicketEvent.RouteChosen(String step) -> route(step);
+            case TicketEvent.StepTried(String step, boolean helped) -> tried(step, helped);
+            case TicketEvent.Overruled(String step, String reason) -> overruled.put(step, reason);
+            case TicketEvent.UnlockOrdered ordered -> {
+                unlock = ordered;
+                unlockAnswers.clear();
+            }
+            case TicketEvent.UnlockAnswered(String what) -> unlockAnswers.add(what);
             case TicketEvent.BuildChosen chosen -> build = chosen;
             case TicketEvent.PackageProven(String proven, String file, _, _) -> prove(proven, file);
             case TicketEvent.PackageRefused _ -> prove(null, null);
@@ -97,6 +116,20 @@ final class TicketFold {
         identifier = id;
     }
 
+    /** Another step begins anew: what a step that did not help was asked at the end is open again. */
+    private void route(String step) {
+        checks.remove("step-helped");
+        route = step;
+    }
+
+    private void tried(String step, boolean helped) {
+        if (helped) {
+            failed.remove(step);
+        } else {
+            failed.add(step);
+        }
+    }
+
     private void prove(@Nullable String proven, @Nullable String file) {
         provenBuild = proven;
         provenFile = file;
@@ -114,6 +147,6 @@ final class TicketFold {
 
     Ticket ticket() {
         return new Ticket(number, title, simulated, openedAt, lastAt, facts, identifier, consent, route, build, provenBuild, provenFile, mode, modeSince,
-                restoreStarted, restoreStage, attempts, restored, checks, closed);
+                restoreStarted, restoreStage, attempts, restored, checks, failed, overruled, unlock, unlockAnswers, closed);
     }
 }

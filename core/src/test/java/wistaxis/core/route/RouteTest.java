@@ -3,110 +3,252 @@ package wistaxis.core.route;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import net.jqwik.api.Arbitraries;
 import net.jqwik.api.Arbitrary;
+import net.jqwik.api.Combinators;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.Provide;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Json;
+import wistaxis.core.firmware.SystemVersion;
+import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.route.Route.Status;
 
-/** The ladder for a forgotten passcode: common practice, least destructive first. */
+/** The ladders of common practice, and what must hold for any facts. */
 class RouteTest {
-    private static final RoutePlanner PLANNER = RoutePlanner.shipped();
-    private static final Map<String, String> COMMON = new HashMap<>(Map.of("trouble", "passcode-forgotten", "device", "iPhone13,2", "ownership", "proved", "liquid", "no"));
+    private static final RoutePlanner PLANNER = RoutePlanner.shipped(DeviceCatalogue.shipped(), SequenceLibrary.shipped());
+    private static final ObjectMapper MAPPER = new ObjectMapper();
+    private static final RouteContext SIGNED = signed(Map.of());
+    private static final String WHOLE = """
+        {"device": "iPhone13,2", "trouble": "disabled", "wrongTries": 8, "installedVersion": "31.9", "targetVersion": "31.10", "backups": [{"kind": "cloud", "version": "31.9", "at": "2026-05-01"}],
+         "watch": false, "ownerPasswordKnown": true, "locating": "on", "online": true, "eraseButton": false, "ownership": "proved", "blacklisted": false, "liquid": false, "battery": "ok",
+         "brokenKeys": [], "tried": [], "consent": true, "opens": false, "hopesToRemember": true}""";
 
-    static {
-        COMMON.putAll(Map.of("battery", "ok", "eraseButton", "no", "ownerPassword", "yes", "online", "no", "locating", "off", "backup", "cloud", "hopesToRemember", "yes"));
+    private static RouteContext signed(Map<String, String> overruled) {
+        return new RouteContext(List.of(SystemVersion.parse("31.10"), SystemVersion.parse("31.9.1")), Map.of(), overruled);
     }
 
-    @Test
-    void theLadderOfCommonPracticeWithItsReasons() {
-        Route route = PLANNER.plan(COMMON);
-        assertThat(route.stop()).isNull();
-        assertThat(route.rungs()).extracting(r -> r.step().id())
-                .containsExactly("wait-and-try", "lock-screen-erase", "remote-erase", "recovery-restore", "dfu-restore");
-        assertThat(route.rungs()).extracting(Route.Rung::status)
-                .containsExactly(Status.READY, Status.REFUSED, Status.REFUSED, Status.NEEDS_CONSENT, Status.BLOCKED);
-        assertThat(route.rungs()).allSatisfy(r -> assertThat(r.reasons()).isNotEmpty());
-        assertThat(route.rungs().getFirst().step().keeps()).isTrue();
-        assertThat(with(COMMON, "consent", "yes").get(3).status()).isEqualTo(Status.READY);
-        assertThat(with(COMMON, "backup", "none").get(3).cautions()).anySatisfy(c -> assertThat(c).contains("no backup"));
+    private static Route plan(String... changes) {
+        return plan(SIGNED, changes);
     }
 
-    @Test
-    void liquidBatteryAndOwnershipStopTheJob() {
-        for (List<String> stop : List.of(List.of("liquid", "yes"), List.of("battery", "swollen"), List.of("ownership", "none"))) {
-            Map<String, String> facts = new HashMap<>(COMMON);
-            facts.put(stop.getFirst(), stop.getLast());
-            facts.put("consent", "yes");
-            assertThat(PLANNER.plan(facts).stop()).isNotNull();
-            assertThat(PLANNER.plan(facts).rungs()).allSatisfy(r -> assertThat(r.status()).isEqualTo(Status.REFUSED));
-        }
-    }
-
-    @Test
-    void anUnknownTroubleIsRefusedByName() {
-        assertThatThrownBy(() -> PLANNER.plan(Map.of("trouble", "gremlins"))).isInstanceOf(BadInput.class).hasMessageContaining("[gremlins]").hasMessageContaining("passcode-forgotten");
-    }
-
-    @Property(tries = 2000, seed = "20260512")
-    void nothingErasesWithoutProofAndConsentAndLiquidNeverWrites(@ForAll("facts") Map<String, String> facts) {
-        for (Route.Rung rung : PLANNER.plan(facts).rungs()) {
-            if (!rung.step().keeps() && rung.status() == Status.READY) {
-                assertThat(facts).containsEntry("consent", "yes").containsEntry("ownership", "proved").doesNotContainEntry("liquid", "yes");
-            }
-            if (rung.step().id().equals("dfu-restore") && rung.status() != Status.REFUSED && rung.status() != Status.BLOCKED) {
-                assertThat(facts).containsEntry("liquid", "no");
-            }
-        }
-    }
-
-    @Property(tries = 2000, seed = "20260512")
-    void notKnowingAFactNeverMakesAStepMorePermissive(@ForAll("facts") Map<String, String> facts) {
-        List<Route.Rung> before = PLANNER.plan(facts).rungs();
-        for (String fact : facts.keySet().stream().filter(f -> !f.equals("trouble")).toList()) {
-            Map<String, String> less = new HashMap<>(facts);
-            less.remove(fact);
-            List<Route.Rung> after = PLANNER.plan(less).rungs();
-            for (int i = 0; i < before.size(); i++) {
-                if (open(after.get(i))) {
-                    assertThat(open(before.get(i))).as("%s without %s", before.get(i).step().id(), fact).isTrue();
+    /** The whole case with some fields changed, or taken away by an empty value. */
+    private static Route plan(RouteContext context, String... changes) {
+        try {
+            ObjectNode node = (ObjectNode) MAPPER.readTree(WHOLE);
+            for (int i = 0; i < changes.length; i += 2) {
+                if (changes[i + 1].isEmpty()) {
+                    node.remove(changes[i]);
+                } else {
+                    node.set(changes[i], MAPPER.readTree(changes[i + 1].matches("[\\[{\"].*|true|false|\\d+") ? changes[i + 1] : "\"" + changes[i + 1] + "\""));
                 }
             }
+            return PLANNER.plan(CaseFacts.parse(node.toString(), "case.json"), context);
+        } catch (com.fasterxml.jackson.core.JsonProcessingException e) {
+            throw new AssertionError(e);
         }
     }
 
-    private static boolean open(Route.Rung rung) {
-        return rung.status() == Status.READY || rung.status() == Status.NEEDS_CONSENT;
+    /** Common practice: least destructive first. */
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', value = {
+        "looping            | charge, force-restart, recovery-in-out, recovery-update, recovery-restore, dfu-restore, hardware",
+        "stuck-on-logo      | charge, force-restart, recovery-in-out, recovery-update, recovery-restore, dfu-restore, hardware",
+        "frozen             | charge, force-restart, recovery-in-out, recovery-update, recovery-restore, dfu-restore, hardware",
+        "passcode-forgotten | wait-and-try, lock-screen-erase, remote-erase, recovery-restore, dfu-restore",
+        "disabled           | wait-and-try, lock-screen-erase, remote-erase, recovery-restore, dfu-restore",
+        "unavailable        | wait-and-try, lock-screen-erase, remote-erase, recovery-restore, dfu-restore",
+        "dead               | charge, recovery-in-out, recovery-update, recovery-restore, hardware",
+        "back-from-test     | recovery-restore",
+        "sale               | settings-erase, recovery-restore",
+        "slow               | force-restart, settings-erase, recovery-restore",
+        "restore-failed     | recovery-restore, dfu-restore, hardware",
+        "carrier-lock       | carrier-unlock"})
+    void theLaddersOfCommonPractice(String trouble, String ladder) {
+        Route route = plan("trouble", trouble, "online", "");
+        assertThat(String.join(", ", route.rungs().stream().map(r -> r.step().id()).toList())).isEqualTo(ladder);
+        assertThat(route.rungs()).allSatisfy(r -> {
+            assertThat(r.step().minutes().getFirst()).isLessThanOrEqualTo(r.step().minutes().getLast());
+            assertThat(Stream.of(r.reasons(), r.cautions()).flatMap(List::stream)).as("%s: every place for a word is filled", r.step().id()).noneMatch(t -> t.contains("{"));
+        });
+    }
+
+    /** What each fact does to a step: common practice. Fields changed in the whole case, the step, its status, and words of its reasons or cautions. */
+    @ParameterizedTest(name = "{0} -> {1} {2}")
+    @CsvSource(delimiter = '|', quoteCharacter = '\'', textBlock = """
+        trouble=disabled                                            | wait-and-try      | READY         | After 8 wrong tries it waits 15 min
+        wrongTries=10                                               | wait-and-try      | REFUSED       | the code can no longer be entered
+        wrongTries=                                                 | wait-and-try      | BLOCKED       | Ask how many wrong tries
+        hopesToRemember=false                                       | wait-and-try      | READY         | has given up
+        trouble=unavailable, eraseButton=true                       | lock-screen-erase | READY         | quickest way
+        eraseButton=                                                | lock-screen-erase | BLOCKED       | Look whether
+        ownerPasswordKnown=false                                    | remote-erase      | REFUSED       | does not have it
+        locating=off                                                | remote-erase      | REFUSED       | Locating is off
+        online=false                                                | remote-erase      | REFUSED       | no network
+        consent=                                                    | recovery-restore  | NEEDS_CONSENT | asked for once
+        consent=false                                               | remote-erase      | NEEDS_CONSENT | asked for once
+        ownership=claimed                                           | recovery-restore  | BLOCKED       | not proved yet
+        device=                                                     | recovery-restore  | BLOCKED       | exact model is not settled
+        battery=flat                                                | recovery-restore  | BLOCKED       | Charge it first
+        backups=[]                                                  | recovery-restore  | READY         | There is no backup
+        backups=                                                    | recovery-restore  | READY         | Nobody has said whether a backup exists
+        locating=                                                   | recovery-restore  | READY         | Locating may still be on
+        tried=[]                                                    | dfu-restore       | BLOCKED       | try it first
+        tried=["recovery-restore"]                                  | dfu-restore       | READY         | When recovery is refused
+        brokenKeys=["VOLUME_UP"]                                    | recovery-restore  | READY         | Cold plug
+        brokenKeys=["VOLUME_UP"]                                    | dfu-restore       | BLOCKED       | nearest rung that works: Recovery and restore
+        brokenKeys=["SIDE"]                                         | recovery-restore  | BLOCKED       | nearest rung that works: Remote erase by the owner
+        brokenKeys=["TOP"], device=iPad12,1                         | recovery-restore  | READY         | Cold plug
+        brokenKeys=["HOME"], device=iPad12,1                        | recovery-restore  | BLOCKED       | With Home broken
+        brokenKeys=                                                 | recovery-restore  | BLOCKED       | Try every key
+        trouble=sale, opens=true                                    | settings-erase    | READY         | Sign out of the owner account first
+        trouble=sale, opens=false                                   | settings-erase    | REFUSED       | cannot be unlocked
+        trouble=slow, opens=                                        | settings-erase    | BLOCKED       | Try whether
+        trouble=looping                                             | hardware          | BLOCKED       | Not suspected yet
+        trouble=looping, tried=["dfu-restore"]                      | hardware          | READY         | hardware fault
+        trouble=looping, consent=, ownership=proved                 | recovery-update   | READY         | keeps the data
+        trouble=restore-failed, failedStage=restore-software        | recovery-restore  | READY         | other cable, other port
+        trouble=restore-failed, failedStage=sign                    | recovery-restore  | READY         | host update
+        trouble=back-from-test, installedVersion=32.0 test 2        | recovery-restore  | READY         | Only to a version still signed
+        trouble=back-from-test, installedVersion=32.0, targetVersion=30.1 | recovery-restore | READY    | 30.1 is not signed for this model
+        trouble=back-from-test, watch=true, watchVersion=32.1       | recovery-restore  | READY         | will no longer pair
+        trouble=back-from-test, watch=                              | recovery-restore  | READY         | Ask about a watch
+        targetVersion=                                              | recovery-restore  | READY         | the newest signed, 31.10
+        targetVersion=31.10, backups=[{"kind":"computer","version":"32.0"}] | recovery-restore | READY  | would be greyed out
+        blacklisted=                                                | force-restart     |               |
+        trouble=frozen, blacklisted=                                | force-restart     | BLOCKED       | register of lost devices
+        trouble=carrier-lock                                        | carrier-unlock    | BLOCKED       | all 15 digits
+        trouble=carrier-lock, imei="356958031648321"                  | carrier-unlock    | READY         | no restore changes it
+        """)
+    void everyFactDoesWhatCommonPracticeSays(String changes, String step, Status status, String says) {
+        String[] pairs = Stream.of(changes.split(", (?=\\w+=)")).flatMap(c -> Stream.of(c.substring(0, c.indexOf('=')), c.substring(c.indexOf('=') + 1))).toArray(String[]::new);
+        Route route = plan(pairs);
+        if (status == null) {
+            assertThat(route.rung(step)).isEmpty();
+            return;
+        }
+        Route.Rung rung = route.rung(step).orElseThrow();
+        assertThat(rung.status()).isEqualTo(status);
+        assertThat(String.join(" ", rung.reasons()) + String.join(" ", rung.cautions())).contains(says);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"liquid, true, dry it", "battery, swollen, fire risk", "ownership, none, Refuse the job", "blacklisted, true, Refuse the job"})
+    void whatMustStopTheJobStopsEveryStep(String fact, String value, String words) {
+        Route route = plan(signed(Map.of("recovery-restore", "I know better")), fact, value, "tried", "[\"recovery-restore\"]");
+        assertThat(route.stop()).contains(words);
+        assertThat(route.rungs()).allSatisfy(r -> {
+            assertThat(r.status()).isEqualTo(Status.REFUSED);
+            assertThat(r.overrulable()).isFalse();
+        });
+        assertThat(route.recommended()).isEmpty();
+    }
+
+    @Test
+    void theShopsPreferenceMovesAndTheOwnersWishAdvises() {
+        Route computer = plan(new RouteContext(List.of(), Map.of("remote", "computer-first"), Map.of()));
+        assertThat(computer.rungs()).extracting(r -> r.step().id()).containsExactly("wait-and-try", "recovery-restore", "lock-screen-erase", "remote-erase", "dfu-restore");
+        assertThat(plan().recommended().orElseThrow().step().id()).isEqualTo("wait-and-try");
+        Route skip = plan(new RouteContext(List.of(), Map.of("waiting", "skip"), Map.of()));
+        assertThat(skip.recommended().orElseThrow().step().id()).isEqualTo("remote-erase");
+        assertThat(skip.rung("wait-and-try").orElseThrow().open()).as("still offered").isTrue();
+    }
+
+    @Test
+    void theTechnicianMayOverruleButNotProofConsentOrWater() {
+        assertThat(plan("brokenKeys", "").rung("recovery-restore").orElseThrow().overrulable()).isTrue();
+        Route.Rung overruled = plan(signed(Map.of("recovery-restore", "keys tried, all fine")), "brokenKeys", "").rung("recovery-restore").orElseThrow();
+        assertThat(overruled.status()).isEqualTo(Status.READY);
+        assertThat(overruled.reasons()).first().asString().contains("keys tried, all fine");
+        RouteContext all = signed(Map.of("recovery-restore", "because"));
+        assertThat(plan(all, "brokenKeys", "", "consent", "").rung("recovery-restore").orElseThrow().status()).isEqualTo(Status.NEEDS_CONSENT);
+        assertThat(plan(all, "ownership", "claimed").rung("recovery-restore").orElseThrow().status()).isEqualTo(Status.BLOCKED);
+        assertThat(plan("ownership", "claimed").rung("recovery-restore").orElseThrow().overrulable()).isFalse();
+    }
+
+    /** Common practice: a backup restores only into the same or a newer version. */
+    @Test
+    void backupsFitOnlyTheSameOrANewerVersion() {
+        Route route = plan("targetVersion", "26.10", "backups", """
+            [{"kind":"cloud","version":"27.0"},{"kind":"computer","version":"26.9"},{"kind":"computer","version":"26.10"},{"kind":"cloud"}]""");
+        assertThat(route.backups()).extracting(Route.BackupFit::fits).containsExactly(false, true, true, null);
+    }
+
+    @Test
+    void contradictionsAndUnknownNamesAreSaid() {
+        assertThat(plan("trouble", "dead").contradictions()).singleElement().asString().contains("dead device is not online");
+        assertThat(plan("wrongTries", "4").contradictions()).singleElement().asString().contains("after 4 wrong tries");
+        assertThatThrownBy(() -> plan("trouble", "gremlins")).isInstanceOf(BadInput.class).hasMessageContaining("[gremlins]").hasMessageContaining("looping");
+        assertThatThrownBy(() -> plan("device", "iPhone99,9")).isInstanceOf(BadInput.class).hasMessageContaining("[iPhone99,9]");
+        assertThatThrownBy(() -> plan("tried", "[\"prayer\"]")).isInstanceOf(BadInput.class).hasMessageContaining("[prayer]");
+        assertThatThrownBy(() -> plan("mood", "good")).isInstanceOf(BadInput.class).hasMessageContaining("unknown field [mood]");
+        assertThatThrownBy(() -> plan("imei", "\"35695803164832\"")).isInstanceOf(BadInput.class).hasMessageContaining("14 digits");
+        assertThatThrownBy(() -> plan("imei", "\"356958031648322\"")).isInstanceOf(BadInput.class).hasMessageContaining("check digit");
+        assertThatThrownBy(() -> plan("installedVersion", "31.x")).isInstanceOf(BadInput.class).hasMessageContaining("[31.x]");
+    }
+
+    @Property(tries = 3000, seed = "20260512")
+    void nothingErasesWithoutProofAndConsentAndLiquidNeverWrites(@ForAll("cases") CaseFacts facts) {
+        for (Route.Rung rung : PLANNER.plan(facts, SIGNED).rungs()) {
+            if (!rung.step().keeps() && rung.status() == Status.READY) {
+                assertThat(facts.consent()).isEqualTo(YesNo.YES);
+                assertThat(facts.ownership()).isEqualTo(CaseFacts.Ownership.PROVED);
+            }
+            if (rung.open() && (rung.step().id().startsWith("recovery-") || rung.step().id().startsWith("dfu-"))) {
+                assertThat(facts.liquid()).isEqualTo(YesNo.NO);
+            }
+        }
+    }
+
+    @Property(tries = 3000, seed = "20260512")
+    void noErasingStepStandsBeforeAReadyKeepingOne(@ForAll("cases") CaseFacts facts) {
+        List<Route.Rung> rungs = PLANNER.plan(facts, SIGNED).rungs();
+        int firstErasing = rungs.stream().filter(r -> !r.step().keeps() && r.open() && !r.done()).mapToInt(rungs::indexOf).min().orElse(rungs.size());
+        assertThat(rungs.subList(firstErasing, rungs.size())).filteredOn(r -> r.step().keeps() && r.open() && !r.step().id().equals("hardware")).isEmpty();
+    }
+
+    @Property(tries = 1500, seed = "20260512")
+    void notKnowingAFactNeverMakesAStepMorePermissive(@ForAll("cases") CaseFacts facts) throws com.fasterxml.jackson.core.JsonProcessingException {
+        Route before = PLANNER.plan(facts, SIGNED);
+        ObjectNode whole = (ObjectNode) MAPPER.readTree(Json.write(facts));
+        List<String> fields = new ArrayList<>();
+        whole.fieldNames().forEachRemaining(f -> fields.add(f));
+        for (String fact : fields.stream().filter(f -> !f.equals("trouble") && !whole.get(f).isNull()).toList()) {
+            Route after = PLANNER.plan(CaseFacts.parse(whole.deepCopy().without(List.of(fact)).toString(), "less"), SIGNED);
+            for (Route.Rung now : after.rungs()) {
+                Route.Rung was = before.rung(now.step().id()).orElseThrow();
+                assertThat(now.open() && !was.open()).as("%s without %s is open now", now.step().id(), fact).isFalse();
+                assertThat(now.status() == Status.READY && was.status() != Status.READY).as("%s without %s is ready now", now.step().id(), fact).isFalse();
+            }
+        }
     }
 
     @Provide
-    Arbitrary<Map<String, String>> facts() {
-        List<Arbitrary<List<String>>> each = new ArrayList<>();
-        PLANNER.questions().stream().filter(q -> !q.fact().equals("trouble")).forEach(q -> {
-            List<List<String>> choices = new ArrayList<>(q.answers().stream().map(a -> List.of(q.fact(), a.getFirst())).toList());
-            choices.add(List.of());
-            each.add(Arbitraries.of(choices));
-        });
-        each.add(Arbitraries.of(List.of(), List.of("consent", "yes"), List.of("consent", "no")));
-        each.add(Arbitraries.of(List.of(), List.of("device", "iPhone13,2")));
-        each.add(Arbitraries.of(List.of(), List.of("recoveryTried", "yes")));
-        return net.jqwik.api.Combinators.combine(each).as(picked -> {
-            Map<String, String> facts = new HashMap<>(Map.of("trouble", "passcode-forgotten"));
-            picked.stream().filter(p -> !p.isEmpty()).forEach(p -> facts.put(p.getFirst(), p.getLast()));
-            return facts;
-        });
-    }
-
-    private static List<Route.Rung> with(Map<String, String> facts, String fact, String value) {
-        Map<String, String> more = new HashMap<>(facts);
-        more.put(fact, value);
-        return PLANNER.plan(more).rungs();
+    Arbitrary<CaseFacts> cases() {
+        Map<String, List<String>> values = Map.ofEntries(
+                Map.entry("trouble", PLANNER.ladders().stream().map(l -> "\"" + l.trouble() + "\"").toList()),
+                Map.entry("device", List.of("null", "\"iPhone13,2\"", "\"iPad12,1\"", "\"iPhone9,1\"", "\"iPad14,2\"", "\"iPod7,1\"")),
+                Map.entry("wrongTries", List.of("null", "3", "6", "8", "9", "10", "14")), Map.entry("installedVersion", List.of("null", "\"31.9\"", "\"32.0\"")),
+                Map.entry("targetVersion", List.of("null", "\"31.10\"", "\"30.1\"")), Map.entry("watchVersion", List.of("null", "\"32.1\"", "\"31.0\"")),
+                Map.entry("backups", List.of("null", "[]", "[{\"kind\":\"cloud\",\"version\":\"32.0\"}]", "[{\"kind\":\"computer\"}]")),
+                Map.entry("watch", List.of("null", "true", "false")), Map.entry("ownerPasswordKnown", List.of("null", "true", "false")), Map.entry("locating", List.of("null", "true", "false")),
+                Map.entry("online", List.of("null", "true", "false")), Map.entry("eraseButton", List.of("null", "true", "false")), Map.entry("blacklisted", List.of("null", "true", "false", "false", "false")),
+                Map.entry("liquid", List.of("null", "true", "false", "false", "false")), Map.entry("consent", List.of("null", "true", "true", "false")), Map.entry("opens", List.of("null", "true", "false")),
+                Map.entry("hopesToRemember", List.of("null", "true", "false")), Map.entry("ownership", List.of("null", "\"none\"", "\"claimed\"", "\"proved\"", "\"proved\"", "\"proved\"")),
+                Map.entry("battery", List.of("null", "\"ok\"", "\"ok\"", "\"ok\"", "\"flat\"", "\"swollen\"")), Map.entry("brokenKeys", List.of("null", "[]", "[]", "[\"VOLUME_UP\"]", "[\"SIDE\"]", "[\"HOME\",\"VOLUME_DOWN\"]")),
+                Map.entry("tried", List.of("null", "[]", "[\"recovery-restore\"]", "[\"recovery-restore\",\"dfu-restore\"]")), Map.entry("imei", List.of("null", "\"356958031648321\"")));
+        return Combinators.combine(values.entrySet().stream().map(e -> Arbitraries.of(e.getValue()).map(v -> "\"" + e.getKey() + "\":" + v)).toList())
+                .as(parts -> CaseFacts.parse("{" + String.join(",", parts) + "}", "case"));
     }
 }

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import java.util.Arrays;
 import java.util.List;
+import java.time.LocalDate;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -25,7 +26,9 @@ class EventsTest {
                 new TicketEvent.KeysAttempted("Plugged restart", "recovery", false, "let go", List.of(new Trace.Event(0.5, Trace.Kind.DOWN, PhysicalKey.SIDE), new Trace.Event(1, Trace.Kind.PLUG, null))),
                 new TicketEvent.ModeEntered("recovery"), new TicketEvent.ModeLost("window over"), new TicketEvent.RestoreStarted("31K88"), new TicketEvent.StageReached("send"),
                 new TicketEvent.SigningAnswered(false, "closed"), new TicketEvent.RestoreStopped("by hand"), new TicketEvent.Restored("31.10"),
-                new TicketEvent.CheckAnswered("account-lock", "owner signed in"), new TicketEvent.Closed("handed over"));
+                new TicketEvent.CheckAnswered("account-lock", "owner signed in"), new TicketEvent.StepTried("charge", false),
+                new TicketEvent.Overruled("hardware", "seen under the microscope"), new TicketEvent.UnlockOrdered("356958031648320", "Tidal Mobile", LocalDate.of(2026, 5, 12), LocalDate.of(2026, 5, 13), LocalDate.of(2026, 5, 27)),
+                new TicketEvent.UnlockAnswered("no-signal"), new TicketEvent.Closed("handed over"));
     }
 
     @ParameterizedTest

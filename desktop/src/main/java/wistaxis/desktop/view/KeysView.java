@@ -17,10 +17,12 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
 import wistaxis.core.coach.CoachRun;
 import wistaxis.core.coach.Instruction;
 import wistaxis.core.coach.Verdict;
 import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.desktop.app.KeysDesk;
 import wistaxis.desktop.app.TicketDesk;
@@ -33,7 +35,7 @@ import wistaxis.desktop.look.Ui;
  */
 final class KeysView implements View {
     private static final Map<KeyCode, PhysicalKey> KEYS =
-            Map.of(KeyCode.U, PhysicalKey.VOLUME_UP, KeyCode.D, PhysicalKey.VOLUME_DOWN, KeyCode.S, PhysicalKey.SIDE);
+            Map.of(KeyCode.U, PhysicalKey.VOLUME_UP, KeyCode.D, PhysicalKey.VOLUME_DOWN, KeyCode.H, PhysicalKey.HOME);
 
     /** What a foot pedal may send: "I see it now", and start again when nothing runs. */
     private static final Set<KeyCode> PEDAL = EnumSet.of(KeyCode.SPACE, KeyCode.ENTER, KeyCode.PAGE_DOWN);
@@ -92,11 +94,16 @@ final class KeysView implements View {
         return root;
     }
 
+    /** The key of this body that a computer key stands for; S is the power key, whatever it is called. */
+    private @Nullable PhysicalKey keyOf(KeyCode code) {
+        return code == KeyCode.S ? desk.model().body().powerKey() : KEYS.get(code);
+    }
+
     private void pressed(KeyEvent e) {
         if (e.isShortcutDown() || e.isAltDown()) {
             return;
         }
-        PhysicalKey key = KEYS.get(e.getCode());
+        PhysicalKey key = keyOf(e.getCode());
         boolean running = keys.run().isPresent();
         if (key != null) {
             keys.press(key);
@@ -117,7 +124,7 @@ final class KeysView implements View {
     }
 
     private void released(KeyEvent e) {
-        PhysicalKey key = KEYS.get(e.getCode());
+        PhysicalKey key = keyOf(e.getCode());
         if (key != null) {
             keys.release(key);
             e.consume();
@@ -206,12 +213,12 @@ final class KeysView implements View {
     private void resting() {
         Optional<Verdict> verdict = keys.verdict();
         if (landed()) {
-            say("In recovery. Let go.", verdict.filter(Verdict::success).map(Verdict::says).orElse("The host sees the device in recovery."), "Next: the restore, with Enter.");
+            say("In " + mode() + ". Let go.", verdict.filter(Verdict::success).map(Verdict::says).orElse("The host sees the device in " + mode() + "."), "Next: the restore, with Enter.");
         } else if (verdict.isPresent()) {
-            say(verdict.get().success() ? "Landed" : "Not in recovery", verdict.get().says(), verdict.get().next());
+            say(verdict.get().success() ? "Landed" : "Not in " + mode(), verdict.get().says(), verdict.get().next());
         } else {
             boolean cable = desk.deviceNow().plugged() == keys.school().plugged();
-            say(cable ? keys.school().school() + " into recovery" : keys.school().plugged() ? "Plug in first" : "Unplug first",
+            say(cable ? keys.school().school() + " into " + mode() : keys.school().plugged() ? "Plug in first" : "Unplug first",
                     cable ? "Both hands on the phone, then Enter: a count-in of three, and the coach leads." : "The cable is key P, or click on it. This school wants the phone "
                             + (keys.school().plugged() ? "in the host from the start." : "unplugged at the start."),
                     "The phone's keys here: U Volume Up, D Volume Down, S Side.");
@@ -229,7 +236,7 @@ final class KeysView implements View {
     @Override
     public String next() {
         if (landed()) {
-            return "In recovery, for about 15 minutes. Next: the restore. Hands: now.";
+            return mode().equals("DFU") ? "In DFU. Next: the restore. Hands: now." : "In recovery, for about 15 minutes. Next: the restore. Hands: now.";
         }
         return keys.run().isPresent() ? "Both hands on the phone." : "Hands: now, for about half a minute an attempt.";
     }
@@ -240,5 +247,9 @@ final class KeysView implements View {
         keys.hear(_ -> { });
         shell.scene().removeEventFilter(KeyEvent.KEY_PRESSED, pressed);
         shell.scene().removeEventFilter(KeyEvent.KEY_RELEASED, released);
+    }
+
+    private String mode() {
+        return keys.school().goal() == Goal.DFU ? "DFU" : "recovery";
     }
 }

@@ -1,0 +1,172 @@
+package wistaxis.core.route;
+
+import com.fasterxml.jackson.annotation.JsonCreator;
+import com.fasterxml.jackson.annotation.JsonValue;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.device.Imei;
+import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Json;
+import wistaxis.core.firmware.SystemVersion;
+import wistaxis.core.ticket.Ticket;
+
+/**
+ * What is known of a case. A fact that is null is unknown; it is never taken for anything else. The JSON form is in {@code docs/formats.md}.
+ *
+ * @param device an identifier
+ * @param trouble a trouble of {@code routes.json}
+ * @param wrongTries wrong passcodes so far, 0 to 1000
+ * @param backups every backup known of; empty when there is none
+ * @param watch whether a watch is paired
+ * @param locating whether the owner can find and erase it from afar
+ * @param blacklisted whether a register has it as lost or blocked
+ * @param brokenKeys empty when every key works
+ * @param tried ids of steps that were tried already and did not help; empty when nothing was
+ * @param consent whether the owner agreed to erase
+ * @param opens whether the screen can be unlocked
+ * @param failedStage the stage of {@code stages.json} at which a restore failed
+ */
+public record CaseFacts(
+        @Nullable String device, @Nullable String trouble, @Nullable Integer wrongTries, @Nullable SystemVersion installedVersion, @Nullable SystemVersion targetVersion,
+        @Nullable List<Backup> backups, @Nullable YesNo watch, @Nullable SystemVersion watchVersion, @Nullable YesNo ownerPasswordKnown, @Nullable YesNo locating,
+        @Nullable YesNo online, @Nullable YesNo eraseButton, @Nullable Ownership ownership, @Nullable YesNo blacklisted, @Nullable YesNo liquid, @Nullable Battery battery,
+        @Nullable List<PhysicalKey> brokenKeys, @Nullable List<String> tried, @Nullable YesNo consent, @Nullable YesNo opens, @Nullable YesNo hopesToRemember,
+        @Nullable String failedStage, @Nullable String imei) {
+
+    /** How ownership stands. */
+    public enum Ownership {
+        PROVED, CLAIMED, NONE;
+
+        @JsonValue
+        @Override
+        public String toString() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+
+        @JsonCreator
+        static Ownership of(String text) {
+            return oneOf(Ownership.class, text);
+        }
+    }
+
+    /** How the battery is. */
+    public enum Battery {
+        OK, FLAT, SWOLLEN;
+
+        @JsonValue
+        @Override
+        public String toString() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+
+        @JsonCreator
+        static Battery of(String text) {
+            return oneOf(Battery.class, text);
+        }
+    }
+
+    /**
+     * A backup.
+     *
+     * @param kind {@code cloud} or {@code computer}
+     * @param version the system version that made it; null when nobody knows
+     * @param at the day it was made; null when nobody knows
+     */
+    public record Backup(String kind, @Nullable SystemVersion version, @Nullable LocalDate at) {
+        public Backup {
+            if (!List.of("cloud", "computer").contains(kind)) {
+                throw new BadInput("backup kind [" + kind + "]: write cloud or computer");
+            }
+        }
+    }
+
+    public CaseFacts {
+        if (wrongTries != null && (wrongTries < 0 || wrongTries > 1000)) {
+            throw new BadInput("wrongTries [" + wrongTries + "]: write 0 to 1000");
+        }
+        if (imei != null) {
+            imei = Imei.exact(imei).digits();
+        }
+        backups = backups == null ? null : List.copyOf(backups);
+        brokenKeys = brokenKeys == null ? null : List.copyOf(brokenKeys);
+        tried = tried == null ? null : List.copyOf(tried);
+    }
+
+    private static <E extends Enum<E>> E oneOf(Class<E> type, String text) {
+        return Arrays.stream(type.getEnumConstants()).filter(e -> e.toString().equals(text)).findFirst()
+                .orElseThrow(() -> new BadInput("[" + text + "]: write one of " + Arrays.toString(type.getEnumConstants())));
+    }
+
+    /** @throws BadInput for text that is not a case, by field and value */
+    public static CaseFacts parse(String json, String name) {
+        return Json.read(json, CaseFacts.class, name);
+    }
+
+    /** What a ticket knows. A fact of the ticket that cannot be read is unknown. */
+    public static CaseFacts of(Ticket t) {
+        return new CaseFacts(t.identifier(), text(t, "trouble"), number(t), version(t, "installedVersion"), version(t, "targetVersion"), backups(t), yesNo(t, "watch"),
+                version(t, "watchVersion"), yesNo(t, "ownerPassword"), yesNo(t, "locating"), yesNo(t, "online"), yesNo(t, "eraseButton"),
+                value(Ownership.class, text(t, "ownership")), yesNo(t, "blacklisted"), yesNo(t, "liquid"), value(Battery.class, text(t, "battery")), keys(t), tried(t),
+                t.consent() == null ? null : t.consentGiven() ? YesNo.YES : YesNo.NO, yesNo(t, "opens"), yesNo(t, "hopesToRemember"), text(t, "failedStage"), text(t, "imei"));
+    }
+
+    /** A fact as text; null when it is missing or was answered with "not known". */
+    private static @Nullable String text(Ticket t, String fact) {
+        return t.fact(fact).filter(v -> !v.equals(Intake.NOT_KNOWN)).orElse(null);
+    }
+
+    private static @Nullable YesNo yesNo(Ticket t, String fact) {
+        String value = text(t, fact);
+        return value == null ? null : List.of("yes", "on").contains(value) ? YesNo.YES : List.of("no", "off").contains(value) ? YesNo.NO : null;
+    }
+
+    private static <E extends Enum<E>> @Nullable E value(Class<E> type, @Nullable String text) {
+        return Arrays.stream(type.getEnumConstants()).filter(e -> e.toString().equals(text)).findFirst().orElse(null);
+    }
+
+    private static @Nullable SystemVersion version(Ticket t, String fact) {
+        String value = text(t, fact);
+        return value == null ? null : SystemVersion.parse(value);
+    }
+
+    private static @Nullable Integer number(Ticket t) {
+        String value = text(t, "wrongTries");
+        return value == null ? null : Integer.valueOf(value.replaceAll("[^0-9].*", ""));
+    }
+
+    private static @Nullable List<Backup> backups(Ticket t) {
+        String kinds = text(t, "backup");
+        if (kinds == null) {
+            return null;
+        }
+        return Stream.of("cloud", "computer").filter(k -> kinds.equals(k) || kinds.equals("both"))
+                .map(k -> new Backup(k, version(t, k + "BackupVersion"), null)).toList();
+    }
+
+    private static @Nullable List<PhysicalKey> keys(Ticket t) {
+        String keys = text(t, "brokenKeys");
+        return keys == null ? null : list(keys).stream().map(PhysicalKey::valueOf).toList();
+    }
+
+    /** What was tried before the device came in, and every step of this ticket that did not help. */
+    private static @Nullable List<String> tried(Ticket t) {
+        String said = text(t, "tried");
+        if (said == null && t.failed().isEmpty()) {
+            return null;
+        }
+        List<String> all = new ArrayList<>(said == null ? List.of() : list(said));
+        t.failed().stream().filter(s -> !all.contains(s)).forEach(all::add);
+        return all;
+    }
+
+    /** The parts of a list as a ticket keeps it; {@code none} is the empty one. */
+    public static List<String> list(String text) {
+        return text.equals("none") || text.isBlank() ? List.of() : List.of(text.split(","));
+    }
+}

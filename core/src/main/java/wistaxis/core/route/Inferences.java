@@ -1,0 +1,196 @@
+package wistaxis.core.route;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.device.DeviceCatalogue;
+import wistaxis.core.device.DeviceModel;
+import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.firmware.SystemVersion;
+import wistaxis.core.keys.Goal;
+import wistaxis.core.keys.KeySequence;
+import wistaxis.core.keys.SequenceLibrary;
+
+/**
+ * What follows from the facts of a case, as the flat names and values that the rules read, and the words that fill their reasons.
+ * What cannot be inferred is left out, which is unknown.
+ */
+final class Inferences {
+    private static final List<String> BEFORE_WRITING = List.of("download", "check", "extract", "prepare", "sign");
+    private static final List<String> AFTER_WRITING = List.of("restart", "second-bar", "greeting");
+
+    private final CaseFacts c;
+    private final SequenceLibrary sequences;
+    private final List<RouteFacts.Wait> waits;
+    private final RouteContext context;
+    private final Optional<DeviceModel> model;
+    private final Map<String, String> facts = new HashMap<>();
+    private final Map<String, String> words = new HashMap<>();
+
+    Inferences(CaseFacts c, DeviceCatalogue devices, SequenceLibrary sequences, List<RouteFacts.Wait> waits, RouteContext context) {
+        this.c = c;
+        this.sequences = sequences;
+        this.waits = waits;
+        this.context = context;
+        this.model = Optional.ofNullable(c.device()).flatMap(devices::byIdentifier);
+        plain();
+        device();
+        keys();
+        tries();
+        tried();
+        versions();
+        context.preferences().forEach((k, v) -> facts.put("prefer." + k, v));
+    }
+
+    Map<String, String> facts() {
+        return facts;
+    }
+
+    Map<String, String> words() {
+        return words;
+    }
+
+    private void put(String fact, @Nullable Object value) {
+        if (value != null) {
+            facts.put(fact, value.toString());
+        }
+    }
+
+    private void plain() {
+        put("trouble", c.trouble());
+        put("ownerPassword", c.ownerPasswordKnown());
+        put("locating", c.locating() == null ? null : c.locating() == YesNo.YES ? "on" : "off");
+        put("online", c.online());
+        put("eraseButton", c.eraseButton());
+        put("ownership", c.ownership());
+        put("blacklisted", c.blacklisted());
+        put("liquid", c.liquid());
+        put("battery", c.battery());
+        put("consent", c.consent());
+        put("opens", c.opens());
+        put("hopesToRemember", c.hopesToRemember());
+        put("watch", c.watch());
+        put("watchKnown", c.watchVersion() == null ? null : "yes");
+        put("imei", c.imei() == null ? null : "yes");
+        String stage = c.failedStage();
+        put("failedAt", stage == null ? null : BEFORE_WRITING.contains(stage) ? "before-writing" : AFTER_WRITING.contains(stage) ? "after" : "writing");
+    }
+
+    private void device() {
+        model.ifPresent(m -> {
+            put("device", "known");
+            put("family", m.family());
+        });
+    }
+
+    private void keys() {
+        List<PhysicalKey> broken = c.brokenKeys();
+        if (broken == null) {
+            return;
+        }
+        words.put("brokenKeys", broken.stream().map(PhysicalKey::words).collect(Collectors.joining(", ")));
+        for (Map.Entry<String, Goal> e : Map.of("Restart", Goal.FORCE_RESTART, "Recovery", Goal.RECOVERY, "Dfu", Goal.DFU).entrySet()) {
+            if (broken.isEmpty()) {
+                put("keysFor" + e.getKey(), "works");
+            } else {
+                model.ifPresent(m -> left(e.getKey(), sequences.of(m, e.getValue()), broken));
+            }
+        }
+    }
+
+    /** The schools whose keys all work. Side and Top are one key under two names. */
+    private void left(String name, List<KeySequence> schools, List<PhysicalKey> broken) {
+        boolean power = broken.stream().anyMatch(PhysicalKey::isPower);
+        List<KeySequence> left = schools.stream().filter(s -> s.keys().stream().noneMatch(k -> broken.contains(k) || power && k.isPower())).toList();
+        put("keysFor" + name, left.isEmpty() ? "broken" : "works");
+        if (!left.isEmpty() && left.size() < schools.size()) {
+            put("otherSchool" + (name.equals("Recovery") ? "" : name), "yes");
+            words.put(name.toLowerCase(java.util.Locale.ROOT) + "Schools", left.stream().map(KeySequence::school).collect(Collectors.joining(", ")));
+        }
+    }
+
+    private void tries() {
+        Integer n = c.wrongTries();
+        if (n == null) {
+            return;
+        }
+        words.put("wrongTries", String.valueOf(n));
+        put("tries", n >= 10 ? "ended" : waitMinutes().isPresent() ? "waits" : "few");
+        put("triesForButton", n <= 7 ? "below" : "enough");
+        waitMinutes().ifPresent(m -> words.put("wait", m + " min"));
+    }
+
+    /** The wait that is running after the wrong tries there were, in minutes. */
+    Optional<Integer> waitMinutes() {
+        return waits.stream().filter(w -> Objects.equals(w.tries(), c.wrongTries())).map(RouteFacts.Wait::minutes).findFirst();
+    }
+
+    private void tried() {
+        List<String> tried = c.tried();
+        boolean noKeys = "broken".equals(facts.get("keysForRecovery")) && "broken".equals(facts.get("keysForDfu"));
+        if (tried != null) {
+            put("recoveryTried", tried.contains("recovery-restore") ? "yes" : "no");
+            boolean deadAndTried = "dead".equals(c.trouble()) && tried.stream().anyMatch(t -> t.startsWith("recovery-"));
+            put("hardwareSuspected", tried.contains("dfu-restore") || deadAndTried ? "yes" : "no");
+        }
+        if (noKeys) {
+            put("hardwareSuspected", "yes");
+        }
+    }
+
+    /** The version that would be written. */
+    @Nullable SystemVersion target() {
+        return c.targetVersion() != null ? c.targetVersion() : newestSigned();
+    }
+
+    private @Nullable SystemVersion newestSigned() {
+        return context.signed().stream().filter(v -> !v.isTest()).max(SystemVersion::compareTo).orElse(null);
+    }
+
+    List<Route.BackupFit> fits() {
+        SystemVersion target = target();
+        return c.backups() == null ? List.of() : c.backups().stream()
+                .map(b -> new Route.BackupFit(b, target == null || b.version() == null ? null : (Boolean) (b.version().compareTo(target) <= 0))).toList();
+    }
+
+    private void versions() {
+        SystemVersion target = target();
+        put("targetSaid", c.targetVersion() == null ? "no" : "yes");
+        put("targetSigned", context.signed().isEmpty() || target == null ? null : context.signed().contains(target) ? "yes" : "no");
+        words.put("signed", context.signed().stream().map(SystemVersion::toString).collect(Collectors.joining(", ")));
+        words.put("target", target == null ? "the target version" : target.toString());
+        backupFacts();
+        if (c.installedVersion() != null) {
+            words.put("installed", c.installedVersion().toString());
+        }
+        if (target != null && c.installedVersion() != null) {
+            put("move", target.compareTo(c.installedVersion()) < 0 ? "down" : "up");
+        }
+        if (c.watchVersion() != null) {
+            words.put("watch", c.watchVersion().toString());
+        }
+        if (target != null && c.watchVersion() != null) {
+            put("watchAhead", c.watchVersion().major() > target.major() ? "yes" : "no");
+        } else if (c.watch() == YesNo.NO) {
+            put("watchAhead", "no");
+        }
+    }
+
+    private void backupFacts() {
+        if (c.backups() == null) {
+            return;
+        }
+        put("backup", c.backups().isEmpty() ? "none" : "some");
+        put("backupKind", c.backups().size() > 1 ? "both" : c.backups().isEmpty() ? "none" : c.backups().getFirst().kind());
+        words.put("backupVersions", c.backups().stream().map(b -> b.kind() + " backup of " + b.version()).collect(Collectors.joining(", ")));
+        List<Route.BackupFit> fits = fits();
+        if (!fits.isEmpty() && fits.stream().allMatch(f -> f.fits() != null)) {
+            long fitting = fits.stream().filter(f -> Boolean.TRUE.equals(f.fits())).count();
+            put("backupFits", fitting == fits.size() ? "all" : fitting == 0 ? "none" : "some");
+        }
+    }
+}

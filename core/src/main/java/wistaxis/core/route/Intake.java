@@ -1,0 +1,126 @@
+package wistaxis.core.route;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import wistaxis.core.facts.Json;
+import wistaxis.core.ticket.Ticket;
+
+/** The intake as a conversation: which questions matter for a case, which are open, and which comes next. */
+public final class Intake {
+    /** The value of a fact that was asked for and is not known. */
+    public static final String NOT_KNOWN = "unknown";
+
+    private final List<Question> questions;
+
+    private record Questions(List<Question> questions) {}
+
+    private Intake(List<Question> questions) {
+        this.questions = List.copyOf(questions);
+    }
+
+    public static Intake shipped() {
+        return new Intake(Json.fact("questions.json", Questions.class).questions());
+    }
+
+    /** All questions, in the order in which they are asked. */
+    public List<Question> questions() {
+        return questions;
+    }
+
+    /** The words of a recorded value, or the value itself when it is no listed answer. */
+    public String words(String fact, String value) {
+        if (value.equals(NOT_KNOWN)) {
+            return "not known";
+        }
+        return questions.stream().flatMap(q -> q.words(fact, value).stream()).findFirst().orElseGet(() -> String.join(", ", CaseFacts.list(value).stream().map(v -> partOf(fact, v)).toList())
+                .transform(s -> s.isEmpty() ? "none" : s));
+    }
+
+    private String partOf(String fact, String part) {
+        return questions.stream().filter(q -> q.facts().contains(fact)).flatMap(q -> q.answers().stream()).filter(a -> a.value().equals(part)).map(Question.Answer::words).findFirst()
+                .orElse(part.matches("[A-Z_]+") ? part.charAt(0) + part.substring(1).toLowerCase(java.util.Locale.ROOT).replace('_', ' ') : part);
+    }
+
+    /** Whether a fact is known to this intake. */
+    public boolean knows(String fact) {
+        return questions.stream().anyMatch(q -> q.facts().contains(fact) || q.question().equals(fact));
+    }
+
+    /** The questions that matter, answered or not, in order. @param inferred what the rules see */
+    public List<Question> asked(Ticket ticket, Map<String, String> inferred) {
+        Map<String, String> known = known(ticket, inferred);
+        return questions.stream().filter(q -> q.question().equals("trouble") || known.containsKey("trouble"))
+                .filter(q -> q.when().entrySet().stream().allMatch(e -> e.getValue().contains(known.getOrDefault(e.getKey(), NOT_KNOWN)))).toList();
+    }
+
+    /** The questions that do not matter for this trouble but may be answered all the same. */
+    public List<Question> others(Ticket ticket, Map<String, String> inferred) {
+        List<Question> asked = asked(ticket, inferred);
+        return questions.stream().filter(q -> !asked.contains(q) && !q.question().equals("damage") && (!q.when().containsKey("damage") || answered(q, ticket))).toList();
+    }
+
+    private static Map<String, String> known(Ticket ticket, Map<String, String> inferred) {
+        Map<String, String> known = new HashMap<>(inferred);
+        ticket.fact("damage").ifPresent(d -> known.put("damage", d));
+        return known;
+    }
+
+    /** Whether all facts of a question are there, or it was said that they are not known. */
+    public static boolean answered(Question q, Ticket ticket) {
+        if (q.question().equals("device")) {
+            return ticket.identifier() != null || ticket.fact("deviceWords").isPresent();
+        }
+        Set<String> facts = ticket.facts().keySet();
+        boolean stopped = q.question().equals("damage") && (ticket.fact("damage").isPresent() || "yes".equals(ticket.facts().get("liquid")) || "swollen".equals(ticket.facts().get("battery")));
+        return stopped || facts.containsAll(q.facts());
+    }
+
+    /** The first open question that was not put off. */
+    public Optional<Question> next(Ticket ticket, Map<String, String> inferred, Set<String> putOff) {
+        return asked(ticket, inferred).stream().filter(q -> !answered(q, ticket) && !putOff.contains(q.question())).findFirst();
+    }
+
+    /** The answer given to a question in words, or empty while it is open. */
+    public String answerInWords(Question q, Ticket ticket) {
+        Optional<String> whole = q.answers().stream().filter(a -> a.isIn(ticket.facts())).max(java.util.Comparator.comparingInt(a -> a.sets().size())).map(Question.Answer::words);
+        return whole.filter(_ -> q.kind().equals("choice")).orElseGet(() -> q.facts().stream().filter(f -> ticket.fact(f).isPresent()).map(f -> words(f, ticket.facts().get(f)))
+                .collect(Collectors.joining(", ")));
+    }
+
+    /** Every fact that goes when an answer is taken back. */
+    public static Set<String> settledBy(Question q) {
+        Set<String> facts = new LinkedHashSet<>(q.facts());
+        facts.add(q.question());
+        return facts;
+    }
+
+    /** What changed between two routes, by step, in words: a rung that opened, closed, came or went. */
+    public static Map<String, String> changes(Optional<Route> before, Route after) {
+        Map<String, String> changes = new HashMap<>();
+        for (Route.Rung now : after.rungs()) {
+            Optional<Route.Rung> was = before.flatMap(b -> b.rung(now.step().id()));
+            if (before.isPresent() && was.isEmpty()) {
+                changes.put(now.step().id(), "new");
+            } else if (was.isPresent() && was.get().status() != now.status()) {
+                changes.put(now.step().id(), now.open() ? "now open" : now.status() == Route.Status.REFUSED ? "now out" : "now blocked");
+            } else if (was.isPresent() && !new HashSet<>(was.get().cautions()).containsAll(now.cautions())) {
+                changes.put(now.step().id(), "new caution");
+            }
+        }
+        return changes;
+    }
+
+    /** The words for everything still open, in order. */
+    public List<String> open(Ticket ticket, Map<String, String> inferred) {
+        List<String> open = new ArrayList<>();
+        asked(ticket, inferred).stream().filter(q -> !answered(q, ticket)).forEach(q -> open.add(q.asks()));
+        return open;
+    }
+}

@@ -1,0 +1,26 @@
+package wistaxis.core.route;
+
+import com.fasterxml.jackson.annotation.JsonCreator;
+import com.fasterxml.jackson.annotation.JsonValue;
+import wistaxis.core.facts.BadInput;
+
+/** A fact that is so or is not; what is unknown is left out. */
+public enum YesNo {
+    YES, NO;
+
+    /** @throws BadInput for anything but true, false, yes, no, on or off */
+    @JsonCreator
+    static YesNo of(Object value) {
+        return switch (String.valueOf(value)) {
+            case "true", "yes", "on" -> YES;
+            case "false", "no", "off" -> NO;
+            default -> throw new BadInput("[" + value + "]: write true or false, or leave it out where it is unknown");
+        };
+    }
+
+    @JsonValue
+    @Override
+    public String toString() {
+        return this == YES ? "yes" : "no";
+    }
+}

@@ -1,0 +1,97 @@
+package wistaxis.core.route;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import java.time.DayOfWeek;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import wistaxis.core.bench.BusinessDays;
+import wistaxis.core.device.DeviceCatalogue;
+import wistaxis.core.device.KeyFamily;
+import wistaxis.core.outside.HostProbe.HostFacts;
+import wistaxis.core.ticket.Chain;
+import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.TicketEvent;
+
+class EvidenceTest {
+    /** Published: R. G. Newcombe, Statistics in Medicine 17:857, 1998, table I, method 3 (score without continuity correction), to four places. */
+    @ParameterizedTest
+    @CsvSource({"81, 263, 0.2553, 0.3662", "15, 148, 0.0624, 0.1605", "0, 20, 0.0000, 0.1611", "1, 29, 0.0061, 0.1718"})
+    void wilsonAgreesWithTheWorkedValues(int successes, int cases, double low, double high) {
+        Wilson interval = Wilson.of(successes, cases);
+        assertThat(interval.low()).isCloseTo(low, within(0.00005));
+        assertThat(interval.high()).isCloseTo(high, within(0.00005));
+    }
+
+    @Test
+    void wilsonIsSymmetricAndRefusesNonsense() {
+        assertThat(Wilson.of(3, 11).low()).isCloseTo(1 - Wilson.of(8, 11).high(), within(1e-12));
+        assertThatThrownBy(() -> Wilson.of(4, 3)).hasMessageContaining("[4] of [3]");
+        assertThatThrownBy(() -> Wilson.of(0, 0)).hasMessageContaining("[0] of [0]");
+    }
+
+    @Test
+    void casesAreCountedByFamilyTroubleAndStepFromThree() {
+        List<LedgerEntry> ledger = new ArrayList<>();
+        for (int i = 1; i <= 4; i++) {
+            boolean helps = i != 2;
+            ticket(ledger, "T-" + i, "iPhone13,2", "looping", new TicketEvent.RouteChosen("force-restart"), new TicketEvent.StepTried("force-restart", false),
+                    new TicketEvent.RouteChosen("recovery-update"), helps ? new TicketEvent.Restored("31.10") : new TicketEvent.StepTried("recovery-update", false));
+        }
+        ticket(ledger, "T-8", "iPad12,1", "looping", new TicketEvent.RouteChosen("recovery-update"), new TicketEvent.Restored("31.10"));
+        ticket(ledger, "T-9", "iPhone14,5", "looping", new TicketEvent.RouteChosen("recovery-update"), new TicketEvent.RouteChosen("charge"));
+        Evidence evidence = Evidence.of(ledger, DeviceCatalogue.shipped());
+        assertThat(evidence.of(KeyFamily.SIDE_KEY, "looping", "recovery-update")).contains(new Evidence.Tally(3, 4));
+        assertThat(evidence.of(KeyFamily.SIDE_KEY, "looping", "force-restart")).contains(new Evidence.Tally(0, 4));
+        assertThat(evidence.of(KeyFamily.HOME_PAD, "looping", "recovery-update")).as("one case is no evidence").isEmpty();
+        assertThat(evidence.of(KeyFamily.SIDE_KEY, "frozen", "recovery-update")).isEmpty();
+        assertThat(evidence.of(null, "looping", "recovery-update")).isEmpty();
+    }
+
+    private static void ticket(List<LedgerEntry> ledger, String number, String device, String trouble, TicketEvent... events) {
+        add(ledger, number, new TicketEvent.Opened("x", true));
+        add(ledger, number, new TicketEvent.FactRecorded("trouble", trouble));
+        add(ledger, number, new TicketEvent.Identified(device, "by name"));
+        for (TicketEvent e : events) {
+            add(ledger, number, e);
+        }
+    }
+
+    private static void add(List<LedgerEntry> ledger, String ticket, TicketEvent event) {
+        ledger.add(Chain.link(ledger.isEmpty() ? Chain.START : ledger.getLast().digest(), ledger.size() + 1, ticket, Instant.EPOCH, event.toJson()));
+    }
+
+    /** By hand, without holidays: from a Friday, one business day is Monday; ten are two weeks. */
+    @Test
+    void businessDaysSkipWeekendsAndHolidays() {
+        LocalDate friday = LocalDate.of(2026, 5, 15);
+        BusinessDays plain = BusinessDays.mondayToFriday(_ -> false);
+        assertThat(friday.getDayOfWeek()).isEqualTo(DayOfWeek.FRIDAY);
+        assertThat(plain.after(friday, 1)).isEqualTo(LocalDate.of(2026, 5, 18));
+        assertThat(plain.after(friday, 10)).isEqualTo(LocalDate.of(2026, 5, 29));
+        assertThat(BusinessDays.mondayToFriday(LocalDate.of(2026, 5, 25)::equals).after(friday, 10)).isEqualTo(LocalDate.of(2026, 6, 1));
+        assertThatThrownBy(() -> plain.after(friday, 0)).hasMessageContaining("[0]");
+        assertThatThrownBy(() -> new BusinessDays(Set.of(DayOfWeek.values()), _ -> false)).hasMessageContaining("no business days");
+    }
+
+    @Test
+    void theBenchIsReadyWhenSeenAndConfirmed() {
+        var phone = DeviceCatalogue.shipped().byIdentifier("iPhone13,2").orElseThrow();
+        HostFacts host = new HostFacts(true, 13_000_000_000L, true, 2, "a host");
+        Map<String, String> confirmed = Map.of("readyCable", "yes", "readyProgram", "yes");
+        assertThat(Readiness.of(host, 6_000_000_000L, phone, confirmed).ready()).isTrue();
+        assertThat(Readiness.of(host, 7_000_000_000L, phone, confirmed).missing()).as("twice the package: common practice").isEqualTo("disk");
+        assertThat(Readiness.of(new HostFacts(false, 13_000_000_000L, false, 2, "x"), 1, phone, Map.of()).missing()).isEqualTo("power, line, cable, restore program");
+        assertThat(Readiness.of(new HostFacts(null, 13_000_000_000L, true, 2, "x"), 1, phone, confirmed).missing()).as("what the system does not say is asked").isEqualTo("power");
+        assertThat(Readiness.of(null, 1, phone, confirmed).ready()).as("nothing is assumed while the host is looked at").isFalse();
+    }
+}
