@@ -58,6 +58,42 @@ class CommandLineTest {
     }
 
     @Test
+    void aDeviceIsIdentifiedByItsLooks() throws IOException {
+        JsonNode first = run("identify", "--json").json();
+        assertThat(first.get("candidates")).hasSize(170);
+        assertThat(first.get("family").isNull()).isTrue();
+        assertThat(first.get("next").get("question").asText()).isEqualTo("length");
+        JsonNode seven = run("identify", "--fact", "back=aluminium", "--fact", "home=solid", "--fact", "length=13-14", "--json").json();
+        assertThat(seven.get("family").asText()).isEqualTo("VOLUME-DOWN");
+        assertThat(seven.get("candidates")).extracting(c -> c.get("name").asText()).containsOnly("iPhone 7");
+        assertThat(run("bench", "looks").out()).contains("models                      170").contains("entropy bound");
+    }
+
+    @Test
+    void aCaseBecomesALadder() throws IOException {
+        String facts = """
+            {"device": "iPhone13,2", "trouble": "%s", "backups": [{"kind": "cloud", "version": "99.1", "at": "2026-05-01"}], "ownership": "proved",
+             "blacklisted": false, "liquid": %s, "battery": "ok", "brokenKeys": [], "tried": []%s}""";
+        JsonNode route = run("route", "--facts", file("f.json", facts.formatted("looping", "false", "")), "--json").json();
+        assertThat(route.get("stop").isNull()).isTrue();
+        assertThat(route.get("steps")).extracting(s -> s.get("id").asText()).startsWith("charge", "force-restart").endsWith("dfu-restore", "hardware");
+        JsonNode restart = route.get("steps").get(1);
+        assertThat(restart.get("status").asText()).isEqualTo("ready");
+        assertThat(restart.get("keeps").asBoolean()).isTrue();
+        assertThat(restart.get("minutes")).hasToString("[1,3]");
+        assertThat(route.get("steps").get(4).get("status").asText()).as("no consent").isEqualTo("blocked");
+        assertThat(route.get("backups")).hasToString("[{\"kind\":\"cloud\",\"version\":\"99.1\",\"fits\":false}]");
+        JsonNode wet = run("route", "--facts", file("f.json", facts.formatted("looping", "true", "")), "--json").json();
+        assertThat(wet.get("stop").get("reason").asText()).contains("dry it");
+        assertThat(wet.get("steps")).allMatch(s -> s.get("status").asText().equals("refused"));
+        Ran unknown = run("route", "--facts", file("f.json", facts.formatted("looping", "false", ", \"mood\": 1")));
+        assertThat(unknown.err()).contains("f.json line 2").contains("unknown field [mood]").contains("wrongTries");
+        Ran odd = run("route", "--facts", file("f.json", facts.formatted("disabled", "false", ", \"wrongTries\": 4")));
+        assertThat(odd.err()).contains("do not go together").contains("after 4 wrong tries");
+        assertThat(unknown.status() + odd.status()).isEqualTo(4);
+    }
+
+    @Test
     void aTraceIsSimulated() throws IOException {
         String trace = """
             {"start":"disabled","plugged":true,"events":[{"at":0.0,"event":"down","key":"VOLUME_UP"},{"at":0.3,"event":"up","key":"VOLUME_UP"},
@@ -79,7 +115,13 @@ class CommandLineTest {
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
         fly                                               | 2 | fly
-        devices A0000                                     | 2 | [A0000]
+        devices A0000                                     | 2 | answer questions about its looks
+        identify --fact smell=roses                       | 2 | [smell]
+        identify --fact front                             | 2 | NAME=VALUE
+        identify --fact front=notch --fact home=travels   | 1 | do not go together
+        route --facts /no/such.json                       | 2 | no such file
+        route --facts pom.xml --prefer remote=never       | 2 | computer-first
+        bench                                             | 2 | wistaxis bench looks
         sequences --device iPhone13,2 --goal moon         | 2 | [moon]
         sequences --device iPhone13,2 --goal power-off    | 1 | power-off
         sequences --device 12 --goal recovery             | 2 | iPhone13,1

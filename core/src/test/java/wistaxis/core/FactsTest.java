@@ -49,7 +49,7 @@ class FactsTest {
     void whatRulesAndSequencesNameExists() throws IOException {
         RoutePlanner planner = RoutePlanner.shipped(DeviceCatalogue.shipped(), SequenceLibrary.shipped());
         Set<String> inferred = Set.of("device", "family", "tries", "triesForButton", "keysForRestart", "keysForRecovery", "keysForDfu", "otherSchool", "otherSchoolDfu", "recoveryTried",
-                "hardwareSuspected", "targetSaid", "targetSigned", "backup", "backupKind", "backupFits", "move", "watchAhead", "watchKnown", "failedAt", "consent", "damage", "prefer.waiting");
+                "hardwareSuspected", "targetSaid", "targetSigned", "backup", "backupKind", "backupFits", "newestBackup", "move", "watchAhead", "watchKnown", "failedAt", "consent", "damage", "prefer.waiting");
         Intake intake = Intake.shipped();
         JsonNode routes = MAPPER.readTree(FACTS.resolve("routes.json").toFile());
         for (JsonNode rule : routes.get("rules")) {

@@ -12,7 +12,7 @@ import wistaxis.core.ticket.TicketEvent;
 
 /** What goes wrong outside is said in words, and nothing is written or lost. On the demo bench. */
 class FaultsTest {
-    private static final String READY = "T-0003";
+    private static final String READY = "T-0011";
 
     @TempDir
     private Path folder = Path.of("");
@@ -103,7 +103,7 @@ class FaultsTest {
     @Test
     void aDownloadThatBreaksGoesOnAndTheLibraryMayBeDown() {
         try (Window w = Window.demo(folder, 12_000_000)) {
-            w.click("lane-T-0004");
+            w.click("lane-T-0012");
             w.sees("Newest signed build");
             w.click("choose-31K88");
             w.bench.world().faults().cutNextDownloadAfter(9_000_000);

@@ -22,7 +22,7 @@ class NothingIsCutTest {
     @Test
     void onNoMainViewInEitherThemeOrWithLargerText() {
         try (Window w = Window.demo(folder, 12_000_000)) {
-            Window.onFx(() -> w.bench.record("T-0003", new TicketEvent.ModeEntered("recovery")));
+            Window.onFx(() -> w.bench.record("T-0011", new TicketEvent.ModeEntered("recovery")));
             List<String> cut = new ArrayList<>();
             for (String round : List.of("day", "dim", "larger")) {
                 if (round.equals("dim")) {
@@ -32,8 +32,11 @@ class NothingIsCutTest {
                 }
                 look(w, round + " bench", cut, () -> w.shell.showBench());
                 look(w, round + " ledger", cut, () -> w.shell.showLedger());
+                look(w, round + " settings", cut, () -> w.shell.showSettings());
+                look(w, round + " loop route", cut, () -> w.shell.showTicket("T-0016", Stage.ROUTE));
+                look(w, round + " unlock", cut, () -> w.shell.showTicket("T-0017", Stage.INTAKE));
                 for (Stage stage : Stage.values()) {
-                    String ticket = stage == Stage.HANDOVER || stage == Stage.CLOSED ? "T-0002" : stage.compareTo(Stage.FIRMWARE) < 0 ? "T-0005" : "T-0003";
+                    String ticket = stage == Stage.HANDOVER || stage == Stage.CLOSED ? "T-0010" : stage.compareTo(Stage.FIRMWARE) < 0 ? "T-0013" : "T-0011";
                     look(w, round + " " + stage, cut, () -> w.shell.showTicket(ticket, stage));
                 }
             }

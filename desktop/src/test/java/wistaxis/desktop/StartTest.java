@@ -42,7 +42,7 @@ class StartTest {
     @Test
     void theDemoIsKeptOverTheDayAndMadeAnewOnTheNext() {
         DataFolder demo = DemoFolder.open(folder, NOW);
-        Ledger.open(demo.ledger()).append("T-0004", new TicketEvent.FactRecorded("note", "mine"), NOW);
+        Ledger.open(demo.ledger()).append("T-0012", new TicketEvent.FactRecorded("note", "mine"), NOW);
         List<LedgerEntry> kept = Ledger.open(DemoFolder.open(folder, NOW.plus(Duration.ofMinutes(90))).ledger()).entries();
         assertThat(kept.getLast().body()).contains("mine");
         List<LedgerEntry> anew = Ledger.open(DemoFolder.open(folder, NOW.plus(Duration.ofDays(2))).ledger()).entries();

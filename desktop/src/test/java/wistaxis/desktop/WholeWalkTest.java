@@ -44,15 +44,20 @@ class WholeWalkTest {
 
     private void intake(Window w) {
         w.click("new-ticket");
-        w.sees("12 still missing");
-        w.click("device-words");
+        w.click("trouble-passcode-forgotten");
+        w.sees("What is on the counter?");
         w.type("deck phone");
+        w.sees("No model is known by [deck phone]");
         w.tap(KeyCode.ENTER);
-        for (String answer : List.of("trouble-passcode-forgotten", "screenSays-disabled", "eraseButton-no", "hopesToRemember-no", "ownership-proved", "ownerPassword-yes",
-                "locating-off", "online-no", "backup-cloud", "liquid-no", "battery-ok", "promised-2")) {
+        for (String answer : List.of("damage-none", "ownership-proved", "blacklisted-no", "backup-cloud", "wrongTries-10-or-more", "eraseButton-no", "hopesToRemember-no",
+                "ownerPassword-yes", "locating-off", "online-no")) {
             w.click(answer);
         }
-        w.sees("Nothing is missing.");
+        w.sees("When was the cloud backup made?");
+        w.type("3");
+        w.tap(KeyCode.ENTER);
+        w.click("promised-2");
+        w.sees("Everything that matters here is asked.");
         assertThat(ticket(w).fact("deviceWords")).hasValue("deck phone");
         assertThat(Workbench.promised(ticket(w))).isPresent();
         w.click("go-on");
@@ -66,7 +71,7 @@ class WholeWalkTest {
         w.tap(KeyCode.BACK_SPACE);
         w.type("2403");
         w.sees("iPhone13,2");
-        w.sees("Plug: 8-pin");
+        w.sees("SIDE-KEY, 8-pin");
         w.tap(KeyCode.ENTER);
         assertThat(ticket(w).identifier()).isEqualTo("iPhone13,2");
     }
@@ -75,6 +80,8 @@ class WholeWalkTest {
         w.sees("The gentlest step that can help");
         w.sees("The lock screen shows no erase button.");
         w.sees("ERASES ALL");
+        w.click("confirm-readyCable");
+        w.click("confirm-readyProgram");
         w.click("rung-recovery-restore");
         w.sees("Does the owner agree?");
         assertThat(ticket(w).route()).as("nothing is chosen before the owner agrees").isNull();

@@ -48,6 +48,14 @@ public final class DemoWorld {
     }
 
     private void tell() throws IOException {
+        past(101, 46, "School trolley, tablet 03", "iPad12,1", "looping", "force-restart", false, "recovery-update", true);
+        past(102, 39, "School trolley, tablet 11", "iPad12,1", "looping", "force-restart", true, "", true);
+        past(103, 31, "School trolley, tablet 12", "iPad12,1", "looping", "force-restart", false, "recovery-update", true);
+        past(104, 27, "Bird observatory, tablet W", "iPad7,5", "looping", "force-restart", true, "recovery-update", false);
+        past(105, 22, "Ferry crew, deck phone 1", "iPhone12,1", "unavailable", "remote-erase", true, "", true);
+        past(106, 17, "Ferry crew, purser's phone", "iPhone14,7", "unavailable", "recovery-restore", true, "", true);
+        past(107, 12, "Lighthouse museum, audio guide 1", "iPhone11,8", "unavailable", "recovery-restore", true, "", true);
+        past(108, 6, "Lighthouse museum, audio guide 2", "iPhone11,8", "unavailable", "remote-erase", false, "recovery-restore", true);
         opened(1, 1500, "Lighthouse museum, audio guide 4", "audio-guide phone, glass back", "cloud");
         identified(1, 1497, "iPhone11,8");
         agreed(1, 1494, "museum keeper");
@@ -87,6 +95,45 @@ public final class DemoWorld {
         opened(7, 8, "Ferry crew, engine-room phone", "fell into the bilge", null);
         fact(7, 7, "liquid", "yes");
         fact(7, 7, "battery", "ok");
+
+        happened(8, 6.5, new TicketEvent.Opened("School trolley, tablet 07", true));
+        fact(8, 6.3, "trouble", "looping");
+        identified(8, 6, "iPad12,1");
+        sound(8, 5.8);
+        fact(8, 5.6, "ownership", "proved");
+        fact(8, 5.4, "backup", "cloud");
+        fact(8, 5.4, "cloudBackupAt", now.atZone(java.time.ZoneOffset.UTC).toLocalDate().minusDays(2).toString());
+        fact(8, 5.2, "tried", "charge");
+        promised(8, 6.5, 260);
+
+        happened(9, 5, new TicketEvent.Opened("Ferry crew, new hand's phone", true));
+        fact(9, 4.9, "trouble", "carrier-lock");
+        identified(9, 4.8, "iPhone15,4");
+        sound(9, 4.7);
+        fact(9, 4.6, "ownership", "proved");
+        fact(9, 4.5, "imei", "356958031648321");
+        promised(9, 5, 600);
+    }
+
+    /** A case of an earlier day: two steps at most, each of which helped or did not. */
+    private void past(int ticket, int days, String title, String identifier, String trouble, String first, boolean firstHelped, String second, boolean secondHelped) {
+        double ago = days * 1440.0;
+        happened(ticket, ago, new TicketEvent.Opened(title, true));
+        fact(ticket, ago - 1, "trouble", trouble);
+        identified(ticket, ago - 2, identifier);
+        stepped(ticket, ago - 10, first, firstHelped);
+        if (!firstHelped) {
+            stepped(ticket, ago - 40, second, secondHelped);
+        }
+        happened(ticket, ago - 90, new TicketEvent.Closed(firstHelped || secondHelped ? "handed over" : "sent to the hardware bench"));
+    }
+
+    private void stepped(int ticket, double ago, String step, boolean helped) {
+        if (step.endsWith("-restore") || step.endsWith("-erase")) {
+            happened(ticket, ago, new TicketEvent.ConsentAsked(step, true, "owner", "there is a backup; what is newer than it is lost"));
+        }
+        happened(ticket, ago, new TicketEvent.RouteChosen(step));
+        happened(ticket, ago - 20, new TicketEvent.StepTried(step, helped));
     }
 
     private void happened(int ticket, double minutesAgo, TicketEvent event) {
@@ -96,13 +143,19 @@ public final class DemoWorld {
     private void opened(int ticket, double ago, String title, String words, @org.jspecify.annotations.Nullable String backup) {
         happened(ticket, ago, new TicketEvent.Opened(title, true));
         fact(ticket, ago - 0.2, "deviceWords", words);
-        fact(ticket, ago - 0.4, "trouble", "passcode-forgotten");
-        fact(ticket, ago - 0.6, "screenSays", "unavailable");
+        fact(ticket, ago - 0.4, "trouble", "unavailable");
         fact(ticket, ago - 0.8, "ownership", "proved");
         if (backup != null) {
-            Map.of("eraseButton", "no", "hopesToRemember", "no", "ownerPassword", "yes", "locating", "off", "online", "no", "backup", backup, "liquid", "no", "battery", "ok")
+            sound(ticket, ago - 0.9);
+            Map.of("eraseButton", "no", "hopesToRemember", "no", "ownerPassword", "yes", "locating", "off", "online", "no", "backup", backup, "wrongTries", "10-or-more")
                     .entrySet().stream().sorted(Map.Entry.comparingByKey()).forEach(e -> fact(ticket, ago - 1, e.getKey(), e.getValue()));
         }
+    }
+
+    /** Dry, a good battery, every key works, not reported lost. */
+    private void sound(int ticket, double ago) {
+        Map.of("liquid", "no", "battery", "ok", "brokenKeys", "none", "blacklisted", "no").entrySet().stream().sorted(Map.Entry.comparingByKey())
+                .forEach(e -> fact(ticket, ago, e.getKey(), e.getValue()));
     }
 
     private void fact(int ticket, double ago, String fact, String value) {
@@ -121,6 +174,8 @@ public final class DemoWorld {
     private void agreed(int ticket, double ago, String who) {
         happened(ticket, ago, new TicketEvent.ConsentAsked("recovery-restore", true, who, "what is newer than the backup is lost"));
         happened(ticket, ago, new TicketEvent.RouteChosen("recovery-restore"));
+        fact(ticket, ago, "readyCable", "yes");
+        fact(ticket, ago, "readyProgram", "yes");
     }
 
     private void proven(int ticket, double ago, String identifier) throws IOException {

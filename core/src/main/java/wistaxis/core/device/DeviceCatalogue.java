@@ -67,4 +67,9 @@ public final class DeviceCatalogue {
     public List<DeviceModel> search(String typed) {
         return search.find(typed);
     }
+
+    /** The one model that a typed text means better than any other; empty when several fit as well, or none. */
+    public Optional<DeviceModel> bestGuess(String typed) {
+        return search.best(typed);
+    }
 }

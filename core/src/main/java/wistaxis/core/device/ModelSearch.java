@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
@@ -44,6 +45,18 @@ final class ModelSearch {
                 .sorted(Comparator.comparingInt((Hit h) -> h.left()).thenComparing(h -> -h.exact()).thenComparing(h -> h.entry().place())).map(h -> h.entry().model());
         Stream<DeviceModel> coded = code.length() < 2 ? Stream.of() : entries.stream().filter(e -> e.codes().stream().anyMatch(c -> c.startsWith(code))).map(Entry::model);
         return Stream.concat(named, coded).distinct().toList();
+    }
+
+    /** The best match, if no other is as good. */
+    Optional<DeviceModel> best(String typed) {
+        List<DeviceModel> found = find(typed);
+        if (found.size() < 2) {
+            return found.stream().findFirst();
+        }
+        List<String> wanted = words(typed);
+        List<Hit> first = found.stream().limit(2).flatMap(m -> entries.stream().filter(e -> e.model().equals(m))).flatMap(e -> hit(e, wanted).stream()).toList();
+        boolean better = first.size() == 2 && (first.getFirst().left() < first.getLast().left() || first.getFirst().left() == first.getLast().left() && first.getFirst().exact() > first.getLast().exact());
+        return better ? Optional.of(first.getFirst().entry().model()) : Optional.empty();
     }
 
     /** Every typed word must be a word of the name, each another one; a word still being typed may be the beginning of one. */

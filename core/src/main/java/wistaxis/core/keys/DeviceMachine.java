@@ -89,8 +89,8 @@ public final class DeviceMachine {
             case Input.Unplug() -> s.plugged() ? unplug(s.plugged(false)) : s;
             case Input.BeginRestore() -> s.plugged() && (s.phase() instanceof Phase.Recovery || s.phase() instanceof Phase.Dfu)
                     ? s.phase(new Phase.Restoring()) : s;
-            case Input.EndRestore() -> s.phase() instanceof Phase.Restoring
-                    ? s.face(Screen.GREETING).phase(new Phase.SecondBar(nowNanos)) : s;
+            case Input.EndRestore(boolean keptData) -> s.phase() instanceof Phase.Restoring
+                    ? s.face(keptData ? Screen.LOCK_SCREEN : Screen.GREETING).phase(new Phase.SecondBar(nowNanos)) : s;
         };
         return Sights.settle(s, after);
     }

@@ -15,6 +15,10 @@ public sealed interface Input {
     /** The host begins to write; it is heard in recovery and DFU only. */
     record BeginRestore() implements Input {}
 
-    /** The host has written everything and restarts the device. */
-    record EndRestore() implements Input {}
+    /**
+     * The host has written everything and restarts the device.
+     *
+     * @param keptData whether it was an update: the device comes up locked as before, not with its greeting
+     */
+    record EndRestore(boolean keptData) implements Input {}
 }

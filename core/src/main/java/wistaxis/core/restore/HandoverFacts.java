@@ -7,11 +7,12 @@ import wistaxis.core.facts.Provenance;
 /** The checks of the handover and the advice to the customer. */
 public record HandoverFacts(List<Check> checks, List<String> advice) {
     /**
-     * @param after {@code restore} after a restore, {@code step} after any other step
+     * @param after where it is asked: after a {@code restore}, an {@code update}, an {@code erase} by the device itself, or any other {@code step}
      * @param answers what can be answered; one of them settles the check
      */
-    public record Check(String id, String after, String says, List<String> answers, Provenance provenance, String source) {
+    public record Check(String id, List<String> after, String says, List<String> answers, Provenance provenance, String source) {
         public Check {
+            after = List.copyOf(after);
             answers = List.copyOf(answers);
         }
     }
@@ -23,7 +24,8 @@ public record HandoverFacts(List<Check> checks, List<String> advice) {
 
     /** The checks after a route's step. */
     public List<Check> after(String step) {
-        return checks.stream().filter(c -> c.after().equals(step.endsWith("-restore") ? "restore" : "step")).toList();
+        String kind = step.endsWith("-restore") ? "restore" : step.endsWith("-update") ? "update" : step.endsWith("-erase") ? "erase" : "step";
+        return checks.stream().filter(c -> c.after().contains(kind)).toList();
     }
 
     public static HandoverFacts shipped() {

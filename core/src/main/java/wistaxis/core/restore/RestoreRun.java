@@ -81,7 +81,7 @@ public record RestoreRun(List<RestoreStage> stages, State state, int stage, long
         return switch (gate == null ? "" : gate) {
             case "package" -> outside.packageProof();
             case "signing" -> outside.signing();
-            case "greeting" -> outside.screen() == Screen.GREETING ? new Gate.Passed() : new Gate.Open();
+            case "greeting" -> outside.screen() == Screen.GREETING || outside.screen() == Screen.LOCK_SCREEN ? new Gate.Passed() : new Gate.Open();
             default -> new Gate.Passed();
         };
     }

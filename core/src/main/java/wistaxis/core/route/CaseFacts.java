@@ -135,6 +135,11 @@ public record CaseFacts(
         return value == null ? null : SystemVersion.parse(value);
     }
 
+    private static @Nullable LocalDate day(Ticket t, String fact) {
+        String value = text(t, fact);
+        return value == null ? null : LocalDate.parse(value);
+    }
+
     private static @Nullable Integer number(Ticket t) {
         String value = text(t, "wrongTries");
         return value == null ? null : Integer.valueOf(value.replaceAll("[^0-9].*", ""));
@@ -146,7 +151,7 @@ public record CaseFacts(
             return null;
         }
         return Stream.of("cloud", "computer").filter(k -> kinds.equals(k) || kinds.equals("both"))
-                .map(k -> new Backup(k, version(t, k + "BackupVersion"), null)).toList();
+                .map(k -> new Backup(k, version(t, k + "BackupVersion"), day(t, k + "BackupAt"))).toList();
     }
 
     private static @Nullable List<PhysicalKey> keys(Ticket t) {

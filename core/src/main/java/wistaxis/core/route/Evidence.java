@@ -18,6 +18,7 @@ public final class Evidence {
     public static final int FEWEST = 3;
 
     private final Map<Case, Tally> tallies = new HashMap<>();
+    private final Map<String, Reading> readings = new HashMap<>();
 
     private record Case(KeyFamily family, String trouble, String step) {}
 
@@ -44,9 +45,13 @@ public final class Evidence {
     /** @param entries a ledger, in order */
     public static Evidence of(List<LedgerEntry> entries, DeviceCatalogue devices) {
         Evidence evidence = new Evidence();
-        Map<String, Reading> readings = new HashMap<>();
-        entries.forEach(e -> evidence.read(readings.computeIfAbsent(e.ticket(), _ -> new Reading()), e.event(), devices));
+        entries.forEach(e -> evidence.add(e, devices));
         return evidence;
+    }
+
+    /** Takes one more entry in. */
+    public void add(LedgerEntry entry, DeviceCatalogue devices) {
+        read(readings.computeIfAbsent(entry.ticket(), _ -> new Reading()), entry.event(), devices);
     }
 
     private void read(Reading r, TicketEvent event, DeviceCatalogue devices) {

@@ -1,5 +1,6 @@
 package wistaxis.core.route;
 
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -192,5 +193,15 @@ final class Inferences {
             long fitting = fits.stream().filter(f -> Boolean.TRUE.equals(f.fits())).count();
             put("backupFits", fitting == fits.size() ? "all" : fitting == 0 ? "none" : "some");
         }
+        newestThatMayFit(fits).ifPresent(b -> {
+            put("newestBackup", "known");
+            words.put("newestBackup", b.kind() + " backup of " + b.at());
+        });
+    }
+
+    /** The newest backup by day among those not known to be too new; empty while a day is missing. */
+    private static Optional<CaseFacts.Backup> newestThatMayFit(List<Route.BackupFit> fits) {
+        List<CaseFacts.Backup> left = fits.stream().filter(f -> !Boolean.FALSE.equals(f.fits())).map(Route.BackupFit::backup).toList();
+        return left.stream().anyMatch(b -> b.at() == null) ? Optional.empty() : left.stream().max(Comparator.comparing(b -> Objects.requireNonNull(b.at())));
     }
 }

@@ -112,6 +112,8 @@ public final class Intake {
                 changes.put(now.step().id(), now.open() ? "now open" : now.status() == Route.Status.REFUSED ? "now out" : "now blocked");
             } else if (was.isPresent() && !new HashSet<>(was.get().cautions()).containsAll(now.cautions())) {
                 changes.put(now.step().id(), "new caution");
+            } else if (was.isPresent() && !new HashSet<>(was.get().reasons()).containsAll(now.reasons())) {
+                changes.put(now.step().id(), "new reason");
             }
         }
         return changes;

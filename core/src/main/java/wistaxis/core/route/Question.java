@@ -8,7 +8,7 @@ import wistaxis.core.facts.Provenance;
 /**
  * A question of the intake.
  *
- * @param kind how it is answered: {@code choice} of one, {@code several}, {@code device}, {@code keys}, {@code version}, {@code imei} or {@code promise}
+ * @param kind how it is answered: {@code choice} of one, {@code several}, {@code device}, {@code keys}, {@code version}, {@code day}, {@code imei} or {@code promise}
  * @param facts the facts that it settles; it is answered once all are there
  * @param when what must be known for it to matter, as the rules see it
  */

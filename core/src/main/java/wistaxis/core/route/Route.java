@@ -56,6 +56,12 @@ public record Route(
         return rungs.stream().filter(r -> r.open() && !r.done() && r.advised()).findFirst().or(() -> rungs.stream().filter(r -> r.open() && !r.done()).findFirst());
     }
 
+    /** What stands against every step alike, and is best said once. */
+    public List<String> commonReasons() {
+        return rungs.size() < 2 || rungs.stream().anyMatch(Rung::open) ? List.of()
+                : rungs.getFirst().reasons().stream().filter(r -> !r.equals(stop) && rungs.stream().allMatch(other -> other.reasons().contains(r))).toList();
+    }
+
     public Optional<Rung> rung(String step) {
         return rungs.stream().filter(r -> r.step().id().equals(step)).findFirst();
     }

@@ -137,7 +137,7 @@ class DeviceMachineTest {
         assertThat(machine.screen(state)).isEqualTo(Screen.PROGRESS_BAR);
         passTo(2000);
         assertThat(machine.screen(state)).as("no mode window while it is written to").isEqualTo(Screen.PROGRESS_BAR);
-        at(2000, new Input.EndRestore());
+        at(2000, new Input.EndRestore(false));
         passTo(2149);
         assertThat(machine.screen(state)).isEqualTo(Screen.PROGRESS_BAR);
         passTo(2150);

@@ -33,7 +33,7 @@ class RestoreRunTest {
             if (next.stage() != run.stage() || again) {
                 reached.add(next.current().id());
                 String command = next.current().command();
-                device = command == null ? device : machine.apply(device, command.equals("begin") ? new Input.BeginRestore() : new Input.EndRestore(), now);
+                device = command == null ? device : machine.apply(device, command.equals("begin") ? new Input.BeginRestore() : new Input.EndRestore(false), now);
             }
             run = next;
         }

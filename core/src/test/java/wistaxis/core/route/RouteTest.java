@@ -126,6 +126,7 @@ class RouteTest {
         trouble=back-from-test, watch=                              | recovery-restore  | READY         | Ask about a watch
         targetVersion=                                              | recovery-restore  | READY         | the newest signed, 31.10
         targetVersion=31.10, backups=[{"kind":"computer","version":"32.0"}] | recovery-restore | READY  | would be greyed out
+        targetVersion=31.10, backups=[{"kind":"computer","version":"31.9","at":"2026-04-02"},{"kind":"cloud","version":"31.2","at":"2026-03-01"}] | remote-erase | READY | Take the computer backup of 2026-04-02
         blacklisted=                                                | force-restart     |               |
         trouble=frozen, blacklisted=                                | force-restart     | BLOCKED       | register of lost devices
         trouble=carrier-lock                                        | carrier-unlock    | BLOCKED       | all 15 digits

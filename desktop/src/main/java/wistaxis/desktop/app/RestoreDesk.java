@@ -38,17 +38,17 @@ public final class RestoreDesk {
         return Optional.ofNullable(run);
     }
 
-    /** Whether it may be started: a proven package, the owner's consent, the device in its mode, nothing that stops the job, no run going on. */
+    /** Whether it may be started: a proven package, the owner's consent, the device in its mode, a bench that is ready, nothing that stops the job, no run going on. */
     public boolean mayStart() {
         Ticket ticket = desk.ticket();
-        return ticket.packageProven() && ticket.consentGiven() && ticket.mode() != null && bench.stop(ticket).isEmpty() && !running();
+        return ticket.packageProven() && (ticket.consentGiven() || ticket.keepsData()) && ticket.mode() != null && bench.stop(ticket).isEmpty() && bench.routes().readiness(ticket).ready() && !running();
     }
 
     /** Starts the run. @throws IllegalStateException unless {@link #mayStart} */
     public void start() {
         Ticket ticket = desk.ticket();
         if (!mayStart()) {
-            throw new IllegalStateException("a restore needs a proven package, the owner's consent, the device in its mode, and nothing that stops the job");
+            throw new IllegalStateException("a restore needs a proven package, the owner's consent, the device in its mode, a bench that is ready, and nothing that stops the job");
         }
         desk.record(new TicketEvent.RestoreStarted(Objects.requireNonNull(ticket.build()).build()));
         stopped.set(false);
@@ -80,6 +80,11 @@ public final class RestoreDesk {
 
     public boolean mayStop() {
         return running() && !Objects.requireNonNull(run).current().leaveCable();
+    }
+
+    /** Whether the run waits for the device to come up again. */
+    boolean comingUp() {
+        return run != null && running() && "greeting".equals(run.current().gate());
     }
 
     /** Bench time left of a run that goes on by itself; zero while it waits for hands or none runs. */
@@ -119,7 +124,7 @@ public final class RestoreDesk {
         desk.record(new TicketEvent.StageReached(stage.id()));
         switch (stage.command() == null ? "" : stage.command()) {
             case "begin" -> desk.device().apply(new Input.BeginRestore(), bench.nowNanos());
-            case "end" -> desk.device().apply(new Input.EndRestore(), bench.nowNanos());
+            case "end" -> desk.device().apply(new Input.EndRestore(desk.ticket().keepsData()), bench.nowNanos());
             default -> { }
         }
     }

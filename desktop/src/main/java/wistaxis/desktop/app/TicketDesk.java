@@ -10,6 +10,7 @@ import wistaxis.core.keys.DeviceState;
 import wistaxis.core.keys.Explanation;
 import wistaxis.core.keys.HostView;
 import wistaxis.core.keys.Phase;
+import wistaxis.core.keys.Screen;
 import wistaxis.core.keys.Start;
 import wistaxis.core.outside.DeviceLink;
 import wistaxis.core.ticket.Ticket;
@@ -44,9 +45,10 @@ public final class TicketDesk implements AutoCloseable {
         if (t.mode() != null && since != null) {
             return machine.start(t.mode().equals("dfu") ? Start.DFU : Start.RECOVERY, true, Workbench.nanos(since));
         }
-        Start start = switch (t.fact("screenSays").orElse("")) {
-            case "disabled", "unavailable" -> Start.DISABLED;
-            case "black" -> Start.OFF;
+        Start start = "black".equals(t.facts().get("screenSays")) ? Start.OFF : switch (t.fact("trouble").orElse("")) {
+            case "passcode-forgotten", "disabled", "unavailable" -> Start.DISABLED;
+            case "looping", "stuck-on-logo" -> Start.LOOPING;
+            case "dead" -> Start.OFF;
             default -> Start.ON;
         };
         return machine.start(start, false, bench.nowNanos());
@@ -115,10 +117,10 @@ public final class TicketDesk implements AutoCloseable {
         }
     }
 
-    private static boolean inModeOrWorkedOn(DeviceState state) {
+    private boolean inModeOrWorkedOn(DeviceState state) {
         return switch (state.phase()) {
             case Phase.Recovery _, Phase.Dfu _, Phase.Restoring _, Phase.SecondBar _ -> true;
-            case Phase.Running(var face) -> face == wistaxis.core.keys.Screen.GREETING;
+            case Phase.Running(var face) -> face == Screen.GREETING || restore.comingUp();
             default -> false;
         };
     }

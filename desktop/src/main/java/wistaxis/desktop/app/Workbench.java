@@ -20,15 +20,17 @@ import wistaxis.core.bench.BenchClock;
 import wistaxis.core.bench.BenchPlan;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
+import wistaxis.core.identify.LookLibrary;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.restore.RestoreStage;
-import wistaxis.core.route.RoutePlanner;
+import wistaxis.core.route.Route;
 import wistaxis.core.ticket.Chain;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.desktop.host.OshiHost;
 import wistaxis.standins.StandInWorld;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.Ledger;
@@ -40,12 +42,12 @@ public final class Workbench implements AutoCloseable {
     /** Speed of the simulated line: 24 Mbit/s. */
     public static final long LINE = 3_000_000;
 
-    private static final long USUAL_PACKAGE = 36_000_000;
+    static final long USUAL_PACKAGE = 36_000_000;
 
     private final Setup setup;
     private final DeviceCatalogue devices = DeviceCatalogue.shipped();
     private final SequenceLibrary sequences = SequenceLibrary.shipped();
-    private final RoutePlanner routes = RoutePlanner.shipped();
+    private final LookLibrary looks = LookLibrary.shipped(devices);
     private final List<RestoreStage> stages = RestoreStage.shipped();
     private final HandoverFacts handover = HandoverFacts.shipped();
     private final Background background = new Background();
@@ -56,6 +58,7 @@ public final class Workbench implements AutoCloseable {
     private final Map<String, Ticket> tickets = new TreeMap<>();
     private final Map<String, TicketDesk> desks = new HashMap<>();
     private final List<Runnable> listeners = new ArrayList<>();
+    private final RouteDesk routes;
     private volatile BenchClock clock;
 
     /**
@@ -90,6 +93,7 @@ public final class Workbench implements AutoCloseable {
             throw new UncheckedIOException("the stand-in services cannot start on loopback", e);
         }
         this.line = new Line(world.address());
+        this.routes = new RouteDesk(this, new OshiHost(), setup.folder().root().resolve("settings.json"), entries);
         tickets.values().stream().filter(t -> t.restoreStarted() && t.restored() == null).toList()
                 .forEach(t -> record(t.number(), new TicketEvent.RestoreStopped("the program ended during the restore; put the device into recovery and start it again")));
     }
@@ -106,8 +110,14 @@ public final class Workbench implements AutoCloseable {
         return sequences;
     }
 
-    public RoutePlanner routes() {
+    /** Intake and routes. */
+    public RouteDesk routes() {
         return routes;
+    }
+
+    /** The questions about looks. */
+    public LookLibrary looks() {
+        return looks;
     }
 
     public List<RestoreStage> stages() {
@@ -213,6 +223,7 @@ public final class Workbench implements AutoCloseable {
     public Ticket record(String number, TicketEvent event) {
         LedgerEntry entry = ledger.append(number, event, now());
         entries.add(entry);
+        routes.recorded(entry);
         Ticket before = ticket(number);
         Ticket next = before.with(entry);
         tickets.put(number, next);
@@ -258,7 +269,7 @@ public final class Workbench implements AutoCloseable {
 
     /** Why nothing may be done on a ticket, if so. */
     public Optional<String> stop(Ticket ticket) {
-        return ticket.fact("trouble").isEmpty() ? Optional.empty() : Optional.ofNullable(routes.plan(RoutePlanner.factsOf(ticket)).stop());
+        return routes.route(ticket).map(Route::stop);
     }
 
     private BenchPlan.Job job(Ticket t) {

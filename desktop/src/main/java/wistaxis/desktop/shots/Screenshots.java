@@ -59,18 +59,26 @@ public final class Screenshots {
 
     private void walk() {
         picture("bench", shell::showBench);
-        picture("intake", () -> shell.showTicket("T-0006", Stage.INTAKE));
+        picture("intake", () -> {
+            shell.showTicket("T-0014", Stage.INTAKE);
+            press("damage-none", "");
+            press("blacklisted-no", "");
+            press("backup-cloud", "");
+        });
         picture("identify", () -> {
-            shell.showTicket("T-0006");
-            ((javafx.scene.control.TextField) shell.scene().lookup("#identify-query")).setText("13");
+            shell.showTicket("T-0014", Stage.IDENTIFY);
+            press("length-13-14", "");
+            press("shell-glass-flat", "");
         });
-        onFx(() -> shell.showTicket("T-0005"));
-        rest(300);
-        picture("route", () -> {
-            ((javafx.scene.control.Button) shell.scene().lookup("#rung-recovery-restore")).fire();
-        });
-        onFx(() -> shell.showTicket("T-0004"));
-        FirmwareDesk firmware = bench.desk("T-0004").firmware();
+        onFx(() -> shell.showTicket("T-0016"));
+        rest(1500);
+        picture("route", () -> shell.showTicket("T-0016"));
+        onFx(() -> shell.showTicket("T-0013"));
+        rest(1500);
+        picture("consent", () -> press("rung-recovery-restore", ""));
+        picture("settings", shell::showSettings);
+        onFx(() -> shell.showTicket("T-0012"));
+        FirmwareDesk firmware = bench.desk("T-0012").firmware();
         waitUntil(() -> firmware.choice().isPresent());
         onFx(() -> {
             firmware.choose(firmware.choice().orElseThrow().chosen().orElseThrow());
@@ -78,23 +86,33 @@ public final class Screenshots {
         });
         rest(6000);
         picture("firmware", () -> { });
-        onFx(() -> shell.showTicket("T-0003"));
-        onFx(() -> bench.desk("T-0003").keys().showMe());
+        onFx(() -> shell.showTicket("T-0011"));
+        onFx(() -> bench.desk("T-0011").keys().showMe());
         rest(3000 + 8300);
         picture("keys", () -> { });
         picture("keys-dim", shell::otherTheme);
         onFx(shell::otherTheme);
-        waitUntil(() -> bench.ticket("T-0003").mode() != null);
-        onFx(() -> shell.showTicket("T-0003"));
+        waitUntil(() -> bench.ticket("T-0011").mode() != null);
+        onFx(() -> shell.showTicket("T-0011"));
         onFx(() -> {
-            bench.desk("T-0003").restore().start();
+            bench.desk("T-0011").restore().start();
             bench.setRate(60);
         });
         rest(5000);
         onFx(() -> bench.setRate(1));
         picture("restore", () -> { });
-        picture("handover", () -> shell.showTicket("T-0002"));
+        picture("handover", () -> shell.showTicket("T-0010"));
         picture("ledger", shell::showLedger);
+    }
+
+    /** Fires a button, or writes into a line. */
+    private void press(String id, String text) {
+        shell.scene().getRoot().applyCss();
+        switch (shell.scene().lookup("#" + id)) {
+            case javafx.scene.control.Button button -> button.fire();
+            case javafx.scene.control.TextField line -> line.setText(text);
+            case null, default -> throw new IllegalStateException("there is no [" + id + "] on the picture");
+        }
     }
 
     private void picture(String name, Runnable go) {

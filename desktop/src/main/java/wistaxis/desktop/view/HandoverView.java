@@ -39,7 +39,7 @@ final class HandoverView extends TicketPage {
     }
 
     private static String title(Ticket t) {
-        return t.closed() != null ? "Closed: " + t.closed() : t.restored() != null ? "Hand over, restored to " + t.restored() : "Hand over";
+        return t.closed() != null ? "Closed: " + t.closed() : t.restored() != null ? "Hand over, " + (t.keepsData() ? "updated to " : "restored to ") + t.restored() : "Hand over";
     }
 
     private Node check(Ticket t, HandoverFacts.Check c) {
@@ -47,12 +47,19 @@ final class HandoverView extends TicketPage {
         Optional<String> said = Optional.ofNullable(t.checks().get(c.id()));
         for (int i = 0; i < c.answers().size(); i++) {
             String answer = c.answers().get(i);
-            Button chip = Ui.button(c.id() + "-" + i, answer, said.equals(Optional.of(answer)) ? "chip chosen" : "chip", () -> bench.record(number, new TicketEvent.CheckAnswered(c.id(), answer)));
+            Button chip = Ui.button(c.id() + "-" + i, answer, said.equals(Optional.of(answer)) ? "chip chosen" : "chip", () -> answer(t, c.id(), answer));
             chip.setDisable(t.closed() != null);
             chips.getChildren().add(chip);
         }
-        String says = c.id().equals("version-matches") && t.restored() != null ? "The version on the phone is " + t.restored() + ", the one that was written." : c.says();
+        String says = c.id().equals("version-matches") && t.restored() != null ? "The version on the device is " + t.restored() + ", the one that was written." : c.says();
         return Ui.asked(360, chips, said.isPresent() ? "" : "open", Ui.text(says, "strong"));
+    }
+
+    private void answer(Ticket t, String check, String answer) {
+        bench.record(number, new TicketEvent.CheckAnswered(check, answer));
+        if (check.equals("step-helped") && t.route() != null) {
+            bench.record(number, new TicketEvent.StepTried(t.route(), answer.equals("it helped")));
+        }
     }
 
     private Node foot(Ticket t) {
@@ -69,8 +76,8 @@ final class HandoverView extends TicketPage {
     }
 
     private String outcome(Ticket t) {
-        return t.restored() != null ? "restored to " + t.restored() + ", handed over" : t.route() == null ? "handed over"
-                : bench.routes().step(t.route()).title().toLowerCase(java.util.Locale.ROOT) + ", handed over";
+        return t.restored() != null ? (t.keepsData() ? "updated to " : "restored to ") + t.restored() + ", handed over" : t.route() == null ? "handed over"
+                : bench.routes().planner().step(t.route()).title().toLowerCase(java.util.Locale.ROOT) + ", handed over";
     }
 
     @Override

@@ -1,131 +1,204 @@
 package wistaxis.desktop.view;
 
-import java.time.Duration;
-import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
-import java.time.temporal.ChronoUnit;
-import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import javafx.event.EventHandler;
+import javafx.geometry.Insets;
 import javafx.scene.Node;
-import javafx.scene.control.Button;
-import javafx.scene.control.TextField;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.FlowPane;
-import javafx.scene.layout.Region;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import wistaxis.core.route.RouteFacts;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.route.Intake;
+import wistaxis.core.route.Question;
+import wistaxis.core.route.Route;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.desktop.app.RouteDesk;
 import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
 
-/** The intake as a conversation: question by question, why it is asked, and what is still missing. Every answer is saved at once. */
+/** The intake as a conversation: one question at a time, only those that matter, and the route beside it, live. All by keyboard; every answer is saved at once. */
 final class IntakeView extends TicketPage {
-    private static final Map<String, Duration> PROMISES = new java.util.LinkedHashMap<>();
-
-    static {
-        PROMISES.put("In 1 hour", Duration.ofHours(1));
-        PROMISES.put("In 2 hours", Duration.ofHours(2));
-        PROMISES.put("In 4 hours", Duration.ofHours(4));
-        PROMISES.put("Tomorrow", Duration.ofHours(24));
-    }
-
     private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("EEE HH:mm", Locale.ENGLISH).withZone(ZoneId.systemDefault());
 
     private final Shell shell;
-    private final VBox questions = new VBox(2);
-    private final VBox foot = new VBox();
-    private final TextField words = Ui.field("device-words", "as the customer calls it", 120);
+    private final RouteDesk desk;
+    private final AnswerPane answers;
+    private final VBox conversation = new VBox(10);
+    private final LiveRoute live;
+    private final Set<String> putOff = new HashSet<>();
+    private final EventHandler<KeyEvent> pressed = this::pressed;
+    private @Nullable String asking;
+    private @Nullable String lastAnswered;
 
     IntakeView(Shell shell, Workbench bench, String number) {
         super(bench, number);
         this.shell = shell;
-        root.getChildren().addAll(Ui.scroll(questions), foot);
-        words.setPrefWidth(300);
-        words.setOnAction(_ -> saveWords());
-        words.focusedProperty().addListener((_, _, focused) -> {
-            if (!focused) {
-                saveWords();
-            }
-        });
+        this.desk = bench.routes();
+        this.live = new LiveRoute(bench, number);
+        this.answers = new AnswerPane(shell, bench, number, this::answered);
+        HBox columns = new HBox(18, Ui.scroll(conversation), live.node());
+        VBox.setVgrow(columns, Priority.ALWAYS);
+        live.node().setMinWidth(370);
+        live.node().setMaxWidth(370);
+        root.getChildren().add(columns);
+        shell.scene().addEventFilter(KeyEvent.KEY_PRESSED, pressed);
+    }
+
+    /** The question in hand: the one picked, else the next open one. */
+    private Optional<Question> current(Ticket t, Map<String, String> inferred) {
+        return asking == null ? desk.intake().next(t, inferred, putOff) : desk.intake().questions().stream().filter(q -> q.question().equals(asking)).findFirst();
     }
 
     @Override
     public void refresh() {
         Ticket t = ticket();
-        List<Node> rows = new ArrayList<>();
-        rows.add(deviceWords(t));
-        bench.routes().questions().forEach(q -> rows.add(question(t, q)));
-        rows.add(promise(t));
-        questions.getChildren().setAll(rows);
-        bench.stop(t).ifPresent(stop -> questions.getChildren().addFirst(Ui.notice("stop", "Stop here.", stop)));
-        Button go = Ui.button("go-on", "Find the exact model", "primary", () -> shell.showTicket(number));
+        Map<String, String> inferred = desk.inferred(t);
+        conversation.setPadding(new Insets(0, 12, 0, 0));
+        conversation.getChildren().clear();
+        Optional<Question> current = current(t, inferred);
+        current.ifPresentOrElse(q -> conversation.getChildren().add(answers.card(q, t)), () -> conversation.getChildren().add(nothingLeft()));
+        conversation.getChildren().add(foot(t));
+        List<Question> asked = desk.intake().asked(t, inferred);
+        List<Question> said = asked.stream().filter(q -> Intake.answered(q, t)).toList();
+        if (!said.isEmpty()) {
+            conversation.getChildren().add(Ui.label("Said", "strong"));
+            said.reversed().forEach(q -> conversation.getChildren().add(said(q, t)));
+        }
+        chips("Still to ask", asked.stream().filter(q -> !Intake.answered(q, t) && !q.question().equals(current.map(Question::question).orElse(""))).toList());
+        List<Question> others = desk.intake().others(t, inferred);
+        chips("Can be said as well", t.fact("trouble").isPresent() ? others : List.of());
+        live.refresh(t);
+    }
+
+    private Node nothingLeft() {
+        return Ui.notice("calm", "Everything that matters here is asked.", "The route beside this is as good as the answers. Go on with Ctrl+Enter.");
+    }
+
+    private Node foot(Ticket t) {
+        var go = Ui.button("go-on", t.identifier() == null ? "Find the exact model" : "Take the route", "primary", this::goOn);
         go.setDisable(t.fact("trouble").isEmpty());
-        foot.getChildren().setAll(Ui.row(12, go, Ui.label(missing(t).isEmpty() ? "Nothing is missing." : missing(t).size() + " still missing: " + String.join(", ", missing(t)), "muted small")));
+        return Ui.row(12, go, Ui.label("Ctrl+Enter", "code small muted"), Ui.gap(), Ui.label("0 not known, Backspace takes back", "small muted"));
     }
 
-    private List<String> missing(Ticket t) {
-        List<String> missing = new ArrayList<>();
-        bench.routes().questions().stream().map(RouteFacts.Question::fact).filter(f -> t.fact(f).isEmpty())
-                .forEach(f -> missing.add(f.replaceAll("([A-Z])", " $1").toLowerCase(Locale.ROOT)));
-        if (t.fact("promised").isEmpty()) {
-            missing.add("promised time");
+    private Node said(Question q, Ticket t) {
+        String given = q.question().equals("device") ? device(t) : q.kind().equals("promise") ? Workbench.promised(t).map(CLOCK::format).orElse("") : desk.intake().answerInWords(q, t);
+        var asks = Ui.text(q.asks(), "muted small");
+        asks.setMinWidth(230);
+        asks.setMaxWidth(230);
+        var answer = Ui.text(given, "strong");
+        HBox.setHgrow(answer, Priority.ALWAYS);
+        answer.setMaxWidth(Double.MAX_VALUE);
+        return Ui.style(Ui.row(10, asks, answer, Ui.button("change-" + q.question(), "change", "quiet small", () -> ask(q.question()))), "card tight gone");
+    }
+
+    private String device(Ticket t) {
+        return bench.model(t).map(m -> m.name() + ", " + m.identifier()).orElse(t.fact("deviceWords").map(w -> "\u201c" + w + "\u201d, model not settled").orElse(""));
+    }
+
+    private void chips(String title, List<Question> questions) {
+        if (questions.isEmpty()) {
+            return;
         }
-        return missing;
+        FlowPane chips = Ui.chips(560);
+        questions.forEach(q -> chips.getChildren().add(Ui.button("ask-" + q.question(), q.asks(), "chip small", () -> ask(q.question()))));
+        conversation.getChildren().addAll(Ui.label(title, "strong"), chips);
     }
 
-    private Node deviceWords(Ticket t) {
-        if (!words.isFocused()) {
-            words.setText(t.fact("deviceWords").orElse(""));
+    private void ask(String question) {
+        asking = question;
+        answers.begin();
+        refresh();
+        focusNow();
+    }
+
+    /** An answer was given, or put off: on to the next question. */
+    private void answered(Question q, boolean put) {
+        if (put) {
+            putOff.add(q.question());
+        } else {
+            lastAnswered = q.question();
         }
-        return asked("What is on the counter?", "What the customer calls it; the exact model comes next.", t.fact("deviceWords").isPresent(), words);
+        asking = null;
+        answers.begin();
+        refresh();
+        focusNow();
     }
 
-    private void saveWords() {
-        String said = words.getText().strip();
-        if (!said.isEmpty() && !ticket().fact("deviceWords").equals(Optional.of(said))) {
-            bench.record(number, new TicketEvent.FactRecorded("deviceWords", said));
-        }
-    }
-
-    private Node question(Ticket t, RouteFacts.Question q) {
-        FlowPane chips = Ui.chips(480);
-        for (List<String> answer : q.answers()) {
-            boolean chosen = t.fact(q.fact()).equals(Optional.of(answer.getFirst()));
-            chips.getChildren().add(Ui.button(q.fact() + "-" + answer.getFirst(), answer.getLast(), chosen ? "chip chosen" : "chip",
-                    () -> bench.record(number, chosen ? new TicketEvent.FactWithdrawn(q.fact()) : new TicketEvent.FactRecorded(q.fact(), answer.getFirst()))));
-        }
-        return asked(q.asks(), q.why(), t.fact(q.fact()).isPresent(), chips);
-    }
-
-    private Node promise(Ticket t) {
-        FlowPane chips = Ui.chips(480);
-        PROMISES.forEach((words, span) -> {
-            Instant then = bench.now().plus(span).truncatedTo(ChronoUnit.MINUTES);
-            boolean chosen = Workbench.promised(t).filter(p -> Duration.between(p, t.openedAt().plus(span)).abs().compareTo(Duration.ofMinutes(10)) < 0).isPresent();
-            chips.getChildren().add(Ui.button("promised-" + span.toHours(), words, chosen ? "chip chosen" : "chip",
-                    () -> bench.record(number, new TicketEvent.FactRecorded("promised", then.toString()))));
+    private void focusNow() {
+        javafx.application.Platform.runLater(() -> {
+            root.applyCss();
+            if (shell.scene().lookup("#" + firstFocus()) instanceof Node first) {
+                first.requestFocus();
+            }
         });
-        Workbench.promised(t).filter(_ -> chips.getChildren().stream().noneMatch(c -> c.getStyleClass().contains("chosen")))
-                .ifPresent(p -> chips.getChildren().add(Ui.label("by " + CLOCK.format(p), "strong")));
-        return asked("When was it promised?", "The bench takes the earliest promise first.", t.fact("promised").isPresent(), chips);
     }
 
-    private static Node asked(String asks, String why, boolean answered, Region answer) {
-        return Ui.asked(380, answer, answered ? "" : "not asked yet", Ui.text(asks, "strong"), Ui.text(why, "small muted"));
+    private void takeBack() {
+        Ticket t = ticket();
+        String last = lastAnswered;
+        desk.intake().questions().stream().filter(q -> q.question().equals(last)).findFirst().ifPresent(q -> {
+            lastAnswered = null;
+            putOff.remove(q.question());
+            Intake.settledBy(q).stream().filter(t.facts()::containsKey).forEach(f -> bench.record(number, new TicketEvent.FactWithdrawn(f)));
+            ask(q.question());
+        });
+    }
+
+    private void goOn() {
+        if (ticket().fact("trouble").isPresent()) {
+            shell.showTicket(number, ticket().identifier() == null ? wistaxis.core.ticket.Stage.IDENTIFY : wistaxis.core.ticket.Stage.ROUTE);
+        }
+    }
+
+    private void pressed(KeyEvent e) {
+        boolean typing = shell.scene().getFocusOwner() instanceof TextInputControl;
+        if (e.isShortcutDown()) {
+            if (e.getCode() == KeyCode.ENTER) {
+                goOn();
+                e.consume();
+            }
+            return;
+        }
+        if (typing || e.isAltDown()) {
+            return;
+        }
+        Ticket t = ticket();
+        if (e.getCode() == KeyCode.BACK_SPACE) {
+            takeBack();
+        } else if (!current(t, desk.inferred(t)).map(q -> answers.key(q, e.getCode())).orElse(false)) {
+            return;
+        }
+        e.consume();
     }
 
     @Override
     public String firstFocus() {
-        return ticket().fact("deviceWords").isEmpty() ? "device-words" : "go-on";
+        Ticket t = ticket();
+        return current(t, desk.inferred(t)).map(answers::firstFocus).orElse("go-on");
+    }
+
+    @Override
+    public void leave() {
+        shell.scene().removeEventFilter(KeyEvent.KEY_PRESSED, pressed);
     }
 
     @Override
     public String next() {
         Ticket t = ticket();
-        return t.fact("trouble").isEmpty() ? "Ask what is wrong; the rest can be added at any time." : "Find the exact model. Hands: now.";
+        Optional<Route.Rung> rung = desk.route(t).flatMap(Route::recommended);
+        return t.fact("trouble").isEmpty() ? "Ask what is wrong; the route begins with it. Hands: now."
+                : rung.map(r -> "As it stands: " + r.step().title() + ". Hands: now.").orElse("No step is open yet: go on asking.");
     }
 }

@@ -26,6 +26,7 @@ final class RestoreView implements View {
     private final Workbench bench;
     private final String number;
     private final TicketDesk desk;
+    private final ReadinessCard readiness;
     private final RestoreDesk restore;
     private final BorderPane root = new BorderPane();
     private final Label left = Ui.label("", "counter");
@@ -43,6 +44,7 @@ final class RestoreView implements View {
         this.bench = bench;
         this.number = number;
         this.desk = bench.desk(number);
+        this.readiness = new ReadinessCard(bench, number);
         this.restore = desk.restore();
         this.phone = new PhoneDrawing(desk.model(), 330, new PhoneDrawing.Hands(_ -> { }, _ -> { }, desk.keys()::toggleCable)).inert();
         left.setId("restore-left");
@@ -82,9 +84,9 @@ final class RestoreView implements View {
             notices.getChildren().add(Ui.notice("", "Hands needed: the run waits.", why));
             buttons.getChildren().add(Ui.button("back-to-keys", "Back to the keys", "primary", () -> shell.showTicket(number, Stage.KEYS)));
         } else if (run.current().leaveCable()) {
-            notices.getChildren().add(Ui.notice("stop", "Leave cable and phone alone.", "The host writes to the phone. Losing contact now means starting over."));
+            notices.getChildren().add(Ui.notice("stop", "Leave cable and device alone.", "The host writes to the device. Losing contact now means starting over."));
         } else {
-            notices.getChildren().add(Ui.notice("calm", "The host works by itself.", "The phone has to stay in recovery until the host takes it over."));
+            notices.getChildren().add(Ui.notice("calm", "The host works by itself.", "The device has to stay in its mode until the host takes it over."));
         }
         if (restore.mayStop()) {
             buttons.getChildren().add(Ui.button("restore-stop", "Stop the restore", "", restore::stop));
@@ -96,20 +98,27 @@ final class RestoreView implements View {
                 .ifPresent(r -> notices.getChildren().add(Ui.notice("stop", "The restore stopped.", ((RestoreRun.State.Failed) r.state()).why(),
                         "Choose another build in Firmware, or try again.")));
         if (t.restored() != null) {
-            notices.getChildren().add(Ui.notice("calm", "Restored to " + t.restored() + ".", "The greeting screen is on the phone."));
+            notices.getChildren().add(Ui.notice("calm", (t.keepsData() ? "Updated to " : "Restored to ") + t.restored() + ".", t.keepsData() ? "The device has started by itself; its data is there." : "The greeting screen is on the device."));
             return;
         }
         if (t.mode() == null) {
-            notices.getChildren().add(Ui.notice("", "The phone is not in recovery.", "Put it into recovery first; the host cannot write to it as it is."));
+            notices.getChildren().add(Ui.notice("", "The device is not in " + mode(t) + ".", "Put it into its mode first; the host cannot write to it as it is."));
             buttons.getChildren().add(Ui.button("back-to-keys", "Back to the keys", "primary", () -> shell.showTicket(number, Stage.KEYS)));
         }
         bench.stop(t).ifPresent(stop -> notices.getChildren().add(Ui.notice("stop", "Stop: nothing may be done on this device.", stop)));
-        if (!t.consentGiven()) {
+        if (!t.consentGiven() && !t.keepsData()) {
             notices.getChildren().add(Ui.notice("stop", "The owner has not agreed to erase.", "Ask in Route; without consent nothing is erased."));
         }
-        Button start = Ui.button("restore-start", "Start the restore, which erases the phone", "danger", restore::start);
+        if (!bench.routes().readiness(t).ready()) {
+            notices.getChildren().add(readiness.node(t));
+        }
+        Button start = Ui.button("restore-start", t.keepsData() ? "Start the update, which keeps the data" : "Start the restore, which erases the device", t.keepsData() ? "primary" : "danger", restore::start);
         start.setDisable(!restore.mayStart());
         buttons.getChildren().add(start);
+    }
+
+    private static String mode(Ticket t) {
+        return "dfu-restore".equals(t.route()) ? "DFU" : "recovery";
     }
 
     private void stages() {
@@ -159,7 +168,7 @@ final class RestoreView implements View {
             return "Start the restore; it then runs by itself. Hands: now.";
         }
         RestoreRun run = restore.run().orElseThrow();
-        return run.state() instanceof RestoreRun.State.Waiting ? "Put the phone back into recovery. Hands: now."
+        return run.state() instanceof RestoreRun.State.Waiting ? "Put the device back into its mode. Hands: now."
                 : "Runs by itself: " + run.current().title() + ". Hands again in " + Ui.clock(Duration.ofNanos(run.leftNanos())) + ".";
     }
 }

@@ -39,6 +39,7 @@ public final class Shell implements AutoCloseable {
     private final Button dim;
     private final Button benchButton;
     private final Button ledgerButton;
+    private final Button settingsButton;
     private final AnimationTimer frames;
     private View view;
     private Theme theme = Theme.DAY;
@@ -51,6 +52,7 @@ public final class Shell implements AutoCloseable {
         this.dim = Ui.button("theme", "Dim", "quiet", this::otherTheme);
         this.benchButton = Ui.button("nav-bench", "Bench", "quiet", this::showBench);
         this.ledgerButton = Ui.button("nav-ledger", "Ledger", "quiet", this::showLedger);
+        this.settingsButton = Ui.button("nav-settings", "Settings", "quiet", this::showSettings);
         this.view = new BenchView(this, bench);
         root.setTop(new VBox(head(), alarms));
         root.setBottom(Ui.style(Ui.row(16, Ui.label("Next", "small muted"), next), "next-bar"));
@@ -69,7 +71,7 @@ public final class Shell implements AutoCloseable {
     }
 
     private Node head() {
-        HBox head = Ui.row(8, whole(Ui.label(bench.benchName(), "bench-name")), benchButton, ledgerButton, Ui.button("new-ticket", "New ticket", "", this::newTicket),
+        HBox head = Ui.row(8, whole(Ui.label(bench.benchName(), "bench-name")), benchButton, ledgerButton, settingsButton, Ui.button("new-ticket", "New ticket", "", this::newTicket),
                 Ui.gap(), whole(line), whole(Ui.label("simulated world", "tag simulated")), pace, dim,
                 Ui.button("text-smaller", "A-", "quiet", () -> scale(-0.1)), Ui.button("text-larger", "A+", "quiet", () -> scale(0.1)), whole(clock));
         clock.setId("clock");
@@ -86,6 +88,7 @@ public final class Shell implements AutoCloseable {
         accelerate(KeyCode.N, this::newTicket);
         accelerate(KeyCode.B, this::showBench);
         accelerate(KeyCode.L, this::showLedger);
+        accelerate(KeyCode.COMMA, this::showSettings);
         accelerate(KeyCode.T, this::otherTheme);
         accelerate(KeyCode.PLUS, () -> scale(0.1));
         accelerate(KeyCode.MINUS, () -> scale(-0.1));
@@ -109,6 +112,15 @@ public final class Shell implements AutoCloseable {
 
     public void showLedger() {
         show(new LedgerView(bench));
+    }
+
+    public void showSettings() {
+        show(new SettingsView(bench));
+    }
+
+    /** Reads the page anew after something that is no event. */
+    void again() {
+        refresh();
     }
 
     /** Opens a ticket at the stage where it stands. */
@@ -178,7 +190,8 @@ public final class Shell implements AutoCloseable {
     private void refreshOnce() {
         benchButton.getStyleClass().remove("here");
         ledgerButton.getStyleClass().remove("here");
-        Optional.ofNullable(view instanceof BenchView ? benchButton : view instanceof LedgerView ? ledgerButton : null).ifPresent(b -> b.getStyleClass().add("here"));
+        settingsButton.getStyleClass().remove("here");
+        Optional.ofNullable(view instanceof BenchView ? benchButton : view instanceof LedgerView ? ledgerButton : view instanceof SettingsView ? settingsButton : null).ifPresent(b -> b.getStyleClass().add("here"));
         pace.getChildren().setAll(paceButton(1), paceButton(10), paceButton(60));
         line.setText(bench.measuredLine().isPresent()
                 ? String.format(Locale.ROOT, "Line %.1f Mbit/s", bench.measuredLine().getAsDouble() * 8 / 1e6) : "Line: not measured yet");

@@ -34,8 +34,8 @@ final class TicketView implements View {
         this.stood = ticket().stage();
         this.stageView = switch (shown) {
             case INTAKE -> new IntakeView(shell, bench, number);
-            case IDENTIFY -> new IdentifyView(bench, number);
-            case ROUTE -> new RouteView(bench, number);
+            case IDENTIFY -> new IdentifyView(shell, bench, number);
+            case ROUTE -> new RouteView(shell, bench, number);
             case FIRMWARE -> new FirmwareView(shell, bench, number);
             case KEYS -> new KeysView(shell, bench, number);
             case RESTORE -> new RestoreView(shell, bench, number);
@@ -115,7 +115,6 @@ final class TicketView implements View {
         slip.getChildren().add(Ui.column(0, Ui.label("Promised", "small muted"), left.isEmpty() ? Ui.label("not said", "tag missing")
                 : Ui.label(left.get().isNegative() ? Ui.coarse(left.get()) + " ago" : "in " + Ui.coarse(left.get()), left.get().isNegative() ? "strong erases" : "strong")));
         fact(t, "trouble", "Trouble");
-        fact(t, "screenSays", "Screen");
         fact(t, "ownership", "Ownership");
         fact(t, "backup", "Backup");
         fact(t, "liquid", "Liquid");
@@ -126,7 +125,7 @@ final class TicketView implements View {
 
     private void fact(Ticket t, String name, String words) {
         slip.getChildren().add(Ui.column(0, Ui.label(words, "small muted"),
-                t.fact(name).<javafx.scene.Node>map(v -> Ui.text(bench.routes().words(name, v), "strong")).orElse(Ui.label("not said", "tag missing"))));
+                t.fact(name).<javafx.scene.Node>map(v -> Ui.text(bench.routes().intake().words(name, v), "strong")).orElse(Ui.label("not said", "tag missing"))));
     }
 
     @Override

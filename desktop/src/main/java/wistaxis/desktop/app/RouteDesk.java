@@ -1,0 +1,178 @@
+package wistaxis.desktop.app;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.bench.BusinessDays;
+import wistaxis.core.device.DeviceModel;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.firmware.Build;
+import wistaxis.core.firmware.SystemVersion;
+import wistaxis.core.outside.HostProbe;
+import wistaxis.core.outside.HostProbe.HostFacts;
+import wistaxis.core.route.CaseFacts;
+import wistaxis.core.route.Evidence;
+import wistaxis.core.route.Intake;
+import wistaxis.core.route.Readiness;
+import wistaxis.core.route.Route;
+import wistaxis.core.route.RouteContext;
+import wistaxis.core.route.RoutePlanner;
+import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.desktop.host.PublicHolidays;
+
+/** Intake and routes of all tickets: what the shop prefers, what its ledger shows, what is signed, and whether the host is ready. */
+public final class RouteDesk {
+    private final Workbench bench;
+    private final RoutePlanner planner;
+    private final Intake intake = Intake.shipped();
+    private final Evidence evidence;
+    private final HostProbe probe;
+    private final Path settingsFile;
+    private final Map<String, List<Build>> builds = new HashMap<>();
+    private final Set<String> asking = new HashSet<>();
+    private Settings settings = Settings.USUAL;
+    private @Nullable String trouble;
+    private @Nullable HostFacts host;
+    private boolean looking;
+
+    RouteDesk(Workbench bench, HostProbe probe, Path settingsFile, List<LedgerEntry> entries) {
+        this.bench = bench;
+        this.planner = RoutePlanner.shipped(bench.devices(), bench.sequences());
+        this.evidence = Evidence.of(entries, bench.devices());
+        this.probe = probe;
+        this.settingsFile = settingsFile;
+        try {
+            Settings read = Settings.read(settingsFile);
+            PublicHolidays.of(read.holidays());
+            settings = read;
+        } catch (BadInput | IOException e) {
+            trouble = "The settings were not read, the usual ones are in force until you change one here. " + e.getMessage();
+        }
+    }
+
+    public RoutePlanner planner() {
+        return planner;
+    }
+
+    public Intake intake() {
+        return intake;
+    }
+
+    public Evidence evidence() {
+        return evidence;
+    }
+
+    void recorded(LedgerEntry entry) {
+        evidence.add(entry, bench.devices());
+    }
+
+    /** What is wrong with the settings file, if anything. */
+    public Optional<String> settingsTrouble() {
+        return Optional.ofNullable(trouble);
+    }
+
+    public Settings settings() {
+        return settings;
+    }
+
+    /** The shop's choice, the usual one where it has not chosen. */
+    public String preference(String name) {
+        return settings.preferences().getOrDefault(name, planner.preferences().stream().filter(p -> p.preference().equals(name)).findFirst().orElseThrow().options().getFirst().getFirst());
+    }
+
+    public void prefer(String preference, String value) {
+        change(settings.prefer(preference, value));
+    }
+
+    /** @throws BadInput for a region that is not known */
+    public void holidays(String region) {
+        PublicHolidays.of(region);
+        change(settings.holidays(region));
+    }
+
+    private void change(Settings next) {
+        try {
+            next.write(settingsFile);
+        } catch (IOException e) {
+            throw new UncheckedIOException("the settings cannot be written to [" + settingsFile + "]", e);
+        }
+        settings = next;
+        trouble = null;
+        bench.changed();
+    }
+
+    private RouteContext context(Ticket ticket) {
+        return new RouteContext(signed(ticket), settings.preferences(), ticket.overruled());
+    }
+
+    /** The versions signed for the ticket's model now, newest first; empty until the library has answered. */
+    private List<SystemVersion> signed(Ticket ticket) {
+        String identifier = ticket.identifier();
+        if (identifier == null) {
+            return List.of();
+        }
+        if (!builds.containsKey(identifier) && asking.add(identifier)) {
+            bench.background().run(() -> bench.line().buildsFor(identifier), found -> {
+                builds.put(identifier, found);
+                bench.changed();
+            }, _ -> asking.remove(identifier));
+        }
+        Instant now = bench.now();
+        return builds.getOrDefault(identifier, List.of()).stream().filter(b -> b.signedAt(now)).map(Build::version).sorted(java.util.Comparator.reverseOrder()).toList();
+    }
+
+    /** What the rules and the questions see of a ticket. */
+    public Map<String, String> inferred(Ticket ticket) {
+        return planner.inferred(CaseFacts.of(ticket), context(ticket));
+    }
+
+    /** The route of a ticket; empty while the trouble is not known. */
+    public Optional<Route> route(Ticket ticket) {
+        return ticket.fact("trouble").isEmpty() ? Optional.empty() : Optional.of(planner.plan(CaseFacts.of(ticket), context(ticket)));
+    }
+
+    /** How often a step worked in this shop, where there are enough cases. */
+    public Optional<Evidence.Tally> evidence(Ticket ticket, String step) {
+        return evidence.of(bench.model(ticket).map(DeviceModel::family).orElse(null), ticket.fact("trouble").orElse(""), step);
+    }
+
+    /** Whether host and bench are ready for a step that writes firmware; looks at the host in the background. */
+    public Readiness readiness(Ticket ticket) {
+        if (host == null && !looking) {
+            lookAtHost();
+        }
+        long bytes = ticket.build() != null ? ticket.build().sizeBytes() : builds.getOrDefault(String.valueOf(ticket.identifier()), List.of()).stream().mapToLong(Build::sizeBytes).max().orElse(Workbench.USUAL_PACKAGE);
+        return Readiness.of(host, bytes, bench.model(ticket).orElse(null), ticket.facts());
+    }
+
+    /** Looks at the host anew. */
+    public void lookAtHost() {
+        looking = true;
+        host = null;
+        bench.background().run(() -> probe.look(settingsFile.toAbsolutePath().getParent()), seen -> {
+            host = seen;
+            looking = false;
+            bench.changed();
+        }, _ -> looking = false);
+    }
+
+    public LocalDate today() {
+        return LocalDate.ofInstant(bench.now(), ZoneId.systemDefault());
+    }
+
+    /** The shop's business days. */
+    public BusinessDays businessDays() {
+        return BusinessDays.mondayToFriday(PublicHolidays.of(settings.holidays()));
+    }
+}

@@ -1,0 +1,41 @@
+package wistaxis.desktop.host;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import oshi.SystemInfo;
+import oshi.hardware.HardwareAbstractionLayer;
+import oshi.hardware.NetworkIF;
+import oshi.hardware.PowerSource;
+import wistaxis.core.outside.HostProbe;
+
+/** This computer as OSHI sees it. The first look takes up to a second or two. */
+public final class OshiHost implements HostProbe {
+    @Override
+    public HostFacts look(Path folder) {
+        SystemInfo system = new SystemInfo();
+        HardwareAbstractionLayer hardware = system.getHardware();
+        try {
+            return new HostFacts(onMains(hardware.getPowerSources()), Files.getFileStore(folder).getUsableSpace(), networkUp(hardware.getNetworkIFs()),
+                    hardware.getUsbDevices(true).size(), system.getOperatingSystem().getFamily());
+        } catch (IOException e) {
+            throw new UncheckedIOException("the disk of [" + folder + "] cannot be looked at", e);
+        }
+    }
+
+    /** A computer without a battery runs on mains; one whose battery is neither on line nor discharging does not say. */
+    private static @Nullable Boolean onMains(List<PowerSource> sources) {
+        List<PowerSource> batteries = sources.stream().filter(s -> s.getMaxCapacity() > 1).toList();
+        if (batteries.isEmpty() || batteries.stream().anyMatch(PowerSource::isPowerOnLine)) {
+            return true;
+        }
+        return batteries.stream().anyMatch(PowerSource::isDischarging) ? false : null;
+    }
+
+    private static boolean networkUp(List<NetworkIF> interfaces) {
+        return interfaces.stream().anyMatch(n -> n.getIfOperStatus() == NetworkIF.IfOperStatus.UP || n.getIPv4addr().length > 0);
+    }
+}
