@@ -25,7 +25,7 @@ for %%A in (demo screenshots --data) do if "%~1"=="%%A" set "window=1"
 if defined window (
   "%java%" "--module-path=%here%desktop\target\javafx" --add-modules=javafx.controls --enable-native-access=javafx.graphics,ALL-UNNAMED --sun-misc-unsafe-memory-access=allow -XX:+UseSerialGC -Xmx512m -cp "%here%desktop\target\classes;%here%desktop\target\lib\*" wistaxis.desktop.Main %*
 ) else (
-  "%java%" --enable-native-access=ALL-UNNAMED -XX:+UseSerialGC -XX:TieredStopAtLevel=1 -cp "%here%cli\target\classes;%here%cli\target\lib\*" wistaxis.cli.Main %*
+  "%java%" --enable-native-access=ALL-UNNAMED -XX:+UseSerialGC -cp "%here%cli\target\classes;%here%cli\target\lib\*" wistaxis.cli.Main %*
 )
 exit /b %errorlevel%
 

@@ -12,7 +12,7 @@ import wistaxis.store.ledger.LedgerDamaged;
         description = {"A bench for technicians who restore locked, looping and dead phones and tablets.",
             "Without a command, or with 'demo', the window opens."},
         subcommands = {DevicesCommand.class, SequencesCommand.class, SimulateCommand.class, LedgerCommand.class, ImeiCommand.class,
-            IdentifyCommand.class, RouteCommand.class, BenchCommand.class})
+            IdentifyCommand.class, RouteCommand.class, FirmwareCommand.class, PackageCommand.class, WindowCommand.class, BenchCommand.class})
 public final class Main implements Runnable {
     @CommandLine.Spec
     private CommandLine.Model.@org.jspecify.annotations.Nullable CommandSpec spec;

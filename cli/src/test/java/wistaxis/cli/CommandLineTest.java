@@ -11,11 +11,15 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.DriverManager;
 import java.time.Instant;
+import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.standins.StandInPackage;
+import wistaxis.standins.StandInSigner;
 import wistaxis.store.ledger.Ledger;
 
 /** The documented commands: JSON on standard output, errors on standard error, exit status 0, 1 or 2. */
@@ -94,6 +98,44 @@ class CommandLineTest {
     }
 
     @Test
+    void buildsAreListedAndImported() throws IOException {
+        JsonNode builds = run("firmware", "list", "--device", "A2403", "--data", folder.toString(), "--json").json();
+        assertThat(builds.get(1).get("version").asText()).isEqualTo("31.10");
+        assertThat(builds.get(1).get("suggested").asBoolean()).isTrue();
+        assertThat(builds.get(3).get("reason").asText()).contains("Not signed any more");
+        Path kept = folder.resolve("firmware.json");
+        assertThat(run("firmware", "import", kept.toString(), "--data", folder.resolve("other").toString(), "--json").json().get("builds").asInt()).isEqualTo(5);
+        Ran bad = run("firmware", "import", file("bad.json", Files.readString(kept).replace("\"sizeBytes\" : 37600000", "\"sizeBytes\" : \"much\"").replace("31K88\",", "31K88\", \"colour\": 1,")), "--data", folder.toString());
+        assertThat(bad.status()).isEqualTo(2);
+        assertThat(bad.err()).contains("bad.json line").contains("[colour]");
+        assertThat(Files.readString(kept)).as("nothing is half taken in").doesNotContain("colour");
+    }
+
+    @Test
+    void aPackageIsCheckedAndItsExitStatusTells() throws IOException {
+        Path good = folder.resolve("good.zip");
+        new StandInPackage(List.of("iPhone13,2"), "31.10", "31K88", Map.of("boot/kernel.img", new byte[70_000])).write(good, new StandInSigner());
+        JsonNode proven = run("package", good.toString(), "--device", "iPhone13,2", "--json").json();
+        assertThat(proven.get("verdict").asText() + proven.get("parts").asInt() + proven.get("products").get(0).asText()).isEqualTo("proven1iPhone13,2");
+        assertThat(run("package", good.toString(), "--quick", "--json").json().get("verdict").asText()).isEqualTo("well-formed");
+        Ran other = run("package", good.toString(), "--device", "iPhone14,5", "--json");
+        assertThat(other.status()).isEqualTo(1);
+        assertThat(new ObjectMapper().readTree(other.out()).get("verdict").asText()).isEqualTo("not-for-this-device");
+        assertThat(run("package", file("b.zip", "no package")).out()).startsWith("damaged: ");
+    }
+
+    /** Common practice: 1.54 GB at 6.8 to 7.6 Mbit/s takes 27 to 30 min; the mode first needs one re-entry. */
+    @Test
+    void theWindowIsReckoned() throws IOException {
+        JsonNode w = run("window", "--size", "1.54GB", "--rate", "7.2Mbit/s", "--json").json();
+        assertThat(w.get("downloadSeconds").asDouble()).isBetween(27 * 60.0, 30 * 60.0);
+        assertThat(w.get("modeFirst").get("reentries").asInt()).isEqualTo(1);
+        assertThat(w.get("fileFirst").get("reentryAt")).isEmpty();
+        assertThat(w.get("recommend").asText()).isEqualTo("fileFirst");
+        assertThat(run("window", "--size", "1.54GB", "--rate", "7.2Mbit/s", "--lock-out", "60min").out()).contains("mode first 0 re-entries");
+    }
+
+    @Test
     void aTraceIsSimulated() throws IOException {
         String trace = """
             {"start":"disabled","plugged":true,"events":[{"at":0.0,"event":"down","key":"VOLUME_UP"},{"at":0.3,"event":"up","key":"VOLUME_UP"},
@@ -129,6 +171,12 @@ class CommandLineTest {
         simulate --device iPhone13,2 --trace /no/such.json| 2 | no such file
         imei 35695803164832                               | 2 | 14 digits
         imei 111111111111111                              | 1 | misread
+        window --size 1540000000 --rate 7Mbit/s           | 2 | 1.54GB
+        window --size 1GB --rate 7                        | 2 | 7.2Mbit/s
+        window --size 1GB --rate 1Mbit/s --window 2s      | 2 | more than 500 times
+        package /no/such.zip                              | 2 | no such file
+        firmware                                          | 2 | firmware list
+        firmware list --device 12                         | 2 | iPhone13,1
         ledger                                            | 2 | verify or export
         ledger verify --data /no/such/folder              | 2 | --data
         ledger export --format xml                        | 2 | xml

@@ -67,7 +67,7 @@ class AlternativesTest {
         w.sees("Cold plug into recovery");
         w.click("show-me");
         w.sees("Plug in now");
-        Window.until(40, () -> w.bench.ticket(KEYS).mode() != null, "recovery by a cold plug");
+        w.hurried(() -> Window.until(40, () -> w.bench.ticket(KEYS).mode() != null, "recovery by a cold plug"));
         w.sees("In recovery. Let go.");
         assertThat(w.bench.entries().get(w.bench.entries().size() - 2).event())
                 .isInstanceOfSatisfying(TicketEvent.KeysAttempted.class, a -> assertThat(a.school()).isEqualTo("Cold plug (shown)"));

@@ -106,7 +106,7 @@ class WholeWalkTest {
         assertThat(Files.list(shelf)).allMatch(p -> p.toString().contains(".part"));
         w.click("download");
         w.sees("The package is proven");
-        w.sees("signature over the manifest; model iPhone13,2; version 31.10 (31K88); 6 parts by SHA-256");
+        w.sees("signature over the manifest; model iPhone13,2; version 31.10 (31K88); 6 parts by their digests");
         w.click("go-on");
     }
 
@@ -161,24 +161,26 @@ class WholeWalkTest {
     private void restore(Window w) {
         w.sees("left in recovery");
         w.click("pace-60");
-        Window.until(40, () -> ticket(w).mode() == null, "the mode window to end");
-        w.sees("The phone is not in recovery.");
+        w.hurried(() -> Window.until(40, () -> ticket(w).mode() == null, "the mode window to end"));
+        w.sees("The device is not in recovery.");
         reenter(w);
         w.click("restore-start");
         w.click("pace-60");
-        w.sees("Leave cable and phone alone.");
+        w.sees("Leave cable and device alone.");
         w.click("cable");
         w.sees("Contact with the device was lost");
         w.click("cable");
-        w.sees("Hand over, restored to 31.10");
+        w.hurried(() -> w.sees("Hand over, restored to 31.10"));
         w.click("pace-1");
     }
 
     private static void reenter(Window w) {
         w.click("back-to-keys");
         Window.until(30, () -> w.bench.desk("T-0001").device().screen() == wistaxis.core.keys.Screen.DISABLED_SCREEN, "the phone to be up again");
-        w.tap(KeyCode.W);
-        Window.until(40, () -> ticket(w).mode() != null, "recovery, shown");
+        w.hurried(() -> {
+            w.tap(KeyCode.W);
+            Window.until(40, () -> ticket(w).mode() != null, "recovery, shown");
+        });
         w.sees("In recovery. Let go.");
         w.tap(KeyCode.ENTER);
     }

@@ -19,6 +19,7 @@ import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
 import java.util.function.Supplier;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -83,6 +84,11 @@ public final class StandInWorld implements AutoCloseable {
     public void close() {
         server.stop(0);
         threads.shutdownNow();
+        try {
+            threads.awaitTermination(10, TimeUnit.SECONDS);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
     }
 
     private interface Handler {
@@ -111,7 +117,7 @@ public final class StandInWorld implements AutoCloseable {
 
     private Build listed(String identifier, StandInCatalogue.Offer offer) {
         String name = identifier + "_" + offer.build() + ".zip";
-        Made made = made(identifier, offer, folder.resolve(name));
+        Made made = offer.signed() ? made(identifier, offer, folder.resolve(name)) : neverMade(name, offer);
         return new Build(List.of(identifier), SystemVersion.parse(offer.version()), offer.build(), offer.released(start), made.size(), made.sha256(),
                 "/packages/" + name, offer.signed(), offer.signedUntil(start));
     }
@@ -119,7 +125,12 @@ public final class StandInWorld implements AutoCloseable {
     /** What is remembered of a package that was made. */
     private record Made(String sha256, long size) {}
 
-    /** Makes the package once; only those that are signed are kept, the others are listed but never fetched. */
+    /** What nobody can install is listed but never fetched: its digest and size are invented. */
+    private static Made neverMade(String name, StandInCatalogue.Offer offer) {
+        return new Made(Sha256.of(name.getBytes(StandardCharsets.UTF_8)), offer.megabytes() * 1_000_000L + 7_600_000);
+    }
+
+    /** Makes the package once. */
     private Made made(String identifier, StandInCatalogue.Offer offer, Path file) {
         synchronized (making.computeIfAbsent(file.toString(), _ -> new Object())) {
             try {
@@ -127,9 +138,6 @@ public final class StandInWorld implements AutoCloseable {
                     StandInPackage.of(identifier, offer.version(), offer.build(), offer.megabytes()).write(file, signer);
                     Path note = noteOf(file).resolveSibling(file.getFileName() + ".note.tmp");
                     Files.writeString(note, Json.write(new Made(Sha256.of(file), Files.size(file))));
-                    if (!offer.signed()) {
-                        Files.delete(file);
-                    }
                     Files.move(note, noteOf(file), StandardCopyOption.ATOMIC_MOVE);
                 }
                 return noted(file);
@@ -154,14 +162,18 @@ public final class StandInWorld implements AutoCloseable {
             send(exchange, 404, Json.write(Map.of("error", "no package [" + name + "]")));
             return;
         }
+        if (faults.takeBusy()) {
+            send(exchange, 503, Json.write(Map.of("error", "busy")));
+            return;
+        }
         long size = Files.size(file);
-        String etag = "\"" + noted(file).sha256().substring(0, 16) + "\"";
+        String etag = "\"" + faults.validator(noted(file).sha256().substring(0, 16)) + "\"";
         exchange.getResponseHeaders().set("ETag", etag);
         exchange.getResponseHeaders().set("Accept-Ranges", "bytes");
         String ifRange = exchange.getRequestHeaders().getFirst("If-Range");
         Matcher range = RANGE.matcher(String.valueOf(exchange.getRequestHeaders().getFirst("Range")));
         long from = range.matches() && (ifRange == null || ifRange.equals(etag)) ? Long.parseLong(range.group(1)) : 0;
-        if (from >= size) {
+        if (from >= size || from > 0 && faults.rangesRefused()) {
             exchange.getResponseHeaders().set("Content-Range", "bytes */" + size);
             exchange.sendResponseHeaders(416, -1);
             return;
@@ -169,7 +181,7 @@ public final class StandInWorld implements AutoCloseable {
         if (from > 0) {
             exchange.getResponseHeaders().set("Content-Range", "bytes " + from + "-" + (size - 1) + "/" + size);
         }
-        exchange.sendResponseHeaders(from > 0 ? 206 : 200, size - from);
+        exchange.sendResponseHeaders(from > 0 ? 206 : 200, size - from + faults.takeWrongLength());
         pour(file, from, exchange.getResponseBody());
     }
 
@@ -187,7 +199,7 @@ public final class StandInWorld implements AutoCloseable {
                 }
                 out.write(slice, 0, n);
                 sent += n;
-                long due = began + Math.round(sent * 1e9 / lineBytesPerSecond);
+                long due = began + Math.round(sent * 1e9 / faults.rate(lineBytesPerSecond));
                 java.util.concurrent.locks.LockSupport.parkNanos(due - System.nanoTime());
                 if (Thread.interrupted()) {
                     throw new IOException("the library was closed");

@@ -21,6 +21,7 @@ import wistaxis.core.firmware.PackageCheck;
 import wistaxis.core.firmware.PackageLayout;
 import wistaxis.core.firmware.PackageReport;
 import wistaxis.core.firmware.PackageReport.Verdict;
+import wistaxis.core.firmware.PartTask;
 
 /** The check of a package, on good ones and on bad ones. */
 class PackageTest {
@@ -38,7 +39,7 @@ class PackageTest {
     }
 
     private static PackageReport check(Path file) throws IOException {
-        return new PackageCheck(PackageLayout.standIn(), StandInSigner.publicKey()).check(file, EXPECTED, _ -> true);
+        return new PackageCheck(PackageLayout.shipped(), StandInSigner.publicKey()).check(file, EXPECTED, PartTask.Runner.inTurn(_ -> true));
     }
 
     /** Copies the good package with some entries changed; a null leaves the entry out. */
@@ -119,7 +120,7 @@ class PackageTest {
 
     @Test
     void whatIsNoPackageIsRefusedWithTheReason() throws IOException {
-        refused(check(changed(Map.of("Manifest.plist", new byte[0]))), Verdict.REFUSED, "[Manifest.plist] is missing");
+        refused(check(changed(Map.of("Manifest.plist", new byte[0]))), Verdict.REFUSED, "[Manifest.plist] or [BuildManifest.plist] is missing");
         refused(check(changed(Map.of("Manifest.plist", "{}".getBytes(StandardCharsets.UTF_8)))), Verdict.REFUSED, "not a property list");
         refused(check(changed(Map.of("Manifest.plist", "<!DOCTYPE p [<!ENTITY a 'b'>]><plist/>".getBytes(StandardCharsets.UTF_8)))), Verdict.REFUSED, "entities");
         refused(check(changed(Map.of("Manifest.plist", "<plist><dict></dict></plist>".getBytes(StandardCharsets.UTF_8)))), Verdict.REFUSED, "[Parts] is missing");

@@ -5,8 +5,10 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Provenance;
 import wistaxis.core.ticket.Stage;
@@ -20,6 +22,8 @@ import wistaxis.core.ticket.Stage;
 public record BenchPlan(List<Lane> lanes) {
     private static final List<Work> WORK = Json.fact("bench.json", WorkFacts.class).work();
 
+    private static final Set<Stage> WRITING = EnumSet.of(Stage.FIRMWARE, Stage.KEYS, Stage.RESTORE);
+
     private record Work(Stage stage, String what, int handsSeconds, Provenance provenance, String source) {}
 
     private record WorkFacts(List<Work> work) {}
@@ -29,9 +33,17 @@ public record BenchPlan(List<Lane> lanes) {
      *
      * @param unattended how long the machine part of the present stage still runs by itself, before hands are needed; zero when it waits for hands
      * @param download how long the download will take once started; zero when it is here
-     * @param restore how long the restore runs once started
+     * @param writes whether firmware is written on its way, as far as that is known
+     * @param restore what the restore runs through once started, by itself
      */
-    public record Job(String ticket, Stage stage, Instant promised, Duration unattended, Duration download, Duration restore) {}
+    public record Job(String ticket, Stage stage, Instant promised, Duration unattended, Duration download, boolean writes, List<Stretch> restore) {
+        public Job {
+            restore = List.copyOf(restore);
+        }
+    }
+
+    /** A stretch of a restore that runs by itself. */
+    public record Stretch(String what, Duration length) {}
 
     /** A stretch of a job; hands-on or unattended. */
     public record Span(Instant start, Instant end, boolean hands, String what) {}
@@ -81,7 +93,8 @@ public record BenchPlan(List<Lane> lanes) {
         Planner(Job job, Instant now) {
             this.job = job;
             this.free = now;
-            this.stages = new ArrayList<>(Arrays.stream(Stage.values()).filter(s -> s.compareTo(job.stage()) >= 0 && s != Stage.CLOSED).toList());
+            this.stages = new ArrayList<>(Arrays.stream(Stage.values()).filter(s -> s.compareTo(job.stage()) >= 0 && s != Stage.CLOSED)
+                    .filter(s -> job.writes() || s == job.stage() || !WRITING.contains(s)).toList());
             if (!job.unattended().isZero()) {
                 unattended(job.unattended(), job.stage().words());
                 stages.removeFirst();
@@ -100,11 +113,11 @@ public record BenchPlan(List<Lane> lanes) {
             spans.add(new Span(start, end, true, work.what()));
             free = end;
             attended = true;
-            unattended(switch (stage) {
-                case FIRMWARE -> job.download();
-                case RESTORE -> job.restore();
-                default -> Duration.ZERO;
-            }, stage == Stage.FIRMWARE ? "Download" : "Restore");
+            if (stage == Stage.FIRMWARE) {
+                unattended(job.download(), "Download");
+            } else if (stage == Stage.RESTORE) {
+                job.restore().forEach(s -> unattended(s.length(), s.what()));
+            }
             return end;
         }
 

@@ -2,13 +2,11 @@ package wistaxis.core.facts;
 
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.InterruptedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
-import java.util.function.IntPredicate;
 
 /** SHA-256 (published: FIPS 180-4, computed by the JDK) as 64 lower-case hex digits. */
 public final class Sha256 {
@@ -27,23 +25,27 @@ public final class Sha256 {
 
     /** Reads to the end; the caller closes. */
     public static String of(InputStream in) throws IOException {
-        return of(in, _ -> true);
-    }
-
-    /**
-     * @param read told how many bytes more were read; answering false stops
-     * @throws InterruptedIOException when stopped
-     */
-    public static String of(InputStream in, IntPredicate read) throws IOException {
-        MessageDigest sha = digest();
+        Running running = new Running();
         byte[] buffer = new byte[1 << 16];
         for (int n = in.read(buffer); n >= 0; n = in.read(buffer)) {
-            sha.update(buffer, 0, n);
-            if (!read.test(n)) {
-                throw new InterruptedIOException("stopped");
-            }
+            running.update(buffer, n);
         }
-        return HexFormat.of().formatHex(sha.digest());
+        return running.hex();
+    }
+
+    /** A digest that is fed piece by piece. Not thread-safe. */
+    public static final class Running {
+        private final MessageDigest sha = digest();
+
+        /** @param length how many bytes of the array count, from its beginning */
+        public void update(byte[] bytes, int length) {
+            sha.update(bytes, 0, length);
+        }
+
+        /** Ends it. */
+        public String hex() {
+            return HexFormat.of().formatHex(sha.digest());
+        }
     }
 
     private static MessageDigest digest() {

@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.facts.BadInput;
 
 /**
  * A build as a firmware library lists it.
@@ -11,26 +12,34 @@ import org.jspecify.annotations.Nullable;
  * @param identifiers the models it is for
  * @param sizeBytes the package's size, more than 0
  * @param sha256 the package's digest, 64 hex digits
- * @param path where the library serves it
+ * @param path where the library serves it; null when only its package is known
  * @param signed whether the maker signed it when the library was asked
  * @param signedUntil when signing ends, or ended; null when no end is known
  */
 public record Build(
-        List<String> identifiers, SystemVersion version, String build, LocalDate released, long sizeBytes, String sha256, String path, boolean signed,
+        List<String> identifiers, SystemVersion version, String build, LocalDate released, long sizeBytes, String sha256, @Nullable String path, boolean signed,
         @Nullable Instant signedUntil) {
     public Build {
         identifiers = List.copyOf(identifiers);
+        if (identifiers.isEmpty() || build.isBlank()) {
+            throw new BadInput("build [" + build + "] for " + identifiers + ": write the models it is for and its name");
+        }
         if (sizeBytes <= 0) {
-            throw new IllegalArgumentException("size [" + sizeBytes + "] of build [" + build + "]: write more than 0 bytes");
+            throw new BadInput("size [" + sizeBytes + "] of build [" + build + "]: write more than 0 bytes");
         }
         if (!sha256.matches("[0-9a-f]{64}")) {
-            throw new IllegalArgumentException("digest [" + sha256 + "] of build [" + build + "]: write 64 hex digits");
+            throw new BadInput("digest [" + sha256 + "] of build [" + build + "]: write 64 hex digits");
         }
     }
 
     /** The name of a package on the shelf; not what it is found by, but what a person sees. */
     public static String fileName(String identifier, String build) {
         return identifier.replace(',', '-') + "_" + build + ".zip";
+    }
+
+    /** This build after the maker has stopped signing it. */
+    Build unsigned() {
+        return new Build(identifiers, version, build, released, sizeBytes, sha256, path, false, signedUntil);
     }
 
     /** Whether it can be installed at a time, as far as the library knows. */

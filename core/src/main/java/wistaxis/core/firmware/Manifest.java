@@ -1,15 +1,18 @@
 package wistaxis.core.firmware;
 
 import com.dd.plist.NSArray;
+import com.dd.plist.NSData;
 import com.dd.plist.NSDictionary;
 import com.dd.plist.NSNumber;
 import com.dd.plist.NSObject;
 import com.dd.plist.NSString;
 import com.dd.plist.PropertyListParser;
-import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
+import java.util.Collections;
+import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
@@ -21,41 +24,90 @@ import wistaxis.core.facts.BadInput;
  */
 public record Manifest(List<String> products, String version, String build, Map<String, Part> parts) {
     /** The longest manifest that is read, bytes. */
-    public static final int LONGEST = 4 << 20;
+    public static final int LONGEST = 16 << 20;
 
     /**
-     * @param sha256 64 hex digits
-     * @param size bytes
+     * @param digest hex digits of SHA-1, SHA-256, SHA-384 or SHA-512, told apart by their number; empty where the manifest gives none
+     * @param size bytes; negative where the manifest gives none
      */
-    public record Part(String sha256, long size) {}
+    public record Part(String digest, long size) {}
 
     public Manifest {
         products = List.copyOf(products);
-        parts = java.util.Collections.unmodifiableMap(new LinkedHashMap<>(parts));
+        parts = Collections.unmodifiableMap(new LinkedHashMap<>(parts));
     }
 
     /** @throws BadInput saying which key is missing or of the wrong kind */
     public static Manifest parse(byte[] bytes, PackageLayout layout) {
         NSDictionary root = as(NSDictionary.class, plist(bytes), "the manifest");
-        Map<String, Part> parts = new LinkedHashMap<>();
-        NSDictionary listed = as(NSDictionary.class, root.get(layout.parts()), layout.parts());
-        for (String name : listed.allKeys()) {
-            NSDictionary part = as(NSDictionary.class, listed.get(name), layout.parts() + "/" + name);
-            parts.put(name, new Part(text(part, layout.digest()).toLowerCase(java.util.Locale.ROOT), as(NSNumber.class, part.get(layout.size()), layout.size()).longValue()));
-        }
+        PackageLayout.PartsAt at = layout.parts();
+        Map<String, Part> parts = at.components() == null ? listed(root, at) : ofIdentities(root, at, at.components());
         NSArray products = as(NSArray.class, root.get(layout.products()), layout.products());
         return new Manifest(Arrays.stream(products.getArray()).map(p -> as(NSString.class, p, layout.products()).getContent()).toList(),
                 text(root, layout.version()), text(root, layout.build()), parts);
     }
 
+    private static Map<String, Part> listed(NSDictionary root, PackageLayout.PartsAt at) {
+        Map<String, Part> parts = new LinkedHashMap<>();
+        NSDictionary all = as(NSDictionary.class, root.get(at.at()), at.at());
+        for (String name : all.allKeys()) {
+            parts.put(name, part(as(NSDictionary.class, all.get(name), at.at() + "/" + name), at));
+        }
+        return parts;
+    }
+
+    private static Map<String, Part> ofIdentities(NSDictionary root, PackageLayout.PartsAt at, String components) {
+        Map<String, Part> parts = new LinkedHashMap<>();
+        for (NSObject identity : as(NSArray.class, root.get(at.at()), at.at()).getArray()) {
+            NSDictionary all = as(NSDictionary.class, as(NSDictionary.class, identity, at.at()).get(components), components);
+            for (String name : all.allKeys()) {
+                NSDictionary component = as(NSDictionary.class, all.get(name), components + "/" + name);
+                pathOf(component, at.path()).ifPresent(path -> add(parts, path, part(component, at)));
+            }
+        }
+        return parts;
+    }
+
+    /** The same part may serve several models; then its digest is the same, or one of them gives none. */
+    private static void add(Map<String, Part> parts, String path, Part part) {
+        Part other = parts.get(path);
+        if (other != null && !other.digest().isEmpty() && !part.digest().isEmpty() && !other.digest().equals(part.digest())) {
+            throw new BadInput("the manifest gives two digests for the part [" + EntryNames.shown(path) + "]");
+        }
+        if (other == null || other.digest().isEmpty()) {
+            parts.put(path, part);
+        }
+    }
+
+    private static java.util.Optional<String> pathOf(NSDictionary component, List<String> keys) {
+        NSObject at = component;
+        for (String key : keys) {
+            at = at instanceof NSDictionary d ? d.get(key) : null;
+        }
+        return at instanceof NSString path ? java.util.Optional.of(path.getContent()) : java.util.Optional.empty();
+    }
+
+    private static Part part(NSDictionary from, PackageLayout.PartsAt at) {
+        NSObject size = at.size() == null ? null : as(NSNumber.class, from.get(at.size()), at.size());
+        String digest = switch (from.get(at.digest())) {
+            case NSData data -> HexFormat.of().formatHex(data.bytes());
+            case NSString hex -> hex.getContent().toLowerCase(Locale.ROOT);
+            case null -> {
+                if (at.size() != null) {
+                    throw new BadInput("the manifest's [" + at.digest() + "] is missing");
+                }
+                yield "";
+            }
+            default -> throw new BadInput("the manifest's [" + at.digest() + "] is of the wrong kind");
+        };
+        if (!digest.matches("|[0-9a-f]{40}|[0-9a-f]{64}|[0-9a-f]{96}|[0-9a-f]{128}")) {
+            throw new BadInput("the manifest's [" + at.digest() + "] is no digest: [" + EntryNames.shown(digest) + "]");
+        }
+        return new Part(digest, size instanceof NSNumber n ? n.longValue() : -1);
+    }
+
     private static NSObject plist(byte[] bytes) {
-        String head = new String(bytes, 0, Math.min(bytes.length, 8), StandardCharsets.ISO_8859_1);
-        if (!head.equals("bplist00") && !head.startsWith("<")) {
-            throw new BadInput("the manifest is not a property list: it begins with [" + head.replaceAll("\\P{Print}", "?") + "]");
-        }
-        if (head.startsWith("<") && new String(bytes, StandardCharsets.UTF_8).contains("<!ENTITY")) {
-            throw new BadInput("the manifest defines entities, which no genuine one does");
-        }
+        PlistGuard.check(bytes);
         try {
             return PropertyListParser.parse(bytes);
         } catch (Exception | StackOverflowError e) {
@@ -69,7 +121,7 @@ public record Manifest(List<String> products, String version, String build, Map<
 
     private static <T> T as(Class<T> kind, @Nullable NSObject value, String key) {
         if (!kind.isInstance(value)) {
-            throw new BadInput("the manifest's [" + key + "] is " + (value == null ? "missing" : "of the wrong kind, " + value.getClass().getSimpleName().substring(2)));
+            throw new BadInput("the manifest's [" + EntryNames.shown(key) + "] is " + (value == null ? "missing" : "of the wrong kind, " + value.getClass().getSimpleName().substring(2)));
         }
         return kind.cast(value);
     }

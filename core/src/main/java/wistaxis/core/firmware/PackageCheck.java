@@ -1,142 +1,151 @@
 package wistaxis.core.firmware;
 
+import java.io.EOFException;
 import java.io.IOException;
-import java.io.InputStream;
+import java.nio.channels.FileChannel;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
-import java.util.Set;
-import java.util.function.DoublePredicate;
-import java.util.function.IntPredicate;
-import java.util.zip.ZipEntry;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import java.util.zip.ZipException;
-import java.util.zip.ZipFile;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
-import wistaxis.core.facts.Sha256;
 import wistaxis.core.firmware.PackageReport.Verdict;
 import wistaxis.core.signing.Ed25519Key;
 
-/** Opens a package and proves it: the signer's signature over the manifest, the model, version and build, the digest of every part. */
+/** Opens a package and proves it: archive, manifest, the signer's signature over it where there is one, model, version and build, the digest of every part. */
 public final class PackageCheck {
-    private final PackageLayout layout;
+    private final List<PackageLayout> layouts;
     private final Ed25519Key signer;
 
-    /** What is expected of the package. */
-    public record Expected(String identifier, String version, String build) {}
+    /**
+     * What is expected of the package.
+     *
+     * @param version null when any will do
+     * @param build null when any will do
+     */
+    public record Expected(String identifier, @Nullable String version, @Nullable String build) {}
 
-    public PackageCheck(PackageLayout layout, Ed25519Key signer) {
-        this.layout = layout;
+    /** A package whose directory and manifest are in order. */
+    private record Opened(PackageLayout layout, ZipDirectory directory, Manifest manifest) {
+        boolean isAbout(ZipDirectory.Entry e) {
+            return e.name().equals(layout.manifest()) || e.name().equals(layout.signature());
+        }
+    }
+
+    public PackageCheck(List<PackageLayout> layouts, Ed25519Key signer) {
+        this.layouts = List.copyOf(layouts);
         this.signer = signer;
     }
 
     /**
-     * Reads the whole file once; runs on the caller's thread and may take minutes.
+     * Looks at directory and manifest only: milliseconds, whatever the size.
      *
-     * @param goOn called with the fraction done, 0 to 1; answering false stops the check
+     * @param expected null when any package will do
      * @throws IOException when the file cannot be read at all
      */
-    public PackageReport check(Path file, Expected expected, DoublePredicate goOn) throws IOException {
-        try (ZipFile zip = new ZipFile(file.toFile())) {
-            return check(zip, expected, goOn);
-        } catch (ZipException e) {
+    public PackageReport quick(Path file, @Nullable Expected expected) throws IOException {
+        return examine(file, expected, (channel, opened) -> {
+            List<String> wrong = missingOrMeasuredOtherwise(opened);
+            return wrong.isEmpty() ? report(Verdict.WELL_FORMED, opened.manifest(), "Directory and manifest are in order; the parts were not read.", List.of()) : damaged(opened.manifest(), wrong);
+        });
+    }
+
+    /**
+     * Reads every part once; may take minutes.
+     *
+     * @param expected null when any package will do
+     * @param runner runs the comparisons
+     * @throws java.io.InterruptedIOException when the runner stopped
+     * @throws IOException when the file cannot be read at all
+     */
+    public PackageReport check(Path file, @Nullable Expected expected, PartTask.Runner runner) throws IOException {
+        return examine(file, expected, (channel, opened) -> {
+            List<String> wrong = missingOrMeasuredOtherwise(opened);
+            if (wrong.isEmpty()) {
+                wrong = runner.run(PartReader.tasks(channel, opened.directory(), opened.manifest()));
+            }
+            return wrong.isEmpty() ? proven(opened) : damaged(opened.manifest(), wrong);
+        });
+    }
+
+    private interface Examination {
+        PackageReport of(FileChannel channel, Opened opened) throws IOException;
+    }
+
+    private PackageReport examine(Path file, @Nullable Expected expected, Examination then) throws IOException {
+        try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ)) {
+            Opened opened = open(channel);
+            PackageReport told = report(Verdict.WELL_FORMED, opened.manifest(), "Directory and manifest are in order; the parts were not read.", List.of()).measuredBy(expected);
+            return told.sound() ? then.of(channel, opened) : told;
+        } catch (ZipException | EOFException e) {
             return report(Verdict.DAMAGED, null, "The file is not a whole ZIP archive (" + e.getMessage() + "): cut off or not a package. Fetch it again.", List.of());
         } catch (BadInput e) {
-            return report(Verdict.REFUSED, null, "Not a firmware package: " + e.getMessage() + ".", List.of());
+            return report(Verdict.REFUSED, null, "Not a package to be trusted: " + e.getMessage() + ".", List.of());
         }
     }
 
-    private PackageReport check(ZipFile zip, Expected expected, DoublePredicate goOn) throws IOException {
-        List<? extends ZipEntry> entries = zip.stream().toList();
-        refuseUnsafe(entries);
-        byte[] manifestBytes = small(zip, layout.manifest(), Manifest.LONGEST);
-        Manifest manifest = Manifest.parse(manifestBytes, layout);
-        if (!signer.verifies(manifestBytes, small(zip, layout.signature(), 64))) {
-            return report(Verdict.REFUSED, manifest, "The signer's signature does not match the manifest: somebody changed it. Do not use this package.", List.of());
+    private Opened open(FileChannel channel) throws IOException {
+        ZipDirectory directory = ZipDirectory.read(channel);
+        List<PackageLayout> found = layouts.stream().filter(l -> entry(directory, l.manifest()).isPresent()).toList();
+        if (found.size() != 1) {
+            throw new BadInput(found.isEmpty() ? "[" + layouts.stream().map(PackageLayout::manifest).collect(Collectors.joining("] or [")) + "] is missing"
+                    : "it has two manifests, " + found.stream().map(PackageLayout::manifest).toList());
         }
-        if (!manifest.products().contains(expected.identifier())) {
-            return report(Verdict.NOT_FOR_THIS_DEVICE, manifest, "This package is for " + String.join(", ", manifest.products()) + ", not for ["
-                    + expected.identifier() + "].", List.of());
+        PackageLayout layout = found.getFirst();
+        byte[] bytes = small(channel, directory, layout.manifest(), Manifest.LONGEST);
+        Manifest manifest = Manifest.parse(bytes, layout);
+        if (layout.signature() != null && !signer.verifies(bytes, small(channel, directory, layout.signature(), 64))) {
+            throw new BadInput("the signer's signature does not match the manifest; somebody changed it");
         }
-        if (!manifest.version().equals(expected.version()) || !manifest.build().equals(expected.build())) {
-            return report(Verdict.REFUSED, manifest, "This package is " + manifest.version() + " (" + manifest.build() + "), not the chosen "
-                    + expected.version() + " (" + expected.build() + ").", List.of());
-        }
-        return parts(zip, entries, manifest, goOn);
+        return new Opened(layout, directory, manifest);
     }
 
-    private PackageReport parts(ZipFile zip, List<? extends ZipEntry> entries, Manifest manifest, DoublePredicate goOn) throws IOException {
+    /** What can be seen to be wrong without reading a part. */
+    private static List<String> missingOrMeasuredOtherwise(Opened o) {
         List<String> wrong = new ArrayList<>();
-        for (ZipEntry e : entries) {
-            boolean ours = e.getName().equals(layout.manifest()) || e.getName().equals(layout.signature());
-            if (!ours && !e.isDirectory() && !manifest.parts().containsKey(e.getName())) {
-                wrong.add("entry [" + e.getName() + "] is not in the manifest");
+        var byName = o.directory().entries().stream().collect(Collectors.toMap(ZipDirectory.Entry::name, Function.identity()));
+        o.manifest().parts().forEach((name, part) -> {
+            ZipDirectory.Entry e = byName.get(name);
+            if (e == null) {
+                wrong.add("part [" + EntryNames.shown(name) + "] is missing");
+            } else if (part.size() >= 0 && part.size() != e.size()) {
+                wrong.add("part [" + EntryNames.shown(name) + "] has [" + e.size() + "] bytes, the manifest says [" + part.size() + "]");
             }
+        });
+        if (o.layout().parts().components() == null) {
+            o.directory().entries().stream().filter(e -> !o.isAbout(e) && !o.manifest().parts().containsKey(e.name())).forEach(e -> wrong.add("entry [" + EntryNames.shown(e.name()) + "] is not in the manifest"));
         }
-        long total = Math.max(1, manifest.parts().values().stream().mapToLong(Manifest.Part::size).sum());
-        double[] done = {0};
-        for (var part : manifest.parts().entrySet()) {
-            ZipEntry entry = zip.getEntry(part.getKey());
-            if (entry == null) {
-                wrong.add("part [" + part.getKey() + "] is missing");
-                continue;
-            }
-            if (entry.getSize() != part.getValue().size()) {
-                wrong.add("part [" + part.getKey() + "] has [" + entry.getSize() + "] bytes, the manifest says [" + part.getValue().size() + "]");
-                continue;
-            }
-            String found = digest(zip, entry, n -> {
-                done[0] += n;
-                return goOn.test(Math.min(1.0, done[0] / total));
-            });
-            if (!found.equals(part.getValue().sha256())) {
-                wrong.add("part [" + part.getKey() + "] has another digest than the manifest says: [" + found.substring(0, 12) + "...], expected ["
-                        + part.getValue().sha256().substring(0, Math.min(12, part.getValue().sha256().length())) + "...]");
-            }
-        }
-        if (!wrong.isEmpty()) {
-            return report(Verdict.DAMAGED, manifest, "Damaged: " + wrong.getFirst() + (wrong.size() > 1 ? " (and " + (wrong.size() - 1) + " more)" : "")
-                    + ". Fetch it again.", wrong);
-        }
-        return report(Verdict.PROVEN, manifest, "Whole and genuine: " + manifest.parts().size() + " parts, each with the digest the signer vouches for.",
-                List.of("signature over the manifest", "model " + String.join(", ", manifest.products()), "version " + manifest.version() + " (" + manifest.build() + ")",
-                        manifest.parts().size() + " parts by SHA-256"));
+        return wrong;
     }
 
-    private static void refuseUnsafe(List<? extends ZipEntry> entries) {
-        Set<String> seen = new HashSet<>();
-        for (ZipEntry e : entries) {
-            String name = e.getName();
-            if (name.startsWith("/") || name.contains("\\") || name.contains(":") || List.of(name.split("/")).contains("..")) {
-                throw new BadInput("entry [" + name + "] would leave its folder");
-            }
-            if (!seen.add(name)) {
-                throw new BadInput("entry [" + name + "] is there twice");
-            }
-        }
+    private static PackageReport damaged(Manifest m, List<String> wrong) {
+        return report(Verdict.DAMAGED, m, "Damaged: " + wrong.getFirst() + (wrong.size() > 1 ? " (and " + (wrong.size() - 1) + " more)" : "") + ". Fetch it again.", wrong);
     }
 
-    private static byte[] small(ZipFile zip, String name, int longest) throws IOException {
-        ZipEntry entry = zip.getEntry(name);
-        if (entry == null) {
-            throw new BadInput("[" + name + "] is missing");
-        }
-        try (InputStream in = zip.getInputStream(entry)) {
-            byte[] bytes = in.readNBytes(longest + 1);
-            if (bytes.length > longest) {
-                throw new BadInput("[" + name + "] is longer than " + longest + " bytes");
-            }
-            return bytes;
-        }
+    private static PackageReport proven(Opened o) {
+        Manifest m = o.manifest();
+        long digested = m.parts().values().stream().filter(p -> !p.digest().isEmpty()).count();
+        boolean signed = o.layout().signature() != null;
+        return report(Verdict.PROVEN, m, "Whole" + (signed ? " and genuine: " : ": ") + digested + " parts, each with the digest " + (signed ? "the signer vouches for." : "its manifest gives."),
+                List.of(signed ? "signature over the manifest" : "the manifest is not signed by itself: the signing service decides at the restore",
+                        "model " + String.join(", ", m.products()), "version " + m.version() + " (" + m.build() + ")", digested + " parts by their digests",
+                        (o.directory().entries().size() - digested) + " other entries by CRC-32"));
     }
 
-    private static String digest(ZipFile zip, ZipEntry entry, IntPredicate read) throws IOException {
-        try (InputStream in = zip.getInputStream(entry)) {
-            return Sha256.of(in, read);
-        } catch (ZipException e) {
-            return "unreadable: " + e.getMessage();
+    private static Optional<ZipDirectory.Entry> entry(ZipDirectory directory, String name) {
+        return directory.entries().stream().filter(e -> e.name().equals(name)).findFirst();
+    }
+
+    private static byte[] small(FileChannel channel, ZipDirectory directory, String name, int longest) throws IOException {
+        ZipDirectory.Entry entry = entry(directory, name).orElseThrow(() -> new BadInput("[" + name + "] is missing"));
+        if (entry.size() > longest) {
+            throw new BadInput("[" + name + "] is longer than " + longest + " bytes");
         }
+        return PartReader.whole(channel, entry);
     }
 
     private static PackageReport report(Verdict verdict, @Nullable Manifest m, String reason, List<String> details) {

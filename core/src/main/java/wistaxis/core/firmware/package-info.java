@@ -1,5 +1,5 @@
 /**
- * Versions, builds, the choice among them with reasons, and the check of a package: manifest, digests, signature.
+ * Versions, the catalogue of builds, the choice among them with reasons, and the check of a package: directory, manifest, digests, signature.
  * Reads only the file it is handed.
  */
 @NullMarked

@@ -23,6 +23,11 @@ public final class RouteFacts {
             needs = List.copyOf(needs);
         }
 
+        /** Whether it writes firmware. */
+        public boolean writes() {
+            return id.endsWith("-restore") || id.endsWith("-update");
+        }
+
         StepFact minutes(int lowest, int highest) {
             return new StepFact(id, title, keeps, List.of(lowest, highest), work, host, needs, says, provenance, source);
         }

@@ -54,6 +54,11 @@ public final class RoutePlanner {
         return infer(facts, context).facts();
     }
 
+    /** How long the wait is that runs after the wrong tries there were, minutes; empty when none runs or that is not known. */
+    public Optional<Integer> waitMinutes(CaseFacts facts) {
+        return infer(facts, RouteContext.NONE).waitMinutes();
+    }
+
     private Inferences infer(CaseFacts facts, RouteContext context) {
         return new Inferences(facts, devices, sequences, routes.waits(), context);
     }

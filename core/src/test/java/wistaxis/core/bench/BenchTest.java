@@ -15,7 +15,7 @@ class BenchTest {
     private static final Instant NOW = Instant.parse("2026-05-12T09:00:00Z");
 
     private static BenchPlan.Job job(String ticket, Stage stage, int promisedMinutes, int unattendedSeconds) {
-        return new BenchPlan.Job(ticket, stage, NOW.plusSeconds(promisedMinutes * 60L), Duration.ofSeconds(unattendedSeconds), Duration.ofSeconds(90), Duration.ofSeconds(775));
+        return new BenchPlan.Job(ticket, stage, NOW.plusSeconds(promisedMinutes * 60L), Duration.ofSeconds(unattendedSeconds), Duration.ofSeconds(90), true, List.of(new BenchPlan.Stretch("Restore", Duration.ofSeconds(640)), new BenchPlan.Stretch("Second bar", Duration.ofSeconds(135))));
     }
 
     @Test
@@ -47,11 +47,18 @@ class BenchTest {
     @Test
     void theRateIsThatOfTheLastSeconds() {
         RateMeter meter = new RateMeter();
-        assertThat(meter.secondsFor(1000)).isEmpty();
-        for (int i = 0; i <= 100; i++) {
+        assertThat(meter.secondsLeft(1000)).isEmpty();
+        for (int i = 0; i <= 200; i++) {
             meter.mark(i * 100_000_000L, i <= 50 ? i * 100_000L : 5_000_000L + (i - 50) * 300_000L);
         }
         assertThat(meter.bytesPerSecond().orElseThrow()).isCloseTo(3_000_000, org.assertj.core.data.Percentage.withPercentage(1));
-        assertThat(meter.secondsFor(6_000_000).orElseThrow()).isCloseTo(2, org.assertj.core.data.Percentage.withPercentage(1));
+        assertThat(meter.secondsLeft(6_000_000).orElseThrow()).satisfies(left -> {
+            assertThat(left.mid()).isCloseTo(2, org.assertj.core.data.Percentage.withPercentage(1));
+            assertThat(left.high() - left.low()).as("a steady line leaves no doubt").isLessThan(0.01);
+        });
+        for (int i = 1; i <= 120; i++) {
+            meter.mark((200L + i) * 100_000_000L, 50_000_000L + i / 10 * 3_000_000L + (i / 5 % 2) * 2_500_000L);
+        }
+        assertThat(meter.secondsLeft(60_000_000).orElseThrow()).as("an unsteady one does").satisfies(left -> assertThat(left.high()).isGreaterThan(left.low() * 1.05));
     }
 }

@@ -3,9 +3,6 @@ package wistaxis.core.facts;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import java.io.ByteArrayInputStream;
-import java.io.IOException;
-import java.io.InterruptedIOException;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -36,14 +33,5 @@ class JsonTest {
     @Test
     void theLineIsThatOfTheMistake() {
         assertThatThrownBy(() -> Json.read("{\n\"identifier\": \"a\", \"build\": \"b\", \"nonce\": \"" + "0".repeat(32) + "\",\n\n\"colour\": 3}", SigningRequest.class, "r.json")).hasMessageStartingWith("r.json line 4").hasMessageContaining("[colour]");
-    }
-
-    @Test
-    void aDigestCanBeStopped() throws IOException {
-        byte[] megabyte = new byte[1 << 20];
-        assertThat(Sha256.of(new ByteArrayInputStream(megabyte))).isEqualTo(Sha256.of(megabyte));
-        int[] seen = {0};
-        assertThatThrownBy(() -> Sha256.of(new ByteArrayInputStream(megabyte), n -> (seen[0] += n) < 200_000)).isInstanceOf(InterruptedIOException.class);
-        assertThat(seen[0]).isBetween(200_000, 300_000);
     }
 }

@@ -6,19 +6,21 @@ import java.util.concurrent.Executors;
 import java.util.function.Consumer;
 import javafx.application.Platform;
 
-/** Runs what may take long off the JavaFX thread and brings the answer back to it. */
+/** Runs what may take long off the JavaFX thread and brings the answer back to it; what is asked after the end is dropped. */
 final class Background implements AutoCloseable {
     private final ExecutorService threads = Executors.newVirtualThreadPerTaskExecutor();
 
     <T> void run(Callable<T> work, Consumer<T> done, Consumer<Exception> failed) {
-        threads.execute(() -> {
-            try {
-                T result = work.call();
-                Platform.runLater(() -> done.accept(result));
-            } catch (Exception e) {
-                Platform.runLater(() -> failed.accept(e));
-            }
-        });
+        if (!threads.isShutdown()) {
+            threads.execute(() -> {
+                try {
+                    T result = work.call();
+                    Platform.runLater(() -> done.accept(result));
+                } catch (Exception e) {
+                    Platform.runLater(() -> failed.accept(e));
+                }
+            });
+        }
     }
 
     @Override

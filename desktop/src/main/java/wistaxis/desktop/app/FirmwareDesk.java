@@ -8,52 +8,64 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.concurrent.atomic.AtomicBoolean;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.bench.ModeWindow;
+import wistaxis.core.bench.Range;
+import wistaxis.core.bench.TimeHistory;
+import wistaxis.core.facts.BadInput;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.BuildChoice;
+import wistaxis.core.firmware.Fetch;
 import wistaxis.core.firmware.PackageCheck;
-import wistaxis.core.firmware.PackageLayout;
 import wistaxis.core.firmware.PackageReport;
-import wistaxis.core.firmware.RateMeter;
+import wistaxis.core.route.CaseFacts;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.standins.StandInSigner;
-import wistaxis.store.line.Download;
+import wistaxis.store.firmware.Shelf;
 
-/** Firmware of one ticket: the builds, the choice, the download and the proof. */
+/** Firmware of one ticket: the choice among the builds, its download, the proof of the package, and when to put the device into the mode. */
 public final class FirmwareDesk {
     /** What is going on. */
-    public enum Doing { NOTHING, ASKING, DOWNLOADING, PROVING }
+    public enum Doing { NOTHING, ASKING, WAITING, DOWNLOADING, PROVING }
 
     private final Workbench bench;
     private final TicketDesk desk;
-    private final PackageCheck check = new PackageCheck(PackageLayout.standIn(), StandInSigner.publicKey());
-    private final AtomicBoolean stopProof = new AtomicBoolean();
-    private @Nullable List<Build> builds;
-    private @Nullable Download download;
+    private final Stock stock;
     private @Nullable PackageReport report;
-    private RateMeter meter = new RateMeter();
-    private Doing doing = Doing.NOTHING;
     private String trouble = "";
-    private volatile long bytes;
-    private volatile double proven;
 
     FirmwareDesk(Workbench bench, TicketDesk desk) {
         this.bench = bench;
         this.desk = desk;
+        this.stock = bench.stock();
+    }
+
+    private String identifier() {
+        return desk.model().identifier();
     }
 
     public Doing doing() {
-        return doing;
+        Fetch.Phase phase = download().map(Fetch::phase).orElse(Fetch.Phase.PAUSED);
+        return stock.asking(identifier()) ? Doing.ASKING : proven().isPresent() ? Doing.PROVING : phase == Fetch.Phase.RUNNING ? Doing.DOWNLOADING : phase == Fetch.Phase.WAITING ? Doing.WAITING : Doing.NOTHING;
     }
 
     /** What went wrong last, in words; empty when nothing did. */
     public String trouble() {
-        return trouble;
+        Optional<Fetch> state = download();
+        if (state.filter(s -> s.phase() == Fetch.Phase.BROKEN).isPresent()) {
+            return "The download stopped: " + state.get().why() + ". What has come is kept; go on when that is settled.";
+        }
+        if (state.filter(s -> s.phase() == Fetch.Phase.RUNNING && !s.why().isEmpty()).isPresent()) {
+            return "Trying again by itself: " + state.get().why() + ".";
+        }
+        return !trouble.isEmpty() ? trouble : !stock.noAnswer(identifier()).isEmpty() ? stock.noAnswer(identifier()) : stock.trouble();
     }
 
-    /** The judged builds, once the library has answered. */
+    /** The judged builds, once any are known. */
     public Optional<BuildChoice> choice() {
-        return Optional.ofNullable(builds).map(b -> BuildChoice.among(b, desk.model().identifier(), bench.now()));
+        List<Build> builds = stock.builds(identifier());
+        CaseFacts facts = CaseFacts.of(desk.ticket());
+        List<wistaxis.core.firmware.SystemVersion> backups = facts.backups() == null ? List.of() : facts.backups().stream().map(CaseFacts.Backup::version).filter(Objects::nonNull).toList();
+        return builds.isEmpty() ? Optional.empty() : Optional.of(BuildChoice.among(builds, identifier(), bench.now(), new BuildChoice.Wishes(facts.targetVersion(), backups, facts.watchVersion())));
     }
 
     public Optional<PackageReport> report() {
@@ -62,132 +74,123 @@ public final class FirmwareDesk {
 
     /** Asks the library, unless it has answered already. */
     public void ask() {
-        if (builds != null || doing != Doing.NOTHING) {
-            return;
-        }
-        set(Doing.ASKING, "");
-        bench.background().run(() -> bench.line().buildsFor(desk.model().identifier()), found -> {
-            builds = found;
-            set(Doing.NOTHING, "");
-        }, e -> set(Doing.NOTHING, String.valueOf(e.getMessage())));
+        stock.ask(identifier());
     }
 
     public void choose(BuildChoice.Judged judged) {
         Build b = judged.build();
         report = null;
+        trouble = "";
         desk.record(new TicketEvent.BuildChosen(b.version().toString(), b.build(), b.sha256(), b.sizeBytes(), judged.reason()));
     }
 
-    /** The build that the ticket has chosen, as the library lists it. */
+    /** The build that the ticket has chosen, as the catalogue lists it. */
     public Optional<Build> chosen() {
-        return Optional.ofNullable(desk.ticket().build())
-                .flatMap(c -> Optional.ofNullable(builds).flatMap(all -> all.stream().filter(b -> b.build().equals(c.build())).findFirst()));
+        return Optional.ofNullable(desk.ticket().build()).flatMap(c -> stock.builds(identifier()).stream().filter(b -> b.build().equals(c.build())).findFirst());
     }
 
-    public Path file(Build build) {
-        return bench.shelf().resolve(Build.fileName(desk.model().identifier(), build.build()));
+    /** The download of the chosen build, shared with every ticket that wants the same package; empty while this ticket did not ask for it. */
+    public Optional<Fetch> download() {
+        return anyDownload().filter(s -> s.tickets().contains(desk.ticket().number()));
+    }
+
+    /** The download of the chosen build, for whichever ticket. */
+    public Optional<Fetch> anyDownload() {
+        return chosen().flatMap(b -> stock.downloads().state(b.sha256()));
+    }
+
+    /** The chosen build's package on the shelf. */
+    public Optional<Shelf.Item> onShelf() {
+        return chosen().flatMap(b -> stock.onShelf(identifier(), b));
+    }
+
+    private Path file(Build build) {
+        return stock.shelf().folder().resolve(Build.fileName(identifier(), build.build()));
     }
 
     /** Bytes there now, of the chosen build. */
     public long bytes() {
-        return doing == Doing.DOWNLOADING ? bytes : chosen().map(b -> bench.line().download(b, file(b)).here()).orElse(0L);
+        return anyDownload().map(Fetch::bytes).orElseGet(() -> chosen().filter(b -> b.path() != null).map(b -> bench.line().download(b, file(b), stock.downloads().share()).here()).orElse(0L));
     }
 
-    /** How far the proof is, 0 to 1. */
-    public double proven() {
-        return proven;
+    /** How far the proof is, 0 to 1; empty when none goes on. */
+    public Optional<Double> proven() {
+        return onShelf().map(stock.shelf()::file).or(() -> chosen().map(this::file)).flatMap(stock::proving);
     }
 
     public OptionalDouble rate() {
-        return meter.bytesPerSecond();
+        return chosen().map(b -> stock.meter(b.sha256()).bytesPerSecond()).orElse(OptionalDouble.empty());
     }
 
-    /** Time left of the download at the recent rate; zero when none runs or the rate is not known yet. */
-    public Duration left() {
-        long todo = chosen().map(b -> b.sizeBytes() - bytes).orElse(0L);
-        OptionalDouble seconds = doing == Doing.DOWNLOADING ? meter.secondsFor(todo) : OptionalDouble.empty();
-        return Duration.ofMillis(Math.round(1000 * seconds.orElse(0)));
+    /** Seconds left of the running download at the recent rate, as a range; empty when none runs or the rate is not known yet. */
+    public Optional<Range> left() {
+        return doing() != Doing.DOWNLOADING ? Optional.empty() : chosen().flatMap(b -> stock.meter(b.sha256()).secondsLeft(b.sizeBytes() - bytes()));
     }
 
-    /** Starts, or goes on with, the download of the chosen build, and proves the package when it is whole. */
-    public void download() {
+    /** How long the machine part still runs by itself; zero when hands are needed. */
+    Duration unattended() {
+        Range expected = doing() == Doing.DOWNLOADING || doing() == Doing.WAITING ? left().orElseGet(() -> chosen().map(b -> stock.history().download(Math.max(0, b.sizeBytes() - bytes()))).orElseThrow()) : new Range(0, 0, 0, 0);
+        return Duration.ofMillis(Math.round(1000 * expected.mid()));
+    }
+
+    /** Starts, or goes on with, the download of the chosen build. */
+    public void startDownload() {
         Build build = chosen().orElseThrow(() -> new IllegalStateException("no build is chosen"));
-        if (doing != Doing.NOTHING) {
-            return;
+        trouble = "";
+        try {
+            stock.downloads().want(build, file(build), desk.ticket().number());
+        } catch (BadInput e) {
+            trouble = String.valueOf(e.getMessage());
         }
-        Download next = bench.line().download(build, file(build));
-        download = next;
-        meter = new RateMeter();
-        bytes = next.here();
-        desk.record(new TicketEvent.DownloadStarted(build.build(), bytes));
-        set(Doing.DOWNLOADING, "");
-        bench.background().run(() -> next.run(at -> bytes = at), ended -> ended(build, ended), e -> set(Doing.NOTHING, String.valueOf(e.getMessage())));
+        bench.changed();
     }
 
-    private void ended(Build build, Download.Ended ended) {
-        switch (ended) {
-            case Download.Ended.Whole(long moved, double seconds) -> {
-                if (moved > 0) {
-                    desk.record(new TicketEvent.Downloaded(build.build(), moved, seconds));
-                }
-                prove(build);
-            }
-            case Download.Ended.Stopped(long at) -> {
-                desk.record(new TicketEvent.DownloadStopped(build.build(), at, "by hand"));
-                set(Doing.NOTHING, "");
-            }
-            case Download.Ended.Broken(long at, String why) -> {
-                desk.record(new TicketEvent.DownloadStopped(build.build(), at, why));
-                set(Doing.NOTHING, "The download stopped: " + why + ". What has come is kept; go on when the line is back.");
-            }
-        }
+    /** Proves the chosen build's package that lies on the shelf. */
+    public void proveFromShelf() {
+        onShelf().map(stock.shelf()::file).ifPresent(this::prove);
     }
 
-    private void prove(Build build) {
-        Path file = file(build);
-        proven = 0;
-        stopProof.set(false);
-        set(Doing.PROVING, "");
-        bench.background().run(() -> check(build, file, stopProof), found -> {
+    void prove(Path file) {
+        Build build = chosen().orElseThrow(() -> new IllegalStateException("no build is chosen"));
+        trouble = "";
+        PackageCheck.Expected expected = expected(Objects.requireNonNull(desk.ticket().build()));
+        stock.prove(file, any -> {
+            PackageReport found = any.measuredBy(expected);
             report = found;
-            desk.record(found.proven()
-                    ? new TicketEvent.PackageProven(build.build(), file.toString(), found.parts(), build.sha256())
-                    : new TicketEvent.PackageRefused(build.build(), found.reason()));
-            set(Doing.NOTHING, found.proven() ? "" : found.reason());
-        }, e -> set(Doing.NOTHING, "The package [" + file + "] cannot be checked: " + e.getMessage()));
+            desk.record(found.proven() ? new TicketEvent.PackageProven(build.build(), file.toString(), found.parts(), build.sha256()) : new TicketEvent.PackageRefused(build.build(), found.reason()));
+            trouble = found.proven() ? "" : found.reason();
+        });
     }
 
-    private PackageReport check(Build build, Path file, AtomicBoolean stop) throws java.io.IOException {
-        return check.check(file, new PackageCheck.Expected(desk.model().identifier(), build.version().toString(), build.build()), done -> {
-            proven = done;
-            return !stop.get();
-        });
+    private PackageCheck.Expected expected(TicketEvent.BuildChosen build) {
+        return new PackageCheck.Expected(identifier(), build.version(), build.build());
     }
 
     /** Proves the ticket's package anew, as every restore does; blocks, off the JavaFX thread. */
     PackageReport proveAgain(Ticket ticket, AtomicBoolean stop) throws java.io.IOException {
-        TicketEvent.BuildChosen build = Objects.requireNonNull(ticket.build());
-        return check.check(Path.of(Objects.requireNonNull(ticket.provenFile())),
-                new PackageCheck.Expected(desk.model().identifier(), build.version(), build.build()), _ -> !stop.get());
+        return stock.proveNow(Path.of(Objects.requireNonNull(ticket.provenFile())), expected(Objects.requireNonNull(ticket.build())), stop);
     }
 
     /** Stops download or proof; what has come is kept. */
     public void stop() {
-        stopProof.set(true);
-        if (download != null) {
-            download.stop();
-        }
-    }
-
-    void tick() {
-        if (doing == Doing.DOWNLOADING) {
-            meter.mark(System.nanoTime(), bytes);
-        }
-    }
-
-    private void set(Doing next, String why) {
-        doing = next;
-        trouble = why;
+        chosen().ifPresent(b -> {
+            stock.downloads().pause(b.sha256());
+            stock.stopProof(file(b));
+        });
+        onShelf().map(stock.shelf()::file).ifPresent(stock::stopProof);
         bench.changed();
+    }
+
+    /** Seconds that the download would take from now, as a range. */
+    public Range downloadTime(Build build) {
+        return onShelf().isPresent() && chosen().filter(build::equals).isPresent() ? new Range(0, 0, 0, 0) : left().orElseGet(() -> stock.history().download(Math.max(0, build.sizeBytes() - (chosen().filter(build::equals).isPresent() ? bytes() : 0))));
+    }
+
+    /** The mode first or the file first, for a build. @throws BadInput when the window is too short for the work ever to end */
+    public ModeWindow window(Build build) {
+        TimeHistory history = stock.history();
+        var family = desk.model().family();
+        return ModeWindow.of(new ModeWindow.Lengths(downloadTime(build).mid(), bench.routes().modeWindow(desk.ticket()).toSeconds(), history.defaults().entrySeconds(),
+                history.prepare(family).mid(), history.write(family).mid()));
     }
 }

@@ -3,17 +3,16 @@ package wistaxis.desktop.app;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
-import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.BusinessDays;
+import wistaxis.core.bench.Units;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.firmware.Build;
@@ -39,8 +38,6 @@ public final class RouteDesk {
     private final Evidence evidence;
     private final HostProbe probe;
     private final Path settingsFile;
-    private final Map<String, List<Build>> builds = new HashMap<>();
-    private final Set<String> asking = new HashSet<>();
     private Settings settings = Settings.USUAL;
     private @Nullable String trouble;
     private @Nullable HostFacts host;
@@ -122,14 +119,9 @@ public final class RouteDesk {
         if (identifier == null) {
             return List.of();
         }
-        if (!builds.containsKey(identifier) && asking.add(identifier)) {
-            bench.background().run(() -> bench.line().buildsFor(identifier), found -> {
-                builds.put(identifier, found);
-                bench.changed();
-            }, _ -> asking.remove(identifier));
-        }
+        bench.stock().ask(identifier);
         Instant now = bench.now();
-        return builds.getOrDefault(identifier, List.of()).stream().filter(b -> b.signedAt(now)).map(Build::version).sorted(java.util.Comparator.reverseOrder()).toList();
+        return bench.stock().builds(identifier).stream().filter(b -> b.signedAt(now)).map(Build::version).sorted(java.util.Comparator.reverseOrder()).toList();
     }
 
     /** What the rules and the questions see of a ticket. */
@@ -142,6 +134,30 @@ public final class RouteDesk {
         return ticket.fact("trouble").isEmpty() ? Optional.empty() : Optional.of(planner.plan(CaseFacts.of(ticket), context(ticket)));
     }
 
+    /** Why nothing may be done on a ticket, if so. */
+    Optional<String> stop(Ticket ticket) {
+        return ticket.fact("trouble").isEmpty() ? Optional.empty() : Optional.ofNullable(planner.plan(CaseFacts.of(ticket), RouteContext.NONE).stop());
+    }
+
+    /** Whether firmware will be written on a ticket, as far as can be told. */
+    boolean writes(Ticket ticket) {
+        if (ticket.route() != null || ticket.fact("trouble").isEmpty()) {
+            return ticket.route() == null || ticket.writesFirmware();
+        }
+        return planner.plan(CaseFacts.of(ticket), new RouteContext(List.of(), settings.preferences(), ticket.overruled())).recommended().map(r -> r.step().writes()).orElse(true);
+    }
+
+    /** How long a device stays in recovery, by the shop's way: a set time, or what the passcode wait that is running takes. */
+    public Duration modeWindow(Ticket ticket) {
+        Optional<Integer> wait = preference("mode-window").equals("lock-out") ? planner.waitMinutes(CaseFacts.of(ticket)) : Optional.empty();
+        return wait.map(Duration::ofMinutes).orElseGet(() -> Units.span(settings.window()));
+    }
+
+    /** @throws BadInput for a text that is no span */
+    public void modeWindow(String span) {
+        change(settings.modeWindow(span));
+    }
+
     /** How often a step worked in this shop, where there are enough cases. */
     public Optional<Evidence.Tally> evidence(Ticket ticket, String step) {
         return evidence.of(bench.model(ticket).map(DeviceModel::family).orElse(null), ticket.fact("trouble").orElse(""), step);
@@ -152,7 +168,7 @@ public final class RouteDesk {
         if (host == null && !looking) {
             lookAtHost();
         }
-        long bytes = ticket.build() != null ? ticket.build().sizeBytes() : builds.getOrDefault(String.valueOf(ticket.identifier()), List.of()).stream().mapToLong(Build::sizeBytes).max().orElse(Workbench.USUAL_PACKAGE);
+        long bytes = ticket.build() != null ? ticket.build().sizeBytes() : bench.stock().builds(String.valueOf(ticket.identifier())).stream().mapToLong(Build::sizeBytes).max().orElse(Workbench.USUAL_PACKAGE);
         return Readiness.of(host, bytes, bench.model(ticket).orElse(null), ticket.facts());
     }
 

@@ -3,22 +3,30 @@ package wistaxis.desktop.app;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.Map;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.bench.Units;
 import wistaxis.core.facts.Json;
+import wistaxis.store.WholeFile;
 
 /**
  * What a shop has chosen for itself; kept in {@code settings.json} of the data folder.
  *
  * @param preferences the choice by preference of {@code routes.json}; what is left out is the usual one
  * @param holidays the region whose public holidays the shop and its carriers keep, for example {@code gb-eng}
+ * @param modeWindow how long a device stays in recovery by itself, a span such as {@code 15min}; null for the usual one
  */
-public record Settings(Map<String, String> preferences, String holidays) {
-    public static final Settings USUAL = new Settings(Map.of(), "gb-eng");
+public record Settings(Map<String, String> preferences, String holidays, @Nullable String modeWindow) {
+    public static final Settings USUAL = new Settings(Map.of(), "gb-eng", null);
+
+    private static final String USUAL_WINDOW = "15min";
 
     public Settings {
         preferences = Map.copyOf(preferences);
+        if (modeWindow != null) {
+            Units.span(modeWindow);
+        }
     }
 
     /** @throws wistaxis.core.facts.BadInput when the file cannot be understood, saying where; the file is left as it is */
@@ -26,20 +34,26 @@ public record Settings(Map<String, String> preferences, String holidays) {
         return Files.exists(file) ? Json.read(Files.readString(file), Settings.class, file.getFileName().toString()) : USUAL;
     }
 
-    /** Writes to a temporary name and renames. */
     void write(Path file) throws IOException {
-        Path part = file.resolveSibling(file.getFileName() + ".part");
-        Files.writeString(part, Json.writePretty(this));
-        Files.move(part, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+        WholeFile.write(file, Json.writePretty(this));
+    }
+
+    /** The mode window in force. */
+    public String window() {
+        return modeWindow == null ? USUAL_WINDOW : modeWindow;
     }
 
     Settings prefer(String preference, String value) {
         Map<String, String> all = new TreeMap<>(preferences);
         all.put(preference, value);
-        return new Settings(all, holidays);
+        return new Settings(all, holidays, modeWindow);
     }
 
     Settings holidays(String region) {
-        return new Settings(preferences, region);
+        return new Settings(preferences, region, modeWindow);
+    }
+
+    Settings modeWindow(String span) {
+        return new Settings(preferences, holidays, span);
     }
 }

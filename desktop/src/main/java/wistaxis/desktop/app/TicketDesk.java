@@ -18,7 +18,7 @@ import wistaxis.core.ticket.TicketEvent;
 import wistaxis.standins.SimulatedDevice;
 
 /** What lies on the bench for one ticket: the device and the work on it. */
-public final class TicketDesk implements AutoCloseable {
+public final class TicketDesk {
     private final Workbench bench;
     private final String number;
     private final DeviceModel model;
@@ -99,7 +99,6 @@ public final class TicketDesk implements AutoCloseable {
         deviceNow();
         keys.tick();
         restore.tick();
-        firmware.tick();
         followMode();
     }
 
@@ -127,11 +126,6 @@ public final class TicketDesk implements AutoCloseable {
 
     /** How long the work that runs by itself still takes, bench time; zero when the ticket waits for hands. */
     Duration unattended() {
-        return Optional.of(restore.left()).filter(Duration::isPositive).orElseGet(firmware::left);
-    }
-
-    @Override
-    public void close() {
-        firmware.stop();
+        return Optional.of(restore.left()).filter(Duration::isPositive).orElseGet(firmware::unattended);
     }
 }

@@ -9,22 +9,23 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.OptionalDouble;
 import java.util.TreeMap;
 import java.util.function.LongSupplier;
+import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.BenchClock;
 import wistaxis.core.bench.BenchPlan;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
+import wistaxis.core.device.KeyFamily;
 import wistaxis.core.identify.LookLibrary;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.restore.RestoreStage;
-import wistaxis.core.route.Route;
 import wistaxis.core.ticket.Chain;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Stage;
@@ -42,6 +43,7 @@ public final class Workbench implements AutoCloseable {
     /** Speed of the simulated line: 24 Mbit/s. */
     public static final long LINE = 3_000_000;
 
+    /** Before a build is chosen: the size of the stand-ins' packages. */
     static final long USUAL_PACKAGE = 36_000_000;
 
     private final Setup setup;
@@ -59,6 +61,7 @@ public final class Workbench implements AutoCloseable {
     private final Map<String, TicketDesk> desks = new HashMap<>();
     private final List<Runnable> listeners = new ArrayList<>();
     private final RouteDesk routes;
+    private final Stock stock;
     private volatile BenchClock clock;
 
     /**
@@ -93,6 +96,7 @@ public final class Workbench implements AutoCloseable {
             throw new UncheckedIOException("the stand-in services cannot start on loopback", e);
         }
         this.line = new Line(world.address());
+        this.stock = new Stock(this, setup.folder(), entries);
         this.routes = new RouteDesk(this, new OshiHost(), setup.folder().root().resolve("settings.json"), entries);
         tickets.values().stream().filter(t -> t.restoreStarted() && t.restored() == null).toList()
                 .forEach(t -> record(t.number(), new TicketEvent.RestoreStopped("the program ended during the restore; put the device into recovery and start it again")));
@@ -141,8 +145,9 @@ public final class Workbench implements AutoCloseable {
         return world;
     }
 
-    Path shelf() {
-        return setup.folder().shelf();
+    /** Firmware of the whole bench. */
+    public Stock stock() {
+        return stock;
     }
 
     /** Bench time; any thread. */
@@ -224,11 +229,12 @@ public final class Workbench implements AutoCloseable {
         LedgerEntry entry = ledger.append(number, event, now());
         entries.add(entry);
         routes.recorded(entry);
+        stock.recorded(entry);
         Ticket before = ticket(number);
         Ticket next = before.with(entry);
         tickets.put(number, next);
         if (!Objects.equals(before.identifier(), next.identifier())) {
-            Optional.ofNullable(desks.remove(number)).ifPresent(TicketDesk::close);
+            desks.remove(number);
         }
         changed();
         return next;
@@ -242,6 +248,7 @@ public final class Workbench implements AutoCloseable {
     /** Lets time pass on every open desk; to be called each frame. */
     public void tick() {
         List.copyOf(desks.values()).forEach(TicketDesk::tick);
+        stock.tick();
     }
 
     public void onChange(Runnable listener) {
@@ -252,16 +259,6 @@ public final class Workbench implements AutoCloseable {
         List.copyOf(listeners).forEach(Runnable::run);
     }
 
-    /** Bytes a second of the newest download in the ledger; empty before there is one. */
-    public OptionalDouble measuredLine() {
-        for (LedgerEntry e : entries.reversed()) {
-            if (e.body().contains("\"downloaded\"") && e.event() instanceof TicketEvent.Downloaded d && d.seconds() > 0) {
-                return OptionalDouble.of(d.bytes() / d.seconds());
-            }
-        }
-        return OptionalDouble.empty();
-    }
-
     /** The plan of all open tickets from now on. */
     public BenchPlan plan() {
         return BenchPlan.of(tickets.values().stream().filter(t -> t.stage() != Stage.CLOSED).filter(t -> stop(t).isEmpty()).map(this::job).toList(), now());
@@ -269,15 +266,28 @@ public final class Workbench implements AutoCloseable {
 
     /** Why nothing may be done on a ticket, if so. */
     public Optional<String> stop(Ticket ticket) {
-        return routes.route(ticket).map(Route::stop);
+        return routes.stop(ticket);
     }
 
     private BenchPlan.Job job(Ticket t) {
-        long size = t.build() == null ? USUAL_PACKAGE : t.build().sizeBytes();
-        Duration download = t.packageProven() ? Duration.ZERO : Duration.ofMillis(Math.round(1000 * size / measuredLine().orElse(setup.lineBytesPerSecond())));
-        Duration restore = Duration.ofMillis(Math.round(stages.stream().mapToDouble(RestoreStage::seconds).sum() * 1000));
+        KeyFamily family = model(t).map(DeviceModel::family).orElse(null);
         TicketDesk desk = desks.get(t.number());
-        return new BenchPlan.Job(t.number(), t.stage(), promised(t).orElse(Instant.MAX), desk == null ? Duration.ZERO : desk.unattended(), download, restore);
+        double download = t.packageProven() ? 0 : stock.history().download(t.build() == null ? USUAL_PACKAGE : t.build().sizeBytes()).mid();
+        return new BenchPlan.Job(t.number(), t.stage(), promised(t).orElse(Instant.MAX), desk == null ? Duration.ZERO : desk.unattended(), seconds(download), routes.writes(t), restore(family));
+    }
+
+    /** The restore as three stretches: up to the restart, the second bar, the greeting. */
+    private List<BenchPlan.Stretch> restore(@Nullable KeyFamily family) {
+        Map<String, Double> stretches = new LinkedHashMap<>();
+        for (RestoreStage s : stages) {
+            String what = List.of("second-bar", "greeting").contains(s.id()) ? s.title() : "Restore";
+            stretches.merge(what, stock.history().stage(family, s).mid(), Double::sum);
+        }
+        return stretches.entrySet().stream().map(e -> new BenchPlan.Stretch(e.getKey(), seconds(e.getValue()))).toList();
+    }
+
+    private static Duration seconds(double seconds) {
+        return Duration.ofMillis(Math.round(1000 * seconds));
     }
 
     /** When the customer was promised the device, if that was said and can be read. */
@@ -287,7 +297,7 @@ public final class Workbench implements AutoCloseable {
 
     @Override
     public void close() {
-        desks.values().forEach(TicketDesk::close);
+        stock.close();
         background.close();
         line.close();
         world.close();

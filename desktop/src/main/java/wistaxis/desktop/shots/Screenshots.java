@@ -82,10 +82,11 @@ public final class Screenshots {
         waitUntil(() -> firmware.choice().isPresent());
         onFx(() -> {
             firmware.choose(firmware.choice().orElseThrow().chosen().orElseThrow());
-            firmware.download();
+            firmware.startDownload();
         });
         rest(6000);
         picture("firmware", () -> { });
+        picture("shelf", shell::showShelf);
         onFx(() -> shell.showTicket("T-0011"));
         onFx(() -> bench.desk("T-0011").keys().showMe());
         rest(3000 + 8300);

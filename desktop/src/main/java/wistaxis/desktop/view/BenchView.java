@@ -60,7 +60,10 @@ final class BenchView implements View {
         drawnSecond = -1;
         BenchPlan plan = bench.plan();
         due = plan.nextCall();
-        lanes.getChildren().setAll(TimeLane.header(bench.now()));
+        lanes.getChildren().clear();
+        bench.stock().closingSoon().forEach(c -> lanes.getChildren().add(Ui.notice("", "Signing of " + c.build().version() + " (" + c.build().build() + ") closes in " + Ui.coarse(c.left()) + ": " + String.join(", ", c.tickets())
+                + (c.tickets().size() == 1 ? " has" : " have") + " chosen it.")));
+        lanes.getChildren().add(TimeLane.header(bench.now()));
         List<Ticket> open = bench.tickets().values().stream().filter(t -> t.stage() != Stage.CLOSED).toList();
         for (Ticket ticket : open) {
             Optional<BenchPlan.Lane> lane = plan.lanes().stream().filter(l -> l.job().ticket().equals(ticket.number())).findFirst();

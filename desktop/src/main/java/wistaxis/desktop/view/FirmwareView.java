@@ -1,51 +1,66 @@
 package wistaxis.desktop.view;
 
 import java.time.Duration;
-import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Collectors;
+import javafx.geometry.Insets;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ProgressBar;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import wistaxis.core.bench.Range;
+import wistaxis.core.bench.Units;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.BuildChoice;
+import wistaxis.core.firmware.Fetch;
 import wistaxis.core.firmware.PackageReport;
-import wistaxis.core.ticket.EventWords;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.desktop.app.FirmwareDesk;
 import wistaxis.desktop.app.FirmwareDesk.Doing;
 import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
 
-/** The builds for exactly this model, the choice explained, the download, and the proof of the package. */
+/** The builds for exactly this model, the choice explained, the download, the proof of the package, and when to put the device into the mode. */
 final class FirmwareView extends TicketPage {
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM yyyy", Locale.ENGLISH);
-    private static final DateTimeFormatter MOMENT = DateTimeFormatter.ofPattern("EEE d MMM HH:mm", Locale.ENGLISH).withZone(ZoneId.systemDefault());
+    private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("EEE HH:mm", Locale.ENGLISH).withZone(ZoneId.systemDefault());
 
     private final FirmwareDesk desk;
     private final VBox builds = new VBox(6);
     private final VBox status = new VBox(8);
+    private final VBox beside = new VBox(10);
     private final Label left = Ui.label("", "big-clock");
     private final Label rate = Ui.label("", "");
     private final ProgressBar bar = new ProgressBar(0);
+    private final WindowCard window;
     private final Runnable goOn;
 
     FirmwareView(Shell shell, Workbench bench, String number) {
         super(bench, number);
         this.desk = bench.desk(number).firmware();
+        this.window = new WindowCard(bench, number);
         this.goOn = () -> shell.showTicket(number);
         bar.setMaxWidth(Double.MAX_VALUE);
         HBox.setHgrow(bar, Priority.ALWAYS);
         left.setId("download-left");
         rate.setId("download-rate");
-        root.getChildren().addAll(status, Ui.scroll(builds));
+        ScrollPane right = Ui.scroll(beside);
+        right.setMinWidth(330);
+        right.setMaxWidth(330);
+        beside.setPadding(new Insets(0, 12, 0, 0));
+        builds.setPadding(new Insets(0, 12, 0, 0));
+        HBox columns = new HBox(16, Ui.scroll(builds), right);
+        VBox.setVgrow(columns, Priority.ALWAYS);
+        root.getChildren().addAll(status, columns);
         desk.ask();
     }
 
@@ -53,33 +68,45 @@ final class FirmwareView extends TicketPage {
     public void refresh() {
         status.getChildren().setAll(status());
         builds.getChildren().clear();
+        beside.getChildren().clear();
         Optional<BuildChoice> choice = desk.choice();
+        String identifier = bench.desk(number).model().identifier();
         if (choice.isEmpty()) {
             builds.getChildren().add(desk.doing() == Doing.ASKING ? Ui.label("Asking the firmware library...", "muted")
-                    : Ui.row(12, Ui.label("The library has not answered.", "muted"), Ui.button("ask-again", "Ask again", "", desk::ask)));
+                    : Ui.row(12, Ui.label("The library has not answered.", "muted"), Ui.button("ask-again", "Ask again", "", () -> bench.stock().askAgain(identifier))));
             return;
         }
         choice.get().builds().forEach(j -> builds.getChildren().add(build(j)));
+        bench.stock().askedAt(identifier).ifPresent(at -> builds.getChildren().add(Ui.row(10, Ui.label("Signing as the library said " + CLOCK.format(at) + ". It is asked again when the restore begins.", "small muted"), Ui.gap(),
+                Ui.button("ask-again", "Ask again", "quiet small", () -> bench.stock().askAgain(identifier)))));
+        desk.chosen().or(() -> choice.get().chosen().map(BuildChoice.Judged::build)).ifPresent(b -> beside.getChildren().add(window.node(b)));
         tick();
     }
 
     private List<Node> status() {
         Ticket t = ticket();
-        Label title = Ui.label("Firmware for " + bench.desk(number).model().identifier(), "large");
-        Node trouble = desk.trouble().isEmpty() ? new VBox() : Ui.notice("stop", desk.trouble());
-        if (t.build() == null) {
-            String best = desk.choice().flatMap(BuildChoice::chosen).map(j -> "Suggested: " + j.build().version() + ". " + j.reason()).orElse("");
-            return List.of(title, trouble, Ui.text(best, ""));
+        List<Node> nodes = new ArrayList<>(List.of(Ui.label("Firmware for " + bench.desk(number).model().identifier(), "large")));
+        if (!desk.trouble().isEmpty()) {
+            nodes.add(Ui.notice("stop", desk.trouble()));
         }
-        return List.of(title, trouble, switch (desk.doing()) {
-            case DOWNLOADING -> working("Download", "download-stop", "Stop, keep what has come");
-            case PROVING -> working("Checking every part", "download-stop", "Stop the check");
+        if (t.build() == null) {
+            nodes.add(Ui.text(desk.choice().flatMap(BuildChoice::chosen).map(j -> "Suggested: " + j.build().version() + ". " + j.reason()).orElse(""), ""));
+            return nodes;
+        }
+        nodes.add(switch (desk.doing()) {
+            case DOWNLOADING -> working("Download", "Stop, keep what has come");
+            case WAITING -> working("Waiting for its turn", "Stop waiting");
+            case PROVING -> working("Checking every part", "Stop the check");
             case ASKING, NOTHING -> resting(t);
         });
+        return nodes;
     }
 
-    private VBox working(String what, String id, String stop) {
-        return Ui.card(Ui.row(16, left, Ui.column(0, Ui.label(what, "strong"), rate), Ui.gap(), Ui.button(id, stop, "", desk::stop)), bar);
+    private VBox working(String what, String stop) {
+        VBox card = Ui.card(Ui.row(16, left, Ui.column(0, Ui.label(what, "strong"), rate), Ui.gap(), Ui.button("download-stop", stop, "", desk::stop)), bar);
+        desk.download().map(Fetch::tickets).filter(all -> all.size() > 1)
+                .ifPresent(all -> card.getChildren().add(Ui.text("One download for " + all.stream().map(n -> n + " " + bench.ticket(n).title()).collect(Collectors.joining(", ")) + ".", "small muted")));
+        return card;
     }
 
     private VBox resting(Ticket t) {
@@ -89,25 +116,39 @@ final class FirmwareView extends TicketPage {
             notice.getChildren().add(Ui.button("go-on", "On to the keys", "primary", goOn));
             return notice;
         }
+        String title = "Chosen: " + t.build().version() + " (" + t.build().build() + ")";
+        if (desk.onShelf().isPresent()) {
+            return Ui.card(Ui.row(16, Ui.column(0, Ui.label(title, "title"), Ui.label("Its package is on the shelf already: " + Units.inWords(desk.onShelf().get().bytes()) + ".", "muted")), Ui.gap(),
+                    Ui.button("prove", "Prove it", "primary", desk::proveFromShelf)));
+        }
         long here = desk.bytes();
-        Button start = Ui.button("download", here > 0 ? "Go on with the download" : "Download", "primary", desk::download);
+        Optional<String> others = desk.anyDownload().filter(s -> !s.tickets().contains(number)).map(s -> "It is being fetched for " + String.join(", ", s.tickets()) + " already");
+        Button start = Ui.button("download", others.isPresent() ? "Use it here too" : here > 0 ? "Go on with the download" : "Download", "primary", desk::startDownload);
         start.setDisable(desk.chosen().isEmpty());
-        String kept = here > 0 ? EventWords.megabytes(here) + " of " + EventWords.megabytes(t.build().sizeBytes()) + " are here already." : EventWords.megabytes(t.build().sizeBytes()) + ", nothing here yet.";
-        return Ui.card(Ui.row(16, Ui.column(0, Ui.label("Chosen: " + t.build().version() + " (" + t.build().build() + ")", "title"), Ui.label(kept, "muted")), Ui.gap(), start));
+        String size = Units.inWords(t.build().sizeBytes());
+        String time = desk.chosen().map(b -> ", about " + minutes(desk.downloadTime(b))).orElse("");
+        return Ui.card(Ui.row(16, Ui.column(0, Ui.label(title, "title"), Ui.label(others.orElse(here > 0 ? Units.inWords(here) + " of " + size + " are here already" : size + ", nothing here yet") + time + ".", "muted")), Ui.gap(), start));
+    }
+
+    /** A range of seconds in words. */
+    static String minutes(Range seconds) {
+        String low = Ui.clock(Duration.ofMillis(Math.round(seconds.low() * 1000)));
+        String high = Ui.clock(Duration.ofMillis(Math.round(seconds.high() * 1000)));
+        return low.equals(high) ? low + " min" : low + " to " + high + " min";
     }
 
     private HBox build(BuildChoice.Judged j) {
         Build b = j.build();
         boolean taken = ticket().build() != null && ticket().build().build().equals(b.build());
         VBox version = Ui.column(0, Ui.label(b.version().toString(), "title"), Ui.label(b.build(), "code muted small"));
-        version.setMinWidth(120);
-        VBox facts = Ui.column(0, Ui.label("released " + DAY.format(b.released()), "small"), Ui.label(EventWords.megabytes(b.sizeBytes()), "small muted"));
-        facts.setMinWidth(150);
-        VBox reason = Ui.column(2, signing(b), Ui.text(j.reason(), "small"));
+        version.setMinWidth(112);
+        VBox facts = Ui.column(0, Ui.label("released " + DAY.format(b.released()), "small"), Ui.label(Units.inWords(b.sizeBytes()) + (bench.stock().onShelf(bench.desk(number).model().identifier(), b).isPresent() ? ", on the shelf" : ""), "small muted"));
+        facts.setMinWidth(142);
+        VBox reason = Ui.column(2, Signing.label(b, bench.now()), Ui.text(j.reason(), "small"));
         HBox.setHgrow(reason, Priority.ALWAYS);
         HBox row = Ui.style(Ui.row(14, version, facts, reason), taken ? "card open" : j.possible() ? "card" : "card gone");
         if (taken) {
-            row.getChildren().add(Ui.label("chosen", "tag simulated"));
+            row.getChildren().add(whole(Ui.label("chosen", "tag simulated")));
         } else if (j.possible()) {
             Button choose = Ui.button("choose-" + b.build(), "Choose", j.chosen() && ticket().build() == null ? "primary" : "", () -> desk.choose(j));
             choose.setDisable(desk.doing() != Doing.NOTHING);
@@ -116,31 +157,37 @@ final class FirmwareView extends TicketPage {
         return row;
     }
 
-    private Label signing(Build b) {
-        Instant now = bench.now();
-        Instant until = b.signedUntil();
-        if (!b.signedAt(now)) {
-            return Ui.label("\u2500\u2500\u2524  signing closed" + (until == null ? "" : " " + MOMENT.format(until)), "strong muted");
-        }
-        if (until == null) {
-            return Ui.label("\u251c\u2500\u2500\u2500  signed, no end known", "strong tide");
-        }
-        return Ui.label("\u251c\u2500\u2524  signed until " + MOMENT.format(until) + ", " + Ui.coarse(Duration.between(now, until)) + " left", "strong hands");
+    private static Label whole(Label label) {
+        label.setMinWidth(javafx.scene.layout.Region.USE_PREF_SIZE);
+        return label;
     }
 
     @Override
     public void tick() {
-        if (desk.doing() == Doing.DOWNLOADING) {
-            Build b = desk.chosen().orElseThrow();
-            bar.setProgress(desk.bytes() / (double) b.sizeBytes());
-            left.setText(desk.left().isZero() ? "--:--" : Ui.clock(desk.left()));
-            rate.setText(EventWords.megabytes(desk.bytes()) + " of " + EventWords.megabytes(b.sizeBytes())
-                    + (desk.rate().isPresent() ? String.format(Locale.ROOT, ", %.1f Mbit/s", desk.rate().getAsDouble() * 8 / 1e6) : ""));
-        } else if (desk.doing() == Doing.PROVING) {
-            bar.setProgress(desk.proven());
-            left.setText(Math.round(desk.proven() * 100) + " %");
-            rate.setText("digests against the signed manifest");
+        switch (desk.doing()) {
+            case DOWNLOADING, WAITING -> desk.chosen().ifPresent(b -> {
+                bar.setProgress(desk.bytes() / (double) b.sizeBytes());
+                left.setText(desk.left().map(r -> Ui.clock(seconds(r.mid()))).orElse("--:--"));
+                rate.setText(Units.inWords(desk.bytes()) + " of " + Units.inWords(b.sizeBytes()) + (desk.rate().isPresent() ? ", " + Units.rateInWords(desk.rate().getAsDouble()) : "")
+                        + desk.left().filter(r -> r.high() - r.low() > 2).map(r -> ", " + Ui.clock(seconds(r.low())) + " to " + Ui.clock(seconds(r.high())) + " left").orElse(""));
+            });
+            case PROVING -> {
+                double done = desk.proven().orElse(0.0);
+                bar.setProgress(done);
+                left.setText(Math.round(done * 100) + " %");
+                rate.setText("digests against the manifest, on all cores");
+            }
+            default -> { }
         }
+    }
+
+    private static Duration seconds(double seconds) {
+        return Duration.ofMillis(Math.round(seconds * 1000));
+    }
+
+    @Override
+    public String firstFocus() {
+        return ticket().packageProven() ? "go-on" : ticket().build() != null ? "download" : desk.choice().flatMap(BuildChoice::chosen).map(j -> "choose-" + j.build().build()).orElse("");
     }
 
     @Override
@@ -149,7 +196,8 @@ final class FirmwareView extends TicketPage {
             return "The package is proven. Next: the keys. Hands: now.";
         }
         return switch (desk.doing()) {
-            case DOWNLOADING -> "Runs by itself. Hands again in " + (desk.left().isZero() ? "a moment" : Ui.clock(desk.left())) + ", for the keys.";
+            case DOWNLOADING -> "Runs by itself. Hands again in " + desk.left().map(r -> Ui.clock(seconds(r.mid()))).orElse("a moment") + ", for the keys.";
+            case WAITING -> "Waits for another download, then runs by itself.";
             case PROVING -> "Checking; hands in a moment.";
             default -> ticket().build() == null ? "Choose a build: the suggested one unless the ticket wants otherwise." : "Start the download; it then runs by itself.";
         };

@@ -171,7 +171,8 @@ final class IntakeView extends TicketPage {
             }
             return;
         }
-        if (typing || e.isAltDown()) {
+        boolean emptied = e.getCode() == KeyCode.BACK_SPACE && shell.scene().getFocusOwner() instanceof TextInputControl line && line.getText().isEmpty();
+        if (typing && !emptied || e.isAltDown()) {
             return;
         }
         Ticket t = ticket();

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import javafx.event.EventHandler;
 import javafx.geometry.Pos;
 import javafx.scene.Parent;
@@ -97,6 +98,10 @@ final class KeysView implements View {
     /** The key of this body that a computer key stands for; S is the power key, whatever it is called. */
     private @Nullable PhysicalKey keyOf(KeyCode code) {
         return code == KeyCode.S ? desk.model().body().powerKey() : KEYS.get(code);
+    }
+
+    private static String letter(PhysicalKey key) {
+        return key.isPower() ? "S" : key == PhysicalKey.VOLUME_UP ? "U" : key == PhysicalKey.VOLUME_DOWN ? "D" : "H";
     }
 
     private void pressed(KeyEvent e) {
@@ -219,9 +224,9 @@ final class KeysView implements View {
         } else {
             boolean cable = desk.deviceNow().plugged() == keys.school().plugged();
             say(cable ? keys.school().school() + " into " + mode() : keys.school().plugged() ? "Plug in first" : "Unplug first",
-                    cable ? "Both hands on the phone, then Enter: a count-in of three, and the coach leads." : "The cable is key P, or click on it. This school wants the phone "
+                    cable ? "Both hands on the device, then Enter: a count-in of three, and the coach leads." : "The cable is key P, or click on it. This school wants the device "
                             + (keys.school().plugged() ? "in the host from the start." : "unplugged at the start."),
-                    "The phone's keys here: U Volume Up, D Volume Down, S Side.");
+                    "Its keys here: " + desk.model().body().keys().stream().map(k -> letter(k.key()) + " " + k.name()).collect(Collectors.joining(", ")) + ".");
         }
     }
 
@@ -238,7 +243,7 @@ final class KeysView implements View {
         if (landed()) {
             return mode().equals("DFU") ? "In DFU. Next: the restore. Hands: now." : "In recovery, for about 15 minutes. Next: the restore. Hands: now.";
         }
-        return keys.run().isPresent() ? "Both hands on the phone." : "Hands: now, for about half a minute an attempt.";
+        return keys.run().isPresent() ? "Both hands on the device." : "Hands: now, for about half a minute an attempt.";
     }
 
     @Override

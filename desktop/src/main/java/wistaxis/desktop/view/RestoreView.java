@@ -130,7 +130,7 @@ final class RestoreView implements View {
             boolean past = done || i < at;
             Label title = Ui.label(s.title(), i == at && !done ? "strong" : past ? "" : "muted");
             title.setMinWidth(230);
-            Label who = Ui.label(s.by().equals("host") ? "host" : "phone", "small muted");
+            Label who = Ui.label(s.by().equals("host") ? "host" : "device", "small muted");
             who.setMinWidth(60);
             HBox row = Ui.style(Ui.row(12, Ui.label(past ? "done" : i == at ? "now" : "", past ? "small muted" : "small strong"), title, who,
                     Ui.label("about " + Ui.clock(Duration.ofSeconds(Math.round(s.seconds()))), "small muted")), i == at && !done ? "stage-row now" : "stage-row");

@@ -2,6 +2,7 @@ package wistaxis.desktop.view;
 
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import javafx.animation.AnimationTimer;
@@ -17,6 +18,8 @@ import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.bench.Range;
+import wistaxis.core.bench.Units;
 import wistaxis.core.ticket.Stage;
 import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Theme;
@@ -40,6 +43,7 @@ public final class Shell implements AutoCloseable {
     private final Button benchButton;
     private final Button ledgerButton;
     private final Button settingsButton;
+    private final Button shelfButton;
     private final AnimationTimer frames;
     private View view;
     private Theme theme = Theme.DAY;
@@ -52,6 +56,7 @@ public final class Shell implements AutoCloseable {
         this.dim = Ui.button("theme", "Dim", "quiet", this::otherTheme);
         this.benchButton = Ui.button("nav-bench", "Bench", "quiet", this::showBench);
         this.ledgerButton = Ui.button("nav-ledger", "Ledger", "quiet", this::showLedger);
+        this.shelfButton = Ui.button("nav-shelf", "Shelf", "quiet", this::showShelf);
         this.settingsButton = Ui.button("nav-settings", "Settings", "quiet", this::showSettings);
         this.view = new BenchView(this, bench);
         root.setTop(new VBox(head(), alarms));
@@ -71,7 +76,7 @@ public final class Shell implements AutoCloseable {
     }
 
     private Node head() {
-        HBox head = Ui.row(8, whole(Ui.label(bench.benchName(), "bench-name")), benchButton, ledgerButton, settingsButton, Ui.button("new-ticket", "New ticket", "", this::newTicket),
+        HBox head = Ui.row(8, whole(Ui.label(bench.benchName(), "bench-name")), benchButton, shelfButton, ledgerButton, settingsButton, Ui.button("new-ticket", "New ticket", "", this::newTicket),
                 Ui.gap(), whole(line), whole(Ui.label("simulated world", "tag simulated")), pace, dim,
                 Ui.button("text-smaller", "A-", "quiet", () -> scale(-0.1)), Ui.button("text-larger", "A+", "quiet", () -> scale(0.1)), whole(clock));
         clock.setId("clock");
@@ -88,6 +93,7 @@ public final class Shell implements AutoCloseable {
         accelerate(KeyCode.N, this::newTicket);
         accelerate(KeyCode.B, this::showBench);
         accelerate(KeyCode.L, this::showLedger);
+        accelerate(KeyCode.K, this::showShelf);
         accelerate(KeyCode.COMMA, this::showSettings);
         accelerate(KeyCode.T, this::otherTheme);
         accelerate(KeyCode.PLUS, () -> scale(0.1));
@@ -112,6 +118,10 @@ public final class Shell implements AutoCloseable {
 
     public void showLedger() {
         show(new LedgerView(bench));
+    }
+
+    public void showShelf() {
+        show(new ShelfView(this, bench));
     }
 
     public void showSettings() {
@@ -188,13 +198,17 @@ public final class Shell implements AutoCloseable {
     }
 
     private void refreshOnce() {
-        benchButton.getStyleClass().remove("here");
-        ledgerButton.getStyleClass().remove("here");
-        settingsButton.getStyleClass().remove("here");
-        Optional.ofNullable(view instanceof BenchView ? benchButton : view instanceof LedgerView ? ledgerButton : view instanceof SettingsView ? settingsButton : null).ifPresent(b -> b.getStyleClass().add("here"));
+        List.of(benchButton, shelfButton, ledgerButton, settingsButton).forEach(b -> b.getStyleClass().remove("here"));
+        Optional.ofNullable(switch (view) {
+            case BenchView _ -> benchButton;
+            case ShelfView _ -> shelfButton;
+            case LedgerView _ -> ledgerButton;
+            case SettingsView _ -> settingsButton;
+            default -> null;
+        }).ifPresent(b -> b.getStyleClass().add("here"));
         pace.getChildren().setAll(paceButton(1), paceButton(10), paceButton(60));
-        line.setText(bench.measuredLine().isPresent()
-                ? String.format(Locale.ROOT, "Line %.1f Mbit/s", bench.measuredLine().getAsDouble() * 8 / 1e6) : "Line: not measured yet");
+        Range rate = bench.stock().history().rate();
+        line.setText(rate.measured() ? "Line " + Units.rateInWords(rate.mid()) : "Line: not measured yet");
         String focus = focused();
         view.refresh();
         next.setText(view.next());

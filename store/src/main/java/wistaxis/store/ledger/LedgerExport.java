@@ -2,15 +2,14 @@ package wistaxis.store.ledger;
 
 import java.io.IOException;
 import java.io.StringWriter;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.List;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 import wistaxis.core.facts.Json;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.store.WholeFile;
 
 /** The ledger in open formats; both are described in {@code docs/formats.md}. */
 public enum LedgerExport {
@@ -49,8 +48,6 @@ public enum LedgerExport {
 
     /** Writes to a temporary name and renames, so that the file is whole or not there. */
     public void write(List<LedgerEntry> entries, Path file) throws IOException {
-        Path temporary = file.resolveSibling(file.getFileName() + ".tmp");
-        Files.writeString(temporary, of(entries));
-        Files.move(temporary, file, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
+        WholeFile.write(file, of(entries));
     }
 }

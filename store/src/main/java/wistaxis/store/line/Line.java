@@ -6,6 +6,7 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import wistaxis.core.facts.BadInput;
@@ -19,11 +20,20 @@ import wistaxis.core.signing.SigningRequest;
 
 /** Firmware library and signing service at one address. */
 public final class Line implements FirmwareLibrary, SigningService, AutoCloseable {
+    private static final Duration SILENCE = Duration.ofSeconds(30);
+
     private final URI address;
+    private final Duration silence;
     private final HttpClient http = HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(10)).build();
 
     public Line(URI address) {
+        this(address, SILENCE);
+    }
+
+    /** @param silence how long nothing may come of a download before the line counts as broken */
+    Line(URI address, Duration silence) {
         this.address = address;
+        this.silence = silence;
     }
 
     @JsonIgnoreProperties(ignoreUnknown = true)
@@ -40,9 +50,18 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
                 "signing service");
     }
 
-    /** A download of a package to a file; nothing moves until it is run. */
-    public Download download(Build build, java.nio.file.Path file) {
-        return new Download(http, address.resolve(build.path()), build.sizeBytes(), build.sha256(), file);
+    /**
+     * A download of a package to a file; nothing moves until it is run.
+     *
+     * @param share what it may take of the line, together with others
+     * @throws BadInput for a build that no library serves
+     */
+    public Download download(Build build, Path file, LineShare share) {
+        String path = build.path();
+        if (path == null) {
+            throw new BadInput("build [" + build.build() + "] is known, but no library serves its package; add the file to the shelf by hand");
+        }
+        return new Download(address.resolve(path), build.sizeBytes(), build.sha256(), file, share, silence);
     }
 
     private <T> T ask(HttpRequest.Builder request, Class<T> type, String who) throws OutsideTrouble {

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -17,6 +18,7 @@ import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.facts.Sha256;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.BuildChoice;
+import wistaxis.core.firmware.Fetch;
 import wistaxis.core.outside.OutsideTrouble;
 import wistaxis.core.signing.SigningAnswer;
 import wistaxis.core.signing.SigningRequest;
@@ -53,6 +55,10 @@ class LineTest {
         return folder.resolve("shelf/package.zip");
     }
 
+    private Download download(Build build) {
+        return line.download(build, target(), new LineShare());
+    }
+
     private static String digest(Path file) throws IOException {
         return Sha256.of(Files.readAllBytes(file));
     }
@@ -61,7 +67,7 @@ class LineTest {
     void aDownloadArrivesWholeAndOnlyThenGetsItsName() throws Exception {
         Build build = newest();
         List<Long> seen = new ArrayList<>();
-        Download download = line.download(build, target());
+        Download download = download(build);
         assertThat(download.run(at -> {
             seen.add(at);
             assertThat(target()).doesNotExist();
@@ -74,14 +80,14 @@ class LineTest {
     @Test
     void stopsAndGoesOnWhereItStopped() throws Exception {
         Build build = newest();
-        Download first = line.download(build, target());
+        Download first = download(build);
         Download.Ended ended = first.run(at -> {
             if (at > 5_000_000) {
                 first.stop();
             }
         });
         assertThat(ended).isInstanceOf(Download.Ended.Stopped.class);
-        Download second = line.download(build, target());
+        Download second = download(build);
         long kept = second.here();
         assertThat(kept).isBetween(5_000_000L, 6_000_000L);
         assertThat(second.run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Whole.class, w -> assertThat(w.bytes()).isEqualTo(build.sizeBytes() - kept));
@@ -92,13 +98,13 @@ class LineTest {
     void aServerThatStopsHalfWayLosesNothing() throws Exception {
         Build build = newest();
         world.faults().cutNextDownloadAfter(4_000_000);
-        Download.Ended ended = line.download(build, target()).run(_ -> { });
+        Download.Ended ended = download(build).run(_ -> { });
         assertThat(ended).isInstanceOfSatisfying(Download.Ended.Broken.class, b -> {
             assertThat(b.atByte()).isBetween(1_000_000L, 4_000_000L);
             assertThat(b.why()).isNotBlank();
         });
         assertThat(target()).doesNotExist();
-        assertThat(line.download(build, target()).run(_ -> { })).isInstanceOf(Download.Ended.Whole.class);
+        assertThat(download(build).run(_ -> { })).isInstanceOf(Download.Ended.Whole.class);
         assertThat(digest(target())).isEqualTo(build.sha256());
     }
 
@@ -109,7 +115,7 @@ class LineTest {
         Files.createDirectories(target().getParent());
         Files.write(target().resolveSibling("package.zip.part"), new byte[3_000_000]);
         Files.writeString(target().resolveSibling("package.zip.part.json"), "{\"etag\":\"\\\"of-another-file\\\"\",\"sha256\":\"x\"}");
-        assertThat(line.download(build, target()).run(_ -> { })).isInstanceOf(Download.Ended.Whole.class);
+        assertThat(download(build).run(_ -> { })).isInstanceOf(Download.Ended.Whole.class);
         assertThat(digest(target())).isEqualTo(build.sha256());
     }
 
@@ -117,9 +123,126 @@ class LineTest {
     void aFileThatIsNotWhatWasListedIsThrownAway() throws Exception {
         Build b = newest();
         Build lied = new Build(b.identifiers(), b.version(), b.build(), b.released(), b.sizeBytes(), "0".repeat(64), b.path(), true, null);
-        assertThat(line.download(lied, target()).run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Broken.class, e -> assertThat(e.why()).contains("not what the library lists"));
+        assertThat(download(lied).run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Broken.class, e -> assertThat(e.why()).contains("not what the library lists"));
         assertThat(target()).doesNotExist();
         assertThat(target().resolveSibling("package.zip.part")).doesNotExist();
+    }
+
+    /** What the other end may do wrong, and whether waiting can help. Every time what has come is kept or begun anew, and nothing has the name but the whole package. */
+    @Test
+    void whatGoesWrongIsSaidAndNothingIsHalfNamed() throws Exception {
+        Build build = newest();
+        world.faults().busy(1);
+        broken(download(build).run(_ -> { }), true, "answers 503");
+        world.faults().wrongLengthOnce(5);
+        broken(download(build).run(_ -> { }), false, "not the package that was chosen");
+        Build elsewhere = new Build(build.identifiers(), build.version(), build.build(), build.released(), build.sizeBytes(), build.sha256(), "/packages/none.zip", true, null);
+        broken(download(elsewhere).run(_ -> { }), false, "answers 404");
+        Download first = download(build);
+        first.run(at -> stopAt(first, at, 3_000_000));
+        world.faults().refuseRanges(true);
+        broken(download(build).run(_ -> { }), true, "416");
+        world.faults().refuseRanges(false);
+        assertThat(download(build).here()).as("what nobody has the rest of is begun anew").isZero();
+        Download second = download(build);
+        second.run(at -> stopAt(second, at, 3_000_000));
+        world.faults().changeValidators();
+        assertThat(download(build).run(_ -> { })).as("a changed validator: fetched anew, not spliced").isInstanceOfSatisfying(Download.Ended.Whole.class, w -> assertThat(w.bytes()).isEqualTo(build.sizeBytes()));
+        assertThat(digest(target())).isEqualTo(build.sha256());
+    }
+
+    @Test
+    void aLibraryThatGoesSilentIsHungUpOnAndOneThatDripsIsNot() throws Exception {
+        Build build = newest();
+        try (Line impatient = new Line(world.address(), Duration.ofMillis(700))) {
+            world.faults().drip(10);
+            broken(impatient.download(build, target(), new LineShare()).run(_ -> { }), true, "nothing came");
+            world.faults().drip(400_000);
+            Download dripping = impatient.download(build, target(), new LineShare());
+            assertThat(dripping.run(at -> stopAt(dripping, at, 900_000))).as("slow, but it comes").isInstanceOf(Download.Ended.Stopped.class);
+            assertThat(dripping.here()).isGreaterThan(800_000);
+        }
+    }
+
+    private static void stopAt(Download download, long at, long limit) {
+        if (at > limit) {
+            download.stop();
+        }
+    }
+
+    private void broken(Download.Ended ended, boolean passing, String words) {
+        assertThat(ended).isInstanceOfSatisfying(Download.Ended.Broken.class, b -> {
+            assertThat(b.why()).contains(words);
+            assertThat(b.passing()).isEqualTo(passing);
+        });
+        assertThat(target()).doesNotExist();
+    }
+
+    @Test
+    void whatIsThereAlreadyIsNeverWrittenOver() throws Exception {
+        Build build = newest();
+        Files.createDirectories(target().getParent());
+        Files.writeString(target(), "somebody's holiday pictures");
+        assertThat(download(build).run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Broken.class, b -> assertThat(b.why()).contains("is there already and is something else"));
+        assertThat(target()).hasContent("somebody's holiday pictures");
+        Files.delete(target());
+        Path part = target().resolveSibling("package.zip.part");
+        try (var other = java.nio.channels.FileChannel.open(part, java.nio.file.StandardOpenOption.CREATE, java.nio.file.StandardOpenOption.WRITE); var _ = other.lock()) {
+            assertThat(download(build).run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Broken.class, b -> assertThat(b.why()).contains("fetched already by another"));
+        }
+        Files.createDirectory(folder.resolve("readonly"));
+        Path blocked = Files.writeString(folder.resolve("file"), "x").resolve("package.zip");
+        assertThat(line.download(build, blocked, new LineShare()).run(_ -> { })).isInstanceOf(Download.Ended.Broken.class);
+    }
+
+    @Test
+    void oneDownloadServesAllTicketsAndGoesOnByItselfWhenTheLineBreaks() throws Exception {
+        Build build = newest();
+        world.faults().cutNextDownloadAfter(6_000_000);
+        try (DownloadQueue queue = new DownloadQueue(line, Duration.ofMillis(20))) {
+            queue.want(build, target(), "T-0001");
+            queue.want(build, target(), "T-0002");
+            assertThat(queue.states()).singleElement().satisfies(s -> assertThat(s.tickets()).containsExactly("T-0001", "T-0002"));
+            until(() -> queue.state(build.sha256()).orElseThrow().over());
+            assertThat(queue.state(build.sha256()).orElseThrow().phase()).isEqualTo(Fetch.Phase.WHOLE);
+            assertThat(digest(target())).isEqualTo(build.sha256());
+        }
+    }
+
+    @Test
+    void downloadsWaitInOrderPauseAndShareTheLine() throws Exception {
+        List<Build> three = new ArrayList<>();
+        for (String phone : List.of("iPhone13,2", "iPhone14,5", "iPhone10,1")) {
+            three.add(BuildChoice.among(line.buildsFor(phone), phone, now.get()).chosen().orElseThrow().build());
+        }
+        try (DownloadQueue queue = new DownloadQueue(line, Duration.ofMillis(20))) {
+            queue.share().limit(20_000_000);
+            for (Build b : three) {
+                queue.want(b, folder.resolve("shelf/" + b.identifiers().getFirst() + ".zip"), "T");
+            }
+            assertThat(queue.states()).extracting(Fetch::phase).containsExactly(Fetch.Phase.RUNNING, Fetch.Phase.RUNNING, Fetch.Phase.WAITING);
+            long began = System.nanoTime();
+            until(() -> queue.states().stream().limit(2).mapToLong(Fetch::bytes).sum() > 8_000_000);
+            assertThat(Duration.ofNanos(System.nanoTime() - began)).as("8 MB at 20 MB/s, both together").isGreaterThan(Duration.ofMillis(330));
+            assertThat(queue.states().stream().limit(2)).as("both get on").allMatch(s -> s.bytes() > 1_000_000);
+            queue.first(three.getLast().sha256());
+            until(() -> queue.state(three.getLast().sha256()).orElseThrow().phase() == Fetch.Phase.RUNNING);
+            assertThat(queue.states().stream().filter(s -> s.phase() == Fetch.Phase.RUNNING)).hasSize(2);
+            queue.pause(three.getLast().sha256());
+            until(() -> queue.states().stream().filter(s -> s.phase() == Fetch.Phase.RUNNING).count() == 2);
+            long kept = queue.state(three.getLast().sha256()).orElseThrow().bytes();
+            queue.share().limit(LineShare.ALL);
+            queue.resume(three.getLast().sha256());
+            until(() -> queue.states().stream().allMatch(Fetch::over));
+            assertThat(queue.states()).allMatch(s -> s.phase() == Fetch.Phase.WHOLE);
+            assertThat(kept).isLessThanOrEqualTo(three.getLast().sizeBytes());
+        }
+    }
+
+    private static void until(java.util.function.BooleanSupplier met) throws InterruptedException {
+        for (long end = System.nanoTime() + 60_000_000_000L; !met.getAsBoolean(); Thread.sleep(5)) {
+            assertThat(System.nanoTime()).as("waited a minute").isLessThan(end);
+        }
     }
 
     private SigningAnswer.Outcome ask(String identifier, String build) throws OutsideTrouble {

@@ -1,0 +1,165 @@
+package wistaxis.cli;
+
+import com.sun.net.httpserver.HttpServer;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.io.UncheckedIOException;
+import java.lang.management.ManagementFactory;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
+import java.net.URI;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Locale;
+import java.util.SplittableRandom;
+import java.util.concurrent.Executors;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import wistaxis.core.bench.Units;
+import wistaxis.core.facts.Sha256;
+import wistaxis.core.firmware.Build;
+import wistaxis.core.firmware.SystemVersion;
+import wistaxis.store.line.Download;
+import wistaxis.store.line.Line;
+import wistaxis.store.line.LineShare;
+
+@Command(name = "line", mixinStandardHelpOptions = true, description = "The download beside curl and beside a plain copy without a digest, from the same loopback server, in one run.")
+final class BenchLine extends Output {
+    @Option(names = "--size", paramLabel = "SIZE", description = "of the file")
+    private String size = "2GB";
+
+    @Option(names = "--rate", paramLabel = "RATE", description = "of the server; as fast as it can where it is left out")
+    private @Nullable String rate;
+
+    @Option(names = "--rounds", paramLabel = "N", description = "how often; the best of each counts")
+    private int rounds = 3;
+
+    private record Row(long bytes, double curlMBs, double copyMBs, double ourArrivalMBs, double ourProvenMBs, double toCurl, double digestCost, double heapMB) {}
+
+    private interface Work {
+        void run() throws IOException, InterruptedException;
+    }
+
+    @Override
+    public void run() {
+        try {
+            Path folder = Files.createTempDirectory("wistaxis-bench");
+            try {
+                measure(folder);
+            } finally {
+                try (var files = Files.list(folder)) {
+                    for (Path p : files.toList()) {
+                        Files.deleteIfExists(p);
+                    }
+                }
+                Files.delete(folder);
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    private void measure(Path folder) throws IOException, InterruptedException {
+        long bytes = Units.bytes(size);
+        Path source = noise(folder.resolve("source"), bytes);
+        HttpServer server = server(source, rate == null ? Double.MAX_VALUE : Units.bytesPerSecond(rate));
+        URI address = URI.create("http://127.0.0.1:" + server.getAddress().getPort());
+        Build build = new Build(List.of("iPhone13,2"), SystemVersion.parse("1"), "B", LocalDate.EPOCH, bytes, Sha256.of(source), "/file", true, null);
+        double curl = Double.MAX_VALUE;
+        double copy = Double.MAX_VALUE;
+        double arrival = Double.MAX_VALUE;
+        double proven = Double.MAX_VALUE;
+        long heap = 0;
+        try (Line line = new Line(address)) {
+            for (int i = 0; i < rounds; i++) {
+                curl = Math.min(curl, seconds(() -> new ProcessBuilder("curl", "-s", "-o", folder.resolve("curl").toString(), address + "/file").start().waitFor()));
+                copy = Math.min(copy, seconds(() -> copy(address, folder.resolve("copy"))));
+                long[] last = {0};
+                long[] most = {0, 0};
+                System.gc();
+                long idle = used();
+                long began = System.nanoTime();
+                Download.Ended ended = line.download(build, folder.resolve("ours"), new LineShare()).run(at -> {
+                    last[0] = System.nanoTime();
+                    if (at >> 24 != most[1]) {
+                        most[1] = at >> 24;
+                        most[0] = Math.max(most[0], used());
+                    }
+                });
+                if (!(ended instanceof Download.Ended.Whole)) {
+                    throw new Refusal("the download did not end whole: " + ended);
+                }
+                arrival = Math.min(arrival, (last[0] - began) / 1e9);
+                proven = Math.min(proven, (System.nanoTime() - began) / 1e9);
+                heap = Math.max(heap, most[0] - idle);
+                Files.delete(folder.resolve("ours"));
+            }
+        } finally {
+            server.stop(0);
+        }
+        double mb = bytes / 1e6;
+        answer(new Row(bytes, mb / curl, mb / copy, mb / arrival, mb / proven, curl / arrival, 1 - copy / arrival, heap / 1e6), List.of(
+                String.format(Locale.ROOT, "curl                       %7.0f MB/s", mb / curl), String.format(Locale.ROOT, "plain copy, no digest      %7.0f MB/s", mb / copy),
+                String.format(Locale.ROOT, "ours, last byte on disk    %7.0f MB/s, %.2f of curl, the digest beside it costs %.0f %%", mb / arrival, curl / arrival, 100 * (1 - copy / arrival)),
+                String.format(Locale.ROOT, "ours, digest proven        %7.0f MB/s", mb / proven), String.format(Locale.ROOT, "heap above idle, at most   %7.1f MB", heap / 1e6)));
+    }
+
+    private static long used() {
+        return ManagementFactory.getMemoryMXBean().getHeapMemoryUsage().getUsed();
+    }
+
+    private static double seconds(Work work) throws IOException, InterruptedException {
+        long began = System.nanoTime();
+        work.run();
+        return (System.nanoTime() - began) / 1e9;
+    }
+
+    private static void copy(URI address, Path to) throws IOException {
+        try (InputStream in = address.resolve("/file").toURL().openStream(); OutputStream out = Files.newOutputStream(to)) {
+            byte[] chunk = new byte[1 << 17];
+            for (int n = in.read(chunk); n >= 0; n = in.read(chunk)) {
+                out.write(chunk, 0, n);
+            }
+        }
+    }
+
+    /** A file of repeatable noise. */
+    static Path noise(Path file, long bytes) throws IOException {
+        SplittableRandom random = new SplittableRandom(7);
+        byte[] chunk = new byte[1 << 20];
+        random.nextBytes(chunk);
+        try (OutputStream out = Files.newOutputStream(file)) {
+            for (long left = bytes; left > 0; left -= chunk.length) {
+                chunk[(int) (left & 0xFFFF)]++;
+                out.write(chunk, 0, (int) Math.min(left, chunk.length));
+            }
+        }
+        return file;
+    }
+
+    private static HttpServer server(Path file, double bytesPerSecond) throws IOException {
+        HttpServer server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
+        server.setExecutor(Executors.newVirtualThreadPerTaskExecutor());
+        server.createContext("/file", exchange -> {
+            exchange.sendResponseHeaders(200, Files.size(file));
+            long began = System.nanoTime();
+            long sent = 0;
+            try (InputStream in = Files.newInputStream(file); OutputStream out = exchange.getResponseBody()) {
+                byte[] chunk = new byte[1 << 17];
+                for (int n = in.read(chunk); n >= 0; n = in.read(chunk)) {
+                    out.write(chunk, 0, n);
+                    sent += n;
+                    java.util.concurrent.locks.LockSupport.parkNanos(began + (long) (sent * 1e9 / bytesPerSecond) - System.nanoTime());
+                }
+            }
+        });
+        server.start();
+        return server;
+    }
+}

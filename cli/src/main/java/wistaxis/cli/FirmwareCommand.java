@@ -1,0 +1,101 @@
+package wistaxis.cli;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Locale;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import wistaxis.core.device.DeviceModel;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.firmware.Build;
+import wistaxis.core.firmware.BuildChoice;
+import wistaxis.core.firmware.FirmwareCatalogue;
+import wistaxis.core.firmware.SystemVersion;
+import wistaxis.core.outside.OutsideTrouble;
+import wistaxis.standins.StandInWorld;
+import wistaxis.store.firmware.CatalogueFile;
+import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.line.Line;
+
+@Command(name = "firmware", mixinStandardHelpOptions = true, description = "The builds known for a device, and imports of more.", subcommands = {FirmwareCommand.ListBuilds.class, FirmwareCommand.ImportBuilds.class},
+        synopsisSubcommandLabel = "list or import")
+final class FirmwareCommand extends Output {
+    @Override
+    public void run() {
+        throw new BadInput("say what to do: wistaxis firmware list --device ID, or wistaxis firmware import FILE");
+    }
+
+    /** What both need: where the catalogue is kept. */
+    private abstract static class OnCatalogue extends Output {
+        @Option(names = "--data", paramLabel = "DIR", description = "the data folder, the usual place where it is left out")
+        private @Nullable Path data;
+
+        final DataFolder folder() {
+            return DataFolder.open(data == null ? DataFolder.usualPlace() : data);
+        }
+
+        static CatalogueFile file(DataFolder folder) {
+            return new CatalogueFile(folder.root().resolve("firmware.json"));
+        }
+    }
+
+    @Command(name = "list", mixinStandardHelpOptions = true, description = "List the builds for a device, newest first, with the choice explained; asks the stand-in library.")
+    static final class ListBuilds extends OnCatalogue {
+        @Option(names = "--device", required = true, paramLabel = "ID", description = "identifier or A-number")
+        private String device = "";
+
+        private record Row(String version, String build, LocalDate released, long sizeBytes, String sha256, boolean signed, @Nullable Instant signedUntil, Instant askedAt, boolean suggested, boolean possible, String reason) {}
+
+        @Override
+        public void run() {
+            DeviceModel model = device(device);
+            DataFolder folder = folder();
+            Instant now = Instant.now();
+            try (StandInWorld world = new StandInWorld(folder.standIns(), Instant::now, 100_000_000); Line line = new Line(world.address())) {
+                FirmwareCatalogue catalogue = file(folder).read().refreshed(model.identifier(), line.buildsFor(model.identifier()), now, java.util.Set.of());
+                file(folder).write(catalogue);
+                List<Row> rows = BuildChoice.among(catalogue.of(model.identifier()).stream().map(FirmwareCatalogue.Listed::build).toList(), model.identifier(), now).builds().stream().map(j -> row(j, catalogue)).toList();
+                answer(rows, rows.stream().map(r -> String.format(Locale.ROOT, "%-14s %-9s %s  %6.1f MB  %-15s %s%s", r.version(), r.build(), r.released(), r.sizeBytes() / 1e6,
+                        r.signed() ? "signed" : "signing closed", r.suggested() ? "SUGGESTED. " : "", r.reason())).toList());
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            } catch (OutsideTrouble e) {
+                throw new Refusal(String.valueOf(e.getMessage()));
+            }
+        }
+
+        private static Row row(BuildChoice.Judged j, FirmwareCatalogue catalogue) {
+            Build b = j.build();
+            Instant asked = catalogue.byDigest(b.sha256()).orElseThrow().askedAt();
+            SystemVersion version = b.version();
+            return new Row(version.toString(), b.build(), b.released(), b.sizeBytes(), b.sha256(), b.signed(), b.signedUntil(), asked, j.chosen(), j.possible(), j.reason());
+        }
+    }
+
+    @Command(name = "import", mixinStandardHelpOptions = true, description = "Take builds in from a file in the open format wistaxis-firmware, see docs/formats.md.")
+    static final class ImportBuilds extends OnCatalogue {
+        @Parameters(paramLabel = "FILE")
+        private Path from = Path.of("");
+
+        private record Row(int builds) {}
+
+        @Override
+        public void run() {
+            text(from, "catalogue", 32);
+            DataFolder folder = folder();
+            try {
+                FirmwareCatalogue read = CatalogueFile.read(from);
+                file(folder).write(file(folder).read().merge(read.builds()));
+                answer(new Row(read.builds().size()), List.of(read.builds().size() + " builds taken in"));
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        }
+    }
+}

@@ -1,0 +1,41 @@
+package wistaxis.cli;
+
+import java.time.Duration;
+import java.util.List;
+import java.util.Locale;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import wistaxis.core.bench.ModeWindow;
+import wistaxis.core.bench.TimeHistory;
+import wistaxis.core.bench.Units;
+import wistaxis.core.restore.RestoreStage;
+
+@Command(name = "window", mixinStandardHelpOptions = true, description = "The mode first or the file first? Re-entries, hands and totals of both, for a package and a line.")
+final class WindowCommand extends Output {
+    @Option(names = "--size", required = true, paramLabel = "SIZE", description = "of the package: 1.54GB; B, kB, MB, GB, KiB, MiB, GiB")
+    private String size = "";
+
+    @Option(names = "--rate", required = true, paramLabel = "RATE", description = "of the line: 7.2Mbit/s; kbit/s, Mbit/s, MB/s")
+    private String rate = "";
+
+    @Option(names = "--window", paramLabel = "SPAN", description = "how long the device stays in the mode: 15min; s, min, h")
+    private String window = "15min";
+
+    @Option(names = "--lock-out", paramLabel = "SPAN", description = "one practitioner's rule instead: it leaves when the passcode wait that is running has elapsed")
+    private @Nullable String lockOut;
+
+    @Override
+    public void run() {
+        TimeHistory usual = new TimeHistory(RestoreStage.shipped());
+        Duration stays = Units.span(lockOut == null ? window : lockOut);
+        ModeWindow w = ModeWindow.of(new ModeWindow.Lengths(Units.bytes(size) / Units.bytesPerSecond(rate), stays.toMillis() / 1000.0, usual.defaults().entrySeconds(), usual.prepare(null).mid(), usual.write(null).mid()));
+        answer(w, List.of(String.format(Locale.ROOT, "download   %.0f s (%.1f min)", w.downloadSeconds(), w.downloadSeconds() / 60), words("file first", w.fileFirst()), words("mode first", w.modeFirst()),
+                "recommended: " + (w.recommend().equals("fileFirst") ? "file first. " : "mode first. ") + w.reason()));
+    }
+
+    private static String words(String name, ModeWindow.Way way) {
+        return String.format(Locale.ROOT, "%s %d re-entries%s, hands %.0f min, %.1f min in all", name, way.reentries(),
+                way.reentries() == 0 ? "" : " at " + String.join(", ", way.reentryAt().stream().map(s -> String.format(Locale.ROOT, "%.1f min", s / 60)).toList()), way.handsOnMinutes(), way.totalMinutes());
+    }
+}

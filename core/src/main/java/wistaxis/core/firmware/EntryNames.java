@@ -1,0 +1,54 @@
+package wistaxis.core.firmware;
+
+import java.text.Normalizer;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import wistaxis.core.facts.BadInput;
+
+/** The names in an archive: none leaves its folder, and no two fall together on any usual file system. */
+final class EntryNames {
+    private static final int LONGEST = 1024;
+    private static final int SHOWN = 80;
+
+    private EntryNames() {}
+
+    /** @throws BadInput for the first name that is unsafe, there twice, or the same as another but for case or accents' form */
+    static void check(List<String> names) {
+        Map<String, String> seen = new HashMap<>();
+        for (String name : names) {
+            refuseUnsafe(name);
+            String other = seen.put(folded(name), name);
+            if (other != null) {
+                throw new BadInput(other.equals(name) ? "entry [" + shown(name) + "] is there twice" : "entries [" + shown(other) + "] and [" + shown(name) + "] would be one file");
+            }
+        }
+        for (String name : names) {
+            for (int slash = name.indexOf('/'); slash >= 0 && slash < name.length() - 1; slash = name.indexOf('/', slash + 1)) {
+                if (seen.get(folded(name.substring(0, slash))) instanceof String file && !file.endsWith("/")) {
+                    throw new BadInput("entry [" + shown(file) + "] is a file and the folder of [" + shown(name) + "]");
+                }
+            }
+        }
+    }
+
+    private static String folded(String name) {
+        String bare = name.endsWith("/") ? name.substring(0, name.length() - 1) : name;
+        return Normalizer.normalize(bare, Normalizer.Form.NFC).toLowerCase(Locale.ROOT);
+    }
+
+    private static void refuseUnsafe(String name) {
+        boolean unsafe = name.isEmpty() || name.length() > LONGEST || name.startsWith("/") || name.contains("\\") || name.contains(":") || name.contains("//")
+                || name.chars().anyMatch(c -> c < ' ' || c == 0x7f || c == 0xFFFD) || ("/" + name + "/").contains("/../") || ("/" + name + "/").contains("/./");
+        if (unsafe) {
+            throw new BadInput("entry [" + shown(name) + "] would leave its folder, or is no name");
+        }
+    }
+
+    /** A name that can be shown: not endless, nothing unprintable. */
+    static String shown(String name) {
+        String printable = name.replaceAll("\\P{Print}", "?");
+        return printable.length() <= SHOWN ? printable : printable.substring(0, SHOWN) + "...";
+    }
+}

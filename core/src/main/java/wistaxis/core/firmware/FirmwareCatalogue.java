@@ -1,0 +1,87 @@
+package wistaxis.core.firmware;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Json;
+
+/**
+ * The builds known, with the time at which each one's signing was asked. Immutable. Its JSON form is the open format {@code wistaxis-firmware}, see {@code docs/formats.md}.
+ *
+ * @param builds one entry a package digest
+ */
+public record FirmwareCatalogue(List<Listed> builds) {
+    public static final FirmwareCatalogue EMPTY = new FirmwareCatalogue(List.of());
+
+    private static final String FORMAT = "wistaxis-firmware";
+
+    /** @param askedAt when the library said so */
+    public record Listed(Build build, Instant askedAt) {}
+
+    private record Document(String format, int version, List<Listed> builds) {}
+
+    public FirmwareCatalogue {
+        builds = List.copyOf(builds);
+    }
+
+    /** @throws BadInput for text that is not such a catalogue, by line, entry and value */
+    public static FirmwareCatalogue parse(String json, String name) {
+        Document d = Json.read(json, Document.class, name);
+        if (!d.format().equals(FORMAT) || d.version() != 1) {
+            throw new BadInput(name + ": format [" + d.format() + " " + d.version() + "] is not known; write " + FORMAT + " 1");
+        }
+        return EMPTY.merge(d.builds());
+    }
+
+    public String toJson() {
+        return Json.writePretty(new Document(FORMAT, 1, builds)) + "\n";
+    }
+
+    /** The builds for a model, newest first. */
+    public List<Listed> of(String identifier) {
+        return builds.stream().filter(l -> l.build().identifiers().contains(identifier)).sorted(Comparator.<Listed, SystemVersion>comparing(l -> l.build().version()).reversed()).toList();
+    }
+
+    /** When the library was last asked about a model. */
+    public Optional<Instant> askedAt(String identifier) {
+        return of(identifier).stream().map(Listed::askedAt).max(Comparator.naturalOrder());
+    }
+
+    public Optional<Listed> byDigest(String sha256) {
+        return builds.stream().filter(l -> l.build().sha256().equals(sha256)).findFirst();
+    }
+
+    /** With more builds; of two with the same digest the one asked about later stays. */
+    public FirmwareCatalogue merge(List<Listed> more) {
+        Map<String, Listed> all = new LinkedHashMap<>();
+        builds.forEach(l -> all.put(l.build().sha256(), l));
+        more.forEach(l -> all.merge(l.build().sha256(), l, (was, is) -> is.askedAt().isBefore(was.askedAt()) ? was : is));
+        return new FirmwareCatalogue(List.copyOf(all.values()));
+    }
+
+    /**
+     * With the library's answer for a model in place of what was known of it. A build that is not listed any more goes, unless its package is on the shelf: then it stays, as one
+     * whose signing is over.
+     *
+     * @param onShelf digests of the packages on the shelf
+     */
+    public FirmwareCatalogue refreshed(String identifier, List<Build> answer, Instant now, Set<String> onShelf) {
+        Set<String> listed = answer.stream().map(Build::sha256).collect(java.util.stream.Collectors.toSet());
+        List<Listed> kept = new ArrayList<>();
+        for (Listed l : builds) {
+            boolean gone = l.build().identifiers().contains(identifier) && !listed.contains(l.build().sha256());
+            if (!gone) {
+                kept.add(l);
+            } else if (onShelf.contains(l.build().sha256())) {
+                kept.add(new Listed(l.build().unsigned(), now));
+            }
+        }
+        return new FirmwareCatalogue(kept).merge(answer.stream().map(b -> new Listed(b, now)).toList());
+    }
+}

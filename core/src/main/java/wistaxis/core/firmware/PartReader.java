@@ -1,0 +1,162 @@
+package wistaxis.core.firmware;
+
+import java.io.ByteArrayOutputStream;
+import java.io.EOFException;
+import java.io.IOException;
+import java.io.InterruptedIOException;
+import java.nio.ByteBuffer;
+import java.nio.channels.FileChannel;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.Comparator;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.function.IntPredicate;
+import java.util.zip.CRC32;
+import java.util.zip.DataFormatException;
+import java.util.zip.Inflater;
+import java.util.zip.ZipException;
+import wistaxis.core.facts.BadInput;
+
+/** Reads the parts of a package and compares their digests. Digests: published, FIPS 180-4, computed by the JDK. */
+final class PartReader {
+    private static final int CHUNK = 1 << 18;
+    private static final Map<Integer, String> ALGORITHMS = Map.of(40, "SHA-1", 64, "SHA-256", 96, "SHA-384", 128, "SHA-512");
+
+    private final FileChannel file;
+    private final ZipDirectory.Entry entry;
+
+    /** Takes what was read, piece by piece; answering false stops. */
+    private interface Sink {
+        boolean take(byte[] bytes, int length, int packedBytes);
+    }
+
+    private PartReader(FileChannel file, ZipDirectory.Entry entry) {
+        this.file = file;
+        this.entry = entry;
+    }
+
+    /** The comparisons of a package, the longest first. */
+    static List<PartTask> tasks(FileChannel file, ZipDirectory directory, Manifest manifest) {
+        return directory.entries().stream().sorted(Comparator.comparingLong(ZipDirectory.Entry::packed).reversed()).<PartTask>map(e -> {
+            Manifest.Part part = manifest.parts().get(e.name());
+            return new Comparison(new PartReader(file, e), part == null ? "" : part.digest());
+        }).toList();
+    }
+
+    private record Comparison(PartReader reader, String expected) implements PartTask {
+        @Override
+        public long bytes() {
+            return reader.entry.packed();
+        }
+
+        @Override
+        public String compare(IntPredicate read) throws IOException {
+            return reader.compare(expected, read);
+        }
+    }
+
+    private String compare(String expected, IntPredicate read) throws IOException {
+        MessageDigest digest = expected.isEmpty() ? null : digest(expected.length());
+        CRC32 crc = new CRC32();
+        String shown = EntryNames.shown(entry.name());
+        try {
+            pour((bytes, length, packed) -> {
+                if (digest != null) {
+                    digest.update(bytes, 0, length);
+                }
+                crc.update(bytes, 0, length);
+                return read.test(packed);
+            });
+            String found = digest == null ? "" : HexFormat.of().formatHex(digest.digest());
+            return !found.equals(expected) ? "part [" + shown + "] has another digest than the manifest says: [" + found.substring(0, 12) + "...], expected [" + expected.substring(0, 12) + "...]"
+                    : crc.getValue() != entry.crc() ? "entry [" + shown + "] has another CRC-32 than the directory says" : "";
+        } catch (ZipException | EOFException e) {
+            return "part [" + shown + "] cannot be read: " + e.getMessage();
+        }
+    }
+
+    private static MessageDigest digest(int hexDigits) {
+        try {
+            return MessageDigest.getInstance(Objects.requireNonNull(ALGORITHMS.get(hexDigits)));
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException("every Java has this digest", e);
+        }
+    }
+
+    /** A small entry, with its CRC-32 compared. */
+    static byte[] whole(FileChannel file, ZipDirectory.Entry entry) throws IOException {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        CRC32 crc = new CRC32();
+        new PartReader(file, entry).pour((bytes, length, _) -> {
+            out.write(bytes, 0, length);
+            crc.update(bytes, 0, length);
+            return true;
+        });
+        if (crc.getValue() != entry.crc()) {
+            throw new ZipException("entry [" + EntryNames.shown(entry.name()) + "] has another CRC-32 than the directory says");
+        }
+        return out.toByteArray();
+    }
+
+    /** @throws InterruptedIOException when the sink stopped it */
+    private void pour(Sink sink) throws IOException {
+        if (entry.deflated()) {
+            inflate(sink);
+            return;
+        }
+        byte[] chunk = new byte[(int) Math.min(CHUNK, Math.max(1, entry.packed()))];
+        for (long at = 0; at < entry.packed();) {
+            int n = read(chunk, at);
+            at += n;
+            give(sink, chunk, n, n);
+        }
+    }
+
+    private static void give(Sink sink, byte[] bytes, int length, int packed) throws InterruptedIOException {
+        if (!sink.take(bytes, length, packed)) {
+            throw new InterruptedIOException("stopped");
+        }
+    }
+
+    private void inflate(Sink sink) throws IOException {
+        byte[] packed = new byte[CHUNK / 4];
+        byte[] chunk = new byte[CHUNK];
+        long at = 0;
+        long size = 0;
+        try (Inflater inflater = new Inflater(true)) {
+            while (!inflater.finished()) {
+                int fresh = 0;
+                if (inflater.needsInput()) {
+                    if (at >= entry.packed()) {
+                        throw new ZipException("its data end too soon");
+                    }
+                    fresh = read(packed, at);
+                    at += fresh;
+                    inflater.setInput(packed, 0, fresh);
+                }
+                int n = inflater.inflate(chunk);
+                size += n;
+                if (size > entry.size() || inflater.needsDictionary()) {
+                    throw new BadInput("entry [" + EntryNames.shown(entry.name()) + "] grows beyond the [" + entry.size() + "] bytes it is said to have");
+                }
+                give(sink, chunk, n, fresh);
+            }
+            if (size != entry.size()) {
+                throw new ZipException("it has [" + size + "] bytes, not [" + entry.size() + "]");
+            }
+        } catch (DataFormatException e) {
+            throw new ZipException("its data are broken");
+        }
+    }
+
+    private int read(byte[] into, long at) throws IOException {
+        int n = file.read(ByteBuffer.wrap(into, 0, (int) Math.min(into.length, entry.packed() - at)), entry.start() + at);
+        if (n < 0) {
+            throw new EOFException("the file ends before");
+        }
+        return n;
+    }
+}

@@ -1,0 +1,248 @@
+package wistaxis.core.firmware;
+
+import java.io.EOFException;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.channels.FileChannel;
+import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.zip.ZipException;
+import wistaxis.core.facts.BadInput;
+
+/**
+ * The directory of a ZIP archive, read with mistrust: every entry is followed to its data and nothing may overlap, collide or lead
+ * outside. ZIP64 included. Published: PKWARE APPNOTE 6.3, sections 4.3 and 4.5. Only the directory and the heads of the entries are read.
+ *
+ * @param entries in the order of the directory; folders are left out
+ */
+record ZipDirectory(List<Entry> entries) {
+    /** The most entries that are read; genuine packages have some thousands. */
+    static final int MOST_ENTRIES = 100_000;
+
+    /** The most that an archive may come to once extracted, bytes. */
+    static final long MOST_BYTES = 256L << 30;
+
+    private static final int END = 0x06054b50;
+    private static final int END_64 = 0x06064b50;
+    private static final int LOCATOR_64 = 0x07064b50;
+    private static final int HEAD = 0x02014b50;
+    private static final int LOCAL = 0x04034b50;
+    private static final int END_LENGTH = 22;
+    private static final long LONGEST_DIRECTORY = 64L << 20;
+    private static final long MARK_32 = 0xFFFF_FFFFL;
+
+    /** Above so many bytes the ratio matters: small things may well be all zeros. */
+    private static final long BOMB_FROM = 16L << 20;
+    private static final long BOMB_RATIO = 200;
+
+    /**
+     * A file in the archive.
+     *
+     * @param deflated whether it is compressed; otherwise it is stored
+     * @param crc CRC-32 of the extracted bytes, unsigned
+     * @param start where its data begin in the archive
+     * @param packed bytes in the archive
+     * @param size bytes once extracted
+     */
+    record Entry(String name, boolean deflated, long crc, long start, long packed, long size) {}
+
+    /** What the directory says of an entry before its data are looked at. */
+    private record Listed(String name, byte[] rawName, int flags, int method, long crc, long packed, long size, long offset) {}
+
+    /** Where the directory lies, how many entries are said to be in it, and where it has to end at the latest. */
+    private record Bounds(long start, long length, long count, long limit) {}
+
+    ZipDirectory {
+        entries = List.copyOf(entries);
+    }
+
+    /**
+     * @throws ZipException when the file is cut off or no ZIP archive
+     * @throws BadInput when it is one that nobody should open, saying why
+     */
+    static ZipDirectory read(FileChannel file) throws IOException {
+        if (file.size() < END_LENGTH || bytes(file, 0, 4).getInt() != LOCAL) {
+            throw new ZipException("it does not begin as one");
+        }
+        Bounds bounds = bounds(file);
+        List<Listed> listed = listed(bytes(file, bounds.start(), Math.toIntExact(bounds.length())), bounds);
+        EntryNames.check(listed.stream().map(Listed::name).toList());
+        List<Entry> entries = new ArrayList<>();
+        for (Listed l : listed) {
+            Entry e = follow(file, l, bounds.start());
+            if (!l.name().endsWith("/")) {
+                entries.add(e);
+            }
+        }
+        refuseOverlaps(listed, entries);
+        double total = entries.stream().mapToDouble(Entry::size).sum();
+        if (total > MOST_BYTES) {
+            throw new BadInput(String.format(java.util.Locale.ROOT, "it would come to [%.0f] bytes once extracted", total));
+        }
+        return new ZipDirectory(entries);
+    }
+
+    private static Bounds bounds(FileChannel file) throws IOException {
+        long size = file.size();
+        int tail = (int) Math.min(size, END_LENGTH + 0xFFFF);
+        ByteBuffer last = bytes(file, size - tail, tail);
+        int at = tail - END_LENGTH;
+        while (at >= 0 && !(last.getInt(at) == END && at + END_LENGTH + u16(last, at + 20) == tail)) {
+            at--;
+        }
+        if (at < 0) {
+            throw new ZipException("its end is missing");
+        }
+        long end = size - tail + at;
+        boolean big = u16(last, at + 10) == 0xFFFF || u32(last, at + 12) == MARK_32 || u32(last, at + 16) == MARK_32;
+        Bounds bounds = big ? bounds64(file, end) : new Bounds(u32(last, at + 16), u32(last, at + 12), u16(last, at + 10), end);
+        if (bounds.start() < 0 || bounds.length() < 0 || bounds.start() > bounds.limit() || bounds.length() > bounds.limit() - bounds.start()) {
+            throw new ZipException("its directory points outside the file");
+        }
+        if (bounds.count() < 0 || bounds.count() > MOST_ENTRIES || bounds.length() > LONGEST_DIRECTORY) {
+            throw new BadInput("it lists [" + bounds.count() + "] entries; more than " + MOST_ENTRIES + " are not read");
+        }
+        return bounds;
+    }
+
+    private static Bounds bounds64(FileChannel file, long end) throws IOException {
+        if (end < 20) {
+            throw new ZipException("its ZIP64 end is missing");
+        }
+        ByteBuffer locator = bytes(file, end - 20, 20);
+        long at = locator.getLong(8);
+        if (locator.getInt(0) != LOCATOR_64 || at < 0 || at > end - 20 - 56) {
+            throw new ZipException("its ZIP64 end is missing");
+        }
+        ByteBuffer end64 = bytes(file, at, 56);
+        if (end64.getInt(0) != END_64) {
+            throw new ZipException("its ZIP64 end is missing");
+        }
+        return new Bounds(end64.getLong(48), end64.getLong(40), end64.getLong(32), at);
+    }
+
+    private static List<Listed> listed(ByteBuffer directory, Bounds bounds) throws IOException {
+        List<Listed> listed = new ArrayList<>();
+        while (directory.hasRemaining()) {
+            int at = directory.position();
+            if (directory.remaining() < 46 || directory.getInt(at) != HEAD) {
+                throw new ZipException("its directory is broken after [" + listed.size() + "] entries");
+            }
+            int nameLength = u16(directory, at + 28);
+            int extraLength = u16(directory, at + 30);
+            int length = 46 + nameLength + extraLength + u16(directory, at + 32);
+            if (directory.remaining() < length) {
+                throw new ZipException("its directory is broken after [" + listed.size() + "] entries");
+            }
+            listed.add(listed(directory, at, nameLength, extraLength));
+            directory.position(at + length);
+        }
+        if (listed.size() != bounds.count()) {
+            throw new BadInput("its end counts [" + bounds.count() + "] entries, its directory has [" + listed.size() + "]");
+        }
+        return listed;
+    }
+
+    private static Listed listed(ByteBuffer d, int at, int nameLength, int extraLength) throws IOException {
+        byte[] raw = new byte[nameLength];
+        d.get(at + 46, raw);
+        int flags = u16(d, at + 8);
+        Charset charset = (flags & 0x800) != 0 ? StandardCharsets.UTF_8 : StandardCharsets.ISO_8859_1;
+        String name = new String(raw, charset);
+        if ((u32(d, at + 38) >>> 28) == 0xA) {
+            throw new BadInput("entry [" + EntryNames.shown(name) + "] is a link; links lead anywhere");
+        }
+        long[] values = {u32(d, at + 24), u32(d, at + 20), u32(d, at + 42)};
+        if (values[0] == MARK_32 || values[1] == MARK_32 || values[2] == MARK_32) {
+            fillFrom64(d.slice(at + 46 + nameLength, extraLength).order(ByteOrder.LITTLE_ENDIAN), values, name);
+        }
+        return new Listed(name, raw, flags, u16(d, at + 10), u32(d, at + 16), values[1], values[0], values[2]);
+    }
+
+    /** Takes size, packed size and offset, in this order, from the ZIP64 field where the short ones are marked. */
+    private static void fillFrom64(ByteBuffer extra, long[] values, String name) throws IOException {
+        for (int at = 0; at + 4 <= extra.limit(); at += 4 + u16(extra, at + 2)) {
+            if (u16(extra, at) == 1) {
+                int field = at + 4;
+                int end = Math.min(extra.limit(), field + u16(extra, at + 2));
+                for (int i = 0; i < values.length; i++) {
+                    if (values[i] == MARK_32 && field + 8 <= end) {
+                        values[i] = extra.getLong(field);
+                        field += 8;
+                    }
+                }
+                return;
+            }
+        }
+        throw new ZipException("entry [" + EntryNames.shown(name) + "] lacks its long sizes");
+    }
+
+    /** Looks at an entry's own head, which must say the same as the directory. */
+    private static Entry follow(FileChannel file, Listed l, long dataEnd) throws IOException {
+        if ((l.flags() & 0x2041) != 0) {
+            throw new BadInput("entry [" + EntryNames.shown(l.name()) + "] is encrypted");
+        }
+        if (l.method() != 0 && l.method() != 8) {
+            throw new BadInput("entry [" + EntryNames.shown(l.name()) + "] is packed by method [" + l.method() + "]; only stored and deflated ones are read");
+        }
+        if (l.packed() < 0 || l.size() < 0 || l.offset() < 0 || l.offset() > dataEnd - 30) {
+            throw new ZipException("entry [" + EntryNames.shown(l.name()) + "] lies outside the file");
+        }
+        ByteBuffer head = bytes(file, l.offset(), (int) Math.min(30L + l.rawName().length, dataEnd - l.offset()));
+        if (head.getInt(0) != LOCAL || head.limit() < 30 + l.rawName().length) {
+            throw new ZipException("entry [" + EntryNames.shown(l.name()) + "] is not where the directory says");
+        }
+        byte[] localName = new byte[l.rawName().length];
+        head.get(30, localName);
+        if (u16(head, 26) != localName.length || !java.util.Arrays.equals(localName, l.rawName()) || u16(head, 8) != l.method()) {
+            throw new BadInput("entry [" + EntryNames.shown(l.name()) + "] is called or packed otherwise in its own head");
+        }
+        long start = l.offset() + 30 + localName.length + u16(head, 28);
+        if (start > dataEnd || l.packed() > dataEnd - start) {
+            throw new ZipException("entry [" + EntryNames.shown(l.name()) + "] reaches beyond the data");
+        }
+        if (l.method() == 0 && l.packed() != l.size()) {
+            throw new BadInput("entry [" + EntryNames.shown(l.name()) + "] is stored in [" + l.packed() + "] bytes but said to have [" + l.size() + "]");
+        }
+        if (l.size() > BOMB_FROM && l.size() / BOMB_RATIO > l.packed()) {
+            throw new BadInput("entry [" + EntryNames.shown(l.name()) + "] would grow from [" + l.packed() + "] to [" + l.size() + "] bytes, which no genuine part does");
+        }
+        return new Entry(l.name(), l.method() == 8, l.crc(), start, l.packed(), l.size());
+    }
+
+    private static void refuseOverlaps(List<Listed> listed, List<Entry> entries) {
+        List<Entry> byStart = entries.stream().sorted(Comparator.comparingLong(Entry::start).thenComparingLong(Entry::packed)).toList();
+        for (int i = 1; i < byStart.size(); i++) {
+            Entry before = byStart.get(i - 1);
+            if (byStart.get(i).start() < before.start() + before.packed() || byStart.get(i).start() == before.start()) {
+                throw new BadInput("entries [" + before.name() + "] and [" + byStart.get(i).name() + "] overlap");
+            }
+        }
+        if (listed.size() > 2 * entries.size() + 1000) {
+            throw new BadInput("it has [" + (listed.size() - entries.size()) + "] empty folders");
+        }
+    }
+
+    /** @throws EOFException when the file ends before */
+    static ByteBuffer bytes(FileChannel file, long from, int length) throws IOException {
+        ByteBuffer buffer = ByteBuffer.allocate(length).order(ByteOrder.LITTLE_ENDIAN);
+        while (buffer.hasRemaining()) {
+            if (file.read(buffer, from + buffer.position()) < 0) {
+                throw new EOFException("the file ends at [" + file.size() + "]");
+            }
+        }
+        return buffer.flip();
+    }
+
+    private static int u16(ByteBuffer b, int at) {
+        return b.getShort(at) & 0xFFFF;
+    }
+
+    private static long u32(ByteBuffer b, int at) {
+        return b.getInt(at) & MARK_32;
+    }
+}

@@ -1,0 +1,390 @@
+package wistaxis.desktop.app;
+
+import java.io.IOException;
+import java.io.InterruptedIOException;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.function.Consumer;
+import java.util.stream.Collectors;
+import javafx.application.Platform;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.bench.TimeHistory;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.firmware.Build;
+import wistaxis.core.firmware.Fetch;
+import wistaxis.core.firmware.FirmwareCatalogue;
+import wistaxis.core.firmware.PackageCheck;
+import wistaxis.core.firmware.PackageLayout;
+import wistaxis.core.firmware.PackageReport;
+import wistaxis.core.firmware.RateMeter;
+import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.Stage;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.standins.StandInSigner;
+import wistaxis.store.firmware.CatalogueFile;
+import wistaxis.store.firmware.FolderWatch;
+import wistaxis.store.firmware.Shelf;
+import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.line.DownloadQueue;
+
+/**
+ * Firmware of the whole bench: the catalogue of builds, the shelf, the downloads that serve several tickets, the proofs, and how long things take here.
+ * JavaFX thread only; what is slow runs in the background.
+ */
+public final class Stock implements AutoCloseable {
+    /** A signing window that ends within this is called out. */
+    private static final Duration SOON = Duration.ofHours(12);
+
+    private static final Duration FIRST_PAUSE = Duration.ofSeconds(1);
+
+    private final Workbench bench;
+    private final PackageCheck check = new PackageCheck(PackageLayout.shipped(), StandInSigner.publicKey());
+    private final CatalogueFile catalogueFile;
+    private final DownloadQueue downloads;
+    private final Shelf shelf;
+    private final TimeHistory history;
+    private final Map<String, Fetch> seen = new HashMap<>();
+    private final Map<String, RateMeter> meters = new HashMap<>();
+    private final Map<Path, Proof> proofs = new HashMap<>();
+    private final Set<String> asking = new HashSet<>();
+    private final Map<String, String> answered = new HashMap<>();
+    private final Map<String, String> refused = new TreeMap<>();
+    private @Nullable FolderWatch watch;
+    private FirmwareCatalogue catalogue = FirmwareCatalogue.EMPTY;
+    private String trouble = "";
+
+    /** A signing window that closes soon. */
+    public record Closing(Build build, Duration left, List<String> tickets) {}
+
+    /** A full check that is going on. */
+    private static final class Proof {
+        private final AtomicBoolean stop = new AtomicBoolean();
+        private final List<Consumer<PackageReport>> hearers = new ArrayList<>();
+        private volatile double done;
+    }
+
+    Stock(Workbench bench, DataFolder folder, List<LedgerEntry> entries) {
+        this.bench = bench;
+        this.catalogueFile = new CatalogueFile(folder.root().resolve("firmware.json"));
+        this.shelf = new Shelf(folder.shelf(), folder.root().resolve("shelf.json"), check);
+        this.downloads = new DownloadQueue(bench.line(), FIRST_PAUSE);
+        this.history = new TimeHistory(bench.stages());
+        entries.forEach(e -> history.add(e, bench.devices()));
+        try {
+            catalogue = catalogueFile.read();
+        } catch (BadInput | IOException e) {
+            trouble = "The catalogue of builds was not read; it is asked for anew. " + e.getMessage();
+        }
+        try {
+            watch = new FolderWatch(folder.shelf(), () -> Platform.runLater(this::rescan));
+        } catch (IOException e) {
+            trouble = "The shelf's folder [" + folder.shelf() + "] is not watched: " + e.getMessage();
+        }
+        rescan();
+    }
+
+    void recorded(LedgerEntry entry) {
+        history.add(entry, bench.devices());
+    }
+
+    public TimeHistory history() {
+        return history;
+    }
+
+    /** What went wrong with catalogue or shelf, in words; empty when nothing did. */
+    public String trouble() {
+        return trouble;
+    }
+
+    /** Builds of a model, newest first, as far as known. */
+    public List<Build> builds(String identifier) {
+        return catalogue.of(identifier).stream().map(FirmwareCatalogue.Listed::build).toList();
+    }
+
+    public Optional<Instant> askedAt(String identifier) {
+        return catalogue.askedAt(identifier);
+    }
+
+    public boolean asking(String identifier) {
+        return asking.contains(identifier);
+    }
+
+    /** Why the library did not answer for a model; empty when it did, or was not asked. */
+    public String noAnswer(String identifier) {
+        return answered.getOrDefault(identifier, "");
+    }
+
+    /** Asks the library about a model, once until {@link #askAgain}. */
+    public void ask(String identifier) {
+        if (!answered.containsKey(identifier) && asking.add(identifier)) {
+            bench.background().run(() -> bench.line().buildsFor(identifier), found -> {
+                asking.remove(identifier);
+                answered.put(identifier, "");
+                keep(catalogue.refreshed(identifier, found, bench.now(), onShelf()));
+            }, e -> {
+                asking.remove(identifier);
+                answered.put(identifier, String.valueOf(e.getMessage()));
+                bench.changed();
+            });
+        }
+    }
+
+    public void askAgain(String identifier) {
+        answered.remove(identifier);
+        ask(identifier);
+        bench.changed();
+    }
+
+    private Set<String> onShelf() {
+        return catalogue.builds().stream().map(FirmwareCatalogue.Listed::build).filter(b -> b.identifiers().stream().anyMatch(i -> onShelf(i, b).isPresent())).map(Build::sha256).collect(Collectors.toSet());
+    }
+
+    private void keep(FirmwareCatalogue next) {
+        catalogue = next;
+        try {
+            catalogueFile.write(next);
+        } catch (IOException e) {
+            trouble = "The catalogue of builds cannot be written: " + e.getMessage();
+        }
+        bench.changed();
+    }
+
+    /** Takes builds from a file in the open format. @throws BadInput when it cannot be understood; nothing is changed then */
+    public int importCatalogue(Path file) throws IOException {
+        FirmwareCatalogue read = CatalogueFile.read(file);
+        keep(catalogue.merge(read.builds()));
+        return read.builds().size();
+    }
+
+    /** Signing windows of builds that open tickets have chosen or the shelf holds, and that close soon; the first to close first. */
+    public List<Closing> closingSoon() {
+        Instant now = bench.now();
+        List<Ticket> open = bench.tickets().values().stream().filter(t -> t.stage().compareTo(Stage.RESTORE) <= 0).toList();
+        return catalogue.builds().stream().map(FirmwareCatalogue.Listed::build)
+                .filter(b -> b.signedAt(now) && b.signedUntil() != null && Duration.between(now, b.signedUntil()).compareTo(SOON) < 0)
+                .map(b -> new Closing(b, Duration.between(now, b.signedUntil()), open.stream().filter(t -> wants(t, b)).map(Ticket::number).toList()))
+                .filter(c -> !c.tickets().isEmpty()).sorted(Comparator.comparing(Closing::left)).toList();
+    }
+
+    private static boolean wants(Ticket t, Build b) {
+        return t.build() != null && t.build().sha256().equals(b.sha256());
+    }
+
+    /** The package of a build on the shelf, if it is there and sound. */
+    public Optional<Shelf.Item> onShelf(String identifier, Build b) {
+        return shelf.find(identifier, b.version().toString(), b.build());
+    }
+
+    public Shelf shelf() {
+        return shelf;
+    }
+
+    DownloadQueue downloads() {
+        return downloads;
+    }
+
+    /** All downloads, in their order. */
+    public List<Fetch> fetches() {
+        return downloads.states();
+    }
+
+    public void pause(Build build) {
+        downloads.pause(build.sha256());
+        bench.changed();
+    }
+
+    public void resume(Build build) {
+        downloads.resume(build.sha256());
+        bench.changed();
+    }
+
+    /** Puts a download before all others. */
+    public void first(Build build) {
+        downloads.first(build.sha256());
+        bench.changed();
+    }
+
+    /** @param bytesPerSecond what all downloads together may take of the line; 0 for all of it */
+    public void limit(long bytesPerSecond) {
+        downloads.share().limit(bytesPerSecond);
+    }
+
+    /** What was brought to the shelf and not taken, with the reason, by file name. */
+    public Map<String, String> refused() {
+        return Map.copyOf(refused);
+    }
+
+    public void putAway(String name) {
+        refused.remove(name);
+        bench.changed();
+    }
+
+    /** The open tickets whose model a package is for. */
+    public List<Ticket> serves(Shelf.Item item) {
+        return bench.tickets().values().stream().filter(t -> t.stage() != Stage.CLOSED && t.identifier() != null && item.report().products().contains(t.identifier())).toList();
+    }
+
+    /** The build of a package, as the library lists it. */
+    public Optional<Build> listed(Shelf.Item item) {
+        return catalogue.builds().stream().map(FirmwareCatalogue.Listed::build)
+                .filter(b -> item.isOf(b.version().toString(), b.build()) && b.identifiers().stream().anyMatch(item.report().products()::contains)).findFirst();
+    }
+
+    private void rescan() {
+        bench.background().run(shelf::rescan, changed -> {
+            if (changed) {
+                bench.changed();
+            }
+        }, e -> {
+            trouble = "The shelf cannot be looked at: " + e.getMessage();
+            bench.changed();
+        });
+    }
+
+    /** Brings files to the shelf; what is no sound package is refused in words. */
+    public void bring(Collection<Path> files) {
+        for (Path file : files) {
+            Proof taking = new Proof();
+            proofs.put(file, taking);
+            bench.background().run(() -> shelf.take(file, done -> goOn(taking, done)), report -> {
+                proofs.remove(file);
+                if (!report.sound()) {
+                    refused.put(file.getFileName().toString(), report.reason());
+                }
+                bench.changed();
+            }, e -> {
+                proofs.remove(file);
+                refused.put(file.getFileName().toString(), e instanceof InterruptedIOException ? "Stopped; nothing was left on the shelf." : "It cannot be read: " + e.getMessage());
+                bench.changed();
+            });
+        }
+        bench.changed();
+    }
+
+    private static boolean goOn(Proof proof, double done) {
+        proof.done = done;
+        return !proof.stop.get();
+    }
+
+    /** How far the check of a file is, 0 to 1; empty when none goes on. */
+    public Optional<Double> proving(Path file) {
+        return Optional.ofNullable(proofs.get(file)).map(p -> p.done);
+    }
+
+    public void stopProof(Path file) {
+        Optional.ofNullable(proofs.get(file)).ifPresent(p -> p.stop.set(true));
+    }
+
+    /** Whether anything is being checked or copied. */
+    public Set<Path> busy() {
+        return new LinkedHashSet<>(proofs.keySet());
+    }
+
+    /** Checks a package on the shelf whole; a check that goes on serves further hearers. @param found hears what came of it, not when stopped */
+    public void prove(Path file, Consumer<PackageReport> found) {
+        Proof running = proofs.get(file);
+        if (running != null) {
+            running.hearers.add(found);
+            return;
+        }
+        Proof proof = new Proof();
+        proof.hearers.add(found);
+        proofs.put(file, proof);
+        bench.changed();
+        bench.background().run(() -> shelf.prove(file, null, done -> goOn(proof, done)), report -> {
+            proofs.remove(file);
+            proof.hearers.forEach(h -> h.accept(report));
+            bench.changed();
+        }, e -> {
+            proofs.remove(file);
+            trouble = e instanceof InterruptedIOException ? "" : "The package [" + file + "] cannot be checked: " + e.getMessage();
+            bench.changed();
+        });
+    }
+
+    /** Proves a package without the shelf, on the caller's thread, as every restore does. */
+    PackageReport proveNow(Path file, PackageCheck.Expected expected, AtomicBoolean stop) throws IOException {
+        return shelf.prove(file, expected, _ -> !stop.get());
+    }
+
+    public void remove(Shelf.Item item) {
+        try {
+            shelf.remove(item);
+        } catch (IOException e) {
+            trouble = "[" + item.name() + "] cannot be removed: " + e.getMessage();
+        }
+        bench.changed();
+    }
+
+    /** The rate of a running download. */
+    public RateMeter meter(String sha256) {
+        return meters.computeIfAbsent(sha256, _ -> new RateMeter());
+    }
+
+    /** Follows the downloads: writes down what they do on the tickets they serve, and proves what has come whole. */
+    void tick() {
+        for (Fetch s : downloads.states()) {
+            String sha = s.build().sha256();
+            if (s.phase() == Fetch.Phase.RUNNING) {
+                meter(sha).mark(System.nanoTime(), s.bytes());
+            }
+            Fetch before = seen.put(sha, s);
+            if (before == null || before.phase() != s.phase()) {
+                turned(s);
+                bench.changed();
+            } else if (!before.why().equals(s.why())) {
+                bench.changed();
+            }
+        }
+    }
+
+    private void turned(Fetch s) {
+        Build b = s.build();
+        switch (s.phase()) {
+            case RUNNING -> {
+                meters.remove(b.sha256());
+                s.tickets().forEach(t -> bench.record(t, new TicketEvent.DownloadStarted(b.build(), s.bytes())));
+            }
+            case PAUSED -> s.tickets().forEach(t -> bench.record(t, new TicketEvent.DownloadStopped(b.build(), s.bytes(), "by hand")));
+            case BROKEN -> s.tickets().forEach(t -> bench.record(t, new TicketEvent.DownloadStopped(b.build(), s.bytes(), s.why())));
+            case WHOLE -> whole(s);
+            case WAITING -> { }
+        }
+    }
+
+    private void whole(Fetch s) {
+        if (s.moved() > 0) {
+            bench.record(s.tickets().iterator().next(), new TicketEvent.Downloaded(s.build().build(), s.moved(), s.seconds()));
+        }
+        s.tickets().forEach(t -> bench.desk(t).firmware().prove(s.file()));
+        downloads.forget(s.build().sha256());
+        seen.remove(s.build().sha256());
+    }
+
+    @Override
+    public void close() {
+        proofs.values().forEach(p -> p.stop.set(true));
+        downloads.close();
+        try {
+            if (watch != null) {
+                watch.close();
+            }
+        } catch (IOException e) {
+            trouble = String.valueOf(e.getMessage());
+        }
+    }
+}

@@ -1,0 +1,101 @@
+package wistaxis.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.ticket.TicketEvent;
+
+/** The firmware desk over a whole bench: a download that outlives the program, one package for two tickets, and what is refused on the shelf. */
+class ShelfWalkTest {
+    private static final String TICKET = "T-0012";
+
+    @TempDir
+    private Path folder = Path.of("");
+
+    @Test
+    void aDownloadOutlivesTheProgramAndServesASecondTicketOfTheSameModel() throws Exception {
+        long kept;
+        try (Window w = Window.demo(folder, 6_000_000)) {
+            w.click("lane-" + TICKET);
+            w.sees("When into the mode?");
+            w.sees("Mode first");
+            w.click("choose-31K88");
+            w.click("download");
+            Window.until(30, () -> w.bench.desk(TICKET).firmware().bytes() > 6_000_000, "some of the download");
+            kept = w.bench.desk(TICKET).firmware().bytes();
+        }
+        try (Window w = Window.demo(folder, 2_000_000)) {
+            w.click("lane-" + TICKET);
+            w.sees("are here already");
+            assertThat(w.bench.desk(TICKET).firmware().bytes()).isGreaterThanOrEqualTo(kept);
+            second(w);
+            w.click("lane-" + TICKET);
+            w.click("download");
+            w.sees("One download for T-0018 Second phone, T-0012 Ferry crew, deck phone 2.");
+            w.click("nav-shelf");
+            w.sees("For T-0018, T-0012.");
+            w.click("pause-31K88");
+            w.sees("paused");
+            w.click("resume-31K88");
+            Window.until(60, () -> w.bench.ticket(TICKET).packageProven() && w.bench.ticket("T-0018").packageProven(), "the package to be proven for both");
+            w.sees("proven: 6 parts");
+            w.sees("serves T-0012 Ferry crew, deck phone 2, T-0018");
+            List<TicketEvent> events = w.bench.entries().stream().map(e -> e.event()).toList();
+            assertThat(events).filteredOn(e -> e instanceof TicketEvent.DownloadStopped s && s.reason().equals("by hand")).as("written on both tickets").hasSize(2);
+            assertThat(w.bench.plan().lanes().stream().filter(l -> l.job().ticket().equals(TICKET)).findFirst().orElseThrow().spans()).as("no download is planned any more").noneMatch(s -> s.what().equals("Download"));
+        }
+    }
+
+    private static void second(Window w) {
+        Window.onFx(() -> {
+            String number = w.bench.open("Second phone");
+            for (String fact : List.of("trouble=unavailable", "ownership=proved", "blacklisted=no", "liquid=no", "battery=ok", "brokenKeys=none", "wrongTries=10-or-more", "readyCable=yes", "readyProgram=yes")) {
+                w.bench.record(number, new TicketEvent.FactRecorded(fact.substring(0, fact.indexOf('=')), fact.substring(fact.indexOf('=') + 1)));
+            }
+            w.bench.record(number, new TicketEvent.Identified("iPhone13,2", "test"));
+            w.bench.record(number, new TicketEvent.ConsentAsked("recovery-restore", true, "owner", "no backup"));
+            w.bench.record(number, new TicketEvent.RouteChosen("recovery-restore"));
+            w.shell.showTicket(number);
+            return number;
+        });
+        w.click("choose-31K88");
+        w.click("download");
+        Window.until(20, () -> w.bench.entries().stream().anyMatch(e -> e.ticket().equals("T-0018") && e.event() instanceof TicketEvent.DownloadStarted), "the second ticket's download");
+        Window.onFx(() -> {
+            w.shell.showBench();
+            return null;
+        });
+    }
+
+    @Test
+    void whatIsBroughtToTheShelfIsTakenByContentOrRefusedInWords() throws Exception {
+        try (Window w = Window.demo(folder.resolve("data"), 12_000_000)) {
+            w.click("nav-shelf");
+            w.sees("serves T-0011 Bird observatory, field phone D");
+            Path hostile = Files.writeString(folder.resolve("firmware-31.10.zip"), "PK but no archive");
+            Path good = Files.list(folder.resolve("data/packages")).filter(p -> p.toString().endsWith(".zip")).findFirst().orElseThrow();
+            Path renamed = Files.copy(good, folder.resolve("notes.txt"));
+            Window.onFx(() -> {
+                w.bench.stock().bring(List.of(hostile, renamed));
+                return null;
+            });
+            w.sees("[firmware-31.10.zip] was not taken in.");
+            w.sees("The file is not a whole ZIP archive");
+            w.sees("notes.txt");
+            w.click("check-notes-txt");
+            w.sees("\u2713 proven");
+            w.click("put-away");
+            Window.until(10, () -> !w.text().contains("was not taken in"), "the refusal to be put away");
+            Files.delete(folder.resolve("data/packages/notes.txt"));
+            Window.until(20, () -> !w.text().contains("notes.txt"), "the watched folder to be looked at again");
+            w.click("line-limit");
+            w.type("7");
+            w.tap(javafx.scene.input.KeyCode.ENTER);
+            w.sees("rate [7]: write a number and one of");
+        }
+    }
+}

@@ -1,0 +1,215 @@
+package wistaxis.store.firmware;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.InterruptedIOException;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.function.DoublePredicate;
+import java.util.function.LongPredicate;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Json;
+import wistaxis.core.firmware.PackageCheck;
+import wistaxis.core.firmware.PackageReport;
+import wistaxis.store.WholeFile;
+
+/**
+ * The packages on disk, found by what is in them and not by their names. What a full check found is kept in an index beside the folder and holds for as long as the file's size and
+ * time stay the same. Thread-safe; {@link #rescan}, {@link #prove} and {@link #take} read files and belong off the interface thread.
+ */
+public final class Shelf {
+    private static final int CHUNK = 1 << 20;
+
+    private final Path folder;
+    private final Path index;
+    private final PackageCheck check;
+    private final Map<String, Item> items = new TreeMap<>();
+
+    /**
+     * A file on the shelf.
+     *
+     * @param name its name, which means nothing
+     * @param modifiedMillis when it was last written, milliseconds since 1970
+     * @param report what the last check found; well-formed while the parts were not read
+     */
+    public record Item(String name, long bytes, long modifiedMillis, PackageReport report) {
+        /** Whether it is the package of a build. */
+        public boolean isOf(String version, String build) {
+            return report.version().equals(version) && report.build().equals(build);
+        }
+    }
+
+    private record Index(List<Item> items) {}
+
+    /** @param index the file that keeps what checks found; may be missing */
+    public Shelf(Path folder, Path index, PackageCheck check) {
+        this.folder = folder;
+        this.index = index;
+        this.check = check;
+        try {
+            if (Files.exists(index)) {
+                Json.read(Files.readString(index), Index.class, index.toString()).items().forEach(i -> items.put(i.name(), i));
+            }
+        } catch (BadInput | IOException _) {
+            // an index that cannot be read is made anew: every file is looked at again
+            items.clear();
+        }
+    }
+
+    public Path folder() {
+        return folder;
+    }
+
+    public Path file(Item item) {
+        return folder.resolve(item.name());
+    }
+
+    /** What was there at the last look, by name. */
+    public synchronized List<Item> items() {
+        return List.copyOf(items.values());
+    }
+
+    /** The package of a build for a model, a proven one before others. */
+    public Optional<Item> find(String identifier, String version, String build) {
+        return items().stream().filter(i -> i.report().sound() && i.isOf(version, build) && i.report().products().contains(identifier))
+                .min(java.util.Comparator.comparing((Item i) -> !i.report().proven()));
+    }
+
+    /** Looks at the folder anew: new and changed files get the quick check. @return whether anything changed */
+    public boolean rescan() throws IOException {
+        Files.createDirectories(folder);
+        Map<String, Path> there;
+        try (Stream<Path> list = Files.list(folder)) {
+            there = list.filter(Shelf::isPackageName).filter(Files::isRegularFile).collect(Collectors.toMap(p -> p.getFileName().toString(), p -> p));
+        }
+        boolean changed = forget(there);
+        for (Map.Entry<String, Path> e : there.entrySet()) {
+            if (isNew(e.getValue())) {
+                put(look(e.getValue(), check.quick(e.getValue(), null)));
+                changed = true;
+            }
+        }
+        if (changed) {
+            save();
+        }
+        return changed;
+    }
+
+    private static boolean isPackageName(Path file) {
+        String name = file.getFileName().toString();
+        return !name.startsWith(".") && !name.endsWith(".part") && !name.endsWith(".part.json") && !name.endsWith(".tmp");
+    }
+
+    private synchronized boolean forget(Map<String, Path> there) {
+        return items.keySet().removeIf(name -> !there.containsKey(name));
+    }
+
+    private synchronized boolean isNew(Path file) throws IOException {
+        Item known = items.get(file.getFileName().toString());
+        return known == null || known.bytes() != Files.size(file) || known.modifiedMillis() != Files.getLastModifiedTime(file).toMillis();
+    }
+
+    private static Item look(Path file, PackageReport report) throws IOException {
+        return new Item(file.getFileName().toString(), Files.size(file), Files.getLastModifiedTime(file).toMillis(), report);
+    }
+
+    private synchronized void put(Item item) {
+        items.put(item.name(), item);
+    }
+
+    private synchronized void save() throws IOException {
+        Files.createDirectories(index.toAbsolutePath().getParent());
+        WholeFile.write(index, Json.writePretty(new Index(List.copyOf(items.values()))));
+    }
+
+    /**
+     * Checks a file whole, on all cores, and remembers what was found.
+     *
+     * @param expected null when any package will do
+     * @param goOn called with the fraction done, 0 to 1; answering false stops
+     * @throws java.io.InterruptedIOException when stopped
+     */
+    public PackageReport prove(Path file, PackageCheck.@Nullable Expected expected, DoublePredicate goOn) throws IOException {
+        PackageReport report = check.check(file, expected, new AllCores(goOn));
+        if (folder.equals(file.getParent()) && report.verdict() != PackageReport.Verdict.NOT_FOR_THIS_DEVICE) {
+            put(look(file, report));
+            save();
+        }
+        return report;
+    }
+
+    /**
+     * Takes a file in from elsewhere: looked at first, then linked where that is possible, else copied under a temporary name and renamed. The file itself stays where it was.
+     *
+     * @param goOn called with the fraction done, 0 to 1; answering false stops
+     * @return what the quick look found; the file is on the shelf only if that is sound
+     * @throws java.io.InterruptedIOException when stopped; nothing is left behind
+     */
+    public PackageReport take(Path from, DoublePredicate goOn) throws IOException {
+        PackageReport report = check.quick(from, null);
+        if (!report.sound()) {
+            return report;
+        }
+        Files.createDirectories(folder);
+        if (!from.toAbsolutePath().getParent().equals(folder.toAbsolutePath())) {
+            Path to = free(from.getFileName().toString());
+            try {
+                Files.createLink(to, from);
+            } catch (IOException | UnsupportedOperationException _) {
+                copy(from, to, goOn);
+            }
+            put(look(to, report));
+            save();
+        }
+        return report;
+    }
+
+    private static void copy(Path from, Path to, DoublePredicate goOn) throws IOException {
+        Path temporary = to.resolveSibling(to.getFileName() + ".tmp");
+        long size = Math.max(1, Files.size(from));
+        try {
+            pour(from, temporary, done -> goOn.test(done / (double) size));
+            Files.move(temporary, to, StandardCopyOption.ATOMIC_MOVE);
+        } finally {
+            Files.deleteIfExists(temporary);
+        }
+    }
+
+    private static void pour(Path from, Path to, LongPredicate goOn) throws IOException {
+        try (InputStream in = Files.newInputStream(from); OutputStream out = Files.newOutputStream(to)) {
+            byte[] chunk = new byte[CHUNK];
+            long done = 0;
+            for (int n = in.read(chunk); n >= 0; n = in.read(chunk)) {
+                out.write(chunk, 0, n);
+                done += n;
+                if (!goOn.test(done)) {
+                    throw new InterruptedIOException("stopped");
+                }
+            }
+        }
+    }
+
+    private Path free(String name) {
+        List<String> tried = new ArrayList<>(List.of(name));
+        for (int n = 2; Files.exists(folder.resolve(tried.getLast())); n++) {
+            tried.add(name.replaceFirst("(\\.[^.]*)?$", "-" + n + "$1"));
+        }
+        return folder.resolve(tried.getLast());
+    }
+
+    /** Removes a file from the shelf for good. */
+    public void remove(Item item) throws IOException {
+        Files.deleteIfExists(file(item));
+        rescan();
+    }
+}

@@ -1,0 +1,54 @@
+package wistaxis.store.line;
+
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.locks.Condition;
+import java.util.concurrent.locks.ReentrantLock;
+
+/** The limit on what all downloads together may take of the line. Thread-safe. */
+public final class LineShare {
+    /** No limit. */
+    public static final long ALL = 0;
+
+    private final ReentrantLock lock = new ReentrantLock();
+    private final Condition changed = lock.newCondition();
+    private long bytesPerSecond = ALL;
+    private long freeAtNanos = System.nanoTime();
+
+    /** @param limit bytes a second, or {@link #ALL} */
+    public void limit(long limit) {
+        lock.lock();
+        try {
+            bytesPerSecond = Math.max(ALL, limit);
+            freeAtNanos = System.nanoTime();
+            changed.signalAll();
+        } finally {
+            lock.unlock();
+        }
+    }
+
+    public long limit() {
+        lock.lock();
+        try {
+            return bytesPerSecond;
+        } finally {
+            lock.unlock();
+        }
+    }
+
+    /** Waits for the turn of so many bytes; those who wait take turns, so that all get on. */
+    void take(int bytes) throws InterruptedException {
+        lock.lockInterruptibly();
+        try {
+            if (bytesPerSecond == ALL) {
+                return;
+            }
+            long mine = Math.max(freeAtNanos, System.nanoTime());
+            freeAtNanos = mine + Math.round(bytes * 1e9 / bytesPerSecond);
+            for (long left = mine - System.nanoTime(); left > 0 && bytesPerSecond != ALL; left = mine - System.nanoTime()) {
+                changed.await(left, TimeUnit.NANOSECONDS);
+            }
+        } finally {
+            lock.unlock();
+        }
+    }
+}

@@ -1,0 +1,5 @@
+/** What the parts of the store share. */
+@NullMarked
+package wistaxis.store;
+
+import org.jspecify.annotations.NullMarked;

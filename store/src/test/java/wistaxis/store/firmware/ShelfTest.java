@@ -1,0 +1,112 @@
+package wistaxis.store.firmware;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.IOException;
+import java.io.InterruptedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.firmware.Build;
+import wistaxis.core.firmware.FirmwareCatalogue;
+import wistaxis.core.firmware.PackageCheck;
+import wistaxis.core.firmware.PackageLayout;
+import wistaxis.core.firmware.PackageReport.Verdict;
+import wistaxis.core.firmware.SystemVersion;
+import wistaxis.standins.StandInPackage;
+import wistaxis.standins.StandInSigner;
+
+class ShelfTest {
+    private static final Instant NOW = Instant.parse("2026-05-12T09:00:00Z");
+
+    @TempDir
+    private Path folder = Path.of("");
+
+    private Shelf shelf() {
+        return new Shelf(folder.resolve("packages"), folder.resolve("shelf.json"), new PackageCheck(PackageLayout.shipped(), StandInSigner.publicKey()));
+    }
+
+    private Path made(String name, String product) throws IOException {
+        Path file = folder.resolve(name);
+        new StandInPackage(List.of(product), "31.10", "31K88", Map.of("boot/kernel.img", new byte[900_000], "system/root.img", new byte[4_000_000])).write(file, new StandInSigner());
+        return file;
+    }
+
+    @Test
+    void aPackageIsFoundByItsContentAndProvenOnce() throws IOException {
+        Shelf shelf = shelf();
+        Path file = made("holiday.txt", "iPhone13,2");
+        assertThat(shelf.take(file, _ -> true).verdict()).isEqualTo(Verdict.WELL_FORMED);
+        assertThat(file).as("the file itself stays").exists();
+        Shelf.Item item = shelf.find("iPhone13,2", "31.10", "31K88").orElseThrow();
+        assertThat(shelf.find("iPhone14,5", "31.10", "31K88")).isEmpty();
+        assertThat(shelf.prove(shelf.file(item), null, _ -> true).proven()).isTrue();
+        assertThat(shelf().items()).as("remembered by the next start").singleElement().satisfies(i -> assertThat(i.report().proven()).isTrue());
+        Files.write(shelf.file(item), new byte[1000]);
+        assertThat(shelf.rescan()).isTrue();
+        assertThat(shelf.items()).as("a changed file is looked at again").singleElement().satisfies(i -> assertThat(i.report().verdict()).isEqualTo(Verdict.DAMAGED));
+        assertThat(shelf.rescan()).as("nothing changed").isFalse();
+    }
+
+    @Test
+    void whatIsNoPackageIsRefusedAndAStoppedCheckLeavesNoVerdict() throws IOException {
+        Shelf shelf = shelf();
+        Path bad = Files.writeString(folder.resolve("firmware.zip"), "not a package");
+        assertThat(shelf.take(bad, _ -> true)).satisfies(r -> assertThat(r.reason()).contains("not a whole ZIP"));
+        assertThat(shelf.items()).isEmpty();
+        shelf.take(made("a.zip", "iPhone13,2"), _ -> true);
+        Files.delete(folder.resolve("a.zip"));
+        shelf.take(made("a.zip", "iPhone14,5"), _ -> true);
+        assertThat(shelf.items()).as("the same name twice").extracting(Shelf.Item::name).containsExactly("a-2.zip", "a.zip");
+        Path file = shelf.file(shelf.items().getFirst());
+        assertThatThrownBy(() -> shelf.prove(file, null, _ -> false)).isInstanceOf(InterruptedIOException.class);
+        assertThat(shelf.items().getFirst().report().verdict()).isEqualTo(Verdict.WELL_FORMED);
+        Files.writeString(folder.resolve("shelf.json"), "{broken");
+        assertThat(shelf().items()).as("an index that cannot be read is made anew").isEmpty();
+    }
+
+    @Test
+    void theFolderIsWatched() throws Exception {
+        Shelf shelf = shelf();
+        CountDownLatch changed = new CountDownLatch(1);
+        try (FolderWatch watch = new FolderWatch(shelf.folder(), changed::countDown)) {
+            assertThat(watch).isNotNull();
+            Files.move(made("b.zip", "iPhone13,2"), shelf.folder().resolve("b.zip"));
+            assertThat(changed.await(20, TimeUnit.SECONDS)).isTrue();
+        }
+        assertThat(shelf.rescan()).isTrue();
+        assertThat(shelf.items()).hasSize(1);
+    }
+
+    private static Build build(String version, String digit, boolean signed) {
+        return new Build(List.of("iPhone13,2"), SystemVersion.parse(version), "B" + version, LocalDate.of(2026, 5, 1), 1000, digit.repeat(64), "/p", signed, null);
+    }
+
+    @Test
+    void theCatalogueIsMergedWithoutLosingWhatIsOnTheShelf() throws IOException {
+        FirmwareCatalogue first = FirmwareCatalogue.EMPTY.refreshed("iPhone13,2", List.of(build("31.9", "a", true), build("31.8", "b", true)), NOW, Set.of());
+        FirmwareCatalogue next = first.refreshed("iPhone13,2", List.of(build("31.10", "c", true)), NOW.plusSeconds(60), Set.of("a".repeat(64)));
+        assertThat(next.of("iPhone13,2")).extracting(l -> l.build().version().toString()).as("31.8 is gone, 31.9 is on the shelf").containsExactly("31.10", "31.9");
+        assertThat(next.byDigest("a".repeat(64)).orElseThrow().build().signed()).as("listed no more: its window is closed").isFalse();
+        CatalogueFile file = new CatalogueFile(folder.resolve("data/firmware.json"));
+        assertThat(file.read()).isEqualTo(FirmwareCatalogue.EMPTY);
+        file.write(next);
+        assertThat(file.read()).isEqualTo(next);
+        assertThat(next.merge(first.builds()).byDigest("a".repeat(64)).orElseThrow().askedAt()).as("older news does not win").isEqualTo(NOW.plusSeconds(60));
+        Path bad = folder.resolve("bad.json");
+        Files.writeString(bad, next.toJson().replace("\"sizeBytes\" : 1000", "\"sizeBytes\" : 0"));
+        assertThatThrownBy(() -> CatalogueFile.read(bad)).isInstanceOf(BadInput.class).hasMessageContaining("bad.json line").hasMessageContaining("[0]");
+        Files.writeString(bad, next.toJson().replace("wistaxis-firmware", "something-else"));
+        assertThatThrownBy(() -> CatalogueFile.read(bad)).isInstanceOf(BadInput.class).hasMessageContaining("[something-else 1]");
+    }
+}
