@@ -70,6 +70,10 @@ final class PlistGuard {
         } catch (XMLStreamException e) {
             String why = String.valueOf(e.getMessage()).lines().reduce((_, b) -> b).orElse("");
             throw new BadInput("the manifest is broken XML in line " + e.getLocation().getLineNumber() + ": " + why.replaceFirst("^Message: ", ""), e);
+        } catch (BadInput e) {
+            throw e;
+        } catch (RuntimeException e) {
+            throw new BadInput("the manifest is broken XML, so that its reader gave up: " + e.getMessage(), e); // as with a bad letter in a DTD, found by fuzzing
         }
     }
 

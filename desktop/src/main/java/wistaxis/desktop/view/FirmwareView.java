@@ -134,7 +134,7 @@ final class FirmwareView extends TicketPage {
     static String minutes(Range seconds) {
         String low = Ui.clock(Duration.ofMillis(Math.round(seconds.low() * 1000)));
         String high = Ui.clock(Duration.ofMillis(Math.round(seconds.high() * 1000)));
-        return low.equals(high) ? low + " min" : low + " to " + high + " min";
+        return low.equals(high) ? low : low + " to " + high;
     }
 
     private HBox build(BuildChoice.Judged j) {
