@@ -41,6 +41,25 @@ class ChoiceTest {
         assertThat(BuildChoice.among(List.of(), "iPhone13,2", NOW).chosen()).isEmpty();
     }
 
+    /** Common practice: a backup fits only the same or a newer version; a watch on a newer generation does not pair with a phone moved down. */
+    @Test
+    void whatTheTicketWantsIsSuggestedAndWhatSpeaksAgainstItIsSaid() {
+        List<Build> builds = List.of(build("32.0", true, null), build("31.10", true, null), build("31.9", false, null));
+        BuildChoice.Wishes down = new BuildChoice.Wishes(SystemVersion.parse("31.10"), List.of(SystemVersion.parse("31.9"), SystemVersion.parse("32.0")), SystemVersion.parse("32.1"));
+        BuildChoice choice = BuildChoice.among(builds, "iPhone13,2", NOW, down);
+        assertThat(choice.chosen()).hasValueSatisfying(j -> {
+            assertThat(j.build().version()).hasToString("31.10");
+            assertThat(j.reason()).contains("The ticket asks for it").contains("one made on 32.0 does not fit").contains("The watch on 32.1 would not pair");
+        });
+        assertThat(choice.builds().getFirst().reason()).contains("Not the version that the ticket asks for, 31.10");
+        BuildChoice gone = BuildChoice.among(builds, "iPhone13,2", NOW, new BuildChoice.Wishes(SystemVersion.parse("31.9"), List.of(), null));
+        assertThat(gone.chosen()).as("what is asked for is not signed: nothing is suggested in its place").isEmpty();
+        assertThat(gone.builds().getLast().reason()).contains("Not signed any more");
+        BuildChoice newest = BuildChoice.among(builds, "iPhone13,2", NOW, new BuildChoice.Wishes(null, List.of(SystemVersion.parse("32.0")), null));
+        assertThat(newest.chosen()).hasValueSatisfying(j -> assertThat(j.build().version()).hasToString("32.0"));
+        assertThat(newest.builds().get(1).reason()).contains("Older than the backup needs");
+    }
+
     private static Build build(String version, boolean signed, @Nullable String until) {
         return new Build(List.of("iPhone13,2"), SystemVersion.parse(version), "B" + version, LocalDate.of(2026, 5, 1), 1000, "0".repeat(64), "/p", signed,
                 until == null ? null : Instant.parse(until));
