@@ -50,7 +50,7 @@ public final class PackageCheck {
     public PackageReport quick(Path file, @Nullable Expected expected) throws IOException {
         return examine(file, expected, (channel, opened) -> {
             List<String> wrong = missingOrMeasuredOtherwise(opened);
-            return wrong.isEmpty() ? report(Verdict.WELL_FORMED, opened.manifest(), "Directory and manifest are in order; the parts were not read.", List.of()) : damaged(opened.manifest(), wrong);
+            return wrong.isEmpty() ? wellFormed(opened.manifest()) : damaged(opened.manifest(), wrong);
         });
     }
 
@@ -79,7 +79,7 @@ public final class PackageCheck {
     private PackageReport examine(Path file, @Nullable Expected expected, Examination then) throws IOException {
         try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ)) {
             Opened opened = open(channel);
-            PackageReport told = report(Verdict.WELL_FORMED, opened.manifest(), "Directory and manifest are in order; the parts were not read.", List.of()).measuredBy(expected);
+            PackageReport told = wellFormed(opened.manifest()).measuredBy(expected);
             return told.sound() ? then.of(channel, opened) : told;
         } catch (ZipException | EOFException e) {
             return report(Verdict.DAMAGED, null, "The file is not a whole ZIP archive (" + e.getMessage() + "): cut off or not a package. Fetch it again.", List.of());
@@ -120,6 +120,10 @@ public final class PackageCheck {
             o.directory().entries().stream().filter(e -> !o.isAbout(e) && !o.manifest().parts().containsKey(e.name())).forEach(e -> wrong.add("entry [" + EntryNames.shown(e.name()) + "] is not in the manifest"));
         }
         return wrong;
+    }
+
+    private static PackageReport wellFormed(Manifest m) {
+        return report(Verdict.WELL_FORMED, m, "Directory and manifest are in order; the parts were not read.", List.of());
     }
 
     private static PackageReport damaged(Manifest m, List<String> wrong) {

@@ -66,10 +66,6 @@ public final class RouteDesk {
         return intake;
     }
 
-    public Evidence evidence() {
-        return evidence;
-    }
-
     void recorded(LedgerEntry entry) {
         evidence.add(entry, bench.devices());
     }

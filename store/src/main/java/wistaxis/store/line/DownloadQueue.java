@@ -24,12 +24,14 @@ public final class DownloadQueue implements AutoCloseable {
     /** How often a broken line is tried again while nothing comes. */
     private static final int RETRIES = 6;
 
+    /** How many run at the same time. */
+    private static final int AT_ONCE = 2;
+
     private final BiFunction<Build, Path, Download> downloads;
     private final LineShare share;
     private final RetryPolicy<Download.Ended> patience;
     private final ExecutorService threads = Executors.newVirtualThreadPerTaskExecutor();
     private final List<Job> jobs = new ArrayList<>();
-    private int atOnce = 2;
 
     private static final class Job {
         private final Build build;
@@ -65,12 +67,6 @@ public final class DownloadQueue implements AutoCloseable {
     /** The limit on all downloads together. */
     public LineShare share() {
         return share;
-    }
-
-    /** @param most how many run at the same time, 1 or more */
-    public synchronized void atOnce(int most) {
-        atOnce = Math.max(1, most);
-        startMore();
     }
 
     /**
@@ -116,7 +112,7 @@ public final class DownloadQueue implements AutoCloseable {
             jobs.remove(j);
             jobs.addFirst(j);
             List<Job> running = jobs.stream().filter(o -> o.phase == Fetch.Phase.RUNNING).toList();
-            if (j.phase == Fetch.Phase.WAITING && running.size() >= atOnce) {
+            if (j.phase == Fetch.Phase.WAITING && running.size() >= AT_ONCE) {
                 Job last = running.getLast();
                 last.phase = Fetch.Phase.WAITING;
                 last.download.stop();
@@ -140,7 +136,7 @@ public final class DownloadQueue implements AutoCloseable {
 
     private void startMore() {
         for (Job job : jobs) {
-            if (jobs.stream().filter(j -> j.phase == Fetch.Phase.RUNNING).count() >= atOnce) {
+            if (jobs.stream().filter(j -> j.phase == Fetch.Phase.RUNNING).count() >= AT_ONCE) {
                 return;
             }
             if (job.phase == Fetch.Phase.WAITING) {

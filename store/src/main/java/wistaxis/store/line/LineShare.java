@@ -26,15 +26,6 @@ public final class LineShare {
         }
     }
 
-    public long limit() {
-        lock.lock();
-        try {
-            return bytesPerSecond;
-        } finally {
-            lock.unlock();
-        }
-    }
-
     /** Waits for the turn of so many bytes; those who wait take turns, so that all get on. */
     void take(int bytes) throws InterruptedException {
         lock.lockInterruptibly();
