@@ -14,11 +14,14 @@ import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.SplittableRandom;
 import java.util.concurrent.Executors;
+import java.util.concurrent.locks.LockSupport;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
 import wistaxis.core.bench.Units;
 import wistaxis.core.facts.Sha256;
 import wistaxis.core.firmware.Build;
@@ -68,9 +71,10 @@ final class BenchLine extends Output {
     private void measure(Path folder) throws IOException, InterruptedException {
         long bytes = Units.bytes(size);
         Path source = noise(folder.resolve("source"), bytes);
-        HttpServer server = server(source, rate == null ? Double.MAX_VALUE : Units.bytesPerSecond(rate));
-        URI address = URI.create("http://127.0.0.1:" + server.getAddress().getPort());
+        Process server = server(source);
+        URI address = URI.create(Objects.requireNonNull(server.inputReader().readLine(), "the server did not start"));
         Build build = new Build(List.of("iPhone13,2"), SystemVersion.parse("1"), "B", LocalDate.EPOCH, bytes, Sha256.of(source), "/file", true, null);
+        Path to = folder.resolve("to"); // one after the other into the same place, so that each gets its pages from the same pool
         double curl = Double.MAX_VALUE;
         double copy = Double.MAX_VALUE;
         double arrival = Double.MAX_VALUE;
@@ -78,14 +82,16 @@ final class BenchLine extends Output {
         long heap = 0;
         try (Line line = new Line(address)) {
             for (int i = 0; i < rounds; i++) {
-                curl = Math.min(curl, seconds(() -> new ProcessBuilder("curl", "-s", "-o", folder.resolve("curl").toString(), address + "/file").start().waitFor()));
-                copy = Math.min(copy, seconds(() -> copy(address, folder.resolve("copy"))));
+                curl = Math.min(curl, seconds(() -> new ProcessBuilder("curl", "-s", "-o", to.toString(), address + "/file").start().waitFor()));
+                Files.delete(to);
+                copy = Math.min(copy, seconds(() -> copy(address, to)));
+                Files.delete(to);
                 long[] last = {0};
                 long[] most = {0, 0};
                 System.gc();
                 long idle = used();
                 long began = System.nanoTime();
-                Download.Ended ended = line.download(build, folder.resolve("ours"), new LineShare()).run(at -> {
+                Download.Ended ended = line.download(build, to, new LineShare()).run(at -> {
                     last[0] = System.nanoTime();
                     if (at >> 24 != most[1]) {
                         most[1] = at >> 24;
@@ -98,10 +104,10 @@ final class BenchLine extends Output {
                 arrival = Math.min(arrival, (last[0] - began) / 1e9);
                 proven = Math.min(proven, (System.nanoTime() - began) / 1e9);
                 heap = Math.max(heap, most[0] - idle);
-                Files.delete(folder.resolve("ours"));
+                Files.delete(to);
             }
         } finally {
-            server.stop(0);
+            server.destroyForcibly().waitFor();
         }
         double mb = bytes / 1e6;
         answer(new Row(bytes, mb / curl, mb / copy, mb / arrival, mb / proven, curl / arrival, 1 - copy / arrival, heap / 1e6), List.of(
@@ -143,23 +149,48 @@ final class BenchLine extends Output {
         return file;
     }
 
-    private static HttpServer server(Path file, double bytesPerSecond) throws IOException {
-        HttpServer server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
-        server.setExecutor(Executors.newVirtualThreadPerTaskExecutor());
-        server.createContext("/file", exchange -> {
-            exchange.sendResponseHeaders(200, Files.size(file));
-            long began = System.nanoTime();
-            long sent = 0;
-            try (InputStream in = Files.newInputStream(file); OutputStream out = exchange.getResponseBody()) {
-                byte[] chunk = new byte[1 << 17];
-                for (int n = in.read(chunk); n >= 0; n = in.read(chunk)) {
-                    out.write(chunk, 0, n);
-                    sent += n;
-                    java.util.concurrent.locks.LockSupport.parkNanos(began + (long) (sent * 1e9 / bytesPerSecond) - System.nanoTime());
-                }
+    /** This command once more in a process of its own, so that what serves does not share a heap and a compiler with what is measured. */
+    private Process server(Path source) throws IOException {
+        String java = ProcessHandle.current().info().command().orElse("java");
+        return new ProcessBuilder(java, "-cp", System.getProperty("java.class.path"), Main.class.getName(), "bench", "serve", source.toString(), rate == null ? "100000MB/s" : rate)
+                .redirectError(ProcessBuilder.Redirect.INHERIT).start();
+    }
+
+    /** Serves one file to whoever asks, until it is killed; says its address first. */
+    @Command(name = "serve", hidden = true, description = "The server of 'bench line'.")
+    static final class Serve implements Runnable {
+        @Parameters(index = "0", paramLabel = "FILE")
+        private Path file = Path.of("");
+
+        @Parameters(index = "1", paramLabel = "RATE")
+        private String rate = "";
+
+        @Override
+        public void run() {
+            double bytesPerSecond = Units.bytesPerSecond(rate);
+            try {
+                HttpServer server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
+                server.setExecutor(Executors.newCachedThreadPool());
+                server.createContext("/file", exchange -> {
+                    exchange.sendResponseHeaders(200, Files.size(file));
+                    long began = System.nanoTime();
+                    long sent = 0;
+                    try (InputStream in = Files.newInputStream(file); OutputStream out = exchange.getResponseBody()) {
+                        byte[] chunk = new byte[1 << 17];
+                        for (int n = in.read(chunk); n >= 0; n = in.read(chunk)) {
+                            out.write(chunk, 0, n);
+                            sent += n;
+                            LockSupport.parkNanos(began + (long) (sent * 1e9 / bytesPerSecond) - System.nanoTime());
+                        }
+                    }
+                });
+                server.start();
+                System.out.println("http://127.0.0.1:" + server.getAddress().getPort());
+                System.in.transferTo(OutputStream.nullOutputStream()); // ends with the process that asked for it
+                server.stop(0);
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
             }
-        });
-        server.start();
-        return server;
+        }
     }
 }
