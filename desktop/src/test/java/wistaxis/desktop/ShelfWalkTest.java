@@ -23,6 +23,7 @@ class ShelfWalkTest {
             w.click("lane-" + TICKET);
             w.sees("When into the mode?");
             w.sees("Mode first");
+            theBenchCallsOutSigningThatClosesSoon(w);
             w.click("choose-31K88");
             w.click("download");
             Window.until(30, () -> w.bench.desk(TICKET).firmware().bytes() > 6_000_000, "some of the download");
@@ -69,6 +70,14 @@ class ShelfWalkTest {
             w.shell.showBench();
             return null;
         });
+    }
+
+    private static void theBenchCallsOutSigningThatClosesSoon(Window w) {
+        w.click("choose-31J61");
+        w.click("nav-bench");
+        w.sees("Signing of 31.9.1 (31J61) closes in");
+        assertThat(w.text()).contains(TICKET + " has chosen it.");
+        w.click("lane-" + TICKET);
     }
 
     @Test

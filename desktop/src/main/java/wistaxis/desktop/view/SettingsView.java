@@ -1,6 +1,8 @@
 package wistaxis.desktop.view;
 
 import java.util.List;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
 import javafx.scene.Parent;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.FlowPane;
@@ -15,29 +17,65 @@ import wistaxis.desktop.look.Ui;
 final class SettingsView implements View {
     private final RouteDesk desk;
     private final VBox root = Ui.style(new VBox(), "page");
-    private final TextField region = Ui.field("holidays", "gb-eng", 12);
-    private final TextField window = Ui.field("mode-window", "15min", 12);
-    private String wrong = "";
-    private String wrongWindow = "";
+    private final List<Typed> typed;
 
     SettingsView(Workbench bench) {
         this.desk = bench.routes();
-        window.setPrefWidth(120);
-        window.setText(desk.settings().window());
-        window.setOnAction(_ -> takeWindow());
-        window.focusedProperty().addListener((_, _, focused) -> {
-            if (!focused) {
-                takeWindow();
+        typed = List.of(
+                new Typed(Ui.field("mode-window", "15min", 12), "How long does a device stay in recovery?",
+                        "After a set time it leaves by itself, even in mid-download. Used for the plan where no passcode wait is known.", () -> desk.settings().window(), desk::modeWindow),
+                new Typed(Ui.field("holidays", "gb-eng", 12), "Which public holidays does the shop keep?",
+                        "A country, and a part of it where that matters: gb-eng, de-by, us. Business days are counted without them.", () -> desk.settings().holidays(), desk::holidays));
+    }
+
+    /** A setting that is typed; what cannot be read is said under it and nothing is changed. */
+    private final class Typed {
+        private final TextField field;
+        private final String asks;
+        private final String why;
+        private final Supplier<String> kept;
+        private final Consumer<String> keep;
+        private String wrong = "";
+
+        Typed(TextField field, String asks, String why, Supplier<String> kept, Consumer<String> keep) {
+            this.field = field;
+            this.asks = asks;
+            this.why = why;
+            this.kept = kept;
+            this.keep = keep;
+            field.setMaxWidth(160);
+            field.setText(kept.get());
+            field.setOnAction(_ -> take());
+            field.focusedProperty().addListener((_, _, focused) -> {
+                if (!focused) {
+                    take();
+                }
+            });
+        }
+
+        VBox card() {
+            VBox card = Ui.card(Ui.text(asks, "strong"), Ui.text(why, "small muted"), field);
+            if (!wrong.isEmpty()) {
+                card.getChildren().add(Ui.text(wrong, "small erases"));
             }
-        });
-        region.setPrefWidth(120);
-        region.setText(desk.settings().holidays());
-        region.setOnAction(_ -> takeRegion());
-        region.focusedProperty().addListener((_, _, focused) -> {
-            if (!focused) {
-                takeRegion();
+            return card;
+        }
+
+        private void take() {
+            String now = field.getText().strip();
+            String before = wrong;
+            try {
+                if (!now.equals(kept.get())) {
+                    keep.accept(now);
+                }
+                wrong = "";
+            } catch (BadInput e) {
+                wrong = String.valueOf(e.getMessage());
             }
-        });
+            if (!wrong.equals(before)) {
+                refresh();
+            }
+        }
     }
 
     @Override
@@ -50,11 +88,7 @@ final class SettingsView implements View {
         root.getChildren().setAll(Ui.label("This shop's ways", "large"), Ui.text("Practitioners disagree on these. Both ways stay on offer in every route; the choice decides which comes first.", "muted"));
         desk.settingsTrouble().ifPresent(t -> root.getChildren().add(Ui.notice("stop", "The settings file cannot be read.", t)));
         desk.planner().preferences().forEach(p -> root.getChildren().add(preference(p)));
-        root.getChildren().add(Ui.asked(420, Ui.column(4, window, Ui.text(wrongWindow, "small erases")), "", Ui.text("How long does a device stay in recovery?", "strong"),
-                Ui.text("After a set time it leaves by itself, even in mid-download. Used for the plan where no passcode wait is known.", "small muted")));
-        VBox days = Ui.column(4, region, Ui.text(wrong, "small erases"));
-        root.getChildren().add(Ui.asked(420, days, "", Ui.text("Which public holidays does the shop keep?", "strong"),
-                Ui.text("A country, and a part of it where that matters: gb-eng, de-by, us. Business days are counted without them.", "small muted")));
+        typed.forEach(t -> root.getChildren().add(t.card()));
     }
 
     private VBox preference(RouteFacts.Preference p) {
@@ -64,35 +98,6 @@ final class SettingsView implements View {
             chips.getChildren().add(Ui.button("prefer-" + option.getFirst(), option.getLast(), chosen ? "chip chosen" : "chip", () -> desk.prefer(p.preference(), option.getFirst())));
         }
         return Ui.card(Ui.text(p.asks(), "strong"), Ui.text(p.why(), "small muted"), chips);
-    }
-
-    private void takeWindow() {
-        if (window.getText().strip().equals(desk.settings().window())) {
-            wrongWindow = "";
-            return;
-        }
-        try {
-            desk.modeWindow(window.getText().strip());
-            wrongWindow = "";
-        } catch (BadInput e) {
-            wrongWindow = String.valueOf(e.getMessage());
-            refresh();
-        }
-    }
-
-    private void takeRegion() {
-        String typed = region.getText().strip();
-        if (typed.equals(desk.settings().holidays())) {
-            wrong = "";
-            return;
-        }
-        try {
-            desk.holidays(typed);
-            wrong = "";
-        } catch (BadInput e) {
-            wrong = String.valueOf(e.getMessage());
-            refresh();
-        }
     }
 
     @Override
