@@ -41,6 +41,7 @@ public final class SimulatedDevice implements DeviceLink {
             case Input.Up(var key) -> timing.add(new Trace.Event(at, Trace.Kind.UP, key));
             case Input.Plug() -> timing.add(new Trace.Event(at, Trace.Kind.PLUG, null));
             case Input.Unplug() -> timing.add(new Trace.Event(at, Trace.Kind.UNPLUG, null));
+            case Input.Drag() -> timing.add(new Trace.Event(at, Trace.Kind.DRAG, null));
             case Input.BeginRestore _, Input.EndRestore _ -> { }
         }
     }

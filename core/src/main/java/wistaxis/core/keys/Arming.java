@@ -15,27 +15,36 @@ import wistaxis.core.keys.DeviceState.Tap;
 record Arming(List<PhysicalKey> wanted, PhysicalKey low, boolean chord, Thresholds t) {
     /** What a press of the power key begins, after the taps there were. */
     Hold judge(DeviceState s) {
-        if (chord && s.down().containsKey(low)) {
+        if (chord && s.down().has(low)) {
             return Hold.ARMED;
         }
-        if (s.down().keySet().stream().anyMatch(PhysicalKey::isVolume)) {
+        if (s.down().hasVolume()) {
             return Hold.WITH_VOLUME;
         }
-        List<PhysicalKey> keys = s.arming().stream().map(Tap::key).toList();
-        boolean quick = quick(s);
-        if (wanted.isEmpty()) {
+        if (wanted.isEmpty() || s.arming().size() != wanted.size()) {
             return Hold.ALONE;
         }
-        if (keys.equals(wanted)) {
+        boolean quick = quick(s);
+        if (inOrder(s.arming())) {
             return quick ? Hold.ARMED : Hold.SLOW_TAPS;
         }
-        return quick && keys.size() == wanted.size() && keys.containsAll(wanted) ? Hold.WRONG_ORDER : Hold.ALONE;
+        return quick && s.arming().stream().map(Tap::key).toList().containsAll(wanted) ? Hold.WRONG_ORDER : Hold.ALONE;
+    }
+
+    private boolean inOrder(List<Tap> taps) {
+        for (int i = 0; i < wanted.size(); i++) {
+            if (taps.get(i).key() != wanted.get(i)) {
+                return false;
+            }
+        }
+        return true;
     }
 
     /** Whether every tap was short and each followed the one before it soon. */
     private boolean quick(DeviceState s) {
         long next = s.nowNanos();
-        for (Tap tap : s.arming().reversed()) {
+        for (int i = s.arming().size() - 1; i >= 0; i--) {
+            Tap tap = s.arming().get(i);
             if (next - tap.upNanos() > t.tapGap() || tap.upNanos() - tap.downNanos() > t.tapMax()) {
                 return false;
             }

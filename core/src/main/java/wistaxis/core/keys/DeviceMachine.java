@@ -1,11 +1,8 @@
 package wistaxis.core.keys;
 
 import java.util.ArrayList;
-import java.util.EnumMap;
 import java.util.List;
-import java.util.Map;
 import java.util.OptionalLong;
-import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.Family;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.keys.DeviceState.Hold;
@@ -44,6 +41,7 @@ public final class DeviceMachine {
             case ON -> new Phase.Running(Screen.LOCK_SCREEN);
             case DISABLED -> new Phase.Running(Screen.DISABLED_SCREEN);
             case OFF -> new Phase.Off();
+            case FLAT -> new Phase.Flat(plugged ? (Long) nowNanos : null);
             case LOOPING -> new Phase.Looping(nowNanos);
             case RECOVERY -> new Phase.Recovery(nowNanos);
             case DFU -> new Phase.Dfu();
@@ -53,7 +51,17 @@ public final class DeviceMachine {
             case LOOPING -> Screen.BOOT_LOGO;
             default -> Screen.LOCK_SCREEN;
         };
-        return new DeviceState(nowNanos, phase, Map.of(), plugged, List.of(), null, face, nowNanos - t.hostDelay(), List.of());
+        return new DeviceState(nowNanos, phase, Fingers.NONE, plugged, List.of(), null, face, nowNanos - t.hostDelay(), 0, List.of());
+    }
+
+    /** The key that starts and resets it, as it is called on this body. */
+    public PhysicalKey power() {
+        return power;
+    }
+
+    /** How long the power key is held until the slider shows. */
+    long sliderNanos() {
+        return t.slider();
     }
 
     /** How long the device stays in recovery mode by itself. */
@@ -82,10 +90,10 @@ public final class DeviceMachine {
     public DeviceState apply(DeviceState state, Input input, long nowNanos) {
         DeviceState s = advance(state, nowNanos);
         DeviceState after = switch (input) {
-            case Input.Down(PhysicalKey key) -> s.down().containsKey(key) ? s : down(s, key);
-            case Input.Up(PhysicalKey key) -> s.down().containsKey(key) ? up(s, key) : s;
-            case Input.Plug() -> s.phase() instanceof Phase.Off && !tapped && s.down().containsKey(low)
-                    ? s.plugged(true).phase(new Phase.Logo(nowNanos, true)) : s.plugged(true);
+            case Input.Down(PhysicalKey key) -> s.down().has(key) ? s : down(s, key);
+            case Input.Up(PhysicalKey key) -> s.down().has(key) ? up(s, key) : s;
+            case Input.Plug() -> s.plugged() ? s : plug(s.plugged(true));
+            case Input.Drag() -> s.phase() instanceof Phase.Slider(boolean emergency, _) && !emergency ? s.keys(s.down(), List.of(), null).phase(new Phase.Off()) : s;
             case Input.Unplug() -> s.plugged() ? unplug(s.plugged(false)) : s;
             case Input.BeginRestore() -> s.plugged() && (s.phase() instanceof Phase.Recovery || s.phase() instanceof Phase.Dfu)
                     ? s.phase(new Phase.Restoring()) : s;
@@ -126,13 +134,14 @@ public final class DeviceMachine {
             case Phase.Logo(long since, boolean held) -> since + (held ? t.logoToCable() : t.boot());
             case Phase.Recovery(long since) -> since + t.window();
             case Phase.SecondBar(long since) -> since + t.secondBar();
+            case Phase.Flat(Long charging) when charging != null -> charging + t.charge();
             default -> Long.MAX_VALUE;
         };
     }
 
     /** When the running hold of the power key does something: slider, countdown, reset, or start of a device that is off. */
     private long holdDue(DeviceState s) {
-        Long since = s.down().get(power);
+        Long since = s.down().since(power);
         Hold hold = s.holdKind();
         if (since == null || hold == null) {
             return Long.MAX_VALUE;
@@ -143,7 +152,7 @@ public final class DeviceMachine {
         if (!atRest(s)) {
             return Long.MAX_VALUE;
         }
-        if (chord && s.down().get(low) instanceof Long lowSince) {
+        if (chord && s.down().since(low) instanceof Long lowSince) {
             return Math.max(since, lowSince) + t.reset();
         }
         boolean upAndShowing = s.phase() instanceof Phase.Running;
@@ -156,7 +165,16 @@ public final class DeviceMachine {
     }
 
     private static long bothSince(DeviceState s, long powerSince) {
-        return s.down().entrySet().stream().filter(e -> e.getKey().isVolume()).mapToLong(Map.Entry::getValue).reduce(powerSince, Math::max);
+        return Math.max(s.down().sinceOr(PhysicalKey.VOLUME_UP, powerSince), Math.max(s.down().sinceOr(PhysicalKey.VOLUME_DOWN, powerSince), powerSince));
+    }
+
+    /** A flat device begins to charge, and one that is off starts when a key is held that leads it into recovery so. */
+    private DeviceState plug(DeviceState s) {
+        return switch (s.phase()) {
+            case Phase.Off _ when !tapped && s.down().has(low) -> s.starting(new Phase.Logo(s.nowNanos(), true));
+            case Phase.Flat _ -> s.phase(new Phase.Flat(s.nowNanos()));
+            default -> s;
+        };
     }
 
     /** A device whose power key can reset it, and on which pressing that key begins a new attempt. */
@@ -182,7 +200,7 @@ public final class DeviceMachine {
 
     private DeviceState phaseExpired(DeviceState s) {
         long now = s.nowNanos();
-        boolean held = s.down().containsKey(recoveryKey);
+        boolean held = s.down().has(recoveryKey);
         return switch (s.phase()) {
             case Phase.Slider _ -> s.phase(new Phase.Running(s.face()));
             case Phase.Black(_, _, Long both) when both != null && tapped ->
@@ -192,10 +210,11 @@ public final class DeviceMachine {
             case Phase.Tail(long since) -> mistake(s, "not-plugged", low, since).phase(new Phase.Logo(now, false));
             case Phase.Logo(long since, boolean through) when through -> s.plugged()
                     ? s.phase(new Phase.Recovery(now))
-                    : mistake(s, "not-plugged", recoveryKey, s.down().getOrDefault(recoveryKey, since)).phase(new Phase.Logo(since, false));
+                    : mistake(s, "not-plugged", recoveryKey, s.down().sinceOr(recoveryKey, since)).phase(new Phase.Logo(since, false));
             case Phase.Logo _ -> s.phase(s.face() == Screen.BOOT_LOGO ? new Phase.Looping(now) : new Phase.Running(s.face()));
-            case Phase.Recovery(long since) -> mistake(s, "window-ended", power, since).phase(new Phase.Logo(now, false));
+            case Phase.Recovery(long since) -> mistake(s, "window-ended", power, since).starting(new Phase.Logo(now, false));
             case Phase.SecondBar _ -> s.phase(new Phase.Running(s.face()));
+            case Phase.Flat _ -> s.keys(s.down(), List.of(), null).phase(new Phase.Off());
             default -> s;
         };
     }
@@ -203,16 +222,17 @@ public final class DeviceMachine {
     private DeviceState holdExpired(DeviceState s) {
         long now = s.nowNanos();
         return switch (s.phase()) {
-            case Phase.Off _ -> s.phase(new Phase.Logo(now, s.down().containsKey(recoveryKey)));
+            case Phase.Off _ -> s.starting(new Phase.Logo(now, s.down().has(recoveryKey)));
             case Phase.Running _ when !bothDown(s) -> s.phase(new Phase.Slider(false, null));
-            case Phase.Slider _ when s.holdKind() == Hold.WITH_VOLUME && !bothDown(s) -> s.phase(new Phase.Slider(true, null));
-            default -> s.phase(new Phase.Black(now, now + t.blackToLogo(), s.down().containsKey(low) ? (Long) now : null));
+            case Phase.Slider _ when s.holdKind() == Hold.WITH_VOLUME && !bothDown(s) ->
+                    mistake(s, "emergency-begun", power, s.down().sinceOr(power, now)).phase(new Phase.Slider(true, null));
+            default -> s.starting(new Phase.Black(now, now + t.blackToLogo(), s.down().has(low) ? (Long) now : null));
         };
     }
 
     /** Whether power and low key are down together on a family that this resets. */
     private boolean bothDown(DeviceState s) {
-        return chord && s.down().containsKey(power) && s.down().containsKey(low);
+        return chord && s.down().has(power) && s.down().has(low);
     }
 
     private Hold joined(DeviceState before, PhysicalKey key, Hold hold) {
@@ -223,11 +243,10 @@ public final class DeviceMachine {
         long now = before.nowNanos();
         Hold running = before.holdKind();
         Hold hold = key == power ? arming.judge(before) : running == null ? null : joined(before, key, running);
-        DeviceState s = before.keys(with(before.down(), key, now), before.arming(), hold);
-        if (key == power && (atRest(s) || s.phase() instanceof Phase.Off)) {
-            s = s.mistakes(List.of());
-        }
-        boolean bothDown = s.down().containsKey(power) && s.down().containsKey(low);
+        DeviceState s = before.keys(before.down().with(key, now), before.arming(), hold);
+        boolean begins = key == power && (atRest(s) || s.phase() instanceof Phase.Off || s.phase() instanceof Phase.Flat);
+        s = s.mistakes(slipped(s, key, begins));
+        boolean bothDown = s.down().has(power) && s.down().has(low);
         return switch (s.phase()) {
             case Phase.Black(long since, long due, Long both) when both == null && bothDown -> s.phase(new Phase.Black(since, due, now));
             case Phase.Tail _ when key == power -> s.phase(new Phase.Black(now, now + t.blackToLogo(), now));
@@ -237,11 +256,22 @@ public final class DeviceMachine {
         };
     }
 
+    /** A key that comes down again at once after letting it go was a mistake had slipped. A new press of the power key at rest begins a new attempt and forgets what was before. */
+    private List<Mistake> slipped(DeviceState s, PhysicalKey key, boolean begins) {
+        Mistake last = s.mistakes().isEmpty() ? null : s.mistakes().getLast();
+        if (last == null || last.key() != key || s.nowNanos() - last.atNanos() > t.slip()) {
+            return begins ? List.of() : s.mistakes();
+        }
+        List<Mistake> all = new ArrayList<>(s.mistakes());
+        all.removeLast();
+        all.add(new Mistake("finger-slipped", key, (s.nowNanos() - last.atNanos()) / 1e9, last.atNanos()));
+        return all;
+    }
+
     private DeviceState up(DeviceState before, PhysicalKey key) {
         long now = before.nowNanos();
-        long since = before.down().get(key);
-        Map<PhysicalKey, Long> down = new EnumMap<>(before.down());
-        down.remove(key);
+        long since = before.down().sinceOr(key, now);
+        Fingers down = before.down().without(key);
         List<Tap> taps = arming.after(before.arming(), new Tap(key, since, now));
         DeviceState s = before.keys(down, key == power ? List.of() : taps, key == power ? null : before.holdKind());
         if (key == power) {
@@ -254,6 +284,7 @@ public final class DeviceMachine {
         long now = s.nowNanos();
         return switch (s.phase()) {
             case Phase.Off _ -> mistake(s, "power-on-too-short", power, since);
+            case Phase.Flat _ -> mistake(s, "flat-battery", power, since);
             case Phase.Slider(boolean emergency, _) -> shortHold(before, s, since)
                     .phase(emergency ? new Phase.Running(s.face()) : new Phase.Slider(false, now));
             case Phase.Running _, Phase.Looping _, Phase.Recovery _, Phase.Dfu _ -> shortHold(before, s, since);
@@ -296,8 +327,9 @@ public final class DeviceMachine {
     }
 
     private DeviceState unplug(DeviceState s) {
-        Long held = s.down().getOrDefault(power, s.down().get(low));
+        Long held = s.down().has(power) ? s.down().since(power) : s.down().since(low);
         return switch (s.phase()) {
+            case Phase.Flat _ -> s.phase(new Phase.Flat(null));
             case Phase.Restoring _ -> mistake(s, "restore-broken", power, s.nowNanos()).phase(new Phase.Recovery(s.nowNanos()));
             case Phase.Recovery _, Phase.Dfu _, Phase.SecondBar _ -> s;
             default -> held == null ? s : mistake(s, "unplugged-midway", power, held);
@@ -308,12 +340,5 @@ public final class DeviceMachine {
         List<Mistake> all = new ArrayList<>(s.mistakes());
         all.add(new Mistake(id, key, (s.nowNanos() - sinceNanos) / 1e9, s.nowNanos()));
         return s.mistakes(all);
-    }
-
-    private static Map<PhysicalKey, Long> with(Map<PhysicalKey, Long> down, PhysicalKey key, @Nullable Long since) {
-        Map<PhysicalKey, Long> next = new EnumMap<>(PhysicalKey.class);
-        next.putAll(down);
-        next.put(key, since);
-        return next;
     }
 }

@@ -1,7 +1,6 @@
 package wistaxis.core.keys;
 
 import java.util.List;
-import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.PhysicalKey;
 
@@ -15,11 +14,12 @@ import wistaxis.core.device.PhysicalKey;
  * @param holdKind how the running press of the power key began; null while it is up and after it has done its work
  * @param face what it shows when it is up: lock screen, disabled screen, boot logo for a looping one, greeting
  * @param hostSinceNanos since when there is anything for the host to see
+ * @param starts how often it has begun to start since the caller began to look: a restart, or a start of one that was off
  * @param mistakes what went wrong since the power key was last pressed on a device at rest, the root cause first
  */
 public record DeviceState(
-        long nowNanos, Phase phase, Map<PhysicalKey, Long> down, boolean plugged, List<Tap> arming, @Nullable Hold holdKind,
-        Screen face, long hostSinceNanos, List<Mistake> mistakes) {
+        long nowNanos, Phase phase, Fingers down, boolean plugged, List<Tap> arming, @Nullable Hold holdKind,
+        Screen face, long hostSinceNanos, int starts, List<Mistake> mistakes) {
 
     /** How a press of the power key began, which decides what holding it does. */
     public enum Hold {
@@ -39,7 +39,6 @@ public record DeviceState(
     public record Tap(PhysicalKey key, long downNanos, long upNanos) {}
 
     public DeviceState {
-        down = Map.copyOf(down);
         arming = List.copyOf(arming);
         mistakes = List.copyOf(mistakes);
     }
@@ -47,7 +46,7 @@ public record DeviceState(
     /** The mode in the words of a trace: on, off, recovery or dfu. */
     public String mode() {
         return switch (phase) {
-            case Phase.Off _ -> "off";
+            case Phase.Off _, Phase.Flat _ -> "off";
             case Phase.Recovery _ -> "recovery";
             case Phase.Dfu _ -> "dfu";
             default -> "on";
@@ -55,30 +54,35 @@ public record DeviceState(
     }
 
     DeviceState at(long now) {
-        return new DeviceState(now, phase, down, plugged, arming, holdKind, face, hostSinceNanos, mistakes);
+        return new DeviceState(now, phase, down, plugged, arming, holdKind, face, hostSinceNanos, starts, mistakes);
     }
 
     DeviceState phase(Phase next) {
-        return new DeviceState(nowNanos, next, down, plugged, arming, holdKind, face, hostSinceNanos, mistakes);
+        return new DeviceState(nowNanos, next, down, plugged, arming, holdKind, face, hostSinceNanos, starts, mistakes);
+    }
+
+    /** Begins to start: black after a reset, or the logo of a device that was off. */
+    DeviceState starting(Phase next) {
+        return new DeviceState(nowNanos, next, down, plugged, arming, holdKind, face, hostSinceNanos, starts + 1, mistakes);
     }
 
     DeviceState face(Screen next) {
-        return new DeviceState(nowNanos, phase, down, plugged, arming, holdKind, next, hostSinceNanos, mistakes);
+        return new DeviceState(nowNanos, phase, down, plugged, arming, holdKind, next, hostSinceNanos, starts, mistakes);
     }
 
     DeviceState plugged(boolean next) {
-        return new DeviceState(nowNanos, phase, down, next, arming, holdKind, face, hostSinceNanos, mistakes);
+        return new DeviceState(nowNanos, phase, down, next, arming, holdKind, face, hostSinceNanos, starts, mistakes);
     }
 
-    DeviceState keys(Map<PhysicalKey, Long> nextDown, List<Tap> nextArming, @Nullable Hold nextHold) {
-        return new DeviceState(nowNanos, phase, nextDown, plugged, nextArming, nextHold, face, hostSinceNanos, mistakes);
+    DeviceState keys(Fingers nextDown, List<Tap> nextArming, @Nullable Hold nextHold) {
+        return new DeviceState(nowNanos, phase, nextDown, plugged, nextArming, nextHold, face, hostSinceNanos, starts, mistakes);
     }
 
     DeviceState hostChanged() {
-        return new DeviceState(nowNanos, phase, down, plugged, arming, holdKind, face, nowNanos, mistakes);
+        return new DeviceState(nowNanos, phase, down, plugged, arming, holdKind, face, nowNanos, starts, mistakes);
     }
 
     DeviceState mistakes(List<Mistake> next) {
-        return new DeviceState(nowNanos, phase, down, plugged, arming, holdKind, face, hostSinceNanos, next);
+        return new DeviceState(nowNanos, phase, down, plugged, arming, holdKind, face, hostSinceNanos, starts, next);
     }
 }

@@ -4,6 +4,18 @@ package wistaxis.core.keys;
 public final class Explanation {
     private Explanation() {}
 
+    /** A goal reached, in a sentence. */
+    public static String reached(Goal goal, DeviceState s, DeviceMachine machine) {
+        return switch (goal) {
+            case RECOVERY, DFU -> of(s, machine);
+            case POWER_OFF -> "Black, and the host has lost it: the device is off.";
+            case POWER_ON -> "Boot logo: it is starting.";
+            case FORCE_RESTART -> "Boot logo: it restarts. Nothing is lost.";
+            case LEAVE_RECOVERY -> "Boot logo: it has left recovery and starts.";
+            case LEAVE_DFU -> "Boot logo: it has left DFU and starts.";
+        };
+    }
+
     /** What the state means and what to do next, in one or two sentences. */
     public static String of(DeviceState s, DeviceMachine machine) {
         boolean inMode = s.phase() instanceof Phase.Recovery || s.phase() instanceof Phase.Dfu;
@@ -19,6 +31,7 @@ public final class Explanation {
             case Phase.Dfu _ when machine.host(s) == HostView.DFU -> "Black, and the host sees a device in DFU: success. Restore only; it erases everything.";
             case Phase.Dfu _ -> "Black. The host sees nothing yet: check cable and port, wait.";
             case Phase.Off _ -> "Black and nothing on the host: the device is off.";
+            case Phase.Flat(Long charging) -> charging == null ? "Black, nothing on the host and no key answers: the battery may be flat. Charge it." : "Black: it charges. Give it time before the keys.";
             case Phase.Running(Screen face) when face == Screen.GREETING -> "The greeting screen: the restore is done.";
             case Phase.Running _ -> "It shows its lock screen and the host " + (s.plugged() ? "sees a normal device" : "sees nothing") + ": no mode was entered.";
             case Phase.Slider _ -> "The slider: keep holding, or cancel it. No mode was entered.";

@@ -12,6 +12,9 @@ public sealed interface Input {
 
     record Unplug() implements Input {}
 
+    /** A finger drags the power-off slider; without effect where there is none. */
+    record Drag() implements Input {}
+
     /** The host begins to write; it is heard in recovery and DFU only. */
     record BeginRestore() implements Input {}
 

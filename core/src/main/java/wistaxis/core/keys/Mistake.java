@@ -19,7 +19,7 @@ public record Mistake(String id, PhysicalKey key, double seconds, long atNanos) 
     private static final Map<String, Entry> ENTRIES =
             Json.fact("mistakes.json", Entries.class).mistakes().stream().collect(Collectors.toMap(Entry::id, Function.identity()));
 
-    private record Entry(String id, String says, String next, Provenance provenance, String source) {}
+    private record Entry(String id, String says, String next, Provenance provenance, String source, List<Goal> spoils) {}
 
     private record Entries(List<Entry> mistakes) {}
 
@@ -32,6 +32,11 @@ public record Mistake(String id, PhysicalKey key, double seconds, long atNanos) 
     /** What happened, in a sentence. */
     public String says() {
         return String.format(Locale.ROOT, ENTRIES.get(id).says(), key.words(), String.format(Locale.ROOT, "%.1f", seconds));
+    }
+
+    /** Whether it keeps one from the goal; letting go at the logo spoils recovery and is just right for a restart. */
+    public boolean spoils(Goal goal) {
+        return ENTRIES.get(id).spoils().contains(goal);
     }
 
     /** What to do now. */

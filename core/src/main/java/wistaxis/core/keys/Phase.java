@@ -7,6 +7,13 @@ public sealed interface Phase {
     /** Powered off; leaves by the power key. */
     record Off() implements Phase {}
 
+    /**
+     * Black, and nothing answers, because the battery is empty; becomes {@link Off} after charging for a while.
+     *
+     * @param chargingNanos since when it charges; null while it does not
+     */
+    record Flat(@Nullable Long chargingNanos) implements Phase {}
+
     /** Up and showing its lock screen, disabled screen or greeting; leaves by a reset. */
     record Running(Screen face) implements Phase {}
 

@@ -4,7 +4,7 @@ package wistaxis.core.keys;
 record Sights(Thresholds t) {
     Screen screen(DeviceState s) {
         return switch (s.phase()) {
-            case Phase.Off _, Phase.Black _, Phase.Tail _, Phase.Dfu _ -> Screen.BLACK;
+            case Phase.Off _, Phase.Flat _, Phase.Black _, Phase.Tail _, Phase.Dfu _ -> Screen.BLACK;
             case Phase.Running(Screen face) -> face;
             case Phase.Looping(long since) -> loopPosition(s, since) < t.loopLogo() ? Screen.BOOT_LOGO : Screen.BLACK;
             case Phase.Slider(boolean emergency, _) -> emergency ? Screen.EMERGENCY_COUNTDOWN : Screen.SLIDER;

@@ -5,7 +5,7 @@ import java.util.Locale;
 
 /** The state a device is found in. */
 public enum Start {
-    ON, OFF, LOOPING, DISABLED, RECOVERY, DFU;
+    ON, OFF, LOOPING, DISABLED, RECOVERY, DFU, FLAT;
 
     @JsonValue
     @Override

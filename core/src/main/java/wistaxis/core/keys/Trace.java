@@ -22,7 +22,7 @@ public record Trace(
 
     /**
      * @param at seconds since the beginning of the trace
-     * @param key the key of a down or up; none for plug and unplug
+     * @param key the key of a down or up; none for plug, unplug and drag
      */
     public record Event(@JsonProperty(required = true) double at, @JsonProperty(required = true) Kind event, @Nullable PhysicalKey key) {
         public Event {
@@ -41,13 +41,14 @@ public record Trace(
                 case UP -> new Input.Up(java.util.Objects.requireNonNull(key));
                 case PLUG -> new Input.Plug();
                 case UNPLUG -> new Input.Unplug();
+                case DRAG -> new Input.Drag();
             };
         }
     }
 
     /** What happened. */
     public enum Kind {
-        DOWN, UP, PLUG, UNPLUG;
+        DOWN, UP, PLUG, UNPLUG, DRAG;
 
         @com.fasterxml.jackson.annotation.JsonValue
         @Override

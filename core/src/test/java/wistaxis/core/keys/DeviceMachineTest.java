@@ -176,7 +176,7 @@ class DeviceMachineTest {
 
     @Test
     void aSequenceThatWaitsForWhatNeverComesIsRefused() {
-        KeySequence waits = new KeySequence("Hopeful", KeyFamily.SIDE_KEY, Goal.DFU, List.of(Start.ON), true, false, Provenance.OURS, "test", List.of(),
+        KeySequence waits = new KeySequence("Hopeful", KeyFamily.SIDE_KEY, Goal.DFU, List.of(Start.ON), true, false, Provenance.OURS, "test", List.of(), null,
                 List.of(new KeyStep(KeyStep.Action.HOLD, List.of(PhysicalKey.VOLUME_UP), null, Until.HOST_DFU)));
         assertThatThrownBy(() -> new Rehearsal(waits, FAMILY, Start.ON)).isInstanceOf(BadInput.class).hasMessageContaining("[Hopeful]").hasMessageContaining("host reports DFU");
     }

@@ -28,12 +28,13 @@ class KeyModelTest {
         return SequenceLibrary.shipped().all().stream().flatMap(s -> s.from().stream().map(from -> DynamicTest.dynamicTest(
                 s.family() + ": " + s.goal() + " by " + s.school() + " from " + from, () -> {
                     Family family = DeviceCatalogue.shipped().family(s.family());
-                    Rehearsal played = new Rehearsal(s, family, from);
-                    DeviceMachine machine = new DeviceMachine(family);
+                    assertThat(Playing.lands(s, new DeviceMachine(family), from, Playing.Hands.PERFECT)).isTrue();
+                    DeviceState end = new Rehearsal(s, family, from).end();
                     switch (s.goal()) {
-                        case RECOVERY -> assertThat(machine.host(played.end())).isEqualTo(HostView.RECOVERY);
-                        case DFU -> assertThat(machine.host(played.end())).isEqualTo(HostView.DFU);
-                        default -> assertThat(played.end().phase()).isInstanceOf(Phase.Logo.class);
+                        case RECOVERY -> assertThat(end.phase()).isInstanceOf(Phase.Recovery.class);
+                        case DFU -> assertThat(end.phase()).isInstanceOf(Phase.Dfu.class);
+                        case POWER_OFF -> assertThat(end.phase()).isInstanceOf(Phase.Off.class);
+                        default -> assertThat(end.phase()).isInstanceOfAny(Phase.Logo.class, Phase.Black.class);
                     }
                 })));
     }

@@ -16,6 +16,7 @@ import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.Input;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.core.keys.KeyStep;
+import wistaxis.core.keys.Landing;
 import wistaxis.core.keys.Phase;
 import wistaxis.core.keys.Screen;
 import wistaxis.core.keys.Start;
@@ -33,6 +34,7 @@ public final class KeysDesk {
     private @Nullable CoachRun run;
     private @Nullable Verdict verdict;
     private Consumer<Cue> cues = _ -> { };
+    private @Nullable Landing landing;
     private boolean showing;
     private int shownStep;
     private long begunNanos;
@@ -96,7 +98,7 @@ public final class KeysDesk {
 
     /** The keys that are down, pressed by whoever. */
     public Set<PhysicalKey> down() {
-        return desk.deviceNow().down().keySet();
+        return desk.deviceNow().down().keys();
     }
 
     /** Hears every cue when it is due, on the JavaFX thread. */
@@ -128,6 +130,7 @@ public final class KeysDesk {
         }
         run = CoachRun.begin(score, now);
         begunNanos = now;
+        landing = Landing.from(school().goal(), desk.machine(), desk.deviceNow());
         heardNanos = now - 1;
         bench.changed();
     }
@@ -170,7 +173,7 @@ public final class KeysDesk {
 
     void tick() {
         CoachRun before = run;
-        if (before == null) {
+        if (before == null || landing == null) {
             return;
         }
         long now = bench.nowNanos();
@@ -179,7 +182,7 @@ public final class KeysDesk {
         next.cues(heardNanos, now).forEach(cues);
         heardNanos = now;
         run = next;
-        Optional<Verdict> found = Verdict.of(school().goal(), desk.deviceNow(), desk.machine(), begunNanos);
+        Optional<Verdict> found = Verdict.of(landing, desk.deviceNow());
         if (found.isPresent()) {
             end(found.get());
         } else if (now - next.spans(begunNanos).get(next.step()).endNanos() > PATIENCE) {
