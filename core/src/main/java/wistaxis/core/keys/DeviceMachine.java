@@ -93,7 +93,7 @@ public final class DeviceMachine {
             case Input.Down(PhysicalKey key) -> s.down().has(key) ? s : down(s, key);
             case Input.Up(PhysicalKey key) -> s.down().has(key) ? up(s, key) : s;
             case Input.Plug() -> s.plugged() ? s : plug(s.plugged(true));
-            case Input.Drag() -> s.phase() instanceof Phase.Slider(boolean emergency, _) && !emergency ? s.keys(s.down(), List.of(), null).phase(new Phase.Off()) : s;
+            case Input.Drag() -> s.phase() instanceof Phase.Slider(boolean emergency, _) && !emergency ? s.keys(s.down(), List.of(), null).mistakes(List.of()).phase(new Phase.Off()) : s;
             case Input.Unplug() -> s.plugged() ? unplug(s.plugged(false)) : s;
             case Input.BeginRestore() -> s.plugged() && (s.phase() instanceof Phase.Recovery || s.phase() instanceof Phase.Dfu)
                     ? s.phase(new Phase.Restoring()) : s;

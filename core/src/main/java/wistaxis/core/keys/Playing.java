@@ -10,7 +10,7 @@ import wistaxis.core.device.PhysicalKey;
  */
 public final class Playing {
     /** Time from letting go of a tapped key to the next step, in nanoseconds; ours. */
-    static final long AFTER_TAP = 300_000_000L;
+    public static final long AFTER_TAP = 300_000_000L;
 
     private static final long PLUGGING = 500_000_000L;
     private static final long PATIENCE = 120_000_000_000L;
@@ -51,6 +51,11 @@ public final class Playing {
          * @return nanoseconds late; early where negative. What was to be seen cannot be acted on before it is seen, nor anything before its step begins.
          */
         long late(int step, Moment moment, long nominalNanos);
+
+        /** How long a hold lasts whatever is seen, nanoseconds; negative where it ends as the step says. */
+        default long forced(int step) {
+            return -1;
+        }
     }
 
     private Playing(KeySequence sequence, DeviceMachine machine, Start start, Hands hands, @Nullable List<Rehearsal.Span> spans) {
@@ -124,6 +129,11 @@ public final class Playing {
     }
 
     private void await(int i, KeyStep step, long sinceNanos) {
+        long forced = hands.forced(i);
+        if (forced >= 0) {
+            pass(Math.max(state.nowNanos(), sinceNanos + forced), null);
+            return;
+        }
         Until until = step.until();
         long timed = sinceNanos + lengthOf(step);
         if (step.seconds() != null) {

@@ -46,7 +46,7 @@ class KeyModelTest {
         assertThat(new Rehearsal(school, SIDE_KEY, Start.DISABLED).spans().getLast().endNanos() / 1e9).isBetween(20.0, 30.0);
     }
 
-    /** Keys as letters: U, D, S down at a time, u, d, s up; P plug, X unplug. */
+    /** Keys as letters: U, D, S down at a time, u, d, s up; P plug, X unplug, G the slider dragged. */
     @ParameterizedTest(name = "{0}")
     @CsvSource(delimiter = '|', textBlock = """
         let go at the logo          | disabled | true  | U0 u.3 D.6 d.9 S1.2 s13              | on       | disabled-screen | normal   | let go at the boot logo
@@ -72,6 +72,12 @@ class KeyModelTest {
         dfu left by the keys        | dfu      | true  | U0 u.3 D.6 d.9 S1.2 s13              | on       | lock-screen     | normal   | restarts
         recovery left by the keys   | recovery | true  | U0 u.3 D.6 d.9 S1.2 s13              | on       | lock-screen     | normal   | restarts
         a loop, into recovery       | looping  | true  | U0 u.3 D.6 d.9 S1.2 s22              | recovery | cable-screen    | recovery | success
+        a finger slips off side     | on       | true  | U0 u.3 D.6 d.9 S1.2 s5 S5.1 s15      | on       | lock-screen     | normal   | slipped off Side for 0.1 s
+        dfu: a finger slips         | on       | true  | U0 u.3 D.6 d.9 S1 s5 S5.1 D11 s16 d26 | on      | lock-screen     | normal   | slipped off Side for 0.1 s
+        a flat battery              | flat     | false | S0 s10                               | off      | black           | nothing  | flat battery
+        the slider dragged          | on       | true  | S0 s4 G5                             | off      | black           | nothing  | off
+        no slider to drag           | on       | true  | G5                                   | on       | lock-screen     | normal   | no mode was entered
+        home family's keys          | on       | true  | D0 S0 s10 d10                        | on       | lock-screen     | normal   | emergency
         cold plug                   | off      | false | S0 P1 s15                            | recovery | cable-screen    | recovery | success
         """)
     void namedMistakesFailInTheirNamedWay(String name, String start, boolean plugged, String keys, String mode, String screen, String host, String says) {
@@ -88,6 +94,45 @@ class KeyModelTest {
                 .contains(org.assertj.core.groups.Tuple.tuple(900.0, "boot-logo"));
         assertThat(result.mode()).isEqualTo("on");
         assertThat(result.explanation()).contains("left recovery by itself");
+    }
+
+    @Test
+    void aFlatBatteryIsOffAfterHalfAnHourOfChargingAndStartsByTheKeys() {
+        Simulation.Result result = new Simulation(SIDE_KEY).run(new Trace(Start.FLAT, true, events("S10 s20 S1801 s1804"), 1900));
+        assertThat(result.mode()).isEqualTo("on");
+        assertThat(result.history()).extracting(Simulation.Sight::at).contains(1803.0);
+    }
+
+    /** Common practice: the same keys are right for one goal and wrong for another. */
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+        FORCE_RESTART | on       | U0 u.3 D.6 d.9 S1.2 s13 | true  |
+        RECOVERY      | on       | U0 u.3 D.6 d.9 S1.2 s13 | false | released-at-logo
+        FORCE_RESTART | on       | U0 u.3 D.6 d.9 S1.2 s22 | false | held-into-cable
+        FORCE_RESTART | on       | U0 u.3 D.6 d.9 S1.2 s5  | false | hold-too-short
+        POWER_OFF     | on       | S0 s3.5 G4              | true  |
+        POWER_OFF     | on       | S0 s2                   | false | before-slider
+        POWER_OFF     | on       | S0 s3.5                 | false | slider-left
+        POWER_OFF     | on       | S0 s15                  | false | past-slider
+        POWER_OFF     | on       | U0 S0 s9 u9             | false | emergency-begun
+        POWER_ON      | off      | S0 s3                   | true  |
+        POWER_ON      | off      | S0 s1                   | false | power-on-too-short
+        LEAVE_DFU     | dfu      | U0 u.3 D.6 d.9 S1.2 s13 | true  |
+        DFU           | on       | U0 u.3 D.6 d.9 S1.2 s22 | false | recovery-not-dfu
+        """)
+    void theGoalDecidesWhatSpoilsIt(Goal goal, String start, String keys, boolean reached, String mistake) {
+        DeviceMachine machine = new DeviceMachine(SIDE_KEY);
+        DeviceState s = machine.start(Start.valueOf(start.toUpperCase(Locale.ROOT)), true, 0);
+        Landing landing = Landing.from(goal, machine, s);
+        for (Trace.Event e : events(keys)) {
+            s = machine.apply(s, e.input(), Simulation.nanos(e.at()));
+        }
+        DeviceState later = machine.advance(s, s.nowNanos() + 1_000_000_000L);
+        DeviceState end = mistake != null && mistake.equals("slider-left") ? machine.advance(s, 20_000_000_000L) : later;
+        assertThat(landing.reached(end)).isEqualTo(reached);
+        if (!reached) {
+            assertThat(landing.spoiled(end).map(Mistake::id)).contains(mistake);
+        }
     }
 
     @Test
@@ -132,6 +177,7 @@ class KeyModelTest {
             char c = k.charAt(0);
             return switch (c) {
                 case 'P' -> new Trace.Event(at, Trace.Kind.PLUG, null);
+                case 'G' -> new Trace.Event(at, Trace.Kind.DRAG, null);
                 case 'X' -> new Trace.Event(at, Trace.Kind.UNPLUG, null);
                 default -> new Trace.Event(at, Character.isUpperCase(c) ? Trace.Kind.DOWN : Trace.Kind.UP, switch (Character.toUpperCase(c)) {
                     case 'U' -> PhysicalKey.VOLUME_UP;

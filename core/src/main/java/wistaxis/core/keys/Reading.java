@@ -1,0 +1,64 @@
+package wistaxis.core.keys;
+
+import com.fasterxml.jackson.annotation.JsonValue;
+import java.util.List;
+import java.util.Locale;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.facts.Json;
+import wistaxis.core.facts.Provenance;
+
+/**
+ * A row of the bench's table "you see, the host sees, it means": names the state of a device that nobody can look into.
+ *
+ * @param goals what was wanted; null for any
+ * @param success whether that reaches the goal
+ * @param state what it means
+ * @param next the right next start
+ */
+public record Reading(List<Sight> sees, List<HostView> host, @Nullable List<Goal> goals, boolean success, String state, String next, Provenance provenance, String source) {
+    private static final List<Reading> ALL = Json.fact("readings.json", Readings.class).readings();
+
+    private record Readings(List<Reading> readings) {}
+
+    /** What a person can say of a device. */
+    public enum Sight {
+        BLACK("black"), BOOT_LOGO("boot logo"), LOCK_SCREEN("lock screen"), CABLE_SCREEN("cable screen"), NO_REACTION("no reaction");
+
+        private final String words;
+
+        Sight(String words) {
+            this.words = words;
+        }
+
+        public String words() {
+            return words;
+        }
+
+        @JsonValue
+        @Override
+        public String toString() {
+            return name().toLowerCase(Locale.ROOT).replace('_', '-');
+        }
+    }
+
+    public Reading {
+        sees = List.copyOf(sees);
+        host = List.copyOf(host);
+        goals = goals == null ? null : List.copyOf(goals);
+    }
+
+    /** The first row that fits; there is one for everything. */
+    public static Reading of(Goal goal, Sight seen, HostView host) {
+        return ALL.stream().filter(r -> r.fits(goal) && r.sees().contains(seen) && r.host().contains(host)).findFirst()
+                .orElseThrow(() -> new IllegalStateException("no reading for [" + goal + "], [" + seen + "], [" + host + "]"));
+    }
+
+    /** The rows for a goal, in order. */
+    public static List<Reading> of(Goal goal) {
+        return ALL.stream().filter(r -> r.goals() != null && r.fits(goal)).toList();
+    }
+
+    private boolean fits(Goal goal) {
+        return goals == null || goals.contains(goal);
+    }
+}

@@ -1,0 +1,113 @@
+package wistaxis.core.keys;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import wistaxis.core.device.DeviceCatalogue;
+import wistaxis.core.device.DeviceModel;
+import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Json;
+
+/** A shop's own schools, broken keys, and the table that reads what happened. */
+class SchoolFileTest {
+    private static final String SCHOOL = """
+        {"sequences": [{"school": "Ours", "family": "SIDE-KEY", "goal": "dfu", "from": ["on"], "plugged": true, "minority": false,
+          "provenance": "ours", "source": "the shop", "cautions": [], "steps": [
+          {"action": "tap", "keys": ["VOLUME_UP"], "seconds": 0.3, "until": null},
+          {"action": "tap", "keys": ["VOLUME_DOWN"], "seconds": 0.3, "until": null},
+          {"action": "hold", "keys": ["SIDE"], "seconds": 9.5, "until": null},
+          {"action": "hold", "keys": ["SIDE", "VOLUME_DOWN"], "seconds": 4, "until": null},
+          {"action": "release", "keys": ["SIDE"], "seconds": null, "until": null},
+          {"action": "hold", "keys": ["VOLUME_DOWN"], "seconds": 8, "until": "host-dfu"},
+          {"action": "release", "keys": ["VOLUME_DOWN"], "seconds": null, "until": null}]}]}
+        """;
+
+    @Test
+    void aSoundSchoolIsAcceptedAndTakesThePlaceOfOneOfItsName() {
+        List<KeySequence> ours = SchoolFile.accept(SCHOOL, "ours.json");
+        SequenceLibrary with = SequenceLibrary.shipped().with(ours);
+        assertThat(with.all()).hasSize(SequenceLibrary.shipped().all().size() + 1).contains(ours.getFirst());
+        List<KeySequence> renamed = SchoolFile.accept(SCHOOL.replace("\"Ours\"", "\"Ten-five-ten\""), "ours.json");
+        assertThat(SequenceLibrary.shipped().with(renamed).all()).hasSameSizeAs(SequenceLibrary.shipped().all()).contains(renamed.getFirst());
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+        9.5, "until"                    | 11.1, "until"                   | ends in a restart because Side was held 3.1 s past black
+        "seconds": 4                    | "seconds": 9                    | ends in a restart because Side and Volume Down were held together
+        "plugged": true                 | "plugged": false                | not plugged into the host
+        "SIDE-KEY"                      | "HOME-PHONE"                    | ends where it began because
+        ["SIDE"], "seconds": 9.5        | ["TOP"], "seconds": 9.5         | key [TOP] is not on this family
+        "seconds": 9.5                  | "seconds": null                 | a hold says how long
+        "release", "keys": ["SIDE"]     | "release", "keys": ["VOLUME_UP"] | is let go but was not held
+        "seconds": 9.5                  | "seconds": -1                   | [-1.0]
+        "Ours"                          | " "                             | has a name
+        "goal": "dfu"                   | "goal": "moon"                  | [moon]
+        "until": "host-dfu"             | "until": "sunset"               | [sunset]
+        """)
+    void aSchoolThatDoesNotLandIsRefusedWithTheReason(String was, String becomes, String says) {
+        assertThat(SCHOOL).contains(was);
+        assertThatThrownBy(() -> SchoolFile.accept(SCHOOL.replace(was, becomes), "ours.json")).isInstanceOf(BadInput.class).hasMessageContaining("ours.json").hasMessageContaining(says);
+    }
+
+    @Test
+    void theShippedSchoolsPassTheSameCheck() {
+        String all = Json.write(java.util.Map.of("sequences", SequenceLibrary.shipped().all()));
+        assertThat(SchoolFile.accept(all, "shipped")).isEqualTo(SequenceLibrary.shipped().all());
+    }
+
+    @Test
+    void everyGoalOfEveryModelHasASequenceOrAnAlternativeWhenAKeyIsBroken() {
+        SequenceLibrary library = SequenceLibrary.shipped();
+        for (DeviceModel model : DeviceCatalogue.shipped().models()) {
+            for (Goal goal : Goal.values()) {
+                assertThat(library.of(model, goal)).as(model + " " + goal).isNotEmpty();
+                for (PhysicalKey broken : EnumSet.allOf(PhysicalKey.class)) {
+                    assertThat(library.of(model, goal, Set.of(broken))).allSatisfy(s -> assertThat(s.keys()).doesNotContain(broken));
+                }
+                assertThat(SequenceLibrary.instead(goal).says()).isNotBlank();
+            }
+        }
+        DeviceModel se = DeviceCatalogue.shipped().search("iPhone14,6").getFirst();
+        assertThat(library.of(se, Goal.POWER_OFF, Set.of(PhysicalKey.VOLUME_UP))).extracting(KeySequence::school).containsExactly("Side alone");
+        assertThat(library.of(se, Goal.POWER_OFF, Set.of(PhysicalKey.SIDE))).isEmpty();
+        DeviceModel thirteen = DeviceCatalogue.shipped().search("iPhone14,5").getFirst();
+        assertThat(library.of(thirteen, Goal.POWER_OFF)).extracting(KeySequence::school).containsExactly("Side and Volume", "Taps then Side");
+    }
+
+    /** Common practice: the bench's table of what is seen and what it means. */
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+        DFU      | BLACK        | DFU      | true  | success
+        DFU      | BLACK        | NOTHING  | false | not there yet
+        DFU      | BOOT_LOGO    | NOTHING  | false | held too long
+        DFU      | LOCK_SCREEN  | NORMAL   | false | too early
+        DFU      | CABLE_SCREEN | RECOVERY | false | not DFU
+        RECOVERY | CABLE_SCREEN | RECOVERY | true  | success
+        RECOVERY | NO_REACTION  | NOTHING  | false | flat battery
+        """)
+    void theTableNamesTheState(Goal goal, Reading.Sight seen, HostView host, boolean success, String says) {
+        assertThat(Reading.of(goal, seen, host)).satisfies(r -> {
+            assertThat(r.success()).isEqualTo(success);
+            assertThat(r.state()).contains(says);
+        });
+    }
+
+    @Test
+    void thereIsAReadingForEverything() {
+        for (Goal goal : Goal.values()) {
+            for (Reading.Sight seen : Reading.Sight.values()) {
+                for (HostView host : HostView.values()) {
+                    assertThat(Reading.of(goal, seen, host).next()).isNotBlank();
+                }
+            }
+        }
+    }
+}

@@ -1,0 +1,151 @@
+package wistaxis.core.practice;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.SplittableRandom;
+import org.apache.commons.statistics.distribution.NormalDistribution;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import wistaxis.core.device.DeviceCatalogue;
+import wistaxis.core.device.Family;
+import wistaxis.core.device.KeyFamily;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.keys.DeviceMachine;
+import wistaxis.core.keys.Goal;
+import wistaxis.core.keys.KeySequence;
+import wistaxis.core.keys.Playing;
+import wistaxis.core.keys.SequenceLibrary;
+import wistaxis.core.keys.Start;
+import wistaxis.core.practice.Hand.Spread;
+
+/** Margins against the thresholds they come from; chances against closed forms with the normal distribution of Apache Commons Statistics. */
+class MarginTest {
+    private static final Spread STILL = new Spread(0.2, 0);
+
+    private static Family family(String name) {
+        return DeviceCatalogue.shipped().family(KeyFamily.valueOf(name.replace('-', '_')));
+    }
+
+    private static KeySequence school(String family, Goal goal, String name) {
+        return SequenceLibrary.shipped().of(family(family).family(), goal).stream().filter(s -> s.school().equals(name)).findFirst().orElseThrow();
+    }
+
+    private static Hand hand(double drift, Spread cued) {
+        return new Hand("test", STILL, STILL, cued, drift, 0, STILL);
+    }
+
+    /** From the thresholds in families.json, by hand: reset 8 s, logo 3 s after black, both keys 3 to 8 s, the low key alone 4 s. */
+    @ParameterizedTest(name = "{0} {2} step {3}")
+    @CsvSource(delimiter = '|', textBlock = """
+        SIDE-KEY    | DFU           | Ten-five-ten    | 0 | 0   | 1  | 1
+        SIDE-KEY    | DFU           | Ten-five-ten    | 2 | 8   | 11 |
+        SIDE-KEY    | DFU           | Ten-five-ten    | 3 | 3   | 8  |
+        SIDE-KEY    | DFU           | Ten-five-ten    | 5 | 4   |    |
+        SIDE-KEY    | DFU           | Black then both | 2 | 8   | 11 |
+        SIDE-KEY    | RECOVERY      | Plugged restart | 4 | 9   |    |
+        SIDE-KEY    | POWER_OFF     | Side and Volume | 0 | 3   | 8  |
+        VOLUME-DOWN | DFU           | Three-ten-five  | 1 | 8   | 11 |
+        TOP-PAD     | DFU           | Three-ten-five  | 1 | 9.5 | 16 |
+        HOME-PAD    | LEAVE_DFU     | Restart keys    | 0 | 8   | 20 |
+        HOME-PHONE  | POWER_ON      | Until the logo  | 0 | 2   |    |
+        """)
+    void marginsAreExact(String family, Goal goal, String school, int step, double earliest, Double latest, Double gap) {
+        KeySequence s = school(family, goal, school);
+        Margin m = Margin.of(s, family(family), s.from().getFirst()).get(step);
+        assertThat(m.earliest()).isEqualTo(earliest, within(2e-9));
+        assertNear(m.latest(), latest);
+        assertNear(m.gapLatest(), gap);
+    }
+
+    private static void assertNear(Double found, Double expected) {
+        if (expected == null) {
+            assertThat(found).isNull();
+        } else {
+            assertThat(found).isEqualTo(expected, within(2e-9));
+        }
+    }
+
+    @Test
+    void everySchoolLandsInsideItsMarginsAndFailsOutside() {
+        for (KeySequence s : SequenceLibrary.shipped().all()) {
+            Family family = DeviceCatalogue.shipped().family(s.family());
+            for (Start start : s.from()) {
+                for (Margin m : Margin.of(s, family, start)) {
+                    String where = s.key() + " from " + start + " step " + m.step();
+                    assertThat(m.earliest()).as(where).isLessThanOrEqualTo(m.nominal());
+                    if (m.latest() != null) {
+                        assertThat(m.latest()).as(where).isGreaterThanOrEqualTo(m.nominal());
+                    }
+                }
+            }
+        }
+    }
+
+    /** One threshold, normal jitter: two keys held 10 s by feel must end between 8 and 11 s. */
+    @Test
+    void oneStepWithNormalJitterIsTheNormalDistribution() {
+        double drift = 0.06;
+        NormalDistribution length = NormalDistribution.of(10, 10 * drift);
+        NormalDistribution tail = NormalDistribution.of(5, 5 * drift);
+        double expected = length.probability(8, 11) * tail.survivalProbability(4);
+        Chance found = chance("VOLUME-DOWN", "Three-ten-five", hand(drift, STILL), true, 200_000);
+        assertThat(found.success()).isEqualTo(expected, within(4 * Math.sqrt(expected * (1 - expected) / 200_000)));
+        assertThat(expected).isBetween(found.low() - 0.002, found.high() + 0.002);
+    }
+
+    /** Independent steps: ten-five-ten lands with the product of its steps' chances, with tones and with quick taps. */
+    @Test
+    void independentStepsAreTheProductOfTheirChances() {
+        NormalDistribution error = NormalDistribution.of(0.3, 0.9);
+        NormalDistribution tap = NormalDistribution.of(0.6, 0.25);
+        double first = error.probability(-2, 1);
+        double second = error.probability(-2, 3);
+        double tail = error.survivalProbability(-6);
+        double taps = Math.pow(tap.cumulativeProbability(1), 4);
+        Hand hand = new Hand("shaky", STILL, STILL, new Spread(0.3, 0.9), 0, 0, new Spread(0.6, 0.25));
+        double expected = taps * first * second * tail;
+        assertThat(chance("SIDE-KEY", "Ten-five-ten", hand, false, 200_000).success()).isEqualTo(expected, within(4 * Math.sqrt(expected * (1 - expected) / 200_000)));
+    }
+
+    private static Chance chance(String family, String school, Hand hand, boolean blind, int attempts) {
+        return Chance.of(school(family, Goal.DFU, school), new DeviceMachine(family(family)), Start.ON, hand, blind, 42, attempts);
+    }
+
+    @Test
+    void theSameSeedGivesTheSameAnswer() {
+        Hand hand = hand(0.1, STILL);
+        assertThat(chance("TOP-PAD", "Three-ten-five", hand, true, 5_000)).isEqualTo(chance("TOP-PAD", "Three-ten-five", hand, true, 5_000));
+        assertThat(chance("TOP-PAD", "Three-ten-five", hand, true, 5_000).inWords()).matches("\\d+ % \\(\\d+-\\d+\\)");
+    }
+
+    @Test
+    void theLikelierSchoolIsRecommendedAndAMinorityNeverFirst() {
+        List<KeySequence> dfu = SequenceLibrary.shipped().of(KeyFamily.SIDE_KEY, Goal.DFU);
+        Recommendation unsteady = Recommendation.of(dfu, family("SIDE-KEY"), Start.ON, new Hand("Ida", STILL, STILL, STILL, 0.12, 0.05, STILL), true);
+        assertThat(unsteady.ranked()).extracting(r -> r.school().school()).containsExactly("Black then both", "Ten-five-ten");
+        assertThat(unsteady.reason()).startsWith("For Ida, Black then both ").contains(" % (");
+        List<KeySequence> cold = SequenceLibrary.shipped().of(KeyFamily.SIDE_KEY, Goal.RECOVERY);
+        Recommendation off = Recommendation.of(cold, family("SIDE-KEY"), Start.OFF, Hand.AVERAGE, false);
+        assertThat(off.ranked().getFirst().school().minority()).isFalse();
+        assertThat(off.reason()).contains("Too close to tell");
+    }
+
+    @Test
+    void badHandsSayWhichValue() {
+        String json = "{\"name\":\"a\",\"light\":{\"mean\":0.2,\"spread\":0.03},\"tone\":{\"mean\":0.2,\"spread\":0.03},\"cued\":{\"mean\":0,\"spread\":%s},\"drift\":%s,\"overlap\":0.1,\"tap\":{\"mean\":0.2,\"spread\":0.1}}";
+        assertThat(Hand.parse(String.format(Locale.ROOT, json, "0.1", "0.05"), "h.json").drift()).isEqualTo(0.05);
+        assertThatThrownBy(() -> Hand.parse(String.format(Locale.ROOT, json, "-1", "0.05"), "h.json")).isInstanceOf(BadInput.class).hasMessageContaining("h.json").hasMessageContaining("spread [-1.0]");
+        assertThatThrownBy(() -> Hand.parse(String.format(Locale.ROOT, json, "0.1", "7"), "h.json")).hasMessageContaining("drift [7.0]");
+    }
+
+    @Test
+    void whatIsNeverLateIsAPerfectRehearsal() {
+        Playing.Hands still = hand(0, new Spread(0, 0)).attempts(new SplittableRandom(1), false);
+        SequenceLibrary.shipped().all().forEach(s -> assertThat(Playing.lands(s, new DeviceMachine(DeviceCatalogue.shipped().family(s.family())), s.from().getFirst(), still)).as(s.key()).isTrue());
+    }
+}
