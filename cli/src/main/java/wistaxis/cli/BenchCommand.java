@@ -6,7 +6,7 @@ import picocli.CommandLine.Command;
 import wistaxis.core.identify.LookLibrary;
 import wistaxis.core.identify.LookMeasure;
 
-@Command(name = "bench", mixinStandardHelpOptions = true, description = "Measurements.", subcommands = {BenchCommand.Looks.class, BenchLine.class, BenchLine.Serve.class, BenchPackage.class}, synopsisSubcommandLabel = "WHAT")
+@Command(name = "bench", mixinStandardHelpOptions = true, description = "Measurements.", subcommands = {BenchCommand.Looks.class, BenchKeys.class, BenchLine.class, BenchLine.Serve.class, BenchPackage.class}, synopsisSubcommandLabel = "WHAT")
 final class BenchCommand extends Output {
     @Override
     public void run() {

@@ -11,7 +11,7 @@ import wistaxis.store.ledger.LedgerDamaged;
 @Command(name = "wistaxis", mixinStandardHelpOptions = true, version = "0.1.0", synopsisSubcommandLabel = "COMMAND",
         description = {"A bench for technicians who restore locked, looping and dead phones and tablets.",
             "Without a command, or with 'demo', the window opens."},
-        subcommands = {DevicesCommand.class, SequencesCommand.class, SimulateCommand.class, LedgerCommand.class, ImeiCommand.class,
+        subcommands = {DevicesCommand.class, SequencesCommand.class, SimulateCommand.class, MarginsCommand.class, CardCommand.class, SchoolCommand.class, LedgerCommand.class, ImeiCommand.class,
             IdentifyCommand.class, RouteCommand.class, FirmwareCommand.class, PackageCommand.class, WindowCommand.class, BenchCommand.class})
 public final class Main implements Runnable {
     @CommandLine.Spec

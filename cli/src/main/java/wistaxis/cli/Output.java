@@ -22,7 +22,11 @@ abstract class Output implements Runnable {
     private CommandLine.Model.@Nullable CommandSpec spec;
 
     final PrintWriter out() {
-        return java.util.Objects.requireNonNull(spec).commandLine().getOut();
+        return spec().commandLine().getOut();
+    }
+
+    final CommandLine.Model.CommandSpec spec() {
+        return java.util.Objects.requireNonNull(spec);
     }
 
     final void answer(Object value, Iterable<String> words) {

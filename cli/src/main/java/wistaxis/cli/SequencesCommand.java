@@ -2,11 +2,14 @@ package wistaxis.cli;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import wistaxis.core.coach.Instruction;
 import wistaxis.core.coach.Score;
 import wistaxis.core.device.DeviceModel;
+import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.core.keys.KeyStep;
@@ -17,8 +20,11 @@ final class SequencesCommand extends Output {
     @Option(names = "--device", required = true, paramLabel = "ID", description = "identifier or A-number")
     private String device = "";
 
-    @Option(names = "--goal", required = true, paramLabel = "GOAL", description = "recovery, leave-recovery, dfu, leave-dfu or force-restart")
+    @Option(names = "--goal", required = true, paramLabel = "GOAL", description = "power-off, power-on, force-restart, recovery, leave-recovery, dfu or leave-dfu")
     private String goal = "";
+
+    @Option(names = "--broken", paramLabel = "KEY", description = "a key that does not work: up, down, side, top or home; may be given more than once")
+    private List<String> broken = List.of();
 
     private record Row(String school, String family, Goal goal, List<KeyStep> steps, String provenance, String source, boolean minority, List<String> cautions) {
         static Row of(KeySequence s) {
@@ -29,9 +35,12 @@ final class SequencesCommand extends Output {
     @Override
     public void run() {
         DeviceModel model = device(device);
-        List<KeySequence> schools = SequenceLibrary.shipped().of(model, Goal.parse(goal));
+        Goal wanted = Goal.parse(goal);
+        Set<PhysicalKey> without = broken.stream().map(PhysicalKey::parse).collect(Collectors.toSet());
+        List<KeySequence> schools = SequenceLibrary.shipped().of(model, wanted, without);
         if (schools.isEmpty()) {
-            throw new Refusal("no key sequence for [" + goal + "] on " + model.name() + " (" + model.family() + ") is known yet");
+            answer(List.of(), List.of());
+            throw new Refusal("no key sequence for [" + goal + "] on " + model.name() + " is left without " + without + ". " + SequenceLibrary.instead(wanted).says());
         }
         List<String> words = new ArrayList<>();
         schools.forEach(s -> words.addAll(words(s, model)));

@@ -57,6 +57,29 @@ class CommandLineTest {
     }
 
     @Test
+    void marginsCardsAndSchoolsAreAnswered() throws IOException {
+        JsonNode ten = run("margins", "--device", "iPhone14,5", "--goal", "dfu", "--school", "Ten-five-ten", "--seed", "3", "--attempts", "500", "--blind", "--json").json().get(0);
+        assertThat(ten.get("steps").get(3).get("earliest").asDouble()).isCloseTo(3, org.assertj.core.data.Offset.offset(1e-8));
+        assertThat(ten.get("success").asDouble()).isBetween(ten.get("low").asDouble(), ten.get("high").asDouble());
+        assertThat(run("margins", "--device", "iPhone14,5", "--goal", "dfu").out()).contains("3. Hold Side", "8.00 to 11.00 s", "as long as you like");
+        String card = folder.resolve("card.pdf").toString();
+        assertThat(run("card", "--family", "home-pad", "--out", card).out()).contains(card);
+        assertThat(Files.readString(Path.of(card), java.nio.charset.StandardCharsets.ISO_8859_1)).startsWith("%PDF-");
+        JsonNode leave = run("sequences", "--device", "iPhone14,6", "--goal", "leave-recovery", "--broken", "down", "--json").json();
+        assertThat(leave).hasSize(1);
+        Ran none = run("sequences", "--device", "iPhone14,6", "--goal", "leave-recovery", "--broken", "side", "--json");
+        assertThat(none.out().replaceAll("\\s", "")).isEqualTo("[]");
+        assertThat(none.err()).contains("15 minutes");
+        String bad = file("own.json", """
+            {"sequences": [{"school": "Long", "family": "SIDE-KEY", "goal": "power-on", "from": ["off"], "plugged": true, "minority": false, "provenance": "ours", "source": "here",
+             "cautions": [], "steps": [{"action": "hold", "keys": ["SIDE"], "seconds": 30, "until": null}, {"action": "release", "keys": ["SIDE"], "seconds": null, "until": null}]}]}""");
+        Ran checked = run("school", "check", bad);
+        assertThat(checked.status()).isEqualTo(1);
+        assertThat(checked.out()).contains("Long, power-on from off: this sequence ends in recovery");
+        assertThat(run("school", "check", file("good.json", Files.readString(Path.of(bad)).replace("30", "3"))).out()).contains("It lands.");
+    }
+
+    @Test
     void anImeiIsChecked() throws IOException {
         assertThat(run("imei", "35-695803-164832-1", "--json").json()).hasToString("{\"imei\":\"356958031648321\",\"valid\":true,\"expectedCheckDigit\":1}");
     }
@@ -165,7 +188,7 @@ class CommandLineTest {
         route --facts pom.xml --prefer remote=never       | 2 | computer-first
         bench                                             | 2 | wistaxis bench looks
         sequences --device iPhone13,2 --goal moon         | 2 | [moon]
-        sequences --device iPhone13,2 --goal power-off    | 1 | power-off
+        sequences --device iPhone13,2 --goal power-off --broken side | 1 | shut-down entry in the settings
         sequences --device 12 --goal recovery             | 2 | iPhone13,1
         simulate --device iPhone13,2                      | 2 | --trace
         simulate --device iPhone13,2 --trace /no/such.json| 2 | no such file
@@ -179,6 +202,12 @@ class CommandLineTest {
         firmware list --device 12                         | 2 | iPhone13,1
         ledger                                            | 2 | verify or export
         ledger verify --data /no/such/folder              | 2 | --data
+        sequences --device iPhone13,2 --goal dfu --broken nose | 2 | [nose]
+        margins --device iPhone13,2 --goal dfu --school Nine | 2 | [Nine]
+        margins --device iPhone13,2 --goal dfu --attempts 0 | 2 | [0]
+        card --family WATCH --out /tmp/c.pdf              | 2 | [WATCH]
+        card --family SIDE-KEY --out /no/such/c.pdf       | 1 | [/no/such/c.pdf]
+        school check /no/such/file                        | 2 | there is no such file
         ledger export --format xml                        | 2 | xml
         """)
     void badUseIsSaidOnStandardError(String args, int status, String says) {

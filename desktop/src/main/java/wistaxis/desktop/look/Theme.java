@@ -38,7 +38,7 @@ public enum Theme {
     public void apply(Scene scene, double scale) {
         current = this;
         for (String font : new String[] {"Lato-Regular.ttf", "Lato-Bold.ttf", "Lato-Black.ttf", "JetBrainsMono-Regular.ttf"}) {
-            Font.loadFont(url(font).toExternalForm(), 14);
+            Font.loadFont(Objects.requireNonNull(Theme.class.getResource("/wistaxis/fonts/" + font), font).toExternalForm(), 14);
         }
         Application.setUserAgentStylesheet((this == DAY ? new PrimerLight() : new PrimerDark()).getUserAgentStylesheet());
         scene.getStylesheets().setAll(url(sheet).toExternalForm(), url("wistaxis.css").toExternalForm());

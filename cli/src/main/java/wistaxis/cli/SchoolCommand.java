@@ -1,0 +1,31 @@
+package wistaxis.cli;
+
+import java.nio.file.Path;
+import java.util.List;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Parameters;
+import wistaxis.core.keys.SchoolFile;
+
+@Command(name = "school", mixinStandardHelpOptions = true, description = "A shop's own key sequences.", subcommands = SchoolCommand.Check.class, synopsisSubcommandLabel = "WHAT")
+final class SchoolCommand extends Output {
+    @Override
+    public void run() {
+        throw new picocli.CommandLine.ParameterException(spec().commandLine(), "Missing: check");
+    }
+
+    @Command(name = "check", mixinStandardHelpOptions = true, description = "Try the sequences of a file on the key model.")
+    static final class Check extends Output {
+        @Parameters(index = "0", paramLabel = "FILE", description = "sequences in JSON, see docs/formats.md")
+        private Path file = Path.of("");
+
+        @Override
+        public void run() {
+            List<SchoolFile.Finding> found = SchoolFile.read(text(file, "school file", 5), file.getFileName().toString()).stream().flatMap(s -> SchoolFile.attempt(s).stream()).toList();
+            answer(found, found.stream().map(f -> f.school() + ", " + f.goal() + " from " + f.start() + ": " + f.says()).toList());
+            long bad = found.stream().filter(f -> !f.lands()).count();
+            if (bad > 0) {
+                throw new Refusal(bad + " of " + found.size() + " do not land; the file is not accepted");
+            }
+        }
+    }
+}

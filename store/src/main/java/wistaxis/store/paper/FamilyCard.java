@@ -1,0 +1,191 @@
+package wistaxis.store.paper;
+
+import java.awt.Color;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import wistaxis.core.coach.Score;
+import wistaxis.core.device.DeviceCatalogue;
+import wistaxis.core.device.Family;
+import wistaxis.core.device.KeyFamily;
+import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.facts.Provenance;
+import wistaxis.core.keys.Goal;
+import wistaxis.core.keys.KeySequence;
+import wistaxis.core.keys.KeyStep;
+import wistaxis.core.keys.Reading;
+import wistaxis.core.keys.Rehearsal.Span;
+import wistaxis.core.keys.SequenceLibrary;
+import wistaxis.core.practice.Margin;
+
+/** One page for the wall: every school of a family as a small score with its seconds and margins, what is seen on the way, and what went wrong. */
+public final class FamilyCard {
+    private static final Color INK = new Color(0x26221c);
+    private static final Color MUTED = new Color(0x6b6255);
+    private static final Color LINE = new Color(0xd8cdb9);
+    private static final Color HOLD = new Color(0x1f5a57);
+    private static final Color SLACK = new Color(0xb9d3cf);
+    private static final Color PAPER = Color.WHITE;
+    private static final float EDGE = 30;
+    private static final float GUTTER = 16;
+    private static final float COLUMN = (Page.WIDTH - 2 * EDGE - GUTTER) / 2;
+    private static final float NAMES = 58;
+    private static final float TALLEST_LANE = 16;
+
+    /** What the scores may take of the page. */
+    private static final float SCORES = 480;
+    private static final float FLOOR = Page.HEIGHT - 24;
+
+    private final Page page;
+    private final Family family;
+    private float lane = TALLEST_LANE;
+
+    private FamilyCard(Page page, Family family) {
+        this.page = page;
+        this.family = family;
+    }
+
+    /** The card as a PDF file of one page. @param schools with the shop's own */
+    public static byte[] pdf(KeyFamily which, SequenceLibrary schools) throws IOException {
+        Family family = DeviceCatalogue.shipped().family(which);
+        try (Page page = new Page("Keys of the " + which + " family")) {
+            new FamilyCard(page, family).draw(schools.all().stream().filter(s -> s.family() == which).sorted(Comparator.comparing(KeySequence::goal)).toList());
+            return page.pdf();
+        }
+    }
+
+    private void draw(List<KeySequence> schools) throws IOException {
+        page.text(family.family().toString(), EDGE, 44, 22, true, INK);
+        float y = page.paragraph(family.tellTale(), EDGE + 160, 36, Page.WIDTH - 2 * EDGE - 160, 8.5f, false, MUTED);
+        y = Math.max(y, 52) + 4;
+        page.text("Dark: hold. Light: how much later is still in time. A mark below: what you see or the host sees. Seeing it always beats the count.", EDGE, y, 7.5f, false, MUTED);
+        float top = y + 10;
+        double lanes = schools.stream().mapToDouble(s -> s.keys().size() + 2.4).sum() / 2 + 2;
+        lane = (float) Math.min(TALLEST_LANE, SCORES / lanes);
+        List<Float> ends = new ArrayList<>(List.of(top, top));
+        for (KeySequence school : schools) {
+            int column = ends.get(0) <= ends.get(1) ? 0 : 1;
+            ends.set(column, score(school, EDGE + column * (COLUMN + GUTTER), ends.get(column)));
+        }
+        readings(Math.max(ends.get(0), ends.get(1)) + 2);
+        page.text("Wistaxis. Times of the device are those of its model, not promises. Erasing asks the owner first; no key sequence opens an account lock.", EDGE, Page.HEIGHT - 14, 7, false, MUTED);
+    }
+
+    /** A school drawn at a place. @return where it ends */
+    private float score(KeySequence school, float x, float y) throws IOException {
+        Score score = Score.of(school, family, school.from().getFirst());
+        Map<PhysicalKey, List<Score.Bar>> bars = score.bars();
+        List<Margin> margins = Margin.of(school, family, school.from().getFirst());
+        double seconds = Math.max(6, score.spans().getLast().endNanos() / 1e9 * 1.12);
+        float scale = (float) ((COLUMN - NAMES) / seconds);
+        float at = y + 11;
+        float w = page.text(goal(school.goal()), x, at, 10, true, INK);
+        page.text(school.school() + note(school), x + w + 6, at, 8.5f, false, MUTED);
+        at += 4;
+        for (PhysicalKey key : bars.keySet()) {
+            page.text(key.words(), x, at + lane - 3.5f, 8.5f, false, INK);
+            page.box(x + NAMES, at + lane, COLUMN - NAMES, 0.4f, LINE);
+            for (Score.Bar bar : bars.get(key)) {
+                bar(score, margins, bar, x + NAMES, at + 1.5f, scale);
+            }
+            at += lane;
+        }
+        sights(score, x, at, scale);
+        return at + lane + 5;
+    }
+
+    private void bar(Score score, List<Margin> margins, Score.Bar bar, float x, float y, float scale) throws IOException {
+        float height = lane - 3;
+        float from = x + at(score.spans().get(bar.firstStep()).startNanos(), scale);
+        long end = score.spans().get(bar.lastStep()).endNanos() - (bar.tap() ? 300_000_000L : 0);
+        float to = x + at(end, scale);
+        Margin margin = margins.get(bar.lastStep());
+        float limit = x + (COLUMN - NAMES);
+        float latest = margin.latest() == null ? limit : Math.min(limit, to + (float) (margin.latest() - margin.nominal()) * scale);
+        if (!bar.tap() && margin.byHand()) {
+            page.box(to, y, Math.max(0, latest - to), height, SLACK);
+        }
+        page.box(from, y, Math.max(2, to - from), height, HOLD);
+        if (bar.tap()) {
+            return;
+        }
+        for (int step = bar.firstStep(); step <= bar.lastStep(); step++) {
+            Span span = score.spans().get(step);
+            String words = words(score.step(step), score.lengthNanos(step));
+            float left = x + at(span.startNanos(), scale);
+            page.box(x + at(span.endNanos(), scale) - 0.3f, y, 0.6f, height, PAPER);
+            if (page.width(words, 7.5f, true) < at(span.endNanos() - span.startNanos(), scale) - 3) {
+                page.text(words, left + 2, y + height - 2.5f, 7.5f, true, PAPER);
+            }
+        }
+    }
+
+    private void sights(Score score, float x, float y, float scale) throws IOException {
+        page.text("seen", x, y + lane - 3, 8, false, MUTED);
+        float free = 0;
+        for (int i = 0; i < score.steps(); i++) {
+            KeyStep step = score.step(i);
+            String words = step.until() != null ? step.until().toString().replace('-', ' ') : step.action() == KeyStep.Action.PLUG ? "plug in" : step.action() == KeyStep.Action.DRAG ? "drag" : "";
+            if (words.isEmpty()) {
+                continue;
+            }
+            words += String.format(Locale.ROOT, " %.0f s", score.spans().get(i).endNanos() / 1e9);
+            float width = page.width(words, 7.5f, false);
+            float at = x + NAMES + at(score.spans().get(i).endNanos(), scale);
+            float left = Math.max(free, Math.min(at - width / 2, x + COLUMN - width));
+            page.box(at - 0.3f, y, 0.6f, 3, INK);
+            page.text(words, left, y + lane - 2.5f, 7.5f, false, INK);
+            free = left + width + 3;
+        }
+    }
+
+    private static String words(KeyStep step, long nanos) {
+        long seconds = Math.round(nanos / 1e9);
+        return step.until() == null ? seconds + " s" : step.seconds() == null ? "~" + seconds + " s" : "up to " + Math.round(step.seconds()) + " s";
+    }
+
+    private static float at(long nanos, float scale) {
+        return (float) (nanos / 1e9 * scale);
+    }
+
+    private static String note(KeySequence school) {
+        String where = school.plugged() ? ", plugged in first" : school.goal() == Goal.RECOVERY || school.goal() == Goal.DFU ? ", unplugged first" : "";
+        String start = school.from().size() == 1 ? ", " + school.from().getFirst() : "";
+        return (school.minority() ? ", few do it" : "") + where + start + (school.provenance() == Provenance.MEMORY ? ", from memory" : "");
+    }
+
+    private static String goal(Goal goal) {
+        return switch (goal) {
+            case DFU -> "DFU";
+            case LEAVE_DFU -> "Leave DFU";
+            default -> goal.toString().substring(0, 1).toUpperCase(Locale.ROOT) + goal.toString().substring(1).replace('-', ' ');
+        };
+    }
+
+    private void readings(float from) throws IOException {
+        page.box(EDGE, from, Page.WIDTH - 2 * EDGE, 0.8f, INK);
+        page.text("What happened?", EDGE, from + 13, 10, true, INK);
+        float left = rows("Wanted DFU", Reading.of(Goal.DFU), EDGE, from + 25);
+        float right = rows("Wanted recovery", Reading.of(Goal.RECOVERY), EDGE + COLUMN + GUTTER, from + 25);
+        float y = Math.max(left, right) + 2;
+        String caution = "A wet device: no cable, no charger. A swollen battery: no heat, no pressure, no restore. On some phones Side with a Volume key, or five presses of Side, calls for help.";
+        page.paragraph(caution, EDGE, Math.min(y, FLOOR - 14), Page.WIDTH - 2 * EDGE, 7.5f, true, INK);
+    }
+
+    private float rows(String title, List<Reading> readings, float x, float from) throws IOException {
+        float y = from;
+        page.text(title, x, y, 9, true, INK);
+        y += 11;
+        for (Reading r : readings) {
+            if (y < FLOOR - 36) {
+                String seen = r.sees().getFirst().words() + ", host sees " + r.host().stream().map(Object::toString).reduce((a, b) -> a + " or " + b).orElse("");
+                y = page.paragraph(seen, x, y, COLUMN, 7.5f, true, INK);
+                y = page.paragraph(r.state() + " " + r.next(), x + 8, y, COLUMN - 8, 7.5f, false, INK) + 1;
+            }
+        }
+        return y;
+    }
+}

@@ -1,0 +1,42 @@
+package wistaxis.store.paper;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.util.List;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.text.PDFTextStripper;
+import org.apache.pdfbox.text.TextPosition;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
+import wistaxis.core.device.KeyFamily;
+import wistaxis.core.keys.KeySequence;
+import wistaxis.core.keys.SequenceLibrary;
+
+class FamilyCardTest {
+    /** Read back by the library that also reads other programs' PDF files. */
+    @ParameterizedTest
+    @EnumSource
+    void isOnePageWithEverySchoolAndNothingRunsOffIt(KeyFamily family) throws IOException {
+        SequenceLibrary library = SequenceLibrary.shipped();
+        try (PDDocument pdf = Loader.loadPDF(FamilyCard.pdf(family, library))) {
+            assertThat(pdf.getNumberOfPages()).isEqualTo(1);
+            List<TextPosition> outside = new java.util.ArrayList<>();
+            PDFTextStripper reader = new PDFTextStripper() {
+                @Override
+                protected void processTextPosition(TextPosition at) {
+                    boolean off = at.getXDirAdj() < 20 || at.getXDirAdj() + at.getWidthDirAdj() > Page.WIDTH - 20 || at.getYDirAdj() > Page.HEIGHT - 8;
+                    if (off) {
+                        outside.add(at);
+                    }
+                    super.processTextPosition(at);
+                }
+            };
+            String text = reader.getText(pdf).replaceAll("\\s+", " ");
+            assertThat(outside).isEmpty();
+            assertThat(text).contains(family.toString(), "What happened?", "no cable, no charger", "account lock");
+            library.all().stream().filter(s -> s.family() == family).map(KeySequence::school).forEach(school -> assertThat(text).contains(school));
+        }
+    }
+}
