@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -14,9 +15,11 @@ import java.util.Map;
 import java.util.stream.Stream;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.standins.DemoPractice;
 import wistaxis.standins.DemoWorld;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.Ledger;
+import wistaxis.store.practice.PracticeBook;
 
 /** The demo's data folder: kept over the day, made anew on the next, never mixed with a user's own data. */
 public final class DemoFolder {
@@ -43,6 +46,7 @@ public final class DemoFolder {
             if (!Files.exists(mark)) {
                 clear(root);
                 fill(folder, now);
+                practise(folder, now);
                 Files.writeString(mark, today);
             }
             return folder;
@@ -61,6 +65,12 @@ public final class DemoFolder {
                 ledger.append(java.util.Objects.requireNonNull(numbers.get(h.ticket())), h.event(), h.at());
             }
         }
+    }
+
+    private static void practise(DataFolder folder, Instant now) {
+        PracticeBook book = PracticeBook.open(folder.practice());
+        DemoPractice.attempts(now).forEach(book::add);
+        DemoPractice.measured().forEach(m -> book.add(DemoPractice.PERSON, m, now.minus(Duration.ofDays(1))));
     }
 
     /** Empties a folder that is the demo's own: everything in it was made by the demo. */

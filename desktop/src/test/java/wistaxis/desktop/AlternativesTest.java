@@ -62,9 +62,11 @@ class AlternativesTest {
     void aPhoneThatIsOffIsTakenInByAColdSchool() {
         record(KEYS, new TicketEvent.FactRecorded("screenSays", "black"));
         w.click("lane-" + KEYS);
+        w.sees("Cold plug: into recovery");
+        w.tap(javafx.scene.input.KeyCode.DIGIT2);
         w.sees("Plug in first");
-        w.click("school-Cold-plug");
-        w.sees("Cold plug into recovery");
+        w.tap(javafx.scene.input.KeyCode.DIGIT1);
+        w.sees("Cold plug: into recovery");
         w.click("show-me");
         w.sees("Plug in now");
         w.hurried(() -> Window.until(40, () -> w.bench.ticket(KEYS).mode() != null, "recovery by a cold plug"));

@@ -21,6 +21,9 @@ public record CoachRun(Score score, List<Long> starts, long endedNanos) {
     private static final long RUNNING = Long.MIN_VALUE;
     private static final long SECOND = 1_000_000_000L;
 
+    /** How long a cue that has just been due is still told, so that none is missed between two looks. */
+    private static final long RECENT = 200_000_000L;
+
     public CoachRun {
         starts = List.copyOf(starts);
     }
@@ -105,9 +108,13 @@ public record CoachRun(Score score, List<Long> starts, long endedNanos) {
         return step() + 1 == score.steps() ? "" : score.instruction(step() + 1, 0).huge();
     }
 
-    /** The cues that fall into a stretch of time, as the run stands: after {@code fromNanos}, up to and with {@code toNanos}. */
-    public List<Cue> cues(long fromNanos, long toNanos) {
-        return allCues(toNanos).stream().filter(c -> c.atNanos() - fromNanos > 0 && c.atNanos() - toNanos <= 0).toList();
+    /** The cues from a moment on, as far as they are certain: up to the next step that waits for something seen. */
+    public List<Cue> upcoming(long nowNanos) {
+        return allCues(nowNanos).stream().filter(c -> c.atNanos() - nowNanos > -RECENT).toList();
+    }
+
+    private boolean endsByTheClock(int step) {
+        return score.step(step).until() == null && !ended();
     }
 
     private List<Cue> allCues(long nowNanos) {
@@ -116,7 +123,7 @@ public record CoachRun(Score score, List<Long> starts, long endedNanos) {
             cues.add(new Cue(starts.getFirst() - t, Cue.Kind.COUNT));
         }
         List<Span> spans = spans(nowNanos);
-        for (int i = 0; i < starts.size(); i++) {
+        for (int i = 0; i < score.steps() && (i < starts.size() || endsByTheClock(i - 1)); i++) {
             KeyStep step = score.step(i);
             Span span = spans.get(i);
             switch (step.action()) {

@@ -1,5 +1,6 @@
 package wistaxis.core.device;
 
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import wistaxis.core.facts.Provenance;
@@ -21,6 +22,13 @@ public record Family(
     /** This family on a body, where the power key may be called otherwise. */
     Family on(Body body) {
         return new Family(family, provenance, source, tellTale, body.powerKey(), lowKey, arming, chord, thresholds, inequalities);
+    }
+
+    /** This family with some thresholds later. @param shifts seconds by threshold */
+    public Family late(Map<String, Double> shifts) {
+        Map<String, Double> all = new HashMap<>(thresholds);
+        shifts.forEach((name, by) -> all.put(name, seconds(name) + by));
+        return new Family(family, provenance, source, tellTale, powerKey, lowKey, arming, chord, all, inequalities);
     }
 
     /** @throws IllegalArgumentException when the family has no threshold of that name */

@@ -35,7 +35,8 @@ public record Trace(
             }
         }
 
-        Input input() {
+        /** The event as the device takes it. */
+        public Input input() {
             return switch (event) {
                 case DOWN -> new Input.Down(java.util.Objects.requireNonNull(key));
                 case UP -> new Input.Up(java.util.Objects.requireNonNull(key));

@@ -41,9 +41,9 @@ public record Recommendation(List<Rated> ranked, String reason) {
         if (rated.size() < 2) {
             return "";
         }
-        List<String> words = rated.stream().map(r -> r.school().school() + " " + r.chance().inWords()).toList();
+        List<String> words = rated.stream().skip(1).map(r -> r.school().school() + " " + r.chance().inWords()).toList();
         boolean close = rated.get(1).chance().high() >= rated.getFirst().chance().low();
         String who = hand == Hand.AVERAGE ? "For an average hand" : "For " + hand.name();
-        return who + ", " + words.getFirst() + " lands, " + String.join(", ", words.subList(1, words.size())) + "." + (close ? " Too close to tell: the usual order holds." : "");
+        return who + ", " + rated.getFirst().school().school() + " lands " + rated.getFirst().chance().inWords() + ", " + String.join(", ", words) + "." + (close ? " Too close to tell: the usual order holds." : "");
     }
 }

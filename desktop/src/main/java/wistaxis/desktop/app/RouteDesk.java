@@ -17,6 +17,7 @@ import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.SystemVersion;
+import wistaxis.core.keys.KeySequence;
 import wistaxis.core.outside.HostProbe;
 import wistaxis.core.outside.HostProbe.HostFacts;
 import wistaxis.core.route.CaseFacts;
@@ -92,6 +93,11 @@ public final class RouteDesk {
     public void holidays(String region) {
         PublicHolidays.of(region);
         change(settings.holidays(region));
+    }
+
+    /** Takes a school as this shop's habit for its goal and family. */
+    void prefer(KeySequence school) {
+        change(settings.prefer(school));
     }
 
     private void change(Settings next) {

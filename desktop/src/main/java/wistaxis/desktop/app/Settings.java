@@ -8,6 +8,7 @@ import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.Units;
 import wistaxis.core.facts.Json;
+import wistaxis.core.keys.KeySequence;
 import wistaxis.store.WholeFile;
 
 /**
@@ -16,14 +17,16 @@ import wistaxis.store.WholeFile;
  * @param preferences the choice by preference of {@code routes.json}; what is left out is the usual one
  * @param holidays the region whose public holidays the shop and its carriers keep, for example {@code gb-eng}
  * @param modeWindow how long a device stays in recovery by itself, a span such as {@code 15min}; null for the usual one
+ * @param schools the school last taken, by key family and goal; null where the likeliest is always taken
  */
-public record Settings(Map<String, String> preferences, String holidays, @Nullable String modeWindow) {
-    public static final Settings USUAL = new Settings(Map.of(), "gb-eng", null);
+public record Settings(Map<String, String> preferences, String holidays, @Nullable String modeWindow, @Nullable Map<String, String> schools) {
+    public static final Settings USUAL = new Settings(Map.of(), "gb-eng", null, null);
 
     private static final String USUAL_WINDOW = "15min";
 
     public Settings {
         preferences = Map.copyOf(preferences);
+        schools = schools == null ? null : Map.copyOf(schools);
         if (modeWindow != null) {
             Units.span(modeWindow);
         }
@@ -46,14 +49,25 @@ public record Settings(Map<String, String> preferences, String holidays, @Nullab
     Settings prefer(String preference, String value) {
         Map<String, String> all = new TreeMap<>(preferences);
         all.put(preference, value);
-        return new Settings(all, holidays, modeWindow);
+        return new Settings(all, holidays, modeWindow, schools);
     }
 
     Settings holidays(String region) {
-        return new Settings(preferences, region, modeWindow);
+        return new Settings(preferences, region, modeWindow, schools);
     }
 
     Settings modeWindow(String span) {
-        return new Settings(preferences, holidays, span);
+        return new Settings(preferences, holidays, span, schools);
+    }
+
+    /** The school that was last taken for the goal of this one on its family; null for none. */
+    public @Nullable String school(KeySequence like) {
+        return schools == null ? null : schools.get(like.family() + "/" + like.goal());
+    }
+
+    Settings prefer(KeySequence school) {
+        Map<String, String> all = new TreeMap<>(schools == null ? Map.of() : schools);
+        all.put(school.family() + "/" + school.goal(), school.school());
+        return new Settings(preferences, holidays, modeWindow, all);
     }
 }

@@ -2,23 +2,30 @@ package wistaxis.desktop.app;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.util.EnumSet;
+import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.Family;
+import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.keys.DeviceMachine;
 import wistaxis.core.keys.DeviceState;
 import wistaxis.core.keys.Explanation;
 import wistaxis.core.keys.HostView;
+import wistaxis.core.keys.KeySequence;
 import wistaxis.core.keys.Phase;
 import wistaxis.core.keys.Screen;
 import wistaxis.core.keys.Start;
 import wistaxis.core.outside.DeviceLink;
+import wistaxis.core.route.CaseFacts;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.standins.SimulatedDevice;
 
 /** What lies on the bench for one ticket: the device and the work on it. */
-public final class TicketDesk {
+public final class TicketDesk implements Coaching.Subject {
     private final Workbench bench;
     private final String number;
     private final DeviceModel model;
@@ -58,25 +65,47 @@ public final class TicketDesk {
         return bench.ticket(number);
     }
 
+    @Override
     public DeviceModel model() {
         return model;
     }
 
+    @Override
     public Family family() {
         return bench.devices().familyOf(model);
     }
 
+    @Override
     public DeviceMachine machine() {
         return machine;
     }
 
+    @Override
     public DeviceLink device() {
         return device;
     }
 
     /** The device now. */
+    @Override
     public DeviceState deviceNow() {
         return device.at(bench.nowNanos());
+    }
+
+    /** The keys that the intake says are broken. */
+    @Override
+    public Set<PhysicalKey> broken() {
+        List<PhysicalKey> said = CaseFacts.of(ticket()).brokenKeys();
+        Set<PhysicalKey> broken = said == null ? EnumSet.noneOf(PhysicalKey.class) : said.stream().collect(Collectors.toCollection(() -> EnumSet.noneOf(PhysicalKey.class)));
+        if (broken.stream().anyMatch(PhysicalKey::isPower)) {
+            broken.add(model.body().powerKey());
+        }
+        return broken;
+    }
+
+    /** Becomes the shop's habit for this goal and family. */
+    @Override
+    public void taken(KeySequence school) {
+        bench.routes().prefer(school);
     }
 
     public FirmwareDesk firmware() {

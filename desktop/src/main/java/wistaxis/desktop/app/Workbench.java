@@ -22,7 +22,9 @@ import wistaxis.core.bench.BenchPlan;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.KeyFamily;
+import wistaxis.core.facts.BadInput;
 import wistaxis.core.identify.LookLibrary;
+import wistaxis.core.keys.SchoolFile;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.restore.RestoreStage;
@@ -48,7 +50,8 @@ public final class Workbench implements AutoCloseable {
 
     private final Setup setup;
     private final DeviceCatalogue devices = DeviceCatalogue.shipped();
-    private final SequenceLibrary sequences = SequenceLibrary.shipped();
+    private SequenceLibrary sequences = SequenceLibrary.shipped();
+    private String schoolTrouble = "";
     private final LookLibrary looks = LookLibrary.shipped(devices);
     private final List<RestoreStage> stages = RestoreStage.shipped();
     private final HandoverFacts handover = HandoverFacts.shipped();
@@ -62,6 +65,8 @@ public final class Workbench implements AutoCloseable {
     private final List<Runnable> listeners = new ArrayList<>();
     private final RouteDesk routes;
     private final Stock stock;
+    private final Practice practice;
+    private final DrillDesk drill;
     private volatile BenchClock clock;
 
     /**
@@ -84,6 +89,7 @@ public final class Workbench implements AutoCloseable {
     public Workbench(Setup setup) {
         this.setup = setup;
         this.ledger = Ledger.open(setup.folder().ledger());
+        readSchools();
         this.entries = new ArrayList<>(ledger.entries());
         Instant last = entries.isEmpty() ? Instant.EPOCH : entries.getLast().at();
         this.clock = new BenchClock(1, setup.realNanos().getAsLong(), nanos(last.isAfter(setup.start()) ? last : setup.start()));
@@ -98,6 +104,8 @@ public final class Workbench implements AutoCloseable {
         this.line = new Line(world.address());
         this.stock = new Stock(this, setup.folder(), entries);
         this.routes = new RouteDesk(this, new OshiHost(), setup.folder().root().resolve("settings.json"), entries);
+        this.practice = new Practice(this, setup.folder());
+        this.drill = new DrillDesk(this);
         tickets.values().stream().filter(t -> t.restoreStarted() && t.restored() == null).toList()
                 .forEach(t -> record(t.number(), new TicketEvent.RestoreStopped("the program ended during the restore; put the device into recovery and start it again")));
     }
@@ -112,6 +120,40 @@ public final class Workbench implements AutoCloseable {
 
     public SequenceLibrary sequences() {
         return sequences;
+    }
+
+    /** Reads the shop's own key sequences anew; none of them is taken unless all of them land. */
+    public void readSchools() {
+        Path file = setup.folder().schools();
+        sequences = SequenceLibrary.shipped();
+        schoolTrouble = "";
+        try {
+            if (Files.exists(file)) {
+                sequences = sequences.with(SchoolFile.accept(Files.readString(file), file.getFileName().toString()));
+            }
+        } catch (BadInput | IOException e) {
+            schoolTrouble = "The shop's own key sequences were not taken, those that ship are in force. " + e.getMessage();
+        }
+    }
+
+    /** What is wrong with the shop's own key sequences; empty for nothing. */
+    public String schoolTrouble() {
+        return schoolTrouble;
+    }
+
+    /** Where the shop's own key sequences are kept. */
+    public Path schools() {
+        return setup.folder().schools();
+    }
+
+    /** What the person at the bench practised. */
+    public Practice practice() {
+        return practice;
+    }
+
+    /** Practice on a simulated device. */
+    public DrillDesk drill() {
+        return drill;
     }
 
     /** Intake and routes. */
@@ -248,6 +290,7 @@ public final class Workbench implements AutoCloseable {
     /** Lets time pass on every open desk; to be called each frame. */
     public void tick() {
         List.copyOf(desks.values()).forEach(TicketDesk::tick);
+        drill.tick();
         stock.tick();
     }
 

@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.concurrent.CountDownLatch;
 import javafx.application.Platform;
+import wistaxis.core.keys.Goal;
 import wistaxis.core.ticket.Stage;
 import wistaxis.desktop.DemoFolder;
 import wistaxis.desktop.app.FirmwareDesk;
@@ -88,11 +89,9 @@ public final class Screenshots {
         picture("firmware", () -> { });
         picture("shelf", shell::showShelf);
         onFx(() -> shell.showTicket("T-0011"));
-        onFx(() -> bench.desk("T-0011").keys().showMe());
+        onFx(() -> bench.desk("T-0011").keys().coaching().showMe());
         rest(3000 + 8300);
         picture("keys", () -> { });
-        picture("keys-dim", shell::otherTheme);
-        onFx(shell::otherTheme);
         waitUntil(() -> bench.ticket("T-0011").mode() != null);
         onFx(() -> shell.showTicket("T-0011"));
         onFx(() -> {
@@ -102,6 +101,25 @@ public final class Screenshots {
         rest(5000);
         onFx(() -> bench.setRate(1));
         picture("restore", () -> { });
+        onFx(() -> {
+            shell.showTicket("T-0013", Stage.KEYS);
+            bench.desk("T-0013").keys().coaching().choose(Goal.DFU);
+            shell.otherTheme();
+        });
+        onFx(() -> bench.desk("T-0013").keys().coaching().showMe());
+        rest(3000 + 11_600);
+        picture("keys-dfu", () -> { });
+        onFx(() -> bench.desk("T-0013").keys().coaching().stop());
+        onFx(shell::otherTheme);
+        onFx(shell::showDrill);
+        picture("drill", () -> {
+            bench.drill().choose(bench.sequences().all().stream().filter(q -> q.key().equals("SIDE-KEY/dfu/Ten-five-ten")).findFirst().orElseThrow());
+            bench.drill().replay(bench.practice().attempts().stream().filter(a -> a.school().equals("Ten-five-ten") && !a.landed()).findFirst().orElseThrow());
+        });
+        waitUntil(() -> bench.drill().coaching().verdict().isPresent());
+        picture("drill", () -> { });
+        picture("drill-progress", () -> press("drill-progress", ""));
+        picture("drill-hand", () -> press("drill-hand", ""));
         picture("handover", () -> shell.showTicket("T-0010"));
         picture("ledger", shell::showLedger);
     }

@@ -1,66 +1,110 @@
 package wistaxis.desktop.sound;
 
-import java.util.concurrent.BlockingQueue;
-import java.util.concurrent.LinkedBlockingQueue;
-import javax.sound.sampled.AudioFormat;
-import javax.sound.sampled.AudioSystem;
-import javax.sound.sampled.LineUnavailableException;
-import javax.sound.sampled.SourceDataLine;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.locks.LockSupport;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.coach.Cue;
 
-/** Plays cues on the sound card from a thread of its own; without a sound card it stays silent and says so. */
+/**
+ * Plays the plan of cues as one stream, from a thread of its own that renders a little ahead of what is heard: a cue begins at the sample that its time says, whatever the
+ * window is busy with. Without a sound card it stays silent and says so.
+ */
 public final class Speaker implements AutoCloseable {
-    private final BlockingQueue<byte[]> queue = new LinkedBlockingQueue<>(8);
-    private final @Nullable SourceDataLine line;
+    /** How far ahead samples are written: 30 ms. A plan that changes, because something was seen early, is heard after that at the latest. Ours. */
+    private static final int AHEAD = Tones.RATE * 30 / 1000;
+
+    /** A stream that has come apart from the clock by more than this, in the mean, is set anew: 4 ms. A card tells its position in steps longer than that. Ours. */
+    private static final double APART = 4e6;
+
+    /** After a stall it is set anew at once: 60 ms. Ours. */
+    private static final double STALLED = 60e6;
+
+    private final @Nullable Card card;
     private final @Nullable Thread player;
-    private volatile boolean muted;
+    private volatile Plan plan = new Plan(List.of());
+    private volatile Volume volume = Volume.MIDDLE;
+
+    /** How loud. */
+    public enum Volume {
+        OFF(0), SOFT(0.35), MIDDLE(0.7), LOUD(1);
+
+        private final double factor;
+
+        Volume(double factor) {
+            this.factor = factor;
+        }
+    }
+
+    /** @param cues with their times on the monotonic clock of this machine */
+    private record Plan(List<Cue> cues) {}
 
     public Speaker() {
-        this.line = open();
-        this.player = line == null ? null : Thread.ofPlatform().daemon().name("tones").start(() -> play(line));
+        this(Card.real().orElse(null));
     }
 
-    private static @Nullable SourceDataLine open() {
-        AudioFormat format = new AudioFormat(Tones.RATE, 16, 1, true, false);
-        try {
-            SourceDataLine line = AudioSystem.getSourceDataLine(format);
-            line.open(format, Tones.RATE / 5);
-            line.start();
-            return line;
-        } catch (LineUnavailableException | IllegalArgumentException e) {
-            return null;
-        }
+    Speaker(@Nullable Card card) {
+        this.card = card;
+        this.player = card == null ? null : Thread.ofPlatform().daemon().name("tones").priority(Thread.MAX_PRIORITY).start(() -> play(card));
     }
 
-    private void play(SourceDataLine to) {
-        try {
-            while (true) {
-                byte[] pcm = queue.take();
-                to.write(pcm, 0, pcm.length);
+    private void play(Card to) {
+        Mixer mixer = new Mixer();
+        long written = 0;
+        long zeroNanos = System.nanoTime(); // when sample 0 is heard
+        double apart = 0;
+        while (!Thread.interrupted()) {
+            long played = to.played();
+            if (written < played) {
+                written = played; // it ran dry: silence was heard
             }
-        } catch (InterruptedException e) {
-            to.close();
+            long now = System.nanoTime();
+            double off = now - nanos(played) - zeroNanos;
+            apart += (off - apart) * 0.02;
+            if (Math.abs(off) > STALLED || Math.abs(apart) > APART) {
+                zeroNanos += Math.round(Math.abs(off) > STALLED ? off : apart);
+                apart = 0;
+            }
+            int missing = (int) (AHEAD - (written - played));
+            if (missing > 0) {
+                long from = zeroNanos;
+                List<Mixer.Onset> onsets = new ArrayList<>();
+                plan.cues().forEach(c -> onsets.add(new Mixer.Onset(frames(c.atNanos() - from), c.kind())));
+                to.write(mixer.render(written, missing, onsets, volume.factor));
+                written += missing;
+            }
+            LockSupport.parkNanos(5_000_000L);
         }
+        to.close();
+    }
+
+    private static long frames(long nanos) {
+        return Math.round(nanos * (Tones.RATE / 1e9));
+    }
+
+    private static long nanos(long frames) {
+        return Math.round(frames * (1e9 / Tones.RATE));
     }
 
     /** Whether there is a sound card. */
     public boolean sounds() {
-        return line != null;
+        return card != null;
     }
 
-    public boolean muted() {
-        return muted;
+    public Volume volume() {
+        return volume;
     }
 
-    public void mute(boolean silent) {
-        muted = silent;
+    /** One louder, and after the loudest off. */
+    public void next() {
+        volume = Volume.values()[(volume.ordinal() + 1) % Volume.values().length];
     }
 
-    /** Plays a cue soon; drops it rather than letting cues pile up. */
-    public void play(Cue cue) {
-        if (line != null && !muted) {
-            queue.offer(Tones.of(cue.kind()));
+    /** From now on these cues are to be heard. @param nowNanos the moment now, on the cues' scale */
+    public void follow(List<Cue> cues, long nowNanos) {
+        if (card != null) {
+            long offset = System.nanoTime() - nowNanos;
+            plan = new Plan(cues.stream().map(c -> new Cue(c.atNanos() + offset, c.kind())).toList());
         }
     }
 

@@ -7,6 +7,7 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
 import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
@@ -35,7 +36,20 @@ final class HandoverView extends TicketPage {
         VBox advice = Ui.card(Ui.label("For the customer", "strong"));
         bench.handover().advice().forEach(a -> advice.getChildren().add(Ui.text("\u2013 " + a, "small")));
         list.getChildren().add(advice);
-        root.getChildren().setAll(Ui.label(title(t), "large"), Ui.scroll(list), foot(t));
+        root.getChildren().setAll(Ui.label(title(t), "large"));
+        if (t.closed() == null && coached(t.route())) {
+            root.getChildren().add(Ui.row(8, coach(shell, number)));
+        }
+        root.getChildren().addAll(Ui.scroll(list), foot(t));
+    }
+
+    /** Whether a step is done by the keys alone, so that the coach leads through it. */
+    static boolean coached(@Nullable String route) {
+        return "force-restart".equals(route) || "recovery-in-out".equals(route);
+    }
+
+    static Button coach(Shell shell, String number) {
+        return Ui.button("coach-keys", "Coach the keys", "primary", () -> shell.showTicket(number, Stage.KEYS));
     }
 
     private static String title(Ticket t) {

@@ -19,6 +19,7 @@ import javafx.scene.text.TextAlignment;
 import wistaxis.core.device.Body;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.keys.Reading;
 import wistaxis.core.keys.Screen;
 import wistaxis.desktop.look.Theme;
 import wistaxis.desktop.look.Ui;
@@ -58,6 +59,39 @@ final class PhoneDrawing extends Pane {
         Region cable = area("cable", LEFT + width / 2 - 30, TOP + this.height + 2, 150, 58);
         cable.setOnMousePressed(_ -> hands.cable().run());
         getChildren().add(cable);
+    }
+
+    boolean isOf(DeviceModel other) {
+        return model.equals(other);
+    }
+
+    /** A small picture of what may be seen. */
+    static Canvas small(Reading.Sight sight) {
+        Canvas picture = new Canvas(22, 40);
+        GraphicsContext g = picture.getGraphicsContext2D();
+        g.setTextAlign(TextAlignment.CENTER);
+        g.setTextBaseline(VPos.CENTER);
+        g.setFill(Color.BLACK);
+        g.fillRoundRect(0, 0, 22, 40, 6, 6);
+        g.setFill(Color.WHITE);
+        g.setStroke(Color.WHITE);
+        g.setLineWidth(1.5);
+        switch (sight) {
+            case BLACK -> { }
+            case BOOT_LOGO -> g.strokeOval(7, 16, 8, 8);
+            case LOCK_SCREEN -> {
+                g.strokeArc(8, 13, 6, 9, 0, 180, javafx.scene.shape.ArcType.OPEN);
+                g.fillRoundRect(6, 18, 10, 8, 2, 2);
+            }
+            case CABLE_SCREEN -> {
+                g.strokeRoundRect(4, 10, 14, 8, 2, 2);
+                g.strokeLine(11, 22, 11, 27);
+                g.fillRect(9, 27, 4, 3);
+                g.strokeLine(11, 30, 11, 36);
+            }
+            case NO_REACTION -> words(g, "?", 11, 20, 18);
+        }
+        return picture;
     }
 
     /** Takes the caps off: here the keys do nothing. */

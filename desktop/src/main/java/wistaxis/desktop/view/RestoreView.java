@@ -46,7 +46,7 @@ final class RestoreView implements View {
         this.desk = bench.desk(number);
         this.readiness = new ReadinessCard(bench, number);
         this.restore = desk.restore();
-        this.phone = new PhoneDrawing(desk.model(), 330, new PhoneDrawing.Hands(_ -> { }, _ -> { }, desk.keys()::toggleCable)).inert();
+        this.phone = new PhoneDrawing(desk.model(), 330, new PhoneDrawing.Hands(_ -> { }, _ -> { }, desk.keys().coaching()::toggleCable)).inert();
         left.setId("restore-left");
         left.setMinWidth(Region.USE_PREF_SIZE);
         window.setId("mode-window");

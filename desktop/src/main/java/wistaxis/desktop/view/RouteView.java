@@ -26,6 +26,7 @@ import wistaxis.desktop.look.Ui;
 
 /** The ladder, least destructive first: what each rung keeps or erases, minutes, reasons, evidence; consent is asked for once. */
 final class RouteView extends TicketPage {
+    private final Shell shell;
     private final RouteDesk desk;
     private final VBox ladder = new VBox(8);
     private final VBox beside = new VBox(10);
@@ -40,6 +41,7 @@ final class RouteView extends TicketPage {
 
     RouteView(Shell shell, Workbench bench, String number) {
         super(bench, number);
+        this.shell = shell;
         this.desk = bench.routes();
         this.readiness = new ReadinessCard(bench, number);
         this.unlock = new UnlockCard(shell, bench, number);
@@ -145,6 +147,9 @@ final class RouteView extends TicketPage {
         }
         if (taken && !rung.done() && t.writesFirmware() && t.restored() == null) {
             card.getChildren().add(Ui.row(8, Ui.button("did-not-help", "It did not help: next rung", "", () -> bench.record(number, new TicketEvent.StepTried(step.id(), false)))));
+        }
+        if (taken && !rung.done() && HandoverView.coached(step.id())) {
+            card.getChildren().add(Ui.row(8, HandoverView.coach(shell, number)));
         }
         if (rung.overrulable() && overruling.equals(step.id())) {
             card.getChildren().add(overrule(step.id()));

@@ -18,6 +18,7 @@ import wistaxis.core.keys.KeyStep;
 import wistaxis.core.keys.Rehearsal.Span;
 import wistaxis.core.keys.Screen;
 import wistaxis.core.keys.Trace;
+import wistaxis.core.practice.Margin;
 import wistaxis.desktop.look.Theme;
 
 /** The score: one lane a key, plus cable, screen and host, moving past a fixed now-line; what hands really did is drawn below the plan. */
@@ -35,7 +36,7 @@ final class ScoreDrawing extends Region {
      * @param nowNanos the moment under the now-line
      * @param timing what hands did, seconds from {@code attemptNanos}
      */
-    record Moment(CoachRun run, long nowNanos, long attemptNanos, List<Trace.Event> timing, Screen screen, HostView host, boolean plugged) {}
+    record Moment(CoachRun run, long nowNanos, long attemptNanos, List<Trace.Event> timing, Screen screen, HostView host, boolean plugged, List<Margin> margins) {}
 
     ScoreDrawing(Body body) {
         this.body = body;
@@ -116,7 +117,10 @@ final class ScoreDrawing extends Region {
         double height = lane * 0.5;
         g.setFill(Theme.color(now ? "hands" : "tide"));
         g.fillRect(from, y, Math.max(5, to - from), height);
-        if (last.until() != null) {
+        Margin margin = m.margins().get(bar.lastStep());
+        if (margin.byHand() && !bar.tap()) {
+            slack(g, m, margin, spans.get(bar.lastStep()), y, height, now);
+        } else if (last.until() != null) {
             softEdge(g, to, y, height, now);
         }
         for (int step = bar.firstStep(); step <= bar.lastStep() && !bar.tap(); step++) {
@@ -140,6 +144,25 @@ final class ScoreDrawing extends Region {
         g.setTextAlign(TextAlignment.LEFT);
         if (to - left > 50) {
             g.fillText(words, left, y + height / 2, to - left - 6);
+        }
+    }
+
+    /** How early and how late a hold may end: lighter before its end, and after it as far as it is in time; fading where there is no limit. */
+    private void slack(GraphicsContext g, Moment m, Margin margin, Span span, double y, double height, boolean now) {
+        double to = x(span.endNanos(), m.nowNanos());
+        if (margin.latest() == null) {
+            softEdge(g, to, y, height, now);
+        } else {
+            g.setGlobalAlpha(0.4);
+            g.setFill(Theme.color(now ? "hands" : "tide"));
+            double latest = Math.min(getWidth(), x(span.endNanos() + Math.round((margin.latest() - margin.nominal()) * 1e9), m.nowNanos()));
+            g.fillRect(Math.max(NAMES, to), y, Math.max(0, latest - Math.max(NAMES, to)), height);
+            g.setGlobalAlpha(1);
+        }
+        double early = Math.max(NAMES, x(span.endNanos() - Math.round((margin.nominal() - margin.earliest()) * 1e9), m.nowNanos()));
+        if (margin.nominal() > margin.earliest() && early < to) {
+            g.setFill(Theme.color("on-dark"));
+            g.fillRect(early, y + height - 5, to - early, 2);
         }
     }
 

@@ -44,6 +44,7 @@ public final class Shell implements AutoCloseable {
     private final Button ledgerButton;
     private final Button settingsButton;
     private final Button shelfButton;
+    private final Button drillButton;
     private final AnimationTimer frames;
     private View view;
     private Theme theme = Theme.DAY;
@@ -57,6 +58,7 @@ public final class Shell implements AutoCloseable {
         this.benchButton = Ui.button("nav-bench", "Bench", "quiet", this::showBench);
         this.ledgerButton = Ui.button("nav-ledger", "Ledger", "quiet", this::showLedger);
         this.shelfButton = Ui.button("nav-shelf", "Shelf", "quiet", this::showShelf);
+        this.drillButton = Ui.button("nav-drill", "Drill", "quiet", this::showDrill);
         this.settingsButton = Ui.button("nav-settings", "Settings", "quiet", this::showSettings);
         this.view = new BenchView(this, bench);
         root.setTop(new VBox(head(), alarms));
@@ -76,7 +78,7 @@ public final class Shell implements AutoCloseable {
     }
 
     private Node head() {
-        HBox head = Ui.row(8, whole(Ui.label(bench.benchName(), "bench-name")), benchButton, shelfButton, ledgerButton, settingsButton, Ui.button("new-ticket", "New ticket", "", this::newTicket),
+        HBox head = Ui.row(8, whole(Ui.label(bench.benchName(), "bench-name")), benchButton, shelfButton, ledgerButton, drillButton, settingsButton, Ui.button("new-ticket", "New ticket", "", this::newTicket),
                 Ui.gap(), whole(line), whole(Ui.label("simulated world", "tag simulated")), pace, dim,
                 Ui.button("text-smaller", "A-", "quiet", () -> scale(-0.1)), Ui.button("text-larger", "A+", "quiet", () -> scale(0.1)), whole(clock));
         clock.setId("clock");
@@ -94,6 +96,7 @@ public final class Shell implements AutoCloseable {
         accelerate(KeyCode.B, this::showBench);
         accelerate(KeyCode.L, this::showLedger);
         accelerate(KeyCode.K, this::showShelf);
+        accelerate(KeyCode.D, this::showDrill);
         accelerate(KeyCode.COMMA, this::showSettings);
         accelerate(KeyCode.T, this::otherTheme);
         accelerate(KeyCode.PLUS, () -> scale(0.1));
@@ -122,6 +125,10 @@ public final class Shell implements AutoCloseable {
 
     public void showShelf() {
         show(new ShelfView(this, bench));
+    }
+
+    public void showDrill() {
+        show(new DrillView(this, bench));
     }
 
     public void showSettings() {
@@ -198,11 +205,12 @@ public final class Shell implements AutoCloseable {
     }
 
     private void refreshOnce() {
-        List.of(benchButton, shelfButton, ledgerButton, settingsButton).forEach(b -> b.getStyleClass().remove("here"));
+        List.of(benchButton, shelfButton, ledgerButton, drillButton, settingsButton).forEach(b -> b.getStyleClass().remove("here"));
         Optional.ofNullable(switch (view) {
             case BenchView _ -> benchButton;
             case ShelfView _ -> shelfButton;
             case LedgerView _ -> ledgerButton;
+            case DrillView _ -> drillButton;
             case SettingsView _ -> settingsButton;
             default -> null;
         }).ifPresent(b -> b.getStyleClass().add("here"));

@@ -2,7 +2,10 @@ package wistaxis.desktop.sound;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.ByteArrayOutputStream;
 import java.util.HashSet;
+import java.util.List;
+import java.util.Random;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 import wistaxis.core.coach.Cue;
@@ -38,14 +41,65 @@ class TonesTest {
         assertThat(hertz(Tones.of(Cue.Kind.RELEASE))).as("letting go is the lowest").isLessThan(hertz(Tones.of(Cue.Kind.COUNT)));
     }
 
+    /** However the stream is cut into pieces, it is the same stream, and every cue begins at its own sample. */
     @Test
-    void withOrWithoutASoundCardACueNeverWaits() {
-        try (Speaker speaker = new Speaker()) {
-            for (int i = 0; i < 1000; i++) {
-                speaker.play(new Cue(i, Cue.Kind.TICK));
+    void theStreamIsSampleExactAgainstThePlan() {
+        List<Mixer.Onset> plan = List.of(new Mixer.Onset(1_000, Cue.Kind.PRESS), new Mixer.Onset(12_345, Cue.Kind.TICK), new Mixer.Onset(20_001, Cue.Kind.RELEASE), new Mixer.Onset(22_222, Cue.Kind.SOON));
+        int length = 60_000;
+        byte[] whole = new Mixer().render(0, length, plan, 1);
+        Random random = new Random(5);
+        Mixer mixer = new Mixer();
+        ByteArrayOutputStream pieces = new ByteArrayOutputStream();
+        for (int at = 0; at < length;) {
+            int frames = Math.min(length - at, 1 + random.nextInt(2_000));
+            pieces.writeBytes(mixer.render(at, frames, plan, 1));
+            at += frames;
+        }
+        assertThat(pieces.toByteArray()).isEqualTo(whole);
+        byte[] tick = Tones.of(Cue.Kind.TICK);
+        for (int i = 0; i < tick.length / 2; i++) {
+            assertThat(sample(whole, 12_345 + i)).isEqualTo(sample(tick, i));
+        }
+        assertThat(sample(whole, 999)).isZero();
+    }
+
+    @Test
+    void aCueToldTooLateBeginsAtOnceAndAnOldOneNotAtAll() {
+        Mixer mixer = new Mixer();
+        mixer.render(0, 10_000, List.of(), 1);
+        byte[] late = mixer.render(10_000, 500, List.of(new Mixer.Onset(9_000, Cue.Kind.PRESS)), 1);
+        assertThat(late).isEqualTo(java.util.Arrays.copyOf(Tones.of(Cue.Kind.PRESS), 1_000));
+        byte[] old = new Mixer().render(10_000, 500, List.of(new Mixer.Onset(2_000, Cue.Kind.PRESS)), 1);
+        assertThat(old).containsOnly(0);
+        assertThat(new Mixer().render(0, 500, List.of(new Mixer.Onset(0, Cue.Kind.PRESS)), 0)).as("off is silent").containsOnly(0);
+    }
+
+    @Test
+    void theSpeakerPlaysAPlanOnceInOrderAndForgetsWhatIsTakenBack() throws InterruptedException {
+        ClockedCard card = new ClockedCard();
+        try (Speaker speaker = new Speaker(card)) {
+            List<Cue> plan = new java.util.ArrayList<>();
+            for (int i = 1; i <= 4; i++) {
+                plan.add(new Cue(i * 150_000_000L, Cue.Kind.TICK));
             }
-            speaker.mute(true);
-            assertThat(speaker.muted()).isTrue();
+            plan.add(new Cue(60_000_000_000L, Cue.Kind.RELEASE));
+            long began = System.nanoTime();
+            while (System.nanoTime() - began < 900_000_000L) {
+                speaker.follow(plan, System.nanoTime() - began);
+                Thread.sleep(15);
+            }
+            speaker.follow(List.of(), 0);
+            assertThat(card.onsets()).hasSize(4).isSorted();
+        }
+    }
+
+    @Test
+    void withoutASoundCardItIsSilentAndSaysSo() {
+        try (Speaker speaker = new Speaker(null)) {
+            assertThat(speaker.sounds()).isFalse();
+            speaker.follow(List.of(new Cue(0, Cue.Kind.TICK)), 0);
+            speaker.next();
+            assertThat(speaker.volume()).isEqualTo(Speaker.Volume.LOUD);
         }
     }
 }

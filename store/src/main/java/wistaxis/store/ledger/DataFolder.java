@@ -45,6 +45,15 @@ public record DataFolder(Path root) {
         return root.resolve("ledger.db");
     }
 
+    public Path practice() {
+        return root.resolve("practice.db");
+    }
+
+    /** The shop's own key sequences, if it has any. */
+    public Path schools() {
+        return root.resolve("schools.json");
+    }
+
     public Path shelf() {
         return root.resolve("packages");
     }

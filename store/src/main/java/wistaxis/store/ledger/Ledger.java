@@ -7,10 +7,7 @@ import java.util.List;
 import java.util.Optional;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.Jdbi;
-import org.jdbi.v3.core.JdbiException;
 import org.jdbi.v3.core.mapper.RowMapper;
-import org.sqlite.SQLiteConfig;
-import org.sqlite.SQLiteDataSource;
 import wistaxis.core.ticket.Chain;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.TicketEvent;
@@ -20,6 +17,8 @@ import wistaxis.core.ticket.TicketEvent;
  * has returned is on the disk. Safe for use by several threads and processes.
  */
 public final class Ledger {
+    private static final Database DATABASE = new Database("ledger", "schema", 1);
+
     private static final RowMapper<LedgerEntry> ENTRY = (r, _) -> new LedgerEntry(
             r.getLong("number"), r.getString("ticket"), Instant.parse(r.getString("at")), r.getString("body"), r.getString("previous"), r.getString("digest"));
 
@@ -36,34 +35,7 @@ public final class Ledger {
      * @throws wistaxis.core.facts.BadInput when a newer Wistaxis wrote it
      */
     public static Ledger open(Path file) {
-        SQLiteConfig config = new SQLiteConfig();
-        config.setJournalMode(SQLiteConfig.JournalMode.WAL);
-        config.setSynchronous(SQLiteConfig.SynchronousMode.FULL);
-        config.enforceForeignKeys(true);
-        config.setBusyTimeout(5000);
-        config.setTransactionMode(SQLiteConfig.TransactionMode.IMMEDIATE);
-        SQLiteDataSource source = new SQLiteDataSource(config);
-        source.setUrl("jdbc:sqlite:" + file);
-        Jdbi jdbi = Jdbi.create(source);
-        try {
-            String health = jdbi.withHandle(h -> h.createQuery("PRAGMA quick_check(1)").mapTo(String.class).one());
-            if (!health.equals("ok")) {
-                throw new LedgerDamaged(damaged(file, health), null);
-            }
-            Schema.migrate(jdbi);
-        } catch (JdbiException e) {
-            throw new LedgerDamaged(damaged(file, rootMessage(e)), e);
-        }
-        return new Ledger(jdbi);
-    }
-
-    private static String damaged(Path file, String why) {
-        return "The ledger [" + file + "] cannot be opened: " + why + ". Nothing was changed in it. Copy it away with the files beside it, "
-                + "put the newest copy you keep in its place, and start again.";
-    }
-
-    private static String rootMessage(Throwable e) {
-        return e.getCause() == null ? String.valueOf(e.getMessage()) : rootMessage(e.getCause());
+        return new Ledger(DATABASE.open(file));
     }
 
     /** Appends an event at a bench time; returns once it is safe on the disk. */

@@ -1,0 +1,183 @@
+package wistaxis.core.practice;
+
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalLong;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.device.Family;
+import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.keys.DeviceMachine;
+import wistaxis.core.keys.DeviceState;
+import wistaxis.core.keys.KeySequence;
+import wistaxis.core.keys.KeyStep;
+import wistaxis.core.keys.Trace;
+import wistaxis.core.keys.Until;
+
+/**
+ * How one step of an attempt went, read from its trace.
+ *
+ * @param step from 0
+ * @param late milliseconds after the moment it should have ended; early where negative; null where the hands never got there
+ * @param from the earliest that still succeeds, milliseconds against the same moment, 0 or less
+ * @param to the latest that still succeeds; null where there is no limit
+ */
+public record StepScore(int step, String what, @Nullable Long late, long from, @Nullable Long to) {
+    /** Whether it was inside its margin. */
+    public boolean inTime() {
+        return late != null && late >= from && (to == null || late <= to);
+    }
+
+    /**
+     * Scores every step at whose end hands act. A step that waits for something seen is measured from the moment the device showed it.
+     *
+     * @param family of the device that was practised on
+     */
+    public static List<StepScore> of(Trace trace, KeySequence school, Family family) {
+        List<Margin> margins = Margin.of(school, family, school.from().contains(trace.start()) ? trace.start() : school.from().getFirst());
+        Follower follower = new Follower(trace, new DeviceMachine(family));
+        List<StepScore> scores = new ArrayList<>();
+        boolean lost = false;
+        for (Margin m : margins) {
+            KeyStep step = school.steps().get(m.step());
+            Follower.Spent spent = lost ? null : follower.follow(school, m.step());
+            lost |= spent == null;
+            if (m.byHand()) {
+                long from = Math.round((m.earliest() - m.nominal()) * 1000);
+                Long to = m.latest() == null ? null : (Long) Math.round((m.latest() - m.nominal()) * 1000);
+                scores.add(new StepScore(m.step(), words(step), spent == null ? null : (Long) Math.round(spent.lateNanos() / 1e6), from, to));
+            }
+        }
+        return scores;
+    }
+
+    private static String words(KeyStep step) {
+        String keys = String.join(" + ", step.keys().stream().map(PhysicalKey::words).toList());
+        return (step.action() == KeyStep.Action.TAP ? "Tap " : "Hold ") + keys + (step.until() == null ? "" : " to " + step.until().toString().replace('-', ' '));
+    }
+
+    /** Walks through a trace step by step. */
+    private static final class Follower {
+        private final Trace trace;
+        private final DeviceMachine machine;
+        private final Map<PhysicalKey, Long> down = new EnumMap<>(PhysicalKey.class);
+        private int next;
+        private long now = -1;
+
+        /** @param lateNanos against the moment at which the step should have ended */
+        record Spent(long lateNanos) {}
+
+        Follower(Trace trace, DeviceMachine machine) {
+            this.trace = trace;
+            this.machine = machine;
+        }
+
+        /** @return null where the hands did not do what the step asks */
+        @Nullable Spent follow(KeySequence school, int i) {
+            KeyStep step = school.steps().get(i);
+            switch (step.action()) {
+                case TAP -> {
+                    Long pressed = await(Trace.Kind.DOWN, step.keys());
+                    Long released = await(Trace.Kind.UP, step.keys());
+                    double length = step.seconds() == null ? 0.3 : step.seconds();
+                    return pressed == null || released == null ? null : new Spent(released - pressed - Math.round(length * 1e9));
+                }
+                case HOLD -> {
+                    List<PhysicalKey> fresh = step.keys().stream().filter(k -> !down.containsKey(k)).toList();
+                    Long began = fresh.isEmpty() ? (Long) Math.max(0, now) : await(Trace.Kind.DOWN, fresh);
+                    Long ended = began == null ? null : peek(school, i);
+                    if (began == null || ended == null) {
+                        return null;
+                    }
+                    now = Math.max(now, due(step, began, ended));
+                    return new Spent(ended - due(step, began, ended));
+                }
+                case RELEASE -> {
+                    return await(Trace.Kind.UP, step.keys()) == null ? null : new Spent(0);
+                }
+                case PLUG, UNPLUG, DRAG -> {
+                    return await(Trace.Kind.valueOf(step.action().name()), List.of()) == null ? null : new Spent(0);
+                }
+                default -> {
+                    return new Spent(0);
+                }
+            }
+        }
+
+        /** When the step should have ended: by the clock, or when it was seen, whichever came first. */
+        private long due(KeyStep step, long began, long ended) {
+            long timed = step.seconds() == null ? Long.MAX_VALUE : began + Math.round(step.seconds() * 1e9);
+            return step.until() == null ? timed : Math.min(timed, seen(step.until(), began).orElse(timed == Long.MAX_VALUE ? ended : timed));
+        }
+
+        /** When something was first to be seen from a moment on. */
+        private OptionalLong seen(Until until, long fromNanos) {
+            DeviceState s = machine.start(trace.start(), trace.plugged(), 0);
+            for (Trace.Event e : trace.events()) {
+                long at = Math.round(e.at() * 1e9);
+                OptionalLong found = watch(s, until, fromNanos, at);
+                if (found.isPresent()) {
+                    return found;
+                }
+                s = machine.apply(s, e.input(), at);
+            }
+            return watch(s, until, fromNanos, Math.round(trace.until() * 1e9));
+        }
+
+        private OptionalLong watch(DeviceState from, Until until, long fromNanos, long toNanos) {
+            DeviceState s = from;
+            while (true) {
+                if (s.nowNanos() >= fromNanos && until.isMet(machine.screen(s), machine.host(s))) {
+                    return OptionalLong.of(s.nowNanos());
+                }
+                long due = Math.min(machine.nextDeadline(s).orElse(toNanos), toNanos);
+                boolean passes = s.nowNanos() < fromNanos && fromNanos < due;
+                if (!passes && due >= toNanos) {
+                    return OptionalLong.empty();
+                }
+                s = machine.advance(s, passes ? fromNanos : due);
+            }
+        }
+
+        /** The end of a hold: the next thing that hands do to its keys or to the next step's, without taking it. */
+        private @Nullable Long peek(KeySequence school, int i) {
+            if (i + 1 < school.steps().size() && school.steps().get(i + 1).action() == KeyStep.Action.HOLD
+                    && down.keySet().containsAll(school.steps().get(i + 1).keys())) {
+                KeyStep step = school.steps().get(i);
+                return step.until() == null ? (Long) now : (Long) seen(step.until(), Math.max(0, now)).orElse(Math.max(0, now));
+            }
+            for (int e = next; e < trace.events().size(); e++) {
+                Trace.Event event = trace.events().get(e);
+                boolean ours = event.key() == null || down.containsKey(event.key()) == (event.event() == Trace.Kind.UP);
+                if (ours) {
+                    return Math.round(event.at() * 1e9);
+                }
+            }
+            return null;
+        }
+
+        /** Takes the events of these keys; @return when the last of them happened, null where one is missing */
+        private @Nullable Long await(Trace.Kind kind, List<PhysicalKey> keys) {
+            List<PhysicalKey> left = new ArrayList<>(keys);
+            for (int e = next; e < trace.events().size(); e++) {
+                Trace.Event event = trace.events().get(e);
+                if (event.event() == kind && (keys.isEmpty() || left.remove(event.key()))) {
+                    long at = Math.round(event.at() * 1e9);
+                    PhysicalKey key = event.key();
+                    if (key != null && kind == Trace.Kind.DOWN) {
+                        down.put(key, at);
+                    } else if (key != null) {
+                        down.remove(key);
+                    }
+                    if (left.isEmpty()) {
+                        next = e + 1;
+                        now = at;
+                        return at;
+                    }
+                }
+            }
+            return null;
+        }
+    }
+}

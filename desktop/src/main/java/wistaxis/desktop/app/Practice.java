@@ -1,0 +1,112 @@
+package wistaxis.desktop.app;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import wistaxis.core.facts.Json;
+import wistaxis.core.practice.Drilled;
+import wistaxis.core.practice.Hand;
+import wistaxis.core.practice.Leitner;
+import wistaxis.core.practice.Measured;
+import wistaxis.core.practice.PracticeDay;
+import wistaxis.store.WholeFile;
+import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.practice.PracticeBook;
+
+/** Who stands at the bench: what this person practised and how the hand is. */
+public final class Practice {
+    /** Where nobody has given a name yet. */
+    public static final String NOBODY = "Technician";
+
+    private final Workbench bench;
+    private final PracticeBook book;
+    private final Path root;
+    private String person;
+    private List<Drilled> attempts = List.of();
+    private List<Measured> measured = List.of();
+    private Hand hand = Hand.AVERAGE;
+
+    /** A file with one person's practice, documented in {@code docs/formats.md}. */
+    public record Export(String person, Hand hand, List<Measured> measured, List<Drilled> attempts) {}
+
+    Practice(Workbench bench, DataFolder folder) {
+        this.bench = bench;
+        this.root = folder.root();
+        this.book = PracticeBook.open(folder.practice());
+        List<String> people = book.people();
+        this.person = people.isEmpty() ? NOBODY : people.getLast();
+        read();
+    }
+
+    private void read() {
+        attempts = new ArrayList<>(book.attempts(person));
+        measured = new ArrayList<>(book.measured(person));
+        hand = measured.isEmpty() ? Hand.AVERAGE : Measured.hand(person, measured);
+    }
+
+    public String person() {
+        return person;
+    }
+
+    /** Everybody known. */
+    public List<String> people() {
+        List<String> people = new ArrayList<>(book.people());
+        if (!people.contains(person)) {
+            people.add(person);
+        }
+        return people;
+    }
+
+    /** Somebody else steps up to the bench. @param name not blank; it is known from the first attempt on */
+    public void person(String name) {
+        person = name.strip();
+        read();
+        bench.changed();
+    }
+
+    /** This person's hand; an average one until something was measured. */
+    public Hand hand() {
+        return hand;
+    }
+
+    public List<Drilled> attempts() {
+        return attempts;
+    }
+
+    public List<Measured> measured() {
+        return measured;
+    }
+
+    void add(Drilled attempt) {
+        book.add(attempt);
+        attempts.add(attempt);
+    }
+
+    /** Keeps a measurement; the hand is reckoned anew. */
+    public void add(Measured one) {
+        book.add(person, one, bench.now());
+        measured.add(one);
+        hand = Measured.hand(person, measured);
+        bench.changed();
+    }
+
+    /** What to practise, first things first. */
+    public List<Leitner> plan() {
+        return Leitner.plan(bench.sequences().all(), attempts, LocalDate.ofInstant(bench.now(), ZoneId.systemDefault()), ZoneId.systemDefault());
+    }
+
+    public List<PracticeDay> days() {
+        return PracticeDay.of(attempts, ZoneId.systemDefault());
+    }
+
+    /** Writes this person's practice into the data folder. @return the file */
+    public Path export() throws IOException {
+        Path file = Files.createDirectories(root.resolve("exports")).resolve("practice-" + person.replaceAll("[^A-Za-z0-9]+", "-") + ".json");
+        WholeFile.write(file, Json.writePretty(new Export(person, hand, measured, attempts)));
+        return file;
+    }
+}

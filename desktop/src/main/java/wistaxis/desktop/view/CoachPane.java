@@ -1,0 +1,432 @@
+package wistaxis.desktop.view;
+
+import java.util.EnumMap;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
+import java.util.stream.Collectors;
+import javafx.beans.value.ChangeListener;
+import javafx.event.EventHandler;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.coach.CoachRun;
+import wistaxis.core.coach.Cue;
+import wistaxis.core.coach.Instruction;
+import wistaxis.core.coach.Score;
+import wistaxis.core.coach.Verdict;
+import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.keys.Goal;
+import wistaxis.core.keys.KeySequence;
+import wistaxis.core.keys.Reading;
+import wistaxis.core.keys.SequenceLibrary;
+import wistaxis.desktop.app.Coaching;
+import wistaxis.desktop.app.Workbench;
+import wistaxis.desktop.look.Ui;
+
+/**
+ * The coach: huge instruction and counter, the score, and the body with its keys. No mouse is needed: the phone's keys are U, D, S and H, the cable is P, the slider is G,
+ * "I see it now" is space, enter or page down, enter starts, R starts anew at any moment, digits take a school, Esc stops.
+ */
+final class CoachPane {
+    private static final Map<KeyCode, PhysicalKey> KEYS =
+            Map.of(KeyCode.U, PhysicalKey.VOLUME_UP, KeyCode.D, PhysicalKey.VOLUME_DOWN, KeyCode.H, PhysicalKey.HOME);
+
+    /** What a foot pedal may send: "I see it now", and start again when nothing runs. */
+    private static final Set<KeyCode> PEDAL = EnumSet.of(KeyCode.SPACE, KeyCode.ENTER, KeyCode.PAGE_DOWN);
+
+    private static final Map<KeyCode, Reading.Sight> SIGHTS = new EnumMap<>(Map.of(KeyCode.B, Reading.Sight.BLACK, KeyCode.L, Reading.Sight.BOOT_LOGO, KeyCode.K, Reading.Sight.LOCK_SCREEN,
+            KeyCode.C, Reading.Sight.CABLE_SCREEN, KeyCode.N, Reading.Sight.NO_REACTION));
+
+    private final Shell shell;
+    private final Workbench bench;
+    private final Supplier<Coaching> source;
+    private final Around around;
+    private final BorderPane root = new BorderPane();
+    private final Label huge = Ui.text("", "huge");
+    private final Label detail = Ui.text("", "title");
+    private final Label counter = Ui.label("", "counter hands");
+    private final Label after = Ui.text("", "muted");
+    private final FlowPane buttons = Ui.chips(820);
+    private final HBox status = Ui.row(8);
+    private final VBox below = new VBox(6);
+    private final VBox left = new VBox();
+    private final VBox right;
+    private final HBox top;
+    private final EventHandler<KeyEvent> pressed = this::pressed;
+    private final EventHandler<KeyEvent> released = this::released;
+    private final ChangeListener<Boolean> focus = (_, _, focused) -> focusChanged(focused);
+    private ScoreDrawing score;
+    private PhoneDrawing phone;
+    private @Nullable CoachRun idle;
+    private boolean active = true;
+
+    /** What surrounds the coach: a ticket, or the drill. */
+    interface Around {
+        /** What the first button says once nothing is left to do with the keys; empty before that. */
+        String onwards();
+
+        void goOn();
+
+        /** A line under the score. */
+        String status();
+
+        /** What stands below the score while nothing runs. */
+        List<? extends javafx.scene.Node> below();
+
+        /** Whether the end of an attempt is followed by the question what is seen. */
+        boolean asks();
+
+        /** Whether what stands below takes the place of the score while nothing runs. */
+        boolean hidesScore();
+
+        /** More buttons while nothing runs. */
+        List<Button> more();
+    }
+
+    CoachPane(Shell shell, Workbench bench, Supplier<Coaching> source, Around around) {
+        this.shell = shell;
+        this.bench = bench;
+        this.source = source;
+        this.around = around;
+        this.score = new ScoreDrawing(coaching().subject().model().body());
+        this.phone = phone();
+        huge.setId("instruction");
+        detail.setId("instruction-detail");
+        counter.setId("counter");
+        counter.setMinWidth(Region.USE_PREF_SIZE);
+        counter.setAlignment(Pos.CENTER_RIGHT);
+        VBox words = Ui.column(2, huge, detail, after);
+        HBox.setHgrow(words, Priority.ALWAYS);
+        top = Ui.row(16, words, counter);
+        top.setMinHeight(142);
+        right = Ui.style(new VBox(top, buttons, score, status, below), "page");
+        VBox.setVgrow(score, Priority.ALWAYS);
+        left.setStyle("-fx-padding: 18 0 10 24;");
+        left.getChildren().setAll(phone);
+        root.setLeft(left);
+        root.setCenter(right);
+        shell.scene().addEventFilter(KeyEvent.KEY_PRESSED, pressed);
+        shell.scene().addEventFilter(KeyEvent.KEY_RELEASED, released);
+        if (shell.scene().getWindow() != null) {
+            shell.scene().getWindow().focusedProperty().addListener(focus);
+        }
+    }
+
+    /** Whether keys are for it. */
+    void active(boolean on) {
+        active = on;
+    }
+
+    BorderPane node() {
+        return root;
+    }
+
+    private Coaching coaching() {
+        return source.get();
+    }
+
+    private PhoneDrawing phone() {
+        return new PhoneDrawing(coaching().subject().model(), 452, new PhoneDrawing.Hands(k -> coaching().press(k), k -> coaching().release(k), () -> coaching().toggleCable()));
+    }
+
+    /** The key of this body that a computer key stands for; S is the power key, whatever it is called. */
+    private @Nullable PhysicalKey keyOf(KeyCode code) {
+        return code == KeyCode.S ? coaching().subject().model().body().powerKey() : KEYS.get(code);
+    }
+
+    private void pressed(KeyEvent e) {
+        if (!active || e.isShortcutDown() || e.isAltDown() || shell.scene().getFocusOwner() instanceof TextInputControl) {
+            return;
+        }
+        Coaching c = coaching();
+        PhysicalKey key = keyOf(e.getCode());
+        boolean running = c.run().isPresent();
+        if (key != null) {
+            c.press(key);
+        } else if (e.getCode() == KeyCode.P) {
+            c.toggleCable();
+        } else if (e.getCode() == KeyCode.G) {
+            c.drag();
+        } else if (PEDAL.contains(e.getCode()) && running) {
+            c.seen();
+        } else if (PEDAL.contains(e.getCode()) && !(e.getCode() == KeyCode.SPACE && shell.scene().getFocusOwner() instanceof Button)) {
+            enter();
+        } else if (e.getCode().isDigitKey() && school(e.getCode()) instanceof KeySequence s) {
+            c.choose(s);
+        } else if (around.onwards().isEmpty() && e.getCode() == KeyCode.R) {
+            c.begin();
+        } else if (around.onwards().isEmpty() && !running && e.getCode() == KeyCode.W) {
+            c.showMe();
+        } else if (!running && c.verdict().isPresent() && SIGHTS.containsKey(e.getCode())) {
+            c.sees(SIGHTS.get(e.getCode()));
+        } else if (running && e.getCode() == KeyCode.ESCAPE) {
+            stop();
+        } else {
+            return;
+        }
+        e.consume();
+    }
+
+    private @Nullable KeySequence school(KeyCode digit) {
+        int n = digit.getName().charAt(digit.getName().length() - 1) - '1';
+        List<KeySequence> schools = offered();
+        return n >= 0 && n < schools.size() ? schools.get(n) : null;
+    }
+
+    private void released(KeyEvent e) {
+        PhysicalKey key = keyOf(e.getCode());
+        if (active && key != null && !(shell.scene().getFocusOwner() instanceof TextInputControl)) {
+            coaching().release(key);
+            e.consume();
+        }
+    }
+
+    private void focusChanged(boolean focused) {
+        if (!focused) {
+            coaching().focusLost();
+        }
+    }
+
+    /** Enter does what the first button says. */
+    private void enter() {
+        if (around.onwards().isEmpty()) {
+            coaching().begin();
+        } else {
+            around.goOn();
+        }
+    }
+
+    private void stop() {
+        coaching().stop();
+        shell.again();
+    }
+
+    /** The schools to choose from: those for the state the device is in, and the one that is chosen. */
+    private List<KeySequence> offered() {
+        Coaching c = coaching();
+        return c.schools().stream().filter(s -> s.from().contains(c.start()) || c.school().filter(s::equals).isPresent()).toList();
+    }
+
+    void refresh() {
+        Coaching c = coaching();
+        if (!phone.isOf(c.subject().model())) {
+            phone = phone();
+            left.getChildren().setAll(phone);
+            score = new ScoreDrawing(c.subject().model().body());
+            VBox.setVgrow(score, Priority.ALWAYS);
+            right.getChildren().set(2, score);
+        }
+        idle = c.score().map(s -> CoachRun.begin(s, 0)).orElse(null);
+        boolean running = c.run().isPresent();
+        buttons.getChildren().clear();
+        if (running) {
+            Button seen = Ui.button("seen", "I see it now (space)", "primary", c::seen);
+            seen.setFocusTraversable(false);
+            buttons.getChildren().addAll(seen, Ui.button("keys-again", "From the start (R)", "", c::begin), Ui.button("keys-stop", "Stop (Esc)", "", this::stop));
+        } else if (!around.onwards().isEmpty()) {
+            buttons.getChildren().add(Ui.button("keys-start", around.onwards() + " (Enter)", "primary", this::enter));
+        } else if (c.school().isPresent()) {
+            buttons.getChildren().addAll(Ui.button("keys-start", c.verdict().isPresent() ? "Start again (Enter)" : "Start (Enter)", "primary", this::enter),
+                    Ui.button("show-me", "Show me (W)", "", c::showMe));
+            List<KeySequence> offered = offered();
+            for (int i = 0; i < offered.size(); i++) {
+                buttons.getChildren().add(school(offered.get(i), i + 1));
+            }
+        }
+        if (!running) {
+            buttons.getChildren().addAll(around.more());
+        }
+        status.getChildren().setAll(Ui.label(around.status(), "muted"), Ui.gap(), sound());
+        below.getChildren().clear();
+        score.setManaged(running || !around.hidesScore());
+        if (!running && around.asks() && around.onwards().isEmpty() && c.verdict().isPresent()) {
+            below.getChildren().add(sights(c));
+        }
+        if (!running) {
+            below.getChildren().addAll(around.below());
+        }
+        if (below.getChildren().isEmpty()) {
+            c.school().ifPresent(s -> s.cautions().forEach(w -> below.getChildren().add(Ui.text("! " + w, "hands"))));
+        }
+        tick();
+    }
+
+    /** Every goal to choose from. */
+    static FlowPane goals(Goal now, Consumer<Goal> choose) {
+        FlowPane goals = Ui.chips(820);
+        goals.getChildren().add(Ui.label("Wanted", "small muted"));
+        for (Goal goal : Goal.values()) {
+            goals.getChildren().add(Ui.button("goal-" + goal, words(goal), goal == now ? "chip chosen" : "chip", () -> choose.accept(goal)));
+        }
+        return goals;
+    }
+
+    private javafx.scene.Node sound() {
+        if (!shell.speaker().sounds()) {
+            return Ui.label("no sound card: watch the colours", "tag missing");
+        }
+        return Ui.button("mute", "Tones: " + shell.speaker().volume().toString().toLowerCase(Locale.ROOT), "chip", () -> {
+            shell.speaker().next();
+            shell.again();
+        });
+    }
+
+    private Button school(KeySequence s, int digit) {
+        boolean chosen = coaching().school().filter(s::equals).isPresent();
+        return Ui.button("school-" + s.school().replace(' ', '-'), digit + "  " + s.school() + (s.minority() ? " (few do it)" : ""), chosen ? "chip chosen" : "chip", () -> coaching().choose(s));
+    }
+
+    /** The question after the end, and what the answer means. */
+    private FlowPane sights(Coaching c) {
+        FlowPane row = Ui.chips(820);
+        row.getChildren().add(Ui.label("What do you see?", "strong"));
+        SIGHTS.entrySet().stream().sorted(Map.Entry.comparingByValue()).forEach(e -> {
+            Button b = Ui.button("sight-" + e.getValue(), e.getValue().words() + " (" + e.getKey().getName() + ")", "chip", () -> c.sees(e.getValue()));
+            b.setGraphic(PhoneDrawing.small(e.getValue()));
+            row.getChildren().add(b);
+        });
+        return row;
+    }
+
+    void tick() {
+        Coaching c = coaching();
+        long now = bench.nowNanos();
+        Optional<CoachRun> run = c.run();
+        boolean silent = c.subject().blind() && run.isPresent();
+        if (run.isPresent()) {
+            shell.speaker().follow(silent ? List.of() : c.upcoming(), now);
+            Instruction i = run.get().instruction(now);
+            boolean led = !silent || run.get().countingIn(now);
+            say(led ? i.huge() : "By feel", led ? i.detail() : "No cues: " + c.school().map(KeySequence::school).orElse("") + ", from memory.",
+                    led && !silent ? "Then: " + (run.get().nextWords().isEmpty() ? "look at the screen" : run.get().nextWords()) : "");
+            counter.setText(led ? String.valueOf((int) (i.countsDown() ? Math.ceil(i.seconds()) : Math.floor(i.seconds()))) : "");
+        } else {
+            shell.speaker().follow(List.of(), now);
+            counter.setText("");
+            resting(c);
+        }
+        flash(run.isPresent() && !silent ? c.upcoming() : List.of(), now);
+        var state = c.subject().deviceNow();
+        CoachRun shown = run.orElse(idle);
+        score.setVisible(shown != null && !silent && score.isManaged());
+        if (shown != null) {
+            Score of = shown.score();
+            score.draw(new ScoreDrawing.Moment(shown, run.isPresent() ? now : CoachRun.COUNT_IN, c.attemptNanos(), run.isPresent() ? c.subject().device().timing() : List.of(),
+                    c.subject().device().screen(), c.subject().device().host(), state.plugged(), c.margins(of)));
+        }
+        phone.draw(c.subject().device().screen(), c.down(), state.plugged(), 0);
+    }
+
+    /** What the tones say, to be seen from a metre: the words stand on a ground that lights up at a press, is framed a second before letting go, and turns dark at letting go. */
+    private void flash(List<Cue> cues, long now) {
+        String flash = cues.stream().filter(q -> q.atNanos() <= now && q.kind() != Cue.Kind.TICK && q.kind() != Cue.Kind.COUNT).reduce((_, later) -> later)
+                .map(q -> "flash-" + q.kind().name().toLowerCase(Locale.ROOT)).orElse("");
+        if (!top.getStyleClass().contains(flash)) {
+            top.getStyleClass().removeIf(name -> name.startsWith("flash-"));
+            Ui.style(top, flash);
+        }
+    }
+
+    private void resting(Coaching c) {
+        Optional<Verdict> verdict = c.verdict();
+        if (c.reading().isPresent()) {
+            Reading r = c.reading().get();
+            say(r.success() ? "Landed" : "Not there", r.state(), r.next());
+        } else if (!around.onwards().isEmpty()) {
+            say(done(c.goal()), verdict.filter(Verdict::success).map(Verdict::says).orElse("The host sees the device in " + mode(c.goal()) + "."), "Next: " + around.onwards() + ", with Enter.");
+        } else if (verdict.isPresent()) {
+            say(verdict.get().success() ? done(c.goal()) : "Not " + landed(c.goal()), verdict.get().says(), verdict.get().next());
+        } else if (c.school().isEmpty()) {
+            say("No sequence is left", "Every sequence for this needs " + c.subject().broken().stream().map(PhysicalKey::words).collect(Collectors.joining(" or ")) + ", which is broken.",
+                    SequenceLibrary.instead(c.goal()).says());
+        } else {
+            ready(c, c.school().get());
+        }
+    }
+
+    private void ready(Coaching c, KeySequence school) {
+        boolean cable = c.subject().deviceNow().plugged() == school.plugged() || !cableMatters(c.goal());
+        if (!school.from().contains(c.start())) {
+            say("Another start", school.school() + " begins with a device that is " + school.from().stream().map(Object::toString).collect(Collectors.joining(", or ")) + "; this one is " + c.start() + ".",
+                    "Choose another school or goal, or bring the device into that state first.");
+        } else {
+            say(cable ? school.school() + ": " + words(c.goal()) : school.plugged() ? "Plug in first" : "Unplug first",
+                    cable ? "Both hands on the device, then Enter: a count-in of three, and the coach leads." : "The cable is key P, or click on it. This school wants the device "
+                            + (school.plugged() ? "in the host from the start." : "unplugged at the start."),
+                    c.reason().isEmpty() ? "Its keys here: " + c.subject().model().body().keys().stream().map(k -> PhoneDrawing.CAPS.get(k.key()) + " " + k.name()).collect(Collectors.joining(", ")) + "." : c.reason());
+        }
+    }
+
+    /** A restart or a start works with and without the host. */
+    private static boolean cableMatters(Goal goal) {
+        return goal == Goal.RECOVERY || goal == Goal.DFU;
+    }
+
+    private void say(String first, String second, String third) {
+        if (!huge.getText().equals(first)) {
+            huge.setText(first);
+        }
+        detail.setText(second);
+        after.setText(third);
+    }
+
+    static String words(Goal goal) {
+        return switch (goal) {
+            case RECOVERY -> "into recovery";
+            case DFU -> "into DFU";
+            case LEAVE_DFU -> "out of DFU";
+            case LEAVE_RECOVERY -> "out of recovery";
+            default -> goal.toString().replace('-', ' ');
+        };
+    }
+
+    private static String done(Goal goal) {
+        return switch (goal) {
+            case RECOVERY, DFU -> "In " + mode(goal) + ". Let go.";
+            case POWER_OFF -> "Off";
+            case POWER_ON -> "It starts";
+            case FORCE_RESTART -> "Restarted. Let go.";
+            case LEAVE_RECOVERY, LEAVE_DFU -> "It has left " + mode(goal);
+        };
+    }
+
+    private static String landed(Goal goal) {
+        return switch (goal) {
+            case RECOVERY, DFU -> "in " + mode(goal);
+            case POWER_OFF -> "off";
+            case POWER_ON -> "on";
+            case FORCE_RESTART -> "restarted";
+            case LEAVE_RECOVERY, LEAVE_DFU -> "out of " + mode(goal);
+        };
+    }
+
+    private static String mode(Goal goal) {
+        return goal == Goal.DFU || goal == Goal.LEAVE_DFU ? "DFU" : "recovery";
+    }
+
+    void leave() {
+        coaching().stop();
+        shell.speaker().follow(List.of(), bench.nowNanos());
+        shell.scene().removeEventFilter(KeyEvent.KEY_PRESSED, pressed);
+        shell.scene().removeEventFilter(KeyEvent.KEY_RELEASED, released);
+        if (shell.scene().getWindow() != null) {
+            shell.scene().getWindow().focusedProperty().removeListener(focus);
+        }
+    }
+}
