@@ -7,6 +7,7 @@ import java.util.List;
 import javafx.application.Application;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
+import wistaxis.desktop.shots.CueMeasure;
 import wistaxis.desktop.shots.Screenshots;
 
 /** Starts the window. Exit status 2 for bad use, 1 when the data cannot be used. */
@@ -16,7 +17,7 @@ public final class Main {
     /**
      * What was asked for.
      *
-     * @param what {@code own}, {@code demo} or {@code screenshots}
+     * @param what {@code own}, {@code demo}, {@code screenshots}, or {@code cues} and {@code cues-window}: the timing of the cues, measured without a display and with one
      * @param data the data folder; null for the usual place
      * @param smoke whether to close again once the window is usable
      */
@@ -31,13 +32,13 @@ public final class Main {
             while (!left.isEmpty()) {
                 String arg = left.removeFirst();
                 switch (arg) {
-                    case "demo", "screenshots" -> what = arg;
+                    case "demo", "screenshots", "cues", "cues-window" -> what = arg;
                     case "--smoke" -> smoke = true;
                     case "--data" -> data = Path.of(value(left, arg));
                     case "--out" -> pictures = Path.of(value(left, arg));
                     default -> {
                         if (!arg.startsWith("--data=")) {
-                            throw new BadInput("unknown argument [" + arg + "]; use: wistaxis [demo] [--data DIR], or wistaxis screenshots [--out DIR]");
+                            throw new BadInput("unknown argument [" + arg + "]; use: wistaxis [demo] [--data DIR], wistaxis screenshots [--out DIR], or wistaxis cues");
                         }
                         data = Path.of(arg.substring("--data=".length()));
                     }
@@ -59,6 +60,8 @@ public final class Main {
             Asked asked = Asked.parse(List.of(args));
             if (asked.what().equals("screenshots")) {
                 Screenshots.take(asked.pictures());
+            } else if (asked.what().startsWith("cues")) {
+                CueMeasure.take(asked.what().equals("cues"));
             } else {
                 WindowApp.asked(asked);
                 Application.launch(WindowApp.class);

@@ -21,6 +21,12 @@ public record CoachRun(Score score, List<Long> starts, long endedNanos) {
     private static final long RUNNING = Long.MIN_VALUE;
     private static final long SECOND = 1_000_000_000L;
 
+    /** How long the words of letting go stay, seconds. Ours. */
+    private static final double LETTING_GO = 1.6;
+
+    /** How far ahead the seconds of a hold are told that lasts longer than it should. */
+    private static final long SOON = 1_500_000_000L;
+
     /** How long a cue that has just been due is still told, so that none is missed between two looks. */
     private static final long RECENT = 200_000_000L;
 
@@ -97,10 +103,15 @@ public record CoachRun(Score score, List<Long> starts, long endedNanos) {
         return spans;
     }
 
-    /** What to do now. After the end it repeats the last step's words; the verdict takes over. */
+    /** What to do now. After the end it repeats the last step's words; the verdict takes over. Letting go takes no time, but its words stay for a moment. */
     public Instruction instruction(long nowNanos) {
-        Instruction now = score.instruction(step(), Math.max(0, (nowNanos - starts.getLast()) / 1e9));
-        return countingIn(nowNanos) ? Instruction.countIn((starts.getFirst() - nowNanos) / 1e9, now) : now;
+        double gone = Math.max(0, (nowNanos - starts.getLast()) / 1e9);
+        Instruction now = score.instruction(step(), gone);
+        if (countingIn(nowNanos)) {
+            return Instruction.countIn((starts.getFirst() - nowNanos) / 1e9, now);
+        }
+        boolean justLetGo = step() > 0 && score.step(step() - 1).action() == KeyStep.Action.RELEASE && gone < LETTING_GO;
+        return justLetGo ? now.after(score.instruction(step() - 1, 0)) : now;
     }
 
     /** The instruction after the one that runs, in words; empty at the last. */
@@ -132,7 +143,9 @@ public record CoachRun(Score score, List<Long> starts, long endedNanos) {
                 case HOLD, WAIT -> {
                     boolean begins = i == 0 || !score.step(i - 1).keys().containsAll(step.keys()) || score.step(i - 1).action() != KeyStep.Action.HOLD;
                     cues.add(new Cue(span.startNanos(), begins ? Cue.Kind.PRESS : Cue.Kind.TICK));
-                    for (long t = span.startNanos() + SECOND; t - span.endNanos() < 0; t += SECOND) {
+                    boolean overdue = i == step() && !ended() && step.seconds() == null;
+                    long end = overdue ? Math.max(span.endNanos(), nowNanos + SOON) : span.endNanos();
+                    for (long t = span.startNanos() + SECOND; t - end < 0; t += SECOND) {
                         boolean last = step.seconds() != null && span.endNanos() - t <= SECOND;
                         cues.add(new Cue(t, last ? Cue.Kind.SOON : Cue.Kind.TICK));
                     }

@@ -1,7 +1,8 @@
 package wistaxis.core.coach;
 
+import java.util.Locale;
+import java.util.Set;
 import java.util.stream.Collectors;
-import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.keys.KeyStep;
 import wistaxis.core.keys.Until;
@@ -17,13 +18,18 @@ import wistaxis.core.keys.Until;
 public record Instruction(String huge, String detail, double seconds, boolean countsDown) {
 
     static Instruction countIn(double secondsLeft, Instruction first) {
-        return new Instruction("Get ready", "then: " + first.huge(), secondsLeft, true);
+        return new Instruction("Get ready", "then: " + first.huge(), Math.min(CoachRun.COUNT_IN / 1e9, secondsLeft), true);
     }
 
-    /** @param before the step before it, if any: what goes on needs other words than what begins */
-    static Instruction of(KeyStep step, @Nullable KeyStep before, double gone, double nominal) {
+    /** This one while the words of the one before it still stand. */
+    Instruction after(Instruction before) {
+        return new Instruction(before.huge(), huge.substring(0, 1).toLowerCase(Locale.ROOT) + huge.substring(1) + (detail.isEmpty() ? "" : ", " + detail), seconds, countsDown);
+    }
+
+    /** @param held the keys that are down before it: what goes on needs other words than what begins */
+    static Instruction of(KeyStep step, Set<PhysicalKey> held, double gone, double nominal) {
         String keys = step.keys().stream().map(PhysicalKey::words).collect(Collectors.joining(" + "));
-        boolean goesOn = before != null && before.action() != KeyStep.Action.TAP && before.keys().containsAll(step.keys());
+        boolean goesOn = held.containsAll(step.keys());
         String huge = switch (step.action()) {
             case TAP -> "Tap " + keys;
             case HOLD -> (goesOn ? "Keep holding " : "Hold ") + keys;

@@ -2,8 +2,10 @@ package wistaxis.core.coach;
 
 import java.util.ArrayList;
 import java.util.EnumMap;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import wistaxis.core.device.Family;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.keys.KeySequence;
@@ -43,7 +45,19 @@ public record Score(KeySequence sequence, List<Rehearsal.Span> spans) {
 
     /** What a step asks for, so many seconds into it. */
     public Instruction instruction(int step, double goneSeconds) {
-        return Instruction.of(step(step), step == 0 ? null : step(step - 1), goneSeconds, lengthNanos(step) / 1e9);
+        return Instruction.of(step(step), heldBefore(step), goneSeconds, lengthNanos(step) / 1e9);
+    }
+
+    private Set<PhysicalKey> heldBefore(int step) {
+        Set<PhysicalKey> held = EnumSet.noneOf(PhysicalKey.class);
+        for (KeyStep s : sequence.steps().subList(0, step)) {
+            if (s.action() == KeyStep.Action.HOLD) {
+                held.addAll(s.keys());
+            } else if (s.action() == KeyStep.Action.RELEASE) {
+                s.keys().forEach(held::remove);
+            }
+        }
+        return held;
     }
 
     /** For each key the stretches of steps in which it is down, in order. */

@@ -86,9 +86,13 @@ public record StepScore(int step, String what, @Nullable Long late, long from, @
                 case HOLD -> {
                     List<PhysicalKey> fresh = step.keys().stream().filter(k -> !down.containsKey(k)).toList();
                     Long began = fresh.isEmpty() ? (Long) Math.max(0, now) : await(Trace.Kind.DOWN, fresh);
-                    Long ended = began == null ? null : peek(school, i);
-                    if (began == null || ended == null) {
+                    if (began == null) {
                         return null;
+                    }
+                    long end = Math.round(trace.until() * 1e9);
+                    Long ended = peek(school, i);
+                    if (ended == null) { // still held when the attempt was over: right, where all that was waited for had come
+                        return due(step, began, end + 1) <= end ? new Spent(0) : null;
                     }
                     now = Math.max(now, due(step, began, ended));
                     return new Spent(ended - due(step, began, ended));

@@ -62,4 +62,14 @@ class CoachRunTest {
         CoachRun done = held.seen(15 * S).seen(24 * S);
         assertThat(done.upcoming(24 * S)).contains(new Cue(24 * S, Cue.Kind.RELEASE));
     }
+
+    @Test
+    void lettingGoTakesNoTimeButItsWordsStayForAMoment() {
+        Score dfu = Score.of(SequenceLibrary.shipped().of(KeyFamily.SIDE_KEY, Goal.DFU).getFirst(), DeviceCatalogue.shipped().family(KeyFamily.SIDE_KEY), Start.ON);
+        long letGo = CoachRun.COUNT_IN + dfu.spans().get(4).startNanos();
+        CoachRun run = CoachRun.begin(dfu, 0).tick(letGo + S, HostView.NOTHING);
+        assertThat(run.instruction(letGo + S).huge()).isEqualTo("Let go of Side");
+        assertThat(run.instruction(letGo + S).detail()).startsWith("keep holding Volume Down");
+        assertThat(run.instruction(letGo + 2 * S).huge()).isEqualTo("Keep holding Volume Down");
+    }
 }

@@ -42,6 +42,9 @@ public final class Coaching {
     /** The same while a key is down: something may still come of it. */
     private static final long PATIENCE_HELD = 40_000_000_000L;
 
+    /** The first tone comes this much after the key that starts, so that it can be rendered in time: 40 ms. Ours. */
+    private static final long READY = 40_000_000L;
+
     /** Whose hands are on what. */
     public interface Subject {
         DeviceModel model();
@@ -70,6 +73,14 @@ public final class Coaching {
             };
         }
 
+        /** Whether it is between off and on, where a new attempt leads nowhere. */
+        default boolean starting() {
+            return switch (deviceNow().phase()) {
+                case Phase.Black _, Phase.Tail _, Phase.Logo _, Phase.SecondBar _, Phase.Restoring _ -> true;
+                default -> false;
+            };
+        }
+
         /** Puts the device where this attempt begins; a device on a ticket is where it is. */
         default void prepare(KeySequence school) {}
 
@@ -94,7 +105,7 @@ public final class Coaching {
     private enum Doing { HANDS, SHOW, REPLAY }
 
     /** What a recommendation depends on. */
-    private record Asked(Goal goal, Start start, Set<PhysicalKey> broken, Object hand) {}
+    private record Asked(DeviceModel model, Goal goal, Start start, Set<PhysicalKey> broken, Object hand) {}
 
     private final Workbench bench;
     private final Subject subject;
@@ -151,7 +162,7 @@ public final class Coaching {
     }
 
     private Recommendation recommendation(List<KeySequence> schools) {
-        Asked now = new Asked(goal, start(), subject.broken(), bench.practice().hand());
+        Asked now = new Asked(subject.model(), goal, start(), subject.broken(), bench.practice().hand());
         if (!now.equals(asked)) {
             asked = now;
             recommendation = Recommendation.of(schools, subject.family(), now.start(), bench.practice().hand(), false);
@@ -270,7 +281,7 @@ public final class Coaching {
         doing = how;
         shownStep = -1;
         replayed = 0;
-        run = CoachRun.begin(score.get(), now);
+        run = CoachRun.begin(score.get(), now + READY);
         begunNanos = now;
         landing = Landing.from(school.goal(), subject.machine(), subject.deviceNow());
         bench.changed();

@@ -19,7 +19,7 @@ import wistaxis.standins.DemoWorld;
 /** Walks through the demo and takes one picture of each main view; needs no display. */
 public final class Screenshots {
     /** The bench's morning, so that the pictures are alike whenever they are taken. */
-    private static final Instant MORNING = Instant.parse("2026-05-12T09:36:00Z");
+    static final Instant MORNING = Instant.parse("2026-05-12T09:36:00Z");
 
     private final Path folder;
     private final Workbench bench;
@@ -146,7 +146,7 @@ public final class Screenshots {
         });
     }
 
-    private static void onFx(Runnable work) {
+    static void onFx(Runnable work) {
         CountDownLatch done = new CountDownLatch(1);
         Platform.runLater(() -> {
             try {
@@ -162,7 +162,7 @@ public final class Screenshots {
         }
     }
 
-    private static void waitUntil(java.util.function.BooleanSupplier met) {
+    static void waitUntil(java.util.function.BooleanSupplier met) {
         for (int i = 0; i < 600; i++) {
             boolean[] yes = new boolean[1];
             onFx(() -> yes[0] = met.getAsBoolean());
@@ -174,7 +174,7 @@ public final class Screenshots {
         throw new IllegalStateException("a picture's moment never came");
     }
 
-    private static void rest(long millis) {
+    static void rest(long millis) {
         try {
             Thread.sleep(millis);
         } catch (InterruptedException e) {

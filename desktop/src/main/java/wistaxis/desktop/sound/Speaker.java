@@ -3,6 +3,7 @@ package wistaxis.desktop.sound;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.locks.LockSupport;
+import java.util.function.LongSupplier;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.coach.Cue;
 
@@ -11,8 +12,8 @@ import wistaxis.core.coach.Cue;
  * window is busy with. Without a sound card it stays silent and says so.
  */
 public final class Speaker implements AutoCloseable {
-    /** How far ahead samples are written: 30 ms. A plan that changes, because something was seen early, is heard after that at the latest. Ours. */
-    private static final int AHEAD = Tones.RATE * 30 / 1000;
+    /** How far ahead samples are written: 12 ms. A plan that changes, because something was seen early, is heard after that at the latest. Ours. */
+    private static final int AHEAD = Tones.RATE * 12 / 1000;
 
     /** A stream that has come apart from the clock by more than this, in the mean, is set anew: 4 ms. A card tells its position in steps longer than that. Ours. */
     private static final double APART = 4e6;
@@ -41,6 +42,11 @@ public final class Speaker implements AutoCloseable {
 
     public Speaker() {
         this(Card.real().orElse(null));
+    }
+
+    /** One that is measured. */
+    public static Speaker measured(ClockedCard card) {
+        return new Speaker(card);
     }
 
     Speaker(@Nullable Card card) {
@@ -73,7 +79,7 @@ public final class Speaker implements AutoCloseable {
                 to.write(mixer.render(written, missing, onsets, volume.factor));
                 written += missing;
             }
-            LockSupport.parkNanos(5_000_000L);
+            LockSupport.parkNanos(3_000_000L);
         }
         to.close();
     }
@@ -100,10 +106,10 @@ public final class Speaker implements AutoCloseable {
         volume = Volume.values()[(volume.ordinal() + 1) % Volume.values().length];
     }
 
-    /** From now on these cues are to be heard. @param nowNanos the moment now, on the cues' scale */
-    public void follow(List<Cue> cues, long nowNanos) {
+    /** From now on these cues are to be heard. @param clock tells the moment now on the cues' scale, nanoseconds; it runs at the pace of the clock on the wall */
+    public void follow(List<Cue> cues, LongSupplier clock) {
         if (card != null) {
-            long offset = System.nanoTime() - nowNanos;
+            long offset = System.nanoTime() - clock.getAsLong();
             plan = new Plan(cues.stream().map(c -> new Cue(c.atNanos() + offset, c.kind())).toList());
         }
     }

@@ -310,14 +310,14 @@ final class CoachPane {
         Optional<CoachRun> run = c.run();
         boolean silent = c.subject().blind() && run.isPresent();
         if (run.isPresent()) {
-            shell.speaker().follow(silent ? List.of() : c.upcoming(), now);
+            shell.speaker().follow(silent ? List.of() : c.upcoming(), bench::nowNanos);
             Instruction i = run.get().instruction(now);
             boolean led = !silent || run.get().countingIn(now);
             say(led ? i.huge() : "By feel", led ? i.detail() : "No cues: " + c.school().map(KeySequence::school).orElse("") + ", from memory.",
                     led && !silent ? "Then: " + (run.get().nextWords().isEmpty() ? "look at the screen" : run.get().nextWords()) : "");
             counter.setText(led ? String.valueOf((int) (i.countsDown() ? Math.ceil(i.seconds()) : Math.floor(i.seconds()))) : "");
         } else {
-            shell.speaker().follow(List.of(), now);
+            shell.speaker().follow(List.of(), bench::nowNanos);
             counter.setText("");
             resting(c);
         }
@@ -362,7 +362,9 @@ final class CoachPane {
 
     private void ready(Coaching c, KeySequence school) {
         boolean cable = c.subject().deviceNow().plugged() == school.plugged() || !cableMatters(c.goal());
-        if (!school.from().contains(c.start())) {
+        if (c.subject().starting()) {
+            say("It is still starting", "Wait until it shows its lock screen: keys held while it starts do nothing.", "");
+        } else if (!school.from().contains(c.start())) {
             say("Another start", school.school() + " begins with a device that is " + school.from().stream().map(Object::toString).collect(Collectors.joining(", or ")) + "; this one is " + c.start() + ".",
                     "Choose another school or goal, or bring the device into that state first.");
         } else {
@@ -422,7 +424,7 @@ final class CoachPane {
 
     void leave() {
         coaching().stop();
-        shell.speaker().follow(List.of(), bench.nowNanos());
+        shell.speaker().follow(List.of(), bench::nowNanos);
         shell.scene().removeEventFilter(KeyEvent.KEY_PRESSED, pressed);
         shell.scene().removeEventFilter(KeyEvent.KEY_RELEASED, released);
         if (shell.scene().getWindow() != null) {

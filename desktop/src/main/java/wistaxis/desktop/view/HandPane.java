@@ -117,7 +117,7 @@ final class HandPane {
         bench.setRate(1);
         signalNanos = bench.nowNanos() + Math.round((1.5 + random.nextDouble() * 2.5) * SECOND);
         said = hold() ? "Hold space for five seconds, then let go." : "Press space as soon as " + (which == Measured.What.LIGHT ? "it lights up." : "you hear the tone.");
-        shell.speaker().follow(which == Measured.What.TONE ? List.of(new Cue(signalNanos, Cue.Kind.PRESS)) : List.of(), bench.nowNanos());
+        shell.speaker().follow(which == Measured.What.TONE ? List.of(new Cue(signalNanos, Cue.Kind.PRESS)) : List.of(), bench::nowNanos);
         refresh();
     }
 
@@ -131,7 +131,7 @@ final class HandPane {
             downNanos = now;
             if (what == Measured.What.HOLD_CUED) {
                 shell.speaker().follow(List.of(new Cue(now + SECOND, Cue.Kind.TICK), new Cue(now + 2 * SECOND, Cue.Kind.TICK), new Cue(now + 3 * SECOND, Cue.Kind.TICK),
-                        new Cue(now + 4 * SECOND, Cue.Kind.SOON), new Cue(now + 5 * SECOND, Cue.Kind.RELEASE)), now);
+                        new Cue(now + 4 * SECOND, Cue.Kind.SOON), new Cue(now + 5 * SECOND, Cue.Kind.RELEASE)), bench::nowNanos);
             }
         } else if (!hold() && now < signalNanos) {
             said = "Too soon: wait for it. This one does not count.";

@@ -8,6 +8,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.route.RouteFacts;
 import wistaxis.desktop.app.RouteDesk;
 import wistaxis.desktop.app.Workbench;
@@ -15,11 +16,13 @@ import wistaxis.desktop.look.Ui;
 
 /** The shop's own ways where practitioners disagree, and its calendar. Every choice is saved at once. */
 final class SettingsView implements View {
+    private final Workbench bench;
     private final RouteDesk desk;
     private final VBox root = Ui.style(new VBox(), "page");
     private final List<Typed> typed;
 
     SettingsView(Workbench bench) {
+        this.bench = bench;
         this.desk = bench.routes();
         typed = List.of(
                 new Typed(Ui.field("mode-window", "15min", 12), "How long does a device stay in recovery?",
@@ -88,7 +91,22 @@ final class SettingsView implements View {
         root.getChildren().setAll(Ui.label("This shop's ways", "large"), Ui.text("Practitioners disagree on these. Both ways stay on offer in every route; the choice decides which comes first.", "muted"));
         desk.settingsTrouble().ifPresent(t -> root.getChildren().add(Ui.notice("stop", "The settings file cannot be read.", t)));
         desk.planner().preferences().forEach(p -> root.getChildren().add(preference(p)));
+        root.getChildren().add(schools());
         typed.forEach(t -> root.getChildren().add(t.card()));
+    }
+
+    private VBox schools() {
+        long own = bench.sequences().all().stream().filter(q -> !SequenceLibrary.shipped().all().contains(q)).count();
+        VBox card = Ui.card(Ui.text("Key sequences of your own", "strong"), Ui.text("Read from " + bench.schools() + ", each tried on the key model first; see docs/formats.md. "
+                + (own == 0 ? "None are in force." : own + " of your own in force."), "small muted"));
+        if (!bench.schoolTrouble().isEmpty()) {
+            card.getChildren().add(Ui.text(bench.schoolTrouble(), "small erases"));
+        }
+        card.getChildren().add(Ui.row(8, Ui.button("read-schools", "Read the file again", "chip", () -> {
+            bench.readSchools();
+            refresh();
+        })));
+        return card;
     }
 
     private VBox preference(RouteFacts.Preference p) {

@@ -31,7 +31,7 @@ public final class Shell implements AutoCloseable {
     private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm:ss", Locale.ROOT).withZone(ZoneId.systemDefault());
 
     private final Workbench bench;
-    private final Speaker speaker = new Speaker();
+    private final Speaker speaker;
     private final BorderPane root = new BorderPane();
     private final Scene scene = new Scene(root, 1280, 800);
     private final Label clock = Ui.label("", "clock");
@@ -53,7 +53,13 @@ public final class Shell implements AutoCloseable {
     private boolean again;
 
     public Shell(Workbench bench) {
+        this(bench, new Speaker());
+    }
+
+    /** @param speaker closed with the window */
+    public Shell(Workbench bench, Speaker speaker) {
         this.bench = bench;
+        this.speaker = speaker;
         this.dim = Ui.button("theme", "Dim", "quiet", this::otherTheme);
         this.benchButton = Ui.button("nav-bench", "Bench", "quiet", this::showBench);
         this.ledgerButton = Ui.button("nav-ledger", "Ledger", "quiet", this::showLedger);

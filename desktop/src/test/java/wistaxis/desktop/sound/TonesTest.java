@@ -85,10 +85,10 @@ class TonesTest {
             plan.add(new Cue(60_000_000_000L, Cue.Kind.RELEASE));
             long began = System.nanoTime();
             while (System.nanoTime() - began < 900_000_000L) {
-                speaker.follow(plan, System.nanoTime() - began);
+                speaker.follow(plan, () -> System.nanoTime() - began);
                 Thread.sleep(15);
             }
-            speaker.follow(List.of(), 0);
+            speaker.follow(List.of(), () -> 0);
             assertThat(card.onsets()).hasSize(4).isSorted();
         }
     }
@@ -97,7 +97,7 @@ class TonesTest {
     void withoutASoundCardItIsSilentAndSaysSo() {
         try (Speaker speaker = new Speaker(null)) {
             assertThat(speaker.sounds()).isFalse();
-            speaker.follow(List.of(new Cue(0, Cue.Kind.TICK)), 0);
+            speaker.follow(List.of(new Cue(0, Cue.Kind.TICK)), () -> 0);
             speaker.next();
             assertThat(speaker.volume()).isEqualTo(Speaker.Volume.LOUD);
         }

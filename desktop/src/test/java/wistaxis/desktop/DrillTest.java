@@ -1,0 +1,217 @@
+package wistaxis.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.device.KeyFamily;
+import wistaxis.core.facts.Json;
+import wistaxis.core.keys.Goal;
+import wistaxis.core.keys.KeySequence;
+import wistaxis.core.practice.Drilled;
+import wistaxis.core.practice.StepScore;
+import wistaxis.core.ticket.Stage;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.desktop.app.Coaching;
+import wistaxis.desktop.app.Practice;
+
+/** The coach and the drill with real keys: a DFU entry that lands, a mistake that is explained, every family and goal, by feel, and a window that loses the keyboard. */
+class DrillTest {
+    private static final String TICKET = "T-0013";
+
+    @TempDir
+    private Path folder = Path.of("");
+    private Window w;
+
+    @BeforeEach
+    void open() {
+        w = Window.demo(folder, 12_000_000);
+    }
+
+    @AfterEach
+    void close() {
+        w.close();
+    }
+
+    private void drillDfu() {
+        w.click("nav-drill");
+        w.click("goal-dfu");
+        w.click("school-Ten-five-ten");
+        w.sees("Ten-five-ten: into DFU");
+    }
+
+    private void says(String huge) {
+        Window.until(30, () -> w.text("instruction").equals(huge), huge);
+    }
+
+    /** The two quick taps at the pace of the coach, then the hold of Side. */
+    private void tapsAndSide() {
+        says("Tap Volume Up");
+        w.press(KeyCode.U);
+        Window.pause(120);
+        w.release(KeyCode.U);
+        says("Tap Volume Down");
+        w.press(KeyCode.D);
+        Window.pause(120);
+        w.release(KeyCode.D);
+        says("Hold Side");
+        w.press(KeyCode.S);
+    }
+
+    @Test
+    void aWholeDfuEntryIsPlayedWithKeysAndScoredByStep() throws Exception {
+        drillDfu();
+        int before = w.bench.practice().attempts().size();
+        w.tap(KeyCode.ENTER);
+        tapsAndSide();
+        w.press(KeyCode.S); // the keyboard repeats a key that is held
+        w.hurried(() -> says("Hold Side + Volume Down"));
+        w.press(KeyCode.D);
+        w.hurried(() -> says("Let go of Side"));
+        w.release(KeyCode.S);
+        w.hurried(() -> Window.until(30, () -> w.text().contains("success"), "DFU"));
+        w.release(KeyCode.D);
+        w.sees("How each step went");
+        Drilled done = w.bench.practice().attempts().getLast();
+        assertThat(w.bench.practice().attempts()).hasSize(before + 1);
+        assertThat(done.landed()).isTrue();
+        assertThat(done.steps()).extracting(StepScore::inTime).containsOnly(true);
+        assertThat(done.trace().events()).as("one press of Side, whatever the keyboard repeats").filteredOn(e -> e.key() != null && e.key().isPower()).hasSize(2);
+        assertThat(Window.onFx(() -> w.shell.scene().lookup("#steps").getAccessibleText())).contains("Hold Side: ").contains("in time");
+        w.click("drill-progress");
+        w.sees("Ten-five-ten, into DFU");
+        w.click("export-practice");
+        w.sees("Written: ");
+        Path file = folder.resolve("exports/practice-Marsh-keeper.json");
+        Practice.Export export = Json.read(Files.readString(file), Practice.Export.class, "export");
+        assertThat(export.attempts().getLast()).isEqualTo(done);
+        w.click("replay-" + (w.bench.practice().attempts().size() - 1));
+        w.hurried(10, () -> Window.until(30, () -> w.text().contains("success"), "the replay to land as the attempt did"));
+        assertThat(w.bench.practice().attempts()).as("a replay is no attempt").hasSize(before + 1);
+    }
+
+    @Test
+    void aLateReleaseIsExplainedByNameAndByWhatIsSeen() {
+        Window.onFx(() -> {
+            w.shell.showTicket(TICKET, Stage.KEYS);
+            return null;
+        });
+        w.click("goal-dfu");
+        w.tap(KeyCode.P);
+        w.tap(KeyCode.ENTER);
+        tapsAndSide();
+        w.hurried(() -> says("Hold Side + Volume Down"));
+        w.press(KeyCode.D);
+        w.hurried(() -> w.sees("Side and Volume Down were held together for"));
+        w.release(KeyCode.S);
+        w.release(KeyCode.D);
+        assertThat(w.text("instruction")).isEqualTo("Not in DFU");
+        assertThat(w.text()).contains("too long: the device restarts").contains("let go of Side after five seconds").contains("What do you see?");
+        w.tap(KeyCode.L);
+        w.sees("The power key was held too long: the boot logo came.");
+        assertThat(w.bench.entries().getLast().event()).isInstanceOfSatisfying(TicketEvent.KeysAttempted.class, a -> {
+            assertThat(a.succeeded()).isFalse();
+            assertThat(a.timing()).hasSizeGreaterThan(4);
+        });
+        w.sees("1 attempt");
+    }
+
+    /** Every school of every family and goal, in the window, to the state that it is for. */
+    @Test
+    void forEveryFamilyAndGoalTheCoachLeadsToTheRightState() {
+        w.click("nav-drill");
+        Coaching coaching = w.bench.drill().coaching();
+        w.hurried(20, () -> {
+            for (KeyFamily family : KeyFamily.values()) {
+                for (Goal goal : Goal.values()) {
+                    KeySequence school = Window.onFx(() -> {
+                        w.bench.drill().choose(family);
+                        w.bench.drill().choose(goal);
+                        coaching.showMe();
+                        return coaching.school().orElseThrow();
+                    });
+                    Window.until(30, () -> coaching.verdict().isPresent(), school.key() + " to end");
+                    assertThat(coaching.verdict()).as(school.key()).hasValueSatisfying(v -> assertThat(v.success()).as(v.says()).isTrue());
+                }
+            }
+        });
+        assertThat(w.bench.practice().attempts()).as("shown, not practised").extracting(Drilled::person).containsOnly("Marsh keeper");
+    }
+
+    @Test
+    void byFeelNothingIsSaidAndALostKeyboardLetsEverythingGo() {
+        drillDfu();
+        w.click("blind");
+        w.focus("keys-start");
+        w.tap(KeyCode.ENTER);
+        says("By feel");
+        assertThat(w.text()).doesNotContain("Then: ").contains("from memory");
+        w.press(KeyCode.S);
+        assertThat(w.bench.drill().coaching().down()).hasSize(1);
+        Window.onFx(() -> {
+            w.bench.drill().coaching().focusLost();
+            return null;
+        });
+        w.sees("The window lost the keyboard");
+        assertThat(w.bench.drill().coaching().down()).isEmpty();
+        w.release(KeyCode.S);
+        w.click("blind");
+        w.tap(KeyCode.DIGIT2);
+        w.sees("Black then both: into DFU");
+        w.tap(KeyCode.R);
+        w.sees("Get ready");
+        w.tap(KeyCode.ESCAPE);
+        w.sees("Start (Enter)");
+    }
+
+    @Test
+    void aHandIsMeasuredAndDecidesWhatIsRecommended() {
+        w.click("nav-drill");
+        w.click("person");
+        w.tap(KeyCode.END);
+        w.type(" x");
+        w.tap(KeyCode.ENTER);
+        w.click("drill-hand");
+        w.sees("Marsh keeper x's hand");
+        assertThat(w.text()).contains("usual figure");
+        w.click("measure-light");
+        for (int i = 0; i < 3; i++) {
+            Window.until(10, () -> w.text("hand-signal").equals("Now!"), "the light");
+            w.tap(KeyCode.SPACE);
+        }
+        w.sees("3 times");
+        w.tap(KeyCode.SPACE);
+        w.sees("Too soon");
+        List<Double> seconds = w.bench.practice().measured().stream().map(m -> m.seconds()).toList();
+        assertThat(seconds).hasSize(3).allSatisfy(s -> assertThat(s).isBetween(0.0, 2.0));
+        assertThat(w.bench.practice().hand().light().mean()).isCloseTo(seconds.stream().mapToDouble(s -> s).average().orElseThrow(), org.assertj.core.data.Offset.offset(1e-9));
+    }
+
+    @Test
+    void aShopsOwnSchoolIsOfferedAndABadFileIsSaid() throws Exception {
+        String school = """
+            {"sequences": [{"school": "Island way", "family": "SIDE-KEY", "goal": "force-restart", "from": ["on", "disabled"], "plugged": true, "minority": false, "provenance": "ours", "source": "here",
+             "cautions": [], "steps": [{"action": "hold", "keys": ["SIDE"], "seconds": null, "until": "black"}, {"action": "release", "keys": ["SIDE"], "seconds": null, "until": null}]}]}""";
+        Files.writeString(folder.resolve("schools.json"), school.replace("\"until\": \"black\"", "\"until\": \"slider\""));
+        w.click("nav-settings");
+        w.click("read-schools");
+        w.sees("[Island way]");
+        Files.writeString(folder.resolve("schools.json"), school);
+        w.click("read-schools");
+        w.sees("1 of your own in force");
+        Window.onFx(() -> {
+            w.shell.showTicket(TICKET, Stage.KEYS);
+            return null;
+        });
+        w.click("goal-force-restart");
+        w.click("school-Island-way");
+        w.click("show-me");
+        w.hurried(() -> w.sees("Restarted. Let go."));
+    }
+}
