@@ -182,7 +182,7 @@ class DrillTest {
         assertThat(w.text()).contains("usual figure");
         w.click("measure-light");
         for (int i = 0; i < 3; i++) {
-            Window.until(10, () -> w.text("hand-signal").equals("Now!"), "the light");
+            w.hurried(() -> Window.until(10, () -> w.text("hand-signal").equals("Now!"), "the light"));
             w.tap(KeyCode.SPACE);
         }
         w.sees("3 times");
@@ -212,6 +212,6 @@ class DrillTest {
         w.click("goal-force-restart");
         w.click("school-Island-way");
         w.click("show-me");
-        w.hurried(() -> w.sees("Restarted. Let go."));
+        w.hurried(10, () -> w.sees("Restarted. Let go."));
     }
 }

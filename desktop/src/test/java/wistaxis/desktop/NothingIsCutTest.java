@@ -33,6 +33,11 @@ class NothingIsCutTest {
                 look(w, round + " bench", cut, () -> w.shell.showBench());
                 look(w, round + " ledger", cut, () -> w.shell.showLedger());
                 look(w, round + " settings", cut, () -> w.shell.showSettings());
+                look(w, round + " drill", cut, () -> w.shell.showDrill());
+                w.click("drill-progress");
+                look(w, round + " progress", cut, () -> { });
+                w.click("drill-hand");
+                look(w, round + " hand", cut, () -> { });
                 look(w, round + " loop route", cut, () -> w.shell.showTicket("T-0016", Stage.ROUTE));
                 look(w, round + " unlock", cut, () -> w.shell.showTicket("T-0017", Stage.INTAKE));
                 for (Stage stage : Stage.values()) {

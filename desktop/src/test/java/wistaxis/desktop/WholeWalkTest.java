@@ -113,7 +113,7 @@ class WholeWalkTest {
     private void keys(Window w) {
         w.sees("Plug in first");
         w.tap(KeyCode.P);
-        w.sees("Plugged restart into recovery");
+        w.sees("Plugged restart: into recovery");
         w.click("keys-start");
         Window.pause(3000);
         w.hold("key-VOLUME_UP", 200);
@@ -123,15 +123,15 @@ class WholeWalkTest {
         attempt(w, 12_000);
         w.sees("was let go at the boot logo");
         w.sees("keep holding right through the boot logo");
-        Window.until(30, () -> w.bench.desk("T-0001").device().screen() == wistaxis.core.keys.Screen.DISABLED_SCREEN, "the phone to be up again");
+        upAgain(w);
         w.tap(KeyCode.ENTER);
         Window.pause(3100);
         taps(w);
         w.press(KeyCode.S);
-        Window.until(15, () -> w.bench.desk("T-0001").device().screen() == wistaxis.core.keys.Screen.BLACK, "black");
+        w.hurried(() -> Window.until(15, () -> w.bench.desk("T-0001").device().screen() == wistaxis.core.keys.Screen.BLACK, "black"));
         w.tap(KeyCode.SPACE);
         Window.until(5, () -> w.text("instruction").equals("Keep holding Side"), "the next instruction");
-        Window.until(30, () -> ticket(w).mode() != null, "recovery");
+        w.hurried(() -> Window.until(30, () -> ticket(w).mode() != null, "recovery"));
         w.release(KeyCode.S);
         w.sees("In recovery. Let go.");
         assertThat(ticket(w).attempts()).isEqualTo(3);
@@ -143,8 +143,12 @@ class WholeWalkTest {
         Window.pause(3100);
         taps(w);
         w.press(KeyCode.S);
-        Window.pause(holdMillis);
+        w.hurried(() -> Window.pause(holdMillis / 5));
         w.release(KeyCode.S);
+    }
+
+    private static void upAgain(Window w) {
+        w.hurried(() -> Window.until(30, () -> w.bench.desk("T-0001").device().screen() == wistaxis.core.keys.Screen.DISABLED_SCREEN, "the phone to be up again"));
     }
 
     private static void taps(Window w) {
@@ -176,7 +180,7 @@ class WholeWalkTest {
 
     private static void reenter(Window w) {
         w.click("back-to-keys");
-        Window.until(30, () -> w.bench.desk("T-0001").device().screen() == wistaxis.core.keys.Screen.DISABLED_SCREEN, "the phone to be up again");
+        upAgain(w);
         w.hurried(() -> {
             w.tap(KeyCode.W);
             Window.until(40, () -> ticket(w).mode() != null, "recovery, shown");

@@ -41,7 +41,7 @@ public record StepScore(int step, String what, @Nullable Long late, long from, @
         boolean lost = false;
         for (Margin m : margins) {
             KeyStep step = school.steps().get(m.step());
-            Follower.Spent spent = lost ? null : follower.follow(school, m.step());
+            Follower.Spent spent = lost ? null : follower.follow(school, m.step(), Math.round(m.nominal() * 1e9));
             lost |= spent == null;
             if (m.byHand()) {
                 long from = Math.round((m.earliest() - m.nominal()) * 1000);
@@ -74,7 +74,7 @@ public record StepScore(int step, String what, @Nullable Long late, long from, @
         }
 
         /** @return null where the hands did not do what the step asks */
-        @Nullable Spent follow(KeySequence school, int i) {
+        @Nullable Spent follow(KeySequence school, int i, long nominal) {
             KeyStep step = school.steps().get(i);
             switch (step.action()) {
                 case TAP -> {
@@ -92,10 +92,11 @@ public record StepScore(int step, String what, @Nullable Long late, long from, @
                     long end = Math.round(trace.until() * 1e9);
                     Long ended = peek(school, i);
                     if (ended == null) { // still held when the attempt was over: right, where all that was waited for had come
-                        return due(step, began, end + 1) <= end ? new Spent(0) : null;
+                        return due(step, began, end + 1 - began) <= end ? new Spent(0) : null;
                     }
-                    now = Math.max(now, due(step, began, ended));
-                    return new Spent(ended - due(step, began, ended));
+                    long due = due(step, began, nominal);
+                    now = Math.max(now, due);
+                    return new Spent(ended - due);
                 }
                 case RELEASE -> {
                     return await(Trace.Kind.UP, step.keys()) == null ? null : new Spent(0);
@@ -109,10 +110,10 @@ public record StepScore(int step, String what, @Nullable Long late, long from, @
             }
         }
 
-        /** When the step should have ended: by the clock, or when it was seen, whichever came first. */
-        private long due(KeyStep step, long began, long ended) {
+        /** When the step should have ended: by the clock, or when it was seen, whichever came first; what never came should have come after its nominal length. */
+        private long due(KeyStep step, long began, long nominal) {
             long timed = step.seconds() == null ? Long.MAX_VALUE : began + Math.round(step.seconds() * 1e9);
-            return step.until() == null ? timed : Math.min(timed, seen(step.until(), began).orElse(timed == Long.MAX_VALUE ? ended : timed));
+            return step.until() == null ? timed : Math.min(timed, seen(step.until(), began).orElse(timed == Long.MAX_VALUE ? began + nominal : timed));
         }
 
         /** When something was first to be seen from a moment on. */

@@ -81,7 +81,7 @@ class IdentificationTest {
     }
 
     /** Whatever is answered truly, and whatever is left open, the device itself stays among the candidates. */
-    @Property(tries = 600, seed = "20260512")
+    @Property(tries = 250, seed = "20260512")
     void theTruthIsNeverLost(@ForAll("models") DeviceModel model, @ForAll List<Boolean> sure) {
         Identification at = LOOKS.begin();
         int asked = 0;

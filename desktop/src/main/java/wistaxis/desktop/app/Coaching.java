@@ -359,10 +359,14 @@ public final class Coaching {
             return;
         }
         long now = bench.nowNanos();
+        if (doing == Doing.REPLAY) {
+            replay(now);
+        }
+        subject.deviceNow();
         CoachRun ticked = before.tick(now, subject.device().host());
         CoachRun next = switch (doing) {
             case SHOW -> show(ticked, now);
-            case REPLAY -> replay(ticked, now);
+            case REPLAY -> seen(ticked, now);
             case HANDS -> subject.blind() ? seen(ticked, now) : ticked;
         };
         run = next;
@@ -400,12 +404,11 @@ public final class Coaching {
         return met ? at.seen(now) : at;
     }
 
-    /** Does what was done then. */
-    private CoachRun replay(CoachRun at, long now) {
+    /** Does what was done then, each at its own time, before the device is looked at. */
+    private void replay(long now) {
         for (; replayed < again.size() && begunNanos + Math.round(again.get(replayed).at() * 1e9) <= now; replayed++) {
             subject.device().apply(again.get(replayed).input(), begunNanos + Math.round(again.get(replayed).at() * 1e9));
         }
-        return seen(at, now);
     }
 
     private void perform(KeyStep step) {

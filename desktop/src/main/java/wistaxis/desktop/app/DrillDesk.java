@@ -190,8 +190,8 @@ public final class DrillDesk implements Coaching.Subject {
     }
 
     void tick() {
-        deviceNow();
         coaching.tick();
+        deviceNow();
     }
 
     private void ended(Coaching.Ended e) {

@@ -4,8 +4,11 @@ import java.util.List;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
 import javafx.scene.Parent;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.keys.SequenceLibrary;
@@ -18,7 +21,8 @@ import wistaxis.desktop.look.Ui;
 final class SettingsView implements View {
     private final Workbench bench;
     private final RouteDesk desk;
-    private final VBox root = Ui.style(new VBox(), "page");
+    private final VBox cards = Ui.style(new VBox(), "page");
+    private final ScrollPane root = Ui.scroll(cards);
     private final List<Typed> typed;
 
     SettingsView(Workbench bench) {
@@ -58,6 +62,7 @@ final class SettingsView implements View {
 
         VBox card() {
             VBox card = Ui.card(Ui.text(asks, "strong"), Ui.text(why, "small muted"), field);
+            card.setPrefWidth(600);
             if (!wrong.isEmpty()) {
                 card.getChildren().add(Ui.text(wrong, "small erases"));
             }
@@ -88,11 +93,13 @@ final class SettingsView implements View {
 
     @Override
     public void refresh() {
-        root.getChildren().setAll(Ui.label("This shop's ways", "large"), Ui.text("Practitioners disagree on these. Both ways stay on offer in every route; the choice decides which comes first.", "muted"));
-        desk.settingsTrouble().ifPresent(t -> root.getChildren().add(Ui.notice("stop", "The settings file cannot be read.", t)));
-        desk.planner().preferences().forEach(p -> root.getChildren().add(preference(p)));
-        root.getChildren().add(schools());
-        typed.forEach(t -> root.getChildren().add(t.card()));
+        cards.getChildren().setAll(Ui.label("This shop's ways", "large"), Ui.text("Practitioners disagree on these. Both ways stay on offer in every route; the choice decides which comes first.", "muted"));
+        desk.settingsTrouble().ifPresent(t -> cards.getChildren().add(Ui.notice("stop", "The settings file cannot be read.", t)));
+        desk.planner().preferences().forEach(p -> cards.getChildren().add(preference(p)));
+        cards.getChildren().add(schools());
+        HBox side = new HBox(14, typed.getFirst().card(), typed.getLast().card());
+        side.getChildren().forEach(c -> HBox.setHgrow(c, Priority.ALWAYS));
+        cards.getChildren().add(side);
     }
 
     private VBox schools() {

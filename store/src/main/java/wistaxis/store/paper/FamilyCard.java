@@ -1,6 +1,5 @@
 package wistaxis.store.paper;
 
-import java.awt.Color;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -23,12 +22,12 @@ import wistaxis.core.practice.Margin;
 
 /** One page for the wall: every school of a family as a small score with its seconds and margins, what is seen on the way, and what went wrong. */
 public final class FamilyCard {
-    private static final Color INK = new Color(0x26221c);
-    private static final Color MUTED = new Color(0x6b6255);
-    private static final Color LINE = new Color(0xd8cdb9);
-    private static final Color HOLD = new Color(0x1f5a57);
-    private static final Color SLACK = new Color(0xb9d3cf);
-    private static final Color PAPER = Color.WHITE;
+    private static final int INK = 0x26221c;
+    private static final int MUTED = 0x6b6255;
+    private static final int LINE = 0xd8cdb9;
+    private static final int HOLD = 0x1f5a57;
+    private static final int SLACK = 0xb9d3cf;
+    private static final int PAPER = 0xffffff;
     private static final float EDGE = 30;
     private static final float GUTTER = 16;
     private static final float COLUMN = (Page.WIDTH - 2 * EDGE - GUTTER) / 2;

@@ -1,6 +1,5 @@
 package wistaxis.store.paper;
 
-import java.awt.Color;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -17,7 +16,7 @@ import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.font.PDFont;
 import org.apache.pdfbox.pdmodel.font.PDType0Font;
 
-/** A page of paper, A4, measured in points from its upper left corner, in the shipped font. */
+/** A page of paper, A4, measured in points from its upper left corner, in the shipped font. Colours are red, green and blue, a byte each. */
 final class Page implements AutoCloseable {
     static final float WIDTH = PDRectangle.A4.getWidth();
     static final float HEIGHT = PDRectangle.A4.getHeight();
@@ -44,17 +43,17 @@ final class Page implements AutoCloseable {
         }
     }
 
-    void box(float x, float y, float width, float height, Color color) throws IOException {
-        out.setNonStrokingColor(color);
+    void box(float x, float y, float width, float height, int color) throws IOException {
+        out.setNonStrokingColor((color >> 16 & 0xFF) / 255f, (color >> 8 & 0xFF) / 255f, (color & 0xFF) / 255f);
         out.addRect(x, HEIGHT - y - height, width, height);
         out.fill();
     }
 
     /** A line of text with its baseline at {@code y}. @return its width */
-    float text(String words, float x, float y, float size, boolean heavy, Color color) throws IOException {
+    float text(String words, float x, float y, float size, boolean heavy, int color) throws IOException {
         out.beginText();
         out.setFont(heavy ? bold : plain, size);
-        out.setNonStrokingColor(color);
+        out.setNonStrokingColor((color >> 16 & 0xFF) / 255f, (color >> 8 & 0xFF) / 255f, (color & 0xFF) / 255f);
         out.newLineAtOffset(x, HEIGHT - y);
         out.showText(words);
         out.endText();
@@ -62,7 +61,7 @@ final class Page implements AutoCloseable {
     }
 
     /** Text broken into lines of at most {@code width}. @return the baseline after the last line */
-    float paragraph(String words, float x, float y, float width, float size, boolean heavy, Color color) throws IOException {
+    float paragraph(String words, float x, float y, float width, float size, boolean heavy, int color) throws IOException {
         float at = y;
         for (String line : lines(words, width, size, heavy)) {
             text(line, x, at, size, heavy, color);
