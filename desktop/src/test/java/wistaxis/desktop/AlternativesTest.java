@@ -75,6 +75,48 @@ class AlternativesTest {
                 .isInstanceOfSatisfying(TicketEvent.KeysAttempted.class, a -> assertThat(a.school()).isEqualTo("Cold plug (shown)"));
     }
 
+    /** A device that loops: restart keys first, then into recovery and straight out, both led by the coach, each asked after. */
+    @Test
+    void theCoachLeadsThroughTheStepsThatNeedKeysOnly() {
+        String looping = "T-0016";
+        record(looping, new TicketEvent.RouteChosen("force-restart"));
+        w.click("lane-" + looping);
+        w.click("coach-keys");
+        w.sees("Restart keys: force restart");
+        w.click("show-me");
+        w.hurried(20, () -> w.sees("Restarted. Let go."));
+        w.tap(KeyCode.ENTER);
+        w.sees("Did the step help?");
+        w.click("step-helped-1");
+        assertThat(w.bench.ticket(looping).failed()).contains("force-restart");
+        record(looping, new TicketEvent.RouteChosen("recovery-in-out"));
+        w.click("station-keys");
+        w.hurried(20, () -> Window.until(30, () -> !w.bench.desk(looping).starting(), "the device to loop again"));
+        w.click("goal-recovery");
+        w.click("show-me");
+        w.hurried(20, () -> Window.until(40, () -> "recovery".equals(w.bench.ticket(looping).mode()), "recovery"));
+        w.sees("Restart keys: out of recovery");
+        w.click("show-me");
+        w.hurried(20, () -> w.sees("It has left recovery"));
+        assertThat(w.bench.ticket(looping).mode()).isNull();
+        w.sees("Did it help?");
+    }
+
+    @Test
+    void aBrokenKeyTakesItsSequencesAwayAndSaysWhatCanBeDoneInstead() {
+        record(KEYS, new TicketEvent.FactRecorded("brokenKeys", "VOLUME_UP"));
+        w.click("lane-" + KEYS);
+        w.sees("Cold plug");
+        assertThat(w.text()).doesNotContain("Plugged restart");
+        w.click("goal-dfu");
+        w.sees("No sequence is left");
+        assertThat(w.text()).contains("needs Volume Up, which is broken").contains("Try recovery");
+        w.click("goal-power-off");
+        w.press(KeyCode.U);
+        assertThat(w.bench.desk(KEYS).keys().coaching().down()).as("a broken key does nothing").isEmpty();
+        w.release(KeyCode.U);
+    }
+
     @Test
     void aBrokenChainIsSaidOnTheLedgerPage() throws SQLException {
         try (var db = DriverManager.getConnection("jdbc:sqlite:" + folder.resolve("ledger.db")); var s = db.createStatement()) {

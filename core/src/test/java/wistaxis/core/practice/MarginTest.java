@@ -18,6 +18,7 @@ import wistaxis.core.facts.BadInput;
 import wistaxis.core.keys.DeviceMachine;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.KeySequence;
+import wistaxis.core.keys.KeyStep;
 import wistaxis.core.keys.Playing;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.keys.Start;
@@ -70,20 +71,48 @@ class MarginTest {
         }
     }
 
+    /** Hands that are right but for one moment. */
+    private static Playing.Hands but(int step, boolean tap, double nominal, double seconds) {
+        long nanos = Math.round(seconds * 1e9);
+        return new Playing.Hands() {
+            @Override
+            public long late(int at, Playing.Moment moment, long due) {
+                return tap && at == step && moment == Playing.Moment.TAP ? nanos - Math.round(nominal * 1e9) : 0;
+            }
+
+            @Override
+            public long forced(int at) {
+                return !tap && at == step ? nanos : -1;
+            }
+        };
+    }
+
+    /** Every school, every start, every step: at the limit it lands, two nanoseconds beyond it does not. */
     @Test
-    void everySchoolLandsInsideItsMarginsAndFailsOutside() {
+    void everySchoolLandsAtItsMarginsAndFailsBeyond() {
+        int limits = 0;
         for (KeySequence s : SequenceLibrary.shipped().all()) {
             Family family = DeviceCatalogue.shipped().family(s.family());
+            DeviceMachine machine = new DeviceMachine(family);
             for (Start start : s.from()) {
-                for (Margin m : Margin.of(s, family, start)) {
+                for (Margin m : Margin.of(s, family, start).stream().filter(Margin::byHand).toList()) {
+                    boolean tap = m.action() == KeyStep.Action.TAP;
                     String where = s.key() + " from " + start + " step " + m.step();
-                    assertThat(m.earliest()).as(where).isLessThanOrEqualTo(m.nominal());
+                    assertThat(m.nominal()).as(where).isBetween(m.earliest(), m.latest() == null ? 1e9 : m.latest());
+                    if (m.earliest() > 0) {
+                        limits++;
+                        assertThat(Playing.lands(s, machine, start, but(m.step(), tap, m.nominal(), m.earliest() + 1e-9))).as(where + ", at the earliest").isTrue();
+                        assertThat(Playing.lands(s, machine, start, but(m.step(), tap, m.nominal(), m.earliest() - 2e-9))).as(where + ", too early").isFalse();
+                    }
                     if (m.latest() != null) {
-                        assertThat(m.latest()).as(where).isGreaterThanOrEqualTo(m.nominal());
+                        limits++;
+                        assertThat(Playing.lands(s, machine, start, but(m.step(), tap, m.nominal(), m.latest() - 1e-9))).as(where + ", at the latest").isTrue();
+                        assertThat(Playing.lands(s, machine, start, but(m.step(), tap, m.nominal(), m.latest() + 2e-9))).as(where + ", too late").isFalse();
                     }
                 }
             }
         }
+        assertThat(limits).isGreaterThan(150);
     }
 
     /** One threshold, normal jitter: two keys held 10 s by feel must end between 8 and 11 s. */
