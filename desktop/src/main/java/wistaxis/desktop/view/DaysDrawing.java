@@ -6,44 +6,32 @@ import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Locale;
 import javafx.geometry.VPos;
-import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
-import javafx.scene.layout.Region;
 import javafx.scene.text.Font;
 import javafx.scene.text.TextAlignment;
 import wistaxis.core.practice.PracticeDay;
 import wistaxis.desktop.look.Theme;
 
 /** Practice over days: the part that landed with its 95 % interval, and how many attempts there were. */
-final class DaysDrawing extends Region {
+final class DaysDrawing extends Drawing {
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM", Locale.ENGLISH);
     private static final double EDGE = 46;
     private static final double FOOT = 44;
     private static final int MOST_DAYS = 28;
 
-    private final Canvas canvas = new Canvas();
     private final List<PracticeDay> days;
 
     DaysDrawing(List<PracticeDay> all) {
         this.days = all.stream().filter(d -> ChronoUnit.DAYS.between(d.day(), all.getLast().day()) < MOST_DAYS).toList();
-        getChildren().add(canvas);
         setMinHeight(220);
         setPrefHeight(300);
         setAccessibleText(days.isEmpty() ? "no practice yet" : String.join("; ", days.stream().map(d -> d.day() + ": " + d.landed() + " of " + d.attempts()).toList()));
     }
 
     @Override
-    protected void layoutChildren() {
-        canvas.setWidth(getWidth());
-        canvas.setHeight(getHeight());
-        draw();
-    }
-
-    private void draw() {
-        GraphicsContext g = canvas.getGraphicsContext2D();
+    void draw(GraphicsContext g) {
         double w = getWidth();
         double h = getHeight() - FOOT;
-        g.clearRect(0, 0, w, getHeight());
         g.setFill(Theme.color("surface"));
         g.fillRect(EDGE, 0, w - EDGE, h);
         g.setTextBaseline(VPos.CENTER);

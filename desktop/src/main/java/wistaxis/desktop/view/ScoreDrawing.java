@@ -216,7 +216,9 @@ final class ScoreDrawing extends Region {
             }
             g.setFill(Theme.color("muted"));
             g.fillRect(x, top + lane * 0.15, 2, lane * 0.7);
-            g.fillText(step.until().toString().replace('-', ' '), x + 7, top + lane / 2);
+            boolean atTheEdge = x > getWidth() - 90;
+            g.setTextAlign(atTheEdge ? TextAlignment.RIGHT : TextAlignment.LEFT);
+            g.fillText(step.until().toString().replace('-', ' '), x + (atTheEdge ? -7 : 7), top + lane / 2);
         }
         fact(g, m, "Screen", PhoneDrawing.words(m.screen()), top, lane);
     }

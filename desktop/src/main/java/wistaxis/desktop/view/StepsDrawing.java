@@ -3,9 +3,7 @@ package wistaxis.desktop.view;
 import java.util.List;
 import java.util.Locale;
 import javafx.geometry.VPos;
-import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
-import javafx.scene.layout.Region;
 import javafx.scene.text.Font;
 import javafx.scene.text.FontWeight;
 import javafx.scene.text.TextAlignment;
@@ -13,7 +11,7 @@ import wistaxis.core.practice.StepScore;
 import wistaxis.desktop.look.Theme;
 
 /** How each step of an attempt went: a margin as a bar, the right moment as a line in it, the hand as a mark, and the same in words. */
-final class StepsDrawing extends Region {
+final class StepsDrawing extends Drawing {
     private static final double ROW = 22;
     private static final double NAMES = 250;
     private static final double WORDS = 250;
@@ -21,12 +19,10 @@ final class StepsDrawing extends Region {
     /** What is drawn to either side of the right moment, milliseconds. */
     private static final double REACH = 4000;
 
-    private final Canvas canvas = new Canvas();
     private final List<StepScore> steps;
 
     StepsDrawing(List<StepScore> steps) {
         this.steps = steps;
-        getChildren().add(canvas);
         setMinHeight(steps.size() * ROW + 4);
         setPrefHeight(steps.size() * ROW + 4);
         setAccessibleText(String.join("; ", steps.stream().map(s -> s.what() + ": " + words(s)).toList()));
@@ -43,15 +39,7 @@ final class StepsDrawing extends Region {
     }
 
     @Override
-    protected void layoutChildren() {
-        canvas.setWidth(getWidth());
-        canvas.setHeight(getHeight());
-        draw();
-    }
-
-    private void draw() {
-        GraphicsContext g = canvas.getGraphicsContext2D();
-        g.clearRect(0, 0, getWidth(), getHeight());
+    void draw(GraphicsContext g) {
         g.setTextBaseline(VPos.CENTER);
         for (int i = 0; i < steps.size(); i++) {
             row(g, steps.get(i), i * ROW);
