@@ -52,7 +52,7 @@ class DrillTest {
 
     /** The two quick taps at the pace of the coach, then the hold of Side. */
     private void tapsAndSide() {
-        says("Tap Volume Up");
+        w.hurried(() -> says("Tap Volume Up"));
         w.press(KeyCode.U);
         Window.pause(120);
         w.release(KeyCode.U);
@@ -89,6 +89,9 @@ class DrillTest {
         w.click("export-practice");
         w.sees("Written: ");
         Path file = folder.resolve("exports/practice-Marsh-keeper.json");
+        w.click("card");
+        Window.until(20, () -> w.text().contains("card-SIDE-KEY.pdf"), "the card");
+        assertThat(folder.resolve("exports/card-SIDE-KEY.pdf")).isNotEmptyFile();
         Practice.Export export = Json.read(Files.readString(file), Practice.Export.class, "export");
         assertThat(export.attempts().getLast()).isEqualTo(done);
         w.click("replay-" + (w.bench.practice().attempts().size() - 1));

@@ -115,7 +115,7 @@ class WholeWalkTest {
         w.tap(KeyCode.P);
         w.sees("Plugged restart: into recovery");
         w.click("keys-start");
-        Window.pause(3000);
+        w.hurried(() -> Window.pause(600));
         w.hold("key-VOLUME_UP", 200);
         w.hold("key-VOLUME_DOWN", 100);
         w.hold("key-SIDE", 3000);
@@ -125,7 +125,7 @@ class WholeWalkTest {
         w.sees("keep holding right through the boot logo");
         upAgain(w);
         w.tap(KeyCode.ENTER);
-        Window.pause(3100);
+        w.hurried(() -> Window.pause(640));
         taps(w);
         w.press(KeyCode.S);
         w.hurried(() -> Window.until(15, () -> w.bench.desk("T-0001").device().screen() == wistaxis.core.keys.Screen.BLACK, "black"));
@@ -140,7 +140,7 @@ class WholeWalkTest {
 
     private static void attempt(Window w, long holdMillis) {
         w.tap(KeyCode.ENTER);
-        Window.pause(3100);
+        w.hurried(() -> Window.pause(640));
         taps(w);
         w.press(KeyCode.S);
         w.hurried(() -> Window.pause(holdMillis / 5));

@@ -4,6 +4,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
@@ -21,6 +22,7 @@ import wistaxis.core.keys.Rehearsal;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.keys.Trace;
 import wistaxis.core.practice.Drilled;
+import wistaxis.core.practice.Margin;
 import wistaxis.core.practice.Measured;
 import wistaxis.core.practice.StepScore;
 
@@ -36,12 +38,14 @@ public final class DemoPractice {
     /** Attempts of the twelve days before, oldest first. */
     public static List<Drilled> attempts(Instant now) {
         Random random = new Random(11);
+        Map<KeySequence, List<Margin>> margins = new HashMap<>();
         List<Drilled> all = new ArrayList<>();
         for (int day = 12; day >= 1; day--) {
             double unsteady = 0.05 + 0.09 * day;
             for (int i = 0; i < (day % 4 == 3 ? 0 : 4 + random.nextInt(4)); i++) {
                 KeySequence school = SequenceLibrary.shipped().all().stream().filter(s -> s.key().equals(SCHOOLS.get(random.nextInt(SCHOOLS.size())))).findFirst().orElse(SequenceLibrary.shipped().all().getFirst());
-                all.add(attempt(school, now.minus(Duration.ofDays(day)).plus(Duration.ofMinutes(2L * i)), unsteady, random));
+                List<Margin> known = margins.computeIfAbsent(school, q -> Margin.of(q, DeviceCatalogue.shipped().family(q.family()), q.from().getFirst()));
+                all.add(attempt(school, known, now.minus(Duration.ofDays(day)).plus(Duration.ofMinutes(2L * i)), unsteady, random));
             }
         }
         return all;
@@ -59,7 +63,7 @@ public final class DemoPractice {
         return all;
     }
 
-    private static Drilled attempt(KeySequence school, Instant at, double unsteady, Random random) {
+    private static Drilled attempt(KeySequence school, List<Margin> margins, Instant at, double unsteady, Random random) {
         Family family = DeviceCatalogue.shipped().family(school.family());
         DeviceMachine machine = new DeviceMachine(family);
         List<Trace.Event> events = events(school, new Rehearsal(school, family, school.from().getFirst()).spans(), unsteady, random);
@@ -74,7 +78,7 @@ public final class DemoPractice {
         s = machine.advance(s, Math.round(trace.until() * 1e9));
         landed |= landing.reached(s);
         String device = school.family().toString().equals("TOP-PAD") ? "iPad13,1" : "iPhone14,5";
-        return new Drilled(PERSON, at, device, school.family(), school.goal(), school.school(), true, Map.of(), landed, Explanation.of(s, machine), StepScore.of(trace, school, family), trace);
+        return new Drilled(PERSON, at, device, school.family(), school.goal(), school.school(), true, Map.of(), landed, Explanation.of(s, machine), StepScore.of(trace, school, family, margins), trace);
     }
 
     private static List<Trace.Event> events(KeySequence school, List<Rehearsal.Span> spans, double unsteady, Random random) {

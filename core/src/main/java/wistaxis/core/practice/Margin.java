@@ -28,7 +28,9 @@ import wistaxis.core.keys.Until;
 public record Margin(int step, KeyStep.Action action, List<PhysicalKey> keys, @Nullable Until until, boolean byHand, double nominal, double earliest, @Nullable Double latest, @Nullable Double gapLatest) {
     /** Beyond this nobody waits: a limit that is not found within it is none. Ours. */
     private static final long FAR = 60_000_000_000L;
-    private static final long STRIDE = 50_000_000L;
+
+    /** Shorter than the shortest threshold of any family, so that no stretch that fails is stepped over. */
+    private static final long STRIDE = 200_000_000L;
 
     /** The margin of every step. */
     public static List<Margin> of(KeySequence school, Family family, Start start) {

@@ -35,7 +35,11 @@ public record StepScore(int step, String what, @Nullable Long late, long from, @
      * @param family of the device that was practised on
      */
     public static List<StepScore> of(Trace trace, KeySequence school, Family family) {
-        List<Margin> margins = Margin.of(school, family, school.from().contains(trace.start()) ? trace.start() : school.from().getFirst());
+        return of(trace, school, family, Margin.of(school, family, school.from().contains(trace.start()) ? trace.start() : school.from().getFirst()));
+    }
+
+    /** The same where the margins are known already. */
+    public static List<StepScore> of(Trace trace, KeySequence school, Family family, List<Margin> margins) {
         Follower follower = new Follower(trace, new DeviceMachine(family));
         List<StepScore> scores = new ArrayList<>();
         boolean lost = false;

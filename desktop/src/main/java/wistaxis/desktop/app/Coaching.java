@@ -105,7 +105,7 @@ public final class Coaching {
     private enum Doing { HANDS, SHOW, REPLAY }
 
     /** What a recommendation depends on. */
-    private record Asked(DeviceModel model, Goal goal, Start start, Set<PhysicalKey> broken, Object hand) {}
+    private record Asked(DeviceModel model, Goal goal, Start start, Set<PhysicalKey> broken, boolean blind, Object hand) {}
 
     private final Workbench bench;
     private final Subject subject;
@@ -162,10 +162,10 @@ public final class Coaching {
     }
 
     private Recommendation recommendation(List<KeySequence> schools) {
-        Asked now = new Asked(subject.model(), goal, start(), subject.broken(), bench.practice().hand());
+        Asked now = new Asked(subject.model(), goal, start(), subject.broken(), subject.blind(), bench.practice().hand());
         if (!now.equals(asked)) {
             asked = now;
-            recommendation = Recommendation.of(schools, subject.family(), now.start(), bench.practice().hand(), false);
+            recommendation = Recommendation.of(schools, subject.family(), now.start(), bench.practice().hand(), now.blind());
         }
         return recommendation;
     }

@@ -22,6 +22,11 @@ public final class KeysDesk {
         return coaching;
     }
 
+    /** Whether an attempt goes on. */
+    boolean busy() {
+        return coaching.run().isPresent();
+    }
+
     /** Whether the device is in the mode that the route wants: the keys are done. */
     public boolean landed() {
         String mode = desk.ticket().mode();

@@ -7,7 +7,10 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Consumer;
+import wistaxis.core.device.KeyFamily;
 import wistaxis.core.facts.Json;
+import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.practice.Drilled;
 import wistaxis.core.practice.Hand;
 import wistaxis.core.practice.Leitner;
@@ -15,6 +18,7 @@ import wistaxis.core.practice.Measured;
 import wistaxis.core.practice.PracticeDay;
 import wistaxis.store.WholeFile;
 import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.paper.FamilyCard;
 import wistaxis.store.practice.PracticeBook;
 
 /** Who stands at the bench: what this person practised and how the hand is. */
@@ -108,5 +112,16 @@ public final class Practice {
         Path file = Files.createDirectories(root.resolve("exports")).resolve("practice-" + person.replaceAll("[^A-Za-z0-9]+", "-") + ".json");
         WholeFile.write(file, Json.writePretty(new Export(person, hand, measured, attempts)));
         return file;
+    }
+
+    /** Writes the card of a family, with the shop's own schools, into the data folder. @param said told where it is, or what went wrong */
+    public void card(KeyFamily family, Consumer<String> said) {
+        Path file = root.resolve("exports").resolve("card-" + family + ".pdf");
+        SequenceLibrary schools = bench.sequences();
+        bench.background().run(() -> {
+            Files.createDirectories(file.getParent());
+            WholeFile.write(file, FamilyCard.pdf(family, schools));
+            return "Written: " + file;
+        }, said, e -> said.accept("It cannot be written: " + e.getMessage()));
     }
 }

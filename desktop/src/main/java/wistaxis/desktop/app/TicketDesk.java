@@ -131,14 +131,14 @@ public final class TicketDesk implements Coaching.Subject {
         followMode();
     }
 
-    /** Writes down that the device came into its mode or dropped out of it. */
+    /** Writes down that the device came into its mode, after the attempt that brought it there, or dropped out of it. */
     private void followMode() {
         DeviceState state = deviceNow();
         Ticket ticket = ticket();
         if (ticket.restored() != null) {
             return;
         }
-        if (ticket.mode() == null && (device.host() == HostView.RECOVERY || device.host() == HostView.DFU)) {
+        if (ticket.mode() == null && !keys.busy() && (device.host() == HostView.RECOVERY || device.host() == HostView.DFU)) {
             record(new TicketEvent.ModeEntered(device.host().toString()));
         } else if (ticket.mode() != null && !inModeOrWorkedOn(state)) {
             record(new TicketEvent.ModeLost(Explanation.of(state, machine)));

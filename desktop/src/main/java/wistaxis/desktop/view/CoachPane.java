@@ -41,7 +41,7 @@ import wistaxis.desktop.look.Ui;
 
 /**
  * The coach: huge instruction and counter, the score, and the body with its keys. No mouse is needed: the phone's keys are U, D, S and H, the cable is P, the slider is G,
- * "I see it now" is space, enter or page down, enter starts, R starts anew at any moment, digits take a school, Esc stops.
+ * "I see it now" is space, enter or page down, enter starts, R starts anew at any moment, digits take a school, M makes the tones louder or silent, Esc stops.
  */
 final class CoachPane {
     private static final Map<KeyCode, PhysicalKey> KEYS =
@@ -169,6 +169,8 @@ final class CoachPane {
             enter();
         } else if (e.getCode().isDigitKey() && school(e.getCode()) instanceof KeySequence s) {
             c.choose(s);
+        } else if (e.getCode() == KeyCode.M) {
+            louder();
         } else if (around.onwards().isEmpty() && e.getCode() == KeyCode.R) {
             c.begin();
         } else if (around.onwards().isEmpty() && !running && e.getCode() == KeyCode.W) {
@@ -281,10 +283,12 @@ final class CoachPane {
         if (!shell.speaker().sounds()) {
             return Ui.label("no sound card: watch the colours", "tag missing");
         }
-        return Ui.button("mute", "Tones: " + shell.speaker().volume().toString().toLowerCase(Locale.ROOT), "chip", () -> {
-            shell.speaker().next();
-            shell.again();
-        });
+        return Ui.button("mute", "Tones: " + shell.speaker().volume().toString().toLowerCase(Locale.ROOT) + " (M)", "chip", this::louder);
+    }
+
+    private void louder() {
+        shell.speaker().next();
+        shell.again();
     }
 
     private Button school(KeySequence s, int digit) {

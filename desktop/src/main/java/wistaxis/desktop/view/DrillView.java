@@ -1,7 +1,6 @@
 package wistaxis.desktop.view;
 
 import java.io.IOException;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -179,7 +178,8 @@ final class DrillView implements View, CoachPane.Around {
         right.setMaxWidth(500);
         DaysDrawing days = new DaysDrawing(practice.days());
         VBox.setVgrow(days, javafx.scene.layout.Priority.ALWAYS);
-        VBox left = Ui.column(8, Ui.label("Landed, day by day", "title"), days, recent(), Ui.row(8, Ui.button("export-practice", "Export attempts as JSON", "", this::export), Ui.text(exported, "small muted")));
+        VBox left = Ui.column(8, Ui.label("Landed, day by day", "title"), days, recent(), Ui.row(8, Ui.button("export-practice", "Export attempts as JSON", "", this::export),
+                Ui.button("card", "Card of " + drill.model().family() + " as PDF", "", () -> practice.card(drill.model().family(), this::said))), Ui.text(exported, "small muted"));
         HBox.setHgrow(left, javafx.scene.layout.Priority.ALWAYS);
         HBox both = new HBox(20, left, right);
         both.setPadding(new Insets(10, 24, 14, 24));
@@ -219,11 +219,14 @@ final class DrillView implements View, CoachPane.Around {
 
     private void export() {
         try {
-            Path file = practice.export();
-            exported = "Written: " + file;
+            said("Written: " + practice.export());
         } catch (IOException e) {
-            exported = "It cannot be written: " + e.getMessage();
+            said("It cannot be written: " + e.getMessage());
         }
+    }
+
+    private void said(String words) {
+        exported = words;
         refresh();
     }
 
