@@ -30,6 +30,7 @@ import wistaxis.core.coach.Cue;
 import wistaxis.core.coach.Instruction;
 import wistaxis.core.coach.Score;
 import wistaxis.core.coach.Verdict;
+import wistaxis.core.device.Body;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.KeySequence;
@@ -385,11 +386,21 @@ final class CoachPane {
     }
 
     private void say(String first, String second, String third) {
-        if (!huge.getText().equals(first)) {
-            huge.setText(first);
+        String title = onThisBody(first);
+        if (!huge.getText().equals(title)) {
+            huge.setText(title);
         }
-        detail.setText(second);
-        after.setText(third);
+        detail.setText(onThisBody(second));
+        after.setText(onThisBody(third));
+    }
+
+    /** The keys as they are called on this body: where the Volume keys lie along the upper edge, nearer to Top and farther from it. */
+    private String onThisBody(String words) {
+        String said = words;
+        for (Body.KeyPlace k : coaching().subject().model().body().keys()) {
+            said = said.contains(k.name()) ? said : said.replace(k.key().words(), k.name());
+        }
+        return said;
     }
 
     static String words(Goal goal) {
