@@ -57,8 +57,8 @@ public final class FamilyCard {
     }
 
     private void draw(List<KeySequence> schools) throws IOException {
-        page.text(family.family().toString(), EDGE, 44, 22, true, INK);
-        float y = page.paragraph(family.tellTale(), EDGE + 160, 36, Page.WIDTH - 2 * EDGE - 160, 8.5f, false, MUTED);
+        float title = page.text(family.family().toString(), EDGE, 44, 22, true, INK) + 14;
+        float y = page.paragraph(family.tellTale(), EDGE + title, 36, Page.WIDTH - 2 * EDGE - title, 8.5f, false, MUTED);
         y = Math.max(y, 52) + 4;
         page.text("Dark: hold. Light: how much later is still in time. A mark below: what you see or the host sees. Seeing it always beats the count.", EDGE, y, 7.5f, false, MUTED);
         float top = y + 10;
