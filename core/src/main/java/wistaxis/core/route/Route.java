@@ -27,12 +27,15 @@ public record Route(
      * @param advised whether nothing speaks against recommending it
      * @param overrulable whether the technician may take it all the same, with a reason
      * @param reasons why it is where it stands: what blocks or refuses it first, then what speaks for it
+     * @param cautions every warning
+     * @param tells those of them that the owner hears before agreeing
      */
     public record Rung(
-            RouteFacts.StepFact step, Status status, boolean done, boolean advised, boolean overrulable, List<String> reasons, List<String> cautions) {
+            RouteFacts.StepFact step, Status status, boolean done, boolean advised, boolean overrulable, List<String> reasons, List<String> cautions, List<String> tells) {
         public Rung {
             reasons = List.copyOf(reasons);
             cautions = List.copyOf(cautions);
+            tells = List.copyOf(tells);
         }
 
         /** Whether it may be taken, if need be after the owner's consent. */

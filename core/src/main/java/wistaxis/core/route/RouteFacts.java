@@ -44,7 +44,8 @@ public final class RouteFacts {
      * A rule with its reason.
      *
      * @param effect {@code stop} ends the job; {@code contradiction} says that two facts do not go together; {@code refuse} and {@code block} take a step out
-     *     for good or for now; {@code advise-against} leaves it open but does not recommend it; {@code caution} and {@code reason} add words
+     *     for good or for now; {@code advise-against} leaves it open but does not recommend it; {@code reason} adds words, {@code caution} a warning, {@code tell} one that
+     *     the owner hears before agreeing
      * @param when facts and the values for which the rule holds, all of them; {@code unknown} is the value of a missing fact
      * @param steps the steps it is about; empty for a stop and a contradiction
      * @param firm whether a technician may not overrule it

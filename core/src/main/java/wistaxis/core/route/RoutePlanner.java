@@ -113,7 +113,7 @@ public final class RoutePlanner {
         }
         String nearest = IntStream.range(0, rungs.size()).filter(i -> rungs.get(i).status() != Status.REFUSED && !lacksKeys(rungs.get(i))).boxed()
                 .min(Comparator.<Integer>comparingInt(i -> Math.abs(i - at)).thenComparing(i -> i)).map(i -> rungs.get(i).step().title()).orElse("none on this ladder; hardware first");
-        return new Rung(rung.step(), rung.status(), rung.done(), rung.advised(), rung.overrulable(), rung.reasons().stream().map(r -> r.replace(NEAREST, nearest)).toList(), rung.cautions());
+        return new Rung(rung.step(), rung.status(), rung.done(), rung.advised(), rung.overrulable(), rung.reasons().stream().map(r -> r.replace(NEAREST, nearest)).toList(), rung.cautions(), rung.tells());
     }
 
     private static boolean lacksKeys(Rung rung) {
@@ -138,6 +138,10 @@ public final class RoutePlanner {
             return rules.stream().filter(r -> r.effect().equals(effect) && r.steps().contains(step.id())).toList();
         }
 
+        private List<String> warns(String... effects) {
+            return rules.stream().filter(r -> List.of(effects).contains(r.effect()) && r.steps().contains(step.id())).map(r -> fill(r.says(), words)).toList();
+        }
+
         Rung rung() {
             List<RouteFacts.Rule> against = Stream.concat(of("refuse").stream(), of("block").stream().sorted(Comparator.comparing(RouteFacts.Rule::settledByConsent)))
                     .filter(r -> overruled == null || r.firm()).toList();
@@ -152,7 +156,7 @@ public final class RoutePlanner {
             return new Rung(step, status, done, of("advise-against").isEmpty(), overrulable,
                     Stream.of(stop.stream(), Stream.ofNullable(overruled).map(why -> "Overruled by the technician: " + why),
                             against.stream().filter(r -> !refused || !r.effect().equals("block")).map(r -> fill(r.says(), words)), speaks).flatMap(s -> s).toList(),
-                    of("caution").stream().map(r -> fill(r.says(), words)).toList());
+                    warns("tell", "caution"), warns("tell"));
         }
     }
 }

@@ -24,6 +24,7 @@ import wistaxis.core.keys.Trace;
     @JsonSubTypes.Type(value = TicketEvent.PackageProven.class, name = "package-proven"),
     @JsonSubTypes.Type(value = TicketEvent.PackageRefused.class, name = "package-refused"),
     @JsonSubTypes.Type(value = TicketEvent.KeysAttempted.class, name = "keys-attempted"),
+    @JsonSubTypes.Type(value = TicketEvent.StateRead.class, name = "state-read"),
     @JsonSubTypes.Type(value = TicketEvent.ModeEntered.class, name = "mode-entered"),
     @JsonSubTypes.Type(value = TicketEvent.ModeLost.class, name = "mode-lost"),
     @JsonSubTypes.Type(value = TicketEvent.RestoreStarted.class, name = "restore-started"),
@@ -71,6 +72,9 @@ public sealed interface TicketEvent {
             timing = List.copyOf(timing);
         }
     }
+
+    /** After an attempt: what the technician saw and the host with it, and what that means by the table. */
+    record StateRead(String seen, String host, String means) implements TicketEvent {}
 
     record ModeEntered(String mode) implements TicketEvent {}
 

@@ -103,7 +103,7 @@ final class TicketFold {
             }
             case TicketEvent.CheckAnswered(String check, String answer) -> checks.put(check, answer);
             case TicketEvent.Closed(String outcome) -> closed = outcome;
-            case TicketEvent.DownloadStarted _, TicketEvent.DownloadStopped _, TicketEvent.Downloaded _, TicketEvent.SigningAnswered _ -> { }
+            case TicketEvent.DownloadStarted _, TicketEvent.DownloadStopped _, TicketEvent.Downloaded _, TicketEvent.SigningAnswered _, TicketEvent.StateRead _ -> { }
         }
     }
 

@@ -7,6 +7,12 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import net.jqwik.api.Arbitraries;
+import net.jqwik.api.Arbitrary;
+import net.jqwik.api.Combinators;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.Provide;
 import org.junit.jupiter.api.Test;
 import wistaxis.core.firmware.RateMeter;
 import wistaxis.core.ticket.Stage;
@@ -34,6 +40,52 @@ class BenchTest {
                 assertThat(lane.spans().get(i).start()).isAfterOrEqualTo(lane.spans().get(i - 1).end());
             }
         }
+    }
+
+    /** Whatever lies on the bench: one pair of hands, every job in its own order and whole, and the hands never rest while a job that is ready waits for them. */
+    @Property(tries = 300, seed = "20260512")
+    void everyPlanIsOneThatOnePersonCanKeep(@ForAll("jobs") List<BenchPlan.Job> jobs) {
+        BenchPlan plan = BenchPlan.of(jobs, NOW);
+        assertThat(plan.lanes()).extracting(BenchPlan.Lane::job).containsExactlyElementsOf(jobs);
+        List<BenchPlan.Span> hands = plan.lanes().stream().flatMap(l -> l.spans().stream()).filter(BenchPlan.Span::hands).sorted(Comparator.comparing(BenchPlan.Span::start)).toList();
+        Instant free = NOW;
+        for (BenchPlan.Span span : hands) {
+            assertThat(span.start()).isAfterOrEqualTo(free);
+            Instant from = free;
+            assertThat(plan.lanes()).as("nobody waits while the hands rest from %s to %s", from, span.start()).noneMatch(l -> waits(l, from, span.start()));
+            free = span.end();
+        }
+        for (BenchPlan.Lane lane : plan.lanes()) {
+            Duration unattended = lane.job().unattended().plus(lane.job().stage().compareTo(Stage.FIRMWARE) <= 0 && lane.job().writes() && lane.job().unattended().isZero() ? lane.job().download() : Duration.ZERO);
+            Duration alone = lane.spans().stream().filter(s -> !s.hands()).map(s -> Duration.between(s.start(), s.end())).reduce(Duration.ZERO, Duration::plus);
+            assertThat(alone).as("what runs by itself is all there").isGreaterThanOrEqualTo(unattended);
+            assertThat(lane.spans()).isSortedAccordingTo(Comparator.comparing(BenchPlan.Span::start));
+            Instant end = lane.spans().isEmpty() ? NOW : lane.spans().getLast().end();
+            assertThat(lane.late()).isEqualTo(end.isAfter(lane.job().promised()) && lane.spans().stream().anyMatch(BenchPlan.Span::hands));
+        }
+        assertThat(plan.nextCall().map(BenchPlan.Call::at)).isEqualTo(hands.stream().findFirst().map(BenchPlan.Span::start));
+    }
+
+    /** Whether the lane's next work for hands was ready to begin before the hands did. */
+    private static boolean waits(BenchPlan.Lane lane, Instant from, Instant until) {
+        for (int i = 0; i < lane.spans().size(); i++) {
+            BenchPlan.Span span = lane.spans().get(i);
+            Instant ready = i == 0 ? NOW : lane.spans().get(i - 1).end();
+            if (span.hands() && !span.start().isBefore(until)) {
+                Instant could = ready.isBefore(from) ? from : ready;
+                return could.isBefore(until);
+            }
+        }
+        return false;
+    }
+
+    @Provide
+    Arbitrary<List<BenchPlan.Job>> jobs() {
+        Arbitrary<Stage> stages = Arbitraries.of(Stage.values()).filter(s -> s != Stage.CLOSED);
+        Arbitrary<BenchPlan.Job> one = Combinators.combine(stages, Arbitraries.integers().between(-30, 300), Arbitraries.integers().between(0, 900).injectDuplicates(0.3), Arbitraries.integers().between(0, 2000), Arbitraries.of(true, false))
+                .as((stage, promised, unattended, download, writes) -> new BenchPlan.Job("T" + promised, stage, NOW.plusSeconds(promised * 60L), Duration.ofSeconds(unattended), Duration.ofSeconds(download), writes,
+                        List.of(new BenchPlan.Stretch("Restore", Duration.ofSeconds(640)))));
+        return one.list().ofMaxSize(9);
     }
 
     @Test

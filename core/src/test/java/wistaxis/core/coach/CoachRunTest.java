@@ -2,7 +2,15 @@ package wistaxis.core.coach;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.Comparator;
 import java.util.List;
+import net.jqwik.api.Arbitraries;
+import net.jqwik.api.Arbitrary;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.Provide;
+import net.jqwik.api.constraints.LongRange;
+import net.jqwik.api.constraints.Size;
 import org.junit.jupiter.api.Test;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.Family;
@@ -10,6 +18,8 @@ import wistaxis.core.device.KeyFamily;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.HostView;
+import wistaxis.core.keys.KeySequence;
+import wistaxis.core.keys.Rehearsal.Span;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.keys.Start;
 
@@ -35,6 +45,36 @@ class CoachRunTest {
         assertThat(late.step()).isEqualTo(2);
         assertThat(late.spans(60 * S).get(2).endNanos()).isEqualTo(60 * S);
         assertThat(late.spans(60 * S).get(3).startNanos()).isEqualTo(60 * S);
+    }
+
+    /** However early or late each thing is seen: steps follow each other without a gap, what is past stays, and what is told of the future stays true until something is seen. */
+    @Property(tries = 200, seed = "20260512")
+    void theRestOfTheScoreShiftsAndThePastStays(@ForAll("schools") KeySequence school, @ForAll @Size(12) List<@LongRange(min = 1, max = 20_000) Long> millis) {
+        CoachRun run = CoachRun.begin(Score.of(school, DeviceCatalogue.shipped().family(school.family()), school.from().getFirst()), 0);
+        long now = CoachRun.COUNT_IN;
+        for (long wait : millis) {
+            long then = now + wait * 1_000_000;
+            CoachRun ticked = run.tick(then, HostView.NOTHING);
+            assertThat(ticked.starts()).startsWith(run.starts().toArray(Long[]::new));
+            if (ticked.step() == run.step() && !ticked.ended()) {
+                long recent = Math.max(now, then - 150_000_000);
+                List<Cue> told = run.upcoming(now).stream().filter(c -> c.atNanos() > recent && c.atNanos() < then).toList();
+                assertThat(ticked.upcoming(then)).containsAll(told);
+            }
+            run = ticked.seen(then);
+            now = then;
+            List<Span> spans = run.spans(now);
+            for (int i = 1; i < spans.size(); i++) {
+                assertThat(spans.get(i).startNanos()).isEqualTo(spans.get(i - 1).endNanos());
+                assertThat(spans.get(i).endNanos()).isGreaterThanOrEqualTo(spans.get(i).startNanos());
+            }
+            assertThat(run.upcoming(now)).isSortedAccordingTo(Comparator.comparingLong(Cue::atNanos));
+        }
+    }
+
+    @Provide
+    Arbitrary<KeySequence> schools() {
+        return Arbitraries.of(SequenceLibrary.shipped().all());
     }
 
     @Test

@@ -111,4 +111,17 @@ class PracticeTest {
         assertThat(hand.drift()).as("root mean square of -20, 0 and 20 %").isCloseTo(Math.sqrt(0.08 / 3), org.assertj.core.data.Offset.offset(1e-12));
         assertThat(Hand.parse(Json.write(hand), "h")).isEqualTo(hand);
     }
+
+    /** Two taps and the gaps after them, two fingers that went down 40 ms apart, a hold joined ten seconds later, and a key let go and pressed again. */
+    @Test
+    void anAttemptShowsTapsAndHowFarTheSecondFingerIsBehind() {
+        List<Measured> shown = Measured.of(trace("U3 u3.25 D3.5 d3.8 S4.2 D14 s19 d24 S30 D30.04 s38 S38.1 s39 d40"));
+        assertThat(shown).extracting(Measured::what).containsExactly(Measured.What.TAP, Measured.What.TAP, Measured.What.TAP, Measured.What.TAP, Measured.What.OVERLAP);
+        assertThat(shown).extracting(m -> Math.round(1000 * m.seconds())).containsExactly(250L, 250L, 300L, 400L, 40L);
+        List<Measured> thrice = IntStream.range(0, 3).boxed().flatMap(_ -> shown.stream()).toList();
+        Hand hand = Measured.hand("a", thrice);
+        assertThat(hand.overlap()).isCloseTo(0.04, org.assertj.core.data.Offset.offset(1e-9));
+        assertThat(hand.tap().mean()).isCloseTo(0.3, org.assertj.core.data.Offset.offset(1e-9));
+        assertThat(Measured.hand("a", shown).overlap()).as("once is not enough").isEqualTo(Hand.AVERAGE.overlap());
+    }
 }

@@ -4,6 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.ArrayList;
 import java.util.List;
+import net.jqwik.api.Arbitraries;
+import net.jqwik.api.Arbitrary;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.Provide;
+import net.jqwik.api.RandomDistribution;
 import org.junit.jupiter.api.Test;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.KeyFamily;
@@ -30,6 +36,9 @@ class RestoreRunTest {
             device = machine.advance(device, now);
             RestoreRun next = run.step(now, new RestoreRun.Outside(machine.host(device), machine.screen(device), proof, signing));
             boolean again = run.state() instanceof RestoreRun.State.Waiting && next.state() instanceof RestoreRun.State.Working;
+            if (again && next.current().needs().equals("contact")) {
+                assertThat(next.current().id()).as("what lost contact is sent anew").isEqualTo("send");
+            }
             if (next.stage() != run.stage() || again) {
                 reached.add(next.current().id());
                 String command = next.current().command();
@@ -79,6 +88,41 @@ class RestoreRunTest {
         assertThat(run.current().id()).isEqualTo("send");
         pass(900);
         assertThat(run.state()).isInstanceOf(RestoreRun.State.Done.class);
+    }
+
+    /** Cable out and in, the window over, put back: whatever comes when, nothing is written out of order, what is done is never more than all, and left in peace it ends at the greeting. */
+    @Property(tries = 120, seed = "20260512")
+    void whateverComesTheRunWaitsOrGoesOnAndEndsAtTheGreeting(@ForAll("pauses") List<Integer> pauses) {
+        for (int i = 0; i < pauses.size(); i++) {
+            pass(pauses.get(i));
+            boolean over = run.state() instanceof RestoreRun.State.Done;
+            switch (i % 3) {
+                case 0 -> device = machine.apply(device, new Input.Unplug(), now);
+                case 1 -> device = machine.apply(device, new Input.Plug(), now);
+                default -> device = over || run.current().needs().equals("nothing") ? device : machine.start(Start.RECOVERY, true, now);
+            }
+            assertThat(run.fraction()).isBetween(0.0, 1.0);
+            assertThat(run.deviceFraction()).isBetween(0.0, 1.0);
+            assertThat(run.modeNeededNanos()).isBetween(0L, run.leftNanos());
+        }
+        if (!(run.state() instanceof RestoreRun.State.Done) && !run.current().needs().equals("nothing")) {
+            device = machine.apply(machine.apply(device, new Input.Plug(), now), new Input.Plug(), now);
+            pass(5);
+            device = run.state() instanceof RestoreRun.State.Waiting ? machine.start(Start.RECOVERY, true, now) : device;
+        }
+        pass(1000);
+        assertThat(run.state()).as("pauses %s, reached %s", pauses, reached).isInstanceOf(RestoreRun.State.Done.class);
+        assertThat(machine.screen(device)).isIn(Screen.GREETING, Screen.LOCK_SCREEN);
+        List<String> order = RestoreStage.shipped().stream().map(RestoreStage::id).toList();
+        for (int i = 1; i < reached.size(); i++) {
+            int step = order.indexOf(reached.get(i)) - order.indexOf(reached.get(i - 1));
+            assertThat(step == 1 || step == 0 || reached.get(i).equals("send")).as("%s", reached).isTrue();
+        }
+    }
+
+    @Provide
+    Arbitrary<List<Integer>> pauses() {
+        return Arbitraries.integers().between(0, 600).withDistribution(RandomDistribution.uniform()).list().ofMinSize(3).ofMaxSize(9);
     }
 
     @Test

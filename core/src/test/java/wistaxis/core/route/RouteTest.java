@@ -133,8 +133,7 @@ class RouteTest {
         trouble=carrier-lock, imei="356958031648321"                  | carrier-unlock    | READY         | no restore changes it
         """)
     void everyFactDoesWhatCommonPracticeSays(String changes, String step, Status status, String says) {
-        String[] pairs = Stream.of(changes.split(", (?=\\w+=)")).flatMap(c -> Stream.of(c.substring(0, c.indexOf('=')), c.substring(c.indexOf('=') + 1))).toArray(String[]::new);
-        Route route = plan(pairs);
+        Route route = plan(pairs(changes));
         if (status == null) {
             assertThat(route.rung(step)).isEmpty();
             return;
@@ -142,6 +141,27 @@ class RouteTest {
         Route.Rung rung = route.rung(step).orElseThrow();
         assertThat(rung.status()).isEqualTo(status);
         assertThat(String.join(" ", rung.reasons()) + String.join(" ", rung.cautions())).contains(says);
+    }
+
+    /** What the owner hears before agreeing: every rung that erases says that the lock stays; how keys are held is nobody's business but the technician's. */
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+        ownerPasswordKnown=true              | recovery-restore  | Have them ready
+        ownerPasswordKnown=                  | recovery-restore  | no restore removes it
+        ownerPasswordKnown=false, backups=[] | dfu-restore       | what is on the device is gone
+        backups=                             | remote-erase      | Ask before the owner agrees
+        targetVersion=31.10, backups=[{"kind":"computer","version":"32.0"}] | recovery-restore | would be greyed out
+        trouble=back-from-test, watch=true, watchVersion=32.1 | recovery-restore | will no longer pair
+        """)
+    void theOwnerHearsWhatConcernsTheOwner(String changes, String step, String says) {
+        Route.Rung rung = plan(pairs(changes)).rung(step).orElseThrow();
+        assertThat(rung.cautions()).containsAll(rung.tells());
+        assertThat(String.join(" ", rung.tells())).contains(says).contains("The account lock stays").doesNotContain("emergency call", "cable");
+        assertThat(plan(pairs(changes)).rungs()).filteredOn(r -> r.step().keeps()).allMatch(r -> r.tells().isEmpty());
+    }
+
+    private static String[] pairs(String changes) {
+        return Stream.of(changes.split(", (?=\\w+=)")).flatMap(c -> Stream.of(c.substring(0, c.indexOf('=')), c.substring(c.indexOf('=') + 1))).toArray(String[]::new);
     }
 
     @ParameterizedTest

@@ -24,7 +24,7 @@ class EventsTest {
                 new TicketEvent.Downloaded("31K88", 28_000_000, 9.5), new TicketEvent.PackageProven("31K88", "/shelf/p.zip", 6, "0".repeat(64)),
                 new TicketEvent.PackageRefused("31K88", "truncated"),
                 new TicketEvent.KeysAttempted("Plugged restart", "recovery", false, "let go", List.of(new Trace.Event(0.5, Trace.Kind.DOWN, PhysicalKey.SIDE), new Trace.Event(1, Trace.Kind.PLUG, null))),
-                new TicketEvent.ModeEntered("recovery"), new TicketEvent.ModeLost("window over"), new TicketEvent.RestoreStarted("31K88"), new TicketEvent.StageReached("send"),
+                new TicketEvent.StateRead("boot logo", "normal", "held too long"), new TicketEvent.ModeEntered("recovery"), new TicketEvent.ModeLost("window over"), new TicketEvent.RestoreStarted("31K88"), new TicketEvent.StageReached("send"),
                 new TicketEvent.SigningAnswered(false, "closed"), new TicketEvent.RestoreStopped("by hand"), new TicketEvent.Restored("31.10"),
                 new TicketEvent.CheckAnswered("account-lock", "owner signed in"), new TicketEvent.StepTried("charge", false),
                 new TicketEvent.Overruled("hardware", "seen under the microscope"), new TicketEvent.UnlockOrdered("356958031648320", "Tidal Mobile", LocalDate.of(2026, 5, 12), LocalDate.of(2026, 5, 13), LocalDate.of(2026, 5, 27)),

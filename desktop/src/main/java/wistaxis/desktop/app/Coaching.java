@@ -18,6 +18,7 @@ import wistaxis.core.keys.DeviceMachine;
 import wistaxis.core.keys.DeviceState;
 import wistaxis.core.keys.Explanation;
 import wistaxis.core.keys.Goal;
+import wistaxis.core.keys.HostView;
 import wistaxis.core.keys.Input;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.core.keys.KeyStep;
@@ -86,6 +87,9 @@ public final class Coaching {
 
         /** The technician prefers this school. */
         default void taken(KeySequence school) {}
+
+        /** The technician says what is seen after an attempt, and it means this. */
+        default void read(Reading.Sight sight, HostView host, Reading reading) {}
 
         /** Whether the coach is silent and the technician goes by feel. */
         default boolean blind() {
@@ -349,7 +353,12 @@ public final class Coaching {
 
     /** After the end: what is seen on the device. Together with what the host sees it names the state. */
     public void sees(Reading.Sight sight) {
-        reading = Reading.of(goal, sight, subject.device().host());
+        HostView host = subject.device().host();
+        Reading before = reading;
+        reading = Reading.of(goal, sight, host);
+        if (!reading.equals(before)) {
+            subject.read(sight, host, reading);
+        }
         bench.changed();
     }
 

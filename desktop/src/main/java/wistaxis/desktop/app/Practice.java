@@ -8,6 +8,7 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
+import java.util.stream.Stream;
 import wistaxis.core.device.KeyFamily;
 import wistaxis.core.facts.Json;
 import wistaxis.core.keys.SequenceLibrary;
@@ -49,7 +50,11 @@ public final class Practice {
     private void read() {
         attempts = new ArrayList<>(book.attempts(person));
         measured = new ArrayList<>(book.measured(person));
-        hand = measured.isEmpty() ? Hand.AVERAGE : Measured.hand(person, measured);
+        reckon();
+    }
+
+    private void reckon() {
+        hand = attempts.isEmpty() && measured.isEmpty() ? Hand.AVERAGE : Measured.hand(person, measured());
     }
 
     public String person() {
@@ -81,20 +86,22 @@ public final class Practice {
         return attempts;
     }
 
+    /** What the tests of the hand and the attempts show of it. */
     public List<Measured> measured() {
-        return measured;
+        return Stream.concat(measured.stream(), attempts.stream().flatMap(a -> Measured.of(a.trace()).stream())).toList();
     }
 
     void add(Drilled attempt) {
         book.add(attempt);
         attempts.add(attempt);
+        reckon();
     }
 
     /** Keeps a measurement; the hand is reckoned anew. */
     public void add(Measured one) {
         book.add(person, one, bench.now());
         measured.add(one);
-        hand = Measured.hand(person, measured);
+        reckon();
         bench.changed();
     }
 

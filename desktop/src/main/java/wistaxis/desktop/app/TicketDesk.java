@@ -16,6 +16,7 @@ import wistaxis.core.keys.Explanation;
 import wistaxis.core.keys.HostView;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.core.keys.Phase;
+import wistaxis.core.keys.Reading;
 import wistaxis.core.keys.Screen;
 import wistaxis.core.keys.Start;
 import wistaxis.core.outside.DeviceLink;
@@ -106,6 +107,11 @@ public final class TicketDesk implements Coaching.Subject {
     @Override
     public void taken(KeySequence school) {
         bench.routes().prefer(school);
+    }
+
+    @Override
+    public void read(Reading.Sight sight, HostView host, Reading reading) {
+        record(new TicketEvent.StateRead(sight.words(), host.toString(), reading.state()));
     }
 
     public FirmwareDesk firmware() {

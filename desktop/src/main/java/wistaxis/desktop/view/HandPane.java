@@ -83,6 +83,8 @@ final class HandPane {
         figure("To a tone", h.tone(), Measured.What.TONE);
         figure("End of a hold with cues", h.cued(), Measured.What.HOLD_CUED);
         figures.getChildren().add(row("Hold by feel", String.format(Locale.ROOT, "scatters %.0f %% of its length", 100 * h.drift()), Measured.What.HOLD_BLIND));
+        figure("A quick tap, and the gap", h.tap(), Measured.What.TAP);
+        figures.getChildren().add(row("Second finger", String.format(Locale.ROOT, "%.0f ms behind", 1000 * h.overlap()), Measured.What.OVERLAP));
         figures.getChildren().addAll(Ui.text("Three of a kind count; before that, common figures stand in. Mean, and how much it scatters.", "small muted"), Ui.label("So for this hand, into DFU", "title"));
         bench.devices().models().stream().map(m -> m.family()).distinct().forEach(f -> {
             var family = bench.devices().family(f);

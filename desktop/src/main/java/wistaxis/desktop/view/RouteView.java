@@ -227,9 +227,7 @@ final class RouteView extends TicketPage {
     }
 
     private VBox consent(Route.Rung rung) {
-        VBox box = Ui.notice("stop", "This erases everything on the device. Does the owner agree?",
-                "Say it in these words. The account lock stays: set-up will ask for the owner account.",
-                String.join("  ", rung.cautions()));
+        VBox box = Ui.notice("stop", "This erases everything on the device. Does the owner agree?", "Say it in these words:", String.join("  ", rung.tells()));
         HBox.setHgrow(told, Priority.ALWAYS);
         who.setPrefWidth(210);
         String step = rung.step().id();
