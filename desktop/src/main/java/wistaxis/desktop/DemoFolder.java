@@ -39,12 +39,9 @@ public final class DemoFolder {
                 throw new BadInput("[" + root + "] holds a ledger that is not demo data; name another folder with --data DIR");
             }
             String today = LocalDate.ofInstant(now, ZoneId.systemDefault()).toString();
-            if (Files.exists(mark) && !Files.readString(mark).equals(today)) {
-                clear(root);
-            }
             DataFolder folder = DataFolder.open(root);
-            if (!Files.exists(mark)) {
-                clear(root);
+            if (!Files.exists(mark) || !Files.readString(mark).equals(today)) {
+                clear(folder);
                 fill(folder, now);
                 practise(folder, now);
                 Files.writeString(mark, today);
@@ -56,31 +53,31 @@ public final class DemoFolder {
     }
 
     private static void fill(DataFolder folder, Instant now) throws IOException {
-        Ledger ledger = Ledger.open(folder.ledger());
-        Map<Integer, String> numbers = new HashMap<>();
-        for (DemoWorld.Happening h : DemoWorld.history(now, folder.shelf())) {
-            if (h.event() instanceof TicketEvent.Opened opened) {
-                numbers.put(h.ticket(), ledger.openTicket(opened, h.at()).ticket());
-            } else {
-                ledger.append(java.util.Objects.requireNonNull(numbers.get(h.ticket())), h.event(), h.at());
+        List<DemoWorld.Happening> history = DemoWorld.history(now, folder.shelf(), folder.standIns());
+        Ledger.open(folder.ledger()).together(ledger -> {
+            Map<Integer, String> numbers = new HashMap<>();
+            for (DemoWorld.Happening h : history) {
+                if (h.event() instanceof TicketEvent.Opened opened) {
+                    numbers.put(h.ticket(), ledger.openTicket(opened, h.at()).ticket());
+                } else {
+                    ledger.append(java.util.Objects.requireNonNull(numbers.get(h.ticket())), h.event(), h.at());
+                }
             }
-        }
+            return numbers;
+        });
     }
 
     private static void practise(DataFolder folder, Instant now) {
         PracticeBook book = PracticeBook.open(folder.practice());
-        DemoPractice.attempts(now).forEach(book::add);
+        book.add(DemoPractice.attempts(now));
         DemoPractice.measured().forEach(m -> book.add(DemoPractice.PERSON, m, now.minus(Duration.ofDays(1))));
     }
 
-    /** Empties a folder that is the demo's own: everything in it was made by the demo. */
-    private static void clear(Path root) throws IOException {
-        if (!Files.exists(root)) {
-            return;
-        }
+    /** Empties a folder that is the demo's own: everything in it was made by the demo. The library's packages stay, they are always the same. */
+    private static void clear(DataFolder folder) throws IOException {
         List<Path> files;
-        try (Stream<Path> walk = Files.walk(root)) {
-            files = walk.filter(p -> !p.equals(root)).sorted(Comparator.reverseOrder()).toList();
+        try (Stream<Path> walk = Files.walk(folder.root())) {
+            files = walk.filter(p -> !p.equals(folder.root()) && !p.startsWith(folder.standIns())).sorted(Comparator.reverseOrder()).toList();
         }
         for (Path file : files) {
             Files.delete(file);

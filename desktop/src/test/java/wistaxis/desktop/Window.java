@@ -1,7 +1,11 @@
 package wistaxis.desktop;
 
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
+import java.util.List;
 import java.util.concurrent.Callable;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
@@ -10,6 +14,8 @@ import java.util.function.BooleanSupplier;
 import java.util.function.LongSupplier;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import javafx.animation.AnimationTimer;
 import javafx.application.Platform;
 import javafx.geometry.Bounds;
 import javafx.scene.Node;
@@ -66,7 +72,14 @@ final class Window implements AutoCloseable {
         }
     }
 
+    /** The stand-in library's packages are always the same: made once, they are brought to every test. */
+    private static final Path MADE = Path.of("target/stand-ins");
+
+    private final DataFolder folder;
+
     Window(DataFolder folder, Instant start, long lineBytesPerSecond) {
+        this.folder = folder;
+        copy(MADE, folder.standIns());
         startPlatform();
         bench = onFx(() -> new Workbench(new Workbench.Setup("Test bench", folder, start, clock, lineBytesPerSecond)));
         shell = onFx(() -> new Shell(bench));
@@ -82,7 +95,32 @@ final class Window implements AutoCloseable {
 
     static Window demo(Path folder, long lineBytesPerSecond) {
         Instant now = Instant.now();
+        copy(MADE, new DataFolder(folder).standIns());
         return new Window(DemoFolder.open(folder, now), now, lineBytesPerSecond);
+    }
+
+    /** Packages first, then the notes that say that they are whole. */
+    private static void copy(Path from, Path to) {
+        try {
+            Files.createDirectories(to);
+            for (String kind : List.of(".zip", ".zip.json")) {
+                try (Stream<Path> files = Files.exists(from) ? Files.list(from) : Stream.empty()) {
+                    for (Path file : files.filter(f -> f.toString().endsWith(kind) && !Files.exists(to.resolve(f.getFileName()))).toList()) {
+                        link(file, to.resolve(file.getFileName()));
+                    }
+                }
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private static void link(Path file, Path to) throws IOException {
+        try {
+            Files.createLink(to, file);
+        } catch (IOException | UnsupportedOperationException e) {
+            Files.copy(file, to);
+        }
     }
 
     static <T> T onFx(Callable<T> work) {
@@ -152,7 +190,7 @@ final class Window implements AutoCloseable {
             scrollTo(shell.scene().lookup("#" + id));
             return null;
         });
-        pause(100);
+        pulses(2);
         onFx(() -> {
             Node node = shell.scene().lookup("#" + id);
             Bounds b = node.localToScreen(node.getBoundsInLocal());
@@ -160,7 +198,7 @@ final class Window implements AutoCloseable {
             button.run();
             return null;
         });
-        pause(100);
+        pulses(1);
     }
 
     private static void scrollTo(Node node) {
@@ -203,7 +241,7 @@ final class Window implements AutoCloseable {
     void tap(KeyCode key) {
         press(key);
         release(key);
-        pause(60);
+        pulses(1);
     }
 
     void type(String text) {
@@ -213,7 +251,7 @@ final class Window implements AutoCloseable {
                 return null;
             });
         }
-        pause(100);
+        pulses(1);
     }
 
     /** Every text that is on screen now, a line each. */
@@ -254,6 +292,28 @@ final class Window implements AutoCloseable {
         }
     }
 
+    /** Waits until the window has begun to be drawn so often; after two it is laid out with what happened so far. */
+    static void pulses(int count) {
+        CountDownLatch pulses = new CountDownLatch(count);
+        onFx(() -> {
+            new AnimationTimer() {
+                @Override
+                public void handle(long now) {
+                    pulses.countDown();
+                    if (pulses.getCount() == 0) {
+                        stop();
+                    }
+                }
+            }.start();
+            return null;
+        });
+        try {
+            pulses.await(10, TimeUnit.SECONDS);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
     static void pause(long millis) {
         try {
             Thread.sleep(millis);
@@ -270,5 +330,6 @@ final class Window implements AutoCloseable {
             stage.close();
             return null;
         });
+        copy(folder.standIns(), MADE);
     }
 }

@@ -3,13 +3,13 @@ package wistaxis.standins;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
-import wistaxis.core.facts.Sha256;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.ticket.TicketEvent;
 
@@ -23,7 +23,7 @@ public final class DemoWorld {
 
     private final Instant now;
     private final Path shelf;
-    private final StandInSigner signer = new StandInSigner();
+    private final MadePackages packages;
     private final StandInCatalogue.Offer offer = StandInCatalogue.newest();
     private final List<Happening> all = new ArrayList<>();
 
@@ -34,15 +34,16 @@ public final class DemoWorld {
      */
     public record Happening(int ticket, Instant at, TicketEvent event) {}
 
-    private DemoWorld(Instant now, Path shelf) {
+    private DemoWorld(Instant now, Path shelf, MadePackages packages) {
         this.now = now;
         this.shelf = shelf;
+        this.packages = packages;
     }
 
-    /** What has happened so far, oldest first; puts the fetched packages on the shelf. */
-    public static List<Happening> history(Instant now, Path shelf) throws IOException {
+    /** What has happened so far, oldest first; puts the fetched packages on the shelf. @param standIns where the library keeps what it made */
+    public static List<Happening> history(Instant now, Path shelf, Path standIns) throws IOException {
         Files.createDirectories(shelf);
-        DemoWorld world = new DemoWorld(now, shelf);
+        DemoWorld world = new DemoWorld(now, shelf, new MadePackages(standIns));
         world.tell();
         return world.all.stream().sorted(Comparator.comparing(Happening::at).thenComparing(Happening::ticket)).toList();
     }
@@ -180,15 +181,12 @@ public final class DemoWorld {
 
     private void proven(int ticket, double ago, String identifier) throws IOException {
         Path file = shelf.resolve(Build.fileName(identifier, offer.build()));
-        if (!Files.exists(file)) {
-            StandInPackage.of(identifier, offer.version(), offer.build(), offer.megabytes()).write(file, signer);
-        }
-        String sha256 = Sha256.of(file);
-        long size = Files.size(file);
-        happened(ticket, ago + 1, new TicketEvent.BuildChosen(offer.version(), offer.build(), sha256, size, "Newest signed build for this model."));
+        MadePackages.Note made = packages.make(identifier, offer);
+        Files.copy(packages.file(MadePackages.name(identifier, offer.build())), file, StandardCopyOption.REPLACE_EXISTING);
+        happened(ticket, ago + 1, new TicketEvent.BuildChosen(offer.version(), offer.build(), made.sha256(), made.size(), "Newest signed build for this model."));
         happened(ticket, ago + 0.9, new TicketEvent.DownloadStarted(offer.build(), 0));
-        happened(ticket, ago + 0.1, new TicketEvent.Downloaded(offer.build(), size, size / 2_890_000.0));
-        happened(ticket, ago, new TicketEvent.PackageProven(offer.build(), file.toString(), 6, sha256));
+        happened(ticket, ago + 0.1, new TicketEvent.Downloaded(offer.build(), made.size(), made.size() / 2_890_000.0));
+        happened(ticket, ago, new TicketEvent.PackageProven(offer.build(), file.toString(), 6, made.sha256()));
     }
 
     private void keys(int ticket, double ago, boolean landed) {

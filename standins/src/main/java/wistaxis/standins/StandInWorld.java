@@ -5,18 +5,15 @@ import com.sun.net.httpserver.HttpServer;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
-import java.io.UncheckedIOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
-import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
@@ -41,13 +38,12 @@ public final class StandInWorld implements AutoCloseable {
 
     private final HttpServer server;
     private final ExecutorService threads = Executors.newVirtualThreadPerTaskExecutor();
-    private final Path folder;
+    private final MadePackages packages;
     private final Supplier<Instant> benchTime;
     private final Instant start;
     private final long lineBytesPerSecond;
     private final Faults faults = new Faults();
     private final StandInSigner signer = new StandInSigner();
-    private final Map<String, Object> making = new ConcurrentHashMap<>();
 
     /**
      * Starts serving on a free port.
@@ -60,7 +56,7 @@ public final class StandInWorld implements AutoCloseable {
         if (lineBytesPerSecond <= 0) {
             throw new IllegalArgumentException("line speed [" + lineBytesPerSecond + "]: write more than 0 bytes a second");
         }
-        this.folder = Files.createDirectories(folder);
+        this.packages = new MadePackages(folder);
         this.benchTime = benchTime;
         this.start = benchTime.get();
         this.lineBytesPerSecond = lineBytesPerSecond;
@@ -116,48 +112,21 @@ public final class StandInWorld implements AutoCloseable {
     }
 
     private Build listed(String identifier, StandInCatalogue.Offer offer) {
-        String name = identifier + "_" + offer.build() + ".zip";
-        Made made = offer.signed() ? made(identifier, offer, folder.resolve(name)) : neverMade(name, offer);
+        String name = MadePackages.name(identifier, offer.build());
+        MadePackages.Note made = offer.signed() ? packages.make(identifier, offer) : neverMade(name, offer);
         return new Build(List.of(identifier), SystemVersion.parse(offer.version()), offer.build(), offer.released(start), made.size(), made.sha256(),
                 "/packages/" + name, offer.signed(), offer.signedUntil(start));
     }
 
-    /** What is remembered of a package that was made. */
-    private record Made(String sha256, long size) {}
-
     /** What nobody can install is listed but never fetched: its digest and size are invented. */
-    private static Made neverMade(String name, StandInCatalogue.Offer offer) {
-        return new Made(Sha256.of(name.getBytes(StandardCharsets.UTF_8)), offer.megabytes() * 1_000_000L + 7_600_000);
-    }
-
-    /** Makes the package once. */
-    private Made made(String identifier, StandInCatalogue.Offer offer, Path file) {
-        synchronized (making.computeIfAbsent(file.toString(), _ -> new Object())) {
-            try {
-                if (!Files.exists(noteOf(file))) {
-                    StandInPackage.of(identifier, offer.version(), offer.build(), offer.megabytes()).write(file, signer);
-                    Path note = noteOf(file).resolveSibling(file.getFileName() + ".note.tmp");
-                    Files.writeString(note, Json.write(new Made(Sha256.of(file), Files.size(file))));
-                    Files.move(note, noteOf(file), StandardCopyOption.ATOMIC_MOVE);
-                }
-                return noted(file);
-            } catch (IOException e) {
-                throw new UncheckedIOException("cannot make stand-in package [" + file + "]", e);
-            }
-        }
-    }
-
-    private static Made noted(Path file) throws IOException {
-        return Json.read(Files.readString(noteOf(file)), Made.class, noteOf(file).toString());
-    }
-
-    private static Path noteOf(Path file) {
-        return file.resolveSibling(file.getFileName() + ".json");
+    private static MadePackages.Note neverMade(String name, StandInCatalogue.Offer offer) {
+        return new MadePackages.Note(Sha256.of(name.getBytes(StandardCharsets.UTF_8)), offer.megabytes() * 1_000_000L + 7_600_000);
     }
 
     private void download(HttpExchange exchange) throws IOException {
         String name = exchange.getRequestURI().getPath().substring("/packages/".length());
-        Path file = folder.resolve(name.replaceAll("[^A-Za-z0-9,_.]", ""));
+        String plain = name.replaceAll("[^A-Za-z0-9,_.]", "");
+        Path file = packages.file(plain);
         if (!Files.isRegularFile(file)) {
             send(exchange, 404, Json.write(Map.of("error", "no package [" + name + "]")));
             return;
@@ -167,7 +136,7 @@ public final class StandInWorld implements AutoCloseable {
             return;
         }
         long size = Files.size(file);
-        String etag = "\"" + faults.validator(noted(file).sha256().substring(0, 16)) + "\"";
+        String etag = "\"" + faults.validator(packages.note(plain).sha256().substring(0, 16)) + "\"";
         exchange.getResponseHeaders().set("ETag", etag);
         exchange.getResponseHeaders().set("Accept-Ranges", "bytes");
         String ifRange = exchange.getRequestHeaders().getFirst("If-Range");

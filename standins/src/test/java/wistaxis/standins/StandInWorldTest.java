@@ -31,6 +31,10 @@ import wistaxis.core.ticket.TicketEvent;
 class StandInWorldTest {
     private static final Instant NOW = Instant.parse("2026-05-12T09:00:00Z");
 
+    /** Packages are made once for all tests here. */
+    @TempDir
+    private static Path MADE = Path.of("");
+
     @TempDir
     private Path folder = Path.of("");
     private final HttpClient http = HttpClient.newHttpClient();
@@ -38,7 +42,7 @@ class StandInWorldTest {
 
     @BeforeEach
     void open() throws IOException {
-        world = new StandInWorld(folder, () -> NOW, 200_000_000);
+        world = new StandInWorld(MADE, () -> NOW, 200_000_000);
     }
 
     @AfterEach
@@ -95,7 +99,7 @@ class StandInWorldTest {
     void theLineHasItsSpeed() throws Exception {
         String path = aPackage();
         long size = get(path).body().length;
-        try (StandInWorld slow = new StandInWorld(folder, () -> NOW, size)) {
+        try (StandInWorld slow = new StandInWorld(MADE, () -> NOW, size)) {
             long began = System.nanoTime();
             http.send(HttpRequest.newBuilder(slow.address().resolve(path)).build(), HttpResponse.BodyHandlers.ofByteArray());
             assertThat(Duration.ofNanos(System.nanoTime() - began)).as("a second's worth of bytes never comes faster").isGreaterThan(Duration.ofMillis(950));
@@ -127,7 +131,7 @@ class StandInWorldTest {
     void theDemoBenchHasTicketsAtEveryStageOfTheDay() throws IOException {
         Map<Integer, List<LedgerEntry>> tickets = new HashMap<>();
         Instant last = Instant.EPOCH;
-        for (DemoWorld.Happening h : DemoWorld.history(NOW, folder.resolve("shelf"))) {
+        for (DemoWorld.Happening h : DemoWorld.history(NOW, folder.resolve("shelf"), MADE)) {
             assertThat(h.at()).isBetween(last, NOW);
             last = h.at();
             List<LedgerEntry> list = tickets.computeIfAbsent(h.ticket(), _ -> new ArrayList<>());

@@ -92,7 +92,7 @@ public final class Practice {
     }
 
     void add(Drilled attempt) {
-        book.add(attempt);
+        book.add(List.of(attempt));
         attempts.add(attempt);
         reckon();
     }

@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Function;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.Jdbi;
 import org.jdbi.v3.core.mapper.RowMapper;
@@ -38,26 +39,44 @@ public final class Ledger {
         return new Ledger(DATABASE.open(file));
     }
 
+    /** Takes events one after another, all of them in one go. */
+    public static final class Appender {
+        private final Handle handle;
+
+        private Appender(Handle handle) {
+            this.handle = handle;
+        }
+
+        /** Appends an event at a bench time. */
+        public LedgerEntry append(String ticket, TicketEvent event, Instant at) {
+            Optional<LedgerEntry> last = handle.createQuery("SELECT * FROM event ORDER BY number DESC LIMIT 1").map(ENTRY).findOne();
+            LedgerEntry next = Chain.link(last.map(LedgerEntry::digest).orElse(Chain.START), last.map(LedgerEntry::number).orElse(0L) + 1, ticket,
+                    at.truncatedTo(ChronoUnit.MILLIS), event.toJson());
+            handle.execute("INSERT INTO event (number, ticket, at, body, previous, digest) VALUES (?, ?, ?, ?, ?, ?)",
+                    next.number(), next.ticket(), next.at().toString(), next.body(), next.previous(), next.digest());
+            return next;
+        }
+
+        /** Opens a ticket under the next free number, {@code T-0001} upwards. */
+        public LedgerEntry openTicket(TicketEvent.Opened opened, Instant at) {
+            int last = handle.createQuery("SELECT coalesce(max(cast(substr(ticket, 3) AS INTEGER)), 0) FROM event").mapTo(Integer.class).one();
+            return append(String.format(java.util.Locale.ROOT, "T-%04d", last + 1), opened, at);
+        }
+    }
+
+    /** Appends what the work appends; returns once all of it is safe on the disk. If the work throws, nothing is. */
+    public <T> T together(Function<Appender, T> work) {
+        return jdbi.inTransaction(h -> work.apply(new Appender(h)));
+    }
+
     /** Appends an event at a bench time; returns once it is safe on the disk. */
     public LedgerEntry append(String ticket, TicketEvent event, Instant at) {
-        return jdbi.inTransaction(h -> append(h, ticket, event, at));
+        return together(a -> a.append(ticket, event, at));
     }
 
     /** Opens a ticket under the next free number, {@code T-0001} upwards. */
     public LedgerEntry openTicket(TicketEvent.Opened opened, Instant at) {
-        return jdbi.inTransaction(h -> {
-            int last = h.createQuery("SELECT coalesce(max(cast(substr(ticket, 3) AS INTEGER)), 0) FROM event").mapTo(Integer.class).one();
-            return append(h, String.format(java.util.Locale.ROOT, "T-%04d", last + 1), opened, at);
-        });
-    }
-
-    private static LedgerEntry append(Handle h, String ticket, TicketEvent event, Instant at) {
-        Optional<LedgerEntry> last = h.createQuery("SELECT * FROM event ORDER BY number DESC LIMIT 1").map(ENTRY).findOne();
-        LedgerEntry next = Chain.link(last.map(LedgerEntry::digest).orElse(Chain.START), last.map(LedgerEntry::number).orElse(0L) + 1, ticket,
-                at.truncatedTo(ChronoUnit.MILLIS), event.toJson());
-        h.execute("INSERT INTO event (number, ticket, at, body, previous, digest) VALUES (?, ?, ?, ?, ?, ?)",
-                next.number(), next.ticket(), next.at().toString(), next.body(), next.previous(), next.digest());
-        return next;
+        return together(a -> a.openTicket(opened, at));
     }
 
     /** All entries, in order. */

@@ -4,6 +4,7 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
+import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.Jdbi;
 import wistaxis.core.facts.Json;
 import wistaxis.core.practice.Drilled;
@@ -29,16 +30,17 @@ public final class PracticeBook {
         return new PracticeBook(DATABASE.open(file));
     }
 
-    public void add(Drilled attempt) {
-        add(attempt.person(), "attempt", attempt.at(), Json.write(attempt));
+    /** Keeps attempts, all of them or none. */
+    public void add(List<Drilled> attempts) {
+        jdbi.useTransaction(h -> attempts.forEach(a -> add(h, a.person(), "attempt", a.at(), Json.write(a))));
     }
 
     public void add(String person, Measured measured, Instant at) {
-        add(person, "measured", at, Json.write(measured));
+        jdbi.useTransaction(h -> add(h, person, "measured", at, Json.write(measured)));
     }
 
-    private void add(String person, String kind, Instant at, String body) {
-        jdbi.useTransaction(h -> h.execute("INSERT INTO practice (person, kind, at, body) VALUES (?, ?, ?, ?)", person, kind, at.truncatedTo(ChronoUnit.MILLIS).toString(), body));
+    private static void add(Handle h, String person, String kind, Instant at, String body) {
+        h.execute("INSERT INTO practice (person, kind, at, body) VALUES (?, ?, ?, ?)", person, kind, at.truncatedTo(ChronoUnit.MILLIS).toString(), body);
     }
 
     /** A person's attempts, oldest first. */

@@ -67,6 +67,22 @@ class LedgerTest {
     }
 
     @Test
+    void manyAtOnceAreAllThereOrNone() {
+        Ledger ledger = filled();
+        assertThatThrownBy(() -> ledger.together(a -> {
+            a.openTicket(new TicketEvent.Opened("lost", true), AT);
+            throw new IllegalStateException("half way");
+        })).hasMessageContaining("half way");
+        assertThat(ledger.entries()).hasSize(3);
+        assertThat(ledger.<String>together(a -> {
+            String number = a.openTicket(new TicketEvent.Opened("whole", true), AT).ticket();
+            return a.append(number, new TicketEvent.Closed("done"), AT).ticket();
+        })).isEqualTo("T-0002");
+        assertThat(Ledger.open(file()).entries()).hasSize(5);
+        assertThat(ledger.verify()).isEmpty();
+    }
+
+    @Test
     void nothingIsChangedOrRemovedAndWhoeverForcesItIsFoundOut() throws SQLException {
         filled();
         assertThatThrownBy(() -> sql("UPDATE event SET at = 'x' WHERE number = 2")).hasMessageContaining("append-only");

@@ -29,6 +29,10 @@ import wistaxis.standins.StandInWorld;
 class LineTest {
     private static final String PHONE = "iPhone13,2";
 
+    /** Packages are made once for all tests here. */
+    @TempDir
+    private static Path MADE = Path.of("");
+
     @TempDir
     private Path folder = Path.of("");
     private final AtomicReference<Instant> now = new AtomicReference<>(Instant.parse("2026-05-12T09:00:00Z"));
@@ -37,7 +41,7 @@ class LineTest {
 
     @BeforeEach
     void open() throws IOException {
-        world = new StandInWorld(folder.resolve("stand-ins"), now::get, 100_000_000);
+        world = new StandInWorld(MADE, now::get, 100_000_000);
         line = new Line(world.address());
     }
 

@@ -36,7 +36,7 @@ class PracticeBookTest {
     void whatWasAddedIsThereAfterReopeningPersonByPerson() {
         PracticeBook book = PracticeBook.open(file());
         List<Drilled> attempts = DemoPractice.attempts(NOW);
-        attempts.forEach(book::add);
+        book.add(attempts);
         DemoPractice.measured().forEach(m -> book.add("Ida \"the hand\"", m, NOW));
         PracticeBook again = PracticeBook.open(file());
         assertThat(again.attempts(DemoPractice.PERSON)).isEqualTo(attempts);
