@@ -54,7 +54,7 @@ class NothingIsCutTest {
             go.run();
             return null;
         });
-        Window.pause(700);
+        Window.pause(400);
         cut.addAll(Window.onFx(() -> labels(w).filter(NothingIsCutTest::isCut).map(l -> where + ": " + l.getText()).toList()));
     }
 

@@ -2,6 +2,7 @@ package wistaxis.desktop.app;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
@@ -55,7 +56,7 @@ public final class RouteDesk {
             PublicHolidays.of(read.holidays());
             settings = read;
         } catch (BadInput | IOException e) {
-            trouble = "The settings were not read, the usual ones are in force until you change one here. " + e.getMessage();
+            trouble = "The settings were not read, the usual ones are in force until you change one here; the file is then kept beside the new one under another name. " + e.getMessage();
         }
     }
 
@@ -102,6 +103,9 @@ public final class RouteDesk {
 
     private void change(Settings next) {
         try {
+            if (trouble != null && Files.exists(settingsFile)) {
+                Files.move(settingsFile, settingsFile.resolveSibling("settings-not-read-" + bench.now().getEpochSecond() + ".json"));
+            }
             next.write(settingsFile);
         } catch (IOException e) {
             throw new UncheckedIOException("the settings cannot be written to [" + settingsFile + "]", e);

@@ -10,6 +10,7 @@ import java.util.Optional;
 import javafx.scene.Parent;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -29,7 +30,7 @@ final class BenchView implements View {
     private final Workbench bench;
     private final VBox root = Ui.style(new VBox(), "page");
     private final Label countdown = Ui.label("", "big-clock hands");
-    private final Label call = Ui.label("", "large");
+    private final Label call = Ui.text("", "large");
     private final Label callDetail = Ui.label("", "muted");
     private final VBox lanes = new VBox();
     private Optional<BenchPlan.Call> due = Optional.empty();
@@ -98,6 +99,7 @@ final class BenchView implements View {
         Button button = Ui.button("lane-" + ticket.number(), "", "lane", () -> shell.showTicket(ticket.number()));
         button.setGraphic(row);
         button.setMaxWidth(Double.MAX_VALUE);
+        button.setTooltip(new Tooltip(ticket.title() + "\n" + device));
         button.setAccessibleText(ticket.number() + " " + ticket.title() + ", " + state);
         return button;
     }

@@ -1,0 +1,132 @@
+package wistaxis.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
+import javafx.scene.control.ListView;
+import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.practice.Drilled;
+import wistaxis.core.ticket.Stage;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.standins.DemoPractice;
+import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.ledger.Ledger;
+import wistaxis.store.practice.PracticeBook;
+
+/** The states that a demo does not show: nothing there yet, files that cannot be read, and a bench that is fuller than anyone's. */
+class StatesTest {
+    private static final Instant NOW = Instant.now();
+
+    @TempDir
+    private Path folder = Path.of("");
+
+    private Window open() {
+        return new Window(DataFolder.open(folder), NOW, 1_000_000);
+    }
+
+    @Test
+    void anEmptyBenchSaysOnEveryPageWhatToDo() {
+        try (Window w = open()) {
+            w.sees("The bench is clear.");
+            w.sees("Nothing needs hands");
+            w.click("nav-shelf");
+            w.sees("The shelf is empty.");
+            w.click("nav-ledger");
+            w.sees("The chain holds: 0 entries");
+            w.sees("Nothing here. The ledger fills as tickets are worked on.");
+            w.click("export-json");
+            w.sees("Written: ");
+            w.click("nav-drill");
+            w.sees("never practised by Technician");
+            w.click("drill-progress");
+            w.sees("Technician has not practised yet.");
+            w.sees("never tried");
+            w.click("drill-hand");
+            w.sees("usual figure");
+            w.press(KeyCode.CONTROL);
+            w.tap(KeyCode.N);
+            w.release(KeyCode.CONTROL);
+            w.sees("What is wrong?");
+            assertThat(w.bench.tickets()).containsOnlyKeys("T-0001");
+        }
+    }
+
+    /** What a hand or a crash has left in the data folder: said with file, line and value, and still there afterwards. */
+    @Test
+    void filesThatCannotBeReadAreSaidAndKept() throws Exception {
+        Map<String, String> broken = Map.of("settings.json", "{\"preferences\": {},\n \"holidays\": \"gb-eng\", \"modeWindow\": \"15\"}", "schools.json", "{\"sequences\": 5}", "firmware.json", "{\"format\":",
+                "shelf.json", "nonsense");
+        for (Map.Entry<String, String> file : broken.entrySet()) {
+            Files.writeString(folder.resolve(file.getKey()), file.getValue());
+        }
+        try (Window w = open()) {
+            w.sees("The bench is clear.");
+            w.click("nav-settings");
+            w.sees("The settings file cannot be read.");
+            assertThat(w.text()).contains("settings.json line 2").contains("[15]").contains("schools.json line 1");
+            w.click("nav-shelf");
+            w.sees("firmware.json");
+            assertThat(folder.resolve("settings.json")).hasContent(broken.get("settings.json"));
+            w.click("nav-settings");
+            w.click("prefer-computer-first");
+            Window.until(10, () -> !w.text().contains("cannot be read"), "the settings to be in force again");
+            assertThat(Files.readString(folder.resolve("settings.json"))).contains("computer-first");
+            try (Stream<Path> files = Files.list(folder)) {
+                assertThat(files.filter(f -> f.getFileName().toString().startsWith("settings-not-read-"))).singleElement().satisfies(f -> assertThat(f).hasContent(broken.get("settings.json")));
+            }
+            assertThat(folder.resolve("schools.json")).hasContent(broken.get("schools.json"));
+        }
+    }
+
+    /** Sixty open tickets with long words, three thousand entries, five hundred attempts: every page opens, every lane is reached, no long word is lost. */
+    @Test
+    void aBenchFullerThanAnyonesStaysUsable() {
+        String title = "The harbour master's second telephone, brought in by the deputy with the green bicycle, to be called about before it is opened or anything on it is erased";
+        DataFolder data = DataFolder.open(folder);
+        Ledger.open(data.ledger()).together(l -> {
+            for (int i = 1; i <= 60; i++) {
+                String number = l.openTicket(new TicketEvent.Opened(title + " " + i, true), NOW).ticket();
+                l.append(number, new TicketEvent.FactRecorded("trouble", "looping"), NOW);
+                for (int n = 0; n < 48; n++) {
+                    l.append(number, new TicketEvent.FactRecorded("deviceWords", "said for the " + n + "th time, and at some length, to be a grey one with a crack along the edge"), NOW);
+                }
+                l.append(number, new TicketEvent.FactRecorded("promised", NOW.plusSeconds(600L * i).toString()), NOW);
+            }
+            return l;
+        });
+        List<Drilled> attempts = new ArrayList<>();
+        while (attempts.size() < 500) {
+            attempts.addAll(DemoPractice.attempts(NOW.minusSeconds(86_400L * attempts.size())));
+        }
+        PracticeBook.open(data.practice()).add(attempts);
+        try (Window w = open()) {
+            w.sees(title.substring(0, 24));
+            assertThat(w.text("call")).isEqualTo("Find the exact model: " + title + " 1");
+            assertThat(w.text().replace('\n', ' ')).as("the call for hands is not cut").contains("anything on it is erased 1 ");
+            w.click("lane-T-0060");
+            w.sees("T-0060");
+            assertThat(w.text().replace('\n', ' ')).as("whole on the ticket's own page").contains(title + " 60");
+            w.click("nav-ledger");
+            w.sees("The chain holds: 3060 entries");
+            w.click("ledger-filter");
+            w.type("0042");
+            Window.until(10, () -> Window.onFx(() -> ((ListView<?>) w.shell.scene().lookup("#ledger-list")).getItems().size()) == 51, "the entries of one ticket");
+            w.click("nav-drill");
+            w.click("drill-progress");
+            w.sees("Landed, day by day");
+            Window.onFx(() -> {
+                w.shell.showTicket("T-0001", Stage.ROUTE);
+                return null;
+            });
+            w.sees("The gentlest step that can help");
+        }
+    }
+}
