@@ -177,6 +177,66 @@ class CommandLineTest {
         assertThat(bad.err()).contains("t.json line 3").contains("[POWER]").contains("VOLUME_DOWN");
     }
 
+    /** From outside: what {@code sequences} says, done by whoever reads only that, is played by {@code simulate}; every device family and every goal. Waits for what is seen are bridged by common figures. */
+    @ParameterizedTest
+    @org.junit.jupiter.params.provider.ValueSource(strings = {"iPhone8,1", "iPhone9,1", "iPhone14,5", "iPad12,1", "iPad13,1"})
+    void whatSequencesSayIsWhatSimulateDoes(String device) throws IOException {
+        Map<String, String> starts = Map.of("power-on", "off", "leave-recovery", "recovery", "leave-dfu", "dfu");
+        Map<String, String> modes = Map.of("power-off", "off", "recovery", "recovery", "dfu", "dfu");
+        for (String goal : List.of("power-off", "power-on", "force-restart", "recovery", "leave-recovery", "dfu", "leave-dfu")) {
+            JsonNode schools = run("sequences", "--device", device, "--goal", goal, "--json").json();
+            assertThat(schools).as(goal).isNotEmpty();
+            JsonNode school = schools.get(0);
+            String trace = trace(school.get("steps"), starts.getOrDefault(goal, "on"));
+            JsonNode end = run("simulate", "--device", device, "--trace", file("t.json", trace), "--json").json();
+            assertThat(end.get("mode").asText()).as("%s by %s: %s", goal, school.get("school").asText(), trace).isEqualTo(modes.getOrDefault(goal, "on"));
+            boolean started = end.get("history").findValuesAsText("screen").contains("boot-logo");
+            assertThat(started).as("%s: whether it has started anew", goal).isEqualTo(!goal.equals("power-off") && !goal.equals("dfu"));
+            assertThat(end.get("explanation").asText()).as(goal).doesNotContain("wrong", "too ");
+        }
+    }
+
+    /** Seconds that a hand waits for what is to be seen: black after 10, the logo 3.5 later, or after 13 where the screen was black from the start, cable screen and host 10 later, the slider after 3.5. */
+    private static final Map<String, Double> SEEN = Map.of("black", 10.0, "boot-logo", 3.5, "cable-screen", 10.0, "host-recovery", 10.0, "host-dfu", 6.0, "host-lost", 9.0, "slider", 3.5);
+
+    private static String trace(JsonNode steps, String start) {
+        StringBuilder events = new StringBuilder();
+        java.util.Set<String> down = new java.util.LinkedHashSet<>();
+        double at = 0;
+        for (JsonNode step : steps) {
+            List<String> keys = new java.util.ArrayList<>();
+            step.get("keys").forEach(k -> keys.add(k.asText()));
+            double length = step.get("seconds").isNull() ? SEEN.getOrDefault(step.get("until").asText(), 0.0) : step.get("seconds").asDouble();
+            boolean fromBlack = start.equals("dfu") && step.get("until").asText().equals("boot-logo");
+            switch (step.get("action").asText()) {
+                case "tap" -> {
+                    event(events, at, "down", keys);
+                    event(events, at + 0.2, "up", keys);
+                    at += 0.5;
+                }
+                case "hold" -> {
+                    event(events, at, "down", keys.stream().filter(down::add).toList());
+                    at += fromBlack ? 13 : length;
+                }
+                case "release" -> {
+                    event(events, at, "up", keys.stream().filter(down::remove).toList());
+                    at += 0.01;
+                }
+                case "wait" -> at += length;
+                default -> {
+                    events.append(String.format(java.util.Locale.ROOT, "{\"at\":%.2f,\"event\":\"%s\"},", at, step.get("action").asText()));
+                    at += 0.5;
+                }
+            }
+        }
+        event(events, at, "up", List.copyOf(down));
+        return String.format(java.util.Locale.ROOT, "{\"start\":\"%s\",\"plugged\":true,\"events\":[%s],\"until\":%.2f}", start, events.substring(0, events.length() - 1), at + 20);
+    }
+
+    private static void event(StringBuilder events, double at, String what, List<String> keys) {
+        keys.forEach(k -> events.append(String.format(java.util.Locale.ROOT, "{\"at\":%.2f,\"event\":\"%s\",\"key\":\"%s\"},", at, what, k)));
+    }
+
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
         fly                                               | 2 | fly

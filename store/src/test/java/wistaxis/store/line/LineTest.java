@@ -98,6 +98,42 @@ class LineTest {
         assertThat(digest(target())).isEqualTo(build.sha256());
     }
 
+    /** A child process downloads and is killed in the middle, again and again; what it had written is gone on from, never spliced wrongly, and at the end whole. */
+    @Test
+    void aKillInTheMiddleLosesNothingAndNothingIsHalfNamed() throws Exception {
+        Build build = newest();
+        long before = -1;
+        for (long enough : new long[] {4_000_000, 11_000_000, 19_000_000}) {
+            Process child = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "-cp", System.getProperty("java.class.path"), Fetcher.class.getName(),
+                    world.address().toString(), target().toString()).redirectErrorStream(true).start();
+            try (var out = child.inputReader()) {
+                long from = Long.parseLong(out.readLine());
+                assertThat(from).as("it goes on where the one before was killed").isGreaterThanOrEqualTo(before);
+                until(() -> download(build).here() > enough);
+                child.destroyForcibly().waitFor();
+            }
+            before = enough;
+            assertThat(target()).doesNotExist();
+        }
+        assertThat(download(build).run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Whole.class, w -> assertThat(w.bytes()).isLessThan(build.sizeBytes() - 19_000_000));
+        assertThat(digest(target())).isEqualTo(build.sha256());
+        assertThat(Files.list(target().getParent())).containsExactly(target());
+    }
+
+    /** What the child process does: says how much is there, then downloads at a pace at which it can be caught. */
+    static final class Fetcher {
+        public static void main(String[] args) throws Exception {
+            try (Line line = new Line(java.net.URI.create(args[0]))) {
+                Build build = BuildChoice.among(line.buildsFor(PHONE), PHONE, Instant.parse("2026-05-12T09:00:00Z")).chosen().orElseThrow().build();
+                LineShare share = new LineShare();
+                share.limit(12_000_000);
+                Download download = line.download(build, Path.of(args[1]), share);
+                System.out.println(download.here());
+                download.run(_ -> { });
+            }
+        }
+    }
+
     @Test
     void aServerThatStopsHalfWayLosesNothing() throws Exception {
         Build build = newest();
