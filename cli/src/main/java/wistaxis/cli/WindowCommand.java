@@ -8,7 +8,7 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import wistaxis.core.bench.ModeWindow;
 import wistaxis.core.bench.TimeHistory;
-import wistaxis.core.bench.Units;
+import wistaxis.core.facts.Units;
 import wistaxis.core.restore.RestoreStage;
 
 @Command(name = "window", mixinStandardHelpOptions = true, description = "The mode first or the file first? Re-entries, hands and totals of both, for a package and a line.")

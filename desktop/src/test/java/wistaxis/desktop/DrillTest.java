@@ -4,17 +4,22 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
+import javafx.collections.ListChangeListener;
+import javafx.scene.Node;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.device.KeyFamily;
+import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.Json;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.core.practice.Drilled;
+import wistaxis.core.practice.Measured;
 import wistaxis.core.practice.StepScore;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.TicketEvent;
@@ -247,9 +252,86 @@ class DrillTest {
         w.sees("3 times");
         w.tap(KeyCode.SPACE);
         w.sees("Too soon");
-        List<Double> seconds = w.bench.practice().measured().stream().map(m -> m.seconds()).toList();
+        w.click("measure-blind");
+        w.press(KeyCode.SPACE);
+        w.press(KeyCode.SPACE); // the keyboard repeats
+        long down = w.bench.nowNanos();
+        w.hurried(() -> Window.until(10, () -> w.bench.nowNanos() - down > 5_200_000_000L, "five seconds"));
+        w.release(KeyCode.SPACE);
+        w.sees("s held: +");
+        w.tap(KeyCode.SPACE);
+        w.sees("that was no try");
+        assertThat(w.bench.practice().measured()).filteredOn(m -> m.what() == Measured.What.HOLD_BLIND).singleElement().satisfies(m -> assertThat(m.seconds()).isBetween(5.2, 6.5));
+        List<Double> seconds = w.bench.practice().measured().stream().filter(m -> m.what() == Measured.What.LIGHT).map(Measured::seconds).toList();
         assertThat(seconds).hasSize(3).allSatisfy(s -> assertThat(s).isBetween(0.0, 2.0));
         assertThat(w.bench.practice().hand().light().mean()).isCloseTo(seconds.stream().mapToDouble(s -> s).average().orElseThrow(), org.assertj.core.data.Offset.offset(1e-9));
+    }
+
+    /** A foot pedal says "I see it now", R starts anew in the middle, a digit takes another school, W shows; what tones say is said by the ground of the words too. */
+    @Test
+    void theCoachIsFollowedInterruptedAndSwitchedWithoutAMouse() {
+        drillDfu();
+        w.tap(KeyCode.DIGIT2);
+        w.sees("Black then both: into DFU");
+        w.tap(KeyCode.PAGE_DOWN);
+        w.hurried(() -> says("Hold Side"));
+        assertThat(w.text()).contains("Then: Hold Side + Volume Down");
+        w.tap(KeyCode.PAGE_DOWN);
+        says("Hold Side + Volume Down");
+        long before = w.bench.drill().coaching().attemptNanos();
+        w.tap(KeyCode.R);
+        says("Get ready");
+        assertThat(w.bench.drill().coaching().attemptNanos()).isGreaterThan(before);
+        w.tap(KeyCode.DIGIT1);
+        assertThat(w.bench.drill().coaching().run()).as("another school ends the attempt").isEmpty();
+        List<String> grounds = new ArrayList<>();
+        Window.onFx(() -> {
+            Node words = w.shell.scene().lookup("#coach-words");
+            words.getStyleClass().addListener((ListChangeListener<String>) _ -> words.getStyleClass().stream().filter(c -> c.startsWith("flash-")).forEach(grounds::add));
+            return null;
+        });
+        w.tap(KeyCode.M);
+        w.tap(KeyCode.W);
+        w.hurried(3, () -> w.sees("success"));
+        assertThat(grounds).containsExactly("flash-press", "flash-press", "flash-press", "flash-soon", "flash-press", "flash-soon", "flash-release", "flash-soon", "flash-release");
+        w.tap(KeyCode.P);
+        assertThat(w.bench.drill().deviceNow().plugged()).as("the cable is a key too").isFalse();
+        w.tap(KeyCode.ENTER);
+        assertThat(w.bench.drill().deviceNow().plugged()).as("and lies as the school wants it when an attempt begins").isTrue();
+    }
+
+    @Test
+    void theLeastSureComesNextAndDistractionsAreKeptWithTheAttempt() {
+        w.click("nav-drill");
+        KeySequence next = w.bench.practice().plan().getFirst().school();
+        w.click("drill-next");
+        assertThat(w.bench.drill().coaching().school()).hasValue(next);
+        w.click("goal-recovery");
+        w.click("late-black");
+        w.click("slow-host");
+        w.click("blind");
+        w.focus("keys-start");
+        w.tap(KeyCode.ENTER);
+        w.hurried(() -> says("By feel"));
+        PhysicalKey power = w.bench.drill().machine().power();
+        Window.onFx(() -> {
+            w.bench.drill().coaching().press(power);
+            return null;
+        });
+        w.hurried(10, () -> Window.until(10, () -> w.bench.drill().deviceNow().down().since(power) instanceof Long since && w.bench.nowNanos() - since > 2_000_000_000L, "two seconds"));
+        Window.onFx(() -> {
+            w.bench.drill().coaching().release(power);
+            return null;
+        });
+        w.hurried(10, () -> w.sees("How each step went"));
+        Drilled done = w.bench.practice().attempts().getLast();
+        assertThat(done.shifts()).containsOnlyKeys("resetSeconds", "hostDelaySeconds");
+        assertThat(done.shifts().get("resetSeconds")).isBetween(0.3, 1.5);
+        assertThat(done.shifts().get("hostDelaySeconds")).isBetween(1.0, 3.0);
+        w.click("drill-progress");
+        w.click("take-" + next.key().replaceAll("[^A-Za-z0-9]+", "-"));
+        assertThat(w.bench.drill().coaching().school()).hasValue(next);
+        w.sees("Show me (W)");
     }
 
     @Test

@@ -89,7 +89,7 @@ class ShelfWalkTest {
             Path good = Files.list(folder.resolve("data/packages")).filter(p -> p.toString().endsWith(".zip")).findFirst().orElseThrow();
             Path renamed = Files.copy(good, folder.resolve("notes.txt"));
             Window.onFx(() -> {
-                w.bench.stock().bring(List.of(hostile, renamed));
+                w.bench.stock().proofs().bring(List.of(hostile, renamed));
                 return null;
             });
             w.sees("[firmware-31.10.zip] was not taken in.");

@@ -1,7 +1,10 @@
 package wistaxis.core.coach;
 
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
+import java.util.Set;
+import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.keys.HostView;
 import wistaxis.core.keys.KeyStep;
 import wistaxis.core.keys.Rehearsal.Span;
@@ -27,8 +30,8 @@ public record CoachRun(Score score, List<Long> starts, long endedNanos) {
     /** How far ahead the seconds of a hold are told that lasts longer than it should. */
     private static final long SOON = 1_500_000_000L;
 
-    /** How long a cue that has just been due is still told, so that none is missed between two looks. */
-    private static final long RECENT = 200_000_000L;
+    /** How long a cue that has just been due is still told: as long as the longest tone, and so that none is missed between two looks. */
+    private static final long RECENT = 400_000_000L;
 
     public CoachRun {
         starts = List.copyOf(starts);
@@ -134,14 +137,18 @@ public record CoachRun(Score score, List<Long> starts, long endedNanos) {
             cues.add(new Cue(starts.getFirst() - t, Cue.Kind.COUNT));
         }
         List<Span> spans = spans(nowNanos);
+        Set<PhysicalKey> down = EnumSet.noneOf(PhysicalKey.class);
         for (int i = 0; i < score.steps() && (i < starts.size() || endsByTheClock(i - 1)); i++) {
             KeyStep step = score.step(i);
             Span span = spans.get(i);
             switch (step.action()) {
-                case RELEASE, UNPLUG -> cues.add(new Cue(span.startNanos(), Cue.Kind.RELEASE));
+                case RELEASE, UNPLUG -> {
+                    cues.add(new Cue(span.startNanos(), Cue.Kind.RELEASE));
+                    step.keys().forEach(down::remove);
+                }
                 case TAP, PLUG, DRAG -> cues.add(new Cue(span.startNanos(), Cue.Kind.PRESS));
                 case HOLD, WAIT -> {
-                    boolean begins = i == 0 || !score.step(i - 1).keys().containsAll(step.keys()) || score.step(i - 1).action() != KeyStep.Action.HOLD;
+                    boolean begins = down.addAll(step.keys());
                     cues.add(new Cue(span.startNanos(), begins ? Cue.Kind.PRESS : Cue.Kind.TICK));
                     boolean overdue = i == step() && !ended() && step.seconds() == null;
                     long end = overdue ? Math.max(span.endNanos(), nowNanos + SOON) : span.endNanos();

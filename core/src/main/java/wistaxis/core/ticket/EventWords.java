@@ -1,6 +1,7 @@
 package wistaxis.core.ticket;
 
 import java.util.Locale;
+import wistaxis.core.facts.Units;
 
 /** Events in words, for the ledger on screen. */
 public final class EventWords {
@@ -15,9 +16,9 @@ public final class EventWords {
             case TicketEvent.ConsentAsked e -> (e.given() ? "Owner agreed to erase (" : "Owner did not agree to erase (") + e.who() + "); told about backup: " + e.toldAboutBackup();
             case TicketEvent.RouteChosen e -> "Route: " + spaced(e.step());
             case TicketEvent.BuildChosen e -> "Firmware chosen: " + e.version() + " (" + e.build() + ")";
-            case TicketEvent.DownloadStarted e -> "Download of " + e.build() + (e.fromByte() > 0 ? " goes on at " + megabytes(e.fromByte()) : " started");
-            case TicketEvent.DownloadStopped e -> "Download of " + e.build() + " stopped at " + megabytes(e.atByte()) + ": " + e.reason();
-            case TicketEvent.Downloaded e -> String.format(Locale.ROOT, "Download of %s whole: %s in %.0f s", e.build(), megabytes(e.bytes()), e.seconds());
+            case TicketEvent.DownloadStarted e -> "Download of " + e.build() + (e.fromByte() > 0 ? " goes on at " + Units.inWords(e.fromByte()) : " started");
+            case TicketEvent.DownloadStopped e -> "Download of " + e.build() + " stopped at " + Units.inWords(e.atByte()) + ": " + e.reason();
+            case TicketEvent.Downloaded e -> String.format(Locale.ROOT, "Download of %s whole: %s in %.0f s", e.build(), Units.inWords(e.bytes()), e.seconds());
             case TicketEvent.PackageProven e -> "Package of " + e.build() + " proven, " + e.parts() + " parts";
             case TicketEvent.PackageRefused e -> "Package of " + e.build() + " refused: " + e.reason();
             case TicketEvent.KeysAttempted e -> "Keys, " + e.school() + ": " + (e.succeeded() ? "landed" : "missed. " + e.says());
@@ -36,11 +37,6 @@ public final class EventWords {
             case TicketEvent.UnlockAnswered e -> "Carrier unlock: " + spaced(e.what());
             case TicketEvent.Closed e -> "Closed: " + e.outcome();
         };
-    }
-
-    /** Decimal megabytes, one place: 28.4 MB. */
-    public static String megabytes(long bytes) {
-        return String.format(Locale.ROOT, "%.1f MB", bytes / 1e6);
     }
 
     private static String spaced(String id) {

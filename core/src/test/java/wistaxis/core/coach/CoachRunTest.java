@@ -108,6 +108,7 @@ class CoachRunTest {
         Score dfu = Score.of(SequenceLibrary.shipped().of(KeyFamily.SIDE_KEY, Goal.DFU).getFirst(), DeviceCatalogue.shipped().family(KeyFamily.SIDE_KEY), Start.ON);
         long letGo = CoachRun.COUNT_IN + dfu.spans().get(4).startNanos();
         CoachRun run = CoachRun.begin(dfu, 0).tick(letGo + S, HostView.NOTHING);
+        assertThat(run.upcoming(letGo)).as("nothing is to be pressed when Side is let go").filteredOn(c -> c.atNanos() == letGo).extracting(Cue::kind).containsExactly(Cue.Kind.RELEASE, Cue.Kind.TICK);
         assertThat(run.instruction(letGo + S).huge()).isEqualTo("Let go of Side");
         assertThat(run.instruction(letGo + S).detail()).startsWith("keep holding Volume Down");
         assertThat(run.instruction(letGo + 2 * S).huge()).isEqualTo("Keep holding Volume Down");

@@ -115,7 +115,7 @@ public final class FirmwareDesk {
 
     /** How far the proof is, 0 to 1; empty when none goes on. */
     public Optional<Double> proven() {
-        return onShelf().map(stock.shelf()::file).or(() -> chosen().map(this::file)).flatMap(stock::proving);
+        return onShelf().map(stock.shelf()::file).or(() -> chosen().map(this::file)).flatMap(stock.proofs()::proving);
     }
 
     public OptionalDouble rate() {
@@ -154,7 +154,7 @@ public final class FirmwareDesk {
         Build build = chosen().orElseThrow(() -> new IllegalStateException("no build is chosen"));
         trouble = "";
         PackageCheck.Expected expected = expected(Objects.requireNonNull(desk.ticket().build()));
-        stock.prove(file, any -> {
+        stock.proofs().prove(file, any -> {
             PackageReport found = any.measuredBy(expected);
             report = found;
             desk.record(found.proven() ? new TicketEvent.PackageProven(build.build(), file.toString(), found.parts(), build.sha256()) : new TicketEvent.PackageRefused(build.build(), found.reason()));
@@ -175,9 +175,9 @@ public final class FirmwareDesk {
     public void stop() {
         chosen().ifPresent(b -> {
             stock.downloads().pause(b.sha256());
-            stock.stopProof(file(b));
+            stock.proofs().stop(file(b));
         });
-        onShelf().map(stock.shelf()::file).ifPresent(stock::stopProof);
+        onShelf().map(stock.shelf()::file).ifPresent(stock.proofs()::stop);
         bench.changed();
     }
 

@@ -6,8 +6,8 @@ import java.nio.file.Path;
 import java.util.Map;
 import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
-import wistaxis.core.bench.Units;
 import wistaxis.core.facts.Json;
+import wistaxis.core.facts.Units;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.store.WholeFile;
 

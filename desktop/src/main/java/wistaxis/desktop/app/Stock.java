@@ -1,23 +1,17 @@
 package wistaxis.desktop.app;
 
 import java.io.IOException;
-import java.io.InterruptedIOException;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.ArrayList;
-import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.concurrent.atomic.AtomicBoolean;
-import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import javafx.application.Platform;
 import org.jspecify.annotations.Nullable;
@@ -59,10 +53,9 @@ public final class Stock implements AutoCloseable {
     private final TimeHistory history;
     private final Map<String, Fetch> seen = new HashMap<>();
     private final Map<String, RateMeter> meters = new HashMap<>();
-    private final Map<Path, Proof> proofs = new HashMap<>();
+    private final Proofs proofs;
     private final Set<String> asking = new HashSet<>();
     private final Map<String, String> answered = new HashMap<>();
-    private final Map<String, String> refused = new TreeMap<>();
     private @Nullable FolderWatch watch;
     private FirmwareCatalogue catalogue = FirmwareCatalogue.EMPTY;
     private String trouble = "";
@@ -70,17 +63,11 @@ public final class Stock implements AutoCloseable {
     /** A signing window that closes soon. */
     public record Closing(Build build, Duration left, List<String> tickets) {}
 
-    /** A full check that is going on. */
-    private static final class Proof {
-        private final AtomicBoolean stop = new AtomicBoolean();
-        private final List<Consumer<PackageReport>> hearers = new ArrayList<>();
-        private volatile double done;
-    }
-
     Stock(Workbench bench, DataFolder folder, List<LedgerEntry> entries) {
         this.bench = bench;
         this.catalogueFile = new CatalogueFile(folder.root().resolve("firmware.json"));
         this.shelf = new Shelf(folder.shelf(), folder.root().resolve("shelf.json"), check);
+        this.proofs = new Proofs(bench, shelf);
         this.downloads = new DownloadQueue(bench.line(), FIRST_PAUSE);
         this.history = new TimeHistory(bench.stages());
         entries.forEach(e -> history.add(e, bench.devices()));
@@ -92,7 +79,7 @@ public final class Stock implements AutoCloseable {
         try {
             watch = new FolderWatch(folder.shelf(), () -> Platform.runLater(this::rescan));
         } catch (IOException e) {
-            trouble = "The shelf's folder [" + folder.shelf() + "] is not watched: " + e.getMessage();
+            trouble += (trouble.isEmpty() ? "" : " ") + "The shelf's folder [" + folder.shelf() + "] is not watched: " + e.getMessage();
         }
         rescan();
     }
@@ -193,6 +180,11 @@ public final class Stock implements AutoCloseable {
         return shelf;
     }
 
+    /** What is being taken in or checked. */
+    public Proofs proofs() {
+        return proofs;
+    }
+
     DownloadQueue downloads() {
         return downloads;
     }
@@ -223,16 +215,6 @@ public final class Stock implements AutoCloseable {
         downloads.share().limit(bytesPerSecond);
     }
 
-    /** What was brought to the shelf and not taken, with the reason, by file name. */
-    public Map<String, String> refused() {
-        return Map.copyOf(refused);
-    }
-
-    public void putAway(String name) {
-        refused.remove(name);
-        bench.changed();
-    }
-
     /** The open tickets whose model a package is for. */
     public List<Ticket> serves(Shelf.Item item) {
         return bench.tickets().values().stream().filter(t -> t.stage() != Stage.CLOSED && t.identifier() != null && item.report().products().contains(t.identifier())).toList();
@@ -251,67 +233,6 @@ public final class Stock implements AutoCloseable {
             }
         }, e -> {
             trouble = "The shelf cannot be looked at: " + e.getMessage();
-            bench.changed();
-        });
-    }
-
-    /** Brings files to the shelf; what is no sound package is refused in words. */
-    public void bring(Collection<Path> files) {
-        for (Path file : files) {
-            Proof taking = new Proof();
-            proofs.put(file, taking);
-            bench.background().run(() -> shelf.take(file, done -> goOn(taking, done)), report -> {
-                proofs.remove(file);
-                if (!report.sound()) {
-                    refused.put(file.getFileName().toString(), report.reason());
-                }
-                bench.changed();
-            }, e -> {
-                proofs.remove(file);
-                refused.put(file.getFileName().toString(), e instanceof InterruptedIOException ? "Stopped; nothing was left on the shelf." : "It cannot be read: " + e.getMessage());
-                bench.changed();
-            });
-        }
-        bench.changed();
-    }
-
-    private static boolean goOn(Proof proof, double done) {
-        proof.done = done;
-        return !proof.stop.get();
-    }
-
-    /** How far the check of a file is, 0 to 1; empty when none goes on. */
-    public Optional<Double> proving(Path file) {
-        return Optional.ofNullable(proofs.get(file)).map(p -> p.done);
-    }
-
-    public void stopProof(Path file) {
-        Optional.ofNullable(proofs.get(file)).ifPresent(p -> p.stop.set(true));
-    }
-
-    /** Whether anything is being checked or copied. */
-    public Set<Path> busy() {
-        return new LinkedHashSet<>(proofs.keySet());
-    }
-
-    /** Checks a package on the shelf whole; a check that goes on serves further hearers. @param found hears what came of it, not when stopped */
-    public void prove(Path file, Consumer<PackageReport> found) {
-        Proof running = proofs.get(file);
-        if (running != null) {
-            running.hearers.add(found);
-            return;
-        }
-        Proof proof = new Proof();
-        proof.hearers.add(found);
-        proofs.put(file, proof);
-        bench.changed();
-        bench.background().run(() -> shelf.prove(file, null, done -> goOn(proof, done)), report -> {
-            proofs.remove(file);
-            proof.hearers.forEach(h -> h.accept(report));
-            bench.changed();
-        }, e -> {
-            proofs.remove(file);
-            trouble = e instanceof InterruptedIOException ? "" : "The package [" + file + "] cannot be checked: " + e.getMessage();
             bench.changed();
         });
     }
@@ -377,7 +298,7 @@ public final class Stock implements AutoCloseable {
 
     @Override
     public void close() {
-        proofs.values().forEach(p -> p.stop.set(true));
+        proofs.stopAll();
         downloads.close();
         try {
             if (watch != null) {

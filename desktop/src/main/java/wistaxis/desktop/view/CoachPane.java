@@ -115,6 +115,7 @@ final class CoachPane {
         VBox words = Ui.column(2, huge, detail, after);
         HBox.setHgrow(words, Priority.ALWAYS);
         top = Ui.row(16, words, counter);
+        top.setId("coach-words");
         top.setMinHeight(142);
         right = Ui.style(new VBox(top, buttons, score, status, below), "page");
         VBox.setVgrow(score, Priority.ALWAYS);

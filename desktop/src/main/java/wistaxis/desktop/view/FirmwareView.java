@@ -18,14 +18,14 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import wistaxis.core.bench.Range;
-import wistaxis.core.bench.Units;
+import wistaxis.core.facts.Units;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.BuildChoice;
 import wistaxis.core.firmware.Fetch;
 import wistaxis.core.firmware.PackageReport;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.desktop.app.FirmwareDesk;
 import wistaxis.desktop.app.FirmwareDesk.Doing;
+import wistaxis.desktop.app.FirmwareDesk;
 import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
 

@@ -18,8 +18,8 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser;
-import wistaxis.core.bench.Units;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Units;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.Fetch;
 import wistaxis.core.firmware.PackageReport.Verdict;
@@ -64,7 +64,7 @@ final class ShelfView implements View {
 
     private void dropped(DragEvent e) {
         if (e.getDragboard().hasFiles()) {
-            stock.bring(e.getDragboard().getFiles().stream().map(File::toPath).toList());
+            stock.proofs().bring(e.getDragboard().getFiles().stream().map(File::toPath).toList());
             e.setDropCompleted(true);
         }
         e.consume();
@@ -75,7 +75,7 @@ final class ShelfView implements View {
         chooser.setTitle("Packages for the shelf");
         List<File> files = chooser.showOpenMultipleDialog(shell.scene().getWindow());
         if (files != null) {
-            stock.bring(files.stream().map(File::toPath).toList());
+            stock.proofs().bring(files.stream().map(File::toPath).toList());
         }
     }
 
@@ -112,7 +112,7 @@ final class ShelfView implements View {
     @Override
     public void refresh() {
         list.getChildren().clear();
-        for (String trouble : List.of(stock.trouble(), wrong)) {
+        for (String trouble : List.of(stock.trouble(), stock.proofs().trouble(), wrong)) {
             if (!trouble.isEmpty()) {
                 list.getChildren().add(Ui.notice("stop", trouble));
             }
@@ -120,11 +120,11 @@ final class ShelfView implements View {
         if (!said.isEmpty()) {
             list.getChildren().add(Ui.notice("calm", said));
         }
-        stock.refused().forEach((name, reason) -> list.getChildren().add(refused(name, reason)));
+        stock.proofs().refused().forEach((name, reason) -> list.getChildren().add(refused(name, reason)));
         stock.fetches().stream().filter(s -> s.phase() != Fetch.Phase.WHOLE).forEach(s -> list.getChildren().add(download(s)));
         List<Shelf.Item> items = stock.shelf().items();
         items.forEach(i -> list.getChildren().add(item(i)));
-        stock.busy().stream().filter(f -> !f.getParent().equals(stock.shelf().folder())).forEach(f -> list.getChildren().add(Ui.card(Ui.text("Taking in " + f.getFileName(), "strong"), bar(stock.proving(f).orElse(0.0)))));
+        stock.proofs().busy().stream().filter(f -> !f.getParent().equals(stock.shelf().folder())).forEach(f -> list.getChildren().add(Ui.card(Ui.text("Taking in " + f.getFileName(), "strong"), bar(stock.proofs().proving(f).orElse(0.0)))));
         if (items.isEmpty() && stock.fetches().isEmpty()) {
             list.getChildren().add(Ui.notice("calm", "The shelf is empty.", "What is downloaded for a ticket comes here and serves every further ticket of the same model."));
         }
@@ -132,7 +132,7 @@ final class ShelfView implements View {
 
     private Node refused(String name, String reason) {
         VBox notice = Ui.notice("stop", "[" + name + "] was not taken in.", reason);
-        notice.getChildren().add(Ui.button("put-away", "Put away", "", () -> stock.putAway(name)));
+        notice.getChildren().add(Ui.button("put-away", "Put away", "", () -> stock.proofs().putAway(name)));
         return notice;
     }
 
@@ -162,7 +162,7 @@ final class ShelfView implements View {
 
     private Node item(Shelf.Item i) {
         Path file = stock.shelf().file(i);
-        Optional<Double> checking = stock.proving(file);
+        Optional<Double> checking = stock.proofs().proving(file);
         String what = i.report().version().isEmpty() ? "no package" : i.report().version() + " (" + i.report().build() + ")";
         VBox about = Ui.column(0, Ui.label(what, "title"), Ui.text(String.join(", ", i.report().products()), "code small"), Ui.text(i.name() + ", " + Units.inWords(i.bytes()), "small muted"));
         about.setMinWidth(300);
@@ -177,9 +177,9 @@ final class ShelfView implements View {
         HBox.setHgrow(state, Priority.ALWAYS);
         HBox row = Ui.row(14, about, state);
         if (checking.isPresent()) {
-            row.getChildren().add(Ui.button("stop-check", "Stop the check", "", () -> stock.stopProof(file)));
+            row.getChildren().add(Ui.button("stop-check", "Stop the check", "", () -> stock.proofs().stop(file)));
         } else {
-            row.getChildren().addAll(Ui.button("check-" + i.name().replaceAll("[^A-Za-z0-9_-]", "-"), "Check whole", i.report().proven() ? "quiet small" : "", () -> stock.prove(file, _ -> { })),
+            row.getChildren().addAll(Ui.button("check-" + i.name().replaceAll("[^A-Za-z0-9_-]", "-"), "Check whole", i.report().proven() ? "quiet small" : "", () -> stock.proofs().prove(file, _ -> { })),
                     Ui.button("remove-" + i.name().replaceAll("[^A-Za-z0-9_-]", "-"), "Remove", "quiet small", () -> stock.remove(i)));
         }
         VBox card = Ui.card(row);
@@ -199,7 +199,7 @@ final class ShelfView implements View {
     @Override
     public void tick() {
         long now = System.currentTimeMillis();
-        boolean moves = !stock.busy().isEmpty() || stock.fetches().stream().anyMatch(s -> s.phase() == Fetch.Phase.RUNNING);
+        boolean moves = !stock.proofs().busy().isEmpty() || stock.fetches().stream().anyMatch(s -> s.phase() == Fetch.Phase.RUNNING);
         if (moves && now - drawnMillis > 400) {
             drawnMillis = now;
             shell.again();

@@ -19,7 +19,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.Range;
-import wistaxis.core.bench.Units;
+import wistaxis.core.facts.Units;
 import wistaxis.core.ticket.Stage;
 import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Theme;

@@ -1,4 +1,4 @@
-package wistaxis.core.bench;
+package wistaxis.core.facts;
 
 import java.time.Duration;
 import java.util.LinkedHashMap;
@@ -6,7 +6,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import wistaxis.core.facts.BadInput;
 
 /** Sizes, rates and spans as people write them; a number without a unit is refused. Decimal and binary prefixes: published, IEC 80000-13. */
 public final class Units {
