@@ -103,6 +103,51 @@ class FaultsTest {
     }
 
     @Test
+    void aRestoreIsStoppedByHandBeforeTheDeviceIsWrittenTo() {
+        try (Window w = Window.demo(folder, 12_000_000)) {
+            intoRecovery(w);
+            w.click("restore-start");
+            w.click("restore-stop");
+            w.sees("Start the restore");
+            assertThat(w.bench.entries().getLast().event()).isEqualTo(new TicketEvent.RestoreStopped("by hand"));
+            assertThat(w.bench.ticket(READY).restored()).isNull();
+            assertThat(w.bench.ticket(READY).mode()).as("the device is where it was").isEqualTo("recovery");
+            w.click("restore-start");
+            w.click("pace-60");
+            w.hurried(() -> w.sees("Leave cable and device alone."));
+            assertThat(Window.onFx(() -> w.shell.scene().lookup("#restore-stop"))).as("nobody stops it while it writes").isNull();
+        }
+    }
+
+    /** What waiting cannot mend is said at once, with what to do; what is tried again later works. */
+    @Test
+    void aLibraryThatSendsSomethingElseOrNothingIsSaid() {
+        try (Window w = Window.demo(folder, 12_000_000)) {
+            w.click("lane-T-0012");
+            w.click("choose-31K88");
+            w.bench.world().faults().wrongLengthOnce(5);
+            w.click("download");
+            w.sees("not the package that was chosen");
+            w.click("nav-shelf");
+            w.sees("stopped: the library lists");
+            w.bench.world().faults().drip(300_000);
+            w.click("resume-31K88");
+            w.sees("coming");
+            w.click("first-31K88");
+            w.click("pause-31K88");
+            w.sees("paused");
+            w.bench.world().close();
+            Window.onFx(() -> {
+                w.shell.showTicket("T-0013", wistaxis.core.ticket.Stage.FIRMWARE);
+                w.bench.stock().askAgain("iPhone10,1");
+                return null;
+            });
+            w.sees("The firmware library does not answer");
+            assertThat(w.text()).contains("Check the line and try again.");
+        }
+    }
+
+    @Test
     void aDownloadThatBreaksGoesOnAndTheLibraryMayBeDown() {
         try (Window w = Window.demo(folder, 12_000_000)) {
             w.click("lane-T-0012");

@@ -1,6 +1,7 @@
 package wistaxis.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -80,6 +81,23 @@ class ShelfWalkTest {
         w.click("lane-" + TICKET);
     }
 
+    /** A catalogue of builds from another shop is taken in whole, or refused with its line. */
+    private void builds(Window w) throws Exception {
+        w.click("nav-bench");
+        w.click("lane-T-0012");
+        w.sees("Newest signed build");
+        String mine = Files.readString(folder.resolve("data/firmware.json"));
+        Path theirs = Files.writeString(folder.resolve("theirs.json"), mine.replace("iPhone13,2", "iPhone17,5"));
+        Path wrong = Files.writeString(folder.resolve("wrong.json"), mine.replaceFirst("\"sizeBytes\" : \\d+", "\"sizeBytes\" : -4"));
+        assertThat(Window.onFx(() -> w.bench.stock().importCatalogue(theirs))).isEqualTo(5);
+        assertThat(w.bench.stock().builds("iPhone17,5")).hasSize(5);
+        assertThat(w.bench.stock().builds("iPhone13,2")).as("what was known stays").hasSize(5);
+        String before = Files.readString(folder.resolve("data/firmware.json"));
+        assertThatThrownBy(() -> Window.onFx(() -> w.bench.stock().importCatalogue(wrong))).hasStackTraceContaining("wrong.json line").hasStackTraceContaining("[-4]");
+        assertThat(folder.resolve("data/firmware.json")).hasContent(before);
+        w.click("nav-shelf");
+    }
+
     @Test
     void whatIsBroughtToTheShelfIsTakenByContentOrRefusedInWords() throws Exception {
         try (Window w = Window.demo(folder.resolve("data"), 12_000_000)) {
@@ -101,6 +119,10 @@ class ShelfWalkTest {
             Window.until(10, () -> !w.text().contains("was not taken in"), "the refusal to be put away");
             Files.delete(folder.resolve("data/packages/notes.txt"));
             Window.until(20, () -> !w.text().contains("notes.txt"), "the watched folder to be looked at again");
+            String kept = good.getFileName().toString().replaceAll("[^A-Za-z0-9_-]", "-");
+            w.click("remove-" + kept);
+            Window.until(10, () -> !Files.exists(good), "the package to be removed");
+            builds(w);
             w.click("line-limit");
             w.type("7");
             w.tap(javafx.scene.input.KeyCode.ENTER);

@@ -2,6 +2,7 @@ package wistaxis.core.firmware;
 
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.Collection;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
@@ -40,6 +41,11 @@ public record Build(
     /** This build after the maker has stopped signing it. */
     Build unsigned() {
         return new Build(identifiers, version, build, released, sizeBytes, sha256, path, false, signedUntil);
+    }
+
+    /** This build for these models. */
+    Build of(Collection<String> models) {
+        return new Build(List.copyOf(models), version, build, released, sizeBytes, sha256, path, signed, signedUntil);
     }
 
     /** Whether it can be installed at a time, as far as the library knows. */

@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -57,17 +58,24 @@ public record FirmwareCatalogue(List<Listed> builds) {
         return builds.stream().filter(l -> l.build().sha256().equals(sha256)).findFirst();
     }
 
-    /** With more builds; of two with the same digest the one asked about later stays. */
+    /** With more builds; of two with the same digest what was asked later counts, for the models of both. */
     public FirmwareCatalogue merge(List<Listed> more) {
         Map<String, Listed> all = new LinkedHashMap<>();
         builds.forEach(l -> all.put(l.build().sha256(), l));
-        more.forEach(l -> all.merge(l.build().sha256(), l, (was, is) -> is.askedAt().isBefore(was.askedAt()) ? was : is));
+        more.forEach(l -> all.merge(l.build().sha256(), l, FirmwareCatalogue::later));
         return new FirmwareCatalogue(List.copyOf(all.values()));
     }
 
+    private static Listed later(Listed was, Listed is) {
+        Set<String> models = new LinkedHashSet<>(was.build().identifiers());
+        models.addAll(is.build().identifiers());
+        Listed later = is.askedAt().isBefore(was.askedAt()) ? was : is;
+        return new Listed(later.build().of(models), later.askedAt());
+    }
+
     /**
-     * With the library's answer for a model in place of what was known of it. A build that is not listed any more goes, unless its package is on the shelf: then it stays, as one
-     * whose signing is over.
+     * With the library's answer for a model in place of what was known of it. A build that is not listed any more goes, unless it is another model's too, or its package is on the
+     * shelf: then it stays, as one whose signing is over.
      *
      * @param onShelf digests of the packages on the shelf
      */
@@ -76,8 +84,11 @@ public record FirmwareCatalogue(List<Listed> builds) {
         List<Listed> kept = new ArrayList<>();
         for (Listed l : builds) {
             boolean gone = l.build().identifiers().contains(identifier) && !listed.contains(l.build().sha256());
+            List<String> others = l.build().identifiers().stream().filter(i -> !i.equals(identifier)).toList();
             if (!gone) {
                 kept.add(l);
+            } else if (!others.isEmpty()) {
+                kept.add(new Listed(l.build().of(others), l.askedAt()));
             } else if (onShelf.contains(l.build().sha256())) {
                 kept.add(new Listed(l.build().unsigned(), now));
             }

@@ -51,10 +51,32 @@ class SchoolFileTest {
         "Ours"                          | " "                             | has a name
         "goal": "dfu"                   | "goal": "moon"                  | [moon]
         "until": "host-dfu"             | "until": "sunset"               | [sunset]
+        "seconds": 8, "until": "host-dfu" | "seconds": null, "until": "slider" | the slider never comes at steps[5]
+        "from": ["on"                   | "from": [                       | "from" is empty
+        "action": "tap", "keys": ["VOLUME_UP"] | "action": "tap", "keys": []  | a [tap] names its keys
+        "hold", "keys": ["VOLUME_DOWN"], "seconds": 8, "until": "host-dfu" | "wait", "keys": [], "seconds": null, "until": null | a wait says how long
+        "keys": ["SIDE", "VOLUME_DOWN"] | "keys": ["VOLUME_DOWN"]         | is held and not let go
         """)
     void aSchoolThatDoesNotLandIsRefusedWithTheReason(String was, String becomes, String says) {
         assertThat(SCHOOL).contains(was);
         assertThatThrownBy(() -> SchoolFile.accept(SCHOOL.replace(was, becomes), "ours.json")).isInstanceOf(BadInput.class).hasMessageContaining("ours.json").hasMessageContaining(says);
+    }
+
+    @Test
+    void aFileIsTakenWholeOrNotAtAll() {
+        String one = SCHOOL.substring(SCHOOL.indexOf('[') + 1, SCHOOL.lastIndexOf(']'));
+        assertThat(SchoolFile.accept("{\"sequences\": [" + one + "," + one.replace("\"Ours\"", "\"Theirs\"") + "]}", "two.json")).extracting(KeySequence::school).containsExactly("Ours", "Theirs");
+        refused("{\"sequences\": [" + one + "," + one + "]}", "[Ours]", "twice");
+        String release = "{\"action\": \"release\", \"keys\": [\"VOLUME_DOWN\"], \"seconds\": null, \"until\": null}";
+        assertThat(SCHOOL).contains(release);
+        refused(SCHOOL.replace("," + System.lineSeparator(), ",").replace(release, "{\"action\": \"wait\", \"keys\": [], \"seconds\": 1, \"until\": null}"), "held; add a release");
+        refused(SCHOOL.replace(release, String.join(",", java.util.Collections.nCopies(40, "{\"action\": \"wait\", \"keys\": [], \"seconds\": 1, \"until\": null}"))), "steps; 1 to");
+        refused(SCHOOL.replace("\"Ours\"", "\"" + "o".repeat(80) + "\""), "has a name of 1 to");
+        refused("{\"sequences\": {}}", "line 1");
+    }
+
+    private static void refused(String json, String... says) {
+        assertThatThrownBy(() -> SchoolFile.accept(json, "two.json")).isInstanceOf(BadInput.class).hasMessageContainingAll(says);
     }
 
     @Test

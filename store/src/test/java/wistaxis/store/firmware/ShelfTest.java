@@ -2,11 +2,13 @@ package wistaxis.store.firmware;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import java.io.IOException;
 import java.io.InterruptedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
@@ -75,6 +77,30 @@ class ShelfTest {
         assertThat(shelf().items()).as("an index that cannot be read is made anew").isEmpty();
     }
 
+    /** From another disk a package is copied, and can be stopped; nothing half copied stays. */
+    @Test
+    void aPackageFromAnotherDiskIsCopiedWholeOrNotAtAll() throws IOException {
+        Path elsewhere = Path.of("/dev/shm");
+        assumeTrue(Files.isWritable(elsewhere) && !Files.getFileStore(elsewhere).equals(Files.getFileStore(folder)));
+        Path there = Files.createTempFile(elsewhere, "wistaxis", ".zip");
+        try {
+            Files.copy(made("a.zip", "iPhone13,2"), there, StandardCopyOption.REPLACE_EXISTING);
+            Shelf shelf = shelf();
+            assertThatThrownBy(() -> shelf.take(there, done -> done < 0.3)).isInstanceOf(InterruptedIOException.class);
+            try (var left = Files.list(shelf.folder())) {
+                assertThat(left).isEmpty();
+            }
+            assertThat(shelf.items()).isEmpty();
+            assertThat(shelf.take(there, _ -> true).sound()).isTrue();
+            assertThat(shelf.items()).singleElement().satisfies(i -> assertThat(shelf.file(i)).hasSameBinaryContentAs(there));
+            shelf.remove(shelf.items().getFirst());
+            assertThat(shelf.items()).isEmpty();
+            assertThat(there).exists();
+        } finally {
+            Files.delete(there);
+        }
+    }
+
     @Test
     void theFolderIsWatched() throws Exception {
         Shelf shelf = shelf();
@@ -92,12 +118,24 @@ class ShelfTest {
         return new Build(List.of("iPhone13,2"), SystemVersion.parse(version), "B" + version, LocalDate.of(2026, 5, 1), 1000, digit.repeat(64), "/p", signed, null);
     }
 
+    private static void theSamePackageOfTwoModelsIsKeptForBoth(FirmwareCatalogue catalogue) {
+        Build shared = build("31.10", "c", true);
+        Build other = new Build(List.of("iPhone13,3"), shared.version(), shared.build(), shared.released(), shared.sizeBytes(), shared.sha256(), shared.path(), true, null);
+        FirmwareCatalogue both = catalogue.refreshed("iPhone13,3", List.of(other), NOW.plusSeconds(90), Set.of());
+        assertThat(both.of("iPhone13,2")).hasSize(2);
+        assertThat(both.of("iPhone13,3")).singleElement().satisfies(l -> assertThat(l.build().identifiers()).containsExactly("iPhone13,2", "iPhone13,3"));
+        FirmwareCatalogue less = both.refreshed("iPhone13,3", List.of(), NOW.plusSeconds(120), Set.of());
+        assertThat(less.of("iPhone13,3")).isEmpty();
+        assertThat(less.of("iPhone13,2")).as("gone for one model, not for the other").hasSize(2);
+    }
+
     @Test
     void theCatalogueIsMergedWithoutLosingWhatIsOnTheShelf() throws IOException {
         FirmwareCatalogue first = FirmwareCatalogue.EMPTY.refreshed("iPhone13,2", List.of(build("31.9", "a", true), build("31.8", "b", true)), NOW, Set.of());
         FirmwareCatalogue next = first.refreshed("iPhone13,2", List.of(build("31.10", "c", true)), NOW.plusSeconds(60), Set.of("a".repeat(64)));
         assertThat(next.of("iPhone13,2")).extracting(l -> l.build().version().toString()).as("31.8 is gone, 31.9 is on the shelf").containsExactly("31.10", "31.9");
         assertThat(next.byDigest("a".repeat(64)).orElseThrow().build().signed()).as("listed no more: its window is closed").isFalse();
+        theSamePackageOfTwoModelsIsKeptForBoth(next);
         CatalogueFile file = new CatalogueFile(folder.resolve("data/firmware.json"));
         assertThat(file.read()).isEqualTo(FirmwareCatalogue.EMPTY);
         file.write(next);
