@@ -12,4 +12,9 @@ public enum HostView {
     public String toString() {
         return name().toLowerCase(Locale.ROOT);
     }
+
+    /** As it is said. */
+    public String words() {
+        return this == DFU ? "DFU" : toString();
+    }
 }

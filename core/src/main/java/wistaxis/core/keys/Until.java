@@ -5,13 +5,25 @@ import java.util.Locale;
 
 /** What ends a step whose length is not given in seconds: something seen on the device or by the host. */
 public enum Until {
-    BLACK("the screen is black"), BOOT_LOGO("the boot logo"), CABLE_SCREEN("the cable screen"), HOST_DFU("the host reports DFU"),
-    HOST_RECOVERY("the host reports recovery"), HOST_LOST("the host has lost it"), SLIDER("the slider");
+    BLACK("the screen is black", "black"), BOOT_LOGO("the boot logo", "boot logo"), CABLE_SCREEN("the cable screen", "cable screen"), HOST_DFU("the host reports DFU", "DFU"),
+    HOST_RECOVERY("the host reports recovery", "recovery"), HOST_LOST("the host has lost it", "lost"), SLIDER("the slider", "slider");
 
     private final String words;
+    private final String mark;
 
-    Until(String words) {
+    Until(String words, String mark) {
         this.words = words;
+        this.mark = mark;
+    }
+
+    /** As short as can be: the screen's or, where {@link #byHost}, the host's state. */
+    public String mark() {
+        return mark;
+    }
+
+    /** Whether it is seen on the host and not on the screen. */
+    public boolean byHost() {
+        return this == HOST_DFU || this == HOST_RECOVERY || this == HOST_LOST;
     }
 
     @JsonValue
@@ -39,6 +51,6 @@ public enum Until {
 
     /** @return whether the host can sense this without anybody looking at the screen */
     public boolean isMetByHost(HostView host) {
-        return host == HostView.RECOVERY && this == CABLE_SCREEN || this != BLACK && name().startsWith("HOST_") && isMet(Screen.BLACK, host);
+        return host == HostView.RECOVERY && this == CABLE_SCREEN || byHost() && isMet(Screen.BLACK, host);
     }
 }

@@ -58,7 +58,7 @@ public record StepScore(int step, String what, @Nullable Long late, long from, @
 
     private static String words(KeyStep step) {
         String keys = String.join(" + ", step.keys().stream().map(PhysicalKey::words).toList());
-        return (step.action() == KeyStep.Action.TAP ? "Tap " : "Hold ") + keys + (step.until() == null ? "" : " to " + step.until().toString().replace('-', ' '));
+        return (step.action() == KeyStep.Action.TAP ? "Tap " : "Hold ") + keys + (step.until() == null ? "" : " to " + step.until().mark());
     }
 
     /** Walks through a trace step by step. */

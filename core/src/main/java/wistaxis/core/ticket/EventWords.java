@@ -22,7 +22,7 @@ public final class EventWords {
             case TicketEvent.PackageProven e -> "Package of " + e.build() + " proven, " + e.parts() + " parts";
             case TicketEvent.PackageRefused e -> "Package of " + e.build() + " refused: " + e.reason();
             case TicketEvent.KeysAttempted e -> "Keys, " + e.school() + ": " + (e.succeeded() ? "landed" : "missed. " + e.says());
-            case TicketEvent.StateRead e -> "Seen: " + e.seen() + "; the host sees " + spaced(e.host()) + ". " + e.means();
+            case TicketEvent.StateRead e -> "Seen: " + e.seen() + "; the host sees " + e.host() + ". " + e.means();
             case TicketEvent.ModeEntered e -> "Device in " + e.mode();
             case TicketEvent.ModeLost e -> "Mode lost: " + e.why();
             case TicketEvent.RestoreStarted e -> "Restore started with " + e.build();

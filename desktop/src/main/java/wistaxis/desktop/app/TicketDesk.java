@@ -111,7 +111,7 @@ public final class TicketDesk implements Coaching.Subject {
 
     @Override
     public void read(Reading.Sight sight, HostView host, Reading reading) {
-        record(new TicketEvent.StateRead(sight.words(), host.toString(), reading.state()));
+        record(new TicketEvent.StateRead(sight.words(), host.words(), reading.state()));
     }
 
     public FirmwareDesk firmware() {

@@ -72,10 +72,10 @@ public final class Screenshots {
             press("shell-glass-flat", "");
         });
         onFx(() -> shell.showTicket("T-0016"));
-        rest(1500);
+        waitUntil(() -> !bench.stock().builds("iPad12,1").isEmpty());
         picture("route", () -> shell.showTicket("T-0016"));
         onFx(() -> shell.showTicket("T-0013"));
-        rest(1500);
+        waitUntil(() -> !bench.stock().builds("iPhone10,1").isEmpty());
         picture("consent", () -> press("rung-recovery-restore", ""));
         picture("settings", shell::showSettings);
         onFx(() -> shell.showTicket("T-0012"));

@@ -79,8 +79,10 @@ final class ScoreDrawing extends Region {
         }
         double rest = body.keys().size() * lane;
         fact(g, m, "Cable", m.plugged() ? "plugged in" : "not plugged", rest, lane);
-        sights(g, m, spans, rest + lane, lane);
-        fact(g, m, "Host sees", m.host().toString(), rest + 2 * lane, lane);
+        sights(g, m, spans, false, rest + lane, lane);
+        fact(g, m, "Screen", PhoneDrawing.words(m.screen()), rest + lane, lane);
+        sights(g, m, spans, true, rest + 2 * lane, lane);
+        fact(g, m, "Host sees", m.host().words(), rest + 2 * lane, lane);
         g.setFill(Theme.color("ink"));
         g.fillRect(x(m.nowNanos(), m.nowNanos()) - 2, 0, 4, h - 20);
         g.setTextAlign(TextAlignment.CENTER);
@@ -138,7 +140,7 @@ final class ScoreDrawing extends Region {
             g.fillRect(to - 1, y, 2, height);
         }
         KeyStep held = m.run().score().step(step);
-        String words = held.until() == null ? "hold " + Math.round(held.seconds() == null ? 0 : held.seconds()) + " s" : "to " + held.until().toString().replace('-', ' ');
+        String words = held.until() == null ? "hold " + Math.round(held.seconds() == null ? 0 : held.seconds()) + " s" : "to " + held.until().mark();
         double left = from < now && to > now + 60 ? now + 8 : from + 6;
         g.setFont(Font.font("Lato", FontWeight.BOLD, 13));
         g.setTextAlign(TextAlignment.LEFT);
@@ -204,23 +206,22 @@ final class ScoreDrawing extends Region {
         }
     }
 
-    private void sights(GraphicsContext g, Moment m, List<Span> spans, double top, double lane) {
+    private void sights(GraphicsContext g, Moment m, List<Span> spans, boolean byHost, double top, double lane) {
         g.setFont(Font.font("Lato", 13));
         g.setTextAlign(TextAlignment.LEFT);
         double clear = x(m.nowNanos(), m.nowNanos());
         for (int i = m.run().step(); i < spans.size(); i++) {
             KeyStep step = m.run().score().step(i);
             double x = x(spans.get(i).endNanos(), m.nowNanos());
-            if (step.until() == null || x < clear || x > getWidth() - 20) {
+            if (step.until() == null || step.until().byHost() != byHost || x < clear || x > getWidth() - 20) {
                 continue;
             }
             g.setFill(Theme.color("muted"));
             g.fillRect(x, top + lane * 0.15, 2, lane * 0.7);
             boolean atTheEdge = x > getWidth() - 90;
             g.setTextAlign(atTheEdge ? TextAlignment.RIGHT : TextAlignment.LEFT);
-            g.fillText(step.until().toString().replace('-', ' '), x + (atTheEdge ? -7 : 7), top + lane / 2);
+            g.fillText(step.until().mark(), x + (atTheEdge ? -7 : 7), top + lane / 2);
         }
-        fact(g, m, "Screen", PhoneDrawing.words(m.screen()), top, lane);
     }
 
     private void fact(GraphicsContext g, Moment m, String name, String words, double top, double lane) {

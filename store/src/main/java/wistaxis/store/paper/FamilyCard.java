@@ -1,11 +1,11 @@
 package wistaxis.store.paper;
 
 import java.io.IOException;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.stream.Collectors;
 import wistaxis.core.coach.Score;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.Family;
@@ -13,6 +13,7 @@ import wistaxis.core.device.KeyFamily;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.Provenance;
 import wistaxis.core.keys.Goal;
+import wistaxis.core.keys.HostView;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.core.keys.KeyStep;
 import wistaxis.core.keys.Reading;
@@ -34,9 +35,16 @@ public final class FamilyCard {
     private static final float NAMES = 58;
     private static final float TALLEST_LANE = 16;
 
-    /** What the scores may take of the page. */
-    private static final float SCORES = 480;
+    private static final float LOWEST_LANE = 8;
+    private static final float SMALL = 7.5f;
     private static final float FLOOR = Page.HEIGHT - 24;
+    private static final String CAUTION = "A wet device: no cable, no charger. A swollen battery: no heat, no pressure, no restore. "
+            + "On some phones Side with a Volume key, or five presses of Side, calls for help.";
+
+    /** What is read alike whichever of the two was wanted is said once. */
+    private static final List<Reading> EITHER = Reading.of(Goal.DFU).stream().filter(Reading.of(Goal.RECOVERY)::contains).toList();
+    private static final List<Reading> DFU = Reading.of(Goal.DFU).stream().filter(r -> !EITHER.contains(r)).toList();
+    private static final List<Reading> RECOVERY = Reading.of(Goal.RECOVERY).stream().filter(r -> !EITHER.contains(r)).toList();
 
     private final Page page;
     private final Family family;
@@ -60,21 +68,31 @@ public final class FamilyCard {
         float title = page.text(family.family().toString(), EDGE, 44, 22, true, INK) + 14;
         float y = page.paragraph(family.tellTale(), EDGE + title, 36, Page.WIDTH - 2 * EDGE - title, 8.5f, false, MUTED);
         y = Math.max(y, 52) + 4;
-        page.text("Dark: hold. Light: how much later is still in time. A mark below: what you see or the host sees. Seeing it always beats the count.", EDGE, y, 7.5f, false, MUTED);
+        page.text("Dark: hold. Light: how much later is still in time. A mark below: what you see or the host sees. Seeing it always beats the count.", EDGE, y, SMALL, false, MUTED);
         float top = y + 10;
-        double lanes = schools.stream().mapToDouble(s -> s.keys().size() + 2.4).sum() / 2 + 2;
-        lane = (float) Math.min(TALLEST_LANE, SCORES / lanes);
-        List<Float> ends = new ArrayList<>(List.of(top, top));
-        for (KeySequence school : schools) {
-            int column = ends.get(0) <= ends.get(1) ? 0 : 1;
-            ends.set(column, score(school, EDGE + column * (COLUMN + GUTTER), ends.get(column)));
+        float table = FLOOR - 36 - page.height(CAUTION, Page.WIDTH - 2 * EDGE, SMALL, true) - Math.max(height(DFU) + 12 + height(RECOVERY), height(EITHER));
+        while (lane > LOWEST_LANE && columns(schools, top, false) > table) {
+            lane -= 0.25f;
         }
-        readings(Math.max(ends.get(0), ends.get(1)) + 2);
+        readings(columns(schools, top, true) + 2);
         page.text("Wistaxis. Times of the device are those of its model, not promises. Erasing asks the owner first; no key sequence opens an account lock.", EDGE, Page.HEIGHT - 14, 7, false, MUTED);
     }
 
-    /** A school drawn at a place. @return where it ends */
-    private float score(KeySequence school, float x, float y) throws IOException {
+    /** The schools in two columns, each put where there is more room. @return where the longer one ends */
+    private float columns(List<KeySequence> schools, float top, boolean draw) throws IOException {
+        float[] ends = {top, top};
+        for (KeySequence school : schools) {
+            int column = ends[0] <= ends[1] ? 0 : 1;
+            if (draw) {
+                score(school, EDGE + column * (COLUMN + GUTTER), ends[column]);
+            }
+            ends[column] += 20 + (school.keys().size() + 1) * lane;
+        }
+        return Math.max(ends[0], ends[1]);
+    }
+
+    /** A school drawn at a place: a line of words, a lane a key, a lane of what is seen. */
+    private void score(KeySequence school, float x, float y) throws IOException {
         Score score = Score.of(school, family, school.from().getFirst());
         Map<PhysicalKey, List<Score.Bar>> bars = score.bars();
         List<Margin> margins = Margin.of(school, family, school.from().getFirst());
@@ -93,7 +111,6 @@ public final class FamilyCard {
             at += lane;
         }
         sights(score, x, at, scale);
-        return at + lane + 5;
     }
 
     private void bar(Score score, List<Margin> margins, Score.Bar bar, float x, float y, float scale) throws IOException {
@@ -116,8 +133,8 @@ public final class FamilyCard {
             String words = words(score.step(step), score.lengthNanos(step));
             float left = x + at(span.startNanos(), scale);
             page.box(x + at(span.endNanos(), scale) - 0.3f, y, 0.6f, height, PAPER);
-            if (page.width(words, 7.5f, true) < at(span.endNanos() - span.startNanos(), scale) - 3) {
-                page.text(words, left + 2, y + height - 2.5f, 7.5f, true, PAPER);
+            if (page.width(words, SMALL, true) < at(span.endNanos() - span.startNanos(), scale) - 3) {
+                page.text(words, left + 2, y + height - 2.5f, SMALL, true, PAPER);
             }
         }
     }
@@ -127,16 +144,16 @@ public final class FamilyCard {
         float free = 0;
         for (int i = 0; i < score.steps(); i++) {
             KeyStep step = score.step(i);
-            String words = step.until() != null ? step.until().toString().replace('-', ' ') : step.action() == KeyStep.Action.PLUG ? "plug in" : step.action() == KeyStep.Action.DRAG ? "drag" : "";
+            String words = step.until() != null ? (step.until().byHost() ? "host: " : "") + step.until().mark() : step.action() == KeyStep.Action.PLUG ? "plug in" : step.action() == KeyStep.Action.DRAG ? "drag" : "";
             if (words.isEmpty()) {
                 continue;
             }
             words += String.format(Locale.ROOT, " %.0f s", score.spans().get(i).endNanos() / 1e9);
-            float width = page.width(words, 7.5f, false);
+            float width = page.width(words, SMALL, false);
             float at = x + NAMES + at(score.spans().get(i).endNanos(), scale);
             float left = Math.max(free, Math.min(at - width / 2, x + COLUMN - width));
             page.box(at - 0.3f, y, 0.6f, 3, INK);
-            page.text(words, left, y + lane - 2.5f, 7.5f, false, INK);
+            page.text(words, left, y + lane - 2.5f, SMALL, false, INK);
             free = left + width + 3;
         }
     }
@@ -167,24 +184,34 @@ public final class FamilyCard {
     private void readings(float from) throws IOException {
         page.box(EDGE, from, Page.WIDTH - 2 * EDGE, 0.8f, INK);
         page.text("What happened?", EDGE, from + 13, 10, true, INK);
-        float left = rows("Wanted DFU", Reading.of(Goal.DFU), EDGE, from + 25);
-        float right = rows("Wanted recovery", Reading.of(Goal.RECOVERY), EDGE + COLUMN + GUTTER, from + 25);
-        float y = Math.max(left, right) + 2;
-        String caution = "A wet device: no cable, no charger. A swollen battery: no heat, no pressure, no restore. On some phones Side with a Volume key, or five presses of Side, calls for help.";
-        page.paragraph(caution, EDGE, Math.min(y, FLOOR - 14), Page.WIDTH - 2 * EDGE, 7.5f, true, INK);
+        float left = rows("Wanted recovery", RECOVERY, EDGE, rows("Wanted DFU", DFU, EDGE, from + 25) + 1);
+        float right = rows("Wanted either", EITHER, EDGE + COLUMN + GUTTER, from + 25);
+        page.paragraph(CAUTION, EDGE, Math.max(left, right) + 2, Page.WIDTH - 2 * EDGE, SMALL, true, INK);
     }
 
     private float rows(String title, List<Reading> readings, float x, float from) throws IOException {
-        float y = from;
-        page.text(title, x, y, 9, true, INK);
-        y += 11;
+        page.text(title, x, from, 9, true, INK);
+        float y = from + 11;
         for (Reading r : readings) {
-            if (y < FLOOR - 36) {
-                String seen = r.sees().getFirst().words() + ", host sees " + r.host().stream().map(Object::toString).reduce((a, b) -> a + " or " + b).orElse("");
-                y = page.paragraph(seen, x, y, COLUMN, 7.5f, true, INK);
-                y = page.paragraph(r.state() + " " + r.next(), x + 8, y, COLUMN - 8, 7.5f, false, INK) + 1;
-            }
+            y = page.paragraph(seen(r), x, y, COLUMN, SMALL, true, INK);
+            y = page.paragraph(means(r), x + 8, y, COLUMN - 8, SMALL, false, INK) + 1;
         }
         return y;
+    }
+
+    private float height(List<Reading> readings) throws IOException {
+        float height = 0;
+        for (Reading r : readings) {
+            height += page.height(seen(r), COLUMN, SMALL, true) + page.height(means(r), COLUMN - 8, SMALL, false) + 1;
+        }
+        return height;
+    }
+
+    private static String seen(Reading r) {
+        return r.sees().getFirst().words() + ", host sees " + r.host().stream().map(HostView::words).collect(Collectors.joining(" or "));
+    }
+
+    private static String means(Reading r) {
+        return r.state() + " " + r.next();
     }
 }

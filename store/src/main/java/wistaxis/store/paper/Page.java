@@ -70,6 +70,11 @@ final class Page implements AutoCloseable {
         return at;
     }
 
+    /** How tall a paragraph is. */
+    float height(String words, float width, float size, boolean heavy) throws IOException {
+        return lines(words, width, size, heavy).size() * size * 1.25f;
+    }
+
     private List<String> lines(String words, float width, float size, boolean heavy) throws IOException {
         List<String> lines = new ArrayList<>();
         StringBuilder line = new StringBuilder();
