@@ -12,6 +12,7 @@ import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
@@ -22,6 +23,7 @@ import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
+import wistaxis.core.bench.Range;
 import wistaxis.core.facts.Sha256;
 import wistaxis.core.facts.Units;
 import wistaxis.core.firmware.Build;
@@ -38,8 +40,8 @@ final class BenchLine extends Output {
     @Option(names = "--rate", paramLabel = "RATE", description = "of the server; as fast as it can where it is left out")
     private @Nullable String rate;
 
-    @Option(names = "--rounds", paramLabel = "N", description = "how often; the best of each counts")
-    private int rounds = 3;
+    @Option(names = "--rounds", paramLabel = "N", description = "how often, one after the other; the median of each counts")
+    private int rounds = 5;
 
     private record Row(long bytes, double curlMBs, double copyMBs, double ourArrivalMBs, double ourProvenMBs, double toCurl, double digestCost, double heapMB) {}
 
@@ -75,16 +77,16 @@ final class BenchLine extends Output {
         URI address = URI.create(Objects.requireNonNull(server.inputReader().readLine(), "the server did not start"));
         Build build = new Build(List.of("iPhone13,2"), SystemVersion.parse("1"), "B", LocalDate.EPOCH, bytes, Sha256.of(source), "/file", true, null);
         Path to = folder.resolve("to"); // one after the other into the same place, so that each gets its pages from the same pool
-        double curl = Double.MAX_VALUE;
-        double copy = Double.MAX_VALUE;
-        double arrival = Double.MAX_VALUE;
-        double proven = Double.MAX_VALUE;
+        List<Double> curls = new ArrayList<>();
+        List<Double> copies = new ArrayList<>();
+        List<Double> arrivals = new ArrayList<>();
+        List<Double> proofs = new ArrayList<>();
         long heap = 0;
         try (Line line = new Line(address)) {
             for (int i = 0; i < rounds; i++) {
-                curl = Math.min(curl, seconds(() -> new ProcessBuilder("curl", "-s", "-o", to.toString(), address + "/file").start().waitFor()));
+                curls.add(seconds(() -> new ProcessBuilder("curl", "-s", "-o", to.toString(), address + "/file").start().waitFor()));
                 Files.delete(to);
-                copy = Math.min(copy, seconds(() -> copy(address, to)));
+                copies.add(seconds(() -> copy(address, to)));
                 Files.delete(to);
                 long[] last = {0};
                 long[] most = {0, 0};
@@ -101,8 +103,8 @@ final class BenchLine extends Output {
                 if (!(ended instanceof Download.Ended.Whole)) {
                     throw new Refusal("the download did not end whole: " + ended);
                 }
-                arrival = Math.min(arrival, (last[0] - began) / 1e9);
-                proven = Math.min(proven, (System.nanoTime() - began) / 1e9);
+                arrivals.add((last[0] - began) / 1e9);
+                proofs.add((System.nanoTime() - began) / 1e9);
                 heap = Math.max(heap, most[0] - idle);
                 Files.delete(to);
             }
@@ -110,6 +112,10 @@ final class BenchLine extends Output {
             server.destroyForcibly().waitFor();
         }
         double mb = bytes / 1e6;
+        double curl = Range.of(curls).mid();
+        double copy = Range.of(copies).mid();
+        double arrival = Range.of(arrivals).mid();
+        double proven = Range.of(proofs).mid();
         answer(new Row(bytes, mb / curl, mb / copy, mb / arrival, mb / proven, curl / arrival, 1 - copy / arrival, heap / 1e6), List.of(
                 String.format(Locale.ROOT, "curl                       %7.0f MB/s", mb / curl), String.format(Locale.ROOT, "plain copy, no digest      %7.0f MB/s", mb / copy),
                 String.format(Locale.ROOT, "ours, last byte on disk    %7.0f MB/s, %.2f of curl, the digest beside it costs %.0f %%", mb / arrival, curl / arrival, 100 * (1 - copy / arrival)),

@@ -69,6 +69,9 @@ public final class Main {
         } catch (BadInput e) {
             System.err.println("wistaxis: " + e.getMessage());
             System.exit(2);
+        } catch (UnsupportedOperationException e) {
+            System.err.println("wistaxis: there is no display to open the window on (" + e.getMessage() + "). Start it from a desktop session; the commands of \"wistaxis --help\" need none.");
+            System.exit(1);
         }
     }
 }

@@ -38,9 +38,9 @@ public final class CueMeasure {
             System.setProperty("glass.platform", "Headless");
             System.setProperty("prism.order", "sw");
         }
+        Platform.startup(() -> { });
         try {
             Path data = Files.createTempDirectory("wistaxis-cues");
-            Platform.startup(() -> { });
             new CueMeasure().measure(data);
         } catch (IOException e) {
             throw new UncheckedIOException("there is no room for the demo data", e);
