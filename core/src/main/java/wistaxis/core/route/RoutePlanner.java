@@ -134,12 +134,12 @@ public final class RoutePlanner {
 
     /** Judges one step by the rules that are about it. */
     private record Judge(RouteFacts.StepFact step, List<RouteFacts.Rule> rules, Map<String, String> words, Optional<String> stop, @Nullable String overruled, boolean done) {
-        private List<RouteFacts.Rule> of(String effect) {
-            return rules.stream().filter(r -> r.effect().equals(effect) && r.steps().contains(step.id())).toList();
+        private List<RouteFacts.Rule> of(String... effects) {
+            return rules.stream().filter(r -> List.of(effects).contains(r.effect()) && r.steps().contains(step.id())).toList();
         }
 
         private List<String> warns(String... effects) {
-            return rules.stream().filter(r -> List.of(effects).contains(r.effect()) && r.steps().contains(step.id())).map(r -> fill(r.says(), words)).toList();
+            return of(effects).stream().map(r -> fill(r.says(), words)).toList();
         }
 
         Rung rung() {

@@ -106,7 +106,7 @@ class RestoreRunTest {
             assertThat(run.modeNeededNanos()).isBetween(0L, run.leftNanos());
         }
         if (!(run.state() instanceof RestoreRun.State.Done) && !run.current().needs().equals("nothing")) {
-            device = machine.apply(machine.apply(device, new Input.Plug(), now), new Input.Plug(), now);
+            device = machine.apply(device, new Input.Plug(), now);
             pass(5);
             device = run.state() instanceof RestoreRun.State.Waiting ? machine.start(Start.RECOVERY, true, now) : device;
         }

@@ -168,7 +168,7 @@ public final class FirmwareDesk {
 
     /** Proves the ticket's package anew, as every restore does; blocks, off the JavaFX thread. */
     PackageReport proveAgain(Ticket ticket, AtomicBoolean stop) throws java.io.IOException {
-        return stock.proveNow(Path.of(Objects.requireNonNull(ticket.provenFile())), expected(Objects.requireNonNull(ticket.build())), stop);
+        return stock.proofs().proveNow(Path.of(Objects.requireNonNull(ticket.provenFile())), expected(Objects.requireNonNull(ticket.build())), stop);
     }
 
     /** Stops download or proof; what has come is kept. */

@@ -33,6 +33,7 @@ public final class Practice {
     private String person;
     private List<Drilled> attempts = List.of();
     private List<Measured> measured = List.of();
+    private List<Measured> shown = List.of();
     private Hand hand = Hand.AVERAGE;
 
     /** A file with one person's practice, documented in {@code docs/formats.md}. */
@@ -54,7 +55,8 @@ public final class Practice {
     }
 
     private void reckon() {
-        hand = attempts.isEmpty() && measured.isEmpty() ? Hand.AVERAGE : Measured.hand(person, measured());
+        shown = Stream.concat(measured.stream(), attempts.stream().flatMap(a -> Measured.of(a.trace()).stream())).toList();
+        hand = attempts.isEmpty() && measured.isEmpty() ? Hand.AVERAGE : Measured.hand(person, shown);
     }
 
     public String person() {
@@ -88,7 +90,7 @@ public final class Practice {
 
     /** What the tests of the hand and the attempts show of it. */
     public List<Measured> measured() {
-        return Stream.concat(measured.stream(), attempts.stream().flatMap(a -> Measured.of(a.trace()).stream())).toList();
+        return shown;
     }
 
     void add(Drilled attempt) {

@@ -1,5 +1,6 @@
 package wistaxis.desktop.app;
 
+import java.io.IOException;
 import java.io.InterruptedIOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -13,6 +14,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Consumer;
+import wistaxis.core.firmware.PackageCheck;
 import wistaxis.core.firmware.PackageReport;
 import wistaxis.store.firmware.Shelf;
 
@@ -72,6 +74,11 @@ public final class Proofs {
                 ended(file);
             });
         }
+    }
+
+    /** Proves a package without the shelf, on the caller's thread, as every restore does. */
+    PackageReport proveNow(Path file, PackageCheck.Expected expected, AtomicBoolean stop) throws IOException {
+        return shelf.prove(file, expected, _ -> !stop.get());
     }
 
     private Proof begin(Path file) {

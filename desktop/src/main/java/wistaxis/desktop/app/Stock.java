@@ -11,7 +11,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.stream.Collectors;
 import javafx.application.Platform;
 import org.jspecify.annotations.Nullable;
@@ -22,7 +21,6 @@ import wistaxis.core.firmware.Fetch;
 import wistaxis.core.firmware.FirmwareCatalogue;
 import wistaxis.core.firmware.PackageCheck;
 import wistaxis.core.firmware.PackageLayout;
-import wistaxis.core.firmware.PackageReport;
 import wistaxis.core.firmware.RateMeter;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Stage;
@@ -235,11 +233,6 @@ public final class Stock implements AutoCloseable {
             trouble = "The shelf cannot be looked at: " + e.getMessage();
             bench.changed();
         });
-    }
-
-    /** Proves a package without the shelf, on the caller's thread, as every restore does. */
-    PackageReport proveNow(Path file, PackageCheck.Expected expected, AtomicBoolean stop) throws IOException {
-        return shelf.prove(file, expected, _ -> !stop.get());
     }
 
     public void remove(Shelf.Item item) {

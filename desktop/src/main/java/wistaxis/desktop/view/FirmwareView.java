@@ -24,8 +24,8 @@ import wistaxis.core.firmware.BuildChoice;
 import wistaxis.core.firmware.Fetch;
 import wistaxis.core.firmware.PackageReport;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.desktop.app.FirmwareDesk.Doing;
 import wistaxis.desktop.app.FirmwareDesk;
+import wistaxis.desktop.app.FirmwareDesk.Doing;
 import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
 
