@@ -9,8 +9,11 @@ import java.lang.management.ManagementFactory;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.net.URI;
+import java.nio.ByteBuffer;
+import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -19,6 +22,11 @@ import java.util.Objects;
 import java.util.SplittableRandom;
 import java.util.concurrent.Executors;
 import java.util.concurrent.locks.LockSupport;
+import org.apache.hc.client5.http.classic.methods.HttpGet;
+import org.apache.hc.client5.http.impl.classic.CloseableHttpClient;
+import org.apache.hc.client5.http.impl.classic.HttpClients;
+import org.apache.hc.core5.http.ClassicHttpResponse;
+import org.apache.hc.core5.http.HttpHost;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -132,11 +140,14 @@ final class BenchLine extends Output {
         return (System.nanoTime() - began) / 1e9;
     }
 
+    /** What the download does, without a digest and without the way to stop, to go on or to wait. */
     private static void copy(URI address, Path to) throws IOException {
-        try (InputStream in = address.resolve("/file").toURL().openStream(); OutputStream out = Files.newOutputStream(to)) {
+        URI file = address.resolve("/file");
+        try (CloseableHttpClient http = HttpClients.createMinimal(); ClassicHttpResponse answer = http.executeOpen(HttpHost.create(file), new HttpGet(file), null);
+                InputStream in = answer.getEntity().getContent(); FileChannel out = FileChannel.open(to, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE)) {
             byte[] chunk = new byte[1 << 17];
             for (int n = in.read(chunk); n >= 0; n = in.read(chunk)) {
-                out.write(chunk, 0, n);
+                out.write(ByteBuffer.wrap(chunk, 0, n));
             }
         }
     }

@@ -14,7 +14,6 @@ import java.util.Optional;
 import java.util.TreeMap;
 import java.util.function.DoublePredicate;
 import java.util.function.LongPredicate;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
@@ -88,16 +87,13 @@ public final class Shelf {
     /** Looks at the folder anew: new and changed files get the quick check. @return whether anything changed */
     public boolean rescan() throws IOException {
         Files.createDirectories(folder);
-        Map<String, Path> there;
+        List<Path> there;
         try (Stream<Path> list = Files.list(folder)) {
-            there = list.filter(Shelf::isPackageName).filter(Files::isRegularFile).collect(Collectors.toMap(p -> p.getFileName().toString(), p -> p));
+            there = list.filter(Shelf::isPackageName).filter(Files::isRegularFile).toList();
         }
-        boolean changed = forget(there);
-        for (Map.Entry<String, Path> e : there.entrySet()) {
-            if (isNew(e.getValue())) {
-                put(look(e.getValue(), check.quick(e.getValue(), null)));
-                changed = true;
-            }
+        boolean changed = forgetGone();
+        for (Path file : there) {
+            changed |= isNew(file) && putIfNew(look(file, () -> check.quick(file, null)));
         }
         if (changed) {
             save();
@@ -110,21 +106,42 @@ public final class Shelf {
         return !name.startsWith(".") && !name.endsWith(".part") && !name.endsWith(".part.json") && !name.endsWith(".tmp");
     }
 
-    private synchronized boolean forget(Map<String, Path> there) {
-        return items.keySet().removeIf(name -> !there.containsKey(name));
+    private synchronized boolean forgetGone() {
+        return items.keySet().removeIf(name -> !Files.isRegularFile(folder.resolve(name)));
     }
 
-    private synchronized boolean isNew(Path file) throws IOException {
-        Item known = items.get(file.getFileName().toString());
-        return known == null || known.bytes() != Files.size(file) || known.modifiedMillis() != Files.getLastModifiedTime(file).toMillis();
+    private boolean isNew(Path file) throws IOException {
+        return !isKnown(file.getFileName().toString(), Files.size(file), Files.getLastModifiedTime(file).toMillis());
     }
 
-    private static Item look(Path file, PackageReport report) throws IOException {
-        return new Item(file.getFileName().toString(), Files.size(file), Files.getLastModifiedTime(file).toMillis(), report);
+    private synchronized boolean isKnown(String name, long bytes, long modifiedMillis) {
+        Item known = items.get(name);
+        return known != null && known.bytes() == bytes && known.modifiedMillis() == modifiedMillis;
+    }
+
+    /** A way to look at a file. */
+    private interface Look {
+        PackageReport report() throws IOException;
+    }
+
+    /** What is found is true of the file as it was before: one that changes meanwhile is new again. */
+    private static Item look(Path file, Look look) throws IOException {
+        long bytes = Files.size(file);
+        long modifiedMillis = Files.getLastModifiedTime(file).toMillis();
+        return new Item(file.getFileName().toString(), bytes, modifiedMillis, look.report());
     }
 
     private synchronized void put(Item item) {
         items.put(item.name(), item);
+    }
+
+    /** Keeps what a full check found of the same file meanwhile. @return whether it was new */
+    private synchronized boolean putIfNew(Item item) {
+        if (isKnown(item.name(), item.bytes(), item.modifiedMillis())) {
+            return false;
+        }
+        put(item);
+        return true;
     }
 
     private synchronized void save() throws IOException {
@@ -140,12 +157,12 @@ public final class Shelf {
      * @throws java.io.InterruptedIOException when stopped
      */
     public PackageReport prove(Path file, PackageCheck.@Nullable Expected expected, DoublePredicate goOn) throws IOException {
-        PackageReport report = check.check(file, expected, new AllCores(goOn));
-        if (folder.equals(file.getParent()) && report.verdict() != PackageReport.Verdict.NOT_FOR_THIS_DEVICE) {
-            put(look(file, report));
+        Item item = look(file, () -> check.check(file, expected, new AllCores(goOn)));
+        if (folder.equals(file.getParent()) && item.report().verdict() != PackageReport.Verdict.NOT_FOR_THIS_DEVICE) {
+            put(item);
             save();
         }
-        return report;
+        return item.report();
     }
 
     /**
@@ -168,7 +185,7 @@ public final class Shelf {
             } catch (IOException | UnsupportedOperationException _) {
                 copy(from, to, goOn);
             }
-            put(look(to, report));
+            put(look(to, () -> report));
             save();
         }
         return report;

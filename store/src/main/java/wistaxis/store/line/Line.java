@@ -9,6 +9,12 @@ import java.net.http.HttpResponse;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
+import org.apache.hc.client5.http.config.ConnectionConfig;
+import org.apache.hc.client5.http.impl.classic.CloseableHttpClient;
+import org.apache.hc.client5.http.impl.classic.HttpClients;
+import org.apache.hc.client5.http.impl.io.PoolingHttpClientConnectionManagerBuilder;
+import org.apache.hc.core5.io.CloseMode;
+import org.apache.hc.core5.util.Timeout;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
 import wistaxis.core.firmware.Build;
@@ -21,10 +27,15 @@ import wistaxis.core.signing.SigningRequest;
 /** Firmware library and signing service at one address. */
 public final class Line implements FirmwareLibrary, SigningService, AutoCloseable {
     private static final Duration SILENCE = Duration.ofSeconds(30);
+    private static final Duration CONNECT = Duration.ofSeconds(10);
 
     private final URI address;
     private final Duration silence;
-    private final HttpClient http = HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(10)).build();
+    private final HttpClient http = HttpClient.newBuilder().connectTimeout(CONNECT).build();
+
+    /** For what is large: it hands on what the socket gives, and lets go of it when told to. */
+    private final CloseableHttpClient files = HttpClients.createMinimal(PoolingHttpClientConnectionManagerBuilder.create()
+            .setDefaultConnectionConfig(ConnectionConfig.custom().setConnectTimeout(Timeout.of(CONNECT)).build()).build());
 
     public Line(URI address) {
         this(address, SILENCE);
@@ -61,7 +72,7 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
         if (path == null) {
             throw new BadInput("build [" + build.build() + "] is known, but no library serves its package; add the file to the shelf by hand");
         }
-        return new Download(address.resolve(path), build.sizeBytes(), build.sha256(), file, share, silence);
+        return new Download(files, address.resolve(path), build.sizeBytes(), build.sha256(), file, share, silence);
     }
 
     private <T> T ask(HttpRequest.Builder request, Class<T> type, String who) throws OutsideTrouble {
@@ -84,5 +95,6 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
     @Override
     public void close() {
         http.shutdownNow();
+        files.close(CloseMode.IMMEDIATE);
     }
 }

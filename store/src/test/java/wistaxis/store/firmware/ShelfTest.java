@@ -3,6 +3,9 @@ package wistaxis.store.firmware;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.junit.jupiter.api.Assumptions.assumeTrue;
+import static org.mockito.ArgumentMatchers.any;
+import static org.mockito.Mockito.doAnswer;
+import static org.mockito.Mockito.spy;
 
 import java.io.IOException;
 import java.io.InterruptedIOException;
@@ -58,6 +61,20 @@ class ShelfTest {
         assertThat(shelf.rescan()).isTrue();
         assertThat(shelf.items()).as("a changed file is looked at again").singleElement().satisfies(i -> assertThat(i.report().verdict()).isEqualTo(Verdict.DAMAGED));
         assertThat(shelf.rescan()).as("nothing changed").isFalse();
+    }
+
+    /** The folder's watch looks at a new file while a download's proof is under way: the quick look must not put the proof back. */
+    @Test
+    void aQuickLookThatEndsAfterTheProofDoesNotPutItBack() throws IOException {
+        PackageCheck check = spy(new PackageCheck(PackageLayout.shipped(), StandInSigner.publicKey()));
+        Shelf shelf = new Shelf(folder, folder.resolve("data/shelf.json"), check);
+        Path file = made("a.zip", "iPhone13,2");
+        doAnswer(looking -> {
+            shelf.prove(file, null, _ -> true);
+            return looking.callRealMethod();
+        }).when(check).quick(any(), any());
+        assertThat(shelf.rescan()).isFalse();
+        assertThat(shelf.items()).singleElement().satisfies(i -> assertThat(i.report().proven()).isTrue());
     }
 
     @Test

@@ -1,0 +1,133 @@
+package wistaxis.store.line;
+
+import java.io.IOException;
+import java.nio.channels.FileChannel;
+import java.nio.channels.OverlappingFileLockException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.StandardOpenOption;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Json;
+import wistaxis.core.facts.Sha256;
+import wistaxis.store.WholeFile;
+
+/** What has come of a file so far: {@code NAME.part}, and beside it, in {@code NAME.part.json}, which version of the remote file it is from. */
+final class PartFile {
+    private final Path file;
+    private final long size;
+    private final String sha256;
+
+    /** Which version of the remote file the part belongs to. */
+    private record Note(String etag, String sha256) {
+        /** Whether the library can be asked for the same file by it. */
+        boolean strong() {
+            return etag.startsWith("\"");
+        }
+    }
+
+    /** @param file that it becomes, of so many bytes and with this digest */
+    PartFile(Path file, long size, String sha256) {
+        this.file = file;
+        this.size = size;
+        this.sha256 = sha256;
+    }
+
+    Path path() {
+        return file.resolveSibling(file.getFileName() + ".part");
+    }
+
+    private Path note() {
+        return file.resolveSibling(file.getFileName() + ".part.json");
+    }
+
+    /** Bytes that can be gone on with, as far as that is known without reading them; all of them where the file has its name. */
+    long here() {
+        try {
+            return Files.isRegularFile(file) ? size : Files.exists(path()) && Files.exists(note()) ? Math.min(size, Files.size(path())) : 0;
+        } catch (IOException e) {
+            return 0;
+        }
+    }
+
+    /**
+     * Opens it and keeps others away until the channel is closed; what cannot be gone on with is cut away.
+     *
+     * @throws LineTrouble where the name is taken by something else, or another download has it open
+     */
+    FileChannel open() throws IOException, LineTrouble {
+        Files.createDirectories(file.toAbsolutePath().getParent());
+        FileChannel out = FileChannel.open(path(), StandardOpenOption.CREATE, StandardOpenOption.WRITE, StandardOpenOption.READ);
+        try {
+            if (!locked(out)) {
+                throw new LineTrouble("[" + path() + "] is being fetched already by another download", false);
+            }
+            Note note = noted();
+            if (out.size() > size || note == null || !note.sha256().equals(sha256) && !note.strong()) {
+                out.truncate(0);
+            }
+            return out;
+        } catch (IOException | LineTrouble | RuntimeException e) {
+            out.close();
+            throw e;
+        }
+    }
+
+    private static boolean locked(FileChannel out) throws IOException {
+        try {
+            return out.tryLock() != null;
+        } catch (OverlappingFileLockException _) {
+            return false; // by this process
+        }
+    }
+
+    /** What the library knows the version by that the part is from; empty where it does not know it by anything. */
+    String etag() throws IOException {
+        Note note = noted();
+        return note != null && note.strong() ? note.etag() : "";
+    }
+
+    private @Nullable Note noted() throws IOException {
+        try {
+            return Files.exists(note()) ? Json.read(Files.readString(note()), Note.class, note().toString()) : null;
+        } catch (BadInput e) {
+            return null;
+        }
+    }
+
+    /** Throws away what is there and begins with another version. */
+    void begin(FileChannel out, String etag) throws IOException {
+        out.truncate(0);
+        WholeFile.write(note(), Json.write(new Note(etag, sha256)));
+    }
+
+    /** Whether the file itself is there already and is the one that is wanted. @throws LineTrouble where it is another */
+    boolean isWhole() throws IOException, LineTrouble {
+        if (!Files.exists(file)) {
+            return false;
+        }
+        if (Files.isRegularFile(file) && Files.size(file) == size && Sha256.of(file).equals(sha256)) {
+            return true;
+        }
+        throw new LineTrouble("[" + file + "] is there already and is something else; move it away first", false);
+    }
+
+    /** The part is proven and gets its name. */
+    void name() throws IOException {
+        Files.move(path(), file, StandardCopyOption.ATOMIC_MOVE);
+        Files.deleteIfExists(note());
+    }
+
+    /** An empty part is none. */
+    void tidy() {
+        try {
+            if (Files.exists(path()) && Files.size(path()) == 0) {
+                Files.delete(path());
+                Files.deleteIfExists(note());
+            }
+        } catch (IOException _) {
+            // in the way of nothing
+        }
+    }
+}
