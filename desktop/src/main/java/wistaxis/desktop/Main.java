@@ -64,13 +64,13 @@ public final class Main {
                 CueMeasure.take(asked.what().equals("cues"));
             } else {
                 WindowApp.asked(asked);
-                Application.launch(WindowApp.class);
+                NoDisplay.unless(() -> Application.launch(WindowApp.class));
             }
         } catch (BadInput e) {
             System.err.println("wistaxis: " + e.getMessage());
             System.exit(2);
-        } catch (UnsupportedOperationException e) {
-            System.err.println("wistaxis: there is no display to open the window on (" + e.getMessage() + "). Start it from a desktop session; the commands of \"wistaxis --help\" need none.");
+        } catch (NoDisplay e) {
+            System.err.println("wistaxis: " + e.getMessage());
             System.exit(1);
         }
     }

@@ -13,6 +13,7 @@ import wistaxis.core.coach.Cue;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.ticket.Stage;
 import wistaxis.desktop.DemoFolder;
+import wistaxis.desktop.NoDisplay;
 import wistaxis.desktop.app.FirmwareDesk;
 import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.sound.ClockedCard;
@@ -38,7 +39,7 @@ public final class CueMeasure {
             System.setProperty("glass.platform", "Headless");
             System.setProperty("prism.order", "sw");
         }
-        Platform.startup(() -> { });
+        NoDisplay.unless(() -> Platform.startup(() -> { }));
         try {
             Path data = Files.createTempDirectory("wistaxis-cues");
             new CueMeasure().measure(data);

@@ -7,6 +7,7 @@ import java.util.Objects;
 import org.apache.hc.client5.http.classic.HttpClient;
 import org.apache.hc.client5.http.classic.methods.HttpGet;
 import org.apache.hc.core5.http.ClassicHttpResponse;
+import org.apache.hc.core5.http.HeaderElements;
 import org.apache.hc.core5.http.HttpHeaders;
 import org.apache.hc.core5.http.HttpHost;
 import org.apache.hc.core5.http.HttpStatus;
@@ -44,7 +45,7 @@ final class RemoteFile {
         int status = response.getCode();
         boolean rest = status == HttpStatus.SC_PARTIAL_CONTENT && at > 0 && ("bytes " + at + "-" + (size - 1) + "/" + size).equals(header(response, HttpHeaders.CONTENT_RANGE));
         if (!rest && at > 0 && (status == HttpStatus.SC_PARTIAL_CONTENT || status == HttpStatus.SC_REQUESTED_RANGE_NOT_SATISFIABLE)) {
-            response.close();
+            drop();
             return ask(0, "");
         }
         long length = response.getEntity() == null ? 0 : response.getEntity().getContentLength();
@@ -59,6 +60,7 @@ final class RemoteFile {
 
     private ClassicHttpResponse send(long at, String etag) throws IOException {
         HttpGet get = new HttpGet(from);
+        get.setHeader(HttpHeaders.CONNECTION, HeaderElements.CLOSE); // one that was kept may have gone by the next download
         if (at > 0) {
             get.setHeader(HttpHeaders.RANGE, "bytes=" + at + "-");
             if (!etag.isEmpty()) {
@@ -79,6 +81,10 @@ final class RemoteFile {
     /** Drops the connection: whoever waits for it gets an {@link IOException}, and so does who asks again. */
     void hangUp() {
         over = true;
+        drop();
+    }
+
+    private void drop() {
         HttpGet running = request;
         if (running != null) {
             running.cancel();

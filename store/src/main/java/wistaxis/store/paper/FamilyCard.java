@@ -33,8 +33,11 @@ public final class FamilyCard {
     private static final float GUTTER = 16;
     private static final float COLUMN = (Page.WIDTH - 2 * EDGE - GUTTER) / 2;
     private static final float NAMES = 58;
-    private static final float TALLEST_LANE = 16;
 
+    /** A school is a head of words and its lanes, with a gap to the next. */
+    private static final float HEAD = 15;
+    private static final float GAP = 5;
+    private static final float TALLEST_LANE = 16;
     private static final float LOWEST_LANE = 8;
     private static final float SMALL = 7.5f;
     private static final float FLOOR = Page.HEIGHT - 24;
@@ -86,7 +89,7 @@ public final class FamilyCard {
             if (draw) {
                 score(school, EDGE + column * (COLUMN + GUTTER), ends[column]);
             }
-            ends[column] += 20 + (school.keys().size() + 1) * lane;
+            ends[column] += HEAD + (school.keys().size() + 1) * lane + GAP;
         }
         return Math.max(ends[0], ends[1]);
     }
@@ -98,10 +101,9 @@ public final class FamilyCard {
         List<Margin> margins = Margin.of(school, family, school.from().getFirst());
         double seconds = Math.max(6, score.spans().getLast().endNanos() / 1e9 * 1.12);
         float scale = (float) ((COLUMN - NAMES) / seconds);
-        float at = y + 11;
-        float w = page.text(goal(school.goal()), x, at, 10, true, INK);
-        page.text(school.school() + note(school), x + w + 6, at, 8.5f, false, MUTED);
-        at += 4;
+        float w = page.text(goal(school.goal()), x, y + HEAD - 4, 10, true, INK);
+        page.text(school.school() + note(school), x + w + 6, y + HEAD - 4, 8.5f, false, MUTED);
+        float at = y + HEAD;
         for (PhysicalKey key : bars.keySet()) {
             page.text(key.words(), x, at + lane - 3.5f, 8.5f, false, INK);
             page.box(x + NAMES, at + lane, COLUMN - NAMES, 0.4f, LINE);
