@@ -1,17 +1,10 @@
 package wistaxis.core.firmware;
 
-import java.io.ByteArrayInputStream;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
-import java.util.ArrayDeque;
 import java.util.BitSet;
-import java.util.Deque;
 import java.util.HashSet;
 import java.util.Set;
-import javax.xml.stream.XMLInputFactory;
-import javax.xml.stream.XMLStreamConstants;
-import javax.xml.stream.XMLStreamException;
-import javax.xml.stream.XMLStreamReader;
 import wistaxis.core.facts.BadInput;
 
 /**
@@ -31,65 +24,25 @@ final class PlistGuard {
         if (head.equals("bplist00")) {
             new Binary(bytes).check();
         } else if (head.startsWith("<")) {
-            xml(bytes);
+            PlistXml.check(bytes);
         } else {
             throw new BadInput("the manifest is not a property list: it begins with [" + EntryNames.shown(head) + "]");
         }
     }
 
-    private static void xml(byte[] bytes) {
-        if (new String(bytes, StandardCharsets.ISO_8859_1).contains("<!ENTITY")) {
-            throw new BadInput("the manifest defines entities, which no genuine one does");
-        }
-        XMLInputFactory factory = XMLInputFactory.newDefaultFactory();
-        factory.setProperty(XMLInputFactory.SUPPORT_DTD, false);
-        factory.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
-        try {
-            XMLStreamReader in = factory.createXMLStreamReader(new ByteArrayInputStream(bytes));
-            Deque<Set<String>> keys = new ArrayDeque<>();
-            int count = 0;
-            while (in.hasNext()) {
-                switch (in.next()) {
-                    case XMLStreamConstants.START_ELEMENT -> {
-                        count(++count);
-                        if (in.getLocalName().equals("key")) {
-                            String key = in.getElementText();
-                            if (keys.isEmpty() || !keys.getLast().add(key)) {
-                                throw twice(key);
-                            }
-                        } else {
-                            keys.addLast(new HashSet<>());
-                            deep(keys.size());
-                        }
-                    }
-                    case XMLStreamConstants.END_ELEMENT -> keys.removeLast();
-                    case XMLStreamConstants.ENTITY_REFERENCE -> throw new BadInput("the manifest uses the entity [" + in.getLocalName() + "]");
-                    default -> { }
-                }
-            }
-        } catch (XMLStreamException e) {
-            String why = String.valueOf(e.getMessage()).lines().reduce((_, b) -> b).orElse("");
-            throw new BadInput("the manifest is broken XML in line " + e.getLocation().getLineNumber() + ": " + why.replaceFirst("^Message: ", ""), e);
-        } catch (BadInput e) {
-            throw e;
-        } catch (RuntimeException e) {
-            throw new BadInput("the manifest is broken XML, so that its reader gave up: " + e.getMessage(), e); // as with a bad letter in a DTD, found by fuzzing
-        }
-    }
-
-    private static void count(int objects) {
+    static void count(int objects) {
         if (objects > MOST_OBJECTS) {
             throw new BadInput("the manifest has more than " + MOST_OBJECTS + " objects");
         }
     }
 
-    private static void deep(int depth) {
+    static void deep(int depth) {
         if (depth > DEEPEST) {
             throw new BadInput("the manifest is nested deeper than " + DEEPEST);
         }
     }
 
-    private static BadInput twice(String key) {
+    static BadInput twice(String key) {
         return new BadInput("the manifest has the key [" + EntryNames.shown(key) + "] twice in one dictionary");
     }
 

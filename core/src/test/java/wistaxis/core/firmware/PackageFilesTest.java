@@ -236,6 +236,10 @@ class PackageFilesTest {
         "<plist><dict><key>a</key><string>1</string><key>a</key><string>2</string></dict></plist> | key [a] twice",
         "<!DOCTYPE p [<!ENTITY e SYSTEM 'file:///etc/passwd'>]><plist><string>&e;</string></plist> | entities",
         "<plist><string>&e;</string></plist> | entity",
+        "<!DOCTYPE p SYSTEM 'http://127.0.0.1:9/none.dtd'><plist><string>&e;</string></plist> | entity [e]",
+        "<!DOCTYPE p [<!ELEMENT a (b>]><plist/> | broken XML in line 1",
+        "<plist><dict><key>a<b/></key></dict></plist> | [b] inside of a key",
+        "<plist><dict><key>\u0001</key></dict></plist> | broken XML",
         "<plist><dict><key>a</key> | broken XML",
         "{} | not a property list"})
     void hostileXmlIsRefused(String xml, String words) {
@@ -245,6 +249,8 @@ class PackageFilesTest {
     @Test
     void deepAndCyclicAndForgedListsAreRefused() {
         hostile(("<plist>" + "<array>".repeat(60) + "</array>".repeat(60) + "</plist>").getBytes(StandardCharsets.UTF_8), "nested deeper");
+        hostile("<plist>\u00ff</plist>".getBytes(StandardCharsets.ISO_8859_1), "broken XML in line 1: Invalid byte");
+        hostile("<?xml version='1.0' encoding='UTF-16LE'?><!DOCTYPE p [<!ENTITY e 'x'>]><plist/>".getBytes(StandardCharsets.UTF_16LE), "defines entities");
         hostile(binary(new int[][] {{0xA1, 0}}, 0), "contains itself");
         hostile(binary(new int[][] {{0xA1, 9}}, 0), "refers to object [9]");
         hostile(binary(new int[][] {{0xAF, 0x12, 0x7F, 0xFF, 0xFF, 0xFF}}, 0), "parts, more than there is room for");

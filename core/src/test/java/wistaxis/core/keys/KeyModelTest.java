@@ -81,7 +81,7 @@ class KeyModelTest {
         cold plug                   | off      | false | S0 P1 s15                            | recovery | cable-screen    | recovery | success
         """)
     void namedMistakesFailInTheirNamedWay(String name, String start, boolean plugged, String keys, String mode, String screen, String host, String says) {
-        Simulation.Result result = new Simulation(SIDE_KEY).run(new Trace(Start.valueOf(start.toUpperCase(Locale.ROOT)), plugged, events(keys), 60));
+        Simulation.Result result = new Simulation(SIDE_KEY).run(new Trace(Start.valueOf(start.toUpperCase(Locale.ROOT)), plugged, Letters.events(keys), 60));
         assertThat(List.of(result.mode(), result.screen().toString(), result.host().toString())).containsExactly(mode, screen, host);
         assertThat(result.explanation()).contains(says);
     }
@@ -98,7 +98,7 @@ class KeyModelTest {
 
     @Test
     void aFlatBatteryIsOffAfterHalfAnHourOfChargingAndStartsByTheKeys() {
-        Simulation.Result result = new Simulation(SIDE_KEY).run(new Trace(Start.FLAT, true, events("S10 s20 S1801 s1804"), 1900));
+        Simulation.Result result = new Simulation(SIDE_KEY).run(new Trace(Start.FLAT, true, Letters.events("S10 s20 S1801 s1804"), 1900));
         assertThat(result.mode()).isEqualTo("on");
         assertThat(result.history()).extracting(Simulation.Sight::at).contains(1803.0);
     }
@@ -124,7 +124,7 @@ class KeyModelTest {
         DeviceMachine machine = new DeviceMachine(SIDE_KEY);
         DeviceState s = machine.start(Start.valueOf(start.toUpperCase(Locale.ROOT)), true, 0);
         Landing landing = Landing.from(goal, machine, s);
-        for (Trace.Event e : events(keys)) {
+        for (Trace.Event e : Letters.events(keys)) {
             s = machine.apply(s, e.input(), Simulation.nanos(e.at()));
         }
         DeviceState later = machine.advance(s, s.nowNanos() + 1_000_000_000L);
@@ -171,25 +171,6 @@ class KeyModelTest {
         assertThatThrownBy(() -> Trace.parse(trace.replace("\"up\", \"key\": \"POWER\"", "\"up\""), "t.json")).hasMessageContaining("names no key");
     }
 
-    private static List<Trace.Event> events(String keys) {
-        return Stream.of(keys.strip().split("\\s+")).map(k -> {
-            double at = Double.parseDouble(k.substring(1));
-            char c = k.charAt(0);
-            return switch (c) {
-                case 'P' -> new Trace.Event(at, Trace.Kind.PLUG, null);
-                case 'G' -> new Trace.Event(at, Trace.Kind.DRAG, null);
-                case 'X' -> new Trace.Event(at, Trace.Kind.UNPLUG, null);
-                default -> new Trace.Event(at, Character.isUpperCase(c) ? Trace.Kind.DOWN : Trace.Kind.UP, switch (Character.toUpperCase(c)) {
-                    case 'U' -> PhysicalKey.VOLUME_UP;
-                    case 'D' -> PhysicalKey.VOLUME_DOWN;
-                    case 'H' -> PhysicalKey.HOME;
-                    case 'T' -> PhysicalKey.TOP;
-                    default -> PhysicalKey.SIDE;
-                });
-            };
-        }).toList();
-    }
-
     private static List<Trace.Event> randomEvents(Random random) {
         List<Trace.Event> events = new ArrayList<>();
         double at = 0;
@@ -222,7 +203,7 @@ class KeyModelTest {
         """)
     void chordFamilies(String family, String name, String start, boolean plugged, String keys, String screen, String host, String says) {
         Family f = DeviceCatalogue.shipped().family(KeyFamily.valueOf(family.replace('-', '_')));
-        Simulation.Result r = new Simulation(f).run(new Trace(Start.valueOf(start.toUpperCase(Locale.ROOT)), plugged, events(keys), 45.0));
+        Simulation.Result r = new Simulation(f).run(new Trace(Start.valueOf(start.toUpperCase(Locale.ROOT)), plugged, Letters.events(keys), 45.0));
         assertThat(r.screen()).hasToString(screen);
         assertThat(r.host()).hasToString(host);
         assertThat(r.explanation()).contains(says);

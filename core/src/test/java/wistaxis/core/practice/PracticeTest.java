@@ -15,10 +15,10 @@ import org.junit.jupiter.params.provider.CsvSource;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.Family;
 import wistaxis.core.device.KeyFamily;
-import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.Json;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.KeySequence;
+import wistaxis.core.keys.Letters;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.keys.Start;
 import wistaxis.core.keys.Trace;
@@ -28,18 +28,8 @@ class PracticeTest {
     private static final Family SIDE_KEY = DeviceCatalogue.shipped().family(KeyFamily.SIDE_KEY);
     private static final List<KeySequence> DFU = SequenceLibrary.shipped().of(KeyFamily.SIDE_KEY, Goal.DFU);
 
-    /** Keys as letters: U, D, S down at a time, u, d, s up. */
     private static Trace trace(String keys) {
-        List<Trace.Event> events = new ArrayList<>();
-        for (String k : keys.strip().split("\\s+")) {
-            char c = k.charAt(0);
-            PhysicalKey key = switch (Character.toUpperCase(c)) {
-                case 'U' -> PhysicalKey.VOLUME_UP;
-                case 'D' -> PhysicalKey.VOLUME_DOWN;
-                default -> PhysicalKey.SIDE;
-            };
-            events.add(new Trace.Event(Double.parseDouble(k.substring(1)), Character.isUpperCase(c) ? Trace.Kind.DOWN : Trace.Kind.UP, key));
-        }
+        List<Trace.Event> events = Letters.events(keys);
         return new Trace(Start.ON, true, events, events.getLast().at() + 3);
     }
 
