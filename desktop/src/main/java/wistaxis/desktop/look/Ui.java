@@ -18,6 +18,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import wistaxis.core.bench.Range;
 
 /** Makers of small nodes, so that views read as what is on them. */
 public final class Ui {
@@ -133,6 +134,17 @@ public final class Ui {
     public static String clock(Duration d) {
         long s = Math.max(0, d.toSeconds());
         return s >= 3600 ? String.format(Locale.ROOT, "%d:%02d:%02d", s / 3600, s / 60 % 60, s % 60) : String.format(Locale.ROOT, "%02d:%02d", s / 60, s % 60);
+    }
+
+    public static String clock(double seconds) {
+        return clock(Duration.ofMillis(Math.round(seconds * 1000)));
+    }
+
+    /** A range of seconds: 04:07 to 05:10, or 04:07 where both look the same. */
+    public static String clock(Range seconds) {
+        String low = clock(seconds.low());
+        String high = clock(seconds.high());
+        return low.equals(high) ? low : low + " to " + high;
     }
 
     /** A span in words, coarse: "7 h", "3 days", "12 min". */

@@ -1,6 +1,5 @@
 package wistaxis.desktop.view;
 
-import java.time.Duration;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
@@ -17,7 +16,6 @@ import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import wistaxis.core.bench.Range;
 import wistaxis.core.facts.Units;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.BuildChoice;
@@ -126,15 +124,8 @@ final class FirmwareView extends TicketPage {
         Button start = Ui.button("download", others.isPresent() ? "Use it here too" : here > 0 ? "Go on with the download" : "Download", "primary", desk::startDownload);
         start.setDisable(desk.chosen().isEmpty());
         String size = Units.inWords(t.build().sizeBytes());
-        String time = desk.chosen().map(b -> ", about " + minutes(desk.downloadTime(b))).orElse("");
+        String time = desk.chosen().map(b -> ", about " + Ui.clock(desk.downloadTime(b))).orElse("");
         return Ui.card(Ui.row(16, Ui.column(0, Ui.label(title, "title"), Ui.label(others.orElse(here > 0 ? Units.inWords(here) + " of " + size + " are here already" : size + ", nothing here yet") + time + ".", "muted")), Ui.gap(), start));
-    }
-
-    /** A range of seconds in words. */
-    static String minutes(Range seconds) {
-        String low = Ui.clock(Duration.ofMillis(Math.round(seconds.low() * 1000)));
-        String high = Ui.clock(Duration.ofMillis(Math.round(seconds.high() * 1000)));
-        return low.equals(high) ? low : low + " to " + high;
     }
 
     private HBox build(BuildChoice.Judged j) {
@@ -167,9 +158,9 @@ final class FirmwareView extends TicketPage {
         switch (desk.doing()) {
             case DOWNLOADING, WAITING -> desk.chosen().ifPresent(b -> {
                 bar.setProgress(desk.bytes() / (double) b.sizeBytes());
-                left.setText(desk.left().map(r -> Ui.clock(seconds(r.mid()))).orElse("--:--"));
+                left.setText(desk.left().map(r -> Ui.clock(r.mid())).orElse("--:--"));
                 rate.setText(Units.inWords(desk.bytes()) + " of " + Units.inWords(b.sizeBytes()) + (desk.rate().isPresent() ? ", " + Units.rateInWords(desk.rate().getAsDouble()) : "")
-                        + desk.left().filter(r -> r.high() - r.low() > 2).map(r -> ", " + Ui.clock(seconds(r.low())) + " to " + Ui.clock(seconds(r.high())) + " left").orElse(""));
+                        + desk.left().filter(r -> r.high() - r.low() > 2).map(r -> ", " + Ui.clock(r) + " left").orElse(""));
             });
             case PROVING -> {
                 double done = desk.proven().orElse(0.0);
@@ -179,10 +170,6 @@ final class FirmwareView extends TicketPage {
             }
             default -> { }
         }
-    }
-
-    private static Duration seconds(double seconds) {
-        return Duration.ofMillis(Math.round(seconds * 1000));
     }
 
     @Override
@@ -196,7 +183,7 @@ final class FirmwareView extends TicketPage {
             return "The package is proven. Next: the keys. Hands: now.";
         }
         return switch (desk.doing()) {
-            case DOWNLOADING -> "Runs by itself. Hands again in " + desk.left().map(r -> Ui.clock(seconds(r.mid()))).orElse("a moment") + ", for the keys.";
+            case DOWNLOADING -> "Runs by itself. Hands again in " + desk.left().map(r -> Ui.clock(r.mid())).orElse("a moment") + ", for the keys.";
             case WAITING -> "Waits for another download, then runs by itself.";
             case PROVING -> "Checking; hands in a moment.";
             default -> ticket().build() == null ? "Choose a build: the suggested one unless the ticket wants otherwise." : "Start the download; it then runs by itself.";

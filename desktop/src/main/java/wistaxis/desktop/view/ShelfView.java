@@ -3,7 +3,6 @@ package wistaxis.desktop.view;
 import java.io.File;
 import java.io.IOException;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -145,8 +144,7 @@ final class ShelfView implements View {
             case BROKEN -> "stopped: " + s.why();
             case WHOLE -> "whole";
         };
-        String left = s.phase() != Fetch.Phase.RUNNING ? "" : stock.meter(b.sha256()).secondsLeft(b.sizeBytes() - s.bytes()).map(r -> ", " + Ui.clock(Duration.ofMillis(Math.round(r.low() * 1000))) + " to "
-                + Ui.clock(Duration.ofMillis(Math.round(r.high() * 1000))) + " left").orElse("");
+        String left = s.phase() != Fetch.Phase.RUNNING ? "" : stock.meter(b.sha256()).secondsLeft(b.sizeBytes() - s.bytes()).map(r -> ", " + Ui.clock(r) + " left").orElse("");
         HBox row = Ui.row(12, Ui.column(0, Ui.label(b.version() + " for " + String.join(", ", b.identifiers()), "strong"),
                 Ui.text(Units.inWords(s.bytes()) + " of " + Units.inWords(b.sizeBytes()) + ", " + state + left + ". For " + String.join(", ", s.tickets()) + ".", "small muted")), Ui.gap());
         row.getChildren().addAll(Ui.button("first-" + b.build(), "First", "quiet small", () -> stock.first(b)),

@@ -1,6 +1,5 @@
 package wistaxis.desktop.view;
 
-import java.time.Duration;
 import java.util.Locale;
 import java.util.stream.Collectors;
 import javafx.scene.Node;
@@ -29,7 +28,7 @@ final class WindowCard {
         var firmware = bench.desk(number).firmware();
         Range time = firmware.downloadTime(build);
         if (time.high() > 0) {
-            card.getChildren().add(Ui.text("Download " + FirmwareView.minutes(time) + (time.measured() ? ", from what this line did lately" : ", assumed: no download measured here yet"), "small muted"));
+            card.getChildren().add(Ui.text("Download " + Ui.clock(time) + (time.measured() ? ", from what this line did lately" : ", assumed: no download measured here yet"), "small muted"));
         }
         try {
             ModeWindow w = firmware.window(build);
@@ -44,7 +43,7 @@ final class WindowCard {
 
     private static Node way(String name, ModeWindow.Way way, boolean recommended) {
         String again = way.reentries() == 0 ? "no re-entry" : way.reentries() + (way.reentries() == 1 ? " re-entry, at " : " re-entries, at ")
-                + way.reentryAt().stream().limit(4).map(s -> Ui.clock(Duration.ofMillis(Math.round(s * 1000)))).collect(Collectors.joining(", ")) + (way.reentries() > 4 ? " and on" : "");
+                + way.reentryAt().stream().limit(4).map(Ui::clock).collect(Collectors.joining(", ")) + (way.reentries() > 4 ? " and on" : "");
         VBox box = Ui.card(Ui.label(name, "strong"), Ui.text(again, "small"), Ui.text(String.format(Locale.ROOT, "hands %.0f min", way.handsOnMinutes()), "small hands"),
                 Ui.text(String.format(Locale.ROOT, "%.0f min in all", way.totalMinutes()), "small"), Ui.label(recommended ? "recommended" : "", recommended ? "tag simulated" : "small"));
         box.setSpacing(2);

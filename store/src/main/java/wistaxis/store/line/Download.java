@@ -162,7 +162,7 @@ public final class Download {
 
     private Ended broken(IOException e) {
         String why = silent ? "nothing came for " + silence.toSeconds() + " s" : String.valueOf(e.getMessage());
-        return why.contains("No space left") || why.contains("not enough space") ? new Ended.Broken(here(), "the disk is full; make room and go on, what has come is kept", false)
+        return part.room() < CHUNK || why.contains("No space left") || why.contains("not enough space") ? new Ended.Broken(here(), "the disk is full; make room and go on, what has come is kept", false)
                 : new Ended.Broken(here(), "the line broke (" + why + ")", true);
     }
 

@@ -119,6 +119,15 @@ final class PartFile {
         Files.deleteIfExists(note());
     }
 
+    /** Bytes that there is room for yet: what the system says of a full disk is in the language of the machine. */
+    long room() {
+        try {
+            return Files.getFileStore(path()).getUsableSpace();
+        } catch (IOException e) {
+            return Long.MAX_VALUE;
+        }
+    }
+
     /** An empty part is none. */
     void tidy() {
         try {
