@@ -6,8 +6,10 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Objects;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.TicketEvent;
 
 /** The firmware desk over a whole bench: a download that outlives the program, one package for two tickets, and what is refused on the shelf. */
@@ -33,6 +35,9 @@ class ShelfWalkTest {
         try (Window w = Window.demo(folder, 2_000_000)) {
             w.click("lane-" + TICKET);
             w.sees("are here already");
+            w.click("nav-shelf");
+            w.sees("left from before. For T-0012.");
+            w.click("nav-bench");
             assertThat(w.bench.desk(TICKET).firmware().bytes()).isGreaterThanOrEqualTo(kept);
             second(w);
             w.click("lane-" + TICKET);
@@ -49,7 +54,25 @@ class ShelfWalkTest {
             List<TicketEvent> events = w.bench.entries().stream().map(e -> e.event()).toList();
             assertThat(events).filteredOn(e -> e instanceof TicketEvent.DownloadStopped s && s.reason().equals("by hand")).as("written on both tickets").hasSize(2);
             assertThat(w.bench.plan().lanes().stream().filter(l -> l.job().ticket().equals(TICKET)).findFirst().orElseThrow().spans()).as("no download is planned any more").noneMatch(s -> s.what().equals("Download"));
+            whatIsNotWantedAnyMoreIsThrownAway(w);
         }
+    }
+
+    private void whatIsNotWantedAnyMoreIsThrownAway(Window w) throws Exception {
+        Window.onFx(() -> {
+            w.shell.showTicket("T-0018", Stage.FIRMWARE);
+            return null;
+        });
+        w.click("choose-31J61");
+        w.click("download");
+        Window.until(30, () -> w.bench.desk("T-0018").firmware().bytes() > 500_000, "some of another download");
+        w.click("nav-shelf");
+        w.click("pause-31J61");
+        w.sees("paused");
+        w.click("throw-away-" + Objects.requireNonNull(w.bench.ticket("T-0018").build()).sha256().substring(0, 8));
+        Window.until(5, () -> w.bench.stock().fetches().isEmpty(), "no download is left");
+        assertThat(Files.list(folder.resolve("packages"))).allMatch(f -> f.toString().endsWith(".zip"));
+        assertThat(w.bench.desk("T-0018").firmware().bytes()).isZero();
     }
 
     private static void second(Window w) {

@@ -54,7 +54,8 @@ public final class Units {
 
     /** Decimal and short: 38.2 MB, 6.10 GB. */
     public static String inWords(long bytes) {
-        return bytes >= 1e9 ? String.format(Locale.ROOT, "%.2f GB", bytes / 1e9) : bytes >= 1e6 ? String.format(Locale.ROOT, "%.1f MB", bytes / 1e6) : String.format(Locale.ROOT, "%.1f kB", bytes / 1e3);
+        return bytes >= 1e9 ? String.format(Locale.ROOT, "%.2f GB", bytes / 1e9) : bytes >= 1e6 ? String.format(Locale.ROOT, "%.1f MB", bytes / 1e6)
+                : bytes >= 1e3 ? String.format(Locale.ROOT, "%.1f kB", bytes / 1e3) : bytes + " B";
     }
 
     /** A rate in megabits, one place: 23.1 Mbit/s. */

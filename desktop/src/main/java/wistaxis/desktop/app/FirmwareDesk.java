@@ -105,12 +105,12 @@ public final class FirmwareDesk {
     }
 
     private Path file(Build build) {
-        return stock.shelf().folder().resolve(Build.fileName(identifier(), build.build()));
+        return stock.file(identifier(), build);
     }
 
     /** Bytes there now, of the chosen build. */
     public long bytes() {
-        return anyDownload().map(Fetch::bytes).orElseGet(() -> chosen().filter(b -> b.path() != null).map(b -> bench.line().download(b, file(b), stock.downloads().share()).here()).orElse(0L));
+        return stock.here(desk.ticket());
     }
 
     /** How far the proof is, 0 to 1; empty when none goes on. */
@@ -138,7 +138,7 @@ public final class FirmwareDesk {
         Build build = chosen().orElseThrow(() -> new IllegalStateException("no build is chosen"));
         trouble = "";
         try {
-            stock.downloads().want(build, file(build), desk.ticket().number());
+            stock.want(build, file(build), desk.ticket().number());
         } catch (BadInput e) {
             trouble = String.valueOf(e.getMessage());
         }

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -11,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.stream.Collectors;
 import javafx.application.Platform;
 import org.jspecify.annotations.Nullable;
@@ -32,6 +34,7 @@ import wistaxis.store.firmware.FolderWatch;
 import wistaxis.store.firmware.Shelf;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.line.DownloadQueue;
+import wistaxis.store.line.Leftover;
 
 /**
  * Firmware of the whole bench: the catalogue of builds, the shelf, the downloads that serve several tickets, the proofs, and how long things take here.
@@ -52,6 +55,7 @@ public final class Stock implements AutoCloseable {
     private final Map<String, Fetch> seen = new HashMap<>();
     private final Map<String, RateMeter> meters = new HashMap<>();
     private final Proofs proofs;
+    private final Map<String, Leftover> leftovers = new TreeMap<>();
     private final Set<String> asking = new HashSet<>();
     private final Map<String, String> answered = new HashMap<>();
     private @Nullable FolderWatch watch;
@@ -78,6 +82,11 @@ public final class Stock implements AutoCloseable {
             watch = new FolderWatch(folder.shelf(), () -> Platform.runLater(this::rescan));
         } catch (IOException e) {
             trouble += (trouble.isEmpty() ? "" : " ") + "The shelf's folder [" + folder.shelf() + "] is not watched: " + e.getMessage();
+        }
+        try {
+            Leftover.in(folder.shelf()).forEach(l -> leftovers.put(l.sha256(), l));
+        } catch (IOException e) {
+            trouble += (trouble.isEmpty() ? "" : " ") + "What has come of earlier downloads cannot be looked at: " + e.getMessage();
         }
         rescan();
     }
@@ -190,6 +199,53 @@ public final class Stock implements AutoCloseable {
     /** All downloads, in their order. */
     public List<Fetch> fetches() {
         return downloads.states();
+    }
+
+    /** What has come of downloads before the program ended, and that nobody goes on with yet. */
+    public Collection<Leftover> leftovers() {
+        return List.copyOf(leftovers.values());
+    }
+
+    /** Open tickets that have chosen the package of such a digest. */
+    public List<Ticket> wanting(String sha256) {
+        return bench.tickets().values().stream().filter(t -> t.stage() != Stage.CLOSED && t.build() != null && t.build().sha256().equals(sha256)).toList();
+    }
+
+    /** Where the package of a build is put: beside what has come of it already. */
+    Path file(String identifier, Build build) {
+        Leftover left = leftovers.get(build.sha256());
+        return left == null ? shelf.folder().resolve(Build.fileName(identifier, build.build())) : left.file();
+    }
+
+    /** Starts, or goes on with, a download for a ticket. @throws BadInput for a build that no library serves */
+    void want(Build build, Path file, String ticket) {
+        downloads.want(build, file, ticket);
+        leftovers.remove(build.sha256());
+    }
+
+    /** Bytes of the package that a ticket has chosen, on the shelf or come so far. */
+    public long here(Ticket t) {
+        TicketEvent.BuildChosen b = t.build();
+        if (b == null || t.identifier() == null) {
+            return 0;
+        }
+        return downloads.state(b.sha256()).map(Fetch::bytes).orElseGet(() -> shelf.find(t.identifier(), b.version(), b.build()).map(_ -> b.sizeBytes())
+                .orElseGet(() -> leftovers.containsKey(b.sha256()) ? Math.min(b.sizeBytes(), leftovers.get(b.sha256()).bytes()) : 0));
+    }
+
+    /** Throws away what has come of a download that does not run. */
+    public void throwAway(String sha256) {
+        try {
+            downloads.throwAway(sha256);
+            Leftover left = leftovers.remove(sha256);
+            if (left != null) {
+                left.throwAway();
+            }
+        } catch (IOException e) {
+            trouble = "What has come cannot be thrown away: " + e.getMessage();
+        }
+        seen.remove(sha256);
+        bench.changed();
     }
 
     public void pause(Build build) {

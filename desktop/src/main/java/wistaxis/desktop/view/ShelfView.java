@@ -9,6 +9,7 @@ import java.util.stream.Collectors;
 import javafx.geometry.Insets;
 import javafx.scene.Node;
 import javafx.scene.Parent;
+import javafx.scene.control.Button;
 import javafx.scene.control.ProgressBar;
 import javafx.scene.control.TextField;
 import javafx.scene.input.DragEvent;
@@ -23,10 +24,12 @@ import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.Fetch;
 import wistaxis.core.firmware.PackageReport.Verdict;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.desktop.app.FirmwareDesk;
 import wistaxis.desktop.app.Stock;
 import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
 import wistaxis.store.firmware.Shelf;
+import wistaxis.store.line.Leftover;
 
 /** The packages on disk, found by what is in them; the downloads in their order; what was refused and why. */
 final class ShelfView implements View {
@@ -121,10 +124,11 @@ final class ShelfView implements View {
         }
         stock.proofs().refused().forEach((name, reason) -> list.getChildren().add(refused(name, reason)));
         stock.fetches().stream().filter(s -> s.phase() != Fetch.Phase.WHOLE).forEach(s -> list.getChildren().add(download(s)));
+        stock.leftovers().forEach(l -> list.getChildren().add(leftover(l)));
         List<Shelf.Item> items = stock.shelf().items();
         items.forEach(i -> list.getChildren().add(item(i)));
         stock.proofs().busy().stream().filter(f -> !f.getParent().equals(stock.shelf().folder())).forEach(f -> list.getChildren().add(Ui.card(Ui.text("Taking in " + f.getFileName(), "strong"), bar(stock.proofs().proving(f).orElse(0.0)))));
-        if (items.isEmpty() && stock.fetches().isEmpty()) {
+        if (items.isEmpty() && stock.fetches().isEmpty() && stock.leftovers().isEmpty()) {
             list.getChildren().add(Ui.notice("calm", "The shelf is empty.", "What is downloaded for a ticket comes here and serves every further ticket of the same model."));
         }
     }
@@ -149,7 +153,43 @@ final class ShelfView implements View {
                 Ui.text(Units.inWords(s.bytes()) + " of " + Units.inWords(b.sizeBytes()) + ", " + state + left + ". For " + String.join(", ", s.tickets()) + ".", "small muted")), Ui.gap());
         row.getChildren().addAll(Ui.button("first-" + b.build(), "First", "quiet small", () -> stock.first(b)),
                 s.underWay() ? Ui.button("pause-" + b.build(), "Pause", "", () -> stock.pause(b)) : Ui.button("resume-" + b.build(), "Go on", "", () -> stock.resume(b)));
+        if (!s.underWay()) {
+            row.getChildren().add(throwAway(b.sha256()));
+        }
         return Ui.style(Ui.card(row, bar(s.bytes() / (double) b.sizeBytes())), "open");
+    }
+
+    /** What has come before the program ended: gone on with for those who want it, or thrown away. */
+    private Node leftover(Leftover l) {
+        List<Ticket> wanting = stock.wanting(l.sha256());
+        String title = wanting.isEmpty() ? l.file().getFileName().toString() : wanting.getFirst().build().version() + " for " + wanting.getFirst().identifier();
+        String of = wanting.isEmpty() ? " of a package that no open ticket wants" : " of " + Units.inWords(wanting.getFirst().build().sizeBytes()) + ", left from before. For " + wanting.stream().map(Ticket::number).collect(Collectors.joining(", "));
+        HBox row = Ui.row(12, Ui.column(0, Ui.label(title, "strong"), Ui.text(Units.inWords(l.bytes()) + of + ".", "small muted")), Ui.gap());
+        if (!wanting.isEmpty()) {
+            row.getChildren().add(Ui.button("resume-" + wanting.getFirst().build().build(), "Go on", "", () -> goOn(wanting)));
+        }
+        row.getChildren().add(throwAway(l.sha256()));
+        VBox card = Ui.card(row);
+        if (!wanting.isEmpty()) {
+            card.getChildren().add(bar(l.bytes() / (double) wanting.getFirst().build().sizeBytes()));
+        }
+        return card;
+    }
+
+    /** A build that the catalogue does not know any more is asked for on the ticket's page. */
+    private void goOn(List<Ticket> wanting) {
+        for (Ticket t : wanting) {
+            FirmwareDesk desk = bench.desk(t.number()).firmware();
+            if (desk.chosen().isEmpty()) {
+                shell.showTicket(t.number());
+                return;
+            }
+            desk.startDownload();
+        }
+    }
+
+    private Button throwAway(String sha256) {
+        return Ui.button("throw-away-" + sha256.substring(0, 8), "Throw away", "quiet small", () -> stock.throwAway(sha256));
     }
 
     private static ProgressBar bar(double done) {
@@ -162,16 +202,20 @@ final class ShelfView implements View {
         Path file = stock.shelf().file(i);
         Optional<Double> checking = stock.proofs().proving(file);
         String what = i.report().version().isEmpty() ? "no package" : i.report().version() + " (" + i.report().build() + ")";
-        VBox about = Ui.column(0, Ui.label(what, "title"), Ui.text(String.join(", ", i.report().products()), "code small"), Ui.text(i.name() + ", " + Units.inWords(i.bytes()), "small muted"));
+        VBox about = Ui.column(0, Ui.label(what, "title"), Ui.text(i.name() + ", " + Units.inWords(i.bytes()), "small muted"));
+        if (!i.report().products().isEmpty()) {
+            about.getChildren().add(1, Ui.text(String.join(", ", i.report().products()), "code small"));
+        }
         about.setMinWidth(300);
         about.setMaxWidth(300);
         VBox state = Ui.column(2, Ui.text(state(i), i.report().proven() ? "strong tide" : i.report().sound() ? "strong" : "strong erases"));
-        if (!i.report().sound()) {
+        stock.listed(i).ifPresent(b -> state.getChildren().add(Signing.label(b, bench.now())));
+        if (i.report().sound()) {
+            List<Ticket> serves = stock.serves(i);
+            state.getChildren().add(Ui.text(serves.isEmpty() ? "serves no open ticket" : "serves " + serves.stream().map(t -> t.number() + " " + t.title()).collect(Collectors.joining(", ")), "small muted"));
+        } else {
             state.getChildren().add(Ui.text(i.report().reason(), "small"));
         }
-        stock.listed(i).ifPresent(b -> state.getChildren().add(Signing.label(b, bench.now())));
-        List<Ticket> serves = i.report().sound() ? stock.serves(i) : List.of();
-        state.getChildren().add(Ui.text(serves.isEmpty() ? "serves no open ticket" : "serves " + serves.stream().map(t -> t.number() + " " + t.title()).collect(Collectors.joining(", ")), "small muted"));
         HBox.setHgrow(state, Priority.ALWAYS);
         HBox row = Ui.row(14, about, state);
         if (checking.isPresent()) {

@@ -12,6 +12,7 @@ import wistaxis.desktop.look.Ui;
 /** Signing as it is written everywhere: a little rule, open at its end, with an end stop, or closed; a word and a date. */
 final class Signing {
     private static final DateTimeFormatter MOMENT = DateTimeFormatter.ofPattern("EEE d MMM HH:mm", Locale.ENGLISH).withZone(ZoneId.systemDefault());
+    private static final DateTimeFormatter THIS_WEEK = DateTimeFormatter.ofPattern("EEE HH:mm", Locale.ENGLISH).withZone(ZoneId.systemDefault());
 
     private Signing() {}
 
@@ -20,7 +21,8 @@ final class Signing {
         if (!b.signedAt(now)) {
             return Ui.text("\u2500\u2500\u2524  signing closed" + (until == null ? "" : " " + MOMENT.format(until)), "strong muted");
         }
+        DateTimeFormatter moment = until != null && Duration.between(now, until).toDays() < 6 ? THIS_WEEK : MOMENT;
         return until == null ? Ui.text("\u251c\u2500\u2500\u2500  signed, no end known", "strong tide")
-                : Ui.text("\u251c\u2500\u2524  signed until " + MOMENT.format(until) + ", " + Ui.coarse(Duration.between(now, until)) + " left", "strong hands");
+                : Ui.text("\u251c\u2500\u2524  signed until " + moment.format(until) + ", " + Ui.coarse(Duration.between(now, until)) + " left", "strong hands");
     }
 }

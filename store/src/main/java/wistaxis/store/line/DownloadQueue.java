@@ -3,6 +3,7 @@ package wistaxis.store.line;
 import dev.failsafe.Failsafe;
 import dev.failsafe.FailsafeException;
 import dev.failsafe.RetryPolicy;
+import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -190,6 +191,15 @@ public final class DownloadQueue implements AutoCloseable {
     /** Forgets a download that is over, so that it can be wanted anew. */
     public synchronized void forget(String sha256) {
         jobs.removeIf(j -> j.build.sha256().equals(sha256) && j.phase != Fetch.Phase.RUNNING);
+    }
+
+    /** Forgets a download that is paused or broken, and removes what has come of it. */
+    public synchronized void throwAway(String sha256) throws IOException {
+        Optional<Job> job = find(sha256).filter(j -> j.phase == Fetch.Phase.PAUSED || j.phase == Fetch.Phase.BROKEN);
+        if (job.isPresent()) {
+            jobs.remove(job.get());
+            new Leftover(job.get().file, job.get().bytes, sha256).throwAway();
+        }
     }
 
     @Override

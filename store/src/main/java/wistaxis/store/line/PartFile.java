@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
@@ -15,6 +16,8 @@ import wistaxis.store.WholeFile;
 
 /** What has come of a file so far: {@code NAME.part}, and beside it, in {@code NAME.part.json}, which version of the remote file it is from. */
 final class PartFile {
+    private static final String SUFFIX = ".part";
+
     private final Path file;
     private final long size;
     private final String sha256;
@@ -34,12 +37,27 @@ final class PartFile {
         this.sha256 = sha256;
     }
 
+    /** The part that a path is, if it is one and something has come of it. */
+    static Optional<Leftover> leftover(Path path) {
+        String name = path.getFileName().toString();
+        if (!name.endsWith(SUFFIX)) {
+            return Optional.empty();
+        }
+        PartFile part = new PartFile(path.resolveSibling(name.substring(0, name.length() - SUFFIX.length())), Long.MAX_VALUE, "");
+        try {
+            Note note = part.noted();
+            return note == null ? Optional.empty() : Optional.of(new Leftover(part.file, Files.size(path), note.sha256()));
+        } catch (IOException e) {
+            return Optional.empty();
+        }
+    }
+
     Path path() {
-        return file.resolveSibling(file.getFileName() + ".part");
+        return file.resolveSibling(file.getFileName() + SUFFIX);
     }
 
     private Path note() {
-        return file.resolveSibling(file.getFileName() + ".part.json");
+        return file.resolveSibling(file.getFileName() + SUFFIX + ".json");
     }
 
     /** Bytes that can be gone on with, as far as that is known without reading them; all of them where the file has its name. */
@@ -119,6 +137,11 @@ final class PartFile {
         Files.deleteIfExists(note());
     }
 
+    void delete() throws IOException {
+        Files.deleteIfExists(path());
+        Files.deleteIfExists(note());
+    }
+
     /** Bytes that there is room for yet: what the system says of a full disk is in the language of the machine. */
     long room() {
         try {
@@ -132,8 +155,7 @@ final class PartFile {
     void tidy() {
         try {
             if (Files.exists(path()) && Files.size(path()) == 0) {
-                Files.delete(path());
-                Files.deleteIfExists(note());
+                delete();
             }
         } catch (IOException _) {
             // in the way of nothing

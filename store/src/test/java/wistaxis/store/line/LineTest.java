@@ -94,6 +94,7 @@ class LineTest {
         Download second = download(build);
         long kept = second.here();
         assertThat(kept).isBetween(5_000_000L, 6_000_000L);
+        assertThat(Leftover.in(target().getParent())).containsExactly(new Leftover(target(), kept, build.sha256()));
         assertThat(second.run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Whole.class, w -> assertThat(w.bytes()).isEqualTo(build.sizeBytes() - kept));
         assertThat(digest(target())).isEqualTo(build.sha256());
     }
