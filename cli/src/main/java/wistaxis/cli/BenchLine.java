@@ -92,7 +92,7 @@ final class BenchLine extends Output {
         long heap = 0;
         try (Line line = new Line(address)) {
             for (int i = 0; i < rounds; i++) {
-                curls.add(seconds(() -> new ProcessBuilder("curl", "-s", "-o", to.toString(), address + "/file").start().waitFor()));
+                curls.add(seconds(() -> Beside.run("curl", "-s", "-o", to.toString(), address + "/file")));
                 Files.delete(to);
                 copies.add(seconds(() -> copy(address, to)));
                 Files.delete(to);

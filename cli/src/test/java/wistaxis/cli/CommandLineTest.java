@@ -1,6 +1,8 @@
 package wistaxis.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
@@ -56,10 +58,25 @@ class CommandLineTest {
         assertThat(run("sequences", "--device", "A2403", "--goal", "recovery").out()).contains("Keep holding Side").contains("emergency call");
     }
 
+    /** Small ones: that they measure, and that the ratios are those of the rates beside them; how fast it is, is nobody's business here. */
+    @Test
+    void measurementsAreMadeBesideOtherToolsInOneRun() throws IOException {
+        assumeTrue(List.of("curl", "openssl").stream().allMatch(tool -> java.util.Arrays.stream(System.getenv("PATH").split(":")).anyMatch(p -> Files.isExecutable(Path.of(p, tool)))));
+        JsonNode line = run("bench", "line", "--size", "3MB", "--rounds", "1", "--json").json();
+        assertThat(line.get("bytes").asLong()).isEqualTo(3_000_000);
+        assertThat(line.get("toCurl").asDouble()).isCloseTo(line.get("ourArrivalMBs").asDouble() / line.get("curlMBs").asDouble(), within(0.001));
+        assertThat(line.get("digestCost").asDouble()).isCloseTo(1 - line.get("ourArrivalMBs").asDouble() / line.get("copyMBs").asDouble(), within(0.001));
+        assertThat(line.get("ourProvenMBs").asDouble()).as("proven comes after arrived").isPositive().isLessThanOrEqualTo(line.get("ourArrivalMBs").asDouble());
+        JsonNode whole = run("bench", "package", "--megabytes", "3", "--rounds", "1", "--json").json();
+        assertThat(whole.get("toOpenssl").asDouble()).isCloseTo(whole.get("checkMBs").asDouble() / whole.get("opensslMBs").asDouble(), within(0.001));
+        JsonNode keys = run("bench", "keys", "--attempts", "200", "--json").json();
+        assertThat(keys).allSatisfy(k -> assertThat(k.get("attemptsPerSecond").asDouble()).isPositive());
+    }
+
     @Test
     void marginsCardsAndSchoolsAreAnswered() throws IOException {
         JsonNode ten = run("margins", "--device", "iPhone14,5", "--goal", "dfu", "--school", "Ten-five-ten", "--seed", "3", "--attempts", "500", "--blind", "--json").json().get(0);
-        assertThat(ten.get("steps").get(3).get("earliest").asDouble()).isCloseTo(3, org.assertj.core.data.Offset.offset(1e-8));
+        assertThat(ten.get("steps").get(3).get("earliest").asDouble()).isCloseTo(3, within(1e-8));
         assertThat(ten.get("success").asDouble()).isBetween(ten.get("low").asDouble(), ten.get("high").asDouble());
         assertThat(run("margins", "--device", "iPhone14,5", "--goal", "dfu").out()).contains("3. Hold Side", "8.00 to 11.00 s", "as long as you like");
         String card = folder.resolve("card.pdf").toString();

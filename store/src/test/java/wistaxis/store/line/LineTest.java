@@ -99,6 +99,26 @@ class LineTest {
         assertThat(digest(target())).isEqualTo(build.sha256());
     }
 
+    /** A note that is missing or cannot be read says nothing about the part: it is begun anew, and not offered as something to go on with. */
+    @Test
+    void aPartIsGoneOnWithOnlyWhereItsNoteSaysWhatItIs() throws Exception {
+        Build build = newest();
+        Path shelf = target().getParent();
+        assertThat(Leftover.in(shelf)).as("no folder yet").isEmpty();
+        Files.createDirectories(shelf);
+        Files.write(shelf.resolve("package.zip.part"), new byte[4000]);
+        Files.writeString(shelf.resolve("alone.zip.part.json"), "{\"etag\":\"\",\"sha256\":\"x\"}");
+        assertThat(Leftover.in(shelf)).as("a part without a note, a note without a part").isEmpty();
+        Files.writeString(shelf.resolve("package.zip.part.json"), "{\"etag\":");
+        assertThat(Leftover.in(shelf)).as("half a note").isEmpty();
+        assertThat(download(build).run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Whole.class, w -> assertThat(w.bytes()).isEqualTo(build.sizeBytes()));
+        Files.write(shelf.resolve("other.zip.part"), new byte[4000]);
+        Files.writeString(shelf.resolve("other.zip.part.json"), "{\"etag\":\"\",\"sha256\":\"ab\"}");
+        assertThat(Leftover.in(shelf)).containsExactly(new Leftover(shelf.resolve("other.zip"), 4000, "ab"));
+        Leftover.in(shelf).getFirst().throwAway();
+        assertThat(Files.list(shelf)).as("the package stays").containsExactlyInAnyOrder(target(), shelf.resolve("alone.zip.part.json"));
+    }
+
     /** A child process downloads and is killed in the middle, again and again; what it had written is gone on from, never spliced wrongly, and at the end whole. */
     @Test
     void aKillInTheMiddleLosesNothingAndNothingIsHalfNamed() throws Exception {
