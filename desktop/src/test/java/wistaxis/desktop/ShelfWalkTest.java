@@ -70,7 +70,7 @@ class ShelfWalkTest {
         w.click("pause-31J61");
         w.sees("paused");
         w.click("throw-away-" + Objects.requireNonNull(w.bench.ticket("T-0018").build()).sha256().substring(0, 8));
-        Window.until(5, () -> w.bench.stock().fetches().isEmpty(), "no download is left");
+        Window.until(5, () -> w.bench.stock().downloads().fetches().isEmpty(), "no download is left");
         assertThat(Files.list(folder.resolve("packages"))).allMatch(f -> f.toString().endsWith(".zip"));
         assertThat(w.bench.desk("T-0018").firmware().bytes()).isZero();
     }

@@ -96,7 +96,7 @@ public final class FirmwareDesk {
 
     /** The download of the chosen build, for whichever ticket. */
     public Optional<Fetch> anyDownload() {
-        return chosen().flatMap(b -> stock.downloads().state(b.sha256()));
+        return chosen().flatMap(b -> stock.downloads().fetch(b.sha256()));
     }
 
     /** The chosen build's package on the shelf. */
@@ -105,12 +105,12 @@ public final class FirmwareDesk {
     }
 
     private Path file(Build build) {
-        return stock.file(identifier(), build);
+        return stock.downloads().file(identifier(), build);
     }
 
     /** Bytes there now, of the chosen build. */
     public long bytes() {
-        return stock.here(desk.ticket());
+        return stock.downloads().here(desk.ticket());
     }
 
     /** How far the proof is, 0 to 1; empty when none goes on. */
@@ -119,12 +119,12 @@ public final class FirmwareDesk {
     }
 
     public OptionalDouble rate() {
-        return chosen().map(b -> stock.meter(b.sha256()).bytesPerSecond()).orElse(OptionalDouble.empty());
+        return chosen().map(b -> stock.downloads().meter(b.sha256()).bytesPerSecond()).orElse(OptionalDouble.empty());
     }
 
     /** Seconds left of the running download at the recent rate, as a range; empty when none runs or the rate is not known yet. */
     public Optional<Range> left() {
-        return doing() != Doing.DOWNLOADING ? Optional.empty() : chosen().flatMap(b -> stock.meter(b.sha256()).secondsLeft(b.sizeBytes() - bytes()));
+        return doing() != Doing.DOWNLOADING ? Optional.empty() : chosen().flatMap(b -> stock.downloads().meter(b.sha256()).secondsLeft(b.sizeBytes() - bytes()));
     }
 
     /** How long the machine part still runs by itself; zero when hands are needed. */
@@ -138,7 +138,7 @@ public final class FirmwareDesk {
         Build build = chosen().orElseThrow(() -> new IllegalStateException("no build is chosen"));
         trouble = "";
         try {
-            stock.want(build, file(build), desk.ticket().number());
+            stock.downloads().want(build, identifier(), desk.ticket().number());
         } catch (BadInput e) {
             trouble = String.valueOf(e.getMessage());
         }
@@ -174,7 +174,7 @@ public final class FirmwareDesk {
     /** Stops download or proof; what has come is kept. */
     public void stop() {
         chosen().ifPresent(b -> {
-            stock.downloads().pause(b.sha256());
+            stock.downloads().pause(b);
             stock.proofs().stop(file(b));
         });
         onShelf().map(stock.shelf()::file).ifPresent(stock.proofs()::stop);

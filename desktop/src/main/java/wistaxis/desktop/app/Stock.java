@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -12,29 +11,23 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.stream.Collectors;
 import javafx.application.Platform;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.TimeHistory;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.firmware.Build;
-import wistaxis.core.firmware.Fetch;
 import wistaxis.core.firmware.FirmwareCatalogue;
 import wistaxis.core.firmware.PackageCheck;
 import wistaxis.core.firmware.PackageLayout;
-import wistaxis.core.firmware.RateMeter;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.core.ticket.TicketEvent;
 import wistaxis.standins.StandInSigner;
 import wistaxis.store.firmware.CatalogueFile;
 import wistaxis.store.firmware.FolderWatch;
 import wistaxis.store.firmware.Shelf;
 import wistaxis.store.ledger.DataFolder;
-import wistaxis.store.line.DownloadQueue;
-import wistaxis.store.line.Leftover;
 
 /**
  * Firmware of the whole bench: the catalogue of builds, the shelf, the downloads that serve several tickets, the proofs, and how long things take here.
@@ -44,18 +37,13 @@ public final class Stock implements AutoCloseable {
     /** A signing window that ends within this is called out. */
     private static final Duration SOON = Duration.ofHours(12);
 
-    private static final Duration FIRST_PAUSE = Duration.ofSeconds(1);
-
     private final Workbench bench;
     private final PackageCheck check = new PackageCheck(PackageLayout.shipped(), StandInSigner.publicKey());
     private final CatalogueFile catalogueFile;
-    private final DownloadQueue downloads;
+    private final Downloads downloads;
     private final Shelf shelf;
     private final TimeHistory history;
-    private final Map<String, Fetch> seen = new HashMap<>();
-    private final Map<String, RateMeter> meters = new HashMap<>();
     private final Proofs proofs;
-    private final Map<String, Leftover> leftovers = new TreeMap<>();
     private final Set<String> asking = new HashSet<>();
     private final Map<String, String> answered = new HashMap<>();
     private @Nullable FolderWatch watch;
@@ -70,7 +58,7 @@ public final class Stock implements AutoCloseable {
         this.catalogueFile = new CatalogueFile(folder.root().resolve("firmware.json"));
         this.shelf = new Shelf(folder.shelf(), folder.root().resolve("shelf.json"), check);
         this.proofs = new Proofs(bench, shelf);
-        this.downloads = new DownloadQueue(bench.line(), FIRST_PAUSE);
+        this.downloads = new Downloads(bench, shelf);
         this.history = new TimeHistory(bench.stages());
         entries.forEach(e -> history.add(e, bench.devices()));
         try {
@@ -82,11 +70,6 @@ public final class Stock implements AutoCloseable {
             watch = new FolderWatch(folder.shelf(), () -> Platform.runLater(this::rescan));
         } catch (IOException e) {
             trouble += (trouble.isEmpty() ? "" : " ") + "The shelf's folder [" + folder.shelf() + "] is not watched: " + e.getMessage();
-        }
-        try {
-            Leftover.in(folder.shelf()).forEach(l -> leftovers.put(l.sha256(), l));
-        } catch (IOException e) {
-            trouble += (trouble.isEmpty() ? "" : " ") + "What has come of earlier downloads cannot be looked at: " + e.getMessage();
         }
         rescan();
     }
@@ -101,7 +84,7 @@ public final class Stock implements AutoCloseable {
 
     /** What went wrong with catalogue or shelf, in words; empty when nothing did. */
     public String trouble() {
-        return trouble;
+        return !trouble.isEmpty() ? trouble : downloads.trouble();
     }
 
     /** Builds of a model, newest first, as far as known. */
@@ -187,86 +170,14 @@ public final class Stock implements AutoCloseable {
         return shelf;
     }
 
-    /** What is being taken in or checked. */
-    public Proofs proofs() {
-        return proofs;
-    }
-
-    DownloadQueue downloads() {
+    /** What is fetched for the tickets. */
+    public Downloads downloads() {
         return downloads;
     }
 
-    /** All downloads, in their order. */
-    public List<Fetch> fetches() {
-        return downloads.states();
-    }
-
-    /** What has come of downloads before the program ended, and that nobody goes on with yet. */
-    public Collection<Leftover> leftovers() {
-        return List.copyOf(leftovers.values());
-    }
-
-    /** Open tickets that have chosen the package of such a digest. */
-    public List<Ticket> wanting(String sha256) {
-        return bench.tickets().values().stream().filter(t -> t.stage() != Stage.CLOSED && t.build() != null && t.build().sha256().equals(sha256)).toList();
-    }
-
-    /** Where the package of a build is put: beside what has come of it already. */
-    Path file(String identifier, Build build) {
-        Leftover left = leftovers.get(build.sha256());
-        return left == null ? shelf.folder().resolve(Build.fileName(identifier, build.build())) : left.file();
-    }
-
-    /** Starts, or goes on with, a download for a ticket. @throws BadInput for a build that no library serves */
-    void want(Build build, Path file, String ticket) {
-        downloads.want(build, file, ticket);
-        leftovers.remove(build.sha256());
-    }
-
-    /** Bytes of the package that a ticket has chosen, on the shelf or come so far. */
-    public long here(Ticket t) {
-        TicketEvent.BuildChosen b = t.build();
-        if (b == null || t.identifier() == null) {
-            return 0;
-        }
-        return downloads.state(b.sha256()).map(Fetch::bytes).orElseGet(() -> shelf.find(t.identifier(), b.version(), b.build()).map(_ -> b.sizeBytes())
-                .orElseGet(() -> leftovers.containsKey(b.sha256()) ? Math.min(b.sizeBytes(), leftovers.get(b.sha256()).bytes()) : 0));
-    }
-
-    /** Throws away what has come of a download that does not run. */
-    public void throwAway(String sha256) {
-        try {
-            downloads.throwAway(sha256);
-            Leftover left = leftovers.remove(sha256);
-            if (left != null) {
-                left.throwAway();
-            }
-        } catch (IOException e) {
-            trouble = "What has come cannot be thrown away: " + e.getMessage();
-        }
-        seen.remove(sha256);
-        bench.changed();
-    }
-
-    public void pause(Build build) {
-        downloads.pause(build.sha256());
-        bench.changed();
-    }
-
-    public void resume(Build build) {
-        downloads.resume(build.sha256());
-        bench.changed();
-    }
-
-    /** Puts a download before all others. */
-    public void first(Build build) {
-        downloads.first(build.sha256());
-        bench.changed();
-    }
-
-    /** @param bytesPerSecond what all downloads together may take of the line; 0 for all of it */
-    public void limit(long bytesPerSecond) {
-        downloads.share().limit(bytesPerSecond);
+    /** What is being taken in or checked. */
+    public Proofs proofs() {
+        return proofs;
     }
 
     /** The open tickets whose model a package is for. */
@@ -298,51 +209,6 @@ public final class Stock implements AutoCloseable {
             trouble = "[" + item.name() + "] cannot be removed: " + e.getMessage();
         }
         bench.changed();
-    }
-
-    /** The rate of a running download. */
-    public RateMeter meter(String sha256) {
-        return meters.computeIfAbsent(sha256, _ -> new RateMeter());
-    }
-
-    /** Follows the downloads: writes down what they do on the tickets they serve, and proves what has come whole. */
-    void tick() {
-        for (Fetch s : downloads.states()) {
-            String sha = s.build().sha256();
-            if (s.phase() == Fetch.Phase.RUNNING) {
-                meter(sha).mark(System.nanoTime(), s.bytes());
-            }
-            Fetch before = seen.put(sha, s);
-            if (before == null || before.phase() != s.phase()) {
-                turned(s);
-                bench.changed();
-            } else if (!before.why().equals(s.why())) {
-                bench.changed();
-            }
-        }
-    }
-
-    private void turned(Fetch s) {
-        Build b = s.build();
-        switch (s.phase()) {
-            case RUNNING -> {
-                meters.remove(b.sha256());
-                s.tickets().forEach(t -> bench.record(t, new TicketEvent.DownloadStarted(b.build(), s.bytes())));
-            }
-            case PAUSED -> s.tickets().forEach(t -> bench.record(t, new TicketEvent.DownloadStopped(b.build(), s.bytes(), "by hand")));
-            case BROKEN -> s.tickets().forEach(t -> bench.record(t, new TicketEvent.DownloadStopped(b.build(), s.bytes(), s.why())));
-            case WHOLE -> whole(s);
-            case WAITING -> { }
-        }
-    }
-
-    private void whole(Fetch s) {
-        if (s.moved() > 0) {
-            bench.record(s.tickets().iterator().next(), new TicketEvent.Downloaded(s.build().build(), s.moved(), s.seconds()));
-        }
-        s.tickets().forEach(t -> bench.desk(t).firmware().prove(s.file()));
-        downloads.forget(s.build().sha256());
-        seen.remove(s.build().sha256());
     }
 
     @Override

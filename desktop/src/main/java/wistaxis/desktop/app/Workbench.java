@@ -291,7 +291,7 @@ public final class Workbench implements AutoCloseable {
     public void tick() {
         List.copyOf(desks.values()).forEach(TicketDesk::tick);
         drill.tick();
-        stock.tick();
+        stock.downloads().tick();
     }
 
     public void onChange(Runnable listener) {
@@ -315,7 +315,7 @@ public final class Workbench implements AutoCloseable {
     private BenchPlan.Job job(Ticket t) {
         KeyFamily family = model(t).map(DeviceModel::family).orElse(null);
         TicketDesk desk = desks.get(t.number());
-        double download = t.packageProven() ? 0 : stock.history().download(t.build() == null ? USUAL_PACKAGE : t.build().sizeBytes() - stock.here(t)).mid();
+        double download = t.packageProven() ? 0 : stock.history().download(t.build() == null ? USUAL_PACKAGE : t.build().sizeBytes() - stock.downloads().here(t)).mid();
         return new BenchPlan.Job(t.number(), t.stage(), promised(t).orElse(Instant.MAX), desk == null ? Duration.ZERO : desk.unattended(), seconds(download), routes.writes(t), restore(family));
     }
 

@@ -22,20 +22,22 @@ import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Units;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.Fetch;
+import wistaxis.core.firmware.Leftover;
 import wistaxis.core.firmware.PackageReport.Verdict;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.desktop.app.Downloads;
 import wistaxis.desktop.app.FirmwareDesk;
 import wistaxis.desktop.app.Stock;
 import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
 import wistaxis.store.firmware.Shelf;
-import wistaxis.store.line.Leftover;
 
 /** The packages on disk, found by what is in them; the downloads in their order; what was refused and why. */
 final class ShelfView implements View {
     private final Shell shell;
     private final Workbench bench;
     private final Stock stock;
+    private final Downloads downloads;
     private final VBox root = Ui.style(new VBox(), "page");
     private final VBox list = new VBox(6);
     private final TextField limit = Ui.field("line-limit", "none", 14);
@@ -47,6 +49,7 @@ final class ShelfView implements View {
         this.shell = shell;
         this.bench = bench;
         this.stock = bench.stock();
+        this.downloads = stock.downloads();
         limit.setPrefWidth(110);
         limit.setOnAction(_ -> takeLimit());
         list.setPadding(new Insets(0, 12, 0, 0));
@@ -98,7 +101,7 @@ final class ShelfView implements View {
 
     private void takeLimit() {
         try {
-            stock.limit(limit.getText().isBlank() ? 0 : Math.round(Units.bytesPerSecond(limit.getText())));
+            downloads.limit(limit.getText().isBlank() ? 0 : Math.round(Units.bytesPerSecond(limit.getText())));
             wrong = "";
         } catch (BadInput e) {
             wrong = String.valueOf(e.getMessage());
@@ -123,12 +126,12 @@ final class ShelfView implements View {
             list.getChildren().add(Ui.notice("calm", said));
         }
         stock.proofs().refused().forEach((name, reason) -> list.getChildren().add(refused(name, reason)));
-        stock.fetches().stream().filter(s -> s.phase() != Fetch.Phase.WHOLE).forEach(s -> list.getChildren().add(download(s)));
-        stock.leftovers().forEach(l -> list.getChildren().add(leftover(l)));
+        downloads.fetches().stream().filter(s -> s.phase() != Fetch.Phase.WHOLE).forEach(s -> list.getChildren().add(download(s)));
+        downloads.leftovers().forEach(l -> list.getChildren().add(leftover(l)));
         List<Shelf.Item> items = stock.shelf().items();
         items.forEach(i -> list.getChildren().add(item(i)));
         stock.proofs().busy().stream().filter(f -> !f.getParent().equals(stock.shelf().folder())).forEach(f -> list.getChildren().add(Ui.card(Ui.text("Taking in " + f.getFileName(), "strong"), bar(stock.proofs().proving(f).orElse(0.0)))));
-        if (items.isEmpty() && stock.fetches().isEmpty() && stock.leftovers().isEmpty()) {
+        if (items.isEmpty() && downloads.fetches().isEmpty() && downloads.leftovers().isEmpty()) {
             list.getChildren().add(Ui.notice("calm", "The shelf is empty.", "What is downloaded for a ticket comes here and serves every further ticket of the same model."));
         }
     }
@@ -148,11 +151,11 @@ final class ShelfView implements View {
             case BROKEN -> "stopped: " + s.why();
             case WHOLE -> "whole";
         };
-        String left = s.phase() != Fetch.Phase.RUNNING ? "" : stock.meter(b.sha256()).secondsLeft(b.sizeBytes() - s.bytes()).map(r -> ", " + Ui.clock(r) + " left").orElse("");
+        String left = s.phase() != Fetch.Phase.RUNNING ? "" : downloads.meter(b.sha256()).secondsLeft(b.sizeBytes() - s.bytes()).map(r -> ", " + Ui.clock(r) + " left").orElse("");
         HBox row = Ui.row(12, Ui.column(0, Ui.label(b.version() + " for " + String.join(", ", b.identifiers()), "strong"),
                 Ui.text(Units.inWords(s.bytes()) + " of " + Units.inWords(b.sizeBytes()) + ", " + state + left + ". For " + String.join(", ", s.tickets()) + ".", "small muted")), Ui.gap());
-        row.getChildren().addAll(Ui.button("first-" + b.build(), "First", "quiet small", () -> stock.first(b)),
-                s.underWay() ? Ui.button("pause-" + b.build(), "Pause", "", () -> stock.pause(b)) : Ui.button("resume-" + b.build(), "Go on", "", () -> stock.resume(b)));
+        row.getChildren().addAll(Ui.button("first-" + b.build(), "First", "quiet small", () -> downloads.first(b)),
+                s.underWay() ? Ui.button("pause-" + b.build(), "Pause", "", () -> downloads.pause(b)) : Ui.button("resume-" + b.build(), "Go on", "", () -> downloads.resume(b)));
         if (!s.underWay()) {
             row.getChildren().add(throwAway(b.sha256()));
         }
@@ -161,7 +164,7 @@ final class ShelfView implements View {
 
     /** What has come before the program ended: gone on with for those who want it, or thrown away. */
     private Node leftover(Leftover l) {
-        List<Ticket> wanting = stock.wanting(l.sha256());
+        List<Ticket> wanting = downloads.wanting(l.sha256());
         String title = wanting.isEmpty() ? l.file().getFileName().toString() : wanting.getFirst().build().version() + " for " + wanting.getFirst().identifier();
         String of = wanting.isEmpty() ? " of a package that no open ticket wants" : " of " + Units.inWords(wanting.getFirst().build().sizeBytes()) + ", left from before. For " + wanting.stream().map(Ticket::number).collect(Collectors.joining(", "));
         HBox row = Ui.row(12, Ui.column(0, Ui.label(title, "strong"), Ui.text(Units.inWords(l.bytes()) + of + ".", "small muted")), Ui.gap());
@@ -189,7 +192,7 @@ final class ShelfView implements View {
     }
 
     private Button throwAway(String sha256) {
-        return Ui.button("throw-away-" + sha256.substring(0, 8), "Throw away", "quiet small", () -> stock.throwAway(sha256));
+        return Ui.button("throw-away-" + sha256.substring(0, 8), "Throw away", "quiet small", () -> downloads.throwAway(sha256));
     }
 
     private static ProgressBar bar(double done) {
@@ -241,7 +244,7 @@ final class ShelfView implements View {
     @Override
     public void tick() {
         long now = System.currentTimeMillis();
-        boolean moves = !stock.proofs().busy().isEmpty() || stock.fetches().stream().anyMatch(s -> s.phase() == Fetch.Phase.RUNNING);
+        boolean moves = !stock.proofs().busy().isEmpty() || downloads.fetches().stream().anyMatch(s -> s.phase() == Fetch.Phase.RUNNING);
         if (moves && now - drawnMillis > 400) {
             drawnMillis = now;
             shell.again();

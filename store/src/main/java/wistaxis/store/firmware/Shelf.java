@@ -5,6 +5,7 @@ import java.io.InputStream;
 import java.io.InterruptedIOException;
 import java.io.OutputStream;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
@@ -93,7 +94,11 @@ public final class Shelf {
         }
         boolean changed = forgetGone();
         for (Path file : there) {
-            changed |= isNew(file) && putIfNew(look(file, () -> check.quick(file, null)));
+            try {
+                changed |= isNew(file) && putIfNew(look(file, () -> check.quick(file, null)));
+            } catch (NoSuchFileException _) {
+                // gone since it was listed
+            }
         }
         if (changed) {
             save();

@@ -16,6 +16,7 @@ import java.util.concurrent.Executors;
 import java.util.function.BiFunction;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.Fetch;
+import wistaxis.core.firmware.Leftover;
 
 /**
  * The downloads of a bench: some at once, the others waiting in order; one download serves every ticket that wants the package. A line that breaks is tried again
@@ -193,12 +194,22 @@ public final class DownloadQueue implements AutoCloseable {
         jobs.removeIf(j -> j.build.sha256().equals(sha256) && j.phase != Fetch.Phase.RUNNING);
     }
 
+    /** What has come of downloads before this program began, by name. */
+    public static List<Leftover> leftovers(Path folder) throws IOException {
+        return PartFile.in(folder);
+    }
+
+    /** Removes what has come, for good. Not while it is gone on with. */
+    public static void throwAway(Leftover left) throws IOException {
+        new PartFile(left.file(), left.bytes(), left.sha256()).delete();
+    }
+
     /** Forgets a download that is paused or broken, and removes what has come of it. */
     public synchronized void throwAway(String sha256) throws IOException {
         Optional<Job> job = find(sha256).filter(j -> j.phase == Fetch.Phase.PAUSED || j.phase == Fetch.Phase.BROKEN);
         if (job.isPresent()) {
             jobs.remove(job.get());
-            new Leftover(job.get().file, job.get().bytes, sha256).throwAway();
+            throwAway(new Leftover(job.get().file, job.get().bytes, sha256));
         }
     }
 

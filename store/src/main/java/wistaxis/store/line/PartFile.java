@@ -7,11 +7,14 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
+import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Sha256;
+import wistaxis.core.firmware.Leftover;
 import wistaxis.store.WholeFile;
 
 /** What has come of a file so far: {@code NAME.part}, and beside it, in {@code NAME.part.json}, which version of the remote file it is from. */
@@ -37,16 +40,22 @@ final class PartFile {
         this.sha256 = sha256;
     }
 
-    /** The part that a path is, if it is one and something has come of it. */
-    static Optional<Leftover> leftover(Path path) {
-        String name = path.getFileName().toString();
-        if (!name.endsWith(SUFFIX)) {
-            return Optional.empty();
+    /** The parts in a folder, by name. What cannot be gone on with is left out. */
+    static List<Leftover> in(Path folder) throws IOException {
+        if (!Files.isDirectory(folder)) {
+            return List.of();
         }
+        try (Stream<Path> there = Files.list(folder)) {
+            return there.filter(p -> p.toString().endsWith(SUFFIX)).sorted().map(PartFile::leftover).flatMap(Optional::stream).toList();
+        }
+    }
+
+    private static Optional<Leftover> leftover(Path path) {
+        String name = path.getFileName().toString();
         PartFile part = new PartFile(path.resolveSibling(name.substring(0, name.length() - SUFFIX.length())), Long.MAX_VALUE, "");
         try {
             Note note = part.noted();
-            return note == null ? Optional.empty() : Optional.of(new Leftover(part.file, Files.size(path), note.sha256()));
+            return note == null || !note.sha256().matches("[0-9a-f]{64}") ? Optional.empty() : Optional.of(new Leftover(part.file, Files.size(path), note.sha256()));
         } catch (IOException e) {
             return Optional.empty();
         }

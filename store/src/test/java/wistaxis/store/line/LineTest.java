@@ -19,6 +19,7 @@ import wistaxis.core.facts.Sha256;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.BuildChoice;
 import wistaxis.core.firmware.Fetch;
+import wistaxis.core.firmware.Leftover;
 import wistaxis.core.outside.OutsideTrouble;
 import wistaxis.core.signing.SigningAnswer;
 import wistaxis.core.signing.SigningRequest;
@@ -94,7 +95,7 @@ class LineTest {
         Download second = download(build);
         long kept = second.here();
         assertThat(kept).isBetween(5_000_000L, 6_000_000L);
-        assertThat(Leftover.in(target().getParent())).containsExactly(new Leftover(target(), kept, build.sha256()));
+        assertThat(DownloadQueue.leftovers(target().getParent())).containsExactly(new Leftover(target(), kept, build.sha256()));
         assertThat(second.run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Whole.class, w -> assertThat(w.bytes()).isEqualTo(build.sizeBytes() - kept));
         assertThat(digest(target())).isEqualTo(build.sha256());
     }
@@ -104,18 +105,20 @@ class LineTest {
     void aPartIsGoneOnWithOnlyWhereItsNoteSaysWhatItIs() throws Exception {
         Build build = newest();
         Path shelf = target().getParent();
-        assertThat(Leftover.in(shelf)).as("no folder yet").isEmpty();
+        assertThat(DownloadQueue.leftovers(shelf)).as("no folder yet").isEmpty();
         Files.createDirectories(shelf);
         Files.write(shelf.resolve("package.zip.part"), new byte[4000]);
         Files.writeString(shelf.resolve("alone.zip.part.json"), "{\"etag\":\"\",\"sha256\":\"x\"}");
-        assertThat(Leftover.in(shelf)).as("a part without a note, a note without a part").isEmpty();
+        assertThat(DownloadQueue.leftovers(shelf)).as("a part without a note, a note without a part").isEmpty();
         Files.writeString(shelf.resolve("package.zip.part.json"), "{\"etag\":");
-        assertThat(Leftover.in(shelf)).as("half a note").isEmpty();
+        assertThat(DownloadQueue.leftovers(shelf)).as("half a note").isEmpty();
         assertThat(download(build).run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Whole.class, w -> assertThat(w.bytes()).isEqualTo(build.sizeBytes()));
         Files.write(shelf.resolve("other.zip.part"), new byte[4000]);
         Files.writeString(shelf.resolve("other.zip.part.json"), "{\"etag\":\"\",\"sha256\":\"ab\"}");
-        assertThat(Leftover.in(shelf)).containsExactly(new Leftover(shelf.resolve("other.zip"), 4000, "ab"));
-        Leftover.in(shelf).getFirst().throwAway();
+        assertThat(DownloadQueue.leftovers(shelf)).as("no digest").isEmpty();
+        Files.writeString(shelf.resolve("other.zip.part.json"), "{\"etag\":\"\",\"sha256\":\"" + "ab".repeat(32) + "\"}");
+        assertThat(DownloadQueue.leftovers(shelf)).containsExactly(new Leftover(shelf.resolve("other.zip"), 4000, "ab".repeat(32)));
+        DownloadQueue.throwAway(DownloadQueue.leftovers(shelf).getFirst());
         assertThat(Files.list(shelf)).as("the package stays").containsExactlyInAnyOrder(target(), shelf.resolve("alone.zip.part.json"));
     }
 
