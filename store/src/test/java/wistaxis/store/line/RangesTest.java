@@ -47,13 +47,17 @@ class RangesTest {
     void open() throws IOException {
         server = new ServerSocket(0, 5, InetAddress.getLoopbackAddress());
         Thread.ofVirtual().start(this::serve);
-        line = new Line(URI.create("http://127.0.0.1:" + server.getLocalPort()), Duration.ofMillis(600));
+        line = new Line(address());
     }
 
     @AfterEach
     void close() throws IOException {
         line.close();
         server.close();
+    }
+
+    private URI address() {
+        return URI.create("http://127.0.0.1:" + server.getLocalPort());
     }
 
     /** Each connection hears one answer and is closed; where no answer is left it stays open and hears nothing. */
@@ -86,8 +90,12 @@ class RangesTest {
     }
 
     private Download download() {
+        return download(line);
+    }
+
+    private Download download(Line over) {
         Build build = new Build(List.of("iPhone13,2"), SystemVersion.parse("1"), "B", LocalDate.EPOCH, FILE.length(), Sha256.of(FILE.getBytes(StandardCharsets.US_ASCII)), "/file", true, null);
-        return line.download(build, target(), new LineShare());
+        return over.download(build, target(), new LineShare());
     }
 
     /** The first eight bytes are there from an earlier run. */
@@ -180,7 +188,9 @@ class RangesTest {
         });
         assertThat(download.run(_ -> { })).as("stopped by hand before a byte came").isEqualTo(new Download.Ended.Stopped(0));
         stopper.join();
-        assertThat(download().run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Broken.class, b -> assertThat(b.why()).contains("nothing came for"));
+        try (Line impatient = new Line(address(), Duration.ofMillis(600))) {
+            assertThat(download(impatient).run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Broken.class, b -> assertThat(b.why()).contains("nothing came for"));
+        }
         server.close();
         assertThat(download().run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Broken.class, b -> assertThat(b.passing()).isTrue());
     }
