@@ -24,7 +24,6 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.locks.LockSupport;
 import org.apache.hc.client5.http.classic.methods.HttpGet;
 import org.apache.hc.client5.http.impl.classic.CloseableHttpClient;
-import org.apache.hc.client5.http.impl.classic.HttpClients;
 import org.apache.hc.core5.http.ClassicHttpResponse;
 import org.apache.hc.core5.http.HttpHost;
 import org.jspecify.annotations.Nullable;
@@ -143,7 +142,7 @@ final class BenchLine extends Output {
     /** What the download does, without a digest and without the way to stop, to go on or to wait. */
     private static void copy(URI address, Path to) throws IOException {
         URI file = address.resolve("/file");
-        try (CloseableHttpClient http = HttpClients.createMinimal(); ClassicHttpResponse answer = http.executeOpen(HttpHost.create(file), new HttpGet(file), null);
+        try (CloseableHttpClient http = Line.large(); ClassicHttpResponse answer = http.executeOpen(HttpHost.create(file), new HttpGet(file), null);
                 InputStream in = answer.getEntity().getContent(); FileChannel out = FileChannel.open(to, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE)) {
             byte[] chunk = new byte[1 << 17];
             for (int n = in.read(chunk); n >= 0; n = in.read(chunk)) {

@@ -33,9 +33,7 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
     private final Duration silence;
     private final HttpClient http = HttpClient.newBuilder().connectTimeout(CONNECT).build();
 
-    /** For what is large: it hands on what the socket gives, and lets go of it when told to. */
-    private final CloseableHttpClient files = HttpClients.createMinimal(PoolingHttpClientConnectionManagerBuilder.create()
-            .setDefaultConnectionConfig(ConnectionConfig.custom().setConnectTimeout(Timeout.of(CONNECT)).build()).build());
+    private final CloseableHttpClient files = large();
 
     public Line(URI address) {
         this(address, SILENCE);
@@ -45,6 +43,12 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
     Line(URI address, Duration silence) {
         this.address = address;
         this.silence = silence;
+    }
+
+    /** A client for what is large: it hands on what the socket gives, and lets go of it when told to. A time-out of the socket would cost a fifth of a fast line; {@link Download} listens for silence. */
+    public static CloseableHttpClient large() {
+        ConnectionConfig config = ConnectionConfig.custom().setConnectTimeout(Timeout.of(CONNECT)).setSocketTimeout(Timeout.DISABLED).build();
+        return HttpClients.createMinimal(PoolingHttpClientConnectionManagerBuilder.create().setDefaultConnectionConfig(config).build());
     }
 
     @JsonIgnoreProperties(ignoreUnknown = true)
