@@ -83,7 +83,7 @@ final class Follower implements AutoCloseable {
 
     /** How fast the writer was over the last moment. */
     private static final class Pace {
-        private static final long MOMENT = 50_000_000L;
+        private static final long MOMENT = 10_000_000L;
 
         private long since = System.nanoTime();
         private long from;
