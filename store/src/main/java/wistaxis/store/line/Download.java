@@ -204,8 +204,10 @@ public final class Download {
             }
             follower.written(at);
             progress.accept(at);
+            listening = false; // whoever waits for its turn hears nothing, and that is nobody's silence
             share.take(n);
             heardNanos = System.nanoTime();
+            listening = true;
         }
         return at;
     }

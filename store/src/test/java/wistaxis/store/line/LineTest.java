@@ -225,6 +225,12 @@ class LineTest {
             Download dripping = impatient.download(build, target(), new LineShare());
             assertThat(dripping.run(at -> stopAt(dripping, at, 900_000))).as("slow, but it comes").isInstanceOf(Download.Ended.Stopped.class);
             assertThat(dripping.here()).isGreaterThan(800_000);
+            world.faults().drip(0);
+            LineShare narrow = new LineShare();
+            narrow.limit(60_000); // a piece of 128 kB takes two seconds of it
+            Download limited = impatient.download(build, target(), narrow);
+            long before = limited.here();
+            assertThat(limited.run(at -> stopAt(limited, at, before + 300_000))).as("who waits for its turn is not hung up on").isInstanceOf(Download.Ended.Stopped.class);
         }
     }
 
