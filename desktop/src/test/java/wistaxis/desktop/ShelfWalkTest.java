@@ -58,6 +58,35 @@ class ShelfWalkTest {
         }
     }
 
+    /** After the program ended in the middle, the shelf alone is enough: what a ticket wants is gone on with, what nobody wants is thrown away. */
+    @Test
+    void whatIsLeftFromBeforeIsGoneOnWithOrThrownAwayFromTheShelf() throws Exception {
+        try (Window w = Window.demo(folder, 6_000_000)) {
+            w.click("lane-" + TICKET);
+            w.click("choose-31K88");
+            w.click("download");
+            Window.until(30, () -> w.bench.desk(TICKET).firmware().bytes() > 6_000_000, "some of the download");
+        }
+        String nobodys = "ab".repeat(32);
+        Files.write(folder.resolve("packages/iPad7,5_30A1.zip.part"), new byte[2_500_000]);
+        Files.writeString(folder.resolve("packages/iPad7,5_30A1.zip.part.json"), "{\"etag\":\"\",\"sha256\":\"" + nobodys + "\"}");
+        try (Window w = Window.demo(folder, 12_000_000)) {
+            w.click("nav-shelf");
+            w.sees("2.5 MB of a package that no open ticket wants.");
+            w.click("throw-away-" + nobodys.substring(0, 8));
+            Window.until(5, () -> !w.text().contains("no open ticket wants"), "the part to be gone from the page");
+            assertThat(folder.resolve("packages/iPad7,5_30A1.zip.part")).doesNotExist();
+            assertThat(folder.resolve("packages/iPad7,5_30A1.zip.part.json")).doesNotExist();
+            w.sees("left from before. For T-0012.");
+            w.click("resume-31K88");
+            w.sees("proven: 6 parts");
+            assertThat(w.bench.ticket(TICKET).packageProven()).isTrue();
+            assertThat(w.bench.entries().stream().map(e -> e.event())).as("gone on with, not begun anew")
+                    .filteredOn(TicketEvent.DownloadStarted.class::isInstance).last().isInstanceOfSatisfying(TicketEvent.DownloadStarted.class, e -> assertThat(e.fromByte()).isGreaterThan(6_000_000));
+            assertThat(w.text()).doesNotContain("left from before");
+        }
+    }
+
     private void whatIsNotWantedAnyMoreIsThrownAway(Window w) throws Exception {
         Window.onFx(() -> {
             w.shell.showTicket("T-0018", Stage.FIRMWARE);
