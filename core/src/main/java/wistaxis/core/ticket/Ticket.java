@@ -81,6 +81,11 @@ public record Ticket(
         return route != null && !route.endsWith("-restore") && !route.endsWith("-erase");
     }
 
+    /** Whether its build is the one whose package has this digest. */
+    public boolean hasChosen(String sha256) {
+        return build != null && build.sha256().equals(sha256);
+    }
+
     public boolean packageProven() {
         return build != null && build.build().equals(provenBuild);
     }

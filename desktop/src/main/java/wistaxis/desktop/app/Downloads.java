@@ -14,7 +14,6 @@ import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.Fetch;
 import wistaxis.core.firmware.Leftover;
 import wistaxis.core.firmware.RateMeter;
-import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.store.firmware.Shelf;
@@ -65,7 +64,7 @@ public final class Downloads implements AutoCloseable {
 
     /** Open tickets that have chosen the package of such a digest. */
     public List<Ticket> wanting(String sha256) {
-        return bench.tickets().values().stream().filter(t -> t.stage() != Stage.CLOSED && t.build() != null && t.build().sha256().equals(sha256)).toList();
+        return bench.openTickets().stream().filter(t -> t.hasChosen(sha256)).toList();
     }
 
     /** Where the package of a build is put: beside what has come of it already. */

@@ -153,12 +153,8 @@ public final class Stock implements AutoCloseable {
         List<Ticket> open = bench.tickets().values().stream().filter(t -> t.stage().compareTo(Stage.RESTORE) <= 0).toList();
         return catalogue.builds().stream().map(FirmwareCatalogue.Listed::build)
                 .filter(b -> b.signedAt(now) && b.signedUntil() != null && Duration.between(now, b.signedUntil()).compareTo(SOON) < 0)
-                .map(b -> new Closing(b, Duration.between(now, b.signedUntil()), open.stream().filter(t -> wants(t, b)).map(Ticket::number).toList()))
+                .map(b -> new Closing(b, Duration.between(now, b.signedUntil()), open.stream().filter(t -> t.hasChosen(b.sha256())).map(Ticket::number).toList()))
                 .filter(c -> !c.tickets().isEmpty()).sorted(Comparator.comparing(Closing::left)).toList();
-    }
-
-    private static boolean wants(Ticket t, Build b) {
-        return t.build() != null && t.build().sha256().equals(b.sha256());
     }
 
     /** The package of a build on the shelf, if it is there and sound. */
@@ -182,7 +178,7 @@ public final class Stock implements AutoCloseable {
 
     /** The open tickets whose model a package is for. */
     public List<Ticket> serves(Shelf.Item item) {
-        return bench.tickets().values().stream().filter(t -> t.stage() != Stage.CLOSED && t.identifier() != null && item.report().products().contains(t.identifier())).toList();
+        return bench.openTickets().stream().filter(t -> t.identifier() != null && item.report().products().contains(t.identifier())).toList();
     }
 
     /** The build of a package, as the library lists it. */

@@ -221,6 +221,11 @@ public final class Workbench implements AutoCloseable {
         return Instant.ofEpochSecond(0, nanos);
     }
 
+    /** Tickets that are not closed, by number. */
+    public List<Ticket> openTickets() {
+        return tickets.values().stream().filter(t -> t.stage() != Stage.CLOSED).toList();
+    }
+
     /** All tickets by number. */
     public Map<String, Ticket> tickets() {
         return Collections.unmodifiableMap(tickets);
@@ -304,7 +309,7 @@ public final class Workbench implements AutoCloseable {
 
     /** The plan of all open tickets from now on. */
     public BenchPlan plan() {
-        return BenchPlan.of(tickets.values().stream().filter(t -> t.stage() != Stage.CLOSED).filter(t -> stop(t).isEmpty()).map(this::job).toList(), now());
+        return BenchPlan.of(openTickets().stream().filter(t -> stop(t).isEmpty()).map(this::job).toList(), now());
     }
 
     /** Why nothing may be done on a ticket, if so. */

@@ -136,6 +136,7 @@ public final class Ui {
         return s >= 3600 ? String.format(Locale.ROOT, "%d:%02d:%02d", s / 3600, s / 60 % 60, s % 60) : String.format(Locale.ROOT, "%02d:%02d", s / 60, s % 60);
     }
 
+    /** Seconds as {@link #clock(Duration)} writes them. */
     public static String clock(double seconds) {
         return clock(Duration.ofMillis(Math.round(seconds * 1000)));
     }

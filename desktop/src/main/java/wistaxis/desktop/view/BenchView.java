@@ -17,7 +17,6 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import wistaxis.core.bench.BenchPlan;
 import wistaxis.core.device.DeviceModel;
-import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
@@ -65,7 +64,7 @@ final class BenchView implements View {
         bench.stock().closingSoon().forEach(c -> lanes.getChildren().add(Ui.notice("", "Signing of " + c.build().version() + " (" + c.build().build() + ") closes in " + Ui.coarse(c.left()) + ": " + String.join(", ", c.tickets())
                 + (c.tickets().size() == 1 ? " has" : " have") + " chosen it.")));
         lanes.getChildren().add(TimeLane.header(bench.now()));
-        List<Ticket> open = bench.tickets().values().stream().filter(t -> t.stage() != Stage.CLOSED).toList();
+        List<Ticket> open = bench.openTickets();
         for (Ticket ticket : open) {
             Optional<BenchPlan.Lane> lane = plan.lanes().stream().filter(l -> l.job().ticket().equals(ticket.number())).findFirst();
             lanes.getChildren().add(lane(ticket, lane));

@@ -26,7 +26,6 @@ public final class Download {
     private final URI from;
     private final long size;
     private final String sha256;
-    private final Path file;
     private final PartFile part;
     private final LineShare share;
     private final Duration silence;
@@ -62,14 +61,9 @@ public final class Download {
         this.from = from;
         this.size = size;
         this.sha256 = sha256;
-        this.file = file;
         this.part = new PartFile(file, size, sha256);
         this.share = share;
         this.silence = silence;
-    }
-
-    public Path file() {
-        return file;
     }
 
     /** Ends a running {@link #run} soon; what has come is kept. */
@@ -147,7 +141,7 @@ public final class Download {
         }
     }
 
-    /** Hangs up on a library that has gone silent. A time-out of the socket would do the same and cost a third of a fast line. */
+    /** Hangs up on a library that has gone silent. A time-out of the socket would do the same, and poll before each read: a quarter of a fast line. */
     private void watch(Running now) {
         try {
             while (!listening || System.nanoTime() - heardNanos < silence.toNanos()) {

@@ -45,7 +45,7 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
         this.silence = silence;
     }
 
-    /** A client for what is large: it hands on what the socket gives, and lets go of it when told to. A time-out of the socket would cost a fifth of a fast line; {@link Download} listens for silence. */
+    /** A client for what is large: it hands on what the socket gives, and lets go of it when told to. Its sockets have no time-out: {@link Download} listens for silence. */
     public static CloseableHttpClient large() {
         ConnectionConfig config = ConnectionConfig.custom().setConnectTimeout(Timeout.of(CONNECT)).setSocketTimeout(Timeout.DISABLED).build();
         return HttpClients.createMinimal(PoolingHttpClientConnectionManagerBuilder.create().setDefaultConnectionConfig(config).build());

@@ -7,7 +7,9 @@ import java.util.Objects;
 import org.apache.hc.client5.http.classic.HttpClient;
 import org.apache.hc.client5.http.classic.methods.HttpGet;
 import org.apache.hc.core5.http.ClassicHttpResponse;
+import org.apache.hc.core5.http.Header;
 import org.apache.hc.core5.http.HeaderElements;
+import org.apache.hc.core5.http.HttpEntity;
 import org.apache.hc.core5.http.HttpHeaders;
 import org.apache.hc.core5.http.HttpHost;
 import org.apache.hc.core5.http.HttpStatus;
@@ -48,14 +50,15 @@ final class RemoteFile {
             drop();
             return ask(0, "");
         }
-        long length = response.getEntity() == null ? 0 : response.getEntity().getContentLength();
+        HttpEntity entity = response.getEntity();
+        long length = entity == null ? 0 : entity.getContentLength();
         if (!rest && status != HttpStatus.SC_OK) {
             throw new LineTrouble("the library answers " + status + " for " + from.getPath(), status >= 500 || status == HttpStatus.SC_TOO_MANY_REQUESTS || status == HttpStatus.SC_REQUEST_TIMEOUT);
         }
         if (!rest && length >= 0 && length != size) {
             throw new LineTrouble("the library lists [" + size + "] bytes and sends [" + length + "]: not the package that was chosen", false);
         }
-        return new Answer(response.getEntity() == null ? InputStream.nullInputStream() : response.getEntity().getContent(), rest, header(response, HttpHeaders.ETAG));
+        return new Answer(entity == null ? InputStream.nullInputStream() : entity.getContent(), rest, header(response, HttpHeaders.ETAG));
     }
 
     private ClassicHttpResponse send(long at, String etag) throws IOException {
@@ -75,7 +78,8 @@ final class RemoteFile {
     }
 
     private static String header(ClassicHttpResponse response, String name) {
-        return response.getFirstHeader(name) == null ? "" : Objects.requireNonNullElse(response.getFirstHeader(name).getValue(), "");
+        Header header = response.getFirstHeader(name);
+        return header == null ? "" : Objects.requireNonNullElse(header.getValue(), "");
     }
 
     /** Drops the connection: whoever waits for it gets an {@link IOException}, and so does who asks again. */
