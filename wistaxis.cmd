@@ -1,39 +1,56 @@
 @echo off
 rem Starts Wistaxis: finds a Java of 25 or newer, builds what is missing, opens the window or runs a command.
-setlocal enabledelayedexpansion
+rem Without delayed expansion, so that a "!" in a path or an argument stays what it is.
+setlocal disabledelayedexpansion
 set "here=%~dp0"
+if not "%here%"=="%here:;=%" (
+  echo wistaxis: its folder [%here%] has a semicolon in its path, which Java takes for the end of a path. Move it to one without. 1>&2
+  exit /b 2
+)
+rem What others set for every Java is theirs, and would speak in between; for this one there is WISTAXIS_JVM.
+set "JAVA_TOOL_OPTIONS="
+set "JDK_JAVA_OPTIONS="
+set "_JAVA_OPTIONS="
+set "CLASSPATH="
 set "java="
-set "looked="
-for %%J in ("%WISTAXIS_JAVA%" "%JAVA_HOME%\bin\java.exe") do call :try %%J
+if defined WISTAXIS_JAVA call :try "%WISTAXIS_JAVA%"
+if defined JAVA_HOME call :try "%JAVA_HOME%\bin\java.exe"
 for /f "delims=" %%J in ('where java 2^>nul') do call :try "%%J"
-for /d %%D in ("%ProgramFiles%\Java\*" "%ProgramFiles%\Eclipse Adoptium\*" "%USERPROFILE%\.jdks\*") do call :try "%%D\bin\java.exe"
+for /d %%D in ("%ProgramFiles%\Java\*" "%ProgramFiles%\Eclipse Adoptium\*") do call :try "%%D\bin\java.exe"
+if defined USERPROFILE for /d %%D in ("%USERPROFILE%\.jdks\*") do call :try "%%D\bin\java.exe"
 if not defined java (
-  echo wistaxis: no Java 25 or newer was found. Looked at WISTAXIS_JAVA, JAVA_HOME, the PATH, Program Files and .jdks, and found:!looked! 1>&2
+  echo wistaxis: no Java 25 or newer was found. Looked at WISTAXIS_JAVA, JAVA_HOME, the PATH, Program Files and .jdks. 1>&2
   echo Install a JDK 25, or set WISTAXIS_JAVA to its bin\java.exe. 1>&2
   exit /b 2
 )
-if not exist "%here%desktop\target\.built" (
-  echo wistaxis: building, this takes a minute the first time... 1>&2
-  pushd "%here%"
-  call mvn -ntp -q -B -DskipTests package 1>&2 || (popd & echo wistaxis: the build failed, see above. 1>&2 & exit /b 2)
-  popd
-  type nul > "%here%desktop\target\.built"
-)
+if not exist "%here%desktop\target\.built" call :build || exit /b 2
 set "window="
 if "%~1"=="" set "window=1"
-for %%A in (demo screenshots --data) do if "%~1"=="%%A" set "window=1"
+for %%A in (demo screenshots cues cues-window --data --smoke --out) do if /i "%~1"=="%%A" set "window=1"
+set "first=%~1"
+if "%first:~0,7%"=="--data=" set "window=1"
 if defined window (
-  "%java%" "--module-path=%here%desktop\target\javafx" --add-modules=javafx.controls --enable-native-access=javafx.graphics,ALL-UNNAMED --sun-misc-unsafe-memory-access=allow -XX:+UseSerialGC -Xmx512m -cp "%here%desktop\target\classes;%here%desktop\target\lib\*" wistaxis.desktop.Main %*
+  "%java%" "--module-path=%here%desktop\target\javafx" --add-modules=javafx.controls --enable-native-access=javafx.graphics,ALL-UNNAMED --sun-misc-unsafe-memory-access=allow -XX:+UseSerialGC -Xmx512m %WISTAXIS_JVM% -cp "%here%desktop\target\classes;%here%desktop\target\lib\*" wistaxis.desktop.Main %*
 ) else (
-  "%java%" --enable-native-access=ALL-UNNAMED -XX:+UseSerialGC -cp "%here%cli\target\classes;%here%cli\target\lib\*" wistaxis.cli.Main %*
+  "%java%" --enable-native-access=ALL-UNNAMED -XX:+UseSerialGC %WISTAXIS_JVM% -cp "%here%cli\target\classes;%here%cli\target\lib\*" wistaxis.cli.Main %*
 )
 exit /b %errorlevel%
+
+:build
+where mvn >nul 2>nul || (echo wistaxis: Maven ^(mvn^) is needed to build, and is not on the PATH. 1>&2 & exit /b 2)
+echo wistaxis: building, this takes a minute the first time... 1>&2
+pushd "%here%"
+call mvn -ntp -q -B -DskipTests package 1>&2
+set "built=%errorlevel%"
+popd
+if not "%built%"=="0" (echo wistaxis: the build failed, see above. 1>&2 & exit /b 2)
+type nul > "%here%desktop\target\.built"
+exit /b 0
 
 :try
 if defined java exit /b 0
 if not exist "%~1" exit /b 0
 set "found=0"
-for /f tokens^=2^ delims^=^"^. %%V in ('"%~1" -version 2^>^&1 ^| findstr /i version') do set "found=%%V"
-set "looked=!looked! [%~1, version !found!]"
-if !found! GEQ 25 set "java=%~1"
+for /f tokens^=2^ delims^=^"^. %%V in ('""%~1" -version 2^>^&1 ^| findstr /i version"') do set "found=%%V"
+if %found% GEQ 25 set "java=%~1"
 exit /b 0

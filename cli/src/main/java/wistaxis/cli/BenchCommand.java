@@ -6,11 +6,11 @@ import picocli.CommandLine.Command;
 import wistaxis.core.identify.LookLibrary;
 import wistaxis.core.identify.LookMeasure;
 
-@Command(name = "bench", mixinStandardHelpOptions = true, description = "Measurements.", subcommands = {BenchCommand.Looks.class, BenchKeys.class, BenchLine.class, BenchLine.Serve.class, BenchPackage.class}, synopsisSubcommandLabel = "WHAT")
+@Command(name = "bench", mixinStandardHelpOptions = true, description = "Measurements.", subcommands = {BenchCommand.Looks.class, BenchKeys.class, BenchLine.class, BenchLine.Serve.class, BenchPackage.class, BenchKills.class, BenchKills.Day.class}, synopsisSubcommandLabel = "WHAT")
 final class BenchCommand extends Output {
     @Override
     public void run() {
-        throw new wistaxis.core.facts.BadInput("say what to measure: wistaxis bench looks, wistaxis bench line or wistaxis bench package");
+        throw new wistaxis.core.facts.BadInput("say what to measure: wistaxis bench looks, wistaxis bench line, wistaxis bench package, wistaxis bench keys or wistaxis bench kills");
     }
 
     @Command(name = "looks", mixinStandardHelpOptions = true, description = "How many questions about looks settle the key family and the generation, over the whole catalogue.")

@@ -9,7 +9,8 @@ import picocli.CommandLine.Option;
 import wistaxis.core.device.KeyFamily;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.keys.SequenceLibrary;
-import wistaxis.store.WholeFile;
+import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.WholeFile;
 import wistaxis.store.paper.FamilyCard;
 
 @Command(name = "card", mixinStandardHelpOptions = true, description = "A card for the wall: one page with all key sequences of a family.")
@@ -29,7 +30,7 @@ final class CardCommand extends Output {
         try {
             WholeFile.write(file, FamilyCard.pdf(which, SequenceLibrary.shipped()));
         } catch (IOException e) {
-            throw new Refusal("cannot write [" + file + "]: " + e.getMessage());
+            throw DiskTrouble.of("card", file, e);
         }
         answer(new Written(file.toString(), which.toString()), List.of("Written: " + file));
     }

@@ -1,7 +1,6 @@
 package wistaxis.cli;
 
 import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -19,6 +18,8 @@ import wistaxis.core.firmware.FirmwareCatalogue;
 import wistaxis.core.firmware.SystemVersion;
 import wistaxis.core.outside.OutsideTrouble;
 import wistaxis.standins.StandInWorld;
+import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.FolderHold;
 import wistaxis.store.firmware.CatalogueFile;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.line.Line;
@@ -41,7 +42,7 @@ final class FirmwareCommand extends Output {
         }
 
         static CatalogueFile file(DataFolder folder) {
-            return new CatalogueFile(folder.root().resolve("firmware.json"));
+            return new CatalogueFile(folder.catalogue());
         }
     }
 
@@ -58,15 +59,24 @@ final class FirmwareCommand extends Output {
             DataFolder folder = folder();
             Instant now = Instant.now();
             try (StandInWorld world = new StandInWorld(folder.standIns(), Instant::now, 100_000_000); Line line = new Line(world.address())) {
-                FirmwareCatalogue catalogue = file(folder).read().refreshed(model.identifier(), line.buildsFor(model.identifier()), now, java.util.Set.of());
-                file(folder).write(catalogue);
+                FirmwareCatalogue catalogue = file(folder).look(now).refreshed(model.identifier(), line.buildsFor(model.identifier()), now, java.util.Set.of());
+                keep(folder, catalogue);
                 List<Row> rows = BuildChoice.among(catalogue.of(model.identifier()).stream().map(FirmwareCatalogue.Listed::build).toList(), model.identifier(), now).builds().stream().map(j -> row(j, catalogue)).toList();
                 answer(rows, rows.stream().map(r -> String.format(Locale.ROOT, "%-14s %-9s %s  %6.1f MB  %-15s %s%s", r.version(), r.build(), r.released(), r.sizeBytes() / 1e6,
                         r.signed() ? "signed" : "signing closed", r.suggested() ? "SUGGESTED. " : "", r.reason())).toList());
             } catch (IOException e) {
-                throw new UncheckedIOException(e);
+                throw DiskTrouble.of("catalogue of builds", file(folder).file(), e);
             } catch (OutsideTrouble e) {
                 throw new Refusal(String.valueOf(e.getMessage()));
+            }
+        }
+
+        /** Kept unless a window works in the folder, which asks the library by itself. */
+        private static void keep(DataFolder folder, FirmwareCatalogue catalogue) throws IOException {
+            try (FolderHold _ = FolderHold.take(folder.root())) {
+                file(folder).write(catalogue);
+            } catch (FolderHold.InUse _) {
+                // the window's own catalogue stays
             }
         }
 
@@ -87,14 +97,14 @@ final class FirmwareCommand extends Output {
 
         @Override
         public void run() {
-            text(from, "catalogue", 32);
+            Instant now = Instant.now();
+            FirmwareCatalogue read = CatalogueFile.imported(from, now);
             DataFolder folder = folder();
-            try {
-                FirmwareCatalogue read = CatalogueFile.read(from);
-                file(folder).write(file(folder).read().merge(read.builds()));
+            try (FolderHold _ = FolderHold.take(folder.root())) {
+                file(folder).write(file(folder).look(now).merge(read.builds()));
                 answer(new Row(read.builds().size()), List.of(read.builds().size() + " builds taken in"));
             } catch (IOException e) {
-                throw new UncheckedIOException(e);
+                throw DiskTrouble.of("catalogue of builds", file(folder).file(), e);
             }
         }
     }

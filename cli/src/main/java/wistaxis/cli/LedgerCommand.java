@@ -1,21 +1,25 @@
 package wistaxis.cli;
 
-import java.nio.file.Files;
+import java.io.BufferedWriter;
+import java.io.IOException;
+import java.io.Writer;
 import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
-import java.util.Optional;
 import org.jspecify.annotations.Nullable;
-import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
+import picocli.CommandLine;
 import wistaxis.core.facts.BadInput;
-import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.Ledger;
+import wistaxis.store.ledger.LedgerCheck;
 import wistaxis.store.ledger.LedgerExport;
+import wistaxis.store.ledger.LedgerSeen;
 
-@Command(name = "ledger", mixinStandardHelpOptions = true, description = "Verify or export the ledger.",
+@Command(name = "ledger", mixinStandardHelpOptions = true, description = "Verify or export the ledger. Both only read: nothing is changed, in the folder or in its files.",
         subcommands = {LedgerCommand.Verify.class, LedgerCommand.Export.class})
 final class LedgerCommand implements Runnable {
     @CommandLine.Spec
@@ -26,32 +30,52 @@ final class LedgerCommand implements Runnable {
         throw new CommandLine.ParameterException(java.util.Objects.requireNonNull(spec).commandLine(), "Missing command: verify or export");
     }
 
-    /** What both have: the folder with the ledger. */
+    /** What all on a ledger have: the folder with it. */
     abstract static class OnLedger extends Output {
         @Option(names = "--data", paramLabel = "DIR", description = "the data folder; the usual place of the operating system if left out")
         private @Nullable Path data;
 
-        final Path file() {
-            Path root = data == null ? DataFolder.usualPlace() : data;
-            Path file = new DataFolder(root).ledger();
-            if (!Files.exists(file)) {
-                throw new BadInput("there is no ledger at [" + file + "]; name the data folder with --data DIR");
+        final DataFolder folder() {
+            return new DataFolder(data == null ? DataFolder.usualPlace() : data);
+        }
+
+        /** The ledger, to be read. @throws BadInput where there is none */
+        final Ledger ledger() {
+            try {
+                return Ledger.openReadOnly(folder().ledger());
+            } catch (DiskTrouble e) {
+                if (e.kind() == DiskTrouble.Kind.GONE) {
+                    throw new BadInput("there is no ledger at [" + folder().ledger() + "]; name the data folder with --data DIR", e);
+                }
+                throw e;
             }
-            return file;
         }
     }
 
-    @Command(name = "verify", mixinStandardHelpOptions = true, description = "Check the chain of digests from the first entry to the last.")
-    static final class Verify extends OnLedger {
+    @Command(name = "verify", mixinStandardHelpOptions = true, description = "Check the chain of digests from the first entry to the last, that its end is still there, and whether what it says can have happened.")
+    static final class Verify extends OnLedger implements CommandLine.IExitCodeGenerator {
+        private int status;
+
+        private record Row(long entries, boolean whole, String last, @Nullable String broken, List<String> findings) {}
+
+        @Override
+        public int getExitCode() {
+            return status;
+        }
+
         @Override
         public void run() {
-            List<LedgerEntry> entries = Ledger.open(file()).entries();
-            Optional<String> broken = wistaxis.core.ticket.Chain.verify(entries);
-            if (broken.isPresent()) {
-                throw new Refusal("the chain is broken: " + broken.get());
+            try (Ledger ledger = ledger()) {
+                LedgerCheck check = ledger.check(LedgerSeen.read(folder().seen()), Instant.now());
+                List<String> words = new ArrayList<>(List.of(check.broken().map(b -> "the chain is broken: " + b).orElse("the chain holds") + ": " + check.entries() + " entries, last digest " + check.last()));
+                check.findings().forEach(f -> words.add("  " + f));
+                if (!check.findings().isEmpty()) {
+                    words.add("What it says cannot all have happened: " + check.findings().size() + " findings.");
+                }
+                answer(new Row(check.entries(), check.broken().isEmpty(), check.last(), check.broken().orElse(null), check.findings()), words);
+                check.broken().ifPresent(b -> spec().commandLine().getErr().println("wistaxis: the chain is broken: " + b));
+                status = check.clean() ? CommandLine.ExitCode.OK : CommandLine.ExitCode.SOFTWARE;
             }
-            String last = entries.isEmpty() ? wistaxis.core.ticket.Chain.START : entries.getLast().digest();
-            answer(Map.of("entries", entries.size(), "whole", true, "last", last), List.of("the chain holds: " + entries.size() + " entries, last digest " + last));
         }
     }
 
@@ -62,8 +86,13 @@ final class LedgerCommand implements Runnable {
 
         @Override
         public void run() {
-            out().print(format.of(Ledger.open(file()).entries()));
-            out().flush();
+            try (Ledger ledger = ledger()) {
+                Writer out = new BufferedWriter(out());
+                format.to(out, ledger::each);
+                out.flush();
+            } catch (IOException e) {
+                throw new Refusal("the ledger cannot be written to standard output: " + e.getMessage());
+            }
         }
     }
 }

@@ -2,16 +2,20 @@ package wistaxis.cli;
 
 import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
-import picocli.CommandLine;
+import java.nio.file.InvalidPathException;
+import java.nio.file.Path;
 import picocli.CommandLine.Command;
+import picocli.CommandLine;
 import wistaxis.core.facts.BadInput;
-import wistaxis.store.ledger.LedgerDamaged;
+import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.FolderHold;
+import wistaxis.store.ledger.Ledger;
 
 /** Entry point of the command line. */
 @Command(name = "wistaxis", mixinStandardHelpOptions = true, version = "0.1.0", synopsisSubcommandLabel = "COMMAND",
         description = {"A bench for technicians who restore locked, looping and dead phones and tablets.",
             "Without a command, or with 'demo', the window opens."},
-        subcommands = {DevicesCommand.class, SequencesCommand.class, SimulateCommand.class, MarginsCommand.class, CardCommand.class, SchoolCommand.class, LedgerCommand.class, ImeiCommand.class,
+        subcommands = {DevicesCommand.class, SequencesCommand.class, SimulateCommand.class, MarginsCommand.class, CardCommand.class, SchoolCommand.class, LedgerCommand.class, TicketCommand.class, ImeiCommand.class,
             IdentifyCommand.class, RouteCommand.class, FirmwareCommand.class, PackageCommand.class, WindowCommand.class, BenchCommand.class})
 public final class Main implements Runnable {
     @CommandLine.Spec
@@ -21,20 +25,39 @@ public final class Main implements Runnable {
         System.exit(run(new PrintWriter(System.out, true, StandardCharsets.UTF_8), new PrintWriter(System.err, true, StandardCharsets.UTF_8), args));
     }
 
-    /** @return the exit status */
+    /** @return the exit status; 1 too where the answer could not be written */
     public static int run(PrintWriter out, PrintWriter err, String... args) {
-        return new CommandLine(new Main())
+        PrintWriter safeErr = Terminal.on(err);
+        int status = new CommandLine(new Main())
                 .setCaseInsensitiveEnumValuesAllowed(true)
-                .setOut(out)
-                .setErr(err)
+                .registerConverter(Path.class, Main::path)
+                .setOut(Terminal.on(out))
+                .setErr(safeErr)
                 .setExecutionExceptionHandler((e, line, _) -> failed(e, line))
                 .execute(args);
+        out.flush();
+        if (out.checkError()) {
+            safeErr.println("wistaxis: the answer could not be written to standard output: is its disk full, or was it closed?");
+            return CommandLine.ExitCode.SOFTWARE;
+        }
+        return status;
+    }
+
+    private static Path path(String text) {
+        try {
+            if (!text.isBlank()) {
+                return Path.of(text);
+            }
+        } catch (InvalidPathException _) {
+            // said below
+        }
+        throw new CommandLine.TypeConversionException("[" + text + "] names no file or folder");
     }
 
     private static int failed(Exception e, CommandLine line) throws Exception {
         int status = switch (e) {
             case BadInput _ -> CommandLine.ExitCode.USAGE;
-            case Refusal _, LedgerDamaged _ -> CommandLine.ExitCode.SOFTWARE;
+            case Refusal _, DiskTrouble _, FolderHold.InUse _, Ledger.Moved _ -> CommandLine.ExitCode.SOFTWARE;
             default -> throw e;
         };
         line.getErr().println("wistaxis: " + e.getMessage());

@@ -60,9 +60,10 @@ final class MarginsCommand extends Output {
         if (schools.isEmpty()) {
             throw new BadInput("no school [" + school + "] for " + goal + " on " + model.name() + "; there are " + all.stream().map(KeySequence::school).toList());
         }
+        Progress progress = progress("trying " + attempts + " attempts of " + schools.size() + " schools");
         List<Row> rows = schools.stream().map(s -> {
             Start start = s.from().getFirst();
-            Chance c = Chance.of(s, new DeviceMachine(family), start, whose, blind, seed, attempts);
+            Chance c = Chance.of(s, new DeviceMachine(family), start, whose, blind, seed, attempts, progress.part(schools.indexOf(s), schools.size()));
             return new Row(s.school(), s.family().toString(), s.goal(), start, whose.name(), blind, Margin.of(s, family, start), c.attempts(), c.success(), c.low(), c.high());
         }).toList();
         List<String> words = new ArrayList<>();

@@ -1,8 +1,6 @@
 package wistaxis.cli;
 
-import java.io.IOException;
 import java.io.PrintWriter;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine;
@@ -10,6 +8,7 @@ import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
+import wistaxis.store.files.OutsideFile;
 
 /** What every command has: {@code --json} or words, and the catalogue. */
 abstract class Output implements Runnable {
@@ -39,14 +38,12 @@ abstract class Output implements Runnable {
 
     /** A file's text. @throws BadInput when it cannot be read or is longer than so many megabytes, which no such file is */
     static String text(Path file, String what, int megabytes) {
-        try {
-            if (Files.size(file) > megabytes * 1_000_000L) {
-                throw new BadInput(what + " [" + file + "] is longer than " + megabytes + " MB; that is no " + what);
-            }
-            return Files.readString(file);
-        } catch (IOException e) {
-            throw new BadInput(what + " [" + file + "] cannot be read: " + (Files.exists(file) ? e.getMessage() : "there is no such file"), e);
-        }
+        return OutsideFile.text(file, what, megabytes);
+    }
+
+    /** How far something long is, told on standard error. */
+    final Progress progress(String what) {
+        return new Progress(spec().commandLine().getErr(), what);
     }
 
     /** @throws BadInput when nothing or more than one generation fits */

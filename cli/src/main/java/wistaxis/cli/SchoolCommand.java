@@ -1,9 +1,11 @@
 package wistaxis.cli;
 
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Parameters;
+import wistaxis.core.keys.KeySequence;
 import wistaxis.core.keys.SchoolFile;
 
 @Command(name = "school", mixinStandardHelpOptions = true, description = "A shop's own key sequences.", subcommands = SchoolCommand.Check.class, synopsisSubcommandLabel = "WHAT")
@@ -20,7 +22,13 @@ final class SchoolCommand extends Output {
 
         @Override
         public void run() {
-            List<SchoolFile.Finding> found = SchoolFile.read(text(file, "school file", 5), file.getFileName().toString()).stream().flatMap(s -> SchoolFile.attempt(s).stream()).toList();
+            List<KeySequence> schools = SchoolFile.read(text(file, "school file", 5), file.getFileName().toString());
+            Progress progress = progress("trying " + schools.size() + " schools");
+            List<SchoolFile.Finding> found = new ArrayList<>();
+            for (KeySequence school : schools) {
+                found.addAll(SchoolFile.attempt(school));
+                progress.accept(found.size() / (double) Math.max(found.size(), schools.size()));
+            }
             answer(found, found.stream().map(f -> f.school() + ", " + f.goal() + " from " + f.start() + ": " + f.says()).toList());
             long bad = found.stream().filter(f -> !f.lands()).count();
             if (bad > 0) {

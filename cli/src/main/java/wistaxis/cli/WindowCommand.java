@@ -4,6 +4,7 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import wistaxis.core.bench.ModeWindow;
@@ -19,17 +20,27 @@ final class WindowCommand extends Output {
     @Option(names = "--rate", required = true, paramLabel = "RATE", description = "of the line: 7.2Mbit/s; kbit/s, Mbit/s, MB/s")
     private String rate = "";
 
-    @Option(names = "--window", paramLabel = "SPAN", description = "how long the device stays in the mode: 15min; s, min, h")
-    private String window = "15min";
+    @ArgGroup(exclusive = true)
+    private Stays stays = new Stays();
 
-    @Option(names = "--lock-out", paramLabel = "SPAN", description = "one practitioner's rule instead: it leaves when the passcode wait that is running has elapsed")
-    private @Nullable String lockOut;
+    /** One of two rules. */
+    private static final class Stays {
+        @Option(names = "--window", paramLabel = "SPAN", description = "how long the device stays in the mode: 15min; s, min, h")
+        private @Nullable String window;
+
+        @Option(names = "--lock-out", paramLabel = "SPAN", description = "one practitioner's rule instead: it leaves when the passcode wait that is running has elapsed")
+        private @Nullable String lockOut;
+
+        String span() {
+            return lockOut != null ? lockOut : window != null ? window : "15min";
+        }
+    }
 
     @Override
     public void run() {
         TimeHistory usual = new TimeHistory(RestoreStage.shipped());
-        Duration stays = Units.span(lockOut == null ? window : lockOut);
-        ModeWindow w = ModeWindow.of(new ModeWindow.Lengths(Units.bytes(size) / Units.bytesPerSecond(rate), stays.toMillis() / 1000.0, usual.defaults().entrySeconds(), usual.prepare(null).mid(), usual.write(null).mid()));
+        Duration span = Units.span(stays.span());
+        ModeWindow w = ModeWindow.of(new ModeWindow.Lengths(Units.bytes(size) / Units.bytesPerSecond(rate), span.toMillis() / 1000.0, usual.defaults().entrySeconds(), usual.prepare(null).mid(), usual.write(null).mid()));
         answer(w, List.of(String.format(Locale.ROOT, "download   %.0f s (%.1f min)", w.downloadSeconds(), w.downloadSeconds() / 60), words("file first", w.fileFirst()), words("mode first", w.modeFirst()),
                 "recommended: " + (w.recommend().equals("fileFirst") ? "file first. " : "mode first. ") + w.reason()));
     }

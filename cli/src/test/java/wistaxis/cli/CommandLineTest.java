@@ -302,7 +302,7 @@ class CommandLineTest {
         String data = folder.toString();
         assertThat(run("ledger", "verify", "--data", data, "--json").json().get("entries").asInt()).isEqualTo(2);
         assertThat(run("ledger", "export", "--format", "json", "--data", data).json().get("entries")).hasSize(2);
-        assertThat(run("ledger", "export", "--format", "csv", "--data", data).out()).startsWith("number,ticket,at,type,event,previous,digest\r\n").contains("T-0001");
+        assertThat(run("ledger", "export", "--format", "csv", "--data", data).out()).startsWith("number,ticket,at,type,event,previous,digest,wall\r\n").contains("T-0001");
         try (var db = DriverManager.getConnection("jdbc:sqlite:" + folder.resolve("ledger.db")); var s = db.createStatement()) {
             s.execute("DROP TRIGGER event_is_never_changed");
             s.execute("UPDATE event SET ticket = 'T-0009' WHERE number = 2");

@@ -1,86 +1,132 @@
 package wistaxis.desktop;
 
 import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.stream.Stream;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.standins.DemoPractice;
 import wistaxis.standins.DemoWorld;
+import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.FolderHold;
+import wistaxis.store.files.OutsideFile;
+import wistaxis.store.files.Rights;
+import wistaxis.store.files.Room;
+import wistaxis.store.files.WholeFile;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.store.practice.PracticeBook;
 
-/** The demo's data folder: kept over the day, made anew on the next, never mixed with a user's own data. */
+/**
+ * The demo's data folder: kept over the day, made anew on the next. Demo data goes only into a folder that was empty or carries the demo's mark, and that nobody else holds; of what is in it only
+ * what the demo made is ever removed.
+ */
 public final class DemoFolder {
-    private static final String MARK = "this-is-demo-data";
+    private static final String HALF_MADE = "half made";
+
+    /** What is copied to the shelf and made by the library for it. */
+    private static final long NEEDED = 700_000_000L;
 
     private DemoFolder() {}
 
-    /**
-     * Opens the folder with today's demo data in it.
-     *
-     * @throws BadInput when the folder holds a ledger that is not the demo's
-     */
+    /** Opens the folder with today's demo data in it, for as long as it takes. @throws BadInput when it is somebody's own */
     public static DataFolder open(Path root, Instant now) {
+        DataFolder folder = check(root);
+        FolderHold hold = FolderHold.take(folder.root());
         try {
-            Path mark = root.resolve(MARK);
-            if (Files.exists(root.resolve("ledger.db")) && !Files.exists(mark)) {
-                throw new BadInput("[" + root + "] holds a ledger that is not demo data; name another folder with --data DIR");
-            }
-            String today = LocalDate.ofInstant(now, ZoneId.systemDefault()).toString();
-            DataFolder folder = DataFolder.open(root);
-            if (!Files.exists(mark) || !Files.readString(mark).equals(today)) {
-                clear(folder);
-                fill(folder, now);
-                practise(folder, now);
-                Files.writeString(mark, today);
-            }
+            fill(folder, now);
             return folder;
-        } catch (IOException e) {
-            throw new UncheckedIOException("the demo data cannot be made in [" + root + "]", e);
+        } finally {
+            hold.close();
         }
     }
 
-    private static void fill(DataFolder folder, Instant now) throws IOException {
-        List<DemoWorld.Happening> history = DemoWorld.history(now, folder.shelf(), folder.standIns());
-        Ledger.open(folder.ledger()).together(ledger -> {
-            Map<Integer, String> numbers = new HashMap<>();
-            for (DemoWorld.Happening h : history) {
-                if (h.event() instanceof TicketEvent.Opened opened) {
-                    numbers.put(h.ticket(), ledger.openTicket(opened, h.at()).ticket());
-                } else {
-                    ledger.append(java.util.Objects.requireNonNull(numbers.get(h.ticket())), h.event(), h.at());
+    /** @throws BadInput when something is in the folder, and it does not carry the mark */
+    static DataFolder check(Path root) {
+        try {
+            if (Files.isDirectory(root) && !new DataFolder(root).isDemo()) {
+                try (Stream<Path> there = Files.list(root)) {
+                    there.filter(p -> !FolderHold.isNote(p)).findFirst().ifPresent(p -> {
+                        throw new BadInput("[" + root + "] is not a folder of the demo and not empty, [" + p.getFileName() + "] is in it; name an empty or a new folder with --data DIR");
+                    });
                 }
             }
-            return numbers;
-        });
+            return DataFolder.open(root);
+        } catch (IOException e) {
+            throw DiskTrouble.of("folder for the demo", root, e);
+        }
+    }
+
+    /** Fills the folder unless it is today's already. Only for whoever holds it. */
+    static void fill(DataFolder folder, Instant now) {
+        Path mark = folder.demoMark();
+        String today = LocalDate.ofInstant(now, ZoneId.systemDefault()).toString();
+        try {
+            if (folder.isDemo() && OutsideFile.text(mark, "mark of the demo", 1).equals(today)) {
+                return;
+            }
+            check(folder.root());
+            WholeFile.write(mark, HALF_MADE);
+            folder.tidy();
+            clear(folder);
+            if (!Files.exists(folder.standIns())) {
+                Room.check(folder.root(), NEEDED);
+            }
+            history(folder, now);
+            practise(folder, now);
+            WholeFile.write(mark, today);
+        } catch (IOException e) {
+            throw DiskTrouble.of("folder for the demo", folder.root(), e);
+        }
+    }
+
+    private static void history(DataFolder folder, Instant now) throws IOException {
+        Rights.makeFolder(folder.shelf());
+        Rights.makeFolder(folder.standIns());
+        List<DemoWorld.Happening> history = DemoWorld.history(now, folder.shelf(), folder.standIns());
+        try (Ledger ledger = Ledger.open(folder.ledger())) {
+            ledger.together(all -> {
+                Map<Integer, String> numbers = new HashMap<>();
+                for (DemoWorld.Happening h : history) {
+                    if (h.event() instanceof TicketEvent.Opened opened) {
+                        numbers.put(h.ticket(), all.openTicket(opened, h.at()).ticket());
+                    } else {
+                        all.append(Objects.requireNonNull(numbers.get(h.ticket())), h.event(), h.at());
+                    }
+                }
+                return numbers;
+            });
+        }
     }
 
     private static void practise(DataFolder folder, Instant now) {
-        PracticeBook book = PracticeBook.open(folder.practice());
-        book.add(DemoPractice.attempts(now));
-        DemoPractice.measured().forEach(m -> book.add(DemoPractice.PERSON, m, now.minus(Duration.ofDays(1))));
+        try (PracticeBook book = PracticeBook.open(folder.practice())) {
+            book.add(DemoPractice.attempts(now));
+            DemoPractice.measured().forEach(m -> book.add(DemoPractice.PERSON, m, now.minus(Duration.ofDays(1))));
+        }
     }
 
-    /** Empties a folder that is the demo's own: everything in it was made by the demo. The library's packages stay, they are always the same. */
+    /** Removes what an earlier demo made: its databases and side files, and the packages it put on the shelf. The library's packages stay, they are always the same; so does everything else. */
     private static void clear(DataFolder folder) throws IOException {
-        List<Path> files;
-        try (Stream<Path> walk = Files.walk(folder.root())) {
-            files = walk.filter(p -> !p.equals(folder.root()) && !p.startsWith(folder.standIns())).sorted(Comparator.reverseOrder()).toList();
+        for (Path file : folder.files()) {
+            Files.deleteIfExists(file);
         }
-        for (Path file : files) {
-            Files.delete(file);
+        if (Files.isDirectory(folder.shelf(), LinkOption.NOFOLLOW_LINKS)) {
+            try (Stream<Path> there = Files.list(folder.shelf())) {
+                for (Path file : there.filter(DemoWorld::isPackageName).toList()) {
+                    Files.deleteIfExists(file);
+                }
+            }
         }
     }
 }

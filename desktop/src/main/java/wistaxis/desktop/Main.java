@@ -1,12 +1,16 @@
 package wistaxis.desktop;
 
+import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.util.ArrayDeque;
 import java.util.Deque;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import javafx.application.Application;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Shown;
 import wistaxis.desktop.shots.CueMeasure;
 import wistaxis.desktop.shots.Screenshots;
 
@@ -22,29 +26,29 @@ public final class Main {
      * @param smoke whether to close again once the window is usable
      */
     public record Asked(String what, @Nullable Path data, boolean smoke, Path pictures) {
-        /** @throws BadInput for anything unknown */
+        /** @throws BadInput for anything unknown, said twice, or that does not go together */
         public static Asked parse(List<String> args) {
-            String what = "own";
-            Path data = null;
-            boolean smoke = false;
-            Path pictures = Path.of("docs/screenshots");
+            Map<String, String> said = new LinkedHashMap<>();
             Deque<String> left = new ArrayDeque<>(args);
             while (!left.isEmpty()) {
                 String arg = left.removeFirst();
-                switch (arg) {
-                    case "demo", "screenshots", "cues", "cues-window" -> what = arg;
-                    case "--smoke" -> smoke = true;
-                    case "--data" -> data = Path.of(value(left, arg));
-                    case "--out" -> pictures = Path.of(value(left, arg));
-                    default -> {
-                        if (!arg.startsWith("--data=")) {
-                            throw new BadInput("unknown argument [" + arg + "]; use: wistaxis [demo] [--data DIR], wistaxis screenshots [--out DIR], or wistaxis cues");
-                        }
-                        data = Path.of(arg.substring("--data=".length()));
-                    }
+                String option = arg.startsWith("--data=") ? "--data" : arg.startsWith("--out=") ? "--out" : arg;
+                String before = switch (option) {
+                    case "demo", "screenshots", "cues", "cues-window" -> said.put("what", arg);
+                    case "--smoke" -> said.put(option, arg);
+                    case "--data", "--out" -> said.put(option, folder(option, arg.equals(option) ? value(left, option) : arg.substring(option.length() + 1)));
+                    default -> throw new BadInput("unknown argument [" + Shown.value(arg) + "]; use: wistaxis [demo] [--data DIR], wistaxis screenshots [--out DIR], or wistaxis cues");
+                };
+                if (before != null) {
+                    throw new BadInput("[" + Shown.value(arg) + "] after [" + Shown.value(before) + "]: only one of them can be meant");
                 }
             }
-            return new Asked(what, data, smoke, pictures);
+            String what = said.getOrDefault("what", "own");
+            boolean window = List.of("own", "demo").contains(what);
+            said.keySet().stream().filter(o -> o.equals("--out") ? !what.equals("screenshots") : o.startsWith("--") && !window).findFirst().ifPresent(o -> {
+                throw new BadInput(o + " does not go with " + (what.equals("own") ? "the window" : what) + "; leave it out");
+            });
+            return new Asked(what, said.containsKey("--data") ? Path.of(said.get("--data")) : null, said.containsKey("--smoke"), Path.of(said.getOrDefault("--out", "docs/screenshots")));
         }
 
         private static String value(Deque<String> left, String option) {
@@ -52,6 +56,18 @@ public final class Main {
                 throw new BadInput(option + " names no folder; write " + option + " DIR");
             }
             return left.removeFirst();
+        }
+
+        private static String folder(String option, String text) {
+            try {
+                Path.of(text);
+            } catch (InvalidPathException e) {
+                throw new BadInput(option + " [" + Shown.value(text) + "] cannot be a folder: " + e.getReason(), e);
+            }
+            if (text.isBlank()) {
+                throw new BadInput(option + " names no folder; write " + option + " DIR");
+            }
+            return text;
         }
     }
 

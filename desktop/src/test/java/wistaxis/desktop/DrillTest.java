@@ -16,6 +16,7 @@ import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.device.KeyFamily;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.Json;
+import wistaxis.core.facts.Names;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.core.practice.Drilled;
@@ -93,7 +94,7 @@ class DrillTest {
         w.sees("Ten-five-ten, into DFU");
         w.click("export-practice");
         w.sees("Written: ");
-        Path file = folder.resolve("exports/practice-Marsh-keeper.json");
+        Path file = folder.resolve("exports/practice-" + Names.file("Marsh keeper") + ".json");
         w.click("card");
         Window.until(20, () -> w.text().contains("card-SIDE-KEY.pdf"), "the card");
         assertThat(folder.resolve("exports/card-SIDE-KEY.pdf")).isNotEmptyFile();

@@ -52,7 +52,7 @@ class FaultsTest {
             w.sees("no longer signed");
             assertThat(w.bench.desk(READY).device().screen()).hasToString("cable-screen");
             w.click("pace-1");
-            Path proven = Path.of(Objects.requireNonNull(w.bench.ticket(READY).provenFile()));
+            Path proven = folder.resolve(Objects.requireNonNull(w.bench.ticket(READY).provenFile()));
             Files.write(proven, java.util.Arrays.copyOf(Files.readAllBytes(proven), 1_000_000));
             w.click("restore-start");
             w.click("pace-60");

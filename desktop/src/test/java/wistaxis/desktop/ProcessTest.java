@@ -51,7 +51,7 @@ class ProcessTest {
     void aDamagedLedgerIsSaidAndLeftAsItIs() throws Exception {
         Path ledger = Files.writeString(folder.resolve("ledger.db"), "this is no database");
         Ran ran = run("--data", folder.toString(), "--smoke");
-        assertThat(ran.err()).contains("cannot be opened").contains(ledger.toString()).contains("newest copy");
+        assertThat(ran.err()).contains("is damaged").contains(ledger.toString()).contains("newest copy");
         assertThat(ran.status()).isEqualTo(1);
         assertThat(ledger).hasContent("this is no database");
     }

@@ -49,7 +49,7 @@ class ShelfWalkTest {
             w.sees("paused");
             w.click("resume-31K88");
             Window.until(60, () -> w.bench.ticket(TICKET).packageProven() && w.bench.ticket("T-0018").packageProven(), "the package to be proven for both");
-            w.sees("proven: 6 parts");
+            w.sees("proven, signed: 6 parts");
             w.sees("serves T-0012 Ferry crew, deck phone 2, T-0018");
             List<TicketEvent> events = w.bench.entries().stream().map(e -> e.event()).toList();
             assertThat(events).filteredOn(e -> e instanceof TicketEvent.DownloadStopped s && s.reason().equals("by hand")).as("written on both tickets").hasSize(2);
@@ -79,7 +79,7 @@ class ShelfWalkTest {
             assertThat(folder.resolve("packages/iPad7,5_30A1.zip.part.json")).doesNotExist();
             w.sees("left from before. For T-0012.");
             w.click("resume-31K88");
-            w.sees("proven: 6 parts");
+            w.sees("proven, signed: 6 parts");
             assertThat(w.bench.ticket(TICKET).packageProven()).isTrue();
             assertThat(w.bench.entries().stream().map(e -> e.event())).as("gone on with, not begun anew")
                     .filteredOn(TicketEvent.DownloadStarted.class::isInstance).last().isInstanceOfSatisfying(TicketEvent.DownloadStarted.class, e -> assertThat(e.fromByte()).isGreaterThan(6_000_000));

@@ -54,7 +54,7 @@ class StartTest {
     void theDemoNeverTouchesAUsersOwnLedger() throws IOException {
         Ledger.open(DataFolder.open(folder).ledger()).openTicket(new TicketEvent.Opened("a real one", true), NOW);
         byte[] before = Files.readAllBytes(folder.resolve("ledger.db"));
-        assertThatThrownBy(() -> DemoFolder.open(folder, NOW)).isInstanceOf(BadInput.class).hasMessageContaining("not demo data").hasMessageContaining("--data DIR");
+        assertThatThrownBy(() -> DemoFolder.open(folder, NOW)).isInstanceOf(BadInput.class).hasMessageContaining("not a folder of the demo").hasMessageContaining("--data DIR");
         assertThat(Files.readAllBytes(folder.resolve("ledger.db"))).isEqualTo(before);
     }
 

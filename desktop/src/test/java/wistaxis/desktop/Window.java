@@ -95,6 +95,14 @@ final class Window implements AutoCloseable {
 
     static Window demo(Path folder, long lineBytesPerSecond) {
         Instant now = Instant.now();
+        try {
+            if (!new DataFolder(folder).isDemo()) {
+                Files.createDirectories(folder);
+                Files.writeString(new DataFolder(folder).demoMark(), "not filled yet");
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
         copy(MADE, new DataFolder(folder).standIns());
         return new Window(DemoFolder.open(folder, now), now, lineBytesPerSecond);
     }

@@ -48,6 +48,11 @@ public final class DemoWorld {
         return world.all.stream().sorted(Comparator.comparing(Happening::at).thenComparing(Happening::ticket)).toList();
     }
 
+    /** Whether a file on the shelf is called as the library's packages are, or is what has come of one. */
+    public static boolean isPackageName(Path file) {
+        return StandInCatalogue.offers().stream().anyMatch(o -> String.valueOf(file.getFileName()).matches("i(Phone|Pad|Pod)\\d+-\\d+_" + o.build() + "\\.zip(\\.part(\\.json)?)?"));
+    }
+
     private void tell() throws IOException {
         past(101, 46, "School trolley, tablet 03", "iPad12,1", "looping", "force-restart", false, "recovery-update", true);
         past(102, 39, "School trolley, tablet 11", "iPad12,1", "looping", "force-restart", true, "", true);
@@ -186,7 +191,7 @@ public final class DemoWorld {
         happened(ticket, ago + 1, new TicketEvent.BuildChosen(offer.version(), offer.build(), made.sha256(), made.size(), "Newest signed build for this model."));
         happened(ticket, ago + 0.9, new TicketEvent.DownloadStarted(offer.build(), 0));
         happened(ticket, ago + 0.1, new TicketEvent.Downloaded(offer.build(), made.size(), made.size() / 2_890_000.0));
-        happened(ticket, ago, new TicketEvent.PackageProven(offer.build(), file.toString(), 6, made.sha256()));
+        happened(ticket, ago, new TicketEvent.PackageProven(offer.build(), shelf.getFileName() + "/" + file.getFileName(), 6, made.sha256(), "signed"));
     }
 
     private void keys(int ticket, double ago, boolean landed) {

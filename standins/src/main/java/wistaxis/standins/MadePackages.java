@@ -2,17 +2,29 @@ package wistaxis.standins;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Stream;
+import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Sha256;
 
-/** The packages of the stand-in library, each made when it is first asked for and kept in a folder with a note of its digest. */
+/** The packages of the stand-in library, each made when it is first asked for and kept in a folder with a note of its digest. It makes so many and no more. */
 final class MadePackages {
+    /** What it makes in all, bytes: some 25 models. Ours. */
+    static final long MOST_BYTES = 3_000_000_000L;
+
+    /** Left free on the disk for whoever works there, bytes. Ours. */
+    private static final long SPARE = 64_000_000;
+
+    private static final String ENDING = ".zip";
+
     private final Path folder;
+    private final long most;
     private final StandInSigner signer = new StandInSigner();
     private final Map<String, Object> making = new ConcurrentHashMap<>();
 
@@ -20,15 +32,26 @@ final class MadePackages {
     record Note(String sha256, long size) {}
 
     MadePackages(Path folder) throws IOException {
+        this(folder, MOST_BYTES);
+    }
+
+    /** @param most what all packages in the folder may come to, bytes */
+    MadePackages(Path folder, long most) throws IOException {
         this.folder = Files.createDirectories(folder);
+        this.most = most;
     }
 
     static String name(String identifier, String build) {
-        return identifier + "_" + build + ".zip";
+        return identifier + "_" + build + ENDING;
     }
 
+    /** @throws BadInput for a name that leads out of the folder */
     Path file(String name) {
-        return folder.resolve(name);
+        Path file = folder.resolve(name).normalize();
+        if (!folder.normalize().equals(file.getParent())) {
+            throw new BadInput("no package [" + name + "]");
+        }
+        return file;
     }
 
     /** The note of a package that is there. */
@@ -40,21 +63,48 @@ final class MadePackages {
         return folder.resolve(name + ".json");
     }
 
-    /** Makes the package where it is not there yet. */
+    /** Makes the package where it is not there yet. @throws UncheckedIOException when the disk does not take it, or the library has made enough */
     Note make(String identifier, StandInCatalogue.Offer offer) {
         String name = name(identifier, offer.build());
         synchronized (making.computeIfAbsent(name, _ -> new Object())) {
             try {
-                if (!Files.exists(noted(name))) {
-                    StandInPackage.of(identifier, offer.version(), offer.build(), offer.megabytes()).write(file(name), signer);
-                    Path note = folder.resolve(name + ".note.tmp");
-                    Files.writeString(note, Json.write(new Note(Sha256.of(file(name)), Files.size(file(name)))));
-                    Files.move(note, noted(name), StandardCopyOption.ATOMIC_MOVE);
-                }
-                return note(name);
+                return Files.exists(noted(name)) && Files.exists(file(name)) ? kept(name) : made(identifier, offer, name);
             } catch (IOException e) {
                 throw new UncheckedIOException("cannot make stand-in package [" + file(name) + "]", e);
             }
+        }
+    }
+
+    /** A note that cannot be read is written anew. */
+    private Note kept(String name) throws IOException {
+        try {
+            return note(name);
+        } catch (BadInput e) {
+            return noted(name, file(name));
+        }
+    }
+
+    private Note made(String identifier, StandInCatalogue.Offer offer, String name) throws IOException {
+        long bytes = offer.megabytes() * 1_000_000L + StandInPackage.BESIDE;
+        if (bytes() + bytes > most) {
+            throw new FileSystemException(folder.toString(), null, "the stand-in library has made " + most / 1_000_000 + " MB of packages, which is all it makes; empty this folder to let it begin anew");
+        }
+        if (Files.getFileStore(folder).getUsableSpace() < bytes + SPARE) {
+            throw new FileSystemException(folder.toString(), null, "not enough space on the disk for a package of " + bytes / 1_000_000 + " MB");
+        }
+        StandInPackage.of(identifier, offer.version(), offer.build(), offer.megabytes()).write(file(name), signer);
+        return noted(name, file(name));
+    }
+
+    private Note noted(String name, Path file) throws IOException {
+        Note note = new Note(Sha256.of(file), Files.size(file));
+        Made.whole(noted(name), out -> out.write(Json.write(note).getBytes(StandardCharsets.UTF_8)));
+        return note;
+    }
+
+    private long bytes() throws IOException {
+        try (Stream<Path> there = Files.list(folder)) {
+            return there.filter(p -> p.toString().endsWith(ENDING)).mapToLong(p -> p.toFile().length()).sum();
         }
     }
 }

@@ -3,13 +3,9 @@ package wistaxis.standins;
 import com.dd.plist.NSArray;
 import com.dd.plist.NSDictionary;
 import com.dd.plist.NSString;
-import java.io.BufferedOutputStream;
 import java.io.IOException;
-import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -25,6 +21,9 @@ import wistaxis.core.facts.Sha256;
  * @param parts bytes by entry name
  */
 public record StandInPackage(List<String> products, String version, String build, Map<String, byte[]> parts) {
+    /** Bytes of the parts beside the largest, and of the archive itself. */
+    static final long BESIDE = 7_700_000;
+
     /** A package of repeatable content. @param megabytes size of its largest part */
     static StandInPackage of(String identifier, String version, String build, int megabytes) {
         SplittableRandom random = new SplittableRandom((identifier + build).hashCode());
@@ -44,19 +43,19 @@ public record StandInPackage(List<String> products, String version, String build
         return bytes;
     }
 
-    /** Writes the package whole: to a temporary name first, renamed at the end. */
+    /** Writes the package whole, or not at all. */
     public void write(Path file, StandInSigner signer) throws IOException {
-        Path temporary = file.resolveSibling(file.getFileName() + ".tmp");
         byte[] manifest = manifest().toXMLPropertyList().getBytes(StandardCharsets.UTF_8);
-        try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(temporary)); ZipOutputStream zip = new ZipOutputStream(out)) {
+        Made.whole(file, out -> {
+            ZipOutputStream zip = new ZipOutputStream(out);
             zip.setLevel(Deflater.NO_COMPRESSION);
             put(zip, "Manifest.plist", manifest);
             put(zip, "Manifest.sig", signer.sign(manifest));
             for (Map.Entry<String, byte[]> part : parts.entrySet()) {
                 put(zip, part.getKey(), part.getValue());
             }
-        }
-        Files.move(temporary, file, StandardCopyOption.ATOMIC_MOVE);
+            zip.finish();
+        });
     }
 
     private NSDictionary manifest() {

@@ -1,10 +1,12 @@
 package wistaxis.standins;
 
+import com.sun.net.httpserver.Headers;
 import com.sun.net.httpserver.HttpExchange;
 import com.sun.net.httpserver.HttpServer;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
+import java.io.UncheckedIOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.net.URI;
@@ -20,6 +22,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.function.Supplier;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Sha256;
@@ -33,10 +36,14 @@ import wistaxis.core.signing.SigningRequest;
  * (RFC 9110) at the speed of the line, {@code POST /sign}. Packages are made when first asked for and kept in a folder.
  */
 public final class StandInWorld implements AutoCloseable {
+    /** What browsers add of themselves when a page asks. Published: the Fetch standard (Origin), W3C Fetch Metadata Request Headers. */
+    private static final List<String> FROM_A_PAGE = List.of("Origin", "Referer", "Sec-Fetch-Site", "Sec-Fetch-Mode");
+
     private static final Pattern RANGE = Pattern.compile("bytes=(\\d+)-");
     private static final int SLICE = 16 * 1024;
 
     private final HttpServer server;
+    private final DeviceCatalogue devices = DeviceCatalogue.shipped();
     private final ExecutorService threads = Executors.newVirtualThreadPerTaskExecutor();
     private final MadePackages packages;
     private final Supplier<Instant> benchTime;
@@ -62,9 +69,9 @@ public final class StandInWorld implements AutoCloseable {
         this.lineBytesPerSecond = lineBytesPerSecond;
         this.server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
         server.setExecutor(threads);
-        server.createContext("/builds", x -> answer(x, this::builds));
-        server.createContext("/packages/", x -> answer(x, this::download));
-        server.createContext("/sign", x -> answer(x, this::sign));
+        server.createContext("/builds", x -> answer(x, "GET", this::builds));
+        server.createContext("/packages/", x -> answer(x, "GET", this::download));
+        server.createContext("/sign", x -> answer(x, "POST", this::sign));
         server.start();
     }
 
@@ -91,14 +98,34 @@ public final class StandInWorld implements AutoCloseable {
         void handle(HttpExchange exchange) throws IOException;
     }
 
-    private static void answer(HttpExchange exchange, Handler handler) throws IOException {
+    private void answer(HttpExchange exchange, String method, Handler handler) throws IOException {
         try (exchange) {
             try {
-                handler.handle(exchange);
+                if (!exchange.getRequestMethod().equals(method)) {
+                    exchange.getResponseHeaders().set("Allow", method);
+                    refuse(exchange, 405, "only " + method + " is answered here");
+                } else if (isForeign(exchange.getRequestHeaders())) {
+                    refuse(exchange, 403, "this library serves the bench that started it, and no web page");
+                } else {
+                    handler.handle(exchange);
+                }
             } catch (BadInput e) {
-                send(exchange, 400, Json.write(Map.of("error", e.getMessage())));
+                refuse(exchange, 400, String.valueOf(e.getMessage()));
+            } catch (UncheckedIOException e) {
+                refuse(exchange, 507, e.getMessage() + ": " + e.getCause().getMessage());
             }
         }
+    }
+
+    /** Whether a browser asks, on behalf of a page or of a name that was made to point here. */
+    private boolean isForeign(Headers headers) {
+        int port = server.getAddress().getPort();
+        String host = String.valueOf(headers.getFirst("Host"));
+        return !List.of("127.0.0.1:" + port, "localhost:" + port).contains(host) || FROM_A_PAGE.stream().anyMatch(headers::containsKey);
+    }
+
+    private static void refuse(HttpExchange exchange, int status, String why) throws IOException {
+        send(exchange, status, Json.write(Map.of("error", why)));
     }
 
     private void builds(HttpExchange exchange) throws IOException {
@@ -107,6 +134,9 @@ public final class StandInWorld implements AutoCloseable {
             throw new BadInput("[" + query + "]: ask for device=IDENTIFIER");
         }
         String identifier = query.substring("device=".length());
+        if (devices.byIdentifier(identifier).isEmpty()) {
+            throw new BadInput("[" + identifier + "] is no model; ask for one that there is");
+        }
         List<Build> builds = StandInCatalogue.offers().stream().map(o -> listed(identifier, o)).toList();
         send(exchange, 200, Json.write(builds));
     }
@@ -127,7 +157,7 @@ public final class StandInWorld implements AutoCloseable {
         String name = exchange.getRequestURI().getPath().substring("/packages/".length());
         String plain = name.replaceAll("[^A-Za-z0-9,_.]", "");
         Path file = packages.file(plain);
-        if (!Files.isRegularFile(file)) {
+        if (!name.endsWith(".zip") || !Files.isRegularFile(file)) {
             send(exchange, 404, Json.write(Map.of("error", "no package [" + name + "]")));
             return;
         }
@@ -141,7 +171,7 @@ public final class StandInWorld implements AutoCloseable {
         exchange.getResponseHeaders().set("Accept-Ranges", "bytes");
         String ifRange = exchange.getRequestHeaders().getFirst("If-Range");
         Matcher range = RANGE.matcher(String.valueOf(exchange.getRequestHeaders().getFirst("Range")));
-        long from = range.matches() && (ifRange == null || ifRange.equals(etag)) ? Long.parseLong(range.group(1)) : 0;
+        long from = range.matches() && (ifRange == null || ifRange.equals(etag)) ? position(range.group(1)) : 0;
         if (from >= size || from > 0 && faults.rangesRefused()) {
             exchange.getResponseHeaders().set("Content-Range", "bytes */" + size);
             exchange.sendResponseHeaders(416, -1);
@@ -152,6 +182,11 @@ public final class StandInWorld implements AutoCloseable {
         }
         exchange.sendResponseHeaders(from > 0 ? 206 : 200, size - from + faults.takeWrongLength());
         pour(file, from, exchange.getResponseBody());
+    }
+
+    /** A position that is no number of bytes lies behind every file. */
+    private static long position(String digits) {
+        return digits.length() > 18 ? Long.MAX_VALUE : Long.parseLong(digits);
     }
 
     /** Sends at the speed of the line, cut short when a fault says so. */

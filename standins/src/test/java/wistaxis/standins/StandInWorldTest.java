@@ -135,7 +135,7 @@ class StandInWorldTest {
             assertThat(h.at()).isBetween(last, NOW);
             last = h.at();
             List<LedgerEntry> list = tickets.computeIfAbsent(h.ticket(), _ -> new ArrayList<>());
-            list.add(Chain.link(Chain.START, list.size() + 1, "T-000" + h.ticket(), h.at(), h.event().toJson()));
+            list.add(Chain.link(Chain.START, list.size() + 1, "T-000" + h.ticket(), h.at(), null, h.event().toJson()));
         }
         Map<Integer, Stage> stages = new HashMap<>();
         tickets.forEach((n, list) -> stages.put(n, Ticket.fold(list).stage()));
@@ -143,7 +143,7 @@ class StandInWorldTest {
         assertThat(stages.entrySet()).as("the cases of earlier days, for the evidence").filteredOn(e -> e.getKey() > 9).hasSizeGreaterThanOrEqualTo(6).allMatch(e -> e.getValue() == Stage.CLOSED);
         for (List<LedgerEntry> list : tickets.values()) {
             list.stream().map(LedgerEntry::event).filter(TicketEvent.PackageProven.class::isInstance).map(TicketEvent.PackageProven.class::cast)
-                    .forEach(p -> assertThat(Path.of(p.file())).isRegularFile());
+                    .forEach(p -> assertThat(folder.resolve(p.file())).isRegularFile());
         }
     }
 }

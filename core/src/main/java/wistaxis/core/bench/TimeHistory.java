@@ -58,15 +58,15 @@ public final class TimeHistory {
         switch (entry.event()) {
             case TicketEvent.Identified(String identifier, _) -> r.model = devices.byIdentifier(identifier).orElse(null);
             case TicketEvent.Downloaded(_, long bytes, double took) when took > 0 && bytes >= SHORTEST_DOWNLOAD -> rates.add(bytes / took);
-            case TicketEvent.StageReached(String stage) -> reached(r, stage, entry.at());
-            case TicketEvent.Restored _ -> reached(r, null, entry.at());
+            case TicketEvent.StageReached(String stage) -> reached(r, stage, entry.when());
+            case TicketEvent.Restored _ -> reached(r, null, entry.when());
             case TicketEvent.RestoreStopped _ -> r.stage = null;
             default -> { }
         }
     }
 
     private void reached(Reading r, @Nullable String next, Instant at) {
-        if (r.stage != null && r.model != null) {
+        if (r.stage != null && r.model != null && !at.isBefore(r.since)) {
             seconds.computeIfAbsent(new Stretch(r.model.family(), r.stage), _ -> new ArrayList<>()).add(Duration.between(r.since, at).toMillis() / 1000.0);
         }
         r.stage = next;

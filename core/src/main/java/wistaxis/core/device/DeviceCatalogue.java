@@ -29,8 +29,16 @@ public final class DeviceCatalogue {
         families.forEach(f -> this.families.put(f.family(), f));
     }
 
-    /** The catalogue that ships with the product. */
+    /** The catalogue that ships with the product, read once. */
     public static DeviceCatalogue shipped() {
+        return Shipped.CATALOGUE;
+    }
+
+    private static final class Shipped {
+        private static final DeviceCatalogue CATALOGUE = read();
+    }
+
+    private static DeviceCatalogue read() {
         Families families = Json.fact("families.json", Families.class);
         Lookup lookup = new Lookup(byName(Json.fact("generations.json", Generations.class).generations(), Generation::name), byName(families.bodies(), Body::body));
         return new DeviceCatalogue(Json.fact("devices.json", Models.class).devices().stream().map(row -> DeviceModel.of(row, lookup)).toList(), families.families());

@@ -1,17 +1,32 @@
 package wistaxis.core.facts;
 
+import com.fasterxml.jackson.annotation.JsonSetter;
+import com.fasterxml.jackson.annotation.Nulls;
 import com.fasterxml.jackson.core.JsonLocation;
 import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.core.SerializableString;
 import com.fasterxml.jackson.core.StreamReadFeature;
+import com.fasterxml.jackson.core.io.CharacterEscapes;
+import com.fasterxml.jackson.core.io.SerializedString;
 import com.fasterxml.jackson.databind.DeserializationFeature;
+import com.fasterxml.jackson.databind.JavaType;
 import com.fasterxml.jackson.databind.JsonMappingException;
 import com.fasterxml.jackson.databind.MapperFeature;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.SerializationFeature;
+import com.fasterxml.jackson.databind.cfg.CoercionAction;
+import com.fasterxml.jackson.databind.cfg.CoercionInputShape;
 import com.fasterxml.jackson.databind.exc.InvalidFormatException;
+import com.fasterxml.jackson.databind.exc.InvalidNullException;
+import com.fasterxml.jackson.databind.exc.MismatchedInputException;
 import com.fasterxml.jackson.databind.exc.UnrecognizedPropertyException;
 import com.fasterxml.jackson.databind.exc.ValueInstantiationException;
+import com.fasterxml.jackson.databind.introspect.Annotated;
+import com.fasterxml.jackson.databind.introspect.AnnotatedMember;
+import com.fasterxml.jackson.databind.introspect.AnnotatedParameter;
+import com.fasterxml.jackson.databind.introspect.JacksonAnnotationIntrospector;
 import com.fasterxml.jackson.databind.json.JsonMapper;
+import com.fasterxml.jackson.databind.type.LogicalType;
 import com.fasterxml.jackson.datatype.jsr310.JavaTimeModule;
 import java.io.IOException;
 import java.io.InputStream;
@@ -19,7 +34,10 @@ import java.lang.reflect.RecordComponent;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /** Strict JSON: unknown and repeated fields are refused, and every refusal names file, line, entry and value. */
 public final class Json {
@@ -33,20 +51,50 @@ public final class Json {
             .disable(DeserializationFeature.ACCEPT_FLOAT_AS_INT)
             .disable(MapperFeature.ALLOW_COERCION_OF_SCALARS)
             .disable(SerializationFeature.WRITE_DATES_AS_TIMESTAMPS)
+            .annotationIntrospector(new NoNulls())
+            .withCoercionConfig(LogicalType.Textual, c -> Stream.of(CoercionInputShape.Integer, CoercionInputShape.Float, CoercionInputShape.Boolean)
+                    .forEach(shape -> c.setCoercion(shape, CoercionAction.Fail)))
             .build();
+
+    static {
+        MAPPER.getFactory().setCharacterEscapes(new Unprintable());
+    }
+
+    private static final int LONGEST_MESSAGE = 1500;
 
     private Json() {}
 
-    /** @param name what to call the text in a message, a file name as a rule */
+    /**
+     * A component without {@code @Nullable} must be there, and be no null.
+     *
+     * @param name what to call the text in a message, a file name as a rule
+     * @throws BadInput for anything that is not exactly such a value, with line, entry and value
+     */
     public static <T> T read(String text, Class<T> type, String name) {
+        return read(text, MAPPER.constructType(type), name);
+    }
+
+    /** A list of such values. */
+    public static <T> List<T> readList(String text, Class<T> type, String name) {
+        List<T> read = read(text, MAPPER.getTypeFactory().constructCollectionType(List.class, type), name);
+        int gap = read.indexOf(null);
+        if (gap >= 0) {
+            throw new BadInput(name + ", [" + gap + "]: null, where a value belongs");
+        }
+        return read;
+    }
+
+    private static <T> T read(String text, JavaType type, String name) {
         try {
-            T value = MAPPER.readValue(text, type);
+            T value = MAPPER.readValue(Utf8.withoutMark(text, name), type);
             if (value == null) {
                 throw new BadInput(name + ": the file holds [null]; write an object instead");
             }
             return value;
         } catch (JsonProcessingException e) {
             throw new BadInput(explain(e, name), e);
+        } catch (StackOverflowError e) {
+            throw new BadInput(name + ": nested too deep to be read", e);
         }
     }
 
@@ -85,15 +133,23 @@ public final class Json {
         return name + line + (entry.isEmpty() ? "" : ", " + entry) + ": " + reason(e);
     }
 
+    /** Messages of the parser hold the value, which may be of any length, while what makes them plain takes time with the square of it. */
+    private static String cut(String says) {
+        return says.length() <= LONGEST_MESSAGE ? says : says.substring(0, LONGEST_MESSAGE) + "...";
+    }
+
     private static String reason(JsonProcessingException e) {
         return switch (e) {
             case UnrecognizedPropertyException u -> "unknown field [" + u.getPropertyName() + "]; known are " + u.getKnownPropertyIds();
             case InvalidFormatException f when f.getTargetType().isEnum() ->
                     "unknown value [" + f.getValue() + "]; use one of " + Arrays.toString(f.getTargetType().getEnumConstants());
             case InvalidFormatException f -> "[" + f.getValue() + "] cannot be read as " + f.getTargetType().getSimpleName();
+            case InvalidNullException _ -> "null, where a value belongs; leave nothing empty that is needed";
             case ValueInstantiationException v when v.getCause() instanceof NullPointerException -> "a field is missing; there are " + fields(v.getType().getRawClass());
             case ValueInstantiationException v when v.getCause() != null -> String.valueOf(v.getCause().getMessage());
-            default -> plain(e.getOriginalMessage().lines().findFirst().orElse("not JSON"));
+            case MismatchedInputException m when m.getTargetType() != null && m.getTargetType().isRecord() && m.getOriginalMessage().startsWith("Cannot construct") ->
+                    "a single value, where an object with the fields " + fields(m.getTargetType()) + " belongs";
+            default -> plain(cut(String.valueOf(e.getOriginalMessage()).lines().findFirst().orElse("not JSON")));
         };
     }
 
@@ -105,7 +161,48 @@ public final class Json {
     private static String plain(String message) {
         return message.replaceAll("Missing required creator property '(\\w+)' \\(index \\d+\\)", "field [$1] is missing")
                 .replaceAll("`?(?:\\w+\\.)+([A-Z]\\w*)(?:<[^`]*>)?`?", "$1").replaceAll(" ?\\(token [^)]*\\)", "")
-                .replaceAll("Cannot deserialize value of type (\\w+) from (\\w+) value", "the kind of value does not fit: $2, where $1 belongs").replace("ArrayList", "a list");
+                .replaceAll("Cannot deserialize value of type (\\w+) from (\\w+) value", "the kind of value does not fit: $2, where $1 belongs")
+                .replace("ArrayList", "a list").replaceAll("Cannot coerce (\\w+) value \\((.*)\\) to String.*", "[$2] where a text belongs; put it into quotes");
+    }
+
+    /** Which components may be null: those that say so. Every other one is needed, and so is each element of a list or map. */
+    private static final class NoNulls extends JacksonAnnotationIntrospector {
+        private static final long serialVersionUID = 1L;
+        private static final JsonSetter.Value FAIL = JsonSetter.Value.construct(Nulls.FAIL, Nulls.FAIL);
+        private static final JsonSetter.Value FAIL_INSIDE = JsonSetter.Value.forContentNulls(Nulls.FAIL);
+
+        @Override
+        public JsonSetter.Value findSetterInfo(Annotated a) {
+            return a instanceof AnnotatedParameter p ? isNeeded(p) ? FAIL : FAIL_INSIDE : super.findSetterInfo(a);
+        }
+
+        @Override
+        public @Nullable Boolean hasRequiredMarker(AnnotatedMember m) {
+            return m instanceof AnnotatedParameter p && isNeeded(p) ? Boolean.TRUE : super.hasRequiredMarker(m);
+        }
+
+        private static boolean isNeeded(AnnotatedParameter p) {
+            Class<?> owner = p.getDeclaringClass();
+            return owner.isRecord() && owner.getRecordComponents().length > p.getIndex() && p.getOwner().getParameterCount() == owner.getRecordComponents().length
+                    && !owner.getRecordComponents()[p.getIndex()].getAnnotatedType().isAnnotationPresent(Nullable.class);
+        }
+    }
+
+    /** Writes what would move a terminal or turn a line around as an escape; what is read from it is the same. */
+    private static final class Unprintable extends CharacterEscapes {
+        private static final long serialVersionUID = 1L;
+
+        @Override
+        public int[] getEscapeCodesForAscii() {
+            int[] codes = standardAsciiEscapesForJSON();
+            codes[0x7f] = ESCAPE_STANDARD;
+            return codes;
+        }
+
+        @Override
+        public @Nullable SerializableString getEscapeSequence(int letter) {
+            return Shown.isUnprintable(letter) ? new SerializedString(String.format(Locale.ROOT, "\\u%04x", letter)) : null;
+        }
     }
 
     private static String path(JsonMappingException e) {

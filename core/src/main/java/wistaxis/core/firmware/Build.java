@@ -4,8 +4,11 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.Collection;
 import java.util.List;
+import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Names;
+import wistaxis.core.facts.Shown;
 
 /**
  * A build as a firmware library lists it.
@@ -22,16 +25,24 @@ public record Build(
         @Nullable Instant signedUntil) {
     public Build {
         identifiers = List.copyOf(identifiers);
-        if (identifiers.isEmpty() || build.isBlank()) {
-            throw new BadInput("build [" + build + "] for " + identifiers + ": write the models it is for and its name");
+        Names.build(build);
+        identifiers.forEach(Names::identifier);
+        if (identifiers.isEmpty()) {
+            throw new BadInput("build [" + build + "] is for no model; write the models it is for");
         }
         if (sizeBytes <= 0) {
             throw new BadInput("size [" + sizeBytes + "] of build [" + build + "]: write more than 0 bytes");
         }
         if (!sha256.matches("[0-9a-f]{64}")) {
-            throw new BadInput("digest [" + sha256 + "] of build [" + build + "]: write 64 hex digits");
+            throw new BadInput("digest [" + Shown.value(sha256) + "] of build [" + build + "]: write 64 hex digits");
+        }
+        if (path != null && (path.length() > 500 || !PATH.matcher(path).matches() || (path + "/").contains("/../") || (path + "/").contains("/./"))) {
+            throw new BadInput("path [" + Shown.value(path) + "] of build [" + build + "]: write a path on the library itself, for example /packages/" + fileName(identifiers.getFirst(), build));
         }
     }
+
+    /** A path on the library's own address, so that what a catalogue says never leads anywhere else. */
+    private static final Pattern PATH = Pattern.compile("(?:/[A-Za-z0-9._~!$&'()*+,;=@%-]+)+");
 
     /** The name of a package on the shelf; not what it is found by, but what a person sees. */
     public static String fileName(String identifier, String build) {

@@ -6,11 +6,12 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Shown;
 
 /** The names in an archive: none leaves its folder, and no two fall together on any usual file system. */
 final class EntryNames {
     private static final int LONGEST = 1024;
-    private static final int SHOWN = 80;
+    private static final int DEEPEST = 40;
 
     private EntryNames() {}
 
@@ -21,13 +22,13 @@ final class EntryNames {
             refuseUnsafe(name);
             String other = seen.put(folded(name), name);
             if (other != null) {
-                throw new BadInput(other.equals(name) ? "entry [" + shown(name) + "] is there twice" : "entries [" + shown(other) + "] and [" + shown(name) + "] would be one file");
+                throw new BadInput(other.equals(name) ? "entry [" + Shown.value(name) + "] is there twice" : "entries [" + Shown.value(other) + "] and [" + Shown.value(name) + "] would be one file");
             }
         }
         for (String name : names) {
             for (int slash = name.indexOf('/'); slash >= 0 && slash < name.length() - 1; slash = name.indexOf('/', slash + 1)) {
                 if (seen.get(folded(name.substring(0, slash))) instanceof String file && !file.endsWith("/")) {
-                    throw new BadInput("entry [" + shown(file) + "] is a file and the folder of [" + shown(name) + "]");
+                    throw new BadInput("entry [" + Shown.value(file) + "] is a file and the folder of [" + Shown.value(name) + "]");
                 }
             }
         }
@@ -40,15 +41,12 @@ final class EntryNames {
 
     private static void refuseUnsafe(String name) {
         boolean unsafe = name.isEmpty() || name.length() > LONGEST || name.startsWith("/") || name.contains("\\") || name.contains(":") || name.contains("//")
-                || name.chars().anyMatch(c -> c < ' ' || c == 0x7f || c == 0xFFFD) || ("/" + name + "/").contains("/../") || ("/" + name + "/").contains("/./");
+                || name.chars().anyMatch(c -> Shown.isUnprintable(c) || c == 0xFFFD) || ("/" + name + "/").contains("/../") || ("/" + name + "/").contains("/./");
         if (unsafe) {
-            throw new BadInput("entry [" + shown(name) + "] would leave its folder, or is no name");
+            throw new BadInput("entry [" + Shown.value(name) + "] would leave its folder, or is no name");
         }
-    }
-
-    /** A name that can be shown: not endless, nothing unprintable. */
-    static String shown(String name) {
-        String printable = name.replaceAll("\\P{Print}", "?");
-        return printable.length() <= SHOWN ? printable : printable.substring(0, SHOWN) + "...";
+        if (name.chars().filter(c -> c == '/').count() > DEEPEST) {
+            throw new BadInput("entry [" + Shown.value(name) + "] lies deeper than " + DEEPEST + " folders");
+        }
     }
 }

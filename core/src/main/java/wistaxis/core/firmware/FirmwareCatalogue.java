@@ -58,6 +58,24 @@ public record FirmwareCatalogue(List<Listed> builds) {
         return builds.stream().filter(l -> l.build().sha256().equals(sha256)).findFirst();
     }
 
+    /**
+     * The same, for an import: what it says was asked, was asked already.
+     *
+     * @throws BadInput for an entry from the future, by build and date
+     */
+    public static FirmwareCatalogue parseImport(String json, String name, Instant now) {
+        FirmwareCatalogue read = parse(json, name);
+        read.builds().stream().filter(l -> l.askedAt().isAfter(now)).findFirst().ifPresent(l -> {
+            throw new BadInput(name + ": build [" + l.build().build() + "] was asked about at [" + l.askedAt() + "], which is still to come; put the date right");
+        });
+        return read;
+    }
+
+    /** With nothing in it from after a time: what claims to be is of that time, so that whoever is asked next knows better. */
+    public FirmwareCatalogue notAfter(Instant now) {
+        return new FirmwareCatalogue(builds.stream().map(l -> l.askedAt().isAfter(now) ? new Listed(l.build(), now) : l).toList());
+    }
+
     /** With more builds; of two with the same digest what was asked later counts, for the models of both. */
     public FirmwareCatalogue merge(List<Listed> more) {
         Map<String, Listed> all = new LinkedHashMap<>();
@@ -93,6 +111,6 @@ public record FirmwareCatalogue(List<Listed> builds) {
                 kept.add(new Listed(l.build().unsigned(), now));
             }
         }
-        return new FirmwareCatalogue(kept).merge(answer.stream().map(b -> new Listed(b, now)).toList());
+        return new FirmwareCatalogue(kept).notAfter(now).merge(answer.stream().map(b -> new Listed(b, now)).toList());
     }
 }

@@ -1,21 +1,19 @@
 package wistaxis.core.firmware;
 
-import com.dd.plist.NSArray;
-import com.dd.plist.NSData;
-import com.dd.plist.NSDictionary;
-import com.dd.plist.NSNumber;
-import com.dd.plist.NSObject;
-import com.dd.plist.NSString;
-import com.dd.plist.PropertyListParser;
-import java.util.Arrays;
 import java.util.Collections;
 import java.util.HexFormat;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import org.jspecify.annotations.Nullable;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.BooleanSupplier;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Names;
+import wistaxis.core.facts.Shown;
+import wistaxis.core.facts.Work;
 
 /**
  * What a package says about itself.
@@ -26,43 +24,62 @@ public record Manifest(List<String> products, String version, String build, Map<
     /** The longest manifest that is read, bytes. */
     public static final int LONGEST = 16 << 20;
 
+    private static final int LONGEST_TEXT = 60;
+
+    /** A genuine one costs 2 to 3 units a byte: its objects, their keys again at each place, its parts. */
+    private static final long WORK_A_BYTE = 6;
+    private static final long LEAST_WORK = 1 << 20;
+
     /**
      * @param digest hex digits of SHA-1, SHA-256, SHA-384 or SHA-512, told apart by their number; empty where the manifest gives none
      * @param size bytes; negative where the manifest gives none
      */
-    public record Part(String digest, long size) {}
+    public record Part(String digest, long size) {
+        /** What the manifest says of an entry that it does not list. */
+        static final Part NONE = new Part("", -1);
+    }
 
     public Manifest {
         products = List.copyOf(products);
         parts = Collections.unmodifiableMap(new LinkedHashMap<>(parts));
     }
 
-    /** @throws BadInput saying which key is missing or of the wrong kind */
-    public static Manifest parse(byte[] bytes, PackageLayout layout) {
-        NSDictionary root = as(NSDictionary.class, plist(bytes), "the manifest");
+    /**
+     * @param goOn asked now and then; answering false stops
+     * @throws BadInput saying which key is missing or of the wrong kind, or that reading it would take too much
+     * @throws Work.Stopped when stopped
+     */
+    public static Manifest parse(byte[] bytes, PackageLayout layout, BooleanSupplier goOn) {
+        Work work = new Work(WORK_A_BYTE * bytes.length + LEAST_WORK, goOn);
+        Map<String, Object> root = Plist.dictionary(Plist.read(bytes, work), "the manifest");
         PackageLayout.PartsAt at = layout.parts();
-        Map<String, Part> parts = at.components() == null ? listed(root, at) : ofIdentities(root, at, at.components());
-        NSArray products = as(NSArray.class, root.get(layout.products()), layout.products());
-        return new Manifest(Arrays.stream(products.getArray()).map(p -> as(NSString.class, p, layout.products()).getContent()).toList(),
-                text(root, layout.version()), text(root, layout.build()), parts);
+        Map<String, Part> parts = at.components() == null ? listed(root, at, work) : ofIdentities(root, at, at.components(), work);
+        List<?> products = Plist.as(List.class, root.get(layout.products()), layout.products());
+        work.spend(products.size());
+        return new Manifest(products.stream().map(p -> Names.identifier(Plist.as(String.class, p, layout.products()))).distinct().toList(), text(root, layout.version()), Names.build(text(root, layout.build())), parts);
     }
 
-    private static Map<String, Part> listed(NSDictionary root, PackageLayout.PartsAt at) {
+    private static Map<String, Part> listed(Map<String, Object> root, PackageLayout.PartsAt at, Work work) {
         Map<String, Part> parts = new LinkedHashMap<>();
-        NSDictionary all = as(NSDictionary.class, root.get(at.at()), at.at());
-        for (String name : all.allKeys()) {
-            parts.put(name, part(as(NSDictionary.class, all.get(name), at.at() + "/" + name), at));
-        }
+        Plist.dictionary(root.get(at.at()), at.at()).forEach((name, value) -> {
+            work.spend(1);
+            parts.put(name, part(Plist.dictionary(value, at.at() + "/" + name), at));
+        });
         return parts;
     }
 
-    private static Map<String, Part> ofIdentities(NSDictionary root, PackageLayout.PartsAt at, String components) {
+    /** An identity that is referred to more than once says nothing new the second time. */
+    private static Map<String, Part> ofIdentities(Map<String, Object> root, PackageLayout.PartsAt at, String components, Work work) {
         Map<String, Part> parts = new LinkedHashMap<>();
-        for (NSObject identity : as(NSArray.class, root.get(at.at()), at.at()).getArray()) {
-            NSDictionary all = as(NSDictionary.class, as(NSDictionary.class, identity, at.at()).get(components), components);
-            for (String name : all.allKeys()) {
-                NSDictionary component = as(NSDictionary.class, all.get(name), components + "/" + name);
-                pathOf(component, at.path()).ifPresent(path -> add(parts, path, part(component, at)));
+        Set<Object> seen = Collections.newSetFromMap(new IdentityHashMap<>());
+        for (Object identity : Plist.as(List.class, root.get(at.at()), at.at())) {
+            Map<String, Object> all = Plist.dictionary(Plist.dictionary(identity, at.at()).get(components), components);
+            if (seen.add(all)) {
+                all.forEach((name, value) -> {
+                    work.spend(1);
+                    Map<String, Object> component = Plist.dictionary(value, components + "/" + name);
+                    pathOf(component, at.path()).ifPresent(path -> add(parts, path, part(component, at)));
+                });
             }
         }
         return parts;
@@ -72,26 +89,26 @@ public record Manifest(List<String> products, String version, String build, Map<
     private static void add(Map<String, Part> parts, String path, Part part) {
         Part other = parts.get(path);
         if (other != null && !other.digest().isEmpty() && !part.digest().isEmpty() && !other.digest().equals(part.digest())) {
-            throw new BadInput("the manifest gives two digests for the part [" + EntryNames.shown(path) + "]");
+            throw new BadInput("the manifest gives two digests for the part [" + Shown.value(path) + "]");
         }
         if (other == null || other.digest().isEmpty()) {
             parts.put(path, part);
         }
     }
 
-    private static java.util.Optional<String> pathOf(NSDictionary component, List<String> keys) {
-        NSObject at = component;
+    private static Optional<String> pathOf(Map<String, Object> component, List<String> keys) {
+        Object at = component;
         for (String key : keys) {
-            at = at instanceof NSDictionary d ? d.get(key) : null;
+            at = at instanceof Map<?, ?> d ? d.get(key) : null;
         }
-        return at instanceof NSString path ? java.util.Optional.of(path.getContent()) : java.util.Optional.empty();
+        return at instanceof String path ? Optional.of(path) : Optional.empty();
     }
 
-    private static Part part(NSDictionary from, PackageLayout.PartsAt at) {
-        NSObject size = at.size() == null ? null : as(NSNumber.class, from.get(at.size()), at.size());
+    private static Part part(Map<String, Object> from, PackageLayout.PartsAt at) {
+        long size = at.size() == null ? -1 : Plist.as(Long.class, from.get(at.size()), at.size());
         String digest = switch (from.get(at.digest())) {
-            case NSData data -> HexFormat.of().formatHex(data.bytes());
-            case NSString hex -> hex.getContent().toLowerCase(Locale.ROOT);
+            case byte[] data -> HexFormat.of().formatHex(data);
+            case String hex -> hex.toLowerCase(Locale.ROOT);
             case null -> {
                 if (at.size() != null) {
                     throw new BadInput("the manifest's [" + at.digest() + "] is missing");
@@ -101,28 +118,19 @@ public record Manifest(List<String> products, String version, String build, Map<
             default -> throw new BadInput("the manifest's [" + at.digest() + "] is of the wrong kind");
         };
         if (!digest.matches("|[0-9a-f]{40}|[0-9a-f]{64}|[0-9a-f]{96}|[0-9a-f]{128}")) {
-            throw new BadInput("the manifest's [" + at.digest() + "] is no digest: [" + EntryNames.shown(digest) + "]");
+            throw new BadInput("the manifest's [" + at.digest() + "] is no digest: [" + Shown.value(digest) + "]");
         }
-        return new Part(digest, size instanceof NSNumber n ? n.longValue() : -1);
+        if (at.size() != null && size < 0) {
+            throw new BadInput("the manifest's [" + at.size() + "] is [" + size + "]; a part has 0 bytes or more");
+        }
+        return new Part(digest, size);
     }
 
-    private static NSObject plist(byte[] bytes) {
-        PlistGuard.check(bytes);
-        try {
-            return PropertyListParser.parse(bytes);
-        } catch (Exception | StackOverflowError e) {
-            throw new BadInput("the manifest cannot be read as a property list: " + e.getMessage(), e);
+    private static String text(Map<String, Object> from, String key) {
+        String text = Plist.as(String.class, from.get(key), key);
+        if (text.isBlank() || text.length() > LONGEST_TEXT || text.codePoints().anyMatch(Shown::isUnprintable)) {
+            throw new BadInput("the manifest's [" + key + "] is [" + Shown.value(text) + "], which is none");
         }
-    }
-
-    private static String text(NSDictionary from, String key) {
-        return as(NSString.class, from.get(key), key).getContent();
-    }
-
-    private static <T> T as(Class<T> kind, @Nullable NSObject value, String key) {
-        if (!kind.isInstance(value)) {
-            throw new BadInput("the manifest's [" + EntryNames.shown(key) + "] is " + (value == null ? "missing" : "of the wrong kind, " + value.getClass().getSimpleName().substring(2)));
-        }
-        return kind.cast(value);
+        return text;
     }
 }

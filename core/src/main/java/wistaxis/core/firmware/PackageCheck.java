@@ -2,21 +2,29 @@ package wistaxis.core.firmware;
 
 import java.io.EOFException;
 import java.io.IOException;
+import java.io.InterruptedIOException;
 import java.nio.channels.FileChannel;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.BooleanSupplier;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.zip.ZipException;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Shown;
+import wistaxis.core.facts.Work;
+import wistaxis.core.firmware.PackageReport.Proof;
 import wistaxis.core.firmware.PackageReport.Verdict;
 import wistaxis.core.signing.Ed25519Key;
 
-/** Opens a package and proves it: archive, manifest, the signer's signature over it where there is one, model, version and build, the digest of every part. */
+/**
+ * Opens a package and examines it: archive, manifest, a trusted key's signature over it where there is one, model, version and build, the digest of every part and of the whole file.
+ */
 public final class PackageCheck {
     private final List<PackageLayout> layouts;
     private final Ed25519Key signer;
@@ -45,30 +53,36 @@ public final class PackageCheck {
      * Looks at directory and manifest only: milliseconds, whatever the size.
      *
      * @param expected null when any package will do
+     * @param goOn asked now and then; answering false stops
+     * @throws InterruptedIOException when stopped
      * @throws IOException when the file cannot be read at all
      */
-    public PackageReport quick(Path file, @Nullable Expected expected) throws IOException {
-        return examine(file, expected, (channel, opened) -> {
+    public PackageReport quick(Path file, @Nullable Expected expected, BooleanSupplier goOn) throws IOException {
+        return examine(file, expected, goOn, (channel, opened) -> {
             List<String> wrong = missingOrMeasuredOtherwise(opened);
             return wrong.isEmpty() ? wellFormed(opened.manifest()) : damaged(opened.manifest(), wrong);
         });
     }
 
     /**
-     * Reads every part once; may take minutes.
+     * Reads the file once for its digest and every part once for its own; may take minutes.
      *
      * @param expected null when any package will do
      * @param runner runs the comparisons
-     * @throws java.io.InterruptedIOException when the runner stopped
+     * @return proven only when signed; whether an unsigned file is known by its digest is said by {@link PackageReport#against}
+     * @throws InterruptedIOException when the runner stopped
      * @throws IOException when the file cannot be read at all
      */
     public PackageReport check(Path file, @Nullable Expected expected, PartTask.Runner runner) throws IOException {
-        return examine(file, expected, (channel, opened) -> {
+        return examine(file, expected, runner::wanted, (channel, opened) -> {
             List<String> wrong = missingOrMeasuredOtherwise(opened);
+            WholeDigest whole = new WholeDigest(channel);
             if (wrong.isEmpty()) {
-                wrong = runner.run(PartReader.tasks(channel, opened.directory(), opened.manifest()));
+                List<PartTask> tasks = new ArrayList<>(List.of(whole));
+                tasks.addAll(PartReader.tasks(channel, opened.directory(), opened.manifest()));
+                wrong = runner.run(tasks);
             }
-            return wrong.isEmpty() ? proven(opened) : damaged(opened.manifest(), wrong);
+            return wrong.isEmpty() ? whole(opened, whole.hex()) : damaged(opened.manifest(), wrong);
         });
     }
 
@@ -76,19 +90,24 @@ public final class PackageCheck {
         PackageReport of(FileChannel channel, Opened opened) throws IOException;
     }
 
-    private PackageReport examine(Path file, @Nullable Expected expected, Examination then) throws IOException {
+    private PackageReport examine(Path file, @Nullable Expected expected, BooleanSupplier goOn, Examination then) throws IOException {
+        if (Files.exists(file) && !Files.isRegularFile(file)) {
+            return report(Verdict.REFUSED, null, "Not a package to be trusted: [" + Shown.value(String.valueOf(file)) + "] is no file but a folder, a pipe or a device.", List.of());
+        }
         try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ)) {
-            Opened opened = open(channel);
+            Opened opened = open(channel, goOn);
             PackageReport told = wellFormed(opened.manifest()).measuredBy(expected);
             return told.sound() ? then.of(channel, opened) : told;
         } catch (ZipException | EOFException e) {
             return report(Verdict.DAMAGED, null, "The file is not a whole ZIP archive (" + e.getMessage() + "): cut off or not a package. Fetch it again.", List.of());
         } catch (BadInput e) {
             return report(Verdict.REFUSED, null, "Not a package to be trusted: " + e.getMessage() + ".", List.of());
+        } catch (Work.Stopped e) {
+            throw new InterruptedIOException(e.getMessage());
         }
     }
 
-    private Opened open(FileChannel channel) throws IOException {
+    private Opened open(FileChannel channel, BooleanSupplier goOn) throws IOException {
         ZipDirectory directory = ZipDirectory.read(channel);
         List<PackageLayout> found = layouts.stream().filter(l -> entry(directory, l.manifest()).isPresent()).toList();
         if (found.size() != 1) {
@@ -97,7 +116,10 @@ public final class PackageCheck {
         }
         PackageLayout layout = found.getFirst();
         byte[] bytes = small(channel, directory, layout.manifest(), Manifest.LONGEST);
-        Manifest manifest = Manifest.parse(bytes, layout);
+        Manifest manifest = Manifest.parse(bytes, layout, goOn);
+        if (manifest.parts().values().stream().allMatch(p -> p.digest().isEmpty())) {
+            throw new BadInput("its manifest gives the digest of no part, so that it proves nothing");
+        }
         if (layout.signature() != null && !signer.verifies(bytes, small(channel, directory, layout.signature(), 64))) {
             throw new BadInput("the signer's signature does not match the manifest; somebody changed it");
         }
@@ -111,13 +133,13 @@ public final class PackageCheck {
         o.manifest().parts().forEach((name, part) -> {
             ZipDirectory.Entry e = byName.get(name);
             if (e == null) {
-                wrong.add("part [" + EntryNames.shown(name) + "] is missing");
+                wrong.add("part [" + Shown.value(name) + "] is missing");
             } else if (part.size() >= 0 && part.size() != e.size()) {
-                wrong.add("part [" + EntryNames.shown(name) + "] has [" + e.size() + "] bytes, the manifest says [" + part.size() + "]");
+                wrong.add("part [" + Shown.value(name) + "] has [" + e.size() + "] bytes, the manifest says [" + part.size() + "]");
             }
         });
         if (o.layout().parts().components() == null) {
-            o.directory().entries().stream().filter(e -> !o.isAbout(e) && !o.manifest().parts().containsKey(e.name())).forEach(e -> wrong.add("entry [" + EntryNames.shown(e.name()) + "] is not in the manifest"));
+            o.directory().entries().stream().filter(e -> !o.isAbout(e) && !o.manifest().parts().containsKey(e.name())).forEach(e -> wrong.add("entry [" + Shown.value(e.name()) + "] is not in the manifest"));
         }
         return wrong;
     }
@@ -130,14 +152,20 @@ public final class PackageCheck {
         return report(Verdict.DAMAGED, m, "Damaged: " + wrong.getFirst() + (wrong.size() > 1 ? " (and " + (wrong.size() - 1) + " more)" : "") + ". Fetch it again.", wrong);
     }
 
-    private static PackageReport proven(Opened o) {
+    /** What a package is whose parts all agree with its manifest: signed, or merely consistent with itself. */
+    private static PackageReport whole(Opened o, String sha256) {
         Manifest m = o.manifest();
-        long digested = m.parts().values().stream().filter(p -> !p.digest().isEmpty()).count();
         boolean signed = o.layout().signature() != null;
-        return report(Verdict.PROVEN, m, "Whole" + (signed ? " and genuine: " : ": ") + digested + " parts, each with the digest " + (signed ? "the signer vouches for." : "its manifest gives."),
-                List.of(signed ? "signature over the manifest" : "the manifest is not signed by itself: the signing service decides at the restore",
-                        "model " + String.join(", ", m.products()), "version " + m.version() + " (" + m.build() + ")", digested + " parts by their digests",
-                        (o.directory().entries().size() - digested) + " other entries by CRC-32"));
+        List<String> bare = o.directory().entries().stream().filter(e -> !o.isAbout(e) && m.parts().getOrDefault(e.name(), Manifest.Part.NONE).digest().isEmpty()).map(e -> Shown.value(e.name())).toList();
+        long digested = m.parts().values().stream().filter(p -> !p.digest().isEmpty()).count();
+        List<String> details = new ArrayList<>(List.of(signed ? "signature of a trusted key over the manifest" : "nobody signed the manifest: it says nothing about who made the package",
+                "model " + String.join(", ", m.products()), "version " + m.version() + " (" + m.build() + ")", digested + " parts by their digests",
+                "digest of the whole file: " + sha256));
+        bare.forEach(name -> details.add("not covered by the manifest: [" + name + "]"));
+        String reason = signed ? "Whole and signed: " + digested + " parts, each with the digest the signer vouches for."
+                : "Consistent, not proven: " + digested + " parts agree with a manifest that nobody signed, which says nothing about who made it."
+                        + (bare.isEmpty() ? "" : " Not covered: " + bare.size() + " entries.");
+        return new PackageReport(signed ? Verdict.PROVEN : Verdict.CONSISTENT, signed ? Proof.SIGNED : null, sha256, m.products(), m.version(), m.build(), m.parts().size(), reason, details);
     }
 
     private static Optional<ZipDirectory.Entry> entry(ZipDirectory directory, String name) {
@@ -153,7 +181,7 @@ public final class PackageCheck {
     }
 
     private static PackageReport report(Verdict verdict, @Nullable Manifest m, String reason, List<String> details) {
-        return m == null ? new PackageReport(verdict, List.of(), "", "", 0, reason, details)
-                : new PackageReport(verdict, m.products(), m.version(), m.build(), m.parts().size(), reason, details);
+        return m == null ? new PackageReport(verdict, null, null, List.of(), "", "", 0, reason, details)
+                : new PackageReport(verdict, null, null, m.products(), m.version(), m.build(), m.parts().size(), reason, details);
     }
 }

@@ -1,24 +1,29 @@
 package wistaxis.core.firmware;
 
 import com.fasterxml.jackson.annotation.JsonValue;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
 /**
  * What the check of a package came to.
  *
+ * @param proof what it is proven by; null while it is not
+ * @param sha256 digest of the whole file, 64 hex digits; null while it was not read whole
  * @param parts how many parts the manifest lists; 0 while it could not be read
  * @param reason one sentence
- * @param details what was checked, or every part that is wrong
+ * @param details what was checked and what nothing covers, or every part that is wrong
  */
-public record PackageReport(Verdict verdict, List<String> products, String version, String build, int parts, String reason, List<String> details) {
+public record PackageReport(Verdict verdict, @Nullable Proof proof, @Nullable String sha256, List<String> products, String version, String build, int parts, String reason,
+        List<String> details) {
     /**
-     * Proven: whole, as its manifest says, and for the device asked about. Well-formed: directory and manifest are in order, the parts were not read. Damaged: fetch it again.
-     * Refused: not a package to be trusted.
+     * Proven: whole, and somebody else than the package says so. Consistent: whole, as its own unsigned manifest says, so that anybody may have made it. Well-formed: directory and manifest are
+     * in order, the parts were not read. Damaged: fetch it again. Refused: not a package to be trusted.
      */
     public enum Verdict {
-        PROVEN, WELL_FORMED, DAMAGED, REFUSED, NOT_FOR_THIS_DEVICE;
+        PROVEN, CONSISTENT, WELL_FORMED, DAMAGED, REFUSED, NOT_FOR_THIS_DEVICE;
 
         @JsonValue
         @Override
@@ -27,9 +32,25 @@ public record PackageReport(Verdict verdict, List<String> products, String versi
         }
     }
 
+    /** Signed: a trusted key over the manifest, and the parts agree with it. Known: size and digest of the whole file are those of an entry of the catalogue. */
+    public enum Proof {
+        SIGNED, KNOWN;
+
+        @JsonValue
+        @Override
+        public String toString() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+    }
+
+    /** What says proven without by what is of an index written before there were two proofs; it is looked at anew. */
     public PackageReport {
         products = List.copyOf(products);
         details = List.copyOf(details);
+        if (verdict == Verdict.PROVEN && (proof == null || sha256 == null)) {
+            verdict = Verdict.WELL_FORMED;
+            proof = null;
+        }
     }
 
     /** This report for somebody who expects a certain package: that of another model or build is turned down, whatever its state. */
@@ -44,8 +65,43 @@ public record PackageReport(Verdict verdict, List<String> products, String versi
         return other ? with(Verdict.REFUSED, "This package is " + version + " (" + build + "), not the chosen " + expected.version() + " (" + expected.build() + ").") : this;
     }
 
+    /**
+     * This report beside what the catalogue knows: a file with the size and digest of its entry is known; one that calls itself as an entry does and is another file is in conflict with it,
+     * which turns an unsigned one down and is told of a signed one.
+     *
+     * @param bytes the size of the file
+     */
+    public PackageReport against(FirmwareCatalogue catalogue, long bytes) {
+        if (!sound()) {
+            return this;
+        }
+        List<Build> namesakes = catalogue.builds().stream().map(FirmwareCatalogue.Listed::build).filter(b -> b.build().equals(build) && b.identifiers().stream().anyMatch(products::contains)).toList();
+        Optional<Build> itself = namesakes.stream().filter(b -> b.sizeBytes() == bytes && b.sha256().equals(sha256) && b.version().toString().equals(version)).findFirst();
+        if (itself.isPresent()) {
+            return proven() ? this : new PackageReport(Verdict.PROVEN, Proof.KNOWN, sha256, products, version, build, parts,
+                    "Whole and known: size and digest of the file are those of the catalogue's entry for " + build + ".", plus("size and digest are those of the catalogue's entry"));
+        }
+        Optional<String> conflict = namesakes.stream().filter(b -> sha256 != null || b.sizeBytes() != bytes).findFirst().map(b -> conflict(b, bytes));
+        if (conflict.isEmpty()) {
+            return this;
+        }
+        return proven() ? new PackageReport(verdict, proof, sha256, products, version, build, parts, reason + " " + conflict.get(), plus(conflict.get()))
+                : with(Verdict.REFUSED, conflict.get() + " Nobody vouches for this file: fetch the package from the library, or put the catalogue right.");
+    }
+
+    private String conflict(Build b, long bytes) {
+        return "Conflict: it calls itself " + version + " (" + build + "), which the catalogue knows as " + b.version() + " with " + b.sizeBytes() + " bytes and the digest [" + b.sha256().substring(0, 12)
+                + "...]; this file has " + bytes + " bytes" + (sha256 == null ? "." : " and the digest [" + sha256.substring(0, 12) + "...].");
+    }
+
+    private List<String> plus(String detail) {
+        List<String> all = new ArrayList<>(details);
+        all.add(detail);
+        return all;
+    }
+
     private PackageReport with(Verdict other, String why) {
-        return new PackageReport(other, products, version, build, parts, why, List.of());
+        return new PackageReport(other, null, sha256, products, version, build, parts, why, List.of());
     }
 
     public boolean proven() {
@@ -54,6 +110,6 @@ public record PackageReport(Verdict verdict, List<String> products, String versi
 
     /** Whether nothing is wrong with it as far as it was looked at. */
     public boolean sound() {
-        return proven() || verdict == Verdict.WELL_FORMED;
+        return proven() || verdict == Verdict.CONSISTENT || verdict == Verdict.WELL_FORMED;
     }
 }

@@ -19,6 +19,7 @@ import java.util.zip.DataFormatException;
 import java.util.zip.Inflater;
 import java.util.zip.ZipException;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Shown;
 
 /** Reads the parts of a package and compares their digests. Digests: published, FIPS 180-4, computed by the JDK. */
 final class PartReader {
@@ -41,8 +42,7 @@ final class PartReader {
     /** The comparisons of a package, the longest first. */
     static List<PartTask> tasks(FileChannel file, ZipDirectory directory, Manifest manifest) {
         return directory.entries().stream().sorted(Comparator.comparingLong(ZipDirectory.Entry::packed).reversed()).<PartTask>map(e -> {
-            Manifest.Part part = manifest.parts().get(e.name());
-            return new Comparison(new PartReader(file, e), part == null ? "" : part.digest());
+            return new Comparison(new PartReader(file, e), manifest.parts().getOrDefault(e.name(), Manifest.Part.NONE).digest());
         }).toList();
     }
 
@@ -61,7 +61,7 @@ final class PartReader {
     private String compare(String expected, IntPredicate read) throws IOException {
         MessageDigest digest = expected.isEmpty() ? null : digest(expected.length());
         CRC32 crc = new CRC32();
-        String shown = EntryNames.shown(entry.name());
+        String shown = Shown.value(entry.name());
         try {
             pour((bytes, length, packed) -> {
                 if (digest != null) {
@@ -96,7 +96,7 @@ final class PartReader {
             return true;
         });
         if (crc.getValue() != entry.crc()) {
-            throw new ZipException("entry [" + EntryNames.shown(entry.name()) + "] has another CRC-32 than the directory says");
+            throw new ZipException("entry [" + Shown.value(entry.name()) + "] has another CRC-32 than the directory says");
         }
         return out.toByteArray();
     }
@@ -140,7 +140,7 @@ final class PartReader {
                 int n = inflater.inflate(chunk);
                 size += n;
                 if (size > entry.size() || inflater.needsDictionary()) {
-                    throw new BadInput("entry [" + EntryNames.shown(entry.name()) + "] grows beyond the [" + entry.size() + "] bytes it is said to have");
+                    throw new BadInput("entry [" + Shown.value(entry.name()) + "] grows beyond the [" + entry.size() + "] bytes it is said to have");
                 }
                 give(sink, chunk, n, fresh);
             }

@@ -24,6 +24,11 @@ public interface PartTask {
         /** @return what is wrong, without the empty answers */
         List<String> run(List<PartTask> tasks) throws IOException;
 
+        /** Whether somebody still waits; asked before the tasks are known. */
+        default boolean wanted() {
+            return true;
+        }
+
         /** One after the other on the caller's thread. @param goOn called with the fraction done, 0 to 1; answering false stops */
         static Runner inTurn(DoublePredicate goOn) {
             return tasks -> {

@@ -3,9 +3,12 @@ package wistaxis.core.firmware;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Base64;
 import java.util.Deque;
-import java.util.HashSet;
-import java.util.Set;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
 import javax.xml.XMLConstants;
 import javax.xml.parsers.ParserConfigurationException;
 import javax.xml.parsers.SAXParser;
@@ -16,17 +19,85 @@ import org.xml.sax.SAXException;
 import org.xml.sax.SAXParseException;
 import org.xml.sax.ext.DefaultHandler2;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Shown;
+import wistaxis.core.facts.Work;
 
-/** Looks through a property list in XML: well-formed, without entities, not too deep, no key twice. Nothing is fetched, whatever the document type names. */
+/** The XML form: well-formed, without entities, not too deep, no key twice. Nothing is fetched, whatever the document type names. */
 final class PlistXml extends DefaultHandler2 {
-    private final Deque<Set<String>> keys = new ArrayDeque<>();
-    private @Nullable StringBuilder key;
-    private int count;
+    private static final int ELEMENT = 16;
+    private static final int LONGEST_NUMBER = 20;
 
-    private PlistXml() {}
+    private final Work work;
+    private final Deque<Open> open = new ArrayDeque<>();
+    private @Nullable StringBuilder key;
+    private @Nullable Object top;
+
+    /** An element that is not ended yet. */
+    private static final class Open {
+        private final String name;
+        private final StringBuilder text = new StringBuilder();
+        private final List<Object> array = new ArrayList<>(0);
+        private final Map<String, Object> dictionary = new LinkedHashMap<>(0);
+        private @Nullable String key;
+
+        Open(String name) {
+            this.name = name;
+        }
+
+        /** Takes a value that ended inside of this element. */
+        void take(Object value) {
+            if (name.equals("array")) {
+                array.add(value);
+            } else if (!name.equals("dict")) {
+                throw new BadInput("the manifest has a value inside of [" + Shown.value(name) + "]");
+            } else if (key == null) {
+                throw new BadInput("the manifest has a dictionary with a value that has no key");
+            } else {
+                dictionary.put(key, value);
+                key = null;
+            }
+        }
+
+        Object value() {
+            if (key != null) {
+                throw new BadInput("the manifest has a key without a value, [" + Shown.value(key) + "]");
+            }
+            String bare = text.toString();
+            return switch (name) {
+                case "dict" -> dictionary;
+                case "array" -> array;
+                case "string" -> bare;
+                case "integer" -> number(bare.strip());
+                case "data" -> data(bare);
+                case "true", "false", "real", "date" -> new Plist.Other("a " + name);
+                default -> throw new BadInput("the manifest has an element of unknown kind [" + Shown.value(name) + "]");
+            };
+        }
+
+        private static Object number(String digits) {
+            try {
+                return digits.length() > LONGEST_NUMBER ? new Plist.Other("a number too large") : Long.decode(digits);
+            } catch (NumberFormatException e) {
+                throw new BadInput("the manifest has a number that is none, [" + Shown.value(digits) + "]", e);
+            }
+        }
+
+        private static byte[] data(String base64) {
+            try {
+                return Base64.getMimeDecoder().decode(base64);
+            } catch (IllegalArgumentException e) {
+                throw new BadInput("the manifest has data that are no Base64", e);
+            }
+        }
+    }
+
+    private PlistXml(Work work) {
+        this.work = work;
+    }
 
     /** @throws BadInput saying what is wrong */
-    static void check(byte[] bytes) {
+    static Object read(byte[] bytes, Work work) {
+        PlistXml handler = new PlistXml(work);
         try {
             SAXParserFactory factory = SAXParserFactory.newDefaultInstance();
             factory.setFeature(XMLConstants.FEATURE_SECURE_PROCESSING, true);
@@ -34,7 +105,6 @@ final class PlistXml extends DefaultHandler2 {
             factory.setFeature("http://xml.org/sax/features/external-general-entities", false);
             factory.setFeature("http://xml.org/sax/features/external-parameter-entities", false);
             SAXParser parser = factory.newSAXParser();
-            PlistXml handler = new PlistXml();
             parser.setProperty("http://xml.org/sax/properties/lexical-handler", handler);
             parser.setProperty("http://xml.org/sax/properties/declaration-handler", handler);
             parser.parse(new ByteArrayInputStream(bytes), handler);
@@ -44,11 +114,15 @@ final class PlistXml extends DefaultHandler2 {
             throw broken("", e);
         } catch (ParserConfigurationException e) {
             throw new IllegalStateException("every Java reads XML", e);
-        } catch (BadInput e) {
+        } catch (BadInput | Work.Stopped e) {
             throw e;
         } catch (RuntimeException e) {
             throw broken(", so that its reader gave up", e); // as with a bad letter in a DTD, found by fuzzing
         }
+        if (handler.top == null) {
+            throw new BadInput("the manifest is an empty property list");
+        }
+        return handler.top;
     }
 
     private static BadInput broken(String where, Exception e) {
@@ -57,15 +131,15 @@ final class PlistXml extends DefaultHandler2 {
 
     @Override
     public void startElement(String uri, String local, String name, Attributes attributes) {
-        PlistGuard.count(++count);
+        work.spend(ELEMENT);
         if (key != null) {
-            throw new BadInput("the manifest has a [" + EntryNames.shown(name) + "] inside of a key");
+            throw new BadInput("the manifest has a [" + Shown.value(name) + "] inside of a key");
         }
         if (!name.equals("key")) {
-            keys.addLast(new HashSet<>());
-            PlistGuard.deep(keys.size());
-        } else if (keys.isEmpty()) {
-            throw new BadInput("the manifest is a key and nothing else");
+            open.addLast(new Open(name));
+            Plist.deep(open.size());
+        } else if (open.isEmpty() || !open.getLast().name.equals("dict")) {
+            throw new BadInput("the manifest has a key that stands in no dictionary");
         } else {
             key = new StringBuilder();
         }
@@ -73,19 +147,45 @@ final class PlistXml extends DefaultHandler2 {
 
     @Override
     public void characters(char[] letters, int from, int length) {
+        work.spend(length);
         if (key != null) {
             key.append(letters, from, length);
+        } else if (!open.isEmpty()) {
+            open.getLast().text.append(letters, from, length);
         }
     }
 
     @Override
     public void endElement(String uri, String local, String name) {
         if (key == null) {
-            keys.removeLast();
-        } else if (!keys.getLast().add(key.toString())) {
-            throw PlistGuard.twice(key.toString());
+            ended(open.removeLast());
+            return;
+        }
+        Open in = open.getLast();
+        String done = key.toString();
+        Plist.key(done, work);
+        if (in.dictionary.containsKey(done)) {
+            throw Plist.twice(done);
+        }
+        if (in.key != null) {
+            throw new BadInput("the manifest has a key without a value, [" + Shown.value(in.key) + "]");
+        }
+        in.key = done;
+        key = null;
+    }
+
+    /** What stands right inside of the list is the value of it all; there is one. */
+    private void ended(Open ended) {
+        if (ended.name.equals("plist") && open.isEmpty()) {
+            return;
+        }
+        Object value = ended.value();
+        if (!open.isEmpty() && !(open.size() == 1 && open.getLast().name.equals("plist"))) {
+            open.getLast().take(value);
+        } else if (top == null) {
+            top = value;
         } else {
-            key = null;
+            throw new BadInput("the manifest has two values where one belongs");
         }
     }
 
@@ -100,12 +200,12 @@ final class PlistXml extends DefaultHandler2 {
     }
 
     private static BadInput defined(String name) {
-        return new BadInput("the manifest defines entities, which no genuine one does: [" + EntryNames.shown(name) + "]");
+        return new BadInput("the manifest defines entities, which no genuine one does: [" + Shown.value(name) + "]");
     }
 
     @Override
     public void skippedEntity(String name) {
-        throw new BadInput("the manifest uses the entity [" + EntryNames.shown(name) + "]");
+        throw new BadInput("the manifest uses the entity [" + Shown.value(name) + "]");
     }
 
     @Override

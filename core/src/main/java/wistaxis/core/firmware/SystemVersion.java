@@ -6,6 +6,7 @@ import java.util.Arrays;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Shown;
 
 /**
  * A system version: numbers with dots, and for a test version its number. Missing numbers are 0; a test version comes before
@@ -21,7 +22,7 @@ public record SystemVersion(int major, int minor, int patch, int test) implement
     public static SystemVersion parse(String text) {
         Matcher m = FORM.matcher(text.strip());
         if (!m.matches()) {
-            throw new BadInput("version [" + text + "]: write numbers with dots, for example 31.2 or 32.0 test 3");
+            throw new BadInput("version [" + Shown.value(text) + "]: write numbers with dots, for example 31.2 or 32.0 test 3");
         }
         int[] n = new int[4];
         Arrays.setAll(n, i -> m.group(i + 1) == null ? 0 : Integer.parseInt(m.group(i + 1)));

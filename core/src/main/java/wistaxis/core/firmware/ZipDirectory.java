@@ -12,6 +12,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.zip.ZipException;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Shown;
 
 /**
  * The directory of a ZIP archive, read with mistrust: every entry is followed to its data and nothing may overlap, collide or lead
@@ -31,6 +32,7 @@ record ZipDirectory(List<Entry> entries) {
     private static final int LOCATOR_64 = 0x07064b50;
     private static final int HEAD = 0x02014b50;
     private static final int LOCAL = 0x04034b50;
+    private static final int DESCRIPTOR = 0x08074b50;
     private static final int END_LENGTH = 22;
     private static final long LONGEST_DIRECTORY = 64L << 20;
     private static final long MARK_32 = 0xFFFF_FFFFL;
@@ -56,6 +58,9 @@ record ZipDirectory(List<Entry> entries) {
     /** Where the directory lies, how many entries are said to be in it, and where it has to end at the latest. */
     private record Bounds(long start, long length, long count, long limit) {}
 
+    /** The bytes that an entry takes up, from its own head to the end of its data, and its descriptor behind them if it has one. */
+    private record Stretch(Listed of, long from, long to) {}
+
     ZipDirectory {
         entries = List.copyOf(entries);
     }
@@ -72,13 +77,20 @@ record ZipDirectory(List<Entry> entries) {
         List<Listed> listed = listed(bytes(file, bounds.start(), Math.toIntExact(bounds.length())), bounds);
         EntryNames.check(listed.stream().map(Listed::name).toList());
         List<Entry> entries = new ArrayList<>();
+        List<Stretch> stretches = new ArrayList<>();
         for (Listed l : listed) {
             Entry e = follow(file, l, bounds.start());
+            stretches.add(new Stretch(l, l.offset(), e.start() + e.packed()));
             if (!l.name().endsWith("/")) {
                 entries.add(e);
+            } else if (e.size() > 0 || e.packed() > 2) {
+                throw new BadInput("folder [" + Shown.value(l.name()) + "] holds [" + e.packed() + "] bytes of its own");
             }
         }
-        refuseOverlaps(listed, entries);
+        refuseOverlapsAndGaps(file, stretches, bounds);
+        if (listed.size() > 2 * entries.size() + 1000) {
+            throw new BadInput("it has [" + (listed.size() - entries.size()) + "] empty folders");
+        }
         double total = entries.stream().mapToDouble(Entry::size).sum();
         if (total > MOST_BYTES) {
             throw new BadInput(String.format(java.util.Locale.ROOT, "it would come to [%.0f] bytes once extracted", total));
@@ -122,6 +134,7 @@ record ZipDirectory(List<Entry> entries) {
         if (end64.getInt(0) != END_64) {
             throw new ZipException("its ZIP64 end is missing");
         }
+        refuseGap(at + 12 + end64.getLong(4), end - 20);
         return new Bounds(end64.getLong(48), end64.getLong(40), end64.getLong(32), at);
     }
 
@@ -154,7 +167,7 @@ record ZipDirectory(List<Entry> entries) {
         Charset charset = (flags & 0x800) != 0 ? StandardCharsets.UTF_8 : StandardCharsets.ISO_8859_1;
         String name = new String(raw, charset);
         if ((u32(d, at + 38) >>> 28) == 0xA) {
-            throw new BadInput("entry [" + EntryNames.shown(name) + "] is a link; links lead anywhere");
+            throw new BadInput("entry [" + Shown.value(name) + "] is a link; links lead anywhere");
         }
         long[] values = {u32(d, at + 24), u32(d, at + 20), u32(d, at + 42)};
         if (values[0] == MARK_32 || values[1] == MARK_32 || values[2] == MARK_32) {
@@ -178,53 +191,82 @@ record ZipDirectory(List<Entry> entries) {
                 return;
             }
         }
-        throw new ZipException("entry [" + EntryNames.shown(name) + "] lacks its long sizes");
+        throw new ZipException("entry [" + Shown.value(name) + "] lacks its long sizes");
     }
 
     /** Looks at an entry's own head, which must say the same as the directory. */
     private static Entry follow(FileChannel file, Listed l, long dataEnd) throws IOException {
         if ((l.flags() & 0x2041) != 0) {
-            throw new BadInput("entry [" + EntryNames.shown(l.name()) + "] is encrypted");
+            throw new BadInput("entry [" + Shown.value(l.name()) + "] is encrypted");
         }
         if (l.method() != 0 && l.method() != 8) {
-            throw new BadInput("entry [" + EntryNames.shown(l.name()) + "] is packed by method [" + l.method() + "]; only stored and deflated ones are read");
+            throw new BadInput("entry [" + Shown.value(l.name()) + "] is packed by method [" + l.method() + "]; only stored and deflated ones are read");
         }
         if (l.packed() < 0 || l.size() < 0 || l.offset() < 0 || l.offset() > dataEnd - 30) {
-            throw new ZipException("entry [" + EntryNames.shown(l.name()) + "] lies outside the file");
+            throw new ZipException("entry [" + Shown.value(l.name()) + "] lies outside the file");
         }
         ByteBuffer head = bytes(file, l.offset(), (int) Math.min(30L + l.rawName().length, dataEnd - l.offset()));
         if (head.getInt(0) != LOCAL || head.limit() < 30 + l.rawName().length) {
-            throw new ZipException("entry [" + EntryNames.shown(l.name()) + "] is not where the directory says");
+            throw new ZipException("entry [" + Shown.value(l.name()) + "] is not where the directory says");
         }
         byte[] localName = new byte[l.rawName().length];
         head.get(30, localName);
         if (u16(head, 26) != localName.length || !java.util.Arrays.equals(localName, l.rawName()) || u16(head, 8) != l.method()) {
-            throw new BadInput("entry [" + EntryNames.shown(l.name()) + "] is called or packed otherwise in its own head");
+            throw new BadInput("entry [" + Shown.value(l.name()) + "] is called or packed otherwise in its own head");
         }
         long start = l.offset() + 30 + localName.length + u16(head, 28);
         if (start > dataEnd || l.packed() > dataEnd - start) {
-            throw new ZipException("entry [" + EntryNames.shown(l.name()) + "] reaches beyond the data");
+            throw new ZipException("entry [" + Shown.value(l.name()) + "] reaches beyond the data");
         }
         if (l.method() == 0 && l.packed() != l.size()) {
-            throw new BadInput("entry [" + EntryNames.shown(l.name()) + "] is stored in [" + l.packed() + "] bytes but said to have [" + l.size() + "]");
+            throw new BadInput("entry [" + Shown.value(l.name()) + "] is stored in [" + l.packed() + "] bytes but said to have [" + l.size() + "]");
         }
         if (l.size() > BOMB_FROM && l.size() / BOMB_RATIO > l.packed()) {
-            throw new BadInput("entry [" + EntryNames.shown(l.name()) + "] would grow from [" + l.packed() + "] to [" + l.size() + "] bytes, which no genuine part does");
+            throw new BadInput("entry [" + Shown.value(l.name()) + "] would grow from [" + l.packed() + "] to [" + l.size() + "] bytes, which no genuine part does");
         }
         return new Entry(l.name(), l.method() == 8, l.crc(), start, l.packed(), l.size());
     }
 
-    private static void refuseOverlaps(List<Listed> listed, List<Entry> entries) {
-        List<Entry> byStart = entries.stream().sorted(Comparator.comparingLong(Entry::start).thenComparingLong(Entry::packed)).toList();
-        for (int i = 1; i < byStart.size(); i++) {
-            Entry before = byStart.get(i - 1);
-            if (byStart.get(i).start() < before.start() + before.packed() || byStart.get(i).start() == before.start()) {
-                throw new BadInput("entries [" + before.name() + "] and [" + byStart.get(i).name() + "] overlap");
+    /** Every byte up to the directory belongs to one entry, and every byte from there on to the directory or its end. */
+    private static void refuseOverlapsAndGaps(FileChannel file, List<Stretch> stretches, Bounds bounds) throws IOException {
+        List<Stretch> inOrder = stretches.stream().sorted(Comparator.comparingLong(Stretch::from).thenComparingLong(Stretch::to)).toList();
+        long at = 0;
+        String before = "";
+        for (int i = 0; i < inOrder.size(); i++) {
+            Stretch s = inOrder.get(i);
+            if (s.from() < at) {
+                throw new BadInput("entries [" + Shown.value(before) + "] and [" + Shown.value(s.of().name()) + "] overlap");
             }
+            refuseGap(at, s.from());
+            long next = i + 1 == inOrder.size() ? bounds.start() : inOrder.get(i + 1).from();
+            at = s.to() + descriptor(file, s, next);
+            before = s.of().name();
         }
-        if (listed.size() > 2 * entries.size() + 1000) {
-            throw new BadInput("it has [" + (listed.size() - entries.size()) + "] empty folders");
+        refuseGap(at, bounds.start());
+        refuseGap(bounds.start() + bounds.length(), bounds.limit());
+    }
+
+    private static void refuseGap(long from, long to) {
+        if (to != from) {
+            throw new BadInput("it has [" + (to - from) + "] bytes at [" + from + "] that belong to no entry");
         }
+    }
+
+    /** How long the descriptor behind an entry's data is that was packed in one go: with its mark or without, sizes of four bytes or eight. It has to say what the directory says. */
+    private static long descriptor(FileChannel file, Stretch s, long next) throws IOException {
+        long length = next - s.to();
+        if ((s.of().flags() & 8) == 0 || length != 12 && length != 16 && length != 20 && length != 24) {
+            return 0;
+        }
+        ByteBuffer d = bytes(file, s.to(), (int) length);
+        boolean marked = length % 8 == 0;
+        boolean wide = length >= 20;
+        if (marked && d.getInt() != DESCRIPTOR) {
+            return 0;
+        }
+        boolean same = u32(d, d.position()) == s.of().crc() && (wide ? d.getLong(d.position() + 4) : u32(d, d.position() + 4)) == s.of().packed()
+                && (wide ? d.getLong(d.position() + 12) : u32(d, d.position() + 8)) == s.of().size();
+        return same ? length : 0;
     }
 
     /** @throws EOFException when the file ends before */

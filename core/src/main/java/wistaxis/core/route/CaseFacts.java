@@ -3,10 +3,13 @@ package wistaxis.core.route;
 import com.fasterxml.jackson.annotation.JsonCreator;
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
+import java.util.function.Function;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.Imei;
@@ -113,7 +116,7 @@ public record CaseFacts(
         return new CaseFacts(t.identifier(), text(t, "trouble"), number(t), version(t, "installedVersion"), version(t, "targetVersion"), backups(t), yesNo(t, "watch"),
                 version(t, "watchVersion"), yesNo(t, "ownerPassword"), yesNo(t, "locating"), yesNo(t, "online"), yesNo(t, "eraseButton"),
                 value(Ownership.class, text(t, "ownership")), yesNo(t, "blacklisted"), yesNo(t, "liquid"), value(Battery.class, text(t, "battery")), keys(t), tried(t),
-                t.consent() == null ? null : t.consentGiven() ? YesNo.YES : YesNo.NO, yesNo(t, "opens"), yesNo(t, "hopesToRemember"), text(t, "failedStage"), text(t, "imei"));
+                t.consent() == null ? null : t.consentGiven() ? YesNo.YES : YesNo.NO, yesNo(t, "opens"), yesNo(t, "hopesToRemember"), text(t, "failedStage"), imei(t));
     }
 
     /** A fact as text; null when it is missing or was answered with "not known". */
@@ -127,22 +130,44 @@ public record CaseFacts(
     }
 
     private static <E extends Enum<E>> @Nullable E value(Class<E> type, @Nullable String text) {
-        return Arrays.stream(type.getEnumConstants()).filter(e -> e.toString().equals(text)).findFirst().orElse(null);
+        return value(type, text, Enum::toString);
+    }
+
+    private static <E extends Enum<E>> @Nullable E value(Class<E> type, @Nullable String text, Function<E, String> name) {
+        return Arrays.stream(type.getEnumConstants()).filter(e -> name.apply(e).equals(text)).findFirst().orElse(null);
     }
 
     private static @Nullable SystemVersion version(Ticket t, String fact) {
         String value = text(t, fact);
-        return value == null ? null : SystemVersion.parse(value);
+        try {
+            return value == null ? null : SystemVersion.parse(value);
+        } catch (BadInput _) {
+            return null;
+        }
+    }
+
+    private static @Nullable String imei(Ticket t) {
+        String value = text(t, "imei");
+        try {
+            return value == null ? null : Imei.exact(value).digits();
+        } catch (BadInput _) {
+            return null;
+        }
     }
 
     private static @Nullable LocalDate day(Ticket t, String fact) {
         String value = text(t, fact);
-        return value == null ? null : LocalDate.parse(value);
+        try {
+            return value == null ? null : LocalDate.parse(value);
+        } catch (DateTimeParseException _) {
+            return null;
+        }
     }
 
     private static @Nullable Integer number(Ticket t) {
         String value = text(t, "wrongTries");
-        return value == null ? null : Integer.valueOf(value.replaceAll("[^0-9].*", ""));
+        String digits = value == null ? "" : value.replaceAll("[^0-9].*", "");
+        return digits.isEmpty() || digits.length() > 3 ? null : Integer.valueOf(digits);
     }
 
     private static @Nullable List<Backup> backups(Ticket t) {
@@ -156,7 +181,8 @@ public record CaseFacts(
 
     private static @Nullable List<PhysicalKey> keys(Ticket t) {
         String keys = text(t, "brokenKeys");
-        return keys == null ? null : list(keys).stream().map(PhysicalKey::valueOf).toList();
+        List<PhysicalKey> known = keys == null ? List.of() : list(keys).stream().map(k -> value(PhysicalKey.class, k, Enum::name)).filter(Objects::nonNull).toList();
+        return keys == null || known.size() < list(keys).size() ? null : known;
     }
 
     /** What was tried before the device came in, and every step of this ticket that did not help. */

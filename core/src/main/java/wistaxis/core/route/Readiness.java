@@ -18,7 +18,10 @@ public record Readiness(List<Check> checks) {
     public static final int TIMES_THE_PACKAGE = 2;
 
     /** Confirmations of the technician, by the ticket fact that keeps them. */
-    public static final List<String> CONFIRMED = List.of("readyPower", "readyCable", "readyProgram");
+    public static final List<String> CONFIRMED = List.of("readyPower", "readyCable", "readyProgram", "readyDisk", "readyLine");
+
+    /** What the technician is asked where software cannot see it. */
+    private static final Map<String, String> CONFIRMED_UNSEEN = new java.util.TreeMap<>(Map.of("Power", "is the host on mains power?", "Disk", "is twice the package's size free?", "Line", "is it online?"));
 
     /** How a check stands. */
     public enum State { FINE, NOT, ASK, LOOKING }
@@ -31,19 +34,28 @@ public record Readiness(List<Check> checks) {
     }
 
     /**
-     * @param host null while it is being looked at
+     * @param host null while it is being looked at, or cannot be
+     * @param trouble why it cannot be looked at; empty while it can
      * @param packageBytes the package's size, more than 0
      * @param model null while the device is not settled
      * @param facts the ticket's facts
      */
-    public static Readiness of(@Nullable HostFacts host, long packageBytes, @Nullable DeviceModel model, Map<String, String> facts) {
+    public static Readiness of(@Nullable HostFacts host, String trouble, long packageBytes, @Nullable DeviceModel model, Map<String, String> facts) {
         List<Check> checks = new ArrayList<>();
-        checks.add(power(host, facts));
-        checks.add(host == null ? looking("Disk") : disk(host.freeBytes(), TIMES_THE_PACKAGE * packageBytes));
-        checks.add(host == null ? looking("Line") : new Check("Line", host.networkUp() ? State.FINE : State.NOT, host.networkUp() ? "a network interface is up" : "no network interface is up: the signing service cannot be asked", null));
+        if (host == null && !trouble.isEmpty()) {
+            CONFIRMED_UNSEEN.forEach((what, says) -> checks.add(confirmed(what, "ready" + what, facts, trouble + ": " + says)));
+        } else {
+            seen(checks, host, packageBytes, facts);
+        }
         checks.add(confirmed("Cable", "readyCable", facts, model == null ? "the model is not settled" : "sound, " + model.plug() + " at the device, and the host's own port, USB-A or USB-C, at the other end"));
         checks.add(confirmed("Restore program", "readyProgram", facts, "up to date; a very new model is not recognised by an old one"));
         return new Readiness(checks);
+    }
+
+    private static void seen(List<Check> checks, @Nullable HostFacts host, long packageBytes, Map<String, String> facts) {
+        checks.add(power(host, facts));
+        checks.add(host == null ? looking("Disk") : disk(host.freeBytes(), TIMES_THE_PACKAGE * packageBytes));
+        checks.add(host == null ? looking("Line") : new Check("Line", host.networkUp() ? State.FINE : State.NOT, host.networkUp() ? "a network interface is up" : "no network interface is up: the signing service cannot be asked", null));
     }
 
     private static Check looking(String what) {

@@ -43,6 +43,10 @@ public final class RoutePlanner {
         return routes.ladders();
     }
 
+    public boolean knows(String step) {
+        return routes.steps().stream().anyMatch(s -> s.id().equals(step));
+    }
+
     /** @throws IllegalArgumentException for an unknown step */
     public RouteFacts.StepFact step(String id) {
         return routes.steps().stream().filter(s -> s.id().equals(id)).findFirst()
@@ -81,7 +85,7 @@ public final class RoutePlanner {
             throw new BadInput("device [" + facts.device() + "] is not known; write an identifier such as iPhone13,2 (wistaxis devices lists them), or leave it out");
         }
         for (String step : facts.tried() == null ? List.<String>of() : facts.tried()) {
-            if (routes.steps().stream().noneMatch(s -> s.id().equals(step))) {
+            if (!knows(step)) {
                 throw new BadInput("tried step [" + step + "] is not known; write " + routes.steps().stream().map(RouteFacts.StepFact::id).toList());
             }
         }

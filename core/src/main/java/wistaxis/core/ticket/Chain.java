@@ -4,46 +4,70 @@ import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.Sha256;
 
-/** The chain of digests that joins every ledger entry to the one before, so that a change or a gap shows. */
+/** The chain of digests that joins every ledger entry to the one before, so that a change or a gap shows. Fed entry by entry, in order. */
 public final class Chain {
     /** What the first entry follows. */
     public static final String START = "0".repeat(64);
 
-    private Chain() {}
+    private String last = START;
+    private long entries;
+    private @Nullable String broken;
 
     /** The next entry after the one whose digest is given. */
-    public static LedgerEntry link(String previous, long number, String ticket, Instant at, String body) {
-        return new LedgerEntry(number, ticket, at, body, previous, digest(previous, number, ticket, at, body));
+    public static LedgerEntry link(String previous, long number, String ticket, Instant at, @Nullable Instant wall, String body) {
+        return new LedgerEntry(number, ticket, at, wall, body, previous, digest(previous, number, ticket, at, wall, body));
     }
 
     /** @return what breaks the chain, in words; empty when it holds. The end of a chain cannot be missed by itself. */
     public static Optional<String> verify(List<LedgerEntry> entries) {
-        String previous = START;
-        long number = 1;
-        for (LedgerEntry e : entries) {
-            if (e.number() != number) {
-                return Optional.of("entry [" + number + "] is missing: the next one there is [" + e.number() + "]");
-            }
-            if (!e.previous().equals(previous)) {
-                return Optional.of("entry [" + number + "] does not follow the one before it: its link is [" + head(e.previous()) + "], expected ["
-                        + head(previous) + "]");
-            }
-            if (!digest(previous, number, e.ticket(), e.at(), e.body()).equals(e.digest())) {
-                return Optional.of("entry [" + number + "] of ticket [" + e.ticket() + "] was changed after it was written");
-            }
-            previous = e.digest();
-            number++;
+        Chain chain = new Chain();
+        entries.forEach(chain::add);
+        return chain.broken();
+    }
+
+    /** Takes the next entry; the first break stands. */
+    public void add(LedgerEntry e) {
+        long number = ++entries;
+        if (broken == null) {
+            broken = against(number, e);
         }
-        return Optional.empty();
+        last = e.digest();
+    }
+
+    private @Nullable String against(long number, LedgerEntry e) {
+        if (e.number() != number) {
+            return "entry [" + number + "] is missing: the next one there is [" + e.number() + "]";
+        }
+        if (!e.previous().equals(last)) {
+            return "entry [" + number + "] does not follow the one before it: its link is [" + head(e.previous()) + "], expected [" + head(last) + "]";
+        }
+        return digest(last, number, e.ticket(), e.at(), e.wall(), e.body()).equals(e.digest()) ? null
+                : "entry [" + number + "] of ticket [" + e.ticket() + "] was changed after it was written";
+    }
+
+    /** What breaks the chain, in words; empty while it holds. */
+    public Optional<String> broken() {
+        return Optional.ofNullable(broken);
+    }
+
+    /** The digest of the last entry. */
+    public String last() {
+        return last;
+    }
+
+    public long entries() {
+        return entries;
     }
 
     private static String head(String digest) {
         return digest.substring(0, Math.min(12, digest.length()));
     }
 
-    private static String digest(String previous, long number, String ticket, Instant at, String body) {
-        return Sha256.of(String.join("\n", previous, Long.toString(number), ticket, at.toString(), body).getBytes(StandardCharsets.UTF_8));
+    private static String digest(String previous, long number, String ticket, Instant at, @Nullable Instant wall, String body) {
+        String five = String.join("\n", previous, Long.toString(number), ticket, at.toString(), body);
+        return Sha256.of((wall == null ? five : five + "\nwall " + wall).getBytes(StandardCharsets.UTF_8));
     }
 }

@@ -19,7 +19,7 @@ public final class EventWords {
             case TicketEvent.DownloadStarted e -> "Download of " + e.build() + (e.fromByte() > 0 ? " goes on at " + Units.inWords(e.fromByte()) : " started");
             case TicketEvent.DownloadStopped e -> "Download of " + e.build() + " stopped at " + Units.inWords(e.atByte()) + ": " + e.reason();
             case TicketEvent.Downloaded e -> String.format(Locale.ROOT, "Download of %s whole: %s in %.0f s", e.build(), Units.inWords(e.bytes()), e.seconds());
-            case TicketEvent.PackageProven e -> "Package of " + e.build() + " proven, " + e.parts() + " parts";
+            case TicketEvent.PackageProven e -> "Package of " + e.build() + " proven" + (e.by() == null ? "" : " (" + e.by() + ")") + ", " + e.parts() + " parts, digest " + e.sha256().substring(0, Math.min(12, e.sha256().length()));
             case TicketEvent.PackageRefused e -> "Package of " + e.build() + " refused: " + e.reason();
             case TicketEvent.KeysAttempted e -> "Keys, " + e.school() + ": " + (e.succeeded() ? "landed" : "missed. " + e.says());
             case TicketEvent.StateRead e -> "Seen: " + e.seen() + "; the host sees " + e.host() + ". " + e.means();
@@ -36,6 +36,8 @@ public final class EventWords {
             case TicketEvent.UnlockOrdered e -> "Carrier unlock ordered from " + e.carrier() + " on " + e.ordered() + ", due " + e.earliest() + " to " + e.latest();
             case TicketEvent.UnlockAnswered e -> "Carrier unlock: " + spaced(e.what());
             case TicketEvent.Closed e -> "Closed: " + e.outcome();
+            case TicketEvent.BreakRead e -> "Read at the bench, and gone on with: " + e.says();
+            case TicketEvent.Odd e -> "Not understood: " + e.why();
         };
     }
 

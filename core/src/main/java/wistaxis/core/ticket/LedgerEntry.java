@@ -1,18 +1,40 @@
 package wistaxis.core.ticket;
 
 import java.time.Instant;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.bench.BenchTime;
+import wistaxis.core.facts.BadInput;
 
 /**
  * An event in its place in the ledger.
  *
  * @param number 1, 2, 3 without gaps, over all tickets
+ * @param ticket {@link #BENCH} for what is of no ticket
  * @param at the bench's time, to the millisecond
+ * @param wall the wall clock's time, to the millisecond; null in entries written before it was kept
  * @param body the event's JSON exactly as stored
  * @param previous the digest of the entry before, 64 hex digits; 64 zeros for the first
- * @param digest SHA-256 over previous, number, ticket, time and body, 64 hex digits
+ * @param digest SHA-256 over previous, number, ticket, time, body and, where it is kept, the wall clock's time, 64 hex digits
  */
-public record LedgerEntry(long number, String ticket, Instant at, String body, String previous, String digest) {
+public record LedgerEntry(long number, String ticket, Instant at, @Nullable Instant wall, String body, String previous, String digest) {
+    /** In place of a ticket's number. */
+    public static final String BENCH = "-";
+
+    /** What cannot be read is {@link TicketEvent.Odd}. */
     public TicketEvent event() {
-        return TicketEvent.parse(body, "ledger entry " + number);
+        try {
+            return TicketEvent.parse(body, "ledger entry " + number);
+        } catch (BadInput e) {
+            return new TicketEvent.Odd(body, String.valueOf(e.getMessage()));
+        }
+    }
+
+    /** The bench's time, for reckoning and showing: never outside what a clock can mean. */
+    public Instant when() {
+        return BenchTime.clamp(at);
+    }
+
+    public boolean ofBench() {
+        return ticket.equals(BENCH);
     }
 }

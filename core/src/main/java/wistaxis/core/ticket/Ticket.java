@@ -30,13 +30,16 @@ import org.jspecify.annotations.Nullable;
  * @param unlock the carrier unlock that was ordered beside, if any
  * @param unlockAnswers what came of it, in order
  * @param closed the outcome, once closed
+ * @param unknownState why nobody knows how the device is: it was being written to when that ended; null as soon as it was seen in a mode again
+ * @param odd what of its entries cannot be understood, in words
  */
 public record Ticket(
         String number, String title, boolean simulated, Instant openedAt, Instant lastAt, Map<String, String> facts, @Nullable String identifier,
         TicketEvent.@Nullable ConsentAsked consent, @Nullable String route, TicketEvent.@Nullable BuildChosen build, @Nullable String provenBuild,
         @Nullable String provenFile, @Nullable String mode, @Nullable Instant modeSince, boolean restoreStarted, @Nullable String restoreStage,
         int attempts, @Nullable String restored, Map<String, String> checks, Set<String> failed, Map<String, String> overruled,
-        TicketEvent.@Nullable UnlockOrdered unlock, List<String> unlockAnswers, @Nullable String closed) {
+        TicketEvent.@Nullable UnlockOrdered unlock, List<String> unlockAnswers, @Nullable String closed,
+        @Nullable String unknownState, List<String> odd) {
 
     public Ticket {
         facts = Collections.unmodifiableMap(new LinkedHashMap<>(facts));
@@ -44,16 +47,19 @@ public record Ticket(
         failed = Collections.unmodifiableSet(new LinkedHashSet<>(failed));
         overruled = Collections.unmodifiableMap(new LinkedHashMap<>(overruled));
         unlockAnswers = List.copyOf(unlockAnswers);
+        odd = List.copyOf(odd);
     }
 
-    /** @param entries all entries of one ticket, in order, the first an {@link TicketEvent.Opened} */
+    /** @param entries all entries of one ticket, in order, at least one; a ticket that does not begin with an {@link TicketEvent.Opened} is odd */
     public static Ticket fold(List<LedgerEntry> entries) {
-        if (entries.isEmpty() || !(entries.getFirst().event() instanceof TicketEvent.Opened)) {
-            throw new IllegalArgumentException("a ticket begins with the event that opens it");
-        }
         TicketFold fold = new TicketFold(entries.getFirst());
         entries.stream().skip(1).forEach(fold::add);
         return fold.ticket();
+    }
+
+    /** Whether a step erases the device: by name, so that a ticket needs no route facts to be folded. */
+    public static boolean erases(String step) {
+        return step.endsWith("-restore") || step.endsWith("-erase");
     }
 
     /** This ticket with one more event. */
@@ -78,7 +84,7 @@ public record Ticket(
 
     /** Whether the step taken leaves the data on the device. */
     public boolean keepsData() {
-        return route != null && !route.endsWith("-restore") && !route.endsWith("-erase");
+        return route != null && !erases(route);
     }
 
     /** Whether its build is the one whose package has this digest. */

@@ -1,10 +1,12 @@
 package wistaxis.core.ticket;
 
+import com.fasterxml.jackson.annotation.JsonInclude;
 import com.fasterxml.jackson.annotation.JsonProperty;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import java.time.LocalDate;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.Json;
 import wistaxis.core.keys.Trace;
 
@@ -38,7 +40,10 @@ import wistaxis.core.keys.Trace;
     @JsonSubTypes.Type(value = TicketEvent.UnlockOrdered.class, name = "unlock-ordered"),
     @JsonSubTypes.Type(value = TicketEvent.UnlockAnswered.class, name = "unlock-answered"),
     @JsonSubTypes.Type(value = TicketEvent.Closed.class, name = "closed"),
+    @JsonSubTypes.Type(value = TicketEvent.BreakRead.class, name = "break-read"),
+    @JsonSubTypes.Type(value = TicketEvent.Odd.class, name = "odd"),
 })
+@JsonInclude(JsonInclude.Include.NON_NULL)
 public sealed interface TicketEvent {
     /** @param title how the bench calls it, for example "Ferry crew 3" */
     record Opened(String title, boolean simulated) implements TicketEvent {}
@@ -63,7 +68,12 @@ public sealed interface TicketEvent {
 
     record Downloaded(String build, long bytes, double seconds) implements TicketEvent {}
 
-    record PackageProven(String build, String file, int parts, String sha256) implements TicketEvent {}
+    /**
+     * @param file where it is, from the data folder on; a whole path where it lies elsewhere
+     * @param sha256 the digest that was computed of the file
+     * @param by {@code signed} or {@code known}; null in entries written before there were two proofs
+     */
+    record PackageProven(String build, String file, int parts, String sha256, @Nullable String by) implements TicketEvent {}
 
     record PackageRefused(String build, String reason) implements TicketEvent {}
 
@@ -86,7 +96,12 @@ public sealed interface TicketEvent {
 
     record SigningAnswered(boolean granted, String says) implements TicketEvent {}
 
-    record RestoreStopped(String why) implements TicketEvent {}
+    /** @param writing true when the device was being written to, so that its state is not known; null otherwise */
+    record RestoreStopped(String why, @Nullable Boolean writing) implements TicketEvent {
+        public RestoreStopped(String why) {
+            this(why, null);
+        }
+    }
 
     record Restored(String version) implements TicketEvent {}
 
@@ -110,6 +125,12 @@ public sealed interface TicketEvent {
     record UnlockAnswered(String what) implements TicketEvent {}
 
     record Closed(String outcome) implements TicketEvent {}
+
+    /** Of the bench, not of a ticket: somebody read what is wrong with the ledger, and work goes on behind it. */
+    record BreakRead(String says) implements TicketEvent {}
+
+    /** An entry that this Wistaxis cannot read: of a newer one, or damaged. Never written. */
+    record Odd(String body, String why) implements TicketEvent {}
 
     /** The event as it is stored and chained. */
     default String toJson() {

@@ -35,14 +35,22 @@ final class TicketFold {
     private TicketEvent.@Nullable UnlockOrdered unlock;
     private final List<String> unlockAnswers = new ArrayList<>();
     private @Nullable String closed;
+    private @Nullable String unknownState;
+    private final List<String> odd = new ArrayList<>();
 
     TicketFold(LedgerEntry opening) {
-        TicketEvent.Opened opened = (TicketEvent.Opened) opening.event();
         number = opening.ticket();
-        title = opened.title();
-        simulated = opened.simulated();
-        openedAt = opening.at();
-        lastAt = opening.at();
+        openedAt = opening.when();
+        lastAt = opening.when();
+        if (opening.event() instanceof TicketEvent.Opened opened) {
+            title = opened.title();
+            simulated = opened.simulated();
+        } else {
+            title = "Ticket without an opening";
+            simulated = true;
+            odd.add("entry [" + opening.number() + "] comes before the ticket is opened");
+            add(opening);
+        }
     }
 
     TicketFold(Ticket t) {
@@ -70,12 +78,15 @@ final class TicketFold {
         unlock = t.unlock();
         unlockAnswers.addAll(t.unlockAnswers());
         closed = t.closed();
+        unknownState = t.unknownState();
+        odd.addAll(t.odd());
     }
 
     void add(LedgerEntry entry) {
-        lastAt = entry.at();
+        lastAt = entry.when();
         switch (entry.event()) {
-            case TicketEvent.Opened _ -> throw new IllegalArgumentException("ticket [" + number + "] is opened twice, at entry [" + entry.number() + "]");
+            case TicketEvent.Opened _ -> odd.add("entry [" + entry.number() + "] opens the ticket a second time");
+            case TicketEvent.Odd(_, String why) -> odd.add(why);
             case TicketEvent.FactRecorded(String fact, String value) -> facts.put(fact, value);
             case TicketEvent.FactWithdrawn(String fact) -> facts.remove(fact);
             case TicketEvent.Identified(String id, _) -> identify(id);
@@ -89,21 +100,21 @@ final class TicketFold {
             }
             case TicketEvent.UnlockAnswered(String what) -> unlockAnswers.add(what);
             case TicketEvent.BuildChosen chosen -> build = chosen;
-            case TicketEvent.PackageProven(String proven, String file, _, _) -> prove(proven, file);
+            case TicketEvent.PackageProven(String proven, String file, _, _, _) -> prove(proven, file);
             case TicketEvent.PackageRefused _ -> prove(null, null);
             case TicketEvent.KeysAttempted _ -> attempts++;
-            case TicketEvent.ModeEntered(String entered) -> mode(entered, entry.at());
+            case TicketEvent.ModeEntered(String entered) -> mode(entered, entry.when());
             case TicketEvent.ModeLost _ -> mode(null, null);
             case TicketEvent.RestoreStarted _ -> restoreStarted = true;
             case TicketEvent.StageReached(String stage) -> restoreStage = stage;
-            case TicketEvent.RestoreStopped _ -> stop();
+            case TicketEvent.RestoreStopped stopped -> stop(stopped);
             case TicketEvent.Restored(String version) -> {
                 restored = version;
                 mode(null, null);
             }
             case TicketEvent.CheckAnswered(String check, String answer) -> checks.put(check, answer);
             case TicketEvent.Closed(String outcome) -> closed = outcome;
-            case TicketEvent.DownloadStarted _, TicketEvent.DownloadStopped _, TicketEvent.Downloaded _, TicketEvent.SigningAnswered _, TicketEvent.StateRead _ -> { }
+            case TicketEvent.DownloadStarted _, TicketEvent.DownloadStopped _, TicketEvent.Downloaded _, TicketEvent.SigningAnswered _, TicketEvent.StateRead _, TicketEvent.BreakRead _ -> { }
         }
     }
 
@@ -138,15 +149,21 @@ final class TicketFold {
     private void mode(@Nullable String next, @Nullable Instant since) {
         mode = next;
         modeSince = since;
+        unknownState = next == null ? unknownState : null;
     }
 
-    private void stop() {
+    /** A device that was being written to is in no mode that anybody knows of. */
+    private void stop(TicketEvent.RestoreStopped stopped) {
         restoreStarted = false;
         restoreStage = null;
+        if (Boolean.TRUE.equals(stopped.writing())) {
+            mode(null, null);
+            unknownState = stopped.why();
+        }
     }
 
     Ticket ticket() {
         return new Ticket(number, title, simulated, openedAt, lastAt, facts, identifier, consent, route, build, provenBuild, provenFile, mode, modeSince,
-                restoreStarted, restoreStage, attempts, restored, checks, failed, overruled, unlock, unlockAnswers, closed);
+                restoreStarted, restoreStage, attempts, restored, checks, failed, overruled, unlock, unlockAnswers, closed, unknownState, odd);
     }
 }

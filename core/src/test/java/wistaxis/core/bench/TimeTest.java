@@ -122,7 +122,7 @@ class TimeTest {
     }
 
     private static LedgerEntry add(TimeHistory history, DeviceCatalogue devices, LedgerEntry last, Instant at, String ticket, TicketEvent event) {
-        LedgerEntry entry = Chain.link(last == null ? Chain.START : last.digest(), last == null ? 1 : last.number() + 1, ticket, at, event.toJson());
+        LedgerEntry entry = Chain.link(last == null ? Chain.START : last.digest(), last == null ? 1 : last.number() + 1, ticket, at, null, event.toJson());
         history.add(entry, devices);
         return entry;
     }

@@ -19,7 +19,7 @@ class JsonTest {
         {"identifier":{"x":1}}                                  | identifier
         {"identifier":"a"                                       | line 1
         [1, 2]                                                  | line 1
-        {"identifier":"a"}                                      | a field is missing; there are [identifier, build, nonce]
+        {"identifier":"a"}                                      | field [build] is missing
         {"identifier":"a","build":"b","nonce":"%s"} trailing    | trailing
         null                                                    | [null]
         ``                                                      | request.json

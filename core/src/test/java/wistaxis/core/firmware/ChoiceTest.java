@@ -61,7 +61,7 @@ class ChoiceTest {
     }
 
     private static Build build(String version, boolean signed, @Nullable String until) {
-        return new Build(List.of("iPhone13,2"), SystemVersion.parse(version), "B" + version, LocalDate.of(2026, 5, 1), 1000, "0".repeat(64), "/p", signed,
+        return new Build(List.of("iPhone13,2"), SystemVersion.parse(version), "B" + version.replace(' ', '-'), LocalDate.of(2026, 5, 1), 1000, "0".repeat(64), "/p", signed,
                 until == null ? null : Instant.parse(until));
     }
 }

@@ -16,18 +16,18 @@ class PackageFuzzTest {
     private static final List<PackageLayout> LAYOUTS = PackageLayout.shipped();
     private static final Ed25519Key KEY = Ed25519Key.parse("d75a980182b10ab7d54bfed3c964073a0ee172f3daa62325af021a68f707511a");
 
-    @FuzzTest(maxDuration = "5m")
+    @FuzzTest(maxDuration = "10m")
     void manifest(byte[] bytes) {
         for (PackageLayout layout : LAYOUTS) {
             try {
-                Manifest.parse(bytes, layout);
+                Manifest.parse(bytes, layout, () -> true);
             } catch (BadInput _) {
                 // refused in words
             }
         }
     }
 
-    @FuzzTest(maxDuration = "5m")
+    @FuzzTest(maxDuration = "10m")
     void archive(byte[] bytes) throws IOException {
         Path file = Files.createTempFile("fuzz", ".zip");
         try {

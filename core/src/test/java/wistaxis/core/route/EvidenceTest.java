@@ -67,7 +67,7 @@ class EvidenceTest {
     }
 
     private static void add(List<LedgerEntry> ledger, String ticket, TicketEvent event) {
-        ledger.add(Chain.link(ledger.isEmpty() ? Chain.START : ledger.getLast().digest(), ledger.size() + 1, ticket, Instant.EPOCH, event.toJson()));
+        ledger.add(Chain.link(ledger.isEmpty() ? Chain.START : ledger.getLast().digest(), ledger.size() + 1, ticket, Instant.EPOCH, null, event.toJson()));
     }
 
     /** By hand, without holidays: from a Friday, one business day is Monday; ten are two weeks. */
@@ -88,10 +88,10 @@ class EvidenceTest {
         var phone = DeviceCatalogue.shipped().byIdentifier("iPhone13,2").orElseThrow();
         HostFacts host = new HostFacts(true, 13_000_000_000L, true, 2, "a host");
         Map<String, String> confirmed = Map.of("readyCable", "yes", "readyProgram", "yes");
-        assertThat(Readiness.of(host, 6_000_000_000L, phone, confirmed).ready()).isTrue();
-        assertThat(Readiness.of(host, 7_000_000_000L, phone, confirmed).missing()).as("twice the package: common practice").isEqualTo("disk");
-        assertThat(Readiness.of(new HostFacts(false, 13_000_000_000L, false, 2, "x"), 1, phone, Map.of()).missing()).isEqualTo("power, line, cable, restore program");
-        assertThat(Readiness.of(new HostFacts(null, 13_000_000_000L, true, 2, "x"), 1, phone, confirmed).missing()).as("what the system does not say is asked").isEqualTo("power");
-        assertThat(Readiness.of(null, 1, phone, confirmed).ready()).as("nothing is assumed while the host is looked at").isFalse();
+        assertThat(Readiness.of(host, "", 6_000_000_000L, phone, confirmed).ready()).isTrue();
+        assertThat(Readiness.of(host, "", 7_000_000_000L, phone, confirmed).missing()).as("twice the package: common practice").isEqualTo("disk");
+        assertThat(Readiness.of(new HostFacts(false, 13_000_000_000L, false, 2, "x"), "", 1, phone, Map.of()).missing()).isEqualTo("power, line, cable, restore program");
+        assertThat(Readiness.of(new HostFacts(null, 13_000_000_000L, true, 2, "x"), "", 1, phone, confirmed).missing()).as("what the system does not say is asked").isEqualTo("power");
+        assertThat(Readiness.of(null, "", 1, phone, confirmed).ready()).as("nothing is assumed while the host is looked at").isFalse();
     }
 }

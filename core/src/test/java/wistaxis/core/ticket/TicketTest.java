@@ -17,7 +17,7 @@ class TicketTest {
     private Ticket after(TicketEvent... events) {
         for (TicketEvent e : events) {
             entries.add(Chain.link(entries.isEmpty() ? Chain.START : entries.getLast().digest(), entries.size() + 1, "T-0001",
-                    Instant.parse("2026-05-12T09:00:00Z").plusSeconds(entries.size()), e.toJson()));
+                    Instant.parse("2026-05-12T09:00:00Z").plusSeconds(entries.size()), null, e.toJson()));
         }
         Ticket folded = Ticket.fold(entries);
         Ticket stepped = Ticket.fold(entries.subList(0, 1));
@@ -36,7 +36,7 @@ class TicketTest {
         after(new TicketEvent.ConsentAsked("recovery-restore", true, "deckhand", "no backup"));
         assertThat(after(new TicketEvent.RouteChosen("recovery-restore")).stage()).isEqualTo(Stage.FIRMWARE);
         after(new TicketEvent.BuildChosen("31.10", "31K88", "0".repeat(64), 5, "newest"));
-        assertThat(after(new TicketEvent.PackageProven("31K88", "p.zip", 6, "0".repeat(64))).stage()).isEqualTo(Stage.KEYS);
+        assertThat(after(new TicketEvent.PackageProven("31K88", "p.zip", 6, "0".repeat(64), "signed")).stage()).isEqualTo(Stage.KEYS);
         after(new TicketEvent.KeysAttempted("Plugged restart", "recovery", false, "let go", List.of(new Trace.Event(1.5, Trace.Kind.DOWN, PhysicalKey.SIDE))));
         assertThat(after(new TicketEvent.ModeEntered("recovery")).stage()).isEqualTo(Stage.RESTORE);
         assertThat(after(new TicketEvent.ModeLost("window over")).stage()).isEqualTo(Stage.KEYS);
@@ -52,7 +52,7 @@ class TicketTest {
     void anotherModelNeedsAnotherPackage() {
         Ticket t = after(new TicketEvent.Opened("x", true), new TicketEvent.FactRecorded("trouble", "passcode-forgotten"), new TicketEvent.Identified("iPhone13,2", ""),
                 new TicketEvent.RouteChosen("recovery-restore"), new TicketEvent.BuildChosen("31.10", "31K88", "0".repeat(64), 5, ""),
-                new TicketEvent.PackageProven("31K88", "p", 6, ""), new TicketEvent.Identified("iPhone13,3", ""));
+                new TicketEvent.PackageProven("31K88", "p", 6, "", null), new TicketEvent.Identified("iPhone13,3", ""));
         assertThat(t.stage()).isEqualTo(Stage.FIRMWARE);
         assertThat(t.build()).isNull();
     }
@@ -63,9 +63,9 @@ class TicketTest {
         assertThat(Chain.verify(entries)).isEmpty();
         LedgerEntry second = entries.get(1);
         List<LedgerEntry> changed = new ArrayList<>(entries);
-        changed.set(1, new LedgerEntry(2, second.ticket(), second.at(), second.body().replace("no", "yes"), second.previous(), second.digest()));
+        changed.set(1, new LedgerEntry(2, second.ticket(), second.at(), null, second.body().replace("no", "yes"), second.previous(), second.digest()));
         assertThat(Chain.verify(changed)).hasValueSatisfying(b -> assertThat(b).contains("[2]").contains("changed"));
-        changed.set(1, Chain.link(second.previous(), 2, second.ticket(), second.at(), second.body().replace("no", "yes")));
+        changed.set(1, Chain.link(second.previous(), 2, second.ticket(), second.at(), null, second.body().replace("no", "yes")));
         assertThat(Chain.verify(changed)).hasValueSatisfying(b -> assertThat(b).contains("[3]").contains("follow"));
         changed.remove(1);
         assertThat(Chain.verify(changed)).hasValueSatisfying(b -> assertThat(b).contains("[2]").contains("missing"));

@@ -10,14 +10,14 @@ import javafx.application.Platform;
 final class Background implements AutoCloseable {
     private final ExecutorService threads = Executors.newVirtualThreadPerTaskExecutor();
 
-    <T> void run(Callable<T> work, Consumer<T> done, Consumer<Exception> failed) {
+    <T> void run(Callable<T> work, Consumer<T> done, Consumer<Throwable> failed) {
         if (!threads.isShutdown()) {
             threads.execute(() -> {
                 try {
                     T result = work.call();
                     Platform.runLater(() -> done.accept(result));
-                } catch (Exception e) {
-                    Platform.runLater(() -> failed.accept(e));
+                } catch (Throwable e) {
+                    Platform.runLater(() -> failed.accept(e)); // an error, too, reaches whoever waits
                 }
             });
         }

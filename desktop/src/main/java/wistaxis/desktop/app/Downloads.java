@@ -16,6 +16,7 @@ import wistaxis.core.firmware.Leftover;
 import wistaxis.core.firmware.RateMeter;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.store.files.Inside;
 import wistaxis.store.firmware.Shelf;
 import wistaxis.store.line.DownloadQueue;
 
@@ -70,7 +71,7 @@ public final class Downloads implements AutoCloseable {
     /** Where the package of a build is put: beside what has come of it already. */
     Path file(String identifier, Build build) {
         return queue.state(build.sha256()).map(Fetch::file).or(() -> Optional.ofNullable(leftovers.get(build.sha256())).map(Leftover::file))
-                .orElseGet(() -> shelf.folder().resolve(Build.fileName(identifier, build.build())));
+                .orElseGet(() -> Inside.file(shelf.folder(), Build.fileName(identifier, build.build())));
     }
 
     /** Starts, or goes on with, a download for a ticket. @throws BadInput for a build that no library serves */
@@ -85,7 +86,7 @@ public final class Downloads implements AutoCloseable {
         if (b == null || t.identifier() == null) {
             return 0;
         }
-        return queue.state(b.sha256()).map(Fetch::bytes).orElseGet(() -> shelf.find(t.identifier(), b.version(), b.build()).map(_ -> b.sizeBytes())
+        return queue.state(b.sha256()).map(Fetch::bytes).orElseGet(() -> shelf.find(t.identifier(), b.version(), b.build()).filter(i -> i.bytes() == b.sizeBytes()).map(_ -> b.sizeBytes())
                 .orElseGet(() -> leftovers.containsKey(b.sha256()) ? Math.min(b.sizeBytes(), leftovers.get(b.sha256()).bytes()) : 0));
     }
 

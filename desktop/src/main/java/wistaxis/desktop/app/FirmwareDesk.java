@@ -86,7 +86,7 @@ public final class FirmwareDesk {
 
     /** The build that the ticket has chosen, as the catalogue lists it. */
     public Optional<Build> chosen() {
-        return Optional.ofNullable(desk.ticket().build()).flatMap(c -> stock.builds(identifier()).stream().filter(b -> b.build().equals(c.build())).findFirst());
+        return Optional.ofNullable(desk.ticket().build()).flatMap(c -> stock.builds(identifier()).stream().filter(b -> b.sha256().equals(c.sha256())).findFirst());
     }
 
     /** The download of the chosen build, shared with every ticket that wants the same package; empty while this ticket did not ask for it. */
@@ -155,9 +155,10 @@ public final class FirmwareDesk {
         trouble = "";
         PackageCheck.Expected expected = expected(Objects.requireNonNull(desk.ticket().build()));
         stock.proofs().prove(file, any -> {
-            PackageReport found = any.measuredBy(expected);
+            PackageReport found = any.against(stock.catalogue(), sizeOf(file)).measuredBy(expected);
             report = found;
-            desk.record(found.proven() ? new TicketEvent.PackageProven(build.build(), file.toString(), found.parts(), build.sha256()) : new TicketEvent.PackageRefused(build.build(), found.reason()));
+            desk.record(found.proven() ? new TicketEvent.PackageProven(build.build(), bench.kept(file), found.parts(), Objects.requireNonNull(found.sha256()), String.valueOf(found.proof()))
+                    : new TicketEvent.PackageRefused(build.build(), found.reason()));
             trouble = found.proven() ? "" : found.reason();
         });
     }
@@ -168,7 +169,16 @@ public final class FirmwareDesk {
 
     /** Proves the ticket's package anew, as every restore does; blocks, off the JavaFX thread. */
     PackageReport proveAgain(Ticket ticket, AtomicBoolean stop) throws java.io.IOException {
-        return stock.proofs().proveNow(Path.of(Objects.requireNonNull(ticket.provenFile())), expected(Objects.requireNonNull(ticket.build())), stop);
+        Path file = bench.found(Objects.requireNonNull(ticket.provenFile()));
+        return stock.proofs().proveNow(file, expected(Objects.requireNonNull(ticket.build())), stop).against(stock.catalogue(), sizeOf(file));
+    }
+
+    private static long sizeOf(Path file) {
+        try {
+            return java.nio.file.Files.size(file);
+        } catch (java.io.IOException e) {
+            return -1; // gone meanwhile: no entry of the catalogue has this size
+        }
     }
 
     /** Stops download or proof; what has come is kept. */

@@ -1,7 +1,6 @@
 package wistaxis.desktop.app;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -11,19 +10,23 @@ import java.util.function.Consumer;
 import java.util.stream.Stream;
 import wistaxis.core.device.KeyFamily;
 import wistaxis.core.facts.Json;
+import wistaxis.core.facts.Names;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.practice.Drilled;
 import wistaxis.core.practice.Hand;
 import wistaxis.core.practice.Leitner;
 import wistaxis.core.practice.Measured;
 import wistaxis.core.practice.PracticeDay;
-import wistaxis.store.WholeFile;
+import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.Inside;
+import wistaxis.store.files.Rights;
+import wistaxis.store.files.WholeFile;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.paper.FamilyCard;
 import wistaxis.store.practice.PracticeBook;
 
 /** Who stands at the bench: what this person practised and how the hand is. */
-public final class Practice {
+public final class Practice implements AutoCloseable {
     /** Where nobody has given a name yet. */
     public static final String NOBODY = "Technician";
 
@@ -42,10 +45,13 @@ public final class Practice {
     Practice(Workbench bench, DataFolder folder) {
         this.bench = bench;
         this.root = folder.root();
-        this.book = PracticeBook.open(folder.practice());
+        PracticeBook.Opened opened = PracticeBook.openAnyhow(folder.practice());
+        this.book = opened.book();
+        bench.say(opened.trouble());
         List<String> people = book.people();
         this.person = people.isEmpty() ? NOBODY : people.getLast();
         read();
+        bench.say(book.odd() == 0 ? "" : book.odd() + " entries of the practice book cannot be read; they stay where they are and count for nothing.");
     }
 
     private void read() {
@@ -72,9 +78,9 @@ public final class Practice {
         return people;
     }
 
-    /** Somebody else steps up to the bench. @param name not blank; it is known from the first attempt on */
+    /** Somebody else steps up to the bench, known from the first attempt on. @throws wistaxis.core.facts.BadInput for a name that is none */
     public void person(String name) {
-        person = name.strip();
+        person = Names.typed(name, "name", 80);
         read();
         bench.changed();
     }
@@ -118,7 +124,8 @@ public final class Practice {
 
     /** Writes this person's practice into the data folder. @return the file */
     public Path export() throws IOException {
-        Path file = Files.createDirectories(root.resolve("exports")).resolve("practice-" + person.replaceAll("[^A-Za-z0-9]+", "-") + ".json");
+        Rights.makeFolder(root.resolve("exports"));
+        Path file = Inside.file(root.resolve("exports"), "practice-" + Names.file(person) + ".json");
         WholeFile.write(file, Json.writePretty(new Export(person, hand, measured, attempts)));
         return file;
     }
@@ -128,9 +135,14 @@ public final class Practice {
         Path file = root.resolve("exports").resolve("card-" + family + ".pdf");
         SequenceLibrary schools = bench.sequences();
         bench.background().run(() -> {
-            Files.createDirectories(file.getParent());
+            Rights.makeFolder(file.getParent());
             WholeFile.write(file, FamilyCard.pdf(family, schools));
             return "Written: " + file;
-        }, said, e -> said.accept("It cannot be written: " + e.getMessage()));
+        }, said, e -> said.accept("It cannot be written: " + DiskTrouble.words("card", file, e)));
+    }
+
+    @Override
+    public void close() {
+        book.close();
     }
 }

@@ -16,6 +16,7 @@ import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Consumer;
 import wistaxis.core.firmware.PackageCheck;
 import wistaxis.core.firmware.PackageReport;
+import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.firmware.Shelf;
 
 /** Packages that are being taken in or checked whole, and what was refused. JavaFX thread only; the work itself runs in the background. */
@@ -53,7 +54,7 @@ public final class Proofs {
                 }
                 ended(file);
             }, e -> {
-                refused.put(file.getFileName().toString(), e instanceof InterruptedIOException ? "Stopped; nothing was left on the shelf." : "It cannot be read: " + e.getMessage());
+                refused.put(file.getFileName().toString(), e instanceof InterruptedIOException ? "Stopped; nothing was left on the shelf." : DiskTrouble.words("file", file, e));
                 ended(file);
             });
         }
@@ -70,7 +71,7 @@ public final class Proofs {
                 proof.hearers.forEach(h -> h.accept(report));
                 bench.changed();
             }, e -> {
-                trouble = e instanceof InterruptedIOException ? "" : "The package [" + file + "] cannot be checked: " + e.getMessage();
+                trouble = e instanceof InterruptedIOException ? "" : DiskTrouble.words("package", file, e);
                 ended(file);
             });
         }

@@ -62,7 +62,7 @@ public final class RestoreDesk {
             if (mine == attempt) {
                 packageProof = report.proven() ? new Gate.Passed() : new Gate.Refused(report.reason());
             }
-        }, e -> packageProof = mine == attempt ? new Gate.Refused("The package cannot be read any more: " + e.getMessage()) : packageProof);
+        }, e -> packageProof = mine == attempt ? new Gate.Refused("The package cannot be read any more: " + e) : packageProof);
     }
 
     public boolean running() {

@@ -1,13 +1,12 @@
 package wistaxis.desktop.app;
 
 import java.io.IOException;
-import java.io.UncheckedIOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -19,11 +18,12 @@ import wistaxis.core.facts.Units;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.SystemVersion;
 import wistaxis.core.keys.KeySequence;
-import wistaxis.core.outside.HostProbe;
 import wistaxis.core.outside.HostProbe.HostFacts;
+import wistaxis.core.outside.HostProbe;
 import wistaxis.core.route.CaseFacts;
 import wistaxis.core.route.Evidence;
 import wistaxis.core.route.Intake;
+import wistaxis.core.route.Oddities;
 import wistaxis.core.route.Readiness;
 import wistaxis.core.route.Route;
 import wistaxis.core.route.RouteContext;
@@ -31,19 +31,26 @@ import wistaxis.core.route.RoutePlanner;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.desktop.host.PublicHolidays;
+import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.SideFile;
+import wistaxis.store.settings.Settings;
 
 /** Intake and routes of all tickets: what the shop prefers, what its ledger shows, what is signed, and whether the host is ready. */
 public final class RouteDesk {
     private final Workbench bench;
-    private final RoutePlanner planner;
+    private RoutePlanner planner;
     private final Intake intake = Intake.shipped();
     private final Evidence evidence;
     private final HostProbe probe;
     private final Path settingsFile;
     private Settings settings = Settings.USUAL;
-    private @Nullable String trouble;
+    private String hostTrouble = "";
     private @Nullable HostFacts host;
     private boolean looking;
+    private final Map<String, Odd> odd = new HashMap<>();
+
+    /** What was found of a ticket as it was. */
+    private record Odd(Ticket of, Oddities what) {}
 
     RouteDesk(Workbench bench, HostProbe probe, Path settingsFile, List<LedgerEntry> entries) {
         this.bench = bench;
@@ -51,17 +58,18 @@ public final class RouteDesk {
         this.evidence = Evidence.of(entries, bench.devices());
         this.probe = probe;
         this.settingsFile = settingsFile;
-        try {
-            Settings read = Settings.read(settingsFile);
-            PublicHolidays.of(read.holidays());
-            settings = read;
-        } catch (BadInput | IOException e) {
-            trouble = "The settings were not read, the usual ones are in force until you change one here; the file is then kept beside the new one under another name. " + e.getMessage();
-        }
+        SideFile.Read<Settings> read = Settings.read(settingsFile, s -> PublicHolidays.of(s.holidays()));
+        this.settings = read.value();
+        bench.say(read.trouble());
     }
 
     public RoutePlanner planner() {
         return planner;
+    }
+
+    /** The shop's own sequences have changed: a route knows which keys can reach a mode. */
+    void schoolsRead() {
+        planner = RoutePlanner.shipped(bench.devices(), bench.sequences());
     }
 
     public Intake intake() {
@@ -70,11 +78,6 @@ public final class RouteDesk {
 
     void recorded(LedgerEntry entry) {
         evidence.add(entry, bench.devices());
-    }
-
-    /** What is wrong with the settings file, if anything. */
-    public Optional<String> settingsTrouble() {
-        return Optional.ofNullable(trouble);
     }
 
     public Settings settings() {
@@ -103,15 +106,11 @@ public final class RouteDesk {
 
     private void change(Settings next) {
         try {
-            if (trouble != null && Files.exists(settingsFile)) {
-                Files.move(settingsFile, settingsFile.resolveSibling("settings-not-read-" + bench.now().getEpochSecond() + ".json"));
-            }
             next.write(settingsFile);
         } catch (IOException e) {
-            throw new UncheckedIOException("the settings cannot be written to [" + settingsFile + "]", e);
+            throw DiskTrouble.of("settings file", settingsFile, e);
         }
         settings = next;
-        trouble = null;
         bench.changed();
     }
 
@@ -133,6 +132,11 @@ public final class RouteDesk {
     /** What the rules and the questions see of a ticket. */
     public Map<String, String> inferred(Ticket ticket) {
         return planner.inferred(CaseFacts.of(ticket), context(ticket));
+    }
+
+    /** What of a ticket cannot be understood here. */
+    public Oddities oddities(Ticket ticket) {
+        return odd.compute(ticket.number(), (_, before) -> before != null && before.of() == ticket ? before : new Odd(ticket, Oddities.of(ticket, bench.devices(), planner, intake))).what();
     }
 
     /** The route of a ticket; empty while the trouble is not known. */
@@ -171,22 +175,27 @@ public final class RouteDesk {
 
     /** Whether host and bench are ready for a step that writes firmware; looks at the host in the background. */
     public Readiness readiness(Ticket ticket) {
-        if (host == null && !looking) {
+        if (host == null && !looking && hostTrouble.isEmpty()) {
             lookAtHost();
         }
         long bytes = ticket.build() != null ? ticket.build().sizeBytes() : bench.stock().builds(String.valueOf(ticket.identifier())).stream().mapToLong(Build::sizeBytes).max().orElse(Workbench.USUAL_PACKAGE);
-        return Readiness.of(host, bytes, bench.model(ticket).orElse(null), ticket.facts());
+        return Readiness.of(host, hostTrouble, bytes, bench.model(ticket).orElse(null), ticket.facts());
     }
 
     /** Looks at the host anew. */
     public void lookAtHost() {
         looking = true;
+        hostTrouble = "";
         host = null;
         bench.background().run(() -> probe.look(settingsFile.toAbsolutePath().getParent()), seen -> {
             host = seen;
             looking = false;
             bench.changed();
-        }, _ -> looking = false);
+        }, e -> {
+            looking = false;
+            hostTrouble = "this computer cannot be looked at (" + e + ")";
+            bench.changed();
+        });
     }
 
     public LocalDate today() {

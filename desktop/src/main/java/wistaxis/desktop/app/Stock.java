@@ -20,10 +20,13 @@ import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.FirmwareCatalogue;
 import wistaxis.core.firmware.PackageCheck;
 import wistaxis.core.firmware.PackageLayout;
+import wistaxis.core.firmware.PackageReport;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.standins.StandInSigner;
+import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.SideFile;
 import wistaxis.store.firmware.CatalogueFile;
 import wistaxis.store.firmware.FolderWatch;
 import wistaxis.store.firmware.Shelf;
@@ -55,17 +58,16 @@ public final class Stock implements AutoCloseable {
 
     Stock(Workbench bench, DataFolder folder, List<LedgerEntry> entries) {
         this.bench = bench;
-        this.catalogueFile = new CatalogueFile(folder.root().resolve("firmware.json"));
-        this.shelf = new Shelf(folder.shelf(), folder.root().resolve("shelf.json"), check);
+        this.catalogueFile = new CatalogueFile(folder.catalogue());
+        this.shelf = new Shelf(folder.shelf(), folder.shelfIndex(), check);
         this.proofs = new Proofs(bench, shelf);
         this.downloads = new Downloads(bench, shelf);
         this.history = new TimeHistory(bench.stages());
         entries.forEach(e -> history.add(e, bench.devices()));
-        try {
-            catalogue = catalogueFile.read();
-        } catch (BadInput | IOException e) {
-            trouble = "The catalogue of builds was not read; it is asked for anew. " + e.getMessage();
-        }
+        SideFile.Read<FirmwareCatalogue> read = catalogueFile.read(bench.now());
+        this.catalogue = read.value();
+        bench.say(read.trouble());
+        bench.say(shelf.trouble());
         try {
             watch = new FolderWatch(folder.shelf(), () -> Platform.runLater(this::rescan));
         } catch (IOException e) {
@@ -135,14 +137,14 @@ public final class Stock implements AutoCloseable {
         try {
             catalogueFile.write(next);
         } catch (IOException e) {
-            trouble = "The catalogue of builds cannot be written: " + e.getMessage();
+            trouble = DiskTrouble.words("catalogue of builds", catalogueFile.file(), e);
         }
         bench.changed();
     }
 
-    /** Takes builds from a file in the open format. @throws BadInput when it cannot be understood; nothing is changed then */
-    public int importCatalogue(Path file) throws IOException {
-        FirmwareCatalogue read = CatalogueFile.read(file);
+    /** Takes builds from a file in the open format. @throws wistaxis.core.facts.BadInput when it cannot be understood, or speaks of what is still to come; nothing is changed then */
+    public int importCatalogue(Path file) {
+        FirmwareCatalogue read = CatalogueFile.imported(file, bench.now());
         keep(catalogue.merge(read.builds()));
         return read.builds().size();
     }
@@ -157,9 +159,21 @@ public final class Stock implements AutoCloseable {
                 .filter(c -> !c.tickets().isEmpty()).sorted(Comparator.comparing(Closing::left)).toList();
     }
 
-    /** The package of a build on the shelf, if it is there and sound. */
+    /** The package of a build on the shelf: proven, or not looked at whole yet. One that nobody vouches for, or that is in conflict with the catalogue, is none. */
     public Optional<Shelf.Item> onShelf(String identifier, Build b) {
-        return shelf.find(identifier, b.version().toString(), b.build());
+        return shelf.find(identifier, b.version().toString(), b.build()).filter(i -> {
+            PackageReport judged = judged(i);
+            return judged.proven() || judged.verdict() == PackageReport.Verdict.WELL_FORMED;
+        });
+    }
+
+    /** What is found of a file, beside what the catalogue knows. */
+    public PackageReport judged(Shelf.Item item) {
+        return item.report().against(catalogue, item.bytes());
+    }
+
+    FirmwareCatalogue catalogue() {
+        return catalogue;
     }
 
     public Shelf shelf() {
@@ -189,11 +203,13 @@ public final class Stock implements AutoCloseable {
 
     private void rescan() {
         bench.background().run(shelf::rescan, changed -> {
-            if (changed) {
+            boolean over = !trouble.isEmpty();
+            trouble = "";
+            if (changed || over) {
                 bench.changed();
             }
         }, e -> {
-            trouble = "The shelf cannot be looked at: " + e.getMessage();
+            trouble = e instanceof IOException io ? DiskTrouble.words("shelf", shelf.folder(), io) : "The shelf cannot be looked at: " + e;
             bench.changed();
         });
     }

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import wistaxis.core.bench.BenchTime;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.Family;
 import wistaxis.core.device.PhysicalKey;
@@ -51,7 +52,10 @@ public final class TicketDesk implements Coaching.Subject {
     private DeviceState asTheLedgerLeftIt(Ticket t) {
         Instant since = t.modeSince();
         if (t.mode() != null && since != null) {
-            return machine.start(t.mode().equals("dfu") ? Start.DFU : Start.RECOVERY, true, Workbench.nanos(since));
+            return machine.start(t.mode().equals("dfu") ? Start.DFU : Start.RECOVERY, true, Math.min(BenchTime.nanos(since), bench.nowNanos()));
+        }
+        if (t.unknownState() != null) {
+            return machine.start(Start.LOOPING, true, bench.nowNanos()); // half written: it starts and falls over, which is one thing that may be seen
         }
         Start start = "black".equals(t.facts().get("screenSays")) ? Start.OFF : switch (t.fact("trouble").orElse("")) {
             case "passcode-forgotten", "disabled", "unavailable" -> Start.DISABLED;

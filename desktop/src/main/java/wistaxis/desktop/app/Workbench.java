@@ -1,13 +1,14 @@
 package wistaxis.desktop.app;
 
 import java.io.IOException;
-import java.io.UncheckedIOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.Deque;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -19,15 +20,18 @@ import java.util.function.LongSupplier;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.BenchClock;
 import wistaxis.core.bench.BenchPlan;
+import wistaxis.core.bench.BenchTime;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.KeyFamily;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Names;
 import wistaxis.core.identify.LookLibrary;
-import wistaxis.core.keys.SchoolFile;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.restore.RestoreStage;
+import wistaxis.core.route.Intake;
+import wistaxis.core.route.Oddities;
 import wistaxis.core.ticket.Chain;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Stage;
@@ -35,9 +39,15 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.desktop.host.OshiHost;
 import wistaxis.standins.StandInWorld;
+import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.Inside;
+import wistaxis.store.files.Rights;
+import wistaxis.store.files.SideFile;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.Ledger;
+import wistaxis.store.ledger.LedgerCheck;
 import wistaxis.store.ledger.LedgerExport;
+import wistaxis.store.ledger.LedgerSeen;
 import wistaxis.store.line.Line;
 
 /** Everything behind the window. JavaFX thread only, but for {@link #now()}. */
@@ -45,13 +55,16 @@ public final class Workbench implements AutoCloseable {
     /** Speed of the simulated line: 24 Mbit/s. */
     public static final long LINE = 3_000_000;
 
+    /** How often the ledger is looked at for what others appended; after trouble, and for the memory of its end, more seldom. */
+    private static final long LOOK_NANOS = 400_000_000L;
+    private static final long LOOK_AGAIN_NANOS = 3_000_000_000L;
+    private static final long MEMORY_NANOS = 60_000_000_000L;
+
     /** Before a build is chosen: the size of the stand-ins' packages. */
     static final long USUAL_PACKAGE = 36_000_000;
 
     private final Setup setup;
     private final DeviceCatalogue devices = DeviceCatalogue.shipped();
-    private SequenceLibrary sequences = SequenceLibrary.shipped();
-    private String schoolTrouble = "";
     private final LookLibrary looks = LookLibrary.shipped(devices);
     private final List<RestoreStage> stages = RestoreStage.shipped();
     private final HandoverFacts handover = HandoverFacts.shipped();
@@ -59,7 +72,17 @@ public final class Workbench implements AutoCloseable {
     private final Ledger ledger;
     private final StandInWorld world;
     private final Line line;
+    private final Schools schools;
     private final List<LedgerEntry> entries;
+    private final Map<String, Long> lastOf = new HashMap<>();
+    private final Deque<AutoCloseable> open = new ArrayDeque<>();
+    private final List<String> notices = new ArrayList<>();
+    private final Map<String, Long> pausedUntil = new HashMap<>();
+    private @Nullable LedgerCheck check;
+    private @Nullable String unread;
+    private boolean looking;
+    private long nextLook;
+    private long nextMemory;
     private final Map<String, Ticket> tickets = new TreeMap<>();
     private final Map<String, TicketDesk> desks = new HashMap<>();
     private final List<Runnable> listeners = new ArrayList<>();
@@ -82,32 +105,99 @@ public final class Workbench implements AutoCloseable {
     }
 
     /**
-     * Opens ledger and stand-ins and folds the tickets.
+     * Opens ledger and stand-ins and folds the tickets. Whatever goes wrong, nothing stays open.
      *
-     * @throws wistaxis.store.ledger.LedgerDamaged when the ledger cannot be used
+     * @throws DiskTrouble when the ledger cannot be used
      */
     public Workbench(Setup setup) {
         this.setup = setup;
-        this.ledger = Ledger.open(setup.folder().ledger());
-        readSchools();
-        this.entries = new ArrayList<>(ledger.entries());
-        Instant last = entries.isEmpty() ? Instant.EPOCH : entries.getLast().at();
-        this.clock = new BenchClock(1, setup.realNanos().getAsLong(), nanos(last.isAfter(setup.start()) ? last : setup.start()));
-        Map<String, List<LedgerEntry>> byTicket = new TreeMap<>();
-        entries.forEach(e -> byTicket.computeIfAbsent(e.ticket(), _ -> new ArrayList<>()).add(e));
-        byTicket.forEach((number, list) -> tickets.put(number, Ticket.fold(list)));
+        this.clock = new BenchClock(1, setup.realNanos().getAsLong(), BenchTime.nanos(setup.start()));
         try {
-            this.world = new StandInWorld(setup.folder().standIns(), this::now, setup.lineBytesPerSecond());
+            this.ledger = opened(Ledger.open(setup.folder().ledger()));
+            opened(background);
+            this.schools = new Schools(this, setup.folder().schools());
+            this.entries = new ArrayList<>(ledger.entries());
+            this.check = LedgerCheck.of(entries, seen(), setup.start());
+            this.unread = check.read() ? null : check.broken().orElse(null);
+            entries.forEach(this::fold);
+            this.world = opened(new StandInWorld(setup.folder().standIns(), this::now, setup.lineBytesPerSecond()));
+            this.line = opened(new Line(world.address()));
+            this.stock = opened(new Stock(this, setup.folder(), entries));
+            this.routes = new RouteDesk(this, new OshiHost(), setup.folder().settings(), entries);
+            this.practice = opened(new Practice(this, setup.folder()));
+            this.drill = new DrillDesk(this);
+            if (!check.findings().isEmpty()) {
+                say("The ledger says what cannot have happened: " + check.findings().getFirst() + (check.findings().size() > 1 ? ", and " + (check.findings().size() - 1) + " more; see the ledger's page." : "."));
+            }
+            ready();
         } catch (IOException e) {
-            throw new UncheckedIOException("the stand-in services cannot start on loopback", e);
+            close();
+            throw DiskTrouble.of("folder of the stand-in services", setup.folder().standIns(), e);
+        } catch (RuntimeException | Error e) {
+            close();
+            throw e;
         }
-        this.line = new Line(world.address());
-        this.stock = new Stock(this, setup.folder(), entries);
-        this.routes = new RouteDesk(this, new OshiHost(), setup.folder().root().resolve("settings.json"), entries);
-        this.practice = new Practice(this, setup.folder());
-        this.drill = new DrillDesk(this);
-        tickets.values().stream().filter(t -> t.restoreStarted() && t.restored() == null).toList()
-                .forEach(t -> record(t.number(), new TicketEvent.RestoreStopped("the program ended during the restore; put the device into recovery and start it again")));
+    }
+
+    private <T extends AutoCloseable> T opened(T part) {
+        open.addFirst(part);
+        return part;
+    }
+
+    private @Nullable LedgerSeen seen() {
+        SideFile.Read<@Nullable LedgerSeen> read = LedgerSeen.readOrSetAside(setup.folder().seen());
+        say(read.trouble());
+        return read.value();
+    }
+
+    /** What is done once the ledger may be written to: a restore that the last program left running is one that stopped. */
+    private void ready() {
+        if (unread != null) {
+            return;
+        }
+        tickets.values().stream().filter(t -> t.restoreStarted() && t.restored() == null && t.closed() == null).toList().forEach(t -> {
+            boolean writing = stages.stream().filter(s -> s.id().equals(t.restoreStage())).anyMatch(RestoreStage::leaveCable);
+            record(t.number(), writing ? new TicketEvent.RestoreStopped("the program ended while the device was being written to; its state is not known", true)
+                    : new TicketEvent.RestoreStopped("the program ended during the restore; put the device into recovery and start it again"));
+        });
+        remember();
+    }
+
+    private void fold(LedgerEntry e) {
+        if (e.ofBench()) {
+            return;
+        }
+        lastOf.put(e.ticket(), e.number());
+        Ticket before = tickets.get(e.ticket());
+        tickets.put(e.ticket(), before == null ? Ticket.fold(List.of(e)) : before.with(e));
+    }
+
+    /** What is wrong with the ledger and was not read by anybody yet; until then nothing is written. */
+    public Optional<String> unread() {
+        return Optional.ofNullable(unread);
+    }
+
+    /** Somebody has read what is wrong with the ledger: that is written down, and work goes on behind it. */
+    public void readBreak() {
+        String says = java.util.Objects.requireNonNull(unread, "nothing is wrong");
+        unread = null;
+        entries.add(ledger.append(LedgerEntry.BENCH, new TicketEvent.BreakRead(says), now()));
+        ready();
+        changed();
+    }
+
+    /** Something that was wrong at the start, to be said once; nothing for empty words. */
+    void say(String trouble) {
+        if (!trouble.isEmpty()) {
+            notices.add(trouble);
+        }
+    }
+
+    /** What was wrong at the start or since, said once: whoever takes it says it. */
+    public List<String> takeNotices() {
+        List<String> said = List.copyOf(notices);
+        notices.clear();
+        return said;
     }
 
     public String benchName() {
@@ -119,31 +209,12 @@ public final class Workbench implements AutoCloseable {
     }
 
     public SequenceLibrary sequences() {
-        return sequences;
+        return schools.all();
     }
 
-    /** Reads the shop's own key sequences anew; none of them is taken unless all of them land. */
-    public void readSchools() {
-        Path file = setup.folder().schools();
-        sequences = SequenceLibrary.shipped();
-        schoolTrouble = "";
-        try {
-            if (Files.exists(file)) {
-                sequences = sequences.with(SchoolFile.accept(Files.readString(file), file.getFileName().toString()));
-            }
-        } catch (BadInput | IOException e) {
-            schoolTrouble = "The shop's own key sequences were not taken, those that ship are in force. " + e.getMessage();
-        }
-    }
-
-    /** What is wrong with the shop's own key sequences; empty for nothing. */
-    public String schoolTrouble() {
-        return schoolTrouble;
-    }
-
-    /** Where the shop's own key sequences are kept. */
-    public Path schools() {
-        return setup.folder().schools();
+    /** The shop's own key sequences. */
+    public Schools schools() {
+        return schools;
     }
 
     /** What the person at the bench practised. */
@@ -194,7 +265,7 @@ public final class Workbench implements AutoCloseable {
 
     /** Bench time; any thread. */
     public Instant now() {
-        return instant(nowNanos());
+        return BenchTime.instant(nowNanos());
     }
 
     /** Bench time in nanoseconds since 1970 UTC; any thread. */
@@ -213,13 +284,6 @@ public final class Workbench implements AutoCloseable {
         }
     }
 
-    static long nanos(Instant at) {
-        return at.getEpochSecond() * 1_000_000_000L + at.getNano();
-    }
-
-    static Instant instant(long nanos) {
-        return Instant.ofEpochSecond(0, nanos);
-    }
 
     /** Tickets that are not closed, by number. */
     public List<Ticket> openTickets() {
@@ -249,42 +313,117 @@ public final class Workbench implements AutoCloseable {
         return Collections.unmodifiableList(entries);
     }
 
-    /** @return what breaks the ledger's chain, in words; read anew from the disk */
-    public Optional<String> verify() {
-        return Chain.verify(ledger.entries());
+    /** Looks through the whole ledger, read anew from the disk. */
+    public LedgerCheck verify() {
+        return ledger.check(LedgerSeen.read(setup.folder().seen()), now());
+    }
+
+    /** How a file is written down, so that the data folder can be moved. */
+    String kept(Path file) {
+        return Inside.kept(setup.folder().root(), file);
+    }
+
+    /** The file that was written down. @throws wistaxis.core.facts.BadInput for a path that leads out of the data folder */
+    Path found(String kept) {
+        return Inside.found(setup.folder().root(), kept);
+    }
+
+    /** Where exports are written. */
+    public Path exports() {
+        return setup.folder().exports();
     }
 
     /** Writes the whole ledger into the data folder. @return the file */
     public Path export(LedgerExport format) throws IOException {
-        Path folder = Files.createDirectories(setup.folder().root().resolve("exports"));
-        Path file = folder.resolve("ledger-" + now().toString().substring(0, 19).replace(":", "") + "." + format.name().toLowerCase(java.util.Locale.ROOT));
-        format.write(ledger.entries(), file);
+        Rights.makeFolder(setup.folder().exports());
+        Path file = Inside.file(setup.folder().exports(), "ledger-" + now().toString().substring(0, 19).replace(":", "") + "." + format.name().toLowerCase(java.util.Locale.ROOT));
+        format.write(ledger::each, file);
         return file;
     }
 
-    /** Opens a ticket. @return its number */
+    /** Opens a ticket. @return its number. @throws wistaxis.core.facts.BadInput for a title that is none */
     public String open(String title) {
-        LedgerEntry entry = ledger.openTicket(new TicketEvent.Opened(title, true), now());
-        entries.add(entry);
-        tickets.put(entry.ticket(), Ticket.fold(List.of(entry)));
-        changed();
+        refuseUnread();
+        LedgerEntry entry = ledger.openTicket(new TicketEvent.Opened(Names.typed(title, "title", 200), true), now());
+        takeIn(List.of(entry));
         return entry.ticket();
     }
 
-    /** Appends an event; once this returns it is safe on the disk, and the ticket is what it now is. */
+    /**
+     * Appends an event; once this returns it is safe on the disk, and the ticket is what it now is.
+     *
+     * @throws Ledger.Moved when somebody else has appended to the ticket since this window saw it; it is then read in
+     * @throws DiskTrouble when it cannot be written
+     */
     public Ticket record(String number, TicketEvent event) {
-        LedgerEntry entry = ledger.append(number, event, now());
-        entries.add(entry);
-        routes.recorded(entry);
-        stock.recorded(entry);
-        Ticket before = ticket(number);
-        Ticket next = before.with(entry);
-        tickets.put(number, next);
-        if (!Objects.equals(before.identifier(), next.identifier())) {
-            desks.remove(number);
+        refuseUnread();
+        try {
+            takeIn(List.of(ledger.append(number, lastOf.getOrDefault(number, 0L), event, now())));
+        } catch (Ledger.Moved e) {
+            takeIn(ledger.since(lastNumber()));
+            throw e;
         }
-        changed();
-        return next;
+        return ticket(number);
+    }
+
+    private void refuseUnread() {
+        if (unread != null) {
+            throw new IllegalStateException("nothing is written until somebody has read what is wrong with the ledger: " + unread);
+        }
+    }
+
+    private long lastNumber() {
+        return entries.isEmpty() ? 0 : entries.getLast().number();
+    }
+
+    /** Takes in entries that are on the disk: this window's own, and what others appended before or meanwhile. */
+    private void takeIn(List<LedgerEntry> more) {
+        List<LedgerEntry> all = more.isEmpty() || more.getFirst().number() <= lastNumber() + 1 ? more : ledger.since(lastNumber());
+        for (LedgerEntry e : all) {
+            if (e.number() > lastNumber()) {
+                Ticket before = tickets.get(e.ticket());
+                entries.add(e);
+                routes.recorded(e);
+                stock.recorded(e);
+                fold(e);
+                if (before != null && !Objects.equals(before.identifier(), ticket(e.ticket()).identifier())) {
+                    desks.remove(e.ticket());
+                }
+            }
+        }
+        if (!all.isEmpty()) {
+            changed();
+        }
+    }
+
+    /** Looks whether others appended something, a few times a second. */
+    private void look(long nowNanos) {
+        if (looking || nowNanos < nextLook) {
+            return;
+        }
+        looking = true;
+        long from = lastNumber();
+        background.run(() -> ledger.since(from), more -> {
+            looking = false;
+            nextLook = System.nanoTime() + LOOK_NANOS;
+            takeIn(more);
+        }, _ -> {
+            looking = false;
+            nextLook = System.nanoTime() + LOOK_AGAIN_NANOS;
+        });
+        if (nowNanos > nextMemory) {
+            nextMemory = nowNanos + MEMORY_NANOS;
+            remember();
+        }
+    }
+
+    /** Keeps beside the ledger how it is now, so that a later start knows whether its end is missing. */
+    private void remember() {
+        LedgerSeen now = new LedgerSeen(lastNumber(), entries.isEmpty() ? Chain.START : entries.getLast().digest(), Instant.now());
+        background.run(() -> {
+            now.write(setup.folder().seen());
+            return now;
+        }, _ -> { }, _ -> { });
     }
 
     /** The desk of a ticket whose device is identified. */
@@ -292,11 +431,30 @@ public final class Workbench implements AutoCloseable {
         return desks.computeIfAbsent(number, n -> new TicketDesk(this, n));
     }
 
-    /** Lets time pass on every open desk; to be called each frame. */
+    /** Lets time pass on every open desk; to be called each frame. What goes wrong on one keeps nobody else, is said, and is tried again a little later. */
     public void tick() {
-        List.copyOf(desks.values()).forEach(TicketDesk::tick);
+        long now = System.nanoTime();
         drill.tick();
-        stock.downloads().tick();
+        if (unread == null) {
+            Map.copyOf(desks).forEach((number, desk) -> guarded(number, now, desk::tick));
+            guarded("downloads", now, stock.downloads()::tick);
+        }
+        look(now);
+    }
+
+    private void guarded(String what, long nowNanos, Runnable work) {
+        if (nowNanos - pausedUntil.getOrDefault(what, nowNanos) < 0) {
+            return;
+        }
+        try {
+            work.run();
+            pausedUntil.remove(what);
+        } catch (RuntimeException e) {
+            if (pausedUntil.put(what, nowNanos + LOOK_AGAIN_NANOS) == null) {
+                say(what + ": that did not work, and was not saved: " + e.getMessage() + " It is tried again by itself. What was saved before is safe.");
+                changed();
+            }
+        }
     }
 
     public void onChange(Runnable listener) {
@@ -314,14 +472,20 @@ public final class Workbench implements AutoCloseable {
 
     /** Why nothing may be done on a ticket, if so. */
     public Optional<String> stop(Ticket ticket) {
-        return routes.stop(ticket);
+        Oddities odd = oddities(ticket);
+        return odd.stop() ? Optional.of("Odd: " + String.join("; ", odd.stops())) : routes.stop(ticket);
+    }
+
+    /** What of a ticket cannot be understood here. */
+    public Oddities oddities(Ticket ticket) {
+        return routes.oddities(ticket);
     }
 
     private BenchPlan.Job job(Ticket t) {
         KeyFamily family = model(t).map(DeviceModel::family).orElse(null);
         TicketDesk desk = desks.get(t.number());
         double download = t.packageProven() ? 0 : stock.history().download(t.build() == null ? USUAL_PACKAGE : t.build().sizeBytes() - stock.downloads().here(t)).mid();
-        return new BenchPlan.Job(t.number(), t.stage(), promised(t).orElse(Instant.MAX), desk == null ? Duration.ZERO : desk.unattended(), seconds(download), routes.writes(t), restore(family));
+        return new BenchPlan.Job(t.number(), t.stage(), promised(t).orElse(BenchTime.LAST), desk == null ? Duration.ZERO : desk.unattended(), seconds(download), routes.writes(t), restore(family));
     }
 
     /** The restore as three stretches: up to the restart, the second bar, the greeting. */
@@ -340,14 +504,30 @@ public final class Workbench implements AutoCloseable {
 
     /** When the customer was promised the device, if that was said and can be read. */
     public static Optional<Instant> promised(Ticket ticket) {
-        return ticket.fact("promised").map(Instant::parse);
+        try {
+            return ticket.fact("promised").filter(p -> !p.equals(Intake.NOT_KNOWN)).map(Instant::parse).map(BenchTime::clamp);
+        } catch (DateTimeException e) {
+            return Optional.empty();
+        }
     }
 
+    /** Closes what is open, the last first; to be called once. */
     @Override
     public void close() {
-        stock.close();
         background.close();
-        line.close();
-        world.close();
+        if (ledger != null && unread == null && !entries.isEmpty()) {
+            try {
+                new LedgerSeen(lastNumber(), entries.getLast().digest(), Instant.now()).write(setup.folder().seen());
+            } catch (IOException _) {
+                // remembered as it was a minute ago
+            }
+        }
+        for (AutoCloseable part : open) {
+            try {
+                part.close();
+            } catch (Exception e) {
+                System.err.println("wistaxis: " + e.getMessage());
+            }
+        }
     }
 }

@@ -91,7 +91,7 @@ final class BenchView implements View {
         card.setMinWidth(330);
         card.setMaxWidth(330);
         TimeLane axis = new TimeLane(bench.now(), lane.map(BenchPlan.Lane::spans).orElse(List.of()), Workbench.promised(ticket),
-                bench.entries().stream().filter(e -> e.ticket().equals(ticket.number())).map(wistaxis.core.ticket.LedgerEntry::at).toList(), stop.orElse(""));
+                bench.entries().stream().filter(e -> e.ticket().equals(ticket.number())).map(wistaxis.core.ticket.LedgerEntry::when).toList(), stop.orElse(""));
         HBox.setHgrow(axis, Priority.ALWAYS);
         HBox row = new HBox(card, axis);
         row.prefWidthProperty().bind(lanes.widthProperty().subtract(4));

@@ -14,6 +14,7 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import wistaxis.core.device.KeyFamily;
+import wistaxis.core.facts.BadInput;
 import wistaxis.core.practice.Drilled;
 import wistaxis.core.practice.Leitner;
 import wistaxis.desktop.app.DrillDesk;
@@ -64,7 +65,12 @@ final class DrillView implements View, CoachPane.Around {
         if (name.isEmpty()) {
             person.setText(practice.person());
         } else if (!name.equals(practice.person())) {
-            practice.person(name);
+            try {
+                practice.person(name);
+            } catch (BadInput e) {
+                person.setText(practice.person());
+                shell.alarm(String.valueOf(e.getMessage()));
+            }
         }
     }
 

@@ -22,8 +22,8 @@ import wistaxis.core.firmware.BuildChoice;
 import wistaxis.core.firmware.Fetch;
 import wistaxis.core.firmware.PackageReport;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.desktop.app.FirmwareDesk;
 import wistaxis.desktop.app.FirmwareDesk.Doing;
+import wistaxis.desktop.app.FirmwareDesk;
 import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
 
@@ -116,7 +116,7 @@ final class FirmwareView extends TicketPage {
         }
         String title = "Chosen: " + t.build().version() + " (" + t.build().build() + ")";
         if (desk.onShelf().isPresent()) {
-            return Ui.card(Ui.row(16, Ui.column(0, Ui.label(title, "title"), Ui.label("Its package is on the shelf already: " + Units.inWords(desk.onShelf().get().bytes()) + ".", "muted")), Ui.gap(),
+            return Ui.card(Ui.row(16, Ui.column(0, Ui.label(title, "title"), Ui.label("A package on the shelf calls itself this build: " + Units.inWords(desk.onShelf().get().bytes()) + (bench.stock().judged(desk.onShelf().get()).proven() ? ", proven before." : ", not proven yet."), "muted")), Ui.gap(),
                     Ui.button("prove", "Prove it", "primary", desk::proveFromShelf)));
         }
         long here = desk.bytes();
@@ -133,7 +133,7 @@ final class FirmwareView extends TicketPage {
         boolean taken = ticket().build() != null && ticket().build().build().equals(b.build());
         VBox version = Ui.column(0, Ui.label(b.version().toString(), "title"), Ui.label(b.build(), "code muted small"));
         version.setMinWidth(112);
-        VBox facts = Ui.column(0, Ui.label("released " + DAY.format(b.released()), "small"), Ui.label(Units.inWords(b.sizeBytes()) + (bench.stock().onShelf(bench.desk(number).model().identifier(), b).isPresent() ? ", on the shelf" : ""), "small muted"));
+        VBox facts = Ui.column(0, Ui.label("released " + DAY.format(b.released()), "small"), Ui.label(Units.inWords(b.sizeBytes()) + bench.stock().onShelf(bench.desk(number).model().identifier(), b).map(i -> bench.stock().judged(i).proven() ? ", on the shelf" : ", unproven").orElse(""), "small muted"));
         facts.setMinWidth(142);
         VBox reason = Ui.column(2, Signing.label(b, bench.now()), Ui.text(j.reason(), "small"));
         HBox.setHgrow(reason, Priority.ALWAYS);
@@ -166,7 +166,7 @@ final class FirmwareView extends TicketPage {
                 double done = desk.proven().orElse(0.0);
                 bar.setProgress(done);
                 left.setText(Math.round(done * 100) + " %");
-                rate.setText("digests against the manifest, on all cores");
+                rate.setText("digests of the parts and of the whole file");
             }
             default -> { }
         }

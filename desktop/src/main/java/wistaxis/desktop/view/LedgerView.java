@@ -5,7 +5,6 @@ import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.List;
 import java.util.Locale;
-import java.util.Optional;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
 import javafx.scene.Parent;
@@ -22,15 +21,19 @@ import wistaxis.core.ticket.EventWords;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
+import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.ledger.LedgerCheck;
 import wistaxis.store.ledger.LedgerExport;
 
 /** Everything that happened, newest first; whether the chain holds; export. */
 final class LedgerView implements View {
+    private static final int MOST_FINDINGS = 5;
     private static final DateTimeFormatter DAY_AND_TIME = DateTimeFormatter.ofPattern("d MMM HH:mm:ss", Locale.ENGLISH).withZone(ZoneId.systemDefault());
 
     private final Workbench bench;
     private final VBox root = Ui.style(new VBox(), "page");
     private final Label chain = Ui.label("", "large");
+    private final VBox findings = Ui.column(2);
     private final Label exported = Ui.text("", "muted");
     private final TextField filter = new TextField();
     private final ObservableList<LedgerEntry> rows = FXCollections.observableArrayList();
@@ -51,22 +54,26 @@ final class LedgerView implements View {
         VBox.setVgrow(list, Priority.ALWAYS);
         root.getChildren().addAll(chain, Ui.row(10, filter, Ui.button("verify", "Verify again", "", this::verify), Ui.gap(),
                 Ui.button("export-json", "Export JSON", "", () -> export(LedgerExport.JSON)), Ui.button("export-csv", "Export CSV", "", () -> export(LedgerExport.CSV))),
-                exported, list);
+                findings, exported, list);
         verify();
     }
 
     private void verify() {
-        Optional<String> broken = bench.verify();
-        chain.setText(broken.map(b -> "The chain is broken: " + b).orElse("The chain holds: " + bench.entries().size() + " entries"));
+        LedgerCheck check = bench.verify();
+        chain.setText(check.broken().map(b -> "The chain is broken: " + b).orElse("The chain holds: " + check.entries() + " entries"));
         chain.getStyleClass().removeAll("erases");
-        broken.ifPresent(_ -> chain.getStyleClass().add("erases"));
+        check.broken().ifPresent(_ -> chain.getStyleClass().add("erases"));
+        findings.getChildren().setAll(check.findings().stream().limit(MOST_FINDINGS).map(f -> Ui.text(f, "small erases")).toList());
+        if (check.findings().size() > MOST_FINDINGS) {
+            findings.getChildren().add(Ui.text("and " + (check.findings().size() - MOST_FINDINGS) + " more: wistaxis ledger verify", "small erases"));
+        }
     }
 
     private void export(LedgerExport format) {
         try {
             exported.setText("Written: " + bench.export(format));
         } catch (IOException e) {
-            exported.setText("Not written: " + e.getMessage() + ". Free some space or check the rights of the data folder.");
+            exported.setText("Not written: " + DiskTrouble.words("export", bench.exports(), e));
         }
     }
 
@@ -105,7 +112,7 @@ final class LedgerView implements View {
             words.setWrapText(true);
             words.setMaxWidth(680);
             HBox.setHgrow(words, Priority.ALWAYS);
-            setGraphic(Ui.row(14, fixed(e.number() + "", 44, "code small muted"), fixed(DAY_AND_TIME.format(e.at()), 128, ""),
+            setGraphic(Ui.row(14, fixed(e.number() + "", 44, "code small muted"), fixed(DAY_AND_TIME.format(e.when()), 128, ""),
                     fixed(e.ticket(), 66, "code small"), words, Ui.gap(), fixed(e.digest().substring(0, 10), 90, "code small muted")));
         }
 

@@ -102,7 +102,7 @@ final class RestoreView implements View {
             return;
         }
         if (t.mode() == null) {
-            notices.getChildren().add(Ui.notice("", "The device is not in " + mode(t) + ".", "Put it into its mode first; the host cannot write to it as it is."));
+            notices.getChildren().add(Ui.notice("", "The device is not in " + mode(t) + ".", t.unknownState() == null ? "Put it into its mode first; the host cannot write to it as it is." : "It was being written to when that ended; its state is not known. Put it into its mode again, then start anew."));
             buttons.getChildren().add(Ui.button("back-to-keys", "Back to the keys", "primary", () -> shell.showTicket(number, Stage.KEYS)));
         }
         bench.stop(t).ifPresent(stop -> notices.getChildren().add(Ui.notice("stop", "Stop: nothing may be done on this device.", stop)));

@@ -94,7 +94,6 @@ final class SettingsView implements View {
     @Override
     public void refresh() {
         cards.getChildren().setAll(Ui.label("This shop's ways", "large"), Ui.text("Practitioners disagree on these. Both ways stay on offer in every route; the choice decides which comes first.", "muted"));
-        desk.settingsTrouble().ifPresent(t -> cards.getChildren().add(Ui.notice("stop", "The settings file cannot be read.", t)));
         desk.planner().preferences().forEach(p -> cards.getChildren().add(preference(p)));
         cards.getChildren().add(schools());
         HBox side = new HBox(14, typed.getFirst().card(), typed.getLast().card());
@@ -104,13 +103,13 @@ final class SettingsView implements View {
 
     private VBox schools() {
         long own = bench.sequences().all().stream().filter(q -> !SequenceLibrary.shipped().all().contains(q)).count();
-        VBox card = Ui.card(Ui.text("Key sequences of your own", "strong"), Ui.text("Read from " + bench.schools() + ", each tried on the key model first; see docs/formats.md. "
-                + (own == 0 ? "None are in force." : own + " of your own in force."), "small muted"));
-        if (!bench.schoolTrouble().isEmpty()) {
-            card.getChildren().add(Ui.text(bench.schoolTrouble(), "small erases"));
+        VBox card = Ui.card(Ui.text("Key sequences of your own", "strong"), Ui.text("Read from " + bench.schools().file() + ", each tried on the key model first; see docs/formats.md. "
+                + (bench.schools().reading() ? "They are being tried." : own == 0 ? "None are in force." : own + " of your own in force."), "small muted"));
+        if (!bench.schools().trouble().isEmpty()) {
+            card.getChildren().add(Ui.text(bench.schools().trouble(), "small erases"));
         }
         card.getChildren().add(Ui.row(8, Ui.button("read-schools", "Read the file again", "chip", () -> {
-            bench.readSchools();
+            bench.schools().readAgain();
             refresh();
         })));
         return card;

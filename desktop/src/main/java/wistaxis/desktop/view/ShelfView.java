@@ -1,7 +1,6 @@
 package wistaxis.desktop.view;
 
 import java.io.File;
-import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
@@ -24,6 +23,7 @@ import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.Fetch;
 import wistaxis.core.firmware.Leftover;
 import wistaxis.core.firmware.PackageReport.Verdict;
+import wistaxis.core.firmware.PackageReport;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.desktop.app.Downloads;
 import wistaxis.desktop.app.FirmwareDesk;
@@ -92,7 +92,7 @@ final class ShelfView implements View {
             try {
                 said = stock.importCatalogue(file.toPath()) + " builds taken in from " + file.getName() + ".";
                 wrong = "";
-            } catch (BadInput | IOException e) {
+            } catch (BadInput e) {
                 wrong = "Nothing was taken in. " + e.getMessage();
             }
             refresh();
@@ -202,6 +202,7 @@ final class ShelfView implements View {
     }
 
     private Node item(Shelf.Item i) {
+        PackageReport judged = stock.judged(i);
         Path file = stock.shelf().file(i);
         Optional<Double> checking = stock.proofs().proving(file);
         String what = i.report().version().isEmpty() ? "no package" : i.report().version() + " (" + i.report().build() + ")";
@@ -211,30 +212,33 @@ final class ShelfView implements View {
         }
         about.setMinWidth(300);
         about.setMaxWidth(300);
-        VBox state = Ui.column(2, Ui.text(state(i), i.report().proven() ? "strong tide" : i.report().sound() ? "strong" : "strong erases"));
+        VBox state = Ui.column(2, Ui.text(state(judged), judged.proven() ? "strong tide" : judged.sound() ? "strong" : "strong erases"));
         stock.listed(i).ifPresent(b -> state.getChildren().add(Signing.label(b, bench.now())));
-        if (i.report().sound()) {
+        if (judged.verdict() == Verdict.CONSISTENT) {
+            state.getChildren().add(Ui.text(judged.reason(), "small"));
+        } else if (judged.sound()) {
             List<Ticket> serves = stock.serves(i);
             state.getChildren().add(Ui.text(serves.isEmpty() ? "serves no open ticket" : "serves " + serves.stream().map(t -> t.number() + " " + t.title()).collect(Collectors.joining(", ")), "small muted"));
         } else {
-            state.getChildren().add(Ui.text(i.report().reason(), "small"));
+            state.getChildren().add(Ui.text(judged.reason(), "small"));
         }
         HBox.setHgrow(state, Priority.ALWAYS);
         HBox row = Ui.row(14, about, state);
         if (checking.isPresent()) {
             row.getChildren().add(Ui.button("stop-check", "Stop the check", "", () -> stock.proofs().stop(file)));
         } else {
-            row.getChildren().addAll(Ui.button("check-" + i.name().replaceAll("[^A-Za-z0-9_-]", "-"), "Check whole", i.report().proven() ? "quiet small" : "", () -> stock.proofs().prove(file, _ -> { })),
+            row.getChildren().addAll(Ui.button("check-" + i.name().replaceAll("[^A-Za-z0-9_-]", "-"), "Check whole", judged.proven() ? "quiet small" : "", () -> stock.proofs().prove(file, _ -> { })),
                     Ui.button("remove-" + i.name().replaceAll("[^A-Za-z0-9_-]", "-"), "Remove", "quiet small", () -> stock.remove(i)));
         }
         VBox card = Ui.card(row);
         checking.ifPresent(done -> card.getChildren().add(bar(done)));
-        return i.report().sound() ? card : Ui.style(card, "gone");
+        return judged.sound() ? card : Ui.style(card, "gone");
     }
 
-    private static String state(Shelf.Item i) {
-        return switch (i.report().verdict()) {
-            case PROVEN -> "\u2713 proven: " + i.report().parts() + " parts";
+    private static String state(PackageReport r) {
+        return switch (r.verdict()) {
+            case PROVEN -> "\u2713 proven, " + r.proof() + ": " + r.parts() + " parts";
+            case CONSISTENT -> "whole, but not proven: nobody vouches for it";
             case WELL_FORMED -> "not checked whole yet";
             case DAMAGED -> "\u2717 damaged";
             case REFUSED, NOT_FOR_THIS_DEVICE -> "\u2717 not to be trusted";

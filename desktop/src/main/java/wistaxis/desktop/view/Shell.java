@@ -39,6 +39,7 @@ public final class Shell implements AutoCloseable {
     private final Label next = Ui.label("", "");
     private final HBox pace = Ui.row(4);
     private final VBox alarms = new VBox();
+    private final VBox unread = new VBox();
     private final Button dim;
     private final Button benchButton;
     private final Button ledgerButton;
@@ -67,7 +68,7 @@ public final class Shell implements AutoCloseable {
         this.drillButton = Ui.button("nav-drill", "Drill", "quiet", this::showDrill);
         this.settingsButton = Ui.button("nav-settings", "Settings", "quiet", this::showSettings);
         this.view = new BenchView(this, bench);
-        root.setTop(new VBox(head(), alarms));
+        root.setTop(new VBox(head(), unread, alarms));
         root.setBottom(Ui.style(Ui.row(16, Ui.label("Next", "small muted"), next), "next-bar"));
         next.setId("next");
         theme.apply(scene, scale);
@@ -148,11 +149,15 @@ public final class Shell implements AutoCloseable {
 
     /** Opens a ticket at the stage where it stands. */
     public void showTicket(String number) {
-        show(new TicketView(this, bench, number, bench.ticket(number).stage()));
+        showTicket(number, bench.ticket(number).stage());
     }
 
     /** Opens a ticket at one of its stages. */
     public void showTicket(String number, Stage stage) {
+        if (bench.oddities(bench.ticket(number)).stop()) {
+            show(new OddView(bench, number));
+            return;
+        }
         show(new TicketView(this, bench, number, stage));
     }
 
@@ -193,6 +198,22 @@ public final class Shell implements AutoCloseable {
         alarms.getChildren().setAll(box);
     }
 
+    /** Nothing is written to a ledger that is broken until somebody has read that. */
+    private Node unread(String what) {
+        VBox box = Ui.notice("stop", "The ledger is broken, and nothing is written to it until you have read this.", what,
+                "What is there can be looked at. Keep a copy of the data folder first; the ledger's page and \"wistaxis ledger verify\" say more.");
+        box.getChildren().add(Ui.button("read-break", "I have read it: write that down, and go on", "", bench::readBreak));
+        return box;
+    }
+
+    /** What the bench has to say once. */
+    private void notices() {
+        List<String> said = bench.takeNotices();
+        if (!said.isEmpty()) {
+            alarm(String.join("\n", said));
+        }
+    }
+
     /** Reads everything anew; what changes while that goes on, such as the page itself, is read in a further round. */
     private void refresh() {
         again = true;
@@ -223,6 +244,8 @@ public final class Shell implements AutoCloseable {
         pace.getChildren().setAll(paceButton(1), paceButton(10), paceButton(60));
         Range rate = bench.stock().history().rate();
         line.setText(rate.measured() ? "Line " + Units.rateInWords(rate.mid()) : "Line: not measured yet");
+        unread.getChildren().setAll(bench.unread().map(this::unread).stream().toList());
+        notices();
         String focus = focused();
         view.refresh();
         next.setText(view.next());

@@ -1,6 +1,7 @@
 package wistaxis.desktop.view;
 
 import java.time.Duration;
+import java.util.List;
 import java.util.Optional;
 import javafx.scene.Parent;
 import javafx.scene.control.Button;
@@ -8,6 +9,7 @@ import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import wistaxis.core.bench.BenchTime;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
@@ -22,6 +24,7 @@ final class TicketView implements View {
     private final BorderPane root = new BorderPane();
     private final VBox slip = Ui.style(new VBox(), "slip");
     private final HBox trail = Ui.style(new HBox(), "trail");
+    private final VBox notes = new VBox(6);
     private final View stageView;
     private final Stage shown;
     private Stage stood;
@@ -53,7 +56,8 @@ final class TicketView implements View {
             top.getChildren().add(Ui.label(number + "  " + ticket().title() + ", " + bench.desk(number).model().name(), "strong"));
         }
         BorderPane middle = new BorderPane(stageView.node());
-        middle.setTop(top);
+        middle.setTop(new VBox(top, notes));
+        notes.setStyle("-fx-padding: 0 24 0 24;");
         root.setCenter(middle);
     }
 
@@ -76,12 +80,26 @@ final class TicketView implements View {
         stood = t.stage();
         trail(t);
         slip(t);
+        notes(t);
         stageView.refresh();
     }
 
     /** Intake and firmware wait for a "go on", since more can be said there; the other stages lead on by themselves. */
     private boolean followsOn(Stage next) {
         return shown != Stage.INTAKE && shown != Stage.FIRMWARE && shown != Stage.KEYS && next.compareTo(shown) > 0 && next != Stage.CLOSED;
+    }
+
+    /** What whoever opens the ticket has to know first, on each of its pages. */
+    private void notes(Ticket t) {
+        notes.getChildren().clear();
+        if (t.unknownState() != null) {
+            notes.getChildren().add(Ui.notice("stop", "It was being written to; its state is not known.", "This ticket says: " + t.unknownState()
+                    + ". Leave it on the cable and look at it: it may start, loop, or show the cable screen. Then put it into its mode again; writing begins from the start."));
+        }
+        List<String> odd = bench.oddities(t).notes();
+        if (!odd.isEmpty()) {
+            notes.getChildren().add(Ui.notice("", "Not understood here, and taken for unknown:", String.join("; ", odd) + "."));
+        }
     }
 
     private void trail(Ticket t) {
@@ -111,7 +129,7 @@ final class TicketView implements View {
         if (t.simulated()) {
             slip.getChildren().add(Ui.label("simulated device", "tag simulated"));
         }
-        Optional<Duration> left = Workbench.promised(t).map(p -> Duration.between(bench.now(), p));
+        Optional<Duration> left = Workbench.promised(t).map(p -> BenchTime.between(bench.now(), p));
         slip.getChildren().add(Ui.column(0, Ui.label("Promised", "small muted"), left.isEmpty() ? Ui.label("not said", "tag missing")
                 : Ui.label(left.get().isNegative() ? Ui.coarse(left.get()) + " ago" : "in " + Ui.coarse(left.get()), left.get().isNegative() ? "strong erases" : "strong")));
         fact(t, "trouble", "Trouble");

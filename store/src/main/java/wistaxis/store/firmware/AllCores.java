@@ -24,6 +24,11 @@ public record AllCores(DoublePredicate goOn) implements PartTask.Runner {
     private static final long LOOK_MILLIS = 40;
 
     @Override
+    public boolean wanted() {
+        return goOn.test(0);
+    }
+
+    @Override
     public List<String> run(List<PartTask> tasks) throws IOException {
         long total = Math.max(1, tasks.stream().mapToLong(PartTask::bytes).sum());
         AtomicBoolean stop = new AtomicBoolean();
@@ -60,6 +65,7 @@ public record AllCores(DoublePredicate goOn) implements PartTask.Runner {
                 switch (e.getCause()) {
                     case RuntimeException hostile -> throw hostile;
                     case IOException unreadable -> throw unreadable;
+                    case Error grave -> throw grave;
                     case null, default -> throw new IOException(e.getCause());
                 }
             }

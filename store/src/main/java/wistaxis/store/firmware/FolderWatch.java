@@ -2,11 +2,11 @@ package wistaxis.store.firmware;
 
 import java.io.IOException;
 import java.nio.file.ClosedWatchServiceException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardWatchEventKinds;
 import java.nio.file.WatchKey;
 import java.nio.file.WatchService;
+import wistaxis.store.files.Rights;
 
 /** Says when something in a folder changed, on a thread of its own, once things have been still for a moment. */
 public final class FolderWatch implements AutoCloseable {
@@ -16,7 +16,7 @@ public final class FolderWatch implements AutoCloseable {
 
     /** @param changed called after each burst of changes */
     public FolderWatch(Path folder, Runnable changed) throws IOException {
-        Files.createDirectories(folder);
+        Rights.makeFolder(folder);
         service = folder.getFileSystem().newWatchService();
         folder.register(service, StandardWatchEventKinds.ENTRY_CREATE, StandardWatchEventKinds.ENTRY_MODIFY, StandardWatchEventKinds.ENTRY_DELETE);
         Thread.ofPlatform().daemon().name("shelf watch").start(() -> watch(changed));
@@ -28,8 +28,11 @@ public final class FolderWatch implements AutoCloseable {
                 WatchKey key = service.take();
                 Thread.sleep(STILL_MILLIS);
                 key.pollEvents();
-                key.reset();
+                boolean there = key.reset();
                 changed.run();
+                if (!there) {
+                    return; // the folder is gone; whoever looks at it says so
+                }
             }
         } catch (ClosedWatchServiceException _) {
             // closed: no more to say

@@ -7,8 +7,7 @@ import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
-import java.util.ArrayList;
+import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -17,11 +16,16 @@ import java.util.function.DoublePredicate;
 import java.util.function.LongPredicate;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
-import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
+import wistaxis.core.facts.Names;
 import wistaxis.core.firmware.PackageCheck;
 import wistaxis.core.firmware.PackageReport;
-import wistaxis.store.WholeFile;
+import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.Inside;
+import wistaxis.store.files.Rights;
+import wistaxis.store.files.Room;
+import wistaxis.store.files.SideFile;
+import wistaxis.store.files.WholeFile;
 
 /**
  * The packages on disk, found by what is in them and not by their names. What a full check found is kept in an index beside the folder and holds for as long as the file's size and
@@ -30,10 +34,14 @@ import wistaxis.store.WholeFile;
 public final class Shelf {
     private static final int CHUNK = 1 << 20;
 
+    /** A genuine package's directory and manifest take milliseconds. Ours. */
+    private static final Duration QUICK_ENOUGH = Duration.ofSeconds(30);
+
     private final Path folder;
     private final Path index;
     private final PackageCheck check;
     private final Map<String, Item> items = new TreeMap<>();
+    private final String trouble;
 
     /**
      * A file on the shelf.
@@ -51,19 +59,19 @@ public final class Shelf {
 
     private record Index(List<Item> items) {}
 
-    /** @param index the file that keeps what checks found; may be missing */
+    /** @param index the file that keeps what checks found; may be missing, and is set aside where it cannot be read: every file is then looked at again */
     public Shelf(Path folder, Path index, PackageCheck check) {
         this.folder = folder;
         this.index = index;
         this.check = check;
-        try {
-            if (Files.exists(index)) {
-                Json.read(Files.readString(index), Index.class, index.toString()).items().forEach(i -> items.put(i.name(), i));
-            }
-        } catch (BadInput | IOException _) {
-            // an index that cannot be read is made anew: every file is looked at again
-            items.clear();
-        }
+        SideFile.Read<Index> read = new SideFile(index, "index of the shelf", 32).read(text -> Json.read(text, Index.class, String.valueOf(index.getFileName())), new Index(List.of()));
+        read.value().items().forEach(i -> items.put(i.name(), i));
+        this.trouble = read.trouble();
+    }
+
+    /** What was wrong with the index, in words; empty when nothing was. */
+    public String trouble() {
+        return trouble;
     }
 
     public Path folder() {
@@ -87,7 +95,7 @@ public final class Shelf {
 
     /** Looks at the folder anew: new and changed files get the quick check. @return whether anything changed */
     public boolean rescan() throws IOException {
-        Files.createDirectories(folder);
+        Rights.makeFolder(folder);
         List<Path> there;
         try (Stream<Path> list = Files.list(folder)) {
             there = list.filter(Shelf::isPackageName).filter(Files::isRegularFile).toList();
@@ -95,7 +103,7 @@ public final class Shelf {
         boolean changed = forgetGone();
         for (Path file : there) {
             try {
-                changed |= isNew(file) && putIfNew(look(file, () -> check.quick(file, null)));
+                changed |= isNew(file) && putIfNew(look(file, () -> quick(file)));
             } catch (NoSuchFileException _) {
                 // gone since it was listed
             }
@@ -106,9 +114,29 @@ public final class Shelf {
         return changed;
     }
 
+    /** One file that cannot be looked at, or takes without end, is set aside with the reason, and keeps nobody from the others. */
+    private PackageReport quick(Path file) throws IOException {
+        long began = System.nanoTime();
+        try {
+            return check.quick(file, null, () -> System.nanoTime() - began < QUICK_ENOUGH.toNanos());
+        } catch (NoSuchFileException e) {
+            throw e;
+        } catch (InterruptedIOException e) {
+            return notLookedAt("it was not looked through within " + QUICK_ENOUGH.toSeconds() + " s, which no genuine package takes");
+        } catch (IOException e) {
+            return notLookedAt(DiskTrouble.words("file", file, e));
+        } catch (StackOverflowError | OutOfMemoryError e) {
+            return notLookedAt("to look at it takes more memory than there is");
+        }
+    }
+
+    private static PackageReport notLookedAt(String why) {
+        return new PackageReport(PackageReport.Verdict.REFUSED, null, null, List.of(), "", "", 0, "Set aside: " + why + ".", List.of());
+    }
+
     private static boolean isPackageName(Path file) {
         String name = file.getFileName().toString();
-        return !name.startsWith(".") && !name.endsWith(".part") && !name.endsWith(".part.json") && !name.endsWith(".tmp");
+        return !name.startsWith(".") && !name.endsWith(".part") && !name.endsWith(".part.json") && !name.endsWith(".tmp") && !SideFile.isAside(name);
     }
 
     private synchronized boolean forgetGone() {
@@ -150,7 +178,7 @@ public final class Shelf {
     }
 
     private synchronized void save() throws IOException {
-        Files.createDirectories(index.toAbsolutePath().getParent());
+        Rights.makeFolder(index.toAbsolutePath().getParent());
         WholeFile.write(index, Json.writePretty(new Index(List.copyOf(items.values()))));
     }
 
@@ -178,16 +206,17 @@ public final class Shelf {
      * @throws java.io.InterruptedIOException when stopped; nothing is left behind
      */
     public PackageReport take(Path from, DoublePredicate goOn) throws IOException {
-        PackageReport report = check.quick(from, null);
+        PackageReport report = check.quick(from, null, () -> goOn.test(0));
         if (!report.sound()) {
             return report;
         }
-        Files.createDirectories(folder);
+        Rights.makeFolder(folder);
         if (!from.toAbsolutePath().getParent().equals(folder.toAbsolutePath())) {
             Path to = free(from.getFileName().toString());
             try {
                 Files.createLink(to, from);
             } catch (IOException | UnsupportedOperationException _) {
+                Room.check(to, Files.size(from));
                 copy(from, to, goOn);
             }
             put(look(to, () -> report));
@@ -197,36 +226,32 @@ public final class Shelf {
     }
 
     private static void copy(Path from, Path to, DoublePredicate goOn) throws IOException {
-        Path temporary = to.resolveSibling(to.getFileName() + ".tmp");
         long size = Math.max(1, Files.size(from));
-        try {
-            pour(from, temporary, done -> goOn.test(done / (double) size));
-            Files.move(temporary, to, StandardCopyOption.ATOMIC_MOVE);
-        } finally {
-            Files.deleteIfExists(temporary);
+        try (InputStream in = Files.newInputStream(from)) {
+            WholeFile.stream(to, out -> pour(in, out, done -> goOn.test(done / (double) size)));
         }
     }
 
-    private static void pour(Path from, Path to, LongPredicate goOn) throws IOException {
-        try (InputStream in = Files.newInputStream(from); OutputStream out = Files.newOutputStream(to)) {
-            byte[] chunk = new byte[CHUNK];
-            long done = 0;
-            for (int n = in.read(chunk); n >= 0; n = in.read(chunk)) {
-                out.write(chunk, 0, n);
-                done += n;
-                if (!goOn.test(done)) {
-                    throw new InterruptedIOException("stopped");
-                }
+    private static void pour(InputStream in, OutputStream out, LongPredicate goOn) throws IOException {
+        byte[] chunk = new byte[CHUNK];
+        long done = 0;
+        for (int n = in.read(chunk); n >= 0; n = in.read(chunk)) {
+            out.write(chunk, 0, n);
+            done += n;
+            if (!goOn.test(done)) {
+                throw new InterruptedIOException("stopped");
             }
         }
     }
 
+    /** A name that is free and that the shelf takes for a package: what a system cannot keep, or the shelf passes over, is called otherwise. */
     private Path free(String name) {
-        List<String> tried = new ArrayList<>(List.of(name));
-        for (int n = 2; Files.exists(folder.resolve(tried.getLast())); n++) {
-            tried.add(name.replaceFirst("(\\.[^.]*)?$", "-" + n + "$1"));
+        String kept = Names.isPortable(name) && isPackageName(Path.of(name)) ? name : Names.file(name) + ".zip";
+        String tried = kept;
+        for (int n = 2; Files.exists(folder.resolve(tried)); n++) {
+            tried = kept.replaceFirst("(\\.[^.]*)?$", "-" + n + "$1");
         }
-        return folder.resolve(tried.getLast());
+        return Inside.file(folder, tried);
     }
 
     /** Removes a file from the shelf for good. */

@@ -1,11 +1,17 @@
 package wistaxis.store.ledger;
 
 import java.io.IOException;
+import java.nio.file.AccessDeniedException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.stream.Stream;
 import wistaxis.core.facts.BadInput;
+import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.Rights;
+import wistaxis.store.files.WholeFile;
 
 /** Where a user's data lives: ledger, packages, stand-ins. */
 public record DataFolder(Path root) {
@@ -23,16 +29,83 @@ public record DataFolder(Path root) {
         return (data == null || data.isBlank() ? home.resolve(".local/share") : Path.of(data)).resolve("wistaxis");
     }
 
-    /** Makes the folder where it is missing. @throws BadInput when it cannot be a folder or cannot be written to */
+    /** Written by the demo into a folder that is its own, so that nobody takes it for a real one and only that is ever emptied. */
+    private static final String DEMO_MARK = "this-is-demo-data";
+
+    /**
+     * Makes the folder where it is missing, closed to everybody else, and tightens one that is ours.
+     *
+     * @throws BadInput for what is no folder
+     * @throws DiskTrouble when it cannot be made or written to
+     */
     public static DataFolder open(Path root) {
+        DataFolder folder = new DataFolder(root);
         try {
-            Files.createDirectories(root);
-            if (!Files.isWritable(root)) {
-                throw new BadInput("data folder [" + root + "] cannot be written to; choose another with --data DIR");
+            if (Files.exists(root) && !Files.isDirectory(root)) {
+                throw new BadInput("data folder [" + root + "] is a file; name a folder with --data DIR");
             }
-            return new DataFolder(root);
+            boolean ours = !Files.exists(root) || Files.exists(folder.ledger()) || folder.isDemo() || isEmpty(root);
+            Rights.makeFolder(root);
+            if (!Files.isWritable(root)) {
+                throw new AccessDeniedException(root.toString());
+            }
+            if (ours) {
+                Rights.close(root);
+                folder.files().forEach(Rights::close);
+            }
+            return folder;
         } catch (IOException e) {
-            throw new BadInput("data folder [" + root + "] cannot be made (" + e.getMessage() + "); choose another with --data DIR", e);
+            throw DiskTrouble.of("data folder", root, e);
+        }
+    }
+
+    private static boolean isEmpty(Path root) throws IOException {
+        try (Stream<Path> there = Files.list(root)) {
+            return there.findAny().isEmpty();
+        }
+    }
+
+    /** The files that the program makes right in the folder, whether they are there or not. */
+    public List<Path> files() {
+        return Stream.of("ledger.db", "ledger.db-wal", "ledger.db-shm", "practice.db", "practice.db-wal", "practice.db-shm", "settings.json", "firmware.json", "shelf.json", "schools.json", "ledger-seen.json")
+                .map(root::resolve).toList();
+    }
+
+    public boolean isDemo() {
+        return Files.exists(root.resolve(DEMO_MARK));
+    }
+
+    /** The file that marks a demo's folder, with the day on which its data were made. */
+    public Path demoMark() {
+        return root.resolve(DEMO_MARK);
+    }
+
+    /** How many entries the ledger had when it was last looked at. */
+    public Path seen() {
+        return root.resolve("ledger-seen.json");
+    }
+
+    public Path settings() {
+        return root.resolve("settings.json");
+    }
+
+    public Path catalogue() {
+        return root.resolve("firmware.json");
+    }
+
+    /** What checks of packages found. */
+    public Path shelfIndex() {
+        return root.resolve("shelf.json");
+    }
+
+    public Path exports() {
+        return root.resolve("exports");
+    }
+
+    /** Removes what a kill left half written. Only for whoever holds the folder. */
+    public void tidy() throws IOException {
+        for (Path folder : List.of(root, exports(), shelf(), standIns())) {
+            WholeFile.tidy(folder);
         }
     }
 

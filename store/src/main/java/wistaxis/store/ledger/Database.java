@@ -3,13 +3,21 @@ package wistaxis.store.ledger;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.SQLException;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.Jdbi;
 import org.jdbi.v3.core.JdbiException;
 import org.sqlite.SQLiteConfig;
 import org.sqlite.SQLiteDataSource;
 import wistaxis.core.facts.BadInput;
+import wistaxis.store.files.Damaged;
+import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.NativeLibrary;
+import wistaxis.store.files.Rights;
+import wistaxis.store.files.WholeFile;
 
 /**
  * A SQLite file with write-ahead log and full synchronous writes, and the numbered scripts that bring it up to date: {@code NAME-1.sql} and on, each in its own transaction;
@@ -20,49 +28,132 @@ import wistaxis.core.facts.BadInput;
  * @param newest number of the last of them
  */
 public record Database(String what, String script, int newest) {
+    private static final byte[] MAGIC = "SQLite format 3\0".getBytes(StandardCharsets.US_ASCII);
+
+    /** What a database of ours has at the very least, bytes. */
+    private static final int SMALLEST = 512;
+
     /**
-     * Opens the file, making it where there is none.
+     * Opens the file on a connection of its own, making it where there is none: under another name first, so that one that is there is never half made.
      *
-     * @throws LedgerDamaged when the file is not a whole database
+     * @throws DiskTrouble when the file is damaged, or the disk does not let it be opened
      * @throws BadInput when a newer Wistaxis wrote it
      */
-    public Jdbi open(Path file) {
+    public Connection open(Path file) {
+        NativeLibrary.sqlite();
+        try {
+            if (!Files.exists(file)) {
+                make(file);
+            }
+            refuseOther(file);
+            return checked(connect("jdbc:sqlite:" + file, writing(SQLiteConfig.JournalMode.WAL)), true);
+        } catch (IOException | SQLException | JdbiException | Damaged e) {
+            throw DiskTrouble.of(what, file, e);
+        }
+    }
+
+    /**
+     * Opens the file without changing anything, in it or beside it.
+     *
+     * @throws DiskTrouble when it is missing or damaged, or cannot be read
+     * @throws BadInput when a newer Wistaxis wrote it
+     */
+    public Connection openReadOnly(Path file) {
+        NativeLibrary.sqlite();
+        try {
+            refuseOther(file);
+            return checked(ReadOnly.connect(file), false);
+        } catch (IOException | SQLException | JdbiException | Damaged e) {
+            throw DiskTrouble.of(what, file, e);
+        }
+    }
+
+    private static SQLiteConfig writing(SQLiteConfig.JournalMode mode) {
         SQLiteConfig config = new SQLiteConfig();
-        config.setJournalMode(SQLiteConfig.JournalMode.WAL);
+        config.setJournalMode(mode);
         config.setSynchronous(SQLiteConfig.SynchronousMode.FULL);
         config.enforceForeignKeys(true);
         config.setBusyTimeout(5000);
         config.setTransactionMode(SQLiteConfig.TransactionMode.IMMEDIATE);
+        return config;
+    }
+
+    static Connection connect(String url, SQLiteConfig config) throws SQLException {
         SQLiteDataSource source = new SQLiteDataSource(config);
-        source.setUrl("jdbc:sqlite:" + file);
-        Jdbi jdbi = Jdbi.create(source);
+        source.setUrl(url);
+        return source.getConnection();
+    }
+
+    private void make(Path file) throws IOException, SQLException {
+        Path log = file.resolveSibling(file.getFileName() + "-wal");
+        if (Files.exists(log) && Files.size(log) > 0) {
+            throw new IOException("it is gone, while its log [" + log.getFileName() + "] is there; put it back, or move the log away to begin anew");
+        }
+        Path temporary = WholeFile.beside(file);
         try {
+            try (Connection made = connect("jdbc:sqlite:" + temporary, writing(SQLiteConfig.JournalMode.DELETE))) {
+                migrate(Jdbi.create(made));
+            }
+            Rights.close(temporary);
+            Files.move(temporary, file);
+        } finally {
+            Files.deleteIfExists(temporary);
+            Files.deleteIfExists(temporary.resolveSibling(temporary.getFileName() + "-journal"));
+        }
+    }
+
+    /** A file of another kind, or one that was cut to nothing, is none. */
+    private void refuseOther(Path file) throws IOException {
+        if (!Files.exists(file)) {
+            throw new java.nio.file.NoSuchFileException(file.toString());
+        }
+        if (!Files.isRegularFile(file)) {
+            throw new BadInput("the " + what + " [" + file + "] is no regular file");
+        }
+        byte[] head;
+        try (InputStream in = Files.newInputStream(file)) {
+            head = in.readNBytes(MAGIC.length);
+        }
+        if (Files.size(file) < SMALLEST || !java.util.Arrays.equals(head, MAGIC)) {
+            throw new Damaged("it has " + Files.size(file) + " bytes and does not begin as a database does");
+        }
+    }
+
+    private Connection checked(Connection connection, boolean migrate) throws SQLException {
+        try {
+            Jdbi jdbi = Jdbi.create(connection);
             String health = jdbi.withHandle(h -> h.createQuery("PRAGMA quick_check(1)").mapTo(String.class).one());
             if (!health.equals("ok")) {
-                throw new LedgerDamaged(damaged(file, health), null);
+                throw new Damaged(health);
             }
-            migrate(jdbi);
-        } catch (JdbiException e) {
-            throw new LedgerDamaged(damaged(file, rootMessage(e)), e);
+            if (migrate) {
+                migrate(jdbi);
+            } else {
+                refuseNewer(jdbi);
+            }
+            return connection;
+        } catch (RuntimeException e) {
+            connection.close();
+            throw e;
         }
-        return jdbi;
     }
 
-    private String damaged(Path file, String why) {
-        return "The " + what + " [" + file + "] cannot be opened: " + why + ". Nothing was changed in it. Copy it away with the files beside it, "
-                + "put the newest copy you keep in its place, and start again.";
-    }
-
-    private static String rootMessage(Throwable e) {
-        return e.getCause() == null ? String.valueOf(e.getMessage()) : rootMessage(e.getCause());
-    }
-
-    private void migrate(Jdbi jdbi) {
-        int found = jdbi.withHandle(h -> h.createQuery("PRAGMA user_version").mapTo(Integer.class).one());
+    private int refuseNewer(Jdbi jdbi) {
+        int found = version(jdbi);
         if (found > newest) {
             throw new BadInput("the " + what + " has schema version [" + found + "], this Wistaxis knows up to " + newest + "; start the newer Wistaxis");
         }
-        for (int next = found + 1; next <= newest; next++) {
+        return found;
+    }
+
+    /** The number of the last script that was applied. */
+    static int version(Jdbi jdbi) {
+        return jdbi.withHandle(h -> h.createQuery("PRAGMA user_version").mapTo(Integer.class).one());
+    }
+
+    /** Brings a database up to date. */
+    public void migrate(Jdbi jdbi) {
+        for (int next = refuseNewer(jdbi) + 1; next <= newest; next++) {
             int version = next;
             jdbi.useTransaction(h -> apply(h, version));
         }

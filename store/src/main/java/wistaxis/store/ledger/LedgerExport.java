@@ -1,53 +1,97 @@
 package wistaxis.store.ledger;
 
+import com.fasterxml.jackson.annotation.JsonInclude;
 import java.io.IOException;
 import java.io.StringWriter;
+import java.io.UncheckedIOException;
+import java.io.Writer;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.List;
+import java.util.function.Consumer;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
+import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.Json;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.store.WholeFile;
+import wistaxis.store.files.WholeFile;
 
-/** The ledger in open formats; both are described in {@code docs/formats.md}. */
+/** The ledger in open formats; both are described in {@code docs/formats.md}. Written entry by entry, however long it is. */
 public enum LedgerExport {
     JSON {
         @Override
-        public String of(List<LedgerEntry> entries) {
-            return Json.writePretty(new Document("wistaxis-ledger", 1, entries.stream().map(Row::of).toList())) + "\n";
+        public void to(Writer out, Entries entries) throws IOException {
+            out.write("{\n\"format\": \"wistaxis-ledger\", \"version\": 1, \"entries\": [");
+            String[] between = {"\n"};
+            each(entries, e -> {
+                out.write(between[0] + Json.write(Row.of(e)));
+                between[0] = ",\n";
+            });
+            out.write("\n]}\n");
         }
     },
     CSV {
         @Override
-        public String of(List<LedgerEntry> entries) {
-            StringWriter out = new StringWriter();
-            try (CSVPrinter csv = CSVFormat.RFC4180.builder().setHeader("number", "ticket", "at", "type", "event", "previous", "digest").get().print(out)) {
-                for (LedgerEntry e : entries) {
-                    csv.printRecord(e.number(), e.ticket(), e.at(), e.event().type(), e.body(), e.previous(), e.digest());
-                }
-            } catch (IOException e) {
-                throw new IllegalStateException("writing to memory failed", e);
-            }
-            return out.toString();
+        public void to(Writer out, Entries entries) throws IOException {
+            CSVPrinter csv = CSVFormat.RFC4180.builder().setHeader("number", "ticket", "at", "type", "event", "previous", "digest", "wall").get().print(out);
+            each(entries, e -> csv.printRecord(e.number(), e.ticket(), e.at(), e.event().type(), e.body(), e.previous(), e.digest(), e.wall()));
+            csv.flush();
         }
     };
 
-    record Document(String format, int version, List<Row> entries) {}
+    /** Where the entries come from, in order. */
+    public interface Entries {
+        void each(Consumer<LedgerEntry> taker);
+    }
+
+    private interface Printing {
+        void of(LedgerEntry e) throws IOException;
+    }
 
     /** @param body the event exactly as stored, which the digest is over */
-    record Row(long number, String ticket, String at, TicketEvent event, String body, String previous, String digest) {
+    @JsonInclude(JsonInclude.Include.NON_NULL)
+    record Row(long number, String ticket, Instant at, @Nullable Instant wall, TicketEvent event, String body, String previous, String digest) {
         static Row of(LedgerEntry e) {
-            return new Row(e.number(), e.ticket(), e.at().toString(), e.event(), e.body(), e.previous(), e.digest());
+            return new Row(e.number(), e.ticket(), e.at(), e.wall(), e.event(), e.body(), e.previous(), e.digest());
         }
     }
 
-    /** The whole ledger as text. */
-    public abstract String of(List<LedgerEntry> entries);
+    /** Writes all of it; the writer stays open. */
+    public abstract void to(Writer out, Entries entries) throws IOException;
 
-    /** Writes to a temporary name and renames, so that the file is whole or not there. */
-    public void write(List<LedgerEntry> entries, Path file) throws IOException {
-        WholeFile.write(file, of(entries));
+    private static void each(Entries entries, Printing printing) throws IOException {
+        try {
+            entries.each(e -> {
+                try {
+                    printing.of(e);
+                } catch (IOException x) {
+                    throw new UncheckedIOException(x);
+                }
+            });
+        } catch (UncheckedIOException e) {
+            throw e.getCause();
+        }
+    }
+
+    /** A few entries as text. */
+    public String of(List<LedgerEntry> entries) {
+        StringWriter out = new StringWriter();
+        try {
+            to(out, entries::forEach);
+        } catch (IOException e) {
+            throw new IllegalStateException("writing to memory failed", e);
+        }
+        return out.toString();
+    }
+
+    /** Writes a file that is whole or not there. */
+    public void write(Entries entries, Path file) throws IOException {
+        WholeFile.stream(file, stream -> {
+            Writer out = new java.io.OutputStreamWriter(stream, StandardCharsets.UTF_8);
+            to(out, entries);
+            out.flush();
+        });
     }
 }

@@ -5,14 +5,17 @@ import java.io.InputStream;
 import java.net.URI;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
-import java.nio.file.AccessDeniedException;
+import java.nio.file.FileSystemException;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.Locale;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
 import java.util.function.LongConsumer;
 import org.apache.hc.client5.http.classic.HttpClient;
 import org.apache.hc.core5.http.ConnectionClosedException;
 import org.jspecify.annotations.Nullable;
+import wistaxis.store.files.DiskTrouble;
 
 /**
  * One download over HTTP with ranges (RFC 9110). It writes to {@code NAME.part} and keeps the validator beside it, so that a
@@ -93,8 +96,8 @@ public final class Download {
         Thread mine = Thread.ofPlatform().daemon().name("download").unstarted(() -> {
             try {
                 ended.complete(transfer(library, progress));
-            } catch (RuntimeException e) {
-                ended.completeExceptionally(e);
+            } catch (Throwable e) {
+                ended.completeExceptionally(e); // whatever ends it reaches whoever waits
             }
         });
         Running now = new Running(mine, library);
@@ -103,6 +106,8 @@ public final class Download {
         try {
             mine.start();
             return ended.join();
+        } catch (CompletionException e) {
+            return new Ended.Broken(here(), "the download ended by itself: " + e.getCause(), false);
         } finally {
             watch.interrupt();
             running = null;
@@ -119,20 +124,21 @@ public final class Download {
             if (part.isWhole()) {
                 return new Ended.Whole(0, 0);
             }
+            long came;
             try (FileChannel out = part.open()) {
-                long came = fetch(library, out, progress);
+                came = fetch(library, out, progress);
                 if (stopped) {
                     return new Ended.Stopped(out.size());
                 }
-                part.name();
-                return new Ended.Whole(came, (System.nanoTime() - began) / 1e9);
             }
+            part.name(); // closed before: an open file cannot be renamed everywhere
+            return new Ended.Whole(came, (System.nanoTime() - began) / 1e9);
         } catch (LineTrouble e) {
             return stopped ? new Ended.Stopped(here()) : new Ended.Broken(here(), String.valueOf(e.getMessage()), e.passing());
         } catch (InterruptedException e) {
             return stopped ? new Ended.Stopped(here()) : broken(new IOException("interrupted"));
-        } catch (AccessDeniedException e) {
-            return new Ended.Broken(here(), "no right to write to [" + e.getFile() + "]", false);
+        } catch (FileSystemException e) {
+            return stopped ? new Ended.Stopped(here()) : new Ended.Broken(here(), DiskTrouble.words("package", part.path(), e), false);
         } catch (IOException e) {
             return stopped ? new Ended.Stopped(here()) : broken(e);
         } finally {
@@ -156,7 +162,7 @@ public final class Download {
 
     private Ended broken(IOException e) {
         String why = silent ? "nothing came for " + silence.toSeconds() + " s" : String.valueOf(e.getMessage());
-        return part.room() < CHUNK || why.contains("No space left") || why.contains("not enough space") ? new Ended.Broken(here(), "the disk is full; make room and go on, what has come is kept", false)
+        return part.room() < CHUNK || why.toLowerCase(Locale.ROOT).contains("no space left") || why.contains("not enough space") ? new Ended.Broken(here(), "the disk is full; make room and go on, what has come is kept", false)
                 : new Ended.Broken(here(), "the line broke (" + why + ")", true);
     }
 

@@ -156,6 +156,8 @@ public final class DownloadQueue implements AutoCloseable {
             ended = Failsafe.with(patience).get(() -> once(job, mine));
         } catch (FailsafeException e) {
             ended = new Download.Ended.Stopped(mine.here());
+        } catch (Throwable e) {
+            ended = new Download.Ended.Broken(0, "the download ended by itself: " + e, false); // its place in the queue is free again, whatever it was
         }
         Thread.interrupted();
         ended(job, mine, ended);

@@ -76,8 +76,8 @@ final class Follower implements AutoCloseable {
                     LockSupport.parkNanos(NAP);
                 }
             }
-        } catch (IOException e) {
-            digest.completeExceptionally(e);
+        } catch (Throwable e) {
+            digest.completeExceptionally(e); // whatever ends it, nobody waits for it for ever
         }
     }
 

@@ -9,6 +9,7 @@ import java.net.http.HttpResponse;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
+import java.util.function.Function;
 import org.apache.hc.client5.http.config.ConnectionConfig;
 import org.apache.hc.client5.http.impl.classic.CloseableHttpClient;
 import org.apache.hc.client5.http.impl.classic.HttpClients;
@@ -17,6 +18,7 @@ import org.apache.hc.core5.io.CloseMode;
 import org.apache.hc.core5.util.Timeout;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
+import wistaxis.core.facts.Names;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.outside.FirmwareLibrary;
 import wistaxis.core.outside.OutsideTrouble;
@@ -56,13 +58,13 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
 
     @Override
     public List<Build> buildsFor(String identifier) throws OutsideTrouble {
-        return List.of(ask(HttpRequest.newBuilder(address.resolve("/builds?device=" + identifier)), Build[].class, "firmware library"));
+        return ask(HttpRequest.newBuilder(address.resolve("/builds?device=" + Names.identifier(identifier))), text -> Json.readList(text, Build.class, "answer of the firmware library"), "firmware library");
     }
 
     @Override
     public SigningAnswer ask(SigningRequest request) throws OutsideTrouble {
-        return ask(HttpRequest.newBuilder(address.resolve("/sign")).POST(HttpRequest.BodyPublishers.ofString(Json.write(request))), SigningAnswer.class,
-                "signing service");
+        return ask(HttpRequest.newBuilder(address.resolve("/sign")).POST(HttpRequest.BodyPublishers.ofString(Json.write(request))),
+                text -> Json.read(text, SigningAnswer.class, "answer of the signing service"), "signing service");
     }
 
     /**
@@ -79,13 +81,13 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
         return new Download(files, address.resolve(path), build.sizeBytes(), build.sha256(), file, share, silence);
     }
 
-    private <T> T ask(HttpRequest.Builder request, Class<T> type, String who) throws OutsideTrouble {
+    private <T> T ask(HttpRequest.Builder request, Function<String, T> read, String who) throws OutsideTrouble {
         try {
             HttpResponse<String> response = http.send(request.timeout(Duration.ofSeconds(60)).build(), HttpResponse.BodyHandlers.ofString());
             if (response.statusCode() != 200) {
                 throw new OutsideTrouble("The " + who + " answers " + response.statusCode() + ": " + Json.read(response.body(), Trouble.class, who).error());
             }
-            return Json.read(response.body(), type, "answer of the " + who);
+            return read.apply(response.body());
         } catch (BadInput e) {
             throw new OutsideTrouble("The " + who + " does not answer as agreed: " + e.getMessage(), e);
         } catch (IOException e) {

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.channels.FileChannel;
 import java.nio.channels.OverlappingFileLockException;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
@@ -15,7 +16,11 @@ import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Sha256;
 import wistaxis.core.firmware.Leftover;
-import wistaxis.store.WholeFile;
+import wistaxis.store.files.OutsideFile;
+import wistaxis.store.files.Rights;
+import wistaxis.store.files.Room;
+import wistaxis.store.files.SideFile;
+import wistaxis.store.files.WholeFile;
 
 /** What has come of a file so far: {@code NAME.part}, and beside it, in {@code NAME.part.json}, which version of the remote file it is from. */
 final class PartFile {
@@ -84,13 +89,14 @@ final class PartFile {
      * @throws LineTrouble where the name is taken by something else, or another download has it open
      */
     FileChannel open() throws IOException, LineTrouble {
-        Files.createDirectories(file.toAbsolutePath().getParent());
-        FileChannel out = FileChannel.open(path(), StandardOpenOption.CREATE, StandardOpenOption.WRITE, StandardOpenOption.READ);
+        Rights.makeFolder(file.toAbsolutePath().getParent());
+        Room.check(file, size - here());
+        FileChannel out = FileChannel.open(path(), StandardOpenOption.CREATE, StandardOpenOption.WRITE, StandardOpenOption.READ, LinkOption.NOFOLLOW_LINKS);
         try {
             if (!locked(out)) {
                 throw new LineTrouble("[" + path() + "] is being fetched already by another download", false);
             }
-            Note note = noted();
+            Note note = notedOrSetAside();
             if (out.size() > size || note == null || !note.sha256().equals(sha256) && !note.strong()) {
                 out.truncate(0);
             }
@@ -101,26 +107,32 @@ final class PartFile {
         }
     }
 
+    /** Locked is a byte that no file ever has: on Windows a locked stretch cannot be read by anybody else, and the digest is read while the file is written. */
     private static boolean locked(FileChannel out) throws IOException {
         try {
-            return out.tryLock() != null;
+            return out.tryLock(Long.MAX_VALUE - 1, 1, false) != null;
         } catch (OverlappingFileLockException _) {
             return false; // by this process
         }
     }
 
     /** What the library knows the version by that the part is from; empty where it does not know it by anything. */
-    String etag() throws IOException {
+    String etag() {
         Note note = noted();
         return note != null && note.strong() ? note.etag() : "";
     }
 
-    private @Nullable Note noted() throws IOException {
+    private @Nullable Note noted() {
         try {
-            return Files.exists(note()) ? Json.read(Files.readString(note()), Note.class, note().toString()) : null;
+            return Files.exists(note()) ? Json.read(OutsideFile.text(note(), "note of a download", 1), Note.class, note().toString()) : null;
         } catch (BadInput e) {
             return null;
         }
+    }
+
+    /** A note that cannot be read is kept beside, and the download begins anew. */
+    private @Nullable Note notedOrSetAside() {
+        return new SideFile(note(), "note of a download", 1).<@Nullable Note>read(text -> Json.read(text, Note.class, note().toString()), null).value();
     }
 
     /** Throws away what is there and begins with another version. */

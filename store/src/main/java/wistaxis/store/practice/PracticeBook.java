@@ -1,42 +1,105 @@
 package wistaxis.store.practice;
 
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
 import java.util.List;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.Jdbi;
+import org.jdbi.v3.core.JdbiException;
+import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
 import wistaxis.core.practice.Drilled;
 import wistaxis.core.practice.Measured;
+import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.SideFile;
 import wistaxis.store.ledger.Database;
 
-/** Attempts and measurements of every person, in SQLite; what was added is on the disk. */
-public final class PracticeBook {
+/** Attempts and measurements of every person, in SQLite; what was added is on the disk. For one thread at a time. */
+public final class PracticeBook implements AutoCloseable {
     private static final Database DATABASE = new Database("practice book", "practice", 1);
 
+    private final Path file;
+    private final Connection connection;
     private final Jdbi jdbi;
+    private int odd;
 
-    private PracticeBook(Jdbi jdbi) {
-        this.jdbi = jdbi;
+    /** @param trouble what was wrong with the book that was there; empty when nothing was */
+    public record Opened(PracticeBook book, String trouble) {}
+
+    private PracticeBook(Path file, Connection connection) {
+        this.file = file;
+        this.connection = connection;
+        this.jdbi = Jdbi.create(connection);
     }
 
     /**
      * Opens the book, making it where there is none.
      *
-     * @throws wistaxis.store.ledger.LedgerDamaged when the file is not a whole database
+     * @throws DiskTrouble when the file is damaged, or the disk does not let it be opened
+     * @throws BadInput when a newer Wistaxis wrote it
      */
     public static PracticeBook open(Path file) {
-        return new PracticeBook(DATABASE.open(file));
+        return new PracticeBook(file, DATABASE.open(file));
     }
 
-    /** Keeps attempts, all of them or none. */
+    /** Opens the book whatever happens: a damaged one is set aside, and where none can be kept, what is practised is kept until the end of the program. */
+    public static Opened openAnyhow(Path file) {
+        try {
+            return new Opened(open(file), "");
+        } catch (DiskTrouble | BadInput e) {
+            if (e instanceof DiskTrouble d && d.kind() == DiskTrouble.Kind.DAMAGED) {
+                String aside = SideFile.setAside(file);
+                List.of(beside(file, "-wal"), beside(file, "-shm")).stream().filter(Files::exists).forEach(SideFile::setAside);
+                try {
+                    return new Opened(open(file), "The practice book was not read: " + e.getMessage() + " " + aside);
+                } catch (DiskTrouble | BadInput again) {
+                    return inMemory(file, again);
+                }
+            }
+            return inMemory(file, e);
+        }
+    }
+
+    private static Path beside(Path file, String end) {
+        return file.resolveSibling(file.getFileName() + end);
+    }
+
+    private static Opened inMemory(Path file, RuntimeException e) {
+        try {
+            Connection connection = DriverManager.getConnection("jdbc:sqlite::memory:");
+            DATABASE.migrate(Jdbi.create(connection));
+            return new Opened(new PracticeBook(file, connection), "The practice book cannot be used, what is practised now is not kept: " + e.getMessage());
+        } catch (SQLException x) {
+            throw new IllegalStateException("no database in memory", x);
+        }
+    }
+
+    /** Keeps attempts, all of them or none. @throws DiskTrouble when they cannot be written */
     public void add(List<Drilled> attempts) {
-        jdbi.useTransaction(h -> attempts.forEach(a -> add(h, a.person(), "attempt", a.at(), Json.write(a))));
+        write(h -> attempts.forEach(a -> add(h, a.person(), "attempt", a.at(), Json.write(a))));
     }
 
+    /** @throws DiskTrouble when it cannot be written */
     public void add(String person, Measured measured, Instant at) {
-        jdbi.useTransaction(h -> add(h, person, "measured", at, Json.write(measured)));
+        write(h -> add(h, person, "measured", at, Json.write(measured)));
+    }
+
+    private interface Writing {
+        void with(Handle handle);
+    }
+
+    private void write(Writing writing) {
+        try {
+            jdbi.useTransaction(writing::with);
+        } catch (JdbiException e) {
+            throw DiskTrouble.of("practice book", file, e);
+        }
     }
 
     private static void add(Handle h, String person, String kind, Instant at, String body) {
@@ -54,12 +117,33 @@ public final class PracticeBook {
     }
 
     private <T> List<T> read(String person, String kind, Class<T> type) {
-        return jdbi.withHandle(h -> h.createQuery("SELECT body FROM practice WHERE person = :p AND kind = :k ORDER BY number").bind("p", person).bind("k", kind).mapTo(String.class).list())
-                .stream().map(body -> Json.read(body, type, "practice book")).toList();
+        List<T> all = new ArrayList<>();
+        for (String body : jdbi.withHandle(h -> h.createQuery("SELECT body FROM practice WHERE person = :p AND kind = :k ORDER BY number").bind("p", person).bind("k", kind).mapTo(String.class).list())) {
+            try {
+                all.add(Json.read(body, type, "practice book"));
+            } catch (BadInput e) {
+                odd++;
+            }
+        }
+        return all;
+    }
+
+    /** How many rows could not be read so far; they stay where they are and count for nothing. */
+    public int odd() {
+        return odd;
     }
 
     /** Everybody who has practised, in the order of their first time. */
     public List<String> people() {
         return jdbi.withHandle(h -> h.createQuery("SELECT person FROM practice GROUP BY person ORDER BY min(number)").mapTo(String.class).list());
+    }
+
+    @Override
+    public void close() {
+        try {
+            connection.close();
+        } catch (SQLException e) {
+            throw DiskTrouble.of("practice book", file, e);
+        }
     }
 }

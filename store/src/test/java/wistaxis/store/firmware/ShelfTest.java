@@ -72,7 +72,7 @@ class ShelfTest {
         doAnswer(looking -> {
             shelf.prove(file, null, _ -> true);
             return looking.callRealMethod();
-        }).when(check).quick(any(), any());
+        }).when(check).quick(any(), any(), any());
         assertThat(shelf.rescan()).isFalse();
         assertThat(shelf.items()).singleElement().satisfies(i -> assertThat(i.report().proven()).isTrue());
     }
@@ -154,14 +154,14 @@ class ShelfTest {
         assertThat(next.byDigest("a".repeat(64)).orElseThrow().build().signed()).as("listed no more: its window is closed").isFalse();
         theSamePackageOfTwoModelsIsKeptForBoth(next);
         CatalogueFile file = new CatalogueFile(folder.resolve("data/firmware.json"));
-        assertThat(file.read()).isEqualTo(FirmwareCatalogue.EMPTY);
+        assertThat(file.look(NOW)).isEqualTo(FirmwareCatalogue.EMPTY);
         file.write(next);
-        assertThat(file.read()).isEqualTo(next);
+        assertThat(file.look(NOW.plusSeconds(1000))).isEqualTo(next);
         assertThat(next.merge(first.builds()).byDigest("a".repeat(64)).orElseThrow().askedAt()).as("older news does not win").isEqualTo(NOW.plusSeconds(60));
         Path bad = folder.resolve("bad.json");
         Files.writeString(bad, next.toJson().replace("\"sizeBytes\" : 1000", "\"sizeBytes\" : 0"));
-        assertThatThrownBy(() -> CatalogueFile.read(bad)).isInstanceOf(BadInput.class).hasMessageContaining("bad.json line").hasMessageContaining("[0]");
+        assertThatThrownBy(() -> CatalogueFile.imported(bad, NOW.plusSeconds(1000))).isInstanceOf(BadInput.class).hasMessageContaining("bad.json line").hasMessageContaining("[0]");
         Files.writeString(bad, next.toJson().replace("wistaxis-firmware", "something-else"));
-        assertThatThrownBy(() -> CatalogueFile.read(bad)).isInstanceOf(BadInput.class).hasMessageContaining("[something-else 1]");
+        assertThatThrownBy(() -> CatalogueFile.imported(bad, NOW.plusSeconds(1000))).isInstanceOf(BadInput.class).hasMessageContaining("[something-else 1]");
     }
 }

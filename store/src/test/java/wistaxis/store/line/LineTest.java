@@ -25,6 +25,7 @@ import wistaxis.core.signing.SigningAnswer;
 import wistaxis.core.signing.SigningRequest;
 import wistaxis.standins.StandInSigner;
 import wistaxis.standins.StandInWorld;
+import wistaxis.store.files.SideFile;
 
 /** The line against the stand-in world: real HTTP on loopback, with faults. */
 class LineTest {
@@ -119,7 +120,8 @@ class LineTest {
         Files.writeString(shelf.resolve("other.zip.part.json"), "{\"etag\":\"\",\"sha256\":\"" + "ab".repeat(32) + "\"}");
         assertThat(DownloadQueue.leftovers(shelf)).containsExactly(new Leftover(shelf.resolve("other.zip"), 4000, "ab".repeat(32)));
         DownloadQueue.throwAway(DownloadQueue.leftovers(shelf).getFirst());
-        assertThat(Files.list(shelf)).as("the package stays").containsExactlyInAnyOrder(target(), shelf.resolve("alone.zip.part.json"));
+        assertThat(Files.list(shelf).filter(p -> !SideFile.isAside(p.getFileName().toString()))).as("the package stays").containsExactlyInAnyOrder(target(), shelf.resolve("alone.zip.part.json"));
+        assertThat(Files.list(shelf).filter(p -> SideFile.isAside(p.getFileName().toString()))).as("half a note is kept").singleElement().satisfies(p -> assertThat(p).hasContent("{\"etag\":"));
     }
 
     /** A child process downloads and is killed in the middle, again and again; what it had written is gone on from, never spliced wrongly, and at the end whole. */

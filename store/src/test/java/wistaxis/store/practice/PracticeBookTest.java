@@ -20,7 +20,7 @@ import wistaxis.core.practice.Drilled;
 import wistaxis.core.practice.Measured;
 import wistaxis.core.practice.StepScore;
 import wistaxis.standins.DemoPractice;
-import wistaxis.store.ledger.LedgerDamaged;
+import wistaxis.store.files.DiskTrouble;
 
 class PracticeBookTest {
     private static final Instant NOW = Instant.parse("2026-05-12T09:00:00Z");
@@ -48,7 +48,7 @@ class PracticeBookTest {
     @Test
     void aFileThatIsNoDatabaseOrOfANewerProgramIsLeftAlone() throws Exception {
         Files.writeString(file(), "this is not a database, but long enough to be taken for one at first sight");
-        assertThatThrownBy(() -> PracticeBook.open(file())).isInstanceOf(LedgerDamaged.class).hasMessageContaining("practice book").hasMessageContaining(file().toString());
+        assertThatThrownBy(() -> PracticeBook.open(file())).isInstanceOf(DiskTrouble.class).hasMessageContaining("practice book").hasMessageContaining(file().toString());
         assertThat(Files.readString(file())).startsWith("this is not");
         Files.delete(file());
         PracticeBook.open(file()).add("a", new Measured(Measured.What.LIGHT, 0.2, 0), NOW);

@@ -1,15 +1,18 @@
-package wistaxis.desktop.app;
+package wistaxis.store.settings;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
+import wistaxis.core.facts.Shown;
 import wistaxis.core.facts.Units;
 import wistaxis.core.keys.KeySequence;
-import wistaxis.store.WholeFile;
+import wistaxis.store.files.SideFile;
+import wistaxis.store.files.WholeFile;
 
 /**
  * What a shop has chosen for itself; kept in {@code settings.json} of the data folder.
@@ -22,22 +25,35 @@ import wistaxis.store.WholeFile;
 public record Settings(Map<String, String> preferences, String holidays, @Nullable String modeWindow, @Nullable Map<String, String> schools) {
     public static final Settings USUAL = new Settings(Map.of(), "gb-eng", null, null);
 
+    private static final int MOST = 1000;
     private static final String USUAL_WINDOW = "15min";
 
     public Settings {
         preferences = Map.copyOf(preferences);
         schools = schools == null ? null : Map.copyOf(schools);
+        if (holidays.length() > 20 || preferences.size() > MOST || schools != null && schools.size() > MOST) {
+            throw new BadInput("settings with a holiday region [" + Shown.value(holidays) + "], " + preferences.size() + " preferences: that is no settings file");
+        }
         if (modeWindow != null) {
             Units.span(modeWindow);
         }
     }
 
-    /** @throws wistaxis.core.facts.BadInput when the file cannot be understood, saying where; the file is left as it is */
-    static Settings read(Path file) throws IOException {
-        return Files.exists(file) ? Json.read(Files.readString(file), Settings.class, file.getFileName().toString()) : USUAL;
+    /** @throws BadInput for text that is no such settings, saying where */
+    public static Settings parse(String text, String name) {
+        return Json.read(text, Settings.class, name);
     }
 
-    void write(Path file) throws IOException {
+    /** What is in the file, the usual where there is none; one that cannot be understood is set aside. @param check throws for what else is wrong with them */
+    public static SideFile.Read<Settings> read(Path file, Consumer<Settings> check) {
+        return new SideFile(file, "settings file", 1).read(text -> {
+            Settings read = parse(text, String.valueOf(file.getFileName()));
+            check.accept(read);
+            return read;
+        }, USUAL);
+    }
+
+    public void write(Path file) throws IOException {
         WholeFile.write(file, Json.writePretty(this));
     }
 
@@ -46,17 +62,17 @@ public record Settings(Map<String, String> preferences, String holidays, @Nullab
         return modeWindow == null ? USUAL_WINDOW : modeWindow;
     }
 
-    Settings prefer(String preference, String value) {
+    public Settings prefer(String preference, String value) {
         Map<String, String> all = new TreeMap<>(preferences);
         all.put(preference, value);
         return new Settings(all, holidays, modeWindow, schools);
     }
 
-    Settings holidays(String region) {
+    public Settings holidays(String region) {
         return new Settings(preferences, region, modeWindow, schools);
     }
 
-    Settings modeWindow(String span) {
+    public Settings modeWindow(String span) {
         return new Settings(preferences, holidays, span, schools);
     }
 
@@ -65,7 +81,7 @@ public record Settings(Map<String, String> preferences, String holidays, @Nullab
         return schools == null ? null : schools.get(like.family() + "/" + like.goal());
     }
 
-    Settings prefer(KeySequence school) {
+    public Settings prefer(KeySequence school) {
         Map<String, String> all = new TreeMap<>(schools == null ? Map.of() : schools);
         all.put(school.family() + "/" + school.goal(), school.school());
         return new Settings(preferences, holidays, modeWindow, all);

@@ -1,0 +1,38 @@
+package wistaxis.core.bench;
+
+import java.time.Duration;
+import java.time.Instant;
+
+/** Times that cannot be reckoned over the edge: what lies outside the years 1970 to 2199 is taken for the edge, so that no sum or difference wraps. */
+public final class BenchTime {
+    public static final Instant FIRST = Instant.EPOCH;
+    public static final Instant LAST = Instant.parse("2199-12-31T00:00:00Z");
+
+    private static final long SECOND = 1_000_000_000L;
+
+    private BenchTime() {}
+
+    public static Instant clamp(Instant at) {
+        return at.isBefore(FIRST) ? FIRST : at.isAfter(LAST) ? LAST : at;
+    }
+
+    public static boolean isSane(Instant at) {
+        return clamp(at).equals(at);
+    }
+
+    /** Nanoseconds since 1970 UTC, of the clamped time. */
+    public static long nanos(Instant at) {
+        Instant sane = clamp(at);
+        return sane.getEpochSecond() * SECOND + sane.getNano();
+    }
+
+    /** @param nanos since 1970 UTC */
+    public static Instant instant(long nanos) {
+        return Instant.ofEpochSecond(Math.floorDiv(nanos, SECOND), Math.floorMod(nanos, SECOND));
+    }
+
+    /** From one clamped time to another; negative when it runs back. */
+    public static Duration between(Instant from, Instant to) {
+        return Duration.between(clamp(from), clamp(to));
+    }
+}

@@ -1,0 +1,91 @@
+package wistaxis.core.route;
+
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Consumer;
+import wistaxis.core.bench.BenchTime;
+import wistaxis.core.device.DeviceCatalogue;
+import wistaxis.core.device.Imei;
+import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Shown;
+import wistaxis.core.firmware.SystemVersion;
+import wistaxis.core.ticket.Ticket;
+
+/**
+ * What of a ticket this Wistaxis cannot make sense of: of a newer one, changed by hand, or damaged.
+ *
+ * @param stops what keeps the ticket from being worked on, in words
+ * @param notes what is taken for unknown, in words
+ */
+public record Oddities(List<String> stops, List<String> notes) {
+    public static final Oddities NONE = new Oddities(List.of(), List.of());
+
+    private static final List<String> OTHER_FACTS = List.of("deviceWords");
+    private static final Map<String, Consumer<String>> KINDS = Map.of("version", SystemVersion::parse, "day", LocalDate::parse, "imei", Imei::exact, "promise", Oddities::moment,
+            "keys", v -> CaseFacts.list(v).forEach(PhysicalKey::valueOf));
+
+    public Oddities {
+        stops = List.copyOf(stops);
+        notes = List.copyOf(notes);
+    }
+
+    public static Oddities of(Ticket t, DeviceCatalogue devices, RoutePlanner planner, Intake intake) {
+        List<String> stops = new ArrayList<>(t.odd());
+        t.fact("trouble").filter(v -> planner.ladders().stream().noneMatch(l -> l.trouble().equals(v))).ifPresent(v -> stops.add("the trouble [" + Shown.value(v) + "] is not known"));
+        Optional.ofNullable(t.identifier()).filter(i -> devices.byIdentifier(i).isEmpty()).ifPresent(i -> stops.add("the device [" + Shown.value(i) + "] is not known"));
+        Optional.ofNullable(t.route()).filter(s -> !planner.knows(s)).ifPresent(s -> stops.add("the step [" + Shown.value(s) + "] is not known"));
+        t.fact("tried").ifPresent(v -> CaseFacts.list(v).stream().filter(s -> !s.equals(Intake.NOT_KNOWN) && !planner.knows(s))
+                .forEach(s -> stops.add("the step [" + Shown.value(s) + "], tried before, is not known")));
+        t.failed().stream().filter(s -> !planner.knows(s)).forEach(s -> stops.add("the step [" + Shown.value(s) + "], which did not help, is not known"));
+        List<String> notes = new ArrayList<>();
+        t.facts().forEach((fact, value) -> {
+            if (!intake.knows(fact) && !OTHER_FACTS.contains(fact) && !Readiness.CONFIRMED.contains(fact)) {
+                notes.add("the fact [" + Shown.value(fact) + "] is not known; it says [" + Shown.value(value) + "]");
+            } else if (!value.equals(Intake.NOT_KNOWN) && !readable(fact, value, intake)) {
+                notes.add("the fact [" + fact + "] cannot be read: [" + Shown.value(value) + "]; it counts as not known");
+            }
+        });
+        return new Oddities(stops, notes);
+    }
+
+    /** What is wrong with an answer of the intake, in words; empty when nothing is. */
+    public static String wrong(String fact, String value, Intake intake) {
+        if (value.equals(Intake.NOT_KNOWN)) {
+            return "";
+        }
+        List<String> choices = intake.questions().stream().filter(q -> q.kind().equals("choice")).flatMap(q -> q.answers().stream()).map(a -> a.sets().get(fact)).filter(java.util.Objects::nonNull).distinct().sorted().toList();
+        return !choices.isEmpty() && !choices.contains(value) ? "write one of " + choices + " or " + Intake.NOT_KNOWN : readable(fact, value, intake) ? "" : "it cannot be read as what is asked for";
+    }
+
+    private static boolean readable(String fact, String value, Intake intake) {
+        Consumer<String> read = intake.questions().stream().filter(q -> q.facts().equals(List.of(fact))).map(q -> KINDS.get(q.kind())).filter(java.util.Objects::nonNull).findFirst().orElse(_ -> { });
+        try {
+            read.accept(value);
+            return true;
+        } catch (BadInput | java.time.DateTimeException | IllegalArgumentException e) {
+            return false;
+        }
+    }
+
+    private static void moment(String value) {
+        if (!BenchTime.isSane(Instant.parse(value))) {
+            throw new BadInput("[" + value + "] is no date");
+        }
+    }
+
+    public boolean stop() {
+        return !stops.isEmpty();
+    }
+
+    /** All of it, what stops first. */
+    public List<String> all() {
+        List<String> all = new ArrayList<>(stops);
+        all.addAll(notes);
+        return all;
+    }
+}

@@ -1,0 +1,156 @@
+package wistaxis.core.ticket;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.bench.BenchTime;
+
+/**
+ * Whether what a ledger says can have happened: what a chain of digests cannot see, because somebody may write nonsense in good order. Fed entry by entry, in order; findings in words.
+ */
+public final class Review {
+    /** Two writers read the clock a moment before they write. Ours. */
+    private static final Duration APART = Duration.ofSeconds(5);
+
+    /** The bench's time of real work is the wall clock's; more than this is another clock. Ours. */
+    private static final Duration OFF = Duration.ofMinutes(5);
+
+    /** A bench that stood still for longer is as good as a clock that was set. Ours. */
+    private static final Duration LEAP = Duration.ofDays(400);
+
+    /** Clocks of two computers differ, and so do their days. Ours. */
+    private static final Duration AHEAD = Duration.ofDays(1);
+
+    /** After these nothing is left to say but how the carrier's answer was. */
+    private static final Set<Class<?>> AFTER_CLOSING = Set.of(TicketEvent.UnlockOrdered.class, TicketEvent.UnlockAnswered.class);
+
+    /** More are counted, not kept. */
+    private static final int MOST = 200;
+
+    private final Instant now;
+    private final Map<String, Seen> tickets = new HashMap<>();
+    private final List<String> findings = new ArrayList<>();
+    private long more;
+    private @Nullable LedgerEntry last;
+
+    /** What matters of a ticket for what may follow. */
+    private static final class Seen {
+        private boolean opened;
+        private boolean simulated = true;
+        private boolean closed;
+        private boolean started;
+        private @Nullable String step;
+        private @Nullable Boolean consent;
+        private long asked;
+    }
+
+    /** @param now nothing can have been written after it */
+    public Review(Instant now) {
+        this.now = now;
+    }
+
+    public static List<String> of(List<LedgerEntry> entries, Instant now) {
+        Review review = new Review(now);
+        entries.forEach(review::add);
+        return review.findings();
+    }
+
+    /** Takes the next entry. */
+    public void add(LedgerEntry e) {
+        TicketEvent event = e.event();
+        Seen seen = tickets.computeIfAbsent(e.ticket(), _ -> new Seen());
+        if (event instanceof TicketEvent.Odd odd) {
+            found(e, "cannot be read: " + odd.why());
+        } else if (!e.ofBench()) {
+            order(e, event, seen);
+            consent(e, event, seen);
+        }
+        time(e, seen);
+        last = e;
+    }
+
+    private void order(LedgerEntry e, TicketEvent event, Seen seen) {
+        if (event instanceof TicketEvent.Opened opened) {
+            if (seen.opened) {
+                found(e, "opens the ticket a second time");
+            }
+            seen.opened = true;
+            seen.simulated = opened.simulated();
+        } else if (!seen.opened) {
+            found(e, "comes before its ticket is opened");
+            seen.opened = true;
+        }
+        if (seen.closed && !AFTER_CLOSING.contains(event.getClass())) {
+            found(e, "goes on with a ticket that is closed");
+        }
+        seen.closed |= event instanceof TicketEvent.Closed;
+    }
+
+    private void consent(LedgerEntry e, TicketEvent event, Seen seen) {
+        switch (event) {
+            case TicketEvent.ConsentAsked asked -> {
+                seen.consent = asked.given();
+                seen.asked = e.number();
+            }
+            case TicketEvent.RouteChosen(String step) -> {
+                seen.step = step;
+                erases(e, "takes", step, Boolean.FALSE.equals(seen.consent), seen);
+            }
+            case TicketEvent.RestoreStarted _ -> {
+                seen.started = true;
+                erases(e, "starts", seen.step, !Boolean.TRUE.equals(seen.consent), seen);
+            }
+            case TicketEvent.StepTried(String step, boolean helped) when helped -> erases(e, "was done:", step, !Boolean.TRUE.equals(seen.consent), seen);
+            case TicketEvent.Restored _ when !seen.started -> found(e, "is restored without a start");
+            default -> { }
+        }
+    }
+
+    private void erases(LedgerEntry e, String does, @Nullable String step, boolean without, Seen seen) {
+        if (step != null && Ticket.erases(step) && without) {
+            found(e, does + " [" + step + "], which erases, " + (seen.consent == null ? "and the owner was never asked" : "after the owner had refused in entry [" + seen.asked + "]"));
+        }
+    }
+
+    private void time(LedgerEntry e, Seen seen) {
+        LedgerEntry before = last;
+        if (before != null) {
+            boolean walls = e.wall() != null && before.wall() != null;
+            Duration step = walls ? BenchTime.between(before.wall(), e.wall()) : e.wall() == null && before.wall() == null ? BenchTime.between(before.at(), e.at()) : Duration.ZERO;
+            if (step.plus(APART).isNegative()) {
+                found(e, "is " + step.negated().toSeconds() + " s older than the entry before it: time runs back");
+            } else if (step.compareTo(LEAP) > 0) {
+                found(e, "comes " + step.toDays() + " days after the entry before it: time leaps");
+            }
+        }
+        if (e.wall() != null && !seen.simulated && !e.ofBench() && BenchTime.between(e.wall(), e.at()).abs().compareTo(OFF) > 0) {
+            found(e, "has the bench's time [" + e.at() + "] at the wall clock's [" + e.wall() + "], and is no practice: time leaps");
+        }
+        Instant written = e.wall() == null ? e.at() : e.wall();
+        if (written.isAfter(now.plus(AHEAD)) || !BenchTime.isSane(e.at())) {
+            found(e, "is dated [" + (BenchTime.isSane(e.at()) ? written : e.at()) + "], which is still to come or no date: time leaps");
+        }
+    }
+
+    private void found(LedgerEntry e, String what) {
+        if (findings.size() < MOST) {
+            findings.add("entry [" + e.number() + "]" + (e.ofBench() ? " " : " of ticket [" + e.ticket() + "] ") + what);
+        } else {
+            more++;
+        }
+    }
+
+    /** What is wrong, in the order of the ledger; empty when nothing is. */
+    public List<String> findings() {
+        List<String> all = new ArrayList<>(findings);
+        if (more > 0) {
+            all.add("and " + more + " more");
+        }
+        return all;
+    }
+}

@@ -1,0 +1,186 @@
+package wistaxis.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.DriverManager;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.Stage;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.ledger.Ledger;
+
+/** What would keep a bench from opening, or write what nobody should: said on the bench, and in the way of nothing else. */
+class GuardTest {
+    private static final Instant NOW = Instant.now();
+
+    @TempDir
+    private Path folder = Path.of("");
+
+    private Window open() {
+        return new Window(DataFolder.open(folder), NOW, 20_000_000);
+    }
+
+    private Ledger ledger() {
+        return Ledger.open(DataFolder.open(folder).ledger());
+    }
+
+    private static String opened(Ledger ledger, String title, TicketEvent... events) {
+        String number = ledger.openTicket(new TicketEvent.Opened(title, true), NOW).ticket();
+        for (TicketEvent e : events) {
+            ledger.append(number, e, NOW);
+        }
+        return number;
+    }
+
+    private void sql(String... statements) throws Exception {
+        try (var db = DriverManager.getConnection("jdbc:sqlite:" + folder.resolve("ledger.db")); var s = db.createStatement()) {
+            for (String sql : statements) {
+                s.execute(sql);
+            }
+        }
+    }
+
+    @Test
+    void oddTicketsAreShownAsOddAndStopNobody() {
+        try (Ledger ledger = ledger()) {
+            opened(ledger, "Haunted", new TicketEvent.FactRecorded("trouble", "haunted"));
+            opened(ledger, "Unheard of", new TicketEvent.Identified("iPhone99,9", "x"));
+            opened(ledger, "Strange step", new TicketEvent.FactRecorded("trouble", "looping"), new TicketEvent.RouteChosen("pray"));
+            opened(ledger, "Strange days", new TicketEvent.FactRecorded("trouble", "looping"), new TicketEvent.FactRecorded("cloudBackupAt", "last week"), new TicketEvent.FactRecorded("promised", "soon"),
+                    new TicketEvent.FactRecorded("colour", "green"));
+            String twice = opened(ledger, "Twice", new TicketEvent.FactRecorded("trouble", "looping"));
+            ledger.append(twice, new TicketEvent.Opened("Again", true), NOW);
+            ledger.append("T-0099", new TicketEvent.FactRecorded("trouble", "looping"), NOW);
+            opened(ledger, "Plain", new TicketEvent.FactRecorded("trouble", "looping"));
+        }
+        try (Window w = open()) {
+            w.sees("Plain");
+            for (String[] odd : new String[][] {{"T-0001", "the trouble [haunted] is not known"}, {"T-0002", "the device [iPhone99,9] is not known"}, {"T-0003", "the step [pray] is not known"},
+                {"T-0005", "opens the ticket a second time"}, {"T-0099", "comes before the ticket is opened"}}) {
+                w.click("nav-bench");
+                w.click("lane-" + odd[0]);
+                w.sees("This ticket is odd and cannot be worked on here.");
+                assertThat(w.text()).contains(odd[1]);
+            }
+            w.click("close-odd");
+            w.sees("Closed: put away as odd");
+            w.click("nav-bench");
+            w.click("lane-T-0004");
+            w.sees("Not understood here, and taken for unknown:");
+            assertThat(w.text().replace('\n', ' ')).contains("[last week]").contains("[colour] is not known");
+            w.click("nav-bench");
+            w.click("lane-T-0100");
+            Window.onFx(() -> w.bench.record("T-0100", new TicketEvent.FactRecorded("liquid", "no")));
+            assertThat(w.bench.ticket("T-0100").fact("liquid")).hasValue("no");
+            w.click("nav-ledger");
+            w.sees("The chain holds");
+        }
+    }
+
+    @Test
+    void aBrokenChainIsSaidAndTakesNothingUntilSomebodyHasReadIt() throws Exception {
+        try (Ledger ledger = ledger()) {
+            opened(ledger, "Plain", new TicketEvent.FactRecorded("trouble", "looping"), new TicketEvent.RestoreStarted("x"));
+        }
+        sql("DROP TRIGGER event_is_never_changed", "UPDATE event SET body = replace(body, 'looping', 'frozen') WHERE number = 2");
+        try (Window w = open()) {
+            w.sees("The ledger is broken, and nothing is written to it until you have read this.");
+            assertThat(w.text()).contains("entry [2] of ticket [T-0001] was changed");
+            assertThat(w.bench.entries()).as("not even what is written at a start").hasSize(3);
+            assertThatThrownBy(() -> Window.onFx(() -> w.bench.open("another"))).hasStackTraceContaining("until somebody has read");
+            assertThat(w.bench.entries()).hasSize(3);
+            w.click("read-break");
+            Window.until(5, () -> !w.text().contains("until you have read this"), "the notice to go");
+            assertThat(w.bench.entries()).extracting(LedgerEntry::event).element(3).isInstanceOf(TicketEvent.BreakRead.class);
+            assertThat(Window.onFx(() -> w.bench.open("another"))).isEqualTo("T-0002");
+        }
+        try (Window w = open()) {
+            w.sees("another");
+            assertThat(w.text()).as("read once").doesNotContain("until you have read this");
+            assertThat(w.bench.verify().broken()).isPresent();
+        }
+    }
+
+    /** The memory of a start knows that the end is missing, or the whole of it. */
+    @Test
+    void aLedgerThatLostItsEndIsSaid() throws Exception {
+        try (Window w = open()) {
+            Window.onFx(() -> w.bench.open("one"));
+            Window.onFx(() -> w.bench.open("two"));
+        }
+        for (String end : List.of("", "-wal", "-shm")) {
+            Files.deleteIfExists(folder.resolve("ledger.db" + end));
+        }
+        try (Window w = open()) {
+            w.sees("there were [2] entries, now there are [0]");
+        }
+    }
+
+    @Test
+    void aDeviceThatWasBeingWrittenToIsNotOfferedAsOneInRecovery() {
+        String[] number = {""};
+        try (Ledger ledger = ledger()) {
+            number[0] = opened(ledger, "Written to", new TicketEvent.FactRecorded("trouble", "unavailable"), new TicketEvent.FactRecorded("ownership", "proved"), new TicketEvent.Identified("iPhone13,2", "x"),
+                    new TicketEvent.ConsentAsked("recovery-restore", true, "owner", "none"), new TicketEvent.RouteChosen("recovery-restore"), new TicketEvent.BuildChosen("31.10", "31K88", "a".repeat(64), 1000, "x"),
+                    new TicketEvent.PackageProven("31K88", "packages/x.zip", 6, "a".repeat(64), "signed"), new TicketEvent.ModeEntered("recovery"), new TicketEvent.RestoreStarted("31K88"),
+                    new TicketEvent.StageReached("send"));
+        }
+        try (Window w = open()) {
+            Window.onFx(() -> {
+                w.shell.showTicket(number[0], Stage.RESTORE);
+                return null;
+            });
+            w.sees("It was being written to; its state is not known.");
+            assertThat(w.text()).doesNotContain("left in recovery");
+            assertThat(w.bench.ticket(number[0]).mode()).isNull();
+            assertThat(w.bench.desk(number[0]).restore().mayStart()).isFalse();
+        }
+    }
+
+    /** Another process appends: this window shows it within a second, and does not decide on what it saw before. */
+    @Test
+    void whatOthersAppendIsSeenAndNotOverruled() {
+        try (Ledger ledger = ledger(); Window w = open()) {
+            String number = Window.onFx(() -> w.bench.open("Shared"));
+            ledger.append(number, new TicketEvent.FactRecorded("deviceWords", "seen by a call of the command line"), Instant.now());
+            long began = System.nanoTime();
+            Window.until(5, () -> w.bench.ticket(number).fact("deviceWords").isPresent(), "the entry of another process");
+            assertThat(Duration.ofNanos(System.nanoTime() - began)).isLessThan(Duration.ofSeconds(2));
+            long seen = w.bench.entries().getLast().number();
+            assertThatThrownBy(() -> Window.onFx(() -> {
+                ledger.append(number, new TicketEvent.ConsentAsked("recovery-restore", false, "owner", "none"), Instant.now());
+                return w.bench.record(number, new TicketEvent.RouteChosen("recovery-restore"));
+            })).hasStackTraceContaining("has moved on");
+            assertThat(w.bench.entries()).as("read in, and nothing written").last().satisfies(e -> assertThat(e.number()).isEqualTo(seen + 1));
+            assertThat(w.bench.ticket(number).consentGiven()).isFalse();
+        }
+    }
+
+    /** A clock that was wrong once, and an hour of practice at sixty times, date nothing that comes after. */
+    @Test
+    void theBenchGoesByTheClockAtEachStart() {
+        try (Ledger ledger = ledger()) {
+            ledger.openTicket(new TicketEvent.Opened("ahead", true), NOW.plus(Duration.ofMinutes(90)));
+            ledger.append("T-0001", new TicketEvent.FactRecorded("trouble", "looping"), Instant.parse("2090-01-01T00:00:00Z"));
+            ledger.append("T-0001", new TicketEvent.FactRecorded("liquid", "no"), Instant.parse("2290-01-01T00:00:00Z"));
+        }
+        try (Window w = open()) {
+            assertThat(w.bench.now()).isBetween(NOW, NOW.plus(Duration.ofMinutes(5)));
+            String number = Window.onFx(() -> w.bench.open("now"));
+            LedgerEntry entry = w.bench.entries().getLast();
+            assertThat(entry.at()).isBefore(NOW.plus(Duration.ofMinutes(5)));
+            assertThat(entry.wall()).isNotNull();
+            w.click("lane-" + number);
+            w.click("nav-ledger");
+            w.sees("2199");
+        }
+    }
+}

@@ -1,0 +1,53 @@
+package wistaxis.store.files;
+
+import java.nio.file.InvalidPathException;
+import java.nio.file.Path;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Names;
+import wistaxis.core.facts.Shown;
+
+/** Paths that lie where they belong, and are kept so that a folder can be moved. */
+public final class Inside {
+    private Inside() {}
+
+    /** A file right in a folder. @throws BadInput for a name that leads anywhere else, or that some usual system cannot keep */
+    public static Path file(Path folder, String name) {
+        try {
+            Path file = folder.resolve(name).normalize();
+            if (Names.isPortable(name) && folder.normalize().equals(file.getParent())) {
+                return file;
+            }
+        } catch (InvalidPathException _) {
+            // said below
+        }
+        throw new BadInput("[" + Shown.value(name) + "] cannot be the name of a file in [" + folder + "]");
+    }
+
+    /** How a file is written down: from the root on where it lies below it, with slashes; whole where it lies elsewhere. */
+    public static String kept(Path root, Path file) {
+        Path whole = file.toAbsolutePath().normalize();
+        Path from = root.toAbsolutePath().normalize();
+        return whole.startsWith(from) ? from.relativize(whole).toString().replace('\\', '/') : whole.toString();
+    }
+
+    /**
+     * The file that was written down.
+     *
+     * @throws BadInput when what is written leads out of the root by itself
+     */
+    public static Path found(Path root, String kept) {
+        try {
+            Path path = Path.of(kept);
+            if (path.isAbsolute()) {
+                return path;
+            }
+            Path file = root.resolve(path).normalize();
+            if (file.startsWith(root.normalize())) {
+                return file;
+            }
+        } catch (InvalidPathException _) {
+            // said below
+        }
+        throw new BadInput("path [" + Shown.value(kept) + "] leads out of the data folder; nothing is read there");
+    }
+}

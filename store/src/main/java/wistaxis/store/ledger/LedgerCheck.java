@@ -1,0 +1,81 @@
+package wistaxis.store.ledger;
+
+import java.time.Instant;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.ticket.Chain;
+import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.Review;
+import wistaxis.core.ticket.TicketEvent;
+
+/**
+ * What a look through a whole ledger came to.
+ *
+ * @param last digest of the last entry
+ * @param broken what breaks the chain, or is missing at its end; empty when it holds
+ * @param read whether somebody has read that and gone on
+ * @param findings what cannot have happened, in words
+ */
+public record LedgerCheck(long entries, String last, Optional<String> broken, boolean read, List<String> findings) {
+    public LedgerCheck {
+        findings = List.copyOf(findings);
+    }
+
+    /** @param seen what is remembered of the ledger; null for nothing */
+    public static LedgerCheck of(List<LedgerEntry> entries, @Nullable LedgerSeen seen, Instant now) {
+        Running check = new Running(seen, now);
+        entries.forEach(check::add);
+        return check.end();
+    }
+
+    public boolean clean() {
+        return broken.isEmpty() && findings.isEmpty();
+    }
+
+    /** What a later look can be measured by. */
+    public LedgerSeen seen(Instant now) {
+        return new LedgerSeen(entries, last, now);
+    }
+
+    /** The look while it goes on, entry by entry. */
+    static final class Running {
+        private final @Nullable LedgerSeen seen;
+        private final Chain chain = new Chain();
+        private final Review review;
+        private final Set<String> read = new HashSet<>();
+        private String there = Chain.START;
+
+        Running(@Nullable LedgerSeen seen, Instant now) {
+            this.seen = seen;
+            this.review = new Review(now);
+        }
+
+        void add(LedgerEntry e) {
+            chain.add(e);
+            review.add(e);
+            if (e.event() instanceof TicketEvent.BreakRead(String says)) {
+                read.add(says);
+            }
+            if (seen != null && chain.entries() == seen.entries()) {
+                there = e.digest();
+            }
+        }
+
+        LedgerCheck end() {
+            Optional<String> broken = chain.broken().or(this::missing);
+            return new LedgerCheck(chain.entries(), chain.last(), broken, broken.filter(read::contains).isPresent(), review.findings());
+        }
+
+        private Optional<String> missing() {
+            if (seen == null) {
+                return Optional.empty();
+            }
+            String then = "on " + seen.at().toString().substring(0, Math.min(10, seen.at().toString().length())) + " there were [" + seen.entries() + "] entries";
+            return chain.entries() < seen.entries() ? Optional.of(then + ", now there are [" + chain.entries() + "]: the end is missing, or this is another ledger")
+                    : there.equals(seen.last()) ? Optional.empty() : Optional.of(then + ", the last with another digest than entry [" + seen.entries() + "] has now: the ledger was made anew");
+        }
+    }
+}

@@ -1,5 +1,0 @@
-/** What the parts of the store share. */
-@NullMarked
-package wistaxis.store;
-
-import org.jspecify.annotations.NullMarked;
