@@ -55,7 +55,7 @@ class HostileUseTest {
     @ParameterizedTest
     @CsvSource(delimiter = '|', value = {"window --size 1GB --rate 8Mbit/s --window 10min --lock-out 60min | mutually exclusive", "ledger verify --data= | names no file or folder", "firmware list --device iPhone13,2 --data= | names no file or folder",
         "route --facts /dev/zero | longer than 1 MB", "simulate --device iPhone13,2 --trace /dev/zero | longer than 10 MB", "school check /dev/zero | longer than 5 MB", "firmware import /dev/zero | longer than 32 MB",
-        "margins --device iPhone13,2 --goal dfu --hand / | is a folder", "imei \u001b[2J35 | digits only", "devices \u202eA2403\u009b | no device", "window --size 1GB --size 2GB --rate 8Mbit/s | should be specified only once"})
+        "margins --device iPhone13,2 --goal dfu --hand / | is a folder", "imei \u001b[2J35 | digits only", "sequences --device \u202eqqq\u009b --goal dfu | no device", "window --size 1GB --size 2GB --rate 8Mbit/s | should be specified only once"})
     @EnabledOnOs({OS.LINUX, OS.MAC})
     void badUseIsNamedAndEndsWithTwo(String line, String words) {
         Ran ran = run(line.strip().split(" "));

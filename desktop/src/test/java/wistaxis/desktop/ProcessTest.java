@@ -5,13 +5,19 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.condition.EnabledOnOs;
 import org.junit.jupiter.api.condition.OS;
 import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.store.files.FolderHold;
+import wistaxis.store.ledger.Ledger;
 
 /** The program as a process of its own, offscreen: starts, says nothing it should not, and ends with the right status. */
 class ProcessTest {
@@ -70,5 +76,76 @@ class ProcessTest {
         Ran ran = run("--velocity");
         assertThat(ran.err()).contains("unknown argument [--velocity]");
         assertThat(ran.status()).isEqualTo(2);
+    }
+
+    /** Two windows on one folder: the second says so and ends; so does own work on the demo's folder, and the demo on somebody's. */
+    @Test
+    void aFolderThatIsNotToBeOpenedIsLeftAsItIs() throws Exception {
+        Path own = Files.createDirectory(folder.resolve("own"));
+        try (FolderHold hold = FolderHold.take(own)) {
+            assertThat(hold).isNotNull();
+            Ran second = run("--data", own.toString(), "--smoke");
+            assertThat(second.err()).contains("is in use by another Wistaxis (process " + ProcessHandle.current().pid()).doesNotContain("\tat ");
+            assertThat(second.out()).as("a smoke start succeeds on the bench only").doesNotContain("usable");
+            assertThat(second.status()).isEqualTo(1);
+        }
+        Path somebodys = Files.createDirectory(folder.resolve("letters"));
+        Files.writeString(somebodys.resolve("letter.txt"), "mine");
+        Ran demo = run("demo", "--data", somebodys.toString(), "--smoke");
+        assertThat(demo.err()).contains("not a folder of the demo").contains("[letter.txt]");
+        assertThat(demo.status()).isEqualTo(1);
+        try (Stream<Path> there = Files.list(somebodys)) {
+            assertThat(there).containsExactly(somebodys.resolve("letter.txt"));
+        }
+    }
+
+    /** The first start of two at once makes the demo, and makes it once. */
+    @Test
+    void twoFirstStartsDoNotDoubleTheDemo() throws Exception {
+        Path data = folder.resolve("demo");
+        CompletableFuture<Ran> other = CompletableFuture.supplyAsync(() -> {
+            try {
+                return run("demo", "--data", data.toString(), "--smoke");
+            } catch (Exception e) {
+                throw new IllegalStateException(e);
+            }
+        });
+        Ran one = run("demo", "--data", data.toString(), "--smoke");
+        List<Ran> both = List.of(one, other.get());
+        assertThat(both).anyMatch(r -> r.status() == 0 && r.out().contains("usable"));
+        assertThat(both).filteredOn(r -> r.status() != 0).allMatch(r -> r.status() == 1 && r.err().contains("in use"));
+        try (Ledger ledger = Ledger.openReadOnly(data.resolve("ledger.db"))) {
+            assertThat(ledger.entries().stream().map(LedgerEntry::ticket).distinct()).hasSize(17);
+            assertThat(ledger.check(null, Instant.now()).clean()).isTrue();
+        }
+        Files.writeString(data.resolve("packages/mine.bin"), "mine");
+        Files.writeString(data.resolve("this-is-demo-data"), "2020-01-01");
+        DemoFolder.open(data, Instant.now());
+        assertThat(data.resolve("packages/mine.bin")).as("what the demo did not make stays when it is made anew").hasContent("mine");
+        Ran own = run("--data", data.toString(), "--smoke");
+        assertThat(own.err()).contains("holds demo data");
+        assertThat(own.status()).isEqualTo(1);
+    }
+
+    /** Whatever is in the way, it is said, ends with 1, and leaves no process. */
+    @Test
+    void whateverIsInTheWayOfAStartIsSaid() throws Exception {
+        Path file = Files.writeString(folder.resolve("file"), "x");
+        assertThat(run("--data", file.toString(), "--smoke")).satisfies(r -> {
+            assertThat(r.err()).contains("is a file").doesNotContain("\tat ");
+            assertThat(r.status()).isEqualTo(1);
+        });
+        Path data = Files.createDirectories(folder.resolve("d"));
+        Files.writeString(data.resolve("stand-ins"), "in the way");
+        assertThat(run("--data", data.toString(), "--smoke")).satisfies(r -> {
+            assertThat(r.err()).contains("stand-in").doesNotContain("\tat ");
+            assertThat(r.status()).isEqualTo(1);
+        });
+        Files.delete(data.resolve("stand-ins"));
+        Files.write(data.resolve("ledger.db"), new byte[0]);
+        assertThat(run("--data", data.toString(), "--smoke")).satisfies(r -> {
+            assertThat(r.err()).contains("is damaged").contains("0 bytes");
+            assertThat(r.status()).isEqualTo(1);
+        });
     }
 }

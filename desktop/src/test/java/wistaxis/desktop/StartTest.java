@@ -36,6 +36,10 @@ class StartTest {
         assertThat(Main.Asked.parse(List.of("demo", "--data=/d"))).extracting(Main.Asked::what, Main.Asked::data).containsExactly("demo", Path.of("/d"));
         assertThat(Main.Asked.parse(List.of("--data", "/d", "--smoke"))).satisfies(a -> assertThat(a.smoke()).isTrue());
         assertThatThrownBy(() -> Main.Asked.parse(List.of("--speed"))).isInstanceOf(BadInput.class).hasMessageContaining("[--speed]");
+        for (List<String> wrong : List.of(List.of("demo", "screenshots"), List.of("demo", "demo"), List.of("--data", "a", "--data=b"), List.of("demo", "--out", "x"), List.of("screenshots", "--smoke"), List.of("cues", "--data", "x"),
+                List.of("--data", ""), List.of("--data="), List.of("--data", " "))) {
+            assertThatThrownBy(() -> Main.Asked.parse(wrong)).as("%s", wrong).isInstanceOf(BadInput.class);
+        }
         assertThatThrownBy(() -> Main.Asked.parse(List.of("--data"))).isInstanceOf(BadInput.class).hasMessageContaining("--data DIR");
     }
 
@@ -93,5 +97,47 @@ class StartTest {
         Ran good = launch("25.0.3", "devices");
         assertThat(good.err()).as("a Java is found; now Maven is missing").contains("Maven (mvn) is needed");
         assertThat(good.status()).isEqualTo(2);
+    }
+
+    /** A built checkout in a folder of any name, whose Java tells what it was started with. */
+    private Path built(Path checkout) throws IOException {
+        for (String made : List.of("desktop/target/.built", "pom.xml", "cli/pom.xml", "cli/src/main/x")) {
+            Files.createDirectories(checkout.resolve(made).getParent());
+            Files.writeString(checkout.resolve(made), "");
+            Files.setLastModifiedTime(checkout.resolve(made), java.nio.file.attribute.FileTime.from(made.endsWith(".built") ? Instant.now().plusSeconds(3600) : NOW));
+        }
+        script(checkout.resolve("java"), "#!/bin/sh\necho 'openjdk version \"25.0.3\" 2025' >&2\necho \"java $* tool=[${JAVA_TOOL_OPTIONS-}${JDK_JAVA_OPTIONS-}${_JAVA_OPTIONS-}] all=[${LC_ALL-}]\"\n");
+        return script(checkout.resolve("wistaxis"), Files.readString(Path.of("../wistaxis")));
+    }
+
+    private static Ran sh(Map<String, String> environment, String... command) throws Exception {
+        ProcessBuilder builder = new ProcessBuilder(command);
+        builder.environment().clear();
+        builder.environment().put("PATH", System.getenv("PATH"));
+        builder.environment().putAll(environment);
+        Process process = builder.redirectErrorStream(true).start();
+        String out = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+        return new Ran(process.waitFor(), out);
+    }
+
+    @Test
+    @DisabledOnOs(OS.WINDOWS)
+    void theLauncherWorksWhereverItLiesAndWhateverIsSet() throws Exception {
+        Path checkout = Files.createDirectories(folder.resolve("a b"));
+        Path launcher = built(checkout);
+        Map<String, String> ours = Map.of("WISTAXIS_JAVA", checkout.resolve("java").toString());
+        Path link = Files.createSymbolicLink(folder.resolve("other"), Path.of("a b/wistaxis"));
+        Path linkToLink = Files.createSymbolicLink(folder.resolve("another"), link);
+        assertThat(sh(ours, linkToLink.toString(), "devices")).as("through links, and without HOME").satisfies(r -> {
+            assertThat(r.err()).contains(checkout + "/cli/target/classes");
+            assertThat(r.status()).isZero();
+        });
+        Map<String, String> set = new java.util.HashMap<>(ours);
+        set.putAll(Map.of("JAVA_TOOL_OPTIONS", "-Dx=1", "JDK_JAVA_OPTIONS", "-Dy=2", "_JAVA_OPTIONS", "-Dz=3", "LC_ALL", "POSIX"));
+        assertThat(sh(set, launcher.toString(), "demo").err()).contains("wistaxis.desktop.Main demo tool=[] all=[C.UTF-8]");
+        assertThat(sh(ours, built(Files.createDirectories(folder.resolve("a:b"))).toString(), "devices")).satisfies(r -> {
+            assertThat(r.err()).contains("has a colon in its path").contains("a:b");
+            assertThat(r.status()).isEqualTo(2);
+        });
     }
 }

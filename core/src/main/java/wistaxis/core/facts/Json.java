@@ -143,6 +143,7 @@ public final class Json {
             case UnrecognizedPropertyException u -> "unknown field [" + u.getPropertyName() + "]; known are " + u.getKnownPropertyIds();
             case InvalidFormatException f when f.getTargetType().isEnum() ->
                     "unknown value [" + f.getValue() + "]; use one of " + Arrays.toString(f.getTargetType().getEnumConstants());
+            case InvalidFormatException f when f.getTargetType() == String.class -> "[" + f.getValue() + "] where a text belongs; put it into quotes";
             case InvalidFormatException f -> "[" + f.getValue() + "] cannot be read as " + f.getTargetType().getSimpleName();
             case InvalidNullException _ -> "null, where a value belongs; leave nothing empty that is needed";
             case ValueInstantiationException v when v.getCause() instanceof NullPointerException -> "a field is missing; there are " + fields(v.getType().getRawClass());
@@ -161,8 +162,7 @@ public final class Json {
     private static String plain(String message) {
         return message.replaceAll("Missing required creator property '(\\w+)' \\(index \\d+\\)", "field [$1] is missing")
                 .replaceAll("`?(?:\\w+\\.)+([A-Z]\\w*)(?:<[^`]*>)?`?", "$1").replaceAll(" ?\\(token [^)]*\\)", "")
-                .replaceAll("Cannot deserialize value of type (\\w+) from (\\w+) value", "the kind of value does not fit: $2, where $1 belongs")
-                .replace("ArrayList", "a list").replaceAll("Cannot coerce (\\w+) value \\((.*)\\) to String.*", "[$2] where a text belongs; put it into quotes");
+                .replaceAll("Cannot deserialize value of type (\\w+) from (\\w+) value", "the kind of value does not fit: $2, where $1 belongs").replace("ArrayList", "a list");
     }
 
     /** Which components may be null: those that say so. Every other one is needed, and so is each element of a list or map. */

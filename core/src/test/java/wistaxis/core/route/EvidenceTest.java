@@ -92,6 +92,10 @@ class EvidenceTest {
         assertThat(Readiness.of(host, "", 7_000_000_000L, phone, confirmed).missing()).as("twice the package: common practice").isEqualTo("disk");
         assertThat(Readiness.of(new HostFacts(false, 13_000_000_000L, false, 2, "x"), "", 1, phone, Map.of()).missing()).isEqualTo("power, line, cable, restore program");
         assertThat(Readiness.of(new HostFacts(null, 13_000_000_000L, true, 2, "x"), "", 1, phone, confirmed).missing()).as("what the system does not say is asked").isEqualTo("power");
+        assertThat(Readiness.of(null, "no rights", 1, phone, confirmed)).as("a host that cannot be looked at is asked about").satisfies(r -> {
+            assertThat(r.checks()).noneMatch(c -> c.state() == Readiness.State.LOOKING).anyMatch(c -> c.says().contains("no rights"));
+            assertThat(r.missing()).isEqualTo("disk, line, power");
+        });
         assertThat(Readiness.of(null, "", 1, phone, confirmed).ready()).as("nothing is assumed while the host is looked at").isFalse();
     }
 }

@@ -85,6 +85,8 @@ class ReviewTest {
         practice.add(link(practice, "T-0001", AT.plusSeconds(5400), AT, new TicketEvent.Opened("x", true).toJson()));
         practice.add(link(practice, "T-0001", AT.plusSeconds(60), AT.plusSeconds(60), new TicketEvent.FactRecorded("liquid", "no").toJson()));
         assertThat(Review.of(practice, AT.plusSeconds(61))).as("practice may be ahead, and be back the next day").isEmpty();
+        practice.add(link(practice, "T-0001", Instant.parse("2090-01-01T00:00:00Z"), AT.plusSeconds(60), new TicketEvent.FactRecorded("liquid", "no").toJson()));
+        assertThat(Review.of(practice, AT.plusSeconds(61))).singleElement().asString().contains("entry [3]").contains("further ahead");
     }
 
     /** Times at the edge of what a clock can say are taken for the edge; no sum wraps. */

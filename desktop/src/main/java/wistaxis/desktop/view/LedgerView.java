@@ -1,6 +1,7 @@
 package wistaxis.desktop.view;
 
 import java.io.IOException;
+import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.List;
@@ -28,6 +29,8 @@ import wistaxis.store.ledger.LedgerExport;
 /** Everything that happened, newest first; whether the chain holds; export. */
 final class LedgerView implements View {
     private static final int MOST_FINDINGS = 5;
+    private static final DateTimeFormatter YEAR = DateTimeFormatter.ofPattern("yyyy", Locale.ENGLISH).withZone(ZoneId.systemDefault());
+    private static final DateTimeFormatter OTHER_YEAR = DateTimeFormatter.ofPattern("d MMM yyyy HH:mm", Locale.ENGLISH).withZone(ZoneId.systemDefault());
     private static final DateTimeFormatter DAY_AND_TIME = DateTimeFormatter.ofPattern("d MMM HH:mm:ss", Locale.ENGLISH).withZone(ZoneId.systemDefault());
 
     private final Workbench bench;
@@ -112,7 +115,7 @@ final class LedgerView implements View {
             words.setWrapText(true);
             words.setMaxWidth(680);
             HBox.setHgrow(words, Priority.ALWAYS);
-            setGraphic(Ui.row(14, fixed(e.number() + "", 44, "code small muted"), fixed(DAY_AND_TIME.format(e.when()), 128, ""),
+            setGraphic(Ui.row(14, fixed(e.number() + "", 44, "code small muted"), fixed((YEAR.format(e.when()).equals(YEAR.format(Instant.now())) ? DAY_AND_TIME : OTHER_YEAR).format(e.when()), 128, ""),
                     fixed(e.ticket(), 66, "code small"), words, Ui.gap(), fixed(e.digest().substring(0, 10), 90, "code small muted")));
         }
 
