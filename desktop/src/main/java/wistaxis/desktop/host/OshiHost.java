@@ -1,5 +1,6 @@
 package wistaxis.desktop.host;
 
+import com.sun.jna.Platform;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
@@ -11,11 +12,24 @@ import oshi.hardware.HardwareAbstractionLayer;
 import oshi.hardware.NetworkIF;
 import oshi.hardware.PowerSource;
 import wistaxis.core.outside.HostProbe;
+import wistaxis.store.files.NativeLibrary;
 
 /** This computer as OSHI sees it. The first look takes up to a second or two. */
 public final class OshiHost implements HostProbe {
+    private static final String BOOT = "jna.boot.library.path";
+
+    /** The library that OSHI calls the system through, unpacked once and used again; its own way would leave one behind at each kill. */
+    private static void library() {
+        String name = System.mapLibraryName("jnidispatch");
+        if (System.getProperty(BOOT) == null) {
+            Path unpacked = NativeLibrary.unpacked(Platform.class, "/com/sun/jna/" + Platform.RESOURCE_PREFIX + "/" + name, "jna-" + Platform.class.getPackage().getImplementationVersion(), name);
+            System.setProperty(BOOT, unpacked == null ? "" : unpacked.toString());
+        }
+    }
+
     @Override
     public HostFacts look(Path folder) {
+        library();
         SystemInfo system = new SystemInfo();
         HardwareAbstractionLayer hardware = system.getHardware();
         try {

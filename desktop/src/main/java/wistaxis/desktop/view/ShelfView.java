@@ -218,7 +218,7 @@ final class ShelfView implements View {
             state.getChildren().add(Ui.text(judged.reason(), "small"));
         } else if (judged.sound()) {
             List<Ticket> serves = stock.serves(i);
-            state.getChildren().add(Ui.text(serves.isEmpty() ? "serves no open ticket" : "serves " + serves.stream().map(t -> t.number() + " " + t.title()).collect(Collectors.joining(", ")), "small muted"));
+            state.getChildren().add(Ui.text(serves.isEmpty() ? "serves no open ticket" : (judged.proven() ? "serves " : "once proven, serves ") + serves.stream().map(t -> t.number() + " " + t.title()).collect(Collectors.joining(", ")), "small muted"));
         } else {
             state.getChildren().add(Ui.text(judged.reason(), "small"));
         }

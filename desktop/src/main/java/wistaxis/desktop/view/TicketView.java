@@ -93,7 +93,8 @@ final class TicketView implements View {
     private void notes(Ticket t) {
         notes.getChildren().clear();
         if (t.unknownState() != null) {
-            notes.getChildren().add(Ui.notice("stop", "It was being written to; its state is not known.", "This ticket says: " + t.unknownState()
+            notes.getChildren().add(shown == Stage.KEYS ? Ui.text("It was being written to; its state is not known. Look at it before you press a key.", "strong erases")
+                    : Ui.notice("stop", "It was being written to; its state is not known.", "This ticket says: " + t.unknownState()
                     + ". Leave it on the cable and look at it: it may start, loop, or show the cable screen. Then put it into its mode again; writing begins from the start."));
         }
         List<String> odd = bench.oddities(t).notes();
