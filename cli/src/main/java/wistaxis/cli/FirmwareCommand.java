@@ -6,6 +6,8 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -15,12 +17,16 @@ import wistaxis.core.facts.BadInput;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.BuildChoice;
 import wistaxis.core.firmware.FirmwareCatalogue;
+import wistaxis.core.firmware.PackageCheck;
+import wistaxis.core.firmware.PackageLayout;
 import wistaxis.core.firmware.SystemVersion;
 import wistaxis.core.outside.OutsideTrouble;
+import wistaxis.standins.StandInSigner;
 import wistaxis.standins.StandInWorld;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.FolderHold;
 import wistaxis.store.firmware.CatalogueFile;
+import wistaxis.store.firmware.Shelf;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.line.Line;
 
@@ -59,7 +65,7 @@ final class FirmwareCommand extends Output {
             DataFolder folder = folder();
             Instant now = Instant.now();
             try (StandInWorld world = new StandInWorld(folder.standIns(), Instant::now, 100_000_000); Line line = new Line(world.address())) {
-                FirmwareCatalogue catalogue = file(folder).look(now).refreshed(model.identifier(), line.buildsFor(model.identifier()), now, java.util.Set.of());
+                FirmwareCatalogue catalogue = file(folder).look(now).refreshed(model.identifier(), line.buildsFor(model.identifier()), now, onShelf(folder, now));
                 keep(folder, catalogue);
                 List<Row> rows = BuildChoice.among(catalogue.of(model.identifier()).stream().map(FirmwareCatalogue.Listed::build).toList(), model.identifier(), now).builds().stream().map(j -> row(j, catalogue)).toList();
                 answer(rows, rows.stream().map(r -> String.format(Locale.ROOT, "%-14s %-9s %s  %6.1f MB  %-15s %s%s", r.version(), r.build(), r.released(), r.sizeBytes() / 1e6,
@@ -69,6 +75,13 @@ final class FirmwareCommand extends Output {
             } catch (OutsideTrouble e) {
                 throw new Refusal(String.valueOf(e.getMessage()));
             }
+        }
+
+        /** Digests of the builds whose packages lie on the shelf, as it was last looked at. */
+        private static Set<String> onShelf(DataFolder folder, Instant now) {
+            Shelf shelf = new Shelf(folder.shelf(), folder.shelfIndex(), new PackageCheck(PackageLayout.shipped(), StandInSigner.publicKey()));
+            return file(folder).look(now).builds().stream().map(FirmwareCatalogue.Listed::build)
+                    .filter(b -> b.identifiers().stream().anyMatch(i -> shelf.find(i, b.version().toString(), b.build()).isPresent())).map(Build::sha256).collect(Collectors.toSet());
         }
 
         /** Kept unless a window works in the folder, which asks the library by itself. */

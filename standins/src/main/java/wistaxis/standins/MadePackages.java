@@ -29,7 +29,13 @@ final class MadePackages {
     private final Map<String, Object> making = new ConcurrentHashMap<>();
 
     /** What is remembered of a package. */
-    record Note(String sha256, long size) {}
+    record Note(String sha256, long size) {
+        Note {
+            if (!sha256.matches("[0-9a-f]{64}")) {
+                throw new BadInput("digest [" + sha256 + "]: 64 hex digits are needed");
+            }
+        }
+    }
 
     MadePackages(Path folder) throws IOException {
         this(folder, MOST_BYTES);

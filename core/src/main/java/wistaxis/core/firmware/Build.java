@@ -26,6 +26,9 @@ public record Build(
     public Build {
         identifiers = List.copyOf(identifiers);
         Names.build(build);
+        if (identifiers.size() > MOST_MODELS) {
+            throw new BadInput("build [" + build + "] is for [" + identifiers.size() + "] models; there are not that many");
+        }
         identifiers.forEach(Names::identifier);
         if (identifiers.isEmpty()) {
             throw new BadInput("build [" + build + "] is for no model; write the models it is for");
@@ -40,6 +43,8 @@ public record Build(
             throw new BadInput("path [" + Shown.value(path) + "] of build [" + build + "]: write a path on the library itself, for example /packages/" + fileName(identifiers.getFirst(), build));
         }
     }
+
+    private static final int MOST_MODELS = 400;
 
     /** A path on the library's own address, so that what a catalogue says never leads anywhere else. */
     private static final Pattern PATH = Pattern.compile("(?:/[A-Za-z0-9._~!$&'()*+,;=@%-]+)+");

@@ -10,8 +10,8 @@ import wistaxis.core.facts.Shown;
 
 /** The names in an archive: none leaves its folder, and no two fall together on any usual file system. */
 final class EntryNames {
-    private static final int LONGEST = 1024;
-    private static final int DEEPEST = 40;
+    private static final int LONGEST = 400;
+    private static final int DEEPEST = 20;
 
     private EntryNames() {}
 

@@ -1,5 +1,6 @@
 package wistaxis.core.firmware;
 
+import com.fasterxml.jackson.annotation.JsonInclude;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -9,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
 
@@ -22,8 +24,21 @@ public record FirmwareCatalogue(List<Listed> builds) {
 
     private static final String FORMAT = "wistaxis-firmware";
 
-    /** @param askedAt when the library said so */
-    public record Listed(Build build, Instant askedAt) {}
+    /**
+     * @param askedAt when the library said so
+     * @param imported true for one that somebody took in from a file: no library's silence takes it away; null otherwise
+     */
+    @JsonInclude(JsonInclude.Include.NON_NULL)
+    public record Listed(Build build, Instant askedAt, @Nullable Boolean imported) {
+        public Listed(Build build, Instant askedAt) {
+            this(build, askedAt, null);
+        }
+
+        /** Another time and build, from wherever this one is. */
+        private Listed with(Build other, Instant at) {
+            return new Listed(other, at, imported);
+        }
+    }
 
     private record Document(String format, int version, List<Listed> builds) {}
 
@@ -68,12 +83,12 @@ public record FirmwareCatalogue(List<Listed> builds) {
         read.builds().stream().filter(l -> l.askedAt().isAfter(now)).findFirst().ifPresent(l -> {
             throw new BadInput(name + ": build [" + l.build().build() + "] was asked about at [" + l.askedAt() + "], which is still to come; put the date right");
         });
-        return read;
+        return new FirmwareCatalogue(read.builds().stream().map(l -> new Listed(l.build(), l.askedAt(), true)).toList());
     }
 
     /** With nothing in it from after a time: what claims to be is of that time, so that whoever is asked next knows better. */
     public FirmwareCatalogue notAfter(Instant now) {
-        return new FirmwareCatalogue(builds.stream().map(l -> l.askedAt().isAfter(now) ? new Listed(l.build(), now) : l).toList());
+        return new FirmwareCatalogue(builds.stream().map(l -> l.askedAt().isAfter(now) ? l.with(l.build(), now) : l).toList());
     }
 
     /** With more builds; of two with the same digest what was asked later counts, for the models of both. */
@@ -88,12 +103,12 @@ public record FirmwareCatalogue(List<Listed> builds) {
         Set<String> models = new LinkedHashSet<>(was.build().identifiers());
         models.addAll(is.build().identifiers());
         Listed later = is.askedAt().isBefore(was.askedAt()) ? was : is;
-        return new Listed(later.build().of(models), later.askedAt());
+        return new Listed(later.build().of(models), later.askedAt(), was.imported() != null ? was.imported() : is.imported());
     }
 
     /**
-     * With the library's answer for a model in place of what was known of it. A build that is not listed any more goes, unless it is another model's too, or its package is on the
-     * shelf: then it stays, as one whose signing is over.
+     * With the library's answer for a model in place of what was known of it. A build that is not listed any more goes, unless it was imported, is another model's too, or its package is on the
+     * shelf: then it stays, in the last case as one whose signing is over.
      *
      * @param onShelf digests of the packages on the shelf
      */
@@ -103,12 +118,12 @@ public record FirmwareCatalogue(List<Listed> builds) {
         for (Listed l : builds) {
             boolean gone = l.build().identifiers().contains(identifier) && !listed.contains(l.build().sha256());
             List<String> others = l.build().identifiers().stream().filter(i -> !i.equals(identifier)).toList();
-            if (!gone) {
+            if (!gone || l.imported() != null) {
                 kept.add(l);
             } else if (!others.isEmpty()) {
-                kept.add(new Listed(l.build().of(others), l.askedAt()));
+                kept.add(l.with(l.build().of(others), l.askedAt()));
             } else if (onShelf.contains(l.build().sha256())) {
-                kept.add(new Listed(l.build().unsigned(), now));
+                kept.add(l.with(l.build().unsigned(), now));
             }
         }
         return new FirmwareCatalogue(kept).notAfter(now).merge(answer.stream().map(b -> new Listed(b, now)).toList());

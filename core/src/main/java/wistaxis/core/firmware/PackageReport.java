@@ -6,6 +6,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Shown;
 
 /**
  * What the check of a package came to.
@@ -47,6 +49,9 @@ public record PackageReport(Verdict verdict, @Nullable Proof proof, @Nullable St
     public PackageReport {
         products = List.copyOf(products);
         details = List.copyOf(details);
+        if (sha256 != null && !sha256.matches("[0-9a-f]{64}")) {
+            throw new BadInput("digest [" + Shown.value(sha256) + "] of a package: 64 hex digits are needed");
+        }
         if (verdict == Verdict.PROVEN && (proof == null || sha256 == null)) {
             verdict = Verdict.WELL_FORMED;
             proof = null;

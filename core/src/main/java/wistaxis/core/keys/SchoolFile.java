@@ -67,6 +67,9 @@ public final class SchoolFile {
         if (s.from().isEmpty() || s.steps().isEmpty() || s.steps().size() > MOST_STEPS) {
             return s.from().isEmpty() ? "\"from\" is empty; name the states that it is meant for" : "it has [" + s.steps().size() + "] steps; 1 to " + MOST_STEPS + " are allowed";
         }
+        if (new HashSet<>(s.from()).size() < s.from().size()) {
+            return "\"from\" names a state twice";
+        }
         Set<PhysicalKey> keys = keysOf(s);
         Set<PhysicalKey> down = new HashSet<>();
         for (int i = 0; i < s.steps().size(); i++) {

@@ -2,6 +2,7 @@ package wistaxis.core.route;
 
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.Provenance;
 
 /** The shapes of {@code routes.json}. */
@@ -12,24 +13,27 @@ public final class RouteFacts {
      * A step that can help.
      *
      * @param keeps whether what is on the device stays
+     * @param writes whether it writes firmware
+     * @param mode {@code recovery} or {@code dfu}, which the device has to be in; null for none
      * @param minutes lowest and highest usual length, whole minutes
      * @param work {@code hands}, {@code unattended} or {@code mixed}
      * @param host whether it goes through the bench computer, which then has to be ready
      */
     public record StepFact(
-            String id, String title, boolean keeps, List<Integer> minutes, String work, boolean host, List<String> needs, String says, Provenance provenance, String source) {
+            String id, String title, boolean keeps, boolean writes, List<Integer> minutes, String work, boolean host, @Nullable String mode, List<String> needs, String says, Provenance provenance,
+            String source) {
         public StepFact {
             minutes = List.copyOf(minutes);
             needs = List.copyOf(needs);
         }
 
-        /** Whether it writes firmware. */
-        public boolean writes() {
-            return id.endsWith("-restore") || id.endsWith("-update");
+        /** Whether it can be done to a device in a mode: in its own, and what erases in the deeper one too, which takes nothing else. Common practice. */
+        public boolean fits(@Nullable String in) {
+            return mode != null && (mode.equals(in) || writes && !keeps && "dfu".equals(in));
         }
 
         StepFact minutes(int lowest, int highest) {
-            return new StepFact(id, title, keeps, List.of(lowest, highest), work, host, needs, says, provenance, source);
+            return new StepFact(id, title, keeps, writes, List.of(lowest, highest), work, host, mode, needs, says, provenance, source);
         }
     }
 

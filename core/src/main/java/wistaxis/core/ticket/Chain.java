@@ -62,7 +62,7 @@ public final class Chain {
         return entries;
     }
 
-    private static String head(String digest) {
+    static String head(String digest) {
         return digest.substring(0, Math.min(12, digest.length()));
     }
 

@@ -34,6 +34,11 @@ public record LedgerEntry(long number, String ticket, Instant at, @Nullable Inst
         return BenchTime.clamp(at);
     }
 
+    /** The beginning of its digest, for the eye. */
+    public String head() {
+        return Chain.head(digest);
+    }
+
     public boolean ofBench() {
         return ticket.equals(BENCH);
     }

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.stream.Stream;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.Fetch;
@@ -153,20 +154,31 @@ public final class Downloads implements AutoCloseable {
         switch (s.phase()) {
             case RUNNING -> {
                 meters.remove(b.sha256());
-                s.tickets().forEach(t -> bench.record(t, new TicketEvent.DownloadStarted(b.build(), s.bytes())));
+                open(s).forEach(t -> bench.record(t, new TicketEvent.DownloadStarted(b.build(), s.bytes())));
             }
-            case PAUSED -> s.tickets().forEach(t -> bench.record(t, new TicketEvent.DownloadStopped(b.build(), s.bytes(), "by hand")));
-            case BROKEN -> s.tickets().forEach(t -> bench.record(t, new TicketEvent.DownloadStopped(b.build(), s.bytes(), s.why())));
+            case PAUSED -> open(s).forEach(t -> bench.record(t, new TicketEvent.DownloadStopped(b.build(), s.bytes(), "by hand")));
+            case BROKEN -> open(s).forEach(t -> bench.record(t, new TicketEvent.DownloadStopped(b.build(), s.bytes(), s.why())));
             case WHOLE -> whole(s);
             case WAITING -> { }
         }
     }
 
+    /** The tickets that a download serves and that can still be written on. */
+    private Stream<String> open(Fetch s) {
+        return s.tickets().stream().filter(t -> bench.ticket(t).closed() == null && !bench.oddities(bench.ticket(t)).stop());
+    }
+
+    /** Who has chosen another build meanwhile, or is closed, hears nothing of this one. */
     private void whole(Fetch s) {
-        if (s.moved() > 0) {
-            bench.record(s.tickets().iterator().next(), new TicketEvent.Downloaded(s.build().build(), s.moved(), s.seconds()));
+        List<String> served = open(s).toList();
+        if (s.moved() > 0 && !served.isEmpty()) {
+            bench.record(served.getFirst(), new TicketEvent.Downloaded(s.build().build(), s.moved(), s.seconds()));
         }
-        s.tickets().forEach(t -> bench.desk(t).firmware().prove(s.file()));
+        List<String> wanting = served.stream().filter(t -> bench.ticket(t).hasChosen(s.build().sha256())).toList();
+        wanting.forEach(t -> bench.desk(t).firmware().prove(s.file()));
+        if (wanting.isEmpty()) {
+            bench.stock().proofs().prove(s.file(), _ -> { }); // on the shelf for whoever comes next
+        }
         queue.forget(s.build().sha256());
         seen.remove(s.build().sha256());
     }

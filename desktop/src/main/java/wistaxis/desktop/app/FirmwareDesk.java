@@ -150,11 +150,15 @@ public final class FirmwareDesk {
         onShelf().map(stock.shelf()::file).ifPresent(this::prove);
     }
 
+    /** Proves a file for the build that is chosen now; when another was chosen, or the ticket closed, until that is done, the ticket hears nothing of it. */
     void prove(Path file) {
-        Build build = chosen().orElseThrow(() -> new IllegalStateException("no build is chosen"));
+        TicketEvent.BuildChosen build = Objects.requireNonNull(desk.ticket().build(), "no build is chosen");
         trouble = "";
-        PackageCheck.Expected expected = expected(Objects.requireNonNull(desk.ticket().build()));
+        PackageCheck.Expected expected = expected(build);
         stock.proofs().prove(file, any -> {
+            if (!build.equals(desk.ticket().build()) || desk.ticket().closed() != null) {
+                return;
+            }
             PackageReport found = any.against(stock.catalogue(), sizeOf(file)).measuredBy(expected);
             report = found;
             desk.record(found.proven() ? new TicketEvent.PackageProven(build.build(), bench.kept(file), found.parts(), Objects.requireNonNull(found.sha256()), String.valueOf(found.proof()))

@@ -38,10 +38,16 @@ public final class RestoreDesk {
         return Optional.ofNullable(run);
     }
 
-    /** Whether it may be started: a proven package, the owner's consent, the device in its mode, a bench that is ready, nothing that stops the job, no run going on. */
+    /** Whether it may be started: a step that writes, a proven package, the owner's consent, the device in the step's mode, a bench that is ready, nothing that stops the job, no run going on. */
     public boolean mayStart() {
         Ticket ticket = desk.ticket();
-        return ticket.packageProven() && (ticket.consentGiven() || ticket.keepsData()) && ticket.mode() != null && bench.stop(ticket).isEmpty() && bench.routes().readiness(ticket).ready() && !running();
+        return ticket.packageProven() && (ticket.consentGiven() || ticket.keepsData()) && inItsMode() && bench.stop(ticket).isEmpty() && bench.routes().readiness(ticket).ready() && !running();
+    }
+
+    /** Whether the step that was taken writes, and the device is in the mode that it needs. */
+    public boolean inItsMode() {
+        Ticket ticket = desk.ticket();
+        return bench.routes().step(ticket).filter(s -> s.writes() && s.fits(ticket.mode())).isPresent();
     }
 
     /** Starts the run. @throws IllegalStateException unless {@link #mayStart} */
@@ -51,13 +57,14 @@ public final class RestoreDesk {
             throw new IllegalStateException("a restore needs a proven package, the owner's consent, the device in its mode, a bench that is ready, and nothing that stops the job");
         }
         desk.record(new TicketEvent.RestoreStarted(Objects.requireNonNull(ticket.build()).build()));
+        RestoreRun begun = RestoreRun.begin(bench.stages(), bench.nowNanos());
+        desk.record(new TicketEvent.StageReached(begun.current().id()));
         stopped.set(false);
         packageProof = new Gate.Open();
         signing = new Gate.Open();
         signingAsked = false;
         int mine = ++attempt;
-        run = RestoreRun.begin(bench.stages(), bench.nowNanos());
-        desk.record(new TicketEvent.StageReached(Objects.requireNonNull(run).current().id()));
+        run = begun;
         bench.background().run(() -> desk.firmware().proveAgain(ticket, stopped), report -> {
             if (mine == attempt) {
                 packageProof = report.proven() ? new Gate.Passed() : new Gate.Refused(report.reason());
@@ -72,9 +79,9 @@ public final class RestoreDesk {
     /** Stops the run; possible until the device is written to. */
     public void stop() {
         if (mayStop()) {
+            desk.record(new TicketEvent.RestoreStopped("by hand"));
             stopped.set(true);
             run = null;
-            desk.record(new TicketEvent.RestoreStopped("by hand"));
         }
     }
 
@@ -98,19 +105,28 @@ public final class RestoreDesk {
             return;
         }
         RestoreRun next = before.step(bench.nowNanos(), new RestoreRun.Outside(desk.device().host(), desk.device().screen(), packageProof, signing));
-        run = next;
         boolean goesOn = before.state() instanceof RestoreRun.State.Waiting && next.state() instanceof RestoreRun.State.Working;
-        boolean working = next.state() instanceof RestoreRun.State.Working;
-        if (working && (next.stage() != before.stage() || goesOn)) {
-            entered(next.current());
+        boolean entered = next.state() instanceof RestoreRun.State.Working && (next.stage() != before.stage() || goesOn);
+        write(next, entered);
+        run = next;
+        if (entered) {
+            tell(next.current());
         }
         if (Objects.equals(next.current().gate(), "signing") && !signingAsked) {
             askForSigning();
         }
+        announce(before, next);
+    }
+
+    /** Writes down what comes next; where that fails the run stays where it was, the device is told nothing, and it is tried again. */
+    private void write(RestoreRun next, boolean entered) {
+        if (entered) {
+            desk.record(new TicketEvent.StageReached(next.current().id()));
+        }
         switch (next.state()) {
             case RestoreRun.State.Failed(String why) -> desk.record(new TicketEvent.RestoreStopped(why));
             case RestoreRun.State.Done _ -> desk.record(new TicketEvent.Restored(Objects.requireNonNull(desk.ticket().build()).version()));
-            default -> announce(before, next);
+            case RestoreRun.State.Working _, RestoreRun.State.Waiting _ -> { }
         }
     }
 
@@ -120,8 +136,7 @@ public final class RestoreDesk {
         }
     }
 
-    private void entered(RestoreStage stage) {
-        desk.record(new TicketEvent.StageReached(stage.id()));
+    private void tell(RestoreStage stage) {
         switch (stage.command() == null ? "" : stage.command()) {
             case "begin" -> desk.device().apply(new Input.BeginRestore(), bench.nowNanos());
             case "end" -> desk.device().apply(new Input.EndRestore(desk.ticket().keepsData()), bench.nowNanos());

@@ -27,6 +27,7 @@ import wistaxis.core.route.Oddities;
 import wistaxis.core.route.Readiness;
 import wistaxis.core.route.Route;
 import wistaxis.core.route.RouteContext;
+import wistaxis.core.route.RouteFacts;
 import wistaxis.core.route.RoutePlanner;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
@@ -142,6 +143,11 @@ public final class RouteDesk {
     /** The route of a ticket; empty while the trouble is not known. */
     public Optional<Route> route(Ticket ticket) {
         return ticket.fact("trouble").isEmpty() ? Optional.empty() : Optional.of(planner.plan(CaseFacts.of(ticket), context(ticket)));
+    }
+
+    /** The step that a ticket has taken, if it is known here. */
+    public Optional<RouteFacts.StepFact> step(Ticket ticket) {
+        return Optional.ofNullable(ticket.route()).filter(planner::knows).map(planner::step);
     }
 
     /** Why nothing may be done on a ticket, if so. */

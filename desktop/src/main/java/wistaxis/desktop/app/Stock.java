@@ -215,12 +215,13 @@ public final class Stock implements AutoCloseable {
     }
 
     public void remove(Shelf.Item item) {
-        try {
+        bench.background().run(() -> {
             shelf.remove(item);
-        } catch (IOException e) {
-            trouble = "[" + item.name() + "] cannot be removed: " + e.getMessage();
-        }
-        bench.changed();
+            return item;
+        }, _ -> bench.changed(), e -> {
+            trouble = DiskTrouble.words("package", shelf.file(item), e);
+            bench.changed();
+        });
     }
 
     @Override

@@ -42,6 +42,7 @@ import wistaxis.standins.StandInWorld;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.Inside;
 import wistaxis.store.files.Rights;
+import wistaxis.store.files.Room;
 import wistaxis.store.files.SideFile;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.Ledger;
@@ -59,6 +60,9 @@ public final class Workbench implements AutoCloseable {
     private static final long LOOK_NANOS = 400_000_000L;
     private static final long LOOK_AGAIN_NANOS = 3_000_000_000L;
     private static final long MEMORY_NANOS = 60_000_000_000L;
+
+    /** An export says everything twice, as it is stored and as it is read. */
+    private static final long EXPORT_TIMES = 3;
 
     /** Before a build is chosen: the size of the stand-ins' packages. */
     static final long USUAL_PACKAGE = 36_000_000;
@@ -277,8 +281,14 @@ public final class Workbench implements AutoCloseable {
         return clock.rate();
     }
 
+    /** Whether keys are pressed or led somewhere: they always run at x1. */
+    public boolean keysRun() {
+        return desks.values().stream().anyMatch(d -> d.keys().busy()) || drill.coaching().run().isPresent();
+    }
+
+    /** Lets simulated time pass faster or slower; not faster than it is while keys run. */
     public void setRate(int rate) {
-        if (rate != clock.rate()) {
+        if (rate != clock.rate() && (rate == 1 || !keysRun())) {
             clock = clock.withRate(rate, setup.realNanos().getAsLong());
             changed();
         }
@@ -337,6 +347,7 @@ public final class Workbench implements AutoCloseable {
     public Path export(LedgerExport format) throws IOException {
         Rights.makeFolder(setup.folder().exports());
         Path file = Inside.file(setup.folder().exports(), "ledger-" + now().toString().substring(0, 19).replace(":", "") + "." + format.name().toLowerCase(java.util.Locale.ROOT));
+        Room.check(file, EXPORT_TIMES * java.nio.file.Files.size(setup.folder().ledger()));
         format.write(ledger::each, file);
         return file;
     }

@@ -3,12 +3,12 @@ package wistaxis.desktop.look;
 import java.io.ByteArrayOutputStream;
 import java.io.DataOutputStream;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.zip.CRC32;
 import java.util.zip.DeflaterOutputStream;
 import javafx.scene.image.PixelReader;
 import javafx.scene.image.WritableImage;
+import wistaxis.store.files.WholeFile;
 
 /** Writes an image as PNG, 8-bit RGB, without a second window toolkit. Published: the PNG specification, ISO/IEC 15948. */
 public final class Png {
@@ -41,7 +41,7 @@ public final class Png {
         chunk(out, "IHDR", header.toByteArray());
         chunk(out, "IDAT", packed.toByteArray());
         chunk(out, "IEND", new byte[0]);
-        Files.write(file, png.toByteArray());
+        WholeFile.write(file, png.toByteArray());
     }
 
     private static void chunk(DataOutputStream out, String type, byte[] data) throws IOException {

@@ -116,7 +116,7 @@ final class LedgerView implements View {
             words.setMaxWidth(680);
             HBox.setHgrow(words, Priority.ALWAYS);
             setGraphic(Ui.row(14, fixed(e.number() + "", 44, "code small muted"), fixed((YEAR.format(e.when()).equals(YEAR.format(Instant.now())) ? DAY_AND_TIME : OTHER_YEAR).format(e.when()), 128, ""),
-                    fixed(e.ticket(), 66, "code small"), words, Ui.gap(), fixed(e.digest().substring(0, 10), 90, "code small muted")));
+                    fixed(e.ticket(), 66, "code small"), words, Ui.gap(), fixed(e.head(), 96, "code small muted")));
         }
 
         private static Label fixed(String text, double width, String classes) {

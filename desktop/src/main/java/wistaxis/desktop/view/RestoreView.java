@@ -101,7 +101,7 @@ final class RestoreView implements View {
             notices.getChildren().add(Ui.notice("calm", (t.keepsData() ? "Updated to " : "Restored to ") + t.restored() + ".", t.keepsData() ? "The device has started by itself; its data is there." : "The greeting screen is on the device."));
             return;
         }
-        if (t.mode() == null) {
+        if (!restore.inItsMode()) {
             notices.getChildren().add(Ui.notice("", "The device is not in " + mode(t) + ".", t.unknownState() == null ? "Put it into its mode first; the host cannot write to it as it is." : "It was being written to when that ended; its state is not known. Put it into its mode again, then start anew."));
             buttons.getChildren().add(Ui.button("back-to-keys", "Back to the keys", "primary", () -> shell.showTicket(number, Stage.KEYS)));
         }
@@ -117,8 +117,8 @@ final class RestoreView implements View {
         buttons.getChildren().add(start);
     }
 
-    private static String mode(Ticket t) {
-        return "dfu-restore".equals(t.route()) ? "DFU" : "recovery";
+    private String mode(Ticket t) {
+        return bench.routes().step(t).filter(s -> "dfu".equals(s.mode())).isPresent() ? "DFU" : "recovery";
     }
 
     private void stages() {

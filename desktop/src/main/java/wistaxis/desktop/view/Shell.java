@@ -265,6 +265,7 @@ public final class Shell implements AutoCloseable {
 
     private Button paceButton(int rate) {
         Button button = Ui.button("pace-" + rate, "\u00d7" + rate, bench.rate() == rate ? "chip chosen" : "chip", () -> bench.setRate(rate));
+        button.setDisable(rate > 1 && bench.keysRun());
         button.setAccessibleText("Simulated time " + rate + " times real time");
         return button;
     }

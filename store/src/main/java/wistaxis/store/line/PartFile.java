@@ -3,10 +3,10 @@ package wistaxis.store.line;
 import java.io.IOException;
 import java.nio.channels.FileChannel;
 import java.nio.channels.OverlappingFileLockException;
+import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.util.List;
 import java.util.Optional;
@@ -149,13 +149,21 @@ final class PartFile {
         if (Files.isRegularFile(file) && Files.size(file) == size && Sha256.of(file).equals(sha256)) {
             return true;
         }
-        throw new LineTrouble("[" + file + "] is there already and is something else; move it away first", false);
+        throw taken();
     }
 
-    /** The part is proven and gets its name. */
-    void name() throws IOException {
-        Files.move(path(), file, StandardCopyOption.ATOMIC_MOVE);
+    /** The part is proven and gets its name. @throws LineTrouble where that was given to something else meanwhile */
+    void name() throws IOException, LineTrouble {
+        try {
+            Files.move(path(), file); // in one folder: at once, and over nothing
+        } catch (FileAlreadyExistsException e) {
+            throw taken();
+        }
         Files.deleteIfExists(note());
+    }
+
+    private LineTrouble taken() {
+        return new LineTrouble("[" + file + "] is there already and is something else; move it away first", false);
     }
 
     void delete() throws IOException {

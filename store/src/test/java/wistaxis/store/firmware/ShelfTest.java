@@ -153,6 +153,8 @@ class ShelfTest {
         assertThat(next.of("iPhone13,2")).extracting(l -> l.build().version().toString()).as("31.8 is gone, 31.9 is on the shelf").containsExactly("31.10", "31.9");
         assertThat(next.byDigest("a".repeat(64)).orElseThrow().build().signed()).as("listed no more: its window is closed").isFalse();
         theSamePackageOfTwoModelsIsKeptForBoth(next);
+        FirmwareCatalogue taken = FirmwareCatalogue.parseImport(first.toJson(), "import", NOW.plusSeconds(1));
+        assertThat(taken.refreshed("iPhone13,2", List.of(build("31.10", "c", true)), NOW.plusSeconds(60), Set.of()).of("iPhone13,2")).as("what was imported does not go because a library does not list it").hasSize(3);
         CatalogueFile file = new CatalogueFile(folder.resolve("data/firmware.json"));
         assertThat(file.look(NOW)).isEqualTo(FirmwareCatalogue.EMPTY);
         file.write(next);

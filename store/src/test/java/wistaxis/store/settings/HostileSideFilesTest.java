@@ -48,7 +48,7 @@ class HostileSideFilesTest {
                 file("catalogue", "{\"format\":\"wistaxis-firmware\",\"version\":1,\"builds\":[{\"build\":{\"identifiers\":[\"iPhone13,2\"],\"version\":\"31.10\",\"build\":\"31K88\",\"released\":\"2026-05-03\",\"sizeBytes\":1000,\"sha256\":\""
                         + "a".repeat(64) + "\",\"path\":\"/x\",\"signed\":true,\"signedUntil\":null},\"askedAt\":\"2026-05-12T08:00:00Z\"}]}", f -> new CatalogueFile(f).read(NOW).trouble()),
                 file("memory of the ledger", "{\"entries\":3,\"last\":\"ab\",\"at\":\"2026-05-12T08:00:00Z\"}", f -> LedgerSeen.readOrSetAside(f).trouble()),
-                file("index of the shelf", "{\"items\":[{\"name\":\"a.zip\",\"bytes\":3,\"modifiedMillis\":4,\"report\":{\"verdict\":\"proven\",\"proof\":\"signed\",\"sha256\":\"x\",\"products\":[\"iPhone13,2\"],\"version\":\"1\",\"build\":\"2\","
+                file("index of the shelf", "{\"items\":[{\"name\":\"a.zip\",\"bytes\":3,\"modifiedMillis\":4,\"report\":{\"verdict\":\"proven\",\"proof\":\"signed\",\"sha256\":\"" + "b".repeat(64) + "\",\"products\":[\"iPhone13,2\"],\"version\":\"1\",\"build\":\"2\","
                         + "\"parts\":1,\"reason\":\"r\",\"details\":[\"d\"]}}]}", f -> new Shelf(f.resolveSibling("shelf"), f, CHECK).trouble()));
     }
 
