@@ -62,6 +62,33 @@ class FaultsTest {
         }
     }
 
+    /** Where an event cannot be written, what it announces does not happen; it is said once, and tried again. */
+    @Test
+    void anEventThatCannotBeWrittenStopsWhatItAnnounces() throws Exception {
+        try (Window w = Window.demo(folder, 12_000_000)) {
+            intoRecovery(w);
+            sql("CREATE TRIGGER full BEFORE INSERT ON event WHEN NEW.body LIKE '%\"send\"%' BEGIN SELECT RAISE(ABORT, 'no room'); END");
+            w.click("restore-start");
+            w.click("pace-60");
+            w.sees("was not saved: the ledger");
+            w.click("pace-1");
+            assertThat(w.bench.desk(READY).device().screen()).as("the device was told nothing").hasToString("cable-screen");
+            assertThat(w.bench.desk(READY).restore().run().orElseThrow().current().id()).isNotEqualTo("send");
+            assertThat(w.bench.ticket(READY).restoreStage()).isNotEqualTo("send");
+            sql("DROP TRIGGER full");
+            Window.until(20, () -> "send".equals(w.bench.ticket(READY).restoreStage()), "the next try");
+            w.click("pace-60");
+            w.hurried(() -> w.sees("Hand over, restored to 31.10"));
+            assertThat(w.bench.verify().clean()).isTrue();
+        }
+    }
+
+    private void sql(String statement) throws Exception {
+        try (var db = java.sql.DriverManager.getConnection("jdbc:sqlite:" + folder.resolve("ledger.db")); var s = db.createStatement()) {
+            s.execute(statement);
+        }
+    }
+
     @Test
     void aRunWhoseWindowEndsWaitsAndGoesOnAfterReentry() {
         try (Window w = Window.demo(folder, 12_000_000)) {

@@ -145,6 +145,47 @@ class GuardTest {
         }
     }
 
+    /** A step starts in the mode that it needs, and in no other; what writes nothing starts nothing. */
+    @Test
+    void modeAndStepMustFit() {
+        String[][] table = {{"dfu-restore", "recovery", "no"}, {"dfu-restore", "dfu", "yes"}, {"recovery-restore", "recovery", "yes"}, {"recovery-restore", "dfu", "yes"}, {"recovery-update", "recovery", "yes"},
+            {"recovery-update", "dfu", "no"}, {"force-restart", "recovery", "no"}, {"recovery-in-out", "recovery", "no"}};
+        try (Ledger ledger = ledger()) {
+            for (String[] row : table) {
+                opened(ledger, row[0] + " in " + row[1], new TicketEvent.FactRecorded("trouble", "looping"), new TicketEvent.Identified("iPhone13,2", "x"), new TicketEvent.ConsentAsked(row[0], true, "owner", "none"),
+                        new TicketEvent.RouteChosen(row[0]), new TicketEvent.BuildChosen("31.10", "31K88", "a".repeat(64), 1000, "x"), new TicketEvent.PackageProven("31K88", "packages/x.zip", 6, "a".repeat(64), "signed"),
+                        new TicketEvent.ModeEntered(row[1]));
+            }
+        }
+        try (Window w = open()) {
+            for (int i = 0; i < table.length; i++) {
+                String number = "T-000" + (i + 1);
+                assertThat(Window.onFx(() -> w.bench.desk(number).restore().inItsMode())).as("%s in %s", table[i][0], table[i][1]).isEqualTo(table[i][2].equals("yes"));
+            }
+        }
+    }
+
+    /** A download that ends when another build has been chosen, or the ticket is closed, says nothing on it, and is on the shelf for the next. */
+    @Test
+    void aDownloadOfABuildThatIsNotWantedAnyMoreIsNobodysProof() {
+        String[] number = {""};
+        try (Ledger ledger = ledger()) {
+            number[0] = opened(ledger, "Changes its mind", new TicketEvent.FactRecorded("trouble", "looping"), new TicketEvent.Identified("iPhone13,2", "x"), new TicketEvent.RouteChosen("recovery-update"));
+        }
+        try (Window w = open()) {
+            w.click("lane-" + number[0]);
+            w.click("choose-31K88");
+            w.click("download");
+            Window.until(30, () -> w.bench.desk(number[0]).firmware().bytes() > 100_000, "some of it");
+            Window.onFx(() -> w.bench.record(number[0], new TicketEvent.BuildChosen("31.9", "31J52", "b".repeat(64), 1000, "by hand")));
+            Window.onFx(() -> w.bench.record(number[0], new TicketEvent.Closed("done")));
+            int events = w.bench.entries().size();
+            Window.until(60, () -> w.bench.stock().shelf().items().stream().anyMatch(i -> i.report().proven()), "the package on the shelf, proven");
+            assertThat(w.bench.entries()).as("a closed ticket goes on with nothing").hasSize(events);
+            assertThat(w.bench.verify().clean()).isTrue();
+        }
+    }
+
     /** Another process appends: this window shows it within a second, and does not decide on what it saw before. */
     @Test
     void whatOthersAppendIsSeenAndNotOverruled() {

@@ -65,6 +65,7 @@ public final class RestoreDesk {
         signingAsked = false;
         int mine = ++attempt;
         run = begun;
+        bench.changed();
         bench.background().run(() -> desk.firmware().proveAgain(ticket, stopped), report -> {
             if (mine == attempt) {
                 packageProof = report.proven() ? new Gate.Passed() : new Gate.Refused(report.reason());
@@ -82,6 +83,7 @@ public final class RestoreDesk {
             desk.record(new TicketEvent.RestoreStopped("by hand"));
             stopped.set(true);
             run = null;
+            bench.changed();
         }
     }
 
@@ -115,7 +117,9 @@ public final class RestoreDesk {
         if (Objects.equals(next.current().gate(), "signing") && !signingAsked) {
             askForSigning();
         }
-        announce(before, next);
+        if (entered || before.state().getClass() != next.state().getClass()) {
+            bench.changed();
+        }
     }
 
     /** Writes down what comes next; where that fails the run stays where it was, the device is told nothing, and it is tried again. */
@@ -127,12 +131,6 @@ public final class RestoreDesk {
             case RestoreRun.State.Failed(String why) -> desk.record(new TicketEvent.RestoreStopped(why));
             case RestoreRun.State.Done _ -> desk.record(new TicketEvent.Restored(Objects.requireNonNull(desk.ticket().build()).version()));
             case RestoreRun.State.Working _, RestoreRun.State.Waiting _ -> { }
-        }
-    }
-
-    private void announce(RestoreRun before, RestoreRun next) {
-        if (before.state().getClass() != next.state().getClass()) {
-            bench.changed();
         }
     }
 

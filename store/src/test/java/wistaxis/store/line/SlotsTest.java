@@ -52,6 +52,26 @@ class SlotsTest {
         assertThat(Files.list(folder).filter(p -> p.toString().endsWith(".zip"))).isEmpty();
     }
 
+    /** Whoever waits for its turn hears at once that the limit was raised. */
+    @Test
+    void aRaisedLimitWakesWhoWaits() throws Exception {
+        for (long raised : new long[] {LineShare.ALL, 1_000_000_000}) {
+            LineShare share = new LineShare();
+            share.limit(10);
+            share.take(1_000_000); // the next turn is a day away
+            Thread waiting = Thread.ofVirtual().start(() -> {
+                try {
+                    share.take(1_000_000);
+                } catch (InterruptedException e) {
+                    throw new AssertionError(e);
+                }
+            });
+            assertThat(waiting.join(Duration.ofMillis(200))).isFalse();
+            share.limit(raised);
+            assertThat(waiting.join(Duration.ofSeconds(20))).as("raised to %d", raised).isTrue();
+        }
+    }
+
     /** The digest's own thread may end by anything. */
     @Test
     void aDigestThatCannotGoOnIsSaid() throws Exception {
