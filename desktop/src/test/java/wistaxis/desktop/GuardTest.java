@@ -14,6 +14,7 @@ import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.desktop.app.Workbench;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.Ledger;
 
@@ -202,6 +203,29 @@ class GuardTest {
             })).hasStackTraceContaining("has moved on");
             assertThat(w.bench.entries()).as("read in, and nothing written").last().satisfies(e -> assertThat(e.number()).isEqualTo(seen + 1));
             assertThat(w.bench.ticket(number).consentGiven()).isFalse();
+        }
+    }
+
+    /** The computer sleeps: its monotonic clock stands still, the wall clock does not. */
+    @Test
+    void theBenchIsOnTimeAfterANight() {
+        Window.startPlatform();
+        Duration[] asleep = {Duration.ZERO};
+        Workbench bench = Window.onFx(() -> new Workbench(new Workbench.Setup("Night", DataFolder.open(folder), NOW, System::nanoTime, () -> Instant.now().plus(asleep[0]), 1_000_000)));
+        try {
+            Window.onFx(() -> {
+                bench.tick();
+                asleep[0] = Duration.ofHours(8);
+                bench.tick();
+                bench.tick();
+                return null;
+            });
+            assertThat(bench.now()).isBetween(NOW.plus(Duration.ofHours(8)), NOW.plus(Duration.ofHours(8).plusMinutes(5)));
+        } finally {
+            Window.onFx(() -> {
+                bench.close();
+                return null;
+            });
         }
     }
 

@@ -20,6 +20,11 @@ public record BenchClock(int rate, long realNanos, long benchNanos) {
         return benchNanos + (nowRealNanos - realNanos) * rate;
     }
 
+    /** So much further on: the computer slept, while the monotonic clock stood still. @param nanos 0 or more */
+    public BenchClock slept(long nanos) {
+        return new BenchClock(rate, realNanos, benchNanos + nanos);
+    }
+
     /** The same moment, another rate from here on. */
     public BenchClock withRate(int nextRate, long nowRealNanos) {
         return new BenchClock(nextRate, nowRealNanos, at(nowRealNanos));

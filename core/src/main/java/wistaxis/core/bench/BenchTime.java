@@ -2,6 +2,7 @@ package wistaxis.core.bench;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.time.ZoneId;
 
 /** Times that cannot be reckoned over the edge: what lies outside the years 1970 to 2199 is taken for the edge, so that no sum or difference wraps. */
 public final class BenchTime {
@@ -29,6 +30,11 @@ public final class BenchTime {
     /** @param nanos since 1970 UTC */
     public static Instant instant(long nanos) {
         return Instant.ofEpochSecond(Math.floorDiv(nanos, SECOND), Math.floorMod(nanos, SECOND));
+    }
+
+    /** The same time of day on the next day: 23, 24 or 25 hours on, as the zone's summer time has it. */
+    public static Instant nextDay(Instant at, ZoneId zone) {
+        return clamp(at).atZone(zone).plusDays(1).toInstant();
     }
 
     /** From one clamped time to another; negative when it runs back. */

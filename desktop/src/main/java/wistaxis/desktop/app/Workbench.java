@@ -2,9 +2,11 @@ package wistaxis.desktop.app;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.time.Clock;
 import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.InstantSource;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -56,6 +58,9 @@ public final class Workbench implements AutoCloseable {
     /** Speed of the simulated line: 24 Mbit/s. */
     public static final long LINE = 3_000_000;
 
+    /** Less is what two clocks differ by anyway. */
+    private static final long SLEPT_NANOS = 2_000_000_000L;
+
     /** How often the ledger is looked at for what others appended; after trouble, and for the memory of its end, more seldom. */
     private static final long LOOK_NANOS = 400_000_000L;
     private static final long LOOK_AGAIN_NANOS = 3_000_000_000L;
@@ -84,6 +89,8 @@ public final class Workbench implements AutoCloseable {
     private final Map<String, Long> pausedUntil = new HashMap<>();
     private @Nullable LedgerCheck check;
     private @Nullable String unread;
+    private long lastReal;
+    private long lastWall;
     private boolean looking;
     private long nextLook;
     private long nextMemory;
@@ -98,10 +105,16 @@ public final class Workbench implements AutoCloseable {
 
     /**
      * @param start bench time at the start; never before the last entry of the ledger
-     * @param realNanos a monotonic clock
+     * @param realNanos a monotonic clock, which may stand still while the computer sleeps
+     * @param wall the wall clock, which does not
      * @param lineBytesPerSecond speed of the simulated line
      */
-    public record Setup(String benchName, DataFolder folder, Instant start, LongSupplier realNanos, long lineBytesPerSecond) {
+    public record Setup(String benchName, DataFolder folder, Instant start, LongSupplier realNanos, InstantSource wall, long lineBytesPerSecond) {
+        /** On the machine's wall clock. */
+        public Setup(String benchName, DataFolder folder, Instant start, LongSupplier realNanos, long lineBytesPerSecond) {
+            this(benchName, folder, start, realNanos, Clock.systemUTC(), lineBytesPerSecond);
+        }
+
         /** A bench on this machine's clocks. */
         public static Setup of(String benchName, DataFolder folder) {
             return new Setup(benchName, folder, Instant.now(), System::nanoTime, LINE);
@@ -445,12 +458,26 @@ public final class Workbench implements AutoCloseable {
     /** Lets time pass on every open desk; to be called each frame. What goes wrong on one keeps nobody else, is said, and is tried again a little later. */
     public void tick() {
         long now = System.nanoTime();
+        catchUp();
         drill.tick();
         if (unread == null) {
             Map.copyOf(desks).forEach((number, desk) -> guarded(number, now, desk::tick));
             guarded("downloads", now, stock.downloads()::tick);
         }
         look(now);
+    }
+
+    /** After a night's sleep of the computer the bench is on time again: what the wall clock went on by and the monotonic clock did not. Not while keys run. */
+    private void catchUp() {
+        long real = setup.realNanos().getAsLong();
+        long wall = BenchTime.nanos(setup.wall().instant());
+        long slept = wall - lastWall - (real - lastReal);
+        if (lastReal != 0 && slept > SLEPT_NANOS && !keysRun()) {
+            clock = clock.slept(slept);
+            changed();
+        }
+        lastReal = real;
+        lastWall = wall;
     }
 
     private void guarded(String what, long nowNanos, Runnable work) {

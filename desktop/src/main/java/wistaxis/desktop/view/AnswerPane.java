@@ -3,9 +3,9 @@ package wistaxis.desktop.view;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.ZoneId;
 import java.time.format.DateTimeParseException;
 import java.time.temporal.ChronoUnit;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -22,6 +22,7 @@ import javafx.scene.layout.ColumnConstraints;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import wistaxis.core.bench.BenchTime;
 import wistaxis.core.device.Body;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.Imei;
@@ -145,17 +146,13 @@ final class AnswerPane {
     }
 
     private List<Option> promises(Question q) {
-        Map<String, Duration> spans = new LinkedHashMap<>();
-        spans.put("In 1 hour", Duration.ofHours(1));
-        spans.put("In 2 hours", Duration.ofHours(2));
-        spans.put("In 4 hours", Duration.ofHours(4));
-        spans.put("Tomorrow", Duration.ofHours(24));
-        List<Option> options = new ArrayList<>();
-        spans.forEach((words, span) -> {
-            Instant then = bench.now().plus(span).truncatedTo(ChronoUnit.MINUTES);
-            options.add(new Option(String.valueOf(span.toHours()), words, false, () -> record(q, Map.of("promised", then.toString()))));
-        });
-        return options;
+        Instant now = bench.now().truncatedTo(ChronoUnit.MINUTES);
+        return List.of(promise(q, "1", "In 1 hour", now.plus(Duration.ofHours(1))), promise(q, "2", "In 2 hours", now.plus(Duration.ofHours(2))), promise(q, "4", "In 4 hours", now.plus(Duration.ofHours(4))),
+                promise(q, "24", "Tomorrow", BenchTime.nextDay(now, ZoneId.systemDefault())));
+    }
+
+    private Option promise(Question q, String id, String words, Instant then) {
+        return new Option(id, words, false, () -> record(q, Map.of("promised", then.toString())));
     }
 
     private Node line(Question q) {

@@ -34,7 +34,7 @@ public final class NativeLibrary {
     public static @org.jspecify.annotations.Nullable Path unpacked(Class<?> beside, String resource, String name, String file) {
         Path folder = cache().resolve(name);
         try (InputStream in = beside.getResourceAsStream(resource)) {
-            if (in == null) {
+            if (in == null || !folder.isAbsolute()) {
                 return null;
             }
             byte[] wanted = in.readAllBytes();

@@ -109,9 +109,13 @@ public record DataFolder(Path root) {
         }
     }
 
-    /** The usual place on this machine; nothing is made. */
+    /** The usual place on this machine; nothing is made. @throws BadInput where there is none */
     public static Path usualPlace() {
-        return usual(System.getProperty("os.name"), System.getenv(), Path.of(System.getProperty("user.home")));
+        Path usual = usual(System.getProperty("os.name"), System.getenv(), Path.of(System.getProperty("user.home")));
+        if (!usual.isAbsolute()) {
+            throw new BadInput("the system does not say where your home is, so that there is no usual place for data; name a folder with --data DIR");
+        }
+        return usual;
     }
 
     public Path ledger() {
