@@ -87,13 +87,12 @@ public final class Workbench implements AutoCloseable {
     private final Deque<AutoCloseable> open = new ArrayDeque<>();
     private final List<String> notices = new ArrayList<>();
     private final Map<String, Long> pausedUntil = new HashMap<>();
-    private @Nullable LedgerCheck check;
     private @Nullable String unread;
     private long lastReal;
     private long lastWall;
     private boolean looking;
-    private long nextLook;
-    private long nextMemory;
+    private long nextLook = System.nanoTime();
+    private long nextMemory = nextLook + MEMORY_NANOS;
     private final Map<String, Ticket> tickets = new TreeMap<>();
     private final Map<String, TicketDesk> desks = new HashMap<>();
     private final List<Runnable> listeners = new ArrayList<>();
@@ -104,7 +103,7 @@ public final class Workbench implements AutoCloseable {
     private volatile BenchClock clock;
 
     /**
-     * @param start bench time at the start; never before the last entry of the ledger
+     * @param start bench time at the start
      * @param realNanos a monotonic clock, which may stand still while the computer sleeps
      * @param wall the wall clock, which does not
      * @param lineBytesPerSecond speed of the simulated line
@@ -134,7 +133,7 @@ public final class Workbench implements AutoCloseable {
             opened(background);
             this.schools = new Schools(this, setup.folder().schools());
             this.entries = new ArrayList<>(ledger.entries());
-            this.check = LedgerCheck.of(entries, seen(), setup.start());
+            LedgerCheck check = LedgerCheck.of(entries, seen(), setup.wall().instant());
             this.unread = check.read() ? null : check.broken().orElse(null);
             entries.forEach(this::fold);
             this.world = opened(new StandInWorld(setup.folder().standIns(), this::now, setup.lineBytesPerSecond()));
@@ -197,8 +196,8 @@ public final class Workbench implements AutoCloseable {
     /** Somebody has read what is wrong with the ledger: that is written down, and work goes on behind it. */
     public void readBreak() {
         String says = java.util.Objects.requireNonNull(unread, "nothing is wrong");
-        unread = null;
         entries.add(ledger.append(LedgerEntry.BENCH, new TicketEvent.BreakRead(says), now()));
+        unread = null;
         ready();
         changed();
     }
@@ -307,7 +306,6 @@ public final class Workbench implements AutoCloseable {
         }
     }
 
-
     /** Tickets that are not closed, by number. */
     public List<Ticket> openTickets() {
         return tickets.values().stream().filter(t -> t.stage() != Stage.CLOSED).toList();
@@ -338,7 +336,7 @@ public final class Workbench implements AutoCloseable {
 
     /** Looks through the whole ledger, read anew from the disk. */
     public LedgerCheck verify() {
-        return ledger.check(LedgerSeen.read(setup.folder().seen()), now());
+        return ledger.check(LedgerSeen.read(setup.folder().seen()), setup.wall().instant());
     }
 
     /** How a file is written down, so that the data folder can be moved. */
@@ -422,7 +420,7 @@ public final class Workbench implements AutoCloseable {
 
     /** Looks whether others appended something, a few times a second. */
     private void look(long nowNanos) {
-        if (looking || nowNanos < nextLook) {
+        if (looking || nowNanos - nextLook < 0) {
             return;
         }
         looking = true;
@@ -435,7 +433,7 @@ public final class Workbench implements AutoCloseable {
             looking = false;
             nextLook = System.nanoTime() + LOOK_AGAIN_NANOS;
         });
-        if (nowNanos > nextMemory) {
+        if (unread == null && nowNanos - nextMemory > 0) {
             nextMemory = nowNanos + MEMORY_NANOS;
             remember();
         }

@@ -56,7 +56,7 @@ public record LedgerCheck(long entries, String last, Optional<String> broken, bo
         void add(LedgerEntry e) {
             chain.add(e);
             review.add(e);
-            if (e.event() instanceof TicketEvent.BreakRead(String says)) {
+            if (e.ofBench() && e.event() instanceof TicketEvent.BreakRead(String says)) {
                 read.add(says);
             }
             if (seen != null && chain.entries() == seen.entries()) {
