@@ -3,6 +3,7 @@ package wistaxis.core.facts;
 import com.code_intelligence.jazzer.junit.FuzzTest;
 import java.time.Instant;
 import java.util.function.Consumer;
+import org.junit.jupiter.api.parallel.Isolated;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.Imei;
 import wistaxis.core.device.KeyFamily;
@@ -21,6 +22,7 @@ import wistaxis.core.ticket.TicketEvent;
  * Whatever bytes come in, every reader of outside data answers with a value that can be used, or refuses in words. A usual run tries the seeds under {@code ReadersFuzzTestInputs};
  * {@code JAZZER_FUZZ=1 mvn test -pl core -Dtest=ReadersFuzzTest#trace} searches on from them.
  */
+@Isolated
 class ReadersFuzzTest {
     private static final Instant NOW = Instant.parse("2026-05-12T09:00:00Z");
     private static final DeviceCatalogue DEVICES = DeviceCatalogue.shipped();

@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import org.junit.jupiter.api.parallel.Isolated;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.signing.Ed25519Key;
 
@@ -12,6 +13,7 @@ import wistaxis.core.signing.Ed25519Key;
  * Whatever bytes come in, the answer is a report or a refusal in words. A usual run tries the seeds under {@code PackageFuzzTestInputs};
  * {@code JAZZER_FUZZ=1 mvn test -pl core -Dtest=PackageFuzzTest#manifest} searches on from them.
  */
+@Isolated
 class PackageFuzzTest {
     private static final List<PackageLayout> LAYOUTS = PackageLayout.shipped();
     private static final Ed25519Key KEY = Ed25519Key.parse("d75a980182b10ab7d54bfed3c964073a0ee172f3daa62325af021a68f707511a");
