@@ -52,7 +52,7 @@ public final class DiskTrouble extends RuntimeException {
     private static String words(Kind kind, String what, Path path, Throwable e) {
         String it = "the " + what + " [" + path + "]";
         return switch (kind) {
-            case FULL -> it + ": the disk is full, " + Units.inWords(Room.free(path)) + " are free. Make room on it and try again; what was saved before is safe.";
+            case FULL -> it + (root(e).startsWith(NO_SPACE) ? ": there is " + root(e) : ": the disk is full, " + Units.inWords(Room.free(path)) + " are free") + ". Make room on it and try again; what was saved before is safe.";
             case READ_ONLY -> it + ": the disk or the file is read-only. Make it writable, or use another folder with --data DIR; what was saved before is safe.";
             case NO_RIGHT -> it + ": " + missingRight(path) + ". Give your user the right, or use another folder with --data DIR.";
             case GONE -> it + ": it is gone" + (Files.exists(path.toAbsolutePath().getParent()) ? "" : ", with its folder") + ". Was a disk unplugged, or was it moved? Put it back and try again.";
