@@ -12,6 +12,7 @@ import javafx.stage.Stage;
 import javafx.util.Duration;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Shown;
 import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Theme;
 import wistaxis.desktop.look.Ui;
@@ -68,7 +69,7 @@ public final class WindowApp extends Application {
     }
 
     private static void wentWrong(Shell window, Throwable e) {
-        System.err.println("wistaxis: " + e);
+        System.err.println("wistaxis: " + Shown.printable(String.valueOf(e)));
         if (!isExpected(e)) {
             e.printStackTrace();
         }
@@ -114,7 +115,7 @@ public final class WindowApp extends Application {
     private void cannot(Stage stage, Throwable e) {
         failed = true;
         String why = isExpected(e) ? String.valueOf(e.getMessage()) : "something unexpected went wrong: " + e;
-        System.err.println("wistaxis: " + why);
+        System.err.println("wistaxis: " + Shown.printable(why));
         if (!isExpected(e)) {
             e.printStackTrace();
         }
