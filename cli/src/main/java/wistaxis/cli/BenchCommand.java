@@ -3,6 +3,7 @@ package wistaxis.cli;
 import java.util.List;
 import java.util.Locale;
 import picocli.CommandLine.Command;
+import wistaxis.core.facts.BadInput;
 import wistaxis.core.identify.LookLibrary;
 import wistaxis.core.identify.LookMeasure;
 
@@ -10,7 +11,7 @@ import wistaxis.core.identify.LookMeasure;
 final class BenchCommand extends Output {
     @Override
     public void run() {
-        throw new wistaxis.core.facts.BadInput("say what to measure: wistaxis bench looks, wistaxis bench line, wistaxis bench package, wistaxis bench keys or wistaxis bench kills");
+        throw new BadInput("say what to measure: wistaxis bench looks, wistaxis bench line, wistaxis bench package, wistaxis bench keys or wistaxis bench kills");
     }
 
     @Command(name = "looks", mixinStandardHelpOptions = true, description = "How many questions about looks settle the key family and the generation, over the whole catalogue.")

@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
@@ -99,7 +100,7 @@ final class BenchKills extends Output {
         Process day = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "--enable-native-access=ALL-UNNAMED", "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC", "-Xshare:auto",
                 "-cp", System.getProperty("java.class.path"), Main.class.getName(), "bench", "kills-day", "--data", folder.toString()).redirectError(ProcessBuilder.Redirect.INHERIT).start();
         List<String> said = new ArrayList<>();
-        Map<String, String> files = new java.util.HashMap<>();
+        Map<String, String> files = new HashMap<>();
         try (BufferedReader out = day.inputReader()) {
             String first = out.readLine();
             if (!"ready".equals(first)) {

@@ -13,6 +13,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.DriverManager;
 import java.time.Instant;
+import java.util.Base64;
+import java.util.HexFormat;
 import java.util.List;
 import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
@@ -104,7 +106,7 @@ class HostileUseTest {
     @Test
     void aForgedPackageIsNotProven() throws IOException {
         Path forged = folder.resolve("forged.zip");
-        String digest = java.util.Base64.getEncoder().encodeToString(java.util.HexFormat.of().parseHex(Sha256.of(new byte[400])));
+        String digest = Base64.getEncoder().encodeToString(HexFormat.of().parseHex(Sha256.of(new byte[400])));
         try (ZipOutputStream zip = new ZipOutputStream(Files.newOutputStream(forged))) {
             zip.putNextEntry(new ZipEntry("BuildManifest.plist"));
             zip.write(("<plist><dict><key>SupportedProductTypes</key><array><string>iPhone13,2</string></array><key>ProductVersion</key><string>31.10</string><key>ProductBuildVersion</key><string>31K88</string>"

@@ -1,5 +1,6 @@
 package wistaxis.desktop;
 
+import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.Objects;
@@ -107,7 +108,7 @@ public final class WindowApp extends Application {
     private static void tidy(DataFolder folder) {
         try {
             folder.tidy();
-        } catch (java.io.IOException e) {
+        } catch (IOException e) {
             throw DiskTrouble.of("data folder", folder.root(), e);
         }
     }

@@ -7,9 +7,11 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
@@ -104,7 +106,7 @@ class StartTest {
         for (String made : List.of("desktop/target/.built", "pom.xml", "cli/pom.xml", "cli/src/main/x")) {
             Files.createDirectories(checkout.resolve(made).getParent());
             Files.writeString(checkout.resolve(made), "");
-            Files.setLastModifiedTime(checkout.resolve(made), java.nio.file.attribute.FileTime.from(made.endsWith(".built") ? Instant.now().plusSeconds(3600) : NOW));
+            Files.setLastModifiedTime(checkout.resolve(made), FileTime.from(made.endsWith(".built") ? Instant.now().plusSeconds(3600) : NOW));
         }
         script(checkout.resolve("java"), "#!/bin/sh\necho 'openjdk version \"25.0.3\" 2025' >&2\necho \"java $* tool=[${JAVA_TOOL_OPTIONS-}${JDK_JAVA_OPTIONS-}${_JAVA_OPTIONS-}] all=[${LC_ALL-}]\"\n");
         return script(checkout.resolve("wistaxis"), Files.readString(Path.of("../wistaxis")));
@@ -132,7 +134,7 @@ class StartTest {
             assertThat(r.err()).contains(checkout + "/cli/target/classes");
             assertThat(r.status()).isZero();
         });
-        Map<String, String> set = new java.util.HashMap<>(ours);
+        Map<String, String> set = new HashMap<>(ours);
         set.putAll(Map.of("JAVA_TOOL_OPTIONS", "-Dx=1", "JDK_JAVA_OPTIONS", "-Dy=2", "_JAVA_OPTIONS", "-Dz=3", "LC_ALL", "POSIX"));
         assertThat(sh(set, launcher.toString(), "demo").err()).contains("wistaxis.desktop.Main demo tool=[] all=[C.UTF-8]");
         assertThat(sh(ours, built(Files.createDirectories(folder.resolve("a:b"))).toString(), "devices")).satisfies(r -> {

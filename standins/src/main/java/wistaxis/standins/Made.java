@@ -1,5 +1,6 @@
 package wistaxis.standins;
 
+import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Files;
@@ -18,7 +19,7 @@ final class Made {
     static void whole(Path file, Content content) throws IOException {
         Path temporary = Files.createTempFile(file.toAbsolutePath().getParent(), ".wistaxis-", ".tmp");
         try {
-            try (OutputStream out = new java.io.BufferedOutputStream(Files.newOutputStream(temporary))) {
+            try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(temporary))) {
                 content.to(out);
             }
             Files.move(temporary, file, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);

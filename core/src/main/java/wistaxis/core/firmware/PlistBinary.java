@@ -8,6 +8,7 @@ import java.util.BitSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Work;
@@ -101,7 +102,7 @@ final class PlistBinary {
         };
     }
 
-    private Object within(int which, java.util.function.Supplier<Object> inside) {
+    private Object within(int which, Supplier<Object> inside) {
         if (open.get(which)) {
             throw new BadInput("the manifest contains itself, at object [" + which + "]");
         }

@@ -1,10 +1,12 @@
 package wistaxis.core.route;
 
+import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Consumer;
 import wistaxis.core.bench.BenchTime;
@@ -58,16 +60,16 @@ public record Oddities(List<String> stops, List<String> notes) {
         if (value.equals(Intake.NOT_KNOWN)) {
             return "";
         }
-        List<String> choices = intake.questions().stream().filter(q -> q.kind().equals("choice")).flatMap(q -> q.answers().stream()).map(a -> a.sets().get(fact)).filter(java.util.Objects::nonNull).distinct().sorted().toList();
+        List<String> choices = intake.questions().stream().filter(q -> q.kind().equals("choice")).flatMap(q -> q.answers().stream()).map(a -> a.sets().get(fact)).filter(Objects::nonNull).distinct().sorted().toList();
         return !choices.isEmpty() && !choices.contains(value) ? "write one of " + choices + " or " + Intake.NOT_KNOWN : readable(fact, value, intake) ? "" : "it cannot be read as what is asked for";
     }
 
     private static boolean readable(String fact, String value, Intake intake) {
-        Consumer<String> read = intake.questions().stream().filter(q -> q.facts().equals(List.of(fact))).map(q -> KINDS.get(q.kind())).filter(java.util.Objects::nonNull).findFirst().orElse(_ -> { });
+        Consumer<String> read = intake.questions().stream().filter(q -> q.facts().equals(List.of(fact))).map(q -> KINDS.get(q.kind())).filter(Objects::nonNull).findFirst().orElse(_ -> { });
         try {
             read.accept(value);
             return true;
-        } catch (BadInput | java.time.DateTimeException | IllegalArgumentException e) {
+        } catch (BadInput | DateTimeException | IllegalArgumentException e) {
             return false;
         }
     }

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.outside.HostProbe.HostFacts;
@@ -21,7 +22,7 @@ public record Readiness(List<Check> checks) {
     public static final List<String> CONFIRMED = List.of("readyPower", "readyCable", "readyProgram", "readyDisk", "readyLine");
 
     /** What the technician is asked where software cannot see it. */
-    private static final Map<String, String> CONFIRMED_UNSEEN = new java.util.TreeMap<>(Map.of("Power", "is the host on mains power?", "Disk", "is twice the package's size free?", "Line", "is it online?"));
+    private static final Map<String, String> CONFIRMED_UNSEEN = new TreeMap<>(Map.of("Power", "is the host on mains power?", "Disk", "is twice the package's size free?", "Line", "is it online?"));
 
     /** How a check stands. */
     public enum State { FINE, NOT, ASK, LOOKING }

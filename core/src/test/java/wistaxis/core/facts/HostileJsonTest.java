@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.util.List;
+import java.util.Set;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
@@ -55,7 +56,7 @@ class HostileJsonTest {
         return Stream.of(reader("trace", TRACE, t -> new Simulation(DEVICES.family(KeyFamily.SIDE_KEY)).run(Trace.parse(t, "x.json"))),
                 reader("hand", HAND, t -> Chance.of(SCHOOLS.all().getFirst(), new DeviceMachine(DEVICES.family(SCHOOLS.all().getFirst().family())), SCHOOLS.all().getFirst().from().getFirst(), Hand.parse(t, "x.json"), true, 1, 3)),
                 reader("school", SCHOOL, t -> SCHOOLS.with(SchoolFile.accept(t, "x.json"))),
-                reader("catalogue", CATALOGUE, t -> FirmwareCatalogue.parseImport(t, "x.json", NOW).refreshed("iPhone13,2", List.of(), NOW, java.util.Set.of()).toJson()),
+                reader("catalogue", CATALOGUE, t -> FirmwareCatalogue.parseImport(t, "x.json", NOW).refreshed("iPhone13,2", List.of(), NOW, Set.of()).toJson()),
                 reader("builds", "[" + BUILD + "]", t -> Json.readList(t, Build.class, "x.json").forEach(b -> b.signedAt(NOW))),
                 reader("case", CASE, t -> PLANNER.plan(CaseFacts.parse(t, "x.json"), RouteContext.NONE)),
                 reader("signing answer", "{\"granted\":true,\"statement\":\"s\",\"signature\":\"AA==\",\"reason\":null}", t -> Json.read(t, SigningAnswer.class, "x.json")),
@@ -115,7 +116,7 @@ class HostileJsonTest {
         assertThatThrownBy(() -> FirmwareCatalogue.parseImport(CATALOGUE.replace("2026-05-12T08", "2099-01-01T00"), "c.json", NOW)).isInstanceOf(BadInput.class).hasMessageContaining("[31K88]").hasMessageContaining("2099");
         FirmwareCatalogue poisoned = FirmwareCatalogue.parse(CATALOGUE.replace("2026-05-12T08", "2099-01-01T00"), "c.json");
         Build truth = Json.read(BUILD.replace("\"signed\":true", "\"signed\":false"), Build.class, "b");
-        assertThat(poisoned.refreshed("iPhone13,2", List.of(truth), NOW, java.util.Set.of()).byDigest("a".repeat(64))).hasValueSatisfying(l -> {
+        assertThat(poisoned.refreshed("iPhone13,2", List.of(truth), NOW, Set.of()).byDigest("a".repeat(64))).hasValueSatisfying(l -> {
             assertThat(l.build().signed()).isFalse();
             assertThat(l.askedAt()).isEqualTo(NOW);
         });

@@ -2,6 +2,7 @@ package wistaxis.core.facts;
 
 import com.code_intelligence.jazzer.junit.FuzzTest;
 import java.time.Instant;
+import java.util.SplittableRandom;
 import java.util.function.Consumer;
 import org.junit.jupiter.api.parallel.Isolated;
 import wistaxis.core.device.DeviceCatalogue;
@@ -51,7 +52,7 @@ class ReadersFuzzTest {
 
     @FuzzTest(maxDuration = "10m")
     void hand(byte[] bytes) {
-        use(bytes, t -> Hand.parse(t, "fuzz").attempts(new java.util.SplittableRandom(1), true));
+        use(bytes, t -> Hand.parse(t, "fuzz").attempts(new SplittableRandom(1), true));
     }
 
     @FuzzTest(maxDuration = "10m")

@@ -12,6 +12,7 @@ import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.security.GeneralSecurityException;
 import java.security.KeyPair;
 import java.security.KeyPairGenerator;
 import java.security.Signature;
@@ -19,11 +20,14 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Base64;
 import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.Test;
@@ -48,7 +52,7 @@ class HostilePackageTest {
     private static KeyPair signer() {
         try {
             return KeyPairGenerator.getInstance("Ed25519").generateKeyPair();
-        } catch (java.security.GeneralSecurityException e) {
+        } catch (GeneralSecurityException e) {
             throw new IllegalStateException(e);
         }
     }
@@ -76,7 +80,7 @@ class HostilePackageTest {
     private static byte[] makers(Map<String, byte[]> parts, String build) {
         StringBuilder identities = new StringBuilder();
         parts.forEach((name, bytes) -> identities.append("<key>").append(name.replace('/', '-')).append("</key><dict><key>Digest</key><data>")
-                .append(java.util.Base64.getEncoder().encodeToString(HexFormat.of().parseHex(Sha256.of(bytes)))).append("</data><key>Info</key><dict><key>Path</key><string>").append(name).append("</string></dict></dict>"));
+                .append(Base64.getEncoder().encodeToString(HexFormat.of().parseHex(Sha256.of(bytes)))).append("</data><key>Info</key><dict><key>Path</key><string>").append(name).append("</string></dict></dict>"));
         return ("<plist><dict><key>SupportedProductTypes</key><array><string>iPhone13,2</string></array><key>ProductVersion</key><string>31.10</string><key>ProductBuildVersion</key><string>" + build
                 + "</string><key>BuildIdentities</key><array><dict><key>Manifest</key><dict>" + identities + "</dict></dict></array></dict></plist>").getBytes(StandardCharsets.UTF_8);
     }
@@ -239,14 +243,14 @@ class HostilePackageTest {
                 for (int i = 0; i < 50_000; i++) {
                     objects.add(object(0xD, 1, 50_001, 50_002));
                 }
-                objects.set(0, object(0xA, 50_000, java.util.stream.IntStream.rangeClosed(1, 50_000).toArray()));
+                objects.set(0, object(0xA, 50_000, IntStream.rangeClosed(1, 50_000).toArray()));
                 objects.add(text(4000));
                 objects.add(text(1));
                 yield binary(objects);
             }
             case "wide arrays that overlap" -> {
                 List<byte[]> objects = new ArrayList<>();
-                objects.add(object(0xA, 1000, java.util.stream.IntStream.rangeClosed(1, 1000).toArray()));
+                objects.add(object(0xA, 1000, IntStream.rangeClosed(1, 1000).toArray()));
                 for (int i = 1; i <= 1000; i++) {
                     objects.add(object(0xA, 20_000));
                 }
@@ -303,7 +307,7 @@ class HostilePackageTest {
                 random.nextBytes(data);
                 yield data;
             }
-            case 3 -> java.util.stream.Stream.generate(() -> any(random, depth + 1)).limit(random.nextInt(20)).toList();
+            case 3 -> Stream.generate(() -> any(random, depth + 1)).limit(random.nextInt(20)).toList();
             default -> {
                 Map<String, Object> map = new LinkedHashMap<>();
                 for (int i = random.nextInt(20); i > 0; i--) {

@@ -3,6 +3,7 @@ package wistaxis.core.ticket;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.Instant;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
@@ -108,10 +109,10 @@ class ReviewTest {
     /** Against the JDK's own zone rules (IANA): the nights of both changes, and a zone of half hours. */
     @Test
     void tomorrowIsTheNextDayAndNotADayOfHours() {
-        assertThat(BenchTime.nextDay(Instant.parse("2026-03-28T10:00:00Z"), java.time.ZoneId.of("Europe/Berlin"))).as("23 h").isEqualTo("2026-03-29T09:00:00Z");
-        assertThat(BenchTime.nextDay(Instant.parse("2026-10-24T10:00:00Z"), java.time.ZoneId.of("Europe/Berlin"))).as("25 h").isEqualTo("2026-10-25T11:00:00Z");
-        assertThat(BenchTime.nextDay(Instant.parse("2026-10-03T10:00:00Z"), java.time.ZoneId.of("Australia/Lord_Howe"))).as("23 and a half").isEqualTo("2026-10-04T09:30:00Z");
-        assertThat(BenchTime.nextDay(Instant.MAX, java.time.ZoneId.of("Pacific/Kiritimati"))).isAfter(BenchTime.LAST);
+        assertThat(BenchTime.nextDay(Instant.parse("2026-03-28T10:00:00Z"), ZoneId.of("Europe/Berlin"))).as("23 h").isEqualTo("2026-03-29T09:00:00Z");
+        assertThat(BenchTime.nextDay(Instant.parse("2026-10-24T10:00:00Z"), ZoneId.of("Europe/Berlin"))).as("25 h").isEqualTo("2026-10-25T11:00:00Z");
+        assertThat(BenchTime.nextDay(Instant.parse("2026-10-03T10:00:00Z"), ZoneId.of("Australia/Lord_Howe"))).as("23 and a half").isEqualTo("2026-10-04T09:30:00Z");
+        assertThat(BenchTime.nextDay(Instant.MAX, ZoneId.of("Pacific/Kiritimati"))).isAfter(BenchTime.LAST);
     }
 
     /** The digest covers the wall clock's time, and cannot be had by another reading of the same text. */

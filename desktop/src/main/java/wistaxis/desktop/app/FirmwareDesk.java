@@ -1,5 +1,7 @@
 package wistaxis.desktop.app;
 
+import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
@@ -172,15 +174,15 @@ public final class FirmwareDesk {
     }
 
     /** Proves the ticket's package anew, as every restore does; blocks, off the JavaFX thread. */
-    PackageReport proveAgain(Ticket ticket, AtomicBoolean stop) throws java.io.IOException {
+    PackageReport proveAgain(Ticket ticket, AtomicBoolean stop) throws IOException {
         Path file = bench.found(Objects.requireNonNull(ticket.provenFile()));
         return stock.proofs().proveNow(file, expected(Objects.requireNonNull(ticket.build())), stop).against(stock.catalogue(), sizeOf(file));
     }
 
     private static long sizeOf(Path file) {
         try {
-            return java.nio.file.Files.size(file);
-        } catch (java.io.IOException e) {
+            return Files.size(file);
+        } catch (IOException e) {
             return -1; // gone meanwhile: no entry of the catalogue has this size
         }
     }

@@ -1,6 +1,7 @@
 package wistaxis.desktop.app;
 
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.time.DateTimeException;
@@ -14,6 +15,7 @@ import java.util.Deque;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
@@ -195,7 +197,7 @@ public final class Workbench implements AutoCloseable {
 
     /** Somebody has read what is wrong with the ledger: that is written down, and work goes on behind it. */
     public void readBreak() {
-        String says = java.util.Objects.requireNonNull(unread, "nothing is wrong");
+        String says = Objects.requireNonNull(unread, "nothing is wrong");
         entries.add(ledger.append(LedgerEntry.BENCH, new TicketEvent.BreakRead(says), now()));
         unread = null;
         ready();
@@ -357,8 +359,8 @@ public final class Workbench implements AutoCloseable {
     /** Writes the whole ledger into the data folder. @return the file */
     public Path export(LedgerExport format) throws IOException {
         Rights.makeFolder(setup.folder().exports());
-        Path file = Inside.file(setup.folder().exports(), "ledger-" + now().toString().substring(0, 19).replace(":", "") + "." + format.name().toLowerCase(java.util.Locale.ROOT));
-        Room.check(file, EXPORT_TIMES * java.nio.file.Files.size(setup.folder().ledger()));
+        Path file = Inside.file(setup.folder().exports(), "ledger-" + now().toString().substring(0, 19).replace(":", "") + "." + format.name().toLowerCase(Locale.ROOT));
+        Room.check(file, EXPORT_TIMES * Files.size(setup.folder().ledger()));
         format.write(ledger::each, file);
         return file;
     }

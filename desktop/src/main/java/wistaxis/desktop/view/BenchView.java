@@ -17,6 +17,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import wistaxis.core.bench.BenchPlan;
 import wistaxis.core.device.DeviceModel;
+import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
@@ -91,7 +92,7 @@ final class BenchView implements View {
         card.setMinWidth(330);
         card.setMaxWidth(330);
         TimeLane axis = new TimeLane(bench.now(), lane.map(BenchPlan.Lane::spans).orElse(List.of()), Workbench.promised(ticket),
-                bench.entries().stream().filter(e -> e.ticket().equals(ticket.number())).map(wistaxis.core.ticket.LedgerEntry::when).toList(), stop.orElse(""));
+                bench.entries().stream().filter(e -> e.ticket().equals(ticket.number())).map(LedgerEntry::when).toList(), stop.orElse(""));
         HBox.setHgrow(axis, Priority.ALWAYS);
         HBox row = new HBox(card, axis);
         row.prefWidthProperty().bind(lanes.widthProperty().subtract(4));

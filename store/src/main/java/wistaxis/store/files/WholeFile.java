@@ -1,5 +1,6 @@
 package wistaxis.store.files;
 
+import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.ByteBuffer;
@@ -59,7 +60,7 @@ public final class WholeFile {
 
     public static void stream(Path file, Streamed content) throws IOException {
         write(file, out -> {
-            OutputStream stream = new java.io.BufferedOutputStream(Channels.newOutputStream(out));
+            OutputStream stream = new BufferedOutputStream(Channels.newOutputStream(out));
             content.to(stream);
             stream.flush();
         });

@@ -1,6 +1,7 @@
 package wistaxis.store.firmware;
 
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import wistaxis.core.firmware.FirmwareCatalogue;
@@ -20,7 +21,7 @@ public record CatalogueFile(Path file) {
 
     /** What is known, for somebody who only looks. @throws wistaxis.core.facts.BadInput when the file cannot be understood; it is left as it is */
     public FirmwareCatalogue look(Instant now) {
-        return java.nio.file.Files.exists(file) ? FirmwareCatalogue.parse(OutsideFile.text(file, "catalogue", MEGABYTES), String.valueOf(file.getFileName())).notAfter(now) : FirmwareCatalogue.EMPTY;
+        return Files.exists(file) ? FirmwareCatalogue.parse(OutsideFile.text(file, "catalogue", MEGABYTES), String.valueOf(file.getFileName())).notAfter(now) : FirmwareCatalogue.EMPTY;
     }
 
     /** Reads any such file, for an import. @throws wistaxis.core.facts.BadInput when it cannot be understood, or speaks of what is still to come */

@@ -4,9 +4,11 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.SQLException;
+import java.util.Arrays;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.Jdbi;
 import org.jdbi.v3.core.JdbiException;
@@ -105,7 +107,7 @@ public record Database(String what, String script, int newest) {
     /** A file of another kind, or one that was cut to nothing, is none. */
     private void refuseOther(Path file) throws IOException {
         if (!Files.exists(file)) {
-            throw new java.nio.file.NoSuchFileException(file.toString());
+            throw new NoSuchFileException(file.toString());
         }
         if (!Files.isRegularFile(file)) {
             throw new BadInput("the " + what + " [" + file + "] is no regular file");
@@ -114,7 +116,7 @@ public record Database(String what, String script, int newest) {
         try (InputStream in = Files.newInputStream(file)) {
             head = in.readNBytes(MAGIC.length);
         }
-        if (Files.size(file) < SMALLEST || !java.util.Arrays.equals(head, MAGIC)) {
+        if (Files.size(file) < SMALLEST || !Arrays.equals(head, MAGIC)) {
             throw new Damaged("it has " + Files.size(file) + " bytes and does not begin as a database does");
         }
     }

@@ -2,6 +2,7 @@ package wistaxis.store.ledger;
 
 import com.fasterxml.jackson.annotation.JsonInclude;
 import java.io.IOException;
+import java.io.OutputStreamWriter;
 import java.io.StringWriter;
 import java.io.UncheckedIOException;
 import java.io.Writer;
@@ -89,7 +90,7 @@ public enum LedgerExport {
     /** Writes a file that is whole or not there. */
     public void write(Entries entries, Path file) throws IOException {
         WholeFile.stream(file, stream -> {
-            Writer out = new java.io.OutputStreamWriter(stream, StandardCharsets.UTF_8);
+            Writer out = new OutputStreamWriter(stream, StandardCharsets.UTF_8);
             to(out, entries);
             out.flush();
         });

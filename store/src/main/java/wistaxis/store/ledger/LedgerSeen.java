@@ -1,10 +1,13 @@
 package wistaxis.store.ledger;
 
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
+import wistaxis.store.files.OutsideFile;
 import wistaxis.store.files.SideFile;
 import wistaxis.store.files.WholeFile;
 
@@ -18,8 +21,8 @@ public record LedgerSeen(long entries, String last, Instant at) {
     /** A side file of a few lines. @return what is remembered; null where nothing is, or it cannot be read */
     public static @Nullable LedgerSeen read(Path file) {
         try {
-            return java.nio.file.Files.exists(file) ? Json.read(wistaxis.store.files.OutsideFile.text(file, "memory of the ledger", 1), LedgerSeen.class, String.valueOf(file.getFileName())) : null;
-        } catch (wistaxis.core.facts.BadInput e) {
+            return Files.exists(file) ? Json.read(OutsideFile.text(file, "memory of the ledger", 1), LedgerSeen.class, String.valueOf(file.getFileName())) : null;
+        } catch (BadInput e) {
             return null;
         }
     }

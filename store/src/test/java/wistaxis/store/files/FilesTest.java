@@ -26,8 +26,10 @@ import org.sqlite.SQLiteErrorCode;
 import org.sqlite.SQLiteException;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
+import wistaxis.core.ticket.TicketEvent;
 import wistaxis.store.files.DiskTrouble.Kind;
 import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.ledger.Ledger;
 
 /** Files with care: nothing half written, nothing of anybody else's touched, and five troubles of a disk told apart. */
 class FilesTest {
@@ -176,7 +178,7 @@ class FilesTest {
         assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(root))).isEqualTo("rwx------");
         WholeFile.write(data.settings(), "{}");
         assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(data.settings()))).isEqualTo("rw-------");
-        wistaxis.store.ledger.Ledger.open(data.ledger()).close();
+        Ledger.open(data.ledger()).close();
         assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(data.ledger()))).isEqualTo("rw-------");
         Path somebodys = Files.createDirectory(folder.resolve("somebodys"), PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rwxr-xr-x")));
         Files.writeString(somebodys.resolve("letter.txt"), "mine");
@@ -237,9 +239,9 @@ class FilesTest {
         Path disk = Files.createDirectory(folder.resolve("disk"));
         assumeTrue(run("mount", "-t", "tmpfs", "-o", "size=2m", "tmpfs", disk.toString()));
         try {
-            var event = new wistaxis.core.ticket.TicketEvent.FactRecorded("deviceWords", "x".repeat(20_000));
+            var event = new TicketEvent.FactRecorded("deviceWords", "x".repeat(20_000));
             long[] kept = {0};
-            try (var ledger = wistaxis.store.ledger.Ledger.open(disk.resolve("ledger.db"))) {
+            try (var ledger = Ledger.open(disk.resolve("ledger.db"))) {
                 assertThatThrownBy(() -> {
                     for (int i = 0; i < 1000; i++) {
                         kept[0] = ledger.append("T-0001", event, Instant.EPOCH).number();
@@ -252,10 +254,10 @@ class FilesTest {
                 assertThat(files.filter(WholeFile::isTemporary)).isEmpty();
             }
             run("mount", "-o", "remount,ro", disk.toString());
-            try (var ledger = wistaxis.store.ledger.Ledger.openReadOnly(disk.resolve("ledger.db"))) {
+            try (var ledger = Ledger.openReadOnly(disk.resolve("ledger.db"))) {
                 assertThat(ledger.check(null, Instant.now()).entries()).as("every acknowledged entry").isEqualTo(kept[0]);
             }
-            assertThatThrownBy(() -> wistaxis.store.ledger.Ledger.open(disk.resolve("ledger.db")).append("T-0001", event, Instant.EPOCH))
+            assertThatThrownBy(() -> Ledger.open(disk.resolve("ledger.db")).append("T-0001", event, Instant.EPOCH))
                     .isInstanceOfSatisfying(DiskTrouble.class, e -> assertThat(e.kind()).isEqualTo(Kind.READ_ONLY));
         } finally {
             run("umount", "-l", disk.toString());

@@ -6,9 +6,11 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.time.Instant;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -48,7 +50,7 @@ class LedgerGuardTest {
     @ValueSource(ints = {0, 1, 15, 100, 511})
     void whatIsCutToNextToNothingIsNoLedger(int bytes) throws IOException {
         Ledger.open(file()).close();
-        Files.write(file(), java.util.Arrays.copyOf(Files.readAllBytes(file()), bytes));
+        Files.write(file(), Arrays.copyOf(Files.readAllBytes(file()), bytes));
         Map<String, String> before = everyByte();
         for (int i = 0; i < 2; i++) {
             assertThatThrownBy(() -> Ledger.openReadOnly(file())).isInstanceOfSatisfying(DiskTrouble.class, e -> assertThat(e.kind()).isEqualTo(DiskTrouble.Kind.DAMAGED)).hasMessageContaining(bytes + " bytes");
@@ -88,7 +90,7 @@ class LedgerGuardTest {
         try (Ledger ledger = Ledger.open(Files.copy(file(), there.resolve("ledger.db")))) {
             ledger.append("T-0001", new TicketEvent.FactRecorded("liquid", "no"), AT);
             for (String end : List.of("", "-wal", "-shm")) {
-                Files.copy(there.resolve("ledger.db" + end), folder.resolve("ledger.db" + end), java.nio.file.StandardCopyOption.REPLACE_EXISTING);
+                Files.copy(there.resolve("ledger.db" + end), folder.resolve("ledger.db" + end), StandardCopyOption.REPLACE_EXISTING);
             }
         }
     }

@@ -3,6 +3,7 @@ package wistaxis.store.line;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.io.IOException;
 import java.net.URI;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
@@ -76,7 +77,7 @@ class SlotsTest {
     @Test
     void aDigestThatCannotGoOnIsSaid() throws Exception {
         try (Follower follower = new Follower(folder.resolve("gone"), 10)) {
-            assertThatThrownBy(follower::digest).isInstanceOf(java.io.IOException.class);
+            assertThatThrownBy(follower::digest).isInstanceOf(IOException.class);
         }
     }
 

@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
+import java.util.Comparator;
 import java.util.List;
 import wistaxis.core.firmware.FirmwareCatalogue;
 import wistaxis.core.firmware.PackageCheck;
@@ -39,7 +40,7 @@ class SideFilesFuzzTest {
             FirmwareCatalogue.EMPTY.toJson();
         } finally {
             try (var walk = Files.walk(folder)) {
-                for (Path path : walk.sorted(java.util.Comparator.reverseOrder()).toList()) {
+                for (Path path : walk.sorted(Comparator.reverseOrder()).toList()) {
                     Files.delete(path);
                 }
             }
