@@ -40,7 +40,9 @@ final class BenchKills extends Output {
     /** After so many rounds a new folder is begun, so that looking does not grow with the square of the rounds. */
     private static final int ROUNDS_A_FOLDER = 25;
 
-    private static final int LONGEST_MILLIS = 400;
+    /** It is killed while it does what comes after so many acknowledged things, at most, and so many milliseconds. */
+    private static final int MOST_LINES = 60;
+    private static final int LONGEST_MILLIS = 20;
 
     @Option(names = "--rounds", paramLabel = "N", defaultValue = "100", description = "how often it is killed")
     private int rounds;
@@ -63,7 +65,7 @@ final class BenchKills extends Output {
                     folder = Files.createTempDirectory("wistaxis-kills");
                     tally.newFolder();
                 }
-                round(folder, random.nextInt(LONGEST_MILLIS), tally);
+                round(folder, 1 + random.nextInt(MOST_LINES), random.nextInt(LONGEST_MILLIS), tally);
                 progress.accept((i + 1) / (double) rounds);
             }
             remove(folder);
@@ -96,7 +98,7 @@ final class BenchKills extends Output {
         }
     }
 
-    private void round(Path folder, int millis, Tally tally) throws IOException, InterruptedException {
+    private void round(Path folder, int lines, int millis, Tally tally) throws IOException, InterruptedException {
         Process day = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "--enable-native-access=ALL-UNNAMED", "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC", "-Xshare:auto",
                 "-cp", System.getProperty("java.class.path"), Main.class.getName(), "bench", "kills-day", "--data", folder.toString()).redirectError(ProcessBuilder.Redirect.INHERIT).start();
         List<String> said = new ArrayList<>();
@@ -106,9 +108,11 @@ final class BenchKills extends Output {
             if (!"ready".equals(first)) {
                 throw new Refusal("the day did not begin: [" + first + "]");
             }
-            Thread.ofVirtual().start(() -> killLater(day, millis));
             for (String line = out.readLine(); line != null; line = out.readLine()) {
                 said.add(line);
+                if (said.size() == lines) {
+                    Thread.ofVirtual().start(() -> killLater(day, millis));
+                }
             }
         }
         day.waitFor();
