@@ -32,10 +32,16 @@ final class TicketCommand extends Output {
         throw new BadInput("say what to do: wistaxis ticket list, wistaxis ticket show N, or wistaxis ticket answer N FACT=VALUE");
     }
 
+    /** What a ticket is held against, read when the first one is. */
+    private static final class Known {
+        private static final RoutePlanner PLANNER = RoutePlanner.shipped(DEVICES, SequenceLibrary.shipped());
+        private static final Intake INTAKE = Intake.shipped();
+    }
+
     /** @param last number of its last entry: what {@code --seen} of an answer takes */
     private record Row(String ticket, String title, Stage stage, Map<String, String> facts, @Nullable String identifier, @Nullable String step, @Nullable String closed, long last, List<String> odd) {
         static Row of(Ticket t, long last) {
-            List<String> odd = Oddities.of(t, DEVICES, RoutePlanner.shipped(DEVICES, SequenceLibrary.shipped()), Intake.shipped()).all();
+            List<String> odd = Oddities.of(t, DEVICES, Known.PLANNER, Known.INTAKE).all();
             return new Row(t.number(), t.title(), t.stage(), t.facts(), t.identifier(), t.route(), t.closed(), last, odd);
         }
 
@@ -109,8 +115,7 @@ final class TicketCommand extends Output {
         @Override
         public void run() {
             Map<String, String> facts = IdentifyCommand.pairs(answers);
-            Intake intake = Intake.shipped();
-            facts.forEach((fact, value) -> check(intake, fact, value));
+            facts.forEach((fact, value) -> check(Known.INTAKE, fact, value));
             ledger().close();
             try (Ledger ledger = Ledger.open(folder().ledger())) {
                 LedgerCheck check = ledger.check(LedgerSeen.read(folder().seen()), Instant.now());

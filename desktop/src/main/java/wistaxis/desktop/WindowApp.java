@@ -92,17 +92,21 @@ public final class WindowApp extends Application {
         if (demo) {
             DemoFolder.fill(folder, Instant.now());
         } else {
-            own(data);
+            refuseDemo(data); // which may have begun there before the folder was held
         }
         tidy(folder);
         return Workbench.Setup.of(demo ? DemoWorld.NAME : "My bench", folder);
     }
 
     private static DataFolder own(Path data) {
+        refuseDemo(data);
+        return DataFolder.open(data);
+    }
+
+    private static void refuseDemo(Path data) {
         if (new DataFolder(data).isDemo()) {
             throw new BadInput("[" + data + "] holds demo data, which is made anew every day; open it with: wistaxis demo --data DIR, or name another folder");
         }
-        return DataFolder.open(data);
     }
 
     private static void tidy(DataFolder folder) {

@@ -116,7 +116,7 @@ public record CaseFacts(
         return new CaseFacts(t.identifier(), text(t, "trouble"), number(t), version(t, "installedVersion"), version(t, "targetVersion"), backups(t), yesNo(t, "watch"),
                 version(t, "watchVersion"), yesNo(t, "ownerPassword"), yesNo(t, "locating"), yesNo(t, "online"), yesNo(t, "eraseButton"),
                 value(Ownership.class, text(t, "ownership")), yesNo(t, "blacklisted"), yesNo(t, "liquid"), value(Battery.class, text(t, "battery")), keys(t), tried(t),
-                t.consent() == null ? null : t.consentGiven() ? YesNo.YES : YesNo.NO, yesNo(t, "opens"), yesNo(t, "hopesToRemember"), text(t, "failedStage"), imei(t));
+                t.consent() == null ? null : t.consentGiven() ? YesNo.YES : YesNo.NO, yesNo(t, "opens"), yesNo(t, "hopesToRemember"), text(t, "failedStage"), read(t, "imei", i -> Imei.exact(i).digits()));
     }
 
     /** A fact as text; null when it is missing or was answered with "not known". */
@@ -137,31 +137,18 @@ public record CaseFacts(
         return Arrays.stream(type.getEnumConstants()).filter(e -> name.apply(e).equals(text)).findFirst().orElse(null);
     }
 
+    /** A fact as it is read; one that cannot be read is unknown. */
+    private static <T> @Nullable T read(Ticket t, String fact, Function<String, T> reader) {
+        String value = text(t, fact);
+        try {
+            return value == null ? null : reader.apply(value);
+        } catch (BadInput | DateTimeParseException _) {
+            return null;
+        }
+    }
+
     private static @Nullable SystemVersion version(Ticket t, String fact) {
-        String value = text(t, fact);
-        try {
-            return value == null ? null : SystemVersion.parse(value);
-        } catch (BadInput _) {
-            return null;
-        }
-    }
-
-    private static @Nullable String imei(Ticket t) {
-        String value = text(t, "imei");
-        try {
-            return value == null ? null : Imei.exact(value).digits();
-        } catch (BadInput _) {
-            return null;
-        }
-    }
-
-    private static @Nullable LocalDate day(Ticket t, String fact) {
-        String value = text(t, fact);
-        try {
-            return value == null ? null : LocalDate.parse(value);
-        } catch (DateTimeParseException _) {
-            return null;
-        }
+        return read(t, fact, SystemVersion::parse);
     }
 
     private static @Nullable Integer number(Ticket t) {
@@ -176,7 +163,7 @@ public record CaseFacts(
             return null;
         }
         return Stream.of("cloud", "computer").filter(k -> kinds.equals(k) || kinds.equals("both"))
-                .map(k -> new Backup(k, version(t, k + "BackupVersion"), day(t, k + "BackupAt"))).toList();
+                .map(k -> new Backup(k, version(t, k + "BackupVersion"), read(t, k + "BackupAt", LocalDate::parse))).toList();
     }
 
     private static @Nullable List<PhysicalKey> keys(Ticket t) {

@@ -25,8 +25,6 @@ import wistaxis.core.ticket.Ticket;
  * @param notes what is taken for unknown, in words
  */
 public record Oddities(List<String> stops, List<String> notes) {
-    public static final Oddities NONE = new Oddities(List.of(), List.of());
-
     private static final List<String> OTHER_FACTS = List.of("deviceWords");
     private static final Map<String, Consumer<String>> KINDS = Map.of("version", SystemVersion::parse, "day", LocalDate::parse, "imei", Imei::exact, "promise", Oddities::moment,
             "keys", v -> CaseFacts.list(v).forEach(PhysicalKey::valueOf));

@@ -67,8 +67,8 @@ public record DataFolder(Path root) {
 
     /** The files that the program makes right in the folder, whether they are there or not. */
     public List<Path> files() {
-        return Stream.of("ledger.db", "ledger.db-wal", "ledger.db-shm", "practice.db", "practice.db-wal", "practice.db-shm", "settings.json", "firmware.json", "shelf.json", "schools.json", "ledger-seen.json")
-                .map(root::resolve).toList();
+        Stream<Path> databases = Stream.of(ledger(), practice()).flatMap(db -> Stream.of("", "-wal", "-shm").map(end -> db.resolveSibling(db.getFileName() + end)));
+        return Stream.concat(databases, Stream.of(settings(), catalogue(), shelfIndex(), schools(), seen())).toList();
     }
 
     public boolean isDemo() {
