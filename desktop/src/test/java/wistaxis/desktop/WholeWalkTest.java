@@ -134,7 +134,7 @@ class WholeWalkTest {
         w.hurried(() -> Window.until(30, () -> ticket(w).mode() != null, "recovery"));
         w.release(KeyCode.S);
         w.sees("In recovery. Let go.");
-        assertThat(ticket(w).attempts()).isEqualTo(3);
+        assertThat(ticket(w).keysTried()).isEqualTo(3);
         w.tap(KeyCode.ENTER);
     }
 
@@ -190,7 +190,7 @@ class WholeWalkTest {
     }
 
     private void handOver(Window w) {
-        for (String check : List.of("greeting-seen-0", "version-matches-0", "account-lock-0", "passcode-set-0")) {
+        for (String check : List.of("greeting-seen-0", "step-helped-0", "version-matches-0", "account-lock-0", "passcode-set-0")) {
             w.click(check);
         }
         w.sees("1 still to ask");

@@ -11,6 +11,8 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import wistaxis.core.firmware.Build;
+import wistaxis.core.steps.Step;
+import wistaxis.core.steps.Steps;
 import wistaxis.core.ticket.TicketEvent;
 
 /** The Saltmarsh Repair Bench: an invented day's tickets, dated relative to now, and the packages they have fetched. */
@@ -135,7 +137,7 @@ public final class DemoWorld {
     }
 
     private void stepped(int ticket, double ago, String step, boolean helped) {
-        if (step.endsWith("-restore") || step.endsWith("-erase")) {
+        if (Steps.is(step, Step::erases)) {
             happened(ticket, ago, new TicketEvent.ConsentAsked(step, true, "owner", "there is a backup; what is newer than it is lost"));
         }
         happened(ticket, ago, new TicketEvent.RouteChosen(step));
@@ -212,8 +214,9 @@ public final class DemoWorld {
     }
 
     private void handedOver(int ticket, double ago) {
-        List.of(List.of("greeting-seen", "seen"), List.of("version-matches", "matches"), List.of("account-lock", "owner signed in"), List.of("passcode-set", "set by the owner"),
+        List.of(List.of("greeting-seen", "seen"), List.of("step-helped", "it helped"), List.of("version-matches", "matches"), List.of("account-lock", "owner signed in"), List.of("passcode-set", "set by the owner"),
                 List.of("data-back", "cloud backup running")).forEach(c -> happened(ticket, ago, new TicketEvent.CheckAnswered(c.getFirst(), c.getLast())));
+        happened(ticket, ago, new TicketEvent.StepTried("recovery-restore", true));
         happened(ticket, ago - 1, new TicketEvent.Closed("restored to " + offer.version() + ", handed over"));
     }
 }

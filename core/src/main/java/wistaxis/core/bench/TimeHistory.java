@@ -45,6 +45,7 @@ public final class TimeHistory {
     private static final class Reading {
         private @Nullable DeviceModel model;
         private @Nullable String stage;
+        private boolean waited;
         private Instant since = Instant.EPOCH;
     }
 
@@ -60,14 +61,25 @@ public final class TimeHistory {
             case TicketEvent.Downloaded(_, long bytes, double took) when took > 0 && bytes >= SHORTEST_DOWNLOAD -> rates.add(bytes / took);
             case TicketEvent.StageReached(String stage) -> reached(r, stage, entry.when());
             case TicketEvent.Restored _ -> reached(r, null, entry.when());
-            case TicketEvent.RestoreStopped _ -> r.stage = null;
+            case TicketEvent.RestoreStopped _ -> {
+                r.stage = null;
+                r.waited = false;
+            }
             default -> { }
         }
     }
 
+    /** A stage that was reached a second time had waited for hands or for the device: how long that took says nothing about the machine. */
     private void reached(Reading r, @Nullable String next, Instant at) {
-        if (r.stage != null && r.model != null && !at.isBefore(r.since)) {
-            seconds.computeIfAbsent(new Stretch(r.model.family(), r.stage), _ -> new ArrayList<>()).add(Duration.between(r.since, at).toMillis() / 1000.0);
+        if (r.stage != null && r.stage.equals(next)) {
+            r.waited = true;
+            return;
+        }
+        boolean measured = !r.waited && r.stage != null && r.model != null && !at.isBefore(r.since);
+        r.waited = false;
+        if (measured) {
+            seconds.computeIfAbsent(new Stretch(Objects.requireNonNull(r.model).family(), Objects.requireNonNull(r.stage)), _ -> new ArrayList<>())
+                    .add(Duration.between(r.since, at).toMillis() / 1000.0);
         }
         r.stage = next;
         r.since = at;

@@ -1,7 +1,7 @@
 package wistaxis.core.route;
 
+import java.util.Collection;
 import java.util.HashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
@@ -9,23 +9,28 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.KeyFamily;
-import wistaxis.core.ticket.LedgerEntry;
-import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.ticket.Attempt;
+import wistaxis.core.ticket.Ticket;
 
-/** How often each step worked in a shop's own ledger, by key family and trouble. A step that was chosen and neither helped nor failed is no case. */
+/** How often each step worked in a shop's own ledger, by key family and trouble. An attempt of which nothing came, or that was stopped, is no case. */
 public final class Evidence {
     /** Below so many cases nothing is said. */
     public static final int FEWEST = 3;
 
     private final Map<Case, Tally> tallies = new HashMap<>();
-    private final Map<String, Reading> readings = new HashMap<>();
 
-    private record Case(KeyFamily family, String trouble, String step) {}
+    /** What cases are counted by. */
+    public record Case(KeyFamily family, String trouble, String step) {}
 
-    /** @param helped how many of the cases; 0 to {@code cases} */
-    public record Tally(int helped, int cases) {
-        Tally with(boolean success) {
-            return new Tally(helped + (success ? 1 : 0), cases + 1);
+    /**
+     * @param helped how many of the cases; 0 to {@code cases}
+     * @param lost in how many the trouble was gone, and with it the data that the step should have kept; not among those that helped
+     */
+    public record Tally(int helped, int lost, int cases) {
+        private static final Tally NONE = new Tally(0, 0, 0);
+
+        Tally plus(Attempt.Outcome outcome, int times) {
+            return new Tally(helped + (outcome == Attempt.Outcome.HELPED ? times : 0), lost + (outcome == Attempt.Outcome.DATA_LOST ? times : 0), cases + times);
         }
 
         public Wilson interval() {
@@ -33,42 +38,35 @@ public final class Evidence {
         }
     }
 
-    /** What a ticket is about while its entries are read. */
-    private static final class Reading {
-        private @Nullable String trouble;
-        private @Nullable DeviceModel model;
-        private @Nullable String step;
-    }
-
-    private Evidence() {}
-
-    /** @param entries a ledger, in order */
-    public static Evidence of(List<LedgerEntry> entries, DeviceCatalogue devices) {
+    /** @param tickets as they are now */
+    public static Evidence of(Collection<Ticket> tickets, DeviceCatalogue devices) {
         Evidence evidence = new Evidence();
-        entries.forEach(e -> evidence.add(e, devices));
+        tickets.forEach(t -> evidence.changed(null, t, devices));
         return evidence;
     }
 
-    /** Takes one more entry in. */
-    public void add(LedgerEntry entry, DeviceCatalogue devices) {
-        read(readings.computeIfAbsent(entry.ticket(), _ -> new Reading()), entry.event(), devices);
-    }
-
-    private void read(Reading r, TicketEvent event, DeviceCatalogue devices) {
-        switch (event) {
-            case TicketEvent.FactRecorded(String fact, String value) when fact.equals("trouble") -> r.trouble = value;
-            case TicketEvent.Identified(String identifier, _) -> r.model = devices.byIdentifier(identifier).orElse(null);
-            case TicketEvent.RouteChosen(String step) -> r.step = step;
-            case TicketEvent.Restored _ -> ended(r, r.step, true);
-            case TicketEvent.StepTried(String step, boolean helped) -> ended(r, step, helped);
-            default -> { }
+    /** Takes in how a ticket has changed, so that an answer that was put right counts once. @param before null for a ticket that was not there */
+    public void changed(@Nullable Ticket before, Ticket after, DeviceCatalogue devices) {
+        if (before == null || !before.attempts().equals(after.attempts()) || !before.facts().equals(after.facts()) || !Objects.equals(before.identifier(), after.identifier())) {
+            if (before != null) {
+                count(before, devices, -1);
+            }
+            count(after, devices, 1);
         }
     }
 
-    private void ended(Reading r, @Nullable String step, boolean helped) {
-        if (step != null && step.equals(r.step) && r.trouble != null && r.model != null) {
-            tallies.merge(new Case(r.model.family(), r.trouble, step), new Tally(helped ? 1 : 0, 1), (sum, _) -> sum.with(helped));
-            r.step = null;
+    private void count(Ticket t, DeviceCatalogue devices, int times) {
+        KeyFamily family = Optional.ofNullable(t.identifier()).flatMap(devices::byIdentifier).map(DeviceModel::family).orElse(null);
+        String trouble = t.facts().get("trouble");
+        if (family != null && trouble != null) {
+            t.attempts().forEach(a -> a.outcome().ifPresent(o -> add(new Case(family, trouble, a.step()), o, times)));
+        }
+    }
+
+    /** Takes in cases that were counted before. @param outcome a stopped attempt is no case */
+    public void add(Case of, Attempt.Outcome outcome, int times) {
+        if (outcome != Attempt.Outcome.STOPPED) {
+            tallies.merge(of, Tally.NONE.plus(outcome, times), (sum, _) -> sum.plus(outcome, times));
         }
     }
 

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.firmware.SystemVersion;
+import wistaxis.core.steps.Step;
 
 /**
  * The answer of the route planner.
@@ -29,13 +30,16 @@ public record Route(
      * @param reasons why it is where it stands: what blocks or refuses it first, then what speaks for it
      * @param cautions every warning
      * @param tells those of them that the owner hears before agreeing
+     * @param losses the rules among these that name a loss
      */
     public record Rung(
-            RouteFacts.StepFact step, Status status, boolean done, boolean advised, boolean overrulable, List<String> reasons, List<String> cautions, List<String> tells) {
+            Step step, Status status, boolean done, boolean advised, boolean overrulable, List<String> reasons, List<String> cautions, List<String> tells,
+            List<String> losses) {
         public Rung {
             reasons = List.copyOf(reasons);
             cautions = List.copyOf(cautions);
             tells = List.copyOf(tells);
+            losses = List.copyOf(losses);
         }
 
         /** Whether it may be taken, if need be after the owner's consent. */
@@ -63,6 +67,13 @@ public record Route(
     public List<String> commonReasons() {
         return rungs.size() < 2 || rungs.stream().anyMatch(Rung::open) ? List.of()
                 : rungs.getFirst().reasons().stream().filter(r -> !r.equals(stop) && rungs.stream().allMatch(other -> other.reasons().contains(r))).toList();
+    }
+
+    /** Whether nothing is left above the highest rung that was taken and did not help: the device itself is next. */
+    public boolean exhausted() {
+        Rung highest = rungs.reversed().stream().filter(Rung::done).findFirst().orElse(null);
+        return stop == null && highest != null
+                && rungs.subList(rungs.indexOf(highest) + 1, rungs.size()).stream().noneMatch(r -> r.open() && !r.step().isHardware());
     }
 
     public Optional<Rung> rung(String step) {

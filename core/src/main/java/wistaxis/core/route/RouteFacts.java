@@ -2,40 +2,12 @@ package wistaxis.core.route;
 
 import java.util.List;
 import java.util.Map;
-import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.Provenance;
+import wistaxis.core.steps.Step;
 
 /** The shapes of {@code routes.json}. */
 public final class RouteFacts {
     private RouteFacts() {}
-
-    /**
-     * A step that can help.
-     *
-     * @param keeps whether what is on the device stays
-     * @param writes whether it writes firmware
-     * @param mode {@code recovery} or {@code dfu}, which the device has to be in; null for none
-     * @param minutes lowest and highest usual length, whole minutes
-     * @param work {@code hands}, {@code unattended} or {@code mixed}
-     * @param host whether it goes through the bench computer, which then has to be ready
-     */
-    public record StepFact(
-            String id, String title, boolean keeps, boolean writes, List<Integer> minutes, String work, boolean host, @Nullable String mode, List<String> needs, String says, Provenance provenance,
-            String source) {
-        public StepFact {
-            minutes = List.copyOf(minutes);
-            needs = List.copyOf(needs);
-        }
-
-        /** Whether it can be done to a device in a mode: in its own, and what erases in the deeper one too, which takes nothing else. Common practice. */
-        public boolean fits(@Nullable String in) {
-            return mode != null && (mode.equals(in) || writes && !keeps && "dfu".equals(in));
-        }
-
-        StepFact minutes(int lowest, int highest) {
-            return new StepFact(id, title, keeps, writes, List.of(lowest, highest), work, host, mode, needs, says, provenance, source);
-        }
-    }
 
     /** The steps for a trouble, least destructive first. */
     public record Ladder(String trouble, String words, List<String> steps, Provenance provenance, String source) {
@@ -49,7 +21,7 @@ public final class RouteFacts {
      *
      * @param effect {@code stop} ends the job; {@code contradiction} says that two facts do not go together; {@code refuse} and {@code block} take a step out
      *     for good or for now; {@code advise-against} leaves it open but does not recommend it; {@code reason} adds words, {@code caution} a warning, {@code tell} one that
-     *     the owner hears before agreeing
+     *     the owner hears before agreeing, {@code lose} one of these that names a loss, which an earlier consent only covers if it was said then
      * @param when facts and the values for which the rule holds, all of them; {@code unknown} is the value of a missing fact
      * @param steps the steps it is about; empty for a stop and a contradiction
      * @param firm whether a technician may not overrule it
@@ -81,5 +53,5 @@ public final class RouteFacts {
     /** How long a device waits after so many wrong tries. */
     public record Wait(int tries, int minutes, Provenance provenance, String source) {}
 
-    record Routes(List<StepFact> steps, List<Ladder> ladders, List<Preference> preferences, List<Wait> waits, List<Rule> rules) {}
+    record Routes(List<Step> steps, List<Ladder> ladders, List<Preference> preferences, List<Wait> waits, List<Rule> rules) {}
 }

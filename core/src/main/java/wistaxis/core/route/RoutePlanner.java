@@ -2,6 +2,7 @@ package wistaxis.core.route;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -14,6 +15,8 @@ import wistaxis.core.facts.Json;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.route.Route.Rung;
 import wistaxis.core.route.Route.Status;
+import wistaxis.core.steps.Step;
+import wistaxis.core.steps.Steps;
 
 /** Applies the rules to the facts. What is not known never makes a step more permissive. */
 public final class RoutePlanner {
@@ -44,13 +47,12 @@ public final class RoutePlanner {
     }
 
     public boolean knows(String step) {
-        return routes.steps().stream().anyMatch(s -> s.id().equals(step));
+        return Steps.find(step).isPresent();
     }
 
     /** @throws IllegalArgumentException for an unknown step */
-    public RouteFacts.StepFact step(String id) {
-        return routes.steps().stream().filter(s -> s.id().equals(id)).findFirst()
-                .orElseThrow(() -> new IllegalArgumentException("no such step [" + id + "]"));
+    public Step step(String id) {
+        return Steps.of(id);
     }
 
     /** What follows from a case, by the names that rules and questions read. */
@@ -73,11 +75,25 @@ public final class RoutePlanner {
         Inferences inferred = infer(facts, context);
         List<RouteFacts.Rule> holding = routes.rules().stream().filter(r -> r.holds(inferred.facts())).toList();
         Optional<String> stop = says(holding, "stop", inferred.words()).findFirst();
-        List<RouteFacts.StepFact> steps = ladder(facts.trouble(), context).stream().map(id -> timed(step(id), inferred)).toList();
-        List<Rung> rungs = steps.stream().map(s -> new Judge(s, holding, inferred.words(), stop, context.overruled().get(s.id()),
-                facts.tried() != null && facts.tried().contains(s.id())).rung()).toList();
+        List<Step> steps = ladder(facts, context).stream().map(id -> timed(step(id), inferred)).toList();
+        List<RouteFacts.Rule> asking = unasked(inferred.facts());
+        List<Rung> rungs = steps.stream().map(s -> {
+            List<RouteFacts.Rule> rules = context.covers(s, Judge.losses(s, holding)) ? holding : asking;
+            return new Judge(s, rules, inferred.words(), stop, context.overruled().get(s.id()), isTried(facts, s.id())).rung();
+        }).toList();
         return new Route(stop.orElse(null), says(holding, "contradiction", inferred.words()).toList(), IntStream.range(0, rungs.size()).mapToObj(i -> nameNearest(rungs, i)).toList(), inferred.target(), facts.targetVersion() != null, context.signed(),
                 inferred.fits());
+    }
+
+    /** The rules that hold as long as the owner was not asked. */
+    private List<RouteFacts.Rule> unasked(Map<String, String> facts) {
+        Map<String, String> before = new HashMap<>(facts);
+        before.remove("consent");
+        return routes.rules().stream().filter(r -> r.holds(before)).toList();
+    }
+
+    private static boolean isTried(CaseFacts facts, String step) {
+        return facts.tried() != null && facts.tried().contains(step);
     }
 
     private void check(CaseFacts facts) {
@@ -86,12 +102,13 @@ public final class RoutePlanner {
         }
         for (String step : facts.tried() == null ? List.<String>of() : facts.tried()) {
             if (!knows(step)) {
-                throw new BadInput("tried step [" + step + "] is not known; write " + routes.steps().stream().map(RouteFacts.StepFact::id).toList());
+                throw new BadInput("tried step [" + step + "] is not known; write " + routes.steps().stream().map(Step::id).toList());
             }
         }
     }
 
-    private List<String> ladder(@Nullable String trouble, RouteContext context) {
+    private List<String> ladder(CaseFacts facts, RouteContext context) {
+        String trouble = facts.trouble();
         List<String> steps = new ArrayList<>(routes.ladders().stream().filter(l -> l.trouble().equals(trouble)).findFirst()
                 .orElseThrow(() -> new BadInput("no ladder for trouble [" + (trouble == null ? "unknown" : trouble) + "]; known are "
                         + routes.ladders().stream().map(RouteFacts.Ladder::trouble).toList())).steps());
@@ -102,10 +119,13 @@ public final class RoutePlanner {
                 steps.add(steps.indexOf(move.getLast()), move.getFirst());
             }
         }
+        if (Steps.is(steps.getLast(), Step::writes) && isTried(facts, steps.getLast())) {
+            steps.add(Step.HARDWARE); // what the deepest rung could not cure is the device's own fault
+        }
         return steps;
     }
 
-    private static RouteFacts.StepFact timed(RouteFacts.StepFact step, Inferences inferred) {
+    private static Step timed(Step step, Inferences inferred) {
         return step.id().equals("wait-and-try") ? inferred.waitMinutes().map(m -> step.minutes(m, m + 5)).orElse(step) : step;
     }
 
@@ -117,7 +137,7 @@ public final class RoutePlanner {
         }
         String nearest = IntStream.range(0, rungs.size()).filter(i -> rungs.get(i).status() != Status.REFUSED && !lacksKeys(rungs.get(i))).boxed()
                 .min(Comparator.<Integer>comparingInt(i -> Math.abs(i - at)).thenComparing(i -> i)).map(i -> rungs.get(i).step().title()).orElse("none on this ladder; hardware first");
-        return new Rung(rung.step(), rung.status(), rung.done(), rung.advised(), rung.overrulable(), rung.reasons().stream().map(r -> r.replace(NEAREST, nearest)).toList(), rung.cautions(), rung.tells());
+        return new Rung(rung.step(), rung.status(), rung.done(), rung.advised(), rung.overrulable(), rung.reasons().stream().map(r -> r.replace(NEAREST, nearest)).toList(), rung.cautions(), rung.tells(), rung.losses());
     }
 
     private static boolean lacksKeys(Rung rung) {
@@ -137,9 +157,13 @@ public final class RoutePlanner {
     }
 
     /** Judges one step by the rules that are about it. */
-    private record Judge(RouteFacts.StepFact step, List<RouteFacts.Rule> rules, Map<String, String> words, Optional<String> stop, @Nullable String overruled, boolean done) {
+    private record Judge(Step step, List<RouteFacts.Rule> rules, Map<String, String> words, Optional<String> stop, @Nullable String overruled, boolean done) {
         private List<RouteFacts.Rule> of(String... effects) {
             return rules.stream().filter(r -> List.of(effects).contains(r.effect()) && r.steps().contains(step.id())).toList();
+        }
+
+        static List<String> losses(Step step, List<RouteFacts.Rule> rules) {
+            return rules.stream().filter(r -> r.effect().equals("lose") && r.steps().contains(step.id())).map(RouteFacts.Rule::id).toList();
         }
 
         private List<String> warns(String... effects) {
@@ -160,7 +184,7 @@ public final class RoutePlanner {
             return new Rung(step, status, done, of("advise-against").isEmpty(), overrulable,
                     Stream.of(stop.stream(), Stream.ofNullable(overruled).map(why -> "Overruled by the technician: " + why),
                             against.stream().filter(r -> !refused || !r.effect().equals("block")).map(r -> fill(r.says(), words)), speaks).flatMap(s -> s).toList(),
-                    warns("tell", "caution"), warns("tell"));
+                    warns("tell", "lose", "caution"), warns("tell", "lose"), losses(step, rules));
         }
     }
 }

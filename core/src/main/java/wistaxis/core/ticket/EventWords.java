@@ -14,7 +14,7 @@ public final class EventWords {
             case TicketEvent.FactWithdrawn e -> "Intake: " + spaced(e.fact()) + " is unknown again";
             case TicketEvent.Identified e -> "Identified as " + e.identifier() + ", " + e.how();
             case TicketEvent.ConsentAsked e -> (e.given() ? "Owner agreed to erase (" : "Owner did not agree to erase (") + e.who() + "); told about backup: " + e.toldAboutBackup();
-            case TicketEvent.RouteChosen e -> "Route: " + spaced(e.step());
+            case TicketEvent.RouteChosen e -> "Step taken: " + spaced(e.step());
             case TicketEvent.BuildChosen e -> "Firmware chosen: " + e.version() + " (" + e.build() + ")";
             case TicketEvent.DownloadStarted e -> "Download of " + e.build() + (e.fromByte() > 0 ? " goes on at " + Units.inWords(e.fromByte()) : " started");
             case TicketEvent.DownloadStopped e -> "Download of " + e.build() + " stopped at " + Units.inWords(e.atByte()) + ": " + e.reason();
@@ -29,7 +29,7 @@ public final class EventWords {
             case TicketEvent.StageReached e -> "Restore: " + spaced(e.stage());
             case TicketEvent.SigningAnswered e -> "Signing: " + e.says();
             case TicketEvent.RestoreStopped e -> "Restore stopped: " + e.why();
-            case TicketEvent.Restored e -> "Restored to " + e.version();
+            case TicketEvent.Restored e -> "Written: " + e.version();
             case TicketEvent.CheckAnswered e -> "Handover: " + spaced(e.check()) + ": " + e.answer();
             case TicketEvent.StepTried e -> spaced(e.step()) + (e.helped() ? " helped" : " did not help");
             case TicketEvent.Overruled e -> "Overruled for " + spaced(e.step()) + ": " + e.reason();

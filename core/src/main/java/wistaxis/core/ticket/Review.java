@@ -9,6 +9,8 @@ import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.BenchTime;
+import wistaxis.core.steps.Step;
+import wistaxis.core.steps.Steps;
 
 /**
  * Whether what a ledger says can have happened: what a chain of digests cannot see, because somebody may write nonsense in good order. Fed entry by entry, in order; findings in words.
@@ -115,7 +117,7 @@ public final class Review {
     }
 
     private void erases(LedgerEntry e, String does, @Nullable String step, boolean without, Seen seen) {
-        if (step != null && Ticket.erases(step) && without) {
+        if (step != null && Steps.is(step, Step::erases) && without) {
             found(e, does + " [" + step + "], which erases, " + (seen.consent == null ? "and the owner was never asked" : "after the owner had refused in entry [" + seen.asked + "]"));
         }
     }

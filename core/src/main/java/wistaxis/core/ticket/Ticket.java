@@ -6,25 +6,24 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.steps.Step;
 
 /**
  * A ticket as the fold of its events.
  *
  * @param number for example {@code T-0007}
  * @param facts answers of the intake by name; what is not there is unknown
- * @param consent the answer to the one question about erasing, once asked
+ * @param consent the owner's last answer to the question about erasing, once asked
+ * @param attempts the rungs that were taken, in order; the last is the present one
+ * @param build the build chosen for this model
  * @param provenBuild the build whose package was proven
  * @param provenFile where that package is
  * @param mode {@code recovery} or {@code dfu} while the device is known to be in it
  * @param modeSince since when
- * @param restoreStage the stage the restore last reached; null before it begins and after it was stopped
- * @param attempts how often the keys were tried
- * @param restored the version written, once the greeting came
- * @param checks answers of the handover by name
  * @param failed steps that were taken and did not help
  * @param overruled steps that the technician takes although the rules block them, with the reason
  * @param unlock the carrier unlock that was ordered beside, if any
@@ -34,16 +33,16 @@ import org.jspecify.annotations.Nullable;
  * @param odd what of its entries cannot be understood, in words
  */
 public record Ticket(
-        String number, String title, boolean simulated, Instant openedAt, Instant lastAt, Map<String, String> facts, @Nullable String identifier,
-        TicketEvent.@Nullable ConsentAsked consent, @Nullable String route, TicketEvent.@Nullable BuildChosen build, @Nullable String provenBuild,
-        @Nullable String provenFile, @Nullable String mode, @Nullable Instant modeSince, boolean restoreStarted, @Nullable String restoreStage,
-        int attempts, @Nullable String restored, Map<String, String> checks, Set<String> failed, Map<String, String> overruled,
+        String number, String title, boolean simulated, Instant openedAt, Instant lastAt, Map<String, String> facts,
+        @Nullable String identifier, TicketEvent.@Nullable ConsentAsked consent, List<Attempt> attempts,
+        TicketEvent.@Nullable BuildChosen build, @Nullable String provenBuild, @Nullable String provenFile,
+        @Nullable String mode, @Nullable Instant modeSince, Set<String> failed, Map<String, String> overruled,
         TicketEvent.@Nullable UnlockOrdered unlock, List<String> unlockAnswers, @Nullable String closed,
         @Nullable String unknownState, List<String> odd) {
 
     public Ticket {
         facts = Collections.unmodifiableMap(new LinkedHashMap<>(facts));
-        checks = Collections.unmodifiableMap(new LinkedHashMap<>(checks));
+        attempts = List.copyOf(attempts);
         failed = Collections.unmodifiableSet(new LinkedHashSet<>(failed));
         overruled = Collections.unmodifiableMap(new LinkedHashMap<>(overruled));
         unlockAnswers = List.copyOf(unlockAnswers);
@@ -55,11 +54,6 @@ public record Ticket(
         TicketFold fold = new TicketFold(entries.getFirst());
         entries.stream().skip(1).forEach(fold::add);
         return fold.ticket();
-    }
-
-    /** Whether a step erases the device: by name, so that a ticket needs no route facts to be folded. */
-    public static boolean erases(String step) {
-        return step.endsWith("-restore") || step.endsWith("-erase");
     }
 
     /** This ticket with one more event. */
@@ -77,14 +71,59 @@ public record Ticket(
         return consent != null && consent.given();
     }
 
-    /** Whether the step taken writes firmware: by name, so that a ticket needs no route facts to be folded. */
+    /** The present attempt; empty before a rung is taken. */
+    public Optional<Attempt> attempt() {
+        return attempts.isEmpty() ? Optional.empty() : Optional.of(attempts.getLast());
+    }
+
+    /** The step of the present attempt; null before a rung is taken. */
+    public @Nullable String route() {
+        return attempt().map(Attempt::step).filter(s -> !s.isEmpty()).orElse(null);
+    }
+
+    /** Whether the step of the present attempt has a property. */
+    public boolean is(Predicate<Step> property) {
+        return attempt().filter(a -> a.is(property)).isPresent();
+    }
+
+    /** Whether the step taken writes firmware. */
     public boolean writesFirmware() {
-        return route != null && (route.endsWith("-restore") || route.endsWith("-update"));
+        return is(Step::writes);
     }
 
     /** Whether the step taken leaves the data on the device. */
     public boolean keepsData() {
-        return route != null && !erases(route);
+        return is(Step::keeps);
+    }
+
+    /** The run of the present attempt; empty before one is started. */
+    public Optional<Attempt.Run> run() {
+        return attempt().map(Attempt::run);
+    }
+
+    /** Whether a run goes on. */
+    public boolean running() {
+        return run().filter(Attempt.Run::goesOn).isPresent();
+    }
+
+    /** The stage that the run which goes on has reached; null when none goes on. */
+    public @Nullable String restoreStage() {
+        return running() ? run().map(Attempt.Run::stage).orElse(null) : null;
+    }
+
+    /** The version that the present attempt wrote; null while it has not. */
+    public @Nullable String restored() {
+        return run().map(Attempt.Run::written).orElse(null);
+    }
+
+    /** Answers of the handover of the present attempt, by name. */
+    public Map<String, String> checks() {
+        return attempt().map(Attempt::checks).orElse(Map.of());
+    }
+
+    /** How often the keys were tried. */
+    public int keysTried() {
+        return attempts.stream().mapToInt(Attempt::keys).sum();
     }
 
     /** Whether its build is the one whose package has this digest. */
@@ -96,12 +135,13 @@ public record Ticket(
         return build != null && build.build().equals(provenBuild);
     }
 
-    /** Where the ticket stands: the first stage that is not done. */
+    /** Where the ticket stands: the first stage that is not done. A rung that did not help leads back to the route. */
     public Stage stage() {
+        Attempt now = attempt().filter(a -> !a.step().isEmpty()).orElse(null);
         if (closed != null) {
             return Stage.CLOSED;
         }
-        if (restored != null && !failed.contains(Objects.requireNonNullElse(route, ""))) {
+        if (restored() != null && (now == null || !now.failed())) {
             return Stage.HANDOVER;
         }
         if (!facts.containsKey("trouble")) {
@@ -110,15 +150,15 @@ public record Ticket(
         if (identifier == null) {
             return Stage.IDENTIFY;
         }
-        if (route == null) {
+        if (now == null || now.failed()) {
             return Stage.ROUTE;
         }
-        if (!writesFirmware()) {
+        if (!writesFirmware() || Boolean.TRUE.equals(now.said())) {
             return Stage.HANDOVER;
         }
         if (!packageProven()) {
             return Stage.FIRMWARE;
         }
-        return mode != null || restoreStarted ? Stage.RESTORE : Stage.KEYS;
+        return mode != null || running() ? Stage.RESTORE : Stage.KEYS;
     }
 }

@@ -55,8 +55,20 @@ public sealed interface TicketEvent {
 
     record Identified(String identifier, String how) implements TicketEvent {}
 
-    /** @param toldAboutBackup what was said about the backup, in words */
-    record ConsentAsked(String step, boolean given, String who, String toldAboutBackup) implements TicketEvent {}
+    /**
+     * @param toldAboutBackup what was said about the backup, in words
+     * @param losses what would be lost besides what is on the device, as the rules of {@code routes.json} name it; null in entries
+     *     written before that was kept
+     */
+    record ConsentAsked(String step, boolean given, String who, String toldAboutBackup, @Nullable List<String> losses) implements TicketEvent {
+        public ConsentAsked {
+            losses = losses == null ? null : List.copyOf(losses);
+        }
+
+        public ConsentAsked(String step, boolean given, String who, String toldAboutBackup) {
+            this(step, given, who, toldAboutBackup, null);
+        }
+    }
 
     record RouteChosen(String step) implements TicketEvent {}
 

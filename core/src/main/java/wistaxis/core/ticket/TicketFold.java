@@ -7,7 +7,10 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.steps.Step;
+import wistaxis.core.steps.Steps;
 
 /** The fold itself: one mutable working copy of a ticket while its events are read. */
 final class TicketFold {
@@ -19,17 +22,12 @@ final class TicketFold {
     private final Map<String, String> facts = new LinkedHashMap<>();
     private @Nullable String identifier;
     private TicketEvent.@Nullable ConsentAsked consent;
-    private @Nullable String route;
+    private final List<Attempt> attempts = new ArrayList<>();
     private TicketEvent.@Nullable BuildChosen build;
     private @Nullable String provenBuild;
     private @Nullable String provenFile;
     private @Nullable String mode;
     private @Nullable Instant modeSince;
-    private boolean restoreStarted;
-    private @Nullable String restoreStage;
-    private int attempts;
-    private @Nullable String restored;
-    private final Map<String, String> checks = new LinkedHashMap<>();
     private final Set<String> failed = new LinkedHashSet<>();
     private final Map<String, String> overruled = new LinkedHashMap<>();
     private TicketEvent.@Nullable UnlockOrdered unlock;
@@ -62,17 +60,12 @@ final class TicketFold {
         facts.putAll(t.facts());
         identifier = t.identifier();
         consent = t.consent();
-        route = t.route();
+        attempts.addAll(t.attempts());
         build = t.build();
         provenBuild = t.provenBuild();
         provenFile = t.provenFile();
         mode = t.mode();
         modeSince = t.modeSince();
-        restoreStarted = t.restoreStarted();
-        restoreStage = t.restoreStage();
-        attempts = t.attempts();
-        restored = t.restored();
-        checks.putAll(t.checks());
         failed.addAll(t.failed());
         overruled.putAll(t.overruled());
         unlock = t.unlock();
@@ -84,14 +77,19 @@ final class TicketFold {
 
     void add(LedgerEntry entry) {
         lastAt = entry.when();
+        take(entry);
+        follow();
+    }
+
+    private void take(LedgerEntry entry) {
         switch (entry.event()) {
             case TicketEvent.Opened _ -> odd.add("entry [" + entry.number() + "] opens the ticket a second time");
             case TicketEvent.Odd(_, String why) -> odd.add(why);
             case TicketEvent.FactRecorded(String fact, String value) -> facts.put(fact, value);
             case TicketEvent.FactWithdrawn(String fact) -> facts.remove(fact);
             case TicketEvent.Identified(String id, _) -> identify(id);
-            case TicketEvent.ConsentAsked asked -> consent = asked;
-            case TicketEvent.RouteChosen(String step) -> route(step);
+            case TicketEvent.ConsentAsked asked -> asked(asked);
+            case TicketEvent.RouteChosen(String step) -> choose(step, entry.when());
             case TicketEvent.StepTried(String step, boolean helped) -> tried(step, helped);
             case TicketEvent.Overruled(String step, String reason) -> overruled.put(step, reason);
             case TicketEvent.UnlockOrdered ordered -> {
@@ -102,19 +100,20 @@ final class TicketFold {
             case TicketEvent.BuildChosen chosen -> build = chosen;
             case TicketEvent.PackageProven(String proven, String file, _, _, _) -> prove(proven, file);
             case TicketEvent.PackageRefused _ -> prove(null, null);
-            case TicketEvent.KeysAttempted _ -> attempts++;
+            case TicketEvent.KeysAttempted _ -> change(entry, a -> with(a, a.keys() + 1, a.run(), a.checks(), a.said()));
             case TicketEvent.ModeEntered(String entered) -> mode(entered, entry.when());
             case TicketEvent.ModeLost _ -> mode(null, null);
-            case TicketEvent.RestoreStarted _ -> restoreStarted = true;
-            case TicketEvent.StageReached(String stage) -> restoreStage = stage;
-            case TicketEvent.RestoreStopped stopped -> stop(stopped);
+            case TicketEvent.RestoreStarted(String started) -> run(entry, _ -> new Attempt.Run(started, entry.when(), null, null, null));
+            case TicketEvent.StageReached(String stage) -> run(entry, r -> r.at(stage));
+            case TicketEvent.RestoreStopped stopped -> stop(entry, stopped);
             case TicketEvent.Restored(String version) -> {
-                restored = version;
+                run(entry, r -> r.through(version));
                 mode(null, null);
             }
-            case TicketEvent.CheckAnswered(String check, String answer) -> checks.put(check, answer);
+            case TicketEvent.CheckAnswered(String check, String answer) -> check(entry, check, answer);
             case TicketEvent.Closed(String outcome) -> closed = outcome;
-            case TicketEvent.DownloadStarted _, TicketEvent.DownloadStopped _, TicketEvent.Downloaded _, TicketEvent.SigningAnswered _, TicketEvent.StateRead _, TicketEvent.BreakRead _ -> { }
+            case TicketEvent.DownloadStarted _, TicketEvent.DownloadStopped _, TicketEvent.Downloaded _,
+                    TicketEvent.SigningAnswered _, TicketEvent.StateRead _, TicketEvent.BreakRead _ -> { }
         }
     }
 
@@ -127,10 +126,22 @@ final class TicketFold {
         identifier = id;
     }
 
-    /** Another step begins anew: what a step that did not help was asked at the end is open again. */
-    private void route(String step) {
-        checks.remove("step-helped");
-        route = step;
+    /** The present attempt goes by the owner's last word about its step. */
+    private void asked(TicketEvent.ConsentAsked asked) {
+        consent = asked;
+        if (!attempts.isEmpty() && attempts.getLast().step().equals(asked.step())) {
+            Attempt a = attempts.getLast();
+            attempts.set(attempts.size() - 1, new Attempt(a.step(), a.since(), asked, a.build(), a.proven(), a.mode(), a.keys(), a.run(), a.checks(), a.said(), false));
+        }
+    }
+
+    /** Another rung is another attempt; so is the same one again once something was done for it. */
+    private void choose(String step, Instant at) {
+        if (!attempts.isEmpty() && attempts.getLast().untouched() && attempts.getLast().step().equals(step)) {
+            return;
+        }
+        TicketEvent.ConsentAsked under = Steps.is(step, Step::erases) && consent != null && consent.given() ? consent : null;
+        attempts.add(new Attempt(step, at, under, null, false, null, 0, null, Map.of(), null, false));
     }
 
     private void tried(String step, boolean helped) {
@@ -138,6 +149,50 @@ final class TicketFold {
             failed.remove(step);
         } else {
             failed.add(step);
+        }
+        for (int i = attempts.size() - 1; i >= 0; i--) {
+            Attempt a = attempts.get(i);
+            if (a.step().equals(step)) {
+                attempts.set(i, with(a, a.keys(), a.run(), a.checks(), helped));
+                return;
+            }
+        }
+    }
+
+    /** What is done for the present attempt; work before any step is an attempt of its own. */
+    private void change(LedgerEntry entry, UnaryOperator<Attempt> work) {
+        if (attempts.isEmpty()) {
+            attempts.add(new Attempt("", entry.when(), null, null, false, null, 0, null, Map.of(), null, false));
+        }
+        attempts.set(attempts.size() - 1, work.apply(attempts.getLast()));
+    }
+
+    private static Attempt with(Attempt a, int keys, Attempt.@Nullable Run run, Map<String, String> checks, @Nullable Boolean said) {
+        return new Attempt(a.step(), a.since(), a.consent(), a.build(), a.proven(), a.mode(), keys, run, checks, said, a.handedOver());
+    }
+
+    private void run(LedgerEntry entry, UnaryOperator<Attempt.Run> work) {
+        change(entry, a -> {
+            Attempt.Run before = a.run() == null ? new Attempt.Run("", entry.when(), null, null, null) : a.run();
+            return with(a, a.keys(), work.apply(before), a.checks(), a.said());
+        });
+    }
+
+    private void check(LedgerEntry entry, String check, String answer) {
+        change(entry, a -> {
+            Map<String, String> checks = new LinkedHashMap<>(a.checks());
+            checks.put(check, answer);
+            return with(a, a.keys(), a.run(), checks, a.said());
+        });
+    }
+
+    /** The present attempt keeps what the device and its package are now; the ones before it what they were. */
+    private void follow() {
+        if (!attempts.isEmpty()) {
+            Attempt a = attempts.getLast();
+            boolean proven = build != null && build.build().equals(provenBuild);
+            attempts.set(attempts.size() - 1, new Attempt(a.step(), a.since(), a.consent(), build, proven, mode == null ? a.mode() : mode,
+                    a.keys(), a.run(), a.checks(), a.said(), closed != null));
         }
     }
 
@@ -153,9 +208,8 @@ final class TicketFold {
     }
 
     /** A device that was being written to is in no mode that anybody knows of. */
-    private void stop(TicketEvent.RestoreStopped stopped) {
-        restoreStarted = false;
-        restoreStage = null;
+    private void stop(LedgerEntry entry, TicketEvent.RestoreStopped stopped) {
+        run(entry, r -> r.stoppedFor(stopped.why()));
         if (Boolean.TRUE.equals(stopped.writing())) {
             mode(null, null);
             unknownState = stopped.why();
@@ -163,7 +217,7 @@ final class TicketFold {
     }
 
     Ticket ticket() {
-        return new Ticket(number, title, simulated, openedAt, lastAt, facts, identifier, consent, route, build, provenBuild, provenFile, mode, modeSince,
-                restoreStarted, restoreStage, attempts, restored, checks, failed, overruled, unlock, unlockAnswers, closed, unknownState, odd);
+        return new Ticket(number, title, simulated, openedAt, lastAt, facts, identifier, consent, attempts, build, provenBuild, provenFile,
+                mode, modeSince, failed, overruled, unlock, unlockAnswers, closed, unknownState, odd);
     }
 }

@@ -11,6 +11,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -20,6 +21,7 @@ import wistaxis.core.device.KeyFamily;
 import wistaxis.core.outside.HostProbe.HostFacts;
 import wistaxis.core.ticket.Chain;
 import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 
 class EvidenceTest {
@@ -45,16 +47,25 @@ class EvidenceTest {
         for (int i = 1; i <= 4; i++) {
             boolean helps = i != 2;
             ticket(ledger, "T-" + i, "iPhone13,2", "looping", new TicketEvent.RouteChosen("force-restart"), new TicketEvent.StepTried("force-restart", false),
-                    new TicketEvent.RouteChosen("recovery-update"), helps ? new TicketEvent.Restored("31.10") : new TicketEvent.StepTried("recovery-update", false));
+                    new TicketEvent.RouteChosen("recovery-update"), new TicketEvent.RestoreStarted("31K88"), new TicketEvent.Restored("31.10"),
+                    new TicketEvent.StepTried("recovery-update", !helps), new TicketEvent.StepTried("recovery-update", helps));
         }
         ticket(ledger, "T-8", "iPad12,1", "looping", new TicketEvent.RouteChosen("recovery-update"), new TicketEvent.Restored("31.10"));
         ticket(ledger, "T-9", "iPhone14,5", "looping", new TicketEvent.RouteChosen("recovery-update"), new TicketEvent.RouteChosen("charge"));
-        Evidence evidence = Evidence.of(ledger, DeviceCatalogue.shipped());
-        assertThat(evidence.of(KeyFamily.SIDE_KEY, "looping", "recovery-update")).contains(new Evidence.Tally(3, 4));
-        assertThat(evidence.of(KeyFamily.SIDE_KEY, "looping", "force-restart")).contains(new Evidence.Tally(0, 4));
+        ticket(ledger, "T-10", "iPhone14,5", "looping", new TicketEvent.RouteChosen("recovery-update"), new TicketEvent.RestoreStarted("31K88"), new TicketEvent.Restored("31.10"));
+        ticket(ledger, "T-11", "iPhone14,5", "looping", new TicketEvent.RouteChosen("recovery-update"), new TicketEvent.RestoreStarted("31K88"), new TicketEvent.RestoreStopped("by hand"));
+        ticket(ledger, "T-12", "iPhone14,5", "looping", new TicketEvent.RouteChosen("recovery-update"), new TicketEvent.CheckAnswered("data-there", "data gone"),
+                new TicketEvent.StepTried("recovery-update", true));
+        Evidence evidence = Evidence.of(tickets(ledger), DeviceCatalogue.shipped());
+        assertThat(evidence.of(KeyFamily.SIDE_KEY, "looping", "recovery-update")).as("each attempt once, as it was put right; written and not said is no case").contains(new Evidence.Tally(3, 1, 5));
+        assertThat(evidence.of(KeyFamily.SIDE_KEY, "looping", "force-restart")).contains(new Evidence.Tally(0, 0, 4));
         assertThat(evidence.of(KeyFamily.HOME_PAD, "looping", "recovery-update")).as("one case is no evidence").isEmpty();
         assertThat(evidence.of(KeyFamily.SIDE_KEY, "frozen", "recovery-update")).isEmpty();
         assertThat(evidence.of(null, "looping", "recovery-update")).isEmpty();
+    }
+
+    private static List<Ticket> tickets(List<LedgerEntry> ledger) {
+        return ledger.stream().collect(Collectors.groupingBy(LedgerEntry::ticket)).values().stream().map(Ticket::fold).toList();
     }
 
     private static void ticket(List<LedgerEntry> ledger, String number, String device, String trouble, TicketEvent... events) {

@@ -3,7 +3,9 @@ package wistaxis.core.ticket;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.annotation.JsonSubTypes;
+import java.time.Instant;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Stream;
@@ -18,7 +20,7 @@ import wistaxis.core.restore.HandoverFacts;
 class EventsTest {
     static Stream<TicketEvent> events() {
         return Stream.of(new TicketEvent.Opened("Deck phone", true), new TicketEvent.FactRecorded("screenSays", "disabled"), new TicketEvent.FactWithdrawn("ownerPassword"),
-                new TicketEvent.Identified("iPhone13,2", "by its identifier"), new TicketEvent.ConsentAsked("recovery-restore", true, "deckhand", "no backup"),
+                new TicketEvent.Identified("iPhone13,2", "by its identifier"), new TicketEvent.ConsentAsked("recovery-restore", true, "deckhand", "no backup", List.of("no-backup")),
                 new TicketEvent.RouteChosen("recovery-restore"), new TicketEvent.BuildChosen("31.10", "31K88", "0".repeat(64), 28_000_000, "newest"),
                 new TicketEvent.DownloadStarted("31K88", 4_000_000), new TicketEvent.DownloadStopped("31K88", 4_100_000, "by hand"),
                 new TicketEvent.Downloaded("31K88", 28_000_000, 9.5), new TicketEvent.PackageProven("31K88", "packages/p.zip", 6, "0".repeat(64), "known"),
@@ -54,10 +56,22 @@ class EventsTest {
         assertThat(EventWords.of(new TicketEvent.ConsentAsked("x", false, "owner", "none"))).startsWith("Owner did not agree");
     }
 
+    private static Attempt attempt(String step, TicketEvent... more) {
+        List<LedgerEntry> entries = new ArrayList<>();
+        for (TicketEvent e : Stream.concat(Stream.of(new TicketEvent.Opened("x", true), new TicketEvent.RouteChosen(step)), Arrays.stream(more)).toList()) {
+            entries.add(Chain.link(Chain.START, entries.size() + 1, "T-0001", Instant.EPOCH, null, e.toJson()));
+        }
+        return Ticket.fold(entries).attempt().orElseThrow();
+    }
+
     @Test
     void theHandoverAsksForWhatTheStepLeft() {
         HandoverFacts facts = HandoverFacts.shipped();
-        assertThat(facts.after("recovery-restore")).extracting(HandoverFacts.Check::id).contains("greeting-seen", "account-lock", "passcode-set").doesNotContain("step-helped");
-        assertThat(facts.after("wait-and-try")).extracting(HandoverFacts.Check::id).containsExactly("step-helped");
+        assertThat(facts.after(attempt("recovery-restore"))).extracting(HandoverFacts.Check::id).contains("greeting-seen", "step-helped", "account-lock", "passcode-set");
+        assertThat(facts.after(attempt("recovery-update"))).extracting(HandoverFacts.Check::id).contains("data-there", "step-helped").doesNotContain("account-lock");
+        assertThat(facts.after(attempt("recovery-update", new TicketEvent.CheckAnswered("data-there", "data gone")))).as("what is gone has to come back")
+                .extracting(HandoverFacts.Check::id).contains("account-lock", "data-back");
+        assertThat(facts.after(attempt("hardware"))).isEmpty();
+        assertThat(facts.after(attempt("wait-and-try"))).extracting(HandoverFacts.Check::id).containsExactly("step-helped");
     }
 }

@@ -45,7 +45,14 @@ class TicketTest {
         assertThat(after(new TicketEvent.Restored("31.10")).stage()).isEqualTo(Stage.HANDOVER);
         Ticket closed = after(new TicketEvent.Closed("handed over"));
         assertThat(closed.stage()).isEqualTo(Stage.CLOSED);
-        assertThat(closed.attempts()).isEqualTo(1);
+        assertThat(closed.keysTried()).isEqualTo(1);
+        assertThat(closed.attempts()).singleElement().satisfies(a -> {
+            assertThat(a.build()).isNotNull();
+            assertThat(a.proven()).isTrue();
+            assertThat(a.consent()).isNotNull();
+            assertThat(a.mode()).isEqualTo("recovery");
+            assertThat(a.outcome()).as("written and handed over").contains(Attempt.Outcome.HELPED);
+        });
     }
 
     @Test

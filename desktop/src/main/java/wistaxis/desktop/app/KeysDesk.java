@@ -3,18 +3,19 @@ package wistaxis.desktop.app;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.coach.Verdict;
 import wistaxis.core.keys.Goal;
-import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 
 /** The keys of one ticket: what its route wants of them, and the attempts in the ledger. */
 public final class KeysDesk {
+    private final Workbench bench;
     private final TicketDesk desk;
     private final Coaching coaching;
     private @Nullable Goal wanted;
 
     KeysDesk(Workbench bench, TicketDesk desk) {
+        this.bench = bench;
         this.desk = desk;
-        this.coaching = new Coaching(bench, desk, wanted(desk.ticket()), this::ended);
+        this.coaching = new Coaching(bench, desk, wanted(), this::ended);
     }
 
     public Coaching coaching() {
@@ -34,19 +35,14 @@ public final class KeysDesk {
     }
 
     /** What the route and the mode ask of the keys now. */
-    private static Goal wanted(Ticket t) {
-        return switch (t.route()) {
-            case "dfu-restore" -> Goal.DFU;
-            case "force-restart" -> Goal.FORCE_RESTART;
-            case "recovery-in-out" -> t.mode() == null ? Goal.RECOVERY : Goal.LEAVE_RECOVERY;
-            case null, default -> Goal.RECOVERY;
-        };
+    private Goal wanted() {
+        return bench.routes().rules(desk.ticket()).wantedKeys().orElse(Goal.RECOVERY);
     }
 
     /** Takes the route's goal when that has changed; a goal chosen by hand stays until then. */
     private void follow() {
         boolean outAgain = coaching.goal() == Goal.LEAVE_RECOVERY && coaching.verdict().filter(Verdict::success).isPresent();
-        Goal now = outAgain ? Goal.LEAVE_RECOVERY : wanted(desk.ticket());
+        Goal now = outAgain ? Goal.LEAVE_RECOVERY : wanted();
         if (now != wanted) {
             wanted = now;
             if (coaching.goal() != now && coaching.run().isEmpty()) {

@@ -7,6 +7,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicBoolean;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.facts.BadInput;
 import wistaxis.core.keys.Input;
 import wistaxis.core.restore.Gate;
 import wistaxis.core.restore.RestoreRun;
@@ -14,6 +15,7 @@ import wistaxis.core.restore.RestoreStage;
 import wistaxis.core.signing.SigningRequest;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Rules;
 import wistaxis.standins.StandInSigner;
 
 /** The restore of one ticket: steps the run, proves the package anew, asks for signing, and tells the device what the host does. */
@@ -28,34 +30,29 @@ public final class RestoreDesk {
     private Gate signing = new Gate.Open();
     private boolean signingAsked;
     private int attempt;
+    private int runOf;
 
     RestoreDesk(Workbench bench, TicketDesk desk) {
         this.bench = bench;
         this.desk = desk;
     }
 
+    /** The run of the present attempt. */
     public Optional<RestoreRun> run() {
-        return Optional.ofNullable(run);
+        return Optional.ofNullable(run).filter(_ -> runOf == desk.ticket().attempts().size());
     }
 
-    /** Whether it may be started: a step that writes, a proven package, the owner's consent, the device in the step's mode, a bench that is ready, nothing that stops the job, no run going on. */
-    public boolean mayStart() {
-        Ticket ticket = desk.ticket();
-        return ticket.packageProven() && (ticket.consentGiven() || ticket.keepsData()) && inItsMode() && bench.stop(ticket).isEmpty() && bench.routes().readiness(ticket).ready() && !running();
+    /** Why it may not be started; empty when it may. */
+    public Optional<String> mayNot() {
+        return running() ? Optional.of("A run goes on already.") : bench.routes().rules(desk.ticket()).mayStart(bench.routes().readiness(desk.ticket()));
     }
 
-    /** Whether the step that was taken writes, and the device is in the mode that it needs. */
-    public boolean inItsMode() {
-        Ticket ticket = desk.ticket();
-        return bench.routes().step(ticket).filter(s -> s.writes() && s.fits(ticket.mode())).isPresent();
-    }
-
-    /** Starts the run. @throws IllegalStateException unless {@link #mayStart} */
+    /** Starts the run. @throws BadInput when it may not be started, with the reason */
     public void start() {
         Ticket ticket = desk.ticket();
-        if (!mayStart()) {
-            throw new IllegalStateException("a restore needs a proven package, the owner's consent, the device in its mode, a bench that is ready, and nothing that stops the job");
-        }
+        mayNot().ifPresent(why -> {
+            throw new BadInput(why);
+        });
         desk.record(new TicketEvent.RestoreStarted(Objects.requireNonNull(ticket.build()).build()));
         RestoreRun begun = RestoreRun.begin(bench.stages(), bench.nowNanos());
         desk.record(new TicketEvent.StageReached(begun.current().id()));
@@ -65,6 +62,7 @@ public final class RestoreDesk {
         signingAsked = false;
         int mine = ++attempt;
         run = begun;
+        runOf = ticket.attempts().size();
         bench.changed();
         bench.background().run(() -> desk.firmware().proveAgain(ticket, stopped), report -> {
             if (mine == attempt) {
@@ -88,7 +86,7 @@ public final class RestoreDesk {
     }
 
     public boolean mayStop() {
-        return running() && !Objects.requireNonNull(run).current().leaveCable();
+        return Rules.mayStop(running() ? Objects.requireNonNull(run).current() : null).isEmpty();
     }
 
     /** Whether the run waits for the device to come up again. */

@@ -6,6 +6,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -20,6 +21,7 @@ import wistaxis.core.firmware.SystemVersion;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.core.outside.HostProbe.HostFacts;
 import wistaxis.core.outside.HostProbe;
+import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.route.CaseFacts;
 import wistaxis.core.route.Evidence;
 import wistaxis.core.route.Intake;
@@ -27,10 +29,9 @@ import wistaxis.core.route.Oddities;
 import wistaxis.core.route.Readiness;
 import wistaxis.core.route.Route;
 import wistaxis.core.route.RouteContext;
-import wistaxis.core.route.RouteFacts;
 import wistaxis.core.route.RoutePlanner;
-import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.work.Rules;
 import wistaxis.desktop.host.PublicHolidays;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.SideFile;
@@ -42,6 +43,7 @@ public final class RouteDesk {
     private RoutePlanner planner;
     private final Intake intake = Intake.shipped();
     private final Evidence evidence;
+    private final HandoverFacts handover = HandoverFacts.shipped();
     private final HostProbe probe;
     private final Path settingsFile;
     private Settings settings = Settings.USUAL;
@@ -53,10 +55,10 @@ public final class RouteDesk {
     /** What was found of a ticket as it was. */
     private record Odd(Ticket of, Oddities what) {}
 
-    RouteDesk(Workbench bench, HostProbe probe, Path settingsFile, List<LedgerEntry> entries) {
+    RouteDesk(Workbench bench, HostProbe probe, Path settingsFile, Collection<Ticket> tickets) {
         this.bench = bench;
         this.planner = RoutePlanner.shipped(bench.devices(), bench.sequences());
-        this.evidence = Evidence.of(entries, bench.devices());
+        this.evidence = Evidence.of(tickets, bench.devices());
         this.probe = probe;
         this.settingsFile = settingsFile;
         SideFile.Read<Settings> read = Settings.read(settingsFile, s -> PublicHolidays.of(s.holidays()));
@@ -77,8 +79,8 @@ public final class RouteDesk {
         return intake;
     }
 
-    void recorded(LedgerEntry entry) {
-        evidence.add(entry, bench.devices());
+    void changed(@Nullable Ticket before, Ticket after) {
+        evidence.changed(before, after, bench.devices());
     }
 
     public Settings settings() {
@@ -116,7 +118,7 @@ public final class RouteDesk {
     }
 
     private RouteContext context(Ticket ticket) {
-        return new RouteContext(signed(ticket), settings.preferences(), ticket.overruled());
+        return new RouteContext(signed(ticket), settings.preferences(), ticket.overruled(), ticket.consent());
     }
 
     /** The versions signed for the ticket's model now, newest first; empty until the library has answered. */
@@ -145,9 +147,10 @@ public final class RouteDesk {
         return ticket.fact("trouble").isEmpty() ? Optional.empty() : Optional.of(planner.plan(CaseFacts.of(ticket), context(ticket)));
     }
 
-    /** The step that a ticket has taken, if it is known here. */
-    public Optional<RouteFacts.StepFact> step(Ticket ticket) {
-        return Optional.ofNullable(ticket.route()).filter(planner::knows).map(planner::step);
+    /** What may be done next on a ticket. */
+    public Rules rules(Ticket ticket) {
+        Oddities odd = oddities(ticket);
+        return new Rules(ticket, odd, odd.stop() ? null : route(ticket).orElse(null), handover);
     }
 
     /** Why nothing may be done on a ticket, if so. */
@@ -157,8 +160,9 @@ public final class RouteDesk {
 
     /** Whether firmware will be written on a ticket, as far as can be told. */
     boolean writes(Ticket ticket) {
-        if (ticket.route() != null || ticket.fact("trouble").isEmpty()) {
-            return ticket.route() == null || ticket.writesFirmware();
+        boolean chosen = ticket.attempt().filter(a -> !a.failed() && !a.step().isEmpty()).isPresent();
+        if (chosen || ticket.fact("trouble").isEmpty()) {
+            return !chosen || ticket.writesFirmware();
         }
         return planner.plan(CaseFacts.of(ticket), new RouteContext(List.of(), settings.preferences(), ticket.overruled())).recommended().map(r -> r.step().writes()).orElse(true);
     }

@@ -57,6 +57,9 @@ public final class TicketDesk implements Coaching.Subject {
         if (t.unknownState() != null) {
             return machine.start(Start.LOOPING, true, bench.nowNanos()); // half written: it starts and falls over, which is one thing that may be seen
         }
+        if (t.attempts().stream().anyMatch(a -> a.written() != null)) {
+            return machine.start(Start.ON, false, bench.nowNanos());
+        }
         Start start = "black".equals(t.facts().get("screenSays")) ? Start.OFF : switch (t.fact("trouble").orElse("")) {
             case "passcode-forgotten", "disabled", "unavailable" -> Start.DISABLED;
             case "looping", "stuck-on-logo" -> Start.LOOPING;

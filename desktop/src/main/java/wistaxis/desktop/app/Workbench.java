@@ -141,7 +141,7 @@ public final class Workbench implements AutoCloseable {
             this.world = opened(new StandInWorld(setup.folder().standIns(), this::now, setup.lineBytesPerSecond()));
             this.line = opened(new Line(world.address()));
             this.stock = opened(new Stock(this, setup.folder(), entries));
-            this.routes = new RouteDesk(this, new OshiHost(), setup.folder().settings(), entries);
+            this.routes = new RouteDesk(this, new OshiHost(), setup.folder().settings(), tickets.values());
             this.practice = opened(new Practice(this, setup.folder()));
             this.drill = new DrillDesk(this);
             if (!check.findings().isEmpty()) {
@@ -173,7 +173,7 @@ public final class Workbench implements AutoCloseable {
         if (unread != null) {
             return;
         }
-        tickets.values().stream().filter(t -> t.restoreStarted() && t.restored() == null && t.closed() == null).toList().forEach(t -> {
+        tickets.values().stream().filter(t -> t.running() && t.closed() == null).toList().forEach(t -> {
             boolean writing = stages.stream().filter(s -> s.id().equals(t.restoreStage())).anyMatch(RestoreStage::leaveCable);
             record(t.number(), writing ? new TicketEvent.RestoreStopped("the program ended while the device was being written to; its state is not known", true)
                     : new TicketEvent.RestoreStopped("the program ended during the restore; put the device into recovery and start it again"));
@@ -407,9 +407,11 @@ public final class Workbench implements AutoCloseable {
             if (e.number() > lastNumber()) {
                 Ticket before = tickets.get(e.ticket());
                 entries.add(e);
-                routes.recorded(e);
                 stock.recorded(e);
                 fold(e);
+                if (!e.ofBench()) {
+                    routes.changed(before, ticket(e.ticket()));
+                }
                 if (before != null && !Objects.equals(before.identifier(), ticket(e.ticket()).identifier())) {
                     desks.remove(e.ticket());
                 }

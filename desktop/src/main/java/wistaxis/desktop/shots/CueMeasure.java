@@ -78,7 +78,7 @@ public final class CueMeasure {
         boolean[] beside = new boolean[2];
         Screenshots.onFx(() -> {
             beside[0] = bench.ticket("T-0012").build() != null && !bench.ticket("T-0012").packageProven();
-            beside[1] = bench.ticket("T-0011").restoreStarted() && bench.ticket("T-0011").restored() == null;
+            beside[1] = bench.ticket("T-0011").running();
             shell[0].close();
             bench.close();
         });
@@ -102,7 +102,7 @@ public final class CueMeasure {
         });
         Screenshots.waitUntil(() -> bench.ticket("T-0011").mode() != null);
         Screenshots.rest(500);
-        Screenshots.waitUntil(() -> bench.desk("T-0011").restore().mayStart());
+        Screenshots.waitUntil(() -> bench.desk("T-0011").restore().mayNot().isEmpty());
         Screenshots.onFx(() -> bench.desk("T-0011").restore().start());
         Screenshots.rest(1500);
     }

@@ -1,17 +1,16 @@
 package wistaxis.desktop.view;
 
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
-import org.jspecify.annotations.Nullable;
 import wistaxis.core.restore.HandoverFacts;
+import wistaxis.core.steps.Step;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Rules;
 import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
 
@@ -24,28 +23,26 @@ final class HandoverView extends TicketPage {
         this.shell = shell;
     }
 
-    private List<HandoverFacts.Check> checks(Ticket t) {
-        return bench.handover().after(Objects.requireNonNullElse(t.route(), ""));
+    private static List<HandoverFacts.Check> checks(Workbench bench, Ticket t) {
+        return t.attempt().map(bench.handover()::after).orElse(List.of());
     }
 
     @Override
     public void refresh() {
         Ticket t = ticket();
         VBox list = new VBox(8);
-        checks(t).forEach(c -> list.getChildren().add(check(t, c)));
+        checks(bench, t).forEach(c -> list.getChildren().add(check(t, c)));
         VBox advice = Ui.card(Ui.label("For the customer", "strong"));
         bench.handover().advice().forEach(a -> advice.getChildren().add(Ui.text("\u2013 " + a, "small")));
         list.getChildren().add(advice);
         root.getChildren().setAll(Ui.label(title(t), "large"));
-        if (t.closed() == null && coached(t.route())) {
+        if (t.is(Step::isHardware) && t.closed() == null) {
+            list.getChildren().addFirst(Ui.notice("", "Goes with the device:", bench.routes().rules(t).tried() + "."));
+        }
+        if (t.closed() == null && t.is(Step::isKeysAlone)) {
             root.getChildren().add(Ui.row(8, coach(shell, number)));
         }
         root.getChildren().addAll(Ui.scroll(list), foot(t));
-    }
-
-    /** Whether a step is done by the keys alone, so that the coach leads through it. */
-    static boolean coached(@Nullable String route) {
-        return "force-restart".equals(route) || "recovery-in-out".equals(route);
     }
 
     static Button coach(Shell shell, String number) {
@@ -70,32 +67,24 @@ final class HandoverView extends TicketPage {
     }
 
     private void answer(Ticket t, String check, String answer) {
-        bench.record(number, new TicketEvent.CheckAnswered(check, answer));
-        if (check.equals("step-helped") && t.route() != null) {
-            bench.record(number, new TicketEvent.StepTried(t.route(), answer.equals("it helped")));
-        }
+        bench.routes().rules(t).check(check, answer).forEach(e -> bench.record(number, e));
     }
 
     private Node foot(Ticket t) {
         if (t.closed() != null) {
             return Ui.row(12, Ui.label("Nothing more to do on this ticket.", "muted"), Ui.button("to-bench", "To the bench", "primary", shell::showBench));
         }
-        if ("it did not help".equals(t.checks().get("step-helped"))) {
-            return Ui.row(12, Ui.button("back-to-route", "Take the next rung", "primary", () -> shell.showTicket(number, Stage.ROUTE)));
+        Rules rules = bench.routes().rules(t);
+        if (t.stage() == Stage.ROUTE) {
+            return Ui.row(12, Ui.button("back-to-route", rules.isForHardware() ? "To the route" : "Take the next rung", "primary", () -> shell.showTicket(number, Stage.ROUTE)));
         }
-        long open = checks(t).stream().filter(c -> !t.checks().containsKey(c.id())).count();
-        Button close = Ui.button("close-ticket", "Close the ticket", "primary", () -> bench.record(number, new TicketEvent.Closed(outcome(t))));
-        close.setDisable(open > 0);
-        return Ui.row(12, close, Ui.label(open == 0 ? "Everything is asked." : open + " still to ask", "muted"));
-    }
-
-    private String outcome(Ticket t) {
-        return t.restored() != null ? (t.keepsData() ? "updated to " : "restored to ") + t.restored() + ", handed over" : t.route() == null ? "handed over"
-                : bench.routes().planner().step(t.route()).title().toLowerCase(java.util.Locale.ROOT) + ", handed over";
+        Button close = Ui.button("close-ticket", rules.isForHardware() ? "Close it: to the hardware bench" : "Close the ticket", "primary", () -> bench.record(number, bench.routes().rules(ticket()).close()));
+        close.setDisable(rules.mayClose().isPresent());
+        return Ui.row(12, close, Ui.label(rules.open().isEmpty() ? "Everything is asked." : rules.open().size() + " still to ask", "muted"));
     }
 
     @Override
     public String next() {
-        return ticket().closed() != null ? "The ticket is closed." : "Go through the checks with the owner. Hands: now.";
+        return bench.routes().rules(ticket()).next().line();
     }
 }

@@ -53,7 +53,7 @@ final class KeysView implements View, CoachPane.Around {
 
     @Override
     public String status() {
-        int n = ticket().attempts();
+        int n = ticket().keysTried();
         return n == 0 ? "no attempt yet; several are normal" : n + (n == 1 ? " attempt" : " attempts") + "; several are normal";
     }
 

@@ -98,27 +98,28 @@ final class RestoreView implements View {
                 .ifPresent(r -> notices.getChildren().add(Ui.notice("stop", "The restore stopped.", ((RestoreRun.State.Failed) r.state()).why(),
                         "Choose another build in Firmware, or try again.")));
         if (t.restored() != null) {
-            notices.getChildren().add(Ui.notice("calm", (t.keepsData() ? "Updated to " : "Restored to ") + t.restored() + ".", t.keepsData() ? "The device has started by itself; its data is there." : "The greeting screen is on the device."));
+            notices.getChildren().add(Ui.notice("calm", (t.keepsData() ? "Updated to " : "Restored to ") + t.restored() + ".", t.keepsData() ? "The device starts by itself; whether the data is there is asked at the handover." : "The greeting screen is on the device."));
             return;
         }
-        if (!restore.inItsMode()) {
+        if (!bench.routes().rules(t).inItsMode()) {
             notices.getChildren().add(Ui.notice("", "The device is not in " + mode(t) + ".", t.unknownState() == null ? "Put it into its mode first; the host cannot write to it as it is." : "It was being written to when that ended; its state is not known. Put it into its mode again, then start anew."));
             buttons.getChildren().add(Ui.button("back-to-keys", "Back to the keys", "primary", () -> shell.showTicket(number, Stage.KEYS)));
         }
         bench.stop(t).ifPresent(stop -> notices.getChildren().add(Ui.notice("stop", "Stop: nothing may be done on this device.", stop)));
-        if (!t.consentGiven() && !t.keepsData()) {
-            notices.getChildren().add(Ui.notice("stop", "The owner has not agreed to erase.", "Ask in Route; without consent nothing is erased."));
+        if (bench.routes().rules(t).needsConsent()) {
+            notices.getChildren().add(Ui.notice("stop", "The owner has not agreed to what would be lost now.", "Ask in Route; without consent nothing is erased."));
+            buttons.getChildren().add(Ui.button("ask-owner", "Ask the owner", "primary", () -> shell.showTicket(number, Stage.ROUTE)));
         }
         if (!bench.routes().readiness(t).ready()) {
             notices.getChildren().add(readiness.node(t));
         }
         Button start = Ui.button("restore-start", t.keepsData() ? "Start the update, which keeps the data" : "Start the restore, which erases the device", t.keepsData() ? "primary" : "danger", restore::start);
-        start.setDisable(!restore.mayStart());
+        start.setDisable(restore.mayNot().isPresent());
         buttons.getChildren().add(start);
     }
 
     private String mode(Ticket t) {
-        return bench.routes().step(t).filter(s -> "dfu".equals(s.mode())).isPresent() ? "DFU" : "recovery";
+        return bench.routes().rules(t).wantedMode().filter("dfu"::equals).isPresent() ? "DFU" : "recovery";
     }
 
     private void stages() {

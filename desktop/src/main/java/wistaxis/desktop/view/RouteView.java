@@ -2,7 +2,6 @@ package wistaxis.desktop.view;
 
 import java.util.List;
 import java.util.Locale;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import javafx.beans.binding.Bindings;
@@ -17,9 +16,12 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import wistaxis.core.route.Evidence;
 import wistaxis.core.route.Route;
-import wistaxis.core.route.RouteFacts;
+import wistaxis.core.steps.Step;
+import wistaxis.core.ticket.Attempt;
+import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Rules;
 import wistaxis.desktop.app.RouteDesk;
 import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
@@ -69,6 +71,7 @@ final class RouteView extends TicketPage {
         if (route.stop() != null) {
             ladder.getChildren().add(Ui.notice("stop", "Stop: nothing may be done on this device.", route.stop()));
         }
+        ends(t, route);
         if (!route.commonReasons().isEmpty() && route.stop() == null) {
             ladder.getChildren().add(Ui.notice("", "Before any step:", String.join("  ", route.commonReasons())));
         }
@@ -78,15 +81,30 @@ final class RouteView extends TicketPage {
             beside.getChildren().add(readiness.node(t));
         }
         versions(route).ifPresent(beside.getChildren()::add);
-        if (t.unlock() != null || unlockToo || "carrier-unlock".equals(t.route())) {
+        if (t.unlock() != null || unlockToo || t.is(Step::isCarrierUnlock)) {
             beside.getChildren().add(unlock.node(t));
-        } else if (route.stop() == null && route.rung("carrier-unlock").isEmpty()) {
+        } else if (route.stop() == null && route.rungs().stream().noneMatch(r -> r.step().isCarrierUnlock())) {
             beside.getChildren().add(Ui.button("unlock-too", "Order a carrier unlock as well", "quiet small", () -> {
                 unlockToo = true;
                 refresh();
             }));
         }
         beside.getChildren().add(preferred());
+    }
+
+    /** Where no rung is left to be taken: what was tried goes along, and the ticket ends here or at the hardware bench. */
+    private void ends(Ticket t, Route route) {
+        Rules rules = desk.rules(t);
+        if (t.closed() != null || t.stage() != Stage.ROUTE) {
+            return;
+        }
+        if (route.stop() == null && rules.isForHardware()) {
+            ladder.getChildren().add(Ui.notice("", "No rung is left: to the hardware bench.", "What goes with the device: " + rules.tried() + "."));
+        }
+        if (rules.mayClose().isEmpty()) {
+            ladder.getChildren().add(Ui.row(8, Ui.button("close-ticket", route.stop() != null ? "Close the ticket, not done" : "Close the ticket: to the hardware bench", "",
+                    () -> bench.record(number, desk.rules(ticket()).close()))));
+        }
     }
 
     private Node preferred() {
@@ -118,16 +136,19 @@ final class RouteView extends TicketPage {
     }
 
     private VBox rung(Ticket t, Route.Rung rung, Route route) {
-        RouteFacts.StepFact step = rung.step();
-        boolean taken = step.id().equals(t.route());
+        Step step = rung.step();
+        boolean taken = step.id().equals(t.route()) && t.attempt().filter(Attempt::failed).isEmpty();
         Label minutes = Ui.label(step.minutes().getFirst() + " to " + step.minutes().getLast() + " min", "muted");
         minutes.setMinWidth(Region.USE_PREF_SIZE);
         HBox head = Ui.row(12, keeps(step.keeps()), Ui.text(step.title(), rung.open() || taken ? "title" : "strong"), minutes, Ui.gap());
-        if (rung.done()) {
+        if (rung.done() && !taken) {
             head.getChildren().add(Ui.label("tried", "tag missing"));
         }
-        if (taken && !rung.done()) {
+        if (taken) {
             head.getChildren().add(Ui.label("taken", "tag simulated"));
+            if (desk.rules(t).needsConsent() && !asking.equals(step.id())) {
+                head.getChildren().add(Ui.button("rung-" + step.id(), "Ask the owner again", "primary", () -> take(rung)));
+            }
         } else if (rung.open() && !asking.equals(step.id())) {
             head.getChildren().add(Ui.button("rung-" + step.id(), rung.done() ? "Once more" : "Take this step", route.recommended().filter(rung::equals).isPresent() ? "primary" : "", () -> take(rung)));
         } else if (!rung.open()) {
@@ -145,16 +166,16 @@ final class RouteView extends TicketPage {
         } else if (!reasons.isEmpty()) {
             card.getChildren().add(Ui.text(String.join("  ", reasons), "small strong"));
         }
-        if (taken && !rung.done() && t.writesFirmware() && t.restored() == null) {
-            card.getChildren().add(Ui.row(8, Ui.button("did-not-help", "It did not help: next rung", "", () -> bench.record(number, new TicketEvent.StepTried(step.id(), false)))));
+        if (taken && step.writes() && desk.rules(t).maySay().isEmpty()) {
+            card.getChildren().add(Ui.row(8, Ui.button("did-not-help", "It did not help: next rung", "", () -> desk.rules(ticket()).say(Attempt.Outcome.DID_NOT_HELP).forEach(e -> bench.record(number, e)))));
         }
-        if (taken && !rung.done() && HandoverView.coached(step.id())) {
+        if (taken && step.isKeysAlone()) {
             card.getChildren().add(Ui.row(8, HandoverView.coach(shell, number)));
         }
         if (rung.overrulable() && overruling.equals(step.id())) {
             card.getChildren().add(overrule(step.id()));
         }
-        return Ui.style(card, taken && !rung.done() || asking.equals(step.id()) ? "open" : rung.open() ? "" : "tight gone");
+        return Ui.style(card, taken || asking.equals(step.id()) ? "open" : rung.open() ? "" : "tight gone");
     }
 
     private void words(VBox card, Ticket t, Route.Rung rung, List<String> reasons) {
@@ -166,7 +187,9 @@ final class RouteView extends TicketPage {
     }
 
     private static String inThisShop(Evidence.Tally e) {
-        return String.format(Locale.ROOT, "In this shop it helped %d of %d (95 %%: %.0f to %.0f of 100), same keys and trouble.", e.helped(), e.cases(), 100 * e.interval().low(), 100 * e.interval().high());
+        String lost = e.lost() == 0 ? "" : " In " + e.lost() + " more the data was gone.";
+        return String.format(Locale.ROOT, "In this shop it helped %d of %d (95 %%: %.0f to %.0f of 100), same keys and trouble.%s", e.helped(), e.cases(),
+                100 * e.interval().low(), 100 * e.interval().high(), lost);
     }
 
     private Node overruleButton(String step) {
@@ -213,7 +236,7 @@ final class RouteView extends TicketPage {
             who.requestFocus();
             return;
         }
-        bench.record(number, new TicketEvent.RouteChosen(rung.step().id()));
+        desk.rules(ticket()).choose(rung.step().id(), null, null).forEach(e -> bench.record(number, e));
     }
 
     private String toldAbout(Ticket t) {
@@ -234,7 +257,7 @@ final class RouteView extends TicketPage {
         var agree = Ui.button("consent-yes", "The owner agrees", "danger", () -> answer(step, true));
         agree.disableProperty().bind(Bindings.createBooleanBinding(() -> who.getText().isBlank(), who.textProperty()));
         box.getChildren().addAll(Ui.row(8, Ui.label("Who", "strong"), who), Ui.row(8, Ui.label("Told about the backup", "strong"), told),
-                Ui.row(8, agree, Ui.button("consent-no", "The owner does not agree", "", () -> answer(step, false))), Ui.text("Recorded in the ledger with the time, once for this ticket.", "small muted"));
+                Ui.row(8, agree, Ui.button("consent-no", "The owner does not agree", "", () -> answer(step, false))), Ui.text("Recorded in the ledger with the time. It covers every later step that loses no more.", "small muted"));
         who.setOnAction(_ -> agree.fire());
         return box;
     }
@@ -242,10 +265,9 @@ final class RouteView extends TicketPage {
     private void answer(String step, boolean given) {
         asking = "";
         String name = who.getText().isBlank() ? "owner, not named" : who.getText().strip();
-        bench.record(number, new TicketEvent.ConsentAsked(step, given, name, told.getText().strip()));
-        if (given) {
-            bench.record(number, new TicketEvent.RouteChosen(step));
-        }
+        Rules rules = desk.rules(ticket());
+        List<TicketEvent> events = given ? rules.choose(step, name, told.getText().strip()) : List.of(rules.consent(step, false, name, told.getText().strip()));
+        events.forEach(e -> bench.record(number, e));
     }
 
     @Override
@@ -255,8 +277,6 @@ final class RouteView extends TicketPage {
 
     @Override
     public String next() {
-        Ticket t = ticket();
-        return t.route() == null ? "Choose a rung. What erases asks for the owner's consent once. Hands: now."
-                : "Route: " + desk.planner().step(Objects.requireNonNull(t.route())).title().toLowerCase(Locale.ROOT) + ". Next: " + t.stage().words() + ".";
+        return desk.rules(ticket()).next().line();
     }
 }

@@ -116,7 +116,7 @@ final class TicketView implements View {
             Button station = Ui.button("station-" + stage.name().toLowerCase(java.util.Locale.ROOT), stage.words(), "station " + state + (stage == shown ? " shown" : ""),
                     () -> shell.showTicket(number, stage));
             station.setDisable(stage.compareTo(Stage.ROUTE) > 0 && t.identifier() == null || stage == Stage.ROUTE && t.fact("trouble").isEmpty()
-                    || stage == Stage.RESTORE && !t.packageProven() || stage == Stage.HANDOVER && t.stage().compareTo(Stage.HANDOVER) < 0);
+                    || stage == Stage.RESTORE && !t.packageProven() || stage == Stage.HANDOVER && t.stage().compareTo(Stage.HANDOVER) < 0 && t.attempt().filter(a -> a.said() != null).isEmpty());
             trail.getChildren().add(station);
         }
     }

@@ -1,0 +1,62 @@
+package wistaxis.core.steps;
+
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.facts.Provenance;
+import wistaxis.core.keys.Goal;
+
+/**
+ * A step that can help.
+ *
+ * @param keeps whether what is on the device stays
+ * @param writes whether it writes firmware
+ * @param minutes lowest and highest usual length, whole minutes
+ * @param work {@code hands}, {@code unattended} or {@code mixed}
+ * @param host whether it goes through the bench computer, which then has to be ready
+ * @param mode {@code recovery} or {@code dfu}, which the device has to be in; null for none
+ * @param keys what its keys are pressed for, in order; empty for a step without keys
+ * @param walk what leads through it where neither the host nor the keys do; null for none
+ */
+public record Step(
+        String id, String title, boolean keeps, boolean writes, List<Integer> minutes, String work, boolean host,
+        @Nullable String mode, List<Goal> keys, @Nullable String walk, List<String> needs, String says,
+        Provenance provenance, String source) {
+    /** The walk of the last rung, where the bench of this program ends. */
+    public static final String HARDWARE = "hardware";
+
+    /** The walk of an unlock that is ordered from the carrier. */
+    public static final String CARRIER_UNLOCK = "carrier-unlock";
+
+    public Step {
+        minutes = List.copyOf(minutes);
+        keys = List.copyOf(keys);
+        needs = List.copyOf(needs);
+    }
+
+    public boolean erases() {
+        return !keeps;
+    }
+
+    /** Whether it can be done to a device in a mode: in its own, and what erases in the deeper one too, which takes nothing else. Common practice. */
+    public boolean fits(@Nullable String in) {
+        return mode != null && (mode.equals(in) || writes && !keeps && "dfu".equals(in));
+    }
+
+    /** Whether the keys are all there is to it, so that the coach leads through it and nothing comes after. */
+    public boolean isKeysAlone() {
+        return !keys.isEmpty() && !writes;
+    }
+
+    public boolean isHardware() {
+        return HARDWARE.equals(walk);
+    }
+
+    public boolean isCarrierUnlock() {
+        return CARRIER_UNLOCK.equals(walk);
+    }
+
+    /** This step with another usual length, minutes. */
+    public Step minutes(int lowest, int highest) {
+        return new Step(id, title, keeps, writes, List.of(lowest, highest), work, host, mode, keys, walk, needs, says, provenance, source);
+    }
+}

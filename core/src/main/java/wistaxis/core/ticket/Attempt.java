@@ -1,0 +1,129 @@
+package wistaxis.core.ticket;
+
+import com.fasterxml.jackson.annotation.JsonValue;
+import java.time.Instant;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.function.Predicate;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.steps.Step;
+import wistaxis.core.steps.Steps;
+
+/**
+ * A rung that was chosen, with all that belongs to it.
+ *
+ * @param step its id; empty for work of an old or damaged ledger that was done before any step was chosen
+ * @param since when it was chosen
+ * @param consent the owner's answer that it was chosen under; null for none
+ * @param build the build chosen when it was last worked on; null for none
+ * @param proven whether that build's package was proven
+ * @param mode the mode that the device was last in for it; null for none
+ * @param keys how often the keys were tried for it
+ * @param run its run through the host; null before one is started
+ * @param checks answers of the handover by name
+ * @param said whether it helped, as somebody said; null before that
+ * @param handedOver whether the ticket was closed on it
+ */
+public record Attempt(
+        String step, Instant since, TicketEvent.@Nullable ConsentAsked consent, TicketEvent.@Nullable BuildChosen build, boolean proven,
+        @Nullable String mode, int keys, @Nullable Run run, Map<String, String> checks, @Nullable Boolean said, boolean handedOver) {
+    /** The check that asks whether the owner's data is still there, and the answer that says no. */
+    public static final String DATA_THERE = "data-there";
+    public static final String DATA_GONE = "data gone";
+
+    /** What came of an attempt. */
+    public enum Outcome {
+        HELPED, DID_NOT_HELP,
+        /** It helped, and took with it what it should have kept. */
+        DATA_LOST, STOPPED;
+
+        @JsonValue
+        @Override
+        public String toString() {
+            return name().toLowerCase(Locale.ROOT).replace('_', '-');
+        }
+
+        /** In words, after "it". */
+        public String words() {
+            return this == STOPPED ? "was stopped" : this == DATA_LOST ? "helped, but the data is gone" : toString().replace('-', ' ');
+        }
+    }
+
+    /**
+     * What the host did.
+     *
+     * @param stage the stage last reached; null before the first and after a stop
+     * @param stopped why it was stopped; null while it was not
+     * @param written the version on the device once the run was through; null before
+     */
+    public record Run(String build, Instant since, @Nullable String stage, @Nullable String stopped, @Nullable String written) {
+        public boolean goesOn() {
+            return stopped == null && written == null;
+        }
+
+        Run at(String reached) {
+            return new Run(build, since, reached, stopped, written);
+        }
+
+        Run stoppedFor(String why) {
+            return new Run(build, since, null, why, null);
+        }
+
+        Run through(String version) {
+            return new Run(build, since, stage, null, version);
+        }
+    }
+
+    public Attempt {
+        checks = Collections.unmodifiableMap(new LinkedHashMap<>(checks));
+    }
+
+    /** The step's properties; empty for a step that is not known here. */
+    public Optional<Step> known() {
+        return Steps.find(step);
+    }
+
+    public boolean is(Predicate<Step> property) {
+        return known().filter(property).isPresent();
+    }
+
+    /** What came of it; empty while that is not known. What was written and handed over before anybody was asked has helped. */
+    public Optional<Outcome> outcome() {
+        if (said != null) {
+            return Optional.of(!said ? Outcome.DID_NOT_HELP : lostData() ? Outcome.DATA_LOST : Outcome.HELPED);
+        }
+        if (run != null && run.stopped() != null) {
+            return Optional.of(Outcome.STOPPED);
+        }
+        return written() != null && handedOver ? Optional.of(lostData() ? Outcome.DATA_LOST : Outcome.HELPED) : Optional.empty();
+    }
+
+    /** Whether it kept nothing although its step keeps what is there. */
+    public boolean lostData() {
+        return is(Step::keeps) && DATA_GONE.equals(checks.get(DATA_THERE));
+    }
+
+    /** Whether it is over and the next rung is to be taken. */
+    public boolean failed() {
+        return Boolean.FALSE.equals(said);
+    }
+
+    /** The version it wrote; null while it has not. */
+    public @Nullable String written() {
+        return run == null ? null : run.written();
+    }
+
+    /** Why its run was stopped, in words; empty while that is not so. */
+    public String stopped() {
+        return run == null ? "" : Objects.requireNonNullElse(run.stopped(), "");
+    }
+
+    /** Whether nothing was done for it yet. */
+    boolean untouched() {
+        return run == null && said == null && keys == 0 && checks.isEmpty();
+    }
+}
