@@ -14,7 +14,6 @@ import javafx.util.Duration;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Shown;
-import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Theme;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.Shell;
@@ -22,6 +21,7 @@ import wistaxis.standins.DemoWorld;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.FolderHold;
 import wistaxis.store.ledger.DataFolder;
+import wistaxis.workbench.Workbench;
 
 /** The window. Whatever keeps it from opening is said in a page in its place and on standard error, and ends with status 1. */
 public final class WindowApp extends Application {
@@ -95,7 +95,7 @@ public final class WindowApp extends Application {
             refuseDemo(data); // which may have begun there before the folder was held
         }
         tidy(folder);
-        return Workbench.Setup.of(demo ? DemoWorld.NAME : "My bench", folder);
+        return Workbench.Setup.of(demo ? DemoWorld.NAME : "My bench", folder, new PracticeWorld(folder.standIns(), PracticeWorld.LINE), Platform::runLater);
     }
 
     private static DataFolder own(Path data) {

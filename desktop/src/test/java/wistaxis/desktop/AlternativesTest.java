@@ -34,7 +34,7 @@ class AlternativesTest {
     }
 
     private void record(String ticket, TicketEvent event) {
-        Window.onFx(() -> w.bench.record(ticket, event));
+        Window.acked(() -> w.bench.record(ticket, event));
     }
 
     @Test
@@ -71,7 +71,7 @@ class AlternativesTest {
         w.sees("Plug in now");
         w.hurried(() -> Window.until(40, () -> w.bench.ticket(KEYS).mode() != null, "recovery by a cold plug"));
         w.sees("In recovery. Let go.");
-        assertThat(w.bench.entries().get(w.bench.entries().size() - 2).event())
+        assertThat(w.entries().get(w.entries().size() - 2).event())
                 .isInstanceOfSatisfying(TicketEvent.KeysAttempted.class, a -> assertThat(a.school()).isEqualTo("Cold plug (shown)"));
     }
 
@@ -138,7 +138,7 @@ class AlternativesTest {
         w.click("station-route");
         w.sees("Stop: nothing may be done on this device.");
         assertThat(w.text()).doesNotContain("Take this step");
-        assertThat(w.bench.plan().lanes()).as("nobody's hands are planned for it").noneMatch(l -> l.job().ticket().equals("T-0015"));
+        assertThat(w.bench.plans().now().lanes()).as("nobody's hands are planned for it").noneMatch(l -> l.job().ticket().equals("T-0015"));
         assertThat(w.bench.ticket("T-0015").stage()).isEqualTo(Stage.IDENTIFY);
     }
 

@@ -24,8 +24,8 @@ import wistaxis.core.practice.Measured;
 import wistaxis.core.practice.StepScore;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.desktop.app.Coaching;
-import wistaxis.desktop.app.Practice;
+import wistaxis.workbench.Coaching;
+import wistaxis.workbench.Practice;
 
 /** The coach and the drill with real keys: a DFU entry that lands, a mistake that is explained, every family and goal, by feel, and a window that loses the keyboard. */
 class DrillTest {
@@ -124,11 +124,11 @@ class DrillTest {
         assertThat(w.text()).contains("too long: the device restarts").contains("let go of Side after five seconds").contains("What do you see?");
         w.tap(KeyCode.L);
         w.sees("The power key was held too long: the boot logo came.");
-        int entries = w.bench.entries().size();
-        assertThat(w.bench.entries().getLast().event()).isInstanceOfSatisfying(TicketEvent.StateRead.class, r -> assertThat(r.seen()).isEqualTo("boot logo"));
+        int entries = w.entries().size();
+        assertThat(w.entries().getLast().event()).isInstanceOfSatisfying(TicketEvent.StateRead.class, r -> assertThat(r.seen()).isEqualTo("boot logo"));
         w.tap(KeyCode.L);
-        assertThat(w.bench.entries()).as("said twice, written once").hasSize(entries);
-        assertThat(w.bench.entries().get(entries - 2).event()).isInstanceOfSatisfying(TicketEvent.KeysAttempted.class, a -> {
+        assertThat(w.entries()).as("said twice, written once").hasSize(entries);
+        assertThat(w.entries().get(entries - 2).event()).isInstanceOfSatisfying(TicketEvent.KeysAttempted.class, a -> {
             assertThat(a.succeeded()).isFalse();
             assertThat(a.timing()).hasSizeGreaterThan(4);
         });

@@ -20,7 +20,7 @@ class FaultsTest {
 
     /** The ledger says that the device came into recovery just now; the whole walk does it with keys. */
     private static void intoRecovery(Window w) {
-        Window.onFx(() -> w.bench.record(READY, new TicketEvent.ModeEntered("recovery")));
+        Window.acked(() -> w.bench.record(READY, new TicketEvent.ModeEntered("recovery")));
         w.click("lane-" + READY);
         w.sees("Start the restore");
     }
@@ -46,7 +46,7 @@ class FaultsTest {
     void aDamagedPackageAndAClosedSigningWindowEndTheRestoreBeforeAnythingIsWritten() throws IOException {
         try (Window w = Window.demo(folder, 12_000_000)) {
             intoRecovery(w);
-            w.bench.world().faults().closeSigning("31K88");
+            w.world.standIns().faults().closeSigning("31K88");
             w.click("restore-start");
             w.click("pace-60");
             w.sees("The restore stopped.");
@@ -58,7 +58,7 @@ class FaultsTest {
             w.click("restore-start");
             w.click("pace-60");
             w.sees("not a whole ZIP archive");
-            assertThat(w.bench.entries()).extracting(e -> e.event()).filteredOn(TicketEvent.RestoreStopped.class::isInstance).hasSize(2);
+            assertThat(w.entries()).extracting(e -> e.event()).filteredOn(TicketEvent.RestoreStopped.class::isInstance).hasSize(2);
             assertThat(w.bench.ticket(READY).restored()).isNull();
         }
     }
@@ -80,7 +80,7 @@ class FaultsTest {
             Window.until(20, () -> "send".equals(w.bench.ticket(READY).restoreStage()), "the next try");
             w.click("pace-60");
             w.hurried(() -> w.sees("Hand over, restored to 31.10"));
-            assertThat(w.bench.verify().clean()).isTrue();
+            assertThat(w.verify().clean()).isTrue();
         }
     }
 
@@ -111,7 +111,7 @@ class FaultsTest {
             assertThat(w.bench.desk(READY).restore().run().orElseThrow().fraction()).isGreaterThanOrEqualTo(done);
             w.click("pace-60");
             w.hurried(() -> w.sees("Hand over, restored to 31.10"));
-            assertThat(w.bench.entries()).extracting(e -> e.event().type()).containsSubsequence("restore-started", "mode-lost", "keys-attempted", "mode-entered", "restored");
+            assertThat(w.entries()).extracting(e -> e.event().type()).containsSubsequence("restore-started", "mode-lost", "keys-attempted", "mode-entered", "restored");
         }
     }
 
@@ -126,7 +126,7 @@ class FaultsTest {
             w.click("lane-" + READY);
             w.sees("left in recovery");
             w.sees("Start the restore");
-            assertThat(w.bench.entries().getLast().event()).isInstanceOfSatisfying(TicketEvent.RestoreStopped.class, e -> assertThat(e.why()).contains("start it again"));
+            assertThat(w.entries().getLast().event()).isInstanceOfSatisfying(TicketEvent.RestoreStopped.class, e -> assertThat(e.why()).contains("start it again"));
         }
     }
 
@@ -137,7 +137,7 @@ class FaultsTest {
             w.click("restore-start");
             w.click("restore-stop");
             w.sees("Start the restore");
-            assertThat(w.bench.entries().getLast().event()).isEqualTo(new TicketEvent.RestoreStopped("by hand"));
+            assertThat(w.entries().getLast().event()).isEqualTo(new TicketEvent.RestoreStopped("by hand"));
             assertThat(w.bench.ticket(READY).restored()).isNull();
             assertThat(w.bench.ticket(READY).mode()).as("the device is where it was").isEqualTo("recovery");
             w.click("restore-start");
@@ -153,18 +153,18 @@ class FaultsTest {
         try (Window w = Window.demo(folder, 12_000_000)) {
             w.click("lane-T-0012");
             w.click("choose-31K88");
-            w.bench.world().faults().wrongLengthOnce(5);
+            w.world.standIns().faults().wrongLengthOnce(5);
             w.click("download");
             w.sees("not the package that was chosen");
             w.click("nav-shelf");
             w.sees("stopped: the library lists");
-            w.bench.world().faults().drip(300_000);
+            w.world.standIns().faults().drip(300_000);
             w.click("resume-31K88");
             w.sees("coming");
             w.click("first-31K88");
             w.click("pause-31K88");
             w.sees("paused");
-            w.bench.world().close();
+            w.world.standIns().close();
             Window.onFx(() -> {
                 w.shell.showTicket("T-0013", wistaxis.core.ticket.Stage.FIRMWARE);
                 w.bench.stock().askAgain("iPhone10,1");
@@ -181,11 +181,11 @@ class FaultsTest {
             w.click("lane-T-0012");
             w.sees("Newest signed build");
             w.click("choose-31K88");
-            w.bench.world().faults().cutNextDownloadAfter(9_000_000);
+            w.world.standIns().faults().cutNextDownloadAfter(9_000_000);
             w.click("download");
             w.sees("Trying again by itself: the line broke");
             w.sees("The package is proven");
-            assertThat(w.bench.entries()).extracting(e -> e.event()).filteredOn(TicketEvent.DownloadStarted.class::isInstance).hasSizeGreaterThanOrEqualTo(1);
+            assertThat(w.entries()).extracting(e -> e.event()).filteredOn(TicketEvent.DownloadStarted.class::isInstance).hasSizeGreaterThanOrEqualTo(1);
         }
     }
 }

@@ -14,7 +14,6 @@ import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.desktop.app.Workbench;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.Ledger;
 
@@ -79,7 +78,7 @@ class GuardTest {
             assertThat(w.text().replace('\n', ' ')).contains("[last week]").contains("[colour] is not known");
             w.click("nav-bench");
             w.click("lane-T-0100");
-            Window.onFx(() -> w.bench.record("T-0100", new TicketEvent.FactRecorded("liquid", "no")));
+            Window.acked(() -> w.bench.record("T-0100", new TicketEvent.FactRecorded("liquid", "no")));
             assertThat(w.bench.ticket("T-0100").fact("liquid")).hasValue("no");
             w.click("nav-ledger");
             w.sees("The chain holds");
@@ -95,18 +94,18 @@ class GuardTest {
         try (Window w = open()) {
             w.sees("The ledger is broken, and nothing is written to it until you have read this.");
             assertThat(w.text()).contains("entry [2] of ticket [T-0001] was changed");
-            assertThat(w.bench.entries()).as("not even what is written at a start").hasSize(3);
-            assertThatThrownBy(() -> Window.onFx(() -> w.bench.open("another"))).hasStackTraceContaining("until somebody has read");
-            assertThat(w.bench.entries()).hasSize(3);
+            assertThat(w.entries()).as("not even what is written at a start").hasSize(3);
+            assertThatThrownBy(() -> Window.acked(() -> w.bench.open("another"))).hasStackTraceContaining("until somebody has read");
+            assertThat(w.entries()).hasSize(3);
             w.click("read-break");
             Window.until(5, () -> !w.text().contains("until you have read this"), "the notice to go");
-            assertThat(w.bench.entries()).extracting(LedgerEntry::event).element(3).isInstanceOf(TicketEvent.BreakRead.class);
-            assertThat(Window.onFx(() -> w.bench.open("another"))).isEqualTo("T-0002");
+            assertThat(w.entries()).extracting(LedgerEntry::event).element(3).isInstanceOf(TicketEvent.BreakRead.class);
+            assertThat(Window.acked(() -> w.bench.open("another"))).isEqualTo("T-0002");
         }
         try (Window w = open()) {
             w.sees("another");
             assertThat(w.text()).as("read once").doesNotContain("until you have read this");
-            assertThat(w.bench.verify().broken()).isPresent();
+            assertThat(w.verify().broken()).isPresent();
         }
     }
 
@@ -114,8 +113,8 @@ class GuardTest {
     @Test
     void aLedgerThatLostItsEndIsSaid() throws Exception {
         try (Window w = open()) {
-            Window.onFx(() -> w.bench.open("one"));
-            Window.onFx(() -> w.bench.open("two"));
+            Window.acked(() -> w.bench.open("one"));
+            Window.acked(() -> w.bench.open("two"));
         }
         for (String end : List.of("", "-wal", "-shm")) {
             Files.deleteIfExists(folder.resolve("ledger.db" + end));
@@ -161,12 +160,12 @@ class GuardTest {
             w.click("choose-31K88");
             w.click("download");
             Window.until(30, () -> w.bench.desk(number[0]).firmware().bytes() > 100_000, "some of it");
-            Window.onFx(() -> w.bench.record(number[0], new TicketEvent.BuildChosen("31.9", "31J52", "b".repeat(64), 1000, "by hand")));
-            Window.onFx(() -> w.bench.record(number[0], new TicketEvent.Closed("done")));
-            int events = w.bench.entries().size();
+            Window.acked(() -> w.bench.record(number[0], new TicketEvent.BuildChosen("31.9", "31J52", "b".repeat(64), 1000, "by hand")));
+            Window.acked(() -> w.bench.record(number[0], new TicketEvent.Closed("done")));
+            int events = w.entries().size();
             Window.until(60, () -> w.bench.stock().shelf().items().stream().anyMatch(i -> i.report().proven()), "the package on the shelf, proven");
-            assertThat(w.bench.entries()).as("a closed ticket goes on with nothing").hasSize(events);
-            assertThat(w.bench.verify().clean()).isTrue();
+            assertThat(w.entries()).as("a closed ticket goes on with nothing").hasSize(events);
+            assertThat(w.verify().clean()).isTrue();
         }
     }
 
@@ -174,41 +173,20 @@ class GuardTest {
     @Test
     void whatOthersAppendIsSeenAndNotOverruled() {
         try (Ledger ledger = ledger(); Window w = open()) {
-            String number = Window.onFx(() -> w.bench.open("Shared"));
+            String number = Window.acked(() -> w.bench.open("Shared"));
             ledger.append(number, new TicketEvent.FactRecorded("deviceWords", "seen by a call of the command line"), Instant.now());
             long began = System.nanoTime();
             Window.until(5, () -> w.bench.ticket(number).fact("deviceWords").isPresent(), "the entry of another process");
             assertThat(Duration.ofNanos(System.nanoTime() - began)).isLessThan(Duration.ofSeconds(2));
-            long seen = w.bench.entries().getLast().number();
-            assertThatThrownBy(() -> Window.onFx(() -> {
+            long seen = w.entries().getLast().number();
+            assertThatThrownBy(() -> Window.acked(() -> {
                 ledger.append(number, new TicketEvent.ConsentAsked("recovery-restore", false, "owner", "none"), Instant.now());
                 return w.bench.record(number, new TicketEvent.RouteChosen("recovery-restore"));
             })).hasStackTraceContaining("has moved on");
-            assertThat(w.bench.entries()).as("read in, and nothing written").last().satisfies(e -> assertThat(e.number()).isEqualTo(seen + 1));
+            assertThat(w.entries()).as("read in, and nothing written").last().satisfies(e -> assertThat(e.number()).isEqualTo(seen + 1));
+            Window.until(5, () -> w.bench.ticket(number).consent() != null, "the answer of another process");
             assertThat(w.bench.ticket(number).consentGiven()).isFalse();
-        }
-    }
-
-    /** The computer sleeps: its monotonic clock stands still, the wall clock does not. */
-    @Test
-    void theBenchIsOnTimeAfterANight() {
-        Window.startPlatform();
-        Duration[] asleep = {Duration.ZERO};
-        Workbench bench = Window.onFx(() -> new Workbench(new Workbench.Setup("Night", DataFolder.open(folder), NOW, System::nanoTime, () -> Instant.now().plus(asleep[0]), 1_000_000)));
-        try {
-            Window.onFx(() -> {
-                bench.tick();
-                asleep[0] = Duration.ofHours(8);
-                bench.tick();
-                bench.tick();
-                return null;
-            });
-            assertThat(bench.now()).isBetween(NOW.plus(Duration.ofHours(8)), NOW.plus(Duration.ofHours(8).plusMinutes(5)));
-        } finally {
-            Window.onFx(() -> {
-                bench.close();
-                return null;
-            });
+            w.sees("has moved on");
         }
     }
 
@@ -222,8 +200,8 @@ class GuardTest {
         }
         try (Window w = open()) {
             assertThat(w.bench.now()).isBetween(NOW, NOW.plus(Duration.ofMinutes(5)));
-            String number = Window.onFx(() -> w.bench.open("now"));
-            LedgerEntry entry = w.bench.entries().getLast();
+            String number = Window.acked(() -> w.bench.open("now"));
+            LedgerEntry entry = w.entries().getLast();
             assertThat(entry.at()).isBefore(NOW.plus(Duration.ofMinutes(5)));
             assertThat(entry.wall()).isNotNull();
             w.click("lane-" + number);

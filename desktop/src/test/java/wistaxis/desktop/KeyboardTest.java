@@ -176,7 +176,7 @@ class KeyboardTest {
         w.sees("Water inside: writing firmware can do more damage.");
         keys("<1");
         Window.until(10, () -> !w.text().contains("Stop. Say it"), "the stop to go with the answer");
-        assertThat(w.bench.entries()).extracting(LedgerEntry::event).extracting(TicketEvent::type).as("nothing is lost: the answer and that it was taken back are both there").contains("fact-withdrawn");
+        assertThat(w.entries()).extracting(LedgerEntry::event).extracting(TicketEvent::type).as("nothing is lost: the answer and that it was taken back are both there").contains("fact-withdrawn");
     }
 
     @Test
@@ -197,7 +197,7 @@ class KeyboardTest {
         w.sees("Exact model settled: enough for firmware.");
         w.click("take-iPhone14-4");
         assertThat(ticket().identifier()).isEqualTo("iPhone14,4");
-        assertThat(w.bench.entries()).extracting(e -> e.body()).anyMatch(b -> b.contains("by its looks"));
+        assertThat(w.entries()).extracting(e -> e.body()).anyMatch(b -> b.contains("by its looks"));
     }
 
     @Test

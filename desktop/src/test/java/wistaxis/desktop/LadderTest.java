@@ -26,7 +26,7 @@ class LadderTest {
     void rungAfterRungUpToTheHardwareBench() {
         try (Window w = Window.demo(folder, 12_000_000)) {
             for (List<String> fact : List.of(List.of("trouble", "looping"), List.of("tried", "charge,force-restart"))) {
-                Window.onFx(() -> w.bench.record(TICKET, new TicketEvent.FactRecorded(fact.getFirst(), fact.getLast())));
+                Window.acked(() -> w.bench.record(TICKET, new TicketEvent.FactRecorded(fact.getFirst(), fact.getLast())));
             }
             w.click("lane-" + TICKET);
             rung(w, "recovery-update", "updated to 31.10");
@@ -41,7 +41,7 @@ class LadderTest {
             assertThat(ticket(w).attempts()).filteredOn(a -> a.run() != null).extracting(a -> a.step() + " in " + a.mode() + " " + a.outcome().orElseThrow())
                     .containsExactly("recovery-update in recovery did-not-help", "recovery-restore in recovery did-not-help", "dfu-restore in dfu did-not-help");
             assertThat(ticket(w).attempts()).filteredOn(a -> a.run() != null).extracting(Attempt::written).containsOnly("31.10");
-            assertThat(w.bench.verify().clean()).isTrue();
+            assertThat(w.verify().clean()).isTrue();
         }
     }
 

@@ -22,7 +22,7 @@ class NothingIsCutTest {
     @Test
     void onNoMainViewInEitherThemeOrWithLargerText() {
         try (Window w = Window.demo(folder, 12_000_000)) {
-            Window.onFx(() -> w.bench.record("T-0011", new TicketEvent.ModeEntered("recovery")));
+            Window.acked(() -> w.bench.record("T-0011", new TicketEvent.ModeEntered("recovery")));
             List<String> cut = new ArrayList<>();
             for (String round : List.of("day", "dim", "larger")) {
                 if (round.equals("dim")) {

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import org.junit.jupiter.api.Test;
@@ -51,9 +52,9 @@ class ShelfWalkTest {
             Window.until(60, () -> w.bench.ticket(TICKET).packageProven() && w.bench.ticket("T-0018").packageProven(), "the package to be proven for both");
             w.sees("proven, signed: 6 parts");
             w.sees("serves T-0012 Ferry crew, deck phone 2, T-0018");
-            List<TicketEvent> events = w.bench.entries().stream().map(e -> e.event()).toList();
+            List<TicketEvent> events = w.entries().stream().map(e -> e.event()).toList();
             assertThat(events).filteredOn(e -> e instanceof TicketEvent.DownloadStopped s && s.reason().equals("by hand")).as("written on both tickets").hasSize(2);
-            assertThat(w.bench.plan().lanes().stream().filter(l -> l.job().ticket().equals(TICKET)).findFirst().orElseThrow().spans()).as("no download is planned any more").noneMatch(s -> s.what().equals("Download"));
+            assertThat(w.bench.plans().now().lanes().stream().filter(l -> l.job().ticket().equals(TICKET)).findFirst().orElseThrow().spans()).as("no download is planned any more").noneMatch(s -> s.what().equals("Download"));
             whatIsNotWantedAnyMoreIsThrownAway(w);
         }
     }
@@ -81,7 +82,7 @@ class ShelfWalkTest {
             w.click("resume-31K88");
             w.sees("proven, signed: 6 parts");
             assertThat(w.bench.ticket(TICKET).packageProven()).isTrue();
-            assertThat(w.bench.entries().stream().map(e -> e.event())).as("gone on with, not begun anew")
+            assertThat(w.entries().stream().map(e -> e.event())).as("gone on with, not begun anew")
                     .filteredOn(TicketEvent.DownloadStarted.class::isInstance).last().isInstanceOfSatisfying(TicketEvent.DownloadStarted.class, e -> assertThat(e.fromByte()).isGreaterThan(6_000_000));
             assertThat(w.text()).doesNotContain("left from before");
         }
@@ -105,20 +106,22 @@ class ShelfWalkTest {
     }
 
     private static void second(Window w) {
+        String number = Window.acked(() -> w.bench.open("Second phone"));
+        List<TicketEvent> events = new ArrayList<>();
+        for (String fact : List.of("trouble=unavailable", "ownership=proved", "blacklisted=no", "liquid=no", "battery=ok", "brokenKeys=none", "wrongTries=10-or-more", "readyCable=yes", "readyProgram=yes")) {
+            events.add(new TicketEvent.FactRecorded(fact.substring(0, fact.indexOf('=')), fact.substring(fact.indexOf('=') + 1)));
+        }
+        events.add(new TicketEvent.Identified("iPhone13,2", "test"));
+        events.add(new TicketEvent.ConsentAsked("recovery-restore", true, "owner", "no backup"));
+        events.add(new TicketEvent.RouteChosen("recovery-restore"));
+        Window.acked(() -> w.bench.record(number, events));
         Window.onFx(() -> {
-            String number = w.bench.open("Second phone");
-            for (String fact : List.of("trouble=unavailable", "ownership=proved", "blacklisted=no", "liquid=no", "battery=ok", "brokenKeys=none", "wrongTries=10-or-more", "readyCable=yes", "readyProgram=yes")) {
-                w.bench.record(number, new TicketEvent.FactRecorded(fact.substring(0, fact.indexOf('=')), fact.substring(fact.indexOf('=') + 1)));
-            }
-            w.bench.record(number, new TicketEvent.Identified("iPhone13,2", "test"));
-            w.bench.record(number, new TicketEvent.ConsentAsked("recovery-restore", true, "owner", "no backup"));
-            w.bench.record(number, new TicketEvent.RouteChosen("recovery-restore"));
             w.shell.showTicket(number);
             return number;
         });
         w.click("choose-31K88");
         w.click("download");
-        Window.until(20, () -> w.bench.entries().stream().anyMatch(e -> e.ticket().equals("T-0018") && e.event() instanceof TicketEvent.DownloadStarted), "the second ticket's download");
+        Window.until(20, () -> w.entries().stream().anyMatch(e -> e.ticket().equals("T-0018") && e.event() instanceof TicketEvent.DownloadStarted), "the second ticket's download");
         Window.onFx(() -> {
             w.shell.showBench();
             return null;

@@ -55,7 +55,7 @@ class StatesTest {
             w.tap(KeyCode.N);
             w.release(KeyCode.CONTROL);
             w.sees("What is wrong?");
-            assertThat(w.bench.tickets()).containsOnlyKeys("T-0001");
+            assertThat(w.bench.tickets().open()).extracting(wistaxis.core.ticket.Ticket::number).containsExactly("T-0001");
         }
     }
 

@@ -13,8 +13,8 @@ import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.desktop.app.Workbench;
 import wistaxis.store.ledger.DataFolder;
+import wistaxis.workbench.Plans;
 
 /** One locked phone from intake to ledger, in the real window, with real clicks and keys. */
 class WholeWalkTest {
@@ -59,7 +59,7 @@ class WholeWalkTest {
         w.click("promised-2");
         w.sees("Everything that matters here is asked.");
         assertThat(ticket(w).fact("deviceWords")).hasValue("deck phone");
-        assertThat(Workbench.promised(ticket(w))).isPresent();
+        assertThat(Plans.promised(ticket(w))).isPresent();
         w.click("go-on");
     }
 
@@ -202,15 +202,15 @@ class WholeWalkTest {
 
     private void ledger(Window w) throws Exception {
         w.click("nav-ledger");
-        w.sees("The chain holds: " + w.bench.entries().size() + " entries");
-        assertThat(w.bench.entries()).extracting(e -> e.event().type()).containsSubsequence("opened", "fact-recorded", "identified", "consent-asked", "route-chosen", "build-chosen",
+        w.sees("The chain holds: " + w.entries().size() + " entries");
+        assertThat(w.entries()).extracting(e -> e.event().type()).containsSubsequence("opened", "fact-recorded", "identified", "consent-asked", "route-chosen", "build-chosen",
                 "download-started", "download-stopped", "download-started", "downloaded", "package-proven", "keys-attempted", "keys-attempted", "keys-attempted", "mode-entered",
                 "mode-lost", "keys-attempted", "mode-entered", "restore-started", "stage-reached", "signing-answered", "stage-reached", "restored", "check-answered", "closed");
-        assertThat(w.bench.entries()).extracting(LedgerEntry::at).isSorted();
+        assertThat(w.entries()).extracting(LedgerEntry::at).isSorted();
         w.click("export-json");
         w.sees("Written: ");
         w.click("export-csv");
         assertThat(Files.list(folder.resolve("exports"))).hasSize(2);
-        assertThat(w.bench.verify().clean()).isTrue();
+        assertThat(w.verify().clean()).isTrue();
     }
 }

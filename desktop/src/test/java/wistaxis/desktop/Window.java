@@ -4,11 +4,15 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
 import java.util.concurrent.Callable;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.BooleanSupplier;
 import java.util.function.LongSupplier;
@@ -25,13 +29,17 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.robot.Robot;
 import javafx.stage.Stage;
-import wistaxis.desktop.app.Workbench;
+import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.desktop.view.Shell;
 import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.ledger.Ledger;
+import wistaxis.store.ledger.LedgerCheck;
+import wistaxis.workbench.Workbench;
 
 /** The real window in a test: real clicks and keys through the platform's robot, and what is on screen afterwards. */
 final class Window implements AutoCloseable {
     final Workbench bench;
+    final PracticeWorld world;
     final Shell shell;
     private final Stage stage;
     private final Robot robot;
@@ -81,7 +89,8 @@ final class Window implements AutoCloseable {
         this.folder = folder;
         copy(MADE, folder.standIns());
         startPlatform();
-        bench = onFx(() -> new Workbench(new Workbench.Setup("Test bench", folder, start, clock, lineBytesPerSecond)));
+        world = new PracticeWorld(folder.standIns(), lineBytesPerSecond);
+        bench = onFx(() -> new Workbench(new Workbench.Setup("Test bench", folder, start, clock, Clock.systemUTC(), world, Platform::runLater)));
         shell = onFx(() -> new Shell(bench));
         stage = onFx(() -> {
             Stage s = new Stage();
@@ -157,6 +166,34 @@ final class Window implements AutoCloseable {
         return result.get();
     }
 
+    /** Does something that is acknowledged, and waits for that. */
+    static <T> T acked(Callable<CompletableFuture<T>> work) {
+        try {
+            return onFx(work).get(30, TimeUnit.SECONDS);
+        } catch (ExecutionException e) {
+            throw new AssertionError(e.getCause());
+        } catch (InterruptedException | TimeoutException e) {
+            throw new AssertionError(e);
+        }
+    }
+
+    /** What the ledger holds. */
+    List<LedgerEntry> entries() {
+        try (Ledger ledger = Ledger.openReadOnly(folder.ledger())) {
+            return ledger.entries();
+        }
+    }
+
+    LedgerCheck verify() {
+        return acked(() -> bench.tickets().verify(_ -> true));
+    }
+
+    /** Waits until everything that was asked for is on the disk, and drawn. */
+    private void settle() {
+        until(30, () -> onFx(bench::pending) == 0, "everything to be on the disk");
+        pulses(1);
+    }
+
     /** Does something with the clock of the bench running five times as fast: for what plays by itself. */
     void hurried(Runnable work) {
         hurried(5, work);
@@ -206,7 +243,7 @@ final class Window implements AutoCloseable {
             button.run();
             return null;
         });
-        pulses(1);
+        settle();
     }
 
     private static void scrollTo(Node node) {
@@ -249,7 +286,7 @@ final class Window implements AutoCloseable {
     void tap(KeyCode key) {
         press(key);
         release(key);
-        pulses(1);
+        settle();
     }
 
     void type(String text) {

@@ -1,35 +1,33 @@
 package wistaxis.core.bench;
 
-import java.time.Duration;
-import java.time.Instant;
-import java.util.ArrayList;
+import java.util.ArrayDeque;
+import java.util.Deque;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.DeviceCatalogue;
-import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.KeyFamily;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Provenance;
 import wistaxis.core.restore.RestoreStage;
-import wistaxis.core.ticket.LedgerEntry;
-import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.ticket.Projection;
 
 /** How long things take here: downloads on this line and the stages of a restore by key family, from the shop's own ledger; stated defaults before there are any. */
 public final class TimeHistory {
     /** Older downloads say little about the line of today. */
-    private static final int LATEST_DOWNLOADS = 25;
+    public static final int LATEST_DOWNLOADS = 25;
+
+    /** Older restores of a family say little about the system versions of today. */
+    public static final int LATEST_STAGES = 50;
 
     /** Shorter ones measure the beginning, not the line. Bytes. */
     private static final long SHORTEST_DOWNLOAD = 1_000_000;
 
     private final Defaults defaults = Json.fact("times.json", Defaults.class);
     private final List<RestoreStage> stages;
-    private final List<Double> rates = new ArrayList<>();
-    private final Map<Stretch, List<Double>> seconds = new HashMap<>();
-    private final Map<String, Reading> readings = new HashMap<>();
+    private final Deque<Double> rates = new ArrayDeque<>();
+    private final Map<Stretch, Deque<Double>> seconds = new HashMap<>();
 
     /**
      * The stated defaults.
@@ -42,47 +40,34 @@ public final class TimeHistory {
 
     private record Stretch(KeyFamily family, String stage) {}
 
-    private static final class Reading {
-        private @Nullable DeviceModel model;
-        private @Nullable String stage;
-        private boolean waited;
-        private Instant since = Instant.EPOCH;
-    }
-
     public TimeHistory(List<RestoreStage> stages) {
         this.stages = List.copyOf(stages);
     }
 
-    /** Takes an entry of the ledger in; entries come in order. */
-    public void add(LedgerEntry entry, DeviceCatalogue devices) {
-        Reading r = readings.computeIfAbsent(entry.ticket(), _ -> new Reading());
-        switch (entry.event()) {
-            case TicketEvent.Identified(String identifier, _) -> r.model = devices.byIdentifier(identifier).orElse(null);
-            case TicketEvent.Downloaded(_, long bytes, double took) when took > 0 && bytes >= SHORTEST_DOWNLOAD -> rates.add(bytes / took);
-            case TicketEvent.StageReached(String stage) -> reached(r, stage, entry.when());
-            case TicketEvent.Restored _ -> reached(r, null, entry.when());
-            case TicketEvent.RestoreStopped _ -> {
-                r.stage = null;
-                r.waited = false;
-            }
-            default -> { }
+    /** Takes in how long a stage took, seconds; times come in the order in which they were measured. */
+    public void stage(KeyFamily family, String stage, double took) {
+        keep(seconds.computeIfAbsent(new Stretch(family, stage), _ -> new ArrayDeque<>()), took, LATEST_STAGES);
+    }
+
+    /** Takes in a download that moved so many bytes in so many seconds. */
+    public void download(long bytes, double took) {
+        if (bytes >= SHORTEST_DOWNLOAD && took > 0) {
+            keep(rates, bytes / took, LATEST_DOWNLOADS);
         }
     }
 
-    /** A stage that was reached a second time had waited for hands or for the device: how long that took says nothing about the machine. */
-    private void reached(Reading r, @Nullable String next, Instant at) {
-        if (r.stage != null && r.stage.equals(next)) {
-            r.waited = true;
-            return;
+    private static void keep(Deque<Double> values, double value, int most) {
+        values.addLast(value);
+        if (values.size() > most) {
+            values.removeFirst();
         }
-        boolean measured = !r.waited && r.stage != null && r.model != null && !at.isBefore(r.since);
-        r.waited = false;
-        if (measured) {
-            seconds.computeIfAbsent(new Stretch(Objects.requireNonNull(r.model).family(), Objects.requireNonNull(r.stage)), _ -> new ArrayList<>())
-                    .add(Duration.between(r.since, at).toMillis() / 1000.0);
-        }
-        r.stage = next;
-        r.since = at;
+    }
+
+    /** Takes in what a ticket's entries show that they did not before. @param from number of the last entry that was taken in */
+    public void add(Projection ticket, long from, DeviceCatalogue devices) {
+        ticket.downloads().stream().filter(d -> d.entry() > from).forEach(d -> download(d.bytes(), d.seconds()));
+        ticket.stages().stream().filter(s -> s.entry() > from)
+                .forEach(s -> devices.byIdentifier(s.identifier()).ifPresent(m -> stage(m.family(), s.stage(), s.seconds())));
     }
 
     public Defaults defaults() {
@@ -93,7 +78,7 @@ public final class TimeHistory {
     public Range rate() {
         List<Double> d = defaults.lineMbit();
         return rates.isEmpty() ? new Range(d.get(0) * 125e3, d.get(1) * 125e3, d.get(2) * 125e3, 0)
-                : Range.of(rates.subList(Math.max(0, rates.size() - LATEST_DOWNLOADS), rates.size()));
+                : Range.of(List.copyOf(rates));
     }
 
     /** Seconds for so many bytes. */
@@ -103,8 +88,8 @@ public final class TimeHistory {
 
     /** Seconds of a stage on a family's devices. @param family null while it is not known */
     public Range stage(@Nullable KeyFamily family, RestoreStage stage) {
-        List<Double> measured = family == null ? null : seconds.get(new Stretch(Objects.requireNonNull(family), stage.id()));
-        return measured != null ? Range.of(measured) : new Range(stage.seconds() * defaults.stageFactors().getFirst(), stage.seconds(), stage.seconds() * defaults.stageFactors().getLast(), 0);
+        Deque<Double> measured = family == null ? null : seconds.get(new Stretch(family, stage.id()));
+        return measured != null ? Range.of(List.copyOf(measured)) : new Range(stage.seconds() * defaults.stageFactors().getFirst(), stage.seconds(), stage.seconds() * defaults.stageFactors().getLast(), 0);
     }
 
     /** Seconds of the stages from one to another, the first and not the last. */

@@ -16,6 +16,14 @@ public final class Chain {
     private long entries;
     private @Nullable String broken;
 
+    /** A chain that is looked at from an entry on, which is believed to follow the one before. */
+    public static Chain from(LedgerEntry first) {
+        Chain chain = new Chain();
+        chain.last = first.previous();
+        chain.entries = first.number() - 1;
+        return chain;
+    }
+
     /** The next entry after the one whose digest is given. */
     public static LedgerEntry link(String previous, long number, String ticket, Instant at, @Nullable Instant wall, String body) {
         return new LedgerEntry(number, ticket, at, wall, body, previous, digest(previous, number, ticket, at, wall, body));

@@ -67,7 +67,11 @@ public final class Review {
 
     /** Takes the next entry. */
     public void add(LedgerEntry e) {
-        TicketEvent event = e.event();
+        add(e, e.event());
+    }
+
+    /** The same where the entry's event is read already. */
+    public void add(LedgerEntry e, TicketEvent event) {
         Seen seen = tickets.computeIfAbsent(e.ticket(), _ -> new Seen());
         if (event instanceof TicketEvent.Odd odd) {
             found(e, "cannot be read: " + odd.why());

@@ -51,15 +51,13 @@ public record Ticket(
 
     /** @param entries all entries of one ticket, in order, at least one; a ticket that does not begin with an {@link TicketEvent.Opened} is odd */
     public static Ticket fold(List<LedgerEntry> entries) {
-        TicketFold fold = new TicketFold(entries.getFirst());
-        entries.stream().skip(1).forEach(fold::add);
-        return fold.ticket();
+        return Projection.of(entries).ticket();
     }
 
     /** This ticket with one more event. */
     public Ticket with(LedgerEntry entry) {
         TicketFold fold = new TicketFold(this);
-        fold.add(entry);
+        fold.add(entry, entry.event());
         return fold.ticket();
     }
 

@@ -36,18 +36,18 @@ final class TicketFold {
     private @Nullable String unknownState;
     private final List<String> odd = new ArrayList<>();
 
-    TicketFold(LedgerEntry opening) {
+    TicketFold(LedgerEntry opening, TicketEvent event) {
         number = opening.ticket();
         openedAt = opening.when();
         lastAt = opening.when();
-        if (opening.event() instanceof TicketEvent.Opened opened) {
+        if (event instanceof TicketEvent.Opened opened) {
             title = opened.title();
             simulated = opened.simulated();
         } else {
             title = "Ticket without an opening";
             simulated = true;
             odd.add("entry [" + opening.number() + "] comes before the ticket is opened");
-            add(opening);
+            add(opening, event);
         }
     }
 
@@ -75,14 +75,14 @@ final class TicketFold {
         odd.addAll(t.odd());
     }
 
-    void add(LedgerEntry entry) {
+    void add(LedgerEntry entry, TicketEvent event) {
         lastAt = entry.when();
-        take(entry);
+        take(entry, event);
         follow();
     }
 
-    private void take(LedgerEntry entry) {
-        switch (entry.event()) {
+    private void take(LedgerEntry entry, TicketEvent event) {
+        switch (event) {
             case TicketEvent.Opened _ -> odd.add("entry [" + entry.number() + "] opens the ticket a second time");
             case TicketEvent.Odd(_, String why) -> odd.add(why);
             case TicketEvent.FactRecorded(String fact, String value) -> facts.put(fact, value);

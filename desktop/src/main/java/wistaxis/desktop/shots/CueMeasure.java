@@ -12,14 +12,12 @@ import javafx.application.Platform;
 import wistaxis.core.coach.Cue;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.ticket.Stage;
-import wistaxis.desktop.DemoFolder;
 import wistaxis.desktop.NoDisplay;
-import wistaxis.desktop.app.FirmwareDesk;
-import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.sound.ClockedCard;
 import wistaxis.desktop.sound.Speaker;
 import wistaxis.desktop.view.Shell;
-import wistaxis.standins.DemoWorld;
+import wistaxis.workbench.FirmwareDesk;
+import wistaxis.workbench.Workbench;
 
 /**
  * Measures how close to its moment every cue is heard and how old the now-line is when it is drawn, while a restore and a download run beside it. The sound card is one of
@@ -51,7 +49,7 @@ public final class CueMeasure {
     }
 
     private void measure(Path data) {
-        Workbench bench = new Workbench(new Workbench.Setup(DemoWorld.NAME, DemoFolder.open(data, Screenshots.MORNING), Screenshots.MORNING, System::nanoTime, 200_000));
+        Workbench bench = Screenshots.bench(data, 200_000);
         ClockedCard card = new ClockedCard();
         Shell[] shell = new Shell[1];
         Screenshots.onFx(() -> {

@@ -4,17 +4,20 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Clock;
 import java.time.Instant;
 import java.util.concurrent.CountDownLatch;
 import javafx.application.Platform;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.ticket.Stage;
 import wistaxis.desktop.DemoFolder;
-import wistaxis.desktop.app.FirmwareDesk;
-import wistaxis.desktop.app.Workbench;
+import wistaxis.desktop.PracticeWorld;
 import wistaxis.desktop.look.Png;
 import wistaxis.desktop.view.Shell;
 import wistaxis.standins.DemoWorld;
+import wistaxis.store.ledger.DataFolder;
+import wistaxis.workbench.FirmwareDesk;
+import wistaxis.workbench.Workbench;
 
 /** Walks through the demo and takes one picture of each main view; needs no display. */
 public final class Screenshots {
@@ -43,7 +46,7 @@ public final class Screenshots {
             Files.createDirectories(folder);
             Path data = Files.createTempDirectory("wistaxis-pictures");
             Platform.startup(() -> { });
-            Workbench bench = new Workbench(new Workbench.Setup(DemoWorld.NAME, DemoFolder.open(data, MORNING), MORNING, System::nanoTime, Workbench.LINE));
+            Workbench bench = bench(data, PracticeWorld.LINE);
             Screenshots[] shots = new Screenshots[1];
             onFx(() -> shots[0] = new Screenshots(folder, bench));
             shots[0].walk();
@@ -56,6 +59,13 @@ public final class Screenshots {
         } finally {
             Platform.exit();
         }
+    }
+
+    /** The demo's bench, as it is on that morning. */
+    static Workbench bench(Path data, long lineBytesPerSecond) {
+        DataFolder folder = DemoFolder.open(data, MORNING);
+        return new Workbench(new Workbench.Setup(DemoWorld.NAME, folder, MORNING, System::nanoTime, Clock.systemUTC(),
+                new PracticeWorld(folder.standIns(), lineBytesPerSecond), Platform::runLater));
     }
 
     private void walk() {

@@ -6,7 +6,7 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.format.DateTimeParseException;
 import java.time.temporal.ChronoUnit;
-import java.util.LinkedHashMap;
+import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -34,8 +34,8 @@ import wistaxis.core.route.Question;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
+import wistaxis.workbench.Workbench;
 
 /** The question in hand with its answers, each under a key of the keyboard, or a line to type in. Records what is answered. */
 final class AnswerPane {
@@ -152,7 +152,7 @@ final class AnswerPane {
     }
 
     private Option promise(Question q, String id, String words, Instant then) {
-        return new Option(id, words, false, () -> record(q, Map.of("promised", then.toString())));
+        return new Option(id, words, false, () -> record(q, Map.of("promised", then.toString()), List.of()));
     }
 
     private Node line(Question q) {
@@ -206,10 +206,10 @@ final class AnswerPane {
         }
         try {
             switch (q.kind()) {
-                case "device" -> bench.devices().bestGuess(typed).ifPresentOrElse(m -> identify(q, m), () -> record(q, Map.of("deviceWords", typed)));
-                case "version" -> record(q, Map.of(q.facts().getFirst(), SystemVersion.parse(typed).toString()));
-                case "day" -> record(q, Map.of(q.facts().getFirst(), day(typed).toString()));
-                default -> record(q, Map.of("imei", Imei.exact(typed).digits()));
+                case "device" -> bench.devices().bestGuess(typed).ifPresentOrElse(m -> identify(q, m), () -> record(q, Map.of("deviceWords", typed), List.of()));
+                case "version" -> record(q, Map.of(q.facts().getFirst(), SystemVersion.parse(typed).toString()), List.of());
+                case "day" -> record(q, Map.of(q.facts().getFirst(), day(typed).toString()), List.of());
+                default -> record(q, Map.of("imei", Imei.exact(typed).digits()), List.of());
             }
         } catch (BadInput e) {
             below(q, String.valueOf(e.getMessage()));
@@ -232,34 +232,32 @@ final class AnswerPane {
 
     private void identify(Question q, DeviceModel m) {
         String typed = line.getText().strip();
-        bench.record(number, new TicketEvent.Identified(m.identifier(), "by \u201c" + typed + "\u201d at the counter"));
-        answered.accept(q, false);
+        bench.record(number, new TicketEvent.Identified(m.identifier(), "by \u201c" + typed + "\u201d at the counter")).thenRun(() -> answered.accept(q, false));
     }
 
     private void choose(Question q, Question.Answer a) {
-        Map<String, String> facts = new LinkedHashMap<>(a.sets());
         Ticket t = bench.ticket(number);
-        Intake.settledBy(q).stream().filter(f -> t.facts().containsKey(f) && !facts.containsKey(f)).forEach(f -> bench.record(number, new TicketEvent.FactWithdrawn(f)));
-        record(q, facts);
+        record(q, a.sets(), Intake.settledBy(q).stream().filter(f -> t.facts().containsKey(f) && !a.sets().containsKey(f)).toList());
     }
 
     private void takeSeveral(Question q) {
-        record(q, Map.of(q.facts().getFirst(), several.isEmpty() ? "none" : String.join(",", several)));
+        record(q, Map.of(q.facts().getFirst(), several.isEmpty() ? "none" : String.join(",", several)), List.of());
     }
 
-    private void record(Question q, Map<String, String> facts) {
+    /** Everything that an answer says, and takes back, in one go. */
+    private void record(Question q, Map<String, String> facts, List<String> withdrawn) {
         Ticket t = bench.ticket(number);
+        List<TicketEvent> events = new ArrayList<>();
+        withdrawn.forEach(f -> events.add(new TicketEvent.FactWithdrawn(f)));
         facts.entrySet().stream().sorted(Map.Entry.comparingByKey()).filter(f -> !f.getValue().equals(t.facts().get(f.getKey())))
-                .forEach(f -> bench.record(number, new TicketEvent.FactRecorded(f.getKey(), f.getValue())));
-        answered.accept(q, false);
+                .forEach(f -> events.add(new TicketEvent.FactRecorded(f.getKey(), f.getValue())));
+        bench.record(number, events).thenRun(() -> answered.accept(q, false));
     }
 
     private void putOff(Question q) {
         boolean one = q.facts().size() == 1 && !q.question().equals("device") && !q.question().equals("trouble") && !q.kind().equals("promise");
-        if (one) {
-            bench.record(number, new TicketEvent.FactRecorded(q.facts().getFirst(), Intake.NOT_KNOWN));
-        }
-        answered.accept(q, !one);
+        List<TicketEvent> events = one ? List.of(new TicketEvent.FactRecorded(q.facts().getFirst(), Intake.NOT_KNOWN)) : List.of();
+        bench.record(number, events).thenRun(() -> answered.accept(q, !one));
     }
 
     /** @return whether the key meant something here */

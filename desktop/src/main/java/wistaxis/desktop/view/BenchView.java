@@ -4,6 +4,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -17,10 +18,11 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import wistaxis.core.bench.BenchPlan;
 import wistaxis.core.device.DeviceModel;
-import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
+import wistaxis.workbench.Change;
+import wistaxis.workbench.Plans;
+import wistaxis.workbench.Workbench;
 
 /** All open tickets on one time axis, and above them the next call for hands. */
 final class BenchView implements View {
@@ -57,15 +59,20 @@ final class BenchView implements View {
     }
 
     @Override
+    public boolean follows(Change change) {
+        return EnumSet.of(Change.Topic.TICKET, Change.Topic.WORK, Change.Topic.STOCK, Change.Topic.SHOP, Change.Topic.TIME).contains(change.topic());
+    }
+
+    @Override
     public void refresh() {
         drawnSecond = -1;
-        BenchPlan plan = bench.plan();
+        BenchPlan plan = bench.plans().now();
         due = plan.nextCall();
         lanes.getChildren().clear();
         bench.stock().closingSoon().forEach(c -> lanes.getChildren().add(Ui.notice("", "Signing of " + c.build().version() + " (" + c.build().build() + ") closes in " + Ui.coarse(c.left()) + ": " + String.join(", ", c.tickets())
                 + (c.tickets().size() == 1 ? " has" : " have") + " chosen it.")));
         lanes.getChildren().add(TimeLane.header(bench.now()));
-        List<Ticket> open = bench.openTickets();
+        List<Ticket> open = bench.tickets().open();
         for (Ticket ticket : open) {
             Optional<BenchPlan.Lane> lane = plan.lanes().stream().filter(l -> l.job().ticket().equals(ticket.number())).findFirst();
             lanes.getChildren().add(lane(ticket, lane));
@@ -73,7 +80,7 @@ final class BenchView implements View {
         if (open.isEmpty()) {
             lanes.getChildren().setAll(Ui.notice("calm", "The bench is clear.", "Open a ticket for the next device with Ctrl+N."));
         }
-        long closed = bench.tickets().size() - open.size();
+        long closed = bench.tickets().closed();
         if (closed > 0) {
             lanes.getChildren().add(Ui.style(Ui.label(closed + " closed, in the ledger", "small muted"), "lane-card"));
         }
@@ -82,17 +89,17 @@ final class BenchView implements View {
 
     private Button lane(Ticket ticket, Optional<BenchPlan.Lane> lane) {
         String device = bench.model(ticket).map(DeviceModel::name).orElse(ticket.fact("deviceWords").map(w -> w + ", model not settled").orElse("device not settled"));
-        Optional<String> stop = bench.stop(ticket);
+        Optional<String> stop = bench.routes().rules(ticket).stopped();
         String state = stop.isPresent() ? "Stopped" : lane.filter(BenchPlan.Lane::late).isPresent() ? ticket.stage().words() + ", will be late" : ticket.stage().words();
         Label stage = Ui.label(state, stop.isPresent() || state.endsWith("late") ? "strong erases" : "strong");
         stage.setMinWidth(Region.USE_PREF_SIZE);
         VBox card = Ui.style(Ui.column(1, Ui.row(8, Ui.label(ticket.number(), "code muted"), stage, Ui.gap(),
-                Ui.label(Workbench.promised(ticket).map(p -> "by " + HOUR.format(p)).orElse("no time promised"), "small muted")),
+                Ui.label(Plans.promised(ticket).map(p -> "by " + HOUR.format(p)).orElse("no time promised"), "small muted")),
                 Ui.label(ticket.title(), "strong"), Ui.label(device, "small muted")), "lane-card");
         card.setMinWidth(330);
         card.setMaxWidth(330);
-        TimeLane axis = new TimeLane(bench.now(), lane.map(BenchPlan.Lane::spans).orElse(List.of()), Workbench.promised(ticket),
-                bench.entries().stream().filter(e -> e.ticket().equals(ticket.number())).map(LedgerEntry::when).toList(), stop.orElse(""));
+        TimeLane axis = new TimeLane(bench.now(), lane.map(BenchPlan.Lane::spans).orElse(List.of()), Plans.promised(ticket),
+                bench.tickets().moments(ticket.number()), stop.orElse(""));
         HBox.setHgrow(axis, Priority.ALWAYS);
         HBox row = new HBox(card, axis);
         row.prefWidthProperty().bind(lanes.widthProperty().subtract(4));

@@ -36,9 +36,9 @@ import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.core.keys.Reading;
 import wistaxis.core.keys.SequenceLibrary;
-import wistaxis.desktop.app.Coaching;
-import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
+import wistaxis.workbench.Coaching;
+import wistaxis.workbench.Workbench;
 
 /**
  * The coach: huge instruction and counter, the score, and the body with its keys. No mouse is needed: the phone's keys are U, D, S and H, the cable is P, the slider is G,

@@ -2,6 +2,7 @@ package wistaxis.desktop.view;
 
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
 import javafx.geometry.Insets;
@@ -17,10 +18,11 @@ import wistaxis.core.device.KeyFamily;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.practice.Drilled;
 import wistaxis.core.practice.Leitner;
-import wistaxis.desktop.app.DrillDesk;
-import wistaxis.desktop.app.Practice;
-import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
+import wistaxis.workbench.Change;
+import wistaxis.workbench.DrillDesk;
+import wistaxis.workbench.Practice;
+import wistaxis.workbench.Workbench;
 
 /** Practice on a simulated device: the coach or nobody, every step scored, what to practise next, progress over days, and one's own hand. */
 final class DrillView implements View, CoachPane.Around {
@@ -77,6 +79,11 @@ final class DrillView implements View, CoachPane.Around {
     @Override
     public Parent node() {
         return root;
+    }
+
+    @Override
+    public boolean follows(Change change) {
+        return EnumSet.of(Change.Topic.PRACTICE, Change.Topic.SHOP, Change.Topic.TIME).contains(change.topic());
     }
 
     @Override

@@ -22,10 +22,10 @@ import wistaxis.core.firmware.BuildChoice;
 import wistaxis.core.firmware.Fetch;
 import wistaxis.core.firmware.PackageReport;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.desktop.app.FirmwareDesk.Doing;
-import wistaxis.desktop.app.FirmwareDesk;
-import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
+import wistaxis.workbench.FirmwareDesk.Doing;
+import wistaxis.workbench.FirmwareDesk;
+import wistaxis.workbench.Workbench;
 
 /** The builds for exactly this model, the choice explained, the download, the proof of the package, and when to put the device into the mode. */
 final class FirmwareView extends TicketPage {

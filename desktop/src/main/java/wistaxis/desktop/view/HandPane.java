@@ -20,9 +20,9 @@ import wistaxis.core.keys.Goal;
 import wistaxis.core.practice.Hand;
 import wistaxis.core.practice.Measured;
 import wistaxis.core.practice.Recommendation;
-import wistaxis.desktop.app.Practice;
-import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
+import wistaxis.workbench.Practice;
+import wistaxis.workbench.Workbench;
 
 /** Measures a hand: how fast it follows a light and a tone, and how well it holds five seconds with tones and without. The key is space. */
 final class HandPane {

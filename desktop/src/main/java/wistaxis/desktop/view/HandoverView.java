@@ -11,8 +11,8 @@ import wistaxis.core.steps.Step;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Rules;
-import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
+import wistaxis.workbench.Workbench;
 
 /** Handing the device over: the checks, the account lock asked for, advice to the customer, and closing the ticket. */
 final class HandoverView extends TicketPage {
@@ -67,7 +67,7 @@ final class HandoverView extends TicketPage {
     }
 
     private void answer(Ticket t, String check, String answer) {
-        bench.routes().rules(t).check(check, answer).forEach(e -> bench.record(number, e));
+        bench.record(number, bench.routes().rules(t).check(check, answer));
     }
 
     private Node foot(Ticket t) {

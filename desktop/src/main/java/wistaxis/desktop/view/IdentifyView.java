@@ -21,8 +21,8 @@ import wistaxis.core.identify.Identification;
 import wistaxis.core.identify.LookQuestion;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
+import wistaxis.workbench.Workbench;
 
 /** Find the exact model: by what is printed on it, or by its looks, the most telling question first. */
 final class IdentifyView extends TicketPage {

@@ -24,9 +24,10 @@ import wistaxis.core.route.Question;
 import wistaxis.core.route.Route;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.desktop.app.RouteDesk;
-import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
+import wistaxis.workbench.Plans;
+import wistaxis.workbench.RouteDesk;
+import wistaxis.workbench.Workbench;
 
 /** The intake as a conversation: one question at a time, only those that matter, and the route beside it, live. All by keyboard; every answer is saved at once. */
 final class IntakeView extends TicketPage {
@@ -93,7 +94,7 @@ final class IntakeView extends TicketPage {
     }
 
     private Node said(Question q, Ticket t) {
-        String given = q.question().equals("device") ? device(t) : q.kind().equals("promise") ? Workbench.promised(t).map(CLOCK::format).orElse("") : desk.intake().answerInWords(q, t);
+        String given = q.question().equals("device") ? device(t) : q.kind().equals("promise") ? Plans.promised(t).map(CLOCK::format).orElse("") : desk.intake().answerInWords(q, t);
         var asks = Ui.text(q.asks(), "muted small");
         asks.setMinWidth(230);
         asks.setMaxWidth(230);
@@ -151,8 +152,8 @@ final class IntakeView extends TicketPage {
         desk.intake().questions().stream().filter(q -> q.question().equals(last)).findFirst().ifPresent(q -> {
             lastAnswered = null;
             putOff.remove(q.question());
-            Intake.settledBy(q).stream().filter(t.facts()::containsKey).forEach(f -> bench.record(number, new TicketEvent.FactWithdrawn(f)));
-            ask(q.question());
+            List<TicketEvent> events = Intake.settledBy(q).stream().filter(t.facts()::containsKey).<TicketEvent>map(TicketEvent.FactWithdrawn::new).toList();
+            bench.record(number, events).thenRun(() -> ask(q.question()));
         });
     }
 

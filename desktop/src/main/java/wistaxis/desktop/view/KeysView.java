@@ -8,9 +8,10 @@ import javafx.scene.control.Button;
 import wistaxis.core.coach.Verdict;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.desktop.app.KeysDesk;
-import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
+import wistaxis.workbench.Change;
+import wistaxis.workbench.KeysDesk;
+import wistaxis.workbench.Workbench;
 
 /** The keys of a ticket: the coach on the customer's device, for the goal that the route wants or any other. */
 final class KeysView implements View, CoachPane.Around {
@@ -80,6 +81,11 @@ final class KeysView implements View, CoachPane.Around {
     @Override
     public List<Button> more() {
         return List.of();
+    }
+
+    @Override
+    public boolean follows(Change change) {
+        return TicketView.follows(change, number);
     }
 
     @Override

@@ -8,8 +8,8 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.route.Intake;
 import wistaxis.core.route.Route;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
+import wistaxis.workbench.Workbench;
 
 /** The route beside the conversation: a short ladder that follows each answer and marks what it changed. */
 final class LiveRoute {

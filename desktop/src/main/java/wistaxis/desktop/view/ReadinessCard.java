@@ -5,8 +5,8 @@ import javafx.scene.layout.VBox;
 import wistaxis.core.route.Readiness;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
+import wistaxis.workbench.Workbench;
 
 /** Whether the bench is ready for a step that goes through the host: what the host says of itself, and what the technician confirms. */
 final class ReadinessCard {

@@ -15,10 +15,11 @@ import wistaxis.core.restore.RestoreRun;
 import wistaxis.core.restore.RestoreStage;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.desktop.app.RestoreDesk;
-import wistaxis.desktop.app.TicketDesk;
-import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
+import wistaxis.workbench.Change;
+import wistaxis.workbench.RestoreDesk;
+import wistaxis.workbench.TicketDesk;
+import wistaxis.workbench.Workbench;
 
 /** The staged run: time left, the mode window, the stages, and whether the cable may be touched. */
 final class RestoreView implements View {
@@ -66,6 +67,11 @@ final class RestoreView implements View {
     }
 
     @Override
+    public boolean follows(Change change) {
+        return TicketView.follows(change, number);
+    }
+
+    @Override
     public void refresh() {
         Ticket t = bench.ticket(number);
         notices.getChildren().clear();
@@ -105,7 +111,7 @@ final class RestoreView implements View {
             notices.getChildren().add(Ui.notice("", "The device is not in " + mode(t) + ".", t.unknownState() == null ? "Put it into its mode first; the host cannot write to it as it is." : "It was being written to when that ended; its state is not known. Put it into its mode again, then start anew."));
             buttons.getChildren().add(Ui.button("back-to-keys", "Back to the keys", "primary", () -> shell.showTicket(number, Stage.KEYS)));
         }
-        bench.stop(t).ifPresent(stop -> notices.getChildren().add(Ui.notice("stop", "Stop: nothing may be done on this device.", stop)));
+        bench.routes().rules(t).stopped().ifPresent(stop -> notices.getChildren().add(Ui.notice("stop", "Stop: nothing may be done on this device.", stop)));
         if (bench.routes().rules(t).needsConsent()) {
             notices.getChildren().add(Ui.notice("stop", "The owner has not agreed to what would be lost now.", "Ask in Route; without consent nothing is erased."));
             buttons.getChildren().add(Ui.button("ask-owner", "Ask the owner", "primary", () -> shell.showTicket(number, Stage.ROUTE)));

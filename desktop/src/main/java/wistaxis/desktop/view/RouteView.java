@@ -22,9 +22,9 @@ import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Rules;
-import wistaxis.desktop.app.RouteDesk;
-import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
+import wistaxis.workbench.RouteDesk;
+import wistaxis.workbench.Workbench;
 
 /** The ladder, least destructive first: what each rung keeps or erases, minutes, reasons, evidence; consent is asked for once. */
 final class RouteView extends TicketPage {
@@ -167,7 +167,7 @@ final class RouteView extends TicketPage {
             card.getChildren().add(Ui.text(String.join("  ", reasons), "small strong"));
         }
         if (taken && step.writes() && desk.rules(t).maySay().isEmpty()) {
-            card.getChildren().add(Ui.row(8, Ui.button("did-not-help", "It did not help: next rung", "", () -> desk.rules(ticket()).say(Attempt.Outcome.DID_NOT_HELP).forEach(e -> bench.record(number, e)))));
+            card.getChildren().add(Ui.row(8, Ui.button("did-not-help", "It did not help: next rung", "", () -> bench.record(number, desk.rules(ticket()).say(Attempt.Outcome.DID_NOT_HELP)))));
         }
         if (taken && step.isKeysAlone()) {
             card.getChildren().add(Ui.row(8, HandoverView.coach(shell, number)));
@@ -236,7 +236,7 @@ final class RouteView extends TicketPage {
             who.requestFocus();
             return;
         }
-        desk.rules(ticket()).choose(rung.step().id(), null, null).forEach(e -> bench.record(number, e));
+        bench.record(number, desk.rules(ticket()).choose(rung.step().id(), null, null));
     }
 
     private String toldAbout(Ticket t) {
@@ -267,7 +267,7 @@ final class RouteView extends TicketPage {
         String name = who.getText().isBlank() ? "owner, not named" : who.getText().strip();
         Rules rules = desk.rules(ticket());
         List<TicketEvent> events = given ? rules.choose(step, name, told.getText().strip()) : List.of(rules.consent(step, false, name, told.getText().strip()));
-        events.forEach(e -> bench.record(number, e));
+        bench.record(number, events);
     }
 
     @Override

@@ -13,9 +13,10 @@ import javafx.scene.layout.VBox;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.route.RouteFacts;
-import wistaxis.desktop.app.RouteDesk;
-import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
+import wistaxis.workbench.Change;
+import wistaxis.workbench.RouteDesk;
+import wistaxis.workbench.Workbench;
 
 /** The shop's own ways where practitioners disagree, and its calendar. Every choice is saved at once. */
 final class SettingsView implements View {
@@ -89,6 +90,11 @@ final class SettingsView implements View {
     @Override
     public Parent node() {
         return root;
+    }
+
+    @Override
+    public boolean follows(Change change) {
+        return change.topic() == Change.Topic.SHOP;
     }
 
     @Override

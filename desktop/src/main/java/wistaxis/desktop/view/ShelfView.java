@@ -2,6 +2,7 @@ package wistaxis.desktop.view;
 
 import java.io.File;
 import java.nio.file.Path;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -25,12 +26,13 @@ import wistaxis.core.firmware.Leftover;
 import wistaxis.core.firmware.PackageReport.Verdict;
 import wistaxis.core.firmware.PackageReport;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.desktop.app.Downloads;
-import wistaxis.desktop.app.FirmwareDesk;
-import wistaxis.desktop.app.Stock;
-import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
 import wistaxis.store.firmware.Shelf;
+import wistaxis.workbench.Change;
+import wistaxis.workbench.Downloads;
+import wistaxis.workbench.FirmwareDesk;
+import wistaxis.workbench.Stock;
+import wistaxis.workbench.Workbench;
 
 /** The packages on disk, found by what is in them; the downloads in their order; what was refused and why. */
 final class ShelfView implements View {
@@ -89,13 +91,11 @@ final class ShelfView implements View {
         chooser.setTitle("A catalogue of builds");
         File file = chooser.showOpenDialog(shell.scene().getWindow());
         if (file != null) {
-            try {
-                said = stock.importCatalogue(file.toPath()) + " builds taken in from " + file.getName() + ".";
-                wrong = "";
-            } catch (BadInput e) {
-                wrong = "Nothing was taken in. " + e.getMessage();
-            }
-            refresh();
+            stock.importCatalogue(file.toPath()).whenComplete((builds, e) -> {
+                said = e == null ? builds + " builds taken in from " + file.getName() + "." : said;
+                wrong = e == null ? "" : "Nothing was taken in. " + e.getMessage();
+                refresh();
+            });
         }
     }
 
@@ -112,6 +112,11 @@ final class ShelfView implements View {
     @Override
     public Parent node() {
         return root;
+    }
+
+    @Override
+    public boolean follows(Change change) {
+        return EnumSet.of(Change.Topic.STOCK, Change.Topic.TICKET).contains(change.topic());
     }
 
     @Override

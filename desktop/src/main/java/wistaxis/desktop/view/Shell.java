@@ -21,10 +21,11 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.Range;
 import wistaxis.core.facts.Units;
 import wistaxis.core.ticket.Stage;
-import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Theme;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.sound.Speaker;
+import wistaxis.workbench.Change;
+import wistaxis.workbench.Workbench;
 
 /** The window: head with clock, line and pace of time; the page; below it what comes next. */
 public final class Shell implements AutoCloseable {
@@ -73,7 +74,7 @@ public final class Shell implements AutoCloseable {
         next.setId("next");
         theme.apply(scene, scale);
         accelerators();
-        bench.onChange(this::refresh);
+        bench.changes().follow(this::changed);
         show(view);
         frames = new AnimationTimer() {
             @Override
@@ -127,7 +128,7 @@ public final class Shell implements AutoCloseable {
     }
 
     public void showLedger() {
-        show(new LedgerView(bench));
+        show(new LedgerView(this, bench));
     }
 
     public void showShelf() {
@@ -154,7 +155,7 @@ public final class Shell implements AutoCloseable {
 
     /** Opens a ticket at one of its stages. */
     public void showTicket(String number, Stage stage) {
-        if (bench.oddities(bench.ticket(number)).stop()) {
+        if (bench.routes().oddities(bench.ticket(number)).stop()) {
             show(new OddView(bench, number));
             return;
         }
@@ -162,7 +163,14 @@ public final class Shell implements AutoCloseable {
     }
 
     private void newTicket() {
-        showTicket(bench.open("Walk-in " + DateTimeFormatter.ofPattern("HH:mm", Locale.ROOT).withZone(ZoneId.systemDefault()).format(bench.now())));
+        String title = "Walk-in " + DateTimeFormatter.ofPattern("HH:mm", Locale.ROOT).withZone(ZoneId.systemDefault()).format(bench.now());
+        bench.open(title).whenComplete((number, e) -> {
+            if (e == null) {
+                showTicket(number);
+            } else {
+                alarm("No ticket was opened: " + e.getMessage());
+            }
+        });
     }
 
     private void show(View page) {
@@ -208,9 +216,18 @@ public final class Shell implements AutoCloseable {
 
     /** What the bench has to say once. */
     private void notices() {
-        List<String> said = bench.takeNotices();
+        List<String> said = bench.notices().take();
         if (!said.isEmpty()) {
             alarm(String.join("\n", said));
+        }
+    }
+
+    /** Looks again where the page shows what has changed. */
+    private void changed(Change change) {
+        if (view.follows(change)) {
+            refresh();
+        } else {
+            around();
         }
     }
 
@@ -232,6 +249,15 @@ public final class Shell implements AutoCloseable {
     }
 
     private void refreshOnce() {
+        around();
+        String focus = focused();
+        view.refresh();
+        next.setText(view.next());
+        refocus(focus);
+    }
+
+    /** What stands around the page. */
+    private void around() {
         List.of(benchButton, shelfButton, ledgerButton, drillButton, settingsButton).forEach(b -> b.getStyleClass().remove("here"));
         Optional.ofNullable(switch (view) {
             case BenchView _ -> benchButton;
@@ -244,12 +270,8 @@ public final class Shell implements AutoCloseable {
         pace.getChildren().setAll(paceButton(1), paceButton(10), paceButton(60));
         Range rate = bench.stock().history().rate();
         line.setText(rate.measured() ? "Line " + Units.rateInWords(rate.mid()) : "Line: not measured yet");
-        unread.getChildren().setAll(bench.unread().map(this::unread).stream().toList());
+        unread.getChildren().setAll(bench.tickets().unread().map(this::unread).stream().toList());
         notices();
-        String focus = focused();
-        view.refresh();
-        next.setText(view.next());
-        refocus(focus);
     }
 
     private @Nullable String focused() {
@@ -264,7 +286,7 @@ public final class Shell implements AutoCloseable {
     }
 
     private Button paceButton(int rate) {
-        Button button = Ui.button("pace-" + rate, "\u00d7" + rate, bench.rate() == rate ? "chip chosen" : "chip", () -> bench.setRate(rate));
+        Button button = Ui.button("pace-" + rate, "\u00d7" + rate, bench.time().rate() == rate ? "chip chosen" : "chip", () -> bench.setRate(rate));
         button.setDisable(rate > 1 && bench.keysRun());
         button.setAccessibleText("Simulated time " + rate + " times real time");
         return button;

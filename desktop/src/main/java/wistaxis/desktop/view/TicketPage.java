@@ -3,8 +3,9 @@ package wistaxis.desktop.view;
 import javafx.scene.Parent;
 import javafx.scene.layout.VBox;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
+import wistaxis.workbench.Change;
+import wistaxis.workbench.Workbench;
 
 /** A stage of one ticket as a page: what all of them hold. */
 abstract class TicketPage implements View {
@@ -19,6 +20,11 @@ abstract class TicketPage implements View {
 
     final Ticket ticket() {
         return bench.ticket(number);
+    }
+
+    @Override
+    public boolean follows(Change change) {
+        return TicketView.follows(change, number);
     }
 
     @Override

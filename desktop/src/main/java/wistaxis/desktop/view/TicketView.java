@@ -1,8 +1,10 @@
 package wistaxis.desktop.view;
 
 import java.time.Duration;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import javafx.scene.Parent;
 import javafx.scene.control.Button;
 import javafx.scene.layout.BorderPane;
@@ -13,14 +15,18 @@ import wistaxis.core.bench.BenchTime;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
+import wistaxis.workbench.Change;
+import wistaxis.workbench.Plans;
+import wistaxis.workbench.Workbench;
 
 /** One ticket: its slip on the left, the way it goes along the top, the stage in the middle. */
 final class TicketView implements View {
     private final Shell shell;
     private final Workbench bench;
     private final String number;
+    private static final Set<Change.Topic> FOLLOWED = EnumSet.of(Change.Topic.TICKET, Change.Topic.WORK, Change.Topic.STOCK, Change.Topic.SHOP, Change.Topic.TIME);
+
     private final BorderPane root = new BorderPane();
     private final VBox slip = Ui.style(new VBox(), "slip");
     private final HBox trail = Ui.style(new HBox(), "trail");
@@ -44,6 +50,7 @@ final class TicketView implements View {
             case RESTORE -> new RestoreView(shell, bench, number);
             case HANDOVER, CLOSED -> new HandoverView(shell, bench, number);
         };
+        Optional.ofNullable(ticket().identifier()).ifPresent(bench.stock()::ask);
         slip.setPrefWidth(230);
         slip.setMinWidth(230);
         slip.setMaxWidth(230);
@@ -68,6 +75,16 @@ final class TicketView implements View {
     @Override
     public Parent node() {
         return root;
+    }
+
+    /** Whether a page of one ticket shows what has changed. */
+    static boolean follows(Change change, String number) {
+        return change.isOf(number, FOLLOWED);
+    }
+
+    @Override
+    public boolean follows(Change change) {
+        return follows(change, number);
     }
 
     @Override
@@ -97,7 +114,7 @@ final class TicketView implements View {
                     : Ui.notice("stop", "It was being written to; its state is not known.", "This ticket says: " + t.unknownState()
                     + ". Leave it on the cable and look at it: it may start, loop, or show the cable screen. Then put it into its mode again; writing begins from the start."));
         }
-        List<String> odd = bench.oddities(t).notes();
+        List<String> odd = bench.routes().oddities(t).notes();
         if (!odd.isEmpty()) {
             notes.getChildren().add(Ui.notice("", "Not understood here, and taken for unknown:", String.join("; ", odd) + "."));
         }
@@ -130,7 +147,7 @@ final class TicketView implements View {
         if (t.simulated()) {
             slip.getChildren().add(Ui.label("simulated device", "tag simulated"));
         }
-        Optional<Duration> left = Workbench.promised(t).map(p -> BenchTime.between(bench.now(), p));
+        Optional<Duration> left = Plans.promised(t).map(p -> BenchTime.between(bench.now(), p));
         slip.getChildren().add(Ui.column(0, Ui.label("Promised", "small muted"), left.isEmpty() ? Ui.label("not said", "tag missing")
                 : Ui.label(left.get().isNegative() ? Ui.coarse(left.get()) + " ago" : "in " + Ui.coarse(left.get()), left.get().isNegative() ? "strong erases" : "strong")));
         fact(t, "trouble", "Trouble");

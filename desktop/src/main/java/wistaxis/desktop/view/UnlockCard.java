@@ -13,8 +13,8 @@ import wistaxis.core.device.Imei;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
+import wistaxis.workbench.Workbench;
 
 /** The carrier unlock as a side job: ordered with IMEI and carrier, due in 1 to 10 business days, then activation and a look for signal. */
 final class UnlockCard {

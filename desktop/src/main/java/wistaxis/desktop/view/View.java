@@ -1,6 +1,7 @@
 package wistaxis.desktop.view;
 
 import javafx.scene.Parent;
+import wistaxis.workbench.Change;
 
 /** A page of the window. */
 interface View {
@@ -8,6 +9,9 @@ interface View {
 
     /** Reads the workbench anew after something happened. */
     void refresh();
+
+    /** Whether the page shows what has changed. */
+    boolean follows(Change change);
 
     /** Redraws what moves by itself; called each frame while the view is shown. */
     default void tick() {}

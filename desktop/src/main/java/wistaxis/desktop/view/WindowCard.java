@@ -10,8 +10,8 @@ import wistaxis.core.bench.ModeWindow;
 import wistaxis.core.bench.Range;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.firmware.Build;
-import wistaxis.desktop.app.Workbench;
 import wistaxis.desktop.look.Ui;
+import wistaxis.workbench.Workbench;
 
 /** When to put the device into the mode: file first and mode first side by side, with re-entries, hands and totals, and the recommendation with its reason. */
 final class WindowCard {

@@ -35,6 +35,9 @@ public record Database(String what, String script, int newest) {
     /** What a database of ours has at the very least, bytes. */
     private static final int SMALLEST = 512;
 
+    /** Looking through this many bytes takes a moment. Ours. */
+    private static final long LOOKED_THROUGH = 16_000_000;
+
     /**
      * Opens the file on a connection of its own, making it where there is none: under another name first, so that one that is there is never half made.
      *
@@ -48,7 +51,7 @@ public record Database(String what, String script, int newest) {
                 make(file);
             }
             refuseOther(file);
-            return checked(connect("jdbc:sqlite:" + file, writing(SQLiteConfig.JournalMode.WAL)), true);
+            return checked(connect("jdbc:sqlite:" + file, writing(SQLiteConfig.JournalMode.WAL)), true, isSmall(file));
         } catch (IOException | SQLException | JdbiException | Damaged e) {
             throw DiskTrouble.of(what, file, e);
         }
@@ -64,7 +67,7 @@ public record Database(String what, String script, int newest) {
         NativeLibrary.sqlite();
         try {
             refuseOther(file);
-            return checked(ReadOnly.connect(file), false);
+            return checked(ReadOnly.connect(file), false, isSmall(file));
         } catch (IOException | SQLException | JdbiException | Damaged e) {
             throw DiskTrouble.of(what, file, e);
         }
@@ -121,12 +124,11 @@ public record Database(String what, String script, int newest) {
         }
     }
 
-    private Connection checked(Connection connection, boolean migrate) throws SQLException {
+    private Connection checked(Connection connection, boolean migrate, boolean small) throws SQLException {
         try {
             Jdbi jdbi = Jdbi.create(connection);
-            String health = jdbi.withHandle(h -> h.createQuery("PRAGMA quick_check(1)").mapTo(String.class).one());
-            if (!health.equals("ok")) {
-                throw new Damaged(health);
+            if (small) {
+                check(jdbi);
             }
             if (migrate) {
                 migrate(jdbi);
@@ -138,6 +140,19 @@ public record Database(String what, String script, int newest) {
             connection.close();
             throw e;
         }
+    }
+
+    /** Looks through the whole file. @throws Damaged when it is */
+    static void check(Jdbi jdbi) {
+        String health = jdbi.withHandle(h -> h.createQuery("PRAGMA quick_check(1)").mapTo(String.class).one());
+        if (!health.equals("ok")) {
+            throw new Damaged(health);
+        }
+    }
+
+    /** The bytes up to which a file is looked through each time it is opened; a larger one when somebody asks for it. */
+    private static boolean isSmall(Path file) throws IOException {
+        return Files.size(file) <= LOOKED_THROUGH;
     }
 
     private int refuseNewer(Jdbi jdbi) {

@@ -9,12 +9,15 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.Iterator;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.Jdbi;
@@ -24,6 +27,7 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.ticket.Chain;
 import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.store.files.DiskTrouble;
 
@@ -32,7 +36,7 @@ import wistaxis.store.files.DiskTrouble;
  * threads, and beside other processes.
  */
 public final class Ledger implements AutoCloseable {
-    private static final Database DATABASE = new Database("ledger", "schema", 2);
+    private static final Database DATABASE = new Database("ledger", "schema", 3);
 
     /** A time that is none shows as a changed entry: its digest is over the text that was there. */
     private static final RowMapper<LedgerEntry> ENTRY = (r, _) -> new LedgerEntry(r.getLong("number"), r.getString("ticket"), time(r.getString("at")), r.getString("wall") == null ? null : time(r.getString("wall")),
@@ -43,13 +47,16 @@ public final class Ledger implements AutoCloseable {
     private final Jdbi jdbi;
     private final InstantSource wall;
     private final String select;
+    private final boolean projected;
 
     private Ledger(Path file, Connection connection, InstantSource wall) {
         this.file = file;
         this.connection = connection;
         this.jdbi = Jdbi.create(connection);
         this.wall = wall;
-        this.select = "SELECT number, ticket, at, body, previous, digest, " + (Database.version(jdbi) < 2 ? "NULL AS wall" : "wall") + " FROM event ";
+        int version = Database.version(jdbi);
+        this.projected = version >= 3;
+        this.select = "SELECT number, ticket, at, body, previous, digest, " + (version < 2 ? "NULL AS wall" : "wall") + " FROM event ";
     }
 
     private static Instant time(String text) {
@@ -73,7 +80,9 @@ public final class Ledger implements AutoCloseable {
      * @throws BadInput when a newer Wistaxis wrote it
      */
     public static Ledger open(Path file, InstantSource wall) {
-        return new Ledger(file, DATABASE.open(file), wall);
+        Ledger ledger = new Ledger(file, DATABASE.open(file), wall);
+        ledger.project(_ -> true);
+        return ledger;
     }
 
     /**
@@ -98,6 +107,7 @@ public final class Ledger implements AutoCloseable {
     /** Takes events one after another, all of them in one go. */
     public final class Appender {
         private final Handle handle;
+        private final List<LedgerEntry> appended = new ArrayList<>();
 
         private Appender(Handle handle) {
             this.handle = handle;
@@ -110,19 +120,27 @@ public final class Ledger implements AutoCloseable {
                     at.truncatedTo(ChronoUnit.MILLIS), wall.instant().truncatedTo(ChronoUnit.MILLIS), event.toJson());
             handle.execute("INSERT INTO event (number, ticket, at, wall, body, previous, digest) VALUES (?, ?, ?, ?, ?, ?, ?)",
                     next.number(), next.ticket(), next.at().toString(), String.valueOf(next.wall()), next.body(), next.previous(), next.digest());
+            appended.add(next);
             return next;
         }
 
         /** Opens a ticket under the next free number, {@code T-0001} upwards. */
         public LedgerEntry openTicket(TicketEvent.Opened opened, Instant at) {
-            int last = handle.createQuery("SELECT coalesce(max(cast(substr(ticket, 3) AS INTEGER)), 0) FROM event").mapTo(Integer.class).one();
-            return append(String.format(Locale.ROOT, "T-%04d", last + 1), opened, at);
+            long last = handle.createQuery("SELECT coalesce(max(nr), 0) FROM ticket").mapTo(Long.class).one();
+            long here = appended.stream().mapToLong(e -> Projections.nr(e.ticket())).max().orElse(0);
+            return append(Projections.name(Math.max(last, here) + 1), opened, at);
         }
 
         /** Refuses to go on unless a ticket's last entry is still the one that was seen. @throws Moved when it is not */
         public void unmoved(String ticket, long seen) {
+            unmoved(ticket, seen, seen);
+        }
+
+        /** The same where its last entry may also be one that the same hands have appended since. */
+        void unmoved(String ticket, long own, long seen) {
             long now = handle.createQuery("SELECT coalesce(max(number), 0) FROM event WHERE ticket = :t").bind("t", ticket).mapTo(Long.class).one();
-            if (now != seen) {
+            boolean justNow = appended.stream().anyMatch(e -> e.ticket().equals(ticket) && e.number() == now);
+            if (now != own && now != seen && !justNow) {
                 throw new Moved(ticket, seen, now);
             }
         }
@@ -134,7 +152,12 @@ public final class Ledger implements AutoCloseable {
      * @throws DiskTrouble when it cannot be written
      */
     public synchronized <T> T together(Function<Appender, T> work) {
-        return told(() -> jdbi.inTransaction(h -> work.apply(new Appender(h))));
+        return told(() -> jdbi.inTransaction(h -> {
+            Appender appender = new Appender(h);
+            T done = work.apply(appender);
+            new Projections(h, t -> of(h, t)).add(appender.appended);
+            return done;
+        }));
     }
 
     /** Appends an event at a bench time; returns once it is safe on the disk. */
@@ -170,6 +193,107 @@ public final class Ledger implements AutoCloseable {
         List<LedgerEntry> entries = new ArrayList<>();
         read("WHERE number > :n ORDER BY number", Map.of("n", number), entries::add);
         return entries;
+    }
+
+    private List<LedgerEntry> of(Handle handle, String ticket) {
+        return handle.createQuery(select + "WHERE ticket = :t ORDER BY number").bind("t", ticket).map(ENTRY).list();
+    }
+
+    /** The entries of the tickets that are not closed, and nothing else, in order. */
+    public List<LedgerEntry> ofOpenTickets() {
+        List<LedgerEntry> entries = new ArrayList<>();
+        if (projected) {
+            read("WHERE ticket IN (SELECT number FROM ticket WHERE open = 1) ORDER BY number", Map.of(), entries::add);
+            return entries;
+        }
+        each(entries::add);
+        Set<String> closed = entries.stream().filter(e -> e.event() instanceof TicketEvent.Closed).map(LedgerEntry::ticket).collect(Collectors.toSet());
+        entries.removeIf(e -> e.ofBench() || closed.contains(e.ticket()));
+        return entries;
+    }
+
+    /** How many tickets are closed. */
+    public synchronized long closedTickets() {
+        return told(() -> jdbi.withHandle(h -> h.createQuery("SELECT count(*) FROM ticket WHERE open = 0").mapTo(Long.class).one()));
+    }
+
+    /** The last entry; empty in an empty ledger. */
+    public Optional<LedgerEntry> last() {
+        List<LedgerEntry> last = new ArrayList<>();
+        read("ORDER BY number DESC LIMIT 1", Map.of(), last::add);
+        return last.stream().findFirst();
+    }
+
+    /**
+     * What a search finds, newest first.
+     *
+     * @param search words, tickets, identifiers, days as {@code 2026-05-12}; all of them have to be there; blank for every entry
+     * @param before only entries with a lower number
+     * @param most at most so many
+     */
+    public List<LedgerEntry> find(String search, long before, int most) {
+        String query = SearchWords.query(search);
+        List<LedgerEntry> found = new ArrayList<>();
+        Map<String, Object> values = new HashMap<>(Map.of("before", before, "most", most));
+        if (query.isEmpty()) {
+            read("WHERE number < :before ORDER BY number DESC LIMIT :most", values, found::add);
+        } else {
+            values.put("query", query);
+            read("WHERE number IN (SELECT rowid FROM word WHERE word MATCH :query AND rowid < :before ORDER BY rowid DESC LIMIT :most) ORDER BY number DESC", values, found::add);
+        }
+        return found;
+    }
+
+    /** The latest lengths of stages and downloads, in the order in which they were measured. @param most at most so many of each */
+    public synchronized Projection.Times times(int most) {
+        return told(() -> jdbi.withHandle(h -> new Projection.Times(
+                h.createQuery("SELECT * FROM (SELECT entry, identifier, stage, seconds FROM stage_time ORDER BY entry DESC LIMIT :most) ORDER BY entry").bind("most", most)
+                        .map((r, _) -> new Projection.StageTime(r.getLong(1), r.getString(2), r.getString(3), r.getDouble(4))).list(),
+                h.createQuery("SELECT * FROM (SELECT entry, bytes, seconds FROM download_time ORDER BY entry DESC LIMIT :most) ORDER BY entry").bind("most", most)
+                        .map((r, _) -> new Projection.DownloadTime(r.getLong(1), r.getLong(2), r.getDouble(3))).list())));
+    }
+
+    /** How often each step came to what, by model and trouble. */
+    public record Case(String identifier, String trouble, String step, String outcome, int times) {}
+
+    public synchronized List<Case> cases() {
+        return told(() -> jdbi.withHandle(h -> h.createQuery("SELECT identifier, trouble, step, outcome, count(*) FROM attempt "
+                + "WHERE identifier IS NOT NULL AND trouble IS NOT NULL AND outcome IS NOT NULL GROUP BY identifier, trouble, step, outcome")
+                .map((r, _) -> new Case(r.getString(1), r.getString(2), r.getString(3), r.getString(4), r.getInt(5))).list()));
+    }
+
+    /** Whoever watches long work: told how many entries are done, and whether to go on. */
+    public interface Watcher {
+        boolean goOn(long done);
+    }
+
+    /** Makes everything that is computed from the entries anew. @return whether it was not stopped; the rest is then made at the next opening */
+    public boolean rebuild(Watcher watcher) {
+        told(() -> jdbi.inTransaction(h -> {
+            Projections.empty(h);
+            return true;
+        }));
+        return project(watcher);
+    }
+
+    /** Takes in what the tables do not know of yet: all of it after a migration. */
+    private boolean project(Watcher watcher) {
+        for (long done = projectSome(0); done > 0; done = projectSome(done)) {
+            if (!watcher.goOn(done)) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** @return number of the last entry taken in; 0 when there was none left */
+    private synchronized long projectSome(long from) {
+        return told(() -> jdbi.inTransaction(h -> {
+            long last = Math.max(from, Projections.last(h));
+            List<LedgerEntry> next = h.createQuery(select + "WHERE number > :n ORDER BY number LIMIT :most").bind("n", last).bind("most", Projections.AT_ONCE).map(ENTRY).list();
+            new Projections(h, t -> of(h, t)).add(next);
+            return next.isEmpty() ? 0L : next.getLast().number();
+        }));
     }
 
     /** The entries of a ticket, in order. */
@@ -208,9 +332,30 @@ public final class Ledger implements AutoCloseable {
 
     /** What is wrong with it: its chain, its meaning, its end. @param seen what is remembered of it; null for nothing */
     public LedgerCheck check(@Nullable LedgerSeen seen, Instant now) {
+        return check(seen, now, _ -> true).orElseThrow();
+    }
+
+    /** The same, watched. @return empty when it was stopped */
+    public synchronized Optional<LedgerCheck> check(@Nullable LedgerSeen seen, Instant now, Watcher watcher) {
         LedgerCheck.Running check = new LedgerCheck.Running(seen, now);
-        each(check::add);
-        return check.end();
+        return told(() -> jdbi.withHandle(h -> {
+            Database.check(jdbi);
+            ProjectionCheck tables = new ProjectionCheck(h, t -> of(h, t));
+            try (Stream<LedgerEntry> rows = h.createQuery(select + "ORDER BY number").setFetchSize(500).map(ENTRY).stream()) {
+                for (Iterator<LedgerEntry> all = rows.iterator(); all.hasNext();) {
+                    LedgerEntry e = all.next();
+                    TicketEvent event = e.event();
+                    check.add(e, event);
+                    if (projected) {
+                        tables.add(e, event);
+                    }
+                    if (!watcher.goOn(e.number())) {
+                        return Optional.<LedgerCheck>empty();
+                    }
+                }
+            }
+            return Optional.of(check.end(projected ? tables.end() : List.of()));
+        }));
     }
 
     @Override

@@ -5,6 +5,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.ticket.Chain;
 import wistaxis.core.ticket.LedgerEntry;
@@ -31,6 +32,18 @@ public record LedgerCheck(long entries, String last, Optional<String> broken, bo
         return check.end();
     }
 
+    /**
+     * Only the end of a ledger: whether it is still what is remembered, and what comes after that follows from it.
+     *
+     * @param entries from the last remembered one on
+     */
+    public static LedgerCheck end(List<LedgerEntry> entries, @Nullable LedgerSeen seen, Instant now) {
+        Running check = new Running(entries.isEmpty() ? new Chain() : Chain.from(entries.getFirst()), seen, now);
+        entries.forEach(check::add);
+        LedgerCheck found = check.end();
+        return new LedgerCheck(found.entries(), found.last(), found.broken(), found.read(), List.of()); // what can have happened is not to be seen from an end
+    }
+
     public boolean clean() {
         return broken.isEmpty() && findings.isEmpty();
     }
@@ -43,20 +56,29 @@ public record LedgerCheck(long entries, String last, Optional<String> broken, bo
     /** The look while it goes on, entry by entry. */
     static final class Running {
         private final @Nullable LedgerSeen seen;
-        private final Chain chain = new Chain();
+        private final Chain chain;
         private final Review review;
         private final Set<String> read = new HashSet<>();
         private String there = Chain.START;
 
         Running(@Nullable LedgerSeen seen, Instant now) {
+            this(new Chain(), seen, now);
+        }
+
+        private Running(Chain chain, @Nullable LedgerSeen seen, Instant now) {
+            this.chain = chain;
             this.seen = seen;
             this.review = new Review(now);
         }
 
         void add(LedgerEntry e) {
+            add(e, e.event());
+        }
+
+        void add(LedgerEntry e, TicketEvent event) {
             chain.add(e);
-            review.add(e);
-            if (e.ofBench() && e.event() instanceof TicketEvent.BreakRead(String says)) {
+            review.add(e, event);
+            if (e.ofBench() && event instanceof TicketEvent.BreakRead(String says)) {
                 read.add(says);
             }
             if (seen != null && chain.entries() == seen.entries()) {
@@ -65,8 +87,14 @@ public record LedgerCheck(long entries, String last, Optional<String> broken, bo
         }
 
         LedgerCheck end() {
+            return end(List.of());
+        }
+
+        /** @param tables what is wrong with what is computed from the entries */
+        LedgerCheck end(List<String> tables) {
             Optional<String> broken = chain.broken().or(this::missing);
-            return new LedgerCheck(chain.entries(), chain.last(), broken, broken.filter(read::contains).isPresent(), review.findings());
+            return new LedgerCheck(chain.entries(), chain.last(), broken, broken.filter(read::contains).isPresent(),
+                    Stream.concat(review.findings().stream(), tables.stream()).toList());
         }
 
         private Optional<String> missing() {

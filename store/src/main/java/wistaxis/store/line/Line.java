@@ -10,12 +10,14 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import java.util.function.Function;
+import java.util.function.Supplier;
 import org.apache.hc.client5.http.config.ConnectionConfig;
 import org.apache.hc.client5.http.impl.classic.CloseableHttpClient;
 import org.apache.hc.client5.http.impl.classic.HttpClients;
 import org.apache.hc.client5.http.impl.io.PoolingHttpClientConnectionManagerBuilder;
 import org.apache.hc.core5.io.CloseMode;
 import org.apache.hc.core5.util.Timeout;
+import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Names;
@@ -31,20 +33,40 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
     private static final Duration SILENCE = Duration.ofSeconds(30);
     private static final Duration CONNECT = Duration.ofSeconds(10);
 
-    private final URI address;
+    private final Supplier<URI> address;
     private final Duration silence;
-    private final HttpClient http = HttpClient.newBuilder().connectTimeout(CONNECT).build();
-
-    private final CloseableHttpClient files = large();
+    private @Nullable HttpClient http;
+    private @Nullable CloseableHttpClient files;
 
     public Line(URI address) {
+        this(() -> address);
+    }
+
+    /** @param address asked when something is first fetched, on the thread that fetches it */
+    public Line(Supplier<URI> address) {
         this(address, SILENCE);
     }
 
     /** @param silence how long nothing may come of a download before the line counts as broken */
     Line(URI address, Duration silence) {
+        this(() -> address, silence);
+    }
+
+    private Line(Supplier<URI> address, Duration silence) {
         this.address = address;
         this.silence = silence;
+    }
+
+    private synchronized HttpClient http() {
+        HttpClient client = http == null ? HttpClient.newBuilder().connectTimeout(CONNECT).build() : http;
+        http = client;
+        return client;
+    }
+
+    private synchronized CloseableHttpClient files() {
+        CloseableHttpClient client = files == null ? large() : files;
+        files = client;
+        return client;
     }
 
     /** A client for what is large: it hands on what the socket gives, and lets go of it when told to. Its sockets have no time-out: {@link Download} listens for silence. */
@@ -58,12 +80,12 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
 
     @Override
     public List<Build> buildsFor(String identifier) throws OutsideTrouble {
-        return ask(HttpRequest.newBuilder(address.resolve("/builds?device=" + Names.identifier(identifier))), text -> Json.readList(text, Build.class, "answer of the firmware library"), "firmware library");
+        return ask(HttpRequest.newBuilder(address.get().resolve("/builds?device=" + Names.identifier(identifier))), text -> Json.readList(text, Build.class, "answer of the firmware library"), "firmware library");
     }
 
     @Override
     public SigningAnswer ask(SigningRequest request) throws OutsideTrouble {
-        return ask(HttpRequest.newBuilder(address.resolve("/sign")).POST(HttpRequest.BodyPublishers.ofString(Json.write(request))),
+        return ask(HttpRequest.newBuilder(address.get().resolve("/sign")).POST(HttpRequest.BodyPublishers.ofString(Json.write(request))),
                 text -> Json.read(text, SigningAnswer.class, "answer of the signing service"), "signing service");
     }
 
@@ -78,12 +100,12 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
         if (path == null) {
             throw new BadInput("build [" + build.build() + "] is known, but no library serves its package; add the file to the shelf by hand");
         }
-        return new Download(files, address.resolve(path), build.sizeBytes(), build.sha256(), file, share, silence);
+        return new Download(files(), address.get().resolve(path), build.sizeBytes(), build.sha256(), file, share, silence);
     }
 
     private <T> T ask(HttpRequest.Builder request, Function<String, T> read, String who) throws OutsideTrouble {
         try {
-            HttpResponse<String> response = http.send(request.timeout(Duration.ofSeconds(60)).build(), HttpResponse.BodyHandlers.ofString());
+            HttpResponse<String> response = http().send(request.timeout(Duration.ofSeconds(60)).build(), HttpResponse.BodyHandlers.ofString());
             if (response.statusCode() != 200) {
                 throw new OutsideTrouble("The " + who + " answers " + response.statusCode() + ": " + Json.read(response.body(), Trouble.class, who).error());
             }
@@ -99,8 +121,12 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
     }
 
     @Override
-    public void close() {
-        http.shutdownNow();
-        files.close(CloseMode.IMMEDIATE);
+    public synchronized void close() {
+        if (http != null) {
+            http.shutdownNow();
+        }
+        if (files != null) {
+            files.close(CloseMode.IMMEDIATE);
+        }
     }
 }

@@ -1,0 +1,101 @@
+package wistaxis.core.ticket;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What lists, statistics and searches need of one ticket: computed from its entries alone, so that it can be thrown away and made anew.
+ *
+ * @param ticket as it is now
+ * @param last number of its last entry
+ * @param stages how long the stages of its runs took
+ * @param downloads how fast its packages came
+ */
+public record Projection(Ticket ticket, long last, List<StageTime> stages, List<DownloadTime> downloads) {
+    /** @param entry the entry that ended the stage */
+    public record StageTime(long entry, String identifier, String stage, double seconds) {}
+
+    public record DownloadTime(long entry, long bytes, double seconds) {}
+
+    /** Lengths of stages and downloads, of whichever tickets. */
+    public record Times(List<StageTime> stages, List<DownloadTime> downloads) {
+        public Times {
+            stages = List.copyOf(stages);
+            downloads = List.copyOf(downloads);
+        }
+    }
+
+    public Projection {
+        stages = List.copyOf(stages);
+        downloads = List.copyOf(downloads);
+    }
+
+    /** @param entries all entries of one ticket, in order, at least one */
+    public static Projection of(List<LedgerEntry> entries) {
+        Running running = new Running();
+        entries.forEach(running::add);
+        return running.now();
+    }
+
+    /** A projection while its entries are read, in order. */
+    public static final class Running {
+        private final List<StageTime> stages = new ArrayList<>();
+        private final List<DownloadTime> downloads = new ArrayList<>();
+        private @Nullable TicketFold fold;
+        private long last;
+        private @Nullable String identifier;
+        private @Nullable String stage;
+        private boolean waited;
+        private Instant since = Instant.EPOCH;
+
+        public void add(LedgerEntry entry) {
+            add(entry, entry.event());
+        }
+
+        /** The same where the entry's event is read already. */
+        public void add(LedgerEntry entry, TicketEvent event) {
+            if (fold == null) {
+                fold = new TicketFold(entry, event);
+            } else {
+                fold.add(entry, event);
+            }
+            last = entry.number();
+            switch (event) {
+                case TicketEvent.Identified(String settled, _) -> identifier = settled;
+                case TicketEvent.Downloaded(_, long bytes, double took) when took > 0 -> downloads.add(new DownloadTime(last, bytes, took));
+                case TicketEvent.StageReached(String next) -> reached(next, entry.when());
+                case TicketEvent.Restored _ -> reached(null, entry.when());
+                case TicketEvent.RestoreStarted _, TicketEvent.RestoreStopped _ -> {
+                    stage = null;
+                    waited = false;
+                }
+                default -> { }
+            }
+        }
+
+        /** A stage that was reached a second time had waited for hands or for the device: how long that took says nothing about the machine. */
+        private void reached(@Nullable String next, Instant at) {
+            if (stage != null && stage.equals(next)) {
+                waited = true;
+                return;
+            }
+            if (!waited && stage != null && identifier != null && !at.isBefore(since)) {
+                stages.add(new StageTime(last, identifier, stage, Duration.between(since, at).toMillis() / 1000.0));
+            }
+            waited = false;
+            stage = next;
+            since = at;
+        }
+
+        /** @throws IllegalStateException before the first entry */
+        public Projection now() {
+            if (fold == null) {
+                throw new IllegalStateException("no entry yet");
+            }
+            return new Projection(fold.ticket(), last, stages, downloads);
+        }
+    }
+}

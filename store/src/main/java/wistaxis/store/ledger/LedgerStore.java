@@ -1,0 +1,56 @@
+package wistaxis.store.ledger;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.Projection;
+import wistaxis.core.ticket.TicketEvent;
+
+/**
+ * Where the events of a bench are kept. What is appended is acknowledged by a future once it is safe on the disk, in the order in which it was asked for; reading blocks, but never for an append. Safe for
+ * use by several threads.
+ */
+public interface LedgerStore extends AutoCloseable {
+    /**
+     * Appends events to a ticket, all or none. What this store appended itself meanwhile counts as seen.
+     *
+     * @param seen number of the ticket's last entry when this was decided
+     * @return the entries; fails with {@link Ledger.Moved} when somebody else has appended since, and with {@link wistaxis.store.files.DiskTrouble} when it cannot be written
+     */
+    CompletableFuture<List<LedgerEntry>> append(String ticket, long seen, List<TicketEvent> events, Instant at);
+
+    /** Opens a ticket under the next free number. */
+    CompletableFuture<LedgerEntry> openTicket(TicketEvent.Opened opened, Instant at);
+
+    /** The entries of the tickets that are not closed, in order. */
+    List<LedgerEntry> ofOpenTickets();
+
+    long closedTickets();
+
+    /** The entries of a ticket, in order; empty where there is no such ticket. */
+    List<LedgerEntry> of(String ticket);
+
+    /** The entries after a number, in order. */
+    List<LedgerEntry> since(long number);
+
+    Optional<LedgerEntry> last();
+
+    /** See {@link Ledger#find}. */
+    List<LedgerEntry> find(String search, long before, int most);
+
+    Projection.Times times(int most);
+
+    List<Ledger.Case> cases();
+
+    /** Looks through all of it. @return empty when it was stopped */
+    Optional<LedgerCheck> check(@Nullable LedgerSeen seen, Instant now, Ledger.Watcher watcher);
+
+    /** Gives every entry, in order. */
+    LedgerExport.Entries all();
+
+    @Override
+    void close();
+}

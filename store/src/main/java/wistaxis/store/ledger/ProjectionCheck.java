@@ -1,0 +1,94 @@
+package wistaxis.store.ledger;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Stream;
+import org.jdbi.v3.core.Handle;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.Projection;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+
+/** Whether the tables say of each ticket what its entries say. Keeps tickets only while they are open, so that a ledger of any length takes little memory. */
+final class ProjectionCheck {
+    private static final int MOST = 20;
+
+    private final Handle handle;
+    private final Projections.TicketEntries entries;
+    private final Map<String, Projection.Running> open = new HashMap<>();
+    private final Set<String> seen = new HashSet<>();
+    private final Set<String> again = new TreeSet<>();
+    private final List<String> findings = new ArrayList<>();
+
+    ProjectionCheck(Handle handle, Projections.TicketEntries entries) {
+        this.handle = handle;
+        this.entries = entries;
+    }
+
+    void add(LedgerEntry e, TicketEvent event) {
+        if (e.ofBench() || again.contains(e.ticket())) {
+            return;
+        }
+        if (seen.add(e.ticket())) {
+            open.put(e.ticket(), new Projection.Running());
+        }
+        Projection.Running running = open.get(e.ticket());
+        if (running == null) {
+            again.add(e.ticket()); // it goes on after it was closed
+            return;
+        }
+        running.add(e, event);
+        if (event instanceof TicketEvent.Closed) {
+            open.remove(e.ticket());
+            if (lastOf(e.ticket()) == e.number()) {
+                compare(running.now());
+            } else {
+                again.add(e.ticket());
+            }
+        }
+    }
+
+    private long lastOf(String ticket) {
+        return handle.createQuery("SELECT last FROM ticket WHERE number = ?").bind(0, ticket).mapTo(Long.class).findOne().orElse(0L);
+    }
+
+    private void compare(Projection p) {
+        Ticket t = p.ticket();
+        Optional<String> row = handle.createQuery("SELECT title || char(10) || stage || char(10) || open || char(10) || coalesce(identifier, '') || char(10) || coalesce(trouble, '') || char(10) || last "
+                + "FROM ticket WHERE number = ?").bind(0, t.number()).mapTo(String.class).findOne();
+        String wanted = String.join("\n", t.title(), t.stage().name(), t.closed() == null ? "1" : "0", text(t.identifier()), text(t.facts().get("trouble")), String.valueOf(p.last()));
+        List<String> attempts = handle.createQuery("SELECT n || ' ' || step || ' ' || coalesce(outcome, '') FROM attempt WHERE ticket = ? ORDER BY n").bind(0, t.number()).mapTo(String.class).list();
+        List<String> are = Projections.attempts(t).stream().map(a -> a[1] + " " + a[2] + " " + text(a[5])).toList();
+        if (!row.equals(Optional.of(wanted)) || !attempts.equals(are)) {
+            found(t.number(), row.isEmpty() ? "nothing" : Arrays.toString(row.get().split("\n")) + " " + attempts);
+        }
+    }
+
+    private static String text(@Nullable Object value) {
+        return value == null ? "" : value.toString();
+    }
+
+    private void found(String ticket, String says) {
+        if (findings.size() < MOST) {
+            findings.add("the tables say of ticket [" + ticket + "] " + says + ", which is not what its entries say; wistaxis ledger rebuild makes them anew");
+        }
+    }
+
+    /** What does not agree, in words. */
+    List<String> end() {
+        open.values().forEach(r -> compare(r.now()));
+        again.forEach(t -> compare(Projection.of(entries.of(t))));
+        try (Stream<String> all = handle.createQuery("SELECT number FROM ticket ORDER BY number").mapTo(String.class).stream()) {
+            all.filter(t -> !seen.contains(t)).forEach(t -> found(t, "something, and there is no such ticket"));
+        }
+        return findings;
+    }
+}

@@ -1,0 +1,110 @@
+package wistaxis.store.ledger;
+
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.jdbi.v3.core.Handle;
+import org.jdbi.v3.core.statement.PreparedBatch;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.ticket.Attempt;
+import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.Projection;
+import wistaxis.core.ticket.Ticket;
+
+/**
+ * The tables that lists, statistics and searches read: one row a ticket, an attempt, a stage of a run, a download, and the words of every entry. Written in the transaction that appends the entry; made
+ * anew from the entries at any time.
+ */
+final class Projections {
+    /** So many entries are projected in one go. */
+    static final int AT_ONCE = 20_000;
+
+    private final Handle handle;
+    private final TicketEntries entries;
+
+    /** Gives the entries of a ticket, in order. */
+    interface TicketEntries {
+        List<LedgerEntry> of(String ticket);
+    }
+
+    Projections(Handle handle, TicketEntries entries) {
+        this.handle = handle;
+        this.entries = entries;
+    }
+
+    /** Number of the last entry that the tables know of. */
+    static long last(Handle handle) {
+        return handle.createQuery("SELECT last FROM projected").mapTo(Long.class).one();
+    }
+
+    /** Empties the tables, so that all entries are taken in anew. */
+    static void empty(Handle handle) {
+        List.of("ticket", "attempt", "stage_time", "download_time").forEach(table -> handle.execute("DELETE FROM " + table));
+        handle.execute("INSERT INTO word (word) VALUES ('delete-all')");
+        handle.execute("UPDATE projected SET last = 0");
+    }
+
+    /** Takes in entries that were appended just now, or follow the last ones that were. */
+    void add(List<LedgerEntry> appended) {
+        Set<String> tickets = new LinkedHashSet<>();
+        appended.stream().filter(e -> !e.ofBench()).forEach(e -> tickets.add(e.ticket()));
+        List<Projection> now = tickets.stream().map(t -> Projection.of(entries.of(t))).toList();
+        now.forEach(this::put);
+        words(appended, now);
+        appended.stream().mapToLong(LedgerEntry::number).max().ifPresent(n -> handle.execute("UPDATE projected SET last = ?", n));
+    }
+
+    private void put(Projection p) {
+        Ticket t = p.ticket();
+        handle.execute("INSERT OR REPLACE INTO ticket (number, nr, title, stage, open, identifier, trouble, last) VALUES (?, ?, ?, ?, ?, ?, ?, ?)",
+                t.number(), nr(t.number()), t.title(), t.stage().name(), t.closed() == null ? 1 : 0, t.identifier(), t.facts().get("trouble"), p.last());
+        handle.execute("DELETE FROM attempt WHERE ticket = ?", t.number());
+        batch("INSERT INTO attempt (ticket, n, step, identifier, trouble, outcome) VALUES (?, ?, ?, ?, ?, ?)", attempts(t));
+        batch("INSERT OR IGNORE INTO stage_time (entry, ticket, identifier, stage, seconds) VALUES (?, ?, ?, ?, ?)",
+                p.stages().stream().map(s -> row(s.entry(), t.number(), s.identifier(), s.stage(), s.seconds())).toList());
+        batch("INSERT OR IGNORE INTO download_time (entry, ticket, bytes, seconds) VALUES (?, ?, ?, ?)",
+                p.downloads().stream().map(d -> row(d.entry(), t.number(), d.bytes(), d.seconds())).toList());
+    }
+
+    /** What the table holds, or should hold, of a ticket's attempts. */
+    static List<@Nullable Object[]> attempts(Ticket t) {
+        List<@Nullable Object[]> rows = new ArrayList<>();
+        for (Attempt a : t.attempts()) {
+            rows.add(row(t.number(), rows.size() + 1, a.step(), t.identifier(), t.facts().get("trouble"), a.outcome().map(Attempt.Outcome::toString).orElse(null)));
+        }
+        return rows;
+    }
+
+    private static @Nullable Object[] row(@Nullable Object... values) {
+        return values;
+    }
+
+    private void batch(String sql, List<@Nullable Object[]> rows) {
+        if (!rows.isEmpty()) {
+            PreparedBatch batch = handle.prepareBatch(sql);
+            rows.forEach(batch::add);
+            batch.execute();
+        }
+    }
+
+    private void words(List<LedgerEntry> appended, List<Projection> now) {
+        Map<String, Ticket> tickets = now.stream().map(Projection::ticket).collect(Collectors.toMap(Ticket::number, t -> t));
+        batch("INSERT INTO word (rowid, text) VALUES (?, ?)",
+                appended.stream().map(e -> row(e.number(), SearchWords.of(e, tickets.get(e.ticket())))).toList());
+    }
+
+    /** The number in a ticket's name; 0 for one that has none. */
+    static long nr(String ticket) {
+        return Optional.of(ticket).filter(t -> t.matches("T-\\d{1,15}")).map(t -> Long.parseLong(t.substring(2))).orElse(0L);
+    }
+
+    /** A ticket's name for a number. */
+    static String name(long nr) {
+        return String.format(Locale.ROOT, "T-%04d", nr);
+    }
+}

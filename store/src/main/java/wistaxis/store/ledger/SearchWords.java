@@ -1,0 +1,65 @@
+package wistaxis.store.ledger;
+
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.device.DeviceCatalogue;
+import wistaxis.core.device.DeviceModel;
+import wistaxis.core.ticket.EventWords;
+import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.Ticket;
+
+/** By which words an entry is found: what it says, its ticket, its device and its day. A ticket's number, an identifier and a day are one word each. */
+final class SearchWords {
+    private static final Pattern ONE_WORD = Pattern.compile("(?i)T-\\d+|i(?:phone|pad|pod)\\d+,\\d+|\\d{4}-\\d{2}-\\d{2}");
+    private static final Pattern NO_WORD = Pattern.compile("[^\\p{L}\\p{N}]+");
+
+    /** Shorter beginnings of words would find half of the ledger. */
+    private static final int SHORTEST_BEGINNING = 3;
+
+    /** Read when the first entry is. */
+    private static final class Devices {
+        private static final DeviceCatalogue ALL = DeviceCatalogue.shipped();
+    }
+
+    private SearchWords() {}
+
+    /** @param ticket the entry's ticket; null for an entry of the bench */
+    static String of(LedgerEntry e, @Nullable Ticket ticket) {
+        String device = ticket == null || ticket.identifier() == null ? "" : ticket.identifier();
+        String model = device.isEmpty() ? "" : Devices.ALL.byIdentifier(device).map(DeviceModel::name).orElse("");
+        LocalDate day = LocalDate.ofInstant(e.when(), ZoneId.systemDefault());
+        return String.join(" ", e.ticket(), compact(e.ticket()), compact(device), model, compact(day.toString()), ticket == null ? "" : ticket.title(), EventWords.of(e.event()));
+    }
+
+    private static String compact(String text) {
+        return NO_WORD.matcher(text).replaceAll("").toLowerCase(Locale.ROOT);
+    }
+
+    /** What the index is asked for a search; empty for one without words. The last word may be the beginning of one. */
+    static String query(String search) {
+        List<String> asked = new ArrayList<>();
+        for (String part : search.strip().split("\\s+")) {
+            if (ONE_WORD.matcher(part).matches()) {
+                asked.add(quoted(compact(part)));
+            } else {
+                NO_WORD.splitAsStream(part).filter(w -> !w.isEmpty()).forEach(w -> asked.add(quoted(w)));
+            }
+        }
+        boolean beginning = !asked.isEmpty() && asked.getLast().length() >= SHORTEST_BEGINNING + 2 && !search.endsWith(" ") && !ONE_WORD.matcher(lastOf(search)).matches();
+        return String.join(" AND ", asked) + (beginning ? " *" : "");
+    }
+
+    private static String lastOf(String search) {
+        String[] parts = search.strip().split("\\s+");
+        return parts[parts.length - 1];
+    }
+
+    private static String quoted(String word) {
+        return '"' + word.replace("\"", "\"\"") + '"';
+    }
+}

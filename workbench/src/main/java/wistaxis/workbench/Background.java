@@ -1,0 +1,61 @@
+package wistaxis.workbench;
+
+import java.util.concurrent.Callable;
+import java.util.concurrent.Executor;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.Consumer;
+
+/** Runs what may take long off the interface thread and brings the answer back to it; what is asked after the end is dropped. */
+final class Background implements AutoCloseable {
+    private final Executor front;
+    private final ExecutorService threads = Executors.newVirtualThreadPerTaskExecutor();
+    private final ExecutorService inOrder = Executors.newSingleThreadExecutor(Thread.ofPlatform().name("files").daemon().factory());
+    private final AtomicInteger writing = new AtomicInteger();
+
+    /** @param front runs something on the interface thread, later */
+    Background(Executor front) {
+        this.front = front;
+    }
+
+    <T> void run(Callable<T> work, Consumer<T> done, Consumer<Throwable> failed) {
+        if (!threads.isShutdown()) {
+            threads.execute(() -> carryOut(work, done, failed));
+        }
+    }
+
+    /** For what writes a file: one after another, as asked for; all of it is done before the end. */
+    void write(Callable<?> work, Runnable done, Consumer<Throwable> failed) {
+        if (!inOrder.isShutdown()) {
+            writing.incrementAndGet();
+            inOrder.execute(() -> carryOut(work, _ -> {
+                writing.decrementAndGet();
+                done.run();
+            }, e -> {
+                writing.decrementAndGet();
+                failed.accept(e);
+            }));
+        }
+    }
+
+    private <T> void carryOut(Callable<T> work, Consumer<T> done, Consumer<Throwable> failed) {
+        try {
+            T result = work.call();
+            front.execute(() -> done.accept(result));
+        } catch (Throwable e) {
+            front.execute(() -> failed.accept(e)); // an error, too, reaches whoever waits
+        }
+    }
+
+    /** How many files are still to be written. */
+    int writing() {
+        return writing.get();
+    }
+
+    @Override
+    public void close() {
+        threads.shutdownNow();
+        inOrder.close();
+    }
+}

@@ -1,0 +1,23 @@
+package wistaxis.workbench;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Consumer;
+
+/** Tells whoever follows what has changed. */
+public final class Changes {
+    private final List<Consumer<Change>> followers = new ArrayList<>();
+
+    public void follow(Consumer<Change> follower) {
+        followers.add(follower);
+    }
+
+    void tell(Change.Topic topic) {
+        tell(topic, "");
+    }
+
+    void tell(Change.Topic topic, String ticket) {
+        Change change = new Change(topic, ticket);
+        List.copyOf(followers).forEach(f -> f.accept(change));
+    }
+}

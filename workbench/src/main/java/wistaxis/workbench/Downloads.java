@@ -1,0 +1,190 @@
+package wistaxis.workbench;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.stream.Stream;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.firmware.Build;
+import wistaxis.core.firmware.Fetch;
+import wistaxis.core.firmware.Leftover;
+import wistaxis.core.firmware.RateMeter;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.store.files.Inside;
+import wistaxis.store.firmware.Shelf;
+import wistaxis.store.line.DownloadQueue;
+
+/** What is fetched for the tickets of the bench, and what has come of it before. JavaFX thread only; the downloads themselves run in the background. */
+public final class Downloads implements AutoCloseable {
+    private static final Duration FIRST_PAUSE = Duration.ofSeconds(1);
+
+    private final Workbench bench;
+    private final Shelf shelf;
+    private final DownloadQueue queue;
+    private final Map<String, Fetch> seen = new HashMap<>();
+    private final Map<String, RateMeter> meters = new HashMap<>();
+    private final Map<String, Leftover> leftovers = new TreeMap<>();
+    private String trouble = "";
+
+    Downloads(Workbench bench, Shelf shelf) {
+        this.bench = bench;
+        this.shelf = shelf;
+        this.queue = new DownloadQueue(bench.line(), FIRST_PAUSE);
+        try {
+            DownloadQueue.leftovers(shelf.folder()).forEach(l -> leftovers.put(l.sha256(), l));
+        } catch (IOException e) {
+            trouble = "What has come of earlier downloads cannot be looked at: " + e.getMessage();
+        }
+    }
+
+    /** What went wrong last, in words; empty when nothing did. */
+    String trouble() {
+        return trouble;
+    }
+
+    /** All downloads, in their order. */
+    public List<Fetch> fetches() {
+        return queue.states();
+    }
+
+    /** A download of a package, for whichever ticket. */
+    Optional<Fetch> fetch(String sha256) {
+        return queue.state(sha256);
+    }
+
+    /** What has come of downloads before the program ended, and that nobody goes on with yet. */
+    public Collection<Leftover> leftovers() {
+        return List.copyOf(leftovers.values());
+    }
+
+    /** Open tickets that have chosen the package of such a digest. */
+    public List<Ticket> wanting(String sha256) {
+        return bench.tickets().open().stream().filter(t -> t.hasChosen(sha256)).toList();
+    }
+
+    /** Where the package of a build is put: beside what has come of it already. */
+    Path file(String identifier, Build build) {
+        return queue.state(build.sha256()).map(Fetch::file).or(() -> Optional.ofNullable(leftovers.get(build.sha256())).map(Leftover::file))
+                .orElseGet(() -> Inside.file(shelf.folder(), Build.fileName(identifier, build.build())));
+    }
+
+    /** Starts, or goes on with, a download for a ticket. @throws BadInput for a build that no library serves */
+    void want(Build build, String identifier, String ticket) {
+        queue.want(build, file(identifier, build), ticket);
+        leftovers.remove(build.sha256());
+    }
+
+    /** Bytes of the package that a ticket has chosen, on the shelf or come so far. */
+    public long here(Ticket t) {
+        TicketEvent.BuildChosen b = t.build();
+        if (b == null || t.identifier() == null) {
+            return 0;
+        }
+        return queue.state(b.sha256()).map(Fetch::bytes).orElseGet(() -> shelf.find(t.identifier(), b.version(), b.build()).filter(i -> i.bytes() == b.sizeBytes()).map(_ -> b.sizeBytes())
+                .orElseGet(() -> leftovers.containsKey(b.sha256()) ? Math.min(b.sizeBytes(), leftovers.get(b.sha256()).bytes()) : 0));
+    }
+
+    /** Throws away what has come of a download that does not run. */
+    public void throwAway(String sha256) {
+        try {
+            queue.throwAway(sha256);
+            Leftover left = leftovers.remove(sha256);
+            if (left != null) {
+                DownloadQueue.throwAway(left);
+            }
+        } catch (IOException e) {
+            trouble = "What has come cannot be thrown away: " + e.getMessage();
+        }
+        seen.remove(sha256);
+        bench.changes().tell(Change.Topic.STOCK);
+    }
+
+    public void pause(Build build) {
+        queue.pause(build.sha256());
+        bench.changes().tell(Change.Topic.STOCK);
+    }
+
+    public void resume(Build build) {
+        queue.resume(build.sha256());
+        bench.changes().tell(Change.Topic.STOCK);
+    }
+
+    /** Puts a download before all others. */
+    public void first(Build build) {
+        queue.first(build.sha256());
+        bench.changes().tell(Change.Topic.STOCK);
+    }
+
+    /** @param bytesPerSecond what all downloads together may take of the line; 0 for all of it */
+    public void limit(long bytesPerSecond) {
+        queue.share().limit(bytesPerSecond);
+    }
+
+    /** The rate of a running download. */
+    public RateMeter meter(String sha256) {
+        return meters.computeIfAbsent(sha256, _ -> new RateMeter());
+    }
+
+    /** Follows the downloads: writes down what they do on the tickets they serve, and proves what has come whole. */
+    void tick() {
+        for (Fetch s : queue.states()) {
+            String sha = s.build().sha256();
+            if (s.phase() == Fetch.Phase.RUNNING) {
+                meter(sha).mark(System.nanoTime(), s.bytes());
+            }
+            Fetch before = seen.put(sha, s);
+            if (before == null || before.phase() != s.phase()) {
+                turned(s);
+                bench.changes().tell(Change.Topic.STOCK);
+            } else if (!before.why().equals(s.why())) {
+                bench.changes().tell(Change.Topic.STOCK);
+            }
+        }
+    }
+
+    private void turned(Fetch s) {
+        Build b = s.build();
+        switch (s.phase()) {
+            case RUNNING -> {
+                meters.remove(b.sha256());
+                open(s).forEach(t -> bench.record(t, new TicketEvent.DownloadStarted(b.build(), s.bytes())));
+            }
+            case PAUSED -> open(s).forEach(t -> bench.record(t, new TicketEvent.DownloadStopped(b.build(), s.bytes(), "by hand")));
+            case BROKEN -> open(s).forEach(t -> bench.record(t, new TicketEvent.DownloadStopped(b.build(), s.bytes(), s.why())));
+            case WHOLE -> whole(s);
+            case WAITING -> { }
+        }
+    }
+
+    /** The tickets that a download serves and that can still be written on. */
+    private Stream<String> open(Fetch s) {
+        return s.tickets().stream().filter(t -> bench.ticket(t).closed() == null && !bench.routes().oddities(bench.ticket(t)).stop());
+    }
+
+    /** Who has chosen another build meanwhile, or is closed, hears nothing of this one. */
+    private void whole(Fetch s) {
+        List<String> served = open(s).toList();
+        if (s.moved() > 0 && !served.isEmpty()) {
+            bench.record(served.getFirst(), new TicketEvent.Downloaded(s.build().build(), s.moved(), s.seconds()));
+        }
+        List<String> wanting = served.stream().filter(t -> bench.ticket(t).hasChosen(s.build().sha256())).toList();
+        wanting.forEach(t -> bench.desk(t).firmware().prove(s.file()));
+        if (wanting.isEmpty()) {
+            bench.stock().proofs().prove(s.file(), _ -> { }); // on the shelf for whoever comes next
+        }
+        queue.forget(s.build().sha256());
+        seen.remove(s.build().sha256());
+    }
+
+    @Override
+    public void close() {
+        queue.close();
+    }
+}

@@ -1,0 +1,212 @@
+package wistaxis.workbench;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.concurrent.atomic.AtomicBoolean;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.bench.ModeWindow;
+import wistaxis.core.bench.Range;
+import wistaxis.core.bench.TimeHistory;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.firmware.Build;
+import wistaxis.core.firmware.BuildChoice;
+import wistaxis.core.firmware.Fetch;
+import wistaxis.core.firmware.PackageCheck;
+import wistaxis.core.firmware.PackageReport;
+import wistaxis.core.route.CaseFacts;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.store.firmware.Shelf;
+
+/** Firmware of one ticket: the choice among the builds, its download, the proof of the package, and when to put the device into the mode. */
+public final class FirmwareDesk {
+    /** What is going on. */
+    public enum Doing { NOTHING, ASKING, WAITING, DOWNLOADING, PROVING }
+
+    private final Workbench bench;
+    private final TicketDesk desk;
+    private final Stock stock;
+    private @Nullable PackageReport report;
+    private String trouble = "";
+
+    FirmwareDesk(Workbench bench, TicketDesk desk) {
+        this.bench = bench;
+        this.desk = desk;
+        this.stock = bench.stock();
+    }
+
+    private String identifier() {
+        return desk.model().identifier();
+    }
+
+    public Doing doing() {
+        Fetch.Phase phase = download().map(Fetch::phase).orElse(Fetch.Phase.PAUSED);
+        return stock.asking(identifier()) ? Doing.ASKING : proven().isPresent() ? Doing.PROVING : phase == Fetch.Phase.RUNNING ? Doing.DOWNLOADING : phase == Fetch.Phase.WAITING ? Doing.WAITING : Doing.NOTHING;
+    }
+
+    /** What went wrong last, in words; empty when nothing did. */
+    public String trouble() {
+        Optional<Fetch> state = download();
+        if (state.filter(s -> s.phase() == Fetch.Phase.BROKEN).isPresent()) {
+            return "The download stopped: " + state.get().why() + ". What has come is kept; go on when that is settled.";
+        }
+        if (state.filter(s -> s.phase() == Fetch.Phase.RUNNING && !s.why().isEmpty()).isPresent()) {
+            return "Trying again by itself: " + state.get().why() + ".";
+        }
+        return !trouble.isEmpty() ? trouble : !stock.noAnswer(identifier()).isEmpty() ? stock.noAnswer(identifier()) : stock.trouble();
+    }
+
+    /** The judged builds, once any are known. */
+    public Optional<BuildChoice> choice() {
+        List<Build> builds = stock.builds(identifier());
+        CaseFacts facts = CaseFacts.of(desk.ticket());
+        List<wistaxis.core.firmware.SystemVersion> backups = facts.backups() == null ? List.of() : facts.backups().stream().map(CaseFacts.Backup::version).filter(Objects::nonNull).toList();
+        return builds.isEmpty() ? Optional.empty() : Optional.of(BuildChoice.among(builds, identifier(), bench.now(), new BuildChoice.Wishes(facts.targetVersion(), backups, facts.watchVersion())));
+    }
+
+    public Optional<PackageReport> report() {
+        return Optional.ofNullable(report);
+    }
+
+    /** Asks the library, unless it has answered already. */
+    public void ask() {
+        stock.ask(identifier());
+    }
+
+    public void choose(BuildChoice.Judged judged) {
+        Build b = judged.build();
+        report = null;
+        trouble = "";
+        desk.record(new TicketEvent.BuildChosen(b.version().toString(), b.build(), b.sha256(), b.sizeBytes(), judged.reason()));
+    }
+
+    /** The build that the ticket has chosen, as the catalogue lists it. */
+    public Optional<Build> chosen() {
+        return Optional.ofNullable(desk.ticket().build()).flatMap(c -> stock.builds(identifier()).stream().filter(b -> b.sha256().equals(c.sha256())).findFirst());
+    }
+
+    /** The download of the chosen build, shared with every ticket that wants the same package; empty while this ticket did not ask for it. */
+    public Optional<Fetch> download() {
+        return anyDownload().filter(s -> s.tickets().contains(desk.ticket().number()));
+    }
+
+    /** The download of the chosen build, for whichever ticket. */
+    public Optional<Fetch> anyDownload() {
+        return chosen().flatMap(b -> stock.downloads().fetch(b.sha256()));
+    }
+
+    /** The chosen build's package on the shelf. */
+    public Optional<Shelf.Item> onShelf() {
+        return chosen().flatMap(b -> stock.onShelf(identifier(), b));
+    }
+
+    private Path file(Build build) {
+        return stock.downloads().file(identifier(), build);
+    }
+
+    /** Bytes there now, of the chosen build. */
+    public long bytes() {
+        return stock.downloads().here(desk.ticket());
+    }
+
+    /** How far the proof is, 0 to 1; empty when none goes on. */
+    public Optional<Double> proven() {
+        return onShelf().map(stock.shelf()::file).or(() -> chosen().map(this::file)).flatMap(stock.proofs()::proving);
+    }
+
+    public OptionalDouble rate() {
+        return chosen().map(b -> stock.downloads().meter(b.sha256()).bytesPerSecond()).orElse(OptionalDouble.empty());
+    }
+
+    /** Seconds left of the running download at the recent rate, as a range; empty when none runs or the rate is not known yet. */
+    public Optional<Range> left() {
+        return doing() != Doing.DOWNLOADING ? Optional.empty() : chosen().flatMap(b -> stock.downloads().meter(b.sha256()).secondsLeft(b.sizeBytes() - bytes()));
+    }
+
+    /** How long the machine part still runs by itself; zero when hands are needed. */
+    Duration unattended() {
+        Range expected = doing() == Doing.DOWNLOADING || doing() == Doing.WAITING ? left().orElseGet(() -> chosen().map(b -> stock.history().download(Math.max(0, b.sizeBytes() - bytes()))).orElseThrow()) : new Range(0, 0, 0, 0);
+        return Duration.ofMillis(Math.round(1000 * expected.mid()));
+    }
+
+    /** Starts, or goes on with, the download of the chosen build. */
+    public void startDownload() {
+        Build build = chosen().orElseThrow(() -> new IllegalStateException("no build is chosen"));
+        trouble = "";
+        try {
+            stock.downloads().want(build, identifier(), desk.ticket().number());
+        } catch (BadInput e) {
+            trouble = String.valueOf(e.getMessage());
+        }
+        bench.changes().tell(Change.Topic.STOCK);
+    }
+
+    /** Proves the chosen build's package that lies on the shelf. */
+    public void proveFromShelf() {
+        onShelf().map(stock.shelf()::file).ifPresent(this::prove);
+    }
+
+    /** Proves a file for the build that is chosen now; when another was chosen, or the ticket closed, until that is done, the ticket hears nothing of it. */
+    void prove(Path file) {
+        TicketEvent.BuildChosen build = Objects.requireNonNull(desk.ticket().build(), "no build is chosen");
+        trouble = "";
+        PackageCheck.Expected expected = expected(build);
+        stock.proofs().prove(file, any -> {
+            if (!build.equals(desk.ticket().build()) || desk.ticket().closed() != null) {
+                return;
+            }
+            PackageReport found = any.against(stock.catalogue(), sizeOf(file)).measuredBy(expected);
+            report = found;
+            desk.record(found.proven() ? new TicketEvent.PackageProven(build.build(), bench.kept(file), found.parts(), Objects.requireNonNull(found.sha256()), String.valueOf(found.proof()))
+                    : new TicketEvent.PackageRefused(build.build(), found.reason()));
+            trouble = found.proven() ? "" : found.reason();
+        });
+    }
+
+    private PackageCheck.Expected expected(TicketEvent.BuildChosen build) {
+        return new PackageCheck.Expected(identifier(), build.version(), build.build());
+    }
+
+    /** Proves the ticket's package anew, as every restore does; blocks, off the JavaFX thread. */
+    PackageReport proveAgain(Ticket ticket, AtomicBoolean stop) throws IOException {
+        Path file = bench.found(Objects.requireNonNull(ticket.provenFile()));
+        return stock.proofs().proveNow(file, expected(Objects.requireNonNull(ticket.build())), stop).against(stock.catalogue(), sizeOf(file));
+    }
+
+    private static long sizeOf(Path file) {
+        try {
+            return Files.size(file);
+        } catch (IOException e) {
+            return -1; // gone meanwhile: no entry of the catalogue has this size
+        }
+    }
+
+    /** Stops download or proof; what has come is kept. */
+    public void stop() {
+        chosen().ifPresent(b -> {
+            stock.downloads().pause(b);
+            stock.proofs().stop(file(b));
+        });
+        onShelf().map(stock.shelf()::file).ifPresent(stock.proofs()::stop);
+        bench.changes().tell(Change.Topic.STOCK);
+    }
+
+    /** Seconds that the download would take from now, as a range. */
+    public Range downloadTime(Build build) {
+        return onShelf().isPresent() && chosen().filter(build::equals).isPresent() ? new Range(0, 0, 0, 0) : left().orElseGet(() -> stock.history().download(Math.max(0, build.sizeBytes() - (chosen().filter(build::equals).isPresent() ? bytes() : 0))));
+    }
+
+    /** The mode first or the file first, for a build. @throws BadInput when the window is too short for the work ever to end */
+    public ModeWindow window(Build build) {
+        TimeHistory history = stock.history();
+        var family = desk.model().family();
+        return ModeWindow.of(new ModeWindow.Lengths(downloadTime(build).mid(), bench.routes().modeWindow(desk.ticket()).toSeconds(), history.defaults().entrySeconds(),
+                history.prepare(family).mid(), history.write(family).mid()));
+    }
+}

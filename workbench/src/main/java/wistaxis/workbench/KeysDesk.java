@@ -1,0 +1,61 @@
+package wistaxis.workbench;
+
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.coach.Verdict;
+import wistaxis.core.keys.Goal;
+import wistaxis.core.ticket.TicketEvent;
+
+/** The keys of one ticket: what its route wants of them, and the attempts in the ledger. */
+public final class KeysDesk {
+    private final Workbench bench;
+    private final TicketDesk desk;
+    private final Coaching coaching;
+    private @Nullable Goal wanted;
+
+    KeysDesk(Workbench bench, TicketDesk desk) {
+        this.bench = bench;
+        this.desk = desk;
+        this.coaching = new Coaching(bench, desk, wanted(), this::ended);
+    }
+
+    public Coaching coaching() {
+        follow();
+        return coaching;
+    }
+
+    /** Whether an attempt goes on. */
+    boolean busy() {
+        return coaching.run().isPresent();
+    }
+
+    /** Whether the device is in the mode that the route wants: the keys are done. */
+    public boolean landed() {
+        String mode = desk.ticket().mode();
+        return mode != null && mode.equals(coaching().goal().toString()) && desk.ticket().writesFirmware();
+    }
+
+    /** What the route and the mode ask of the keys now. */
+    private Goal wanted() {
+        return bench.routes().rules(desk.ticket()).wantedKeys().orElse(Goal.RECOVERY);
+    }
+
+    /** Takes the route's goal when that has changed; a goal chosen by hand stays until then. */
+    private void follow() {
+        boolean outAgain = coaching.goal() == Goal.LEAVE_RECOVERY && coaching.verdict().filter(Verdict::success).isPresent();
+        Goal now = outAgain ? Goal.LEAVE_RECOVERY : wanted();
+        if (now != wanted) {
+            wanted = now;
+            if (coaching.goal() != now && coaching.run().isEmpty()) {
+                coaching.choose(now);
+            }
+        }
+    }
+
+    void tick() {
+        coaching.tick();
+    }
+
+    private void ended(Coaching.Ended e) {
+        desk.record(new TicketEvent.KeysAttempted(e.school().school() + (e.shown() ? " (shown)" : ""), e.school().goal().toString(), e.verdict().success(), e.verdict().says(), e.trace().events()));
+    }
+}

@@ -1,0 +1,29 @@
+package wistaxis.workbench;
+
+import java.util.ArrayList;
+import java.util.List;
+
+/** What was wrong, to be said once to whoever is at the bench. */
+public final class Notices {
+    private final List<String> said = new ArrayList<>();
+    private final Changes changes;
+
+    Notices(Changes changes) {
+        this.changes = changes;
+    }
+
+    /** Nothing for empty words. */
+    void say(String trouble) {
+        if (!trouble.isEmpty()) {
+            said.add(trouble);
+            changes.tell(Change.Topic.NOTICE);
+        }
+    }
+
+    /** Whoever takes them says them. */
+    public List<String> take() {
+        List<String> taken = List.copyOf(said);
+        said.clear();
+        return taken;
+    }
+}

@@ -1,0 +1,158 @@
+package wistaxis.workbench;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Consumer;
+import java.util.stream.Stream;
+import wistaxis.core.device.KeyFamily;
+import wistaxis.core.facts.Json;
+import wistaxis.core.facts.Names;
+import wistaxis.core.keys.SequenceLibrary;
+import wistaxis.core.practice.Drilled;
+import wistaxis.core.practice.Hand;
+import wistaxis.core.practice.Leitner;
+import wistaxis.core.practice.Measured;
+import wistaxis.core.practice.PracticeDay;
+import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.Inside;
+import wistaxis.store.files.Rights;
+import wistaxis.store.files.WholeFile;
+import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.paper.FamilyCard;
+import wistaxis.store.practice.PracticeBook;
+
+/** Who stands at the bench: what this person practised and how the hand is. */
+public final class Practice implements AutoCloseable {
+    /** Where nobody has given a name yet. */
+    public static final String NOBODY = "Technician";
+
+    private final Workbench bench;
+    private final PracticeBook book;
+    private final Path root;
+    private String person;
+    private List<Drilled> attempts = List.of();
+    private List<Measured> measured = List.of();
+    private List<Measured> shown = List.of();
+    private Hand hand = Hand.AVERAGE;
+
+    /** A file with one person's practice, documented in {@code docs/formats.md}. */
+    public record Export(String person, Hand hand, List<Measured> measured, List<Drilled> attempts) {}
+
+    Practice(Workbench bench, DataFolder folder) {
+        this.bench = bench;
+        this.root = folder.root();
+        PracticeBook.Opened opened = PracticeBook.openAnyhow(folder.practice());
+        this.book = opened.book();
+        bench.notices().say(opened.trouble());
+        List<String> people = book.people();
+        this.person = people.isEmpty() ? NOBODY : people.getLast();
+        read();
+        bench.notices().say(book.odd() == 0 ? "" : book.odd() + " entries of the practice book cannot be read; they stay where they are and count for nothing.");
+    }
+
+    private void read() {
+        attempts = new ArrayList<>(book.attempts(person));
+        measured = new ArrayList<>(book.measured(person));
+        reckon();
+    }
+
+    private void reckon() {
+        shown = Stream.concat(measured.stream(), attempts.stream().flatMap(a -> Measured.of(a.trace()).stream())).toList();
+        hand = attempts.isEmpty() && measured.isEmpty() ? Hand.AVERAGE : Measured.hand(person, shown);
+    }
+
+    public String person() {
+        return person;
+    }
+
+    /** Everybody known. */
+    public List<String> people() {
+        List<String> people = new ArrayList<>(book.people());
+        if (!people.contains(person)) {
+            people.add(person);
+        }
+        return people;
+    }
+
+    /** Somebody else steps up to the bench, known from the first attempt on. @throws wistaxis.core.facts.BadInput for a name that is none */
+    public void person(String name) {
+        person = Names.typed(name, "name", 80);
+        read();
+        bench.changes().tell(Change.Topic.PRACTICE);
+    }
+
+    /** This person's hand; an average one until something was measured. */
+    public Hand hand() {
+        return hand;
+    }
+
+    public List<Drilled> attempts() {
+        return attempts;
+    }
+
+    /** What the tests of the hand and the attempts show of it. */
+    public List<Measured> measured() {
+        return shown;
+    }
+
+    void add(Drilled attempt) {
+        attempts.add(attempt);
+        reckon();
+        keep(() -> book.add(List.of(attempt)));
+    }
+
+    private void keep(Runnable work) {
+        bench.background().write(() -> {
+            work.run();
+            return true;
+        }, () -> { }, e -> bench.notices().say("This was not saved in the practice book: " + e.getMessage()));
+    }
+
+    /** Keeps a measurement; the hand is reckoned anew. */
+    public void add(Measured one) {
+        String whose = person;
+        Instant at = bench.now();
+        measured.add(one);
+        reckon();
+        keep(() -> book.add(whose, one, at));
+        bench.changes().tell(Change.Topic.PRACTICE);
+    }
+
+    /** What to practise, first things first. */
+    public List<Leitner> plan() {
+        return Leitner.plan(bench.sequences().all(), attempts, LocalDate.ofInstant(bench.now(), ZoneId.systemDefault()), ZoneId.systemDefault());
+    }
+
+    public List<PracticeDay> days() {
+        return PracticeDay.of(attempts, ZoneId.systemDefault());
+    }
+
+    /** Writes this person's practice into the data folder. @return the file */
+    public Path export() throws IOException {
+        Rights.makeFolder(root.resolve("exports"));
+        Path file = Inside.file(root.resolve("exports"), "practice-" + Names.file(person) + ".json");
+        WholeFile.write(file, Json.writePretty(new Export(person, hand, measured, attempts)));
+        return file;
+    }
+
+    /** Writes the card of a family, with the shop's own schools, into the data folder. @param said told where it is, or what went wrong */
+    public void card(KeyFamily family, Consumer<String> said) {
+        Path file = root.resolve("exports").resolve("card-" + family + ".pdf");
+        SequenceLibrary schools = bench.sequences();
+        bench.background().run(() -> {
+            Rights.makeFolder(file.getParent());
+            WholeFile.write(file, FamilyCard.pdf(family, schools));
+            return "Written: " + file;
+        }, said, e -> said.accept("It cannot be written: " + DiskTrouble.words("card", file, e)));
+    }
+
+    @Override
+    public void close() {
+        book.close();
+    }
+}

@@ -1,0 +1,183 @@
+package wistaxis.workbench;
+
+import java.security.SecureRandom;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.concurrent.atomic.AtomicBoolean;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.keys.Input;
+import wistaxis.core.restore.Gate;
+import wistaxis.core.restore.RestoreRun;
+import wistaxis.core.restore.RestoreStage;
+import wistaxis.core.signing.SigningRequest;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Rules;
+
+/** The restore of one ticket: steps the run, proves the package anew, asks for signing, and tells the device what the host does. */
+public final class RestoreDesk {
+    private static final SecureRandom RANDOM = new SecureRandom();
+
+    private final Workbench bench;
+    private final TicketDesk desk;
+    private final AtomicBoolean stopped = new AtomicBoolean();
+    private @Nullable RestoreRun run;
+    private Gate packageProof = new Gate.Open();
+    private Gate signing = new Gate.Open();
+    private boolean signingAsked;
+    private boolean starting;
+    private int attempt;
+    private int runOf;
+
+    RestoreDesk(Workbench bench, TicketDesk desk) {
+        this.bench = bench;
+        this.desk = desk;
+    }
+
+    /** The run of the present attempt. */
+    public Optional<RestoreRun> run() {
+        return Optional.ofNullable(run).filter(_ -> runOf == desk.ticket().attempts().size());
+    }
+
+    /** Why it may not be started; empty when it may. */
+    public Optional<String> mayNot() {
+        return running() || starting ? Optional.of("A run goes on already.") : bench.routes().rules(desk.ticket()).mayStart(bench.routes().readiness(desk.ticket()));
+    }
+
+    /** Starts the run. @throws BadInput when it may not be started, with the reason */
+    public void start() {
+        Ticket ticket = desk.ticket();
+        mayNot().ifPresent(why -> {
+            throw new BadInput(why);
+        });
+        starting = true;
+        RestoreRun begun = RestoreRun.begin(bench.stages(), bench.nowNanos());
+        desk.record(List.of(new TicketEvent.RestoreStarted(Objects.requireNonNull(ticket.build()).build()), new TicketEvent.StageReached(begun.current().id())))
+                .whenComplete((now, e) -> {
+                    starting = false;
+                    if (e == null) {
+                        begin(now);
+                    }
+                });
+    }
+
+    private void begin(Ticket ticket) {
+        stopped.set(false);
+        packageProof = new Gate.Open();
+        signing = new Gate.Open();
+        signingAsked = false;
+        int mine = ++attempt;
+        run = RestoreRun.begin(bench.stages(), bench.nowNanos());
+        runOf = ticket.attempts().size();
+        tell();
+        bench.background().run(() -> desk.firmware().proveAgain(ticket, stopped), report -> {
+            if (mine == attempt) {
+                packageProof = report.proven() ? new Gate.Passed() : new Gate.Refused(report.reason());
+            }
+        }, e -> packageProof = mine == attempt ? new Gate.Refused("The package cannot be read any more: " + e) : packageProof);
+    }
+
+    private void tell() {
+        bench.changes().tell(Change.Topic.WORK, desk.ticket().number());
+    }
+
+    public boolean running() {
+        return run != null && (run.state() instanceof RestoreRun.State.Working || run.state() instanceof RestoreRun.State.Waiting);
+    }
+
+    /** Stops the run; possible until the device is written to. */
+    public void stop() {
+        if (mayStop()) {
+            desk.record(new TicketEvent.RestoreStopped("by hand")).thenRun(() -> {
+                stopped.set(true);
+                run = null;
+                tell();
+            });
+        }
+    }
+
+    public boolean mayStop() {
+        return Rules.mayStop(running() ? Objects.requireNonNull(run).current() : null).isEmpty();
+    }
+
+    /** Whether the run waits for the device to come up again. */
+    boolean comingUp() {
+        return run != null && running() && "greeting".equals(run.current().gate());
+    }
+
+    /** Bench time left of a run that goes on by itself; zero while it waits for hands or none runs. */
+    Duration left() {
+        return run != null && run.state() instanceof RestoreRun.State.Working ? Duration.ofNanos(run.leftNanos()) : Duration.ZERO;
+    }
+
+    /** The next step of the run is recorded, then done; where recording fails the run stays where it is, the device is told nothing, and it is tried again. */
+    void tick() {
+        RestoreRun before = run;
+        if (before == null || !running()) {
+            return;
+        }
+        RestoreRun next = before.step(bench.nowNanos(), new RestoreRun.Outside(desk.device().host(), desk.device().screen(), packageProof, signing));
+        boolean goesOn = before.state() instanceof RestoreRun.State.Waiting && next.state() instanceof RestoreRun.State.Working;
+        boolean entered = next.state() instanceof RestoreRun.State.Working && (next.stage() != before.stage() || goesOn);
+        List<TicketEvent> events = events(next, entered);
+        if (events.isEmpty()) {
+            goOn(before, next, false);
+        } else {
+            desk.recordByItself(events).thenRun(() -> goOn(before, next, entered));
+        }
+    }
+
+    private void goOn(RestoreRun before, RestoreRun next, boolean entered) {
+        run = next;
+        if (entered) {
+            command(next.current());
+        }
+        if (Objects.equals(next.current().gate(), "signing") && !signingAsked) {
+            askForSigning();
+        }
+        if (entered || before.state().getClass() != next.state().getClass()) {
+            tell();
+        }
+    }
+
+    /** What has to be written down before the run may go on so. */
+    private List<TicketEvent> events(RestoreRun next, boolean entered) {
+        List<TicketEvent> events = new ArrayList<>();
+        if (entered) {
+            events.add(new TicketEvent.StageReached(next.current().id()));
+        }
+        switch (next.state()) {
+            case RestoreRun.State.Failed(String why) -> events.add(new TicketEvent.RestoreStopped(why));
+            case RestoreRun.State.Done _ -> events.add(new TicketEvent.Restored(Objects.requireNonNull(desk.ticket().build()).version()));
+            case RestoreRun.State.Working _, RestoreRun.State.Waiting _ -> { }
+        }
+        return events;
+    }
+
+    private void command(RestoreStage stage) {
+        switch (stage.command() == null ? "" : stage.command()) {
+            case "begin" -> desk.device().apply(new Input.BeginRestore(), bench.nowNanos());
+            case "end" -> desk.device().apply(new Input.EndRestore(desk.ticket().keepsData()), bench.nowNanos());
+            default -> { }
+        }
+    }
+
+    private void askForSigning() {
+        signingAsked = true;
+        int mine = attempt;
+        byte[] nonce = new byte[16];
+        RANDOM.nextBytes(nonce);
+        SigningRequest request = new SigningRequest(desk.model().identifier(), Objects.requireNonNull(desk.ticket().build()).build(), HexFormat.of().formatHex(nonce));
+        bench.background().run(() -> bench.line().ask(request).check(request, bench.world().trusted().get()), outcome -> {
+            if (mine == attempt && running()) {
+                desk.record(new TicketEvent.SigningAnswered(outcome.granted(), outcome.says())).whenComplete((_, e) -> signingAsked = e == null)
+                        .thenRun(() -> signing = outcome.granted() ? new Gate.Passed() : new Gate.Refused(outcome.says()));
+            }
+        }, e -> signing = mine == attempt ? new Gate.Refused(String.valueOf(e.getMessage())) : signing);
+    }
+}

@@ -1,0 +1,232 @@
+package wistaxis.workbench;
+
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.bench.BusinessDays;
+import wistaxis.core.device.DeviceModel;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Units;
+import wistaxis.core.firmware.Build;
+import wistaxis.core.firmware.SystemVersion;
+import wistaxis.core.keys.KeySequence;
+import wistaxis.core.outside.HostProbe.HostFacts;
+import wistaxis.core.outside.HostProbe;
+import wistaxis.core.restore.HandoverFacts;
+import wistaxis.core.route.CaseFacts;
+import wistaxis.core.route.Evidence;
+import wistaxis.core.route.Intake;
+import wistaxis.core.route.Oddities;
+import wistaxis.core.route.Readiness;
+import wistaxis.core.route.Route;
+import wistaxis.core.route.RouteContext;
+import wistaxis.core.route.RoutePlanner;
+import wistaxis.core.ticket.Attempt;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.work.Rules;
+import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.SideFile;
+import wistaxis.store.ledger.Ledger;
+import wistaxis.store.ledger.LedgerStore;
+import wistaxis.store.settings.Settings;
+import wistaxis.workbench.host.PublicHolidays;
+
+/** Intake and routes of all tickets: what the shop prefers, what its ledger shows, what is signed, and whether the host is ready. */
+public final class RouteDesk {
+    private final Workbench bench;
+    private RoutePlanner planner;
+    private final Intake intake = Intake.shipped();
+    private final Evidence evidence;
+    private final HandoverFacts handover = HandoverFacts.shipped();
+    private final HostProbe probe;
+    private final Path settingsFile;
+    private Settings settings = Settings.USUAL;
+    private String hostTrouble = "";
+    private @Nullable HostFacts host;
+    private boolean looking;
+    private final Map<String, Odd> odd = new HashMap<>();
+
+    /** What was found of a ticket as it was. */
+    private record Odd(Ticket of, Oddities what) {}
+
+    RouteDesk(Workbench bench, HostProbe probe, Path settingsFile, LedgerStore ledger) {
+        this.bench = bench;
+        this.planner = RoutePlanner.shipped(bench.devices(), bench.sequences());
+        this.evidence = evidence(ledger.cases());
+        this.probe = probe;
+        this.settingsFile = settingsFile;
+        SideFile.Read<Settings> read = Settings.read(settingsFile, s -> PublicHolidays.of(s.holidays()));
+        this.settings = read.value();
+        bench.notices().say(read.trouble());
+    }
+
+    public RoutePlanner planner() {
+        return planner;
+    }
+
+    /** The shop's own sequences have changed: a route knows which keys can reach a mode. */
+    void schoolsRead() {
+        planner = RoutePlanner.shipped(bench.devices(), bench.sequences());
+        odd.clear();
+    }
+
+    public Intake intake() {
+        return intake;
+    }
+
+    private Evidence evidence(List<Ledger.Case> cases) {
+        Evidence read = new Evidence();
+        cases.forEach(c -> bench.devices().byIdentifier(c.identifier()).ifPresent(m -> Arrays.stream(Attempt.Outcome.values()).filter(o -> o.toString().equals(c.outcome()))
+                .forEach(o -> read.add(new Evidence.Case(m.family(), c.trouble(), c.step()), o, c.times()))));
+        return read;
+    }
+
+    void changed(@Nullable Ticket before, Ticket after) {
+        evidence.changed(before, after, bench.devices());
+    }
+
+    public Settings settings() {
+        return settings;
+    }
+
+    /** The shop's choice, the usual one where it has not chosen. */
+    public String preference(String name) {
+        return settings.preferences().getOrDefault(name, planner.preferences().stream().filter(p -> p.preference().equals(name)).findFirst().orElseThrow().options().getFirst().getFirst());
+    }
+
+    public void prefer(String preference, String value) {
+        change(settings.prefer(preference, value));
+    }
+
+    /** @throws BadInput for a region that is not known */
+    public void holidays(String region) {
+        PublicHolidays.of(region);
+        change(settings.holidays(region));
+    }
+
+    /** Takes a school as this shop's habit for its goal and family. */
+    void prefer(KeySequence school) {
+        change(settings.prefer(school));
+    }
+
+    private void change(Settings next) {
+        Settings before = settings;
+        settings = next;
+        bench.changes().tell(Change.Topic.SHOP);
+        bench.background().write(() -> {
+            next.write(settingsFile);
+            return next;
+        }, () -> { }, e -> {
+            settings = settings.equals(next) ? before : settings;
+            bench.notices().say("Not saved: " + DiskTrouble.words("settings file", settingsFile, e));
+            bench.changes().tell(Change.Topic.SHOP);
+        });
+    }
+
+    private RouteContext context(Ticket ticket) {
+        return new RouteContext(signed(ticket), settings.preferences(), ticket.overruled(), ticket.consent());
+    }
+
+    /** The versions signed for the ticket's model now, newest first; empty until the library has answered. */
+    private List<SystemVersion> signed(Ticket ticket) {
+        String identifier = ticket.identifier();
+        if (identifier == null) {
+            return List.of();
+        }
+        Instant now = bench.now();
+        return bench.stock().builds(identifier).stream().filter(b -> b.signedAt(now)).map(Build::version).sorted(java.util.Comparator.reverseOrder()).toList();
+    }
+
+    /** What the rules and the questions see of a ticket. */
+    public Map<String, String> inferred(Ticket ticket) {
+        return planner.inferred(CaseFacts.of(ticket), context(ticket));
+    }
+
+    /** What of a ticket cannot be understood here. */
+    public Oddities oddities(Ticket ticket) {
+        return odd.compute(ticket.number(), (_, before) -> before != null && before.of() == ticket ? before : new Odd(ticket, Oddities.of(ticket, bench.devices(), planner, intake))).what();
+    }
+
+    /** The route of a ticket; empty while the trouble is not known. */
+    public Optional<Route> route(Ticket ticket) {
+        return ticket.fact("trouble").isEmpty() ? Optional.empty() : Optional.of(planner.plan(CaseFacts.of(ticket), context(ticket)));
+    }
+
+    /** What may be done next on a ticket. */
+    public Rules rules(Ticket ticket) {
+        Oddities odd = oddities(ticket);
+        return new Rules(ticket, odd, odd.stop() ? null : route(ticket).orElse(null), handover);
+    }
+
+    /** Why nothing may be done on a ticket, if so. */
+    Optional<String> stop(Ticket ticket) {
+        return ticket.fact("trouble").isEmpty() ? Optional.empty() : Optional.ofNullable(planner.plan(CaseFacts.of(ticket), RouteContext.NONE).stop());
+    }
+
+    /** Whether firmware will be written on a ticket, as far as can be told. */
+    boolean writes(Ticket ticket) {
+        boolean chosen = ticket.attempt().filter(a -> !a.failed() && !a.step().isEmpty()).isPresent();
+        if (chosen || ticket.fact("trouble").isEmpty()) {
+            return !chosen || ticket.writesFirmware();
+        }
+        return planner.plan(CaseFacts.of(ticket), new RouteContext(List.of(), settings.preferences(), ticket.overruled())).recommended().map(r -> r.step().writes()).orElse(true);
+    }
+
+    /** How long a device stays in recovery, by the shop's way: a set time, or what the passcode wait that is running takes. */
+    public Duration modeWindow(Ticket ticket) {
+        Optional<Integer> wait = preference("mode-window").equals("lock-out") ? planner.waitMinutes(CaseFacts.of(ticket)) : Optional.empty();
+        return wait.map(Duration::ofMinutes).orElseGet(() -> Units.span(settings.window()));
+    }
+
+    /** @throws BadInput for a text that is no span */
+    public void modeWindow(String span) {
+        change(settings.modeWindow(span));
+    }
+
+    /** How often a step worked in this shop, where there are enough cases. */
+    public Optional<Evidence.Tally> evidence(Ticket ticket, String step) {
+        return evidence.of(bench.model(ticket).map(DeviceModel::family).orElse(null), ticket.fact("trouble").orElse(""), step);
+    }
+
+    /** Whether host and bench are ready for a step that writes firmware; looks at the host in the background. */
+    public Readiness readiness(Ticket ticket) {
+        if (host == null && !looking && hostTrouble.isEmpty()) {
+            lookAtHost();
+        }
+        long bytes = ticket.build() != null ? ticket.build().sizeBytes() : bench.stock().builds(String.valueOf(ticket.identifier())).stream().mapToLong(Build::sizeBytes).max().orElse(bench.world().usualPackage());
+        return Readiness.of(host, hostTrouble, bytes, bench.model(ticket).orElse(null), ticket.facts());
+    }
+
+    /** Looks at the host anew. */
+    public void lookAtHost() {
+        looking = true;
+        hostTrouble = "";
+        host = null;
+        bench.background().run(() -> probe.look(settingsFile.toAbsolutePath().getParent()), seen -> {
+            host = seen;
+            looking = false;
+            bench.changes().tell(Change.Topic.SHOP);
+        }, e -> {
+            looking = false;
+            hostTrouble = "this computer cannot be looked at (" + e + ")";
+            bench.changes().tell(Change.Topic.SHOP);
+        });
+    }
+
+    public LocalDate today() {
+        return LocalDate.ofInstant(bench.now(), ZoneId.systemDefault());
+    }
+
+    /** The shop's business days. */
+    public BusinessDays businessDays() {
+        return BusinessDays.mondayToFriday(PublicHolidays.of(settings.holidays()));
+    }
+}

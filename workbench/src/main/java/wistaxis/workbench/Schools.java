@@ -1,0 +1,77 @@
+package wistaxis.workbench;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.keys.SchoolFile;
+import wistaxis.core.keys.SequenceLibrary;
+import wistaxis.store.files.OutsideFile;
+import wistaxis.store.files.SideFile;
+
+/** The shop's own key sequences beside those that ship; none of them is taken unless all of them land. JavaFX thread only; they are tried in the background. */
+public final class Schools {
+    private static final int MEGABYTES = 5;
+
+    private final Workbench bench;
+    private final Path file;
+    private SequenceLibrary all = SequenceLibrary.shipped();
+    private String trouble = "";
+    private boolean reading;
+
+    /** A file that cannot be used when the program starts is set aside. */
+    Schools(Workbench bench, Path file) {
+        this.bench = bench;
+        this.file = file;
+        read(true);
+    }
+
+    /** Reads the file anew; one that cannot be used stays, because somebody is working on it. */
+    public void readAgain() {
+        read(false);
+    }
+
+    private void read(boolean first) {
+        if (reading || !Files.exists(file)) {
+            all = reading ? all : SequenceLibrary.shipped();
+            trouble = "";
+            return;
+        }
+        reading = true;
+        bench.background().run(() -> SequenceLibrary.shipped().with(SchoolFile.accept(OutsideFile.text(file, "school file", MEGABYTES), file.getFileName().toString())), read -> {
+            all = read;
+            ended("");
+        }, e -> {
+            all = SequenceLibrary.shipped();
+            String why = e instanceof BadInput ? String.valueOf(e.getMessage()) : "it cannot be understood (" + e.getClass().getSimpleName() + ")";
+            ended("The shop's own key sequences were not taken, those that ship are in force. " + why + (first ? " " + SideFile.setAside(file) : ""));
+        });
+    }
+
+    private void ended(String wrong) {
+        reading = false;
+        trouble = wrong;
+        bench.notices().say(wrong);
+        bench.routes().schoolsRead();
+        bench.changes().tell(Change.Topic.SHOP);
+    }
+
+    /** Those in force. */
+    public SequenceLibrary all() {
+        return all;
+    }
+
+    /** Whether the file is being read and tried. */
+    public boolean reading() {
+        return reading;
+    }
+
+    /** What is wrong with them; empty for nothing. */
+    public String trouble() {
+        return trouble;
+    }
+
+    /** Where they are kept. */
+    public Path file() {
+        return file;
+    }
+}

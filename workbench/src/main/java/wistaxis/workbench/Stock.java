@@ -1,0 +1,251 @@
+package wistaxis.workbench;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.CompletableFuture;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.bench.TimeHistory;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.firmware.Build;
+import wistaxis.core.firmware.FirmwareCatalogue;
+import wistaxis.core.firmware.PackageCheck;
+import wistaxis.core.firmware.PackageLayout;
+import wistaxis.core.firmware.PackageReport;
+import wistaxis.core.ticket.Projection;
+import wistaxis.core.ticket.Stage;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.SideFile;
+import wistaxis.store.firmware.CatalogueFile;
+import wistaxis.store.firmware.FolderWatch;
+import wistaxis.store.firmware.Shelf;
+import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.ledger.LedgerStore;
+
+/**
+ * Firmware of the whole bench: the catalogue of builds, the shelf, the downloads that serve several tickets, the proofs, and how long things take here.
+ * JavaFX thread only; what is slow runs in the background.
+ */
+public final class Stock implements AutoCloseable {
+    /** A signing window that ends within this is called out. */
+    private static final Duration SOON = Duration.ofHours(12);
+
+    /** Older lengths of stages and downloads say nothing that the latest do not. */
+    private static final int MEASURED = 5_000;
+
+    private final Workbench bench;
+    private final PackageCheck check;
+    private final CatalogueFile catalogueFile;
+    private final Downloads downloads;
+    private final Shelf shelf;
+    private final TimeHistory history;
+    private final Proofs proofs;
+    private final Set<String> asking = new HashSet<>();
+    private final Map<String, String> answered = new HashMap<>();
+    private @Nullable FolderWatch watch;
+    private FirmwareCatalogue catalogue = FirmwareCatalogue.EMPTY;
+    private String trouble = "";
+
+    /** A signing window that closes soon. */
+    public record Closing(Build build, Duration left, List<String> tickets) {}
+
+    Stock(Workbench bench, DataFolder folder, LedgerStore ledger) {
+        this.bench = bench;
+        this.check = new PackageCheck(PackageLayout.shipped(), bench.world().trusted().get());
+        this.catalogueFile = new CatalogueFile(folder.catalogue());
+        this.shelf = new Shelf(folder.shelf(), folder.shelfIndex(), check);
+        this.proofs = new Proofs(bench, shelf);
+        this.downloads = new Downloads(bench, shelf);
+        this.history = new TimeHistory(bench.stages());
+        Projection.Times times = ledger.times(MEASURED);
+        times.downloads().forEach(d -> history.download(d.bytes(), d.seconds()));
+        times.stages().forEach(t -> bench.devices().byIdentifier(t.identifier()).ifPresent(m -> history.stage(m.family(), t.stage(), t.seconds())));
+        SideFile.Read<FirmwareCatalogue> read = catalogueFile.read(bench.now());
+        this.catalogue = read.value();
+        bench.notices().say(read.trouble());
+        bench.notices().say(shelf.trouble());
+        try {
+            watch = new FolderWatch(folder.shelf(), () -> bench.background().run(() -> true, _ -> rescan(), _ -> { }));
+        } catch (IOException e) {
+            trouble += (trouble.isEmpty() ? "" : " ") + "The shelf's folder [" + folder.shelf() + "] is not watched: " + e.getMessage();
+        }
+        rescan();
+    }
+
+    void changed(Projection ticket, long from) {
+        history.add(ticket, from, bench.devices());
+    }
+
+    public TimeHistory history() {
+        return history;
+    }
+
+    /** What went wrong with catalogue or shelf, in words; empty when nothing did. */
+    public String trouble() {
+        return !trouble.isEmpty() ? trouble : downloads.trouble();
+    }
+
+    /** Builds of a model, newest first, as far as known. */
+    public List<Build> builds(String identifier) {
+        return catalogue.of(identifier).stream().map(FirmwareCatalogue.Listed::build).toList();
+    }
+
+    public Optional<Instant> askedAt(String identifier) {
+        return catalogue.askedAt(identifier);
+    }
+
+    public boolean asking(String identifier) {
+        return asking.contains(identifier);
+    }
+
+    /** Why the library did not answer for a model; empty when it did, or was not asked. */
+    public String noAnswer(String identifier) {
+        return answered.getOrDefault(identifier, "");
+    }
+
+    /** Asks the library about a model, once until {@link #askAgain}. */
+    public void ask(String identifier) {
+        if (!answered.containsKey(identifier) && asking.add(identifier)) {
+            bench.background().run(() -> bench.line().buildsFor(identifier), found -> {
+                asking.remove(identifier);
+                answered.put(identifier, "");
+                keep(catalogue.refreshed(identifier, found, bench.now(), onShelf()));
+            }, e -> {
+                asking.remove(identifier);
+                answered.put(identifier, String.valueOf(e.getMessage()));
+                bench.changes().tell(Change.Topic.STOCK);
+            });
+        }
+    }
+
+    public void askAgain(String identifier) {
+        answered.remove(identifier);
+        ask(identifier);
+        bench.changes().tell(Change.Topic.STOCK);
+    }
+
+    private Set<String> onShelf() {
+        return catalogue.builds().stream().map(FirmwareCatalogue.Listed::build).filter(b -> b.identifiers().stream().anyMatch(i -> onShelf(i, b).isPresent())).map(Build::sha256).collect(Collectors.toSet());
+    }
+
+    private void keep(FirmwareCatalogue next) {
+        catalogue = next;
+        bench.background().write(() -> {
+            catalogueFile.write(next);
+            return next;
+        }, () -> { }, e -> {
+            trouble = DiskTrouble.words("catalogue of builds", catalogueFile.file(), e);
+            bench.changes().tell(Change.Topic.STOCK);
+        });
+        bench.changes().tell(Change.Topic.STOCK);
+    }
+
+    /** Takes builds from a file in the open format. The answer is how many; it fails with {@link BadInput} when the file cannot be understood, or speaks of what is still to come, and nothing is changed then. */
+    public CompletableFuture<Integer> importCatalogue(Path file) {
+        CompletableFuture<Integer> taken = new CompletableFuture<>();
+        Instant now = bench.now();
+        bench.background().run(() -> CatalogueFile.imported(file, now), read -> {
+            keep(catalogue.merge(read.builds()));
+            taken.complete(read.builds().size());
+        }, taken::completeExceptionally);
+        return taken;
+    }
+
+    /** Signing windows of builds that open tickets have chosen or the shelf holds, and that close soon; the first to close first. */
+    public List<Closing> closingSoon() {
+        Instant now = bench.now();
+        List<Ticket> open = bench.tickets().open().stream().filter(t -> t.stage().compareTo(Stage.RESTORE) <= 0).toList();
+        return catalogue.builds().stream().map(FirmwareCatalogue.Listed::build)
+                .filter(b -> b.signedAt(now) && b.signedUntil() != null && Duration.between(now, b.signedUntil()).compareTo(SOON) < 0)
+                .map(b -> new Closing(b, Duration.between(now, b.signedUntil()), open.stream().filter(t -> t.hasChosen(b.sha256())).map(Ticket::number).toList()))
+                .filter(c -> !c.tickets().isEmpty()).sorted(Comparator.comparing(Closing::left)).toList();
+    }
+
+    /** The package of a build on the shelf: proven, or not looked at whole yet. One that nobody vouches for, or that is in conflict with the catalogue, is none. */
+    public Optional<Shelf.Item> onShelf(String identifier, Build b) {
+        return shelf.find(identifier, b.version().toString(), b.build()).filter(i -> {
+            PackageReport judged = judged(i);
+            return judged.proven() || judged.verdict() == PackageReport.Verdict.WELL_FORMED;
+        });
+    }
+
+    /** What is found of a file, beside what the catalogue knows. */
+    public PackageReport judged(Shelf.Item item) {
+        return item.report().against(catalogue, item.bytes());
+    }
+
+    FirmwareCatalogue catalogue() {
+        return catalogue;
+    }
+
+    public Shelf shelf() {
+        return shelf;
+    }
+
+    /** What is fetched for the tickets. */
+    public Downloads downloads() {
+        return downloads;
+    }
+
+    /** What is being taken in or checked. */
+    public Proofs proofs() {
+        return proofs;
+    }
+
+    /** The open tickets whose model a package is for. */
+    public List<Ticket> serves(Shelf.Item item) {
+        return bench.tickets().open().stream().filter(t -> t.identifier() != null && item.report().products().contains(t.identifier())).toList();
+    }
+
+    /** The build of a package, as the library lists it. */
+    public Optional<Build> listed(Shelf.Item item) {
+        return catalogue.builds().stream().map(FirmwareCatalogue.Listed::build)
+                .filter(b -> item.isOf(b.version().toString(), b.build()) && b.identifiers().stream().anyMatch(item.report().products()::contains)).findFirst();
+    }
+
+    private void rescan() {
+        bench.background().run(shelf::rescan, changed -> {
+            boolean over = !trouble.isEmpty();
+            trouble = "";
+            if (changed || over) {
+                bench.changes().tell(Change.Topic.STOCK);
+            }
+        }, e -> {
+            trouble = e instanceof IOException io ? DiskTrouble.words("shelf", shelf.folder(), io) : "The shelf cannot be looked at: " + e;
+            bench.changes().tell(Change.Topic.STOCK);
+        });
+    }
+
+    public void remove(Shelf.Item item) {
+        bench.background().run(() -> {
+            shelf.remove(item);
+            return item;
+        }, _ -> bench.changes().tell(Change.Topic.STOCK), e -> {
+            trouble = DiskTrouble.words("package", shelf.file(item), e);
+            bench.changes().tell(Change.Topic.STOCK);
+        });
+    }
+
+    @Override
+    public void close() {
+        proofs.stopAll();
+        downloads.close();
+        try {
+            if (watch != null) {
+                watch.close();
+            }
+        } catch (IOException e) {
+            trouble = String.valueOf(e.getMessage());
+        }
+    }
+}

@@ -1,0 +1,192 @@
+package wistaxis.workbench;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.CompletableFuture;
+import java.util.stream.Collectors;
+import wistaxis.core.bench.BenchTime;
+import wistaxis.core.device.DeviceModel;
+import wistaxis.core.device.Family;
+import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.keys.DeviceMachine;
+import wistaxis.core.keys.DeviceState;
+import wistaxis.core.keys.Explanation;
+import wistaxis.core.keys.HostView;
+import wistaxis.core.keys.KeySequence;
+import wistaxis.core.keys.Phase;
+import wistaxis.core.keys.Reading;
+import wistaxis.core.keys.Screen;
+import wistaxis.core.keys.Start;
+import wistaxis.core.outside.DeviceLink;
+import wistaxis.core.route.CaseFacts;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+
+/** What lies on the bench for one ticket: the device and the work on it. */
+public final class TicketDesk implements Coaching.Subject {
+    private final Workbench bench;
+    private final String number;
+    private final DeviceModel model;
+    private final DeviceMachine machine;
+    private final DeviceLink device;
+    private final FirmwareDesk firmware;
+    private final KeysDesk keys;
+    private final RestoreDesk restore;
+
+    /** @throws IllegalStateException when the device is not identified yet */
+    TicketDesk(Workbench bench, String number) {
+        this.bench = bench;
+        this.number = number;
+        this.model = bench.model(bench.ticket(number)).orElseThrow(() -> new IllegalStateException("ticket [" + number + "] has no identified device"));
+        this.machine = new DeviceMachine(family());
+        this.device = bench.world().device().apply(machine, asTheLedgerLeftIt(bench.ticket(number)));
+        this.firmware = new FirmwareDesk(bench, this);
+        this.keys = new KeysDesk(bench, this);
+        this.restore = new RestoreDesk(bench, this);
+    }
+
+    private DeviceState asTheLedgerLeftIt(Ticket t) {
+        Instant since = t.modeSince();
+        if (t.mode() != null && since != null) {
+            return machine.start(t.mode().equals("dfu") ? Start.DFU : Start.RECOVERY, true, Math.min(BenchTime.nanos(since), bench.nowNanos()));
+        }
+        if (t.unknownState() != null) {
+            return machine.start(Start.LOOPING, true, bench.nowNanos()); // half written: it starts and falls over, which is one thing that may be seen
+        }
+        if (t.attempts().stream().anyMatch(a -> a.written() != null)) {
+            return machine.start(Start.ON, false, bench.nowNanos());
+        }
+        Start start = "black".equals(t.facts().get("screenSays")) ? Start.OFF : switch (t.fact("trouble").orElse("")) {
+            case "passcode-forgotten", "disabled", "unavailable" -> Start.DISABLED;
+            case "looping", "stuck-on-logo" -> Start.LOOPING;
+            case "dead" -> Start.OFF;
+            default -> Start.ON;
+        };
+        return machine.start(start, false, bench.nowNanos());
+    }
+
+    public Ticket ticket() {
+        return bench.ticket(number);
+    }
+
+    @Override
+    public String ticketNumber() {
+        return number;
+    }
+
+    @Override
+    public DeviceModel model() {
+        return model;
+    }
+
+    @Override
+    public Family family() {
+        return bench.devices().familyOf(model);
+    }
+
+    @Override
+    public DeviceMachine machine() {
+        return machine;
+    }
+
+    @Override
+    public DeviceLink device() {
+        return device;
+    }
+
+    /** The device now. */
+    @Override
+    public DeviceState deviceNow() {
+        return device.at(bench.nowNanos());
+    }
+
+    /** The keys that the intake says are broken. */
+    @Override
+    public Set<PhysicalKey> broken() {
+        List<PhysicalKey> said = CaseFacts.of(ticket()).brokenKeys();
+        Set<PhysicalKey> broken = said == null ? EnumSet.noneOf(PhysicalKey.class) : said.stream().collect(Collectors.toCollection(() -> EnumSet.noneOf(PhysicalKey.class)));
+        if (broken.stream().anyMatch(PhysicalKey::isPower)) {
+            broken.add(model.body().powerKey());
+        }
+        return broken;
+    }
+
+    /** Becomes the shop's habit for this goal and family. */
+    @Override
+    public void taken(KeySequence school) {
+        bench.routes().prefer(school);
+    }
+
+    @Override
+    public void read(Reading.Sight sight, HostView host, Reading reading) {
+        record(new TicketEvent.StateRead(sight.words(), host.words(), reading.state()));
+    }
+
+    public FirmwareDesk firmware() {
+        return firmware;
+    }
+
+    public KeysDesk keys() {
+        return keys;
+    }
+
+    public RestoreDesk restore() {
+        return restore;
+    }
+
+    CompletableFuture<Ticket> record(TicketEvent event) {
+        return record(List.of(event));
+    }
+
+    CompletableFuture<Ticket> record(List<TicketEvent> events) {
+        return bench.record(number, events);
+    }
+
+    /** What is recorded without anybody's doing. */
+    CompletableFuture<Ticket> recordByItself(List<TicketEvent> events) {
+        return bench.recordByItself(number, events);
+    }
+
+    /** Nothing goes on before what was asked for is on the disk. */
+    void tick() {
+        deviceNow();
+        if (bench.tickets().isPending(number)) {
+            keys.tick();
+            return;
+        }
+        keys.tick();
+        restore.tick();
+        followMode();
+    }
+
+    /** Writes down that the device came into its mode, after the attempt that brought it there, or dropped out of it. */
+    private void followMode() {
+        DeviceState state = deviceNow();
+        Ticket ticket = ticket();
+        if (ticket.restored() != null) {
+            return;
+        }
+        if (ticket.mode() == null && !keys.busy() && (device.host() == HostView.RECOVERY || device.host() == HostView.DFU)) {
+            recordByItself(List.of(new TicketEvent.ModeEntered(device.host().toString())));
+        } else if (ticket.mode() != null && !inModeOrWorkedOn(state)) {
+            recordByItself(List.of(new TicketEvent.ModeLost(Explanation.of(state, machine))));
+        }
+    }
+
+    private boolean inModeOrWorkedOn(DeviceState state) {
+        return switch (state.phase()) {
+            case Phase.Recovery _, Phase.Dfu _, Phase.Restoring _, Phase.SecondBar _ -> true;
+            case Phase.Running(var face) -> face == Screen.GREETING || restore.comingUp();
+            default -> false;
+        };
+    }
+
+    /** How long the work that runs by itself still takes, bench time; zero when the ticket waits for hands. */
+    Duration unattended() {
+        return Optional.of(restore.left()).filter(Duration::isPositive).orElseGet(firmware::unattended);
+    }
+}

@@ -1,0 +1,385 @@
+package wistaxis.workbench;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
+import java.util.concurrent.Executor;
+import java.util.function.Function;
+import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Names;
+import wistaxis.core.ticket.Chain;
+import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.Projection;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.store.files.SideFile;
+import wistaxis.store.ledger.Ledger;
+import wistaxis.store.ledger.LedgerCheck;
+import wistaxis.store.ledger.LedgerSeen;
+import wistaxis.store.ledger.LedgerStore;
+
+/**
+ * The tickets that are at work, and those of old that somebody looked at: what the ledger says of them, what is appended, and what others append. The interface thread's; what is appended is acknowledged
+ * by a future on that thread, once it is safe on the disk.
+ */
+public final class Tickets {
+    /** How often the ledger is looked at for what others appended; after trouble, and for the memory of its end, more seldom. */
+    private static final long LOOK_NANOS = 400_000_000L;
+    private static final long LOOK_AGAIN_NANOS = 3_000_000_000L;
+    private static final long MEMORY_NANOS = 60_000_000_000L;
+
+    /** A ledger of so many entries is looked through in a moment; a longer one behind the work. */
+    private static final long LOOKED_THROUGH = 4_000;
+
+    private final LedgerStore ledger;
+    private final Path memory;
+    private final InstantSource wall;
+    private final Supplier<Instant> benchTime;
+    private final Background background;
+    private final Executor front;
+    private final Changes changes;
+    private final Notices notices;
+    private final List<Follower> followers = new ArrayList<>();
+    private final Map<String, Projection.Running> running = new HashMap<>();
+    private final Map<String, Ticket> tickets = new TreeMap<>();
+    private final Map<String, List<Instant>> moments = new HashMap<>();
+    private final Map<String, Long> lastOf = new HashMap<>();
+    private final Map<String, Integer> pending = new HashMap<>();
+    private int pendingAll;
+    private long closed;
+    private long last;
+    private String lastDigest = Chain.START;
+    private @Nullable String unread;
+    private boolean looking;
+    private volatile boolean ended;
+    private long nextLook = System.nanoTime();
+    private long nextMemory = nextLook + MEMORY_NANOS;
+
+    /** Whoever keeps count of what happens on tickets. */
+    interface Follower {
+        /** @param before null for a ticket that was not there @param from number of the entry after which it has changed */
+        void changed(@Nullable Ticket before, Projection now, long from);
+    }
+
+    /** What it needs of the bench. */
+    record Place(Path memory, InstantSource wall, Supplier<Instant> benchTime, Background background, Executor front, Changes changes, Notices notices) {}
+
+    /** Reads the tickets that are not closed, and checks the ledger; one of any length starts as quickly. */
+    Tickets(LedgerStore ledger, Place place) {
+        this.ledger = ledger;
+        this.memory = place.memory();
+        this.wall = place.wall();
+        this.benchTime = place.benchTime();
+        this.background = place.background();
+        this.front = place.front();
+        this.changes = place.changes();
+        this.notices = place.notices();
+        ledger.last().ifPresent(e -> {
+            last = e.number();
+            lastDigest = e.digest();
+        });
+        closed = ledger.closedTickets();
+        ledger.ofOpenTickets().forEach(this::fold);
+        check();
+    }
+
+    private void check() {
+        SideFile.Read<@Nullable LedgerSeen> seen = LedgerSeen.readOrSetAside(memory);
+        notices.say(seen.trouble());
+        if (last <= LOOKED_THROUGH) {
+            checked(ledger.check(seen.value(), wall.instant(), _ -> true).orElseThrow());
+            return;
+        }
+        long from = seen.value() == null ? last : Math.min(last, seen.value().entries());
+        checked(LedgerCheck.end(ledger.since(from - 1), seen.value(), wall.instant()));
+        background.run(() -> ledger.check(seen.value(), wall.instant(), _ -> !ended), all -> all.ifPresent(c -> {
+            checked(c);
+            if (unread != null) {
+                changes.tell(Change.Topic.NOTICE);
+            }
+        }), e -> notices.say("The ledger could not be looked through: " + e.getMessage()));
+    }
+
+    private void checked(LedgerCheck check) {
+        unread = check.read() ? null : check.broken().orElse(null);
+        if (!check.findings().isEmpty()) {
+            int more = check.findings().size() - 1;
+            notices.say("The ledger says what cannot have happened: " + check.findings().getFirst() + (more > 0 ? ", and " + more + " more; see the ledger's page." : "."));
+        }
+    }
+
+    void follow(Follower follower) {
+        followers.add(follower);
+    }
+
+    /** What is wrong with the ledger and was not read by anybody yet; until then nothing is written. */
+    public Optional<String> unread() {
+        return Optional.ofNullable(unread);
+    }
+
+    /** Somebody has read what is wrong with the ledger: that is written down, and work goes on behind it. */
+    CompletableFuture<Void> readBreak() {
+        String says = Objects.requireNonNull(unread, "nothing is wrong");
+        return acknowledged(LedgerEntry.BENCH, ledger.append(LedgerEntry.BENCH, last, List.of(new TicketEvent.BreakRead(says)), benchTime.get())).thenAccept(_ -> unread = null);
+    }
+
+    /** Tickets that are not closed, by number. */
+    public List<Ticket> open() {
+        return tickets.values().stream().filter(t -> t.closed() == null).toList();
+    }
+
+    /** How many tickets are closed. */
+    public long closed() {
+        return closed;
+    }
+
+    /** A ticket that is at work, or was looked at. */
+    public Optional<Ticket> find(String number) {
+        return Optional.ofNullable(tickets.get(number));
+    }
+
+    /** @throws IllegalArgumentException for one that is neither at work nor was looked at */
+    public Ticket of(String number) {
+        return find(number).orElseThrow(() -> new IllegalArgumentException("no ticket [" + number + "]"));
+    }
+
+    /** Looks at any ticket, of whatever age. Fails with {@link BadInput} where there is none. */
+    public CompletableFuture<Ticket> look(String number) {
+        CompletableFuture<Ticket> looked = new CompletableFuture<>();
+        Ticket here = tickets.get(number);
+        if (here != null) {
+            looked.complete(here);
+            return looked;
+        }
+        background.run(() -> ledger.of(number), entries -> {
+            if (entries.isEmpty()) {
+                looked.completeExceptionally(new BadInput("there is no ticket [" + number + "]"));
+            } else {
+                keep(number, entries);
+                looked.complete(of(number));
+            }
+        }, looked::completeExceptionally);
+        return looked;
+    }
+
+    private void keep(String number, List<LedgerEntry> entries) {
+        if (!tickets.containsKey(number)) {
+            entries.forEach(this::fold);
+        }
+    }
+
+    /** The entries of a ticket, in order; read from the disk. */
+    public CompletableFuture<List<LedgerEntry>> history(String number) {
+        CompletableFuture<List<LedgerEntry>> read = new CompletableFuture<>();
+        background.run(() -> ledger.of(number), read::complete, read::completeExceptionally);
+        return read;
+    }
+
+    /** When something happened on a ticket that is at work. */
+    public List<Instant> moments(String number) {
+        return List.copyOf(moments.getOrDefault(number, List.of()));
+    }
+
+    /** Number of the last entry of a ticket; 0 where there is none. */
+    public long lastOf(String number) {
+        return lastOf.getOrDefault(number, 0L);
+    }
+
+    private void fold(LedgerEntry e) {
+        if (!e.ofBench()) {
+            lastOf.put(e.ticket(), e.number());
+            Projection.Running now = running.computeIfAbsent(e.ticket(), _ -> new Projection.Running());
+            now.add(e);
+            tickets.put(e.ticket(), now.now().ticket());
+            moments.computeIfAbsent(e.ticket(), _ -> new ArrayList<>()).add(e.when());
+        }
+    }
+
+    /** Opens a ticket; the answer is its number. @throws BadInput for a title that is none */
+    public CompletableFuture<String> open(String title, boolean simulated) {
+        refuseUnread();
+        CompletableFuture<LedgerEntry> opened = ledger.openTicket(new TicketEvent.Opened(Names.typed(title, "title", 200), simulated), benchTime.get());
+        return acknowledged(LedgerEntry.BENCH, opened.thenApply(List::of)).thenApply(entries -> entries.getFirst().ticket());
+    }
+
+    /**
+     * Appends events to a ticket, all or none. The future is done on the interface thread, once they are safe on the disk and the ticket is what it now is; what they announce is done then. It fails with
+     * {@link Ledger.Moved} when somebody else has appended to the ticket since this window saw it, which is then read in, and with a {@link wistaxis.store.files.DiskTrouble} when they cannot be written.
+     */
+    public CompletableFuture<Ticket> record(String number, List<TicketEvent> events) {
+        refuseUnread();
+        if (events.isEmpty()) {
+            return CompletableFuture.completedFuture(of(number));
+        }
+        CompletableFuture<Ticket> done = acknowledged(number, ledger.append(number, lastOf(number), events, benchTime.get())).thenApply(_ -> of(number));
+        return done;
+    }
+
+    /** The same for what somebody did: what goes wrong is said, whoever listens. */
+    CompletableFuture<Ticket> recordAloud(String number, List<TicketEvent> events) {
+        CompletableFuture<Ticket> done = record(number, events);
+        done.whenComplete((_, e) -> {
+            if (e != null) {
+                notices.say("That did not work, and was not saved: " + cause(e).getMessage() + " What was saved before is safe.");
+            }
+        });
+        return done;
+    }
+
+    static Throwable cause(Throwable e) {
+        return e instanceof CompletionException && e.getCause() != null ? e.getCause() : e;
+    }
+
+    private CompletableFuture<List<LedgerEntry>> acknowledged(String number, CompletableFuture<List<LedgerEntry>> asked) {
+        pending.merge(number, 1, Integer::sum);
+        pendingAll++;
+        CompletableFuture<List<LedgerEntry>> done = new CompletableFuture<>();
+        asked.whenCompleteAsync((entries, e) -> {
+            pending.merge(number, -1, Integer::sum);
+            pendingAll--;
+            if (e == null) {
+                takeIn(entries);
+                done.complete(entries);
+            } else {
+                done.completeExceptionally(cause(e));
+                if (cause(e) instanceof Ledger.Moved) {
+                    lookNow();
+                }
+            }
+        }, front);
+        return done;
+    }
+
+    /** Whether something asked for on a ticket is not on the disk yet. */
+    boolean isPending(String number) {
+        return pending.getOrDefault(number, 0) > 0;
+    }
+
+    /** How many appends are not on the disk yet. */
+    int pending() {
+        return pendingAll;
+    }
+
+    private void refuseUnread() {
+        if (unread != null) {
+            throw new IllegalStateException("nothing is written until somebody has read what is wrong with the ledger: " + unread);
+        }
+    }
+
+    /** Takes in entries that are on the disk and follow the last one taken in; where some of others lie between, they are fetched first. */
+    private void takeIn(List<LedgerEntry> more) {
+        boolean gap = !more.isEmpty() && more.getFirst().number() > last + 1;
+        List<LedgerEntry> all = gap ? ledger.since(last) : more;
+        Map<String, List<LedgerEntry>> byTicket = new TreeMap<>();
+        for (LedgerEntry e : all) {
+            if (e.number() > last) {
+                last = e.number();
+                lastDigest = e.digest();
+                byTicket.computeIfAbsent(e.ticket(), _ -> new ArrayList<>()).add(e);
+            }
+        }
+        byTicket.forEach(this::changed);
+    }
+
+    private void changed(String number, List<LedgerEntry> entries) {
+        if (number.equals(LedgerEntry.BENCH)) {
+            changes.tell(Change.Topic.TICKET, number);
+            return;
+        }
+        long from = entries.getFirst().number() - 1;
+        if (!(entries.getFirst().event() instanceof TicketEvent.Opened) && !tickets.containsKey(number)) {
+            ledger.of(number).stream().filter(e -> e.number() <= from).forEach(this::fold); // an old one that goes on
+        }
+        Ticket before = tickets.get(number);
+        entries.forEach(this::fold);
+        Projection now = running.get(number).now();
+        boolean was = before != null && before.closed() != null;
+        closed += (now.ticket().closed() != null ? 1 : 0) - (was ? 1 : 0);
+        followers.forEach(f -> f.changed(before, now, from));
+        changes.tell(Change.Topic.TICKET, number);
+    }
+
+    /** Looks whether others appended something, a few times a second. */
+    void look(long nowNanos) {
+        if (!looking && nowNanos - nextLook > 0) {
+            lookNow();
+        }
+        if (unread == null && nowNanos - nextMemory > 0) {
+            nextMemory = nowNanos + MEMORY_NANOS;
+            remember();
+        }
+    }
+
+    private void lookNow() {
+        looking = true;
+        long from = last;
+        background.run(() -> ledger.since(from), more -> {
+            looking = false;
+            nextLook = System.nanoTime() + LOOK_NANOS;
+            takeIn(more);
+        }, _ -> {
+            looking = false;
+            nextLook = System.nanoTime() + LOOK_AGAIN_NANOS;
+        });
+    }
+
+    /** Keeps beside the ledger how it is now, so that a later start knows whether its end is missing. */
+    void remember() {
+        LedgerSeen now = new LedgerSeen(last, lastDigest, Instant.now());
+        background.write(() -> {
+            now.write(memory);
+            return now;
+        }, () -> { }, _ -> { });
+    }
+
+    /** A page of what a search finds, newest first; read from the disk. See {@link Ledger#find}. */
+    public CompletableFuture<List<LedgerEntry>> search(String words, long before, int most) {
+        return read(l -> l.find(words, before, most));
+    }
+
+    private <T> CompletableFuture<T> read(Function<LedgerStore, T> query) {
+        CompletableFuture<T> found = new CompletableFuture<>();
+        background.run(() -> query.apply(ledger), found::complete, found::completeExceptionally);
+        return found;
+    }
+
+    /** Looks through the whole ledger, read anew from the disk. @param watcher on another thread @return null when it was stopped */
+    public CompletableFuture<@Nullable LedgerCheck> verify(Ledger.Watcher watcher) {
+        LedgerSeen seen = LedgerSeen.read(memory);
+        return read(l -> l.check(seen, wall.instant(), n -> !ended && watcher.goOn(n)).orElse(null));
+    }
+
+    /** Number of the last entry. */
+    public long entries() {
+        return last;
+    }
+
+    /** The tickets that are known without reading. */
+    Collection<Ticket> known() {
+        return tickets.values();
+    }
+
+    void close() {
+        ended = true;
+        if (unread == null && last > 0) {
+            try {
+                new LedgerSeen(last, lastDigest, Instant.now()).write(memory);
+            } catch (IOException _) {
+                // remembered as it was a minute ago
+            }
+        }
+    }
+}

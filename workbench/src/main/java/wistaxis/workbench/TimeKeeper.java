@@ -1,0 +1,71 @@
+package wistaxis.workbench;
+
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.function.LongSupplier;
+import wistaxis.core.bench.BenchClock;
+import wistaxis.core.bench.BenchTime;
+
+/**
+ * The bench's time. Within a run of keys it goes by the monotonic clock; beside that it follows the wall clock, over a night's sleep of the computer and, at the real bench, over a clock that is set.
+ * The interface thread's, but for {@link #now()} and {@link #nowNanos()}.
+ */
+public final class TimeKeeper {
+    /** Less is what two clocks differ by anyway. */
+    private static final long APART_NANOS = 2_000_000_000L;
+
+    private final LongSupplier realNanos;
+    private final InstantSource wall;
+    private final boolean simulated;
+    private long lastReal;
+    private long lastWall;
+    private volatile BenchClock clock;
+
+    /**
+     * @param start bench time at the start
+     * @param realNanos a monotonic clock, which may stand still while the computer sleeps
+     * @param wall the wall clock, which does not
+     * @param simulated whether the time is practice, which may run ahead of the wall clock
+     */
+    TimeKeeper(Instant start, LongSupplier realNanos, InstantSource wall, boolean simulated) {
+        this.realNanos = realNanos;
+        this.wall = wall;
+        this.simulated = simulated;
+        this.clock = new BenchClock(1, realNanos.getAsLong(), BenchTime.nanos(start));
+    }
+
+    public Instant now() {
+        return BenchTime.instant(nowNanos());
+    }
+
+    /** Bench time in nanoseconds since 1970 UTC. */
+    public long nowNanos() {
+        return clock.at(realNanos.getAsLong());
+    }
+
+    public int rate() {
+        return clock.rate();
+    }
+
+    /** @return whether that is another one */
+    boolean rate(int rate) {
+        boolean other = rate != clock.rate();
+        clock = other ? clock.withRate(rate, realNanos.getAsLong()) : clock;
+        return other;
+    }
+
+    /** Looks whether the wall clock went on by more, or by less, than the monotonic clock. @param keys whether keys run, which nothing may disturb @return whether the bench's time was changed */
+    boolean follow(boolean keys) {
+        long real = realNanos.getAsLong();
+        long now = BenchTime.nanos(wall.instant());
+        long slept = now - lastWall - (real - lastReal);
+        boolean apart = lastReal != 0 && (slept > APART_NANOS || !simulated && slept < -APART_NANOS);
+        if (apart && keys) {
+            return false; // looked at again when they have ended
+        }
+        lastReal = real;
+        lastWall = now;
+        clock = apart ? clock.slept(slept) : clock;
+        return apart;
+    }
+}

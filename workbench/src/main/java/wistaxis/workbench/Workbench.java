@@ -1,0 +1,380 @@
+package wistaxis.workbench;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.Executor;
+import java.util.function.LongSupplier;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.device.DeviceCatalogue;
+import wistaxis.core.device.DeviceModel;
+import wistaxis.core.identify.LookLibrary;
+import wistaxis.core.keys.SequenceLibrary;
+import wistaxis.core.restore.HandoverFacts;
+import wistaxis.core.restore.RestoreStage;
+import wistaxis.core.ticket.Projection;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.Inside;
+import wistaxis.store.files.Rights;
+import wistaxis.store.files.Room;
+import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.ledger.KeptLedger;
+import wistaxis.store.ledger.LedgerExport;
+import wistaxis.store.ledger.LedgerStore;
+import wistaxis.store.line.Line;
+
+/** The bench at work: everything that window and command line share. Of one thread, the interface's, but for what says otherwise. */
+public final class Workbench implements AutoCloseable {
+    /** After trouble on a desk it is left alone for so long. */
+    private static final long TRY_AGAIN_NANOS = 3_000_000_000L;
+
+    /** An export says everything twice, as it is stored and as it is read. */
+    private static final long EXPORT_TIMES = 3;
+
+    private final Setup setup;
+    private final DeviceCatalogue devices = DeviceCatalogue.shipped();
+    private final List<RestoreStage> stages = RestoreStage.shipped();
+    private final HandoverFacts handover = HandoverFacts.shipped();
+    private final Changes changes = new Changes();
+    private final Notices notices = new Notices(changes);
+    private final Deque<AutoCloseable> open = new ArrayDeque<>();
+    private final Map<String, TicketDesk> desks = new HashMap<>();
+    private final Map<String, Long> pausedUntil = new HashMap<>();
+    private final Set<String> troubled = new HashSet<>();
+    private final TimeKeeper time;
+    private final World world;
+    private final Background background;
+    private final LedgerStore ledger;
+    private final Tickets tickets;
+    private final Line line;
+    private final Schools schools;
+    private final RouteDesk routes;
+    private final Stock stock;
+    private final Practice practice;
+    private final DrillDesk drill;
+    private final Plans plans;
+    private @Nullable LookLibrary looks;
+
+    /**
+     * @param start bench time at the start
+     * @param realNanos a monotonic clock, which may stand still while the computer sleeps
+     * @param wall the wall clock, which does not
+     * @param front runs something on the thread that the bench belongs to, later
+     */
+    public record Setup(String benchName, DataFolder folder, Instant start, LongSupplier realNanos, InstantSource wall, World.Maker world, Executor front) {
+        /** A bench on this machine's clocks. */
+        public static Setup of(String benchName, DataFolder folder, World.Maker world, Executor front) {
+            return new Setup(benchName, folder, Instant.now(), System::nanoTime, Clock.systemUTC(), world, front);
+        }
+    }
+
+    /**
+     * Opens the ledger and reads the tickets at work. Whatever goes wrong, nothing stays open.
+     *
+     * @throws DiskTrouble when the ledger cannot be used
+     */
+    public Workbench(Setup setup) {
+        this.setup = setup;
+        try {
+            TimeKeeper[] keeper = {null};
+            this.world = setup.world().make(() -> Objects.requireNonNull(keeper[0]).now());
+            opened(world.end());
+            this.time = new TimeKeeper(setup.start(), setup.realNanos(), setup.wall(), world.simulated());
+            keeper[0] = time;
+            this.ledger = opened(KeptLedger.open(setup.folder().ledger()));
+            this.background = opened(new Background(setup.front()));
+            this.tickets = new Tickets(ledger, new Tickets.Place(setup.folder().seen(), setup.wall(), time::now, background, setup.front(), changes, notices));
+            open.addFirst(tickets::close);
+            this.schools = new Schools(this, setup.folder().schools());
+            this.line = opened(new Line(world.services()));
+            this.stock = opened(new Stock(this, setup.folder(), ledger));
+            this.routes = new RouteDesk(this, world.host(), setup.folder().settings(), ledger);
+            this.practice = opened(new Practice(this, setup.folder()));
+            this.drill = new DrillDesk(this);
+            this.plans = new Plans(this);
+            tickets.follow(this::changed);
+            ready();
+        } catch (RuntimeException | Error e) {
+            close();
+            throw e;
+        }
+    }
+
+    private <T extends AutoCloseable> T opened(T part) {
+        open.addFirst(part);
+        return part;
+    }
+
+    /** What is done once the ledger may be written to: a restore that the last program left running is one that stopped. */
+    private void ready() {
+        if (tickets.unread().isPresent()) {
+            return;
+        }
+        tickets.open().stream().filter(Ticket::running).forEach(t -> {
+            boolean writing = stages.stream().filter(s -> s.id().equals(t.restoreStage())).anyMatch(RestoreStage::leaveCable);
+            record(t.number(), writing ? new TicketEvent.RestoreStopped("the program ended while the device was being written to; its state is not known", true)
+                    : new TicketEvent.RestoreStopped("the program ended during the restore; put the device into recovery and start it again"));
+        });
+        tickets.remember();
+    }
+
+    private void changed(@Nullable Ticket before, Projection now, long from) {
+        stock.changed(now, from);
+        routes.changed(before, now.ticket());
+        if (before != null && !Objects.equals(before.identifier(), now.ticket().identifier())) {
+            desks.remove(now.ticket().number());
+        }
+    }
+
+    /** Somebody has read what is wrong with the ledger: that is written down, and work goes on behind it. */
+    public CompletableFuture<Void> readBreak() {
+        return tickets.readBreak().thenRun(() -> {
+            ready();
+            changes.tell(Change.Topic.NOTICE);
+        });
+    }
+
+    public String benchName() {
+        return setup.benchName();
+    }
+
+    public DeviceCatalogue devices() {
+        return devices;
+    }
+
+    /** Tells who follows what has changed. */
+    public Changes changes() {
+        return changes;
+    }
+
+    /** What is to be said once. */
+    public Notices notices() {
+        return notices;
+    }
+
+    /** The bench's time. */
+    public TimeKeeper time() {
+        return time;
+    }
+
+    /** Bench time; any thread. */
+    public Instant now() {
+        return time.now();
+    }
+
+    /** Bench time in nanoseconds since 1970 UTC; any thread. */
+    public long nowNanos() {
+        return time.nowNanos();
+    }
+
+    public World world() {
+        return world;
+    }
+
+    public Tickets tickets() {
+        return tickets;
+    }
+
+    public SequenceLibrary sequences() {
+        return schools.all();
+    }
+
+    /** The shop's own key sequences. */
+    public Schools schools() {
+        return schools;
+    }
+
+    /** What the person at the bench practised. */
+    public Practice practice() {
+        return practice;
+    }
+
+    /** Practice on a simulated device. */
+    public DrillDesk drill() {
+        return drill;
+    }
+
+    /** Intake and routes. */
+    public RouteDesk routes() {
+        return routes;
+    }
+
+    /** When who needs hands. */
+    public Plans plans() {
+        return plans;
+    }
+
+    /** The questions about looks. */
+    public LookLibrary looks() {
+        LookLibrary read = looks == null ? LookLibrary.shipped(devices) : looks;
+        looks = read;
+        return read;
+    }
+
+    public List<RestoreStage> stages() {
+        return stages;
+    }
+
+    public HandoverFacts handover() {
+        return handover;
+    }
+
+    Line line() {
+        return line;
+    }
+
+    Background background() {
+        return background;
+    }
+
+    /** Firmware of the whole bench. */
+    public Stock stock() {
+        return stock;
+    }
+
+    /** Whether keys are pressed or led somewhere: they always run at x1. */
+    public boolean keysRun() {
+        return desks.values().stream().anyMatch(d -> d.keys().busy()) || drill.coaching().run().isPresent();
+    }
+
+    /** Lets simulated time pass faster or slower; not faster than it is while keys run. */
+    public void setRate(int rate) {
+        if (world.simulated() && (rate == 1 || !keysRun()) && time.rate(rate)) {
+            changes.tell(Change.Topic.TIME);
+        }
+    }
+
+    /** A ticket that is at work, or was looked at. @throws IllegalArgumentException for any other number */
+    public Ticket ticket(String number) {
+        return tickets.of(number);
+    }
+
+    public Optional<DeviceModel> model(Ticket ticket) {
+        return Optional.ofNullable(ticket.identifier()).flatMap(devices::byIdentifier);
+    }
+
+    /** How a file is written down, so that the data folder can be moved. */
+    String kept(Path file) {
+        return Inside.kept(setup.folder().root(), file);
+    }
+
+    /** The file that was written down. @throws wistaxis.core.facts.BadInput for a path that leads out of the data folder */
+    Path found(String kept) {
+        return Inside.found(setup.folder().root(), kept);
+    }
+
+    /** Writes the whole ledger into the data folder. The answer says where it is, or why it is not. */
+    public CompletableFuture<String> export(LedgerExport format) {
+        Path file = Inside.file(setup.folder().exports(), "ledger-" + now().toString().substring(0, 19).replace(":", "") + "." + format.name().toLowerCase(Locale.ROOT));
+        CompletableFuture<String> said = new CompletableFuture<>();
+        background.run(() -> {
+            Rights.makeFolder(setup.folder().exports());
+            Room.check(file, EXPORT_TIMES * Files.size(setup.folder().ledger()));
+            format.write(ledger.all(), file);
+            return "Written: " + file;
+        }, said::complete, e -> said.complete("Not written: " + (e instanceof IOException io ? DiskTrouble.words("export", file, io) : e.getMessage())));
+        return said;
+    }
+
+    /** Opens a ticket; the answer is its number. @throws wistaxis.core.facts.BadInput for a title that is none */
+    public CompletableFuture<String> open(String title) {
+        return tickets.open(title, world.simulated());
+    }
+
+    /** Appends events to a ticket, all or none, for what somebody did; see {@link Tickets#record}. What goes wrong is said. */
+    public CompletableFuture<Ticket> record(String number, List<TicketEvent> events) {
+        return tickets.recordAloud(number, events);
+    }
+
+    /** The same for what a desk does by itself: what goes wrong is said once, the desk is left alone for a moment, and then it tries again. */
+    CompletableFuture<Ticket> recordByItself(String number, List<TicketEvent> events) {
+        CompletableFuture<Ticket> done = tickets.record(number, events);
+        done.whenComplete((_, e) -> {
+            if (e == null) {
+                troubled.remove(number);
+            } else {
+                pause(number, Tickets.cause(e));
+            }
+        });
+        return done;
+    }
+
+    public CompletableFuture<Ticket> record(String number, TicketEvent event) {
+        return record(number, List.of(event));
+    }
+
+    /** How much of what was asked for is not on the disk yet. */
+    public int pending() {
+        return tickets.pending() + background.writing();
+    }
+
+    /** The desk of a ticket whose device is identified. */
+    public TicketDesk desk(String number) {
+        return desks.computeIfAbsent(number, n -> new TicketDesk(this, n));
+    }
+
+    /** The desk of a ticket on which somebody works. */
+    Optional<TicketDesk> deskIfAny(String number) {
+        return Optional.ofNullable(desks.get(number));
+    }
+
+    /** Lets time pass on every open desk; to be called each frame. What goes wrong on one keeps nobody else, is said, and is tried again a little later. */
+    public void tick() {
+        long now = System.nanoTime();
+        if (time.follow(keysRun())) {
+            changes.tell(Change.Topic.TIME);
+        }
+        drill.tick();
+        if (tickets.unread().isEmpty()) {
+            Map.copyOf(desks).forEach((number, desk) -> guarded(number, now, desk::tick));
+            guarded("downloads", now, stock.downloads()::tick);
+        }
+        tickets.look(now);
+    }
+
+    private void guarded(String what, long nowNanos, Runnable work) {
+        if (nowNanos - pausedUntil.getOrDefault(what, nowNanos) < 0) {
+            return;
+        }
+        try {
+            work.run();
+        } catch (RuntimeException e) {
+            pause(what, e);
+        }
+    }
+
+    private void pause(String what, Throwable e) {
+        pausedUntil.put(what, System.nanoTime() + TRY_AGAIN_NANOS);
+        if (troubled.add(what)) {
+            notices.say(what + ": that did not work, and was not saved: " + e.getMessage() + " It is tried again by itself. What was saved before is safe.");
+        }
+    }
+
+    /** Closes what is open, the last first; to be called once. */
+    @Override
+    public void close() {
+        for (AutoCloseable part : open) {
+            try {
+                part.close();
+            } catch (Exception e) {
+                notices.say(String.valueOf(e.getMessage()));
+            }
+        }
+    }
+}
