@@ -15,9 +15,12 @@ import wistaxis.store.ledger.Ledger;
 @Command(name = "wistaxis", mixinStandardHelpOptions = true, version = "0.1.0", synopsisSubcommandLabel = "COMMAND",
         description = {"A bench for technicians who restore locked, looping and dead phones and tablets.",
             "Without a command, or with 'demo', the window opens."},
-        subcommands = {DevicesCommand.class, SequencesCommand.class, SimulateCommand.class, MarginsCommand.class, CardCommand.class, SchoolCommand.class, LedgerCommand.class, TicketCommand.class, ImeiCommand.class,
+        subcommands = {DevicesCommand.class, SequencesCommand.class, SimulateCommand.class, MarginsCommand.class, CardCommand.class, SchoolCommand.class, LedgerCommand.class, TicketCommand.class, PlanCommand.class, ImeiCommand.class,
             IdentifyCommand.class, RouteCommand.class, FirmwareCommand.class, PackageCommand.class, WindowCommand.class, BenchCommand.class})
 public final class Main implements Runnable {
+    /** The size of a package before a build is chosen: the stand-ins', about. */
+    static final long USUAL_PACKAGE = 36_000_000;
+
     @CommandLine.Spec
     private CommandLine.Model.@org.jspecify.annotations.Nullable CommandSpec spec;
 

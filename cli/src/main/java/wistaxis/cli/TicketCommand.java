@@ -1,81 +1,110 @@
 package wistaxis.cli;
 
+import java.time.Clock;
 import java.time.Instant;
+import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import wistaxis.core.facts.BadInput;
-import wistaxis.core.facts.Shown;
-import wistaxis.core.keys.SequenceLibrary;
-import wistaxis.core.route.Intake;
-import wistaxis.core.route.Oddities;
-import wistaxis.core.route.RoutePlanner;
+import wistaxis.core.facts.Names;
+import wistaxis.core.route.Route;
+import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.LedgerEntry;
-import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Rules;
+import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.ledger.KeptLedger;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.store.ledger.LedgerCheck;
 import wistaxis.store.ledger.LedgerSeen;
+import wistaxis.store.ledger.LedgerStore;
+import wistaxis.workbench.Shop;
 
-@Command(name = "ticket", mixinStandardHelpOptions = true, description = "Tickets of a bench: list them, show one, answer a question of the intake.",
-        subcommands = {TicketCommand.ListAll.class, TicketCommand.Show.class, TicketCommand.Answer.class}, synopsisSubcommandLabel = "list, show or answer")
+@Command(name = "ticket", mixinStandardHelpOptions = true,
+        description = "Tickets of a bench, by the same rules as in the window. A window that is open on the same folder sees what is recorded within a second.",
+        subcommands = {TicketCommand.ListAll.class, TicketCommand.Show.class, TicketCommand.Open.class, TicketCommand.Answer.class, TicketCommand.NextStep.class, TicketCommand.Choose.class,
+            TicketCommand.Outcome.class, TicketCommand.Close.class}, synopsisSubcommandLabel = "list, show, open, answer, next, choose, outcome or close")
 final class TicketCommand extends Output {
+    private static final InstantSource CLOCK = Clock.systemUTC();
+
     @Override
     public void run() {
-        throw new BadInput("say what to do: wistaxis ticket list, wistaxis ticket show N, or wistaxis ticket answer N FACT=VALUE");
+        throw new BadInput("say what to do: wistaxis ticket list, or show N, open TITLE, answer N FACT=VALUE, next N, choose N STEP, outcome N helped|did-not-help, close N");
     }
 
-    /** What a ticket is held against, read when the first one is. */
-    private static final class Known {
-        private static final RoutePlanner PLANNER = RoutePlanner.shipped(DEVICES, SequenceLibrary.shipped());
-        private static final Intake INTAKE = Intake.shipped();
-    }
+    /** What all on tickets have. */
+    private abstract static class OnTickets extends LedgerCommand.OnLedger {
+        private @Nullable Shop shop;
 
-    /** @param last number of its last entry: what {@code --seen} of an answer takes */
-    private record Row(String ticket, String title, Stage stage, Map<String, String> facts, @Nullable String identifier, @Nullable String step, @Nullable String closed, long last, List<String> odd) {
-        static Row of(Ticket t, long last) {
-            List<String> odd = Oddities.of(t, DEVICES, Known.PLANNER, Known.INTAKE).all();
-            return new Row(t.number(), t.title(), t.stage(), t.facts(), t.identifier(), t.route(), t.closed(), last, odd);
+        /** The shop's own schools, preferences and catalogue. */
+        final Shop shop() {
+            Shop read = shop == null ? Shop.look(folder(), DEVICES, CLOCK) : shop;
+            shop = read;
+            return read;
         }
 
-        List<String> words() {
-            List<String> words = new ArrayList<>(List.of(line()));
-            facts.forEach((fact, value) -> words.add("  " + fact + " = " + value));
-            odd.forEach(o -> words.add("  ! " + o));
-            return words;
+        final Rules rules(List<LedgerEntry> entries) {
+            return shop().rules(Ticket.fold(entries));
         }
 
-        String line() {
-            return String.format(Locale.ROOT, "%-8s %-9s %-12s %s", ticket, stage.words(), identifier == null ? "" : identifier, title);
+        final void answer(List<LedgerEntry> entries) {
+            TicketRow row = TicketRow.of(rules(entries), entries.getLast().number());
+            answer(row, row.words());
+        }
+
+        /** @throws BadInput where there is no such ticket */
+        static List<LedgerEntry> known(String number, List<LedgerEntry> entries) {
+            if (entries.isEmpty()) {
+                throw new BadInput("there is no ticket [" + number + "]; list them with: wistaxis ticket list");
+            }
+            return entries;
+        }
+
+        /** The ledger, to be appended to, unless something is wrong with it that nobody has read. */
+        final LedgerStore writable(DataFolder folder) {
+            LedgerStore ledger = KeptLedger.open(folder.ledger(), CLOCK);
+            LedgerCheck check = ledger.checkAtStart(LedgerSeen.read(folder.seen()), CLOCK.instant());
+            if (check.broken().isPresent() && !check.read()) {
+                ledger.close();
+                throw new Refusal("the chain is broken: " + check.broken().get() + ". Nothing is appended until somebody has read that in the window.");
+            }
+            return ledger;
+        }
+
+        static <T> T acknowledged(CompletableFuture<T> asked) {
+            try {
+                return asked.join();
+            } catch (CompletionException e) {
+                throw e.getCause() instanceof RuntimeException why ? why : e;
+            }
         }
     }
 
     @Command(name = "list", mixinStandardHelpOptions = true, description = "All tickets that are not closed.")
-    static final class ListAll extends LedgerCommand.OnLedger {
+    static final class ListAll extends OnTickets {
         @Override
         public void run() {
             Map<String, List<LedgerEntry>> all = new LinkedHashMap<>();
             try (Ledger ledger = ledger()) {
-                ledger.each(e -> {
-                    if (!e.ofBench()) {
-                        all.computeIfAbsent(e.ticket(), _ -> new ArrayList<>()).add(e);
-                    }
-                });
+                ledger.ofOpenTickets().forEach(e -> all.computeIfAbsent(e.ticket(), _ -> new ArrayList<>()).add(e));
             }
-            List<Row> rows = all.values().stream().map(entries -> Row.of(Ticket.fold(entries), entries.getLast().number())).filter(r -> r.closed() == null).toList();
-            answer(rows, rows.stream().map(Row::line).toList());
+            List<TicketRow> rows = all.values().stream().map(entries -> TicketRow.of(rules(entries), entries.getLast().number())).toList();
+            answer(rows, rows.stream().map(TicketRow::line).toList());
         }
     }
 
     /** What those on one ticket have. */
-    private abstract static class OnTicket extends LedgerCommand.OnLedger {
+    private abstract static class OnTicket extends OnTickets {
         @Parameters(index = "0", paramLabel = "N", description = "its number, for example T-0007")
         private String number = "";
 
@@ -83,13 +112,10 @@ final class TicketCommand extends Output {
             return number;
         }
 
-        /** @throws BadInput where there is no such ticket */
-        final Row row(Ledger ledger) {
-            List<LedgerEntry> entries = ledger.of(number);
-            if (entries.isEmpty()) {
-                throw new BadInput("there is no ticket [" + number + "]; list them with: wistaxis ticket list");
+        final List<LedgerEntry> read() {
+            try (Ledger ledger = ledger()) {
+                return known(number, ledger.of(number));
             }
-            return Row.of(Ticket.fold(entries), entries.getLast().number());
         }
     }
 
@@ -97,54 +123,127 @@ final class TicketCommand extends Output {
     static final class Show extends OnTicket {
         @Override
         public void run() {
-            try (Ledger ledger = ledger()) {
-                Row row = row(ledger);
-                answer(row, row.words());
+            answer(read());
+        }
+    }
+
+    @Command(name = "next", mixinStandardHelpOptions = true, description = "What comes next on a ticket: the ladder with what may be taken, and what the rules say.")
+    static final class NextStep extends OnTicket {
+        @Override
+        public void run() {
+            List<LedgerEntry> entries = read();
+            Rules rules = rules(entries);
+            TicketRow row = TicketRow.of(rules, entries.getLast().number());
+            List<String> words = new ArrayList<>(List.of(row.line(), "  Next: " + row.next().line()));
+            Optional.ofNullable(rules.route()).map(Route::rungs).orElse(List.of()).forEach(r -> words.add("  " + r.step().id() + (r.step().keeps() ? ", keeps data: " : ", ERASES ALL: ")
+                    + rules.mayChoose(r.step().id(), false).orElse(r.done() ? "did not help; may be taken once more" : "may be taken")));
+            answer(row, words);
+        }
+    }
+
+    @Command(name = "open", mixinStandardHelpOptions = true, description = "Open a ticket. The answer says its number.")
+    static final class Open extends OnTickets {
+        @Parameters(index = "0", paramLabel = "TITLE", description = "how the bench calls it, for example \"Ferry crew 3\"")
+        private String title = "";
+
+        @Override
+        public void run() {
+            String typed = Names.typed(title, "title", 200);
+            DataFolder folder = DataFolder.open(folder().root());
+            try (LedgerStore ledger = writable(folder)) {
+                LedgerEntry opened = acknowledged(ledger.openTicket(new TicketEvent.Opened(typed, true), CLOCK.instant()));
+                answer(List.of(opened));
             }
         }
     }
 
-    @Command(name = "answer", mixinStandardHelpOptions = true, description = "Record an answer of the intake. A window that is open on the same folder sees it within a second.")
-    static final class Answer extends OnTicket {
-        @Parameters(index = "1..*", arity = "1..*", paramLabel = "FACT=VALUE", description = "for example trouble=disabled")
-        private List<String> answers = List.of();
-
+    /** What those that append to one ticket have. */
+    private abstract static class Appending extends OnTicket {
         @Option(names = "--seen", paramLabel = "ENTRY", description = "the last entry of the ticket that you looked at ('last' of ticket show); refused when it has moved on since")
         private @Nullable Long seen;
 
+        /** What is to be appended. @throws BadInput where the rules do not allow it */
+        abstract List<TicketEvent> events(Rules rules);
+
         @Override
         public void run() {
-            Map<String, String> facts = IdentifyCommand.pairs(answers);
-            facts.forEach((fact, value) -> check(Known.INTAKE, fact, value));
-            ledger().close();
-            try (Ledger ledger = Ledger.open(folder().ledger())) {
-                LedgerCheck check = ledger.check(LedgerSeen.read(folder().seen()), Instant.now());
-                if (check.broken().isPresent() && !check.read()) {
-                    throw new Refusal("the chain is broken: " + check.broken().get() + ". Nothing is appended until somebody has read that in the window.");
+            read();
+            try (LedgerStore ledger = writable(folder())) {
+                List<LedgerEntry> before = known(number(), ledger.of(number()));
+                long last = seen == null ? before.getLast().number() : seen;
+                List<TicketEvent> events = events(rules(before));
+                if (!events.isEmpty()) {
+                    acknowledged(ledger.append(number(), last, events, Instant.now()));
                 }
-                Row before = row(ledger);
-                if (before.closed() != null) {
-                    throw new Refusal("ticket [" + number() + "] is closed: " + before.closed());
-                }
-                long last = seen == null ? before.last() : seen;
-                ledger.together(all -> {
-                    all.unmoved(number(), last);
-                    facts.forEach((fact, value) -> all.append(number(), new TicketEvent.FactRecorded(fact, value), Instant.now()));
-                    return last;
-                });
-                Row row = row(ledger);
-                answer(row, row.words());
+                answer(ledger.of(number()));
             }
         }
 
-        private static void check(Intake intake, String fact, String value) {
-            if (!intake.knows(fact)) {
-                throw new BadInput("fact [" + Shown.value(fact) + "] is not known; the intake asks for " + intake.questions().stream().flatMap(q -> q.facts().stream()).distinct().sorted().toList());
+        /** A refusal of the rules, which is no slip of whoever typed. */
+        static <T> T allowed(java.util.function.Supplier<T> asked) {
+            try {
+                return asked.get();
+            } catch (BadInput e) {
+                throw new Refusal(String.valueOf(e.getMessage()));
             }
-            String wrong = Oddities.wrong(fact, value, intake);
-            if (!wrong.isEmpty()) {
-                throw new BadInput(fact + " [" + Shown.value(value) + "]: " + wrong);
+        }
+    }
+
+    @Command(name = "answer", mixinStandardHelpOptions = true, description = {"Record answers: of the intake, the device by its identifier, what the bench confirms, or of the handover.",
+        "For example: trouble=looping device=iPhone13,2 \"account-lock=owner signed in\""})
+    static final class Answer extends Appending {
+        @Parameters(index = "1..*", arity = "1..*", paramLabel = "FACT=VALUE", description = "for example trouble=disabled")
+        private List<String> answers = List.of();
+
+        @Override
+        List<TicketEvent> events(Rules rules) {
+            if (rules.mayAnswer().isPresent()) {
+                throw new Refusal(rules.mayAnswer().get());
             }
+            return shop().answers(rules.ticket(), IdentifyCommand.pairs(answers));
+        }
+    }
+
+    @Command(name = "choose", mixinStandardHelpOptions = true, description = "Take a step of the ladder. One that erases needs the owner's consent, asked for once and written down.")
+    static final class Choose extends Appending {
+        @Parameters(index = "1", paramLabel = "STEP", description = "for example recovery-update; 'ticket next' says which may be taken")
+        private String step = "";
+
+        @Option(names = "--consent-by", paramLabel = "WHO", description = "who agreed to the erase")
+        private @Nullable String who;
+
+        @Option(names = "--told", paramLabel = "WORDS", description = "what was said about the backup")
+        private @Nullable String told;
+
+        @Override
+        List<TicketEvent> events(Rules rules) {
+            if ((who == null) != (told == null)) {
+                throw new BadInput("--consent-by and --told go together: who agreed, and what was said about the backup");
+            }
+            String by = who == null ? null : Names.typed(who, "name of whoever agreed", 120);
+            String said = told == null ? null : Names.typed(told, "words about the backup", 300);
+            return allowed(() -> rules.choose(step, by, said));
+        }
+    }
+
+    @Command(name = "outcome", mixinStandardHelpOptions = true, description = "Say what came of the step that was taken.")
+    static final class Outcome extends Appending {
+        @Parameters(index = "1", paramLabel = "WHAT", description = "helped, did-not-help, or data-lost for an update that took the data with it")
+        private String what = "";
+
+        @Override
+        List<TicketEvent> events(Rules rules) {
+            Attempt.Outcome outcome = List.of(Attempt.Outcome.values()).stream().filter(o -> o.toString().equals(what) && o != Attempt.Outcome.STOPPED).findFirst()
+                    .orElseThrow(() -> new BadInput("outcome [" + what + "]: write helped, did-not-help or data-lost"));
+            return allowed(() -> rules.say(outcome));
+        }
+    }
+
+    @Command(name = "close", mixinStandardHelpOptions = true, description = "Close a ticket: handed over, to the hardware bench, or not done.")
+    static final class Close extends Appending {
+        @Override
+        List<TicketEvent> events(Rules rules) {
+            return List.of(allowed(rules::close));
         }
     }
 }

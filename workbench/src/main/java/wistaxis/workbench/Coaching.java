@@ -119,7 +119,7 @@ public final class Coaching {
     private enum Doing { HANDS, SHOW, REPLAY }
 
     /** What a recommendation depends on. */
-    private record Asked(DeviceModel model, Goal goal, Start start, Set<PhysicalKey> broken, boolean blind, Object hand) {}
+    private record Asked(List<KeySequence> schools, DeviceModel model, Goal goal, Start start, Set<PhysicalKey> broken, boolean blind, Object hand) {}
 
     private final Workbench bench;
     private final Subject subject;
@@ -180,7 +180,7 @@ public final class Coaching {
     }
 
     private Recommendation recommendation(List<KeySequence> schools) {
-        Asked now = new Asked(subject.model(), goal, start(), subject.broken(), subject.blind(), bench.practice().hand());
+        Asked now = new Asked(schools, subject.model(), goal, start(), subject.broken(), subject.blind(), bench.practice().hand());
         if (!now.equals(asked)) {
             asked = now;
             recommendation = Recommendation.of(schools, subject.family(), now.start(), bench.practice().hand(), now.blind());

@@ -10,6 +10,7 @@ import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.BenchPlan;
 import wistaxis.core.bench.BenchTime;
+import wistaxis.core.bench.TimeHistory;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.KeyFamily;
 import wistaxis.core.restore.RestoreStage;
@@ -28,27 +29,42 @@ public final class Plans {
 
     /** The plan of all open tickets from now on. */
     public BenchPlan now() {
-        return BenchPlan.of(bench.tickets().open().stream().filter(t -> bench.routes().rules(t).stopped().isEmpty()).map(this::job).toList(), bench.time().now());
+        return of(bench.tickets().open(), bench.routes().shop(), bench.stock().history(), new Present() {
+            @Override
+            public Duration unattended(Ticket t) {
+                return bench.deskIfAny(t.number()).map(TicketDesk::unattended).orElse(Duration.ZERO);
+            }
+
+            @Override
+            public long missing(Ticket t) {
+                return t.build() == null ? bench.world().usualPackage() : t.build().sizeBytes() - bench.stock().downloads().here(t);
+            }
+        }, bench.time().now());
     }
 
-    private BenchPlan.Job job(Ticket t) {
-        KeyFamily family = bench.model(t).map(DeviceModel::family).orElse(null);
-        Duration unattended = bench.deskIfAny(t.number()).map(TicketDesk::unattended).orElse(Duration.ZERO);
-        return new BenchPlan.Job(t.number(), t.stage(), promised(t).orElse(BenchTime.LAST), unattended, seconds(download(t)), bench.routes().writes(t), restore(family));
+    /** What only whoever works on a ticket knows of it. */
+    public interface Present {
+        /** How long what runs by itself still takes. */
+        Duration unattended(Ticket t);
+
+        /** Bytes of its package that are still to come. */
+        long missing(Ticket t);
     }
 
-    /** Seconds that the ticket's package will still take. */
-    private double download(Ticket t) {
-        Stock stock = bench.stock();
-        return t.packageProven() ? 0
-                : stock.history().download(t.build() == null ? bench.world().usualPackage() : t.build().sizeBytes() - stock.downloads().here(t)).mid();
+    /** The plan of tickets from a moment on. */
+    public static BenchPlan of(List<Ticket> tickets, Shop shop, TimeHistory history, Present present, Instant now) {
+        return BenchPlan.of(tickets.stream().filter(t -> shop.rules(t).stopped().isEmpty()).map(t -> {
+            double download = t.packageProven() ? 0 : history.download(present.missing(t)).mid();
+            return new BenchPlan.Job(t.number(), t.stage(), promised(t).orElse(BenchTime.LAST), present.unattended(t), seconds(download), shop.writes(t),
+                    restore(shop.model(t).map(DeviceModel::family).orElse(null), history));
+        }).toList(), now);
     }
 
     /** The restore as three stretches: up to the restart, the second bar, the greeting. */
-    private List<BenchPlan.Stretch> restore(@Nullable KeyFamily family) {
+    private static List<BenchPlan.Stretch> restore(@Nullable KeyFamily family, TimeHistory history) {
         Map<String, Double> stretches = new LinkedHashMap<>();
-        for (RestoreStage s : bench.stages()) {
-            stretches.merge(AFTER_RESTART.contains(s.id()) ? s.title() : "Restore", bench.stock().history().stage(family, s).mid(), Double::sum);
+        for (RestoreStage s : history.stages()) {
+            stretches.merge(AFTER_RESTART.contains(s.id()) ? s.title() : "Restore", history.stage(family, s).mid(), Double::sum);
         }
         return stretches.entrySet().stream().map(e -> new BenchPlan.Stretch(e.getKey(), seconds(e.getValue()))).toList();
     }

@@ -2,11 +2,9 @@ package wistaxis.workbench;
 
 import java.nio.file.Path;
 import java.time.Duration;
-import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.Arrays;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -16,18 +14,15 @@ import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Units;
 import wistaxis.core.firmware.Build;
-import wistaxis.core.firmware.SystemVersion;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.core.outside.HostProbe.HostFacts;
 import wistaxis.core.outside.HostProbe;
-import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.route.CaseFacts;
 import wistaxis.core.route.Evidence;
 import wistaxis.core.route.Intake;
 import wistaxis.core.route.Oddities;
 import wistaxis.core.route.Readiness;
 import wistaxis.core.route.Route;
-import wistaxis.core.route.RouteContext;
 import wistaxis.core.route.RoutePlanner;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ticket;
@@ -42,44 +37,43 @@ import wistaxis.workbench.host.PublicHolidays;
 /** Intake and routes of all tickets: what the shop prefers, what its ledger shows, what is signed, and whether the host is ready. */
 public final class RouteDesk {
     private final Workbench bench;
-    private RoutePlanner planner;
-    private final Intake intake = Intake.shipped();
+    private Shop shop;
     private final Evidence evidence;
-    private final HandoverFacts handover = HandoverFacts.shipped();
     private final HostProbe probe;
     private final Path settingsFile;
-    private Settings settings = Settings.USUAL;
     private String hostTrouble = "";
     private @Nullable HostFacts host;
     private boolean looking;
-    private final Map<String, Odd> odd = new HashMap<>();
-
-    /** What was found of a ticket as it was. */
-    private record Odd(Ticket of, Oddities what) {}
-
     RouteDesk(Workbench bench, HostProbe probe, Path settingsFile, LedgerStore ledger) {
         this.bench = bench;
-        this.planner = RoutePlanner.shipped(bench.devices(), bench.sequences());
         this.evidence = evidence(ledger.cases());
         this.probe = probe;
         this.settingsFile = settingsFile;
         SideFile.Read<Settings> read = Settings.read(settingsFile, s -> PublicHolidays.of(s.holidays()));
-        this.settings = read.value();
+        this.shop = shop(read.value());
         bench.notices().say(read.trouble());
     }
 
+    /** The shop's rules, as they are in force now. */
+    Shop shop() {
+        return shop;
+    }
+
     public RoutePlanner planner() {
-        return planner;
+        return shop.planner();
+    }
+
+    public Intake intake() {
+        return shop.intake();
     }
 
     /** The shop's own sequences have changed: a route knows which keys can reach a mode. */
     void schoolsRead() {
-        planner = RoutePlanner.shipped(bench.devices(), bench.sequences());
-        odd.clear();
+        shop = shop(shop.settings());
     }
 
-    public Intake intake() {
-        return intake;
+    private Shop shop(Settings settings) {
+        return new Shop(bench.devices(), bench.sequences(), settings, bench.stock()::builds, bench::now);
     }
 
     private Evidence evidence(List<Ledger.Case> cases) {
@@ -94,101 +88,77 @@ public final class RouteDesk {
     }
 
     public Settings settings() {
-        return settings;
+        return shop.settings();
     }
 
     /** The shop's choice, the usual one where it has not chosen. */
     public String preference(String name) {
-        return settings.preferences().getOrDefault(name, planner.preferences().stream().filter(p -> p.preference().equals(name)).findFirst().orElseThrow().options().getFirst().getFirst());
+        return settings().preferences().getOrDefault(name, planner().preferences().stream().filter(p -> p.preference().equals(name)).findFirst().orElseThrow().options().getFirst().getFirst());
     }
 
     public void prefer(String preference, String value) {
-        change(settings.prefer(preference, value));
+        change(settings().prefer(preference, value));
     }
 
     /** @throws BadInput for a region that is not known */
     public void holidays(String region) {
         PublicHolidays.of(region);
-        change(settings.holidays(region));
+        change(settings().holidays(region));
     }
 
     /** Takes a school as this shop's habit for its goal and family. */
     void prefer(KeySequence school) {
-        change(settings.prefer(school));
+        change(settings().prefer(school));
     }
 
     private void change(Settings next) {
-        Settings before = settings;
-        settings = next;
+        Settings before = shop.settings();
+        shop = shop(next);
         bench.changes().tell(Change.Topic.SHOP);
         bench.background().write(() -> {
             next.write(settingsFile);
             return next;
         }, () -> { }, e -> {
-            settings = settings.equals(next) ? before : settings;
+            shop = shop.settings().equals(next) ? shop(before) : shop;
             bench.notices().say("Not saved: " + DiskTrouble.words("settings file", settingsFile, e));
             bench.changes().tell(Change.Topic.SHOP);
         });
     }
 
-    private RouteContext context(Ticket ticket) {
-        return new RouteContext(signed(ticket), settings.preferences(), ticket.overruled(), ticket.consent());
-    }
-
-    /** The versions signed for the ticket's model now, newest first; empty until the library has answered. */
-    private List<SystemVersion> signed(Ticket ticket) {
-        String identifier = ticket.identifier();
-        if (identifier == null) {
-            return List.of();
-        }
-        Instant now = bench.now();
-        return bench.stock().builds(identifier).stream().filter(b -> b.signedAt(now)).map(Build::version).sorted(java.util.Comparator.reverseOrder()).toList();
-    }
-
     /** What the rules and the questions see of a ticket. */
     public Map<String, String> inferred(Ticket ticket) {
-        return planner.inferred(CaseFacts.of(ticket), context(ticket));
+        return shop.inferred(ticket);
     }
 
     /** What of a ticket cannot be understood here. */
     public Oddities oddities(Ticket ticket) {
-        return odd.compute(ticket.number(), (_, before) -> before != null && before.of() == ticket ? before : new Odd(ticket, Oddities.of(ticket, bench.devices(), planner, intake))).what();
+        return shop.oddities(ticket);
     }
 
     /** The route of a ticket; empty while the trouble is not known. */
     public Optional<Route> route(Ticket ticket) {
-        return ticket.fact("trouble").isEmpty() ? Optional.empty() : Optional.of(planner.plan(CaseFacts.of(ticket), context(ticket)));
+        return shop.route(ticket);
     }
 
     /** What may be done next on a ticket. */
     public Rules rules(Ticket ticket) {
-        Oddities odd = oddities(ticket);
-        return new Rules(ticket, odd, odd.stop() ? null : route(ticket).orElse(null), handover);
-    }
-
-    /** Why nothing may be done on a ticket, if so. */
-    Optional<String> stop(Ticket ticket) {
-        return ticket.fact("trouble").isEmpty() ? Optional.empty() : Optional.ofNullable(planner.plan(CaseFacts.of(ticket), RouteContext.NONE).stop());
+        return shop.rules(ticket);
     }
 
     /** Whether firmware will be written on a ticket, as far as can be told. */
     boolean writes(Ticket ticket) {
-        boolean chosen = ticket.attempt().filter(a -> !a.failed() && !a.step().isEmpty()).isPresent();
-        if (chosen || ticket.fact("trouble").isEmpty()) {
-            return !chosen || ticket.writesFirmware();
-        }
-        return planner.plan(CaseFacts.of(ticket), new RouteContext(List.of(), settings.preferences(), ticket.overruled())).recommended().map(r -> r.step().writes()).orElse(true);
+        return shop.writes(ticket);
     }
 
     /** How long a device stays in recovery, by the shop's way: a set time, or what the passcode wait that is running takes. */
     public Duration modeWindow(Ticket ticket) {
-        Optional<Integer> wait = preference("mode-window").equals("lock-out") ? planner.waitMinutes(CaseFacts.of(ticket)) : Optional.empty();
-        return wait.map(Duration::ofMinutes).orElseGet(() -> Units.span(settings.window()));
+        Optional<Integer> wait = preference("mode-window").equals("lock-out") ? planner().waitMinutes(CaseFacts.of(ticket)) : Optional.empty();
+        return wait.map(Duration::ofMinutes).orElseGet(() -> Units.span(settings().window()));
     }
 
     /** @throws BadInput for a text that is no span */
     public void modeWindow(String span) {
-        change(settings.modeWindow(span));
+        change(settings().modeWindow(span));
     }
 
     /** How often a step worked in this shop, where there are enough cases. */
@@ -227,6 +197,6 @@ public final class RouteDesk {
 
     /** The shop's business days. */
     public BusinessDays businessDays() {
-        return BusinessDays.mondayToFriday(PublicHolidays.of(settings.holidays()));
+        return BusinessDays.mondayToFriday(PublicHolidays.of(settings().holidays()));
     }
 }

@@ -10,8 +10,6 @@ import wistaxis.store.files.SideFile;
 
 /** The shop's own key sequences beside those that ship; none of them is taken unless all of them land. JavaFX thread only; they are tried in the background. */
 public final class Schools {
-    private static final int MEGABYTES = 5;
-
     private final Workbench bench;
     private final Path file;
     private SequenceLibrary all = SequenceLibrary.shipped();
@@ -37,7 +35,7 @@ public final class Schools {
             return;
         }
         reading = true;
-        bench.background().run(() -> SequenceLibrary.shipped().with(SchoolFile.accept(OutsideFile.text(file, "school file", MEGABYTES), file.getFileName().toString())), read -> {
+        bench.background().run(() -> Shop.sequences(file), read -> {
             all = read;
             ended("");
         }, e -> {

@@ -41,7 +41,7 @@ public final class Stock implements AutoCloseable {
     private static final Duration SOON = Duration.ofHours(12);
 
     /** Older lengths of stages and downloads say nothing that the latest do not. */
-    private static final int MEASURED = 5_000;
+    public static final int MEASURED = 5_000;
 
     private final Workbench bench;
     private final PackageCheck check;
@@ -67,9 +67,7 @@ public final class Stock implements AutoCloseable {
         this.proofs = new Proofs(bench, shelf);
         this.downloads = new Downloads(bench, shelf);
         this.history = new TimeHistory(bench.stages());
-        Projection.Times times = ledger.times(MEASURED);
-        times.downloads().forEach(d -> history.download(d.bytes(), d.seconds()));
-        times.stages().forEach(t -> bench.devices().byIdentifier(t.identifier()).ifPresent(m -> history.stage(m.family(), t.stage(), t.seconds())));
+        history.add(ledger.times(MEASURED), bench.devices());
         SideFile.Read<FirmwareCatalogue> read = catalogueFile.read(bench.now());
         this.catalogue = read.value();
         bench.notices().say(read.trouble());

@@ -41,9 +41,6 @@ public final class Tickets {
     private static final long LOOK_AGAIN_NANOS = 3_000_000_000L;
     private static final long MEMORY_NANOS = 60_000_000_000L;
 
-    /** A ledger of so many entries is looked through in a moment; a longer one behind the work. */
-    private static final long LOOKED_THROUGH = 4_000;
-
     private final LedgerStore ledger;
     private final Path memory;
     private final InstantSource wall;
@@ -99,12 +96,10 @@ public final class Tickets {
     private void check() {
         SideFile.Read<@Nullable LedgerSeen> seen = LedgerSeen.readOrSetAside(memory);
         notices.say(seen.trouble());
-        if (last <= LOOKED_THROUGH) {
-            checked(ledger.check(seen.value(), wall.instant(), _ -> true).orElseThrow());
+        checked(ledger.checkAtStart(seen.value(), wall.instant()));
+        if (last <= LedgerStore.LOOKED_THROUGH) {
             return;
         }
-        long from = seen.value() == null ? last : Math.min(last, seen.value().entries());
-        checked(LedgerCheck.end(ledger.since(from - 1), seen.value(), wall.instant()));
         background.run(() -> ledger.check(seen.value(), wall.instant(), _ -> !ended), all -> all.ifPresent(c -> {
             checked(c);
             if (unread != null) {

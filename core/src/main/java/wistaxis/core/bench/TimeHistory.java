@@ -70,6 +70,17 @@ public final class TimeHistory {
                 .forEach(s -> devices.byIdentifier(s.identifier()).ifPresent(m -> stage(m.family(), s.stage(), s.seconds())));
     }
 
+    /** The stages of a restore, in order. */
+    public List<RestoreStage> stages() {
+        return stages;
+    }
+
+    /** Takes in what was measured on earlier tickets. */
+    public void add(Projection.Times times, DeviceCatalogue devices) {
+        times.downloads().forEach(d -> download(d.bytes(), d.seconds()));
+        times.stages().forEach(s -> devices.byIdentifier(s.identifier()).ifPresent(m -> stage(m.family(), s.stage(), s.seconds())));
+    }
+
     public Defaults defaults() {
         return defaults;
     }

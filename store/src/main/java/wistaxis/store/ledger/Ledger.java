@@ -246,6 +246,9 @@ public final class Ledger implements AutoCloseable {
 
     /** The latest lengths of stages and downloads, in the order in which they were measured. @param most at most so many of each */
     public synchronized Projection.Times times(int most) {
+        if (!projected) {
+            return new Projection.Times(List.of(), List.of()); // an old ledger that is only looked at
+        }
         return told(() -> jdbi.withHandle(h -> new Projection.Times(
                 h.createQuery("SELECT * FROM (SELECT entry, identifier, stage, seconds FROM stage_time ORDER BY entry DESC LIMIT :most) ORDER BY entry").bind("most", most)
                         .map((r, _) -> new Projection.StageTime(r.getLong(1), r.getString(2), r.getString(3), r.getDouble(4))).list(),

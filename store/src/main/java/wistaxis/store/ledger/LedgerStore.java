@@ -45,6 +45,19 @@ public interface LedgerStore extends AutoCloseable {
 
     List<Ledger.Case> cases();
 
+    /** A ledger of so many entries is looked through in a moment. */
+    long LOOKED_THROUGH = 4_000;
+
+    /** What is looked at before anything is appended: all of a short ledger, the end of a long one, from where it is remembered. */
+    default LedgerCheck checkAtStart(@Nullable LedgerSeen seen, Instant now) {
+        long last = last().map(LedgerEntry::number).orElse(0L);
+        if (last <= LOOKED_THROUGH) {
+            return check(seen, now, _ -> true).orElseThrow();
+        }
+        long from = seen == null ? last : Math.min(last, seen.entries());
+        return LedgerCheck.end(since(from - 1), seen, now);
+    }
+
     /** Looks through all of it. @return empty when it was stopped */
     Optional<LedgerCheck> check(@Nullable LedgerSeen seen, Instant now, Ledger.Watcher watcher);
 

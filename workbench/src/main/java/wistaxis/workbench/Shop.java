@@ -1,0 +1,189 @@
+package wistaxis.workbench;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import wistaxis.core.device.DeviceCatalogue;
+import wistaxis.core.device.DeviceModel;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Shown;
+import wistaxis.core.firmware.Build;
+import wistaxis.core.firmware.FirmwareCatalogue;
+import wistaxis.core.firmware.SystemVersion;
+import wistaxis.core.keys.SchoolFile;
+import wistaxis.core.keys.SequenceLibrary;
+import wistaxis.core.restore.HandoverFacts;
+import wistaxis.core.route.CaseFacts;
+import wistaxis.core.route.Intake;
+import wistaxis.core.route.Oddities;
+import wistaxis.core.route.Readiness;
+import wistaxis.core.route.Route;
+import wistaxis.core.route.RouteContext;
+import wistaxis.core.route.RoutePlanner;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Rules;
+import wistaxis.store.files.OutsideFile;
+import wistaxis.store.firmware.CatalogueFile;
+import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.settings.Settings;
+import wistaxis.workbench.host.PublicHolidays;
+
+/**
+ * The rules of one shop over its tickets: its own key sequences, what it prefers, and which builds are known to be signed. Only answers: nothing is asked of anybody outside.
+ */
+public final class Shop {
+    /** How a device is settled, in place of a fact. */
+    private static final String DEVICE = "device";
+
+    private static final int MEGABYTES = 5;
+
+    private final DeviceCatalogue devices;
+    private final RoutePlanner planner;
+    private final Settings settings;
+    private final Function<String, List<Build>> builds;
+    private final InstantSource now;
+    private final Intake intake = Intake.shipped();
+    private final HandoverFacts handover = HandoverFacts.shipped();
+    private final Map<String, Odd> odd = new HashMap<>();
+
+    /** What was found of a ticket as it was. */
+    private record Odd(Ticket of, Oddities what) {}
+
+    /** @param builds the builds that are known for an identifier */
+    public Shop(DeviceCatalogue devices, SequenceLibrary sequences, Settings settings, Function<String, List<Build>> builds, InstantSource now) {
+        this.devices = devices;
+        this.planner = RoutePlanner.shipped(devices, sequences);
+        this.settings = settings;
+        this.builds = builds;
+        this.now = now;
+    }
+
+    /** A shop by the files of its folder, for somebody who only looks: they stay as they are. @throws BadInput for one that cannot be understood */
+    public static Shop look(DataFolder folder, DeviceCatalogue devices, InstantSource now) {
+        FirmwareCatalogue known = new CatalogueFile(folder.catalogue()).look(now.instant());
+        return new Shop(devices, sequences(folder.schools()), settings(folder.settings()), i -> known.of(i).stream().map(FirmwareCatalogue.Listed::build).toList(), now);
+    }
+
+    private static Settings settings(Path file) {
+        if (!Files.exists(file)) {
+            return Settings.USUAL;
+        }
+        Settings read = Settings.parse(OutsideFile.text(file, "settings file", 1), String.valueOf(file.getFileName()));
+        PublicHolidays.of(read.holidays());
+        return read;
+    }
+
+    /** The sequences that ship, and a shop's own. @throws BadInput where one of them does not land */
+    public static SequenceLibrary sequences(Path file) {
+        SequenceLibrary shipped = SequenceLibrary.shipped();
+        return Files.exists(file) ? shipped.with(SchoolFile.accept(OutsideFile.text(file, "school file", MEGABYTES), String.valueOf(file.getFileName()))) : shipped;
+    }
+
+    public RoutePlanner planner() {
+        return planner;
+    }
+
+    public Intake intake() {
+        return intake;
+    }
+
+    public Optional<DeviceModel> model(Ticket ticket) {
+        return Optional.ofNullable(ticket.identifier()).flatMap(devices::byIdentifier);
+    }
+
+    public Settings settings() {
+        return settings;
+    }
+
+    /** The versions signed for the ticket's model now, newest first; empty while that is not known. */
+    private List<SystemVersion> signed(Ticket ticket) {
+        Instant at = now.instant();
+        return ticket.identifier() == null ? List.of()
+                : builds.apply(ticket.identifier()).stream().filter(b -> b.signedAt(at)).map(Build::version).sorted(Comparator.reverseOrder()).toList();
+    }
+
+    private RouteContext context(Ticket ticket, List<SystemVersion> signed) {
+        return new RouteContext(signed, settings.preferences(), ticket.overruled(), ticket.consent());
+    }
+
+    /** What the rules and the questions see of a ticket. */
+    public Map<String, String> inferred(Ticket ticket) {
+        return planner.inferred(CaseFacts.of(ticket), context(ticket, signed(ticket)));
+    }
+
+    /** What of a ticket cannot be understood here. */
+    public Oddities oddities(Ticket ticket) {
+        return odd.compute(ticket.number(), (_, before) -> before != null && before.of() == ticket ? before
+                : new Odd(ticket, Oddities.of(ticket, devices, planner, intake))).what();
+    }
+
+    /** The route of a ticket; empty while the trouble is not known. */
+    public Optional<Route> route(Ticket ticket) {
+        return route(ticket, signed(ticket));
+    }
+
+    private Optional<Route> route(Ticket ticket, List<SystemVersion> signed) {
+        return ticket.fact("trouble").isEmpty() ? Optional.empty() : Optional.of(planner.plan(CaseFacts.of(ticket), context(ticket, signed)));
+    }
+
+    /** What may be done next on a ticket. */
+    public Rules rules(Ticket ticket) {
+        Oddities strange = oddities(ticket);
+        return new Rules(ticket, strange, strange.stop() ? null : route(ticket).orElse(null), handover);
+    }
+
+    /** Whether firmware will be written on a ticket, as far as can be told: by the step taken, or else by the one that would be. */
+    public boolean writes(Ticket ticket) {
+        boolean chosen = ticket.attempt().filter(a -> !a.failed() && !a.step().isEmpty()).isPresent();
+        return chosen ? ticket.writesFirmware() : route(ticket, List.of()).flatMap(Route::recommended).map(r -> r.step().writes()).orElse(true);
+    }
+
+    /**
+     * What answers record: facts of the intake, {@code device=IDENTIFIER}, what the bench confirms, or checks of the handover.
+     *
+     * @throws BadInput for one that is not asked, or cannot be answered so, with what can be
+     */
+    public List<TicketEvent> answers(Ticket ticket, Map<String, String> answers) {
+        Rules rules = rules(ticket);
+        rules.mayAnswer().ifPresent(why -> {
+            throw new BadInput(why);
+        });
+        List<TicketEvent> events = new ArrayList<>();
+        answers.forEach((name, value) -> events.addAll(answer(rules, name, value)));
+        return events;
+    }
+
+    private List<TicketEvent> answer(Rules rules, String name, String value) {
+        Optional<HandoverFacts.Check> check = handover.checks().stream().filter(c -> c.id().equals(name)).findFirst();
+        if (check.isPresent()) {
+            if (!check.get().answers().contains(value)) {
+                throw new BadInput(name + " [" + Shown.value(value) + "]: write one of " + check.get().answers());
+            }
+            return rules.check(name, value);
+        }
+        if (name.equals(DEVICE)) {
+            if (devices.byIdentifier(value).isEmpty()) {
+                throw new BadInput("device [" + Shown.value(value) + "] is not known; write an identifier such as iPhone13,2 (wistaxis devices lists them)");
+            }
+            return List.of(new TicketEvent.Identified(value, "by its identifier"));
+        }
+        if (!intake.knows(name) && !Readiness.CONFIRMED.contains(name)) {
+            throw new BadInput("fact [" + Shown.value(name) + "] is not known; the intake asks for " + DEVICE + " and "
+                    + intake.questions().stream().flatMap(q -> q.facts().stream()).distinct().sorted().toList());
+        }
+        String wrong = Oddities.wrong(name, value, intake);
+        if (!wrong.isEmpty()) {
+            throw new BadInput(name + " [" + Shown.value(value) + "]: " + wrong);
+        }
+        return List.of(new TicketEvent.FactRecorded(name, value));
+    }
+}
