@@ -15,6 +15,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.SplittableRandom;
+import java.util.concurrent.CompletableFuture;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -28,10 +29,12 @@ import wistaxis.store.files.FolderHold;
 import wistaxis.store.files.OutsideFile;
 import wistaxis.store.files.WholeFile;
 import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.ledger.KeptLedger;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.store.ledger.LedgerCheck;
 import wistaxis.store.ledger.LedgerExport;
 import wistaxis.store.ledger.LedgerSeen;
+import wistaxis.store.ledger.LedgerStore;
 import wistaxis.store.practice.PracticeBook;
 import wistaxis.store.settings.Settings;
 
@@ -198,7 +201,7 @@ final class BenchKills extends Output {
         @Override
         public void run() {
             DataFolder folder = DataFolder.open(data);
-            try (FolderHold _ = FolderHold.take(data); Ledger ledger = Ledger.open(folder.ledger()); PracticeBook book = PracticeBook.open(folder.practice())) {
+            try (FolderHold _ = FolderHold.take(data); LedgerStore ledger = KeptLedger.open(folder.ledger()); PracticeBook book = PracticeBook.open(folder.practice())) {
                 folder.tidy();
                 try (Stream<Path> left = Files.walk(data)) {
                     left.filter(WholeFile::isTemporary).findAny().ifPresent(p -> {
@@ -215,11 +218,15 @@ final class BenchKills extends Output {
             }
         }
 
-        private void ticket(DataFolder folder, Ledger ledger, PracticeBook book, int day) throws IOException {
-            LedgerEntry last = ledger.openTicket(new TicketEvent.Opened("Scripted phone " + day, false), Instant.now());
+        private void ticket(DataFolder folder, LedgerStore ledger, PracticeBook book, int day) throws IOException {
+            LedgerEntry last = ledger.openTicket(new TicketEvent.Opened("Scripted phone " + day, false), Instant.now()).join();
             say("entry " + last.digest());
+            List<CompletableFuture<List<LedgerEntry>>> asked = new ArrayList<>();
             for (TicketEvent event : WAY) {
-                last = ledger.append(last.ticket(), last.number(), event, Instant.now());
+                asked.add(ledger.append(last.ticket(), last.number(), List.of(event), Instant.now()));
+            }
+            for (CompletableFuture<List<LedgerEntry>> acknowledged : asked) {
+                last = acknowledged.join().getFirst();
                 say("entry " + last.digest());
             }
             Settings.USUAL.prefer("waiting", "skip " + day).write(folder.settings());

@@ -4,12 +4,18 @@ import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
+import java.time.Instant;
+import java.util.function.Supplier;
 import picocli.CommandLine.Command;
 import picocli.CommandLine;
 import wistaxis.core.facts.BadInput;
+import wistaxis.standins.SimulatedDevice;
+import wistaxis.standins.StandInSigner;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.FolderHold;
 import wistaxis.store.ledger.Ledger;
+import wistaxis.workbench.World;
+import wistaxis.workbench.host.OshiHost;
 
 /** Entry point of the command line. */
 @Command(name = "wistaxis", mixinStandardHelpOptions = true, version = "0.1.0", synopsisSubcommandLabel = "COMMAND",
@@ -20,6 +26,13 @@ import wistaxis.store.ledger.Ledger;
 public final class Main implements Runnable {
     /** The size of a package before a build is chosen: the stand-ins', about. */
     static final long USUAL_PACKAGE = 36_000_000;
+
+    /** The practice world without services: the command line fetches nothing by itself. */
+    static World practiceWorld(Supplier<Instant> benchTime) {
+        return new World(true, () -> {
+            throw new Refusal("the command line asks no library; wistaxis firmware list does");
+        }, StandInSigner::publicKey, USUAL_PACKAGE, SimulatedDevice::new, SimulatedDevice::new, new OshiHost(), () -> { });
+    }
 
     @CommandLine.Spec
     private CommandLine.Model.@org.jspecify.annotations.Nullable CommandSpec spec;

@@ -233,7 +233,7 @@ final class TicketCommand extends Output {
 
         @Override
         List<TicketEvent> events(Rules rules) {
-            Attempt.Outcome outcome = List.of(Attempt.Outcome.values()).stream().filter(o -> o.toString().equals(what) && o != Attempt.Outcome.STOPPED).findFirst()
+            Attempt.Outcome outcome = Attempt.Outcome.of(what).filter(o -> o != Attempt.Outcome.STOPPED)
                     .orElseThrow(() -> new BadInput("outcome [" + what + "]: write helped, did-not-help or data-lost"));
             return allowed(() -> rules.say(outcome));
         }

@@ -20,6 +20,7 @@ import wistaxis.desktop.view.Shell;
 import wistaxis.standins.DemoWorld;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.FolderHold;
+import wistaxis.store.files.LogFile;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.workbench.Workbench;
 
@@ -33,6 +34,7 @@ public final class WindowApp extends Application {
     private @Nullable FolderHold hold;
     private @Nullable Workbench bench;
     private @Nullable Shell shell;
+    private @Nullable LogFile log;
     private boolean failed;
 
     static void asked(Main.Asked what) {
@@ -71,6 +73,7 @@ public final class WindowApp extends Application {
 
     private static void wentWrong(Shell window, Throwable e) {
         System.err.println("wistaxis: " + Shown.printable(String.valueOf(e)));
+        LogFile.failed("in the window", e);
         if (!isExpected(e)) {
             e.printStackTrace();
         }
@@ -95,6 +98,11 @@ public final class WindowApp extends Application {
             refuseDemo(data); // which may have begun there before the folder was held
         }
         tidy(folder);
+        try {
+            log = LogFile.begin(folder.log());
+        } catch (IOException e) {
+            System.err.println("wistaxis: there is no log: " + DiskTrouble.words("log", folder.log(), e));
+        }
         return Workbench.Setup.of(demo ? DemoWorld.NAME : "My bench", folder, new PracticeWorld(folder.standIns(), PracticeWorld.LINE), Platform::runLater);
     }
 
@@ -144,6 +152,9 @@ public final class WindowApp extends Application {
         }
         if (bench != null) {
             bench.close();
+        }
+        if (log != null) {
+            log.close();
         }
         if (hold != null) {
             Objects.requireNonNull(hold).close();

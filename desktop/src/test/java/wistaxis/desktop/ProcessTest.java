@@ -136,12 +136,6 @@ class ProcessTest {
             assertThat(r.status()).isEqualTo(1);
         });
         Path data = Files.createDirectories(folder.resolve("d"));
-        Files.writeString(data.resolve("stand-ins"), "in the way");
-        assertThat(run("--data", data.toString(), "--smoke")).satisfies(r -> {
-            assertThat(r.err()).contains("stand-in").doesNotContain("\tat ");
-            assertThat(r.status()).isEqualTo(1);
-        });
-        Files.delete(data.resolve("stand-ins"));
         Files.write(data.resolve("ledger.db"), new byte[0]);
         assertThat(run("--data", data.toString(), "--smoke")).satisfies(r -> {
             assertThat(r.err()).contains("is damaged").contains("0 bytes");

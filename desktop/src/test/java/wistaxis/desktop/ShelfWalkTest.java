@@ -81,7 +81,7 @@ class ShelfWalkTest {
             w.sees("left from before. For T-0012.");
             w.click("resume-31K88");
             w.sees("proven, signed: 6 parts");
-            assertThat(w.bench.ticket(TICKET).packageProven()).isTrue();
+            Window.until(10, () -> w.bench.ticket(TICKET).packageProven(), "the proof to be on the disk");
             assertThat(w.entries().stream().map(e -> e.event())).as("gone on with, not begun anew")
                     .filteredOn(TicketEvent.DownloadStarted.class::isInstance).last().isInstanceOfSatisfying(TicketEvent.DownloadStarted.class, e -> assertThat(e.fromByte()).isGreaterThan(6_000_000));
             assertThat(w.text()).doesNotContain("left from before");
@@ -141,14 +141,16 @@ class ShelfWalkTest {
         w.click("nav-bench");
         w.click("lane-T-0012");
         w.sees("Newest signed build");
+        w.settle();
         String mine = Files.readString(folder.resolve("data/firmware.json"));
         Path theirs = Files.writeString(folder.resolve("theirs.json"), mine.replace("iPhone13,2", "iPhone17,5"));
         Path wrong = Files.writeString(folder.resolve("wrong.json"), mine.replaceFirst("\"sizeBytes\" : \\d+", "\"sizeBytes\" : -4"));
-        assertThat(Window.onFx(() -> w.bench.stock().importCatalogue(theirs))).isEqualTo(5);
+        assertThat(Window.acked(() -> w.bench.stock().importCatalogue(theirs))).isEqualTo(5);
         assertThat(w.bench.stock().builds("iPhone17,5")).hasSize(5);
         assertThat(w.bench.stock().builds("iPhone13,2")).as("what was known stays").hasSize(5);
+        w.settle();
         String before = Files.readString(folder.resolve("data/firmware.json"));
-        assertThatThrownBy(() -> Window.onFx(() -> w.bench.stock().importCatalogue(wrong))).hasStackTraceContaining("wrong.json line").hasStackTraceContaining("[-4]");
+        assertThatThrownBy(() -> Window.acked(() -> w.bench.stock().importCatalogue(wrong))).hasStackTraceContaining("wrong.json line").hasStackTraceContaining("[-4]");
         assertThat(folder.resolve("data/firmware.json")).hasContent(before);
         w.click("nav-shelf");
     }

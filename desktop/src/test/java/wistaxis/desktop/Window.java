@@ -30,6 +30,7 @@ import javafx.scene.input.MouseButton;
 import javafx.scene.robot.Robot;
 import javafx.stage.Stage;
 import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.desktop.look.Png;
 import wistaxis.desktop.view.Shell;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.Ledger;
@@ -188,8 +189,24 @@ final class Window implements AutoCloseable {
         return acked(() -> bench.tickets().verify(_ -> true));
     }
 
+    void size(double width, double height) {
+        onFx(() -> {
+            stage.setWidth(width);
+            stage.setHeight(height);
+            return null;
+        });
+        pulses(3);
+    }
+
+    void picture(Path file) {
+        onFx(() -> {
+            Png.write(shell.scene().snapshot(null), file);
+            return null;
+        });
+    }
+
     /** Waits until everything that was asked for is on the disk, and drawn. */
-    private void settle() {
+    void settle() {
         until(30, () -> onFx(bench::pending) == 0, "everything to be on the disk");
         pulses(1);
     }
@@ -310,7 +327,7 @@ final class Window implements AutoCloseable {
         return onFx(() -> node instanceof Labeled l ? l.getText() : node.toString());
     }
 
-    private static boolean shows(Node node) {
+    static boolean shows(Node node) {
         for (Node n = node; n != null; n = n.getParent()) {
             if (!n.isVisible()) {
                 return false;

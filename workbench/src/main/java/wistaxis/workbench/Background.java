@@ -4,8 +4,10 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.Executor;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.RejectedExecutionException;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Consumer;
+import wistaxis.store.files.LogFile;
 
 /** Runs what may take long off the interface thread and brings the answer back to it; what is asked after the end is dropped. */
 final class Background implements AutoCloseable {
@@ -42,9 +44,18 @@ final class Background implements AutoCloseable {
     private <T> void carryOut(Callable<T> work, Consumer<T> done, Consumer<Throwable> failed) {
         try {
             T result = work.call();
-            front.execute(() -> done.accept(result));
+            toFront(() -> done.accept(result));
         } catch (Throwable e) {
-            front.execute(() -> failed.accept(e)); // an error, too, reaches whoever waits
+            LogFile.failed("in the background", e);
+            toFront(() -> failed.accept(e)); // an error, too, reaches whoever waits
+        }
+    }
+
+    private void toFront(Runnable answer) {
+        try {
+            front.execute(answer);
+        } catch (RejectedExecutionException _) {
+            // nobody is there any more
         }
     }
 

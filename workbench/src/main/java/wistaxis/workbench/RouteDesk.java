@@ -4,8 +4,6 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.time.ZoneId;
-import java.util.Arrays;
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -29,7 +27,6 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Rules;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.SideFile;
-import wistaxis.store.ledger.Ledger;
 import wistaxis.store.ledger.LedgerStore;
 import wistaxis.store.settings.Settings;
 import wistaxis.workbench.host.PublicHolidays;
@@ -38,7 +35,8 @@ import wistaxis.workbench.host.PublicHolidays;
 public final class RouteDesk {
     private final Workbench bench;
     private Shop shop;
-    private final Evidence evidence;
+    private final Evidence evidence = new Evidence();
+    private long counted = -1;
     private final HostProbe probe;
     private final Path settingsFile;
     private String hostTrouble = "";
@@ -46,12 +44,12 @@ public final class RouteDesk {
     private boolean looking;
     RouteDesk(Workbench bench, HostProbe probe, Path settingsFile, LedgerStore ledger) {
         this.bench = bench;
-        this.evidence = evidence(ledger.cases());
         this.probe = probe;
         this.settingsFile = settingsFile;
         SideFile.Read<Settings> read = Settings.read(settingsFile, s -> PublicHolidays.of(s.holidays()));
         this.shop = shop(read.value());
         bench.notices().say(read.trouble());
+        count(ledger);
     }
 
     /** The shop's rules, as they are in force now. */
@@ -76,15 +74,21 @@ public final class RouteDesk {
         return new Shop(bench.devices(), bench.sequences(), settings, bench.stock()::builds, bench::now);
     }
 
-    private Evidence evidence(List<Ledger.Case> cases) {
-        Evidence read = new Evidence();
-        cases.forEach(c -> bench.devices().byIdentifier(c.identifier()).ifPresent(m -> Arrays.stream(Attempt.Outcome.values()).filter(o -> o.toString().equals(c.outcome()))
-                .forEach(o -> read.add(new Evidence.Case(m.family(), c.trouble(), c.step()), o, c.times()))));
-        return read;
+    /** Counted behind the start: a long ledger has many cases. */
+    private void count(LedgerStore ledger) {
+        bench.background().run(ledger::cases, cases -> {
+            cases.all().forEach(c -> bench.devices().byIdentifier(c.identifier()).ifPresent(m -> Attempt.Outcome.of(c.outcome())
+                    .ifPresent(o -> evidence.add(new Evidence.Case(m.family(), c.trouble(), c.step()), o, c.times()))));
+            counted = cases.last();
+            bench.changes().tell(Change.Topic.SHOP);
+        }, e -> bench.notices().say("What helped here before cannot be counted: " + e.getMessage()));
     }
 
-    void changed(@Nullable Ticket before, Ticket after) {
-        evidence.changed(before, after, bench.devices());
+    /** @param from number of the entry after which the ticket has changed; what was counted at the start is not counted again */
+    void changed(@Nullable Ticket before, Ticket after, long from) {
+        if (counted >= 0 && from >= counted) {
+            evidence.changed(before, after, bench.devices());
+        }
     }
 
     public Settings settings() {

@@ -4,6 +4,8 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.time.InstantSource;
+import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
@@ -25,7 +27,9 @@ import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.store.files.LogFile;
 import wistaxis.store.files.SideFile;
+import wistaxis.store.ledger.Anchor;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.store.ledger.LedgerCheck;
 import wistaxis.store.ledger.LedgerSeen;
@@ -43,6 +47,7 @@ public final class Tickets {
 
     private final LedgerStore ledger;
     private final Path memory;
+    private final Path anchors;
     private final InstantSource wall;
     private final Supplier<Instant> benchTime;
     private final Background background;
@@ -72,12 +77,13 @@ public final class Tickets {
     }
 
     /** What it needs of the bench. */
-    record Place(Path memory, InstantSource wall, Supplier<Instant> benchTime, Background background, Executor front, Changes changes, Notices notices) {}
+    record Place(Path memory, Path anchors, InstantSource wall, Supplier<Instant> benchTime, Background background, Executor front, Changes changes, Notices notices) {}
 
     /** Reads the tickets that are not closed, and checks the ledger; one of any length starts as quickly. */
     Tickets(LedgerStore ledger, Place place) {
         this.ledger = ledger;
         this.memory = place.memory();
+        this.anchors = place.anchors();
         this.wall = place.wall();
         this.benchTime = place.benchTime();
         this.background = place.background();
@@ -100,7 +106,7 @@ public final class Tickets {
         if (last <= LedgerStore.LOOKED_THROUGH) {
             return;
         }
-        background.run(() -> ledger.check(seen.value(), wall.instant(), _ -> !ended), all -> all.ifPresent(c -> {
+        background.run(() -> ledger.check(seen.value(), Anchor.read(anchors), wall.instant(), _ -> !ended), all -> all.ifPresent(c -> {
             checked(c);
             if (unread != null) {
                 changes.tell(Change.Topic.NOTICE);
@@ -228,6 +234,7 @@ public final class Tickets {
         CompletableFuture<Ticket> done = record(number, events);
         done.whenComplete((_, e) -> {
             if (e != null) {
+                LogFile.failed("recording on a ticket", cause(e));
                 notices.say("That did not work, and was not saved: " + cause(e).getMessage() + " What was saved before is safe.");
             }
         });
@@ -340,6 +347,21 @@ public final class Tickets {
         }, () -> { }, _ -> { });
     }
 
+    /** The first start of each day keeps the head of the ledger outside of it. */
+    void anchor() {
+        if (last == 0) {
+            return;
+        }
+        Anchor head = new Anchor(last, lastDigest, wall.instant());
+        background.write(() -> {
+            LocalDate today = LocalDate.ofInstant(head.at(), ZoneId.systemDefault());
+            if (Anchor.read(anchors).stream().noneMatch(a -> a.at() != null && LocalDate.ofInstant(a.at(), ZoneId.systemDefault()).equals(today))) {
+                head.append(anchors);
+            }
+            return head;
+        }, () -> { }, e -> notices.say("The head of the ledger could not be kept outside of it: " + e.getMessage()));
+    }
+
     /** A page of what a search finds, newest first; read from the disk. See {@link Ledger#find}. */
     public CompletableFuture<List<LedgerEntry>> search(String words, long before, int most) {
         return read(l -> l.find(words, before, most));
@@ -354,7 +376,7 @@ public final class Tickets {
     /** Looks through the whole ledger, read anew from the disk. @param watcher on another thread @return null when it was stopped */
     public CompletableFuture<@Nullable LedgerCheck> verify(Ledger.Watcher watcher) {
         LedgerSeen seen = LedgerSeen.read(memory);
-        return read(l -> l.check(seen, wall.instant(), n -> !ended && watcher.goOn(n)).orElse(null));
+        return read(l -> l.check(seen, Anchor.read(anchors), wall.instant(), n -> !ended && watcher.goOn(n)).orElse(null));
     }
 
     /** Number of the last entry. */

@@ -31,6 +31,7 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.Inside;
+import wistaxis.store.files.LogFile;
 import wistaxis.store.files.Rights;
 import wistaxis.store.files.Room;
 import wistaxis.store.ledger.DataFolder;
@@ -99,7 +100,7 @@ public final class Workbench implements AutoCloseable {
             keeper[0] = time;
             this.ledger = opened(KeptLedger.open(setup.folder().ledger()));
             this.background = opened(new Background(setup.front()));
-            this.tickets = new Tickets(ledger, new Tickets.Place(setup.folder().seen(), setup.wall(), time::now, background, setup.front(), changes, notices));
+            this.tickets = new Tickets(ledger, new Tickets.Place(setup.folder().seen(), setup.folder().anchors(), setup.wall(), time::now, background, setup.front(), changes, notices));
             open.addFirst(tickets::close);
             this.schools = new Schools(this, setup.folder().schools());
             this.line = opened(new Line(world.services()));
@@ -131,12 +132,13 @@ public final class Workbench implements AutoCloseable {
             record(t.number(), writing ? new TicketEvent.RestoreStopped("the program ended while the device was being written to; its state is not known", true)
                     : new TicketEvent.RestoreStopped("the program ended during the restore; put the device into recovery and start it again"));
         });
+        tickets.anchor();
         tickets.remember();
     }
 
     private void changed(@Nullable Ticket before, Projection now, long from) {
         stock.changed(now, from);
-        routes.changed(before, now.ticket());
+        routes.changed(before, now.ticket(), from);
         if (before != null && !Objects.equals(before.identifier(), now.ticket().identifier())) {
             desks.remove(now.ticket().number());
         }
@@ -148,6 +150,11 @@ public final class Workbench implements AutoCloseable {
             ready();
             changes.tell(Change.Topic.NOTICE);
         });
+    }
+
+    /** Where the log lies that says more. */
+    public Path log() {
+        return setup.folder().log().getParent();
     }
 
     public String benchName() {
@@ -362,6 +369,7 @@ public final class Workbench implements AutoCloseable {
     private void pause(String what, Throwable e) {
         pausedUntil.put(what, System.nanoTime() + TRY_AGAIN_NANOS);
         if (troubled.add(what)) {
+            LogFile.failed(what, e);
             notices.say(what + ": that did not work, and was not saved: " + e.getMessage() + " It is tried again by itself. What was saved before is safe.");
         }
     }

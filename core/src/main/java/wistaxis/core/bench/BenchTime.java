@@ -3,6 +3,7 @@ package wistaxis.core.bench;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
+import java.time.temporal.ChronoUnit;
 
 /** Times that cannot be reckoned over the edge: what lies outside the years 1970 to 2199 is taken for the edge, so that no sum or difference wraps. */
 public final class BenchTime {
@@ -35,6 +36,11 @@ public final class BenchTime {
     /** The same time of day on the next day: 23, 24 or 25 hours on, as the zone's summer time has it. */
     public static Instant nextDay(Instant at, ZoneId zone) {
         return clamp(at).atZone(zone).plusDays(1).toInstant();
+    }
+
+    /** The last full hour on the clocks of a zone; some are half an hour off. */
+    public static Instant fullHour(Instant at, ZoneId zone) {
+        return clamp(at).atZone(zone).truncatedTo(ChronoUnit.HOURS).toInstant();
     }
 
     /** From one clamped time to another; negative when it runs back. */

@@ -2,6 +2,7 @@ package wistaxis.core.ticket;
 
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.time.Instant;
+import java.util.Arrays;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Locale;
@@ -45,6 +46,11 @@ public record Attempt(
         @Override
         public String toString() {
             return name().toLowerCase(Locale.ROOT).replace('_', '-');
+        }
+
+        /** @return empty for what is none */
+        public static Optional<Outcome> of(String text) {
+            return Arrays.stream(values()).filter(o -> o.toString().equals(text)).findFirst();
         }
 
         /** In words, after "it". */

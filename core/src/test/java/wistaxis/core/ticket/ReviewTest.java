@@ -113,6 +113,8 @@ class ReviewTest {
         assertThat(BenchTime.nextDay(Instant.parse("2026-10-24T10:00:00Z"), ZoneId.of("Europe/Berlin"))).as("25 h").isEqualTo("2026-10-25T11:00:00Z");
         assertThat(BenchTime.nextDay(Instant.parse("2026-10-03T10:00:00Z"), ZoneId.of("Australia/Lord_Howe"))).as("23 and a half").isEqualTo("2026-10-04T09:30:00Z");
         assertThat(BenchTime.nextDay(Instant.MAX, ZoneId.of("Pacific/Kiritimati"))).isAfter(BenchTime.LAST);
+        assertThat(BenchTime.fullHour(Instant.parse("2026-05-12T10:05:00Z"), ZoneId.of("Asia/Kolkata"))).as("15:35 there, 15:00 is full").isEqualTo("2026-05-12T09:30:00Z");
+        assertThat(BenchTime.fullHour(Instant.parse("2026-05-12T10:05:00Z"), ZoneId.of("Europe/Berlin"))).isEqualTo("2026-05-12T10:00:00Z");
     }
 
     /** The digest covers the wall clock's time, and cannot be had by another reading of the same text. */

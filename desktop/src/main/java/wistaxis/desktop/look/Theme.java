@@ -22,6 +22,7 @@ public enum Theme {
     DIM("tokens-dim.css");
 
     private static Theme current = DAY;
+    private static double scale = 1;
 
     private final String sheet;
     private final Map<String, Color> tokens = new HashMap<>();
@@ -37,12 +38,18 @@ public enum Theme {
     /** Puts the theme on a scene. @param scale text size against 14 px, 0.8 to 1.6 */
     public void apply(Scene scene, double scale) {
         current = this;
+        Theme.scale = scale;
         for (String font : new String[] {"Lato-Regular.ttf", "Lato-Bold.ttf", "Lato-Black.ttf", "JetBrainsMono-Regular.ttf"}) {
             Font.loadFont(Objects.requireNonNull(Theme.class.getResource("/wistaxis/fonts/" + font), font).toExternalForm(), 14);
         }
         Application.setUserAgentStylesheet((this == DAY ? new PrimerLight() : new PrimerDark()).getUserAgentStylesheet());
         scene.getStylesheets().setAll(url(sheet).toExternalForm(), url("wistaxis.css").toExternalForm());
         scene.getRoot().setStyle("-fx-font-size: " + Math.round(14 * scale) + "px;");
+    }
+
+    /** The size of the text in force, against the usual one; 0.8 to 1.6. */
+    static double scale() {
+        return scale;
     }
 
     public Theme other() {

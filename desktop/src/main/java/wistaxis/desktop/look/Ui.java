@@ -27,6 +27,7 @@ public final class Ui {
     /** @param classes style classes, separated by spaces */
     public static Label label(String text, String classes) {
         Label label = new Label(text);
+        label.setMinWidth(Region.USE_PREF_SIZE);
         style(label, classes);
         return label;
     }
@@ -35,6 +36,7 @@ public final class Ui {
     public static Label text(String text, String classes) {
         Label label = label(text, classes);
         label.setWrapText(true);
+        label.setMinWidth(0);
         label.setMinHeight(Region.USE_PREF_SIZE);
         return label;
     }
@@ -77,6 +79,15 @@ public final class Ui {
         return row;
     }
 
+    /** Side by side as far as there is room, the rest below. */
+    public static FlowPane flow(double spacing, Node... nodes) {
+        FlowPane flow = new FlowPane(spacing, 6, nodes);
+        flow.setAlignment(Pos.CENTER_LEFT);
+        flow.setMinWidth(0);
+        HBox.setHgrow(flow, Priority.ALWAYS);
+        return flow;
+    }
+
     public static VBox column(double spacing, Node... nodes) {
         return new VBox(spacing, nodes);
     }
@@ -101,13 +112,11 @@ public final class Ui {
     }
 
     /** A question with its answer beside it. @param missing the words that say it is open; empty when it is answered */
-    public static HBox asked(double width, Region answer, String missing, Label... question) {
+    public static FlowPane asked(double width, Region answer, String missing, Label... question) {
         VBox words = column(0, question);
         words.setAlignment(Pos.CENTER_LEFT);
-        words.setMinWidth(width);
-        words.setMaxWidth(width);
-        HBox.setHgrow(answer, Priority.ALWAYS);
-        HBox row = row(14, words, answer);
+        words.setPrefWidth(width);
+        FlowPane row = flow(14, words, answer);
         if (!missing.isEmpty()) {
             row.getChildren().add(label(missing, "tag missing"));
         }

@@ -8,10 +8,12 @@ import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import javafx.scene.Node;
 import javafx.scene.Parent;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -34,6 +36,7 @@ final class BenchView implements View {
     private final Label countdown = Ui.label("", "big-clock hands");
     private final Label call = Ui.text("", "large");
     private final Label callDetail = Ui.label("", "muted");
+    private final FlowPane legend = Ui.flow(18);
     private final VBox lanes = new VBox();
     private Optional<BenchPlan.Call> due = Optional.empty();
     private long drawnSecond = -1;
@@ -45,12 +48,13 @@ final class BenchView implements View {
         call.setId("call");
         countdown.setMinWidth(Region.USE_PREF_SIZE);
         HBox.setHgrow(call, Priority.ALWAYS);
-        root.getChildren().addAll(Ui.row(24, countdown, Ui.column(0, call, callDetail)), legend(), Ui.scroll(lanes));
+        root.getChildren().addAll(Ui.row(24, countdown, Ui.column(0, call, callDetail)), legend, Ui.scroll(lanes));
     }
 
-    private static Parent legend() {
-        return Ui.row(18, TimeLane.sample(true), Ui.label("needs hands", "small"), TimeLane.sample(false), Ui.label("runs by itself", "small"),
-                Ui.gap(), Ui.label("Open a ticket with Enter. New ticket: Ctrl+N", "small muted"));
+    /** In the colours of the theme that is in force. */
+    private static List<Node> legend() {
+        return List.of(TimeLane.sample(true), Ui.label("needs hands", "small"), TimeLane.sample(false), Ui.label("runs by itself", "small"),
+                Ui.label("Open a ticket with Enter. New ticket: Ctrl+N", "small muted"));
     }
 
     @Override
@@ -66,6 +70,7 @@ final class BenchView implements View {
     @Override
     public void refresh() {
         drawnSecond = -1;
+        legend.getChildren().setAll(legend());
         BenchPlan plan = bench.plans().now();
         due = plan.nextCall();
         lanes.getChildren().clear();
@@ -95,9 +100,9 @@ final class BenchView implements View {
         stage.setMinWidth(Region.USE_PREF_SIZE);
         VBox card = Ui.style(Ui.column(1, Ui.row(8, Ui.label(ticket.number(), "code muted"), stage, Ui.gap(),
                 Ui.label(Plans.promised(ticket).map(p -> "by " + HOUR.format(p)).orElse("no time promised"), "small muted")),
-                Ui.label(ticket.title(), "strong"), Ui.label(device, "small muted")), "lane-card");
-        card.setMinWidth(330);
-        card.setMaxWidth(330);
+                Ui.text(ticket.title(), "strong"), Ui.text(device, "small muted")), "lane-card");
+        card.setMinWidth(TimeLane.CARD);
+        card.setMaxWidth(TimeLane.CARD);
         TimeLane axis = new TimeLane(bench.now(), lane.map(BenchPlan.Lane::spans).orElse(List.of()), Plans.promised(ticket),
                 bench.tickets().moments(ticket.number()), stop.orElse(""));
         HBox.setHgrow(axis, Priority.ALWAYS);

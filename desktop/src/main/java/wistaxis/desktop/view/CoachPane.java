@@ -9,12 +9,9 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
-import java.util.stream.Collectors;
 import javafx.beans.value.ChangeListener;
 import javafx.event.EventHandler;
-import javafx.geometry.Pos;
 import javafx.scene.control.Button;
-import javafx.scene.control.Label;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
@@ -22,20 +19,14 @@ import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
-import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.coach.CoachRun;
-import wistaxis.core.coach.Cue;
-import wistaxis.core.coach.Instruction;
 import wistaxis.core.coach.Score;
-import wistaxis.core.coach.Verdict;
-import wistaxis.core.device.Body;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.core.keys.Reading;
-import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.desktop.look.Ui;
 import wistaxis.workbench.Coaching;
 import wistaxis.workbench.Workbench;
@@ -59,16 +50,12 @@ final class CoachPane {
     private final Supplier<Coaching> source;
     private final Around around;
     private final BorderPane root = new BorderPane();
-    private final Label huge = Ui.text("", "huge");
-    private final Label detail = Ui.text("", "title");
-    private final Label counter = Ui.label("", "counter hands");
-    private final Label after = Ui.text("", "muted");
     private final FlowPane buttons = Ui.chips(820);
     private final HBox status = Ui.row(8);
     private final VBox below = new VBox(6);
     private final VBox left = new VBox();
     private final VBox right;
-    private final HBox top;
+    private final CoachWords words;
     private final EventHandler<KeyEvent> pressed = this::pressed;
     private final EventHandler<KeyEvent> released = this::released;
     private final ChangeListener<Boolean> focus = (_, _, focused) -> focusChanged(focused);
@@ -107,17 +94,8 @@ final class CoachPane {
         this.around = around;
         this.score = new ScoreDrawing(coaching().subject().model().body());
         this.phone = phone();
-        huge.setId("instruction");
-        detail.setId("instruction-detail");
-        counter.setId("counter");
-        counter.setMinWidth(Region.USE_PREF_SIZE);
-        counter.setAlignment(Pos.CENTER_RIGHT);
-        VBox words = Ui.column(2, huge, detail, after);
-        HBox.setHgrow(words, Priority.ALWAYS);
-        top = Ui.row(16, words, counter);
-        top.setId("coach-words");
-        top.setMinHeight(142);
-        right = Ui.style(new VBox(top, buttons, score, status, below), "page");
+        words = new CoachWords(source, around);
+        right = Ui.style(new VBox(words, buttons, score, status, below), "page");
         VBox.setVgrow(score, Priority.ALWAYS);
         left.setStyle("-fx-padding: 18 0 10 24;");
         left.getChildren().setAll(phone);
@@ -276,7 +254,7 @@ final class CoachPane {
         FlowPane goals = Ui.chips(820);
         goals.getChildren().add(Ui.label("Wanted", "small muted"));
         for (Goal goal : Goal.values()) {
-            goals.getChildren().add(Ui.button("goal-" + goal, words(goal), goal == now ? "chip chosen" : "chip", () -> choose.accept(goal)));
+            goals.getChildren().add(Ui.button("goal-" + goal, CoachWords.of(goal), goal == now ? "chip chosen" : "chip", () -> choose.accept(goal)));
         }
         return goals;
     }
@@ -315,19 +293,8 @@ final class CoachPane {
         long now = bench.nowNanos();
         Optional<CoachRun> run = c.run();
         boolean silent = c.subject().blind() && run.isPresent();
-        if (run.isPresent()) {
-            shell.speaker().follow(silent ? List.of() : c.upcoming(), bench::nowNanos);
-            Instruction i = run.get().instruction(now);
-            boolean led = !silent || run.get().countingIn(now);
-            say(led ? i.huge() : "By feel", led ? i.detail() : "No cues: " + c.school().map(KeySequence::school).orElse("") + ", from memory.",
-                    led && !silent ? "Then: " + (run.get().nextWords().isEmpty() ? "look at the screen" : run.get().nextWords()) : "");
-            counter.setText(led ? String.valueOf((int) (i.countsDown() ? Math.ceil(i.seconds()) : Math.floor(i.seconds()))) : "");
-        } else {
-            shell.speaker().follow(List.of(), bench::nowNanos);
-            counter.setText("");
-            resting(c);
-        }
-        flash(run.isPresent() && !silent ? c.upcoming() : List.of(), now);
+        shell.speaker().follow(silent ? List.of() : c.upcoming(), bench::nowNanos);
+        words.tick(now, silent);
         var state = c.subject().deviceNow();
         CoachRun shown = run.orElse(idle);
         score.setVisible(shown != null && !silent && score.isManaged());
@@ -337,105 +304,6 @@ final class CoachPane {
                     c.subject().device().screen(), c.subject().device().host(), state.plugged(), c.margins(of)));
         }
         phone.draw(c.subject().device().screen(), c.down(), state.plugged(), 0);
-    }
-
-    /** What the tones say, to be seen from a metre: the words stand on a ground that lights up at a press, is framed a second before letting go, and turns dark at letting go. */
-    private void flash(List<Cue> cues, long now) {
-        String flash = cues.stream().filter(q -> q.atNanos() <= now && q.kind() != Cue.Kind.TICK && q.kind() != Cue.Kind.COUNT).reduce((_, later) -> later)
-                .map(q -> "flash-" + q.kind().name().toLowerCase(Locale.ROOT)).orElse("");
-        if (!top.getStyleClass().contains(flash)) {
-            top.getStyleClass().removeIf(name -> name.startsWith("flash-"));
-            Ui.style(top, flash);
-        }
-    }
-
-    private void resting(Coaching c) {
-        Optional<Verdict> verdict = c.verdict();
-        if (c.reading().isPresent()) {
-            Reading r = c.reading().get();
-            say(r.success() ? "Landed" : "Not there", r.state(), r.next());
-        } else if (!around.onwards().isEmpty()) {
-            say(done(c.goal()), verdict.filter(Verdict::success).map(Verdict::says).orElse("The host sees the device in " + mode(c.goal()) + "."), "Next: " + around.onwards() + ", with Enter.");
-        } else if (verdict.isPresent()) {
-            say(verdict.get().success() ? done(c.goal()) : "Not " + landed(c.goal()), verdict.get().says(), verdict.get().next());
-        } else if (c.school().isEmpty()) {
-            say("No sequence is left", "Every sequence for this needs " + c.subject().broken().stream().map(PhysicalKey::words).collect(Collectors.joining(" or ")) + ", which is broken.",
-                    SequenceLibrary.instead(c.goal()).says());
-        } else {
-            ready(c, c.school().get());
-        }
-    }
-
-    private void ready(Coaching c, KeySequence school) {
-        boolean cable = c.subject().deviceNow().plugged() == school.plugged() || !cableMatters(c.goal());
-        if (c.subject().starting()) {
-            say("It is still starting", "Wait until it shows its lock screen: keys held while it starts do nothing.", "");
-        } else if (!school.from().contains(c.start())) {
-            say("Another start", school.school() + " begins with a device that is " + school.from().stream().map(Object::toString).collect(Collectors.joining(", or ")) + "; this one is " + c.start() + ".",
-                    "Choose another school or goal, or bring the device into that state first.");
-        } else {
-            say(cable ? school.school() + ": " + words(c.goal()) : school.plugged() ? "Plug in first" : "Unplug first",
-                    cable ? "Both hands on the device, then Enter: a count-in of three, and the coach leads." : "The cable is key P, or click on it. This school wants the device "
-                            + (school.plugged() ? "in the host from the start." : "unplugged at the start."),
-                    c.reason().isEmpty() ? "Its keys here: " + c.subject().model().body().keys().stream().map(k -> PhoneDrawing.CAPS.get(k.key()) + " " + k.name()).collect(Collectors.joining(", ")) + "." : c.reason());
-        }
-    }
-
-    /** A restart or a start works with and without the host. */
-    private static boolean cableMatters(Goal goal) {
-        return goal == Goal.RECOVERY || goal == Goal.DFU;
-    }
-
-    private void say(String first, String second, String third) {
-        String title = onThisBody(first);
-        if (!huge.getText().equals(title)) {
-            huge.setText(title);
-        }
-        detail.setText(onThisBody(second));
-        after.setText(onThisBody(third));
-    }
-
-    /** The keys as they are called on this body: where the Volume keys lie along the upper edge, nearer to Top and farther from it. */
-    private String onThisBody(String words) {
-        String said = words;
-        for (Body.KeyPlace k : coaching().subject().model().body().keys()) {
-            said = said.contains(k.name()) ? said : said.replace(k.key().words(), k.name());
-        }
-        return said;
-    }
-
-    static String words(Goal goal) {
-        return switch (goal) {
-            case RECOVERY -> "into recovery";
-            case DFU -> "into DFU";
-            case LEAVE_DFU -> "out of DFU";
-            case LEAVE_RECOVERY -> "out of recovery";
-            default -> goal.toString().replace('-', ' ');
-        };
-    }
-
-    private static String done(Goal goal) {
-        return switch (goal) {
-            case RECOVERY, DFU -> "In " + mode(goal) + ". Let go.";
-            case POWER_OFF -> "Off";
-            case POWER_ON -> "It starts";
-            case FORCE_RESTART -> "Restarted. Let go.";
-            case LEAVE_RECOVERY, LEAVE_DFU -> "It has left " + mode(goal);
-        };
-    }
-
-    private static String landed(Goal goal) {
-        return switch (goal) {
-            case RECOVERY, DFU -> "in " + mode(goal);
-            case POWER_OFF -> "off";
-            case POWER_ON -> "on";
-            case FORCE_RESTART -> "restarted";
-            case LEAVE_RECOVERY, LEAVE_DFU -> "out of " + mode(goal);
-        };
-    }
-
-    private static String mode(Goal goal) {
-        return goal == Goal.DFU || goal == Goal.LEAVE_DFU ? "DFU" : "recovery";
     }
 
     void leave() {

@@ -12,12 +12,13 @@ import javafx.scene.control.Button;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.FlowPane;
-import javafx.scene.layout.HBox;
+import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import wistaxis.core.device.KeyFamily;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.practice.Drilled;
 import wistaxis.core.practice.Leitner;
+import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
 import wistaxis.workbench.Change;
 import wistaxis.workbench.DrillDesk;
@@ -175,7 +176,7 @@ final class DrillView implements View, CoachPane.Around {
     public List<Button> more() {
         List<Button> more = new ArrayList<>();
         Leitner next = practice.plan().getFirst();
-        more.add(Ui.button("drill-next", "Next: " + next.school().school() + " " + CoachPane.words(next.school().goal()) + ", " + next.school().family(), "", () -> drill.choose(next.school())));
+        more.add(Ui.button("drill-next", "Next: " + next.school().school() + " " + CoachWords.of(next.school().goal()) + ", " + next.school().family(), "", () -> drill.choose(next.school())));
         drill.last().ifPresent(d -> more.add(Ui.button("replay", "Replay the last", "", () -> drill.replay(d))));
         return more;
     }
@@ -187,14 +188,11 @@ final class DrillView implements View, CoachPane.Around {
         }
         VBox right = Ui.column(8, Ui.label("What next", "title"),
                 Ui.text("Least sure first of what is due. A success moves it one box on, a failure back to the first; the boxes come due after 1, 2, 4, 8 and 16 days (Leitner 1972).", "small muted"), Ui.scroll(list));
-        right.setMinWidth(500);
-        right.setMaxWidth(500);
         DaysDrawing days = new DaysDrawing(practice.days());
         VBox.setVgrow(days, javafx.scene.layout.Priority.ALWAYS);
-        VBox left = Ui.column(8, Ui.label("Landed, day by day", "title"), days, recent(), Ui.row(8, Ui.button("export-practice", "Export attempts as JSON", "", this::export),
+        VBox left = Ui.column(8, Ui.label("Landed, day by day", "title"), days, recent(), Ui.flow(8, Ui.button("export-practice", "Export attempts as JSON", "", this::export),
                 Ui.button("card", "Card of " + drill.model().family() + " as PDF", "", () -> practice.card(drill.model().family(), this::said))), Ui.text(exported, "small muted"));
-        HBox.setHgrow(left, javafx.scene.layout.Priority.ALWAYS);
-        HBox both = new HBox(20, left, right);
+        StackPane both = new StackPane(new Columns(left, 420, right, 480));
         both.setPadding(new Insets(10, 24, 14, 24));
         return both;
     }
@@ -212,7 +210,7 @@ final class DrillView implements View, CoachPane.Around {
                 drill.replay(d);
                 refresh();
             });
-            rows.getChildren().add(Ui.row(8, Ui.label(d.landed() ? "landed" : "missed", d.landed() ? "tag keeps" : "tag missing"), Ui.label(d.school() + ", " + CoachPane.words(d.goal()), ""),
+            rows.getChildren().add(Ui.row(8, Ui.label(d.landed() ? "landed" : "missed", d.landed() ? "tag keeps" : "tag missing"), Ui.label(d.school() + ", " + CoachWords.of(d.goal()), ""),
                     Ui.label(d.blind() ? "by feel" : "", "small muted"), Ui.gap(), replay));
         }
         return rows;
@@ -226,7 +224,7 @@ final class DrillView implements View, CoachPane.Around {
             drill.choose(l.school());
             refresh();
         });
-        return Ui.style(Ui.row(8, Ui.column(0, Ui.label(l.school().school() + ", " + CoachPane.words(l.school().goal()), "strong"), Ui.label(l.school().family() + ", " + sure, "small muted")), Ui.gap(),
+        return Ui.style(Ui.row(8, Ui.column(0, Ui.label(l.school().school() + ", " + CoachWords.of(l.school().goal()), "strong"), Ui.label(l.school().family() + ", " + sure, "small muted")), Ui.gap(),
                 Ui.label(due ? "due" : "due " + l.due(), due ? "small strong hands" : "small muted"), take), "card tight");
     }
 

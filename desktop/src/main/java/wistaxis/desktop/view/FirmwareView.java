@@ -22,6 +22,7 @@ import wistaxis.core.firmware.BuildChoice;
 import wistaxis.core.firmware.Fetch;
 import wistaxis.core.firmware.PackageReport;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
 import wistaxis.workbench.FirmwareDesk.Doing;
 import wistaxis.workbench.FirmwareDesk;
@@ -52,11 +53,9 @@ final class FirmwareView extends TicketPage {
         left.setId("download-left");
         rate.setId("download-rate");
         ScrollPane right = Ui.scroll(beside);
-        right.setMinWidth(330);
-        right.setMaxWidth(330);
         beside.setPadding(new Insets(0, 12, 0, 0));
         builds.setPadding(new Insets(0, 12, 0, 0));
-        HBox columns = new HBox(16, Ui.scroll(builds), right);
+        Columns columns = new Columns(Ui.scroll(builds), 390, right, 330);
         VBox.setVgrow(columns, Priority.ALWAYS);
         root.getChildren().addAll(status, columns);
         desk.ask();
@@ -75,7 +74,7 @@ final class FirmwareView extends TicketPage {
             return;
         }
         choice.get().builds().forEach(j -> builds.getChildren().add(build(j)));
-        bench.stock().askedAt(identifier).ifPresent(at -> builds.getChildren().add(Ui.row(10, Ui.label("Signing as the library said " + CLOCK.format(at) + ". It is asked again when the restore begins.", "small muted"), Ui.gap(),
+        bench.stock().askedAt(identifier).ifPresent(at -> builds.getChildren().add(Ui.flow(10, Ui.text("Signing as the library said " + CLOCK.format(at) + ". It is asked again when the restore begins.", "small muted"), Ui.gap(),
                 Ui.button("ask-again", "Ask again", "quiet small", () -> bench.stock().askAgain(identifier)))));
         desk.chosen().or(() -> choice.get().chosen().map(BuildChoice.Judged::build)).ifPresent(b -> beside.getChildren().add(window.node(b)));
         tick();
@@ -137,7 +136,8 @@ final class FirmwareView extends TicketPage {
         facts.setMinWidth(142);
         VBox reason = Ui.column(2, Signing.label(b, bench.now()), Ui.text(j.reason(), "small"));
         HBox.setHgrow(reason, Priority.ALWAYS);
-        HBox row = Ui.style(Ui.row(14, version, facts, reason), taken ? "card open" : j.possible() ? "card" : "card gone");
+        reason.setPrefWidth(260);
+        HBox row = Ui.style(Ui.row(14, Ui.flow(14, version, facts, reason)), taken ? "card open" : j.possible() ? "card" : "card gone");
         if (taken) {
             row.getChildren().add(whole(Ui.label("chosen", "tag simulated")));
         } else if (j.possible()) {

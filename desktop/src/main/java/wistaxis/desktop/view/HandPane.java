@@ -11,7 +11,6 @@ import javafx.scene.control.Label;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
-import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
@@ -20,6 +19,7 @@ import wistaxis.core.keys.Goal;
 import wistaxis.core.practice.Hand;
 import wistaxis.core.practice.Measured;
 import wistaxis.core.practice.Recommendation;
+import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
 import wistaxis.workbench.Practice;
 import wistaxis.workbench.Workbench;
@@ -39,7 +39,7 @@ final class HandPane {
     private final StackPane lamp = new StackPane(huge);
     private final VBox figures = new VBox(6);
     private final HBox tests = Ui.row(8);
-    private final HBox root;
+    private final StackPane root;
     private final javafx.event.EventHandler<KeyEvent> pressed = this::pressed;
     private final javafx.event.EventHandler<KeyEvent> released = this::released;
     private Measured.@Nullable What what;
@@ -57,10 +57,7 @@ final class HandPane {
         lamp.setMinHeight(240);
         lamp.setAlignment(Pos.CENTER);
         VBox left = Ui.column(12, tests, lamp, detail);
-        HBox.setHgrow(left, Priority.ALWAYS);
-        figures.setMinWidth(480);
-        figures.setMaxWidth(480);
-        root = new HBox(20, left, figures);
+        root = new StackPane(new Columns(left, 420, figures, 480));
         root.setPadding(new Insets(10, 24, 14, 24));
         shell.scene().addEventFilter(KeyEvent.KEY_PRESSED, pressed);
         shell.scene().addEventFilter(KeyEvent.KEY_RELEASED, released);
@@ -105,7 +102,7 @@ final class HandPane {
 
     private Node row(String name, String words, Measured.What which) {
         long n = practice.measured().stream().filter(m -> m.what() == which).count();
-        return Ui.style(Ui.row(8, Ui.label(name, ""), Ui.gap(), Ui.label(words, "strong"), Ui.label(n < 3 ? "usual figure" : n + " times", "small muted")), "card tight");
+        return Ui.style(Ui.flow(8, Ui.label(name, ""), Ui.label(words, "strong"), Ui.label(n < 3 ? "usual figure" : n + " times", "small muted")), "card tight");
     }
 
     private boolean hold() {

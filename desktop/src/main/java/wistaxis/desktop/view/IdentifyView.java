@@ -21,6 +21,7 @@ import wistaxis.core.identify.Identification;
 import wistaxis.core.identify.LookQuestion;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
 import wistaxis.workbench.Workbench;
 
@@ -45,10 +46,9 @@ final class IdentifyView extends TicketPage {
         typed.setMaxWidth(460);
         typed.textProperty().addListener(_ -> refresh());
         typed.setOnAction(_ -> bench.devices().bestGuess(typed.getText()).ifPresent(m -> choose(m, how(m))));
-        HBox columns = new HBox(18, Ui.scroll(looks), Ui.scroll(left));
+        Columns columns = new Columns(Ui.scroll(looks), 360, Ui.scroll(left), 400);
         VBox.setVgrow(columns, Priority.ALWAYS);
-        left.setMinWidth(380);
-        root.getChildren().addAll(Ui.row(16, Ui.label("Which model exactly?", "large"), typed, Ui.label("Firmware must match to the letter.", "muted small")), found, columns);
+        root.getChildren().addAll(Ui.flow(16, Ui.label("Which model exactly?", "large"), typed, Ui.label("Firmware must match to the letter.", "muted small")), found, columns);
         shell.scene().addEventFilter(KeyEvent.KEY_PRESSED, pressed);
     }
 
@@ -106,7 +106,7 @@ final class IdentifyView extends TicketPage {
     private static Button answerButton(String id, String cap, String words, String note, Runnable take) {
         Button button = Ui.button(id, "", "answer", take);
         button.setGraphic(Ui.row(10, Ui.label(cap, "key-cap"), Ui.label(words, ""), Ui.gap(), Ui.label(note, "small muted")));
-        ((HBox) button.getGraphic()).setPrefWidth(400);
+        ((HBox) button.getGraphic()).prefWidthProperty().bind(button.widthProperty().subtract(34));
         button.setAccessibleText(words);
         button.setMaxWidth(Double.MAX_VALUE);
         return button;
@@ -153,7 +153,7 @@ final class IdentifyView extends TicketPage {
     }
 
     private VBox settled(DeviceModel m) {
-        return Ui.style(Ui.card(Ui.row(12, Ui.label(m.name(), "title"), Ui.label(m.identifier(), "code"), Ui.label("Plug: " + m.plug(), ""), Ui.label("Keys: " + m.keysInWords(), "")),
+        return Ui.style(Ui.card(Ui.flow(12, Ui.label(m.name(), "title"), Ui.label(m.identifier(), "code"), Ui.label("Plug: " + m.plug(), ""), Ui.label("Keys: " + m.keysInWords(), "")),
                 Ui.text(bench.devices().familyOf(m).tellTale() + " " + m.body().words() + ".", "muted small")), "open");
     }
 

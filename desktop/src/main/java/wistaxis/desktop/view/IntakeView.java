@@ -24,6 +24,7 @@ import wistaxis.core.route.Question;
 import wistaxis.core.route.Route;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
 import wistaxis.workbench.Plans;
 import wistaxis.workbench.RouteDesk;
@@ -49,10 +50,8 @@ final class IntakeView extends TicketPage {
         this.desk = bench.routes();
         this.live = new LiveRoute(bench, number);
         this.answers = new AnswerPane(shell, bench, number, this::answered);
-        HBox columns = new HBox(18, Ui.scroll(conversation), live.node());
+        Columns columns = new Columns(Ui.scroll(conversation), 400, live.node(), 370);
         VBox.setVgrow(columns, Priority.ALWAYS);
-        live.node().setMinWidth(370);
-        live.node().setMaxWidth(370);
         root.getChildren().add(columns);
         shell.scene().addEventFilter(KeyEvent.KEY_PRESSED, pressed);
     }
@@ -90,14 +89,13 @@ final class IntakeView extends TicketPage {
     private Node foot(Ticket t) {
         var go = Ui.button("go-on", t.identifier() == null ? "Find the exact model" : "Take the route", "primary", this::goOn);
         go.setDisable(t.fact("trouble").isEmpty());
-        return Ui.row(12, go, Ui.label("Ctrl+Enter", "code small muted"), Ui.gap(), Ui.label("0 not known, Backspace takes back", "small muted"));
+        return Ui.flow(12, go, Ui.label("Ctrl+Enter", "code small muted"), Ui.label("0 not known, Backspace takes back", "small muted"));
     }
 
     private Node said(Question q, Ticket t) {
         String given = q.question().equals("device") ? device(t) : q.kind().equals("promise") ? Plans.promised(t).map(CLOCK::format).orElse("") : desk.intake().answerInWords(q, t);
         var asks = Ui.text(q.asks(), "muted small");
-        asks.setMinWidth(230);
-        asks.setMaxWidth(230);
+        asks.setPrefWidth(230);
         var answer = Ui.text(given, "strong");
         HBox.setHgrow(answer, Priority.ALWAYS);
         answer.setMaxWidth(Double.MAX_VALUE);

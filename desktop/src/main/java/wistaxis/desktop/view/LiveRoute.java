@@ -53,7 +53,7 @@ final class LiveRoute {
     }
 
     private static VBox rung(Route.Rung r, String change, boolean recommended, Route route) {
-        var head = Ui.row(8, RouteView.keeps(r.step().keeps()), Ui.label(r.step().title(), recommended ? "strong" : r.open() ? "" : "muted"));
+        var head = Ui.flow(8, RouteView.keeps(r.step().keeps()), Ui.text(r.step().title(), recommended ? "strong" : r.open() ? "" : "muted"));
         var state = Ui.row(8, Ui.label(recommended ? "next" : RouteView.stateOf(r), recommended ? "small strong" : "small muted"), Ui.gap());
         if (!change.isEmpty()) {
             state.getChildren().add(Ui.label("\u25c6 " + change, "tag changed"));

@@ -8,6 +8,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ProgressBar;
 import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
@@ -15,6 +16,7 @@ import wistaxis.core.restore.RestoreRun;
 import wistaxis.core.restore.RestoreStage;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
 import wistaxis.workbench.Change;
 import wistaxis.workbench.RestoreDesk;
@@ -37,7 +39,7 @@ final class RestoreView implements View {
     private final ProgressBar bar = new ProgressBar(0);
     private final VBox notices = new VBox(8);
     private final VBox stages = new VBox(0);
-    private final HBox buttons = Ui.row(8);
+    private final FlowPane buttons = Ui.flow(8);
     private final PhoneDrawing phone;
 
     RestoreView(Shell shell, Workbench bench, String number) {
@@ -54,11 +56,9 @@ final class RestoreView implements View {
         window.setMinWidth(Region.USE_PREF_SIZE);
         bar.setMaxWidth(Double.MAX_VALUE);
         VBox middle = Ui.style(new VBox(Ui.row(18, left, leftWords), bar, notices, buttons, stages), "page");
-        root.setCenter(middle);
         VBox side = new VBox(10, phone, Ui.row(10, window, windowWords));
         side.setStyle("-fx-padding: 18 18 10 0;");
-        side.setMaxWidth(330);
-        root.setRight(side);
+        root.setCenter(new Columns(middle, 380, side, 310));
     }
 
     @Override
@@ -136,7 +136,7 @@ final class RestoreView implements View {
             RestoreStage s = bench.stages().get(i);
             boolean past = done || i < at;
             Label title = Ui.label(s.title(), i == at && !done ? "strong" : past ? "" : "muted");
-            title.setMinWidth(230);
+            title.setStyle("-fx-pref-width: 14em;");
             Label who = Ui.label(s.by().equals("host") ? "host" : "device", "small muted");
             who.setMinWidth(60);
             HBox row = Ui.style(Ui.row(12, Ui.label(past ? "done" : i == at ? "now" : "", past ? "small muted" : "small strong"), title, who,

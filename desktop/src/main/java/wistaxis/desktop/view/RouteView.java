@@ -22,6 +22,7 @@ import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Rules;
+import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
 import wistaxis.workbench.RouteDesk;
 import wistaxis.workbench.Workbench;
@@ -48,10 +49,8 @@ final class RouteView extends TicketPage {
         this.readiness = new ReadinessCard(bench, number);
         this.unlock = new UnlockCard(shell, bench, number);
         ScrollPane right = Ui.scroll(beside);
-        HBox columns = new HBox(16, Ui.scroll(ladder), right);
+        Columns columns = new Columns(Ui.scroll(ladder), 400, right, 310);
         VBox.setVgrow(columns, Priority.ALWAYS);
-        right.setMinWidth(310);
-        right.setMaxWidth(310);
         ladder.setPadding(new Insets(0, 12, 0, 0));
         beside.setPadding(new Insets(0, 12, 0, 0));
         root.getChildren().addAll(Ui.label("The gentlest step that can help", "large"), columns);
@@ -140,7 +139,7 @@ final class RouteView extends TicketPage {
         boolean taken = step.id().equals(t.route()) && t.attempt().filter(Attempt::failed).isEmpty();
         Label minutes = Ui.label(step.minutes().getFirst() + " to " + step.minutes().getLast() + " min", "muted");
         minutes.setMinWidth(Region.USE_PREF_SIZE);
-        HBox head = Ui.row(12, keeps(step.keeps()), Ui.text(step.title(), rung.open() || taken ? "title" : "strong"), minutes, Ui.gap());
+        HBox head = Ui.row(12, Ui.flow(12, keeps(step.keeps()), Ui.label(step.title(), rung.open() || taken ? "title" : "strong"), minutes));
         if (rung.done() && !taken) {
             head.getChildren().add(Ui.label("tried", "tag missing"));
         }
@@ -214,7 +213,7 @@ final class RouteView extends TicketPage {
 
     static Label keeps(boolean keeps) {
         Label tag = Ui.label(keeps ? "KEEPS DATA" : "ERASES ALL", keeps ? "tag keeps" : "tag erases");
-        tag.setMinWidth(98);
+        tag.setMinWidth(Region.USE_PREF_SIZE);
         return tag;
     }
 

@@ -11,10 +11,13 @@ import javafx.scene.Node;
 import javafx.scene.Scene;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyCodeCombination;
 import javafx.scene.input.KeyCombination;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
@@ -33,6 +36,8 @@ public final class Shell implements AutoCloseable {
 
     private final Workbench bench;
     private final Speaker speaker;
+    /** Gives a page the whole room, and scrolls one that needs more. */
+    private final ScrollPane frame = new ScrollPane();
     private final BorderPane root = new BorderPane();
     private final Scene scene = new Scene(root, 1280, 800);
     private final Label clock = Ui.label("", "clock");
@@ -75,6 +80,11 @@ public final class Shell implements AutoCloseable {
         theme.apply(scene, scale);
         accelerators();
         bench.changes().follow(this::changed);
+        frame.setFitToWidth(true);
+        frame.setFitToHeight(true);
+        frame.setFocusTraversable(false);
+        frame.getStyleClass().add("frame");
+        root.setCenter(frame);
         show(view);
         frames = new AnimationTimer() {
             @Override
@@ -86,11 +96,13 @@ public final class Shell implements AutoCloseable {
     }
 
     private Node head() {
-        HBox head = Ui.row(8, whole(Ui.label(bench.benchName(), "bench-name")), benchButton, shelfButton, ledgerButton, drillButton, settingsButton, Ui.button("new-ticket", "New ticket", "", this::newTicket),
-                Ui.gap(), whole(line), whole(Ui.label("simulated world", "tag simulated")), pace, dim,
-                Ui.button("text-smaller", "A-", "quiet", () -> scale(-0.1)), Ui.button("text-larger", "A+", "quiet", () -> scale(0.1)), whole(clock));
+        HBox marks = Ui.row(8, whole(line), whole(Ui.label("simulated world", "tag simulated")), pace, dim, Ui.button("text-smaller", "A-", "quiet", () -> scale(-0.1)),
+                Ui.button("text-larger", "A+", "quiet", () -> scale(0.1)));
+        FlowPane folds = Ui.flow(8, whole(Ui.label(bench.benchName(), "bench-name")), benchButton, shelfButton, ledgerButton, drillButton, settingsButton,
+                Ui.button("new-ticket", "New ticket", "", this::newTicket), marks);
+        folds.prefWrapLengthProperty().bind(root.widthProperty().subtract(200));
         clock.setId("clock");
-        return Ui.style(head, "head");
+        return Ui.style(Ui.row(8, folds, whole(clock)), "head");
     }
 
     /** A label that is never cut. */
@@ -107,12 +119,22 @@ public final class Shell implements AutoCloseable {
         accelerate(KeyCode.D, this::showDrill);
         accelerate(KeyCode.COMMA, this::showSettings);
         accelerate(KeyCode.T, this::otherTheme);
-        accelerate(KeyCode.PLUS, () -> scale(0.1));
-        accelerate(KeyCode.MINUS, () -> scale(-0.1));
+        List.of(KeyCode.PLUS, KeyCode.EQUALS, KeyCode.ADD).forEach(key -> accelerate(key, () -> scale(0.1)));
+        List.of(KeyCode.MINUS, KeyCode.SUBTRACT).forEach(key -> accelerate(key, () -> scale(-0.1)));
+        scene.addEventFilter(KeyEvent.KEY_PRESSED, this::plus);
     }
 
     private void accelerate(KeyCode key, Runnable action) {
         scene.getAccelerators().put(new KeyCodeCombination(key, KeyCombination.SHORTCUT_DOWN), action);
+    }
+
+    /** Where plus is a shifted key, or on any key at all. */
+    private void plus(KeyEvent e) {
+        boolean shifted = e.isShortcutDown() && e.isShiftDown() && (e.getCode() == KeyCode.PLUS || e.getCode() == KeyCode.EQUALS);
+        if (shifted || e.isShortcutDown() && !List.of(KeyCode.PLUS, KeyCode.EQUALS, KeyCode.ADD).contains(e.getCode()) && "+".equals(e.getText())) {
+            scale(0.1);
+            e.consume();
+        }
     }
 
     public Scene scene() {
@@ -176,7 +198,8 @@ public final class Shell implements AutoCloseable {
     private void show(View page) {
         view.leave();
         view = page;
-        root.setCenter(page.node());
+        frame.setContent(page.node());
+        frame.setVvalue(0);
         refresh();
         Platform.runLater(() -> {
             root.applyCss();
@@ -199,7 +222,7 @@ public final class Shell implements AutoCloseable {
 
     /** Says that something went wrong, above the page, until it is put away. */
     public void alarm(String text) {
-        HBox row = Ui.row(12, Ui.text(text, "strong"), Ui.gap());
+        HBox row = Ui.row(12, Ui.column(2, Ui.text(text, "strong"), Ui.text("What failed, and where, is in the log: " + bench.log(), "small muted")), Ui.gap());
         VBox box = Ui.notice("stop");
         row.getChildren().add(Ui.button("alarm-away", "Put away", "", () -> alarms.getChildren().remove(box)));
         box.getChildren().add(row);

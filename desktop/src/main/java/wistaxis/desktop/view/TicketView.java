@@ -7,8 +7,9 @@ import java.util.Optional;
 import java.util.Set;
 import javafx.scene.Parent;
 import javafx.scene.control.Button;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.BorderPane;
-import javafx.scene.layout.HBox;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import wistaxis.core.bench.BenchTime;
@@ -29,7 +30,7 @@ final class TicketView implements View {
 
     private final BorderPane root = new BorderPane();
     private final VBox slip = Ui.style(new VBox(), "slip");
-    private final HBox trail = Ui.style(new HBox(), "trail");
+    private final FlowPane trail = Ui.style(Ui.flow(0), "trail");
     private final VBox notes = new VBox(6);
     private final View stageView;
     private final Stage shown;
@@ -51,16 +52,17 @@ final class TicketView implements View {
             case HANDOVER, CLOSED -> new HandoverView(shell, bench, number);
         };
         Optional.ofNullable(ticket().identifier()).ifPresent(bench.stock()::ask);
-        slip.setPrefWidth(230);
-        slip.setMinWidth(230);
-        slip.setMaxWidth(230);
         if (shown != Stage.KEYS) {
-            root.setLeft(slip);
+            ScrollPane side = Ui.scroll(slip);
+            side.setPrefWidth(242);
+            side.setMinWidth(242);
+            root.setLeft(side);
         }
-        HBox top = Ui.row(12, trail, Ui.gap());
+        trail.prefWrapLengthProperty().bind(root.widthProperty().subtract(shown == Stage.KEYS ? 60 : 300));
+        FlowPane top = Ui.flow(12, trail);
         top.setStyle("-fx-padding: 6 24 0 14;");
         if (shown == Stage.KEYS) {
-            top.getChildren().add(Ui.label(number + "  " + ticket().title() + ", " + bench.desk(number).model().name(), "strong"));
+            top.getChildren().add(Ui.text(number + "  " + ticket().title() + ", " + bench.desk(number).model().name(), "strong"));
         }
         BorderPane middle = new BorderPane(stageView.node());
         middle.setTop(new VBox(top, notes));

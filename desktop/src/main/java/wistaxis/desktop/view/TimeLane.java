@@ -4,7 +4,6 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
-import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -15,6 +14,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.text.Font;
 import javafx.scene.text.FontWeight;
 import wistaxis.core.bench.BenchPlan;
+import wistaxis.core.bench.BenchTime;
 import wistaxis.desktop.look.Theme;
 
 /** One ticket on the bench's time axis: what happened as ticks, hands-on stretches solid, unattended ones hatched, the promise as a flag. */
@@ -27,6 +27,9 @@ final class TimeLane extends Region {
     private final Instant now;
     private final List<BenchPlan.Span> spans;
     private final Optional<Instant> promised;
+    /** The width of what stands before an axis, pixels. */
+    static final double CARD = 330;
+
     private final List<Instant> past;
     private final String stop;
     private final boolean header;
@@ -51,7 +54,7 @@ final class TimeLane extends Region {
         TimeLane axis = new TimeLane(now, List.of(), Optional.empty(), List.of(), "", true);
         javafx.scene.layout.HBox.setHgrow(axis, javafx.scene.layout.Priority.ALWAYS);
         Region left = new Region();
-        left.setMinWidth(330);
+        left.setMinWidth(CARD);
         return new javafx.scene.layout.HBox(left, axis);
     }
 
@@ -78,7 +81,7 @@ final class TimeLane extends Region {
         g.clearRect(0, 0, w, h);
         g.setTextBaseline(VPos.CENTER);
         g.setFont(Font.font("Lato", 13));
-        for (Instant t = now.minus(BACK).truncatedTo(ChronoUnit.HOURS); t.isBefore(now.plus(AHEAD)); t = t.plus(Duration.ofMinutes(20))) {
+        for (Instant t = BenchTime.fullHour(now.minus(BACK), ZoneId.systemDefault()); t.isBefore(now.plus(AHEAD)); t = t.plus(Duration.ofMinutes(20))) {
             double x = Math.round(x(t, now, w)) + 0.5;
             g.setStroke(Theme.color("line"));
             g.strokeLine(x, header ? h - 6 : 0, x, h);

@@ -68,7 +68,7 @@ public record DataFolder(Path root) {
     /** The files that the program makes right in the folder, whether they are there or not. */
     public List<Path> files() {
         Stream<Path> databases = Stream.of(ledger(), practice()).flatMap(db -> Stream.of("", "-wal", "-shm").map(end -> db.resolveSibling(db.getFileName() + end)));
-        return Stream.concat(databases, Stream.of(settings(), catalogue(), shelfIndex(), schools(), seen())).toList();
+        return Stream.concat(databases, Stream.of(settings(), catalogue(), shelfIndex(), schools(), seen(), anchors())).toList();
     }
 
     public boolean isDemo() {
@@ -83,6 +83,16 @@ public record DataFolder(Path root) {
     /** How many entries the ledger had when it was last looked at. */
     public Path seen() {
         return root.resolve("ledger-seen.json");
+    }
+
+    /** Heads of the ledger, one a day; it only grows. */
+    public Path anchors() {
+        return root.resolve("ledger-anchors.jsonl");
+    }
+
+    /** What failed, and where; rotating. */
+    public Path log() {
+        return root.resolve("log").resolve("wistaxis.log");
     }
 
     public Path settings() {

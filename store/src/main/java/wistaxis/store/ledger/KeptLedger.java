@@ -167,14 +167,14 @@ public final class KeptLedger implements LedgerStore {
     }
 
     @Override
-    public List<Ledger.Case> cases() {
+    public Ledger.Cases cases() {
         return reading.cases();
     }
 
     @Override
-    public Optional<LedgerCheck> check(@Nullable LedgerSeen seen, Instant now, Ledger.Watcher watcher) {
+    public Optional<LedgerCheck> check(@Nullable LedgerSeen seen, List<Anchor> anchors, Instant now, Ledger.Watcher watcher) {
         try (Ledger own = Ledger.open(file)) { // which may take long, and keeps nobody else from reading
-            return own.check(seen, now, watcher);
+            return own.check(seen, anchors, now, watcher);
         }
     }
 

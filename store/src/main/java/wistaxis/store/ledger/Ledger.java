@@ -108,6 +108,7 @@ public final class Ledger implements AutoCloseable {
     public final class Appender {
         private final Handle handle;
         private final List<LedgerEntry> appended = new ArrayList<>();
+        private long newest;
 
         private Appender(Handle handle) {
             this.handle = handle;
@@ -115,10 +116,10 @@ public final class Ledger implements AutoCloseable {
 
         /** Appends an event at a bench time. */
         public LedgerEntry append(String ticket, TicketEvent event, Instant at) {
-            Optional<LedgerEntry> last = handle.createQuery(select + "ORDER BY number DESC LIMIT 1").map(ENTRY).findOne();
+            Optional<LedgerEntry> last = appended.isEmpty() ? handle.createQuery(select + "ORDER BY number DESC LIMIT 1").map(ENTRY).findOne() : Optional.of(appended.getLast());
             LedgerEntry next = Chain.link(last.map(LedgerEntry::digest).orElse(Chain.START), last.map(LedgerEntry::number).orElse(0L) + 1, ticket,
                     at.truncatedTo(ChronoUnit.MILLIS), wall.instant().truncatedTo(ChronoUnit.MILLIS), event.toJson());
-            handle.execute("INSERT INTO event (number, ticket, at, wall, body, previous, digest) VALUES (?, ?, ?, ?, ?, ?, ?)",
+            Statements.run(handle, "INSERT INTO event (number, ticket, at, wall, body, previous, digest) VALUES (?, ?, ?, ?, ?, ?, ?)",
                     next.number(), next.ticket(), next.at().toString(), String.valueOf(next.wall()), next.body(), next.previous(), next.digest());
             appended.add(next);
             return next;
@@ -126,9 +127,8 @@ public final class Ledger implements AutoCloseable {
 
         /** Opens a ticket under the next free number, {@code T-0001} upwards. */
         public LedgerEntry openTicket(TicketEvent.Opened opened, Instant at) {
-            long last = handle.createQuery("SELECT coalesce(max(nr), 0) FROM ticket").mapTo(Long.class).one();
-            long here = appended.stream().mapToLong(e -> Projections.nr(e.ticket())).max().orElse(0);
-            return append(Projections.name(Math.max(last, here) + 1), opened, at);
+            newest = 1 + (newest > 0 ? newest : handle.createQuery("SELECT coalesce(max(nr), 0) FROM ticket").mapTo(Long.class).one());
+            return append(Projections.name(newest), opened, at);
         }
 
         /** Refuses to go on unless a ticket's last entry is still the one that was seen. @throws Moved when it is not */
@@ -259,10 +259,13 @@ public final class Ledger implements AutoCloseable {
     /** How often each step came to what, by model and trouble. */
     public record Case(String identifier, String trouble, String step, String outcome, int times) {}
 
-    public synchronized List<Case> cases() {
-        return told(() -> jdbi.withHandle(h -> h.createQuery("SELECT identifier, trouble, step, outcome, count(*) FROM attempt "
+    /** @param last number of the last entry that is counted */
+    public record Cases(long last, List<Case> all) {}
+
+    public synchronized Cases cases() {
+        return told(() -> jdbi.withHandle(h -> new Cases(Projections.last(h), h.createQuery("SELECT identifier, trouble, step, outcome, count(*) FROM attempt "
                 + "WHERE identifier IS NOT NULL AND trouble IS NOT NULL AND outcome IS NOT NULL GROUP BY identifier, trouble, step, outcome")
-                .map((r, _) -> new Case(r.getString(1), r.getString(2), r.getString(3), r.getString(4), r.getInt(5))).list()));
+                .map((r, _) -> new Case(r.getString(1), r.getString(2), r.getString(3), r.getString(4), r.getInt(5))).list())));
     }
 
     /** Whoever watches long work: told how many entries are done, and whether to go on. */
@@ -335,12 +338,12 @@ public final class Ledger implements AutoCloseable {
 
     /** What is wrong with it: its chain, its meaning, its end. @param seen what is remembered of it; null for nothing */
     public LedgerCheck check(@Nullable LedgerSeen seen, Instant now) {
-        return check(seen, now, _ -> true).orElseThrow();
+        return check(seen, List.of(), now, _ -> true).orElseThrow();
     }
 
-    /** The same, watched. @return empty when it was stopped */
-    public synchronized Optional<LedgerCheck> check(@Nullable LedgerSeen seen, Instant now, Watcher watcher) {
-        LedgerCheck.Running check = new LedgerCheck.Running(seen, now);
+    /** The same, watched. @param anchors what it has to agree with @return empty when it was stopped */
+    public synchronized Optional<LedgerCheck> check(@Nullable LedgerSeen seen, List<Anchor> anchors, Instant now, Watcher watcher) {
+        LedgerCheck.Running check = new LedgerCheck.Running(seen, now).anchored(anchors);
         return told(() -> jdbi.withHandle(h -> {
             Database.check(jdbi);
             ProjectionCheck tables = new ProjectionCheck(h, t -> of(h, t));

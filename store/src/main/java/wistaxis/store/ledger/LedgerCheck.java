@@ -1,10 +1,14 @@
 package wistaxis.store.ledger;
 
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.ticket.Chain;
@@ -59,6 +63,8 @@ public record LedgerCheck(long entries, String last, Optional<String> broken, bo
         private final Chain chain;
         private final Review review;
         private final Set<String> read = new HashSet<>();
+        private final Map<Long, List<Anchor>> anchors = new TreeMap<>();
+        private @Nullable String unanchored;
         private String there = Chain.START;
 
         Running(@Nullable LedgerSeen seen, Instant now) {
@@ -71,6 +77,12 @@ public record LedgerCheck(long entries, String last, Optional<String> broken, bo
             this.review = new Review(now);
         }
 
+        /** Anchors that the ledger has to agree with. */
+        Running anchored(List<Anchor> all) {
+            all.forEach(a -> anchors.computeIfAbsent(a.entry(), _ -> new ArrayList<>()).add(a));
+            return this;
+        }
+
         void add(LedgerEntry e) {
             add(e, e.event());
         }
@@ -80,6 +92,12 @@ public record LedgerCheck(long entries, String last, Optional<String> broken, bo
             review.add(e, event);
             if (e.ofBench() && event instanceof TicketEvent.BreakRead(String says)) {
                 read.add(says);
+            }
+            for (Anchor anchor : Objects.requireNonNullElse(anchors.remove(e.number()), List.<Anchor>of())) {
+                if (unanchored == null && !e.digest().startsWith(anchor.digest())) {
+                    unanchored = anchor.words() + " says that entry [" + e.number() + "] has the digest [" + anchor.digest().substring(0, 12) + "], and it has [" + e.head()
+                            + "]: the ledger was made anew since";
+                }
             }
             if (seen != null && chain.entries() == seen.entries()) {
                 there = e.digest();
@@ -92,9 +110,14 @@ public record LedgerCheck(long entries, String last, Optional<String> broken, bo
 
         /** @param tables what is wrong with what is computed from the entries */
         LedgerCheck end(List<String> tables) {
-            Optional<String> broken = chain.broken().or(this::missing);
+            Optional<String> broken = chain.broken().or(this::missing).or(this::unanchored);
             return new LedgerCheck(chain.entries(), chain.last(), broken, broken.filter(read::contains).isPresent(),
                     Stream.concat(review.findings().stream(), tables.stream()).toList());
+        }
+
+        private Optional<String> unanchored() {
+            return Optional.ofNullable(unanchored).or(() -> anchors.values().stream().flatMap(List::stream).filter(a -> a.entry() > chain.entries()).findFirst()
+                    .map(a -> a.words() + " is of entry [" + a.entry() + "], and there are [" + chain.entries() + "]: the end is missing, or this is another ledger"));
         }
 
         private Optional<String> missing() {

@@ -43,7 +43,7 @@ public interface LedgerStore extends AutoCloseable {
 
     Projection.Times times(int most);
 
-    List<Ledger.Case> cases();
+    Ledger.Cases cases();
 
     /** A ledger of so many entries is looked through in a moment. */
     long LOOKED_THROUGH = 4_000;
@@ -52,14 +52,14 @@ public interface LedgerStore extends AutoCloseable {
     default LedgerCheck checkAtStart(@Nullable LedgerSeen seen, Instant now) {
         long last = last().map(LedgerEntry::number).orElse(0L);
         if (last <= LOOKED_THROUGH) {
-            return check(seen, now, _ -> true).orElseThrow();
+            return check(seen, List.of(), now, _ -> true).orElseThrow();
         }
         long from = seen == null ? last : Math.min(last, seen.entries());
         return LedgerCheck.end(since(from - 1), seen, now);
     }
 
-    /** Looks through all of it. @return empty when it was stopped */
-    Optional<LedgerCheck> check(@Nullable LedgerSeen seen, Instant now, Ledger.Watcher watcher);
+    /** Looks through all of it. @param anchors what it has to agree with @return empty when it was stopped */
+    Optional<LedgerCheck> check(@Nullable LedgerSeen seen, List<Anchor> anchors, Instant now, Ledger.Watcher watcher);
 
     /** Gives every entry, in order. */
     LedgerExport.Entries all();

@@ -9,7 +9,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jdbi.v3.core.Handle;
-import org.jdbi.v3.core.statement.PreparedBatch;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.LedgerEntry;
@@ -61,13 +60,13 @@ final class Projections {
 
     private void put(Projection p) {
         Ticket t = p.ticket();
-        handle.execute("INSERT OR REPLACE INTO ticket (number, nr, title, stage, open, identifier, trouble, last) VALUES (?, ?, ?, ?, ?, ?, ?, ?)",
+        Statements.run(handle, "INSERT OR REPLACE INTO ticket (number, nr, title, stage, open, identifier, trouble, last) VALUES (?, ?, ?, ?, ?, ?, ?, ?)",
                 t.number(), nr(t.number()), t.title(), t.stage().name(), t.closed() == null ? 1 : 0, t.identifier(), t.facts().get("trouble"), p.last());
-        handle.execute("DELETE FROM attempt WHERE ticket = ?", t.number());
-        batch("INSERT INTO attempt (ticket, n, step, identifier, trouble, outcome) VALUES (?, ?, ?, ?, ?, ?)", attempts(t));
-        batch("INSERT OR IGNORE INTO stage_time (entry, ticket, identifier, stage, seconds) VALUES (?, ?, ?, ?, ?)",
+        Statements.run(handle, "DELETE FROM attempt WHERE ticket = ?", t.number());
+        Statements.runAll(handle, "INSERT INTO attempt (ticket, n, step, identifier, trouble, outcome) VALUES (?, ?, ?, ?, ?, ?)", attempts(t));
+        Statements.runAll(handle, "INSERT OR IGNORE INTO stage_time (entry, ticket, identifier, stage, seconds) VALUES (?, ?, ?, ?, ?)",
                 p.stages().stream().map(s -> row(s.entry(), t.number(), s.identifier(), s.stage(), s.seconds())).toList());
-        batch("INSERT OR IGNORE INTO download_time (entry, ticket, bytes, seconds) VALUES (?, ?, ?, ?)",
+        Statements.runAll(handle, "INSERT OR IGNORE INTO download_time (entry, ticket, bytes, seconds) VALUES (?, ?, ?, ?)",
                 p.downloads().stream().map(d -> row(d.entry(), t.number(), d.bytes(), d.seconds())).toList());
     }
 
@@ -84,17 +83,9 @@ final class Projections {
         return values;
     }
 
-    private void batch(String sql, List<@Nullable Object[]> rows) {
-        if (!rows.isEmpty()) {
-            PreparedBatch batch = handle.prepareBatch(sql);
-            rows.forEach(batch::add);
-            batch.execute();
-        }
-    }
-
     private void words(List<LedgerEntry> appended, List<Projection> now) {
         Map<String, Ticket> tickets = now.stream().map(Projection::ticket).collect(Collectors.toMap(Ticket::number, t -> t));
-        batch("INSERT INTO word (rowid, text) VALUES (?, ?)",
+        Statements.runAll(handle, "INSERT INTO word (rowid, text) VALUES (?, ?)",
                 appended.stream().map(e -> row(e.number(), SearchWords.of(e, tickets.get(e.ticket())))).toList());
     }
 
