@@ -26,13 +26,13 @@ if not defined java (
 if not exist "%here%desktop\target\.built" call :build || exit /b 2
 set "window="
 if "%~1"=="" set "window=1"
-for %%A in (demo screenshots cues cues-window --data --smoke --out) do if /i "%~1"=="%%A" set "window=1"
+for %%A in (demo screenshots cues cues-window empty-window --data --smoke --out) do if /i "%~1"=="%%A" set "window=1"
 set "first=%~1"
 if "%first:~0,7%"=="--data=" set "window=1"
 if defined window (
-  "%java%" "--module-path=%here%desktop\target\javafx" --add-modules=javafx.controls --enable-native-access=javafx.graphics,ALL-UNNAMED --sun-misc-unsafe-memory-access=allow -XX:+UseSerialGC -Xmx512m %WISTAXIS_JVM% -cp "%here%desktop\target\classes;%here%desktop\target\lib\*" wistaxis.desktop.Main %*
+  "%java%" "--module-path=%here%desktop\target\javafx" --add-modules=javafx.controls --enable-native-access=javafx.graphics,ALL-UNNAMED --sun-misc-unsafe-memory-access=allow -XX:+UseSerialGC -Xmx512m %WISTAXIS_JVM% -cp "%here%desktop\target\wistaxis-desktop-0.1.0.jar;%here%desktop\target\lib\*" wistaxis.desktop.Main %*
 ) else (
-  "%java%" --enable-native-access=ALL-UNNAMED -XX:+UseSerialGC %WISTAXIS_JVM% -cp "%here%cli\target\classes;%here%cli\target\lib\*" wistaxis.cli.Main %*
+  "%java%" --enable-native-access=ALL-UNNAMED -XX:+UseSerialGC %WISTAXIS_JVM% -cp "%here%cli\target\wistaxis-cli-0.1.0.jar;%here%cli\target\lib\*" wistaxis.cli.Main %*
 )
 exit /b %errorlevel%
 

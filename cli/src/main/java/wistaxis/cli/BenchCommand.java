@@ -7,12 +7,12 @@ import wistaxis.core.facts.BadInput;
 import wistaxis.core.identify.LookLibrary;
 import wistaxis.core.identify.LookMeasure;
 
-@Command(name = "bench", mixinStandardHelpOptions = true, description = "Measurements.", subcommands = {BenchCommand.Looks.class, BenchKeys.class, BenchLine.class, BenchLine.Serve.class, BenchPackage.class, BenchKills.class, BenchKills.Day.class, BenchLedger.class,
+@Command(name = "bench", mixinStandardHelpOptions = true, description = "Measurements.", subcommands = {BenchCommand.Looks.class, BenchKeys.class, BenchLine.class, BenchLine.Serve.class, BenchPackage.class, BenchKills.class, BenchKills.Day.class, BenchLedger.class, BenchStart.class,
             BenchLedger.StartOnly.class, BenchLedger.VerifyOnly.class}, synopsisSubcommandLabel = "WHAT")
 final class BenchCommand extends Output {
     @Override
     public void run() {
-        throw new BadInput("say what to measure: wistaxis bench looks, wistaxis bench line, wistaxis bench package, wistaxis bench keys, wistaxis bench ledger or wistaxis bench kills");
+        throw new BadInput("say what to measure: wistaxis bench looks, wistaxis bench line, wistaxis bench package, wistaxis bench keys, wistaxis bench ledger, wistaxis bench start or wistaxis bench kills");
     }
 
     @Command(name = "looks", mixinStandardHelpOptions = true, description = "How many questions about looks settle the key family and the generation, over the whole catalogue.")

@@ -5,6 +5,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.time.Instant;
+import java.util.List;
 import java.util.function.Supplier;
 import picocli.CommandLine.Command;
 import picocli.CommandLine;
@@ -20,9 +21,7 @@ import wistaxis.workbench.host.OshiHost;
 /** Entry point of the command line. */
 @Command(name = "wistaxis", mixinStandardHelpOptions = true, version = "0.1.0", synopsisSubcommandLabel = "COMMAND",
         description = {"A bench for technicians who restore locked, looping and dead phones and tablets.",
-            "Without a command, or with 'demo', the window opens."},
-        subcommands = {DevicesCommand.class, SequencesCommand.class, SimulateCommand.class, MarginsCommand.class, CardCommand.class, SchoolCommand.class, LedgerCommand.class, TicketCommand.class, PlanCommand.class, ImeiCommand.class,
-            IdentifyCommand.class, RouteCommand.class, FirmwareCommand.class, PackageCommand.class, WindowCommand.class, BenchCommand.class})
+            "Without a command, or with 'demo', the window opens."})
 public final class Main implements Runnable {
     /** The size of a package before a build is chosen: the stand-ins', about. */
     static final long USUAL_PACKAGE = 36_000_000;
@@ -34,6 +33,10 @@ public final class Main implements Runnable {
         }, StandInSigner::publicKey, USUAL_PACKAGE, SimulatedDevice::new, SimulatedDevice::new, new OshiHost(), () -> { });
     }
 
+    private static final List<Class<?>> COMMANDS = List.of(DevicesCommand.class, SequencesCommand.class, SimulateCommand.class, MarginsCommand.class, CardCommand.class, SchoolCommand.class,
+            LedgerCommand.class, TicketCommand.class, PlanCommand.class, ImeiCommand.class, IdentifyCommand.class, RouteCommand.class, FirmwareCommand.class, PackageCommand.class,
+            WindowCommand.class, BenchCommand.class);
+
     @CommandLine.Spec
     private CommandLine.Model.@org.jspecify.annotations.Nullable CommandSpec spec;
 
@@ -44,7 +47,9 @@ public final class Main implements Runnable {
     /** @return the exit status; 1 too where the answer could not be written */
     public static int run(PrintWriter out, PrintWriter err, String... args) {
         PrintWriter safeErr = Terminal.on(err);
-        int status = new CommandLine(new Main())
+        CommandLine parser = new CommandLine(new Main());
+        commands(args).forEach(parser::addSubcommand);
+        int status = parser
                 .setCaseInsensitiveEnumValuesAllowed(true)
                 .registerConverter(Path.class, Main::path)
                 .setOut(Terminal.on(out))
@@ -57,6 +62,12 @@ public final class Main implements Runnable {
             return CommandLine.ExitCode.SOFTWARE;
         }
         return status;
+    }
+
+    /** The command that is called; all of them where none is, or a wrong one: looking at each takes a while. */
+    private static List<Class<?>> commands(String... args) {
+        List<Class<?>> called = args.length == 0 ? List.of() : COMMANDS.stream().filter(c -> c.getAnnotation(Command.class).name().equals(args[0])).toList();
+        return called.isEmpty() ? COMMANDS : called;
     }
 
     private static Path path(String text) {

@@ -12,6 +12,7 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Shown;
 import wistaxis.desktop.shots.CueMeasure;
+import wistaxis.desktop.shots.EmptyWindow;
 import wistaxis.desktop.shots.Screenshots;
 
 /** Starts the window. Exit status 2 for bad use, 1 when the data cannot be used. */
@@ -73,6 +74,10 @@ public final class Main {
 
     public static void main(String[] args) {
         try {
+            if (args.length == 1 && args[0].equals("empty-window")) {
+                NoDisplay.unless(() -> Application.launch(EmptyWindow.class)); // for wistaxis bench start
+                return;
+            }
             Asked asked = Asked.parse(List.of(args));
             if (asked.what().equals("screenshots")) {
                 Screenshots.take(asked.pictures());

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.Objects;
+import java.util.concurrent.CompletableFuture;
 import javafx.animation.PauseTransition;
 import javafx.application.Application;
 import javafx.application.Platform;
@@ -31,43 +32,80 @@ public final class WindowApp extends Application {
 
     private static Main.Asked asked = new Main.Asked("own", null, false, Path.of(""));
 
-    private @Nullable FolderHold hold;
-    private @Nullable Workbench bench;
+    private static CompletableFuture<Opened> opening = new CompletableFuture<>();
+
+    private @Nullable Opened opened;
     private @Nullable Shell shell;
-    private @Nullable LogFile log;
     private boolean failed;
 
-    static void asked(Main.Asked what) {
-        asked = what;
+    /**
+     * A bench that was opened beside the start of JavaFX.
+     *
+     * @param log null where none can be written
+     */
+    private record Opened(FolderHold hold, @Nullable LogFile log, Workbench bench, LateFront front) {
+        void close() {
+            bench.close();
+            if (log != null) {
+                log.close();
+            }
+            hold.close();
+        }
     }
 
+    /** Begins to open the bench, while JavaFX comes up. */
+    static void asked(Main.Asked what) {
+        asked = what;
+        opening = new CompletableFuture<>();
+        CompletableFuture<Opened> begun = opening;
+        Thread.ofPlatform().name("opening").daemon().start(() -> {
+            try {
+                begun.complete(openBench());
+            } catch (Throwable e) {
+                begun.completeExceptionally(e);
+            }
+        });
+    }
+
+    /** The window comes first, and is filled as soon as the bench is open. */
     @Override
     public void start(Stage stage) {
         stage.setTitle("Wistaxis");
         stage.setMinWidth(1000);
         stage.setMinHeight(640);
-        try {
-            open(stage);
-        } catch (Throwable e) {
-            cannot(stage, e);
-        }
+        Scene empty = new Scene(Ui.style(Ui.column(14, Ui.label("Wistaxis", "large"), Ui.label("The bench is being opened.", "muted")), "page"), 1280, 800);
+        Theme.DAY.apply(empty, 1);
+        stage.setScene(empty);
         stage.show();
-        if (asked.smoke()) {
-            Platform.runLater(() -> Platform.runLater(() -> {
-                if (!failed) {
-                    System.out.println("wistaxis: the window is usable");
-                }
-                stage.close();
-            }));
-        }
+        opening.whenComplete((bench, e) -> Platform.runLater(() -> {
+            try {
+                fill(stage, bench, e);
+            } catch (RuntimeException | Error x) {
+                cannot(stage, x);
+            }
+            if (asked.smoke()) {
+                Platform.runLater(() -> Platform.runLater(() -> ended(stage)));
+            }
+        }));
     }
 
-    private void open(Stage stage) {
-        Workbench opened = new Workbench(setup());
-        bench = opened;
-        Shell window = new Shell(opened);
+    private void ended(Stage stage) {
+        if (!failed) {
+            System.out.println("wistaxis: the window is usable");
+        }
+        stage.close();
+    }
+
+    private void fill(Stage stage, @Nullable Opened bench, @Nullable Throwable e) {
+        if (bench == null) {
+            cannot(stage, Objects.requireNonNull(e));
+            return;
+        }
+        opened = bench;
+        bench.front().open();
+        Shell window = new Shell(bench.bench());
         shell = window;
-        Thread.currentThread().setUncaughtExceptionHandler((_, e) -> wentWrong(window, e));
+        Thread.currentThread().setUncaughtExceptionHandler((_, x) -> wentWrong(window, x));
         stage.setScene(window.scene());
     }
 
@@ -86,24 +124,35 @@ public final class WindowApp extends Application {
     }
 
     /** Holds the folder before anything is read or made in it. */
-    private Workbench.Setup setup() {
+    private static Opened openBench() {
         boolean demo = asked.what().equals("demo");
         Path usual = DataFolder.usualPlace();
         Path data = asked.data() != null ? asked.data() : demo ? usual.resolveSibling(usual.getFileName() + "-demo") : usual;
         DataFolder folder = demo ? DemoFolder.check(data) : own(data);
-        hold = FolderHold.take(folder.root());
-        if (demo) {
-            DemoFolder.fill(folder, Instant.now());
-        } else {
-            refuseDemo(data); // which may have begun there before the folder was held
-        }
-        tidy(folder);
+        FolderHold hold = FolderHold.take(folder.root());
         try {
-            log = LogFile.begin(folder.log());
+            if (demo) {
+                DemoFolder.fill(folder, Instant.now());
+            } else {
+                refuseDemo(data); // which may have begun there before the folder was held
+            }
+            tidy(folder);
+            LateFront front = new LateFront();
+            Workbench bench = new Workbench(Workbench.Setup.of(demo ? DemoWorld.NAME : "My bench", folder, new PracticeWorld(folder.standIns(), PracticeWorld.LINE), front));
+            return new Opened(hold, log(folder), bench, front);
+        } catch (RuntimeException | Error e) {
+            hold.close();
+            throw e;
+        }
+    }
+
+    private static @Nullable LogFile log(DataFolder folder) {
+        try {
+            return LogFile.begin(folder.log());
         } catch (IOException e) {
             System.err.println("wistaxis: there is no log: " + DiskTrouble.words("log", folder.log(), e));
+            return null;
         }
-        return Workbench.Setup.of(demo ? DemoWorld.NAME : "My bench", folder, new PracticeWorld(folder.standIns(), PracticeWorld.LINE), Platform::runLater);
     }
 
     private static DataFolder own(Path data) {
@@ -150,14 +199,8 @@ public final class WindowApp extends Application {
         if (shell != null) {
             shell.close();
         }
-        if (bench != null) {
-            bench.close();
-        }
-        if (log != null) {
-            log.close();
-        }
-        if (hold != null) {
-            Objects.requireNonNull(hold).close();
+        if (opened != null) {
+            Objects.requireNonNull(opened).close();
         }
         if (failed) {
             System.exit(1);

@@ -1,0 +1,92 @@
+package wistaxis.cli;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.stream.Stream;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import wistaxis.core.facts.BadInput;
+
+@Command(name = "start", mixinStandardHelpOptions = true,
+        description = "How long whole starts take, each a process of its own and one beside the other: an empty window, the own bench, the demo, and a call of the command line. Needs a display.")
+final class BenchStart extends Output {
+    @Option(names = "--rounds", paramLabel = "N", defaultValue = "5", description = "how many of each")
+    private int rounds;
+
+    /** Seconds are medians; ratios are to the empty window. */
+    private record Row(double emptyWindow, double own, double ownRatio, double demo, double demoRatio, double sequences) {}
+
+    @Override
+    public void run() {
+        String home = System.getProperty("wistaxis.home");
+        if (home == null || rounds < 1) {
+            throw new BadInput(home == null ? "call it through the launcher: ./wistaxis bench start" : "--rounds [" + rounds + "]: write at least 1");
+        }
+        try {
+            Path data = Files.createTempDirectory("wistaxis-start");
+            try {
+                measure(Path.of(home, "wistaxis").toString(), data);
+            } finally {
+                remove(data);
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new Refusal("stopped");
+        }
+    }
+
+    private void measure(String launcher, Path data) throws IOException, InterruptedException {
+        Map<String, List<String>> calls = new LinkedHashMap<>();
+        calls.put("empty", List.of(launcher, "empty-window"));
+        calls.put("own", List.of(launcher, "--smoke", "--data", data.resolve("own").toString()));
+        calls.put("demo", List.of(launcher, "demo", "--smoke", "--data", data.resolve("demo").toString()));
+        calls.put("sequences", List.of(launcher, "sequences", "--device", "iPhone13,2", "--goal", "dfu"));
+        Map<String, List<Double>> took = new LinkedHashMap<>();
+        Progress progress = progress("starting " + rounds + " times each");
+        for (int i = 0; i <= rounds; i++) {
+            for (Map.Entry<String, List<String>> call : calls.entrySet()) {
+                double seconds = seconds(call.getValue());
+                if (i > 0) { // the first makes the folders
+                    took.computeIfAbsent(call.getKey(), _ -> new ArrayList<>()).add(seconds);
+                }
+            }
+            progress.accept(i / (double) rounds);
+        }
+        double empty = median(took.get("empty"));
+        Row row = new Row(empty, median(took.get("own")), median(took.get("own")) / empty, median(took.get("demo")), median(took.get("demo")) / empty, median(took.get("sequences")));
+        answer(row, List.of(String.format(Locale.ROOT, "an empty window      %.2f s, median of %d", row.emptyWindow(), rounds),
+                String.format(Locale.ROOT, "the own bench, empty %.2f s, %.2f times", row.own(), row.ownRatio()), String.format(Locale.ROOT, "the demo             %.2f s, %.2f times", row.demo(), row.demoRatio()),
+                String.format(Locale.ROOT, "wistaxis sequences   %.2f s", row.sequences())));
+    }
+
+    private static double median(List<Double> values) {
+        return values.stream().sorted().toList().get(values.size() / 2);
+    }
+
+    private static double seconds(List<String> call) throws IOException, InterruptedException {
+        long began = System.nanoTime();
+        Process process = new ProcessBuilder(call).redirectOutput(ProcessBuilder.Redirect.DISCARD).redirectError(ProcessBuilder.Redirect.INHERIT).start();
+        if (process.waitFor() != 0) {
+            throw new Refusal("[" + String.join(" ", call) + "] did not start; a display is needed");
+        }
+        return (System.nanoTime() - began) / 1e9;
+    }
+
+    private static void remove(Path root) throws IOException {
+        try (Stream<Path> walk = Files.walk(root)) {
+            for (Path path : walk.sorted(Comparator.reverseOrder()).toList()) {
+                Files.delete(path);
+            }
+        }
+    }
+}
