@@ -6,18 +6,25 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.concurrent.CompletableFuture;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
+import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.KeyFamily;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Names;
+import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.SequenceLibrary;
+import wistaxis.core.keys.Start;
 import wistaxis.core.practice.Drilled;
 import wistaxis.core.practice.Hand;
 import wistaxis.core.practice.Leitner;
 import wistaxis.core.practice.Measured;
 import wistaxis.core.practice.PracticeDay;
+import wistaxis.core.practice.Recommendation;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.Inside;
 import wistaxis.store.files.Rights;
@@ -89,6 +96,20 @@ public final class Practice implements AutoCloseable {
     /** This person's hand; an average one until something was measured. */
     public Hand hand() {
         return hand;
+    }
+
+    /** How likely each school lands for this hand by feel, by key family; reckoned in the background. */
+    public CompletableFuture<Map<KeyFamily, Recommendation>> byFeel(Goal goal) {
+        Hand of = hand;
+        SequenceLibrary schools = bench.sequences();
+        CompletableFuture<Map<KeyFamily, Recommendation>> found = new CompletableFuture<>();
+        bench.background().run(() -> {
+            Map<KeyFamily, Recommendation> all = new LinkedHashMap<>();
+            bench.devices().models().stream().map(DeviceModel::family).distinct()
+                    .forEach(f -> all.put(f, Recommendation.of(schools.of(f, goal), bench.devices().family(f), Start.ON, of, true)));
+            return all;
+        }, found::complete, found::completeExceptionally);
+        return found;
     }
 
     public List<Drilled> attempts() {

@@ -16,8 +16,16 @@ final class Mixer {
     private final List<Voice> voices = new ArrayList<>();
     private long begun = Long.MIN_VALUE;
 
-    /** A cue at a sample of the stream. */
-    record Onset(long frame, Cue.Kind kind) {}
+    /**
+     * A cue at a sample of the stream.
+     *
+     * @param id its own time, which stays the same when the stream is set anew and the sample moves; later cues have greater ones
+     */
+    record Onset(long frame, Cue.Kind kind, long id) {
+        Onset(long frame, Cue.Kind kind) {
+            this(frame, kind, frame);
+        }
+    }
 
     private static final class Voice {
         private final byte[] pcm;
@@ -45,8 +53,8 @@ final class Mixer {
             }
         }
         for (Onset o : onsets) {
-            if (o.frame() > begun && o.frame() < first + frames && o.frame() >= first - STALE) {
-                begun = o.frame();
+            if (o.id() > begun && o.frame() < first + frames && o.frame() >= first - STALE) {
+                begun = o.id();
                 Voice v = new Voice(o.kind());
                 mix(v, sum, (int) Math.max(0, o.frame() - first));
                 if (v.at < v.pcm.length) {

@@ -38,7 +38,10 @@ public final class Speaker implements AutoCloseable {
     }
 
     /** @param cues with their times on the monotonic clock of this machine */
-    private record Plan(List<Cue> cues) {}
+    private record Plan(List<Timed> cues) {}
+
+    /** @param id the cue's own time, on its own scale */
+    private record Timed(long atNanos, Cue.Kind kind, long id) {}
 
     public Speaker() {
         this(Card.real().orElse(null));
@@ -75,7 +78,7 @@ public final class Speaker implements AutoCloseable {
             if (missing > 0) {
                 long from = zeroNanos;
                 List<Mixer.Onset> onsets = new ArrayList<>();
-                plan.cues().forEach(c -> onsets.add(new Mixer.Onset(frames(c.atNanos() - from), c.kind())));
+                plan.cues().forEach(c -> onsets.add(new Mixer.Onset(frames(c.atNanos() - from), c.kind(), c.id())));
                 to.write(mixer.render(written, missing, onsets, volume.factor));
                 written += missing;
             }
@@ -110,7 +113,7 @@ public final class Speaker implements AutoCloseable {
     public void follow(List<Cue> cues, LongSupplier clock) {
         if (card != null) {
             long offset = System.nanoTime() - clock.getAsLong();
-            plan = new Plan(cues.stream().map(c -> new Cue(c.atNanos() + offset, c.kind())).toList());
+            plan = new Plan(cues.stream().map(c -> new Timed(c.atNanos() + offset, c.kind(), c.atNanos())).toList());
         }
     }
 

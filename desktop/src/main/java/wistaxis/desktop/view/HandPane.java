@@ -18,7 +18,6 @@ import wistaxis.core.coach.Cue;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.practice.Hand;
 import wistaxis.core.practice.Measured;
-import wistaxis.core.practice.Recommendation;
 import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
 import wistaxis.workbench.Practice;
@@ -39,6 +38,8 @@ final class HandPane {
     private final StackPane lamp = new StackPane(huge);
     private final VBox figures = new VBox(6);
     private final HBox tests = Ui.row(8);
+    private final VBox chances = Ui.column(6);
+    private @Nullable Hand reckoned;
     private final StackPane root;
     private final javafx.event.EventHandler<KeyEvent> pressed = this::pressed;
     private final javafx.event.EventHandler<KeyEvent> released = this::released;
@@ -83,13 +84,25 @@ final class HandPane {
         figure("A quick tap, and the gap", h.tap(), Measured.What.TAP);
         figures.getChildren().add(row("Second finger", String.format(Locale.ROOT, "%.0f ms behind", 1000 * h.overlap()), Measured.What.OVERLAP));
         figures.getChildren().addAll(Ui.text("Three of a kind count; before that, common figures stand in. Mean, and how much it scatters.", "small muted"), Ui.label("So for this hand, into DFU", "title"));
-        bench.devices().models().stream().map(m -> m.family()).distinct().forEach(f -> {
-            var family = bench.devices().family(f);
-            Recommendation r = Recommendation.of(bench.sequences().of(f, Goal.DFU), family, wistaxis.core.keys.Start.ON, h, true);
-            figures.getChildren().add(Ui.style(Ui.column(1, Ui.label(f + ", by feel", "strong"),
-                    Ui.text(String.join("; ", r.ranked().stream().map(x -> x.school().school() + " " + x.chance().inWords()).toList()), "small")), "card tight"));
-        });
+        figures.getChildren().add(chances);
+        reckon(h);
         tick();
+    }
+
+    /** Thousands of tries on the model: reckoned in the background, once for a hand. */
+    private void reckon(Hand h) {
+        if (h.equals(reckoned)) {
+            return;
+        }
+        reckoned = h;
+        chances.getChildren().setAll(Ui.label("Reckoning...", "muted"));
+        practice.byFeel(Goal.DFU).thenAccept(found -> {
+            if (h.equals(reckoned)) {
+                chances.getChildren().clear();
+                found.forEach((f, r) -> chances.getChildren().add(Ui.style(Ui.column(1, Ui.label(f + ", by feel", "strong"),
+                        Ui.text(String.join("; ", r.ranked().stream().map(x -> x.school().school() + " " + x.chance().inWords()).toList()), "small")), "card tight")));
+            }
+        });
     }
 
     private Button test(String id, String words, Measured.What which) {

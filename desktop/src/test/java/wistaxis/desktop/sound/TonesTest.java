@@ -74,6 +74,15 @@ class TonesTest {
         assertThat(new Mixer().render(0, 500, List.of(new Mixer.Onset(0, Cue.Kind.PRESS)), 0)).as("off is silent").containsOnly(0);
     }
 
+    /** The stream was set anew by some milliseconds, and with it the samples of every cue. */
+    @Test
+    void aStreamThatIsSetAnewRepeatsNoTone() {
+        Mixer mixer = new Mixer();
+        assertThat(mixer.render(0, 60_000, List.of(new Mixer.Onset(500, Cue.Kind.PRESS, 7)), 1)).contains((byte) 1);
+        assertThat(mixer.render(60_000, 3_000, List.of(new Mixer.Onset(60_200, Cue.Kind.PRESS, 7)), 1)).containsOnly(0);
+        assertThat(mixer.render(63_000, 3_000, List.of(new Mixer.Onset(63_200, Cue.Kind.PRESS, 8)), 1)).as("the next one").contains((byte) 1);
+    }
+
     @Test
     void theSpeakerPlaysAPlanOnceInOrderAndForgetsWhatIsTakenBack() throws InterruptedException {
         ClockedCard card = new ClockedCard();

@@ -1,0 +1,176 @@
+package wistaxis.store.ledger;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.CompletableFuture;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.ticket.Chain;
+import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+
+/** The ledger behind its port: acknowledged appends, what is computed beside the entries, searching, anchors. */
+class KeptLedgerTest {
+    private static final Instant AT = Instant.parse("2026-05-12T10:00:00Z");
+
+    @TempDir
+    private Path folder;
+
+    private Path file() {
+        return folder.resolve("ledger.db");
+    }
+
+    private void sql(String statement) throws SQLException {
+        try (var db = DriverManager.getConnection("jdbc:sqlite:" + file()); Statement s = db.createStatement()) {
+            s.execute(statement);
+        }
+    }
+
+    private static TicketEvent fact(String name, String value) {
+        return new TicketEvent.FactRecorded(name, value);
+    }
+
+    private static String ticket(KeptLedger ledger, String title, boolean closed) {
+        String number = ledger.openTicket(new TicketEvent.Opened(title, true), AT).join().ticket();
+        List<TicketEvent> way = new ArrayList<>(List.of(fact("trouble", "looping"), new TicketEvent.Identified(closed ? "iPhone13,2" : "iPad12,1", "x"), new TicketEvent.RouteChosen("recovery-update"),
+                new TicketEvent.Downloaded("31K88", 30_000_000, 10), new TicketEvent.RestoreStarted("31K88"), new TicketEvent.StageReached("check"), new TicketEvent.StageReached("greeting"),
+                new TicketEvent.Restored("31.10"), new TicketEvent.StepTried("recovery-update", closed)));
+        if (closed) {
+            way.add(new TicketEvent.Closed("handed over"));
+        }
+        ledger.append(number, ledger.of(number).getLast().number(), way, AT).join();
+        return number;
+    }
+
+    @Test
+    void manyAtOnceAreAcknowledgedInOrderAndTheGuiltyOneAlone() throws SQLException {
+        try (KeptLedger ledger = KeptLedger.open(file())) {
+            LedgerEntry opened = ledger.openTicket(new TicketEvent.Opened("x", true), AT).join();
+            sql("CREATE TRIGGER guilty BEFORE INSERT ON event WHEN NEW.body LIKE '%guilty%' BEGIN SELECT RAISE(ABORT, 'no room'); END");
+            List<CompletableFuture<List<LedgerEntry>>> asked = new ArrayList<>();
+            for (int i = 0; i < 300; i++) {
+                asked.add(ledger.append("T-0001", opened.number(), List.of(fact("deviceWords", i == 150 ? "guilty" : "said " + i)), AT));
+            }
+            for (int i = 0; i < 300; i++) {
+                CompletableFuture<List<LedgerEntry>> one = asked.get(i);
+                if (i == 150) {
+                    assertThatThrownBy(one::join).hasStackTraceContaining("no room");
+                } else {
+                    assertThat(one.join()).singleElement().satisfies(e -> assertThat(e.ticket()).isEqualTo("T-0001"));
+                }
+            }
+            assertThat(Chain.verify(ledger.since(0))).isEmpty();
+            assertThat(ledger.since(0)).hasSize(300);
+            try (Ledger other = Ledger.open(file())) {
+                other.append("T-0001", fact("liquid", "no"), AT);
+            }
+            assertThatThrownBy(() -> ledger.append("T-0001", 300, List.of(fact("liquid", "yes")), AT).join()).hasRootCauseInstanceOf(Ledger.Moved.class);
+        }
+    }
+
+    @Test
+    void onlyOpenTicketsAreReadAndTheRestIsCounted() {
+        try (KeptLedger ledger = KeptLedger.open(file())) {
+            ticket(ledger, "Deck phone", true);
+            ticket(ledger, "Tablet 3", false);
+            ticket(ledger, "Purser's phone", true);
+            assertThat(ledger.ofOpenTickets()).extracting(LedgerEntry::ticket).containsOnly("T-0002");
+            assertThat(ledger.closedTickets()).isEqualTo(2);
+            assertThat(ledger.cases().all()).containsExactlyInAnyOrder(new Ledger.Case("iPhone13,2", "looping", "recovery-update", "helped", 2),
+                    new Ledger.Case("iPad12,1", "looping", "recovery-update", "did-not-help", 1));
+            assertThat(ledger.times(2).stages()).hasSize(2).allSatisfy(s -> assertThat(s.seconds()).isZero());
+            assertThat(ledger.times(100).downloads()).hasSize(3);
+            assertThat(ledger.check(null, List.of(), Instant.now(), _ -> true).orElseThrow().clean()).isTrue();
+            assertThat(ledger.check(null, List.of(), Instant.now(), n -> n < 5)).as("stopped").isEmpty();
+        }
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', value = {"T-0002 | 10", "0002 | 10", "iPad12,1 | 9", "tablet written 31.10 | 1", "T-0001 helped | 1", "2026-05-12 | 32", "2026-05-13 | 0", "'' | 32",
+        "\"; DROP TABLE event | 0", "tr | 0", "troub | 3", "looping )(* | 3"})
+    void findsWordsTicketsDevicesAndDays(String words, int count) {
+        try (KeptLedger ledger = KeptLedger.open(file())) {
+            ticket(ledger, "Deck phone", true);
+            ticket(ledger, "Tablet 3", false);
+            ticket(ledger, "Purser's phone", true);
+            List<LedgerEntry> found = ledger.find(words, Long.MAX_VALUE, 100);
+            assertThat(found).as(words).hasSize(count).isSortedAccordingTo((a, b) -> Long.compare(b.number(), a.number()));
+            if (found.size() > 3) {
+                assertThat(ledger.find(words, found.get(1).number(), 2)).as("the next page").isEqualTo(found.subList(2, 4));
+            }
+        }
+    }
+
+    /** Whoever changes the tables is found out, and they are made anew from the entries. */
+    @Test
+    void tablesAreHeldAgainstTheEntriesAndRebuilt() throws SQLException {
+        try (KeptLedger ledger = KeptLedger.open(file())) {
+            ticket(ledger, "Deck phone", true);
+            ticket(ledger, "Tablet 3", false);
+            ticket(ledger, "Purser's phone", true);
+            ledger.append("T-0003", ledger.of("T-0003").getLast().number(), List.of(new TicketEvent.UnlockAnswered("signal")), AT).join();
+        }
+        sql("UPDATE ticket SET open = 0 WHERE number = 'T-0002'");
+        sql("UPDATE attempt SET outcome = 'helped' WHERE ticket = 'T-0002'");
+        sql("DELETE FROM ticket WHERE number = 'T-0001'");
+        sql("INSERT INTO ticket (number, nr, title, stage, open, last) VALUES ('T-0099', 99, 'ghost', 'ROUTE', 1, 5)");
+        try (Ledger ledger = Ledger.open(file())) {
+            assertThat(ledger.check(null, Instant.now()).findings()).hasSize(3).anyMatch(f -> f.contains("[T-0001] nothing")).anyMatch(f -> f.contains("[T-0002]")).anyMatch(f -> f.contains("[T-0099]"));
+            assertThat(ledger.rebuild(_ -> true)).isTrue();
+            assertThat(ledger.check(null, Instant.now()).clean()).isTrue();
+            assertThat(ledger.ofOpenTickets()).extracting(LedgerEntry::ticket).containsOnly("T-0002");
+            assertThat(ledger.find("purser", Long.MAX_VALUE, 100)).isNotEmpty();
+            assertThat(ledger.openTicket(new TicketEvent.Opened("next", true), AT).ticket()).isEqualTo("T-0004");
+        }
+    }
+
+    /** Somebody changes an entry and reckons all later digests anew: the chain holds, an anchor from before does not. */
+    @Test
+    void aLedgerMadeAnewHoldsAsAChainButNotAgainstItsAnchors() throws IOException, SQLException {
+        Path anchors = folder.resolve("anchors");
+        Anchor paper;
+        try (KeptLedger ledger = KeptLedger.open(file())) {
+            ticket(ledger, "Deck phone", true);
+            LedgerEntry head = ledger.last().orElseThrow();
+            new Anchor(head.number(), head.digest(), AT).append(anchors);
+            new Anchor(3, ledger.since(2).getFirst().digest(), AT).append(anchors);
+            paper = Anchor.parse(head.number() + ": " + head.digest().substring(0, 16));
+        }
+        List<LedgerEntry> forged = new ArrayList<>();
+        try (Ledger ledger = Ledger.open(file())) {
+            assertThat(ledger.check(null, Anchor.read(anchors), Instant.now(), _ -> true).orElseThrow().broken()).isEmpty();
+            ledger.each(e -> forged.add(Chain.link(forged.isEmpty() ? Chain.START : forged.getLast().digest(), e.number(), e.ticket(), e.at(), e.wall(), e.body().replace("looping", "frozen"))));
+        }
+        sql("DROP TRIGGER event_is_never_changed");
+        for (LedgerEntry e : forged) {
+            sql("UPDATE event SET body = '" + e.body() + "', previous = '" + e.previous() + "', digest = '" + e.digest() + "' WHERE number = " + e.number());
+        }
+        try (Ledger ledger = Ledger.open(file())) {
+            ledger.rebuild(_ -> true);
+            assertThat(ledger.check(null, Instant.now()).clean()).as("the chain alone does not show it").isTrue();
+            assertThat(ledger.check(null, Anchor.read(anchors), Instant.now(), _ -> true).orElseThrow().broken()).hasValueSatisfying(b -> assertThat(b).contains("anchor of 2026-05-12", "made anew"));
+            assertThat(ledger.check(null, List.of(paper), Instant.now(), _ -> true).orElseThrow().broken()).isPresent();
+            assertThat(ledger.check(null, List.of(Anchor.parse("999:" + "a".repeat(12))), Instant.now(), _ -> true).orElseThrow().broken())
+                    .hasValueSatisfying(b -> assertThat(b).contains("the end is missing"));
+            assertThat(Ticket.fold(ledger.of("T-0001")).fact("trouble")).contains("frozen");
+        }
+        assertThat(Files.readAllLines(anchors)).hasSize(2);
+        Files.writeString(anchors, Files.readString(anchors) + "{\"entry\":0,\"digest\":\"zz\"}\n");
+        assertThatThrownBy(() -> Anchor.read(anchors)).isInstanceOf(BadInput.class).hasMessageContaining("line 3");
+        assertThatThrownBy(() -> Anchor.parse("12-abc")).hasMessageContaining("NUMBER:DIGEST");
+    }
+}
