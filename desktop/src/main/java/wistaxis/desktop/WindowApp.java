@@ -17,7 +17,7 @@ import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Shown;
 import wistaxis.desktop.look.Theme;
 import wistaxis.desktop.look.Ui;
-import wistaxis.desktop.view.Shell;
+import wistaxis.desktop.view.shell.Shell;
 import wistaxis.standins.DemoWorld;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.FolderHold;

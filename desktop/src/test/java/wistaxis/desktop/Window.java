@@ -31,7 +31,7 @@ import javafx.scene.robot.Robot;
 import javafx.stage.Stage;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.desktop.look.Png;
-import wistaxis.desktop.view.Shell;
+import wistaxis.desktop.view.shell.Shell;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.store.ledger.LedgerCheck;

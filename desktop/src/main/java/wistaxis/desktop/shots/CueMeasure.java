@@ -15,7 +15,7 @@ import wistaxis.core.ticket.Stage;
 import wistaxis.desktop.NoDisplay;
 import wistaxis.desktop.sound.ClockedCard;
 import wistaxis.desktop.sound.Speaker;
-import wistaxis.desktop.view.Shell;
+import wistaxis.desktop.view.shell.Shell;
 import wistaxis.workbench.FirmwareDesk;
 import wistaxis.workbench.Workbench;
 

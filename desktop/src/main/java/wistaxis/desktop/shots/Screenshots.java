@@ -13,7 +13,7 @@ import wistaxis.core.ticket.Stage;
 import wistaxis.desktop.DemoFolder;
 import wistaxis.desktop.PracticeWorld;
 import wistaxis.desktop.look.Png;
-import wistaxis.desktop.view.Shell;
+import wistaxis.desktop.view.shell.Shell;
 import wistaxis.standins.DemoWorld;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.workbench.FirmwareDesk;

@@ -1,0 +1,147 @@
+package wistaxis.desktop.view.bench;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import javafx.scene.Node;
+import javafx.scene.Parent;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import wistaxis.core.bench.BenchPlan;
+import wistaxis.core.device.DeviceModel;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.view.firmware.Signing;
+import wistaxis.desktop.view.shell.Shell;
+import wistaxis.desktop.view.shell.View;
+import wistaxis.workbench.Change;
+import wistaxis.workbench.Plans;
+import wistaxis.workbench.Workbench;
+
+/** All open tickets on one time axis, and above them the next call for hands. */
+public final class BenchView implements View {
+    private static final DateTimeFormatter HOUR = DateTimeFormatter.ofPattern("HH:mm", Locale.ROOT).withZone(ZoneId.systemDefault());
+
+    private final Shell shell;
+    private final Workbench bench;
+    private final VBox root = Ui.style(new VBox(), "page");
+    private final Label countdown = Ui.label("", "big-clock hands");
+    private final Label call = Ui.text("", "large");
+    private final Label callDetail = Ui.label("", "muted");
+    private final FlowPane legend = Ui.flow(18);
+    private final VBox lanes = new VBox();
+    private Optional<BenchPlan.Call> due = Optional.empty();
+    private long drawnSecond = -1;
+
+    public BenchView(Shell shell, Workbench bench) {
+        this.shell = shell;
+        this.bench = bench;
+        countdown.setId("countdown");
+        call.setId("call");
+        countdown.setMinWidth(Region.USE_PREF_SIZE);
+        HBox.setHgrow(call, Priority.ALWAYS);
+        root.getChildren().addAll(Ui.row(24, countdown, Ui.column(0, call, callDetail)), legend, Ui.scroll(lanes));
+    }
+
+    /** In the colours of the theme that is in force. */
+    private static List<Node> legend() {
+        return List.of(TimeLane.sample(true), Ui.label("needs hands", "small"), TimeLane.sample(false), Ui.label("runs by itself", "small"),
+                Ui.label("Open a ticket with Enter. New ticket: Ctrl+N", "small muted"));
+    }
+
+    @Override
+    public Parent node() {
+        return root;
+    }
+
+    @Override
+    public boolean follows(Change change) {
+        return EnumSet.of(Change.Topic.TICKET, Change.Topic.WORK, Change.Topic.STOCK, Change.Topic.SHOP, Change.Topic.TIME).contains(change.topic());
+    }
+
+    @Override
+    public void refresh() {
+        drawnSecond = -1;
+        legend.getChildren().setAll(legend());
+        BenchPlan plan = bench.plans().now();
+        due = plan.nextCall();
+        lanes.getChildren().clear();
+        bench.stock().closingSoon().forEach(c -> lanes.getChildren().add(Ui.notice("", "Signing of " + c.build().version() + " (" + c.build().build() + ") closes in " + Ui.coarse(c.left()) + ": " + String.join(", ", c.tickets())
+                + (c.tickets().size() == 1 ? " has" : " have") + " chosen it.")));
+        lanes.getChildren().add(TimeLane.header(bench.now()));
+        List<Ticket> open = bench.tickets().open();
+        for (Ticket ticket : open) {
+            Optional<BenchPlan.Lane> lane = plan.lanes().stream().filter(l -> l.job().ticket().equals(ticket.number())).findFirst();
+            lanes.getChildren().add(lane(ticket, lane));
+        }
+        if (open.isEmpty()) {
+            lanes.getChildren().setAll(Ui.notice("calm", "The bench is clear.", "Open a ticket for the next device with Ctrl+N."));
+        }
+        long closed = bench.tickets().closed();
+        if (closed > 0) {
+            lanes.getChildren().add(Ui.style(Ui.label(closed + " closed, in the ledger", "small muted"), "lane-card"));
+        }
+        tick();
+    }
+
+    private Button lane(Ticket ticket, Optional<BenchPlan.Lane> lane) {
+        String device = bench.model(ticket).map(DeviceModel::name).orElse(ticket.fact("deviceWords").map(w -> w + ", model not settled").orElse("device not settled"));
+        Optional<String> stop = bench.routes().rules(ticket).stopped();
+        String state = stop.isPresent() ? "Stopped" : lane.filter(BenchPlan.Lane::late).isPresent() ? ticket.stage().words() + ", will be late" : ticket.stage().words();
+        Label stage = Ui.label(state, stop.isPresent() || state.endsWith("late") ? "strong erases" : "strong");
+        stage.setMinWidth(Region.USE_PREF_SIZE);
+        VBox card = Ui.style(Ui.column(1, Ui.row(8, Ui.label(ticket.number(), "code muted"), stage, Ui.gap(),
+                Ui.label(Plans.promised(ticket).map(p -> "by " + HOUR.format(p)).orElse("no time promised"), "small muted")),
+                Ui.text(ticket.title(), "strong"), Ui.text(device, "small muted")), "lane-card");
+        card.setMinWidth(TimeLane.CARD);
+        card.setMaxWidth(TimeLane.CARD);
+        TimeLane axis = new TimeLane(bench.now(), lane.map(BenchPlan.Lane::spans).orElse(List.of()), Plans.promised(ticket),
+                bench.tickets().moments(ticket.number()), stop.orElse(""));
+        HBox.setHgrow(axis, Priority.ALWAYS);
+        HBox row = new HBox(card, axis);
+        row.prefWidthProperty().bind(lanes.widthProperty().subtract(4));
+        Button button = Ui.button("lane-" + ticket.number(), "", "lane", () -> shell.showTicket(ticket.number()));
+        button.setGraphic(row);
+        button.setMaxWidth(Double.MAX_VALUE);
+        button.setTooltip(new Tooltip(ticket.title() + "\n" + device));
+        button.setAccessibleText(ticket.number() + " " + ticket.title() + ", " + state);
+        return button;
+    }
+
+    @Override
+    public void tick() {
+        Instant now = bench.now();
+        if (due.isEmpty()) {
+            countdown.setText("");
+            call.setText("Nothing needs hands");
+            callDetail.setText("");
+            return;
+        }
+        BenchPlan.Call next = due.get();
+        boolean waits = !next.at().isAfter(now.plusSeconds(1));
+        countdown.setText(waits ? "Now" : Ui.clock(Duration.between(now, next.at())));
+        call.setText(next.what() + ": " + bench.ticket(next.ticket()).title());
+        callDetail.setText(next.ticket() + (waits ? ", waiting for hands" : ", hands needed at " + HOUR.format(next.at())));
+        long second = now.getEpochSecond() / 20;
+        if (drawnSecond >= 0 && second != drawnSecond) {
+            refresh();
+        }
+        drawnSecond = second;
+    }
+
+    @Override
+    public String next() {
+        return due.map(c -> "Hands at " + HOUR.format(c.at()) + " for " + c.ticket() + ": " + c.what()).orElse("Nothing is waiting. A new ticket: Ctrl+N");
+    }
+}

@@ -1,0 +1,145 @@
+package wistaxis.desktop.view.bench;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import javafx.geometry.VPos;
+import javafx.scene.canvas.Canvas;
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.layout.Region;
+import javafx.scene.text.Font;
+import javafx.scene.text.FontWeight;
+import wistaxis.core.bench.BenchPlan;
+import wistaxis.core.bench.BenchTime;
+import wistaxis.desktop.look.Theme;
+
+/** One ticket on the bench's time axis: what happened as ticks, hands-on stretches solid, unattended ones hatched, the promise as a flag. */
+public final class TimeLane extends Region {
+    private static final Duration BACK = Duration.ofMinutes(20);
+    private static final Duration AHEAD = Duration.ofMinutes(100);
+    private static final DateTimeFormatter HOUR = DateTimeFormatter.ofPattern("HH:mm", Locale.ROOT).withZone(ZoneId.systemDefault());
+
+    private final Canvas canvas = new Canvas();
+    private final Instant now;
+    private final List<BenchPlan.Span> spans;
+    private final Optional<Instant> promised;
+    /** The width of what stands before an axis, pixels. */
+    public static final double CARD = 330;
+
+    private final List<Instant> past;
+    private final String stop;
+    private final boolean header;
+
+    public TimeLane(Instant now, List<BenchPlan.Span> spans, Optional<Instant> promised, List<Instant> past, String stop) {
+        this(now, spans, promised, past, stop, false);
+    }
+
+    private TimeLane(Instant now, List<BenchPlan.Span> spans, Optional<Instant> promised, List<Instant> past, String stop, boolean header) {
+        this.now = now;
+        this.spans = spans;
+        this.promised = promised;
+        this.past = past;
+        this.stop = stop;
+        this.header = header;
+        getChildren().add(canvas);
+        setPrefHeight(header ? 26 : 64);
+        setMinWidth(200);
+    }
+
+    public static Region header(Instant now) {
+        TimeLane axis = new TimeLane(now, List.of(), Optional.empty(), List.of(), "", true);
+        javafx.scene.layout.HBox.setHgrow(axis, javafx.scene.layout.Priority.ALWAYS);
+        Region left = new Region();
+        left.setMinWidth(CARD);
+        return new javafx.scene.layout.HBox(left, axis);
+    }
+
+    /** A swatch for the legend. */
+    public static Canvas sample(boolean hands) {
+        Canvas swatch = new Canvas(34, 14);
+        bar(swatch.getGraphicsContext2D(), 0, 34, 0, 14, hands);
+        return swatch;
+    }
+
+    /** Position of a moment on an axis of the given width, pixels. */
+    public static double x(Instant at, Instant now, double width) {
+        return width * (Duration.between(now, at).toMillis() + BACK.toMillis()) / (double) (BACK.toMillis() + AHEAD.toMillis());
+    }
+
+    @Override
+    protected void layoutChildren() {
+        canvas.setWidth(getWidth());
+        canvas.setHeight(getHeight());
+        draw(canvas.getGraphicsContext2D(), getWidth(), getHeight());
+    }
+
+    private void draw(GraphicsContext g, double w, double h) {
+        g.clearRect(0, 0, w, h);
+        g.setTextBaseline(VPos.CENTER);
+        g.setFont(Font.font("Lato", 13));
+        for (Instant t = BenchTime.fullHour(now.minus(BACK), ZoneId.systemDefault()); t.isBefore(now.plus(AHEAD)); t = t.plus(Duration.ofMinutes(20))) {
+            double x = Math.round(x(t, now, w)) + 0.5;
+            g.setStroke(Theme.color("line"));
+            g.strokeLine(x, header ? h - 6 : 0, x, h);
+            if (header && x > 18 && x < w - 20) {
+                g.setFill(Theme.color("muted"));
+                g.fillText(HOUR.format(t), x - 16, h / 2 - 2);
+            }
+        }
+        past.forEach(t -> {
+            g.setFill(Theme.color("muted"));
+            g.fillRect(x(t, now, w), h / 2 - 5, 1.5, 10);
+        });
+        spans.forEach(s -> span(g, s, w, h));
+        promised.filter(p -> p.isBefore(now.plus(AHEAD)) && p.isAfter(now.minus(BACK))).ifPresent(p -> flag(g, x(p, now, w), h));
+        g.setFill(Theme.color("ink"));
+        g.fillRect(x(now, now, w) - 1.5, 0, 3, h);
+        if (!stop.isEmpty()) {
+            g.setFill(Theme.color("erases"));
+            g.setFont(Font.font("Lato", FontWeight.BOLD, 14));
+            g.fillText(stop, x(now, now, w) + 12, h / 2, w - x(now, now, w) - 20);
+        }
+    }
+
+    private void span(GraphicsContext g, BenchPlan.Span s, double w, double h) {
+        double from = x(s.start(), now, w);
+        double to = Math.max(from + 4, x(s.end(), now, w));
+        bar(g, from, to, h / 2 - 12, 24, s.hands());
+        if (!s.hands() && to - from > 60) {
+            g.setFill(Theme.color("surface"));
+            g.fillRect(from + 6, h / 2 - 8, 62, 16);
+            g.setFill(Theme.color("ink"));
+            g.setFont(Font.font("Lato", 12));
+            g.fillText(s.what(), from + 9, h / 2);
+        }
+    }
+
+    private static void bar(GraphicsContext g, double from, double to, double top, double height, boolean hands) {
+        if (hands) {
+            g.setFill(Theme.color("hands"));
+            g.fillRect(from, top, to - from, height);
+            return;
+        }
+        g.save();
+        g.beginPath();
+        g.rect(from, top, to - from, height);
+        g.clip();
+        g.setStroke(Theme.color("muted"));
+        for (double x = from - height; x < to; x += 6) {
+            g.strokeLine(x, top + height, x + height, top);
+        }
+        g.restore();
+        g.setStroke(Theme.color("muted"));
+        g.strokeRect(from + 0.5, top + 0.5, to - from - 1, height - 1);
+    }
+
+    private static void flag(GraphicsContext g, double x, double h) {
+        g.setFill(Theme.color("tide"));
+        g.fillRect(x - 1, 8, 2, h - 16);
+        g.fillPolygon(new double[] {x + 1, x + 13, x + 1}, new double[] {8, 13, 18}, 3);
+    }
+}

@@ -1,0 +1,211 @@
+package wistaxis.desktop.view.drill;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Random;
+import javafx.geometry.Insets;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.coach.Cue;
+import wistaxis.core.keys.Goal;
+import wistaxis.core.practice.Hand;
+import wistaxis.core.practice.Measured;
+import wistaxis.desktop.look.Columns;
+import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.view.shell.Shell;
+import wistaxis.workbench.Practice;
+import wistaxis.workbench.Workbench;
+
+/** Measures a hand: how fast it follows a light and a tone, and how well it holds five seconds with tones and without. The key is space. */
+public final class HandPane {
+    private static final long SECOND = 1_000_000_000L;
+    private static final double HOLD = 5;
+    private static final double TOO_LONG = 3 * HOLD;
+
+    private final Shell shell;
+    private final Workbench bench;
+    private final Practice practice;
+    private final Random random = new Random();
+    private final Label huge = Ui.label("", "huge");
+    private final Label detail = Ui.text("", "title");
+    private final StackPane lamp = new StackPane(huge);
+    private final VBox figures = new VBox(6);
+    private final HBox tests = Ui.row(8);
+    private final VBox chances = Ui.column(6);
+    private @Nullable Hand reckoned;
+    private final StackPane root;
+    private final javafx.event.EventHandler<KeyEvent> pressed = this::pressed;
+    private final javafx.event.EventHandler<KeyEvent> released = this::released;
+    private Measured.@Nullable What what;
+    private long signalNanos;
+    private long downNanos = -1;
+    private boolean lit;
+    private String said = "";
+
+    public HandPane(Shell shell, Workbench bench) {
+        this.shell = shell;
+        this.bench = bench;
+        this.practice = bench.practice();
+        huge.setId("hand-signal");
+        detail.setId("hand-said");
+        lamp.setMinHeight(240);
+        lamp.setAlignment(Pos.CENTER);
+        VBox left = Ui.column(12, tests, lamp, detail);
+        root = new StackPane(new Columns(left, 420, figures, 480));
+        root.setPadding(new Insets(10, 24, 14, 24));
+        shell.scene().addEventFilter(KeyEvent.KEY_PRESSED, pressed);
+        shell.scene().addEventFilter(KeyEvent.KEY_RELEASED, released);
+    }
+
+    public Node node() {
+        return root;
+    }
+
+    public void refresh() {
+        tests.getChildren().setAll(test("measure-light", "Light", Measured.What.LIGHT), test("measure-tone", "Tone", Measured.What.TONE),
+                test("measure-cued", "Hold 5 s with cues", Measured.What.HOLD_CUED), test("measure-blind", "Hold 5 s by feel", Measured.What.HOLD_BLIND));
+        if (!shell.speaker().sounds()) {
+            tests.getChildren().get(1).setDisable(true);
+            tests.getChildren().add(Ui.label("no sound card", "tag missing"));
+        }
+        Hand h = practice.hand();
+        figures.getChildren().setAll(Ui.label(practice.person() + "'s hand", "title"));
+        figure("To a light", h.light(), Measured.What.LIGHT);
+        figure("To a tone", h.tone(), Measured.What.TONE);
+        figure("End of a hold with cues", h.cued(), Measured.What.HOLD_CUED);
+        figures.getChildren().add(row("Hold by feel", String.format(Locale.ROOT, "scatters %.0f %% of its length", 100 * h.drift()), Measured.What.HOLD_BLIND));
+        figure("A quick tap, and the gap", h.tap(), Measured.What.TAP);
+        figures.getChildren().add(row("Second finger", String.format(Locale.ROOT, "%.0f ms behind", 1000 * h.overlap()), Measured.What.OVERLAP));
+        figures.getChildren().addAll(Ui.text("Three of a kind count; before that, common figures stand in. Mean, and how much it scatters.", "small muted"), Ui.label("So for this hand, into DFU", "title"));
+        figures.getChildren().add(chances);
+        reckon(h);
+        tick();
+    }
+
+    /** Thousands of tries on the model: reckoned in the background, once for a hand. */
+    private void reckon(Hand h) {
+        if (h.equals(reckoned)) {
+            return;
+        }
+        reckoned = h;
+        chances.getChildren().setAll(Ui.label("Reckoning...", "muted"));
+        practice.byFeel(Goal.DFU).thenAccept(found -> {
+            if (h.equals(reckoned)) {
+                chances.getChildren().clear();
+                found.forEach((f, r) -> chances.getChildren().add(Ui.style(Ui.column(1, Ui.label(f + ", by feel", "strong"),
+                        Ui.text(String.join("; ", r.ranked().stream().map(x -> x.school().school() + " " + x.chance().inWords()).toList()), "small")), "card tight")));
+            }
+        });
+    }
+
+    private Button test(String id, String words, Measured.What which) {
+        return Ui.button(id, words, what == which ? "chip chosen" : "chip", () -> begin(which));
+    }
+
+    private void figure(String name, Hand.Spread s, Measured.What which) {
+        figures.getChildren().add(row(name, String.format(Locale.ROOT, "%.0f ms, \u00b1 %.0f", 1000 * s.mean(), 1000 * s.spread()), which));
+    }
+
+    private Node row(String name, String words, Measured.What which) {
+        long n = practice.measured().stream().filter(m -> m.what() == which).count();
+        return Ui.style(Ui.flow(8, Ui.label(name, ""), Ui.label(words, "strong"), Ui.label(n < 3 ? "usual figure" : n + " times", "small muted")), "card tight");
+    }
+
+    private boolean hold() {
+        return what == Measured.What.HOLD_CUED || what == Measured.What.HOLD_BLIND;
+    }
+
+    private void begin(Measured.What which) {
+        what = which;
+        lit = false;
+        downNanos = -1;
+        bench.setRate(1);
+        signalNanos = bench.nowNanos() + Math.round((1.5 + random.nextDouble() * 2.5) * SECOND);
+        said = hold() ? "Hold space for five seconds, then let go." : "Press space as soon as " + (which == Measured.What.LIGHT ? "it lights up." : "you hear the tone.");
+        shell.speaker().follow(which == Measured.What.TONE ? List.of(new Cue(signalNanos, Cue.Kind.PRESS)) : List.of(), bench::nowNanos);
+        refresh();
+    }
+
+    private void pressed(KeyEvent e) {
+        if (what == null || e.getCode() != KeyCode.SPACE) {
+            return;
+        }
+        e.consume();
+        long now = bench.nowNanos();
+        if (hold() && downNanos < 0) {
+            downNanos = now;
+            if (what == Measured.What.HOLD_CUED) {
+                shell.speaker().follow(List.of(new Cue(now + SECOND, Cue.Kind.TICK), new Cue(now + 2 * SECOND, Cue.Kind.TICK), new Cue(now + 3 * SECOND, Cue.Kind.TICK),
+                        new Cue(now + 4 * SECOND, Cue.Kind.SOON), new Cue(now + 5 * SECOND, Cue.Kind.RELEASE)), bench::nowNanos);
+            }
+        } else if (!hold() && now < signalNanos) {
+            said = "Too soon: wait for it. This one does not count.";
+            again();
+        } else if (!hold()) {
+            keep((now - signalNanos) / 1e9, 0);
+        }
+    }
+
+    private void released(KeyEvent e) {
+        if (what != null && e.getCode() == KeyCode.SPACE) {
+            e.consume();
+            if (hold() && downNanos >= 0) {
+                keep((bench.nowNanos() - downNanos) / 1e9, HOLD);
+            }
+        }
+    }
+
+    private void keep(double seconds, double target) {
+        Measured.What done = java.util.Objects.requireNonNull(what);
+        boolean silly = target > 0 ? seconds < 1 || seconds > TOO_LONG : seconds > 2;
+        if (silly) {
+            said = String.format(Locale.ROOT, "%.1f s: that was no try. It does not count.", seconds);
+        } else {
+            said = target > 0 ? String.format(Locale.ROOT, "%.2f s held: %+.0f ms.", seconds, 1000 * (seconds - target)) : String.format(Locale.ROOT, "%.0f ms.", 1000 * seconds);
+            practice.add(new Measured(done, seconds, target));
+        }
+        again();
+    }
+
+    private void again() {
+        String words = said;
+        begin(java.util.Objects.requireNonNull(what));
+        said = words + " Once more, or choose another.";
+        tick();
+    }
+
+    public void tick() {
+        long now = bench.nowNanos();
+        boolean on = what == Measured.What.LIGHT && now >= signalNanos;
+        if (on && !lit) {
+            lit = true;
+        }
+        lamp.getStyleClass().setAll("lamp", lit ? "lit" : "dark");
+        huge.setText(what == null ? "Choose a test" : hold() ? downNanos < 0 ? "Hold space" : what == Measured.What.HOLD_CUED ? String.valueOf(1 + (now - downNanos) / SECOND) : "Holding"
+                : lit ? "Now!" : what == Measured.What.TONE ? "Listen" : "Wait");
+        detail.setText(what == null ? "Five of each make a good picture of a hand. It decides which school is recommended to you." : said);
+    }
+
+    public String next() {
+        return what == null ? "Choose what to measure." : "Measured with the space key.";
+    }
+
+    /** Nothing is measured any more. */
+    public void rest() {
+        what = null;
+    }
+
+    public void leave() {
+        rest();
+        shell.scene().removeEventFilter(KeyEvent.KEY_PRESSED, pressed);
+        shell.scene().removeEventFilter(KeyEvent.KEY_RELEASED, released);
+    }
+}

@@ -1,0 +1,92 @@
+package wistaxis.desktop.view.handover;
+
+import java.util.List;
+import java.util.Optional;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.VBox;
+import wistaxis.core.restore.HandoverFacts;
+import wistaxis.core.steps.Step;
+import wistaxis.core.ticket.Stage;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.work.Rules;
+import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.view.shell.Shell;
+import wistaxis.desktop.view.shell.TicketPage;
+import wistaxis.workbench.Workbench;
+
+/** Handing the device over: the checks, the account lock asked for, advice to the customer, and closing the ticket. */
+public final class HandoverView extends TicketPage {
+    private final Shell shell;
+
+    public HandoverView(Shell shell, Workbench bench, String number) {
+        super(bench, number);
+        this.shell = shell;
+    }
+
+    private static List<HandoverFacts.Check> checks(Workbench bench, Ticket t) {
+        return t.attempt().map(bench.handover()::after).orElse(List.of());
+    }
+
+    @Override
+    public void refresh() {
+        Ticket t = ticket();
+        VBox list = new VBox(8);
+        checks(bench, t).forEach(c -> list.getChildren().add(check(t, c)));
+        VBox advice = Ui.card(Ui.label("For the customer", "strong"));
+        bench.handover().advice().forEach(a -> advice.getChildren().add(Ui.text("\u2013 " + a, "small")));
+        list.getChildren().add(advice);
+        root.getChildren().setAll(Ui.label(title(t), "large"));
+        if (t.is(Step::isHardware) && t.closed() == null) {
+            list.getChildren().addFirst(Ui.notice("", "Goes with the device:", bench.routes().rules(t).tried() + "."));
+        }
+        if (t.closed() == null && t.is(Step::isKeysAlone)) {
+            root.getChildren().add(Ui.row(8, coach(shell, number)));
+        }
+        root.getChildren().addAll(Ui.scroll(list), foot(t));
+    }
+
+    public static Button coach(Shell shell, String number) {
+        return Ui.button("coach-keys", "Coach the keys", "primary", () -> shell.showTicket(number, Stage.KEYS));
+    }
+
+    private static String title(Ticket t) {
+        return t.closed() != null ? "Closed: " + t.closed() : t.restored() != null ? "Hand over, " + (t.keepsData() ? "updated to " : "restored to ") + t.restored() : "Hand over";
+    }
+
+    private Node check(Ticket t, HandoverFacts.Check c) {
+        FlowPane chips = Ui.chips(540);
+        Optional<String> said = Optional.ofNullable(t.checks().get(c.id()));
+        for (int i = 0; i < c.answers().size(); i++) {
+            String answer = c.answers().get(i);
+            Button chip = Ui.button(c.id() + "-" + i, answer, said.equals(Optional.of(answer)) ? "chip chosen" : "chip", () -> answer(t, c.id(), answer));
+            chip.setDisable(t.closed() != null);
+            chips.getChildren().add(chip);
+        }
+        String says = c.id().equals("version-matches") && t.restored() != null ? "The version on the device is " + t.restored() + ", the one that was written." : c.says();
+        return Ui.asked(360, chips, said.isPresent() ? "" : "open", Ui.text(says, "strong"));
+    }
+
+    private void answer(Ticket t, String check, String answer) {
+        bench.record(number, bench.routes().rules(t).check(check, answer));
+    }
+
+    private Node foot(Ticket t) {
+        if (t.closed() != null) {
+            return Ui.row(12, Ui.label("Nothing more to do on this ticket.", "muted"), Ui.button("to-bench", "To the bench", "primary", shell::showBench));
+        }
+        Rules rules = bench.routes().rules(t);
+        if (t.stage() == Stage.ROUTE) {
+            return Ui.row(12, Ui.button("back-to-route", rules.isForHardware() ? "To the route" : "Take the next rung", "primary", () -> shell.showTicket(number, Stage.ROUTE)));
+        }
+        Button close = Ui.button("close-ticket", rules.isForHardware() ? "Close it: to the hardware bench" : "Close the ticket", "primary", () -> bench.record(number, bench.routes().rules(ticket()).close()));
+        close.setDisable(rules.mayClose().isPresent());
+        return Ui.row(12, close, Ui.label(rules.open().isEmpty() ? "Everything is asked." : rules.open().size() + " still to ask", "muted"));
+    }
+
+    @Override
+    public String next() {
+        return bench.routes().rules(ticket()).next().line();
+    }
+}

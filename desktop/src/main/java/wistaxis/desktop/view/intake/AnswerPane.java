@@ -1,0 +1,290 @@
+package wistaxis.desktop.view.intake;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.time.format.DateTimeParseException;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.BiConsumer;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.layout.ColumnConstraints;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import wistaxis.core.bench.BenchTime;
+import wistaxis.core.device.Body;
+import wistaxis.core.device.DeviceModel;
+import wistaxis.core.device.Imei;
+import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.firmware.SystemVersion;
+import wistaxis.core.route.Intake;
+import wistaxis.core.route.Question;
+import wistaxis.core.ticket.Stage;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.view.shell.Shell;
+import wistaxis.workbench.Workbench;
+
+/** The question in hand with its answers, each under a key of the keyboard, or a line to type in. Records what is answered. */
+public final class AnswerPane {
+    /** The keys of the answers, in order. */
+    private static final List<KeyCode> KEYS = List.of(KeyCode.DIGIT1, KeyCode.DIGIT2, KeyCode.DIGIT3, KeyCode.DIGIT4, KeyCode.DIGIT5, KeyCode.DIGIT6, KeyCode.DIGIT7, KeyCode.DIGIT8,
+            KeyCode.DIGIT9, KeyCode.A, KeyCode.B, KeyCode.C);
+
+    private static final int MOST_MODELS = 6;
+
+    /** Letters of the longest answer that fits into half a column. */
+    private static final int LONG = 31;
+
+    private final Shell shell;
+    private final Workbench bench;
+    private final String number;
+    private final BiConsumer<Question, Boolean> answered;
+    private final TextField line = Ui.field("answer-line", "", 120);
+    private final VBox below = new VBox(4);
+    private final Set<String> several = new LinkedHashSet<>();
+
+    /** An answer under a key. */
+    private record Option(String value, String words, boolean marked, Runnable take) {}
+
+    /** @param answered hears of each answer, and of each question put off */
+    public AnswerPane(Shell shell, Workbench bench, String number, BiConsumer<Question, Boolean> answered) {
+        this.shell = shell;
+        this.bench = bench;
+        this.number = number;
+        this.answered = answered;
+        line.setStyle("-fx-font-size: 1.5em;");
+    }
+
+    /** Makes ready for another question. */
+    public void begin() {
+        line.clear();
+        several.clear();
+    }
+
+    public VBox card(Question q, Ticket t) {
+        VBox card = Ui.card(Ui.text(q.asks(), "large"), Ui.text(q.why(), "muted"));
+        if (typed(q)) {
+            card.getChildren().addAll(line(q), below);
+        }
+        List<Option> options = options(q, t);
+        if (!options.isEmpty()) {
+            card.getChildren().add(grid(q, options));
+        }
+        if (many(q)) {
+            card.getChildren().add(Ui.row(10, Ui.button("answer-done", several.isEmpty() ? "None of these" : "That is all", "primary", () -> takeSeveral(q)), Ui.label("Enter", "code small muted")));
+        }
+        return Ui.style(card, "open");
+    }
+
+    private static boolean typed(Question q) {
+        return List.of("device", "version", "imei", "day").contains(q.kind());
+    }
+
+    private static boolean many(Question q) {
+        return List.of("several", "keys").contains(q.kind());
+    }
+
+    private GridPane grid(Question q, List<Option> options) {
+        GridPane grid = new GridPane(6, 6);
+        int columns = options.size() > 4 && options.stream().allMatch(o -> o.words().length() <= LONG) ? 2 : 1;
+        for (int i = 0; i < columns; i++) {
+            ColumnConstraints column = new ColumnConstraints();
+            column.setPercentWidth(100.0 / columns);
+            grid.getColumnConstraints().add(column);
+        }
+        for (int i = 0; i < options.size(); i++) {
+            Option o = options.get(i);
+            Button button = Ui.button(q.question() + "-" + o.value(), "", o.marked() ? "answer chosen" : "answer", o.take());
+            Label cap = Ui.label(capOf(i), "key-cap");
+            cap.setMinWidth(Region.USE_PREF_SIZE);
+            Label words = Ui.label((o.marked() ? "\u2713 " : "") + o.words(), "");
+            button.setGraphic(Ui.row(10, cap, words));
+            button.setMinWidth(0);
+            button.setAccessibleText(o.words());
+            button.setMaxWidth(Double.MAX_VALUE);
+            int rows = (options.size() + columns - 1) / columns;
+            grid.add(button, i / rows, i % rows);
+        }
+        return grid;
+    }
+
+    private static String capOf(int at) {
+        return at < 9 ? String.valueOf(at + 1) : String.valueOf((char) ('A' + at - 9));
+    }
+
+    private List<Option> options(Question q, Ticket t) {
+        return switch (q.kind()) {
+            case "choice" -> q.answers().stream().map(a -> new Option(a.value(), a.words(), !a.sets().isEmpty() && t.facts().entrySet().containsAll(a.sets().entrySet()), () -> choose(q, a))).toList();
+            case "several" -> q.answers().stream().map(a -> toggle(q, a.value(), a.words())).toList();
+            case "keys" -> bench.model(t).map(DeviceModel::body).map(Body::keys).map(keys -> keys.stream().map(k -> toggle(q, k.key().name(), k.name())).toList())
+                    .orElseGet(() -> java.util.Arrays.stream(PhysicalKey.values()).map(k -> toggle(q, k.name(), k.words())).toList());
+            case "promise" -> promises(q);
+            default -> List.of();
+        };
+    }
+
+    private Option toggle(Question q, String value, String words) {
+        return new Option(value, words, several.contains(value), () -> {
+            if (!several.remove(value)) {
+                several.add(value);
+            }
+            shell.again();
+        });
+    }
+
+    private List<Option> promises(Question q) {
+        Instant now = bench.now().truncatedTo(ChronoUnit.MINUTES);
+        return List.of(promise(q, "1", "In 1 hour", now.plus(Duration.ofHours(1))), promise(q, "2", "In 2 hours", now.plus(Duration.ofHours(2))), promise(q, "4", "In 4 hours", now.plus(Duration.ofHours(4))),
+                promise(q, "24", "Tomorrow", BenchTime.nextDay(now, ZoneId.systemDefault())));
+    }
+
+    private Option promise(Question q, String id, String words, Instant then) {
+        return new Option(id, words, false, () -> record(q, Map.of("promised", then.toString()), List.of()));
+    }
+
+    private Node line(Question q) {
+        line.setPromptText(switch (q.kind()) {
+            case "device" -> "12, A2403, iPhone13,2, ipad 9";
+            case "version" -> "31.9, or 32.0 test 2";
+            case "day" -> "3 days ago: 3, or " + bench.routes().today();
+            default -> "15 digits, dial *#06#";
+        });
+        line.setOnAction(_ -> take(q));
+        line.setOnKeyPressed(e -> {
+            if (e.getCode() == KeyCode.ESCAPE) {
+                putOff(q);
+                e.consume();
+            }
+        });
+        line.textProperty().subscribe(_ -> below(q, ""));
+        line.setMaxWidth(460);
+        below(q, "");
+        return line;
+    }
+
+    /** What is under the line: the models that fit, or what is wrong. */
+    private void below(Question q, String wrong) {
+        below.getChildren().clear();
+        if (!wrong.isEmpty()) {
+            below.getChildren().add(Ui.notice("", "Not taken.", wrong));
+        }
+        if (!q.kind().equals("device")) {
+            below.getChildren().add(Ui.label("Enter takes it, Escape leaves it open.", "small muted"));
+            return;
+        }
+        List<DeviceModel> found = bench.devices().search(line.getText());
+        Optional<DeviceModel> best = bench.devices().bestGuess(line.getText());
+        found.stream().limit(MOST_MODELS).forEach(m -> below.getChildren().add(Ui.row(10,
+                Ui.button("take-" + m.identifier().replace(',', '-'), m.name(), best.filter(m::equals).isPresent() ? "primary" : "", () -> identify(q, m)),
+                Ui.label(m.identifier(), "code small"), Ui.label(String.join(" ", m.aNumbers()), "code small muted"), Ui.label(best.filter(m::equals).isPresent() ? "Enter" : "", "code small muted"))));
+        if (found.size() > MOST_MODELS) {
+            below.getChildren().add(Ui.label("and " + (found.size() - MOST_MODELS) + " more: type on", "muted small"));
+        }
+        if (!line.getText().isBlank() && found.isEmpty()) {
+            below.getChildren().add(Ui.notice("", "No model is known by [" + line.getText().strip() + "].", "Enter keeps the words; find the model by its looks then."));
+        }
+        below.getChildren().add(Ui.row(10, Ui.button("by-looks", "Identify it by its looks", "", () -> shell.showTicket(number, Stage.IDENTIFY)), Ui.label("Escape leaves it open.", "small muted")));
+    }
+
+    private void take(Question q) {
+        String typed = line.getText().strip();
+        if (typed.isEmpty()) {
+            return;
+        }
+        try {
+            switch (q.kind()) {
+                case "device" -> bench.devices().bestGuess(typed).ifPresentOrElse(m -> identify(q, m), () -> record(q, Map.of("deviceWords", typed), List.of()));
+                case "version" -> record(q, Map.of(q.facts().getFirst(), SystemVersion.parse(typed).toString()), List.of());
+                case "day" -> record(q, Map.of(q.facts().getFirst(), day(typed).toString()), List.of());
+                default -> record(q, Map.of("imei", Imei.exact(typed).digits()), List.of());
+            }
+        } catch (BadInput e) {
+            below(q, String.valueOf(e.getMessage()));
+        }
+    }
+
+    /** A day as typed: a date, or how many days ago. */
+    private LocalDate day(String typed) {
+        LocalDate today = bench.routes().today();
+        try {
+            LocalDate day = typed.matches("\\d{1,4}") ? today.minusDays(Long.parseLong(typed)) : LocalDate.parse(typed);
+            if (!day.isAfter(today)) {
+                return day;
+            }
+        } catch (DateTimeParseException e) {
+            throw new BadInput("day [" + typed + "]: write how many days ago, or a date such as " + today, e);
+        }
+        throw new BadInput("day [" + typed + "] is still to come; a backup was made today or before");
+    }
+
+    private void identify(Question q, DeviceModel m) {
+        String typed = line.getText().strip();
+        bench.record(number, new TicketEvent.Identified(m.identifier(), "by \u201c" + typed + "\u201d at the counter")).thenRun(() -> answered.accept(q, false));
+    }
+
+    private void choose(Question q, Question.Answer a) {
+        Ticket t = bench.ticket(number);
+        record(q, a.sets(), Intake.settledBy(q).stream().filter(f -> t.facts().containsKey(f) && !a.sets().containsKey(f)).toList());
+    }
+
+    private void takeSeveral(Question q) {
+        record(q, Map.of(q.facts().getFirst(), several.isEmpty() ? "none" : String.join(",", several)), List.of());
+    }
+
+    /** Everything that an answer says, and takes back, in one go. */
+    private void record(Question q, Map<String, String> facts, List<String> withdrawn) {
+        Ticket t = bench.ticket(number);
+        List<TicketEvent> events = new ArrayList<>();
+        withdrawn.forEach(f -> events.add(new TicketEvent.FactWithdrawn(f)));
+        facts.entrySet().stream().sorted(Map.Entry.comparingByKey()).filter(f -> !f.getValue().equals(t.facts().get(f.getKey())))
+                .forEach(f -> events.add(new TicketEvent.FactRecorded(f.getKey(), f.getValue())));
+        bench.record(number, events).thenRun(() -> answered.accept(q, false));
+    }
+
+    private void putOff(Question q) {
+        boolean one = q.facts().size() == 1 && !q.question().equals("device") && !q.question().equals("trouble") && !q.kind().equals("promise");
+        List<TicketEvent> events = one ? List.of(new TicketEvent.FactRecorded(q.facts().getFirst(), Intake.NOT_KNOWN)) : List.of();
+        bench.record(number, events).thenRun(() -> answered.accept(q, !one));
+    }
+
+    /** @return whether the key meant something here */
+    public boolean key(Question q, KeyCode code) {
+        if (code == KeyCode.DIGIT0 || code == KeyCode.NUMPAD0) {
+            putOff(q);
+            return true;
+        }
+        if (code == KeyCode.ENTER && many(q)) {
+            takeSeveral(q);
+            return true;
+        }
+        List<Option> options = options(q, bench.ticket(number));
+        int at = KEYS.indexOf(code.isKeypadKey() && code.compareTo(KeyCode.NUMPAD1) >= 0 && code.compareTo(KeyCode.NUMPAD9) <= 0 ? KEYS.get(code.ordinal() - KeyCode.NUMPAD1.ordinal()) : code);
+        if (at < 0 || at >= options.size()) {
+            return false;
+        }
+        options.get(at).take().run();
+        return true;
+    }
+
+    public String firstFocus(Question q) {
+        if (typed(q)) {
+            return "answer-line";
+        }
+        List<Option> options = options(q, bench.ticket(number));
+        return options.isEmpty() ? "answer-done" : q.question() + "-" + options.getFirst().value();
+    }
+}

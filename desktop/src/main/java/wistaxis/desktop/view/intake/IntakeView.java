@@ -1,0 +1,207 @@
+package wistaxis.desktop.view.intake;
+
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import javafx.event.EventHandler;
+import javafx.geometry.Insets;
+import javafx.scene.Node;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.route.Intake;
+import wistaxis.core.route.Question;
+import wistaxis.core.route.Route;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.desktop.look.Columns;
+import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.view.route.LiveRoute;
+import wistaxis.desktop.view.shell.Shell;
+import wistaxis.desktop.view.shell.TicketPage;
+import wistaxis.workbench.Plans;
+import wistaxis.workbench.RouteDesk;
+import wistaxis.workbench.Workbench;
+
+/** The intake as a conversation: one question at a time, only those that matter, and the route beside it, live. All by keyboard; every answer is saved at once. */
+public final class IntakeView extends TicketPage {
+    private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("EEE HH:mm", Locale.ENGLISH).withZone(ZoneId.systemDefault());
+
+    private final Shell shell;
+    private final RouteDesk desk;
+    private final AnswerPane answers;
+    private final VBox conversation = new VBox(10);
+    private final LiveRoute live;
+    private final Set<String> putOff = new HashSet<>();
+    private final EventHandler<KeyEvent> pressed = this::pressed;
+    private @Nullable String asking;
+    private @Nullable String lastAnswered;
+
+    public IntakeView(Shell shell, Workbench bench, String number) {
+        super(bench, number);
+        this.shell = shell;
+        this.desk = bench.routes();
+        this.live = new LiveRoute(bench, number);
+        this.answers = new AnswerPane(shell, bench, number, this::answered);
+        Columns columns = new Columns(Ui.scroll(conversation), 400, live.node(), 370);
+        VBox.setVgrow(columns, Priority.ALWAYS);
+        root.getChildren().add(columns);
+        shell.scene().addEventFilter(KeyEvent.KEY_PRESSED, pressed);
+    }
+
+    /** The question in hand: the one picked, else the next open one. */
+    private Optional<Question> current(Ticket t, Map<String, String> inferred) {
+        return asking == null ? desk.intake().next(t, inferred, putOff) : desk.intake().questions().stream().filter(q -> q.question().equals(asking)).findFirst();
+    }
+
+    @Override
+    public void refresh() {
+        Ticket t = ticket();
+        Map<String, String> inferred = desk.inferred(t);
+        conversation.setPadding(new Insets(0, 12, 0, 0));
+        conversation.getChildren().clear();
+        Optional<Question> current = current(t, inferred);
+        current.ifPresentOrElse(q -> conversation.getChildren().add(answers.card(q, t)), () -> conversation.getChildren().add(nothingLeft()));
+        conversation.getChildren().add(foot(t));
+        List<Question> asked = desk.intake().asked(t, inferred);
+        List<Question> said = asked.stream().filter(q -> Intake.answered(q, t)).toList();
+        if (!said.isEmpty()) {
+            conversation.getChildren().add(Ui.label("Said", "strong"));
+            said.reversed().forEach(q -> conversation.getChildren().add(said(q, t)));
+        }
+        chips("Still to ask", asked.stream().filter(q -> !Intake.answered(q, t) && !q.question().equals(current.map(Question::question).orElse(""))).toList());
+        List<Question> others = desk.intake().others(t, inferred);
+        chips("Can be said as well", t.fact("trouble").isPresent() ? others : List.of());
+        live.refresh(t);
+    }
+
+    private Node nothingLeft() {
+        return Ui.notice("calm", "Everything that matters here is asked.", "The route beside this is as good as the answers. Go on with Ctrl+Enter.");
+    }
+
+    private Node foot(Ticket t) {
+        var go = Ui.button("go-on", t.identifier() == null ? "Find the exact model" : "Take the route", "primary", this::goOn);
+        go.setDisable(t.fact("trouble").isEmpty());
+        return Ui.flow(12, go, Ui.label("Ctrl+Enter", "code small muted"), Ui.label("0 not known, Backspace takes back", "small muted"));
+    }
+
+    private Node said(Question q, Ticket t) {
+        String given = q.question().equals("device") ? device(t) : q.kind().equals("promise") ? Plans.promised(t).map(CLOCK::format).orElse("") : desk.intake().answerInWords(q, t);
+        var asks = Ui.text(q.asks(), "muted small");
+        asks.setPrefWidth(230);
+        var answer = Ui.text(given, "strong");
+        HBox.setHgrow(answer, Priority.ALWAYS);
+        answer.setMaxWidth(Double.MAX_VALUE);
+        return Ui.style(Ui.row(10, asks, answer, Ui.button("change-" + q.question(), "change", "quiet small", () -> ask(q.question()))), "card tight gone");
+    }
+
+    private String device(Ticket t) {
+        return bench.model(t).map(m -> m.name() + ", " + m.identifier()).orElse(t.fact("deviceWords").map(w -> "\u201c" + w + "\u201d, model not settled").orElse(""));
+    }
+
+    private void chips(String title, List<Question> questions) {
+        if (questions.isEmpty()) {
+            return;
+        }
+        FlowPane chips = Ui.chips(560);
+        questions.forEach(q -> chips.getChildren().add(Ui.button("ask-" + q.question(), q.asks(), "chip small", () -> ask(q.question()))));
+        conversation.getChildren().addAll(Ui.label(title, "strong"), chips);
+    }
+
+    private void ask(String question) {
+        asking = question;
+        answers.begin();
+        refresh();
+        focusNow();
+    }
+
+    /** An answer was given, or put off: on to the next question. */
+    private void answered(Question q, boolean put) {
+        if (put) {
+            putOff.add(q.question());
+        } else {
+            lastAnswered = q.question();
+        }
+        asking = null;
+        answers.begin();
+        refresh();
+        focusNow();
+    }
+
+    private void focusNow() {
+        javafx.application.Platform.runLater(() -> {
+            root.applyCss();
+            if (shell.scene().lookup("#" + firstFocus()) instanceof Node first) {
+                first.requestFocus();
+            }
+        });
+    }
+
+    private void takeBack() {
+        Ticket t = ticket();
+        String last = lastAnswered;
+        desk.intake().questions().stream().filter(q -> q.question().equals(last)).findFirst().ifPresent(q -> {
+            lastAnswered = null;
+            putOff.remove(q.question());
+            List<TicketEvent> events = Intake.settledBy(q).stream().filter(t.facts()::containsKey).<TicketEvent>map(TicketEvent.FactWithdrawn::new).toList();
+            bench.record(number, events).thenRun(() -> ask(q.question()));
+        });
+    }
+
+    private void goOn() {
+        if (ticket().fact("trouble").isPresent()) {
+            shell.showTicket(number, ticket().identifier() == null ? wistaxis.core.ticket.Stage.IDENTIFY : wistaxis.core.ticket.Stage.ROUTE);
+        }
+    }
+
+    private void pressed(KeyEvent e) {
+        boolean typing = shell.scene().getFocusOwner() instanceof TextInputControl;
+        if (e.isShortcutDown()) {
+            if (e.getCode() == KeyCode.ENTER) {
+                goOn();
+                e.consume();
+            }
+            return;
+        }
+        boolean emptied = e.getCode() == KeyCode.BACK_SPACE && shell.scene().getFocusOwner() instanceof TextInputControl line && line.getText().isEmpty();
+        if (typing && !emptied || e.isAltDown()) {
+            return;
+        }
+        Ticket t = ticket();
+        if (e.getCode() == KeyCode.BACK_SPACE) {
+            takeBack();
+        } else if (!current(t, desk.inferred(t)).map(q -> answers.key(q, e.getCode())).orElse(false)) {
+            return;
+        }
+        e.consume();
+    }
+
+    @Override
+    public String firstFocus() {
+        Ticket t = ticket();
+        return current(t, desk.inferred(t)).map(answers::firstFocus).orElse("go-on");
+    }
+
+    @Override
+    public void leave() {
+        shell.scene().removeEventFilter(KeyEvent.KEY_PRESSED, pressed);
+    }
+
+    @Override
+    public String next() {
+        Ticket t = ticket();
+        Optional<Route.Rung> rung = desk.route(t).flatMap(Route::recommended);
+        return t.fact("trouble").isEmpty() ? "Ask what is wrong; the route begins with it. Hands: now."
+                : rung.map(r -> "As it stands: " + r.step().title() + ". Hands: now.").orElse("No step is open yet: go on asking.");
+    }
+}

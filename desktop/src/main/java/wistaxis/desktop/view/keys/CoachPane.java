@@ -1,0 +1,319 @@
+package wistaxis.desktop.view.keys;
+
+import java.util.EnumMap;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
+import javafx.beans.value.ChangeListener;
+import javafx.event.EventHandler;
+import javafx.scene.control.Button;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.coach.CoachRun;
+import wistaxis.core.coach.Score;
+import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.keys.Goal;
+import wistaxis.core.keys.KeySequence;
+import wistaxis.core.keys.Reading;
+import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.view.shell.Shell;
+import wistaxis.workbench.Coaching;
+import wistaxis.workbench.Workbench;
+
+/**
+ * The coach: huge instruction and counter, the score, and the body with its keys. No mouse is needed: the phone's keys are U, D, S and H, the cable is P, the slider is G,
+ * "I see it now" is space, enter or page down, enter starts, R starts anew at any moment, digits take a school, M makes the tones louder or silent, Esc stops.
+ */
+public final class CoachPane {
+    private static final Map<KeyCode, PhysicalKey> KEYS =
+            Map.of(KeyCode.U, PhysicalKey.VOLUME_UP, KeyCode.D, PhysicalKey.VOLUME_DOWN, KeyCode.H, PhysicalKey.HOME);
+
+    /** What a foot pedal may send: "I see it now", and start again when nothing runs. */
+    private static final Set<KeyCode> PEDAL = EnumSet.of(KeyCode.SPACE, KeyCode.ENTER, KeyCode.PAGE_DOWN);
+
+    private static final Map<KeyCode, Reading.Sight> SIGHTS = new EnumMap<>(Map.of(KeyCode.B, Reading.Sight.BLACK, KeyCode.L, Reading.Sight.BOOT_LOGO, KeyCode.K, Reading.Sight.LOCK_SCREEN,
+            KeyCode.C, Reading.Sight.CABLE_SCREEN, KeyCode.N, Reading.Sight.NO_REACTION));
+
+    private final Shell shell;
+    private final Workbench bench;
+    private final Supplier<Coaching> source;
+    private final Around around;
+    private final BorderPane root = new BorderPane();
+    private final FlowPane buttons = Ui.chips(820);
+    private final HBox status = Ui.row(8);
+    private final VBox below = new VBox(6);
+    private final VBox left = new VBox();
+    private final VBox right;
+    private final CoachWords words;
+    private final EventHandler<KeyEvent> pressed = this::pressed;
+    private final EventHandler<KeyEvent> released = this::released;
+    private final ChangeListener<Boolean> focus = (_, _, focused) -> focusChanged(focused);
+    private ScoreDrawing score;
+    private PhoneDrawing phone;
+    private @Nullable CoachRun idle;
+    private boolean active = true;
+
+    /** What surrounds the coach: a ticket, or the drill. */
+    public interface Around {
+        /** What the first button says once nothing is left to do with the keys; empty before that. */
+        String onwards();
+
+        void goOn();
+
+        /** A line under the score. */
+        String status();
+
+        /** What stands below the score while nothing runs. */
+        List<? extends javafx.scene.Node> below();
+
+        /** Whether the end of an attempt is followed by the question what is seen. */
+        boolean asks();
+
+        /** Whether what stands below takes the place of the score while nothing runs. */
+        boolean hidesScore();
+
+        /** More buttons while nothing runs. */
+        List<Button> more();
+    }
+
+    public CoachPane(Shell shell, Workbench bench, Supplier<Coaching> source, Around around) {
+        this.shell = shell;
+        this.bench = bench;
+        this.source = source;
+        this.around = around;
+        this.score = new ScoreDrawing(coaching().subject().model().body());
+        this.phone = phone();
+        words = new CoachWords(source, around);
+        right = Ui.style(new VBox(words, buttons, score, status, below), "page");
+        VBox.setVgrow(score, Priority.ALWAYS);
+        left.setStyle("-fx-padding: 18 0 10 24;");
+        left.getChildren().setAll(phone);
+        root.setLeft(left);
+        root.setCenter(right);
+        shell.scene().addEventFilter(KeyEvent.KEY_PRESSED, pressed);
+        shell.scene().addEventFilter(KeyEvent.KEY_RELEASED, released);
+        if (shell.scene().getWindow() != null) {
+            shell.scene().getWindow().focusedProperty().addListener(focus);
+        }
+    }
+
+    /** Whether keys are for it. */
+    public void active(boolean on) {
+        active = on;
+    }
+
+    public BorderPane node() {
+        return root;
+    }
+
+    private Coaching coaching() {
+        return source.get();
+    }
+
+    private PhoneDrawing phone() {
+        return new PhoneDrawing(coaching().subject().model(), 452, new PhoneDrawing.Hands(k -> coaching().press(k), k -> coaching().release(k), () -> coaching().toggleCable()));
+    }
+
+    /** The key of this body that a computer key stands for; S is the power key, whatever it is called. */
+    private @Nullable PhysicalKey keyOf(KeyCode code) {
+        return code == KeyCode.S ? coaching().subject().model().body().powerKey() : KEYS.get(code);
+    }
+
+    private void pressed(KeyEvent e) {
+        if (!active || e.isShortcutDown() || e.isAltDown() || shell.scene().getFocusOwner() instanceof TextInputControl) {
+            return;
+        }
+        Coaching c = coaching();
+        PhysicalKey key = keyOf(e.getCode());
+        boolean running = c.run().isPresent();
+        if (key != null) {
+            c.press(key);
+        } else if (e.getCode() == KeyCode.P) {
+            c.toggleCable();
+        } else if (e.getCode() == KeyCode.G) {
+            c.drag();
+        } else if (PEDAL.contains(e.getCode()) && running) {
+            c.seen();
+        } else if (PEDAL.contains(e.getCode()) && !(e.getCode() == KeyCode.SPACE && shell.scene().getFocusOwner() instanceof Button)) {
+            enter();
+        } else if (e.getCode().isDigitKey() && school(e.getCode()) instanceof KeySequence s) {
+            c.choose(s);
+        } else if (e.getCode() == KeyCode.M) {
+            louder();
+        } else if (around.onwards().isEmpty() && e.getCode() == KeyCode.R) {
+            c.begin();
+        } else if (around.onwards().isEmpty() && !running && e.getCode() == KeyCode.W) {
+            c.showMe();
+        } else if (!running && c.verdict().isPresent() && SIGHTS.containsKey(e.getCode())) {
+            c.sees(SIGHTS.get(e.getCode()));
+        } else if (running && e.getCode() == KeyCode.ESCAPE) {
+            stop();
+        } else {
+            return;
+        }
+        e.consume();
+    }
+
+    private @Nullable KeySequence school(KeyCode digit) {
+        int n = digit.getName().charAt(digit.getName().length() - 1) - '1';
+        List<KeySequence> schools = offered();
+        return n >= 0 && n < schools.size() ? schools.get(n) : null;
+    }
+
+    private void released(KeyEvent e) {
+        PhysicalKey key = keyOf(e.getCode());
+        if (active && key != null && !(shell.scene().getFocusOwner() instanceof TextInputControl)) {
+            coaching().release(key);
+            e.consume();
+        }
+    }
+
+    private void focusChanged(boolean focused) {
+        if (!focused) {
+            coaching().focusLost();
+        }
+    }
+
+    /** Enter does what the first button says. */
+    private void enter() {
+        if (around.onwards().isEmpty()) {
+            coaching().begin();
+        } else {
+            around.goOn();
+        }
+    }
+
+    private void stop() {
+        coaching().stop();
+        shell.again();
+    }
+
+    /** The schools to choose from: those for the state the device is in, and the one that is chosen. */
+    private List<KeySequence> offered() {
+        Coaching c = coaching();
+        return c.schools().stream().filter(s -> s.from().contains(c.start()) || c.school().filter(s::equals).isPresent()).toList();
+    }
+
+    public void refresh() {
+        Coaching c = coaching();
+        if (!phone.isOf(c.subject().model())) {
+            phone = phone();
+            left.getChildren().setAll(phone);
+            score = new ScoreDrawing(c.subject().model().body());
+            VBox.setVgrow(score, Priority.ALWAYS);
+            right.getChildren().set(2, score);
+        }
+        idle = c.score().map(s -> CoachRun.begin(s, 0)).orElse(null);
+        boolean running = c.run().isPresent();
+        buttons.getChildren().clear();
+        if (running) {
+            Button seen = Ui.button("seen", "I see it now (space)", "primary", c::seen);
+            seen.setFocusTraversable(false);
+            buttons.getChildren().addAll(seen, Ui.button("keys-again", "From the start (R)", "", c::begin), Ui.button("keys-stop", "Stop (Esc)", "", this::stop));
+        } else if (!around.onwards().isEmpty()) {
+            buttons.getChildren().add(Ui.button("keys-start", around.onwards() + " (Enter)", "primary", this::enter));
+        } else if (c.school().isPresent()) {
+            buttons.getChildren().addAll(Ui.button("keys-start", c.verdict().isPresent() ? "Start again (Enter)" : "Start (Enter)", "primary", this::enter),
+                    Ui.button("show-me", "Show me (W)", "", c::showMe));
+            List<KeySequence> offered = offered();
+            for (int i = 0; i < offered.size(); i++) {
+                buttons.getChildren().add(school(offered.get(i), i + 1));
+            }
+        }
+        if (!running) {
+            buttons.getChildren().addAll(around.more());
+        }
+        status.getChildren().setAll(Ui.label(around.status(), "muted"), Ui.gap(), sound());
+        below.getChildren().clear();
+        score.setManaged(running || !around.hidesScore());
+        if (!running && around.asks() && around.onwards().isEmpty() && c.verdict().isPresent()) {
+            below.getChildren().add(sights(c));
+        }
+        if (!running) {
+            below.getChildren().addAll(around.below());
+        }
+        if (below.getChildren().isEmpty()) {
+            c.school().ifPresent(s -> s.cautions().forEach(w -> below.getChildren().add(Ui.text("! " + w, "hands"))));
+        }
+        tick();
+    }
+
+    /** Every goal to choose from. */
+    public static FlowPane goals(Goal now, Consumer<Goal> choose) {
+        FlowPane goals = Ui.chips(820);
+        goals.getChildren().add(Ui.label("Wanted", "small muted"));
+        for (Goal goal : Goal.values()) {
+            goals.getChildren().add(Ui.button("goal-" + goal, CoachWords.of(goal), goal == now ? "chip chosen" : "chip", () -> choose.accept(goal)));
+        }
+        return goals;
+    }
+
+    private javafx.scene.Node sound() {
+        if (!shell.speaker().sounds()) {
+            return Ui.label("no sound card: watch the colours", "tag missing");
+        }
+        return Ui.button("mute", "Tones: " + shell.speaker().volume().toString().toLowerCase(Locale.ROOT) + " (M)", "chip", this::louder);
+    }
+
+    private void louder() {
+        shell.speaker().next();
+        shell.again();
+    }
+
+    private Button school(KeySequence s, int digit) {
+        boolean chosen = coaching().school().filter(s::equals).isPresent();
+        return Ui.button("school-" + s.school().replace(' ', '-'), digit + "  " + s.school() + (s.minority() ? " (few do it)" : ""), chosen ? "chip chosen" : "chip", () -> coaching().choose(s));
+    }
+
+    /** The question after the end, and what the answer means. */
+    private FlowPane sights(Coaching c) {
+        FlowPane row = Ui.chips(820);
+        row.getChildren().add(Ui.label("What do you see?", "strong"));
+        SIGHTS.entrySet().stream().sorted(Map.Entry.comparingByValue()).forEach(e -> {
+            Button b = Ui.button("sight-" + e.getValue(), e.getValue().words() + " (" + e.getKey().getName() + ")", "chip", () -> c.sees(e.getValue()));
+            b.setGraphic(PhoneDrawing.small(e.getValue()));
+            row.getChildren().add(b);
+        });
+        return row;
+    }
+
+    public void tick() {
+        Coaching c = coaching();
+        long now = bench.nowNanos();
+        Optional<CoachRun> run = c.run();
+        boolean silent = c.subject().blind() && run.isPresent();
+        shell.speaker().follow(silent ? List.of() : c.upcoming(), bench::nowNanos);
+        words.tick(now, silent);
+        var state = c.subject().deviceNow();
+        CoachRun shown = run.orElse(idle);
+        score.setVisible(shown != null && !silent && score.isManaged());
+        if (shown != null) {
+            Score of = shown.score();
+            score.draw(new ScoreDrawing.Moment(shown, run.isPresent() ? now : CoachRun.COUNT_IN, c.attemptNanos(), run.isPresent() ? c.subject().device().timing() : List.of(),
+                    c.subject().device().screen(), c.subject().device().host(), state.plugged(), c.margins(of)));
+        }
+        phone.draw(c.subject().device().screen(), c.down(), state.plugged(), 0);
+    }
+
+    public void leave() {
+        coaching().stop();
+        shell.speaker().follow(List.of(), bench::nowNanos);
+        shell.scene().removeEventFilter(KeyEvent.KEY_PRESSED, pressed);
+        shell.scene().removeEventFilter(KeyEvent.KEY_RELEASED, released);
+        if (shell.scene().getWindow() != null) {
+            shell.scene().getWindow().focusedProperty().removeListener(focus);
+        }
+    }
+}

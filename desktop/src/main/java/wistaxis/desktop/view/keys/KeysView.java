@@ -1,0 +1,121 @@
+package wistaxis.desktop.view.keys;
+
+import java.util.ArrayList;
+import java.util.List;
+import javafx.scene.Node;
+import javafx.scene.Parent;
+import javafx.scene.control.Button;
+import wistaxis.core.coach.Verdict;
+import wistaxis.core.keys.Goal;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.view.shell.Shell;
+import wistaxis.desktop.view.shell.TicketView;
+import wistaxis.desktop.view.shell.View;
+import wistaxis.workbench.Change;
+import wistaxis.workbench.KeysDesk;
+import wistaxis.workbench.Workbench;
+
+/** The keys of a ticket: the coach on the customer's device, for the goal that the route wants or any other. */
+public final class KeysView implements View, CoachPane.Around {
+    private final Shell shell;
+    private final Workbench bench;
+    private final String number;
+    private final KeysDesk keys;
+    private final CoachPane pane;
+
+    public KeysView(Shell shell, Workbench bench, String number) {
+        this.shell = shell;
+        this.bench = bench;
+        this.number = number;
+        this.keys = bench.desk(number).keys();
+        this.pane = new CoachPane(shell, bench, keys::coaching, this);
+    }
+
+    @Override
+    public Parent node() {
+        return pane.node();
+    }
+
+    @Override
+    public String onwards() {
+        if (keys.landed()) {
+            return "On to the restore";
+        }
+        boolean done = keys.coaching().verdict().filter(Verdict::success).isPresent();
+        return done && !ticket().writesFirmware() && ticket().route() != null ? "Did it help?" : "";
+    }
+
+    @Override
+    public void goOn() {
+        shell.showTicket(number);
+    }
+
+    private Ticket ticket() {
+        return bench.ticket(number);
+    }
+
+    @Override
+    public String status() {
+        int n = ticket().keysTried();
+        return n == 0 ? "no attempt yet; several are normal" : n + (n == 1 ? " attempt" : " attempts") + "; several are normal";
+    }
+
+    @Override
+    public List<Node> below() {
+        List<Node> rows = new ArrayList<>();
+        if (keys.coaching().verdict().isEmpty()) {
+            rows.add(CoachPane.goals(keys.coaching().goal(), g -> keys.coaching().choose(g)));
+            keys.coaching().school().ifPresent(s -> s.cautions().forEach(w -> rows.add(Ui.text("! " + w, "hands"))));
+        }
+        return rows;
+    }
+
+    @Override
+    public boolean asks() {
+        return true;
+    }
+
+    @Override
+    public boolean hidesScore() {
+        return false;
+    }
+
+    @Override
+    public List<Button> more() {
+        return List.of();
+    }
+
+    @Override
+    public boolean follows(Change change) {
+        return TicketView.follows(change, number);
+    }
+
+    @Override
+    public void refresh() {
+        pane.refresh();
+    }
+
+    @Override
+    public void tick() {
+        pane.tick();
+    }
+
+    @Override
+    public String firstFocus() {
+        return "keys-start";
+    }
+
+    @Override
+    public String next() {
+        if (keys.landed()) {
+            return keys.coaching().goal() == Goal.DFU ? "In DFU. Next: the restore. Hands: now." : "In recovery, for about 15 minutes. Next: the restore. Hands: now.";
+        }
+        return keys.coaching().run().isPresent() ? "Both hands on the device." : "Hands: now, for about half a minute an attempt.";
+    }
+
+    @Override
+    public void leave() {
+        pane.leave();
+    }
+}

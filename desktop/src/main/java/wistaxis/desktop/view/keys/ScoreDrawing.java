@@ -1,0 +1,243 @@
+package wistaxis.desktop.view.keys;
+
+import java.util.List;
+import java.util.Map;
+import javafx.geometry.VPos;
+import javafx.scene.canvas.Canvas;
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.layout.Region;
+import javafx.scene.text.Font;
+import javafx.scene.text.FontWeight;
+import javafx.scene.text.TextAlignment;
+import wistaxis.core.coach.CoachRun;
+import wistaxis.core.coach.Score;
+import wistaxis.core.device.Body;
+import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.keys.HostView;
+import wistaxis.core.keys.KeyStep;
+import wistaxis.core.keys.Rehearsal.Span;
+import wistaxis.core.keys.Screen;
+import wistaxis.core.keys.Trace;
+import wistaxis.core.practice.Margin;
+import wistaxis.desktop.look.Theme;
+
+/** The score: one lane a key, plus cable, screen and host, moving past a fixed now-line; what hands really did is drawn below the plan. */
+public final class ScoreDrawing extends Region {
+    private static final double NAMES = 128;
+    private static final double SECONDS_SHOWN = 22;
+    private static final double NOW_AT = 0.24;
+
+    private final Canvas canvas = new Canvas();
+    private final Body body;
+
+    /**
+     * What is drawn.
+     *
+     * @param nowNanos the moment under the now-line
+     * @param timing what hands did, seconds from {@code attemptNanos}
+     */
+    public record Moment(CoachRun run, long nowNanos, long attemptNanos, List<Trace.Event> timing, Screen screen, HostView host, boolean plugged, List<Margin> margins) {}
+
+    public ScoreDrawing(Body body) {
+        this.body = body;
+        getChildren().add(canvas);
+        setMinHeight(250);
+        setPrefHeight(270);
+    }
+
+    @Override
+    protected void layoutChildren() {
+        canvas.setWidth(getWidth());
+        canvas.setHeight(getHeight());
+    }
+
+    /** Position of a moment, pixels. */
+    private double x(long atNanos, long nowNanos) {
+        double w = getWidth() - NAMES;
+        return NAMES + w * NOW_AT + (atNanos - nowNanos) / 1e9 * (w / SECONDS_SHOWN);
+    }
+
+    public void draw(Moment m) {
+        GraphicsContext g = canvas.getGraphicsContext2D();
+        double w = getWidth();
+        double h = getHeight();
+        g.clearRect(0, 0, w, h);
+        g.setFill(Theme.color("surface"));
+        g.fillRect(0, 0, w, h);
+        g.setTextBaseline(VPos.CENTER);
+        int lanes = body.keys().size() + 3;
+        double lane = (h - 22) / lanes;
+        seconds(g, m, h);
+        Map<PhysicalKey, List<Score.Bar>> bars = m.run().score().bars();
+        List<Span> spans = m.run().spans(m.nowNanos());
+        for (int i = 0; i < body.keys().size(); i++) {
+            Body.KeyPlace place = body.keys().get(i);
+            double top = i * lane;
+            bars.getOrDefault(place.key(), List.of()).forEach(b -> bar(g, m, spans, b, top, lane));
+            hands(g, m, place.key(), top, lane);
+            name(g, place.name(), PhoneDrawing.CAPS.get(place.key()), top, lane);
+        }
+        double rest = body.keys().size() * lane;
+        fact(g, m, "Cable", m.plugged() ? "plugged in" : "not plugged", rest, lane);
+        sights(g, m, spans, false, rest + lane, lane);
+        fact(g, m, "Screen", PhoneDrawing.words(m.screen()), rest + lane, lane);
+        sights(g, m, spans, true, rest + 2 * lane, lane);
+        fact(g, m, "Host sees", m.host().words(), rest + 2 * lane, lane);
+        g.setFill(Theme.color("ink"));
+        g.fillRect(x(m.nowNanos(), m.nowNanos()) - 2, 0, 4, h - 20);
+        g.setTextAlign(TextAlignment.CENTER);
+        g.setFont(Font.font("Lato", FontWeight.BOLD, 13));
+        g.fillText("now", x(m.nowNanos(), m.nowNanos()), h - 10);
+    }
+
+    private void seconds(GraphicsContext g, Moment m, double h) {
+        long zero = m.run().starts().getFirst();
+        g.setFont(Font.font("Lato", 12));
+        g.setTextAlign(TextAlignment.CENTER);
+        for (int s = -3; s < 60; s++) {
+            double x = x(zero + s * 1_000_000_000L, m.nowNanos());
+            if (x > NAMES && x < getWidth()) {
+                g.setFill(Theme.color("line"));
+                g.fillRect(x, 0, s % 5 == 0 ? 1.5 : 0.5, h - 20);
+                if (s % 5 == 0 && Math.abs(x - x(m.nowNanos(), m.nowNanos())) > 26) {
+                    g.setFill(Theme.color("muted"));
+                    g.fillText(s + " s", x, h - 10);
+                }
+            }
+        }
+    }
+
+    private void bar(GraphicsContext g, Moment m, List<Span> spans, Score.Bar bar, double top, double lane) {
+        double from = Math.max(NAMES, x(spans.get(bar.firstStep()).startNanos(), m.nowNanos()));
+        double to = x(spans.get(bar.lastStep()).endNanos() - (bar.tap() ? 300_000_000L : 0), m.nowNanos());
+        if (to < NAMES || from > getWidth()) {
+            return;
+        }
+        boolean now = !m.run().ended() && m.run().step() >= bar.firstStep() && m.run().step() <= bar.lastStep();
+        KeyStep last = m.run().score().step(bar.lastStep());
+        double y = top + lane * 0.16;
+        double height = lane * 0.5;
+        g.setFill(Theme.color(now ? "hands" : "tide"));
+        g.fillRect(from, y, Math.max(5, to - from), height);
+        Margin margin = m.margins().get(bar.lastStep());
+        if (margin.byHand() && !bar.tap()) {
+            slack(g, m, margin, spans.get(bar.lastStep()), y, height, now);
+        } else if (last.until() != null) {
+            softEdge(g, to, y, height, now);
+        }
+        for (int step = bar.firstStep(); step <= bar.lastStep() && !bar.tap(); step++) {
+            stretch(g, m, step, spans.get(step), y, height);
+        }
+    }
+
+    /** What a stretch of a long hold waits for, with a thin line where it ends. */
+    private void stretch(GraphicsContext g, Moment m, int step, Span span, double y, double height) {
+        double now = x(m.nowNanos(), m.nowNanos());
+        double from = Math.max(NAMES, x(span.startNanos(), m.nowNanos()));
+        double to = x(span.endNanos(), m.nowNanos());
+        g.setFill(Theme.color("on-dark"));
+        if (to > NAMES) {
+            g.fillRect(to - 1, y, 2, height);
+        }
+        KeyStep held = m.run().score().step(step);
+        String words = held.until() == null ? "hold " + Math.round(held.seconds() == null ? 0 : held.seconds()) + " s" : "to " + held.until().mark();
+        double left = from < now && to > now + 60 ? now + 8 : from + 6;
+        g.setFont(Font.font("Lato", FontWeight.BOLD, 13));
+        g.setTextAlign(TextAlignment.LEFT);
+        if (to - left > 50) {
+            g.fillText(words, left, y + height / 2, to - left - 6);
+        }
+    }
+
+    /** How early and how late a hold may end: lighter before its end, and after it as far as it is in time; fading where there is no limit. */
+    private void slack(GraphicsContext g, Moment m, Margin margin, Span span, double y, double height, boolean now) {
+        double to = x(span.endNanos(), m.nowNanos());
+        if (margin.latest() == null) {
+            softEdge(g, to, y, height, now);
+        } else {
+            g.setGlobalAlpha(0.4);
+            g.setFill(Theme.color(now ? "hands" : "tide"));
+            double latest = Math.min(getWidth(), x(span.endNanos() + Math.round((margin.latest() - margin.nominal()) * 1e9), m.nowNanos()));
+            g.fillRect(Math.max(NAMES, to), y, Math.max(0, latest - Math.max(NAMES, to)), height);
+            g.setGlobalAlpha(1);
+        }
+        double early = Math.max(NAMES, x(span.endNanos() - Math.round((margin.nominal() - margin.earliest()) * 1e9), m.nowNanos()));
+        if (margin.nominal() > margin.earliest() && early < to) {
+            g.setFill(Theme.color("on-dark"));
+            g.fillRect(early, y + height - 5, to - early, 2);
+        }
+    }
+
+    /** An end that depends on what is seen fades out over the seconds in which it may come. */
+    private static void softEdge(GraphicsContext g, double x, double y, double height, boolean now) {
+        for (int i = 0; i < 8; i++) {
+            g.setGlobalAlpha(0.8 - i * 0.1);
+            g.setFill(Theme.color(now ? "hands" : "tide"));
+            g.fillRect(x + i * 7, y, 7, height);
+        }
+        g.setGlobalAlpha(1);
+    }
+
+    private void hands(GraphicsContext g, Moment m, PhysicalKey key, double top, double lane) {
+        g.setFill(Theme.color("ink"));
+        long down = Long.MIN_VALUE;
+        for (Trace.Event e : m.timing()) {
+            if (e.key() != key) {
+                continue;
+            }
+            long at = m.attemptNanos() + Math.round(e.at() * 1e9);
+            if (e.event() == Trace.Kind.DOWN) {
+                down = at;
+            } else if (down != Long.MIN_VALUE) {
+                pressed(g, m, down, at, top, lane);
+                down = Long.MIN_VALUE;
+            }
+        }
+        if (down != Long.MIN_VALUE) {
+            pressed(g, m, down, m.nowNanos(), top, lane);
+        }
+    }
+
+    private void pressed(GraphicsContext g, Moment m, long from, long to, double top, double lane) {
+        double left = Math.max(NAMES, x(from, m.nowNanos()));
+        double right = x(to, m.nowNanos());
+        if (right > left) {
+            g.fillRect(left, top + lane * 0.72, right - left, lane * 0.13);
+        }
+    }
+
+    private void sights(GraphicsContext g, Moment m, List<Span> spans, boolean byHost, double top, double lane) {
+        g.setFont(Font.font("Lato", 13));
+        g.setTextAlign(TextAlignment.LEFT);
+        double clear = x(m.nowNanos(), m.nowNanos());
+        for (int i = m.run().step(); i < spans.size(); i++) {
+            KeyStep step = m.run().score().step(i);
+            double x = x(spans.get(i).endNanos(), m.nowNanos());
+            if (step.until() == null || step.until().byHost() != byHost || x < clear || x > getWidth() - 20) {
+                continue;
+            }
+            g.setFill(Theme.color("muted"));
+            g.fillRect(x, top + lane * 0.15, 2, lane * 0.7);
+            boolean atTheEdge = x > getWidth() - 90;
+            g.setTextAlign(atTheEdge ? TextAlignment.RIGHT : TextAlignment.LEFT);
+            g.fillText(step.until().mark(), x + (atTheEdge ? -7 : 7), top + lane / 2);
+        }
+    }
+
+    private void fact(GraphicsContext g, Moment m, String name, String words, double top, double lane) {
+        g.setFill(Theme.color("ink"));
+        g.setFont(Font.font("Lato", FontWeight.BOLD, 14));
+        g.setTextAlign(TextAlignment.RIGHT);
+        g.fillText(words, x(m.nowNanos(), m.nowNanos()) - 10, top + lane / 2);
+        name(g, name, null, top, lane);
+    }
+
+    private void name(GraphicsContext g, String name, @org.jspecify.annotations.Nullable String cap, double top, double lane) {
+        g.setFill(Theme.color("line"));
+        g.fillRect(0, top + lane - 0.5, getWidth(), 1);
+        g.setFill(Theme.color("ink"));
+        g.setFont(Font.font("Lato", FontWeight.BOLD, 14));
+        g.setTextAlign(TextAlignment.LEFT);
+        g.fillText((cap == null ? "" : cap + "   ") + name, 10, top + lane / 2);
+    }
+}

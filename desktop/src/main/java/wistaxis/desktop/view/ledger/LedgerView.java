@@ -1,0 +1,246 @@
+package wistaxis.desktop.view.ledger;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.List;
+import java.util.Locale;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicLong;
+import javafx.collections.FXCollections;
+import javafx.collections.ObservableList;
+import javafx.scene.Parent;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ListCell;
+import javafx.scene.control.ListView;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.ticket.EventWords;
+import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.view.shell.Shell;
+import wistaxis.desktop.view.shell.View;
+import wistaxis.store.ledger.LedgerExport;
+import wistaxis.workbench.Change;
+import wistaxis.workbench.Workbench;
+
+/** Everything that happened, newest first, a page at a time; whether the chain holds; export. A row opens its ticket, however old. */
+public final class LedgerView implements View {
+    private static final int MOST_FINDINGS = 5;
+    private static final int PAGE = 100;
+    private static final DateTimeFormatter YEAR = DateTimeFormatter.ofPattern("yyyy", Locale.ENGLISH).withZone(ZoneId.systemDefault());
+    private static final DateTimeFormatter OTHER_YEAR = DateTimeFormatter.ofPattern("d MMM yyyy HH:mm", Locale.ENGLISH).withZone(ZoneId.systemDefault());
+    private static final DateTimeFormatter DAY_AND_TIME = DateTimeFormatter.ofPattern("d MMM HH:mm:ss", Locale.ENGLISH).withZone(ZoneId.systemDefault());
+
+    private final Shell shell;
+    private final Workbench bench;
+    private final VBox root = Ui.style(new VBox(), "page");
+    private final Label chain = Ui.text("", "large");
+    private final VBox findings = Ui.column(2);
+    private final Label exported = Ui.text("", "muted");
+    private final TextField filter = new TextField();
+    private final Button verify = Ui.button("verify", "Verify again", "", this::verify);
+    private final ObservableList<LedgerEntry> rows = FXCollections.observableArrayList();
+    private final ListView<LedgerEntry> list = new ListView<>(rows);
+    private final AtomicLong done = new AtomicLong();
+    private @Nullable AtomicBoolean stop;
+    private Instant begun = Instant.EPOCH;
+    private int asked;
+    private boolean more;
+    private boolean fetching;
+
+    public LedgerView(Shell shell, Workbench bench) {
+        this.shell = shell;
+        this.bench = bench;
+        chain.setId("chain");
+        exported.setId("exported");
+        exported.managedProperty().bind(exported.textProperty().isNotEmpty());
+        filter.setId("ledger-filter");
+        filter.setPromptText("words, ticket, device or day: T-0002, iPhone13,2, 2026-05-12");
+        filter.setPrefWidth(420);
+        filter.textProperty().addListener(_ -> search());
+        list.setId("ledger-list");
+        list.setCellFactory(_ -> new Row());
+        list.setPlaceholder(Ui.label("Nothing here. The ledger fills as tickets are worked on.", "muted"));
+        list.setOnMouseClicked(e -> {
+            if (e.getClickCount() == 2) {
+                openChosen();
+            }
+        });
+        list.setOnKeyPressed(e -> {
+            if (e.getCode() == KeyCode.ENTER) {
+                openChosen();
+            }
+        });
+        VBox.setVgrow(list, Priority.ALWAYS);
+        FlowPane tools = new FlowPane(10, 8, filter, verify, Ui.button("open-row", "Open the ticket", "", this::openChosen),
+                Ui.button("export-json", "Export JSON", "", () -> export(LedgerExport.JSON)), Ui.button("export-csv", "Export CSV", "", () -> export(LedgerExport.CSV)));
+        root.getChildren().addAll(chain, tools, findings, exported, list);
+        verify();
+    }
+
+    private void openChosen() {
+        LedgerEntry row = list.getSelectionModel().getSelectedItem();
+        if (row != null && !row.ofBench()) {
+            bench.tickets().look(row.ticket()).whenComplete((t, e) -> {
+                if (e == null) {
+                    shell.showTicket(t.number());
+                } else {
+                    shell.alarm("Ticket [" + row.ticket() + "] cannot be opened: " + e.getMessage());
+                }
+            });
+        }
+    }
+
+    private void verify() {
+        if (stop != null) {
+            stop.set(true);
+            return;
+        }
+        AtomicBoolean mine = new AtomicBoolean();
+        stop = mine;
+        begun = Instant.now();
+        done.set(0);
+        verify.setText("Stop");
+        chain.setText("Looking through the ledger");
+        bench.tickets().verify(n -> {
+            done.set(n);
+            return !mine.get();
+        }).whenComplete((check, e) -> {
+            stop = null;
+            verify.setText("Verify again");
+            if (e != null) {
+                verified("The ledger cannot be looked through: " + e.getMessage(), true, List.of());
+            } else if (check == null) {
+                verified("Stopped; nothing is known of the chain.", false, List.of());
+            } else {
+                verified(check.broken().map(b -> "The chain is broken: " + b).orElse("The chain holds: " + check.entries() + " entries"), check.broken().isPresent(), check.findings());
+            }
+        });
+    }
+
+    private void verified(String says, boolean broken, List<String> found) {
+        chain.setText(says);
+        chain.getStyleClass().removeAll("erases");
+        if (broken) {
+            chain.getStyleClass().add("erases");
+        }
+        findings.getChildren().setAll(found.stream().limit(MOST_FINDINGS).map(f -> Ui.text(f, "small erases")).toList());
+        if (found.size() > MOST_FINDINGS) {
+            findings.getChildren().add(Ui.text("and " + (found.size() - MOST_FINDINGS) + " more: wistaxis ledger verify", "small erases"));
+        }
+    }
+
+    @Override
+    public void tick() {
+        long entries = bench.tickets().entries();
+        double took = Duration.between(begun, Instant.now()).toMillis() / 1000.0;
+        if (stop != null && took > 0.5 && done.get() > 0) {
+            long left = Math.round(took * Math.max(0, entries - done.get()) / done.get());
+            chain.setText("Looking through the ledger: " + done.get() + " of " + entries + " entries, about " + Ui.clock(Duration.ofSeconds(left)) + " left");
+        }
+    }
+
+    private void export(LedgerExport format) {
+        exported.setText("Writing...");
+        bench.export(format).thenAccept(exported::setText);
+    }
+
+    /** Asks for the first page of what is looked for. */
+    private void search() {
+        int mine = ++asked;
+        bench.tickets().search(filter.getText(), Long.MAX_VALUE, PAGE).thenAccept(found -> {
+            if (mine == asked) {
+                rows.setAll(found);
+                more = found.size() == PAGE;
+                fetching = false;
+            }
+        });
+    }
+
+    /** Asks for what is older, as soon as the last row is looked at. */
+    private void older() {
+        if (more && !fetching) {
+            fetching = true;
+            int mine = asked;
+            bench.tickets().search(filter.getText(), rows.getLast().number(), PAGE).thenAccept(found -> {
+                if (mine == asked) {
+                    rows.addAll(found);
+                    more = found.size() == PAGE;
+                    fetching = false;
+                }
+            });
+        }
+    }
+
+    @Override
+    public Parent node() {
+        return root;
+    }
+
+    @Override
+    public boolean follows(Change change) {
+        return change.topic() == Change.Topic.TICKET;
+    }
+
+    @Override
+    public void refresh() {
+        search();
+    }
+
+    @Override
+    public void leave() {
+        if (stop != null) {
+            stop.set(true);
+        }
+    }
+
+    @Override
+    public String next() {
+        return "The ledger is append-only; each entry is chained to the one before.";
+    }
+
+    private final class Row extends ListCell<LedgerEntry> {
+        @Override
+        protected void updateItem(@Nullable LedgerEntry e, boolean empty) {
+            super.updateItem(e, empty);
+            setText(null);
+            if (empty || e == null) {
+                setGraphic(null);
+                return;
+            }
+            if (getIndex() == rows.size() - 1) {
+                older();
+            }
+            Label words = Ui.label(EventWords.of(e.event()), "");
+            words.setWrapText(true);
+            words.setMinWidth(120);
+            HBox.setHgrow(words, Priority.ALWAYS);
+            HBox row = Ui.row(14, fixed(e.number() + "", 44, "code small muted"), fixed(when(e), 128, ""), fixed(e.ticket(), 66, "code small"), words, Ui.gap(),
+                    fixed(e.head(), 96, "code small muted"));
+            row.setMaxWidth(Region.USE_PREF_SIZE);
+            row.prefWidthProperty().bind(list.widthProperty().subtract(36));
+            setGraphic(row);
+        }
+
+        private static String when(LedgerEntry e) {
+            boolean thisYear = YEAR.format(e.when()).equals(YEAR.format(Instant.now()));
+            return (thisYear ? DAY_AND_TIME : OTHER_YEAR).format(e.when());
+        }
+
+        private static Label fixed(String text, double width, String classes) {
+            Label label = Ui.label(text, classes);
+            label.setMinWidth(width);
+            label.setMaxWidth(Region.USE_PREF_SIZE);
+            return label;
+        }
+    }
+}

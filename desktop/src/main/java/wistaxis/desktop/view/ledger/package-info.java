@@ -1,0 +1,5 @@
+/** Everything that happened. */
+@NullMarked
+package wistaxis.desktop.view.ledger;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,284 @@
+package wistaxis.desktop.view.route;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import javafx.beans.binding.Bindings;
+import javafx.geometry.Insets;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextField;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import wistaxis.core.route.Evidence;
+import wistaxis.core.route.Route;
+import wistaxis.core.steps.Step;
+import wistaxis.core.ticket.Attempt;
+import wistaxis.core.ticket.Stage;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Rules;
+import wistaxis.desktop.look.Columns;
+import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.view.handover.HandoverView;
+import wistaxis.desktop.view.shell.Shell;
+import wistaxis.desktop.view.shell.TicketPage;
+import wistaxis.workbench.RouteDesk;
+import wistaxis.workbench.Workbench;
+
+/** The ladder, least destructive first: what each rung keeps or erases, minutes, reasons, evidence; consent is asked for once. */
+public final class RouteView extends TicketPage {
+    private final Shell shell;
+    private final RouteDesk desk;
+    private final VBox ladder = new VBox(8);
+    private final VBox beside = new VBox(10);
+    private final ReadinessCard readiness;
+    private final UnlockCard unlock;
+    private final TextField who = Ui.field("consent-who", "who agrees, for example the owner's name", 120);
+    private final TextField told = Ui.field("consent-told", "what was said about the backup", 300);
+    private final TextField why = Ui.field("overrule-why", "why you take it all the same", 200);
+    private String asking = "";
+    private String overruling = "";
+    private boolean unlockToo;
+
+    public RouteView(Shell shell, Workbench bench, String number) {
+        super(bench, number);
+        this.shell = shell;
+        this.desk = bench.routes();
+        this.readiness = new ReadinessCard(bench, number);
+        this.unlock = new UnlockCard(shell, bench, number);
+        ScrollPane right = Ui.scroll(beside);
+        Columns columns = new Columns(Ui.scroll(ladder), 400, right, 310);
+        VBox.setVgrow(columns, Priority.ALWAYS);
+        ladder.setPadding(new Insets(0, 12, 0, 0));
+        beside.setPadding(new Insets(0, 12, 0, 0));
+        root.getChildren().addAll(Ui.label("The gentlest step that can help", "large"), columns);
+    }
+
+    @Override
+    public void refresh() {
+        Ticket t = ticket();
+        ladder.getChildren().clear();
+        beside.getChildren().clear();
+        Optional<Route> found = desk.route(t);
+        if (found.isEmpty()) {
+            ladder.getChildren().add(Ui.notice("", "The trouble is not known yet.", "Go back to the intake and ask what is wrong."));
+            return;
+        }
+        Route route = found.get();
+        if (route.stop() != null) {
+            ladder.getChildren().add(Ui.notice("stop", "Stop: nothing may be done on this device.", route.stop()));
+        }
+        ends(t, route);
+        if (!route.commonReasons().isEmpty() && route.stop() == null) {
+            ladder.getChildren().add(Ui.notice("", "Before any step:", String.join("  ", route.commonReasons())));
+        }
+        route.contradictions().forEach(c -> ladder.getChildren().add(Ui.notice("", "Two answers do not go together.", c, "Change one in the intake.")));
+        route.rungs().forEach(r -> ladder.getChildren().add(rung(t, r, route)));
+        if (route.stop() == null && route.rungs().stream().anyMatch(r -> r.step().host() && (r.open() || r.step().id().equals(t.route())))) {
+            beside.getChildren().add(readiness.node(t));
+        }
+        versions(route).ifPresent(beside.getChildren()::add);
+        if (t.unlock() != null || unlockToo || t.is(Step::isCarrierUnlock)) {
+            beside.getChildren().add(unlock.node(t));
+        } else if (route.stop() == null && route.rungs().stream().noneMatch(r -> r.step().isCarrierUnlock())) {
+            beside.getChildren().add(Ui.button("unlock-too", "Order a carrier unlock as well", "quiet small", () -> {
+                unlockToo = true;
+                refresh();
+            }));
+        }
+        beside.getChildren().add(preferred());
+    }
+
+    /** Where no rung is left to be taken: what was tried goes along, and the ticket ends here or at the hardware bench. */
+    private void ends(Ticket t, Route route) {
+        Rules rules = desk.rules(t);
+        if (t.closed() != null || t.stage() != Stage.ROUTE) {
+            return;
+        }
+        if (route.stop() == null && rules.isForHardware()) {
+            ladder.getChildren().add(Ui.notice("", "No rung is left: to the hardware bench.", "What goes with the device: " + rules.tried() + "."));
+        }
+        if (rules.mayClose().isEmpty()) {
+            ladder.getChildren().add(Ui.row(8, Ui.button("close-ticket", route.stop() != null ? "Close the ticket, not done" : "Close the ticket: to the hardware bench", "",
+                    () -> bench.record(number, desk.rules(ticket()).close()))));
+        }
+    }
+
+    private Node preferred() {
+        VBox card = Ui.card(Ui.label("This shop's ways", "strong"));
+        desk.planner().preferences().forEach(p -> card.getChildren().add(Ui.text(p.asks() + " " + p.options().stream().filter(o -> o.getFirst().equals(desk.preference(p.preference()))).findFirst().orElseThrow().getLast()
+                + ".", "small")));
+        card.getChildren().add(Ui.text("Change them in Settings (Ctrl+comma).", "small muted"));
+        return Ui.style(card, "gone");
+    }
+
+    private static Optional<Node> versions(Route route) {
+        if (route.target() == null && route.backups().isEmpty()) {
+            return Optional.empty();
+        }
+        VBox card = Ui.card(Ui.label("Versions", "strong"));
+        if (route.target() != null) {
+            card.getChildren().add(Ui.text((route.targetSaid() ? "Asked for: " : "Newest signed: ") + route.target(), ""));
+        }
+        if (!route.signed().isEmpty()) {
+            card.getChildren().add(Ui.text("Signed now: " + route.signed().stream().map(Object::toString).collect(Collectors.joining(", ")), "small muted"));
+        }
+        route.backups().forEach(b -> card.getChildren().add(Ui.text(fit(b), b.fits() != null && !b.fits() ? "small strong erases" : "small")));
+        return Optional.of(card);
+    }
+
+    private static String fit(Route.BackupFit b) {
+        String kind = b.backup().kind().equals("cloud") ? "Cloud backup" : "Computer backup";
+        return kind + (b.backup().version() == null ? ", version not known" : " of " + b.backup().version()) + ": " + (b.fits() == null ? "may or may not fit" : b.fits() ? "fits" : "does not fit");
+    }
+
+    private VBox rung(Ticket t, Route.Rung rung, Route route) {
+        Step step = rung.step();
+        boolean taken = step.id().equals(t.route()) && t.attempt().filter(Attempt::failed).isEmpty();
+        Label minutes = Ui.label(step.minutes().getFirst() + " to " + step.minutes().getLast() + " min", "muted");
+        minutes.setMinWidth(Region.USE_PREF_SIZE);
+        HBox head = Ui.row(12, Ui.flow(12, keeps(step.keeps()), Ui.label(step.title(), rung.open() || taken ? "title" : "strong"), minutes));
+        if (rung.done() && !taken) {
+            head.getChildren().add(Ui.label("tried", "tag missing"));
+        }
+        if (taken) {
+            head.getChildren().add(Ui.label("taken", "tag simulated"));
+            if (desk.rules(t).needsConsent() && !asking.equals(step.id())) {
+                head.getChildren().add(Ui.button("rung-" + step.id(), "Ask the owner again", "primary", () -> take(rung)));
+            }
+        } else if (rung.open() && !asking.equals(step.id())) {
+            head.getChildren().add(Ui.button("rung-" + step.id(), rung.done() ? "Once more" : "Take this step", route.recommended().filter(rung::equals).isPresent() ? "primary" : "", () -> take(rung)));
+        } else if (!rung.open()) {
+            head.getChildren().add(Ui.label(stateOf(rung), "tag missing"));
+        }
+        VBox card = Ui.card(head);
+        List<String> reasons = rung.reasons().stream().filter(r -> !r.equals(route.stop()) && !route.commonReasons().contains(r)).toList();
+        if (rung.overrulable() && !overruling.equals(step.id())) {
+            head.getChildren().add(overruleButton(step.id()));
+        }
+        if (asking.equals(step.id())) {
+            card.getChildren().add(consent(rung));
+        } else if (rung.open() || taken) {
+            words(card, t, rung, reasons);
+        } else if (!reasons.isEmpty()) {
+            card.getChildren().add(Ui.text(String.join("  ", reasons), "small strong"));
+        }
+        if (taken && step.writes() && desk.rules(t).maySay().isEmpty()) {
+            card.getChildren().add(Ui.row(8, Ui.button("did-not-help", "It did not help: next rung", "", () -> bench.record(number, desk.rules(ticket()).say(Attempt.Outcome.DID_NOT_HELP)))));
+        }
+        if (taken && step.isKeysAlone()) {
+            card.getChildren().add(Ui.row(8, HandoverView.coach(shell, number)));
+        }
+        if (rung.overrulable() && overruling.equals(step.id())) {
+            card.getChildren().add(overrule(step.id()));
+        }
+        return Ui.style(card, taken || asking.equals(step.id()) ? "open" : rung.open() ? "" : "tight gone");
+    }
+
+    private void words(VBox card, Ticket t, Route.Rung rung, List<String> reasons) {
+        card.getChildren().add(Ui.text(rung.step().says(), ""));
+        desk.evidence(t, rung.step().id()).ifPresent(e -> card.getChildren().add(Ui.text(inThisShop(e), "small tide strong")));
+        reasons.forEach(r -> card.getChildren().add(Ui.text("\u2013 " + r, "small")));
+        rung.cautions().forEach(c -> card.getChildren().add(Ui.text("! " + c, "small hands")));
+        card.getChildren().add(Ui.text("Needs: " + String.join("; ", rung.step().needs()), "small muted"));
+    }
+
+    private static String inThisShop(Evidence.Tally e) {
+        String lost = e.lost() == 0 ? "" : " In " + e.lost() + " more the data was gone.";
+        return String.format(Locale.ROOT, "In this shop it helped %d of %d (95 %%: %.0f to %.0f of 100), same keys and trouble.%s", e.helped(), e.cases(),
+                100 * e.interval().low(), 100 * e.interval().high(), lost);
+    }
+
+    private Node overruleButton(String step) {
+        return Ui.button("overrule-" + step, "Overrule", "quiet small", () -> {
+            overruling = step;
+            refresh();
+            why.requestFocus();
+        });
+    }
+
+    private Node overrule(String step) {
+        why.setPrefWidth(330);
+        var yes = Ui.button("overrule-yes", "Overrule, and write it down", "", () -> {
+            overruling = "";
+            bench.record(number, new TicketEvent.Overruled(step, why.getText().strip()));
+            why.clear();
+        });
+        yes.disableProperty().bind(Bindings.createBooleanBinding(() -> why.getText().isBlank(), why.textProperty()));
+        why.setOnAction(_ -> yes.fire());
+        return Ui.row(8, why, yes);
+    }
+
+    public static Label keeps(boolean keeps) {
+        Label tag = Ui.label(keeps ? "KEEPS DATA" : "ERASES ALL", keeps ? "tag keeps" : "tag erases");
+        tag.setMinWidth(Region.USE_PREF_SIZE);
+        return tag;
+    }
+
+    /** How far a rung is from being taken, in a word or two. */
+    public static String stateOf(Route.Rung rung) {
+        return rung.done() ? "tried, did not help" : switch (rung.status()) {
+            case READY -> rung.advised() ? "open" : "open, not advised";
+            case NEEDS_CONSENT -> "open once the owner agrees";
+            case BLOCKED -> "not yet";
+            case REFUSED -> "cannot help here";
+        };
+    }
+
+    private void take(Route.Rung rung) {
+        if (rung.status() == Route.Status.NEEDS_CONSENT) {
+            asking = rung.step().id();
+            told.setText(told.getText().isBlank() ? toldAbout(ticket()) : told.getText());
+            refresh();
+            who.requestFocus();
+            return;
+        }
+        bench.record(number, desk.rules(ticket()).choose(rung.step().id(), null, null));
+    }
+
+    private String toldAbout(Ticket t) {
+        List<Route.BackupFit> backups = desk.route(t).orElseThrow().backups();
+        if (t.fact("backup").filter(b -> !b.equals("unknown")).isEmpty()) {
+            return "nobody knows of a backup; everything may be lost";
+        }
+        String kinds = backups.stream().map(b -> b.backup().kind()).collect(Collectors.joining(" backup and a "));
+        boolean lost = !backups.isEmpty() && backups.stream().allMatch(b -> Boolean.FALSE.equals(b.fits()));
+        return backups.isEmpty() ? "there is no backup; everything is lost" : "there is a " + kinds + " backup; " + (lost ? "it does not fit the version, so everything is lost" : "what is newer than it is lost");
+    }
+
+    private VBox consent(Route.Rung rung) {
+        VBox box = Ui.notice("stop", "This erases everything on the device. Does the owner agree?", "Say it in these words:", String.join("  ", rung.tells()));
+        HBox.setHgrow(told, Priority.ALWAYS);
+        who.setPrefWidth(210);
+        String step = rung.step().id();
+        var agree = Ui.button("consent-yes", "The owner agrees", "danger", () -> answer(step, true));
+        agree.disableProperty().bind(Bindings.createBooleanBinding(() -> who.getText().isBlank(), who.textProperty()));
+        box.getChildren().addAll(Ui.row(8, Ui.label("Who", "strong"), who), Ui.row(8, Ui.label("Told about the backup", "strong"), told),
+                Ui.row(8, agree, Ui.button("consent-no", "The owner does not agree", "", () -> answer(step, false))), Ui.text("Recorded in the ledger with the time. It covers every later step that loses no more.", "small muted"));
+        who.setOnAction(_ -> agree.fire());
+        return box;
+    }
+
+    private void answer(String step, boolean given) {
+        asking = "";
+        String name = who.getText().isBlank() ? "owner, not named" : who.getText().strip();
+        Rules rules = desk.rules(ticket());
+        List<TicketEvent> events = given ? rules.choose(step, name, told.getText().strip()) : List.of(rules.consent(step, false, name, told.getText().strip()));
+        bench.record(number, events);
+    }
+
+    @Override
+    public String firstFocus() {
+        return desk.route(ticket()).flatMap(Route::recommended).map(r -> "rung-" + r.step().id()).orElse("");
+    }
+
+    @Override
+    public String next() {
+        return desk.rules(ticket()).next().line();
+    }
+}

@@ -1,0 +1,84 @@
+package wistaxis.desktop.view.route;
+
+import java.time.LocalDate;
+import java.time.format.DateTimeFormatter;
+import java.util.List;
+import java.util.Locale;
+import javafx.scene.Node;
+import javafx.scene.control.TextField;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.VBox;
+import wistaxis.core.bench.BusinessDays;
+import wistaxis.core.device.Imei;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.view.shell.Shell;
+import wistaxis.workbench.Workbench;
+
+/** The carrier unlock as a side job: ordered with IMEI and carrier, due in 1 to 10 business days, then activation and a look for signal. */
+public final class UnlockCard {
+    private static final int SOONEST = 1;
+    private static final int LATEST = 10;
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("EEE d MMM", Locale.ENGLISH);
+
+    private final Shell shell;
+    private final Workbench bench;
+    private final String number;
+    private final TextField imei = Ui.field("unlock-imei", "IMEI, 15 digits", 24);
+    private final TextField carrier = Ui.field("unlock-carrier", "original carrier", 80);
+    private String wrong = "";
+
+    public UnlockCard(Shell shell, Workbench bench, String number) {
+        this.shell = shell;
+        this.bench = bench;
+        this.number = number;
+        carrier.setOnAction(_ -> order());
+    }
+
+    public Node node(Ticket t) {
+        VBox card = Ui.card(Ui.label("Carrier unlock, a side job", "strong"));
+        TicketEvent.UnlockOrdered order = t.unlock();
+        if (order == null) {
+            if (imei.getText().isEmpty()) {
+                imei.setText(t.fact("imei").orElse(""));
+            }
+            card.getChildren().addAll(imei, carrier, Ui.button("unlock-order", "Ordered today", "primary", this::order));
+            if (!wrong.isEmpty()) {
+                card.getChildren().add(Ui.notice("", wrong));
+            }
+            return card;
+        }
+        card.getChildren().addAll(Ui.text(order.carrier() + ", IMEI " + order.imei(), "small"), Ui.text("Ordered " + DAY.format(order.ordered()) + ", due " + DAY.format(order.earliest())
+                + " to " + DAY.format(order.latest()), ""), due(t, order));
+        FlowPane answers = Ui.chips(270);
+        List.of(List.of("unlocked", "Unlocked"), List.of("refused", "Refused"), List.of("activated", "Activated"), List.of("signal", "Signal: yes"), List.of("no-signal", "No signal"))
+                .forEach(a -> answers.getChildren().add(Ui.button("unlock-" + a.getFirst(), a.getLast(), t.unlockAnswers().contains(a.getFirst()) ? "chip chosen" : "chip",
+                        () -> bench.record(number, new TicketEvent.UnlockAnswered(a.getFirst())))));
+        card.getChildren().addAll(Ui.text("Then activate over a host or Wi-Fi with the new SIM, and look for signal.", "small muted"), answers);
+        return card;
+    }
+
+    private Node due(Ticket t, TicketEvent.UnlockOrdered order) {
+        LocalDate today = bench.routes().today();
+        return t.unlockAnswers().contains("signal") ? Ui.text("Done.", "strong tide") : today.isAfter(order.latest()) ? Ui.text("Overdue: ask the carrier.", "strong erases")
+                : today.isBefore(order.earliest()) ? Ui.text("Nothing can be there yet.", "muted small") : Ui.text("May be there any day.", "strong hands");
+    }
+
+    private void order() {
+        try {
+            Imei checked = Imei.exact(imei.getText());
+            if (carrier.getText().isBlank()) {
+                throw new BadInput("the original carrier is missing: it is the one who unlocks");
+            }
+            wrong = "";
+            LocalDate today = bench.routes().today();
+            BusinessDays days = bench.routes().businessDays();
+            bench.record(number, new TicketEvent.UnlockOrdered(checked.digits(), carrier.getText().strip(), today, days.after(today, SOONEST), days.after(today, LATEST)));
+        } catch (BadInput e) {
+            wrong = String.valueOf(e.getMessage());
+            shell.again();
+        }
+    }
+}

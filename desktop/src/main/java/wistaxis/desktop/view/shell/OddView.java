@@ -1,0 +1,71 @@
+package wistaxis.desktop.view.shell;
+
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Locale;
+import javafx.scene.Parent;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.layout.VBox;
+import wistaxis.core.facts.Shown;
+import wistaxis.core.ticket.EventWords;
+import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.desktop.look.Ui;
+import wistaxis.workbench.Change;
+import wistaxis.workbench.Workbench;
+
+/** A ticket that cannot be worked on here, because something in it cannot be understood: what that is, and all that is written of it. */
+public final class OddView implements View {
+    private static final DateTimeFormatter DAY_AND_TIME = DateTimeFormatter.ofPattern("d MMM yyyy HH:mm", Locale.ENGLISH).withZone(ZoneId.systemDefault());
+
+    private final Workbench bench;
+    private final String number;
+    private final VBox page = Ui.style(new VBox(), "page");
+    private final ScrollPane root = Ui.scroll(page);
+
+    private final VBox history = Ui.column(6);
+
+    public OddView(Workbench bench, String number) {
+        this.bench = bench;
+        this.number = number;
+    }
+
+    @Override
+    public Parent node() {
+        return root;
+    }
+
+    @Override
+    public void refresh() {
+        Ticket t = bench.ticket(number);
+        page.getChildren().setAll(Ui.label(number, "code muted"), Ui.text(Shown.printable(t.title()), "large"),
+                Ui.notice("stop", "This ticket is odd and cannot be worked on here.", "Not understood: " + String.join("; ", bench.routes().oddities(t).all()) + ".",
+                        "A newer Wistaxis may have written it, or somebody changed it. Every other ticket goes on as usual."));
+        if (t.closed() == null) {
+            page.getChildren().add(Ui.button("close-odd", "Put it away: close it as odd", "", () -> bench.record(number, new TicketEvent.Closed("put away as odd"))));
+        } else {
+            page.getChildren().add(Ui.text("Closed: " + t.closed(), "strong"));
+        }
+        page.getChildren().add(Ui.label("What is written of it", "title"));
+        page.getChildren().add(history);
+        bench.tickets().history(number).thenAccept(this::written);
+    }
+
+    private void written(List<LedgerEntry> entries) {
+        history.getChildren().setAll(entries.stream()
+                .map(e -> Ui.text(e.number() + "   " + DAY_AND_TIME.format(e.when()) + "   " + Shown.printable(EventWords.of(e.event())), "small")).toList());
+    }
+
+    @Override
+    public boolean follows(Change change) {
+        return change.isOf(number, EnumSet.of(Change.Topic.TICKET));
+    }
+
+    @Override
+    public String next() {
+        return "Look at what is not understood. Nothing else waits for this ticket.";
+    }
+}

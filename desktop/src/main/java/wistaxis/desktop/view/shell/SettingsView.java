@@ -1,0 +1,142 @@
+package wistaxis.desktop.view.shell;
+
+import java.util.List;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
+import javafx.scene.Parent;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextField;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.keys.SequenceLibrary;
+import wistaxis.core.route.RouteFacts;
+import wistaxis.desktop.look.Ui;
+import wistaxis.workbench.Change;
+import wistaxis.workbench.RouteDesk;
+import wistaxis.workbench.Workbench;
+
+/** The shop's own ways where practitioners disagree, and its calendar. Every choice is saved at once. */
+public final class SettingsView implements View {
+    private final Workbench bench;
+    private final RouteDesk desk;
+    private final VBox cards = Ui.style(new VBox(), "page");
+    private final ScrollPane root = Ui.scroll(cards);
+    private final List<Typed> typed;
+
+    public SettingsView(Workbench bench) {
+        this.bench = bench;
+        this.desk = bench.routes();
+        typed = List.of(
+                new Typed(Ui.field("mode-window", "15min", 12), "How long does a device stay in recovery?",
+                        "After a set time it leaves by itself, even in mid-download. Used for the plan where no passcode wait is known.", () -> desk.settings().window(), desk::modeWindow),
+                new Typed(Ui.field("holidays", "gb-eng", 12), "Which public holidays does the shop keep?",
+                        "A country, and a part of it where that matters: gb-eng, de-by, us. Business days are counted without them.", () -> desk.settings().holidays(), desk::holidays));
+    }
+
+    /** A setting that is typed; what cannot be read is said under it and nothing is changed. */
+    private final class Typed {
+        private final TextField field;
+        private final String asks;
+        private final String why;
+        private final Supplier<String> kept;
+        private final Consumer<String> keep;
+        private String wrong = "";
+
+        Typed(TextField field, String asks, String why, Supplier<String> kept, Consumer<String> keep) {
+            this.field = field;
+            this.asks = asks;
+            this.why = why;
+            this.kept = kept;
+            this.keep = keep;
+            field.setMaxWidth(160);
+            field.setText(kept.get());
+            field.setOnAction(_ -> take());
+            field.focusedProperty().addListener((_, _, focused) -> {
+                if (!focused) {
+                    take();
+                }
+            });
+        }
+
+        VBox card() {
+            VBox card = Ui.card(Ui.text(asks, "strong"), Ui.text(why, "small muted"), field);
+            card.setPrefWidth(600);
+            if (!wrong.isEmpty()) {
+                card.getChildren().add(Ui.text(wrong, "small erases"));
+            }
+            return card;
+        }
+
+        private void take() {
+            String now = field.getText().strip();
+            String before = wrong;
+            try {
+                if (!now.equals(kept.get())) {
+                    keep.accept(now);
+                }
+                wrong = "";
+            } catch (BadInput e) {
+                wrong = String.valueOf(e.getMessage());
+            }
+            if (!wrong.equals(before)) {
+                refresh();
+            }
+        }
+    }
+
+    @Override
+    public Parent node() {
+        return root;
+    }
+
+    @Override
+    public boolean follows(Change change) {
+        return change.topic() == Change.Topic.SHOP;
+    }
+
+    @Override
+    public void refresh() {
+        cards.getChildren().setAll(Ui.label("This shop's ways", "large"), Ui.text("Practitioners disagree on these. Both ways stay on offer in every route; the choice decides which comes first.", "muted"));
+        desk.planner().preferences().forEach(p -> cards.getChildren().add(preference(p)));
+        cards.getChildren().add(schools());
+        HBox side = new HBox(14, typed.getFirst().card(), typed.getLast().card());
+        side.getChildren().forEach(c -> HBox.setHgrow(c, Priority.ALWAYS));
+        cards.getChildren().add(side);
+    }
+
+    private VBox schools() {
+        long own = bench.sequences().all().stream().filter(q -> !SequenceLibrary.shipped().all().contains(q)).count();
+        VBox card = Ui.card(Ui.text("Key sequences of your own", "strong"), Ui.text("Read from " + bench.schools().file() + ", each tried on the key model first; see docs/formats.md. "
+                + (bench.schools().reading() ? "They are being tried." : own == 0 ? "None are in force." : own + " of your own in force."), "small muted"));
+        if (!bench.schools().trouble().isEmpty()) {
+            card.getChildren().add(Ui.text(bench.schools().trouble(), "small erases"));
+        }
+        card.getChildren().add(Ui.row(8, Ui.button("read-schools", "Read the file again", "chip", () -> {
+            bench.schools().readAgain();
+            refresh();
+        })));
+        return card;
+    }
+
+    private VBox preference(RouteFacts.Preference p) {
+        FlowPane chips = Ui.chips(600);
+        for (List<String> option : p.options()) {
+            boolean chosen = desk.preference(p.preference()).equals(option.getFirst());
+            chips.getChildren().add(Ui.button("prefer-" + option.getFirst(), option.getLast(), chosen ? "chip chosen" : "chip", () -> desk.prefer(p.preference(), option.getFirst())));
+        }
+        return Ui.card(Ui.text(p.asks(), "strong"), Ui.text(p.why(), "small muted"), chips);
+    }
+
+    @Override
+    public String firstFocus() {
+        return "prefer-" + desk.preference(desk.planner().preferences().getFirst().preference());
+    }
+
+    @Override
+    public String next() {
+        return "Choices are saved at once and hold for every ticket.";
+    }
+}

@@ -1,0 +1,335 @@
+package wistaxis.desktop.view.shell;
+
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import javafx.animation.AnimationTimer;
+import javafx.application.Platform;
+import javafx.scene.Node;
+import javafx.scene.Scene;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyCodeCombination;
+import javafx.scene.input.KeyCombination;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.bench.Range;
+import wistaxis.core.facts.Units;
+import wistaxis.core.ticket.Stage;
+import wistaxis.desktop.look.Theme;
+import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.sound.Speaker;
+import wistaxis.desktop.view.bench.BenchView;
+import wistaxis.desktop.view.drill.DrillView;
+import wistaxis.desktop.view.firmware.ShelfView;
+import wistaxis.desktop.view.ledger.LedgerView;
+import wistaxis.workbench.Change;
+import wistaxis.workbench.Workbench;
+
+/** The window: head with clock, line and pace of time; the page; below it what comes next. */
+public final class Shell implements AutoCloseable {
+    private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm:ss", Locale.ROOT).withZone(ZoneId.systemDefault());
+
+    private final Workbench bench;
+    private final Speaker speaker;
+    /** Gives a page the whole room, and scrolls one that needs more. */
+    private final ScrollPane frame = new ScrollPane();
+    private final BorderPane root = new BorderPane();
+    private final Scene scene = new Scene(root, 1280, 800);
+    private final Label clock = Ui.label("", "clock");
+    private final Label line = Ui.label("", "small muted");
+    private final Label next = Ui.label("", "");
+    private final HBox pace = Ui.row(4);
+    private final VBox alarms = new VBox();
+    private final VBox unread = new VBox();
+    private final Button dim;
+    private final Button benchButton;
+    private final Button ledgerButton;
+    private final Button settingsButton;
+    private final Button shelfButton;
+    private final Button drillButton;
+    private final AnimationTimer frames;
+    private View view;
+    private Theme theme = Theme.DAY;
+    private double scale = 1;
+    private boolean refreshing;
+    private boolean again;
+
+    public Shell(Workbench bench) {
+        this(bench, new Speaker());
+    }
+
+    /** @param speaker closed with the window */
+    public Shell(Workbench bench, Speaker speaker) {
+        this.bench = bench;
+        this.speaker = speaker;
+        this.dim = Ui.button("theme", "Dim", "quiet", this::otherTheme);
+        this.benchButton = Ui.button("nav-bench", "Bench", "quiet", this::showBench);
+        this.ledgerButton = Ui.button("nav-ledger", "Ledger", "quiet", this::showLedger);
+        this.shelfButton = Ui.button("nav-shelf", "Shelf", "quiet", this::showShelf);
+        this.drillButton = Ui.button("nav-drill", "Drill", "quiet", this::showDrill);
+        this.settingsButton = Ui.button("nav-settings", "Settings", "quiet", this::showSettings);
+        this.view = new BenchView(this, bench);
+        root.setTop(new VBox(head(), unread, alarms));
+        root.setBottom(Ui.style(Ui.row(16, Ui.label("Next", "small muted"), next), "next-bar"));
+        next.setId("next");
+        theme.apply(scene, scale);
+        accelerators();
+        bench.changes().follow(this::changed);
+        frame.setFitToWidth(true);
+        frame.setFitToHeight(true);
+        frame.setFocusTraversable(false);
+        frame.getStyleClass().add("frame");
+        root.setCenter(frame);
+        show(view);
+        frames = new AnimationTimer() {
+            @Override
+            public void handle(long now) {
+                tick();
+            }
+        };
+        frames.start();
+    }
+
+    private Node head() {
+        HBox marks = Ui.row(8, whole(line), whole(Ui.label("simulated world", "tag simulated")), pace, dim, Ui.button("text-smaller", "A-", "quiet", () -> scale(-0.1)),
+                Ui.button("text-larger", "A+", "quiet", () -> scale(0.1)));
+        FlowPane folds = Ui.flow(8, whole(Ui.label(bench.benchName(), "bench-name")), benchButton, shelfButton, ledgerButton, drillButton, settingsButton,
+                Ui.button("new-ticket", "New ticket", "", this::newTicket), marks);
+        folds.prefWrapLengthProperty().bind(root.widthProperty().subtract(200));
+        clock.setId("clock");
+        return Ui.style(Ui.row(8, folds, whole(clock)), "head");
+    }
+
+    /** A label that is never cut. */
+    private static Label whole(Label label) {
+        label.setMinWidth(javafx.scene.layout.Region.USE_PREF_SIZE);
+        return label;
+    }
+
+    private void accelerators() {
+        accelerate(KeyCode.N, this::newTicket);
+        accelerate(KeyCode.B, this::showBench);
+        accelerate(KeyCode.L, this::showLedger);
+        accelerate(KeyCode.K, this::showShelf);
+        accelerate(KeyCode.D, this::showDrill);
+        accelerate(KeyCode.COMMA, this::showSettings);
+        accelerate(KeyCode.T, this::otherTheme);
+        List.of(KeyCode.PLUS, KeyCode.EQUALS, KeyCode.ADD).forEach(key -> accelerate(key, () -> scale(0.1)));
+        List.of(KeyCode.MINUS, KeyCode.SUBTRACT).forEach(key -> accelerate(key, () -> scale(-0.1)));
+        scene.addEventFilter(KeyEvent.KEY_PRESSED, this::plus);
+    }
+
+    private void accelerate(KeyCode key, Runnable action) {
+        scene.getAccelerators().put(new KeyCodeCombination(key, KeyCombination.SHORTCUT_DOWN), action);
+    }
+
+    /** Where plus is a shifted key, or on any key at all. */
+    private void plus(KeyEvent e) {
+        boolean shifted = e.isShortcutDown() && e.isShiftDown() && (e.getCode() == KeyCode.PLUS || e.getCode() == KeyCode.EQUALS);
+        if (shifted || e.isShortcutDown() && !List.of(KeyCode.PLUS, KeyCode.EQUALS, KeyCode.ADD).contains(e.getCode()) && "+".equals(e.getText())) {
+            scale(0.1);
+            e.consume();
+        }
+    }
+
+    public Scene scene() {
+        return scene;
+    }
+
+    public Speaker speaker() {
+        return speaker;
+    }
+
+    public void showBench() {
+        show(new BenchView(this, bench));
+    }
+
+    public void showLedger() {
+        show(new LedgerView(this, bench));
+    }
+
+    public void showShelf() {
+        show(new ShelfView(this, bench));
+    }
+
+    public void showDrill() {
+        show(new DrillView(this, bench));
+    }
+
+    public void showSettings() {
+        show(new SettingsView(bench));
+    }
+
+    /** Reads the page anew after something that is no event. */
+    public void again() {
+        refresh();
+    }
+
+    /** Opens a ticket at the stage where it stands. */
+    public void showTicket(String number) {
+        showTicket(number, bench.ticket(number).stage());
+    }
+
+    /** Opens a ticket at one of its stages. */
+    public void showTicket(String number, Stage stage) {
+        if (bench.routes().oddities(bench.ticket(number)).stop()) {
+            show(new OddView(bench, number));
+            return;
+        }
+        show(new TicketView(this, bench, number, stage));
+    }
+
+    private void newTicket() {
+        String title = "Walk-in " + DateTimeFormatter.ofPattern("HH:mm", Locale.ROOT).withZone(ZoneId.systemDefault()).format(bench.now());
+        bench.open(title).whenComplete((number, e) -> {
+            if (e == null) {
+                showTicket(number);
+            } else {
+                alarm("No ticket was opened: " + e.getMessage());
+            }
+        });
+    }
+
+    private void show(View page) {
+        view.leave();
+        view = page;
+        frame.setContent(page.node());
+        frame.setVvalue(0);
+        refresh();
+        Platform.runLater(() -> {
+            root.applyCss();
+            root.layout();
+            refocus(view.firstFocus());
+        });
+    }
+
+    public void otherTheme() {
+        theme = theme.other();
+        dim.setText(theme == Theme.DAY ? "Dim" : "Day");
+        theme.apply(scene, scale);
+        refresh();
+    }
+
+    private void scale(double by) {
+        scale = Math.clamp(Math.round((scale + by) * 10) / 10.0, 0.8, 1.6);
+        theme.apply(scene, scale);
+    }
+
+    /** Says that something went wrong, above the page, until it is put away. */
+    public void alarm(String text) {
+        HBox row = Ui.row(12, Ui.column(2, Ui.text(text, "strong"), Ui.text("What failed, and where, is in the log: " + bench.log(), "small muted")), Ui.gap());
+        VBox box = Ui.notice("stop");
+        row.getChildren().add(Ui.button("alarm-away", "Put away", "", () -> alarms.getChildren().remove(box)));
+        box.getChildren().add(row);
+        alarms.getChildren().setAll(box);
+    }
+
+    /** Nothing is written to a ledger that is broken until somebody has read that. */
+    private Node unread(String what) {
+        VBox box = Ui.notice("stop", "The ledger is broken, and nothing is written to it until you have read this.", what,
+                "What is there can be looked at. Keep a copy of the data folder first; the ledger's page and \"wistaxis ledger verify\" say more.");
+        box.getChildren().add(Ui.button("read-break", "I have read it: write that down, and go on", "", bench::readBreak));
+        return box;
+    }
+
+    /** What the bench has to say once. */
+    private void notices() {
+        List<String> said = bench.notices().take();
+        if (!said.isEmpty()) {
+            alarm(String.join("\n", said));
+        }
+    }
+
+    /** Looks again where the page shows what has changed. */
+    private void changed(Change change) {
+        if (view.follows(change)) {
+            refresh();
+        } else {
+            around();
+        }
+    }
+
+    /** Reads everything anew; what changes while that goes on, such as the page itself, is read in a further round. */
+    private void refresh() {
+        again = true;
+        if (refreshing) {
+            return;
+        }
+        refreshing = true;
+        try {
+            while (again) {
+                again = false;
+                refreshOnce();
+            }
+        } finally {
+            refreshing = false;
+        }
+    }
+
+    private void refreshOnce() {
+        around();
+        String focus = focused();
+        view.refresh();
+        next.setText(view.next());
+        refocus(focus);
+    }
+
+    /** What stands around the page. */
+    private void around() {
+        List.of(benchButton, shelfButton, ledgerButton, drillButton, settingsButton).forEach(b -> b.getStyleClass().remove("here"));
+        Optional.ofNullable(switch (view) {
+            case BenchView _ -> benchButton;
+            case ShelfView _ -> shelfButton;
+            case LedgerView _ -> ledgerButton;
+            case DrillView _ -> drillButton;
+            case SettingsView _ -> settingsButton;
+            default -> null;
+        }).ifPresent(b -> b.getStyleClass().add("here"));
+        pace.getChildren().setAll(paceButton(1), paceButton(10), paceButton(60));
+        Range rate = bench.stock().history().rate();
+        line.setText(rate.measured() ? "Line " + Units.rateInWords(rate.mid()) : "Line: not measured yet");
+        unread.getChildren().setAll(bench.tickets().unread().map(this::unread).stream().toList());
+        notices();
+    }
+
+    private @Nullable String focused() {
+        Node owner = scene.getFocusOwner();
+        return owner == null ? null : owner.getId();
+    }
+
+    private void refocus(@Nullable String id) {
+        if (id != null && !id.isEmpty() && scene.lookup("#" + id) instanceof Node same && scene.getFocusOwner() != same) {
+            same.requestFocus();
+        }
+    }
+
+    private Button paceButton(int rate) {
+        Button button = Ui.button("pace-" + rate, "\u00d7" + rate, bench.time().rate() == rate ? "chip chosen" : "chip", () -> bench.setRate(rate));
+        button.setDisable(rate > 1 && bench.keysRun());
+        button.setAccessibleText("Simulated time " + rate + " times real time");
+        return button;
+    }
+
+    private void tick() {
+        bench.tick();
+        clock.setText(CLOCK.format(bench.now()));
+        view.tick();
+        next.setText(view.next());
+    }
+
+    @Override
+    public void close() {
+        frames.stop();
+        view.leave();
+        speaker.close();
+    }
+}

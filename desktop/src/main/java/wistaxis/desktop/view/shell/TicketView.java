@@ -1,0 +1,195 @@
+package wistaxis.desktop.view.shell;
+
+import java.time.Duration;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import javafx.scene.Parent;
+import javafx.scene.control.Button;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import wistaxis.core.bench.BenchTime;
+import wistaxis.core.device.DeviceModel;
+import wistaxis.core.ticket.Stage;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.view.firmware.FirmwareView;
+import wistaxis.desktop.view.handover.HandoverView;
+import wistaxis.desktop.view.identify.IdentifyView;
+import wistaxis.desktop.view.intake.IntakeView;
+import wistaxis.desktop.view.keys.KeysView;
+import wistaxis.desktop.view.restore.RestoreView;
+import wistaxis.desktop.view.route.RouteView;
+import wistaxis.workbench.Change;
+import wistaxis.workbench.Plans;
+import wistaxis.workbench.Workbench;
+
+/** One ticket: its slip on the left, the way it goes along the top, the stage in the middle. */
+public final class TicketView implements View {
+    private final Shell shell;
+    private final Workbench bench;
+    private final String number;
+    private static final Set<Change.Topic> FOLLOWED = EnumSet.of(Change.Topic.TICKET, Change.Topic.WORK, Change.Topic.STOCK, Change.Topic.SHOP, Change.Topic.TIME);
+
+    private final BorderPane root = new BorderPane();
+    private final VBox slip = Ui.style(new VBox(), "slip");
+    private final FlowPane trail = Ui.style(Ui.flow(0), "trail");
+    private final VBox notes = new VBox(6);
+    private final View stageView;
+    private final Stage shown;
+    private Stage stood;
+
+    public TicketView(Shell shell, Workbench bench, String number, Stage stage) {
+        this.shell = shell;
+        this.bench = bench;
+        this.number = number;
+        this.shown = stage == Stage.CLOSED ? Stage.HANDOVER : stage;
+        this.stood = ticket().stage();
+        this.stageView = switch (shown) {
+            case INTAKE -> new IntakeView(shell, bench, number);
+            case IDENTIFY -> new IdentifyView(shell, bench, number);
+            case ROUTE -> new RouteView(shell, bench, number);
+            case FIRMWARE -> new FirmwareView(shell, bench, number);
+            case KEYS -> new KeysView(shell, bench, number);
+            case RESTORE -> new RestoreView(shell, bench, number);
+            case HANDOVER, CLOSED -> new HandoverView(shell, bench, number);
+        };
+        Optional.ofNullable(ticket().identifier()).ifPresent(bench.stock()::ask);
+        if (shown != Stage.KEYS) {
+            ScrollPane side = Ui.scroll(slip);
+            side.setPrefWidth(242);
+            side.setMinWidth(242);
+            root.setLeft(side);
+        }
+        trail.prefWrapLengthProperty().bind(root.widthProperty().subtract(shown == Stage.KEYS ? 60 : 300));
+        FlowPane top = Ui.flow(12, trail);
+        top.setStyle("-fx-padding: 6 24 0 14;");
+        if (shown == Stage.KEYS) {
+            top.getChildren().add(Ui.text(number + "  " + ticket().title() + ", " + bench.desk(number).model().name(), "strong"));
+        }
+        BorderPane middle = new BorderPane(stageView.node());
+        middle.setTop(new VBox(top, notes));
+        notes.setStyle("-fx-padding: 0 24 0 24;");
+        root.setCenter(middle);
+    }
+
+    private Ticket ticket() {
+        return bench.ticket(number);
+    }
+
+    @Override
+    public Parent node() {
+        return root;
+    }
+
+    /** Whether a page of one ticket shows what has changed. */
+    public static boolean follows(Change change, String number) {
+        return change.isOf(number, FOLLOWED);
+    }
+
+    @Override
+    public boolean follows(Change change) {
+        return follows(change, number);
+    }
+
+    @Override
+    public void refresh() {
+        Ticket t = ticket();
+        if (t.stage() != stood && shown == stood && followsOn(t.stage())) {
+            shell.showTicket(number);
+            return;
+        }
+        stood = t.stage();
+        trail(t);
+        slip(t);
+        notes(t);
+        stageView.refresh();
+    }
+
+    /** Intake and firmware wait for a "go on", since more can be said there; the other stages lead on by themselves. */
+    private boolean followsOn(Stage next) {
+        return shown != Stage.INTAKE && shown != Stage.FIRMWARE && shown != Stage.KEYS && next.compareTo(shown) > 0 && next != Stage.CLOSED;
+    }
+
+    /** What whoever opens the ticket has to know first, on each of its pages. */
+    private void notes(Ticket t) {
+        notes.getChildren().clear();
+        if (t.unknownState() != null) {
+            notes.getChildren().add(shown == Stage.KEYS ? Ui.text("It was being written to; its state is not known. Look at it before you press a key.", "strong erases")
+                    : Ui.notice("stop", "It was being written to; its state is not known.", "This ticket says: " + t.unknownState()
+                    + ". Leave it on the cable and look at it: it may start, loop, or show the cable screen. Then put it into its mode again; writing begins from the start."));
+        }
+        List<String> odd = bench.routes().oddities(t).notes();
+        if (!odd.isEmpty()) {
+            notes.getChildren().add(Ui.notice("", "Not understood here, and taken for unknown:", String.join("; ", odd) + "."));
+        }
+    }
+
+    private void trail(Ticket t) {
+        trail.getChildren().clear();
+        for (Stage stage : Stage.values()) {
+            if (stage == Stage.CLOSED) {
+                continue;
+            }
+            if (!trail.getChildren().isEmpty()) {
+                trail.getChildren().add(Ui.style(new Region(), stage.compareTo(t.stage()) <= 0 ? "rule done" : "rule"));
+            }
+            String state = stage == t.stage() ? "now" : stage.compareTo(t.stage()) < 0 ? "done" : "ahead";
+            Button station = Ui.button("station-" + stage.name().toLowerCase(java.util.Locale.ROOT), stage.words(), "station " + state + (stage == shown ? " shown" : ""),
+                    () -> shell.showTicket(number, stage));
+            station.setDisable(stage.compareTo(Stage.ROUTE) > 0 && t.identifier() == null || stage == Stage.ROUTE && t.fact("trouble").isEmpty()
+                    || stage == Stage.RESTORE && !t.packageProven() || stage == Stage.HANDOVER && t.stage().compareTo(Stage.HANDOVER) < 0 && t.attempt().filter(a -> a.said() != null).isEmpty());
+            trail.getChildren().add(station);
+        }
+    }
+
+    private void slip(Ticket t) {
+        slip.getChildren().setAll(
+                Ui.label(t.number(), "code muted"),
+                Ui.text(t.title(), "title"),
+                Ui.text(bench.model(t).map(DeviceModel::name).orElse(t.fact("deviceWords").orElse("Device not settled")), "strong"));
+        bench.model(t).ifPresent(m -> slip.getChildren().add(Ui.text(m.identifier() + "  " + m.plug() + "\n" + m.family() + " keys", "code small")));
+        if (t.simulated()) {
+            slip.getChildren().add(Ui.label("simulated device", "tag simulated"));
+        }
+        Optional<Duration> left = Plans.promised(t).map(p -> BenchTime.between(bench.now(), p));
+        slip.getChildren().add(Ui.column(0, Ui.label("Promised", "small muted"), left.isEmpty() ? Ui.label("not said", "tag missing")
+                : Ui.label(left.get().isNegative() ? Ui.coarse(left.get()) + " ago" : "in " + Ui.coarse(left.get()), left.get().isNegative() ? "strong erases" : "strong")));
+        fact(t, "trouble", "Trouble");
+        fact(t, "ownership", "Ownership");
+        fact(t, "backup", "Backup");
+        fact(t, "liquid", "Liquid");
+        fact(t, "battery", "Battery");
+        slip.getChildren().add(Ui.column(0, Ui.label("Consent to erase", "small muted"),
+                t.consent() == null ? Ui.label("not asked", "tag missing") : Ui.text(t.consentGiven() ? "given by " + t.consent().who() : "not given", "strong")));
+    }
+
+    private void fact(Ticket t, String name, String words) {
+        slip.getChildren().add(Ui.column(0, Ui.label(words, "small muted"),
+                t.fact(name).<javafx.scene.Node>map(v -> Ui.text(bench.routes().intake().words(name, v), "strong")).orElse(Ui.label("not said", "tag missing"))));
+    }
+
+    @Override
+    public void tick() {
+        stageView.tick();
+    }
+
+    @Override
+    public String firstFocus() {
+        return stageView.firstFocus();
+    }
+
+    @Override
+    public String next() {
+        return stageView.next();
+    }
+
+    @Override
+    public void leave() {
+        stageView.leave();
+    }
+}

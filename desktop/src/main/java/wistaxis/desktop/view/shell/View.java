@@ -1,0 +1,29 @@
+package wistaxis.desktop.view.shell;
+
+import javafx.scene.Parent;
+import wistaxis.workbench.Change;
+
+/** A page of the window. */
+public interface View {
+    Parent node();
+
+    /** Reads the workbench anew after something happened. */
+    void refresh();
+
+    /** Whether the page shows what has changed. */
+    boolean follows(Change change);
+
+    /** Redraws what moves by itself; called each frame while the view is shown. */
+    default void tick() {}
+
+    /** The id of what has the keyboard when the page opens; empty for whatever comes first. */
+    default String firstFocus() {
+        return "";
+    }
+
+    /** What happens next and when hands are needed again, in one line. */
+    String next();
+
+    /** Leaves the page: lets go of what it holds. */
+    default void leave() {}
+}
