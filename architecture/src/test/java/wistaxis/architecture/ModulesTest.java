@@ -11,14 +11,17 @@ import org.junit.jupiter.api.Test;
 
 /** The arrows between the modules, over all of them. */
 class ModulesTest {
-    private static final JavaClasses ALL = new ClassFileImporter().withImportOption(new ImportOption.DoNotIncludeTests()).importPackages("wistaxis");
+    private static final JavaClasses ALL = new ClassFileImporter().withImportOption(new ImportOption.DoNotIncludeTests())
+            .importPackages("wistaxis");
 
     @Test
     void theArrowsBetweenTheModulesHold() {
         assertThat(ALL.size()).isGreaterThan(300);
         layeredArchitecture().consideringOnlyDependenciesInLayers()
-                .layer("core").definedBy("wistaxis.core..").layer("standins").definedBy("wistaxis.standins..").layer("store").definedBy("wistaxis.store..")
-                .layer("workbench").definedBy("wistaxis.workbench..").layer("desktop").definedBy("wistaxis.desktop..").layer("cli").definedBy("wistaxis.cli..")
+                .layer("core").definedBy("wistaxis.core..").layer("standins").definedBy("wistaxis.standins..").layer("store")
+                .definedBy("wistaxis.store..")
+                .layer("workbench").definedBy("wistaxis.workbench..").layer("desktop").definedBy("wistaxis.desktop..").layer("cli")
+                .definedBy("wistaxis.cli..")
                 .whereLayer("desktop").mayNotBeAccessedByAnyLayer()
                 .whereLayer("cli").mayNotBeAccessedByAnyLayer()
                 .whereLayer("workbench").mayOnlyBeAccessedByLayers("desktop", "cli")
@@ -28,7 +31,8 @@ class ModulesTest {
 
     @Test
     void onlyTheDesktopDraws() {
-        noClasses().that().resideOutsideOfPackage("wistaxis.desktop..").should().dependOnClassesThat().resideInAnyPackage("javafx..", "java.awt..").check(ALL);
+        noClasses().that().resideOutsideOfPackage("wistaxis.desktop..").should().dependOnClassesThat()
+                .resideInAnyPackage("javafx..", "java.awt..").check(ALL);
     }
 
     @Test

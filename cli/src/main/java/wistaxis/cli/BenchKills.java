@@ -38,7 +38,10 @@ import wistaxis.store.ledger.LedgerStore;
 import wistaxis.store.practice.PracticeBook;
 import wistaxis.store.settings.Settings;
 
-@Command(name = "kills", mixinStandardHelpOptions = true, description = "A scripted day at the bench in a process of its own, killed at a random moment, again and again: what it had acknowledged is there.")
+@Command(name = "kills", mixinStandardHelpOptions = true,
+        description =
+        "A scripted day at the bench in a process of its own, killed at a random moment, again and again: what it had acknowledged is "
+        + "there.")
 final class BenchKills extends Output {
     /** After so many rounds a new folder is begun, so that looking does not grow with the square of the rounds. */
     private static final int ROUNDS_A_FOLDER = 25;
@@ -79,7 +82,8 @@ final class BenchKills extends Output {
             throw new Refusal("stopped");
         }
         Row row = new Row(rounds, tally.entries, tally.files, tally.measurements, tally.losses.size(), List.copyOf(tally.losses));
-        answer(row, List.of(String.format(Locale.ROOT, "%d kills; acknowledged: %d entries, %d files, %d measurements; lost: %d", row.kills(), row.entries(), row.files(), row.measurements(), row.lost()),
+        answer(row, List.of(String.format(Locale.ROOT, "%d kills; acknowledged: %d entries, %d files, %d measurements; lost: %d",
+                row.kills(), row.entries(), row.files(), row.measurements(), row.lost()),
                 String.join("\n", row.losses())));
         if (row.lost() > 0) {
             throw new Refusal("what was acknowledged is not there");
@@ -102,8 +106,10 @@ final class BenchKills extends Output {
     }
 
     private void round(Path folder, int lines, int millis, Tally tally) throws IOException, InterruptedException {
-        Process day = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "--enable-native-access=ALL-UNNAMED", "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC", "-Xshare:auto",
-                "-cp", System.getProperty("java.class.path"), Main.class.getName(), "bench", "kills-day", "--data", folder.toString()).redirectError(ProcessBuilder.Redirect.INHERIT).start();
+        Process day = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                "--enable-native-access=ALL-UNNAMED", "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC", "-Xshare:auto",
+                "-cp", System.getProperty("java.class.path"), Main.class.getName(), "bench", "kills-day", "--data", folder.toString())
+                .redirectError(ProcessBuilder.Redirect.INHERIT).start();
         List<String> said = new ArrayList<>();
         Map<String, String> files = new HashMap<>();
         try (BufferedReader out = day.inputReader()) {
@@ -189,10 +195,15 @@ final class BenchKills extends Output {
     /** What the process does that is killed: a day of tickets, a line for each thing that is safe. */
     @Command(name = "kills-day", hidden = true)
     static final class Day extends Output {
-        private static final List<TicketEvent> WAY = List.of(new TicketEvent.FactRecorded("trouble", "unavailable"), new TicketEvent.FactRecorded("ownership", "proved"), new TicketEvent.FactRecorded("liquid", "no"),
-                new TicketEvent.Identified("iPhone13,2", "by the number"), new TicketEvent.ConsentAsked("recovery-restore", true, "owner", "no backup"), new TicketEvent.RouteChosen("recovery-restore"),
-                new TicketEvent.BuildChosen("31.10", "31K88", "a".repeat(64), 1000, "newest"), new TicketEvent.PackageProven("31K88", "packages/x.zip", 6, "a".repeat(64), "signed"),
-                new TicketEvent.ModeEntered("recovery"), new TicketEvent.RestoreStarted("31K88"), new TicketEvent.StageReached("check"), new TicketEvent.StageReached("send"), new TicketEvent.Restored("31.10"),
+        private static final List<TicketEvent> WAY = List.of(new TicketEvent.FactRecorded("trouble", "unavailable"),
+                new TicketEvent.FactRecorded("ownership", "proved"), new TicketEvent.FactRecorded("liquid", "no"),
+                new TicketEvent.Identified("iPhone13,2", "by the number"),
+                new TicketEvent.ConsentAsked("recovery-restore", true, "owner", "no backup"),
+                new TicketEvent.RouteChosen("recovery-restore"),
+                new TicketEvent.BuildChosen("31.10", "31K88", "a".repeat(64), 1000, "newest"),
+                new TicketEvent.PackageProven("31K88", "packages/x.zip", 6, "a".repeat(64), "signed"),
+                new TicketEvent.ModeEntered("recovery"), new TicketEvent.RestoreStarted("31K88"), new TicketEvent.StageReached("check"),
+                new TicketEvent.StageReached("send"), new TicketEvent.Restored("31.10"),
                 new TicketEvent.CheckAnswered("account-lock", "owner signed in"), new TicketEvent.Closed("handed over"));
 
         @Option(names = "--data", required = true)
@@ -201,7 +212,8 @@ final class BenchKills extends Output {
         @Override
         public void run() {
             DataFolder folder = DataFolder.open(data);
-            try (FolderHold _ = FolderHold.take(data); LedgerStore ledger = KeptLedger.open(folder.ledger()); PracticeBook book = PracticeBook.open(folder.practice())) {
+            try (FolderHold _ = FolderHold.take(data); LedgerStore ledger = KeptLedger.open(folder.ledger()); PracticeBook book =
+                    PracticeBook.open(folder.practice())) {
                 folder.tidy();
                 try (Stream<Path> left = Files.walk(data)) {
                     left.filter(WholeFile::isTemporary).findAny().ifPresent(p -> {

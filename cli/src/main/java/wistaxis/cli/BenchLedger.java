@@ -26,14 +26,18 @@ import wistaxis.store.ledger.KeptLedger;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.store.ledger.LedgerSeen;
 
-@Command(name = "ledger", mixinStandardHelpOptions = true, description = "A ledger of many closed tickets of about 30 entries each, made for this and thrown away: starting beside an empty one, searching, opening, appending, verifying.")
+@Command(name = "ledger", mixinStandardHelpOptions = true,
+        description =
+        "A ledger of many closed tickets of about 30 entries each, made for this and thrown away: starting beside an empty one, "
+        + "searching, opening, appending, verifying.")
 final class BenchLedger extends Output {
     private static final int TICKETS_A_TRANSACTION = 500;
     private static final int OPEN = 20;
     private static final int LOOKS = 300;
     private static final int APPENDS = 300;
     private static final List<String> DEVICES_SEEN = List.of("iPhone13,2", "iPhone14,5", "iPad12,1", "iPhone10,1", "iPhone8,1", "iPad13,1");
-    private static final List<String> WORDS = List.of("restored", "written 31.10", "did not help", "update", "consent keeper", "boot logo", "proven signed", "trolley");
+    private static final List<String> WORDS = List.of("restored", "written 31.10", "did not help", "update", "consent keeper", "boot logo",
+            "proven signed", "trolley");
 
     @Option(names = "--tickets", paramLabel = "N", defaultValue = "100000", description = "how many closed tickets")
     private int tickets;
@@ -43,7 +47,8 @@ final class BenchLedger extends Output {
 
     /** Times in milliseconds, heap in megabytes; ratios are of medians, the long ledger to the empty one. */
     private record Row(
-            long entries, double megabytes, double madeSeconds, double startEmpty, double startLong, double startRatio, double heapEmpty, double heapLong, double heapRatio,
+            long entries, double megabytes, double madeSeconds, double startEmpty, double startLong, double startRatio, double heapEmpty,
+            double heapLong, double heapRatio,
             double searchP95, double openP95, double appendP95, double verifyPerSecond, double verifyHeapMegabytes) {}
 
     /** @param millis of one start @param heap in use after it, megabytes */
@@ -91,24 +96,31 @@ final class BenchLedger extends Output {
             SplittableRandom random = new SplittableRandom(1);
             search = p95(LOOKS, n -> ledger.find(query(random), Long.MAX_VALUE, 100));
             open = p95(LOOKS, n -> Ticket.fold(ledger.of(name(1 + random.nextInt(tickets)))));
-            append = p95(APPENDS, n -> ledger.append(name(tickets + 1), 0, List.of(new TicketEvent.FactRecorded("deviceWords", "said " + n)), Instant.now()).exceptionally(e -> List.of()).join());
+            append = p95(APPENDS, n -> ledger.append(name(tickets + 1), 0,
+                    List.of(new TicketEvent.FactRecorded("deviceWords", "said " + n)), Instant.now()).exceptionally(e -> List.of()).join());
         }
         String[] verified = call("-Xmx200m", "bench", "ledger-verify", "--data", full.toString()).split(" ");
         double startRatio = median(starts, true) / median(ofEmpty, true);
         double heapRatio = median(starts, false) / median(ofEmpty, false);
-        Row row = new Row(entries, Files.size(new DataFolder(full).ledger()) / 1e6, made, median(ofEmpty, true), median(starts, true), startRatio, median(ofEmpty, false), median(starts, false),
+        Row row = new Row(entries, Files.size(new DataFolder(full).ledger()) / 1e6, made, median(ofEmpty, true), median(starts, true),
+                startRatio, median(ofEmpty, false), median(starts, false),
                 heapRatio, search, open, append, Double.parseDouble(verified[0]), Double.parseDouble(verified[1]));
         answer(row, words(row));
     }
 
     private List<String> words(Row r) {
-        return List.of(String.format(Locale.ROOT, "%d tickets, %d entries, %.0f MB, made in %.0f s", tickets, r.entries(), r.megabytes(), r.madeSeconds()),
-                String.format(Locale.ROOT, "start, its own process, median of %d   %6.0f ms beside %.0f ms with an empty ledger: %.2f times", rounds, r.startLong(), r.startEmpty(), r.startRatio()),
-                String.format(Locale.ROOT, "heap in use after the start            %6.1f MB beside %.1f MB: %.2f times", r.heapLong(), r.heapEmpty(), r.heapRatio()),
+        return List.of(String.format(Locale.ROOT, "%d tickets, %d entries, %.0f MB, made in %.0f s", tickets, r.entries(), r.megabytes(),
+                r.madeSeconds()),
+                String.format(Locale.ROOT,
+                "start, its own process, median of %d   %6.0f ms beside %.0f ms with an empty ledger: %.2f times", rounds, r.startLong(),
+                r.startEmpty(), r.startRatio()),
+                String.format(Locale.ROOT, "heap in use after the start            %6.1f MB beside %.1f MB: %.2f times", r.heapLong(),
+                r.heapEmpty(), r.heapRatio()),
                 String.format(Locale.ROOT, "search, a page of 100, p95             %6.1f ms", r.searchP95()),
                 String.format(Locale.ROOT, "an old ticket opened, p95              %6.1f ms", r.openP95()),
                 String.format(Locale.ROOT, "append, acknowledged, p95              %6.1f ms", r.appendP95()),
-                String.format(Locale.ROOT, "verify, with at most 200 MB            %6.0f entries a second, %.0f MB at its end", r.verifyPerSecond(), r.verifyHeapMegabytes()));
+                String.format(Locale.ROOT, "verify, with at most 200 MB            %6.0f entries a second, %.0f MB at its end",
+                r.verifyPerSecond(), r.verifyHeapMegabytes()));
     }
 
     private static double median(List<Start> starts, boolean time) {
@@ -147,7 +159,8 @@ final class BenchLedger extends Output {
     }
 
     private static String call(String heap, String... args) throws IOException, InterruptedException {
-        List<String> command = new ArrayList<>(List.of(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "--enable-native-access=ALL-UNNAMED", "-XX:+UseSerialGC", heap, "-cp",
+        List<String> command = new ArrayList<>(List.of(Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                "--enable-native-access=ALL-UNNAMED", "-XX:+UseSerialGC", heap, "-cp",
                 System.getProperty("java.class.path"), Main.class.getName()));
         command.addAll(Arrays.asList(args));
         Process process = new ProcessBuilder(command).redirectError(ProcessBuilder.Redirect.INHERIT).start();
@@ -195,12 +208,17 @@ final class BenchLedger extends Output {
         String number = ledger.openTicket(new TicketEvent.Opened("School trolley, tablet " + i, true), wall[0]).ticket();
         boolean helps = i % 5 != 0;
         List<TicketEvent> way = new ArrayList<>();
-        List.of("trouble=looping", "ownership=proved", "liquid=no", "battery=ok", "brokenKeys=none", "blacklisted=no", "backup=cloud", "tried=charge,force-restart", "ownerPassword=yes")
+        List.of("trouble=looping", "ownership=proved", "liquid=no", "battery=ok", "brokenKeys=none", "blacklisted=no", "backup=cloud",
+                "tried=charge,force-restart", "ownerPassword=yes")
                 .forEach(f -> way.add(new TicketEvent.FactRecorded(f.substring(0, f.indexOf('=')), f.substring(f.indexOf('=') + 1))));
-        way.addAll(List.of(new TicketEvent.Identified(DEVICES_SEEN.get(i % DEVICES_SEEN.size()), "by the number"), new TicketEvent.ConsentAsked("recovery-restore", true, "keeper", "a cloud backup"),
-                new TicketEvent.RouteChosen("recovery-restore"), new TicketEvent.BuildChosen("31.10", "31K88", "a".repeat(64), 35_000_000, "Newest signed build."),
-                new TicketEvent.Downloaded("31K88", 35_000_000, 12), new TicketEvent.PackageProven("31K88", "packages/x.zip", 6, "a".repeat(64), "signed"),
-                new TicketEvent.KeysAttempted("Plugged restart", "recovery", true, "Cable screen: success, past the boot logo.", List.of()), new TicketEvent.ModeEntered("recovery"),
+        way.addAll(List.of(new TicketEvent.Identified(DEVICES_SEEN.get(i % DEVICES_SEEN.size()), "by the number"),
+                new TicketEvent.ConsentAsked("recovery-restore", true, "keeper", "a cloud backup"),
+                new TicketEvent.RouteChosen("recovery-restore"), new TicketEvent.BuildChosen("31.10", "31K88", "a".repeat(64), 35_000_000,
+                "Newest signed build."),
+                new TicketEvent.Downloaded("31K88", 35_000_000, 12),
+                new TicketEvent.PackageProven("31K88", "packages/x.zip", 6, "a".repeat(64), "signed"),
+                new TicketEvent.KeysAttempted("Plugged restart", "recovery", true, "Cable screen: success, past the boot logo.",
+                List.of()), new TicketEvent.ModeEntered("recovery"),
                 new TicketEvent.RestoreStarted("31K88")));
         List.of("check", "extract", "prepare", "sign", "send", "greeting").forEach(s -> way.add(new TicketEvent.StageReached(s)));
         way.add(new TicketEvent.Restored("31.10"));

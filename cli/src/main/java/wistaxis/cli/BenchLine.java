@@ -39,7 +39,8 @@ import wistaxis.store.line.Download;
 import wistaxis.store.line.Line;
 import wistaxis.store.line.LineShare;
 
-@Command(name = "line", mixinStandardHelpOptions = true, description = "The download beside curl and beside a plain copy without a digest, from the same loopback server, in one run.")
+@Command(name = "line", mixinStandardHelpOptions = true,
+        description = "The download beside curl and beside a plain copy without a digest, from the same loopback server, in one run.")
 final class BenchLine extends Output {
     @Option(names = "--size", paramLabel = "SIZE", description = "of the file")
     private String size = "2GB";
@@ -50,7 +51,8 @@ final class BenchLine extends Output {
     @Option(names = "--rounds", paramLabel = "N", description = "how often, one after the other; the median of each counts")
     private int rounds = 5;
 
-    private record Row(long bytes, double curlMBs, double copyMBs, double ourArrivalMBs, double ourProvenMBs, double toCurl, double digestCost, double heapMB) {}
+    private record Row(long bytes, double curlMBs, double copyMBs, double ourArrivalMBs, double ourProvenMBs, double toCurl,
+            double digestCost, double heapMB) {}
 
     private interface Work {
         void run() throws IOException, InterruptedException;
@@ -82,7 +84,8 @@ final class BenchLine extends Output {
         Path source = noise(folder.resolve("source"), bytes);
         Process server = server(source);
         URI address = URI.create(Objects.requireNonNull(server.inputReader().readLine(), "the server did not start"));
-        Build build = new Build(List.of("iPhone13,2"), SystemVersion.parse("1"), "B", LocalDate.EPOCH, bytes, Sha256.of(source), "/file", true, null);
+        Build build = new Build(List.of("iPhone13,2"), SystemVersion.parse("1"), "B", LocalDate.EPOCH, bytes, Sha256.of(source), "/file",
+                true, null);
         Path to = folder.resolve("to"); // one after the other into the same place, so that each gets its pages from the same pool
         List<Double> curls = new ArrayList<>();
         List<Double> copies = new ArrayList<>();
@@ -124,9 +127,12 @@ final class BenchLine extends Output {
         double arrival = Range.of(arrivals).mid();
         double proven = Range.of(proofs).mid();
         answer(new Row(bytes, mb / curl, mb / copy, mb / arrival, mb / proven, curl / arrival, 1 - copy / arrival, heap / 1e6), List.of(
-                String.format(Locale.ROOT, "curl                       %7.0f MB/s", mb / curl), String.format(Locale.ROOT, "plain copy, no digest      %7.0f MB/s", mb / copy),
-                String.format(Locale.ROOT, "ours, last byte on disk    %7.0f MB/s, %.2f of curl, the digest beside it costs %.0f %%", mb / arrival, curl / arrival, 100 * (1 - copy / arrival)),
-                String.format(Locale.ROOT, "ours, digest proven        %7.0f MB/s", mb / proven), String.format(Locale.ROOT, "heap above idle, at most   %7.1f MB", heap / 1e6)));
+                String.format(Locale.ROOT, "curl                       %7.0f MB/s", mb / curl),
+                String.format(Locale.ROOT, "plain copy, no digest      %7.0f MB/s", mb / copy),
+                String.format(Locale.ROOT, "ours, last byte on disk    %7.0f MB/s, %.2f of curl, the digest beside it costs %.0f %%",
+                mb / arrival, curl / arrival, 100 * (1 - copy / arrival)),
+                String.format(Locale.ROOT, "ours, digest proven        %7.0f MB/s", mb / proven),
+                String.format(Locale.ROOT, "heap above idle, at most   %7.1f MB", heap / 1e6)));
     }
 
     private static long used() {
@@ -142,8 +148,10 @@ final class BenchLine extends Output {
     /** What the download does, without a digest and without the way to stop, to go on or to wait. */
     private static void copy(URI address, Path to) throws IOException {
         URI file = address.resolve("/file");
-        try (CloseableHttpClient http = Line.large(); ClassicHttpResponse answer = http.executeOpen(HttpHost.create(file), new HttpGet(file), null);
-                InputStream in = answer.getEntity().getContent(); FileChannel out = FileChannel.open(to, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE)) {
+        try (CloseableHttpClient http = Line.large(); ClassicHttpResponse answer = http.executeOpen(HttpHost.create(file),
+                new HttpGet(file), null);
+                InputStream in = answer.getEntity().getContent(); FileChannel out = FileChannel.open(to, StandardOpenOption.CREATE_NEW,
+                        StandardOpenOption.WRITE)) {
             byte[] chunk = new byte[1 << 17];
             for (int n = in.read(chunk); n >= 0; n = in.read(chunk)) {
                 out.write(ByteBuffer.wrap(chunk, 0, n));
@@ -168,7 +176,8 @@ final class BenchLine extends Output {
     /** This command once more in a process of its own, so that what serves does not share a heap and a compiler with what is measured. */
     private Process server(Path source) throws IOException {
         String java = ProcessHandle.current().info().command().orElse("java");
-        return new ProcessBuilder(java, "-cp", System.getProperty("java.class.path"), Main.class.getName(), "bench", "serve", source.toString(), rate == null ? "100000MB/s" : rate)
+        return new ProcessBuilder(java, "-cp", System.getProperty("java.class.path"), Main.class.getName(), "bench", "serve",
+                source.toString(), rate == null ? "100000MB/s" : rate)
                 .redirectError(ProcessBuilder.Redirect.INHERIT).start();
     }
 

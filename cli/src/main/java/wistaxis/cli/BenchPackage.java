@@ -17,7 +17,9 @@ import wistaxis.standins.StandInPackage;
 import wistaxis.standins.StandInSigner;
 import wistaxis.store.firmware.AllCores;
 
-@Command(name = "package", mixinStandardHelpOptions = true, description = "The full check of a package on all cores beside 'openssl dgst -sha256' on the same file, and the quick check, in one run.")
+@Command(name = "package", mixinStandardHelpOptions = true,
+        description =
+        "The full check of a package on all cores beside 'openssl dgst -sha256' on the same file, and the quick check, in one run.")
 final class BenchPackage extends Output {
     @Option(names = "--megabytes", paramLabel = "N", description = "size of the package")
     private int megabytes = 800;
@@ -74,7 +76,9 @@ final class BenchPackage extends Output {
             quick = Math.min(quick, (System.nanoTime() - t2) / 1e6);
         }
         double mb = Files.size(file) / 1e6;
-        answer(new Row(Files.size(file), mb / openssl, mb / ours, openssl / ours, quick), List.of(String.format(Locale.ROOT, "openssl dgst -sha256     %7.0f MB/s", mb / openssl),
-                String.format(Locale.ROOT, "full check, all cores    %7.0f MB/s, %.2f of openssl on one core", mb / ours, openssl / ours), String.format(Locale.ROOT, "quick check              %7.1f ms", quick)));
+        answer(new Row(Files.size(file), mb / openssl, mb / ours, openssl / ours, quick),
+                List.of(String.format(Locale.ROOT, "openssl dgst -sha256     %7.0f MB/s", mb / openssl),
+                String.format(Locale.ROOT, "full check, all cores    %7.0f MB/s, %.2f of openssl on one core", mb / ours, openssl / ours),
+                String.format(Locale.ROOT, "quick check              %7.1f ms", quick)));
     }
 }

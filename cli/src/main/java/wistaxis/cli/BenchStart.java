@@ -16,7 +16,9 @@ import picocli.CommandLine.Option;
 import wistaxis.core.facts.BadInput;
 
 @Command(name = "start", mixinStandardHelpOptions = true,
-        description = "How long whole starts take, each a process of its own and one beside the other: an empty window, the own bench, the demo, and a call of the command line. Needs a display.")
+        description =
+                "How long whole starts take, each a process of its own and one beside the other: an empty window, the own bench, the "
+                + "demo, and a call of the command line. Needs a display.")
 final class BenchStart extends Output {
     @Option(names = "--rounds", paramLabel = "N", defaultValue = "5", description = "how many of each")
     private int rounds;
@@ -28,7 +30,8 @@ final class BenchStart extends Output {
     public void run() {
         String home = System.getProperty("wistaxis.home");
         if (home == null || rounds < 1) {
-            throw new BadInput(home == null ? "call it through the launcher: ./wistaxis bench start" : "--rounds [" + rounds + "]: write at least 1");
+            throw new BadInput(home == null ? "call it through the launcher: ./wistaxis bench start" : "--rounds [" + rounds
+                    + "]: write at least 1");
         }
         try {
             Path data = Files.createTempDirectory("wistaxis-start");
@@ -63,9 +66,11 @@ final class BenchStart extends Output {
             progress.accept(i / (double) rounds);
         }
         double empty = median(took.get("empty"));
-        Row row = new Row(empty, median(took.get("own")), median(took.get("own")) / empty, median(took.get("demo")), median(took.get("demo")) / empty, median(took.get("sequences")));
+        Row row = new Row(empty, median(took.get("own")), median(took.get("own")) / empty, median(took.get("demo")),
+                median(took.get("demo")) / empty, median(took.get("sequences")));
         answer(row, List.of(String.format(Locale.ROOT, "an empty window      %.2f s, median of %d", row.emptyWindow(), rounds),
-                String.format(Locale.ROOT, "the own bench, empty %.2f s, %.2f times", row.own(), row.ownRatio()), String.format(Locale.ROOT, "the demo             %.2f s, %.2f times", row.demo(), row.demoRatio()),
+                String.format(Locale.ROOT, "the own bench, empty %.2f s, %.2f times", row.own(), row.ownRatio()),
+                String.format(Locale.ROOT, "the demo             %.2f s, %.2f times", row.demo(), row.demoRatio()),
                 String.format(Locale.ROOT, "wistaxis sequences   %.2f s", row.sequences())));
     }
 
@@ -75,7 +80,8 @@ final class BenchStart extends Output {
 
     private static double seconds(List<String> call) throws IOException, InterruptedException {
         long began = System.nanoTime();
-        Process process = new ProcessBuilder(call).redirectOutput(ProcessBuilder.Redirect.DISCARD).redirectError(ProcessBuilder.Redirect.INHERIT).start();
+        Process process = new ProcessBuilder(call).redirectOutput(ProcessBuilder.Redirect.DISCARD)
+                .redirectError(ProcessBuilder.Redirect.INHERIT).start();
         if (process.waitFor() != 0) {
             throw new Refusal("[" + String.join(" ", call) + "] did not start; a display is needed");
         }

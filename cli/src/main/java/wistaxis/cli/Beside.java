@@ -17,12 +17,14 @@ final class Beside {
     static void run(String... command) throws InterruptedException {
         Process process;
         try {
-            process = new ProcessBuilder(command).redirectOutput(ProcessBuilder.Redirect.DISCARD).redirectError(ProcessBuilder.Redirect.DISCARD).start();
+            process = new ProcessBuilder(command).redirectOutput(ProcessBuilder.Redirect.DISCARD)
+                    .redirectError(ProcessBuilder.Redirect.DISCARD).start();
         } catch (IOException e) {
             throw new BadInput("[" + command[0] + "] is not on the PATH: this measurement is made beside it; install it and try again", e);
         }
         if (process.waitFor() != 0) {
-            throw new Refusal("[" + String.join(" ", List.of(command)) + "] ended with [" + process.exitValue() + "]: nothing can be measured beside it");
+            throw new Refusal("[" + String.join(" ", List.of(command)) + "] ended with [" + process.exitValue()
+                    + "]: nothing can be measured beside it");
         }
     }
 }

@@ -25,9 +25,12 @@ final class DevicesCommand extends Output {
     public void run() {
         List<DeviceModel> found = query == null ? DEVICES.models() : DEVICES.search(query);
         if (found.isEmpty()) {
-            throw new BadInput("no device [" + query + "] is known; write an identifier (iPhone13,2), an A-number (A2403) or a name, or answer questions about its looks: wistaxis identify");
+            throw new BadInput("no device [" + query
+                    + "] is known; write an identifier (iPhone13,2), an A-number (A2403) or a name, or answer questions about its looks: "
+                    + "wistaxis identify");
         }
         answer(found.stream().map(Row::of).toList(), found.stream()
-                .map(m -> String.format(Locale.ROOT, "%-12s %-37s %-11s %-6s %s", m.identifier(), m.name(), m.family(), m.plug(), String.join(" ", m.aNumbers()))).toList());
+                .map(m -> String.format(Locale.ROOT, "%-12s %-37s %-11s %-6s %s", m.identifier(), m.name(), m.family(), m.plug(),
+                String.join(" ", m.aNumbers()))).toList());
     }
 }

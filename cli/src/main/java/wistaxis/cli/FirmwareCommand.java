@@ -30,7 +30,8 @@ import wistaxis.store.firmware.Shelf;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.line.Line;
 
-@Command(name = "firmware", mixinStandardHelpOptions = true, description = "The builds known for a device, and imports of more.", subcommands = {FirmwareCommand.ListBuilds.class, FirmwareCommand.ImportBuilds.class},
+@Command(name = "firmware", mixinStandardHelpOptions = true, description = "The builds known for a device, and imports of more.",
+        subcommands = {FirmwareCommand.ListBuilds.class, FirmwareCommand.ImportBuilds.class},
         synopsisSubcommandLabel = "list or import")
 final class FirmwareCommand extends Output {
     @Override
@@ -52,23 +53,29 @@ final class FirmwareCommand extends Output {
         }
     }
 
-    @Command(name = "list", mixinStandardHelpOptions = true, description = "List the builds for a device, newest first, with the choice explained; asks the stand-in library.")
+    @Command(name = "list", mixinStandardHelpOptions = true,
+            description = "List the builds for a device, newest first, with the choice explained; asks the stand-in library.")
     static final class ListBuilds extends OnCatalogue {
         @Option(names = "--device", required = true, paramLabel = "ID", description = "identifier or A-number")
         private String device = "";
 
-        private record Row(String version, String build, LocalDate released, long sizeBytes, String sha256, boolean signed, @Nullable Instant signedUntil, Instant askedAt, boolean suggested, boolean possible, String reason) {}
+        private record Row(String version, String build, LocalDate released, long sizeBytes, String sha256, boolean signed,
+                @Nullable Instant signedUntil, Instant askedAt, boolean suggested, boolean possible, String reason) {}
 
         @Override
         public void run() {
             DeviceModel model = device(device);
             DataFolder folder = folder();
             Instant now = Instant.now();
-            try (StandInWorld world = new StandInWorld(folder.standIns(), Instant::now, 100_000_000); Line line = new Line(world.address())) {
-                FirmwareCatalogue catalogue = file(folder).look(now).refreshed(model.identifier(), line.buildsFor(model.identifier()), now, onShelf(folder, now));
+            try (StandInWorld world = new StandInWorld(folder.standIns(), Instant::now,
+                    100_000_000); Line line = new Line(world.address())) {
+                FirmwareCatalogue catalogue = file(folder).look(now).refreshed(model.identifier(), line.buildsFor(model.identifier()), now,
+                        onShelf(folder, now));
                 keep(folder, catalogue);
-                List<Row> rows = BuildChoice.among(catalogue.of(model.identifier()).stream().map(FirmwareCatalogue.Listed::build).toList(), model.identifier(), now).builds().stream().map(j -> row(j, catalogue)).toList();
-                answer(rows, rows.stream().map(r -> String.format(Locale.ROOT, "%-14s %-9s %s  %6.1f MB  %-15s %s%s", r.version(), r.build(), r.released(), r.sizeBytes() / 1e6,
+                List<Row> rows = BuildChoice.among(catalogue.of(model.identifier()).stream().map(FirmwareCatalogue.Listed::build).toList(),
+                        model.identifier(), now).builds().stream().map(j -> row(j, catalogue)).toList();
+                answer(rows, rows.stream().map(r -> String.format(Locale.ROOT, "%-14s %-9s %s  %6.1f MB  %-15s %s%s", r.version(),
+                        r.build(), r.released(), r.sizeBytes() / 1e6,
                         r.signed() ? "signed" : "signing closed", r.suggested() ? "SUGGESTED. " : "", r.reason())).toList());
             } catch (IOException e) {
                 throw DiskTrouble.of("catalogue of builds", file(folder).file(), e);
@@ -79,9 +86,11 @@ final class FirmwareCommand extends Output {
 
         /** Digests of the builds whose packages lie on the shelf, as it was last looked at. */
         private static Set<String> onShelf(DataFolder folder, Instant now) {
-            Shelf shelf = new Shelf(folder.shelf(), folder.shelfIndex(), new PackageCheck(PackageLayout.shipped(), StandInSigner.publicKey()));
+            Shelf shelf = new Shelf(folder.shelf(), folder.shelfIndex(),
+                    new PackageCheck(PackageLayout.shipped(), StandInSigner.publicKey()));
             return file(folder).look(now).builds().stream().map(FirmwareCatalogue.Listed::build)
-                    .filter(b -> b.identifiers().stream().anyMatch(i -> shelf.find(i, b.version().toString(), b.build()).isPresent())).map(Build::sha256).collect(Collectors.toSet());
+                    .filter(b -> b.identifiers().stream().anyMatch(i -> shelf.find(i, b.version().toString(), b.build()).isPresent()))
+                    .map(Build::sha256).collect(Collectors.toSet());
         }
 
         /** Kept unless a window works in the folder, which asks the library by itself. */
@@ -97,11 +106,13 @@ final class FirmwareCommand extends Output {
             Build b = j.build();
             Instant asked = catalogue.byDigest(b.sha256()).orElseThrow().askedAt();
             SystemVersion version = b.version();
-            return new Row(version.toString(), b.build(), b.released(), b.sizeBytes(), b.sha256(), b.signed(), b.signedUntil(), asked, j.chosen(), j.possible(), j.reason());
+            return new Row(version.toString(), b.build(), b.released(), b.sizeBytes(), b.sha256(), b.signed(), b.signedUntil(), asked,
+                    j.chosen(), j.possible(), j.reason());
         }
     }
 
-    @Command(name = "import", mixinStandardHelpOptions = true, description = "Take builds in from a file in the open format wistaxis-firmware, see docs/formats.md.")
+    @Command(name = "import", mixinStandardHelpOptions = true,
+            description = "Take builds in from a file in the open format wistaxis-firmware, see docs/formats.md.")
     static final class ImportBuilds extends OnCatalogue {
         @Parameters(paramLabel = "FILE")
         private Path from = Path.of("");

@@ -15,9 +15,12 @@ import wistaxis.core.identify.Identification;
 import wistaxis.core.identify.LookLibrary;
 import wistaxis.core.identify.LookQuestion;
 
-@Command(name = "identify", mixinStandardHelpOptions = true, description = "Find a device by its looks: what is left after the facts given, and the question that tells most next.")
+@Command(name = "identify", mixinStandardHelpOptions = true,
+        description = "Find a device by its looks: what is left after the facts given, and the question that tells most next.")
 final class IdentifyCommand extends Output {
-    @Option(names = "--fact", paramLabel = "NAME=VALUE", description = "an answer, for example front=notch, or a single tell-tale, for example back=glass; 'cannot-tell' is always an answer")
+    @Option(names = "--fact", paramLabel = "NAME=VALUE",
+            description =
+            "an answer, for example front=notch, or a single tell-tale, for example back=glass; 'cannot-tell' is always an answer")
     private List<String> facts = new ArrayList<>();
 
     private record Candidate(String identifier, String name) {}
@@ -37,8 +40,10 @@ final class IdentifyCommand extends Output {
         if (at.candidates().isEmpty()) {
             throw new Refusal("no model looks like that: " + String.join(", ", facts) + " do not go together; take one back");
         }
-        Question next = at.next().map(n -> new Question(n.question().question(), n.question().asks(), n.question().how(), n.answers().stream().map(IdentifyCommand::row).toList())).orElse(null);
-        Row row = new Row(at.candidates().stream().map(m -> new Candidate(m.identifier(), m.name())).toList(), at.family().orElse(null), next, at.settleTheRest());
+        Question next = at.next().map(n -> new Question(n.question().question(), n.question().asks(), n.question().how(),
+                n.answers().stream().map(IdentifyCommand::row).toList())).orElse(null);
+        Row row = new Row(at.candidates().stream().map(m -> new Candidate(m.identifier(), m.name())).toList(), at.family().orElse(null),
+                next, at.settleTheRest());
         answer(row, words(row, at.candidates()));
     }
 
@@ -69,7 +74,8 @@ final class IdentifyCommand extends Output {
             lines.add(row.rest());
         } else {
             lines.add("Next: " + row.next().asks() + " " + row.next().how());
-            row.next().answers().forEach(a -> lines.add(String.format(Locale.ROOT, "  --fact %s=%-16s %s", row.next().question(), a.value(), a.words())));
+            row.next().answers().forEach(a -> lines.add(String.format(Locale.ROOT, "  --fact %s=%-16s %s", row.next().question(),
+                    a.value(), a.words())));
         }
         return lines;
     }

@@ -21,7 +21,10 @@ import wistaxis.store.ledger.LedgerCheck;
 import wistaxis.store.ledger.LedgerExport;
 import wistaxis.store.ledger.LedgerSeen;
 
-@Command(name = "ledger", mixinStandardHelpOptions = true, description = "Verify or export the ledger, list its anchors, or make anew what is computed from it. All but the last only read: nothing is changed, in the folder or in its files.",
+@Command(name = "ledger", mixinStandardHelpOptions = true,
+        description =
+        "Verify or export the ledger, list its anchors, or make anew what is computed from it. All but the last only read: nothing is "
+        + "changed, in the folder or in its files.",
         subcommands = {LedgerCommand.Verify.class, LedgerCommand.Export.class, LedgerCommand.Anchors.class, LedgerCommand.Rebuild.class})
 final class LedgerCommand implements Runnable {
     @CommandLine.Spec
@@ -29,7 +32,8 @@ final class LedgerCommand implements Runnable {
 
     @Override
     public void run() {
-        throw new CommandLine.ParameterException(java.util.Objects.requireNonNull(spec).commandLine(), "Missing command: verify, export, anchors or rebuild");
+        throw new CommandLine.ParameterException(java.util.Objects.requireNonNull(spec).commandLine(),
+                "Missing command: verify, export, anchors or rebuild");
     }
 
     /** What all on a ledger have: the folder with it. */
@@ -54,9 +58,13 @@ final class LedgerCommand implements Runnable {
         }
     }
 
-    @Command(name = "verify", mixinStandardHelpOptions = true, description = "Check the chain of digests from the first entry to the last, that its end is still there, and whether what it says can have happened.")
+    @Command(name = "verify", mixinStandardHelpOptions = true,
+            description =
+            "Check the chain of digests from the first entry to the last, that its end is still there, and whether what it says can have "
+            + "happened.")
     static final class Verify extends OnLedger implements CommandLine.IExitCodeGenerator {
-        @Option(names = "--anchor", paramLabel = "NUMBER:DIGEST", description = "a head of the ledger as it stands on a paper or an export; may be given several times")
+        @Option(names = "--anchor", paramLabel = "NUMBER:DIGEST",
+                description = "a head of the ledger as it stands on a paper or an export; may be given several times")
         private List<String> anchors = List.of();
 
         private int status;
@@ -79,31 +87,38 @@ final class LedgerCommand implements Runnable {
                     progress.accept(n / (double) Math.max(1, last));
                     return true;
                 }).orElseThrow();
-                List<String> words = new ArrayList<>(List.of(check.broken().map(b -> "the chain is broken: " + b).orElse("the chain holds") + ": " + check.entries() + " entries, last digest " + check.last()));
+                List<String> words = new ArrayList<>(List.of(check.broken().map(b -> "the chain is broken: " + b).orElse("the chain holds")
+                        + ": " + check.entries() + " entries, last digest " + check.last()));
                 check.findings().forEach(f -> words.add("  " + f));
                 if (!check.findings().isEmpty()) {
                     words.add("What it says cannot all have happened: " + check.findings().size() + " findings.");
                 }
-                answer(new Row(check.entries(), check.broken().isEmpty(), check.last(), check.broken().orElse(null), check.findings()), words);
+                answer(new Row(check.entries(), check.broken().isEmpty(), check.last(), check.broken().orElse(null), check.findings()),
+                        words);
                 check.broken().ifPresent(b -> spec().commandLine().getErr().println("wistaxis: the chain is broken: " + b));
                 status = check.clean() ? CommandLine.ExitCode.OK : CommandLine.ExitCode.SOFTWARE;
             }
         }
     }
 
-    @Command(name = "anchors", mixinStandardHelpOptions = true, description = {"The heads of the ledger that are kept outside of it, one a day, each as NUMBER:DIGEST.",
-        "Copied to a place that whoever writes the ledger cannot reach, they show later whether it was made anew: wistaxis ledger verify --anchor NUMBER:DIGEST"})
+    @Command(name = "anchors", mixinStandardHelpOptions = true,
+            description = {"The heads of the ledger that are kept outside of it, one a day, each as NUMBER:DIGEST.",
+        "Copied to a place that whoever writes the ledger cannot reach, they show later whether it was made anew: wistaxis ledger verify "
+        + "--anchor NUMBER:DIGEST"})
     static final class Anchors extends OnLedger {
         private record Row(long entry, String digest, @Nullable Instant at) {}
 
         @Override
         public void run() {
             List<Anchor> anchors = Anchor.read(folder().anchors());
-            answer(anchors.stream().map(a -> new Row(a.entry(), a.digest(), a.at())).toList(), anchors.stream().map(a -> a + "  " + a.at()).toList());
+            answer(anchors.stream().map(a -> new Row(a.entry(), a.digest(), a.at())).toList(), anchors.stream().map(a -> a + "  " + a.at())
+                    .toList());
         }
     }
 
-    @Command(name = "rebuild", mixinStandardHelpOptions = true, description = "Make anew what is computed from the entries: lists, statistics, words to search for. The entries stay as they are.")
+    @Command(name = "rebuild", mixinStandardHelpOptions = true,
+            description =
+            "Make anew what is computed from the entries: lists, statistics, words to search for. The entries stay as they are.")
     static final class Rebuild extends OnLedger {
         private record Row(long entries) {}
 

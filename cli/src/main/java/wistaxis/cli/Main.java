@@ -33,15 +33,18 @@ public final class Main implements Runnable {
         }, StandInSigner::publicKey, USUAL_PACKAGE, SimulatedDevice::new, SimulatedDevice::new, new OshiHost(), () -> { });
     }
 
-    private static final List<Class<?>> COMMANDS = List.of(DevicesCommand.class, SequencesCommand.class, SimulateCommand.class, MarginsCommand.class, CardCommand.class, SchoolCommand.class,
-            LedgerCommand.class, TicketCommand.class, PlanCommand.class, ImeiCommand.class, IdentifyCommand.class, RouteCommand.class, FirmwareCommand.class, PackageCommand.class,
+    private static final List<Class<?>> COMMANDS = List.of(DevicesCommand.class, SequencesCommand.class, SimulateCommand.class,
+            MarginsCommand.class, CardCommand.class, SchoolCommand.class,
+            LedgerCommand.class, TicketCommand.class, PlanCommand.class, ImeiCommand.class, IdentifyCommand.class, RouteCommand.class,
+            FirmwareCommand.class, PackageCommand.class,
             WindowCommand.class, BenchCommand.class);
 
     @CommandLine.Spec
     private CommandLine.Model.@org.jspecify.annotations.Nullable CommandSpec spec;
 
     public static void main(String[] args) {
-        System.exit(run(new PrintWriter(System.out, true, StandardCharsets.UTF_8), new PrintWriter(System.err, true, StandardCharsets.UTF_8), args));
+        System.exit(run(new PrintWriter(System.out, true, StandardCharsets.UTF_8),
+                new PrintWriter(System.err, true, StandardCharsets.UTF_8), args));
     }
 
     /** @return the exit status; 1 too where the answer could not be written */
@@ -66,7 +69,8 @@ public final class Main implements Runnable {
 
     /** The command that is called; all of them where none is, or a wrong one: looking at each takes a while. */
     private static List<Class<?>> commands(String... args) {
-        List<Class<?>> called = args.length == 0 ? List.of() : COMMANDS.stream().filter(c -> c.getAnnotation(Command.class).name().equals(args[0])).toList();
+        List<Class<?>> called = args.length == 0 ? List.of() : COMMANDS.stream()
+                .filter(c -> c.getAnnotation(Command.class).name().equals(args[0])).toList();
         return called.isEmpty() ? COMMANDS : called;
     }
 

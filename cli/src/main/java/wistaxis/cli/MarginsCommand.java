@@ -20,14 +20,16 @@ import wistaxis.core.practice.Chance;
 import wistaxis.core.practice.Hand;
 import wistaxis.core.practice.Margin;
 
-@Command(name = "margins", mixinStandardHelpOptions = true, description = "How early and late each step may be, and how likely a hand lands the whole sequence.")
+@Command(name = "margins", mixinStandardHelpOptions = true,
+        description = "How early and late each step may be, and how likely a hand lands the whole sequence.")
 final class MarginsCommand extends Output {
     private static final int MOST = 10_000_000;
 
     @Option(names = "--device", required = true, paramLabel = "ID", description = "identifier or A-number")
     private String device = "";
 
-    @Option(names = "--goal", required = true, paramLabel = "GOAL", description = "power-off, power-on, force-restart, recovery, leave-recovery, dfu or leave-dfu")
+    @Option(names = "--goal", required = true, paramLabel = "GOAL",
+            description = "power-off, power-on, force-restart, recovery, leave-recovery, dfu or leave-dfu")
     private String goal = "";
 
     @Option(names = "--school", paramLabel = "S", description = "only this one")
@@ -45,7 +47,8 @@ final class MarginsCommand extends Output {
     @Option(names = "--attempts", paramLabel = "N", defaultValue = "20000", description = "how many are tried, 1 to 10000000")
     private int attempts;
 
-    private record Row(String school, String family, Goal goal, Start start, String hand, boolean blind, List<Margin> steps, int attempts, double success, double low, double high) {}
+    private record Row(String school, String family, Goal goal, Start start, String hand, boolean blind, List<Margin> steps, int attempts,
+            double success, double low, double high) {}
 
     @Override
     public void run() {
@@ -58,13 +61,16 @@ final class MarginsCommand extends Output {
         List<KeySequence> all = SequenceLibrary.shipped().of(model, Goal.parse(goal));
         List<KeySequence> schools = all.stream().filter(s -> school == null || s.school().equalsIgnoreCase(school)).toList();
         if (schools.isEmpty()) {
-            throw new BadInput("no school [" + school + "] for " + goal + " on " + model.name() + "; there are " + all.stream().map(KeySequence::school).toList());
+            throw new BadInput("no school [" + school + "] for " + goal + " on " + model.name() + "; there are " + all.stream()
+                    .map(KeySequence::school).toList());
         }
         Progress progress = progress("trying " + attempts + " attempts of " + schools.size() + " schools");
         List<Row> rows = schools.stream().map(s -> {
             Start start = s.from().getFirst();
-            Chance c = Chance.of(s, new DeviceMachine(family), start, whose, blind, seed, attempts, progress.part(schools.indexOf(s), schools.size()));
-            return new Row(s.school(), s.family().toString(), s.goal(), start, whose.name(), blind, Margin.of(s, family, start), c.attempts(), c.success(), c.low(), c.high());
+            Chance c = Chance.of(s, new DeviceMachine(family), start, whose, blind, seed, attempts,
+                    progress.part(schools.indexOf(s), schools.size()));
+            return new Row(s.school(), s.family().toString(), s.goal(), start, whose.name(), blind, Margin.of(s, family, start),
+                    c.attempts(), c.success(), c.low(), c.high());
         }).toList();
         List<String> words = new ArrayList<>();
         for (int i = 0; i < rows.size(); i++) {
@@ -74,11 +80,13 @@ final class MarginsCommand extends Output {
     }
 
     private static List<String> words(Row row, Score score) {
-        List<String> words = new ArrayList<>(List.of(row.school() + " from " + row.start() + String.format(Locale.ROOT, ": lands %.1f %% (%.1f-%.1f), %d attempts, %s hand%s",
+        List<String> words = new ArrayList<>(List.of(row.school() + " from " + row.start()
+                + String.format(Locale.ROOT, ": lands %.1f %% (%.1f-%.1f), %d attempts, %s hand%s",
                 100 * row.success(), 100 * row.low(), 100 * row.high(), row.attempts(), row.hand(), row.blind() ? ", blind" : "")));
         for (Margin m : row.steps()) {
             if (m.byHand()) {
-                words.add(String.format(Locale.ROOT, "  %d. %-28s %6.2f s taught, %6.2f to %s%s", m.step() + 1, score.instruction(m.step(), 0).huge(), m.nominal(), m.earliest(),
+                words.add(String.format(Locale.ROOT, "  %d. %-28s %6.2f s taught, %6.2f to %s%s", m.step() + 1,
+                        score.instruction(m.step(), 0).huge(), m.nominal(), m.earliest(),
                         m.latest() == null ? "as long as you like" : String.format(Locale.ROOT, "%.2f s", m.latest()),
                         m.gapLatest() == null ? "" : String.format(Locale.ROOT, "; the next within %.2f s", m.gapLatest())));
             }

@@ -50,10 +50,12 @@ abstract class Output implements Runnable {
     static DeviceModel device(String typed) {
         var found = DEVICES.search(typed);
         if (typed.isBlank() || found.isEmpty()) {
-            throw new BadInput("no device [" + typed + "] is known; write an identifier (iPhone13,2) or an A-number, or list them with: wistaxis devices");
+            throw new BadInput("no device [" + typed
+                    + "] is known; write an identifier (iPhone13,2) or an A-number, or list them with: wistaxis devices");
         }
         if (found.stream().map(DeviceModel::name).distinct().count() > 1) {
-            throw new BadInput("device [" + typed + "] may be " + found.stream().map(m -> m.identifier() + " (" + m.name() + ")").limit(8).toList() + "; write the identifier");
+            throw new BadInput("device [" + typed + "] may be " + found.stream().map(m -> m.identifier() + " (" + m.name() + ")").limit(8)
+                    .toList() + "; write the identifier");
         }
         return found.getFirst();
     }

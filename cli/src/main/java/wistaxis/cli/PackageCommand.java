@@ -22,7 +22,10 @@ import wistaxis.store.firmware.AllCores;
 import wistaxis.store.firmware.CatalogueFile;
 import wistaxis.store.ledger.DataFolder;
 
-@Command(name = "package", mixinStandardHelpOptions = true, description = "Check a firmware package: directory, manifest, signature, model, and the digest of every part. Exit status 0 only when it is proven, or with --quick well-formed.")
+@Command(name = "package", mixinStandardHelpOptions = true,
+        description =
+        "Check a firmware package: directory, manifest, signature, model, and the digest of every part. Exit status 0 only when it is "
+        + "proven, or with --quick well-formed.")
 final class PackageCommand extends Output implements CommandLine.IExitCodeGenerator {
     @Parameters(paramLabel = "FILE")
     private Path file = Path.of("");
@@ -33,7 +36,8 @@ final class PackageCommand extends Output implements CommandLine.IExitCodeGenera
     @Option(names = "--quick", description = "look at directory and manifest only")
     private boolean quick;
 
-    @Option(names = "--data", paramLabel = "DIR", description = "the data folder whose catalogue says which files are known; the usual place if left out")
+    @Option(names = "--data", paramLabel = "DIR",
+            description = "the data folder whose catalogue says which files are known; the usual place if left out")
     private @Nullable Path data;
 
     private int status = CommandLine.ExitCode.SOFTWARE;
@@ -46,7 +50,8 @@ final class PackageCommand extends Output implements CommandLine.IExitCodeGenera
     @Override
     public void run() {
         if (!Files.isRegularFile(file)) {
-            throw new BadInput("package [" + file + "] cannot be read: " + (Files.exists(file) ? "it is no file" : "there is no such file"));
+            throw new BadInput("package [" + file + "] cannot be read: "
+                    + (Files.exists(file) ? "it is no file" : "there is no such file"));
         }
         PackageCheck check = new PackageCheck(PackageLayout.shipped(), StandInSigner.publicKey());
         PackageCheck.Expected expected = device == null ? null : new PackageCheck.Expected(device(device).identifier(), null, null);

@@ -22,7 +22,8 @@ import wistaxis.workbench.Plans;
 import wistaxis.workbench.Shop;
 import wistaxis.workbench.Stock;
 
-@Command(name = "plan", mixinStandardHelpOptions = true, description = "Who needs hands when: the plan of all open tickets from now on, by this shop's own times.")
+@Command(name = "plan", mixinStandardHelpOptions = true,
+        description = "Who needs hands when: the plan of all open tickets from now on, by this shop's own times.")
 final class PlanCommand extends LedgerCommand.OnLedger {
     private static final DateTimeFormatter HOUR = DateTimeFormatter.ofPattern("HH:mm", Locale.ROOT).withZone(ZoneId.systemDefault());
 
@@ -54,17 +55,22 @@ final class PlanCommand extends LedgerCommand.OnLedger {
                 return t.build() == null ? Main.USUAL_PACKAGE : t.build().sizeBytes();
             }
         };
-        BenchPlan plan = Plans.of(List.copyOf(tickets.values()), Shop.look(folder(), DEVICES, Clock.systemUTC()), history, present, Instant.now());
-        List<Lane> lanes = plan.lanes().stream().map(l -> new Lane(l.job().ticket(), tickets.get(l.job().ticket()).title(), l.job().stage().words(), l.late(), l.spans())).toList();
+        BenchPlan plan = Plans.of(List.copyOf(tickets.values()), Shop.look(folder(), DEVICES, Clock.systemUTC()), history, present,
+                Instant.now());
+        List<Lane> lanes = plan.lanes().stream()
+                .map(l -> new Lane(l.job().ticket(), tickets.get(l.job().ticket()).title(), l.job().stage().words(), l.late(), l.spans()))
+                .toList();
         Row row = new Row(plan.nextCall().map(c -> new Call(c.ticket(), c.at(), c.what())).orElse(null), lanes);
         answer(row, words(row));
     }
 
     private static List<String> words(Row row) {
-        List<String> words = new ArrayList<>(List.of(row.next() == null ? "Nothing needs hands." : "Hands at " + HOUR.format(row.next().at()) + " for " + row.next().ticket() + ": " + row.next().what()));
+        List<String> words = new ArrayList<>(List.of(row.next() == null ? "Nothing needs hands." : "Hands at "
+                + HOUR.format(row.next().at()) + " for " + row.next().ticket() + ": " + row.next().what()));
         for (Lane lane : row.lanes()) {
             words.add(lane.ticket() + "  " + lane.title() + (lane.late() ? ", will be late" : ""));
-            lane.spans().forEach(s -> words.add("  " + HOUR.format(s.start()) + " to " + HOUR.format(s.end()) + (s.hands() ? "  hands  " : "         ") + s.what()));
+            lane.spans().forEach(s -> words.add("  " + HOUR.format(s.start()) + " to " + HOUR.format(s.end())
+                    + (s.hands() ? "  hands  " : "         ") + s.what()));
         }
         return words;
     }

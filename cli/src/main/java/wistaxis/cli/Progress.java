@@ -4,7 +4,10 @@ import java.io.PrintWriter;
 import java.util.Locale;
 import java.util.function.DoubleConsumer;
 
-/** How far something long is, on standard error, for whoever waits at a terminal; silent for what is short. Ctrl-C stops it as usual: nothing is written before the end. */
+/**
+ * How far something long is, on standard error, for whoever waits at a terminal; silent for what is short. Ctrl-C stops it as usual:
+ * nothing is written before the end.
+ */
 final class Progress implements DoubleConsumer {
     private static final long FIRST_NANOS = 2_000_000_000L;
     private static final long AGAIN_NANOS = 5_000_000_000L;
@@ -34,7 +37,8 @@ final class Progress implements DoubleConsumer {
         double all = base + share * done;
         if (now - next >= 0 && all > 0) {
             next = now + AGAIN_NANOS;
-            err.println(String.format(Locale.ROOT, "wistaxis: %s, %.0f %% done, about %.0f s left; Ctrl-C stops it", what, 100 * all, (now - began) / 1e9 * (1 - all) / all));
+            err.println(String.format(Locale.ROOT, "wistaxis: %s, %.0f %% done, about %.0f s left; Ctrl-C stops it", what, 100 * all,
+                    (now - began) / 1e9 * (1 - all) / all));
         }
     }
 }

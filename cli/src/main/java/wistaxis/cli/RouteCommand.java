@@ -17,46 +17,54 @@ import wistaxis.core.route.RouteContext;
 import wistaxis.core.route.RoutePlanner;
 import wistaxis.standins.StandInOffers;
 
-@Command(name = "route", mixinStandardHelpOptions = true, description = "The ladder of steps for a case, least destructive first, with reasons.")
+@Command(name = "route", mixinStandardHelpOptions = true,
+        description = "The ladder of steps for a case, least destructive first, with reasons.")
 final class RouteCommand extends Output {
     @Option(names = "--facts", required = true, paramLabel = "FILE", description = "the case in JSON, see docs/formats.md")
     private Path facts = Path.of("");
 
-    @Option(names = "--prefer", paramLabel = "NAME=VALUE", description = "a preference of the shop: remote=owner-first|computer-first, waiting=offer|skip")
+    @Option(names = "--prefer", paramLabel = "NAME=VALUE",
+            description = "a preference of the shop: remote=owner-first|computer-first, waiting=offer|skip")
     private List<String> preferences = new ArrayList<>();
 
     private record Stop(String reason) {}
 
     private record Step(String id, boolean keeps, String status, List<Integer> minutes, List<String> reasons, List<String> cautions) {
         static Step of(Route.Rung r) {
-            String status = r.done() && r.status() != Route.Status.REFUSED ? "done" : r.status() == Route.Status.NEEDS_CONSENT ? "blocked" : r.status().toString().toLowerCase(Locale.ROOT);
+            String status = r.done() && r.status() != Route.Status.REFUSED ? "done" : r.status() == Route.Status.NEEDS_CONSENT ? "blocked"
+                    : r.status().toString().toLowerCase(Locale.ROOT);
             return new Step(r.step().id(), r.step().keeps(), status, r.step().minutes(), r.reasons(), r.cautions());
         }
     }
 
     private record Backup(String kind, @Nullable SystemVersion version, @Nullable Boolean fits) {}
 
-    private record Row(@Nullable Stop stop, List<Step> steps, @Nullable String recommended, @Nullable SystemVersion target, List<Backup> backups) {}
+    private record Row(@Nullable Stop stop, List<Step> steps, @Nullable String recommended, @Nullable SystemVersion target,
+            List<Backup> backups) {}
 
     @Override
     public void run() {
         RoutePlanner planner = RoutePlanner.shipped(DEVICES, SequenceLibrary.shipped());
         Map<String, String> chosen = IdentifyCommand.pairs(preferences);
         chosen.forEach((name, value) -> check(planner, name, value));
-        Route route = planner.plan(CaseFacts.parse(text(facts, "case", 1), facts.getFileName().toString()), new RouteContext(StandInOffers.signed(), chosen, Map.of()));
+        Route route = planner.plan(CaseFacts.parse(text(facts, "case", 1), facts.getFileName().toString()),
+                new RouteContext(StandInOffers.signed(), chosen, Map.of()));
         if (!route.contradictions().isEmpty()) {
             throw new BadInput(facts.getFileName() + ": facts that do not go together. " + String.join(" ", route.contradictions()));
         }
-        Row row = new Row(route.stop() == null ? null : new Stop(route.stop()), route.rungs().stream().map(Step::of).toList(), route.recommended().map(r -> r.step().id()).orElse(null),
+        Row row = new Row(route.stop() == null ? null : new Stop(route.stop()), route.rungs().stream().map(Step::of).toList(),
+                route.recommended().map(r -> r.step().id()).orElse(null),
                 route.target(), route.backups().stream().map(b -> new Backup(b.backup().kind(), b.backup().version(), b.fits())).toList());
         answer(row, words(route));
     }
 
     private static void check(RoutePlanner planner, String name, String value) {
         var known = planner.preferences().stream().filter(p -> p.preference().equals(name)).findFirst()
-                .orElseThrow(() -> new BadInput("unknown preference [" + name + "]; known are " + planner.preferences().stream().map(p -> p.preference()).toList()));
+                .orElseThrow(() -> new BadInput("unknown preference [" + name + "]; known are " + planner.preferences().stream()
+                .map(p -> p.preference()).toList()));
         if (known.options().stream().noneMatch(o -> o.getFirst().equals(value))) {
-            throw new BadInput("preference " + name + " [" + value + "]: write one of " + known.options().stream().map(List::getFirst).toList());
+            throw new BadInput("preference " + name + " [" + value + "]: write one of " + known.options().stream().map(List::getFirst)
+                    .toList());
         }
     }
 
@@ -66,13 +74,15 @@ final class RouteCommand extends Output {
             lines.add("STOP. " + route.stop());
         }
         for (Route.Rung r : route.rungs()) {
-            lines.add(String.format(Locale.ROOT, "%-8s %-11s %-38s %d-%d min", Step.of(r).status(), r.step().keeps() ? "keeps data" : "ERASES ALL", r.step().title(),
+            lines.add(String.format(Locale.ROOT, "%-8s %-11s %-38s %d-%d min", Step.of(r).status(), r.step().keeps() ? "keeps data"
+                    : "ERASES ALL", r.step().title(),
                     r.step().minutes().getFirst(), r.step().minutes().getLast()));
             r.reasons().stream().filter(x -> !x.equals(route.stop())).forEach(x -> lines.add("           - " + x));
             r.cautions().forEach(x -> lines.add("           ! " + x));
         }
         route.backups().forEach(b -> lines.add(b.backup().kind() + " backup of " + b.backup().version() + ": "
-                + (b.fits() == null ? "nobody knows whether it fits" : b.fits() ? "fits " + route.target() : "does not fit " + route.target())));
+                + (b.fits() == null ? "nobody knows whether it fits" : b.fits() ? "fits " + route.target() : "does not fit "
+                + route.target())));
         return lines;
     }
 }

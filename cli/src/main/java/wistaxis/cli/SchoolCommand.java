@@ -8,7 +8,8 @@ import picocli.CommandLine.Parameters;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.core.keys.SchoolFile;
 
-@Command(name = "school", mixinStandardHelpOptions = true, description = "A shop's own key sequences.", subcommands = SchoolCommand.Check.class, synopsisSubcommandLabel = "WHAT")
+@Command(name = "school", mixinStandardHelpOptions = true, description = "A shop's own key sequences.",
+        subcommands = SchoolCommand.Check.class, synopsisSubcommandLabel = "WHAT")
 final class SchoolCommand extends Output {
     @Override
     public void run() {

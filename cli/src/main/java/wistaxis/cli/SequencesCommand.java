@@ -20,15 +20,19 @@ final class SequencesCommand extends Output {
     @Option(names = "--device", required = true, paramLabel = "ID", description = "identifier or A-number")
     private String device = "";
 
-    @Option(names = "--goal", required = true, paramLabel = "GOAL", description = "power-off, power-on, force-restart, recovery, leave-recovery, dfu or leave-dfu")
+    @Option(names = "--goal", required = true, paramLabel = "GOAL",
+            description = "power-off, power-on, force-restart, recovery, leave-recovery, dfu or leave-dfu")
     private String goal = "";
 
-    @Option(names = "--broken", paramLabel = "KEY", description = "a key that does not work: up, down, side, top or home; may be given more than once")
+    @Option(names = "--broken", paramLabel = "KEY",
+            description = "a key that does not work: up, down, side, top or home; may be given more than once")
     private List<String> broken = List.of();
 
-    private record Row(String school, String family, Goal goal, List<KeyStep> steps, String provenance, String source, boolean minority, List<String> cautions) {
+    private record Row(String school, String family, Goal goal, List<KeyStep> steps, String provenance, String source, boolean minority,
+            List<String> cautions) {
         static Row of(KeySequence s) {
-            return new Row(s.school(), s.family().toString(), s.goal(), s.steps(), s.provenance().toString(), s.source(), s.minority(), s.cautions());
+            return new Row(s.school(), s.family().toString(), s.goal(), s.steps(), s.provenance().toString(), s.source(), s.minority(),
+                    s.cautions());
         }
     }
 
@@ -40,7 +44,8 @@ final class SequencesCommand extends Output {
         List<KeySequence> schools = SequenceLibrary.shipped().of(model, wanted, without);
         if (schools.isEmpty()) {
             answer(List.of(), List.of());
-            throw new Refusal("no key sequence for [" + goal + "] on " + model.name() + " is left without " + without + ". " + SequenceLibrary.instead(wanted).says());
+            throw new Refusal("no key sequence for [" + goal + "] on " + model.name() + " is left without " + without + ". "
+                    + SequenceLibrary.instead(wanted).says());
         }
         List<String> words = new ArrayList<>();
         schools.forEach(s -> words.addAll(words(s, model)));

@@ -8,7 +8,8 @@ import java.util.Locale;
 import wistaxis.core.facts.Shown;
 
 /**
- * What is printed: letters that would move a terminal or turn a line around are written as escapes, which a reader of JSON takes for what they were. A line may end as on any system.
+ * What is printed: letters that would move a terminal or turn a line around are written as escapes, which a reader of JSON takes for what
+ * they were. A line may end as on any system.
  */
 final class Terminal extends FilterWriter {
     private boolean returned;

@@ -31,15 +31,20 @@ import wistaxis.store.ledger.LedgerStore;
 import wistaxis.workbench.Shop;
 
 @Command(name = "ticket", mixinStandardHelpOptions = true,
-        description = "Tickets of a bench, by the same rules as in the window. A window that is open on the same folder sees what is recorded within a second.",
-        subcommands = {TicketCommand.ListAll.class, TicketCommand.Show.class, TicketCommand.Open.class, TicketCommand.Answer.class, TicketCommand.NextStep.class, TicketCommand.Choose.class,
-            TicketCommand.Outcome.class, TicketCommand.Close.class}, synopsisSubcommandLabel = "list, show, open, answer, next, choose, outcome or close")
+        description =
+                "Tickets of a bench, by the same rules as in the window. A window that is open on the same folder sees what is recorded "
+                + "within a second.",
+        subcommands = {TicketCommand.ListAll.class, TicketCommand.Show.class, TicketCommand.Open.class, TicketCommand.Answer.class,
+        TicketCommand.NextStep.class, TicketCommand.Choose.class,
+            TicketCommand.Outcome.class, TicketCommand.Close.class},
+            synopsisSubcommandLabel = "list, show, open, answer, next, choose, outcome or close")
 final class TicketCommand extends Output {
     private static final InstantSource CLOCK = Clock.systemUTC();
 
     @Override
     public void run() {
-        throw new BadInput("say what to do: wistaxis ticket list, or show N, open TITLE, answer N FACT=VALUE, next N, choose N STEP, outcome N helped|did-not-help, close N");
+        throw new BadInput("say what to do: wistaxis ticket list, or show N, open TITLE, answer N FACT=VALUE, next N, choose N STEP, "
+                + "outcome N helped|did-not-help, close N");
     }
 
     /** What all on tickets have. */
@@ -76,7 +81,8 @@ final class TicketCommand extends Output {
             LedgerCheck check = ledger.checkAtStart(LedgerSeen.read(folder.seen()), CLOCK.instant());
             if (check.broken().isPresent() && !check.read()) {
                 ledger.close();
-                throw new Refusal("the chain is broken: " + check.broken().get() + ". Nothing is appended until somebody has read that in the window.");
+                throw new Refusal("the chain is broken: " + check.broken().get()
+                        + ". Nothing is appended until somebody has read that in the window.");
             }
             return ledger;
         }
@@ -127,7 +133,8 @@ final class TicketCommand extends Output {
         }
     }
 
-    @Command(name = "next", mixinStandardHelpOptions = true, description = "What comes next on a ticket: the ladder with what may be taken, and what the rules say.")
+    @Command(name = "next", mixinStandardHelpOptions = true,
+            description = "What comes next on a ticket: the ladder with what may be taken, and what the rules say.")
     static final class NextStep extends OnTicket {
         @Override
         public void run() {
@@ -135,7 +142,8 @@ final class TicketCommand extends Output {
             Rules rules = rules(entries);
             TicketRow row = TicketRow.of(rules, entries.getLast().number());
             List<String> words = new ArrayList<>(List.of(row.line(), "  Next: " + row.next().line()));
-            Optional.ofNullable(rules.route()).map(Route::rungs).orElse(List.of()).forEach(r -> words.add("  " + r.step().id() + (r.step().keeps() ? ", keeps data: " : ", ERASES ALL: ")
+            Optional.ofNullable(rules.route()).map(Route::rungs).orElse(List.of())
+                    .forEach(r -> words.add("  " + r.step().id() + (r.step().keeps() ? ", keeps data: " : ", ERASES ALL: ")
                     + rules.mayChoose(r.step().id(), false).orElse(r.done() ? "did not help; may be taken once more" : "may be taken")));
             answer(row, words);
         }
@@ -159,7 +167,8 @@ final class TicketCommand extends Output {
 
     /** What those that append to one ticket have. */
     private abstract static class Appending extends OnTicket {
-        @Option(names = "--seen", paramLabel = "ENTRY", description = "the last entry of the ticket that you looked at ('last' of ticket show); refused when it has moved on since")
+        @Option(names = "--seen", paramLabel = "ENTRY",
+                description = "the last entry of the ticket that you looked at ('last' of ticket show); refused when it has moved on since")
         private @Nullable Long seen;
 
         /** What is to be appended. @throws BadInput where the rules do not allow it */
@@ -189,7 +198,8 @@ final class TicketCommand extends Output {
         }
     }
 
-    @Command(name = "answer", mixinStandardHelpOptions = true, description = {"Record answers: of the intake, the device by its identifier, what the bench confirms, or of the handover.",
+    @Command(name = "answer", mixinStandardHelpOptions = true,
+            description = {"Record answers: of the intake, the device by its identifier, what the bench confirms, or of the handover.",
         "For example: trouble=looping device=iPhone13,2 \"account-lock=owner signed in\""})
     static final class Answer extends Appending {
         @Parameters(index = "1..*", arity = "1..*", paramLabel = "FACT=VALUE", description = "for example trouble=disabled")
@@ -204,7 +214,8 @@ final class TicketCommand extends Output {
         }
     }
 
-    @Command(name = "choose", mixinStandardHelpOptions = true, description = "Take a step of the ladder. One that erases needs the owner's consent, asked for once and written down.")
+    @Command(name = "choose", mixinStandardHelpOptions = true,
+            description = "Take a step of the ladder. One that erases needs the owner's consent, asked for once and written down.")
     static final class Choose extends Appending {
         @Parameters(index = "1", paramLabel = "STEP", description = "for example recovery-update; 'ticket next' says which may be taken")
         private String step = "";
@@ -228,7 +239,8 @@ final class TicketCommand extends Output {
 
     @Command(name = "outcome", mixinStandardHelpOptions = true, description = "Say what came of the step that was taken.")
     static final class Outcome extends Appending {
-        @Parameters(index = "1", paramLabel = "WHAT", description = "helped, did-not-help, or data-lost for an update that took the data with it")
+        @Parameters(index = "1", paramLabel = "WHAT",
+                description = "helped, did-not-help, or data-lost for an update that took the data with it")
         private String what = "";
 
         @Override
@@ -239,7 +251,8 @@ final class TicketCommand extends Output {
         }
     }
 
-    @Command(name = "close", mixinStandardHelpOptions = true, description = "Close a ticket: handed over, to the hardware bench, or not done.")
+    @Command(name = "close", mixinStandardHelpOptions = true,
+            description = "Close a ticket: handed over, to the hardware bench, or not done.")
     static final class Close extends Appending {
         @Override
         List<TicketEvent> events(Rules rules) {

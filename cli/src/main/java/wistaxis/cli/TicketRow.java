@@ -32,12 +32,14 @@ record TicketRow(
         static Row of(Attempt a) {
             TicketEvent.ConsentAsked asked = a.consent();
             return new Row(a.step(), a.outcome().map(Attempt.Outcome::toString).orElse(null), a.since(),
-                    asked == null ? null : new Consent(asked.given(), asked.who(), asked.toldAboutBackup()), a.build() == null ? null : a.build().build(), a.proven(),
+                    asked == null ? null : new Consent(asked.given(), asked.who(), asked.toldAboutBackup()), a.build() == null ? null
+                    : a.build().build(), a.proven(),
                     a.mode(), a.keys(), a.stopped().isEmpty() ? null : a.stopped(), a.written(), a.checks());
         }
 
         String words() {
-            return step + ": " + (outcome == null ? "not said what came of it" : outcome) + (stopped == null ? "" : ", stopped: " + stopped) + (written == null ? "" : ", wrote " + written)
+            return step + ": " + (outcome == null ? "not said what came of it" : outcome)
+                    + (stopped == null ? "" : ", stopped: " + stopped) + (written == null ? "" : ", wrote " + written)
                     + (keys == 0 ? "" : ", keys tried " + keys + (keys == 1 ? " time" : " times"));
         }
     }
@@ -46,7 +48,8 @@ record TicketRow(
 
     static TicketRow of(Rules rules, long last) {
         Ticket t = rules.ticket();
-        return new TicketRow(t.number(), t.title(), t.stage(), t.facts(), t.identifier(), t.route(), t.attempts().stream().map(Row::of).toList(), rules.next(), t.closed(), last,
+        return new TicketRow(t.number(), t.title(), t.stage(), t.facts(), t.identifier(), t.route(), t.attempts().stream().map(Row::of)
+                .toList(), rules.next(), t.closed(), last,
                 rules.oddities().all());
     }
 

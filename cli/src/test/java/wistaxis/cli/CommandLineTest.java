@@ -54,31 +54,40 @@ class CommandLineTest {
         assertThat(phone.get("family").asText()).isEqualTo("SIDE-KEY");
         JsonNode school = run("sequences", "--device", "iPhone13,2", "--goal", "recovery", "--json").json().get(0);
         assertThat(school.get("school").asText()).isEqualTo("Plugged restart");
-        assertThat(school.get("steps").get(4)).hasToString("{\"action\":\"hold\",\"keys\":[\"SIDE\"],\"seconds\":null,\"until\":\"cable-screen\"}");
-        assertThat(run("sequences", "--device", "A2403", "--goal", "recovery").out()).contains("Keep holding Side").contains("emergency call");
+        assertThat(school.get("steps").get(4))
+                .hasToString("{\"action\":\"hold\",\"keys\":[\"SIDE\"],\"seconds\":null,\"until\":\"cable-screen\"}");
+        assertThat(run("sequences", "--device", "A2403", "--goal", "recovery").out()).contains("Keep holding Side")
+                .contains("emergency call");
     }
 
     /** Small ones: that they measure, and that the ratios are those of the rates beside them; how fast it is, is nobody's business here. */
     @Test
     void measurementsAreMadeBesideOtherToolsInOneRun() throws IOException {
-        assumeTrue(List.of("curl", "openssl").stream().allMatch(tool -> java.util.Arrays.stream(System.getenv("PATH").split(":")).anyMatch(p -> Files.isExecutable(Path.of(p, tool)))));
+        assumeTrue(List.of("curl", "openssl").stream().allMatch(tool -> java.util.Arrays.stream(System.getenv("PATH").split(":"))
+                .anyMatch(p -> Files.isExecutable(Path.of(p, tool)))));
         JsonNode line = run("bench", "line", "--size", "3MB", "--rounds", "1", "--json").json();
         assertThat(line.get("bytes").asLong()).isEqualTo(3_000_000);
-        assertThat(line.get("toCurl").asDouble()).isCloseTo(line.get("ourArrivalMBs").asDouble() / line.get("curlMBs").asDouble(), within(0.001));
-        assertThat(line.get("digestCost").asDouble()).isCloseTo(1 - line.get("ourArrivalMBs").asDouble() / line.get("copyMBs").asDouble(), within(0.001));
-        assertThat(line.get("ourProvenMBs").asDouble()).as("proven comes after arrived").isPositive().isLessThanOrEqualTo(line.get("ourArrivalMBs").asDouble());
+        assertThat(line.get("toCurl").asDouble()).isCloseTo(line.get("ourArrivalMBs").asDouble() / line.get("curlMBs").asDouble(),
+                within(0.001));
+        assertThat(line.get("digestCost").asDouble()).isCloseTo(1 - line.get("ourArrivalMBs").asDouble() / line.get("copyMBs").asDouble(),
+                within(0.001));
+        assertThat(line.get("ourProvenMBs").asDouble()).as("proven comes after arrived").isPositive()
+                .isLessThanOrEqualTo(line.get("ourArrivalMBs").asDouble());
         JsonNode whole = run("bench", "package", "--megabytes", "3", "--rounds", "1", "--json").json();
-        assertThat(whole.get("toOpenssl").asDouble()).isCloseTo(whole.get("checkMBs").asDouble() / whole.get("opensslMBs").asDouble(), within(0.001));
+        assertThat(whole.get("toOpenssl").asDouble()).isCloseTo(whole.get("checkMBs").asDouble() / whole.get("opensslMBs").asDouble(),
+                within(0.001));
         JsonNode keys = run("bench", "keys", "--attempts", "200", "--json").json();
         assertThat(keys).allSatisfy(k -> assertThat(k.get("attemptsPerSecond").asDouble()).isPositive());
     }
 
     @Test
     void marginsCardsAndSchoolsAreAnswered() throws IOException {
-        JsonNode ten = run("margins", "--device", "iPhone14,5", "--goal", "dfu", "--school", "Ten-five-ten", "--seed", "3", "--attempts", "500", "--blind", "--json").json().get(0);
+        JsonNode ten = run("margins", "--device", "iPhone14,5", "--goal", "dfu", "--school", "Ten-five-ten", "--seed", "3", "--attempts",
+                "500", "--blind", "--json").json().get(0);
         assertThat(ten.get("steps").get(3).get("earliest").asDouble()).isCloseTo(3, within(1e-8));
         assertThat(ten.get("success").asDouble()).isBetween(ten.get("low").asDouble(), ten.get("high").asDouble());
-        assertThat(run("margins", "--device", "iPhone14,5", "--goal", "dfu").out()).contains("3. Hold Side", "8.00 to 11.00 s", "as long as you like");
+        assertThat(run("margins", "--device", "iPhone14,5", "--goal", "dfu").out())
+                .contains("3. Hold Side", "8.00 to 11.00 s", "as long as you like");
         String card = folder.resolve("card.pdf").toString();
         assertThat(run("card", "--family", "home-pad", "--out", card).out()).contains(card);
         assertThat(Files.readString(Path.of(card), java.nio.charset.StandardCharsets.ISO_8859_1)).startsWith("%PDF-");
@@ -93,12 +102,14 @@ class CommandLineTest {
         Ran checked = run("school", "check", bad);
         assertThat(checked.status()).isEqualTo(1);
         assertThat(checked.out()).contains("Long, power-on from off: this sequence ends in recovery");
-        assertThat(run("school", "check", file("good.json", Files.readString(Path.of(bad)).replace("30", "3"))).out()).contains("It lands.");
+        assertThat(run("school", "check", file("good.json", Files.readString(Path.of(bad)).replace("30", "3"))).out())
+                .contains("It lands.");
     }
 
     @Test
     void anImeiIsChecked() throws IOException {
-        assertThat(run("imei", "35-695803-164832-1", "--json").json()).hasToString("{\"imei\":\"356958031648321\",\"valid\":true,\"expectedCheckDigit\":1}");
+        assertThat(run("imei", "35-695803-164832-1", "--json").json())
+                .hasToString("{\"imei\":\"356958031648321\",\"valid\":true,\"expectedCheckDigit\":1}");
     }
 
     @Test
@@ -120,7 +131,8 @@ class CommandLineTest {
              "blacklisted": false, "liquid": %s, "battery": "ok", "brokenKeys": [], "tried": []%s}""";
         JsonNode route = run("route", "--facts", file("f.json", facts.formatted("looping", "false", "")), "--json").json();
         assertThat(route.get("stop").isNull()).isTrue();
-        assertThat(route.get("steps")).extracting(s -> s.get("id").asText()).startsWith("charge", "force-restart").endsWith("dfu-restore", "hardware");
+        assertThat(route.get("steps")).extracting(s -> s.get("id").asText()).startsWith("charge", "force-restart")
+                .endsWith("dfu-restore", "hardware");
         JsonNode restart = route.get("steps").get(1);
         assertThat(restart.get("status").asText()).isEqualTo("ready");
         assertThat(restart.get("keeps").asBoolean()).isTrue();
@@ -144,8 +156,11 @@ class CommandLineTest {
         assertThat(builds.get(1).get("suggested").asBoolean()).isTrue();
         assertThat(builds.get(3).get("reason").asText()).contains("Not signed any more");
         Path kept = folder.resolve("firmware.json");
-        assertThat(run("firmware", "import", kept.toString(), "--data", folder.resolve("other").toString(), "--json").json().get("builds").asInt()).isEqualTo(5);
-        Ran bad = run("firmware", "import", file("bad.json", Files.readString(kept).replace("\"sizeBytes\" : 37600000", "\"sizeBytes\" : \"much\"").replace("31K88\",", "31K88\", \"colour\": 1,")), "--data", folder.toString());
+        assertThat(run("firmware", "import", kept.toString(), "--data", folder.resolve("other").toString(), "--json").json().get("builds")
+                .asInt()).isEqualTo(5);
+        Ran bad = run("firmware", "import", file("bad.json", Files.readString(kept)
+                .replace("\"sizeBytes\" : 37600000", "\"sizeBytes\" : \"much\"").replace("31K88\",", "31K88\", \"colour\": 1,")), "--data",
+                folder.toString());
         assertThat(bad.status()).isEqualTo(2);
         assertThat(bad.err()).contains("bad.json line").contains("[colour]");
         assertThat(Files.readString(kept)).as("nothing is half taken in").doesNotContain("colour");
@@ -154,9 +169,11 @@ class CommandLineTest {
     @Test
     void aPackageIsCheckedAndItsExitStatusTells() throws IOException {
         Path good = folder.resolve("good.zip");
-        new StandInPackage(List.of("iPhone13,2"), "31.10", "31K88", Map.of("boot/kernel.img", new byte[70_000])).write(good, new StandInSigner());
+        new StandInPackage(List.of("iPhone13,2"), "31.10", "31K88", Map.of("boot/kernel.img", new byte[70_000]))
+                .write(good, new StandInSigner());
         JsonNode proven = run("package", good.toString(), "--device", "iPhone13,2", "--json").json();
-        assertThat(proven.get("verdict").asText() + proven.get("parts").asInt() + proven.get("products").get(0).asText()).isEqualTo("proven1iPhone13,2");
+        assertThat(proven.get("verdict").asText() + proven.get("parts").asInt() + proven.get("products").get(0).asText())
+                .isEqualTo("proven1iPhone13,2");
         assertThat(run("package", good.toString(), "--quick", "--json").json().get("verdict").asText()).isEqualTo("well-formed");
         Ran other = run("package", good.toString(), "--device", "iPhone14,5", "--json");
         assertThat(other.status()).isEqualTo(1);
@@ -172,7 +189,8 @@ class CommandLineTest {
         assertThat(w.get("modeFirst").get("reentries").asInt()).isEqualTo(1);
         assertThat(w.get("fileFirst").get("reentryAt")).isEmpty();
         assertThat(w.get("recommend").asText()).isEqualTo("fileFirst");
-        assertThat(run("window", "--size", "1.54GB", "--rate", "7.2Mbit/s", "--lock-out", "60min").out()).contains("mode first 0 re-entries");
+        assertThat(run("window", "--size", "1.54GB", "--rate", "7.2Mbit/s", "--lock-out", "60min").out())
+                .contains("mode first 0 re-entries");
     }
 
     @Test
@@ -188,13 +206,17 @@ class CommandLineTest {
         JsonNode missed = run("simulate", "--device", "iPhone13,2", "--trace", file("t.json", trace.formatted("13.0")), "--json").json();
         assertThat(missed.get("mode").asText()).isEqualTo("on");
         assertThat(missed.get("explanation").asText()).contains("boot logo");
-        Ran bad = run("simulate", "--device", "iPhone13,2", "--trace", file("t.json", trace.formatted("22.0").replace("\"key\":\"SIDE\"}],", "\"key\":\"POWER\"}],")));
+        Ran bad = run("simulate", "--device", "iPhone13,2", "--trace",
+                file("t.json", trace.formatted("22.0").replace("\"key\":\"SIDE\"}],", "\"key\":\"POWER\"}],")));
         assertThat(bad.status()).isEqualTo(2);
         assertThat(bad.out()).isEmpty();
         assertThat(bad.err()).contains("t.json line 3").contains("[POWER]").contains("VOLUME_DOWN");
     }
 
-    /** From outside: what {@code sequences} says, done by whoever reads only that, is played by {@code simulate}; every device family and every goal. Waits for what is seen are bridged by common figures. */
+    /**
+     * From outside: what {@code sequences} says, done by whoever reads only that, is played by {@code simulate}; every device family and
+     * every goal. Waits for what is seen are bridged by common figures.
+     */
     @ParameterizedTest
     @org.junit.jupiter.params.provider.ValueSource(strings = {"iPhone8,1", "iPhone9,1", "iPhone14,5", "iPad12,1", "iPad13,1"})
     void whatSequencesSayIsWhatSimulateDoes(String device) throws IOException {
@@ -206,15 +228,20 @@ class CommandLineTest {
             JsonNode school = schools.get(0);
             String trace = trace(school.get("steps"), starts.getOrDefault(goal, "on"));
             JsonNode end = run("simulate", "--device", device, "--trace", file("t.json", trace), "--json").json();
-            assertThat(end.get("mode").asText()).as("%s by %s: %s", goal, school.get("school").asText(), trace).isEqualTo(modes.getOrDefault(goal, "on"));
+            assertThat(end.get("mode").asText()).as("%s by %s: %s", goal, school.get("school").asText(), trace)
+                    .isEqualTo(modes.getOrDefault(goal, "on"));
             boolean started = end.get("history").findValuesAsText("screen").contains("boot-logo");
             assertThat(started).as("%s: whether it has started anew", goal).isEqualTo(!goal.equals("power-off") && !goal.equals("dfu"));
             assertThat(end.get("explanation").asText()).as(goal).doesNotContain("wrong", "too ");
         }
     }
 
-    /** Seconds that a hand waits for what is to be seen: black after 10, the logo 3.5 later, or after 13 where the screen was black from the start, cable screen and host 10 later, the slider after 3.5. */
-    private static final Map<String, Double> SEEN = Map.of("black", 10.0, "boot-logo", 3.5, "cable-screen", 10.0, "host-recovery", 10.0, "host-dfu", 6.0, "host-lost", 9.0, "slider", 3.5);
+    /**
+     * Seconds that a hand waits for what is to be seen: black after 10, the logo 3.5 later, or after 13 where the screen was black from
+     * the start, cable screen and host 10 later, the slider after 3.5.
+     */
+    private static final Map<String, Double> SEEN = Map.of("black", 10.0, "boot-logo", 3.5, "cable-screen", 10.0, "host-recovery", 10.0,
+            "host-dfu", 6.0, "host-lost", 9.0, "slider", 3.5);
 
     private static String trace(JsonNode steps, String start) {
         StringBuilder events = new StringBuilder();
@@ -223,7 +250,8 @@ class CommandLineTest {
         for (JsonNode step : steps) {
             List<String> keys = new java.util.ArrayList<>();
             step.get("keys").forEach(k -> keys.add(k.asText()));
-            double length = step.get("seconds").isNull() ? SEEN.getOrDefault(step.get("until").asText(), 0.0) : step.get("seconds").asDouble();
+            double length = step.get("seconds").isNull() ? SEEN.getOrDefault(step.get("until").asText(), 0.0) : step.get("seconds")
+                    .asDouble();
             boolean fromBlack = start.equals("dfu") && step.get("until").asText().equals("boot-logo");
             switch (step.get("action").asText()) {
                 case "tap" -> {
@@ -247,11 +275,13 @@ class CommandLineTest {
             }
         }
         event(events, at, "up", List.copyOf(down));
-        return String.format(java.util.Locale.ROOT, "{\"start\":\"%s\",\"plugged\":true,\"events\":[%s],\"until\":%.2f}", start, events.substring(0, events.length() - 1), at + 20);
+        return String.format(java.util.Locale.ROOT, "{\"start\":\"%s\",\"plugged\":true,\"events\":[%s],\"until\":%.2f}", start,
+                events.substring(0, events.length() - 1), at + 20);
     }
 
     private static void event(StringBuilder events, double at, String what, List<String> keys) {
-        keys.forEach(k -> events.append(String.format(java.util.Locale.ROOT, "{\"at\":%.2f,\"event\":\"%s\",\"key\":\"%s\"},", at, what, k)));
+        keys.forEach(k -> events.append(String.format(java.util.Locale.ROOT, "{\"at\":%.2f,\"event\":\"%s\",\"key\":\"%s\"},", at, what,
+                k)));
     }
 
     @ParameterizedTest
@@ -302,7 +332,8 @@ class CommandLineTest {
         String data = folder.toString();
         assertThat(run("ledger", "verify", "--data", data, "--json").json().get("entries").asInt()).isEqualTo(2);
         assertThat(run("ledger", "export", "--format", "json", "--data", data).json().get("entries")).hasSize(2);
-        assertThat(run("ledger", "export", "--format", "csv", "--data", data).out()).startsWith("number,ticket,at,type,event,previous,digest,wall\r\n").contains("T-0001");
+        assertThat(run("ledger", "export", "--format", "csv", "--data", data).out())
+                .startsWith("number,ticket,at,type,event,previous,digest,wall\r\n").contains("T-0001");
         try (var db = DriverManager.getConnection("jdbc:sqlite:" + folder.resolve("ledger.db")); var s = db.createStatement()) {
             s.execute("DROP TRIGGER event_is_never_changed");
             s.execute("UPDATE event SET ticket = 'T-0009' WHERE number = 2");

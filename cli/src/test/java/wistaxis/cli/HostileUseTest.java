@@ -46,7 +46,8 @@ class HostileUseTest {
         StringWriter err = new StringWriter();
         int status = Main.run(new PrintWriter(out, true), new PrintWriter(err, true), args);
         assertThat(err.toString()).as("no trace").doesNotContain("\tat ");
-        assertThat(out.toString() + err).as("nothing that moves a terminal").doesNotContain("\u001b").doesNotContain("\u009b").doesNotContain("\u202e");
+        assertThat(out.toString() + err).as("nothing that moves a terminal").doesNotContain("\u001b").doesNotContain("\u009b")
+                .doesNotContain("\u202e");
         return new Ran(status, out.toString(), err.toString());
     }
 
@@ -55,9 +56,13 @@ class HostileUseTest {
     }
 
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {"window --size 1GB --rate 8Mbit/s --window 10min --lock-out 60min | mutually exclusive", "ledger verify --data= | names no file or folder", "firmware list --device iPhone13,2 --data= | names no file or folder",
-        "route --facts /dev/zero | longer than 1 MB", "simulate --device iPhone13,2 --trace /dev/zero | longer than 10 MB", "school check /dev/zero | longer than 5 MB", "firmware import /dev/zero | longer than 32 MB",
-        "margins --device iPhone13,2 --goal dfu --hand / | is a folder", "imei \u001b[2J35 | digits only", "sequences --device \u202eqqq\u009b --goal dfu | no device", "window --size 1GB --size 2GB --rate 8Mbit/s | should be specified only once"})
+    @CsvSource(delimiter = '|', value = {"window --size 1GB --rate 8Mbit/s --window 10min --lock-out 60min | mutually exclusive",
+            "ledger verify --data= | names no file or folder", "firmware list --device iPhone13,2 --data= | names no file or folder",
+        "route --facts /dev/zero | longer than 1 MB", "simulate --device iPhone13,2 --trace /dev/zero | longer than 10 MB",
+        "school check /dev/zero | longer than 5 MB", "firmware import /dev/zero | longer than 32 MB",
+        "margins --device iPhone13,2 --goal dfu --hand / | is a folder", "imei \u001b[2J35 | digits only",
+        "sequences --device \u202eqqq\u009b --goal dfu | no device",
+        "window --size 1GB --size 2GB --rate 8Mbit/s | should be specified only once"})
     @EnabledOnOs({OS.LINUX, OS.MAC})
     void badUseIsNamedAndEndsWithTwo(String line, String words) {
         Ran ran = run(line.strip().split(" "));
@@ -72,7 +77,8 @@ class HostileUseTest {
         assertThat(run("route", "--facts", file("mark.json", "\uFEFF" + good)).status()).isZero();
         Files.write(folder.resolve("wide.json"), good.getBytes(StandardCharsets.UTF_16));
         assertThat(run("route", "--facts", folder.resolve("wide.json").toString()).err()).contains("UTF-16");
-        assertThat(run("route", "--facts", file("c.json", "{\"trouble\":\"\\u001b[2J\\u009b\\u202e\"}")).err()).contains("\\u001b[2J\\u009b\\u202e");
+        assertThat(run("route", "--facts", file("c.json", "{\"trouble\":\"\\u001b[2J\\u009b\\u202e\"}")).err())
+                .contains("\\u001b[2J\\u009b\\u202e");
         assertThat(run("route", "--facts", file("n.json", "{\"trouble\":7}")).err()).contains("[7] where a text belongs");
         assertThat(run("route", "--facts", file("blanks.json", " ".repeat(900_000))).err()).contains("nothing in it");
     }
@@ -81,9 +87,12 @@ class HostileUseTest {
     @Test
     @EnabledOnOs(OS.LINUX)
     void anOutputThatIsFullIsAnError() throws Exception {
-        for (List<String> command : List.of(List.of("devices"), List.of("ledger", "export", "--format", "json", "--data", folder.toString()))) {
+        for (List<String> command : List.of(List.of("devices"),
+                List.of("ledger", "export", "--format", "json", "--data", folder.toString()))) {
             Ledger.open(folder.resolve("ledger.db")).close();
-            ProcessBuilder builder = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "--enable-native-access=ALL-UNNAMED", "-XX:TieredStopAtLevel=1", "-cp", System.getProperty("java.class.path"), Main.class.getName());
+            ProcessBuilder builder = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                    "--enable-native-access=ALL-UNNAMED", "-XX:TieredStopAtLevel=1", "-cp", System.getProperty("java.class.path"),
+                    Main.class.getName());
             builder.command().addAll(command);
             Process process = builder.redirectOutput(new File("/dev/full")).start();
             String err = new String(process.getErrorStream().readAllBytes(), StandardCharsets.UTF_8);
@@ -102,7 +111,10 @@ class HostileUseTest {
         }
     }
 
-    /** The way of a forger: an unsigned archive that names a build; only a catalogue can make it known, and one that knows another file is in conflict. */
+    /**
+     * The way of a forger: an unsigned archive that names a build; only a catalogue can make it known, and one that knows another file is
+     * in conflict.
+     */
     @Test
     void aForgedPackageIsNotProven() throws IOException {
         Path forged = folder.resolve("forged.zip");
@@ -110,7 +122,8 @@ class HostileUseTest {
         try (ZipOutputStream zip = new ZipOutputStream(Files.newOutputStream(forged))) {
             zip.putNextEntry(new ZipEntry("BuildManifest.plist"));
             zip.write(("<plist><dict><key>SupportedProductTypes</key><array><string>iPhone13,2</string></array><key>ProductVersion</key><string>31.10</string><key>ProductBuildVersion</key><string>31K88</string>"
-                    + "<key>BuildIdentities</key><array><dict><key>Manifest</key><dict><key>a</key><dict><key>Digest</key><data>" + digest + "</data><key>Info</key><dict><key>Path</key><string>a.img</string></dict></dict></dict></dict></array></dict></plist>")
+                    + "<key>BuildIdentities</key><array><dict><key>Manifest</key><dict><key>a</key><dict><key>Digest</key><data>" + digest
+                    + "</data><key>Info</key><dict><key>Path</key><string>a.img</string></dict></dict></dict></dict></array></dict></plist>")
                     .getBytes(StandardCharsets.UTF_8));
             zip.putNextEntry(new ZipEntry("a.img"));
             zip.write(new byte[400]);
@@ -120,7 +133,8 @@ class HostileUseTest {
         assertThat(alone.status()).isEqualTo(1);
         assertThat(alone.json().get("verdict").asText()).isEqualTo("consistent");
         assertThat(alone.json().get("sha256").asText()).isEqualTo(Sha256.of(forged));
-        String catalogue = "{\"format\":\"wistaxis-firmware\",\"version\":1,\"builds\":[{\"build\":{\"identifiers\":[\"iPhone13,2\"],\"version\":\"31.10\",\"build\":\"31K88\",\"released\":\"2026-05-03\",\"sizeBytes\":" + Files.size(forged)
+        String catalogue =
+                "{\"format\":\"wistaxis-firmware\",\"version\":1,\"builds\":[{\"build\":{\"identifiers\":[\"iPhone13,2\"],\"version\":\"31.10\",\"build\":\"31K88\",\"released\":\"2026-05-03\",\"sizeBytes\":" + Files.size(forged)
                 + ",\"sha256\":\"%s\",\"path\":null,\"signed\":true},\"askedAt\":\"2026-05-03T00:00:00Z\"}]}";
         assertThat(run("firmware", "import", file("other.json", catalogue.formatted("b".repeat(64))), "--data", data).status()).isZero();
         assertThat(run("package", forged.toString(), "--data", data).out()).startsWith("refused: Conflict");
@@ -129,7 +143,8 @@ class HostileUseTest {
         Ran known = run("package", forged.toString(), "--data", data, "--json");
         assertThat(known.status()).isZero();
         assertThat(known.json().get("proof").asText()).isEqualTo("known");
-        assertThat(run("firmware", "import", file("future.json", catalogue.formatted("c".repeat(64)).replace("2026-05-03T", "2099-01-01T")), "--data", data)).satisfies(r -> {
+        assertThat(run("firmware", "import", file("future.json", catalogue.formatted("c".repeat(64))
+                .replace("2026-05-03T", "2099-01-01T")), "--data", data)).satisfies(r -> {
             assertThat(r.status()).isEqualTo(2);
             assertThat(r.err()).contains("future.json").contains("2099");
         });
@@ -146,13 +161,15 @@ class HostileUseTest {
         String last = shown.get("last").asText();
         try (FolderHold window = FolderHold.take(folder)) {
             assertThat(window).isNotNull();
-            assertThat(run("ticket", "answer", "T-0001", "trouble=disabled", "liquid=no", "--seen", last, data[0], data[1]).status()).as("beside an open window").isZero();
+            assertThat(run("ticket", "answer", "T-0001", "trouble=disabled", "liquid=no", "--seen", last, data[0], data[1]).status())
+                    .as("beside an open window").isZero();
         }
         assertThat(run("ticket", "answer", "T-0001", "liquid=yes", "--seen", last, data[0], data[1])).satisfies(r -> {
             assertThat(r.status()).isEqualTo(1);
             assertThat(r.err()).contains("has moved on").contains("nothing was written");
         });
-        assertThat(run("ticket", "answer", "T-0001", "trouble=haunted", data[0], data[1]).err()).contains("write one of").contains("disabled");
+        assertThat(run("ticket", "answer", "T-0001", "trouble=haunted", data[0], data[1]).err()).contains("write one of")
+                .contains("disabled");
         assertThat(run("ticket", "answer", "T-0001", "colour=red", data[0], data[1]).err()).contains("[colour] is not known");
         assertThat(run("ticket", "answer", "T-0009", "liquid=no", data[0], data[1]).status()).isEqualTo(2);
         assertThat(run("ticket", "list", "--json", data[0], data[1]).json().get(0).get("facts").get("liquid").asText()).isEqualTo("no");

@@ -15,7 +15,10 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** One ticket by the command line alone: from an update that did not help over restore and DFU to the hardware bench, with the refusals of the window. */
+/**
+ * One ticket by the command line alone: from an update that did not help over restore and DFU to the hardware bench, with the refusals of
+ * the window.
+ */
 class TicketLadderTest {
     private static final ObjectMapper MAPPER = new ObjectMapper();
 
@@ -70,7 +73,8 @@ class TicketLadderTest {
         assertThat(opened.get("next").get("says").asText()).contains("what is wrong");
         assertThat(opened.get("next").get("hands").asBoolean()).isTrue();
         refused(1, "The trouble is not known yet", "ticket", "choose", n, "charge");
-        JsonNode asked = done("ticket", "answer", n, "trouble=looping", "device=iPhone13,2", "ownership=proved", "liquid=no", "battery=ok", "brokenKeys=none", "blacklisted=no", "backup=cloud",
+        JsonNode asked = done("ticket", "answer", n, "trouble=looping", "device=iPhone13,2", "ownership=proved", "liquid=no", "battery=ok",
+                "brokenKeys=none", "blacklisted=no", "backup=cloud",
                 "tried=charge,force-restart", "ownerPassword=yes", "locating=off", "watch=no");
         assertThat(asked.get("identifier").asText()).isEqualTo("iPhone13,2");
         refused(1, "No step was taken yet", "ticket", "outcome", n, "helped");
@@ -79,10 +83,12 @@ class TicketLadderTest {
         refused(1, "is not done", "ticket", "close", n);
         refused(2, "[perhaps]: write helped, did-not-help", "ticket", "outcome", n, "perhaps");
         done("ticket", "outcome", n, "did-not-help");
-        assertThat(run("ticket", "next", n).out()).contains("recovery-update, keeps data: did not help").contains("recovery-restore, ERASES ALL: Recovery and restore erases everything: ask the owner first");
+        assertThat(run("ticket", "next", n).out()).contains("recovery-update, keeps data: did not help")
+                .contains("recovery-restore, ERASES ALL: Recovery and restore erases everything: ask the owner first");
         refused(1, "erases everything: ask the owner first", "ticket", "choose", n, "recovery-restore");
         refused(2, "go together", "ticket", "choose", n, "recovery-restore", "--consent-by", "deckhand");
-        JsonNode restore = done("ticket", "choose", n, "recovery-restore", "--consent-by", "deckhand", "--told", "what is newer than the cloud backup is lost");
+        JsonNode restore = done("ticket", "choose", n, "recovery-restore", "--consent-by", "deckhand", "--told",
+                "what is newer than the cloud backup is lost");
         assertThat(restore.get("attempts").get(1).get("consent").get("by").asText()).isEqualTo("deckhand");
         refused(1, "keeps no data", "ticket", "outcome", n, "data-lost");
         done("ticket", "outcome", n, "did-not-help");
@@ -91,7 +97,8 @@ class TicketLadderTest {
         assertThat(failed.get("next").get("says").asText()).contains("hardware bench");
         done("ticket", "choose", n, "hardware");
         JsonNode closed = done("ticket", "close", n);
-        assertThat(outcomes(closed)).isEqualTo("recovery-update did-not-help\nrecovery-restore did-not-help\ndfu-restore did-not-help\nhardware null\n");
+        assertThat(outcomes(closed))
+                .isEqualTo("recovery-update did-not-help\nrecovery-restore did-not-help\ndfu-restore did-not-help\nhardware null\n");
         assertThat(closed.get("closed").asText()).startsWith("to the hardware bench; tried: recovery and update (did not help)");
         refused(1, "is closed", "ticket", "choose", n, "charge");
         assertThat(run("ticket", "list", "--json").json()).isEmpty();
@@ -102,13 +109,15 @@ class TicketLadderTest {
     @Test
     void whatHelpedIsHandedOverWithItsChecks() {
         String n = done("ticket", "open", "Tablet 3").get("ticket").asText();
-        done("ticket", "answer", n, "trouble=looping", "device=iPad12,1", "ownership=proved", "liquid=no", "battery=ok", "brokenKeys=none", "blacklisted=no", "tried=charge,force-restart");
+        done("ticket", "answer", n, "trouble=looping", "device=iPad12,1", "ownership=proved", "liquid=no", "battery=ok", "brokenKeys=none",
+                "blacklisted=no", "tried=charge,force-restart");
         assertThat(run("plan", "--json").json().get("lanes").get(0).get("ticket").asText()).isEqualTo(n);
         done("ticket", "choose", n, "recovery-update");
         done("ticket", "outcome", n, "data-lost");
         refused(1, "Still to ask", "ticket", "close", n);
         refused(2, "write one of", "ticket", "answer", n, "account-lock=whoever");
-        done("ticket", "answer", n, "version-matches=matches", "account-lock=owner signed in", "passcode-set=set by the owner", "data-back=set up as new");
+        done("ticket", "answer", n, "version-matches=matches", "account-lock=owner signed in", "passcode-set=set by the owner",
+                "data-back=set up as new");
         JsonNode closed = done("ticket", "close", n);
         assertThat(outcomes(closed)).isEqualTo("recovery-update data-lost\n");
         assertThat(closed.get("closed").asText()).contains("the data is gone");
@@ -118,7 +127,8 @@ class TicketLadderTest {
     @Test
     void theShopsOwnWaysHold() throws IOException {
         String n = done("ticket", "open", "Purser's phone").get("ticket").asText();
-        done("ticket", "answer", n, "trouble=unavailable", "device=iPhone13,2", "ownership=proved", "blacklisted=no", "liquid=no", "battery=ok", "brokenKeys=none", "wrongTries=10-or-more", "online=yes", "locating=on",
+        done("ticket", "answer", n, "trouble=unavailable", "device=iPhone13,2", "ownership=proved", "blacklisted=no", "liquid=no",
+                "battery=ok", "brokenKeys=none", "wrongTries=10-or-more", "online=yes", "locating=on",
                 "ownerPassword=yes", "eraseButton=yes", "hopesToRemember=no", "backup=none");
         String usual = run("ticket", "next", n).out();
         Files.writeString(folder.resolve("settings.json"), "{\"preferences\": {\"remote\": \"computer-first\"}, \"holidays\": \"gb-eng\"}");

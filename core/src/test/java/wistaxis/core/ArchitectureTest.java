@@ -11,19 +11,25 @@ import java.time.Instant;
 import java.time.LocalDate;
 import org.junit.jupiter.api.Test;
 
-/** The core has no interface code, reads no clock, opens no socket and starts no thread; the arrows between modules are held in desktop's test. */
+/**
+ * The core has no interface code, reads no clock, opens no socket and starts no thread; the arrows between modules are held in desktop's
+ * test.
+ */
 class ArchitectureTest {
-    private static final JavaClasses CORE = new ClassFileImporter().withImportOption(new ImportOption.DoNotIncludeTests()).importPackages("wistaxis.core");
+    private static final JavaClasses CORE = new ClassFileImporter().withImportOption(new ImportOption.DoNotIncludeTests())
+            .importPackages("wistaxis.core");
 
     @Test
     void dependsOnNothingOfOursButItself() {
-        classes().should().onlyDependOnClassesThat().resideInAnyPackage("wistaxis.core..", "java..", "javax.xml", "javax.xml.parsers", "org.xml.sax..", "org.jspecify..", "com.fasterxml..", "com.dd.plist..").check(CORE);
+        classes().should().onlyDependOnClassesThat().resideInAnyPackage("wistaxis.core..", "java..", "javax.xml", "javax.xml.parsers",
+                "org.xml.sax..", "org.jspecify..", "com.fasterxml..", "com.dd.plist..").check(CORE);
     }
 
     @Test
     void hasNoInterfaceCodeNoSocketsNoThreads() {
         noClasses().should().dependOnClassesThat()
-                .resideInAnyPackage("javafx..", "java.awt..", "javax.swing..", "java.net..", "java.sql..", "javax.sound..", "java.util.concurrent..", "java.util.logging..")
+                .resideInAnyPackage("javafx..", "java.awt..", "javax.swing..", "java.net..", "java.sql..", "javax.sound..",
+                "java.util.concurrent..", "java.util.logging..")
                 .orShould().dependOnClassesThat().areAssignableTo(Thread.class)
                 .orShould().dependOnClassesThat().areAssignableTo(Clock.class).check(CORE);
     }

@@ -48,13 +48,16 @@ class FactsTest {
     @Test
     void whatRulesAndSequencesNameExists() throws IOException {
         RoutePlanner planner = RoutePlanner.shipped(DeviceCatalogue.shipped(), SequenceLibrary.shipped());
-        Set<String> inferred = Set.of("device", "family", "tries", "triesForButton", "keysForRestart", "keysForRecovery", "keysForDfu", "otherSchool", "otherSchoolDfu", "recoveryTried",
-                "hardwareSuspected", "targetSaid", "targetSigned", "backup", "backupKind", "backupFits", "newestBackup", "move", "watchAhead", "watchKnown", "failedAt", "consent", "damage", "prefer.waiting");
+        Set<String> inferred = Set.of("device", "family", "tries", "triesForButton", "keysForRestart", "keysForRecovery", "keysForDfu",
+                "otherSchool", "otherSchoolDfu", "recoveryTried",
+                "hardwareSuspected", "targetSaid", "targetSigned", "backup", "backupKind", "backupFits", "newestBackup", "move",
+                "watchAhead", "watchKnown", "failedAt", "consent", "damage", "prefer.waiting");
         Intake intake = Intake.shipped();
         JsonNode routes = MAPPER.readTree(FACTS.resolve("routes.json").toFile());
         for (JsonNode rule : routes.get("rules")) {
             rule.get("steps").forEach(s -> planner.step(s.asText()));
-            rule.get("when").fieldNames().forEachRemaining(f -> assertThat(inferred.contains(f) || intake.knows(f)).as("rule %s: %s", rule.get("id"), f).isTrue());
+            rule.get("when").fieldNames().forEachRemaining(f -> assertThat(inferred.contains(f) || intake.knows(f))
+                    .as("rule %s: %s", rule.get("id"), f).isTrue());
         }
         routes.get("ladders").forEach(l -> l.get("steps").forEach(s -> planner.step(s.asText())));
         intake.questions().forEach(q -> assertThat(q.when().keySet()).allMatch(f -> inferred.contains(f) || intake.knows(f)));

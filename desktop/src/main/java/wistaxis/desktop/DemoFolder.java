@@ -28,7 +28,8 @@ import wistaxis.store.ledger.Ledger;
 import wistaxis.store.practice.PracticeBook;
 
 /**
- * The demo's data folder: kept over the day, made anew on the next. Demo data goes only into a folder that was empty or carries the demo's mark, and that nobody else holds; of what is in it only
+ * The demo's data folder: kept over the day, made anew on the next. Demo data goes only into a folder that was empty or carries the
+ * demo's mark, and that nobody else holds; of what is in it only
  * what the demo made is ever removed.
  */
 public final class DemoFolder {
@@ -57,7 +58,8 @@ public final class DemoFolder {
             if (Files.isDirectory(root) && !new DataFolder(root).isDemo()) {
                 try (Stream<Path> there = Files.list(root)) {
                     there.filter(p -> !FolderHold.isNote(p)).findFirst().ifPresent(p -> {
-                        throw new BadInput("[" + root + "] is not a folder of the demo and not empty, [" + p.getFileName() + "] is in it; name an empty or a new folder with --data DIR");
+                        throw new BadInput("[" + root + "] is not a folder of the demo and not empty, [" + p.getFileName()
+                                + "] is in it; name an empty or a new folder with --data DIR");
                     });
                 }
             }
@@ -116,7 +118,10 @@ public final class DemoFolder {
         }
     }
 
-    /** Removes what an earlier demo made: its databases and side files, and the packages it put on the shelf. The library's packages stay, they are always the same; so does everything else. */
+    /**
+     * Removes what an earlier demo made: its databases and side files, and the packages it put on the shelf. The library's packages stay,
+     * they are always the same; so does everything else.
+     */
     private static void clear(DataFolder folder) throws IOException {
         for (Path file : folder.files()) {
             Files.deleteIfExists(file);

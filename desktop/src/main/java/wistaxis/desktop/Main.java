@@ -22,7 +22,8 @@ public final class Main {
     /**
      * What was asked for.
      *
-     * @param what {@code own}, {@code demo}, {@code screenshots}, or {@code cues} and {@code cues-window}: the timing of the cues, measured without a display and with one
+     * @param what {@code own}, {@code demo}, {@code screenshots}, or {@code cues} and {@code cues-window}: the timing of the cues,
+     *     measured without a display and with one
      * @param data the data folder; null for the usual place
      * @param smoke whether to close again once the window is usable
      */
@@ -37,8 +38,10 @@ public final class Main {
                 String before = switch (option) {
                     case "demo", "screenshots", "cues", "cues-window" -> said.put("what", arg);
                     case "--smoke" -> said.put(option, arg);
-                    case "--data", "--out" -> said.put(option, folder(option, arg.equals(option) ? value(left, option) : arg.substring(option.length() + 1)));
-                    default -> throw new BadInput("unknown argument [" + Shown.value(arg) + "]; use: wistaxis [demo] [--data DIR], wistaxis screenshots [--out DIR], or wistaxis cues");
+                    case "--data", "--out" -> said.put(option,
+                            folder(option, arg.equals(option) ? value(left, option) : arg.substring(option.length() + 1)));
+                    default -> throw new BadInput("unknown argument [" + Shown.value(arg)
+                            + "]; use: wistaxis [demo] [--data DIR], wistaxis screenshots [--out DIR], or wistaxis cues");
                 };
                 if (before != null) {
                     throw new BadInput("[" + Shown.value(arg) + "] after [" + Shown.value(before) + "]: only one of them can be meant");
@@ -46,10 +49,12 @@ public final class Main {
             }
             String what = said.getOrDefault("what", "own");
             boolean window = List.of("own", "demo").contains(what);
-            said.keySet().stream().filter(o -> o.equals("--out") ? !what.equals("screenshots") : o.startsWith("--") && !window).findFirst().ifPresent(o -> {
+            said.keySet().stream().filter(o -> o.equals("--out") ? !what.equals("screenshots") : o.startsWith("--") && !window).findFirst()
+                    .ifPresent(o -> {
                 throw new BadInput(o + " does not go with " + (what.equals("own") ? "the window" : what) + "; leave it out");
             });
-            return new Asked(what, said.containsKey("--data") ? Path.of(said.get("--data")) : null, said.containsKey("--smoke"), Path.of(said.getOrDefault("--out", "docs/screenshots")));
+            return new Asked(what, said.containsKey("--data") ? Path.of(said.get("--data")) : null, said.containsKey("--smoke"),
+                    Path.of(said.getOrDefault("--out", "docs/screenshots")));
         }
 
         private static String value(Deque<String> left, String option) {

@@ -36,7 +36,8 @@ public final class PracticeWorld implements World.Maker, AutoCloseable {
     @Override
     public World make(Supplier<Instant> now) {
         benchTime = now;
-        return new World(true, this::services, StandInSigner::publicKey, USUAL_PACKAGE, SimulatedDevice::new, SimulatedDevice::new, new OshiHost(), this);
+        return new World(true, this::services, StandInSigner::publicKey, USUAL_PACKAGE, SimulatedDevice::new, SimulatedDevice::new,
+                new OshiHost(), this);
     }
 
     private URI services() {

@@ -73,7 +73,8 @@ public final class WindowApp extends Application {
         stage.setTitle("Wistaxis");
         stage.setMinWidth(1000);
         stage.setMinHeight(640);
-        Scene empty = new Scene(Ui.style(Ui.column(14, Ui.label("Wistaxis", "large"), Ui.label("The bench is being opened.", "muted")), "page"), 1280, 800);
+        Scene empty = new Scene(Ui.style(Ui.column(14, Ui.label("Wistaxis", "large"), Ui.label("The bench is being opened.", "muted")),
+                "page"), 1280, 800);
         Theme.DAY.apply(empty, 1);
         stage.setScene(empty);
         stage.show();
@@ -138,7 +139,8 @@ public final class WindowApp extends Application {
             }
             tidy(folder);
             LateFront front = new LateFront();
-            Workbench bench = new Workbench(Workbench.Setup.of(demo ? DemoWorld.NAME : "My bench", folder, new PracticeWorld(folder.standIns(), PracticeWorld.LINE), front));
+            Workbench bench = new Workbench(Workbench.Setup.of(demo ? DemoWorld.NAME : "My bench", folder,
+                    new PracticeWorld(folder.standIns(), PracticeWorld.LINE), front));
             return new Opened(hold, log(folder), bench, front);
         } catch (RuntimeException | Error e) {
             hold.close();
@@ -162,7 +164,8 @@ public final class WindowApp extends Application {
 
     private static void refuseDemo(Path data) {
         if (new DataFolder(data).isDemo()) {
-            throw new BadInput("[" + data + "] holds demo data, which is made anew every day; open it with: wistaxis demo --data DIR, or name another folder");
+            throw new BadInput("[" + data
+                    + "] holds demo data, which is made anew every day; open it with: wistaxis demo --data DIR, or name another folder");
         }
     }
 
@@ -182,7 +185,8 @@ public final class WindowApp extends Application {
             e.printStackTrace();
         }
         Button end = Ui.button("end", "Close", "primary", stage::close);
-        Scene scene = new Scene(Ui.style(Ui.column(14, Ui.label("Wistaxis cannot start", "large"), Ui.notice("stop", why), end), "page"), 1000, 640);
+        Scene scene = new Scene(Ui.style(Ui.column(14, Ui.label("Wistaxis cannot start", "large"), Ui.notice("stop", why), end), "page"),
+                1000, 640);
         Theme.DAY.apply(scene, 1);
         stage.setScene(scene);
         end.requestFocus();

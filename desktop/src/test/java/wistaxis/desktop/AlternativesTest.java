@@ -182,7 +182,8 @@ class AlternativesTest {
         w.sees("\u25c6 now blocked");
         w.tap(KeyCode.DIGIT3);
         w.tap(KeyCode.ENTER);
-        assertThat(w.bench.ticket(ROUTE).facts()).containsAllEntriesOf(Map.of("brokenKeys", "SIDE", "liquid", "no", "battery", "ok", "backup", "unknown"));
+        assertThat(w.bench.ticket(ROUTE).facts())
+                .containsAllEntriesOf(Map.of("brokenKeys", "SIDE", "liquid", "no", "battery", "ok", "backup", "unknown"));
         w.sees("\u25c6 new reason");
         w.sees("With Side broken no recovery sequence of this family is left.");
         w.tap(KeyCode.BACK_SPACE);

@@ -27,7 +27,10 @@ import wistaxis.core.ticket.TicketEvent;
 import wistaxis.workbench.Coaching;
 import wistaxis.workbench.Practice;
 
-/** The coach and the drill with real keys: a DFU entry that lands, a mistake that is explained, every family and goal, by feel, and a window that loses the keyboard. */
+/**
+ * The coach and the drill with real keys: a DFU entry that lands, a mistake that is explained, every family and goal, by feel, and a
+ * window that loses the keyboard.
+ */
 class DrillTest {
     private static final String TICKET = "T-0013";
 
@@ -88,7 +91,8 @@ class DrillTest {
         assertThat(w.bench.practice().attempts()).hasSize(before + 1);
         assertThat(done.landed()).isTrue();
         assertThat(done.steps()).extracting(StepScore::inTime).containsOnly(true);
-        assertThat(done.trace().events()).as("one press of Side, whatever the keyboard repeats").filteredOn(e -> e.key() != null && e.key().isPower()).hasSize(2);
+        assertThat(done.trace().events()).as("one press of Side, whatever the keyboard repeats")
+                .filteredOn(e -> e.key() != null && e.key().isPower()).hasSize(2);
         assertThat(Window.onFx(() -> w.shell.scene().lookup("#steps").getAccessibleText())).contains("Hold Side: ").contains("in time");
         w.click("drill-progress");
         w.sees("Ten-five-ten, into DFU");
@@ -121,11 +125,13 @@ class DrillTest {
         w.release(KeyCode.S);
         w.release(KeyCode.D);
         assertThat(w.text("instruction")).isEqualTo("Not in DFU");
-        assertThat(w.text()).contains("too long: the device restarts").contains("let go of Side after five seconds").contains("What do you see?");
+        assertThat(w.text()).contains("too long: the device restarts").contains("let go of Side after five seconds")
+                .contains("What do you see?");
         w.tap(KeyCode.L);
         w.sees("The power key was held too long: the boot logo came.");
         int entries = w.entries().size();
-        assertThat(w.entries().getLast().event()).isInstanceOfSatisfying(TicketEvent.StateRead.class, r -> assertThat(r.seen()).isEqualTo("boot logo"));
+        assertThat(w.entries().getLast().event()).isInstanceOfSatisfying(TicketEvent.StateRead.class, r -> assertThat(r.seen())
+                .isEqualTo("boot logo"));
         w.tap(KeyCode.L);
         assertThat(w.entries()).as("said twice, written once").hasSize(entries);
         assertThat(w.entries().get(entries - 2).event()).isInstanceOfSatisfying(TicketEvent.KeysAttempted.class, a -> {
@@ -135,7 +141,10 @@ class DrillTest {
         w.sees("1 attempt");
     }
 
-    /** Common practice's mistakes by family and goal, made with keys by feel. Capitals press, small letters let go, P pulls the cable; seconds after the count-in. */
+    /**
+     * Common practice's mistakes by family and goal, made with keys by feel. Capitals press, small letters let go, P pulls the cable;
+     * seconds after the count-in.
+     */
     private static final String MISTAKES = """
         SIDE-KEY   | recovery  | U0 u.3 D.6 d.9 S1.2 s13         | let go at the boot logo
         SIDE-KEY   | recovery  | U0 u.3 D2.5 d2.8 S4.5 s14.5     | too slow
@@ -262,13 +271,19 @@ class DrillTest {
         w.sees("s held: +");
         w.tap(KeyCode.SPACE);
         w.sees("that was no try");
-        assertThat(w.bench.practice().measured()).filteredOn(m -> m.what() == Measured.What.HOLD_BLIND).singleElement().satisfies(m -> assertThat(m.seconds()).isBetween(5.2, 6.5));
-        List<Double> seconds = w.bench.practice().measured().stream().filter(m -> m.what() == Measured.What.LIGHT).map(Measured::seconds).toList();
+        assertThat(w.bench.practice().measured()).filteredOn(m -> m.what() == Measured.What.HOLD_BLIND).singleElement()
+                .satisfies(m -> assertThat(m.seconds()).isBetween(5.2, 6.5));
+        List<Double> seconds = w.bench.practice().measured().stream().filter(m -> m.what() == Measured.What.LIGHT).map(Measured::seconds)
+                .toList();
         assertThat(seconds).hasSize(3).allSatisfy(s -> assertThat(s).isBetween(0.0, 2.0));
-        assertThat(w.bench.practice().hand().light().mean()).isCloseTo(seconds.stream().mapToDouble(s -> s).average().orElseThrow(), org.assertj.core.data.Offset.offset(1e-9));
+        assertThat(w.bench.practice().hand().light().mean()).isCloseTo(seconds.stream().mapToDouble(s -> s).average().orElseThrow(),
+                org.assertj.core.data.Offset.offset(1e-9));
     }
 
-    /** A foot pedal says "I see it now", R starts anew in the middle, a digit takes another school, W shows; what tones say is said by the ground of the words too. */
+    /**
+     * A foot pedal says "I see it now", R starts anew in the middle, a digit takes another school, W shows; what tones say is said by the
+     * ground of the words too.
+     */
     @Test
     void theCoachIsFollowedInterruptedAndSwitchedWithoutAMouse() {
         drillDfu();
@@ -288,14 +303,16 @@ class DrillTest {
         List<String> grounds = new ArrayList<>();
         Window.onFx(() -> {
             Node words = w.shell.scene().lookup("#coach-words");
-            words.getStyleClass().addListener((ListChangeListener<String>) _ -> words.getStyleClass().stream().filter(c -> c.startsWith("flash-")).forEach(grounds::add));
+            words.getStyleClass().addListener((ListChangeListener<String>) _ -> words.getStyleClass().stream()
+                    .filter(c -> c.startsWith("flash-")).forEach(grounds::add));
             return null;
         });
         w.tap(KeyCode.M);
         w.tap(KeyCode.W);
         w.hurried(3, () -> w.sees("success"));
         assertThat(grounds).as("the last one may come with the success itself")
-                .startsWith("flash-press", "flash-press", "flash-press", "flash-soon", "flash-press", "flash-soon", "flash-release", "flash-soon");
+                .startsWith("flash-press", "flash-press", "flash-press", "flash-soon", "flash-press", "flash-soon", "flash-release",
+                "flash-soon");
         w.tap(KeyCode.P);
         assertThat(w.bench.drill().deviceNow().plugged()).as("the cable is a key too").isFalse();
         w.tap(KeyCode.ENTER);
@@ -320,7 +337,8 @@ class DrillTest {
             w.bench.drill().coaching().press(power);
             return null;
         });
-        w.hurried(10, () -> Window.until(10, () -> w.bench.drill().deviceNow().down().since(power) instanceof Long since && w.bench.nowNanos() - since > 2_000_000_000L, "two seconds"));
+        w.hurried(10, () -> Window.until(10, () -> w.bench.drill().deviceNow().down().since(power) instanceof Long since
+                && w.bench.nowNanos() - since > 2_000_000_000L, "two seconds"));
         Window.onFx(() -> {
             w.bench.drill().coaching().release(power);
             return null;

@@ -111,7 +111,8 @@ class FaultsTest {
             assertThat(w.bench.desk(READY).restore().run().orElseThrow().fraction()).isGreaterThanOrEqualTo(done);
             w.click("pace-60");
             w.hurried(() -> w.sees("Hand over, restored to 31.10"));
-            assertThat(w.entries()).extracting(e -> e.event().type()).containsSubsequence("restore-started", "mode-lost", "keys-attempted", "mode-entered", "restored");
+            assertThat(w.entries()).extracting(e -> e.event().type()).containsSubsequence("restore-started", "mode-lost", "keys-attempted",
+                    "mode-entered", "restored");
         }
     }
 
@@ -126,7 +127,8 @@ class FaultsTest {
             w.click("lane-" + READY);
             w.sees("left in recovery");
             w.sees("Start the restore");
-            assertThat(w.entries().getLast().event()).isInstanceOfSatisfying(TicketEvent.RestoreStopped.class, e -> assertThat(e.why()).contains("start it again"));
+            assertThat(w.entries().getLast().event()).isInstanceOfSatisfying(TicketEvent.RestoreStopped.class, e -> assertThat(e.why())
+                    .contains("start it again"));
         }
     }
 
@@ -185,7 +187,8 @@ class FaultsTest {
             w.click("download");
             w.sees("Trying again by itself: the line broke");
             w.sees("The package is proven");
-            assertThat(w.entries()).extracting(e -> e.event()).filteredOn(TicketEvent.DownloadStarted.class::isInstance).hasSizeGreaterThanOrEqualTo(1);
+            assertThat(w.entries()).extracting(e -> e.event()).filteredOn(TicketEvent.DownloadStarted.class::isInstance)
+                    .hasSizeGreaterThanOrEqualTo(1);
         }
     }
 }

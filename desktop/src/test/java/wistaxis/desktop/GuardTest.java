@@ -54,7 +54,8 @@ class GuardTest {
             opened(ledger, "Haunted", new TicketEvent.FactRecorded("trouble", "haunted"));
             opened(ledger, "Unheard of", new TicketEvent.Identified("iPhone99,9", "x"));
             opened(ledger, "Strange step", new TicketEvent.FactRecorded("trouble", "looping"), new TicketEvent.RouteChosen("pray"));
-            opened(ledger, "Strange days", new TicketEvent.FactRecorded("trouble", "looping"), new TicketEvent.FactRecorded("cloudBackupAt", "last week"), new TicketEvent.FactRecorded("promised", "soon"),
+            opened(ledger, "Strange days", new TicketEvent.FactRecorded("trouble", "looping"),
+                    new TicketEvent.FactRecorded("cloudBackupAt", "last week"), new TicketEvent.FactRecorded("promised", "soon"),
                     new TicketEvent.FactRecorded("colour", "green"));
             String twice = opened(ledger, "Twice", new TicketEvent.FactRecorded("trouble", "looping"));
             ledger.append(twice, new TicketEvent.Opened("Again", true), NOW);
@@ -63,7 +64,8 @@ class GuardTest {
         }
         try (Window w = open()) {
             w.sees("Plain");
-            for (String[] odd : new String[][] {{"T-0001", "the trouble [haunted] is not known"}, {"T-0002", "the device [iPhone99,9] is not known"}, {"T-0003", "the step [pray] is not known"},
+            for (String[] odd : new String[][] {{"T-0001", "the trouble [haunted] is not known"},
+                    {"T-0002", "the device [iPhone99,9] is not known"}, {"T-0003", "the step [pray] is not known"},
                 {"T-0005", "opens the ticket a second time"}, {"T-0099", "comes before the ticket is opened"}}) {
                 w.click("nav-bench");
                 w.click("lane-" + odd[0]);
@@ -131,9 +133,13 @@ class GuardTest {
     void aDeviceThatWasBeingWrittenToIsNotOfferedAsOneInRecovery() {
         String[] number = {""};
         try (Ledger ledger = ledger()) {
-            number[0] = opened(ledger, "Written to", new TicketEvent.FactRecorded("trouble", "unavailable"), new TicketEvent.FactRecorded("ownership", "proved"), new TicketEvent.Identified("iPhone13,2", "x"),
-                    new TicketEvent.ConsentAsked("recovery-restore", true, "owner", "none"), new TicketEvent.RouteChosen("recovery-restore"), new TicketEvent.BuildChosen("31.10", "31K88", "a".repeat(64), 1000, "x"),
-                    new TicketEvent.PackageProven("31K88", "packages/x.zip", 6, "a".repeat(64), "signed"), new TicketEvent.ModeEntered("recovery"), new TicketEvent.RestoreStarted("31K88"),
+            number[0] = opened(ledger, "Written to", new TicketEvent.FactRecorded("trouble", "unavailable"),
+                    new TicketEvent.FactRecorded("ownership", "proved"), new TicketEvent.Identified("iPhone13,2", "x"),
+                    new TicketEvent.ConsentAsked("recovery-restore", true, "owner", "none"),
+                    new TicketEvent.RouteChosen("recovery-restore"),
+                    new TicketEvent.BuildChosen("31.10", "31K88", "a".repeat(64), 1000, "x"),
+                    new TicketEvent.PackageProven("31K88", "packages/x.zip", 6, "a".repeat(64), "signed"),
+                    new TicketEvent.ModeEntered("recovery"), new TicketEvent.RestoreStarted("31K88"),
                     new TicketEvent.StageReached("send"));
         }
         try (Window w = open()) {
@@ -148,12 +154,16 @@ class GuardTest {
         }
     }
 
-    /** A download that ends when another build has been chosen, or the ticket is closed, says nothing on it, and is on the shelf for the next. */
+    /**
+     * A download that ends when another build has been chosen, or the ticket is closed, says nothing on it, and is on the shelf for the
+     * next.
+     */
     @Test
     void aDownloadOfABuildThatIsNotWantedAnyMoreIsNobodysProof() {
         String[] number = {""};
         try (Ledger ledger = ledger()) {
-            number[0] = opened(ledger, "Changes its mind", new TicketEvent.FactRecorded("trouble", "looping"), new TicketEvent.Identified("iPhone13,2", "x"), new TicketEvent.RouteChosen("recovery-update"));
+            number[0] = opened(ledger, "Changes its mind", new TicketEvent.FactRecorded("trouble", "looping"),
+                    new TicketEvent.Identified("iPhone13,2", "x"), new TicketEvent.RouteChosen("recovery-update"));
         }
         try (Window w = open()) {
             w.click("lane-" + number[0]);
@@ -163,7 +173,8 @@ class GuardTest {
             Window.acked(() -> w.bench.record(number[0], new TicketEvent.BuildChosen("31.9", "31J52", "b".repeat(64), 1000, "by hand")));
             Window.acked(() -> w.bench.record(number[0], new TicketEvent.Closed("done")));
             int events = w.entries().size();
-            Window.until(60, () -> w.bench.stock().shelf().items().stream().anyMatch(i -> i.report().proven()), "the package on the shelf, proven");
+            Window.until(60, () -> w.bench.stock().shelf().items().stream().anyMatch(i -> i.report().proven()),
+                    "the package on the shelf, proven");
             assertThat(w.entries()).as("a closed ticket goes on with nothing").hasSize(events);
             assertThat(w.verify().clean()).isTrue();
         }

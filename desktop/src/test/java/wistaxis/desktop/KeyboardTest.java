@@ -40,7 +40,9 @@ class KeyboardTest {
         return w.bench.ticket("T-0001");
     }
 
-    /** Keys as they are pressed: digits and letters, a comma for Enter, an arrow for Backspace; a circumflex holds Ctrl for the next one. */
+    /**
+     * Keys as they are pressed: digits and letters, a comma for Enter, an arrow for Backspace; a circumflex holds Ctrl for the next one.
+     */
     private void keys(String keys) {
         boolean control = false;
         for (char c : keys.toCharArray()) {
@@ -50,7 +52,8 @@ class KeyboardTest {
                 control = true;
                 continue;
             }
-            w.tap(c == ',' ? KeyCode.ENTER : c == '<' ? KeyCode.BACK_SPACE : c == '.' ? KeyCode.PERIOD : c == ' ' ? KeyCode.SPACE : KeyCode.getKeyCode(String.valueOf(Character.toUpperCase(c))));
+            w.tap(c == ',' ? KeyCode.ENTER : c == '<' ? KeyCode.BACK_SPACE : c == '.' ? KeyCode.PERIOD : c == ' ' ? KeyCode.SPACE
+                    : KeyCode.getKeyCode(String.valueOf(Character.toUpperCase(c))));
             if (control) {
                 w.release(KeyCode.CONTROL);
                 control = false;
@@ -80,14 +83,16 @@ class KeyboardTest {
         w.sees("The gentlest step that can help");
         assertThat(pressed).isEqualTo(12);
         assertThat(ticket().identifier()).isEqualTo("iPhone13,2");
-        assertThat(ticket().facts()).containsAllEntriesOf(Map.of("trouble", "disabled", "liquid", "no", "battery", "ok", "brokenKeys", "none", "ownership", "proved", "blacklisted", "no", "backup", "cloud"));
+        assertThat(ticket().facts()).containsAllEntriesOf(Map.of("trouble", "disabled", "liquid", "no", "battery", "ok", "brokenKeys",
+                "none", "ownership", "proved", "blacklisted", "no", "backup", "cloud"));
         w.sees("ERASES ALL");
         w.sees("Take this step");
     }
 
     /** Every trouble from intake to a chosen rung. The keys after the common ones answer what only this trouble asks. */
     @ParameterizedTest
-    @CsvSource({"1, 0, force-restart", "2, 0, force-restart", "3, '', charge", "4, 81, wait-and-try", "5, 3, wait-and-try", "6, '', recovery-restore", "7, 1, recovery-in-out", "8, '', recovery-restore",
+    @CsvSource({"1, 0, force-restart", "2, 0, force-restart", "3, '', charge", "4, 81, wait-and-try", "5, 3, wait-and-try",
+            "6, '', recovery-restore", "7, 1, recovery-in-out", "8, '', recovery-restore",
         "9, '', recovery-restore", "a, '', force-restart", "b, '', recovery-restore", "c, '', carrier-unlock"})
     void everyTroubleLeadsToAChosenRung(String trouble, String more, String rung) {
         keys("^n" + trouble);
@@ -176,7 +181,8 @@ class KeyboardTest {
         w.sees("Water inside: writing firmware can do more damage.");
         keys("<1");
         Window.until(10, () -> !w.text().contains("Stop. Say it"), "the stop to go with the answer");
-        assertThat(w.entries()).extracting(LedgerEntry::event).extracting(TicketEvent::type).as("nothing is lost: the answer and that it was taken back are both there").contains("fact-withdrawn");
+        assertThat(w.entries()).extracting(LedgerEntry::event).extracting(TicketEvent::type)
+                .as("nothing is lost: the answer and that it was taken back are both there").contains("fact-withdrawn");
     }
 
     @Test
@@ -215,7 +221,8 @@ class KeyboardTest {
         w.click("lane-T-0001");
         w.click("station-route");
         String text = w.text();
-        assertThat(text.indexOf("Recovery and restore")).as("the computer before the remote erase").isBetween(0, text.indexOf("Remote erase by the owner"));
+        assertThat(text.indexOf("Recovery and restore")).as("the computer before the remote erase")
+                .isBetween(0, text.indexOf("Remote erase by the owner"));
         w.click("overrule-wait-and-try");
         keys("owner counted them,");
         w.sees("Overruled by the technician: owner counted them");

@@ -38,8 +38,10 @@ class LadderTest {
             w.sees("Goes with the device:");
             w.click("close-ticket");
             w.sees("Closed: to the hardware bench; tried:");
-            assertThat(ticket(w).attempts()).filteredOn(a -> a.run() != null).extracting(a -> a.step() + " in " + a.mode() + " " + a.outcome().orElseThrow())
-                    .containsExactly("recovery-update in recovery did-not-help", "recovery-restore in recovery did-not-help", "dfu-restore in dfu did-not-help");
+            assertThat(ticket(w).attempts()).filteredOn(a -> a.run() != null)
+                    .extracting(a -> a.step() + " in " + a.mode() + " " + a.outcome().orElseThrow())
+                    .containsExactly("recovery-update in recovery did-not-help", "recovery-restore in recovery did-not-help",
+                    "dfu-restore in dfu did-not-help");
             assertThat(ticket(w).attempts()).filteredOn(a -> a.run() != null).extracting(Attempt::written).containsOnly("31.10");
             assertThat(w.verify().clean()).isTrue();
         }

@@ -17,7 +17,10 @@ import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.TicketEvent;
 
-/** No text on any main view is cut off or lies outside of the window: at 1280 by 800 in either theme and up to 1.6 times the text, and in the smallest window. */
+/**
+ * No text on any main view is cut off or lies outside of the window: at 1280 by 800 in either theme and up to 1.6 times the text, and in
+ * the smallest window.
+ */
 class NothingIsCutTest {
     @TempDir
     private Path folder = Path.of("");
@@ -49,7 +52,8 @@ class NothingIsCutTest {
                 look(w, round + " loop route", cut, () -> w.shell.showTicket("T-0016", Stage.ROUTE));
                 look(w, round + " unlock", cut, () -> w.shell.showTicket("T-0017", Stage.INTAKE));
                 for (Stage stage : Stage.values()) {
-                    String ticket = stage == Stage.HANDOVER || stage == Stage.CLOSED ? "T-0010" : stage.compareTo(Stage.FIRMWARE) < 0 ? "T-0013" : "T-0011";
+                    String ticket = stage == Stage.HANDOVER || stage == Stage.CLOSED ? "T-0010" : stage.compareTo(Stage.FIRMWARE) < 0
+                            ? "T-0013" : "T-0011";
                     look(w, round + " " + stage, cut, () -> w.shell.showTicket(ticket, stage));
                 }
             }
@@ -63,7 +67,8 @@ class NothingIsCutTest {
             return null;
         });
         Window.pause(400);
-        cut.addAll(Window.onFx(() -> labels(w).filter(l -> isCut(l) || isOutside(l)).map(l -> where + ": " + l.getText().lines().findFirst().orElse("")).distinct().toList()));
+        cut.addAll(Window.onFx(() -> labels(w).filter(l -> isCut(l) || isOutside(l))
+                .map(l -> where + ": " + l.getText().lines().findFirst().orElse("")).distinct().toList()));
         if (System.getProperty("cutShots") != null) {
             w.picture(Path.of(System.getProperty("cutShots"), where.replace(' ', '-') + ".png"));
         }

@@ -31,8 +31,10 @@ class ProcessTest {
     }
 
     private static Ran run(List<String> platform, String... args) throws Exception {
-        List<String> command = new ArrayList<>(List.of(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "--module-path=" + Path.of("target/javafx").toAbsolutePath(),
-                "--add-modules=javafx.controls", "--enable-native-access=javafx.graphics,ALL-UNNAMED", "--sun-misc-unsafe-memory-access=allow",
+        List<String> command = new ArrayList<>(List.of(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "--module-path="
+                + Path.of("target/javafx").toAbsolutePath(),
+                "--add-modules=javafx.controls", "--enable-native-access=javafx.graphics,ALL-UNNAMED",
+                "--sun-misc-unsafe-memory-access=allow",
                 "-Dprism.order=sw", "-cp", System.getProperty("java.class.path"), Main.class.getName()));
         command.addAll(1, platform);
         command.addAll(List.of(args));
@@ -85,7 +87,8 @@ class ProcessTest {
         try (FolderHold hold = FolderHold.take(own)) {
             assertThat(hold).isNotNull();
             Ran second = run("--data", own.toString(), "--smoke");
-            assertThat(second.err()).contains("is in use by another Wistaxis (process " + ProcessHandle.current().pid()).doesNotContain("\tat ");
+            assertThat(second.err()).contains("is in use by another Wistaxis (process " + ProcessHandle.current().pid())
+                    .doesNotContain("\tat ");
             assertThat(second.out()).as("a smoke start succeeds on the bench only").doesNotContain("usable");
             assertThat(second.status()).isEqualTo(1);
         }

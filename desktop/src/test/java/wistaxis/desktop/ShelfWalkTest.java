@@ -13,7 +13,10 @@ import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.TicketEvent;
 
-/** The firmware desk over a whole bench: a download that outlives the program, one package for two tickets, and what is refused on the shelf. */
+/**
+ * The firmware desk over a whole bench: a download that outlives the program, one package for two tickets, and what is refused on the
+ * shelf.
+ */
 class ShelfWalkTest {
     private static final String TICKET = "T-0012";
 
@@ -49,17 +52,23 @@ class ShelfWalkTest {
             w.click("pause-31K88");
             w.sees("paused");
             w.click("resume-31K88");
-            Window.until(60, () -> w.bench.ticket(TICKET).packageProven() && w.bench.ticket("T-0018").packageProven(), "the package to be proven for both");
+            Window.until(60, () -> w.bench.ticket(TICKET).packageProven() && w.bench.ticket("T-0018").packageProven(),
+                    "the package to be proven for both");
             w.sees("proven, signed: 6 parts");
             w.sees("serves T-0012 Ferry crew, deck phone 2, T-0018");
             List<TicketEvent> events = w.entries().stream().map(e -> e.event()).toList();
-            assertThat(events).filteredOn(e -> e instanceof TicketEvent.DownloadStopped s && s.reason().equals("by hand")).as("written on both tickets").hasSize(2);
-            assertThat(w.bench.plans().now().lanes().stream().filter(l -> l.job().ticket().equals(TICKET)).findFirst().orElseThrow().spans()).as("no download is planned any more").noneMatch(s -> s.what().equals("Download"));
+            assertThat(events).filteredOn(e -> e instanceof TicketEvent.DownloadStopped s && s.reason().equals("by hand"))
+                    .as("written on both tickets").hasSize(2);
+            assertThat(w.bench.plans().now().lanes().stream().filter(l -> l.job().ticket().equals(TICKET)).findFirst().orElseThrow()
+                    .spans()).as("no download is planned any more").noneMatch(s -> s.what().equals("Download"));
             whatIsNotWantedAnyMoreIsThrownAway(w);
         }
     }
 
-    /** After the program ended in the middle, the shelf alone is enough: what a ticket wants is gone on with, what nobody wants is thrown away. */
+    /**
+     * After the program ended in the middle, the shelf alone is enough: what a ticket wants is gone on with, what nobody wants is thrown
+     * away.
+     */
     @Test
     void whatIsLeftFromBeforeIsGoneOnWithOrThrownAwayFromTheShelf() throws Exception {
         try (Window w = Window.demo(folder, 6_000_000)) {
@@ -83,7 +92,8 @@ class ShelfWalkTest {
             w.sees("proven, signed: 6 parts");
             Window.until(10, () -> w.bench.ticket(TICKET).packageProven(), "the proof to be on the disk");
             assertThat(w.entries().stream().map(e -> e.event())).as("gone on with, not begun anew")
-                    .filteredOn(TicketEvent.DownloadStarted.class::isInstance).last().isInstanceOfSatisfying(TicketEvent.DownloadStarted.class, e -> assertThat(e.fromByte()).isGreaterThan(6_000_000));
+                    .filteredOn(TicketEvent.DownloadStarted.class::isInstance).last()
+                    .isInstanceOfSatisfying(TicketEvent.DownloadStarted.class, e -> assertThat(e.fromByte()).isGreaterThan(6_000_000));
             assertThat(w.text()).doesNotContain("left from before");
         }
     }
@@ -108,7 +118,8 @@ class ShelfWalkTest {
     private static void second(Window w) {
         String number = Window.acked(() -> w.bench.open("Second phone"));
         List<TicketEvent> events = new ArrayList<>();
-        for (String fact : List.of("trouble=unavailable", "ownership=proved", "blacklisted=no", "liquid=no", "battery=ok", "brokenKeys=none", "wrongTries=10-or-more", "readyCable=yes", "readyProgram=yes")) {
+        for (String fact : List.of("trouble=unavailable", "ownership=proved", "blacklisted=no", "liquid=no", "battery=ok",
+                "brokenKeys=none", "wrongTries=10-or-more", "readyCable=yes", "readyProgram=yes")) {
             events.add(new TicketEvent.FactRecorded(fact.substring(0, fact.indexOf('=')), fact.substring(fact.indexOf('=') + 1)));
         }
         events.add(new TicketEvent.Identified("iPhone13,2", "test"));
@@ -121,7 +132,9 @@ class ShelfWalkTest {
         });
         w.click("choose-31K88");
         w.click("download");
-        Window.until(20, () -> w.entries().stream().anyMatch(e -> e.ticket().equals("T-0018") && e.event() instanceof TicketEvent.DownloadStarted), "the second ticket's download");
+        Window.until(20, () -> w.entries().stream()
+                .anyMatch(e -> e.ticket().equals("T-0018") && e.event() instanceof TicketEvent.DownloadStarted),
+                "the second ticket's download");
         Window.onFx(() -> {
             w.shell.showBench();
             return null;
@@ -150,7 +163,8 @@ class ShelfWalkTest {
         assertThat(w.bench.stock().builds("iPhone13,2")).as("what was known stays").hasSize(5);
         w.settle();
         String before = Files.readString(folder.resolve("data/firmware.json"));
-        assertThatThrownBy(() -> Window.acked(() -> w.bench.stock().importCatalogue(wrong))).hasStackTraceContaining("wrong.json line").hasStackTraceContaining("[-4]");
+        assertThatThrownBy(() -> Window.acked(() -> w.bench.stock().importCatalogue(wrong))).hasStackTraceContaining("wrong.json line")
+                .hasStackTraceContaining("[-4]");
         assertThat(folder.resolve("data/firmware.json")).hasContent(before);
         w.click("nav-shelf");
     }

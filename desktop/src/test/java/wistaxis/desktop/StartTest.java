@@ -35,10 +35,12 @@ class StartTest {
     @Test
     void argumentsAreReadAndNonsenseIsNamed() {
         assertThat(Main.Asked.parse(List.of())).extracting(Main.Asked::what, Main.Asked::data).containsExactly("own", null);
-        assertThat(Main.Asked.parse(List.of("demo", "--data=/d"))).extracting(Main.Asked::what, Main.Asked::data).containsExactly("demo", Path.of("/d"));
+        assertThat(Main.Asked.parse(List.of("demo", "--data=/d"))).extracting(Main.Asked::what, Main.Asked::data)
+                .containsExactly("demo", Path.of("/d"));
         assertThat(Main.Asked.parse(List.of("--data", "/d", "--smoke"))).satisfies(a -> assertThat(a.smoke()).isTrue());
         assertThatThrownBy(() -> Main.Asked.parse(List.of("--speed"))).isInstanceOf(BadInput.class).hasMessageContaining("[--speed]");
-        for (List<String> wrong : List.of(List.of("demo", "screenshots"), List.of("demo", "demo"), List.of("--data", "a", "--data=b"), List.of("demo", "--out", "x"), List.of("screenshots", "--smoke"), List.of("cues", "--data", "x"),
+        for (List<String> wrong : List.of(List.of("demo", "screenshots"), List.of("demo", "demo"), List.of("--data", "a", "--data=b"),
+                List.of("demo", "--out", "x"), List.of("screenshots", "--smoke"), List.of("cues", "--data", "x"),
                 List.of("--data", ""), List.of("--data="), List.of("--data", " "))) {
             assertThatThrownBy(() -> Main.Asked.parse(wrong)).as("%s", wrong).isInstanceOf(BadInput.class);
         }
@@ -60,7 +62,8 @@ class StartTest {
     void theDemoNeverTouchesAUsersOwnLedger() throws IOException {
         Ledger.open(DataFolder.open(folder).ledger()).openTicket(new TicketEvent.Opened("a real one", true), NOW);
         byte[] before = Files.readAllBytes(folder.resolve("ledger.db"));
-        assertThatThrownBy(() -> DemoFolder.open(folder, NOW)).isInstanceOf(BadInput.class).hasMessageContaining("not a folder of the demo").hasMessageContaining("--data DIR");
+        assertThatThrownBy(() -> DemoFolder.open(folder, NOW)).isInstanceOf(BadInput.class).hasMessageContaining("not a folder of the demo")
+                .hasMessageContaining("--data DIR");
         assertThat(Files.readAllBytes(folder.resolve("ledger.db"))).isEqualTo(before);
     }
 
@@ -75,11 +78,13 @@ class StartTest {
     private Ran launch(String version, String... args) throws IOException, InterruptedException {
         Path bin = Files.createDirectories(folder.resolve("bin"));
         for (String tool : List.of("sed", "dirname", "find", "head")) {
-            script(bin.resolve(tool), "#!/bin/sh\nexec " + (Files.exists(Path.of("/usr/bin", tool)) ? "/usr/bin/" : "/bin/") + tool + " \"$@\"\n");
+            script(bin.resolve(tool), "#!/bin/sh\nexec " + (Files.exists(Path.of("/usr/bin", tool)) ? "/usr/bin/" : "/bin/") + tool
+                    + " \"$@\"\n");
         }
         script(bin.resolve("java"), "#!/bin/sh\necho 'openjdk version \"" + version + "\" 2025' >&2\nexit 0\n");
         Path checkout = Files.createDirectories(folder.resolve("checkout"));
-        Path launcher = script(checkout.resolve("wistaxis"), Files.readString(Path.of("../wistaxis")).replaceAll("/usr/lib/jvm/\\*/bin/java /opt/\\*/bin/java", "/nowhere/java"));
+        Path launcher = script(checkout.resolve("wistaxis"), Files.readString(Path.of("../wistaxis"))
+                .replaceAll("/usr/lib/jvm/\\*/bin/java /opt/\\*/bin/java", "/nowhere/java"));
         ProcessBuilder builder = new ProcessBuilder("/bin/sh", launcher.toString());
         builder.command().addAll(List.of(args));
         builder.environment().clear();
@@ -106,9 +111,12 @@ class StartTest {
         for (String made : List.of("desktop/target/.built", "pom.xml", "cli/pom.xml", "cli/src/main/x")) {
             Files.createDirectories(checkout.resolve(made).getParent());
             Files.writeString(checkout.resolve(made), "");
-            Files.setLastModifiedTime(checkout.resolve(made), FileTime.from(made.endsWith(".built") ? Instant.now().plusSeconds(3600) : NOW));
+            Files.setLastModifiedTime(checkout.resolve(made), FileTime.from(made.endsWith(".built") ? Instant.now().plusSeconds(3600)
+                    : NOW));
         }
-        script(checkout.resolve("java"), "#!/bin/sh\necho 'openjdk version \"25.0.3\" 2025' >&2\necho \"java $* tool=[${JAVA_TOOL_OPTIONS-}${JDK_JAVA_OPTIONS-}${_JAVA_OPTIONS-}] all=[${LC_ALL-}]\"\n");
+        script(checkout.resolve("java"),
+                "#!/bin/sh\necho 'openjdk version \"25.0.3\" 2025' >&2\necho \"java $* "
+                + "tool=[${JAVA_TOOL_OPTIONS-}${JDK_JAVA_OPTIONS-}${_JAVA_OPTIONS-}] all=[${LC_ALL-}]\"\n");
         return script(checkout.resolve("wistaxis"), Files.readString(Path.of("../wistaxis")));
     }
 

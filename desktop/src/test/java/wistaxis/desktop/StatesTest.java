@@ -62,7 +62,8 @@ class StatesTest {
     /** What a hand or a crash has left in the data folder: said once with file, line and value, set aside, and still there afterwards. */
     @Test
     void filesThatCannotBeReadAreSaidOnceAndSetAside() throws Exception {
-        Map<String, String> broken = Map.of("settings.json", "{\"preferences\": {},\n \"holidays\": \"gb-eng\", \"modeWindow\": \"15\"}", "schools.json", "{\"sequences\": 5}", "firmware.json", "{\"format\":",
+        Map<String, String> broken = Map.of("settings.json", "{\"preferences\": {},\n \"holidays\": \"gb-eng\", \"modeWindow\": \"15\"}",
+                "schools.json", "{\"sequences\": 5}", "firmware.json", "{\"format\":",
                 "shelf.json", "nonsense");
         for (Map.Entry<String, String> file : broken.entrySet()) {
             Files.writeString(folder.resolve(file.getKey()), file.getValue());
@@ -80,7 +81,8 @@ class StatesTest {
         }
         for (Map.Entry<String, String> file : broken.entrySet()) {
             try (Stream<Path> files = Files.list(folder)) {
-                assertThat(files.filter(f -> f.getFileName().toString().startsWith(file.getKey() + ".set-aside-"))).singleElement().satisfies(f -> assertThat(f).hasContent(file.getValue()));
+                assertThat(files.filter(f -> f.getFileName().toString().startsWith(file.getKey() + ".set-aside-"))).singleElement()
+                        .satisfies(f -> assertThat(f).hasContent(file.getValue()));
             }
         }
         try (Window w = open()) {
@@ -89,17 +91,23 @@ class StatesTest {
         }
     }
 
-    /** Sixty open tickets with long words, three thousand entries, five hundred attempts: every page opens, every lane is reached, no long word is lost. */
+    /**
+     * Sixty open tickets with long words, three thousand entries, five hundred attempts: every page opens, every lane is reached, no long
+     * word is lost.
+     */
     @Test
     void aBenchFullerThanAnyonesStaysUsable() {
-        String title = "The harbour master's second telephone, brought in by the deputy with the green bicycle, to be called about before it is opened or anything on it is erased";
+        String title =
+                "The harbour master's second telephone, brought in by the deputy with the green bicycle, to be called about before it is "
+                + "opened or anything on it is erased";
         DataFolder data = DataFolder.open(folder);
         Ledger.open(data.ledger()).together(l -> {
             for (int i = 1; i <= 60; i++) {
                 String number = l.openTicket(new TicketEvent.Opened(title + " " + i, true), NOW).ticket();
                 l.append(number, new TicketEvent.FactRecorded("trouble", "looping"), NOW);
                 for (int n = 0; n < 48; n++) {
-                    l.append(number, new TicketEvent.FactRecorded("deviceWords", "said for the " + n + "th time, and at some length, to be a grey one with a crack along the edge"), NOW);
+                    l.append(number, new TicketEvent.FactRecorded("deviceWords", "said for the " + n
+                            + "th time, and at some length, to be a grey one with a crack along the edge"), NOW);
                 }
                 l.append(number, new TicketEvent.FactRecorded("promised", NOW.plusSeconds(600L * i).toString()), NOW);
             }
@@ -123,7 +131,8 @@ class StatesTest {
             w.sees("The chain holds: 3060 entries");
             w.click("ledger-filter");
             w.type("0042");
-            Window.until(10, () -> Window.onFx(() -> ((ListView<?>) w.shell.scene().lookup("#ledger-list")).getItems().size()) == 51, "the entries of one ticket");
+            Window.until(10, () -> Window.onFx(() -> ((ListView<?>) w.shell.scene().lookup("#ledger-list")).getItems().size()) == 51,
+                    "the entries of one ticket");
             w.click("nav-drill");
             w.click("drill-progress");
             w.sees("Landed, day by day");

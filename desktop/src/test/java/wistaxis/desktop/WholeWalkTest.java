@@ -49,7 +49,8 @@ class WholeWalkTest {
         w.type("deck phone");
         w.sees("No model is known by [deck phone]");
         w.tap(KeyCode.ENTER);
-        for (String answer : List.of("damage-none", "ownership-proved", "blacklisted-no", "backup-cloud", "wrongTries-10-or-more", "eraseButton-no", "hopesToRemember-no",
+        for (String answer : List.of("damage-none", "ownership-proved", "blacklisted-no", "backup-cloud", "wrongTries-10-or-more",
+                "eraseButton-no", "hopesToRemember-no",
                 "ownerPassword-yes", "locating-off", "online-no")) {
             w.click(answer);
         }
@@ -148,7 +149,8 @@ class WholeWalkTest {
     }
 
     private static void upAgain(Window w) {
-        w.hurried(() -> Window.until(30, () -> w.bench.desk("T-0001").device().screen() == wistaxis.core.keys.Screen.DISABLED_SCREEN, "the phone to be up again"));
+        w.hurried(() -> Window.until(30, () -> w.bench.desk("T-0001").device().screen() == wistaxis.core.keys.Screen.DISABLED_SCREEN,
+                "the phone to be up again"));
     }
 
     private static void taps(Window w) {
@@ -203,9 +205,12 @@ class WholeWalkTest {
     private void ledger(Window w) throws Exception {
         w.click("nav-ledger");
         w.sees("The chain holds: " + w.entries().size() + " entries");
-        assertThat(w.entries()).extracting(e -> e.event().type()).containsSubsequence("opened", "fact-recorded", "identified", "consent-asked", "route-chosen", "build-chosen",
-                "download-started", "download-stopped", "download-started", "downloaded", "package-proven", "keys-attempted", "keys-attempted", "keys-attempted", "mode-entered",
-                "mode-lost", "keys-attempted", "mode-entered", "restore-started", "stage-reached", "signing-answered", "stage-reached", "restored", "check-answered", "closed");
+        assertThat(w.entries()).extracting(e -> e.event().type()).containsSubsequence("opened", "fact-recorded", "identified",
+                "consent-asked", "route-chosen", "build-chosen",
+                "download-started", "download-stopped", "download-started", "downloaded", "package-proven", "keys-attempted",
+                "keys-attempted", "keys-attempted", "mode-entered",
+                "mode-lost", "keys-attempted", "mode-entered", "restore-started", "stage-reached", "signing-answered", "stage-reached",
+                "restored", "check-answered", "closed");
         assertThat(w.entries()).extracting(LedgerEntry::at).isSorted();
         w.click("export-json");
         w.sees("Written: ");

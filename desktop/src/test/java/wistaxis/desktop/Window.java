@@ -91,7 +91,8 @@ final class Window implements AutoCloseable {
         copy(MADE, folder.standIns());
         startPlatform();
         world = new PracticeWorld(folder.standIns(), lineBytesPerSecond);
-        bench = onFx(() -> new Workbench(new Workbench.Setup("Test bench", folder, start, clock, Clock.systemUTC(), world, Platform::runLater)));
+        bench = onFx(() -> new Workbench(new Workbench.Setup("Test bench", folder, start, clock, Clock.systemUTC(), world,
+                Platform::runLater)));
         shell = onFx(() -> new Shell(bench));
         stage = onFx(() -> {
             Stage s = new Stage();
@@ -123,7 +124,8 @@ final class Window implements AutoCloseable {
             Files.createDirectories(to);
             for (String kind : List.of(".zip", ".zip.json")) {
                 try (Stream<Path> files = Files.exists(from) ? Files.list(from) : Stream.empty()) {
-                    for (Path file : files.filter(f -> f.toString().endsWith(kind) && !Files.exists(to.resolve(f.getFileName()))).toList()) {
+                    for (Path file : files.filter(f -> f.toString().endsWith(kind) && !Files.exists(to.resolve(f.getFileName())))
+                            .toList()) {
                         link(file, to.resolve(file.getFileName()));
                     }
                 }

@@ -31,7 +31,8 @@ public final class DemoPractice {
     /** Who practised. */
     public static final String PERSON = "Marsh keeper";
 
-    private static final List<String> SCHOOLS = List.of("SIDE-KEY/dfu/Ten-five-ten", "SIDE-KEY/dfu/Black then both", "SIDE-KEY/recovery/Plugged restart", "TOP-PAD/dfu/Three-ten-five");
+    private static final List<String> SCHOOLS = List.of("SIDE-KEY/dfu/Ten-five-ten", "SIDE-KEY/dfu/Black then both",
+            "SIDE-KEY/recovery/Plugged restart", "TOP-PAD/dfu/Three-ten-five");
 
     private DemoPractice() {}
 
@@ -43,8 +44,11 @@ public final class DemoPractice {
         for (int day = 12; day >= 1; day--) {
             double unsteady = 0.05 + 0.09 * day;
             for (int i = 0; i < (day % 4 == 3 ? 0 : 4 + random.nextInt(4)); i++) {
-                KeySequence school = SequenceLibrary.shipped().all().stream().filter(s -> s.key().equals(SCHOOLS.get(random.nextInt(SCHOOLS.size())))).findFirst().orElse(SequenceLibrary.shipped().all().getFirst());
-                List<Margin> known = margins.computeIfAbsent(school, q -> Margin.of(q, DeviceCatalogue.shipped().family(q.family()), q.from().getFirst()));
+                KeySequence school = SequenceLibrary.shipped().all().stream()
+                        .filter(s -> s.key().equals(SCHOOLS.get(random.nextInt(SCHOOLS.size())))).findFirst()
+                        .orElse(SequenceLibrary.shipped().all().getFirst());
+                List<Margin> known = margins.computeIfAbsent(school,
+                        q -> Margin.of(q, DeviceCatalogue.shipped().family(q.family()), q.from().getFirst()));
                 all.add(attempt(school, known, now.minus(Duration.ofDays(day)).plus(Duration.ofMinutes(2L * i)), unsteady, random));
             }
         }
@@ -78,7 +82,8 @@ public final class DemoPractice {
         s = machine.advance(s, Math.round(trace.until() * 1e9));
         landed |= landing.reached(s);
         String device = school.family().toString().equals("TOP-PAD") ? "iPad13,1" : "iPhone14,5";
-        return new Drilled(PERSON, at, device, school.family(), school.goal(), school.school(), true, Map.of(), landed, Explanation.of(s, machine), StepScore.of(trace, school, family, margins), trace);
+        return new Drilled(PERSON, at, device, school.family(), school.goal(), school.school(), true, Map.of(), landed,
+                Explanation.of(s, machine), StepScore.of(trace, school, family, margins), trace);
     }
 
     private static List<Trace.Event> events(KeySequence school, List<Rehearsal.Span> spans, double unsteady, Random random) {
@@ -105,7 +110,8 @@ public final class DemoPractice {
                 }
                 default -> { }
             }
-            late = step.action() == KeyStep.Action.HOLD && spans.get(i).endNanos() > spans.get(i).startNanos() ? 0.2 + unsteady * random.nextGaussian() : Math.max(0, late);
+            late = step.action() == KeyStep.Action.HOLD && spans.get(i).endNanos() > spans.get(i).startNanos() ? 0.2
+                    + unsteady * random.nextGaussian() : Math.max(0, late);
             late = Math.max(late, (spans.get(i).startNanos() - spans.get(i).endNanos()) / 1e9 + Playing.AFTER_TAP / 1e9 / 10);
         }
         events.sort(Comparator.comparingDouble(Trace.Event::at));

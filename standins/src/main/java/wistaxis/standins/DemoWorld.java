@@ -20,7 +20,8 @@ public final class DemoWorld {
     /** The bench's name. */
     public static final String NAME = "Saltmarsh Repair Bench";
 
-    private static final List<String> STAGES = List.of("check", "extract", "prepare", "sign", "send", "restore-software", "restore-firmware", "verify", "restart",
+    private static final List<String> STAGES = List.of("check", "extract", "prepare", "sign", "send", "restore-software",
+            "restore-firmware", "verify", "restart",
             "second-bar", "greeting");
 
     private final Instant now;
@@ -42,7 +43,11 @@ public final class DemoWorld {
         this.packages = packages;
     }
 
-    /** What has happened so far, oldest first; puts the fetched packages on the shelf. @param standIns where the library keeps what it made */
+    /**
+     * What has happened so far, oldest first; puts the fetched packages on the shelf.
+     *
+     * @param standIns where the library keeps what it made
+     */
     public static List<Happening> history(Instant now, Path shelf, Path standIns) throws IOException {
         Files.createDirectories(shelf);
         DemoWorld world = new DemoWorld(now, shelf, new MadePackages(standIns));
@@ -52,7 +57,9 @@ public final class DemoWorld {
 
     /** Whether a file on the shelf is called as the library's packages are, or is what has come of one. */
     public static boolean isPackageName(Path file) {
-        return StandInCatalogue.offers().stream().anyMatch(o -> String.valueOf(file.getFileName()).matches("i(Phone|Pad|Pod)\\d+-\\d+_" + o.build() + "\\.zip(\\.part(\\.json)?)?"));
+        return StandInCatalogue.offers().stream()
+                .anyMatch(o -> String.valueOf(file.getFileName())
+                .matches("i(Phone|Pad|Pod)\\d+-\\d+_" + o.build() + "\\.zip(\\.part(\\.json)?)?"));
     }
 
     private void tell() throws IOException {
@@ -124,7 +131,8 @@ public final class DemoWorld {
     }
 
     /** A case of an earlier day: two steps at most, each of which helped or did not. */
-    private void past(int ticket, int days, String title, String identifier, String trouble, String first, boolean firstHelped, String second, boolean secondHelped) {
+    private void past(int ticket, int days, String title, String identifier, String trouble, String first, boolean firstHelped,
+            String second, boolean secondHelped) {
         double ago = days * 1440.0;
         happened(ticket, ago, new TicketEvent.Opened(title, true));
         fact(ticket, ago - 1, "trouble", trouble);
@@ -155,14 +163,16 @@ public final class DemoWorld {
         fact(ticket, ago - 0.8, "ownership", "proved");
         if (backup != null) {
             sound(ticket, ago - 0.9);
-            Map.of("eraseButton", "no", "hopesToRemember", "no", "ownerPassword", "yes", "locating", "off", "online", "no", "backup", backup, "wrongTries", "10-or-more")
+            Map.of("eraseButton", "no", "hopesToRemember", "no", "ownerPassword", "yes", "locating", "off", "online", "no", "backup",
+                    backup, "wrongTries", "10-or-more")
                     .entrySet().stream().sorted(Map.Entry.comparingByKey()).forEach(e -> fact(ticket, ago - 1, e.getKey(), e.getValue()));
         }
     }
 
     /** Dry, a good battery, every key works, not reported lost. */
     private void sound(int ticket, double ago) {
-        Map.of("liquid", "no", "battery", "ok", "brokenKeys", "none", "blacklisted", "no").entrySet().stream().sorted(Map.Entry.comparingByKey())
+        Map.of("liquid", "no", "battery", "ok", "brokenKeys", "none", "blacklisted", "no").entrySet().stream()
+                .sorted(Map.Entry.comparingByKey())
                 .forEach(e -> fact(ticket, ago, e.getKey(), e.getValue()));
     }
 
@@ -190,15 +200,18 @@ public final class DemoWorld {
         Path file = shelf.resolve(Build.fileName(identifier, offer.build()));
         MadePackages.Note made = packages.make(identifier, offer);
         Files.copy(packages.file(MadePackages.name(identifier, offer.build())), file, StandardCopyOption.REPLACE_EXISTING);
-        happened(ticket, ago + 1, new TicketEvent.BuildChosen(offer.version(), offer.build(), made.sha256(), made.size(), "Newest signed build for this model."));
+        happened(ticket, ago + 1, new TicketEvent.BuildChosen(offer.version(), offer.build(), made.sha256(), made.size(),
+                "Newest signed build for this model."));
         happened(ticket, ago + 0.9, new TicketEvent.DownloadStarted(offer.build(), 0));
         happened(ticket, ago + 0.1, new TicketEvent.Downloaded(offer.build(), made.size(), made.size() / 2_890_000.0));
-        happened(ticket, ago, new TicketEvent.PackageProven(offer.build(), shelf.getFileName() + "/" + file.getFileName(), 6, made.sha256(), "signed"));
+        happened(ticket, ago, new TicketEvent.PackageProven(offer.build(), shelf.getFileName() + "/" + file.getFileName(), 6,
+                made.sha256(), "signed"));
     }
 
     private void keys(int ticket, double ago, boolean landed) {
         happened(ticket, ago, new TicketEvent.KeysAttempted("Plugged restart", "recovery", landed,
-                landed ? "Cable screen, and the host sees a device in recovery: success." : "Side was let go at the boot logo after 11.8 s, so the phone just restarts.", List.of()));
+                landed ? "Cable screen, and the host sees a device in recovery: success."
+                : "Side was let go at the boot logo after 11.8 s, so the phone just restarts.", List.of()));
         if (landed) {
             happened(ticket, ago, new TicketEvent.ModeEntered("recovery"));
         }
@@ -214,8 +227,10 @@ public final class DemoWorld {
     }
 
     private void handedOver(int ticket, double ago) {
-        List.of(List.of("greeting-seen", "seen"), List.of("step-helped", "it helped"), List.of("version-matches", "matches"), List.of("account-lock", "owner signed in"), List.of("passcode-set", "set by the owner"),
-                List.of("data-back", "cloud backup running")).forEach(c -> happened(ticket, ago, new TicketEvent.CheckAnswered(c.getFirst(), c.getLast())));
+        List.of(List.of("greeting-seen", "seen"), List.of("step-helped", "it helped"), List.of("version-matches", "matches"),
+                List.of("account-lock", "owner signed in"), List.of("passcode-set", "set by the owner"),
+                List.of("data-back", "cloud backup running"))
+                .forEach(c -> happened(ticket, ago, new TicketEvent.CheckAnswered(c.getFirst(), c.getLast())));
         happened(ticket, ago, new TicketEvent.StepTried("recovery-restore", true));
         happened(ticket, ago - 1, new TicketEvent.Closed("restored to " + offer.version() + ", handed over"));
     }

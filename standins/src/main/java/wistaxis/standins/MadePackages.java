@@ -13,7 +13,10 @@ import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Sha256;
 
-/** The packages of the stand-in library, each made when it is first asked for and kept in a folder with a note of its digest. It makes so many and no more. */
+/**
+ * The packages of the stand-in library, each made when it is first asked for and kept in a folder with a note of its digest. It makes so
+ * many and no more.
+ */
 final class MadePackages {
     /** What it makes in all, bytes: some 25 models. Ours. */
     static final long MOST_BYTES = 3_000_000_000L;
@@ -69,7 +72,11 @@ final class MadePackages {
         return folder.resolve(name + ".json");
     }
 
-    /** Makes the package where it is not there yet. @throws UncheckedIOException when the disk does not take it, or the library has made enough */
+    /**
+     * Makes the package where it is not there yet.
+     *
+     * @throws UncheckedIOException when the disk does not take it, or the library has made enough
+     */
     Note make(String identifier, StandInCatalogue.Offer offer) {
         String name = name(identifier, offer.build());
         synchronized (making.computeIfAbsent(name, _ -> new Object())) {
@@ -93,10 +100,12 @@ final class MadePackages {
     private Note made(String identifier, StandInCatalogue.Offer offer, String name) throws IOException {
         long bytes = offer.megabytes() * 1_000_000L + StandInPackage.BESIDE;
         if (bytes() + bytes > most) {
-            throw new FileSystemException(folder.toString(), null, "the stand-in library has made " + most / 1_000_000 + " MB of packages, which is all it makes; empty this folder to let it begin anew");
+            throw new FileSystemException(folder.toString(), null, "the stand-in library has made " + most / 1_000_000
+                    + " MB of packages, which is all it makes; empty this folder to let it begin anew");
         }
         if (Files.getFileStore(folder).getUsableSpace() < bytes + SPARE) {
-            throw new FileSystemException(folder.toString(), null, "not enough space on the disk for a package of " + bytes / 1_000_000 + " MB");
+            throw new FileSystemException(folder.toString(), null, "not enough space on the disk for a package of " + bytes / 1_000_000
+                    + " MB");
         }
         StandInPackage.of(identifier, offer.version(), offer.build(), offer.megabytes()).write(file(name), signer);
         return noted(name, file(name));

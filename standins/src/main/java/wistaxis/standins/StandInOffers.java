@@ -9,6 +9,7 @@ public final class StandInOffers {
 
     /** The versions that are signed when the library opens, newest first; the same for every model. */
     public static List<SystemVersion> signed() {
-        return StandInCatalogue.offers().stream().filter(StandInCatalogue.Offer::signed).map(o -> SystemVersion.parse(o.version())).sorted(java.util.Comparator.reverseOrder()).toList();
+        return StandInCatalogue.offers().stream().filter(StandInCatalogue.Offer::signed).map(o -> SystemVersion.parse(o.version()))
+                .sorted(java.util.Comparator.reverseOrder()).toList();
     }
 }

@@ -144,7 +144,8 @@ public final class StandInWorld implements AutoCloseable {
     private Build listed(String identifier, StandInCatalogue.Offer offer) {
         String name = MadePackages.name(identifier, offer.build());
         MadePackages.Note made = offer.signed() ? packages.make(identifier, offer) : neverMade(name, offer);
-        return new Build(List.of(identifier), SystemVersion.parse(offer.version()), offer.build(), offer.released(start), made.size(), made.sha256(),
+        return new Build(List.of(identifier), SystemVersion.parse(offer.version()), offer.build(), offer.released(start), made.size(),
+                made.sha256(),
                 "/packages/" + name, offer.signed(), offer.signedUntil(start));
     }
 
@@ -214,7 +215,8 @@ public final class StandInWorld implements AutoCloseable {
     }
 
     private void sign(HttpExchange exchange) throws IOException {
-        SigningRequest request = Json.read(new String(exchange.getRequestBody().readNBytes(10_000), StandardCharsets.UTF_8), SigningRequest.class, "signing request");
+        SigningRequest request = Json.read(new String(exchange.getRequestBody().readNBytes(10_000), StandardCharsets.UTF_8),
+                SigningRequest.class, "signing request");
         send(exchange, 200, Json.write(judge(request)));
     }
 
@@ -225,7 +227,8 @@ public final class StandInWorld implements AutoCloseable {
                 Instant until = offer.signedUntil(start);
                 boolean open = offer.signed() && (until == null || now.isBefore(until)) && !faults.signingClosed(offer.build());
                 return open ? new SigningAnswer(true, request.statement(), signer.signText(request.statement()), null)
-                        : new SigningAnswer(false, null, null, "build [" + request.build() + "] is no longer signed for [" + request.identifier() + "]");
+                        : new SigningAnswer(false, null, null, "build [" + request.build() + "] is no longer signed for ["
+                        + request.identifier() + "]");
             }
         }
         return new SigningAnswer(false, null, null, "no build [" + request.build() + "] for [" + request.identifier() + "]");

@@ -34,12 +34,14 @@ class PackageTest {
     @BeforeEach
     void make() throws IOException {
         good = folder.resolve("good.zip");
-        new StandInPackage(List.of("iPhone13,2", "iPhone13,3"), "31.10", "31K88", Map.of("boot/kernel.img", new byte[70_000], "system/root.img", new byte[300_000]))
+        new StandInPackage(List.of("iPhone13,2", "iPhone13,3"), "31.10", "31K88",
+                Map.of("boot/kernel.img", new byte[70_000], "system/root.img", new byte[300_000]))
                 .write(good, new StandInSigner());
     }
 
     private static PackageReport check(Path file) throws IOException {
-        return new PackageCheck(PackageLayout.shipped(), StandInSigner.publicKey()).check(file, EXPECTED, PartTask.Runner.inTurn(_ -> true));
+        return new PackageCheck(PackageLayout.shipped(), StandInSigner.publicKey())
+                .check(file, EXPECTED, PartTask.Runner.inTurn(_ -> true));
     }
 
     /** Copies the good package with some entries changed; a null leaves the entry out. */
@@ -113,17 +115,22 @@ class PackageTest {
         try (ZipFile zip = new ZipFile(good.toFile())) {
             manifest = new String(zip.getInputStream(zip.getEntry("Manifest.plist")).readAllBytes(), StandardCharsets.UTF_8);
         }
-        refused(check(changed(Map.of("Manifest.plist", manifest.replace("iPhone13,3", "iPhone14,5").getBytes(StandardCharsets.UTF_8)))), Verdict.REFUSED, "signature");
-        new StandInPackage(List.of("iPhone13,2"), "31.10", "31K88", Map.of("a", new byte[9])).write(good, new StandInSigner("11".repeat(32)));
+        refused(check(changed(Map.of("Manifest.plist", manifest.replace("iPhone13,3", "iPhone14,5").getBytes(StandardCharsets.UTF_8)))),
+                Verdict.REFUSED, "signature");
+        new StandInPackage(List.of("iPhone13,2"), "31.10", "31K88", Map.of("a", new byte[9]))
+                .write(good, new StandInSigner("11".repeat(32)));
         refused(check(good), Verdict.REFUSED, "signature");
     }
 
     @Test
     void whatIsNoPackageIsRefusedWithTheReason() throws IOException {
-        refused(check(changed(Map.of("Manifest.plist", new byte[0]))), Verdict.REFUSED, "[Manifest.plist] or [BuildManifest.plist] is missing");
+        refused(check(changed(Map.of("Manifest.plist", new byte[0]))), Verdict.REFUSED,
+                "[Manifest.plist] or [BuildManifest.plist] is missing");
         refused(check(changed(Map.of("Manifest.plist", "{}".getBytes(StandardCharsets.UTF_8)))), Verdict.REFUSED, "not a property list");
-        refused(check(changed(Map.of("Manifest.plist", "<!DOCTYPE p [<!ENTITY a 'b'>]><plist/>".getBytes(StandardCharsets.UTF_8)))), Verdict.REFUSED, "entities");
-        refused(check(changed(Map.of("Manifest.plist", "<plist><dict></dict></plist>".getBytes(StandardCharsets.UTF_8)))), Verdict.REFUSED, "[Parts] is missing");
+        refused(check(changed(Map.of("Manifest.plist", "<!DOCTYPE p [<!ENTITY a 'b'>]><plist/>".getBytes(StandardCharsets.UTF_8)))),
+                Verdict.REFUSED, "entities");
+        refused(check(changed(Map.of("Manifest.plist", "<plist><dict></dict></plist>".getBytes(StandardCharsets.UTF_8)))), Verdict.REFUSED,
+                "[Parts] is missing");
         refused(check(changed(Map.of("../outside", new byte[4]))), Verdict.REFUSED, "[../outside]", "leave its folder");
     }
 }

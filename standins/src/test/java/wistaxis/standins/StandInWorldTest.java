@@ -102,7 +102,8 @@ class StandInWorldTest {
         try (StandInWorld slow = new StandInWorld(MADE, () -> NOW, size)) {
             long began = System.nanoTime();
             http.send(HttpRequest.newBuilder(slow.address().resolve(path)).build(), HttpResponse.BodyHandlers.ofByteArray());
-            assertThat(Duration.ofNanos(System.nanoTime() - began)).as("a second's worth of bytes never comes faster").isGreaterThan(Duration.ofMillis(950));
+            assertThat(Duration.ofNanos(System.nanoTime() - began)).as("a second's worth of bytes never comes faster")
+                    .isGreaterThan(Duration.ofMillis(950));
         }
     }
 
@@ -114,7 +115,8 @@ class StandInWorldTest {
         });
         assertThat(get("/packages/..%2f..%2fetc%2fpasswd").statusCode()).isEqualTo(404);
         HttpResponse<String> bad = http.send(HttpRequest.newBuilder(world.address().resolve("/sign"))
-                .POST(HttpRequest.BodyPublishers.ofString("{\"identifier\":\"x\",\"build\":\"y\",\"nonce\":\"short\"}")).build(), HttpResponse.BodyHandlers.ofString());
+                .POST(HttpRequest.BodyPublishers.ofString("{\"identifier\":\"x\",\"build\":\"y\",\"nonce\":\"short\"}")).build(),
+                HttpResponse.BodyHandlers.ofString());
         assertThat(bad.statusCode()).isEqualTo(400);
         assertThat(bad.body()).contains("[short]");
         assertThatThrownBy(() -> new StandInWorld(folder, () -> NOW, 0)).hasMessageContaining("[0]");
@@ -124,7 +126,8 @@ class StandInWorldTest {
     void theSamePackageIsMadeOfTheSameBytes() throws IOException {
         StandInPackage.of("iPhone13,2", "31.10", "31K88", 1).write(folder.resolve("a.zip"), new StandInSigner());
         StandInPackage.of("iPhone13,2", "31.10", "31K88", 1).write(folder.resolve("b.zip"), new StandInSigner());
-        assertThat(Sha256.of(Files.readAllBytes(folder.resolve("a.zip")))).isEqualTo(Sha256.of(Files.readAllBytes(folder.resolve("b.zip"))));
+        assertThat(Sha256.of(Files.readAllBytes(folder.resolve("a.zip"))))
+                .isEqualTo(Sha256.of(Files.readAllBytes(folder.resolve("b.zip"))));
     }
 
     @Test
@@ -139,10 +142,13 @@ class StandInWorldTest {
         }
         Map<Integer, Stage> stages = new HashMap<>();
         tickets.forEach((n, list) -> stages.put(n, Ticket.fold(list).stage()));
-        assertThat(stages).containsAllEntriesOf(Map.of(1, Stage.CLOSED, 2, Stage.HANDOVER, 3, Stage.KEYS, 4, Stage.FIRMWARE, 5, Stage.ROUTE, 6, Stage.IDENTIFY, 7, Stage.IDENTIFY, 8, Stage.ROUTE, 9, Stage.ROUTE));
-        assertThat(stages.entrySet()).as("the cases of earlier days, for the evidence").filteredOn(e -> e.getKey() > 9).hasSizeGreaterThanOrEqualTo(6).allMatch(e -> e.getValue() == Stage.CLOSED);
+        assertThat(stages).containsAllEntriesOf(Map.of(1, Stage.CLOSED, 2, Stage.HANDOVER, 3, Stage.KEYS, 4, Stage.FIRMWARE, 5,
+                Stage.ROUTE, 6, Stage.IDENTIFY, 7, Stage.IDENTIFY, 8, Stage.ROUTE, 9, Stage.ROUTE));
+        assertThat(stages.entrySet()).as("the cases of earlier days, for the evidence").filteredOn(e -> e.getKey() > 9)
+                .hasSizeGreaterThanOrEqualTo(6).allMatch(e -> e.getValue() == Stage.CLOSED);
         for (List<LedgerEntry> list : tickets.values()) {
-            list.stream().map(LedgerEntry::event).filter(TicketEvent.PackageProven.class::isInstance).map(TicketEvent.PackageProven.class::cast)
+            list.stream().map(LedgerEntry::event).filter(TicketEvent.PackageProven.class::isInstance)
+                    .map(TicketEvent.PackageProven.class::cast)
                     .forEach(p -> assertThat(folder.resolve(p.file())).isRegularFile());
         }
     }

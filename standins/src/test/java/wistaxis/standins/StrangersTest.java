@@ -24,16 +24,21 @@ class StrangersTest {
 
     private static String ask(URI at, String head) throws IOException {
         try (Socket socket = new Socket("127.0.0.1", at.getPort())) {
-            socket.getOutputStream().write((head.replace("HOST", "127.0.0.1:" + at.getPort()).replace("|", "\r\n") + "\r\nConnection: close\r\n\r\n").getBytes(StandardCharsets.UTF_8));
+            socket.getOutputStream().write((head.replace("HOST", "127.0.0.1:" + at.getPort()).replace("|", "\r\n")
+                    + "\r\nConnection: close\r\n\r\n").getBytes(StandardCharsets.UTF_8));
             return new String(socket.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
         }
     }
 
     @ParameterizedTest
-    @CsvSource({"400, GET /builds?device=iPhone99999;1 HTTP/1.1|Host: HOST", "400, GET /builds?device=iPhone9999%2C1 HTTP/1.1|Host: HOST", "400, GET /builds?device=..%2F..%2Fx HTTP/1.1|Host: HOST",
-        "403, GET /builds?device=iPhone13%2C2 HTTP/1.1|Host: evil.example", "403, GET /builds?device=iPhone13%2C2 HTTP/1.1|Host: HOST|Origin: http://evil.example",
-        "403, GET /builds?device=iPhone13%2C2 HTTP/1.1|Host: HOST|Sec-Fetch-Site: cross-site", "403, GET /builds?device=iPhone13%2C2 HTTP/1.1|Host: HOST|Referer: http://evil.example/",
-        "405, POST /builds?device=iPhone13%2C2 HTTP/1.1|Host: HOST", "405, DELETE /packages/x.zip HTTP/1.1|Host: HOST", "405, GET /sign HTTP/1.1|Host: HOST", "404, GET /packages/..%2Fx.zip HTTP/1.1|Host: HOST",
+    @CsvSource({"400, GET /builds?device=iPhone99999;1 HTTP/1.1|Host: HOST", "400, GET /builds?device=iPhone9999%2C1 HTTP/1.1|Host: HOST",
+            "400, GET /builds?device=..%2F..%2Fx HTTP/1.1|Host: HOST",
+        "403, GET /builds?device=iPhone13%2C2 HTTP/1.1|Host: evil.example",
+        "403, GET /builds?device=iPhone13%2C2 HTTP/1.1|Host: HOST|Origin: http://evil.example",
+        "403, GET /builds?device=iPhone13%2C2 HTTP/1.1|Host: HOST|Sec-Fetch-Site: cross-site",
+        "403, GET /builds?device=iPhone13%2C2 HTTP/1.1|Host: HOST|Referer: http://evil.example/",
+        "405, POST /builds?device=iPhone13%2C2 HTTP/1.1|Host: HOST", "405, DELETE /packages/x.zip HTTP/1.1|Host: HOST",
+        "405, GET /sign HTTP/1.1|Host: HOST", "404, GET /packages/..%2Fx.zip HTTP/1.1|Host: HOST",
         "404, GET /packages/iPhone13%2C2_31K88.zip.json HTTP/1.1|Host: HOST"})
     void nobodyMakesItMakeAnything(int status, String head) throws IOException {
         try (StandInWorld world = new StandInWorld(folder, Instant::now, 1_000_000)) {
@@ -50,7 +55,8 @@ class StrangersTest {
         MadePackages few = new MadePackages(folder, 50_000_000);
         MadePackages.Note first = few.make("iPhone13,2", offer);
         assertThat(few.make("iPhone13,2", offer)).as("one that is there costs nothing").isEqualTo(first);
-        assertThatThrownBy(() -> few.make("iPhone13,3", offer)).isInstanceOf(UncheckedIOException.class).hasStackTraceContaining("which is all it makes");
+        assertThatThrownBy(() -> few.make("iPhone13,3", offer)).isInstanceOf(UncheckedIOException.class)
+                .hasStackTraceContaining("which is all it makes");
         Files.writeString(folder.resolve(MadePackages.name("iPhone13,2", offer.build()) + ".json"), "{\"sha256\":null}");
         assertThat(few.make("iPhone13,2", offer)).as("a note that cannot be read is written anew").isEqualTo(first);
         try (Stream<Path> made = Files.list(folder)) {

@@ -33,7 +33,8 @@ import wistaxis.core.practice.Margin;
 import wistaxis.core.practice.Recommendation;
 
 /**
- * A device, a goal and a school: the coach leads, hands (of the technician or of "Show me") act, and a verdict ends it. The same at a ticket and in the drill. Always in
+ * A device, a goal and a school: the coach leads, hands (of the technician or of "Show me") act, and a verdict ends it. The same at a
+ * ticket and in the drill. Always in
  * real time.
  */
 public final class Coaching {
@@ -119,7 +120,8 @@ public final class Coaching {
     private enum Doing { HANDS, SHOW, REPLAY }
 
     /** What a recommendation depends on. */
-    private record Asked(List<KeySequence> schools, DeviceModel model, Goal goal, Start start, Set<PhysicalKey> broken, boolean blind, Object hand) {}
+    private record Asked(List<KeySequence> schools, DeviceModel model, Goal goal, Start start, Set<PhysicalKey> broken, boolean blind,
+            Object hand) {}
 
     private final Workbench bench;
     private final Subject subject;
@@ -200,7 +202,8 @@ public final class Coaching {
         if (chosen == null || !schools.contains(chosen)) {
             chosen = null;
         }
-        Optional<KeySequence> habit = schools.stream().filter(s -> s.school().equals(bench.routes().settings().school(s))).filter(s -> s.from().contains(start())).findFirst();
+        Optional<KeySequence> habit = schools.stream().filter(s -> s.school().equals(bench.routes().settings().school(s)))
+                .filter(s -> s.from().contains(start())).findFirst();
         return Optional.ofNullable(chosen).or(() -> habit).or(() -> schools.stream().findFirst());
     }
 
@@ -324,7 +327,8 @@ public final class Coaching {
         }
         if (midway) {
             stop();
-            verdict = new Verdict(false, "The window lost the keyboard, so every key was let go. This attempt does not count.", "Click into the window and start again.");
+            verdict = new Verdict(false, "The window lost the keyboard, so every key was let go. This attempt does not count.",
+                    "Click into the window and start again.");
             changed();
         }
     }
@@ -397,7 +401,8 @@ public final class Coaching {
         if (found.isPresent()) {
             end(next, found.get());
         } else if (now - next.spans(begunNanos).get(next.step()).endNanos() > (down().isEmpty() ? PATIENCE : PATIENCE_HELD)) {
-            end(next, new Verdict(false, Explanation.of(subject.deviceNow(), subject.machine()), "Start the whole sequence again; several attempts are normal."));
+            end(next, new Verdict(false, Explanation.of(subject.deviceNow(), subject.machine()),
+                    "Start the whole sequence again; several attempts are normal."));
         }
     }
 
@@ -423,7 +428,8 @@ public final class Coaching {
     /** Goes on when what a step waits for is to be seen, for those who do not say so. */
     private CoachRun seen(CoachRun at, long now) {
         KeyStep step = at.score().step(at.step());
-        boolean met = !at.ended() && !at.countingIn(now) && step.until() != null && step.until().isMet(subject.device().screen(), subject.device().host());
+        boolean met = !at.ended() && !at.countingIn(now) && step.until() != null && step.until()
+                .isMet(subject.device().screen(), subject.device().host());
         return met ? at.seen(now) : at;
     }
 

@@ -21,7 +21,10 @@ import wistaxis.store.files.Inside;
 import wistaxis.store.firmware.Shelf;
 import wistaxis.store.line.DownloadQueue;
 
-/** What is fetched for the tickets of the bench, and what has come of it before. JavaFX thread only; the downloads themselves run in the background. */
+/**
+ * What is fetched for the tickets of the bench, and what has come of it before. JavaFX thread only; the downloads themselves run in the
+ * background.
+ */
 public final class Downloads implements AutoCloseable {
     private static final Duration FIRST_PAUSE = Duration.ofSeconds(1);
 
@@ -87,7 +90,9 @@ public final class Downloads implements AutoCloseable {
         if (b == null || t.identifier() == null) {
             return 0;
         }
-        return queue.state(b.sha256()).map(Fetch::bytes).orElseGet(() -> shelf.find(t.identifier(), b.version(), b.build()).filter(i -> i.bytes() == b.sizeBytes()).map(_ -> b.sizeBytes())
+        return queue.state(b.sha256()).map(Fetch::bytes)
+                .orElseGet(() -> shelf.find(t.identifier(), b.version(), b.build()).filter(i -> i.bytes() == b.sizeBytes())
+                .map(_ -> b.sizeBytes())
                 .orElseGet(() -> leftovers.containsKey(b.sha256()) ? Math.min(b.sizeBytes(), leftovers.get(b.sha256()).bytes()) : 0));
     }
 

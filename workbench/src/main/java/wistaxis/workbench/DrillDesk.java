@@ -25,7 +25,8 @@ import wistaxis.core.practice.StepScore;
 /** Practice on a simulated device: it is put into its starting state before every attempt, and every attempt is scored step by step. */
 public final class DrillDesk implements Coaching.Subject {
     /** A device of each family to practise on: common ones. */
-    private static final Map<KeyFamily, String> USUAL = Map.of(KeyFamily.HOME_PHONE, "iPhone8,1", KeyFamily.VOLUME_DOWN, "iPhone9,1", KeyFamily.SIDE_KEY, "iPhone14,5", KeyFamily.HOME_PAD, "iPad12,1",
+    private static final Map<KeyFamily, String> USUAL = Map.of(KeyFamily.HOME_PHONE, "iPhone8,1", KeyFamily.VOLUME_DOWN, "iPhone9,1",
+            KeyFamily.SIDE_KEY, "iPhone14,5", KeyFamily.HOME_PAD, "iPad12,1",
             KeyFamily.TOP_PAD, "iPad13,1");
 
     private final Workbench bench;
@@ -150,7 +151,8 @@ public final class DrillDesk implements Coaching.Subject {
     /** Practises one school; where the usual device of its family does not know it, one that does. */
     public void choose(KeySequence school) {
         if (bench.sequences().of(model, school.goal()).stream().noneMatch(s -> s.key().equals(school.key()))) {
-            model = bench.devices().models().stream().filter(m -> bench.sequences().of(m, school.goal()).stream().anyMatch(s -> s.key().equals(school.key())))
+            model = bench.devices().models().stream()
+                    .filter(m -> bench.sequences().of(m, school.goal()).stream().anyMatch(s -> s.key().equals(school.key())))
                     .min(java.util.Comparator.comparing(m -> m.identifier().equals(USUAL.get(school.family())) ? 0 : 1)).orElse(model);
         }
         from = school.from().getFirst();
@@ -201,7 +203,8 @@ public final class DrillDesk implements Coaching.Subject {
     private void ended(Coaching.Ended e) {
         if (!e.shown()) {
             List<StepScore> steps = StepScore.of(e.trace(), e.school(), family());
-            last = new Drilled(bench.practice().person(), bench.now(), model.identifier(), e.school().family(), e.school().goal(), e.school().school(), blind, shifts, e.verdict().success(),
+            last = new Drilled(bench.practice().person(), bench.now(), model.identifier(), e.school().family(), e.school().goal(),
+                    e.school().school(), blind, shifts, e.verdict().success(),
                     e.verdict().says(), steps, e.trace());
             bench.practice().add(last);
         }

@@ -24,7 +24,9 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.store.firmware.Shelf;
 
-/** Firmware of one ticket: the choice among the builds, its download, the proof of the package, and when to put the device into the mode. */
+/**
+ * Firmware of one ticket: the choice among the builds, its download, the proof of the package, and when to put the device into the mode.
+ */
 public final class FirmwareDesk {
     /** What is going on. */
     public enum Doing { NOTHING, ASKING, WAITING, DOWNLOADING, PROVING }
@@ -47,7 +49,8 @@ public final class FirmwareDesk {
 
     public Doing doing() {
         Fetch.Phase phase = download().map(Fetch::phase).orElse(Fetch.Phase.PAUSED);
-        return stock.asking(identifier()) ? Doing.ASKING : proven().isPresent() ? Doing.PROVING : phase == Fetch.Phase.RUNNING ? Doing.DOWNLOADING : phase == Fetch.Phase.WAITING ? Doing.WAITING : Doing.NOTHING;
+        return stock.asking(identifier()) ? Doing.ASKING : proven().isPresent() ? Doing.PROVING : phase == Fetch.Phase.RUNNING
+                ? Doing.DOWNLOADING : phase == Fetch.Phase.WAITING ? Doing.WAITING : Doing.NOTHING;
     }
 
     /** What went wrong last, in words; empty when nothing did. */
@@ -66,8 +69,11 @@ public final class FirmwareDesk {
     public Optional<BuildChoice> choice() {
         List<Build> builds = stock.builds(identifier());
         CaseFacts facts = CaseFacts.of(desk.ticket());
-        List<wistaxis.core.firmware.SystemVersion> backups = facts.backups() == null ? List.of() : facts.backups().stream().map(CaseFacts.Backup::version).filter(Objects::nonNull).toList();
-        return builds.isEmpty() ? Optional.empty() : Optional.of(BuildChoice.among(builds, identifier(), bench.now(), new BuildChoice.Wishes(facts.targetVersion(), backups, facts.watchVersion())));
+        List<wistaxis.core.firmware.SystemVersion> backups = facts.backups() == null ? List.of() : facts.backups().stream()
+                .map(CaseFacts.Backup::version).filter(Objects::nonNull).toList();
+        return builds.isEmpty() ? Optional.empty()
+                : Optional.of(BuildChoice.among(builds, identifier(), bench.now(),
+                new BuildChoice.Wishes(facts.targetVersion(), backups, facts.watchVersion())));
     }
 
     public Optional<PackageReport> report() {
@@ -88,10 +94,13 @@ public final class FirmwareDesk {
 
     /** The build that the ticket has chosen, as the catalogue lists it. */
     public Optional<Build> chosen() {
-        return Optional.ofNullable(desk.ticket().build()).flatMap(c -> stock.builds(identifier()).stream().filter(b -> b.sha256().equals(c.sha256())).findFirst());
+        return Optional.ofNullable(desk.ticket().build())
+                .flatMap(c -> stock.builds(identifier()).stream().filter(b -> b.sha256().equals(c.sha256())).findFirst());
     }
 
-    /** The download of the chosen build, shared with every ticket that wants the same package; empty while this ticket did not ask for it. */
+    /**
+     * The download of the chosen build, shared with every ticket that wants the same package; empty while this ticket did not ask for it.
+     */
     public Optional<Fetch> download() {
         return anyDownload().filter(s -> s.tickets().contains(desk.ticket().number()));
     }
@@ -126,12 +135,15 @@ public final class FirmwareDesk {
 
     /** Seconds left of the running download at the recent rate, as a range; empty when none runs or the rate is not known yet. */
     public Optional<Range> left() {
-        return doing() != Doing.DOWNLOADING ? Optional.empty() : chosen().flatMap(b -> stock.downloads().meter(b.sha256()).secondsLeft(b.sizeBytes() - bytes()));
+        return doing() != Doing.DOWNLOADING ? Optional.empty()
+                : chosen().flatMap(b -> stock.downloads().meter(b.sha256()).secondsLeft(b.sizeBytes() - bytes()));
     }
 
     /** How long the machine part still runs by itself; zero when hands are needed. */
     Duration unattended() {
-        Range expected = doing() == Doing.DOWNLOADING || doing() == Doing.WAITING ? left().orElseGet(() -> chosen().map(b -> stock.history().download(Math.max(0, b.sizeBytes() - bytes()))).orElseThrow()) : new Range(0, 0, 0, 0);
+        Range expected = doing() == Doing.DOWNLOADING || doing() == Doing.WAITING
+                ? left().orElseGet(() -> chosen().map(b -> stock.history().download(Math.max(0, b.sizeBytes() - bytes()))).orElseThrow())
+                : new Range(0, 0, 0, 0);
         return Duration.ofMillis(Math.round(1000 * expected.mid()));
     }
 
@@ -152,7 +164,10 @@ public final class FirmwareDesk {
         onShelf().map(stock.shelf()::file).ifPresent(this::prove);
     }
 
-    /** Proves a file for the build that is chosen now; when another was chosen, or the ticket closed, until that is done, the ticket hears nothing of it. */
+    /**
+     * Proves a file for the build that is chosen now; when another was chosen, or the ticket closed, until that is done, the ticket hears
+     * nothing of it.
+     */
     void prove(Path file) {
         TicketEvent.BuildChosen build = Objects.requireNonNull(desk.ticket().build(), "no build is chosen");
         trouble = "";
@@ -163,7 +178,8 @@ public final class FirmwareDesk {
             }
             PackageReport found = any.against(stock.catalogue(), sizeOf(file)).measuredBy(expected);
             report = found;
-            desk.record(found.proven() ? new TicketEvent.PackageProven(build.build(), bench.kept(file), found.parts(), Objects.requireNonNull(found.sha256()), String.valueOf(found.proof()))
+            desk.record(found.proven() ? new TicketEvent.PackageProven(build.build(), bench.kept(file), found.parts(),
+                    Objects.requireNonNull(found.sha256()), String.valueOf(found.proof()))
                     : new TicketEvent.PackageRefused(build.build(), found.reason()));
             trouble = found.proven() ? "" : found.reason();
         });
@@ -176,7 +192,8 @@ public final class FirmwareDesk {
     /** Proves the ticket's package anew, as every restore does; blocks, off the JavaFX thread. */
     PackageReport proveAgain(Ticket ticket, AtomicBoolean stop) throws IOException {
         Path file = bench.found(Objects.requireNonNull(ticket.provenFile()));
-        return stock.proofs().proveNow(file, expected(Objects.requireNonNull(ticket.build())), stop).against(stock.catalogue(), sizeOf(file));
+        return stock.proofs().proveNow(file, expected(Objects.requireNonNull(ticket.build())), stop)
+                .against(stock.catalogue(), sizeOf(file));
     }
 
     private static long sizeOf(Path file) {
@@ -199,14 +216,17 @@ public final class FirmwareDesk {
 
     /** Seconds that the download would take from now, as a range. */
     public Range downloadTime(Build build) {
-        return onShelf().isPresent() && chosen().filter(build::equals).isPresent() ? new Range(0, 0, 0, 0) : left().orElseGet(() -> stock.history().download(Math.max(0, build.sizeBytes() - (chosen().filter(build::equals).isPresent() ? bytes() : 0))));
+        return onShelf().isPresent() && chosen().filter(build::equals).isPresent() ? new Range(0, 0, 0, 0)
+                : left().orElseGet(() -> stock.history()
+                .download(Math.max(0, build.sizeBytes() - (chosen().filter(build::equals).isPresent() ? bytes() : 0))));
     }
 
     /** The mode first or the file first, for a build. @throws BadInput when the window is too short for the work ever to end */
     public ModeWindow window(Build build) {
         TimeHistory history = stock.history();
         var family = desk.model().family();
-        return ModeWindow.of(new ModeWindow.Lengths(downloadTime(build).mid(), bench.routes().modeWindow(desk.ticket()).toSeconds(), history.defaults().entrySeconds(),
+        return ModeWindow.of(new ModeWindow.Lengths(downloadTime(build).mid(), bench.routes().modeWindow(desk.ticket()).toSeconds(),
+                history.defaults().entrySeconds(),
                 history.prepare(family).mid(), history.write(family).mid()));
     }
 }

@@ -56,6 +56,7 @@ public final class KeysDesk {
     }
 
     private void ended(Coaching.Ended e) {
-        desk.record(new TicketEvent.KeysAttempted(e.school().school() + (e.shown() ? " (shown)" : ""), e.school().goal().toString(), e.verdict().success(), e.verdict().says(), e.trace().events()));
+        desk.record(new TicketEvent.KeysAttempted(e.school().school() + (e.shown() ? " (shown)" : ""), e.school().goal().toString(),
+                e.verdict().success(), e.verdict().says(), e.trace().events()));
     }
 }

@@ -55,7 +55,8 @@ public final class Plans {
     public static BenchPlan of(List<Ticket> tickets, Shop shop, TimeHistory history, Present present, Instant now) {
         return BenchPlan.of(tickets.stream().filter(t -> shop.rules(t).stopped().isEmpty()).map(t -> {
             double download = t.packageProven() ? 0 : history.download(present.missing(t)).mid();
-            return new BenchPlan.Job(t.number(), t.stage(), promised(t).orElse(BenchTime.LAST), present.unattended(t), seconds(download), shop.writes(t),
+            return new BenchPlan.Job(t.number(), t.stage(), promised(t).orElse(BenchTime.LAST), present.unattended(t), seconds(download),
+                    shop.writes(t),
                     restore(shop.model(t).map(DeviceModel::family).orElse(null), history));
         }).toList(), now);
     }

@@ -59,7 +59,8 @@ public final class Practice implements AutoCloseable {
         List<String> people = book.people();
         this.person = people.isEmpty() ? NOBODY : people.getLast();
         read();
-        bench.notices().say(book.odd() == 0 ? "" : book.odd() + " entries of the practice book cannot be read; they stay where they are and count for nothing.");
+        bench.notices().say(book.odd() == 0 ? "" : book.odd()
+                + " entries of the practice book cannot be read; they stay where they are and count for nothing.");
     }
 
     private void read() {
@@ -86,7 +87,11 @@ public final class Practice implements AutoCloseable {
         return people;
     }
 
-    /** Somebody else steps up to the bench, known from the first attempt on. @throws wistaxis.core.facts.BadInput for a name that is none */
+    /**
+     * Somebody else steps up to the bench, known from the first attempt on.
+     *
+     * @throws wistaxis.core.facts.BadInput for a name that is none
+     */
     public void person(String name) {
         person = Names.typed(name, "name", 80);
         read();
@@ -146,7 +151,8 @@ public final class Practice implements AutoCloseable {
 
     /** What to practise, first things first. */
     public List<Leitner> plan() {
-        return Leitner.plan(bench.sequences().all(), attempts, LocalDate.ofInstant(bench.now(), ZoneId.systemDefault()), ZoneId.systemDefault());
+        return Leitner.plan(bench.sequences().all(), attempts, LocalDate.ofInstant(bench.now(), ZoneId.systemDefault()),
+                ZoneId.systemDefault());
     }
 
     public List<PracticeDay> days() {

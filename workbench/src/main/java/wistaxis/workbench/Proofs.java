@@ -54,13 +54,18 @@ public final class Proofs {
                 }
                 ended(file);
             }, e -> {
-                refused.put(file.getFileName().toString(), e instanceof InterruptedIOException ? "Stopped; nothing was left on the shelf." : DiskTrouble.words("file", file, e));
+                refused.put(file.getFileName().toString(), e instanceof InterruptedIOException ? "Stopped; nothing was left on the shelf."
+                        : DiskTrouble.words("file", file, e));
                 ended(file);
             });
         }
     }
 
-    /** Checks a package on the shelf whole; a check that goes on serves further hearers. @param found hears what came of it, not when stopped */
+    /**
+     * Checks a package on the shelf whole; a check that goes on serves further hearers.
+     *
+     * @param found hears what came of it, not when stopped
+     */
     public void prove(Path file, Consumer<PackageReport> found) {
         Proof already = running.get(file);
         Proof proof = already == null ? begin(file) : already;

@@ -46,7 +46,8 @@ public final class RestoreDesk {
 
     /** Why it may not be started; empty when it may. */
     public Optional<String> mayNot() {
-        return running() || starting ? Optional.of("A run goes on already.") : bench.routes().rules(desk.ticket()).mayStart(bench.routes().readiness(desk.ticket()));
+        return running() || starting ? Optional.of("A run goes on already.") : bench.routes().rules(desk.ticket())
+                .mayStart(bench.routes().readiness(desk.ticket()));
     }
 
     /** Starts the run. @throws BadInput when it may not be started, with the reason */
@@ -57,7 +58,8 @@ public final class RestoreDesk {
         });
         starting = true;
         RestoreRun begun = RestoreRun.begin(bench.stages(), bench.nowNanos());
-        desk.record(List.of(new TicketEvent.RestoreStarted(Objects.requireNonNull(ticket.build()).build()), new TicketEvent.StageReached(begun.current().id())))
+        desk.record(List.of(new TicketEvent.RestoreStarted(Objects.requireNonNull(ticket.build()).build()),
+                new TicketEvent.StageReached(begun.current().id())))
                 .whenComplete((now, e) -> {
                     starting = false;
                     if (e == null) {
@@ -115,13 +117,17 @@ public final class RestoreDesk {
         return run != null && run.state() instanceof RestoreRun.State.Working ? Duration.ofNanos(run.leftNanos()) : Duration.ZERO;
     }
 
-    /** The next step of the run is recorded, then done; where recording fails the run stays where it is, the device is told nothing, and it is tried again. */
+    /**
+     * The next step of the run is recorded, then done; where recording fails the run stays where it is, the device is told nothing, and
+     * it is tried again.
+     */
     void tick() {
         RestoreRun before = run;
         if (before == null || !running()) {
             return;
         }
-        RestoreRun next = before.step(bench.nowNanos(), new RestoreRun.Outside(desk.device().host(), desk.device().screen(), packageProof, signing));
+        RestoreRun next = before.step(bench.nowNanos(), new RestoreRun.Outside(desk.device().host(), desk.device().screen(), packageProof,
+                signing));
         boolean goesOn = before.state() instanceof RestoreRun.State.Waiting && next.state() instanceof RestoreRun.State.Working;
         boolean entered = next.state() instanceof RestoreRun.State.Working && (next.stage() != before.stage() || goesOn);
         List<TicketEvent> events = events(next, entered);
@@ -172,10 +178,12 @@ public final class RestoreDesk {
         int mine = attempt;
         byte[] nonce = new byte[16];
         RANDOM.nextBytes(nonce);
-        SigningRequest request = new SigningRequest(desk.model().identifier(), Objects.requireNonNull(desk.ticket().build()).build(), HexFormat.of().formatHex(nonce));
+        SigningRequest request = new SigningRequest(desk.model().identifier(), Objects.requireNonNull(desk.ticket().build()).build(),
+                HexFormat.of().formatHex(nonce));
         bench.background().run(() -> bench.line().ask(request).check(request, bench.world().trusted().get()), outcome -> {
             if (mine == attempt && running()) {
-                desk.record(new TicketEvent.SigningAnswered(outcome.granted(), outcome.says())).whenComplete((_, e) -> signingAsked = e == null)
+                desk.record(new TicketEvent.SigningAnswered(outcome.granted(), outcome.says()))
+                        .whenComplete((_, e) -> signingAsked = e == null)
                         .thenRun(() -> signing = outcome.granted() ? new Gate.Passed() : new Gate.Refused(outcome.says()));
             }
         }, e -> signing = mine == attempt ? new Gate.Refused(String.valueOf(e.getMessage())) : signing);

@@ -97,7 +97,8 @@ public final class RouteDesk {
 
     /** The shop's choice, the usual one where it has not chosen. */
     public String preference(String name) {
-        return settings().preferences().getOrDefault(name, planner().preferences().stream().filter(p -> p.preference().equals(name)).findFirst().orElseThrow().options().getFirst().getFirst());
+        return settings().preferences().getOrDefault(name, planner().preferences().stream().filter(p -> p.preference().equals(name))
+                .findFirst().orElseThrow().options().getFirst().getFirst());
     }
 
     public void prefer(String preference, String value) {
@@ -156,7 +157,8 @@ public final class RouteDesk {
 
     /** How long a device stays in recovery, by the shop's way: a set time, or what the passcode wait that is running takes. */
     public Duration modeWindow(Ticket ticket) {
-        Optional<Integer> wait = preference("mode-window").equals("lock-out") ? planner().waitMinutes(CaseFacts.of(ticket)) : Optional.empty();
+        Optional<Integer> wait = preference("mode-window").equals("lock-out") ? planner().waitMinutes(CaseFacts.of(ticket))
+                : Optional.empty();
         return wait.map(Duration::ofMinutes).orElseGet(() -> Units.span(settings().window()));
     }
 
@@ -175,7 +177,8 @@ public final class RouteDesk {
         if (host == null && !looking && hostTrouble.isEmpty()) {
             lookAtHost();
         }
-        long bytes = ticket.build() != null ? ticket.build().sizeBytes() : bench.stock().builds(String.valueOf(ticket.identifier())).stream().mapToLong(Build::sizeBytes).max().orElse(bench.world().usualPackage());
+        long bytes = ticket.build() != null ? ticket.build().sizeBytes() : bench.stock().builds(String.valueOf(ticket.identifier()))
+                .stream().mapToLong(Build::sizeBytes).max().orElse(bench.world().usualPackage());
         return Readiness.of(host, hostTrouble, bytes, bench.model(ticket).orElse(null), ticket.facts());
     }
 

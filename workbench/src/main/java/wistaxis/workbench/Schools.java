@@ -8,7 +8,10 @@ import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.store.files.OutsideFile;
 import wistaxis.store.files.SideFile;
 
-/** The shop's own key sequences beside those that ship; none of them is taken unless all of them land. JavaFX thread only; they are tried in the background. */
+/**
+ * The shop's own key sequences beside those that ship; none of them is taken unless all of them land. JavaFX thread only; they are tried
+ * in the background.
+ */
 public final class Schools {
     private final Workbench bench;
     private final Path file;
@@ -40,8 +43,10 @@ public final class Schools {
             ended("");
         }, e -> {
             all = SequenceLibrary.shipped();
-            String why = e instanceof BadInput ? String.valueOf(e.getMessage()) : "it cannot be understood (" + e.getClass().getSimpleName() + ")";
-            ended("The shop's own key sequences were not taken, those that ship are in force. " + why + (first ? " " + SideFile.setAside(file) : ""));
+            String why = e instanceof BadInput ? String.valueOf(e.getMessage()) : "it cannot be understood (" + e.getClass()
+                    .getSimpleName() + ")";
+            ended("The shop's own key sequences were not taken, those that ship are in force. " + why
+                    + (first ? " " + SideFile.setAside(file) : ""));
         });
     }
 

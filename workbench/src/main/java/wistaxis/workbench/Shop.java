@@ -38,7 +38,8 @@ import wistaxis.store.settings.Settings;
 import wistaxis.workbench.host.PublicHolidays;
 
 /**
- * The rules of one shop over its tickets: its own key sequences, what it prefers, and which builds are known to be signed. Only answers: nothing is asked of anybody outside.
+ * The rules of one shop over its tickets: its own key sequences, what it prefers, and which builds are known to be signed. Only answers:
+ * nothing is asked of anybody outside.
  */
 public final class Shop {
     /** How a device is settled, in place of a fact. */
@@ -59,7 +60,8 @@ public final class Shop {
     private record Odd(Ticket of, Oddities what) {}
 
     /** @param builds the builds that are known for an identifier */
-    public Shop(DeviceCatalogue devices, SequenceLibrary sequences, Settings settings, Function<String, List<Build>> builds, InstantSource now) {
+    public Shop(DeviceCatalogue devices, SequenceLibrary sequences, Settings settings, Function<String, List<Build>> builds,
+            InstantSource now) {
         this.devices = devices;
         this.planner = RoutePlanner.shipped(devices, sequences);
         this.settings = settings;
@@ -67,10 +69,15 @@ public final class Shop {
         this.now = now;
     }
 
-    /** A shop by the files of its folder, for somebody who only looks: they stay as they are. @throws BadInput for one that cannot be understood */
+    /**
+     * A shop by the files of its folder, for somebody who only looks: they stay as they are.
+     *
+     * @throws BadInput for one that cannot be understood
+     */
     public static Shop look(DataFolder folder, DeviceCatalogue devices, InstantSource now) {
         FirmwareCatalogue known = new CatalogueFile(folder.catalogue()).look(now.instant());
-        return new Shop(devices, sequences(folder.schools()), settings(folder.settings()), i -> known.of(i).stream().map(FirmwareCatalogue.Listed::build).toList(), now);
+        return new Shop(devices, sequences(folder.schools()), settings(folder.settings()), i -> known.of(i).stream()
+                .map(FirmwareCatalogue.Listed::build).toList(), now);
     }
 
     private static Settings settings(Path file) {
@@ -85,7 +92,8 @@ public final class Shop {
     /** The sequences that ship, and a shop's own. @throws BadInput where one of them does not land */
     public static SequenceLibrary sequences(Path file) {
         SequenceLibrary shipped = SequenceLibrary.shipped();
-        return Files.exists(file) ? shipped.with(SchoolFile.accept(OutsideFile.text(file, "school file", MEGABYTES), String.valueOf(file.getFileName()))) : shipped;
+        return Files.exists(file) ? shipped.with(SchoolFile.accept(OutsideFile.text(file, "school file", MEGABYTES),
+                String.valueOf(file.getFileName()))) : shipped;
     }
 
     public RoutePlanner planner() {
@@ -108,7 +116,8 @@ public final class Shop {
     private List<SystemVersion> signed(Ticket ticket) {
         Instant at = now.instant();
         return ticket.identifier() == null ? List.of()
-                : builds.apply(ticket.identifier()).stream().filter(b -> b.signedAt(at)).map(Build::version).sorted(Comparator.reverseOrder()).toList();
+                : builds.apply(ticket.identifier()).stream().filter(b -> b.signedAt(at)).map(Build::version)
+                .sorted(Comparator.reverseOrder()).toList();
     }
 
     private RouteContext context(Ticket ticket, List<SystemVersion> signed) {
@@ -132,7 +141,8 @@ public final class Shop {
     }
 
     private Optional<Route> route(Ticket ticket, List<SystemVersion> signed) {
-        return ticket.fact("trouble").isEmpty() ? Optional.empty() : Optional.of(planner.plan(CaseFacts.of(ticket), context(ticket, signed)));
+        return ticket.fact("trouble").isEmpty() ? Optional.empty()
+                : Optional.of(planner.plan(CaseFacts.of(ticket), context(ticket, signed)));
     }
 
     /** What may be done next on a ticket. */
@@ -144,7 +154,8 @@ public final class Shop {
     /** Whether firmware will be written on a ticket, as far as can be told: by the step taken, or else by the one that would be. */
     public boolean writes(Ticket ticket) {
         boolean chosen = ticket.attempt().filter(a -> !a.failed() && !a.step().isEmpty()).isPresent();
-        return chosen ? ticket.writesFirmware() : route(ticket, List.of()).flatMap(Route::recommended).map(r -> r.step().writes()).orElse(true);
+        return chosen ? ticket.writesFirmware() : route(ticket, List.of()).flatMap(Route::recommended).map(r -> r.step().writes())
+                .orElse(true);
     }
 
     /**
@@ -172,7 +183,8 @@ public final class Shop {
         }
         if (name.equals(DEVICE)) {
             if (devices.byIdentifier(value).isEmpty()) {
-                throw new BadInput("device [" + Shown.value(value) + "] is not known; write an identifier such as iPhone13,2 (wistaxis devices lists them)");
+                throw new BadInput("device [" + Shown.value(value)
+                        + "] is not known; write an identifier such as iPhone13,2 (wistaxis devices lists them)");
             }
             return List.of(new TicketEvent.Identified(value, "by its identifier"));
         }

@@ -33,7 +33,8 @@ import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.LedgerStore;
 
 /**
- * Firmware of the whole bench: the catalogue of builds, the shelf, the downloads that serve several tickets, the proofs, and how long things take here.
+ * Firmware of the whole bench: the catalogue of builds, the shelf, the downloads that serve several tickets, the proofs, and how long
+ * things take here.
  * JavaFX thread only; what is slow runs in the background.
  */
 public final class Stock implements AutoCloseable {
@@ -133,7 +134,9 @@ public final class Stock implements AutoCloseable {
     }
 
     private Set<String> onShelf() {
-        return catalogue.builds().stream().map(FirmwareCatalogue.Listed::build).filter(b -> b.identifiers().stream().anyMatch(i -> onShelf(i, b).isPresent())).map(Build::sha256).collect(Collectors.toSet());
+        return catalogue.builds().stream().map(FirmwareCatalogue.Listed::build)
+                .filter(b -> b.identifiers().stream().anyMatch(i -> onShelf(i, b).isPresent())).map(Build::sha256)
+                .collect(Collectors.toSet());
     }
 
     private void keep(FirmwareCatalogue next) {
@@ -148,7 +151,10 @@ public final class Stock implements AutoCloseable {
         bench.changes().tell(Change.Topic.STOCK);
     }
 
-    /** Takes builds from a file in the open format. The answer is how many; it fails with {@link BadInput} when the file cannot be understood, or speaks of what is still to come, and nothing is changed then. */
+    /**
+     * Takes builds from a file in the open format. The answer is how many; it fails with {@link BadInput} when the file cannot be
+     * understood, or speaks of what is still to come, and nothing is changed then.
+     */
     public CompletableFuture<Integer> importCatalogue(Path file) {
         CompletableFuture<Integer> taken = new CompletableFuture<>();
         Instant now = bench.now();
@@ -165,11 +171,15 @@ public final class Stock implements AutoCloseable {
         List<Ticket> open = bench.tickets().open().stream().filter(t -> t.stage().compareTo(Stage.RESTORE) <= 0).toList();
         return catalogue.builds().stream().map(FirmwareCatalogue.Listed::build)
                 .filter(b -> b.signedAt(now) && b.signedUntil() != null && Duration.between(now, b.signedUntil()).compareTo(SOON) < 0)
-                .map(b -> new Closing(b, Duration.between(now, b.signedUntil()), open.stream().filter(t -> t.hasChosen(b.sha256())).map(Ticket::number).toList()))
+                .map(b -> new Closing(b, Duration.between(now, b.signedUntil()), open.stream().filter(t -> t.hasChosen(b.sha256()))
+                .map(Ticket::number).toList()))
                 .filter(c -> !c.tickets().isEmpty()).sorted(Comparator.comparing(Closing::left)).toList();
     }
 
-    /** The package of a build on the shelf: proven, or not looked at whole yet. One that nobody vouches for, or that is in conflict with the catalogue, is none. */
+    /**
+     * The package of a build on the shelf: proven, or not looked at whole yet. One that nobody vouches for, or that is in conflict with
+     * the catalogue, is none.
+     */
     public Optional<Shelf.Item> onShelf(String identifier, Build b) {
         return shelf.find(identifier, b.version().toString(), b.build()).filter(i -> {
             PackageReport judged = judged(i);
@@ -202,13 +212,15 @@ public final class Stock implements AutoCloseable {
 
     /** The open tickets whose model a package is for. */
     public List<Ticket> serves(Shelf.Item item) {
-        return bench.tickets().open().stream().filter(t -> t.identifier() != null && item.report().products().contains(t.identifier())).toList();
+        return bench.tickets().open().stream().filter(t -> t.identifier() != null && item.report().products().contains(t.identifier()))
+                .toList();
     }
 
     /** The build of a package, as the library lists it. */
     public Optional<Build> listed(Shelf.Item item) {
         return catalogue.builds().stream().map(FirmwareCatalogue.Listed::build)
-                .filter(b -> item.isOf(b.version().toString(), b.build()) && b.identifiers().stream().anyMatch(item.report().products()::contains)).findFirst();
+                .filter(b -> item.isOf(b.version().toString(), b.build()) && b.identifiers().stream()
+                .anyMatch(item.report().products()::contains)).findFirst();
     }
 
     private void rescan() {

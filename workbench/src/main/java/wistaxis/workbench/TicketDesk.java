@@ -41,7 +41,8 @@ public final class TicketDesk implements Coaching.Subject {
     TicketDesk(Workbench bench, String number) {
         this.bench = bench;
         this.number = number;
-        this.model = bench.model(bench.ticket(number)).orElseThrow(() -> new IllegalStateException("ticket [" + number + "] has no identified device"));
+        this.model = bench.model(bench.ticket(number))
+                .orElseThrow(() -> new IllegalStateException("ticket [" + number + "] has no identified device"));
         this.machine = new DeviceMachine(family());
         this.device = bench.world().device().apply(machine, asTheLedgerLeftIt(bench.ticket(number)));
         this.firmware = new FirmwareDesk(bench, this);
@@ -52,10 +53,12 @@ public final class TicketDesk implements Coaching.Subject {
     private DeviceState asTheLedgerLeftIt(Ticket t) {
         Instant since = t.modeSince();
         if (t.mode() != null && since != null) {
-            return machine.start(t.mode().equals("dfu") ? Start.DFU : Start.RECOVERY, true, Math.min(BenchTime.nanos(since), bench.nowNanos()));
+            return machine.start(t.mode().equals("dfu") ? Start.DFU : Start.RECOVERY, true,
+                    Math.min(BenchTime.nanos(since), bench.nowNanos()));
         }
         if (t.unknownState() != null) {
-            return machine.start(Start.LOOPING, true, bench.nowNanos()); // half written: it starts and falls over, which is one thing that may be seen
+            // half written: it starts and falls over, which is one thing that may be seen
+            return machine.start(Start.LOOPING, true, bench.nowNanos());
         }
         if (t.attempts().stream().anyMatch(a -> a.written() != null)) {
             return machine.start(Start.ON, false, bench.nowNanos());
@@ -108,7 +111,8 @@ public final class TicketDesk implements Coaching.Subject {
     @Override
     public Set<PhysicalKey> broken() {
         List<PhysicalKey> said = CaseFacts.of(ticket()).brokenKeys();
-        Set<PhysicalKey> broken = said == null ? EnumSet.noneOf(PhysicalKey.class) : said.stream().collect(Collectors.toCollection(() -> EnumSet.noneOf(PhysicalKey.class)));
+        Set<PhysicalKey> broken = said == null ? EnumSet.noneOf(PhysicalKey.class) : said.stream()
+                .collect(Collectors.toCollection(() -> EnumSet.noneOf(PhysicalKey.class)));
         if (broken.stream().anyMatch(PhysicalKey::isPower)) {
             broken.add(model.body().powerKey());
         }

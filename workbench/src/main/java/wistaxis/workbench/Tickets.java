@@ -36,7 +36,8 @@ import wistaxis.store.ledger.LedgerSeen;
 import wistaxis.store.ledger.LedgerStore;
 
 /**
- * The tickets that are at work, and those of old that somebody looked at: what the ledger says of them, what is appended, and what others append. The interface thread's; what is appended is acknowledged
+ * The tickets that are at work, and those of old that somebody looked at: what the ledger says of them, what is appended, and what others
+ * append. The interface thread's; what is appended is acknowledged
  * by a future on that thread, once it is safe on the disk.
  */
 public final class Tickets {
@@ -77,7 +78,8 @@ public final class Tickets {
     }
 
     /** What it needs of the bench. */
-    record Place(Path memory, Path anchors, InstantSource wall, Supplier<Instant> benchTime, Background background, Executor front, Changes changes, Notices notices) {}
+    record Place(Path memory, Path anchors, InstantSource wall, Supplier<Instant> benchTime, Background background, Executor front,
+            Changes changes, Notices notices) {}
 
     /** Reads the tickets that are not closed, and checks the ledger; one of any length starts as quickly. */
     Tickets(LedgerStore ledger, Place place) {
@@ -118,7 +120,8 @@ public final class Tickets {
         unread = check.read() ? null : check.broken().orElse(null);
         if (!check.findings().isEmpty()) {
             int more = check.findings().size() - 1;
-            notices.say("The ledger says what cannot have happened: " + check.findings().getFirst() + (more > 0 ? ", and " + more + " more; see the ledger's page." : "."));
+            notices.say("The ledger says what cannot have happened: " + check.findings().getFirst()
+                    + (more > 0 ? ", and " + more + " more; see the ledger's page." : "."));
         }
     }
 
@@ -134,7 +137,8 @@ public final class Tickets {
     /** Somebody has read what is wrong with the ledger: that is written down, and work goes on behind it. */
     CompletableFuture<Void> readBreak() {
         String says = Objects.requireNonNull(unread, "nothing is wrong");
-        return acknowledged(LedgerEntry.BENCH, ledger.append(LedgerEntry.BENCH, last, List.of(new TicketEvent.BreakRead(says)), benchTime.get())).thenAccept(_ -> unread = null);
+        return acknowledged(LedgerEntry.BENCH, ledger.append(LedgerEntry.BENCH, last, List.of(new TicketEvent.BreakRead(says)),
+                benchTime.get())).thenAccept(_ -> unread = null);
     }
 
     /** Tickets that are not closed, by number. */
@@ -212,20 +216,24 @@ public final class Tickets {
     /** Opens a ticket; the answer is its number. @throws BadInput for a title that is none */
     public CompletableFuture<String> open(String title, boolean simulated) {
         refuseUnread();
-        CompletableFuture<LedgerEntry> opened = ledger.openTicket(new TicketEvent.Opened(Names.typed(title, "title", 200), simulated), benchTime.get());
+        CompletableFuture<LedgerEntry> opened = ledger.openTicket(new TicketEvent.Opened(Names.typed(title, "title", 200), simulated),
+                benchTime.get());
         return acknowledged(LedgerEntry.BENCH, opened.thenApply(List::of)).thenApply(entries -> entries.getFirst().ticket());
     }
 
     /**
-     * Appends events to a ticket, all or none. The future is done on the interface thread, once they are safe on the disk and the ticket is what it now is; what they announce is done then. It fails with
-     * {@link Ledger.Moved} when somebody else has appended to the ticket since this window saw it, which is then read in, and with a {@link wistaxis.store.files.DiskTrouble} when they cannot be written.
+     * Appends events to a ticket, all or none. The future is done on the interface thread, once they are safe on the disk and the ticket
+     * is what it now is; what they announce is done then. It fails with
+     * {@link Ledger.Moved} when somebody else has appended to the ticket since this window saw it, which is then read in, and with a
+     * {@link wistaxis.store.files.DiskTrouble} when they cannot be written.
      */
     public CompletableFuture<Ticket> record(String number, List<TicketEvent> events) {
         refuseUnread();
         if (events.isEmpty()) {
             return CompletableFuture.completedFuture(of(number));
         }
-        CompletableFuture<Ticket> done = acknowledged(number, ledger.append(number, lastOf(number), events, benchTime.get())).thenApply(_ -> of(number));
+        CompletableFuture<Ticket> done = acknowledged(number, ledger.append(number, lastOf(number), events, benchTime.get()))
+                .thenApply(_ -> of(number));
         return done;
     }
 
@@ -355,7 +363,8 @@ public final class Tickets {
         Anchor head = new Anchor(last, lastDigest, wall.instant());
         background.write(() -> {
             LocalDate today = LocalDate.ofInstant(head.at(), ZoneId.systemDefault());
-            if (Anchor.read(anchors).stream().noneMatch(a -> a.at() != null && LocalDate.ofInstant(a.at(), ZoneId.systemDefault()).equals(today))) {
+            if (Anchor.read(anchors).stream().noneMatch(a -> a.at() != null && LocalDate.ofInstant(a.at(), ZoneId.systemDefault())
+                    .equals(today))) {
                 head.append(anchors);
             }
             return head;

@@ -7,7 +7,8 @@ import wistaxis.core.bench.BenchClock;
 import wistaxis.core.bench.BenchTime;
 
 /**
- * The bench's time. Within a run of keys it goes by the monotonic clock; beside that it follows the wall clock, over a night's sleep of the computer and, at the real bench, over a clock that is set.
+ * The bench's time. Within a run of keys it goes by the monotonic clock; beside that it follows the wall clock, over a night's sleep of
+ * the computer and, at the real bench, over a clock that is set.
  * The interface thread's, but for {@link #now()} and {@link #nowNanos()}.
  */
 public final class TimeKeeper {
@@ -54,7 +55,12 @@ public final class TimeKeeper {
         return other;
     }
 
-    /** Looks whether the wall clock went on by more, or by less, than the monotonic clock. @param keys whether keys run, which nothing may disturb @return whether the bench's time was changed */
+    /**
+     * Looks whether the wall clock went on by more, or by less, than the monotonic clock.
+     *
+     * @param keys whether keys run, which nothing may disturb
+     * @return whether the bench's time was changed
+     */
     boolean follow(boolean keys) {
         long real = realNanos.getAsLong();
         long now = BenchTime.nanos(wall.instant());

@@ -78,7 +78,8 @@ public final class Workbench implements AutoCloseable {
      * @param wall the wall clock, which does not
      * @param front runs something on the thread that the bench belongs to, later
      */
-    public record Setup(String benchName, DataFolder folder, Instant start, LongSupplier realNanos, InstantSource wall, World.Maker world, Executor front) {
+    public record Setup(String benchName, DataFolder folder, Instant start, LongSupplier realNanos, InstantSource wall, World.Maker world,
+            Executor front) {
         /** A bench on this machine's clocks. */
         public static Setup of(String benchName, DataFolder folder, World.Maker world, Executor front) {
             return new Setup(benchName, folder, Instant.now(), System::nanoTime, Clock.systemUTC(), world, front);
@@ -100,7 +101,8 @@ public final class Workbench implements AutoCloseable {
             keeper[0] = time;
             this.ledger = opened(KeptLedger.open(setup.folder().ledger()));
             this.background = opened(new Background(setup.front()));
-            this.tickets = new Tickets(ledger, new Tickets.Place(setup.folder().seen(), setup.folder().anchors(), setup.wall(), time::now, background, setup.front(), changes, notices));
+            this.tickets = new Tickets(ledger, new Tickets.Place(setup.folder().seen(), setup.folder().anchors(), setup.wall(), time::now,
+                    background, setup.front(), changes, notices));
             open.addFirst(tickets::close);
             this.schools = new Schools(this, setup.folder().schools());
             this.line = opened(new Line(world.services()));
@@ -129,8 +131,11 @@ public final class Workbench implements AutoCloseable {
         }
         tickets.open().stream().filter(Ticket::running).forEach(t -> {
             boolean writing = stages.stream().filter(s -> s.id().equals(t.restoreStage())).anyMatch(RestoreStage::leaveCable);
-            record(t.number(), writing ? new TicketEvent.RestoreStopped("the program ended while the device was being written to; its state is not known", true)
-                    : new TicketEvent.RestoreStopped("the program ended during the restore; put the device into recovery and start it again"));
+            record(t.number(), writing
+                    ? new TicketEvent.RestoreStopped("the program ended while the device was being written to; its state is not known",
+                    true)
+                    : new TicketEvent.RestoreStopped("the program ended during the restore; put the device into recovery and start it "
+                    + "again"));
         });
         tickets.anchor();
         tickets.remember();
@@ -288,14 +293,16 @@ public final class Workbench implements AutoCloseable {
 
     /** Writes the whole ledger into the data folder. The answer says where it is, or why it is not. */
     public CompletableFuture<String> export(LedgerExport format) {
-        Path file = Inside.file(setup.folder().exports(), "ledger-" + now().toString().substring(0, 19).replace(":", "") + "." + format.name().toLowerCase(Locale.ROOT));
+        Path file = Inside.file(setup.folder().exports(), "ledger-" + now().toString().substring(0, 19).replace(":", "") + "."
+                + format.name().toLowerCase(Locale.ROOT));
         CompletableFuture<String> said = new CompletableFuture<>();
         background.run(() -> {
             Rights.makeFolder(setup.folder().exports());
             Room.check(file, EXPORT_TIMES * Files.size(setup.folder().ledger()));
             format.write(ledger.all(), file);
             return "Written: " + file;
-        }, said::complete, e -> said.complete("Not written: " + (e instanceof IOException io ? DiskTrouble.words("export", file, io) : e.getMessage())));
+        }, said::complete, e -> said.complete("Not written: " + (e instanceof IOException io ? DiskTrouble.words("export", file, io)
+                : e.getMessage())));
         return said;
     }
 
@@ -309,7 +316,10 @@ public final class Workbench implements AutoCloseable {
         return tickets.recordAloud(number, events);
     }
 
-    /** The same for what a desk does by itself: what goes wrong is said once, the desk is left alone for a moment, and then it tries again. */
+    /**
+     * The same for what a desk does by itself: what goes wrong is said once, the desk is left alone for a moment, and then it tries
+     * again.
+     */
     CompletableFuture<Ticket> recordByItself(String number, List<TicketEvent> events) {
         CompletableFuture<Ticket> done = tickets.record(number, events);
         done.whenComplete((_, e) -> {
@@ -341,7 +351,10 @@ public final class Workbench implements AutoCloseable {
         return Optional.ofNullable(desks.get(number));
     }
 
-    /** Lets time pass on every open desk; to be called each frame. What goes wrong on one keeps nobody else, is said, and is tried again a little later. */
+    /**
+     * Lets time pass on every open desk; to be called each frame. What goes wrong on one keeps nobody else, is said, and is tried again a
+     * little later.
+     */
     public void tick() {
         long now = System.nanoTime();
         if (time.follow(keysRun())) {
@@ -370,7 +383,8 @@ public final class Workbench implements AutoCloseable {
         pausedUntil.put(what, System.nanoTime() + TRY_AGAIN_NANOS);
         if (troubled.add(what)) {
             LogFile.failed(what, e);
-            notices.say(what + ": that did not work, and was not saved: " + e.getMessage() + " It is tried again by itself. What was saved before is safe.");
+            notices.say(what + ": that did not work, and was not saved: " + e.getMessage()
+                    + " It is tried again by itself. What was saved before is safe.");
         }
     }
 

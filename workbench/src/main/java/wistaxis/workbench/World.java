@@ -24,7 +24,8 @@ import wistaxis.core.signing.Ed25519Key;
  */
 public record World(
         boolean simulated, Supplier<URI> services, Supplier<Ed25519Key> trusted, long usualPackage,
-        BiFunction<DeviceMachine, DeviceState, DeviceLink> device, BiFunction<DeviceMachine, DeviceState, DeviceLink> drill, HostProbe host, AutoCloseable end) {
+        BiFunction<DeviceMachine, DeviceState, DeviceLink> device, BiFunction<DeviceMachine, DeviceState, DeviceLink> drill,
+        HostProbe host, AutoCloseable end) {
     /** Makes a world that goes by a bench's time. */
     public interface Maker {
         World make(Supplier<Instant> benchTime);

@@ -14,7 +14,8 @@ class BackgroundTest {
     @Test
     void errorsReachTheCallerAsExceptionsDo() throws Exception {
         try (Background background = new Background(Runnable::run)) {
-            for (Throwable thrown : List.of(new IllegalStateException("x"), new StackOverflowError("y"), new NoClassDefFoundError("z"), new UnsatisfiedLinkError("w"))) {
+            for (Throwable thrown : List.of(new IllegalStateException("x"), new StackOverflowError("y"), new NoClassDefFoundError("z"),
+                    new UnsatisfiedLinkError("w"))) {
                 CompletableFuture<Throwable> heard = new CompletableFuture<>();
                 Callable<String> work = () -> {
                     if (thrown instanceof Error e) {

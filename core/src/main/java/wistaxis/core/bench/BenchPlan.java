@@ -31,12 +31,14 @@ public record BenchPlan(List<Lane> lanes) {
     /**
      * An open job as the plan needs it.
      *
-     * @param unattended how long the machine part of the present stage still runs by itself, before hands are needed; zero when it waits for hands
+     * @param unattended how long the machine part of the present stage still runs by itself, before hands are needed; zero when it waits
+     *     for hands
      * @param download how long the download will take once started; zero when it is here
      * @param writes whether firmware is written on its way, as far as that is known
      * @param restore what the restore runs through once started, by itself
      */
-    public record Job(String ticket, Stage stage, Instant promised, Duration unattended, Duration download, boolean writes, List<Stretch> restore) {
+    public record Job(String ticket, Stage stage, Instant promised, Duration unattended, Duration download, boolean writes,
+            List<Stretch> restore) {
         public Job {
             restore = List.copyOf(restore);
         }
@@ -74,12 +76,14 @@ public record BenchPlan(List<Lane> lanes) {
     /** Of those ready when the hands are free the earliest promised; if none is, the one ready first. */
     private static Optional<Planner> nextOf(List<Planner> planners, Instant handsFree) {
         return planners.stream().filter(Planner::hasMore)
-                .min(Comparator.<Planner, Instant>comparing(p -> p.free.isBefore(handsFree) ? handsFree : p.free).thenComparing(p -> p.job.promised()));
+                .min(Comparator.<Planner, Instant>comparing(p -> p.free.isBefore(handsFree) ? handsFree : p.free)
+                .thenComparing(p -> p.job.promised()));
     }
 
     /** The earliest moment at which a ticket needs hands. */
     public Optional<Call> nextCall() {
-        return lanes.stream().flatMap(l -> l.spans().stream().filter(Span::hands).limit(1).map(s -> new Call(l.job().ticket(), s.start(), s.what())))
+        return lanes.stream().flatMap(l -> l.spans().stream().filter(Span::hands).limit(1)
+                .map(s -> new Call(l.job().ticket(), s.start(), s.what())))
                 .min(Comparator.comparing(Call::at));
     }
 

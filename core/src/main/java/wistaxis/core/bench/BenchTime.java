@@ -5,7 +5,10 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.time.temporal.ChronoUnit;
 
-/** Times that cannot be reckoned over the edge: what lies outside the years 1970 to 2199 is taken for the edge, so that no sum or difference wraps. */
+/**
+ * Times that cannot be reckoned over the edge: what lies outside the years 1970 to 2199 is taken for the edge, so that no sum or
+ * difference wraps.
+ */
 public final class BenchTime {
     public static final Instant FIRST = Instant.EPOCH;
     public static final Instant LAST = Instant.parse("2199-12-31T00:00:00Z");

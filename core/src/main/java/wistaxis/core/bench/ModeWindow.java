@@ -6,7 +6,8 @@ import java.util.Locale;
 import wistaxis.core.facts.BadInput;
 
 /**
- * The mode first or the file first? A device leaves recovery by itself after a while, even in mid-download. Common practice: about 15 minutes; one
+ * The mode first or the file first? A device leaves recovery by itself after a while, even in mid-download. Common practice: about 15
+ * minutes; one
  * practitioner says when the passcode wait that was running has elapsed.
  *
  * @param downloadSeconds how long the download takes
@@ -22,7 +23,8 @@ public record ModeWindow(double downloadSeconds, Way modeFirst, Way fileFirst, S
 
     /**
      * @param reentries how often the device goes back into the mode
-     * @param reentryAt seconds from the first moment in the mode; the last one waits a little, at most a third of a window, where that lets it cover the rest
+     * @param reentryAt seconds from the first moment in the mode; the last one waits a little, at most a third of a window, where that
+     *     lets it cover the rest
      * @param handsOnMinutes hands on the device
      * @param totalMinutes until the greeting
      */
@@ -64,7 +66,9 @@ public record ModeWindow(double downloadSeconds, Way modeFirst, Way fileFirst, S
             at.add(back);
             inUntil = back + l.window();
             if (at.size() > MOST_REENTRIES) {
-                throw new BadInput(String.format(Locale.ROOT, "window [%.0f s]: the device would have to go back into the mode more than %d times; give a longer one", l.window(), MOST_REENTRIES));
+                throw new BadInput(String.format(Locale.ROOT,
+                        "window [%.0f s]: the device would have to go back into the mode more than %d times; give a longer one",
+                        l.window(), MOST_REENTRIES));
             }
         }
         return at;
@@ -78,8 +82,12 @@ public record ModeWindow(double downloadSeconds, Way modeFirst, Way fileFirst, S
         if (l.download() <= 0) {
             return "The package is here: put the device into the mode when the hands are free.";
         }
-        return fits ? String.format(Locale.ROOT, "Download and preparation, %.0f min, fit into one window of %.0f min: one visit of the hands, then it runs to the greeting.", (l.download() + l.prepare()) / 60, l.window() / 60)
-                : String.format(Locale.ROOT, "Download and preparation take %.0f min and the window is %.0f min: the device would drop out %s. With the file first it goes into the mode once.", (l.download() + l.prepare()) / 60, l.window() / 60,
+        return fits ? String.format(Locale.ROOT,
+                "Download and preparation, %.0f min, fit into one window of %.0f min: one visit of the hands, then it runs to the "
+                + "greeting.", (l.download() + l.prepare()) / 60, l.window() / 60)
+                : String.format(Locale.ROOT,
+                "Download and preparation take %.0f min and the window is %.0f min: the device would drop out %s. With the file first it "
+                + "goes into the mode once.", (l.download() + l.prepare()) / 60, l.window() / 60,
                         mode.reentries() == 1 ? "once" : mode.reentries() + " times");
     }
 }

@@ -23,7 +23,8 @@ public record Range(double low, double mid, double high, int cases) {
     }
 
     /**
-     * The percentile by linear interpolation between the closest ranks. Published: Hyndman and Fan, The American Statistician 50:361, 1996, definition 7.
+     * The percentile by linear interpolation between the closest ranks. Published: Hyndman and Fan, The American Statistician 50:361,
+     * 1996, definition 7.
      *
      * @param sorted ascending, not empty
      * @param p 0 to 1

@@ -13,7 +13,10 @@ import wistaxis.core.facts.Provenance;
 import wistaxis.core.restore.RestoreStage;
 import wistaxis.core.ticket.Projection;
 
-/** How long things take here: downloads on this line and the stages of a restore by key family, from the shop's own ledger; stated defaults before there are any. */
+/**
+ * How long things take here: downloads on this line and the stages of a restore by key family, from the shop's own ledger; stated
+ * defaults before there are any.
+ */
 public final class TimeHistory {
     /** Older downloads say little about the line of today. */
     public static final int LATEST_DOWNLOADS = 25;
@@ -100,7 +103,9 @@ public final class TimeHistory {
     /** Seconds of a stage on a family's devices. @param family null while it is not known */
     public Range stage(@Nullable KeyFamily family, RestoreStage stage) {
         Deque<Double> measured = family == null ? null : seconds.get(new Stretch(family, stage.id()));
-        return measured != null ? Range.of(List.copyOf(measured)) : new Range(stage.seconds() * defaults.stageFactors().getFirst(), stage.seconds(), stage.seconds() * defaults.stageFactors().getLast(), 0);
+        return measured != null ? Range.of(List.copyOf(measured))
+                : new Range(stage.seconds() * defaults.stageFactors().getFirst(), stage.seconds(), stage.seconds() * defaults.stageFactors()
+                .getLast(), 0);
     }
 
     /** Seconds of the stages from one to another, the first and not the last. */

@@ -106,7 +106,10 @@ public record CoachRun(Score score, List<Long> starts, long endedNanos) {
         return spans;
     }
 
-    /** What to do now. After the end it repeats the last step's words; the verdict takes over. Letting go takes no time, but its words stay for a moment. */
+    /**
+     * What to do now. After the end it repeats the last step's words; the verdict takes over. Letting go takes no time, but its words
+     * stay for a moment.
+     */
     public Instruction instruction(long nowNanos) {
         double gone = Math.max(0, (nowNanos - starts.getLast()) / 1e9);
         Instruction now = score.instruction(step(), gone);

@@ -23,7 +23,8 @@ public record Instruction(String huge, String detail, double seconds, boolean co
 
     /** This one while the words of the one before it still stand. */
     Instruction after(Instruction before) {
-        return new Instruction(before.huge(), huge.substring(0, 1).toLowerCase(Locale.ROOT) + huge.substring(1) + (detail.isEmpty() ? "" : ", " + detail), seconds, countsDown);
+        return new Instruction(before.huge(), huge.substring(0, 1).toLowerCase(Locale.ROOT) + huge.substring(1)
+                + (detail.isEmpty() ? "" : ", " + detail), seconds, countsDown);
     }
 
     /** @param held the keys that are down before it: what goes on needs other words than what begins */
@@ -46,7 +47,8 @@ public record Instruction(String huge, String detail, double seconds, boolean co
     private static String detail(KeyStep step, double nominal) {
         Until until = step.until();
         if (until == null) {
-            return step.action() == KeyStep.Action.TAP ? "a short press" : step.seconds() == null ? "" : "for " + (nominal < 1 ? "a moment" : Math.round(nominal) + " s");
+            return step.action() == KeyStep.Action.TAP ? "a short press" : step.seconds() == null ? "" : "for "
+                    + (nominal < 1 ? "a moment" : Math.round(nominal) + " s");
         }
         String about = "until " + until.words() + ", about " + Math.round(nominal) + " s. ";
         return about + switch (until) {

@@ -10,7 +10,8 @@ import wistaxis.core.facts.Provenance;
  * @param powerKey {@code SIDE} or {@code TOP}: what the key that starts and resets the device is called on this body
  * @param shape {@code phone} or {@code pad}
  */
-public record Body(String body, String words, PhysicalKey powerKey, String shape, List<KeyPlace> keys, Provenance provenance, String source) {
+public record Body(String body, String words, PhysicalKey powerKey, String shape, List<KeyPlace> keys, Provenance provenance,
+        String source) {
     public Body {
         keys = List.copyOf(keys);
     }

@@ -40,8 +40,10 @@ public final class DeviceCatalogue {
 
     private static DeviceCatalogue read() {
         Families families = Json.fact("families.json", Families.class);
-        Lookup lookup = new Lookup(byName(Json.fact("generations.json", Generations.class).generations(), Generation::name), byName(families.bodies(), Body::body));
-        return new DeviceCatalogue(Json.fact("devices.json", Models.class).devices().stream().map(row -> DeviceModel.of(row, lookup)).toList(), families.families());
+        Lookup lookup = new Lookup(byName(Json.fact("generations.json", Generations.class).generations(), Generation::name),
+                byName(families.bodies(), Body::body));
+        return new DeviceCatalogue(Json.fact("devices.json", Models.class).devices().stream().map(row -> DeviceModel.of(row, lookup))
+                .toList(), families.families());
     }
 
     private static <T> Map<String, T> byName(List<T> list, Function<T, String> name) {

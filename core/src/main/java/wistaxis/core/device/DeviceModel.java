@@ -45,7 +45,8 @@ public record DeviceModel(
     }
 
     static DeviceModel of(Row row, DeviceCatalogue.Lookup lookup) {
-        Generation generation = Objects.requireNonNull(lookup.generations().get(row.generation()), () -> "no generation [" + row.generation() + "]");
+        Generation generation = Objects.requireNonNull(lookup.generations().get(row.generation()), () -> "no generation ["
+                + row.generation() + "]");
         Body body = Objects.requireNonNull(lookup.bodies().get(generation.body()), () -> "no body [" + generation.body() + "]");
         return new DeviceModel(row.identifier(), generation, body, row.network(), row.aNumbers(), row.provenance(), row.source());
     }

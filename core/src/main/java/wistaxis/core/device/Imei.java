@@ -19,7 +19,8 @@ public record Imei(String digits) {
             throw new BadInput("IMEI [" + typed + "]: digits only, 15 of them; dial *#06# or read it off the box");
         }
         if (digits.length() == 14) {
-            throw new BadInput("IMEI [" + typed + "] has 14 digits, 15 are needed; if only the check digit is missing, it is " + checkDigit(digits));
+            throw new BadInput("IMEI [" + typed + "] has 14 digits, 15 are needed; if only the check digit is missing, it is "
+                    + checkDigit(digits));
         }
         if (digits.length() != 15) {
             throw new BadInput("IMEI [" + typed + "] has " + digits.length() + " digits, 15 are needed; dial *#06# or read it off the box");
@@ -31,7 +32,8 @@ public record Imei(String digits) {
     public static Imei exact(String typed) {
         Imei imei = parse(typed);
         if (!imei.valid()) {
-            throw new BadInput("IMEI [" + typed + "] is misread: its check digit is [" + imei.digits().charAt(14) + "], the other digits call for ["
+            throw new BadInput("IMEI [" + typed + "] is misread: its check digit is [" + imei.digits().charAt(14)
+                    + "], the other digits call for ["
                     + imei.expectedCheckDigit() + "]; read it again");
         }
         return imei;

@@ -28,7 +28,8 @@ final class ModelSearch {
     }
 
     private static Entry entry(DeviceModel m, int place) {
-        return new Entry(m, place, words(m.name()), Stream.concat(Stream.of(m.identifier()), m.aNumbers().stream()).map(ModelSearch::code).toList());
+        return new Entry(m, place, words(m.name()), Stream.concat(Stream.of(m.identifier()), m.aNumbers().stream()).map(ModelSearch::code)
+                .toList());
     }
 
     List<DeviceModel> find(String typed) {
@@ -42,8 +43,10 @@ final class ModelSearch {
         }
         List<String> wanted = words(typed);
         Stream<DeviceModel> named = wanted.isEmpty() ? Stream.of() : entries.stream().flatMap(e -> hit(e, wanted).stream())
-                .sorted(Comparator.comparingInt((Hit h) -> h.left()).thenComparing(h -> -h.exact()).thenComparing(h -> h.entry().place())).map(h -> h.entry().model());
-        Stream<DeviceModel> coded = code.length() < 2 ? Stream.of() : entries.stream().filter(e -> e.codes().stream().anyMatch(c -> c.startsWith(code))).map(Entry::model);
+                .sorted(Comparator.comparingInt((Hit h) -> h.left()).thenComparing(h -> -h.exact()).thenComparing(h -> h.entry().place()))
+                .map(h -> h.entry().model());
+        Stream<DeviceModel> coded = code.length() < 2 ? Stream.of() : entries.stream()
+                .filter(e -> e.codes().stream().anyMatch(c -> c.startsWith(code))).map(Entry::model);
         return Stream.concat(named, coded).distinct().toList();
     }
 
@@ -54,8 +57,10 @@ final class ModelSearch {
             return found.stream().findFirst();
         }
         List<String> wanted = words(typed);
-        List<Hit> first = found.stream().limit(2).flatMap(m -> entries.stream().filter(e -> e.model().equals(m))).flatMap(e -> hit(e, wanted).stream()).toList();
-        boolean better = first.size() == 2 && (first.getFirst().left() < first.getLast().left() || first.getFirst().left() == first.getLast().left() && first.getFirst().exact() > first.getLast().exact());
+        List<Hit> first = found.stream().limit(2).flatMap(m -> entries.stream().filter(e -> e.model().equals(m)))
+                .flatMap(e -> hit(e, wanted).stream()).toList();
+        boolean better = first.size() == 2 && (first.getFirst().left() < first.getLast().left() || first.getFirst()
+                .left() == first.getLast().left() && first.getFirst().exact() > first.getLast().exact());
         return better ? Optional.of(first.getFirst().entry().model()) : Optional.empty();
     }
 
@@ -66,7 +71,8 @@ final class ModelSearch {
         for (String word : wanted) {
             if (left.remove(word)) {
                 exact++;
-            } else if (left.stream().filter(w -> w.startsWith(word) && (word.length() > 1 || w.matches("[a-z].*"))).findFirst().map(left::remove).isEmpty()) {
+            } else if (left.stream().filter(w -> w.startsWith(word) && (word.length() > 1 || w.matches("[a-z].*"))).findFirst()
+                    .map(left::remove).isEmpty()) {
                 return List.of();
             }
         }

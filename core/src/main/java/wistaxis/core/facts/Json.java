@@ -52,7 +52,8 @@ public final class Json {
             .disable(MapperFeature.ALLOW_COERCION_OF_SCALARS)
             .disable(SerializationFeature.WRITE_DATES_AS_TIMESTAMPS)
             .annotationIntrospector(new NoNulls())
-            .withCoercionConfig(LogicalType.Textual, c -> Stream.of(CoercionInputShape.Integer, CoercionInputShape.Float, CoercionInputShape.Boolean)
+            .withCoercionConfig(LogicalType.Textual,
+            c -> Stream.of(CoercionInputShape.Integer, CoercionInputShape.Float, CoercionInputShape.Boolean)
                     .forEach(shape -> c.setCoercion(shape, CoercionAction.Fail)))
             .build();
 
@@ -143,12 +144,15 @@ public final class Json {
             case UnrecognizedPropertyException u -> "unknown field [" + u.getPropertyName() + "]; known are " + u.getKnownPropertyIds();
             case InvalidFormatException f when f.getTargetType().isEnum() ->
                     "unknown value [" + f.getValue() + "]; use one of " + Arrays.toString(f.getTargetType().getEnumConstants());
-            case InvalidFormatException f when f.getTargetType() == String.class -> "[" + f.getValue() + "] where a text belongs; put it into quotes";
+            case InvalidFormatException f when f.getTargetType() == String.class -> "[" + f.getValue()
+                    + "] where a text belongs; put it into quotes";
             case InvalidFormatException f -> "[" + f.getValue() + "] cannot be read as " + f.getTargetType().getSimpleName();
             case InvalidNullException _ -> "null, where a value belongs; leave nothing empty that is needed";
-            case ValueInstantiationException v when v.getCause() instanceof NullPointerException -> "a field is missing; there are " + fields(v.getType().getRawClass());
+            case ValueInstantiationException v when v.getCause() instanceof NullPointerException -> "a field is missing; there are "
+                    + fields(v.getType().getRawClass());
             case ValueInstantiationException v when v.getCause() != null -> String.valueOf(v.getCause().getMessage());
-            case MismatchedInputException m when m.getTargetType() != null && m.getTargetType().isRecord() && m.getOriginalMessage().startsWith("Cannot construct") ->
+            case MismatchedInputException m when m.getTargetType() != null && m.getTargetType().isRecord() && m.getOriginalMessage()
+                    .startsWith("Cannot construct") ->
                     "a single value, where an object with the fields " + fields(m.getTargetType()) + " belongs";
             default -> plain(cut(String.valueOf(e.getOriginalMessage()).lines().findFirst().orElse("not JSON")));
         };
@@ -162,7 +166,8 @@ public final class Json {
     private static String plain(String message) {
         return message.replaceAll("Missing required creator property '(\\w+)' \\(index \\d+\\)", "field [$1] is missing")
                 .replaceAll("`?(?:\\w+\\.)+([A-Z]\\w*)(?:<[^`]*>)?`?", "$1").replaceAll(" ?\\(token [^)]*\\)", "")
-                .replaceAll("Cannot deserialize value of type (\\w+) from (\\w+) value", "the kind of value does not fit: $2, where $1 belongs").replace("ArrayList", "a list");
+                .replaceAll("Cannot deserialize value of type (\\w+) from (\\w+) value",
+                "the kind of value does not fit: $2, where $1 belongs").replace("ArrayList", "a list");
     }
 
     /** Which components may be null: those that say so. Every other one is needed, and so is each element of a list or map. */
@@ -183,7 +188,8 @@ public final class Json {
 
         private static boolean isNeeded(AnnotatedParameter p) {
             Class<?> owner = p.getDeclaringClass();
-            return owner.isRecord() && owner.getRecordComponents().length > p.getIndex() && p.getOwner().getParameterCount() == owner.getRecordComponents().length
+            return owner.isRecord() && owner.getRecordComponents().length > p.getIndex() && p.getOwner()
+                    .getParameterCount() == owner.getRecordComponents().length
                     && !owner.getRecordComponents()[p.getIndex()].getAnnotatedType().isAnnotationPresent(Nullable.class);
         }
     }

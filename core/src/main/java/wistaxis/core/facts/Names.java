@@ -23,7 +23,12 @@ public final class Names {
         return text;
     }
 
-    /** A build's name. @throws BadInput for anything but 1 to 32 Latin letters, digits, dots, lines below and hyphens, which a sign can neither begin nor end */
+    /**
+     * A build's name.
+     *
+     * @throws BadInput for anything but 1 to 32 Latin letters, digits, dots, lines below and hyphens, which a sign can neither begin nor
+     *     end
+     */
     public static String build(String text) {
         if (!BUILD.matcher(text).matches() || text.contains("..")) {
             throw new BadInput("build [" + Shown.value(text) + "]: write letters and digits, at most 32, for example 31K88");
@@ -48,18 +53,24 @@ public final class Names {
     }
 
     /**
-     * A name of a file for any text, of Latin letters, digits and hyphens. Two texts that differ in more than what a file can be called never share one: what was lost is told apart by a digest.
+     * A name of a file for any text, of Latin letters, digits and hyphens. Two texts that differ in more than what a file can be called
+     * never share one: what was lost is told apart by a digest.
      */
     public static String file(String text) {
         String plain = text.replaceAll("[^A-Za-z0-9]+", "-").replaceAll("^-|-$", "");
         String cut = plain.length() > LONGEST_FILE / 2 ? plain.substring(0, LONGEST_FILE / 2) : plain;
         boolean same = cut.equals(text);
-        return same && isPortable(cut) ? cut : (cut.isEmpty() ? "" : cut + "-") + Sha256.of(text.getBytes(StandardCharsets.UTF_8)).substring(0, 10);
+        return same && isPortable(cut) ? cut : (cut.isEmpty() ? "" : cut + "-") + Sha256.of(text.getBytes(StandardCharsets.UTF_8))
+                .substring(0, 10);
     }
 
-    /** Whether a file can be called so on every usual system: nothing that leads elsewhere, no device's name, no colon, no dot or blank at its end. */
+    /**
+     * Whether a file can be called so on every usual system: nothing that leads elsewhere, no device's name, no colon, no dot or blank at
+     * its end.
+     */
     public static boolean isPortable(String name) {
-        return !name.isBlank() && name.length() <= 2 * LONGEST_FILE && !RESERVED.matcher(name.toLowerCase(Locale.ROOT)).matches() && !name.endsWith(".") && !name.endsWith(" ")
+        return !name.isBlank() && name.length() <= 2 * LONGEST_FILE && !RESERVED.matcher(name.toLowerCase(Locale.ROOT)).matches()
+                && !name.endsWith(".") && !name.endsWith(" ")
                 && name.codePoints().noneMatch(c -> Shown.isUnprintable(c) || "<>:\"/\\|?*".indexOf(c) >= 0);
     }
 }

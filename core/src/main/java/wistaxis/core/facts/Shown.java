@@ -10,9 +10,13 @@ public final class Shown {
 
     private Shown() {}
 
-    /** Whether a letter is a control (C0, DEL, C1), one that changes the direction of text, or a line of its own (Unicode 16, categories Cc, Zl, Zp and the bidirectional controls). */
+    /**
+     * Whether a letter is a control (C0, DEL, C1), one that changes the direction of text, or a line of its own (Unicode 16, categories
+     * Cc, Zl, Zp and the bidirectional controls).
+     */
     public static boolean isUnprintable(int letter) {
-        return letter < 0x20 || letter >= 0x7f && letter < 0xa0 || letter == 0x200e || letter == 0x200f || letter >= 0x2028 && letter <= 0x202e
+        return letter < 0x20 || letter >= 0x7f && letter < 0xa0 || letter == 0x200e || letter == 0x200f || letter >= 0x2028
+                && letter <= 0x202e
                 || letter >= 0x2066 && letter <= 0x2069 || letter == 0xfeff || letter == 0x061c;
     }
 

@@ -7,10 +7,13 @@ import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/** Sizes, rates and spans as people write them; a number without a unit is refused. Decimal and binary prefixes: published, IEC 80000-13. */
+/**
+ * Sizes, rates and spans as people write them; a number without a unit is refused. Decimal and binary prefixes: published, IEC 80000-13.
+ */
 public final class Units {
     private static final Pattern FORM = Pattern.compile("(\\d{1,12}(?:\\.\\d{1,9})?)\\s*([A-Za-z/]*)");
-    private static final Map<String, Double> SIZES = table("B", 1.0, "kB", 1e3, "MB", 1e6, "GB", 1e9, "KiB", 1024.0, "MiB", 1048576.0, "GiB", 1073741824.0);
+    private static final Map<String, Double> SIZES = table("B", 1.0, "kB", 1e3, "MB", 1e6, "GB", 1e9, "KiB", 1024.0, "MiB", 1048576.0,
+            "GiB", 1073741824.0);
     private static final Map<String, Double> RATES = table("kbit/s", 125.0, "Mbit/s", 125e3, "MB/s", 1e6);
     private static final Map<String, Double> SPANS = table("s", 1.0, "min", 60.0, "h", 3600.0);
 
@@ -54,7 +57,8 @@ public final class Units {
 
     /** Decimal and short: 38.2 MB, 6.10 GB. */
     public static String inWords(long bytes) {
-        return bytes >= 1e9 ? String.format(Locale.ROOT, "%.2f GB", bytes / 1e9) : bytes >= 1e6 ? String.format(Locale.ROOT, "%.1f MB", bytes / 1e6)
+        return bytes >= 1e9 ? String.format(Locale.ROOT, "%.2f GB", bytes / 1e9) : bytes >= 1e6
+                ? String.format(Locale.ROOT, "%.1f MB", bytes / 1e6)
                 : bytes >= 1e3 ? String.format(Locale.ROOT, "%.1f kB", bytes / 1e3) : bytes + " B";
     }
 

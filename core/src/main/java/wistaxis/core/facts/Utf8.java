@@ -32,7 +32,8 @@ public final class Utf8 {
 
     /** The two marks of UTF-16, or a zero byte, which no text has. */
     private static boolean looksWide(byte[] bytes) {
-        if (bytes.length >= 2 && (bytes[0] == (byte) 0xFE && bytes[1] == (byte) 0xFF || bytes[0] == (byte) 0xFF && bytes[1] == (byte) 0xFE)) {
+        if (bytes.length >= 2 && (bytes[0] == (byte) 0xFE && bytes[1] == (byte) 0xFF || bytes[0] == (byte) 0xFF
+                && bytes[1] == (byte) 0xFE)) {
             return true;
         }
         for (byte b : bytes) {

@@ -3,7 +3,8 @@ package wistaxis.core.facts;
 import java.util.function.BooleanSupplier;
 
 /**
- * Counts what reading an input costs: objects looked at, bytes made. Beyond what any genuine one needs it is refused, and whoever waits can stop it. Not thread-safe.
+ * Counts what reading an input costs: objects looked at, bytes made. Beyond what any genuine one needs it is refused, and whoever waits
+ * can stop it. Not thread-safe.
  */
 public final class Work {
     private static final int LOOK_EVERY = 1 << 16;

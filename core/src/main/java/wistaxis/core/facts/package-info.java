@@ -1,5 +1,6 @@
 /**
- * Reads facts and other JSON into records and says exactly what is wrong with bad ones: entry, line, what to do. Sizes, rates and spans with their units.
+ * Reads facts and other JSON into records and says exactly what is wrong with bad ones: entry, line, what to do. Sizes, rates and spans
+ * with their units.
  * Everything else in the core uses it; it uses nothing of ours.
  */
 @NullMarked

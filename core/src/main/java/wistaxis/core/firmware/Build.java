@@ -21,7 +21,8 @@ import wistaxis.core.facts.Shown;
  * @param signedUntil when signing ends, or ended; null when no end is known
  */
 public record Build(
-        List<String> identifiers, SystemVersion version, String build, LocalDate released, long sizeBytes, String sha256, @Nullable String path, boolean signed,
+        List<String> identifiers, SystemVersion version, String build, LocalDate released, long sizeBytes, String sha256,
+        @Nullable String path, boolean signed,
         @Nullable Instant signedUntil) {
     public Build {
         identifiers = List.copyOf(identifiers);
@@ -39,8 +40,10 @@ public record Build(
         if (!sha256.matches("[0-9a-f]{64}")) {
             throw new BadInput("digest [" + Shown.value(sha256) + "] of build [" + build + "]: write 64 hex digits");
         }
-        if (path != null && (path.length() > 500 || !PATH.matcher(path).matches() || (path + "/").contains("/../") || (path + "/").contains("/./"))) {
-            throw new BadInput("path [" + Shown.value(path) + "] of build [" + build + "]: write a path on the library itself, for example /packages/" + fileName(identifiers.getFirst(), build));
+        if (path != null && (path.length() > 500 || !PATH.matcher(path).matches() || (path + "/").contains("/../") || (path + "/")
+                .contains("/./"))) {
+            throw new BadInput("path [" + Shown.value(path) + "] of build [" + build
+                    + "]: write a path on the library itself, for example /packages/" + fileName(identifiers.getFirst(), build));
         }
     }
 

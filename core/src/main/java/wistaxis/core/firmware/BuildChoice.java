@@ -64,12 +64,15 @@ public record BuildChoice(List<Judged> builds) {
         }
         String against = wishes.against(b.version());
         if (best.filter(b::equals).isPresent()) {
-            String why = wishes.target() != null ? "The ticket asks for it, and it is signed. " : "Newest signed build for this model" + (against.isEmpty() ? ": fits every backup made on " + b.version() + " or older." : ". ");
+            String why = wishes.target() != null ? "The ticket asks for it, and it is signed. " : "Newest signed build for this model"
+                    + (against.isEmpty() ? ": fits every backup made on " + b.version() + " or older." : ". ");
             return new Judged(b, true, true, (why + against).strip());
         }
-        return new Judged(b, false, true, !against.isEmpty() ? against.strip() : wishes.target() != null ? "Not the version that the ticket asks for, " + wishes.target() + "."
+        return new Judged(b, false, true, !against.isEmpty() ? against.strip() : wishes.target() != null
+                ? "Not the version that the ticket asks for, " + wishes.target() + "."
                 : b.version().isTest() ? "A test version: only when the ticket asks for it."
-                : "Older than " + best.map(o -> o.version().toString()).orElse("the newest") + ": backups made on a newer version would not fit.");
+                : "Older than " + best.map(o -> o.version().toString()).orElse("the newest")
+                + ": backups made on a newer version would not fit.");
     }
 
     private static Optional<String> obstacle(Build b, String identifier, Instant now) {

@@ -22,7 +22,8 @@ final class EntryNames {
             refuseUnsafe(name);
             String other = seen.put(folded(name), name);
             if (other != null) {
-                throw new BadInput(other.equals(name) ? "entry [" + Shown.value(name) + "] is there twice" : "entries [" + Shown.value(other) + "] and [" + Shown.value(name) + "] would be one file");
+                throw new BadInput(other.equals(name) ? "entry [" + Shown.value(name) + "] is there twice" : "entries ["
+                        + Shown.value(other) + "] and [" + Shown.value(name) + "] would be one file");
             }
         }
         for (String name : names) {
@@ -40,8 +41,10 @@ final class EntryNames {
     }
 
     private static void refuseUnsafe(String name) {
-        boolean unsafe = name.isEmpty() || name.length() > LONGEST || name.startsWith("/") || name.contains("\\") || name.contains(":") || name.contains("//")
-                || name.chars().anyMatch(c -> Shown.isUnprintable(c) || c == 0xFFFD) || ("/" + name + "/").contains("/../") || ("/" + name + "/").contains("/./");
+        boolean unsafe = name.isEmpty() || name.length() > LONGEST || name.startsWith("/") || name.contains("\\") || name.contains(":")
+                || name.contains("//")
+                || name.chars().anyMatch(c -> Shown.isUnprintable(c) || c == 0xFFFD) || ("/" + name + "/").contains("/../")
+                || ("/" + name + "/").contains("/./");
         if (unsafe) {
             throw new BadInput("entry [" + Shown.value(name) + "] would leave its folder, or is no name");
         }

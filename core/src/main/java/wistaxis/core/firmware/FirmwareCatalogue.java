@@ -15,7 +15,8 @@ import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
 
 /**
- * The builds known, with the time at which each one's signing was asked. Immutable. Its JSON form is the open format {@code wistaxis-firmware}, see {@code docs/formats.md}.
+ * The builds known, with the time at which each one's signing was asked. Immutable. Its JSON form is the open format
+ * {@code wistaxis-firmware}, see {@code docs/formats.md}.
  *
  * @param builds one entry a package digest
  */
@@ -61,7 +62,8 @@ public record FirmwareCatalogue(List<Listed> builds) {
 
     /** The builds for a model, newest first. */
     public List<Listed> of(String identifier) {
-        return builds.stream().filter(l -> l.build().identifiers().contains(identifier)).sorted(Comparator.<Listed, SystemVersion>comparing(l -> l.build().version()).reversed()).toList();
+        return builds.stream().filter(l -> l.build().identifiers().contains(identifier))
+                .sorted(Comparator.<Listed, SystemVersion>comparing(l -> l.build().version()).reversed()).toList();
     }
 
     /** When the library was last asked about a model. */
@@ -81,7 +83,8 @@ public record FirmwareCatalogue(List<Listed> builds) {
     public static FirmwareCatalogue parseImport(String json, String name, Instant now) {
         FirmwareCatalogue read = parse(json, name);
         read.builds().stream().filter(l -> l.askedAt().isAfter(now)).findFirst().ifPresent(l -> {
-            throw new BadInput(name + ": build [" + l.build().build() + "] was asked about at [" + l.askedAt() + "], which is still to come; put the date right");
+            throw new BadInput(name + ": build [" + l.build().build() + "] was asked about at [" + l.askedAt()
+                    + "], which is still to come; put the date right");
         });
         return new FirmwareCatalogue(read.builds().stream().map(l -> new Listed(l.build(), l.askedAt(), true)).toList());
     }
@@ -107,7 +110,8 @@ public record FirmwareCatalogue(List<Listed> builds) {
     }
 
     /**
-     * With the library's answer for a model in place of what was known of it. A build that is not listed any more goes, unless it was imported, is another model's too, or its package is on the
+     * With the library's answer for a model in place of what was known of it. A build that is not listed any more goes, unless it was
+     * imported, is another model's too, or its package is on the
      * shelf: then it stays, in the last case as one whose signing is over.
      *
      * @param onShelf digests of the packages on the shelf

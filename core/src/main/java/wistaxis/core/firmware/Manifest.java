@@ -56,7 +56,8 @@ public record Manifest(List<String> products, String version, String build, Map<
         Map<String, Part> parts = at.components() == null ? listed(root, at, work) : ofIdentities(root, at, at.components(), work);
         List<?> products = Plist.as(List.class, root.get(layout.products()), layout.products());
         work.spend(products.size());
-        return new Manifest(products.stream().map(p -> Names.identifier(Plist.as(String.class, p, layout.products()))).distinct().toList(), text(root, layout.version()), Names.build(text(root, layout.build())), parts);
+        return new Manifest(products.stream().map(p -> Names.identifier(Plist.as(String.class, p, layout.products()))).distinct().toList(),
+                text(root, layout.version()), Names.build(text(root, layout.build())), parts);
     }
 
     private static Map<String, Part> listed(Map<String, Object> root, PackageLayout.PartsAt at, Work work) {

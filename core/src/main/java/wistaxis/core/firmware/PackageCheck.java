@@ -23,7 +23,8 @@ import wistaxis.core.firmware.PackageReport.Verdict;
 import wistaxis.core.signing.Ed25519Key;
 
 /**
- * Opens a package and examines it: archive, manifest, a trusted key's signature over it where there is one, model, version and build, the digest of every part and of the whole file.
+ * Opens a package and examines it: archive, manifest, a trusted key's signature over it where there is one, model, version and build, the
+ * digest of every part and of the whole file.
  */
 public final class PackageCheck {
     private final List<PackageLayout> layouts;
@@ -92,14 +93,16 @@ public final class PackageCheck {
 
     private PackageReport examine(Path file, @Nullable Expected expected, BooleanSupplier goOn, Examination then) throws IOException {
         if (Files.exists(file) && !Files.isRegularFile(file)) {
-            return report(Verdict.REFUSED, null, "Not a package to be trusted: [" + Shown.value(String.valueOf(file)) + "] is no file but a folder, a pipe or a device.", List.of());
+            return report(Verdict.REFUSED, null, "Not a package to be trusted: [" + Shown.value(String.valueOf(file))
+                    + "] is no file but a folder, a pipe or a device.", List.of());
         }
         try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ)) {
             Opened opened = open(channel, goOn);
             PackageReport told = wellFormed(opened.manifest()).measuredBy(expected);
             return told.sound() ? then.of(channel, opened) : told;
         } catch (ZipException | EOFException e) {
-            return report(Verdict.DAMAGED, null, "The file is not a whole ZIP archive (" + e.getMessage() + "): cut off or not a package. Fetch it again.", List.of());
+            return report(Verdict.DAMAGED, null, "The file is not a whole ZIP archive (" + e.getMessage()
+                    + "): cut off or not a package. Fetch it again.", List.of());
         } catch (BadInput e) {
             return report(Verdict.REFUSED, null, "Not a package to be trusted: " + e.getMessage() + ".", List.of());
         } catch (Work.Stopped e) {
@@ -111,7 +114,8 @@ public final class PackageCheck {
         ZipDirectory directory = ZipDirectory.read(channel);
         List<PackageLayout> found = layouts.stream().filter(l -> entry(directory, l.manifest()).isPresent()).toList();
         if (found.size() != 1) {
-            throw new BadInput(found.isEmpty() ? "[" + layouts.stream().map(PackageLayout::manifest).collect(Collectors.joining("] or [")) + "] is missing"
+            throw new BadInput(found.isEmpty() ? "[" + layouts.stream().map(PackageLayout::manifest).collect(Collectors.joining("] or ["))
+                    + "] is missing"
                     : "it has two manifests, " + found.stream().map(PackageLayout::manifest).toList());
         }
         PackageLayout layout = found.getFirst();
@@ -139,7 +143,8 @@ public final class PackageCheck {
             }
         });
         if (o.layout().parts().components() == null) {
-            o.directory().entries().stream().filter(e -> !o.isAbout(e) && !o.manifest().parts().containsKey(e.name())).forEach(e -> wrong.add("entry [" + Shown.value(e.name()) + "] is not in the manifest"));
+            o.directory().entries().stream().filter(e -> !o.isAbout(e) && !o.manifest().parts().containsKey(e.name()))
+                    .forEach(e -> wrong.add("entry [" + Shown.value(e.name()) + "] is not in the manifest"));
         }
         return wrong;
     }
@@ -149,23 +154,30 @@ public final class PackageCheck {
     }
 
     private static PackageReport damaged(Manifest m, List<String> wrong) {
-        return report(Verdict.DAMAGED, m, "Damaged: " + wrong.getFirst() + (wrong.size() > 1 ? " (and " + (wrong.size() - 1) + " more)" : "") + ". Fetch it again.", wrong);
+        return report(Verdict.DAMAGED, m, "Damaged: " + wrong.getFirst()
+                + (wrong.size() > 1 ? " (and " + (wrong.size() - 1) + " more)" : "") + ". Fetch it again.", wrong);
     }
 
     /** What a package is whose parts all agree with its manifest: signed, or merely consistent with itself. */
     private static PackageReport whole(Opened o, String sha256) {
         Manifest m = o.manifest();
         boolean signed = o.layout().signature() != null;
-        List<String> bare = o.directory().entries().stream().filter(e -> !o.isAbout(e) && m.parts().getOrDefault(e.name(), Manifest.Part.NONE).digest().isEmpty()).map(e -> Shown.value(e.name())).toList();
+        List<String> bare = o.directory().entries().stream()
+                .filter(e -> !o.isAbout(e) && m.parts().getOrDefault(e.name(), Manifest.Part.NONE).digest().isEmpty())
+                .map(e -> Shown.value(e.name())).toList();
         long digested = m.parts().values().stream().filter(p -> !p.digest().isEmpty()).count();
-        List<String> details = new ArrayList<>(List.of(signed ? "signature of a trusted key over the manifest" : "nobody signed the manifest: it says nothing about who made the package",
-                "model " + String.join(", ", m.products()), "version " + m.version() + " (" + m.build() + ")", digested + " parts by their digests",
+        List<String> details = new ArrayList<>(List.of(signed ? "signature of a trusted key over the manifest"
+                : "nobody signed the manifest: it says nothing about who made the package",
+                "model " + String.join(", ", m.products()), "version " + m.version() + " (" + m.build() + ")", digested
+                + " parts by their digests",
                 "digest of the whole file: " + sha256));
         bare.forEach(name -> details.add("not covered by the manifest: [" + name + "]"));
         String reason = signed ? "Whole and signed: " + digested + " parts, each with the digest the signer vouches for."
-                : "Consistent, not proven: " + digested + " parts agree with a manifest that nobody signed, which says nothing about who made it."
+                : "Consistent, not proven: " + digested
+                + " parts agree with a manifest that nobody signed, which says nothing about who made it."
                         + (bare.isEmpty() ? "" : " Not covered: " + bare.size() + " entries.");
-        return new PackageReport(signed ? Verdict.PROVEN : Verdict.CONSISTENT, signed ? Proof.SIGNED : null, sha256, m.products(), m.version(), m.build(), m.parts().size(), reason, details);
+        return new PackageReport(signed ? Verdict.PROVEN : Verdict.CONSISTENT, signed ? Proof.SIGNED : null, sha256, m.products(),
+                m.version(), m.build(), m.parts().size(), reason, details);
     }
 
     private static Optional<ZipDirectory.Entry> entry(ZipDirectory directory, String name) {

@@ -9,15 +9,18 @@ import wistaxis.core.facts.Provenance;
  * Which entries and keys of a package hold what.
  *
  * @param manifest the entry that is the manifest, a property list
- * @param signature the entry with the signer's Ed25519 signature over the manifest's bytes, 64 bytes; null where the manifest is not signed by itself
+ * @param signature the entry with the signer's Ed25519 signature over the manifest's bytes, 64 bytes; null where the manifest is not
+ *     signed by itself
  * @param products key of the array of model identifiers
  */
 public record PackageLayout(
-        String id, String manifest, @Nullable String signature, String products, String version, String build, PartsAt parts, Provenance provenance, String source) {
+        String id, String manifest, @Nullable String signature, String products, String version, String build, PartsAt parts,
+        Provenance provenance, String source) {
     /**
      * Where the parts and their digests are.
      *
-     * @param style {@code dictionary}: from part name to a dictionary with digest and size; {@code identities}: an array of dictionaries, one a model or variant, each
+     * @param style {@code dictionary}: from part name to a dictionary with digest and size; {@code identities}: an array of dictionaries,
+     *     one a model or variant, each
      *     with a dictionary of components, whose paths are the parts
      * @param at key of the dictionary or array
      * @param components key of the components in an identity; null for a dictionary

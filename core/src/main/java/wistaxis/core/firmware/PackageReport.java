@@ -18,10 +18,12 @@ import wistaxis.core.facts.Shown;
  * @param reason one sentence
  * @param details what was checked and what nothing covers, or every part that is wrong
  */
-public record PackageReport(Verdict verdict, @Nullable Proof proof, @Nullable String sha256, List<String> products, String version, String build, int parts, String reason,
+public record PackageReport(Verdict verdict, @Nullable Proof proof, @Nullable String sha256, List<String> products, String version,
+        String build, int parts, String reason,
         List<String> details) {
     /**
-     * Proven: whole, and somebody else than the package says so. Consistent: whole, as its own unsigned manifest says, so that anybody may have made it. Well-formed: directory and manifest are
+     * Proven: whole, and somebody else than the package says so. Consistent: whole, as its own unsigned manifest says, so that anybody
+     * may have made it. Well-formed: directory and manifest are
      * in order, the parts were not read. Damaged: fetch it again. Refused: not a package to be trusted.
      */
     public enum Verdict {
@@ -34,7 +36,10 @@ public record PackageReport(Verdict verdict, @Nullable Proof proof, @Nullable St
         }
     }
 
-    /** Signed: a trusted key over the manifest, and the parts agree with it. Known: size and digest of the whole file are those of an entry of the catalogue. */
+    /**
+     * Signed: a trusted key over the manifest, and the parts agree with it. Known: size and digest of the whole file are those of an
+     * entry of the catalogue.
+     */
     public enum Proof {
         SIGNED, KNOWN;
 
@@ -64,14 +69,18 @@ public record PackageReport(Verdict verdict, @Nullable Proof proof, @Nullable St
             return this;
         }
         if (!products.contains(expected.identifier())) {
-            return with(Verdict.NOT_FOR_THIS_DEVICE, "This package is for " + String.join(", ", products) + ", not for [" + expected.identifier() + "].");
+            return with(Verdict.NOT_FOR_THIS_DEVICE, "This package is for " + String.join(", ", products) + ", not for ["
+                    + expected.identifier() + "].");
         }
-        boolean other = expected.version() != null && !version.equals(expected.version()) || expected.build() != null && !build.equals(expected.build());
-        return other ? with(Verdict.REFUSED, "This package is " + version + " (" + build + "), not the chosen " + expected.version() + " (" + expected.build() + ").") : this;
+        boolean other = expected.version() != null && !version.equals(expected.version()) || expected.build() != null
+                && !build.equals(expected.build());
+        return other ? with(Verdict.REFUSED, "This package is " + version + " (" + build + "), not the chosen " + expected.version() + " ("
+                + expected.build() + ").") : this;
     }
 
     /**
-     * This report beside what the catalogue knows: a file with the size and digest of its entry is known; one that calls itself as an entry does and is another file is in conflict with it,
+     * This report beside what the catalogue knows: a file with the size and digest of its entry is known; one that calls itself as an
+     * entry does and is another file is in conflict with it,
      * which turns an unsigned one down and is told of a signed one.
      *
      * @param bytes the size of the file
@@ -80,23 +89,31 @@ public record PackageReport(Verdict verdict, @Nullable Proof proof, @Nullable St
         if (!sound()) {
             return this;
         }
-        List<Build> namesakes = catalogue.builds().stream().map(FirmwareCatalogue.Listed::build).filter(b -> b.build().equals(build) && b.identifiers().stream().anyMatch(products::contains)).toList();
-        Optional<Build> itself = namesakes.stream().filter(b -> b.sizeBytes() == bytes && b.sha256().equals(sha256) && b.version().toString().equals(version)).findFirst();
+        List<Build> namesakes = catalogue.builds().stream().map(FirmwareCatalogue.Listed::build)
+                .filter(b -> b.build().equals(build) && b.identifiers().stream().anyMatch(products::contains)).toList();
+        Optional<Build> itself = namesakes.stream().filter(b -> b.sizeBytes() == bytes && b.sha256().equals(sha256) && b.version()
+                .toString().equals(version)).findFirst();
         if (itself.isPresent()) {
             return proven() ? this : new PackageReport(Verdict.PROVEN, Proof.KNOWN, sha256, products, version, build, parts,
-                    "Whole and known: size and digest of the file are those of the catalogue's entry for " + build + ".", plus("size and digest are those of the catalogue's entry"));
+                    "Whole and known: size and digest of the file are those of the catalogue's entry for " + build + ".",
+                    plus("size and digest are those of the catalogue's entry"));
         }
-        Optional<String> conflict = namesakes.stream().filter(b -> sha256 != null || b.sizeBytes() != bytes).findFirst().map(b -> conflict(b, bytes));
+        Optional<String> conflict = namesakes.stream().filter(b -> sha256 != null || b.sizeBytes() != bytes).findFirst()
+                .map(b -> conflict(b, bytes));
         if (conflict.isEmpty()) {
             return this;
         }
-        return proven() ? new PackageReport(verdict, proof, sha256, products, version, build, parts, reason + " " + conflict.get(), plus(conflict.get()))
-                : with(Verdict.REFUSED, conflict.get() + " Nobody vouches for this file: fetch the package from the library, or put the catalogue right.");
+        return proven() ? new PackageReport(verdict, proof, sha256, products, version, build, parts, reason + " " + conflict.get(),
+                plus(conflict.get()))
+                : with(Verdict.REFUSED, conflict.get()
+                + " Nobody vouches for this file: fetch the package from the library, or put the catalogue right.");
     }
 
     private String conflict(Build b, long bytes) {
-        return "Conflict: it calls itself " + version + " (" + build + "), which the catalogue knows as " + b.version() + " with " + b.sizeBytes() + " bytes and the digest [" + b.sha256().substring(0, 12)
-                + "...]; this file has " + bytes + " bytes" + (sha256 == null ? "." : " and the digest [" + sha256.substring(0, 12) + "...].");
+        return "Conflict: it calls itself " + version + " (" + build + "), which the catalogue knows as " + b.version() + " with "
+                + b.sizeBytes() + " bytes and the digest [" + b.sha256().substring(0, 12)
+                + "...]; this file has " + bytes + " bytes" + (sha256 == null ? "." : " and the digest [" + sha256.substring(0, 12)
+                + "...].");
     }
 
     private List<String> plus(String detail) {

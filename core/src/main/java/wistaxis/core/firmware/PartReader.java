@@ -71,7 +71,8 @@ final class PartReader {
                 return read.test(packed);
             });
             String found = digest == null ? "" : HexFormat.of().formatHex(digest.digest());
-            return !found.equals(expected) ? "part [" + shown + "] has another digest than the manifest says: [" + found.substring(0, 12) + "...], expected [" + expected.substring(0, 12) + "...]"
+            return !found.equals(expected) ? "part [" + shown + "] has another digest than the manifest says: [" + found.substring(0, 12)
+                    + "...], expected [" + expected.substring(0, 12) + "...]"
                     : crc.getValue() != entry.crc() ? "entry [" + shown + "] has another CRC-32 than the directory says" : "";
         } catch (ZipException | EOFException e) {
             return "part [" + shown + "] cannot be read: " + e.getMessage();
@@ -140,7 +141,8 @@ final class PartReader {
                 int n = inflater.inflate(chunk);
                 size += n;
                 if (size > entry.size() || inflater.needsDictionary()) {
-                    throw new BadInput("entry [" + Shown.value(entry.name()) + "] grows beyond the [" + entry.size() + "] bytes it is said to have");
+                    throw new BadInput("entry [" + Shown.value(entry.name()) + "] grows beyond the [" + entry.size()
+                            + "] bytes it is said to have");
                 }
                 give(sink, chunk, n, fresh);
             }

@@ -9,7 +9,8 @@ import wistaxis.core.facts.Shown;
 import wistaxis.core.facts.Work;
 
 /**
- * A property list as plain values: {@link Map} from text, {@link List}, {@link String}, {@link Long}, {@code byte[]}, {@link Other} for what no manifest needs. Read with mistrust: nothing too
+ * A property list as plain values: {@link Map} from text, {@link List}, {@link String}, {@link Long}, {@code byte[]}, {@link Other} for
+ * what no manifest needs. Read with mistrust: nothing too
  * deep, too much, cyclic, counted wrong, with entities or with a key twice; every object is made once, however often it is referred to.
  */
 final class Plist {
@@ -57,7 +58,8 @@ final class Plist {
      */
     static <T> T as(Class<T> kind, @Nullable Object value, String key) {
         if (!kind.isInstance(value)) {
-            throw new BadInput("the manifest's [" + Shown.value(key) + "] is " + (value == null ? "missing" : "of the wrong kind, " + kindOf(value)));
+            throw new BadInput("the manifest's [" + Shown.value(key) + "] is "
+                    + (value == null ? "missing" : "of the wrong kind, " + kindOf(value)));
         }
         return kind.cast(value);
     }

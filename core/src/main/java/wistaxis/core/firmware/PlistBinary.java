@@ -46,7 +46,8 @@ final class PlistBinary {
         long count = buffer.getLong(trailer + 8);
         top = buffer.getLong(trailer + 16);
         long at = buffer.getLong(trailer + 24);
-        if (offsetSize < 1 || offsetSize > 8 || refSize < 1 || refSize > 8 || count < 1 || count > bytes.length || at < 8 || at > trailer || count * offsetSize > trailer - at) {
+        if (offsetSize < 1 || offsetSize > 8 || refSize < 1 || refSize > 8 || count < 1 || count > bytes.length || at < 8 || at > trailer
+                || count * offsetSize > trailer - at) {
             throw new BadInput("the manifest counts [" + count + "] objects, which do not fit into its " + bytes.length + " bytes");
         }
         if (count > MOST_OBJECTS) {

@@ -49,7 +49,8 @@ public final class RateMeter {
     }
 
     /**
-     * Seconds until so many bytes more have come: the mean rate in the middle; the ends are the 10th and 90th percentile of the recent half seconds' rates, drawn together by the
+     * Seconds until so many bytes more have come: the mean rate in the middle; the ends are the 10th and 90th percentile of the recent
+     * half seconds' rates, drawn together by the
      * number of them that are left, as chance evens out over a longer time.
      *
      * @return empty while the rate is unknown or nothing comes

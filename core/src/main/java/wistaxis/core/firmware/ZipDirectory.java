@@ -112,7 +112,8 @@ record ZipDirectory(List<Entry> entries) {
         long end = size - tail + at;
         boolean big = u16(last, at + 10) == 0xFFFF || u32(last, at + 12) == MARK_32 || u32(last, at + 16) == MARK_32;
         Bounds bounds = big ? bounds64(file, end) : new Bounds(u32(last, at + 16), u32(last, at + 12), u16(last, at + 10), end);
-        if (bounds.start() < 0 || bounds.length() < 0 || bounds.start() > bounds.limit() || bounds.length() > bounds.limit() - bounds.start()) {
+        if (bounds.start() < 0 || bounds.length() < 0 || bounds.start() > bounds.limit()
+                || bounds.length() > bounds.limit() - bounds.start()) {
             throw new ZipException("its directory points outside the file");
         }
         if (bounds.count() < 0 || bounds.count() > MOST_ENTRIES || bounds.length() > LONGEST_DIRECTORY) {
@@ -200,7 +201,8 @@ record ZipDirectory(List<Entry> entries) {
             throw new BadInput("entry [" + Shown.value(l.name()) + "] is encrypted");
         }
         if (l.method() != 0 && l.method() != 8) {
-            throw new BadInput("entry [" + Shown.value(l.name()) + "] is packed by method [" + l.method() + "]; only stored and deflated ones are read");
+            throw new BadInput("entry [" + Shown.value(l.name()) + "] is packed by method [" + l.method()
+                    + "]; only stored and deflated ones are read");
         }
         if (l.packed() < 0 || l.size() < 0 || l.offset() < 0 || l.offset() > dataEnd - 30) {
             throw new ZipException("entry [" + Shown.value(l.name()) + "] lies outside the file");
@@ -219,10 +221,12 @@ record ZipDirectory(List<Entry> entries) {
             throw new ZipException("entry [" + Shown.value(l.name()) + "] reaches beyond the data");
         }
         if (l.method() == 0 && l.packed() != l.size()) {
-            throw new BadInput("entry [" + Shown.value(l.name()) + "] is stored in [" + l.packed() + "] bytes but said to have [" + l.size() + "]");
+            throw new BadInput("entry [" + Shown.value(l.name()) + "] is stored in [" + l.packed() + "] bytes but said to have ["
+                    + l.size() + "]");
         }
         if (l.size() > BOMB_FROM && l.size() / BOMB_RATIO > l.packed()) {
-            throw new BadInput("entry [" + Shown.value(l.name()) + "] would grow from [" + l.packed() + "] to [" + l.size() + "] bytes, which no genuine part does");
+            throw new BadInput("entry [" + Shown.value(l.name()) + "] would grow from [" + l.packed() + "] to [" + l.size()
+                    + "] bytes, which no genuine part does");
         }
         return new Entry(l.name(), l.method() == 8, l.crc(), start, l.packed(), l.size());
     }
@@ -252,7 +256,10 @@ record ZipDirectory(List<Entry> entries) {
         }
     }
 
-    /** How long the descriptor behind an entry's data is that was packed in one go: with its mark or without, sizes of four bytes or eight. It has to say what the directory says. */
+    /**
+     * How long the descriptor behind an entry's data is that was packed in one go: with its mark or without, sizes of four bytes or
+     * eight. It has to say what the directory says.
+     */
     private static long descriptor(FileChannel file, Stretch s, long next) throws IOException {
         long length = next - s.to();
         if ((s.of().flags() & 8) == 0 || length != 12 && length != 16 && length != 20 && length != 24) {
@@ -264,7 +271,8 @@ record ZipDirectory(List<Entry> entries) {
         if (marked && d.getInt() != DESCRIPTOR) {
             return 0;
         }
-        boolean same = u32(d, d.position()) == s.of().crc() && (wide ? d.getLong(d.position() + 4) : u32(d, d.position() + 4)) == s.of().packed()
+        boolean same = u32(d, d.position()) == s.of().crc() && (wide ? d.getLong(d.position() + 4) : u32(d, d.position() + 4)) == s.of()
+                .packed()
                 && (wide ? d.getLong(d.position() + 12) : u32(d, d.position() + 8)) == s.of().size();
         return same ? length : 0;
     }

@@ -1,5 +1,6 @@
 /**
- * Versions, the catalogue of builds, the choice among them with reasons, and the check of a package: directory, manifest, digests, signature.
+ * Versions, the catalogue of builds, the choice among them with reasons, and the check of a package: directory, manifest, digests,
+ * signature.
  * Reads only the file it is handed.
  */
 @NullMarked

@@ -13,7 +13,8 @@ final class Entropy {
     /** The entropy of a split, in bits. @param counts how often each outcome occurs, not all 0 */
     static double bits(Collection<? extends Number> counts) {
         double all = counts.stream().mapToDouble(Number::doubleValue).sum();
-        return counts.stream().mapToDouble(Number::doubleValue).filter(c -> c > 0).map(c -> c / all).map(p -> -p * Math.log(p) / Math.log(2)).sum();
+        return counts.stream().mapToDouble(Number::doubleValue).filter(c -> c > 0).map(c -> c / all)
+                .map(p -> -p * Math.log(p) / Math.log(2)).sum();
     }
 
     /** What knowing {@code by} tells about {@code of}: the mutual information over the items, in bits. */

@@ -52,8 +52,10 @@ public record Identification(LookLibrary library, List<DeviceModel> candidates, 
     }
 
     private Identification of(Map<String, String> all) {
-        List<LookQuestion.Answer> given = all.entrySet().stream().filter(e -> !e.getValue().equals(CANNOT_TELL)).map(e -> library.answer(e.getKey(), e.getValue())).toList();
-        return new Identification(library, library.begin().candidates().stream().filter(m -> given.stream().allMatch(a -> a.fits(m))).toList(), all);
+        List<LookQuestion.Answer> given = all.entrySet().stream().filter(e -> !e.getValue().equals(CANNOT_TELL))
+                .map(e -> library.answer(e.getKey(), e.getValue())).toList();
+        return new Identification(library, library.begin().candidates().stream().filter(m -> given.stream().allMatch(a -> a.fits(m)))
+                .toList(), all);
     }
 
     /** The key family, once all candidates share it: enough for the keys. */
@@ -79,7 +81,8 @@ public record Identification(LookLibrary library, List<DeviceModel> candidates, 
     public Optional<Next> next() {
         return library.questions().stream().filter(q -> !answers.containsKey(q.question()))
                 .map(q -> new Next(q, q.answersAmong(candidates), told(q))).filter(n -> n.bits() > 1e-9)
-                .max(Comparator.comparingDouble(n -> n.question().ease() * (n.bits() + (family().isPresent() ? 0 : FAMILY_WORTH * familyTold(n.question())))));
+                .max(Comparator.comparingDouble(n -> n.question()
+                .ease() * (n.bits() + (family().isPresent() ? 0 : FAMILY_WORTH * familyTold(n.question())))));
     }
 
     private double told(LookQuestion q) {
@@ -101,6 +104,7 @@ public record Identification(LookLibrary library, List<DeviceModel> candidates, 
             return "No model fits all answers: take one back.";
         }
         return model().isPresent() ? "Settled."
-                : "Looks tell no more. The exact model is on the box or the back (an A and four digits), in the settings under general, or in what the host reports once it is plugged in.";
+                : "Looks tell no more. The exact model is on the box or the back (an A and four digits), in the settings under general, "
+                + "or in what the host reports once it is plugged in.";
     }
 }

@@ -47,9 +47,11 @@ public final class LookLibrary {
         Optional<LookQuestion> question = question(name);
         if (question.isPresent()) {
             return question.get().answer(value).orElseThrow(() -> new BadInput("[" + value + "] is no answer to [" + name + "]; write "
-                    + Stream.concat(question.get().answers().stream().map(LookQuestion.Answer::value), Stream.of(Identification.CANNOT_TELL)).collect(Collectors.joining(", "))));
+                    + Stream.concat(question.get().answers().stream().map(LookQuestion.Answer::value),
+                    Stream.of(Identification.CANNOT_TELL)).collect(Collectors.joining(", "))));
         }
-        List<String> known = devices.models().stream().map(m -> m.generation().looks().get(name)).filter(java.util.Objects::nonNull).distinct().sorted().toList();
+        List<String> known = devices.models().stream().map(m -> m.generation().looks().get(name)).filter(java.util.Objects::nonNull)
+                .distinct().sorted().toList();
         if (known.isEmpty()) {
             throw new BadInput("unknown fact [" + name + "]; write one of " + Stream.concat(questions.stream().map(LookQuestion::question),
                     devices.models().getFirst().generation().looks().keySet().stream()).distinct().toList());

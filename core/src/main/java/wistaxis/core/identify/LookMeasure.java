@@ -12,16 +12,20 @@ import wistaxis.core.device.DeviceModel;
  * @param bitsOfGeneration entropy of the generation over the models
  * @param bitsToldByLooks how much of it looks can tell at most
  */
-public record LookMeasure(int models, double meanToFamily, double meanToGeneration, double bound, double bitsOfGeneration, double bitsToldByLooks, int most) {
+public record LookMeasure(int models, double meanToFamily, double meanToGeneration, double bound, double bitsOfGeneration,
+        double bitsToldByLooks, int most) {
     private record Walk(int toFamily, int toGeneration) {}
 
     public static LookMeasure of(LookLibrary library) {
         List<DeviceModel> models = library.begin().candidates();
         List<Walk> walks = models.stream().map(m -> walk(library, m)).toList();
         double told = Entropy.told(models, m -> allAnswers(library, m), DeviceModel::name);
-        double mostTelling = library.questions().stream().mapToDouble(q -> Entropy.bits(Entropy.counts(models, m -> Identification.answerOf(q, m)).values())).max().orElseThrow();
-        return new LookMeasure(models.size(), walks.stream().mapToInt(Walk::toFamily).average().orElseThrow(), walks.stream().mapToInt(Walk::toGeneration).average().orElseThrow(),
-                told / mostTelling, Entropy.bits(Entropy.counts(models, DeviceModel::name).values()), told, walks.stream().mapToInt(Walk::toGeneration).max().orElseThrow());
+        double mostTelling = library.questions().stream()
+                .mapToDouble(q -> Entropy.bits(Entropy.counts(models, m -> Identification.answerOf(q, m)).values())).max().orElseThrow();
+        return new LookMeasure(models.size(), walks.stream().mapToInt(Walk::toFamily).average().orElseThrow(), walks.stream()
+                .mapToInt(Walk::toGeneration).average().orElseThrow(),
+                told / mostTelling, Entropy.bits(Entropy.counts(models, DeviceModel::name).values()), told, walks.stream()
+                .mapToInt(Walk::toGeneration).max().orElseThrow());
     }
 
     private static List<String> allAnswers(LookLibrary library, DeviceModel model) {

@@ -13,7 +13,8 @@ import wistaxis.core.facts.Provenance;
  * @param how how to find the answer, with the device off
  * @param ease how easily it is answered on a dead device, above 0 and at most 1
  */
-public record LookQuestion(String question, String asks, String how, double ease, List<Answer> answers, Provenance provenance, String source) {
+public record LookQuestion(String question, String asks, String how, double ease, List<Answer> answers, Provenance provenance,
+        String source) {
     public LookQuestion {
         answers = List.copyOf(answers);
     }

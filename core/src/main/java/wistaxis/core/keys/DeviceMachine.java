@@ -93,7 +93,8 @@ public final class DeviceMachine {
             case Input.Down(PhysicalKey key) -> s.down().has(key) ? s : down(s, key);
             case Input.Up(PhysicalKey key) -> s.down().has(key) ? up(s, key) : s;
             case Input.Plug() -> s.plugged() ? s : plug(s.plugged(true));
-            case Input.Drag() -> s.phase() instanceof Phase.Slider(boolean emergency, _) && !emergency ? s.keys(s.down(), List.of(), null).mistakes(List.of()).phase(new Phase.Off()) : s;
+            case Input.Drag() -> s.phase() instanceof Phase.Slider(boolean emergency, _) && !emergency ? s.keys(s.down(), List.of(), null)
+                    .mistakes(List.of()).phase(new Phase.Off()) : s;
             case Input.Unplug() -> s.plugged() ? unplug(s.plugged(false)) : s;
             case Input.BeginRestore() -> s.plugged() && (s.phase() instanceof Phase.Recovery || s.phase() instanceof Phase.Dfu)
                     ? s.phase(new Phase.Restoring()) : s;
@@ -129,7 +130,8 @@ public final class DeviceMachine {
             case Phase.Looping(long since) -> s.nowNanos() - sights.loopPosition(s, since)
                     + (sights.loopPosition(s, since) < t.loopLogo() ? t.loopLogo() : t.loopLogo() + t.loopBlack());
             case Phase.Slider(_, Long letGo) when letGo != null -> letGo + t.sliderLinger();
-            case Phase.Black black -> black.bothSinceNanos() == null || !tapped ? black.logoDueNanos() : black.bothSinceNanos() + t.bothMax();
+            case Phase.Black black -> black.bothSinceNanos() == null || !tapped ? black.logoDueNanos() : black.bothSinceNanos()
+                    + t.bothMax();
             case Phase.Tail(long since) -> since + t.tailMin();
             case Phase.Logo(long since, boolean held) -> since + (held ? t.logoToCable() : t.boot());
             case Phase.Recovery(long since) -> since + t.window();
@@ -165,7 +167,8 @@ public final class DeviceMachine {
     }
 
     private static long bothSince(DeviceState s, long powerSince) {
-        return Math.max(s.down().sinceOr(PhysicalKey.VOLUME_UP, powerSince), Math.max(s.down().sinceOr(PhysicalKey.VOLUME_DOWN, powerSince), powerSince));
+        return Math.max(s.down().sinceOr(PhysicalKey.VOLUME_UP, powerSince),
+                Math.max(s.down().sinceOr(PhysicalKey.VOLUME_DOWN, powerSince), powerSince));
     }
 
     /** A flat device begins to charge, and one that is off starts when a key is held that leads it into recovery so. */
@@ -251,12 +254,16 @@ public final class DeviceMachine {
             case Phase.Black(long since, long due, Long both) when both == null && bothDown -> s.phase(new Phase.Black(since, due, now));
             case Phase.Tail _ when key == power -> s.phase(new Phase.Black(now, now + t.blackToLogo(), now));
             case Phase.Slider(boolean emergency, _) when key == power -> s.phase(new Phase.Slider(emergency, null));
-            case Phase.Logo(long since, boolean held) when held && tapped && key == low -> mistake(s, "held-past-black", power, since - t.blackToLogo());
+            case Phase.Logo(long since, boolean held) when held && tapped
+                    && key == low -> mistake(s, "held-past-black", power, since - t.blackToLogo());
             default -> s;
         };
     }
 
-    /** A key that comes down again at once after letting it go was a mistake had slipped. A new press of the power key at rest begins a new attempt and forgets what was before. */
+    /**
+     * A key that comes down again at once after letting it go was a mistake had slipped. A new press of the power key at rest begins a
+     * new attempt and forgets what was before.
+     */
     private List<Mistake> slipped(DeviceState s, PhysicalKey key, boolean begins) {
         Mistake last = s.mistakes().isEmpty() ? null : s.mistakes().getLast();
         if (last == null || last.key() != key || s.nowNanos() - last.atNanos() > t.slip()) {

@@ -24,16 +24,21 @@ public final class Explanation {
             return cause.says() + " " + cause.next();
         }
         return switch (s.phase()) {
-            case Phase.Recovery _ when machine.host(s) == HostView.RECOVERY -> "Cable screen, and the host sees a device in recovery: success. It stays for about "
+            case Phase.Recovery _ when machine.host(s) == HostView.RECOVERY ->
+                    "Cable screen, and the host sees a device in recovery: success. It stays for about "
                     + machine.windowNanos() / 60_000_000_000L + " minutes.";
             case Phase.Recovery _ when s.plugged() -> "Cable screen: recovery. The host is about to notice it.";
             case Phase.Recovery _ -> "Cable screen, but the host sees nothing: check cable and port.";
-            case Phase.Dfu _ when machine.host(s) == HostView.DFU -> "Black, and the host sees a device in DFU: success. Restore only; it erases everything.";
+            case Phase.Dfu _ when machine.host(s) == HostView.DFU ->
+                    "Black, and the host sees a device in DFU: success. Restore only; it erases everything.";
             case Phase.Dfu _ -> "Black. The host sees nothing yet: check cable and port, wait.";
             case Phase.Off _ -> "Black and nothing on the host: the device is off.";
-            case Phase.Flat(Long charging) -> charging == null ? "Black, nothing on the host and no key answers: the battery may be flat. Charge it." : "Black: it charges. Give it time before the keys.";
+            case Phase.Flat(Long charging) -> charging == null
+                    ? "Black, nothing on the host and no key answers: the battery may be flat. Charge it."
+                    : "Black: it charges. Give it time before the keys.";
             case Phase.Running(Screen face) when face == Screen.GREETING -> "The greeting screen: the restore is done.";
-            case Phase.Running _ -> "It shows its lock screen and the host " + (s.plugged() ? "sees a normal device" : "sees nothing") + ": no mode was entered.";
+            case Phase.Running _ -> "It shows its lock screen and the host " + (s.plugged() ? "sees a normal device" : "sees nothing")
+                    + ": no mode was entered.";
             case Phase.Slider _ -> "The slider: keep holding, or cancel it. No mode was entered.";
             case Phase.Looping _ -> "It starts over and over: a loop. No mode was entered.";
             case Phase.Black _, Phase.Tail _ -> "Black: between off and on, a moment in which the keys decide.";

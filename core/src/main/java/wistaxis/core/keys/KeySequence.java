@@ -45,6 +45,7 @@ public record KeySequence(
     /** This school on a body, with the power key as it is called there. */
     KeySequence on(Body body) {
         return new KeySequence(school, family, goal, from, plugged, minority, provenance, source, cautions, models,
-                steps.stream().map(s -> new KeyStep(s.action(), s.keys().stream().map(k -> k.isPower() ? body.powerKey() : k).toList(), s.seconds(), s.until())).toList());
+                steps.stream().map(s -> new KeyStep(s.action(), s.keys().stream().map(k -> k.isPower() ? body.powerKey() : k).toList(),
+                s.seconds(), s.until())).toList());
     }
 }

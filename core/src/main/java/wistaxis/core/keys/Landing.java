@@ -3,7 +3,8 @@ package wistaxis.core.keys;
 import java.util.Optional;
 
 /**
- * Judges whether a goal is reached or spoiled. The same act is right for one goal and wrong for another: letting go at the boot logo is how a restart ends and how recovery is missed.
+ * Judges whether a goal is reached or spoiled. The same act is right for one goal and wrong for another: letting go at the boot logo is
+ * how a restart ends and how recovery is missed.
  *
  * @param startsBefore {@link DeviceState#starts} when the attempt began
  * @param sinceNanos when the attempt began; what went wrong earlier does not count
@@ -42,13 +43,15 @@ public record Landing(Goal goal, DeviceMachine machine, int startsBefore, long s
             return Optional.of(new Mistake("held-into-cable", machine.power(), heldSeconds(s), now));
         }
         Optional<Mistake> own = s.mistakes().stream().filter(m -> m.atNanos() - sinceNanos > 0 && m.spoils(goal)).findFirst();
-        return own.isEmpty() && goal == Goal.POWER_OFF && s.phase() instanceof Phase.Running && !s.mistakes().isEmpty() ? letGo(s.mistakes().getLast()) : own;
+        return own.isEmpty() && goal == Goal.POWER_OFF && s.phase() instanceof Phase.Running && !s.mistakes().isEmpty()
+                ? letGo(s.mistakes().getLast()) : own;
     }
 
     /** The power key is up and there is no slider: it was let go before the slider came, or the slider was left alone. */
     private Optional<Mistake> letGo(Mistake m) {
         boolean early = m.seconds() * 1e9 < machine.sliderNanos();
-        return m.atNanos() - sinceNanos <= 0 ? Optional.empty() : Optional.of(new Mistake(early ? "before-slider" : "slider-left", m.key(), m.seconds(), m.atNanos()));
+        return m.atNanos() - sinceNanos <= 0 ? Optional.empty()
+                : Optional.of(new Mistake(early ? "before-slider" : "slider-left", m.key(), m.seconds(), m.atNanos()));
     }
 
     private double heldSeconds(DeviceState s) {

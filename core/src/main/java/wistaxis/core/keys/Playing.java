@@ -5,7 +5,8 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.PhysicalKey;
 
 /**
- * A sequence played on a simulated device by hands that are early or late: the rehearsal plays it perfectly, the margins move one moment, a practice of many attempts
+ * A sequence played on a simulated device by hands that are early or late: the rehearsal plays it perfectly, the margins move one moment,
+ * a practice of many attempts
  * draws every moment from a person's hand.
  */
 public final class Playing {
@@ -48,7 +49,8 @@ public final class Playing {
 
         /**
          * @param nominalNanos how long the span before the moment should be
-         * @return nanoseconds late; early where negative. What was to be seen cannot be acted on before it is seen, nor anything before its step begins.
+         * @return nanoseconds late; early where negative. What was to be seen cannot be acted on before it is seen, nor anything before
+         *     its step begins.
          */
         long late(int step, Moment moment, long nominalNanos);
 

@@ -15,7 +15,8 @@ import wistaxis.core.facts.Provenance;
  * @param state what it means
  * @param next the right next start
  */
-public record Reading(List<Sight> sees, List<HostView> host, @Nullable List<Goal> goals, boolean success, String state, String next, Provenance provenance, String source) {
+public record Reading(List<Sight> sees, List<HostView> host, @Nullable List<Goal> goals, boolean success, String state, String next,
+        Provenance provenance, String source) {
     private static final List<Reading> ALL = Json.fact("readings.json", Readings.class).readings();
 
     private record Readings(List<Reading> readings) {}
@@ -55,7 +56,8 @@ public record Reading(List<Sight> sees, List<HostView> host, @Nullable List<Goal
 
     /** The rows that can be read for a goal, in order, without the last, which fits everything. */
     public static List<Reading> of(Goal goal) {
-        return ALL.stream().limit(ALL.size() - 1L).filter(r -> r.sees().stream().anyMatch(s -> r.host().stream().anyMatch(h -> of(goal, s, h) == r))).toList();
+        return ALL.stream().limit(ALL.size() - 1L)
+                .filter(r -> r.sees().stream().anyMatch(s -> r.host().stream().anyMatch(h -> of(goal, s, h) == r))).toList();
     }
 
     private boolean fits(Goal goal) {

@@ -23,7 +23,8 @@ public final class Rehearsal {
         Playing.Played played = Playing.play(sequence, new DeviceMachine(family), start, Playing.Hands.PERFECT, spans);
         if (played.lost()) {
             Until until = sequence.steps().get(spans.size() - 1).until();
-            throw new BadInput("school [" + sequence.school() + "]: " + (until == null ? "its end" : until.words()) + " never comes; check the steps before it");
+            throw new BadInput("school [" + sequence.school() + "]: " + (until == null ? "its end" : until.words())
+                    + " never comes; check the steps before it");
         }
         end = played.end();
     }

@@ -12,7 +12,10 @@ import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
 
-/** A shop's own schools in a file, documented in {@code docs/formats.md}: read strictly, and each tried on the key model before it is accepted. */
+/**
+ * A shop's own schools in a file, documented in {@code docs/formats.md}: read strictly, and each tried on the key model before it is
+ * accepted.
+ */
 public final class SchoolFile {
     private static final int MOST_STEPS = 40;
     private static final int LONGEST_NAME = 40;
@@ -65,7 +68,8 @@ public final class SchoolFile {
             return "it is in the file twice";
         }
         if (s.from().isEmpty() || s.steps().isEmpty() || s.steps().size() > MOST_STEPS) {
-            return s.from().isEmpty() ? "\"from\" is empty; name the states that it is meant for" : "it has [" + s.steps().size() + "] steps; 1 to " + MOST_STEPS + " are allowed";
+            return s.from().isEmpty() ? "\"from\" is empty; name the states that it is meant for" : "it has [" + s.steps().size()
+                    + "] steps; 1 to " + MOST_STEPS + " are allowed";
         }
         if (new HashSet<>(s.from()).size() < s.from().size()) {
             return "\"from\" names a state twice";
@@ -93,7 +97,8 @@ public final class SchoolFile {
         if (strange.isPresent()) {
             return "key [" + strange.get() + "] is not on this family; it has " + keys.stream().sorted().toList();
         }
-        boolean needsKeys = step.action() == KeyStep.Action.TAP || step.action() == KeyStep.Action.HOLD || step.action() == KeyStep.Action.RELEASE;
+        boolean needsKeys = step.action() == KeyStep.Action.TAP || step.action() == KeyStep.Action.HOLD
+                || step.action() == KeyStep.Action.RELEASE;
         if (needsKeys && step.keys().isEmpty()) {
             return "a [" + step.action() + "] names its keys";
         }
@@ -104,7 +109,8 @@ public final class SchoolFile {
                 }
                 List<PhysicalKey> dropped = down.stream().filter(k -> !step.keys().contains(k)).toList();
                 down.addAll(step.keys());
-                yield dropped.isEmpty() ? "" : dropped + " is held and not let go; a hold names all keys that are down, a release those let go";
+                yield dropped.isEmpty() ? "" : dropped
+                        + " is held and not let go; a hold names all keys that are down, a release those let go";
             }
             case RELEASE -> {
                 List<PhysicalKey> up = new ArrayList<>(step.keys());
@@ -138,12 +144,14 @@ public final class SchoolFile {
             default -> end.starts() > 0 ? "in a restart" : "where it began";
         };
         Until until = played.lost() ? school.steps().get(spans.size() - 1).until() : null;
-        String why = end.mistakes().isEmpty() ? until == null ? "the keys do not lead there" : until.words() + " never comes at steps[" + (spans.size() - 1) + "]" : lower(end.mistakes().getFirst().says());
+        String why = end.mistakes().isEmpty() ? until == null ? "the keys do not lead there" : until.words() + " never comes at steps["
+                + (spans.size() - 1) + "]" : lower(end.mistakes().getFirst().says());
         return new Finding(school.school(), school.goal(), start, false, "this sequence ends " + where + " because " + why);
     }
 
     private static String lower(String sentence) {
-        boolean name = sentence.startsWith("Side") || sentence.startsWith("Top") || sentence.startsWith("Home") || sentence.startsWith("Volume");
+        boolean name = sentence.startsWith("Side") || sentence.startsWith("Top") || sentence.startsWith("Home")
+                || sentence.startsWith("Volume");
         return name ? sentence : sentence.substring(0, 1).toLowerCase(java.util.Locale.ROOT) + sentence.substring(1);
     }
 }

@@ -28,7 +28,10 @@ public final class SequenceLibrary {
         return new SequenceLibrary(SHIPPED.sequences());
     }
 
-    /** This library with a shop's own schools; one with the name, family and goal of a shipped one takes its place, others come after them. */
+    /**
+     * This library with a shop's own schools; one with the name, family and goal of a shipped one takes its place, others come after
+     * them.
+     */
     public SequenceLibrary with(List<KeySequence> own) {
         List<KeySequence> all = new ArrayList<>(sequences);
         for (KeySequence s : own) {
@@ -64,6 +67,7 @@ public final class SequenceLibrary {
 
     /** What can be done instead where no sequence for the goal is left. */
     public static Alternative instead(Goal goal) {
-        return SHIPPED.alternatives().stream().filter(a -> a.goal() == goal).findFirst().orElseThrow(() -> new IllegalStateException("no alternative for [" + goal + "]"));
+        return SHIPPED.alternatives().stream().filter(a -> a.goal() == goal).findFirst()
+                .orElseThrow(() -> new IllegalStateException("no alternative for [" + goal + "]"));
     }
 }

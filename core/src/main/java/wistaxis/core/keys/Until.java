@@ -5,7 +5,8 @@ import java.util.Locale;
 
 /** What ends a step whose length is not given in seconds: something seen on the device or by the host. */
 public enum Until {
-    BLACK("the screen is black", "black"), BOOT_LOGO("the boot logo", "boot logo"), CABLE_SCREEN("the cable screen", "cable screen"), HOST_DFU("the host reports DFU", "DFU"),
+    BLACK("the screen is black", "black"), BOOT_LOGO("the boot logo", "boot logo"), CABLE_SCREEN("the cable screen", "cable screen"),
+            HOST_DFU("the host reports DFU", "DFU"),
     HOST_RECOVERY("the host reports recovery", "recovery"), HOST_LOST("the host has lost it", "lost"), SLIDER("the slider", "slider");
 
     private final String words;

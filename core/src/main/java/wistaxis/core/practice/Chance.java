@@ -25,7 +25,8 @@ public record Chance(int attempts, double success, double low, double high) {
     }
 
     /** The same, where somebody waits. @param progress told now and then the part that is done, 0 to 1; what it throws stops */
-    public static Chance of(KeySequence school, DeviceMachine machine, Start start, Hand hand, boolean blind, long seed, int attempts, DoubleConsumer progress) {
+    public static Chance of(KeySequence school, DeviceMachine machine, Start start, Hand hand, boolean blind, long seed, int attempts,
+            DoubleConsumer progress) {
         Playing.Hands hands = hand.attempts(new SplittableRandom(seed), blind);
         int landed = 0;
         for (int i = 0; i < attempts; i++) {

@@ -17,7 +17,8 @@ import wistaxis.core.keys.Trace;
  * @param steps how each step went
  */
 public record Drilled(
-        String person, Instant at, String device, KeyFamily family, Goal goal, String school, boolean blind, Map<String, Double> shifts, boolean landed, String says, List<StepScore> steps, Trace trace) {
+        String person, Instant at, String device, KeyFamily family, Goal goal, String school, boolean blind, Map<String, Double> shifts,
+        boolean landed, String says, List<StepScore> steps, Trace trace) {
     public Drilled {
         shifts = Map.copyOf(shifts);
         steps = List.copyOf(steps);

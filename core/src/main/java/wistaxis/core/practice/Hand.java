@@ -7,7 +7,8 @@ import wistaxis.core.facts.Json;
 import wistaxis.core.keys.Playing;
 
 /**
- * A person's hand: how late it acts, and how much that scatters. Times in seconds, all scatters are standard deviations of a normal distribution.
+ * A person's hand: how late it acts, and how much that scatters. Times in seconds, all scatters are standard deviations of a normal
+ * distribution.
  *
  * @param light from something seen to the finger
  * @param tone from a tone to the finger
@@ -18,14 +19,17 @@ import wistaxis.core.keys.Playing;
  */
 public record Hand(
         @JsonProperty(required = true) String name, @JsonProperty(required = true) Spread light, @JsonProperty(required = true) Spread tone,
-        @JsonProperty(required = true) Spread cued, @JsonProperty(required = true) double drift, @JsonProperty(required = true) double overlap,
+        @JsonProperty(required = true) Spread cued, @JsonProperty(required = true) double drift,
+                @JsonProperty(required = true) double overlap,
         @JsonProperty(required = true) Spread tap) {
 
     /**
-     * Nobody's in particular. Reaction to light and tone: published, Welford (ed.), Reaction Times, 1980; the drift: published, Gibbon 1977 and Grondin 2010; all quoted from memory.
+     * Nobody's in particular. Reaction to light and tone: published, Welford (ed.), Reaction Times, 1980; the drift: published, Gibbon
+     * 1977 and Grondin 2010; all quoted from memory.
      * The rest is ours.
      */
-    public static final Hand AVERAGE = new Hand("average", new Spread(0.19, 0.04), new Spread(0.15, 0.03), new Spread(0.02, 0.08), 0.075, 0.06, new Spread(0.25, 0.08));
+    public static final Hand AVERAGE = new Hand("average", new Spread(0.19, 0.04), new Spread(0.15, 0.03), new Spread(0.02, 0.08), 0.075,
+            0.06, new Spread(0.25, 0.08));
 
     /** @param mean seconds, -5 to 5. @param spread seconds, 0 to 5 */
     public record Spread(@JsonProperty(required = true) double mean, @JsonProperty(required = true) double spread) {

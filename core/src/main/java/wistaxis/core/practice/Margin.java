@@ -15,7 +15,8 @@ import wistaxis.core.keys.Start;
 import wistaxis.core.keys.Until;
 
 /**
- * How early and how late a step may end while everything else is done right, exactly, from the device's model. All in seconds from the beginning of the step. What is done in
+ * How early and how late a step may end while everything else is done right, exactly, from the device's model. All in seconds from the
+ * beginning of the step. What is done in
  * a moment (release, plug) has no length; its moment is the end of the step before it.
  *
  * @param step from 0
@@ -23,9 +24,11 @@ import wistaxis.core.keys.Until;
  * @param nominal when it ends as taught
  * @param earliest 0 where it may end at once
  * @param latest null where it may last as long as one likes
- * @param gapLatest for a tap, how long after letting go the next step may begin at the latest; null for other steps and where there is no limit
+ * @param gapLatest for a tap, how long after letting go the next step may begin at the latest; null for other steps and where there is no
+ *     limit
  */
-public record Margin(int step, KeyStep.Action action, List<PhysicalKey> keys, @Nullable Until until, boolean byHand, double nominal, double earliest, @Nullable Double latest, @Nullable Double gapLatest) {
+public record Margin(int step, KeyStep.Action action, List<PhysicalKey> keys, @Nullable Until until, boolean byHand, double nominal,
+        double earliest, @Nullable Double latest, @Nullable Double gapLatest) {
     /** Beyond this nobody waits: a limit that is not found within it is none. Ours. */
     private static final long FAR = 60_000_000_000L;
 
@@ -40,7 +43,8 @@ public record Margin(int step, KeyStep.Action action, List<PhysicalKey> keys, @N
         for (int i = 0; i < school.steps().size(); i++) {
             KeyStep step = school.steps().get(i);
             boolean byHand = step.action() == KeyStep.Action.TAP || step.action() == KeyStep.Action.HOLD && endsByHand(school, i);
-            margins.add(byHand ? of(school, machine, start, i, spans.get(i)) : new Margin(i, step.action(), step.keys(), step.until(), false,
+            margins.add(byHand ? of(school, machine, start, i, spans.get(i))
+                    : new Margin(i, step.action(), step.keys(), step.until(), false,
                     (spans.get(i).endNanos() - spans.get(i).startNanos()) / 1e9, 0, null, null));
         }
         return margins;
@@ -62,13 +66,15 @@ public record Margin(int step, KeyStep.Action action, List<PhysicalKey> keys, @N
             long nominal = span.endNanos() - span.startNanos();
             Long earliest = trial.limit(nominal, 0, at -> new Moved(i, null, at));
             Long latest = trial.limit(nominal, nominal + FAR, at -> new Moved(i, null, at));
-            return new Margin(i, step.action(), step.keys(), step.until(), true, nominal / 1e9, earliest == null ? 0 : earliest / 1e9, seconds(latest), null);
+            return new Margin(i, step.action(), step.keys(), step.until(), true, nominal / 1e9, earliest == null ? 0 : earliest / 1e9,
+                    seconds(latest), null);
         }
         long nominal = span.endNanos() - span.startNanos() - Playing.AFTER_TAP;
         Long earliest = trial.limit(nominal, 1, at -> new Moved(i, Playing.Moment.TAP, at - nominal));
         Long latest = trial.limit(nominal, FAR, at -> new Moved(i, Playing.Moment.TAP, at - nominal));
         Long gap = trial.limit(Playing.AFTER_TAP, FAR, at -> new Moved(i, Playing.Moment.GAP, at - Playing.AFTER_TAP));
-        return new Margin(i, step.action(), step.keys(), step.until(), true, nominal / 1e9, earliest == null ? 0 : earliest / 1e9, seconds(latest), seconds(gap));
+        return new Margin(i, step.action(), step.keys(), step.until(), true, nominal / 1e9, earliest == null ? 0 : earliest / 1e9,
+                seconds(latest), seconds(gap));
     }
 
     private static @Nullable Double seconds(@Nullable Long nanos) {
@@ -90,7 +96,8 @@ public record Margin(int step, KeyStep.Action action, List<PhysicalKey> keys, @N
 
     private record Trial(KeySequence school, DeviceMachine machine, Start start) {
         /**
-         * How far a moment can be moved from its nominal place before the sequence fails: first in strides, which are shorter than any threshold, then halving down to a nanosecond.
+         * How far a moment can be moved from its nominal place before the sequence fails: first in strides, which are shorter than any
+         * threshold, then halving down to a nanosecond.
          *
          * @return the last place that succeeds; null where all do as far as {@code end}
          */

@@ -9,7 +9,8 @@ import wistaxis.core.keys.Trace;
 /**
  * One measurement of a person's hand.
  *
- * @param seconds for a reaction from the signal to the key, 0 to 5; for a hold or a tap its length, for the gap after a tap too; for an overlap how far the second finger was behind
+ * @param seconds for a reaction from the signal to the key, 0 to 5; for a hold or a tap its length, for the gap after a tap too; for an
+ *     overlap how far the second finger was behind
  * @param target how long the hold should have been, seconds; 0 for anything else
  */
 public record Measured(What what, double seconds, double target) {
@@ -35,10 +36,13 @@ public record Measured(What what, double seconds, double target) {
 
     /** The hand that these measurements show; what was measured less than three times is that of an average one. */
     public static Hand hand(String name, List<Measured> all) {
-        List<Double> blind = all.stream().filter(m -> m.what() == What.HOLD_BLIND && m.target() > 0).map(m -> (m.seconds() - m.target()) / m.target()).toList();
+        List<Double> blind = all.stream().filter(m -> m.what() == What.HOLD_BLIND && m.target() > 0)
+                .map(m -> (m.seconds() - m.target()) / m.target()).toList();
         List<Double> behind = all.stream().filter(m -> m.what() == What.OVERLAP).map(Measured::seconds).toList();
-        return new Hand(name, spread(all, What.LIGHT, Hand.AVERAGE.light()), spread(all, What.TONE, Hand.AVERAGE.tone()), spread(all, What.HOLD_CUED, Hand.AVERAGE.cued()),
-                Math.min(1, rootMeanSquare(blind, Hand.AVERAGE.drift())), rootMeanSquare(behind, Hand.AVERAGE.overlap()), spread(all, What.TAP, Hand.AVERAGE.tap()));
+        return new Hand(name, spread(all, What.LIGHT, Hand.AVERAGE.light()), spread(all, What.TONE, Hand.AVERAGE.tone()),
+                spread(all, What.HOLD_CUED, Hand.AVERAGE.cued()),
+                Math.min(1, rootMeanSquare(blind, Hand.AVERAGE.drift())), rootMeanSquare(behind, Hand.AVERAGE.overlap()),
+                spread(all, What.TAP, Hand.AVERAGE.tap()));
     }
 
     /** What an attempt shows of a hand: its quick taps of the Volume keys, the gaps after them, and how far a second finger was behind. */
@@ -54,7 +58,8 @@ public record Measured(What what, double seconds, double target) {
             }
             if (next.event() == Trace.Kind.DOWN && between <= TOGETHER) {
                 found.add(new Measured(What.OVERLAP, between, 0));
-            } else if (next.event() == Trace.Kind.UP && next.key() == one.key() && one.key() != null && one.key().isVolume() && between <= QUICK) {
+            } else if (next.event() == Trace.Kind.UP && next.key() == one.key() && one.key() != null && one.key().isVolume()
+                    && between <= QUICK) {
                 found.add(new Measured(What.TAP, between, 0));
                 if (i + 2 < events.size() && events.get(i + 2).event() == Trace.Kind.DOWN && events.get(i + 2).at() - next.at() <= QUICK) {
                     found.add(new Measured(What.TAP, events.get(i + 2).at() - next.at(), 0));

@@ -9,7 +9,8 @@ import wistaxis.core.keys.KeySequence;
 import wistaxis.core.keys.Start;
 
 /**
- * Which school to take: the likelier one for this hand, unless the difference is within what the trials can tell; then the order of the library holds. A minority school is never first.
+ * Which school to take: the likelier one for this hand, unless the difference is within what the trials can tell; then the order of the
+ * library holds. A minority school is never first.
  *
  * @param ranked recommended first
  * @param reason in a sentence; empty where there is no choice
@@ -21,15 +22,20 @@ public record Recommendation(List<Rated> ranked, String reason) {
     /** A school and how likely the hand lands it. */
     public record Rated(KeySequence school, Chance chance) {}
 
-    /** @param schools in the order of the library; those not meant for {@code start} are left out. @param name whose hand it is, in the reason */
+    /**
+     * @param schools in the order of the library; those not meant for {@code start} are left out.
+     * @param name whose hand it is, in the reason
+     */
     public static Recommendation of(List<KeySequence> schools, Family family, Start start, Hand hand, boolean blind) {
         DeviceMachine machine = new DeviceMachine(family);
-        List<Rated> rated = new ArrayList<>(schools.stream().filter(s -> s.from().contains(start)).map(s -> new Rated(s, Chance.of(s, machine, start, hand, blind, SEED, ATTEMPTS))).toList());
+        List<Rated> rated = new ArrayList<>(schools.stream().filter(s -> s.from().contains(start))
+                .map(s -> new Rated(s, Chance.of(s, machine, start, hand, blind, SEED, ATTEMPTS))).toList());
         if (rated.isEmpty()) {
             return new Recommendation(List.of(), "");
         }
         Rated first = rated.getFirst();
-        Rated best = rated.stream().filter(r -> !r.school().minority()).max(Comparator.comparingDouble(r -> r.chance().success())).orElse(first);
+        Rated best = rated.stream().filter(r -> !r.school().minority()).max(Comparator.comparingDouble(r -> r.chance().success()))
+                .orElse(first);
         boolean clearly = !first.school().minority() && best.chance().low() <= first.chance().high();
         Rated chosen = clearly ? first : best;
         rated.remove(chosen);
@@ -44,6 +50,7 @@ public record Recommendation(List<Rated> ranked, String reason) {
         List<String> words = rated.stream().skip(1).map(r -> r.school().school() + " " + r.chance().inWords()).toList();
         boolean close = rated.get(1).chance().high() >= rated.getFirst().chance().low();
         String who = hand == Hand.AVERAGE ? "For an average hand" : "For " + hand.name();
-        return who + ", " + rated.getFirst().school().school() + " lands " + rated.getFirst().chance().inWords() + ", " + String.join(", ", words) + "." + (close ? " Too close to tell: the usual order holds." : "");
+        return who + ", " + rated.getFirst().school().school() + " lands " + rated.getFirst().chance().inWords() + ", "
+                + String.join(", ", words) + "." + (close ? " Too close to tell: the usual order holds." : "");
     }
 }

@@ -35,7 +35,8 @@ public record StepScore(int step, String what, @Nullable Long late, long from, @
      * @param family of the device that was practised on
      */
     public static List<StepScore> of(Trace trace, KeySequence school, Family family) {
-        return of(trace, school, family, Margin.of(school, family, school.from().contains(trace.start()) ? trace.start() : school.from().getFirst()));
+        return of(trace, school, family, Margin.of(school, family, school.from().contains(trace.start()) ? trace.start() : school.from()
+                .getFirst()));
     }
 
     /** The same where the margins are known already. */
@@ -50,7 +51,8 @@ public record StepScore(int step, String what, @Nullable Long late, long from, @
             if (m.byHand()) {
                 long from = Math.round((m.earliest() - m.nominal()) * 1000);
                 Long to = m.latest() == null ? null : (Long) Math.round((m.latest() - m.nominal()) * 1000);
-                scores.add(new StepScore(m.step(), words(step), spent == null ? null : (Long) Math.round(spent.lateNanos() / 1e6), from, to));
+                scores.add(new StepScore(m.step(), words(step), spent == null ? null : (Long) Math.round(spent.lateNanos() / 1e6), from,
+                        to));
             }
         }
         return scores;
@@ -114,10 +116,14 @@ public record StepScore(int step, String what, @Nullable Long late, long from, @
             }
         }
 
-        /** When the step should have ended: by the clock, or when it was seen, whichever came first; what never came should have come after its nominal length. */
+        /**
+         * When the step should have ended: by the clock, or when it was seen, whichever came first; what never came should have come
+         * after its nominal length.
+         */
         private long due(KeyStep step, long began, long nominal) {
             long timed = step.seconds() == null ? Long.MAX_VALUE : began + Math.round(step.seconds() * 1e9);
-            return step.until() == null ? timed : Math.min(timed, seen(step.until(), began).orElse(timed == Long.MAX_VALUE ? began + nominal : timed));
+            return step.until() == null ? timed : Math.min(timed, seen(step.until(), began)
+                    .orElse(timed == Long.MAX_VALUE ? began + nominal : timed));
         }
 
         /** When something was first to be seen from a moment on. */

@@ -60,7 +60,8 @@ public record RestoreRun(List<RestoreStage> stages, State state, int stage, long
             return with(new State.Waiting("The device has left its mode. Put it back the same way; the job goes on by itself."), nowNanos);
         }
         if (current().needs().equals("contact") && outside.host() != HostView.RECOVERY) {
-            return new RestoreRun(stages, new State.Waiting("Contact with the device was lost while it was written to. Check the cable and put it back "
+            return new RestoreRun(stages,
+                    new State.Waiting("Contact with the device was lost while it was written to. Check the cable and put it back "
                     + "into its mode; sending starts over."), firstContact(), 0, nowNanos);
         }
         long worked = elapsedNanos + (nowNanos - atNanos);
@@ -81,7 +82,8 @@ public record RestoreRun(List<RestoreStage> stages, State state, int stage, long
         return switch (gate == null ? "" : gate) {
             case "package" -> outside.packageProof();
             case "signing" -> outside.signing();
-            case "greeting" -> outside.screen() == Screen.GREETING || outside.screen() == Screen.LOCK_SCREEN ? new Gate.Passed() : new Gate.Open();
+            case "greeting" -> outside.screen() == Screen.GREETING || outside.screen() == Screen.LOCK_SCREEN ? new Gate.Passed()
+                    : new Gate.Open();
             default -> new Gate.Passed();
         };
     }

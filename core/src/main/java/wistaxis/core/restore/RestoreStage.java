@@ -10,12 +10,14 @@ import wistaxis.core.facts.Provenance;
  *
  * @param by {@code host} or {@code device}: who works
  * @param seconds how long it takes the simulated device and host, more than 0
- * @param needs {@code mode} while the device must be in recovery or DFU, {@code contact} while it must stay on the cable, else {@code nothing}
+ * @param needs {@code mode} while the device must be in recovery or DFU, {@code contact} while it must stay on the cable, else
+ *     {@code nothing}
  * @param gate what must have been answered before the stage can end: {@code package}, {@code signing} or {@code greeting}; null for none
  * @param command what the host tells the device when the stage begins: {@code begin} or {@code end}; null for nothing
  */
 public record RestoreStage(
-        String id, String title, String by, double seconds, String needs, @Nullable String gate, @Nullable String command, Provenance provenance, String source) {
+        String id, String title, String by, double seconds, String needs, @Nullable String gate, @Nullable String command,
+        Provenance provenance, String source) {
     private record Stages(List<RestoreStage> stages) {}
 
     /** The stages in order. */

@@ -20,7 +20,8 @@ import wistaxis.core.firmware.SystemVersion;
 import wistaxis.core.ticket.Ticket;
 
 /**
- * What is known of a case. A fact that is null is unknown; it is never taken for anything else. The JSON form is in {@code docs/formats.md}.
+ * What is known of a case. A fact that is null is unknown; it is never taken for anything else. The JSON form is in
+ * {@code docs/formats.md}.
  *
  * @param device an identifier
  * @param trouble a trouble of {@code routes.json}
@@ -36,10 +37,14 @@ import wistaxis.core.ticket.Ticket;
  * @param failedStage the stage of {@code stages.json} at which a restore failed
  */
 public record CaseFacts(
-        @Nullable String device, @Nullable String trouble, @Nullable Integer wrongTries, @Nullable SystemVersion installedVersion, @Nullable SystemVersion targetVersion,
-        @Nullable List<Backup> backups, @Nullable YesNo watch, @Nullable SystemVersion watchVersion, @Nullable YesNo ownerPasswordKnown, @Nullable YesNo locating,
-        @Nullable YesNo online, @Nullable YesNo eraseButton, @Nullable Ownership ownership, @Nullable YesNo blacklisted, @Nullable YesNo liquid, @Nullable Battery battery,
-        @Nullable List<PhysicalKey> brokenKeys, @Nullable List<String> tried, @Nullable YesNo consent, @Nullable YesNo opens, @Nullable YesNo hopesToRemember,
+        @Nullable String device, @Nullable String trouble, @Nullable Integer wrongTries, @Nullable SystemVersion installedVersion,
+        @Nullable SystemVersion targetVersion,
+        @Nullable List<Backup> backups, @Nullable YesNo watch, @Nullable SystemVersion watchVersion, @Nullable YesNo ownerPasswordKnown,
+                @Nullable YesNo locating,
+        @Nullable YesNo online, @Nullable YesNo eraseButton, @Nullable Ownership ownership, @Nullable YesNo blacklisted,
+                @Nullable YesNo liquid, @Nullable Battery battery,
+        @Nullable List<PhysicalKey> brokenKeys, @Nullable List<String> tried, @Nullable YesNo consent, @Nullable YesNo opens,
+                @Nullable YesNo hopesToRemember,
         @Nullable String failedStage, @Nullable String imei) {
 
     /** How ownership stands. */
@@ -113,10 +118,13 @@ public record CaseFacts(
 
     /** What a ticket knows. A fact of the ticket that cannot be read is unknown. */
     public static CaseFacts of(Ticket t) {
-        return new CaseFacts(t.identifier(), text(t, "trouble"), number(t), version(t, "installedVersion"), version(t, "targetVersion"), backups(t), yesNo(t, "watch"),
+        return new CaseFacts(t.identifier(), text(t, "trouble"), number(t), version(t, "installedVersion"), version(t, "targetVersion"),
+                backups(t), yesNo(t, "watch"),
                 version(t, "watchVersion"), yesNo(t, "ownerPassword"), yesNo(t, "locating"), yesNo(t, "online"), yesNo(t, "eraseButton"),
-                value(Ownership.class, text(t, "ownership")), yesNo(t, "blacklisted"), yesNo(t, "liquid"), value(Battery.class, text(t, "battery")), keys(t), tried(t),
-                t.consent() == null ? null : t.consentGiven() ? YesNo.YES : YesNo.NO, yesNo(t, "opens"), yesNo(t, "hopesToRemember"), text(t, "failedStage"), read(t, "imei", i -> Imei.exact(i).digits()));
+                value(Ownership.class, text(t, "ownership")), yesNo(t, "blacklisted"), yesNo(t, "liquid"),
+                value(Battery.class, text(t, "battery")), keys(t), tried(t),
+                t.consent() == null ? null : t.consentGiven() ? YesNo.YES : YesNo.NO, yesNo(t, "opens"), yesNo(t, "hopesToRemember"),
+                text(t, "failedStage"), read(t, "imei", i -> Imei.exact(i).digits()));
     }
 
     /** A fact as text; null when it is missing or was answered with "not known". */
@@ -126,7 +134,8 @@ public record CaseFacts(
 
     private static @Nullable YesNo yesNo(Ticket t, String fact) {
         String value = text(t, fact);
-        return value == null ? null : List.of("yes", "on").contains(value) ? YesNo.YES : List.of("no", "off").contains(value) ? YesNo.NO : null;
+        return value == null ? null : List.of("yes", "on").contains(value) ? YesNo.YES : List.of("no", "off").contains(value) ? YesNo.NO
+                : null;
     }
 
     private static <E extends Enum<E>> @Nullable E value(Class<E> type, @Nullable String text) {
@@ -168,7 +177,8 @@ public record CaseFacts(
 
     private static @Nullable List<PhysicalKey> keys(Ticket t) {
         String keys = text(t, "brokenKeys");
-        List<PhysicalKey> known = keys == null ? List.of() : list(keys).stream().map(k -> value(PhysicalKey.class, k, Enum::name)).filter(Objects::nonNull).toList();
+        List<PhysicalKey> known = keys == null ? List.of() : list(keys).stream().map(k -> value(PhysicalKey.class, k, Enum::name))
+                .filter(Objects::nonNull).toList();
         return keys == null || known.size() < list(keys).size() ? null : known;
     }
 

@@ -12,7 +12,10 @@ import wistaxis.core.device.KeyFamily;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ticket;
 
-/** How often each step worked in a shop's own ledger, by key family and trouble. An attempt of which nothing came, or that was stopped, is no case. */
+/**
+ * How often each step worked in a shop's own ledger, by key family and trouble. An attempt of which nothing came, or that was stopped, is
+ * no case.
+ */
 public final class Evidence {
     /** Below so many cases nothing is said. */
     public static final int FEWEST = 3;
@@ -30,7 +33,8 @@ public final class Evidence {
         private static final Tally NONE = new Tally(0, 0, 0);
 
         Tally plus(Attempt.Outcome outcome, int times) {
-            return new Tally(helped + (outcome == Attempt.Outcome.HELPED ? times : 0), lost + (outcome == Attempt.Outcome.DATA_LOST ? times : 0), cases + times);
+            return new Tally(helped + (outcome == Attempt.Outcome.HELPED ? times : 0), lost
+                    + (outcome == Attempt.Outcome.DATA_LOST ? times : 0), cases + times);
         }
 
         public Wilson interval() {
@@ -45,9 +49,14 @@ public final class Evidence {
         return evidence;
     }
 
-    /** Takes in how a ticket has changed, so that an answer that was put right counts once. @param before null for a ticket that was not there */
+    /**
+     * Takes in how a ticket has changed, so that an answer that was put right counts once.
+     *
+     * @param before null for a ticket that was not there
+     */
     public void changed(@Nullable Ticket before, Ticket after, DeviceCatalogue devices) {
-        if (before == null || !before.attempts().equals(after.attempts()) || !before.facts().equals(after.facts()) || !Objects.equals(before.identifier(), after.identifier())) {
+        if (before == null || !before.attempts().equals(after.attempts()) || !before.facts().equals(after.facts())
+                || !Objects.equals(before.identifier(), after.identifier())) {
             if (before != null) {
                 count(before, devices, -1);
             }
@@ -73,6 +82,7 @@ public final class Evidence {
     /** The tally of a step; empty when there are fewer cases than {@link #FEWEST} or the family is not known. */
     public Optional<Tally> of(@Nullable KeyFamily family, String trouble, String step) {
         return family == null ? Optional.empty()
-                : Optional.ofNullable(tallies.get(new Case(Objects.requireNonNull(family), trouble, step))).filter(t -> t.cases() >= FEWEST);
+                : Optional.ofNullable(tallies.get(new Case(Objects.requireNonNull(family), trouble, step)))
+                .filter(t -> t.cases() >= FEWEST);
     }
 }

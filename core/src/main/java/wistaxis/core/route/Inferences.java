@@ -78,7 +78,8 @@ final class Inferences {
         put("watchKnown", c.watchVersion() == null ? null : "yes");
         put("imei", c.imei() == null ? null : "yes");
         String stage = c.failedStage();
-        put("failedAt", stage == null ? null : BEFORE_WRITING.contains(stage) ? "before-writing" : AFTER_WRITING.contains(stage) ? "after" : "writing");
+        put("failedAt", stage == null ? null : BEFORE_WRITING.contains(stage) ? "before-writing" : AFTER_WRITING.contains(stage) ? "after"
+                : "writing");
     }
 
     private void device() {
@@ -106,11 +107,13 @@ final class Inferences {
     /** The schools whose keys all work. Side and Top are one key under two names. */
     private void left(String name, List<KeySequence> schools, List<PhysicalKey> broken) {
         boolean power = broken.stream().anyMatch(PhysicalKey::isPower);
-        List<KeySequence> left = schools.stream().filter(s -> s.keys().stream().noneMatch(k -> broken.contains(k) || power && k.isPower())).toList();
+        List<KeySequence> left = schools.stream().filter(s -> s.keys().stream().noneMatch(k -> broken.contains(k) || power && k.isPower()))
+                .toList();
         put("keysFor" + name, left.isEmpty() ? "broken" : "works");
         if (!left.isEmpty() && left.size() < schools.size()) {
             put("otherSchool" + (name.equals("Recovery") ? "" : name), "yes");
-            words.put(name.toLowerCase(java.util.Locale.ROOT) + "Schools", left.stream().map(KeySequence::school).collect(Collectors.joining(", ")));
+            words.put(name.toLowerCase(java.util.Locale.ROOT) + "Schools", left.stream().map(KeySequence::school)
+                    .collect(Collectors.joining(", ")));
         }
     }
 
@@ -155,7 +158,8 @@ final class Inferences {
     List<Route.BackupFit> fits() {
         SystemVersion target = target();
         return c.backups() == null ? List.of() : c.backups().stream()
-                .map(b -> new Route.BackupFit(b, target == null || b.version() == null ? null : (Boolean) (b.version().compareTo(target) <= 0))).toList();
+                .map(b -> new Route.BackupFit(b, target == null || b.version() == null ? null
+                : (Boolean) (b.version().compareTo(target) <= 0))).toList();
     }
 
     private void versions() {
@@ -187,7 +191,8 @@ final class Inferences {
         }
         put("backup", c.backups().isEmpty() ? "none" : "some");
         put("backupKind", c.backups().size() > 1 ? "both" : c.backups().isEmpty() ? "none" : c.backups().getFirst().kind());
-        words.put("backupVersions", c.backups().stream().map(b -> b.kind() + " backup of " + b.version()).collect(Collectors.joining(", ")));
+        words.put("backupVersions", c.backups().stream().map(b -> b.kind() + " backup of " + b.version())
+                .collect(Collectors.joining(", ")));
         List<Route.BackupFit> fits = fits();
         if (!fits.isEmpty() && fits.stream().allMatch(f -> f.fits() != null)) {
             long fitting = fits.stream().filter(f -> Boolean.TRUE.equals(f.fits())).count();
@@ -202,6 +207,7 @@ final class Inferences {
     /** The newest backup by day among those not known to be too new; empty while a day is missing. */
     private static Optional<CaseFacts.Backup> newestThatMayFit(List<Route.BackupFit> fits) {
         List<CaseFacts.Backup> left = fits.stream().filter(f -> !Boolean.FALSE.equals(f.fits())).map(Route.BackupFit::backup).toList();
-        return left.stream().anyMatch(b -> b.at() == null) ? Optional.empty() : left.stream().max(Comparator.comparing(b -> Objects.requireNonNull(b.at())));
+        return left.stream().anyMatch(b -> b.at() == null) ? Optional.empty() : left.stream()
+                .max(Comparator.comparing(b -> Objects.requireNonNull(b.at())));
     }
 }

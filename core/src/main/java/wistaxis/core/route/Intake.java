@@ -39,13 +39,16 @@ public final class Intake {
         if (value.equals(NOT_KNOWN)) {
             return "not known";
         }
-        return questions.stream().flatMap(q -> q.words(fact, value).stream()).findFirst().orElseGet(() -> String.join(", ", CaseFacts.list(value).stream().map(v -> partOf(fact, v)).toList())
+        return questions.stream().flatMap(q -> q.words(fact, value).stream()).findFirst()
+                .orElseGet(() -> String.join(", ", CaseFacts.list(value).stream().map(v -> partOf(fact, v)).toList())
                 .transform(s -> s.isEmpty() ? "none" : s));
     }
 
     private String partOf(String fact, String part) {
-        return questions.stream().filter(q -> q.facts().contains(fact)).flatMap(q -> q.answers().stream()).filter(a -> a.value().equals(part)).map(Question.Answer::words).findFirst()
-                .orElse(part.matches("[A-Z_]+") ? part.charAt(0) + part.substring(1).toLowerCase(java.util.Locale.ROOT).replace('_', ' ') : part);
+        return questions.stream().filter(q -> q.facts().contains(fact)).flatMap(q -> q.answers().stream())
+                .filter(a -> a.value().equals(part)).map(Question.Answer::words).findFirst()
+                .orElse(part.matches("[A-Z_]+") ? part.charAt(0) + part.substring(1).toLowerCase(java.util.Locale.ROOT).replace('_', ' ')
+                : part);
     }
 
     /** Whether a fact is known to this intake. */
@@ -57,13 +60,15 @@ public final class Intake {
     public List<Question> asked(Ticket ticket, Map<String, String> inferred) {
         Map<String, String> known = known(ticket, inferred);
         return questions.stream().filter(q -> q.question().equals("trouble") || known.containsKey("trouble"))
-                .filter(q -> q.when().entrySet().stream().allMatch(e -> e.getValue().contains(known.getOrDefault(e.getKey(), NOT_KNOWN)))).toList();
+                .filter(q -> q.when().entrySet().stream().allMatch(e -> e.getValue().contains(known.getOrDefault(e.getKey(), NOT_KNOWN))))
+                .toList();
     }
 
     /** The questions that do not matter for this trouble but may be answered all the same. */
     public List<Question> others(Ticket ticket, Map<String, String> inferred) {
         List<Question> asked = asked(ticket, inferred);
-        return questions.stream().filter(q -> !asked.contains(q) && !q.question().equals("damage") && (!q.when().containsKey("damage") || answered(q, ticket))).toList();
+        return questions.stream().filter(q -> !asked.contains(q) && !q.question().equals("damage")
+                && (!q.when().containsKey("damage") || answered(q, ticket))).toList();
     }
 
     private static Map<String, String> known(Ticket ticket, Map<String, String> inferred) {
@@ -78,7 +83,8 @@ public final class Intake {
             return ticket.identifier() != null || ticket.fact("deviceWords").isPresent();
         }
         Set<String> facts = ticket.facts().keySet();
-        boolean stopped = q.question().equals("damage") && (ticket.fact("damage").isPresent() || "yes".equals(ticket.facts().get("liquid")) || "swollen".equals(ticket.facts().get("battery")));
+        boolean stopped = q.question().equals("damage") && (ticket.fact("damage").isPresent() || "yes".equals(ticket.facts().get("liquid"))
+                || "swollen".equals(ticket.facts().get("battery")));
         return stopped || facts.containsAll(q.facts());
     }
 
@@ -89,8 +95,10 @@ public final class Intake {
 
     /** The answer given to a question in words, or empty while it is open. */
     public String answerInWords(Question q, Ticket ticket) {
-        Optional<String> whole = q.answers().stream().filter(a -> a.isIn(ticket.facts())).max(java.util.Comparator.comparingInt(a -> a.sets().size())).map(Question.Answer::words);
-        return whole.filter(_ -> q.kind().equals("choice")).orElseGet(() -> q.facts().stream().filter(f -> ticket.fact(f).isPresent()).map(f -> words(f, ticket.facts().get(f)))
+        Optional<String> whole = q.answers().stream().filter(a -> a.isIn(ticket.facts()))
+                .max(java.util.Comparator.comparingInt(a -> a.sets().size())).map(Question.Answer::words);
+        return whole.filter(_ -> q.kind().equals("choice")).orElseGet(() -> q.facts().stream().filter(f -> ticket.fact(f).isPresent())
+                .map(f -> words(f, ticket.facts().get(f)))
                 .collect(Collectors.joining(", ")));
     }
 

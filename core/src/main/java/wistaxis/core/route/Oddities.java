@@ -26,7 +26,8 @@ import wistaxis.core.ticket.Ticket;
  */
 public record Oddities(List<String> stops, List<String> notes) {
     private static final List<String> OTHER_FACTS = List.of("deviceWords");
-    private static final Map<String, Consumer<String>> KINDS = Map.of("version", SystemVersion::parse, "day", LocalDate::parse, "imei", Imei::exact, "promise", Oddities::moment,
+    private static final Map<String, Consumer<String>> KINDS = Map.of("version", SystemVersion::parse, "day", LocalDate::parse, "imei",
+            Imei::exact, "promise", Oddities::moment,
             "keys", v -> CaseFacts.list(v).forEach(PhysicalKey::valueOf));
 
     public Oddities {
@@ -36,12 +37,16 @@ public record Oddities(List<String> stops, List<String> notes) {
 
     public static Oddities of(Ticket t, DeviceCatalogue devices, RoutePlanner planner, Intake intake) {
         List<String> stops = new ArrayList<>(t.odd());
-        t.fact("trouble").filter(v -> planner.ladders().stream().noneMatch(l -> l.trouble().equals(v))).ifPresent(v -> stops.add("the trouble [" + Shown.value(v) + "] is not known"));
-        Optional.ofNullable(t.identifier()).filter(i -> devices.byIdentifier(i).isEmpty()).ifPresent(i -> stops.add("the device [" + Shown.value(i) + "] is not known"));
-        Optional.ofNullable(t.route()).filter(s -> !planner.knows(s)).ifPresent(s -> stops.add("the step [" + Shown.value(s) + "] is not known"));
+        t.fact("trouble").filter(v -> planner.ladders().stream().noneMatch(l -> l.trouble().equals(v)))
+                .ifPresent(v -> stops.add("the trouble [" + Shown.value(v) + "] is not known"));
+        Optional.ofNullable(t.identifier()).filter(i -> devices.byIdentifier(i).isEmpty())
+                .ifPresent(i -> stops.add("the device [" + Shown.value(i) + "] is not known"));
+        Optional.ofNullable(t.route()).filter(s -> !planner.knows(s))
+                .ifPresent(s -> stops.add("the step [" + Shown.value(s) + "] is not known"));
         t.fact("tried").ifPresent(v -> CaseFacts.list(v).stream().filter(s -> !s.equals(Intake.NOT_KNOWN) && !planner.knows(s))
                 .forEach(s -> stops.add("the step [" + Shown.value(s) + "], tried before, is not known")));
-        t.failed().stream().filter(s -> !planner.knows(s)).forEach(s -> stops.add("the step [" + Shown.value(s) + "], which did not help, is not known"));
+        t.failed().stream().filter(s -> !planner.knows(s))
+                .forEach(s -> stops.add("the step [" + Shown.value(s) + "], which did not help, is not known"));
         List<String> notes = new ArrayList<>();
         t.facts().forEach((fact, value) -> {
             if (!intake.knows(fact) && !OTHER_FACTS.contains(fact) && !Readiness.CONFIRMED.contains(fact)) {
@@ -58,12 +63,15 @@ public record Oddities(List<String> stops, List<String> notes) {
         if (value.equals(Intake.NOT_KNOWN)) {
             return "";
         }
-        List<String> choices = intake.questions().stream().filter(q -> q.kind().equals("choice")).flatMap(q -> q.answers().stream()).map(a -> a.sets().get(fact)).filter(Objects::nonNull).distinct().sorted().toList();
-        return !choices.isEmpty() && !choices.contains(value) ? "write one of " + choices + " or " + Intake.NOT_KNOWN : readable(fact, value, intake) ? "" : "it cannot be read as what is asked for";
+        List<String> choices = intake.questions().stream().filter(q -> q.kind().equals("choice")).flatMap(q -> q.answers().stream())
+                .map(a -> a.sets().get(fact)).filter(Objects::nonNull).distinct().sorted().toList();
+        return !choices.isEmpty() && !choices.contains(value) ? "write one of " + choices + " or " + Intake.NOT_KNOWN
+                : readable(fact, value, intake) ? "" : "it cannot be read as what is asked for";
     }
 
     private static boolean readable(String fact, String value, Intake intake) {
-        Consumer<String> read = intake.questions().stream().filter(q -> q.facts().equals(List.of(fact))).map(q -> KINDS.get(q.kind())).filter(Objects::nonNull).findFirst().orElse(_ -> { });
+        Consumer<String> read = intake.questions().stream().filter(q -> q.facts().equals(List.of(fact))).map(q -> KINDS.get(q.kind()))
+                .filter(Objects::nonNull).findFirst().orElse(_ -> { });
         try {
             read.accept(value);
             return true;

@@ -8,12 +8,14 @@ import wistaxis.core.facts.Provenance;
 /**
  * A question of the intake.
  *
- * @param kind how it is answered: {@code choice} of one, {@code several}, {@code device}, {@code keys}, {@code version}, {@code day}, {@code imei} or {@code promise}
+ * @param kind how it is answered: {@code choice} of one, {@code several}, {@code device}, {@code keys}, {@code version}, {@code day},
+ *     {@code imei} or {@code promise}
  * @param facts the facts that it settles; it is answered once all are there
  * @param when what must be known for it to matter, as the rules see it
  */
 public record Question(
-        String question, String asks, String why, String kind, List<String> facts, Map<String, List<String>> when, List<Answer> answers, Provenance provenance, String source) {
+        String question, String asks, String why, String kind, List<String> facts, Map<String, List<String>> when, List<Answer> answers,
+        Provenance provenance, String source) {
     public Question {
         facts = List.copyOf(facts);
         when = Map.copyOf(when);

@@ -22,7 +22,8 @@ public record Readiness(List<Check> checks) {
     public static final List<String> CONFIRMED = List.of("readyPower", "readyCable", "readyProgram", "readyDisk", "readyLine");
 
     /** What the technician is asked where software cannot see it. */
-    private static final Map<String, String> CONFIRMED_UNSEEN = new TreeMap<>(Map.of("Power", "is the host on mains power?", "Disk", "is twice the package's size free?", "Line", "is it online?"));
+    private static final Map<String, String> CONFIRMED_UNSEEN = new TreeMap<>(Map.of("Power", "is the host on mains power?", "Disk",
+            "is twice the package's size free?", "Line", "is it online?"));
 
     /** How a check stands. */
     public enum State { FINE, NOT, ASK, LOOKING }
@@ -41,14 +42,16 @@ public record Readiness(List<Check> checks) {
      * @param model null while the device is not settled
      * @param facts the ticket's facts
      */
-    public static Readiness of(@Nullable HostFacts host, String trouble, long packageBytes, @Nullable DeviceModel model, Map<String, String> facts) {
+    public static Readiness of(@Nullable HostFacts host, String trouble, long packageBytes, @Nullable DeviceModel model,
+            Map<String, String> facts) {
         List<Check> checks = new ArrayList<>();
         if (host == null && !trouble.isEmpty()) {
             CONFIRMED_UNSEEN.forEach((what, says) -> checks.add(confirmed(what, "ready" + what, facts, trouble + ": " + says)));
         } else {
             seen(checks, host, packageBytes, facts);
         }
-        checks.add(confirmed("Cable", "readyCable", facts, model == null ? "the model is not settled" : "sound, " + model.plug() + " at the device, and the host's own port, USB-A or USB-C, at the other end"));
+        checks.add(confirmed("Cable", "readyCable", facts, model == null ? "the model is not settled" : "sound, " + model.plug()
+                + " at the device, and the host's own port, USB-A or USB-C, at the other end"));
         checks.add(confirmed("Restore program", "readyProgram", facts, "up to date; a very new model is not recognised by an old one"));
         return new Readiness(checks);
     }
@@ -56,7 +59,8 @@ public record Readiness(List<Check> checks) {
     private static void seen(List<Check> checks, @Nullable HostFacts host, long packageBytes, Map<String, String> facts) {
         checks.add(power(host, facts));
         checks.add(host == null ? looking("Disk") : disk(host.freeBytes(), TIMES_THE_PACKAGE * packageBytes));
-        checks.add(host == null ? looking("Line") : new Check("Line", host.networkUp() ? State.FINE : State.NOT, host.networkUp() ? "a network interface is up" : "no network interface is up: the signing service cannot be asked", null));
+        checks.add(host == null ? looking("Line") : new Check("Line", host.networkUp() ? State.FINE : State.NOT, host.networkUp()
+                ? "a network interface is up" : "no network interface is up: the signing service cannot be asked", null));
     }
 
     private static Check looking(String what) {
@@ -70,7 +74,8 @@ public record Readiness(List<Check> checks) {
         if (host.onMains() == null) {
             return confirmed("Power", "readyPower", facts, "the system does not say: is the host on mains power?");
         }
-        return new Check("Power", host.onMains() ? State.FINE : State.NOT, host.onMains() ? "the host is on mains power" : "the host runs on its battery: plug it in", null);
+        return new Check("Power", host.onMains() ? State.FINE : State.NOT, host.onMains() ? "the host is on mains power"
+                : "the host runs on its battery: plug it in", null);
     }
 
     private static Check disk(long free, long needed) {

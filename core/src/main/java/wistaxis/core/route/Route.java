@@ -16,7 +16,8 @@ import wistaxis.core.steps.Step;
  * @param backups which backups fit the target
  */
 public record Route(
-        @Nullable String stop, List<String> contradictions, List<Rung> rungs, @Nullable SystemVersion target, boolean targetSaid, List<SystemVersion> signed,
+        @Nullable String stop, List<String> contradictions, List<Rung> rungs, @Nullable SystemVersion target, boolean targetSaid,
+        List<SystemVersion> signed,
         List<BackupFit> backups) {
     /** How far a rung is from being taken. */
     public enum Status { READY, NEEDS_CONSENT, BLOCKED, REFUSED }
@@ -33,7 +34,8 @@ public record Route(
      * @param losses the rules among these that name a loss
      */
     public record Rung(
-            Step step, Status status, boolean done, boolean advised, boolean overrulable, List<String> reasons, List<String> cautions, List<String> tells,
+            Step step, Status status, boolean done, boolean advised, boolean overrulable, List<String> reasons, List<String> cautions,
+            List<String> tells,
             List<String> losses) {
         public Rung {
             reasons = List.copyOf(reasons);
@@ -60,13 +62,15 @@ public record Route(
 
     /** The gentlest step that is open, not tried yet and not advised against; failing that the gentlest open one. */
     public Optional<Rung> recommended() {
-        return rungs.stream().filter(r -> r.open() && !r.done() && r.advised()).findFirst().or(() -> rungs.stream().filter(r -> r.open() && !r.done()).findFirst());
+        return rungs.stream().filter(r -> r.open() && !r.done() && r.advised()).findFirst()
+                .or(() -> rungs.stream().filter(r -> r.open() && !r.done()).findFirst());
     }
 
     /** What stands against every step alike, and is best said once. */
     public List<String> commonReasons() {
         return rungs.size() < 2 || rungs.stream().anyMatch(Rung::open) ? List.of()
-                : rungs.getFirst().reasons().stream().filter(r -> !r.equals(stop) && rungs.stream().allMatch(other -> other.reasons().contains(r))).toList();
+                : rungs.getFirst().reasons().stream().filter(r -> !r.equals(stop) && rungs.stream()
+                .allMatch(other -> other.reasons().contains(r))).toList();
     }
 
     /** Whether nothing is left above the highest rung that was taken and did not help: the device itself is next. */

@@ -19,9 +19,12 @@ public final class RouteFacts {
     /**
      * A rule with its reason.
      *
-     * @param effect {@code stop} ends the job; {@code contradiction} says that two facts do not go together; {@code refuse} and {@code block} take a step out
-     *     for good or for now; {@code advise-against} leaves it open but does not recommend it; {@code reason} adds words, {@code caution} a warning, {@code tell} one that
-     *     the owner hears before agreeing, {@code lose} one of these that names a loss, which an earlier consent only covers if it was said then
+     * @param effect {@code stop} ends the job; {@code contradiction} says that two facts do not go together; {@code refuse} and
+     *     {@code block} take a step out
+     *     for good or for now; {@code advise-against} leaves it open but does not recommend it; {@code reason} adds words,
+     *     {@code caution} a warning, {@code tell} one that
+     *     the owner hears before agreeing, {@code lose} one of these that names a loss, which an earlier consent only covers if it was
+     *     said then
      * @param when facts and the values for which the rule holds, all of them; {@code unknown} is the value of a missing fact
      * @param steps the steps it is about; empty for a stop and a contradiction
      * @param firm whether a technician may not overrule it
@@ -29,7 +32,8 @@ public final class RouteFacts {
      * @param says the reason; words in braces are filled in
      */
     public record Rule(
-            String id, String effect, Map<String, List<String>> when, List<String> steps, boolean firm, boolean settledByConsent, String says, Provenance provenance,
+            String id, String effect, Map<String, List<String>> when, List<String> steps, boolean firm, boolean settledByConsent,
+            String says, Provenance provenance,
             String source) {
         public Rule {
             when = Map.copyOf(when);
@@ -48,7 +52,8 @@ public final class RouteFacts {
      * @param moves for an option: a step that moves before another one
      */
     public record Preference(
-            String preference, String asks, String why, List<List<String>> options, Map<String, List<String>> moves, Provenance provenance, String source) {}
+            String preference, String asks, String why, List<List<String>> options, Map<String, List<String>> moves, Provenance provenance,
+            String source) {}
 
     /** How long a device waits after so many wrong tries. */
     public record Wait(int tries, int minutes, Provenance provenance, String source) {}

@@ -81,7 +81,8 @@ public final class RoutePlanner {
             List<RouteFacts.Rule> rules = context.covers(s, Judge.losses(s, holding)) ? holding : asking;
             return new Judge(s, rules, inferred.words(), stop, context.overruled().get(s.id()), isTried(facts, s.id())).rung();
         }).toList();
-        return new Route(stop.orElse(null), says(holding, "contradiction", inferred.words()).toList(), IntStream.range(0, rungs.size()).mapToObj(i -> nameNearest(rungs, i)).toList(), inferred.target(), facts.targetVersion() != null, context.signed(),
+        return new Route(stop.orElse(null), says(holding, "contradiction", inferred.words()).toList(), IntStream.range(0, rungs.size())
+                .mapToObj(i -> nameNearest(rungs, i)).toList(), inferred.target(), facts.targetVersion() != null, context.signed(),
                 inferred.fits());
     }
 
@@ -98,7 +99,8 @@ public final class RoutePlanner {
 
     private void check(CaseFacts facts) {
         if (facts.device() != null && devices.byIdentifier(facts.device()).isEmpty()) {
-            throw new BadInput("device [" + facts.device() + "] is not known; write an identifier such as iPhone13,2 (wistaxis devices lists them), or leave it out");
+            throw new BadInput("device [" + facts.device()
+                    + "] is not known; write an identifier such as iPhone13,2 (wistaxis devices lists them), or leave it out");
         }
         for (String step : facts.tried() == null ? List.<String>of() : facts.tried()) {
             if (!knows(step)) {
@@ -135,9 +137,12 @@ public final class RoutePlanner {
         if (!lacksKeys(rung)) {
             return rung;
         }
-        String nearest = IntStream.range(0, rungs.size()).filter(i -> rungs.get(i).status() != Status.REFUSED && !lacksKeys(rungs.get(i))).boxed()
-                .min(Comparator.<Integer>comparingInt(i -> Math.abs(i - at)).thenComparing(i -> i)).map(i -> rungs.get(i).step().title()).orElse("none on this ladder; hardware first");
-        return new Rung(rung.step(), rung.status(), rung.done(), rung.advised(), rung.overrulable(), rung.reasons().stream().map(r -> r.replace(NEAREST, nearest)).toList(), rung.cautions(), rung.tells(), rung.losses());
+        String nearest = IntStream.range(0, rungs.size()).filter(i -> rungs.get(i).status() != Status.REFUSED && !lacksKeys(rungs.get(i)))
+                .boxed()
+                .min(Comparator.<Integer>comparingInt(i -> Math.abs(i - at)).thenComparing(i -> i)).map(i -> rungs.get(i).step().title())
+                .orElse("none on this ladder; hardware first");
+        return new Rung(rung.step(), rung.status(), rung.done(), rung.advised(), rung.overrulable(), rung.reasons().stream()
+                .map(r -> r.replace(NEAREST, nearest)).toList(), rung.cautions(), rung.tells(), rung.losses());
     }
 
     private static boolean lacksKeys(Rung rung) {
@@ -157,7 +162,8 @@ public final class RoutePlanner {
     }
 
     /** Judges one step by the rules that are about it. */
-    private record Judge(Step step, List<RouteFacts.Rule> rules, Map<String, String> words, Optional<String> stop, @Nullable String overruled, boolean done) {
+    private record Judge(Step step, List<RouteFacts.Rule> rules, Map<String, String> words, Optional<String> stop,
+            @Nullable String overruled, boolean done) {
         private List<RouteFacts.Rule> of(String... effects) {
             return rules.stream().filter(r -> List.of(effects).contains(r.effect()) && r.steps().contains(step.id())).toList();
         }
@@ -171,7 +177,8 @@ public final class RoutePlanner {
         }
 
         Rung rung() {
-            List<RouteFacts.Rule> against = Stream.concat(of("refuse").stream(), of("block").stream().sorted(Comparator.comparing(RouteFacts.Rule::settledByConsent)))
+            List<RouteFacts.Rule> against = Stream.concat(of("refuse").stream(), of("block").stream()
+                    .sorted(Comparator.comparing(RouteFacts.Rule::settledByConsent)))
                     .filter(r -> overruled == null || r.firm()).toList();
             boolean refused = stop.isPresent() || against.stream().anyMatch(r -> r.effect().equals("refuse"));
             Status status = refused ? Status.REFUSED
@@ -180,10 +187,12 @@ public final class RoutePlanner {
                     : Status.BLOCKED;
             boolean overrulable = stop.isEmpty() && overruled == null && (status == Status.BLOCKED || status == Status.REFUSED)
                     && against.stream().noneMatch(r -> r.firm() && !r.settledByConsent());
-            Stream<String> speaks = refused ? Stream.empty() : Stream.concat(of("advise-against").stream(), of("reason").stream()).map(r -> fill(r.says(), words));
+            Stream<String> speaks = refused ? Stream.empty() : Stream.concat(of("advise-against").stream(), of("reason").stream())
+                    .map(r -> fill(r.says(), words));
             return new Rung(step, status, done, of("advise-against").isEmpty(), overrulable,
                     Stream.of(stop.stream(), Stream.ofNullable(overruled).map(why -> "Overruled by the technician: " + why),
-                            against.stream().filter(r -> !refused || !r.effect().equals("block")).map(r -> fill(r.says(), words)), speaks).flatMap(s -> s).toList(),
+                            against.stream().filter(r -> !refused || !r.effect().equals("block")).map(r -> fill(r.says(), words)), speaks)
+                            .flatMap(s -> s).toList(),
                     warns("tell", "lose", "caution"), warns("tell", "lose"), losses(step, rules));
         }
     }

@@ -37,7 +37,10 @@ public record Step(
         return !keeps;
     }
 
-    /** Whether it can be done to a device in a mode: in its own, and what erases in the deeper one too, which takes nothing else. Common practice. */
+    /**
+     * Whether it can be done to a device in a mode: in its own, and what erases in the deeper one too, which takes nothing else. Common
+     * practice.
+     */
     public boolean fits(@Nullable String in) {
         return mode != null && (mode.equals(in) || writes && !keeps && "dfu".equals(in));
     }

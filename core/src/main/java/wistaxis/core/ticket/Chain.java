@@ -50,7 +50,8 @@ public final class Chain {
             return "entry [" + number + "] is missing: the next one there is [" + e.number() + "]";
         }
         if (!e.previous().equals(last)) {
-            return "entry [" + number + "] does not follow the one before it: its link is [" + head(e.previous()) + "], expected [" + head(last) + "]";
+            return "entry [" + number + "] does not follow the one before it: its link is [" + head(e.previous()) + "], expected ["
+                    + head(last) + "]";
         }
         return digest(last, number, e.ticket(), e.at(), e.wall(), e.body()).equals(e.digest()) ? null
                 : "entry [" + number + "] of ticket [" + e.ticket() + "] was changed after it was written";

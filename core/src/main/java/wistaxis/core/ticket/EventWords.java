@@ -13,13 +13,18 @@ public final class EventWords {
             case TicketEvent.FactRecorded e -> "Intake: " + spaced(e.fact()) + " is " + e.value();
             case TicketEvent.FactWithdrawn e -> "Intake: " + spaced(e.fact()) + " is unknown again";
             case TicketEvent.Identified e -> "Identified as " + e.identifier() + ", " + e.how();
-            case TicketEvent.ConsentAsked e -> (e.given() ? "Owner agreed to erase (" : "Owner did not agree to erase (") + e.who() + "); told about backup: " + e.toldAboutBackup();
+            case TicketEvent.ConsentAsked e -> (e.given() ? "Owner agreed to erase (" : "Owner did not agree to erase (") + e.who()
+                    + "); told about backup: " + e.toldAboutBackup();
             case TicketEvent.RouteChosen e -> "Step taken: " + spaced(e.step());
             case TicketEvent.BuildChosen e -> "Firmware chosen: " + e.version() + " (" + e.build() + ")";
-            case TicketEvent.DownloadStarted e -> "Download of " + e.build() + (e.fromByte() > 0 ? " goes on at " + Units.inWords(e.fromByte()) : " started");
-            case TicketEvent.DownloadStopped e -> "Download of " + e.build() + " stopped at " + Units.inWords(e.atByte()) + ": " + e.reason();
-            case TicketEvent.Downloaded e -> String.format(Locale.ROOT, "Download of %s whole: %s in %.0f s", e.build(), Units.inWords(e.bytes()), e.seconds());
-            case TicketEvent.PackageProven e -> "Package of " + e.build() + " proven" + (e.by() == null ? "" : " (" + e.by() + ")") + ", " + e.parts() + " parts, digest " + e.sha256().substring(0, Math.min(12, e.sha256().length()));
+            case TicketEvent.DownloadStarted e -> "Download of " + e.build()
+                    + (e.fromByte() > 0 ? " goes on at " + Units.inWords(e.fromByte()) : " started");
+            case TicketEvent.DownloadStopped e -> "Download of " + e.build() + " stopped at " + Units.inWords(e.atByte()) + ": "
+                    + e.reason();
+            case TicketEvent.Downloaded e -> String.format(Locale.ROOT, "Download of %s whole: %s in %.0f s", e.build(),
+                    Units.inWords(e.bytes()), e.seconds());
+            case TicketEvent.PackageProven e -> "Package of " + e.build() + " proven" + (e.by() == null ? "" : " (" + e.by() + ")") + ", "
+                    + e.parts() + " parts, digest " + e.sha256().substring(0, Math.min(12, e.sha256().length()));
             case TicketEvent.PackageRefused e -> "Package of " + e.build() + " refused: " + e.reason();
             case TicketEvent.KeysAttempted e -> "Keys, " + e.school() + ": " + (e.succeeded() ? "landed" : "missed. " + e.says());
             case TicketEvent.StateRead e -> "Seen: " + e.seen() + "; the host sees " + e.host() + ". " + e.means();
@@ -33,7 +38,8 @@ public final class EventWords {
             case TicketEvent.CheckAnswered e -> "Handover: " + spaced(e.check()) + ": " + e.answer();
             case TicketEvent.StepTried e -> spaced(e.step()) + (e.helped() ? " helped" : " did not help");
             case TicketEvent.Overruled e -> "Overruled for " + spaced(e.step()) + ": " + e.reason();
-            case TicketEvent.UnlockOrdered e -> "Carrier unlock ordered from " + e.carrier() + " on " + e.ordered() + ", due " + e.earliest() + " to " + e.latest();
+            case TicketEvent.UnlockOrdered e -> "Carrier unlock ordered from " + e.carrier() + " on " + e.ordered() + ", due "
+                    + e.earliest() + " to " + e.latest();
             case TicketEvent.UnlockAnswered e -> "Carrier unlock: " + spaced(e.what());
             case TicketEvent.Closed e -> "Closed: " + e.outcome();
             case TicketEvent.BreakRead e -> "Read at the bench, and gone on with: " + e.says();

@@ -76,7 +76,10 @@ public record Projection(Ticket ticket, long last, List<StageTime> stages, List<
             }
         }
 
-        /** A stage that was reached a second time had waited for hands or for the device: how long that took says nothing about the machine. */
+        /**
+         * A stage that was reached a second time had waited for hands or for the device: how long that took says nothing about the
+         * machine.
+         */
         private void reached(@Nullable String next, Instant at) {
             if (stage != null && stage.equals(next)) {
                 waited = true;

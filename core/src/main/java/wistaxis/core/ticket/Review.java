@@ -13,7 +13,8 @@ import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Steps;
 
 /**
- * Whether what a ledger says can have happened: what a chain of digests cannot see, because somebody may write nonsense in good order. Fed entry by entry, in order; findings in words.
+ * Whether what a ledger says can have happened: what a chain of digests cannot see, because somebody may write nonsense in good order.
+ * Fed entry by entry, in order; findings in words.
  */
 public final class Review {
     /** Two writers read the clock a moment before they write. Ours. */
@@ -114,7 +115,8 @@ public final class Review {
                 seen.started = true;
                 erases(e, "starts", seen.step, !Boolean.TRUE.equals(seen.consent), seen);
             }
-            case TicketEvent.StepTried(String step, boolean helped) when helped -> erases(e, "was done:", step, !Boolean.TRUE.equals(seen.consent), seen);
+            case TicketEvent.StepTried(String step, boolean helped) when helped -> erases(e, "was done:", step,
+                    !Boolean.TRUE.equals(seen.consent), seen);
             case TicketEvent.Restored _ when !seen.started -> found(e, "is restored without a start");
             default -> { }
         }
@@ -122,7 +124,9 @@ public final class Review {
 
     private void erases(LedgerEntry e, String does, @Nullable String step, boolean without, Seen seen) {
         if (step != null && Steps.is(step, Step::erases) && without) {
-            found(e, does + " [" + step + "], which erases, " + (seen.consent == null ? "and the owner was never asked" : "after the owner had refused in entry [" + seen.asked + "]"));
+            found(e, does + " [" + step + "], which erases, "
+                    + (seen.consent == null ? "and the owner was never asked" : "after the owner had refused in entry [" + seen.asked
+                    + "]"));
         }
     }
 
@@ -130,7 +134,8 @@ public final class Review {
         LedgerEntry before = last;
         if (before != null) {
             boolean walls = e.wall() != null && before.wall() != null;
-            Duration step = walls ? BenchTime.between(before.wall(), e.wall()) : e.wall() == null && before.wall() == null ? BenchTime.between(before.at(), e.at()) : Duration.ZERO;
+            Duration step = walls ? BenchTime.between(before.wall(), e.wall()) : e.wall() == null && before.wall() == null
+                    ? BenchTime.between(before.at(), e.at()) : Duration.ZERO;
             if (step.plus(APART).isNegative()) {
                 found(e, "is " + step.negated().toSeconds() + " s older than the entry before it: time runs back");
             } else if (step.compareTo(LEAP) > 0) {
@@ -140,7 +145,8 @@ public final class Review {
         if (e.wall() != null && !e.ofBench()) {
             Duration ahead = BenchTime.between(e.wall(), e.at());
             if (seen.simulated ? ahead.compareTo(PRACTICE) > 0 : ahead.abs().compareTo(OFF) > 0) {
-                found(e, "has the bench's time [" + e.at() + "] at the wall clock's [" + e.wall() + "], " + (seen.simulated ? "further ahead than a day of practice goes" : "and is no practice") + ": time leaps");
+                found(e, "has the bench's time [" + e.at() + "] at the wall clock's [" + e.wall() + "], "
+                        + (seen.simulated ? "further ahead than a day of practice goes" : "and is no practice") + ": time leaps");
             }
         }
         Instant written = e.wall() == null ? e.at() : e.wall();

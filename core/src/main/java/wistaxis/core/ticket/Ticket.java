@@ -29,7 +29,8 @@ import wistaxis.core.steps.Step;
  * @param unlock the carrier unlock that was ordered beside, if any
  * @param unlockAnswers what came of it, in order
  * @param closed the outcome, once closed
- * @param unknownState why nobody knows how the device is: it was being written to when that ended; null as soon as it was seen in a mode again
+ * @param unknownState why nobody knows how the device is: it was being written to when that ended; null as soon as it was seen in a mode
+ *     again
  * @param odd what of its entries cannot be understood, in words
  */
 public record Ticket(
@@ -49,7 +50,10 @@ public record Ticket(
         odd = List.copyOf(odd);
     }
 
-    /** @param entries all entries of one ticket, in order, at least one; a ticket that does not begin with an {@link TicketEvent.Opened} is odd */
+    /**
+     * @param entries all entries of one ticket, in order, at least one; a ticket that does not begin with an {@link TicketEvent.Opened}
+     *     is odd
+     */
     public static Ticket fold(List<LedgerEntry> entries) {
         return Projection.of(entries).ticket();
     }

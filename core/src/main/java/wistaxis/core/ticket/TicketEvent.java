@@ -60,7 +60,8 @@ public sealed interface TicketEvent {
      * @param losses what would be lost besides what is on the device, as the rules of {@code routes.json} name it; null in entries
      *     written before that was kept
      */
-    record ConsentAsked(String step, boolean given, String who, String toldAboutBackup, @Nullable List<String> losses) implements TicketEvent {
+    record ConsentAsked(String step, boolean given, String who, String toldAboutBackup, @Nullable List<String> losses)
+            implements TicketEvent {
         public ConsentAsked {
             losses = losses == null ? null : List.copyOf(losses);
         }

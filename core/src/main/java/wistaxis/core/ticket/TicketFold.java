@@ -131,7 +131,8 @@ final class TicketFold {
         consent = asked;
         if (!attempts.isEmpty() && attempts.getLast().step().equals(asked.step())) {
             Attempt a = attempts.getLast();
-            attempts.set(attempts.size() - 1, new Attempt(a.step(), a.since(), asked, a.build(), a.proven(), a.mode(), a.keys(), a.run(), a.checks(), a.said(), false));
+            attempts.set(attempts.size() - 1, new Attempt(a.step(), a.since(), asked, a.build(), a.proven(), a.mode(), a.keys(), a.run(),
+                    a.checks(), a.said(), false));
         }
     }
 

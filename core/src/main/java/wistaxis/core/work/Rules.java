@@ -65,7 +65,8 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
             return Optional.of(rung.step().title() + " is " + (rung.status() == Route.Status.REFUSED ? "refused" : "blocked") + ": "
                     + String.join(" ", rung.reasons()));
         }
-        return rung.status() == Route.Status.NEEDS_CONSENT && !agreed ? Optional.of(rung.step().title() + " erases everything: ask the owner first, "
+        return rung.status() == Route.Status.NEEDS_CONSENT && !agreed
+                ? Optional.of(rung.step().title() + " erases everything: ask the owner first, "
                 + "and write down who agreed and what was said about the backup.") : Optional.empty();
     }
 
@@ -119,7 +120,8 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
             return Optional.of("The step that was taken writes nothing; take one that does.");
         }
         if (over() || ticket.running()) {
-            return Optional.of(ticket.running() ? "A run goes on already." : "This attempt is over; take the step once more, or another one.");
+            return Optional.of(ticket.running() ? "A run goes on already."
+                    : "This attempt is over; take the step once more, or another one.");
         }
         if (!ticket.packageProven()) {
             return Optional.of("No package is proven for it.");
@@ -136,7 +138,8 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
 
     /** Whether the present step erases and the owner has not agreed to all that it would lose now. */
     public boolean needsConsent() {
-        return ticket.is(Step::erases) && (!ticket.consentGiven() || rung(ticket.route()).filter(r -> r.status() == Route.Status.NEEDS_CONSENT).isPresent());
+        return ticket.is(Step::erases) && (!ticket.consentGiven() || rung(ticket.route())
+                .filter(r -> r.status() == Route.Status.NEEDS_CONSENT).isPresent());
     }
 
     /** Whether the step that was taken writes, and the device is in the mode that it needs. */
@@ -161,7 +164,8 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
     /** Why a run may not be stopped. @param stage the stage it is in; null when none goes on */
     public static Optional<String> mayStop(@Nullable RestoreStage stage) {
         return stage == null ? Optional.of("Nothing goes on that could be stopped.")
-                : stage.leaveCable() ? Optional.of("The device is being written to: leave the cable until that is over.") : Optional.empty();
+                : stage.leaveCable() ? Optional.of("The device is being written to: leave the cable until that is over.")
+                : Optional.empty();
     }
 
     /** Why it may not be said what came of the present attempt. */
@@ -190,7 +194,8 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
         if (outcome == Attempt.Outcome.DATA_LOST) {
             events.add(new TicketEvent.CheckAnswered(Attempt.DATA_THERE, Attempt.DATA_GONE));
         }
-        events.addAll(check(HandoverFacts.STEP_HELPED, outcome == Attempt.Outcome.DID_NOT_HELP ? HandoverFacts.DID_NOT_HELP : HandoverFacts.HELPED));
+        events.addAll(check(HandoverFacts.STEP_HELPED, outcome == Attempt.Outcome.DID_NOT_HELP ? HandoverFacts.DID_NOT_HELP
+                : HandoverFacts.HELPED));
         return events;
     }
 
@@ -199,7 +204,8 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
         refuse(maySay());
         TicketEvent answered = new TicketEvent.CheckAnswered(check, answer);
         return check.equals(HandoverFacts.STEP_HELPED)
-                ? List.of(answered, new TicketEvent.StepTried(ticket.attempt().orElseThrow().step(), answer.equals(HandoverFacts.HELPED))) : List.of(answered);
+                ? List.of(answered, new TicketEvent.StepTried(ticket.attempt().orElseThrow().step(), answer.equals(HandoverFacts.HELPED)))
+                : List.of(answered);
     }
 
     /** The checks of the present attempt that nobody has answered. */
@@ -234,7 +240,8 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
             return Optional.of("The step that was taken is not done: " + ticket.stage().words() + " comes first.");
         }
         return open().isEmpty() ? Optional.empty()
-                : Optional.of("Still to ask: " + open().stream().map(c -> c.id() + " " + c.answers()).collect(Collectors.joining(", ")) + ".");
+                : Optional.of("Still to ask: " + open().stream().map(c -> c.id() + " " + c.answers()).collect(Collectors.joining(", "))
+                + ".");
     }
 
     /** Closes it. @throws BadInput when it may not be closed */
@@ -252,14 +259,16 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
             return "to the hardware bench; " + tried();
         }
         Attempt last = ticket.attempt().orElseThrow();
-        String did = last.written() != null ? (last.is(Step::keeps) ? "updated to " : "restored to ") + last.written() : title(last).toLowerCase(Locale.ROOT);
+        String did = last.written() != null ? (last.is(Step::keeps) ? "updated to " : "restored to ") + last.written() : title(last)
+                .toLowerCase(Locale.ROOT);
         return did + (last.lostData() ? ", the data is gone" : "") + ", handed over";
     }
 
     /** All that was tried, in words. */
     public String tried() {
         List<String> tried = ticket.attempts().stream().filter(a -> !a.is(Step::isHardware) && !a.step().isEmpty())
-                .map(a -> title(a).toLowerCase(Locale.ROOT) + " (" + a.outcome().map(Attempt.Outcome::words).orElse("nothing came of it") + ")").toList();
+                .map(a -> title(a).toLowerCase(Locale.ROOT) + " (" + a.outcome().map(Attempt.Outcome::words).orElse("nothing came of it")
+                + ")").toList();
         return tried.isEmpty() ? "nothing was tried" : "tried: " + String.join(", ", tried);
     }
 

@@ -21,13 +21,18 @@ class BenchTest {
     private static final Instant NOW = Instant.parse("2026-05-12T09:00:00Z");
 
     private static BenchPlan.Job job(String ticket, Stage stage, int promisedMinutes, int unattendedSeconds) {
-        return new BenchPlan.Job(ticket, stage, NOW.plusSeconds(promisedMinutes * 60L), Duration.ofSeconds(unattendedSeconds), Duration.ofSeconds(90), true, List.of(new BenchPlan.Stretch("Restore", Duration.ofSeconds(640)), new BenchPlan.Stretch("Second bar", Duration.ofSeconds(135))));
+        return new BenchPlan.Job(ticket, stage, NOW.plusSeconds(promisedMinutes * 60L), Duration.ofSeconds(unattendedSeconds),
+                Duration.ofSeconds(90), true,
+                List.of(new BenchPlan.Stretch("Restore", Duration.ofSeconds(640)),
+                new BenchPlan.Stretch("Second bar", Duration.ofSeconds(135))));
     }
 
     @Test
     void onePairOfHandsIsNeverInTwoPlacesAndTheEarliestPromiseGoesFirst() {
-        BenchPlan plan = BenchPlan.of(List.of(job("a", Stage.INTAKE, 200, 0), job("b", Stage.KEYS, 30, 0), job("c", Stage.FIRMWARE, 60, 45), job("d", Stage.RESTORE, 10, 600)), NOW);
-        List<BenchPlan.Span> hands = new ArrayList<>(plan.lanes().stream().flatMap(l -> l.spans().stream()).filter(BenchPlan.Span::hands).toList());
+        BenchPlan plan = BenchPlan.of(List.of(job("a", Stage.INTAKE, 200, 0), job("b", Stage.KEYS, 30, 0),
+                job("c", Stage.FIRMWARE, 60, 45), job("d", Stage.RESTORE, 10, 600)), NOW);
+        List<BenchPlan.Span> hands = new ArrayList<>(plan.lanes().stream().flatMap(l -> l.spans().stream()).filter(BenchPlan.Span::hands)
+                .toList());
         hands.sort(Comparator.comparing(BenchPlan.Span::start));
         for (int i = 1; i < hands.size(); i++) {
             assertThat(hands.get(i).start()).isAfterOrEqualTo(hands.get(i - 1).end());
@@ -42,22 +47,29 @@ class BenchTest {
         }
     }
 
-    /** Whatever lies on the bench: one pair of hands, every job in its own order and whole, and the hands never rest while a job that is ready waits for them. */
+    /**
+     * Whatever lies on the bench: one pair of hands, every job in its own order and whole, and the hands never rest while a job that is
+     * ready waits for them.
+     */
     @Property(tries = 300, seed = "20260512")
     void everyPlanIsOneThatOnePersonCanKeep(@ForAll("jobs") List<BenchPlan.Job> jobs) {
         BenchPlan plan = BenchPlan.of(jobs, NOW);
         assertThat(plan.lanes()).extracting(BenchPlan.Lane::job).containsExactlyElementsOf(jobs);
-        List<BenchPlan.Span> hands = plan.lanes().stream().flatMap(l -> l.spans().stream()).filter(BenchPlan.Span::hands).sorted(Comparator.comparing(BenchPlan.Span::start)).toList();
+        List<BenchPlan.Span> hands = plan.lanes().stream().flatMap(l -> l.spans().stream()).filter(BenchPlan.Span::hands)
+                .sorted(Comparator.comparing(BenchPlan.Span::start)).toList();
         Instant free = NOW;
         for (BenchPlan.Span span : hands) {
             assertThat(span.start()).isAfterOrEqualTo(free);
             Instant from = free;
-            assertThat(plan.lanes()).as("nobody waits while the hands rest from %s to %s", from, span.start()).noneMatch(l -> waits(l, from, span.start()));
+            assertThat(plan.lanes()).as("nobody waits while the hands rest from %s to %s", from, span.start())
+                    .noneMatch(l -> waits(l, from, span.start()));
             free = span.end();
         }
         for (BenchPlan.Lane lane : plan.lanes()) {
-            Duration unattended = lane.job().unattended().plus(lane.job().stage().compareTo(Stage.FIRMWARE) <= 0 && lane.job().writes() && lane.job().unattended().isZero() ? lane.job().download() : Duration.ZERO);
-            Duration alone = lane.spans().stream().filter(s -> !s.hands()).map(s -> Duration.between(s.start(), s.end())).reduce(Duration.ZERO, Duration::plus);
+            Duration unattended = lane.job().unattended().plus(lane.job().stage().compareTo(Stage.FIRMWARE) <= 0 && lane.job().writes()
+                    && lane.job().unattended().isZero() ? lane.job().download() : Duration.ZERO);
+            Duration alone = lane.spans().stream().filter(s -> !s.hands()).map(s -> Duration.between(s.start(), s.end()))
+                    .reduce(Duration.ZERO, Duration::plus);
             assertThat(alone).as("what runs by itself is all there").isGreaterThanOrEqualTo(unattended);
             assertThat(lane.spans()).isSortedAccordingTo(Comparator.comparing(BenchPlan.Span::start));
             Instant end = lane.spans().isEmpty() ? NOW : lane.spans().getLast().end();
@@ -82,8 +94,10 @@ class BenchTest {
     @Provide
     Arbitrary<List<BenchPlan.Job>> jobs() {
         Arbitrary<Stage> stages = Arbitraries.of(Stage.values()).filter(s -> s != Stage.CLOSED);
-        Arbitrary<BenchPlan.Job> one = Combinators.combine(stages, Arbitraries.integers().between(-30, 300), Arbitraries.integers().between(0, 900).injectDuplicates(0.3), Arbitraries.integers().between(0, 2000), Arbitraries.of(true, false))
-                .as((stage, promised, unattended, download, writes) -> new BenchPlan.Job("T" + promised, stage, NOW.plusSeconds(promised * 60L), Duration.ofSeconds(unattended), Duration.ofSeconds(download), writes,
+        Arbitrary<BenchPlan.Job> one = Combinators.combine(stages, Arbitraries.integers().between(-30, 300), Arbitraries.integers()
+                .between(0, 900).injectDuplicates(0.3), Arbitraries.integers().between(0, 2000), Arbitraries.of(true, false))
+                .as((stage, promised, unattended, download, writes) -> new BenchPlan.Job("T" + promised, stage,
+                NOW.plusSeconds(promised * 60L), Duration.ofSeconds(unattended), Duration.ofSeconds(download), writes,
                         List.of(new BenchPlan.Stretch("Restore", Duration.ofSeconds(640)))));
         return one.list().ofMaxSize(9);
     }
@@ -111,6 +125,7 @@ class BenchTest {
         for (int i = 1; i <= 120; i++) {
             meter.mark((200L + i) * 100_000_000L, 50_000_000L + i / 10 * 3_000_000L + (i / 5 % 2) * 2_500_000L);
         }
-        assertThat(meter.secondsLeft(60_000_000).orElseThrow()).as("an unsteady one does").satisfies(left -> assertThat(left.high()).isGreaterThan(left.low() * 1.05));
+        assertThat(meter.secondsLeft(60_000_000).orElseThrow()).as("an unsteady one does")
+                .satisfies(left -> assertThat(left.high()).isGreaterThan(left.low() * 1.05));
     }
 }

@@ -46,10 +46,14 @@ class TimeTest {
     @ParameterizedTest
     @ValueSource(strings = {"1540000000", "1.54 gb", "-1GB", "GB", "1,5GB", "0MB", ""})
     void aBareNumberOrNonsenseIsRefusedWithAnExample(String text) {
-        assertThatThrownBy(() -> Units.bytes(text)).isInstanceOf(BadInput.class).hasMessageContaining("[" + text + "]").hasMessageContaining("1.54GB");
+        assertThatThrownBy(() -> Units.bytes(text)).isInstanceOf(BadInput.class).hasMessageContaining("[" + text + "]")
+                .hasMessageContaining("1.54GB");
     }
 
-    /** Common practice: 1.54 GB in 27 to 30 min is 6.8 to 7.6 Mbit/s; at that rate the mode first needs one re-entry with a window of 15 min. */
+    /**
+     * Common practice: 1.54 GB in 27 to 30 min is 6.8 to 7.6 Mbit/s; at that rate the mode first needs one re-entry with a window of 15
+     * min.
+     */
     @ParameterizedTest
     @CsvSource({"27, 7.6", "28.5, 7.2", "30, 6.8"})
     void theSlowLineOfCommonPractice(double minutes, double mbit) {
@@ -73,9 +77,13 @@ class TimeTest {
         assertThatThrownBy(() -> window(100_000, 0.01)).isInstanceOf(BadInput.class).hasMessageContaining("[1 s]");
     }
 
-    /** Whatever the lengths: each re-entry comes after the one before has dropped out, and at the end the device is in the mode until the host is done. */
+    /**
+     * Whatever the lengths: each re-entry comes after the one before has dropped out, and at the end the device is in the mode until the
+     * host is done.
+     */
     @Property(tries = 500, seed = "20260512")
-    void theDeviceIsInTheModeWhenItHasToBe(@ForAll @DoubleRange(min = 0, max = 20_000) double download, @ForAll @DoubleRange(min = 6, max = 60) double minutes) {
+    void theDeviceIsInTheModeWhenItHasToBe(@ForAll @DoubleRange(min = 0, max = 20_000) double download,
+            @ForAll @DoubleRange(min = 6, max = 60) double minutes) {
         ModeWindow w = window(download, minutes);
         double inUntil = minutes * 60;
         for (double back : w.modeFirst().reentryAt()) {
@@ -86,7 +94,10 @@ class TimeTest {
         assertThat(w.modeFirst().totalMinutes()).isGreaterThanOrEqualTo(w.fileFirst().totalMinutes() - 1e-9);
     }
 
-    /** Published: Hyndman and Fan 1996, definition 7; by hand: of 1 to 11 the 10th percentile is 2, the median 6, the 90th 10; of 1 to 4 the median 2.5, the 90th 3.7. */
+    /**
+     * Published: Hyndman and Fan 1996, definition 7; by hand: of 1 to 11 the 10th percentile is 2, the median 6, the 90th 10; of 1 to 4
+     * the median 2.5, the 90th 3.7.
+     */
     @Test
     void percentilesAreThoseOfTheDefinition() {
         assertThat(Range.of(List.of(11.0, 2.0, 3.0, 4.0, 5.0, 6.0, 7.0, 8.0, 9.0, 10.0, 1.0))).isEqualTo(new Range(2, 6, 10, 11));
@@ -102,7 +113,8 @@ class TimeTest {
         TimeHistory history = new TimeHistory(stages);
         DeviceCatalogue devices = DeviceCatalogue.shipped();
         assertThat(history.rate().measured()).isFalse();
-        assertThat(history.download(1_540_000_000).high()).as("the slow end of the default is common practice").isCloseTo(1812, within(1.0));
+        assertThat(history.download(1_540_000_000).high()).as("the slow end of the default is common practice")
+                .isCloseTo(1812, within(1.0));
         assertThat(history.prepare(null).mid()).isEqualTo(PREPARE);
         for (int i = 0; i < 11; i++) {
             Instant at = Instant.EPOCH.plusSeconds(i * 1000L);

@@ -27,7 +27,8 @@ class CoachRunTest {
     private static final long S = 1_000_000_000L;
     private static final Family FAMILY = DeviceCatalogue.shipped().family(KeyFamily.SIDE_KEY);
 
-    private final Score score = Score.of(SequenceLibrary.shipped().of(KeyFamily.SIDE_KEY, Goal.RECOVERY).getFirst(), FAMILY, Start.DISABLED);
+    private final Score score = Score.of(SequenceLibrary.shipped().of(KeyFamily.SIDE_KEY, Goal.RECOVERY).getFirst(), FAMILY,
+            Start.DISABLED);
 
     @Test
     void sayingISeeItEarlyShiftsTheRest() {
@@ -36,7 +37,8 @@ class CoachRunTest {
         CoachRun seen = run.seen(9 * S);
         assertThat(seen.instruction(9 * S).huge()).isEqualTo("Keep holding Side");
         assertThat(seen.spans(9 * S).get(3).startNanos()).isEqualTo(9 * S);
-        assertThat(run.spans(9 * S).get(3).startNanos() - seen.spans(9 * S).get(3).startNanos()).as("nominal black is 8 s after 4.2 s").isEqualTo(12_200_000_000L - 9 * S);
+        assertThat(run.spans(9 * S).get(3).startNanos() - seen.spans(9 * S).get(3).startNanos()).as("nominal black is 8 s after 4.2 s")
+                .isEqualTo(12_200_000_000L - 9 * S);
     }
 
     @Test
@@ -47,9 +49,13 @@ class CoachRunTest {
         assertThat(late.spans(60 * S).get(3).startNanos()).isEqualTo(60 * S);
     }
 
-    /** However early or late each thing is seen: steps follow each other without a gap, what is past stays, and what is told of the future stays true until something is seen. */
+    /**
+     * However early or late each thing is seen: steps follow each other without a gap, what is past stays, and what is told of the future
+     * stays true until something is seen.
+     */
     @Property(tries = 200, seed = "20260512")
-    void theRestOfTheScoreShiftsAndThePastStays(@ForAll("schools") KeySequence school, @ForAll @Size(12) List<@LongRange(min = 1, max = 20_000) Long> millis) {
+    void theRestOfTheScoreShiftsAndThePastStays(@ForAll("schools") KeySequence school,
+            @ForAll @Size(12) List<@LongRange(min = 1, max = 20_000) Long> millis) {
         CoachRun run = CoachRun.begin(Score.of(school, DeviceCatalogue.shipped().family(school.family()), school.from().getFirst()), 0);
         long now = CoachRun.COUNT_IN;
         for (long wait : millis) {
@@ -105,10 +111,12 @@ class CoachRunTest {
 
     @Test
     void lettingGoTakesNoTimeButItsWordsStayForAMoment() {
-        Score dfu = Score.of(SequenceLibrary.shipped().of(KeyFamily.SIDE_KEY, Goal.DFU).getFirst(), DeviceCatalogue.shipped().family(KeyFamily.SIDE_KEY), Start.ON);
+        Score dfu = Score.of(SequenceLibrary.shipped().of(KeyFamily.SIDE_KEY, Goal.DFU).getFirst(), DeviceCatalogue.shipped()
+                .family(KeyFamily.SIDE_KEY), Start.ON);
         long letGo = CoachRun.COUNT_IN + dfu.spans().get(4).startNanos();
         CoachRun run = CoachRun.begin(dfu, 0).tick(letGo + S, HostView.NOTHING);
-        assertThat(run.upcoming(letGo)).as("nothing is to be pressed when Side is let go").filteredOn(c -> c.atNanos() == letGo).extracting(Cue::kind).containsExactly(Cue.Kind.RELEASE, Cue.Kind.TICK);
+        assertThat(run.upcoming(letGo)).as("nothing is to be pressed when Side is let go").filteredOn(c -> c.atNanos() == letGo)
+                .extracting(Cue::kind).containsExactly(Cue.Kind.RELEASE, Cue.Kind.TICK);
         assertThat(run.instruction(letGo + S).huge()).isEqualTo("Let go of Side");
         assertThat(run.instruction(letGo + S).detail()).startsWith("keep holding Volume Down");
         assertThat(run.instruction(letGo + 2 * S).huge()).isEqualTo("Keep holding Volume Down");

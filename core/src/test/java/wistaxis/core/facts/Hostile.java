@@ -10,7 +10,10 @@ import java.math.BigInteger;
 import java.util.ArrayList;
 import java.util.List;
 
-/** Families of hostile texts made from a good one: every value of it, wherever it stands, replaced by each of what a hand, a program or an enemy may put there. */
+/**
+ * Families of hostile texts made from a good one: every value of it, wherever it stands, replaced by each of what a hand, a program or an
+ * enemy may put there.
+ */
 public final class Hostile {
     private static final ObjectMapper MAPPER = new ObjectMapper();
     private static final JsonNodeFactory MAKE = JsonNodeFactory.instance;
@@ -25,10 +28,14 @@ public final class Hostile {
     private static List<Bad> bad() {
         ObjectNode object = MAKE.objectNode().put("a", 1);
         ArrayNode nulls = MAKE.arrayNode().addNull();
-        return List.of(new Bad("null", MAKE.nullNode()), new Bad("a number", MAKE.numberNode(7)), new Bad("a negative", MAKE.numberNode(-1)), new Bad("a fraction", MAKE.numberNode(0.5)),
-                new Bad("huge", MAKE.numberNode(BigInteger.TEN.pow(300))), new Bad("nearly endless", MAKE.numberNode(1e308)), new Bad("text", MAKE.textNode("x")), new Bad("empty text", MAKE.textNode("")),
-                new Bad("a path", MAKE.textNode("/../../x")), new Bad("controls", MAKE.textNode("\u001b[2J\u009b\u202e")), new Bad("long text", MAKE.textNode("y".repeat(100_000))),
-                new Bad("true", MAKE.booleanNode(true)), new Bad("empty list", MAKE.arrayNode()), new Bad("a list of null", nulls), new Bad("a list", MAKE.arrayNode().add(1)),
+        return List.of(new Bad("null", MAKE.nullNode()), new Bad("a number", MAKE.numberNode(7)),
+                new Bad("a negative", MAKE.numberNode(-1)), new Bad("a fraction", MAKE.numberNode(0.5)),
+                new Bad("huge", MAKE.numberNode(BigInteger.TEN.pow(300))), new Bad("nearly endless", MAKE.numberNode(1e308)),
+                new Bad("text", MAKE.textNode("x")), new Bad("empty text", MAKE.textNode("")),
+                new Bad("a path", MAKE.textNode("/../../x")), new Bad("controls", MAKE.textNode("\u001b[2J\u009b\u202e")),
+                new Bad("long text", MAKE.textNode("y".repeat(100_000))),
+                new Bad("true", MAKE.booleanNode(true)), new Bad("empty list", MAKE.arrayNode()), new Bad("a list of null", nulls),
+                new Bad("a list", MAKE.arrayNode().add(1)),
                 new Bad("empty object", MAKE.objectNode()), new Bad("an object", object));
     }
 

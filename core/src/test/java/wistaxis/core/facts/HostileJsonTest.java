@@ -33,35 +33,51 @@ import wistaxis.core.signing.SigningAnswer;
 import wistaxis.core.signing.SigningRequest;
 import wistaxis.core.ticket.TicketEvent;
 
-/** Every shape of JSON that comes from outside, with every value of it replaced: it is read and can be used, or it is refused in words. Nothing else. */
+/**
+ * Every shape of JSON that comes from outside, with every value of it replaced: it is read and can be used, or it is refused in words.
+ * Nothing else.
+ */
 class HostileJsonTest {
     private static final Instant NOW = Instant.parse("2026-05-12T09:00:00Z");
     private static final DeviceCatalogue DEVICES = DeviceCatalogue.shipped();
     private static final SequenceLibrary SCHOOLS = SequenceLibrary.shipped();
     private static final RoutePlanner PLANNER = RoutePlanner.shipped(DEVICES, SCHOOLS);
 
-    private static final String TRACE = "{\"start\":\"on\",\"plugged\":true,\"events\":[{\"at\":0.0,\"event\":\"down\",\"key\":\"VOLUME_UP\"},{\"at\":5,\"event\":\"unplug\"}],\"until\":60}";
-    private static final String HAND = "{\"name\":\"a\",\"light\":{\"mean\":0.19,\"spread\":0.04},\"tone\":{\"mean\":0.15,\"spread\":0.03},\"cued\":{\"mean\":0.02,\"spread\":0.08},\"drift\":0.075,\"overlap\":0.06,"
+    private static final String TRACE =
+            "{\"start\":\"on\",\"plugged\":true,\"events\":[{\"at\":0.0,\"event\":\"down\",\"key\":\"VOLUME_UP\"},{\"at\":5,\"event\":\"unplug\"}],\"until\":60}";
+    private static final String HAND =
+            "{\"name\":\"a\",\"light\":{\"mean\":0.19,\"spread\":0.04},\"tone\":{\"mean\":0.15,\"spread\":0.03},\"cued\":{\"mean\":0.02,\"spread\":0.08},\"drift\":0.075,\"overlap\":0.06,"
             + "\"tap\":{\"mean\":0.25,\"spread\":0.08}}";
-    private static final String SCHOOL = "{\"sequences\":[{\"school\":\"Ours\",\"family\":\"SIDE-KEY\",\"goal\":\"force-restart\",\"from\":[\"on\"],\"plugged\":false,\"minority\":false,\"provenance\":\"ours\",\"source\":\"the shop\","
-            + "\"cautions\":[\"mind\"],\"models\":[\"iPhone 13\"],\"steps\":[{\"action\":\"tap\",\"keys\":[\"VOLUME_UP\"],\"seconds\":0.3,\"until\":null},{\"action\":\"tap\",\"keys\":[\"VOLUME_DOWN\"],\"seconds\":0.3,"
+    private static final String SCHOOL =
+            "{\"sequences\":[{\"school\":\"Ours\",\"family\":\"SIDE-KEY\",\"goal\":\"force-restart\",\"from\":[\"on\"],\"plugged\":false,\"minority\":false,\"provenance\":\"ours\",\"source\":\"the shop\","
+            + "\"cautions\":[\"mind\"],\"models\":[\"iPhone "
+            + "13\"],\"steps\":[{\"action\":\"tap\",\"keys\":[\"VOLUME_UP\"],\"seconds\":0.3,\"until\":null},{\"action\":\"tap\",\"keys\":[\"VOLUME_DOWN\"],\"seconds\":0.3,"
             + "\"until\":null},{\"action\":\"hold\",\"keys\":[\"SIDE\"],\"seconds\":null,\"until\":\"boot-logo\"},{\"action\":\"release\",\"keys\":[\"SIDE\"],\"seconds\":null,\"until\":null}]}]}";
-    private static final String BUILD = "{\"identifiers\":[\"iPhone13,2\"],\"version\":\"31.10\",\"build\":\"31K88\",\"released\":\"2026-05-03\",\"sizeBytes\":1000,\"sha256\":\"" + "a".repeat(64)
+    private static final String BUILD =
+            "{\"identifiers\":[\"iPhone13,2\"],\"version\":\"31.10\",\"build\":\"31K88\",\"released\":\"2026-05-03\",\"sizeBytes\":1000,\"sha256\":\"" + "a".repeat(64)
             + "\",\"path\":\"/packages/x.zip\",\"signed\":true,\"signedUntil\":\"2026-06-01T00:00:00Z\"}";
-    private static final String CATALOGUE = "{\"format\":\"wistaxis-firmware\",\"version\":1,\"builds\":[{\"build\":" + BUILD + ",\"askedAt\":\"2026-05-12T08:00:00Z\"}]}";
-    private static final String CASE = "{\"device\":\"iPhone13,2\",\"trouble\":\"disabled\",\"wrongTries\":8,\"installedVersion\":\"31.9\",\"targetVersion\":\"31.10\",\"backups\":[{\"kind\":\"cloud\",\"version\":\"31.9\","
+    private static final String CATALOGUE = "{\"format\":\"wistaxis-firmware\",\"version\":1,\"builds\":[{\"build\":" + BUILD
+            + ",\"askedAt\":\"2026-05-12T08:00:00Z\"}]}";
+    private static final String CASE =
+            "{\"device\":\"iPhone13,2\",\"trouble\":\"disabled\",\"wrongTries\":8,\"installedVersion\":\"31.9\",\"targetVersion\":\"31.10\",\"backups\":[{\"kind\":\"cloud\",\"version\":\"31.9\","
             + "\"at\":\"2026-05-01\"}],\"watch\":true,\"watchVersion\":\"12.1\",\"ownership\":\"proved\",\"battery\":\"ok\",\"brokenKeys\":[\"SIDE\"],\"tried\":[\"charge\"],\"consent\":true,\"imei\":\"356958031648321\"}";
 
     static Stream<Arguments> readers() {
         return Stream.of(reader("trace", TRACE, t -> new Simulation(DEVICES.family(KeyFamily.SIDE_KEY)).run(Trace.parse(t, "x.json"))),
-                reader("hand", HAND, t -> Chance.of(SCHOOLS.all().getFirst(), new DeviceMachine(DEVICES.family(SCHOOLS.all().getFirst().family())), SCHOOLS.all().getFirst().from().getFirst(), Hand.parse(t, "x.json"), true, 1, 3)),
+                reader("hand", HAND, t -> Chance.of(SCHOOLS.all().getFirst(),
+                new DeviceMachine(DEVICES.family(SCHOOLS.all().getFirst().family())), SCHOOLS.all().getFirst().from().getFirst(),
+                Hand.parse(t, "x.json"), true, 1, 3)),
                 reader("school", SCHOOL, t -> SCHOOLS.with(SchoolFile.accept(t, "x.json"))),
-                reader("catalogue", CATALOGUE, t -> FirmwareCatalogue.parseImport(t, "x.json", NOW).refreshed("iPhone13,2", List.of(), NOW, Set.of()).toJson()),
+                reader("catalogue", CATALOGUE, t -> FirmwareCatalogue.parseImport(t, "x.json", NOW)
+                .refreshed("iPhone13,2", List.of(), NOW, Set.of()).toJson()),
                 reader("builds", "[" + BUILD + "]", t -> Json.readList(t, Build.class, "x.json").forEach(b -> b.signedAt(NOW))),
                 reader("case", CASE, t -> PLANNER.plan(CaseFacts.parse(t, "x.json"), RouteContext.NONE)),
-                reader("signing answer", "{\"granted\":true,\"statement\":\"s\",\"signature\":\"AA==\",\"reason\":null}", t -> Json.read(t, SigningAnswer.class, "x.json")),
-                reader("signing request", "{\"identifier\":\"iPhone13,2\",\"build\":\"31K88\",\"nonce\":\"" + "0".repeat(32) + "\"}", t -> Json.read(t, SigningRequest.class, "x.json").statement()),
-                reader("event", "{\"event\":{\"type\":\"keys-attempted\",\"school\":\"s\",\"goal\":\"dfu\",\"succeeded\":true,\"says\":\"x\",\"timing\":[{\"at\":1,\"event\":\"down\",\"key\":\"SIDE\"}]}}",
+                reader("signing answer", "{\"granted\":true,\"statement\":\"s\",\"signature\":\"AA==\",\"reason\":null}",
+                t -> Json.read(t, SigningAnswer.class, "x.json")),
+                reader("signing request", "{\"identifier\":\"iPhone13,2\",\"build\":\"31K88\",\"nonce\":\"" + "0".repeat(32) + "\"}",
+                t -> Json.read(t, SigningRequest.class, "x.json").statement()),
+                reader("event",
+                "{\"event\":{\"type\":\"keys-attempted\",\"school\":\"s\",\"goal\":\"dfu\",\"succeeded\":true,\"says\":\"x\",\"timing\":[{\"at\":1,\"event\":\"down\",\"key\":\"SIDE\"}]}}",
                         t -> TicketEvent.parse(t, "x.json").toJson()));
     }
 
@@ -80,8 +96,10 @@ class HostileJsonTest {
                 use.accept(t.json());
             } catch (BadInput e) {
                 refused++;
-                assertThat(e.getMessage()).as("%s %s", t.where(), t.what()).isNotBlank().doesNotContain("com.fasterxml").doesNotContain("java.").doesNotContain("NullPointer").doesNotContain("wistaxis.core").hasSizeLessThan(3000);
-                assertThat(e.getMessage().codePoints().filter(Shown::isUnprintable).filter(c -> c != '\n')).as("%s %s: %s", t.where(), t.what(), e.getMessage()).isEmpty();
+                assertThat(e.getMessage()).as("%s %s", t.where(), t.what()).isNotBlank().doesNotContain("com.fasterxml")
+                        .doesNotContain("java.").doesNotContain("NullPointer").doesNotContain("wistaxis.core").hasSizeLessThan(3000);
+                assertThat(e.getMessage().codePoints().filter(Shown::isUnprintable).filter(c -> c != '\n'))
+                        .as("%s %s: %s", t.where(), t.what(), e.getMessage()).isEmpty();
             } catch (RuntimeException e) {
                 throw new AssertionError(name + ", " + t.where() + " replaced by " + t.what() + ": " + e, e);
             }
@@ -95,25 +113,32 @@ class HostileJsonTest {
     void nullIsMissing(String field, String value) {
         String json = TRACE.replaceFirst("\"" + field + "\":(\\[.*?\\]|\"[a-z]*\"|[0-9]+)", "\"" + field + "\":" + value);
         assertThat(json).contains("\"" + field + "\":null");
-        assertThatThrownBy(() -> Trace.parse(json, "trace.json")).isInstanceOf(BadInput.class).hasMessageStartingWith("trace.json").hasMessageContaining(field);
+        assertThatThrownBy(() -> Trace.parse(json, "trace.json")).isInstanceOf(BadInput.class).hasMessageStartingWith("trace.json")
+                .hasMessageContaining(field);
     }
 
     @Test
     void aMarkIsPassedOverAndOtherEncodingsAreNamed() {
         assertThat(Json.read("\uFEFF" + TRACE, Trace.class, "t").start()).isEqualTo(Start.ON);
         assertThat(Utf8.read(("\uFEFF" + TRACE).getBytes(StandardCharsets.UTF_8), "t")).isEqualTo(TRACE);
-        assertThatThrownBy(() -> Utf8.read(TRACE.getBytes(StandardCharsets.UTF_16), "t.json")).isInstanceOf(BadInput.class).hasMessageContaining("t.json").hasMessageContaining("UTF-16");
-        assertThatThrownBy(() -> Utf8.read(TRACE.getBytes(StandardCharsets.UTF_16LE), "t.json")).isInstanceOf(BadInput.class).hasMessageContaining("UTF-16");
-        assertThatThrownBy(() -> Utf8.read("gr\u00fcn".getBytes(StandardCharsets.ISO_8859_1), "t.json")).isInstanceOf(BadInput.class).hasMessageContaining("byte [2] is not UTF-8");
+        assertThatThrownBy(() -> Utf8.read(TRACE.getBytes(StandardCharsets.UTF_16), "t.json")).isInstanceOf(BadInput.class)
+                .hasMessageContaining("t.json").hasMessageContaining("UTF-16");
+        assertThatThrownBy(() -> Utf8.read(TRACE.getBytes(StandardCharsets.UTF_16LE), "t.json")).isInstanceOf(BadInput.class)
+                .hasMessageContaining("UTF-16");
+        assertThatThrownBy(() -> Utf8.read("gr\u00fcn".getBytes(StandardCharsets.ISO_8859_1), "t.json")).isInstanceOf(BadInput.class)
+                .hasMessageContaining("byte [2] is not UTF-8");
         assertThatThrownBy(() -> Utf8.read(new byte[700], "t.json")).isInstanceOf(BadInput.class);
-        assertThatThrownBy(() -> Utf8.read(" \n".repeat(50).getBytes(StandardCharsets.UTF_8), "t.json")).isInstanceOf(BadInput.class).hasMessageContaining("nothing in it");
-        assertThatThrownBy(() -> Json.read("[".repeat(100_000), Trace.class, "deep.json")).isInstanceOf(BadInput.class).hasMessageContaining("deep.json");
+        assertThatThrownBy(() -> Utf8.read(" \n".repeat(50).getBytes(StandardCharsets.UTF_8), "t.json")).isInstanceOf(BadInput.class)
+                .hasMessageContaining("nothing in it");
+        assertThatThrownBy(() -> Json.read("[".repeat(100_000), Trace.class, "deep.json")).isInstanceOf(BadInput.class)
+                .hasMessageContaining("deep.json");
     }
 
     /** An import from the future is refused; a catalogue of our own from the future never beats what a library says now. */
     @Test
     void theFutureIsNoAuthority() {
-        assertThatThrownBy(() -> FirmwareCatalogue.parseImport(CATALOGUE.replace("2026-05-12T08", "2099-01-01T00"), "c.json", NOW)).isInstanceOf(BadInput.class).hasMessageContaining("[31K88]").hasMessageContaining("2099");
+        assertThatThrownBy(() -> FirmwareCatalogue.parseImport(CATALOGUE.replace("2026-05-12T08", "2099-01-01T00"), "c.json", NOW))
+                .isInstanceOf(BadInput.class).hasMessageContaining("[31K88]").hasMessageContaining("2099");
         FirmwareCatalogue poisoned = FirmwareCatalogue.parse(CATALOGUE.replace("2026-05-12T08", "2099-01-01T00"), "c.json");
         Build truth = Json.read(BUILD.replace("\"signed\":true", "\"signed\":false"), Build.class, "b");
         assertThat(poisoned.refreshed("iPhone13,2", List.of(truth), NOW, Set.of()).byDigest("a".repeat(64))).hasValueSatisfying(l -> {
@@ -126,20 +151,24 @@ class HostileJsonTest {
     @CsvSource({"/../../x", "..", "a/b", "a..b", ".a", "''", "con:", "x y", "31\u001bK88"})
     void aBuildsNameLeadsNowhere(String name) {
         assertThatThrownBy(() -> Names.build(name)).isInstanceOf(BadInput.class);
-        assertThatThrownBy(() -> Json.read(BUILD.replace("\"31K88\"", "\"" + name.replace("\u001b", "\\u001b") + "\""), Build.class, "b")).isInstanceOf(BadInput.class);
+        assertThatThrownBy(() -> Json.read(BUILD.replace("\"31K88\"", "\"" + name.replace("\u001b", "\\u001b") + "\""), Build.class, "b"))
+                .isInstanceOf(BadInput.class);
     }
 
     @ParameterizedTest
     @CsvSource({"file:///etc/passwd", "http://elsewhere/x", "//elsewhere/x", "/../x", "/a/../../x", "x", "''", "/a b", "/a?b", "/a#b"})
     void aBuildsPathStaysAtItsLibrary(String path) {
-        assertThatThrownBy(() -> Json.read(BUILD.replace("/packages/x.zip", path), Build.class, "b")).isInstanceOf(BadInput.class).hasMessageContaining("path [");
+        assertThatThrownBy(() -> Json.read(BUILD.replace("/packages/x.zip", path), Build.class, "b")).isInstanceOf(BadInput.class)
+                .hasMessageContaining("path [");
     }
 
     /** Two names that differ never share a file, and none is a device's or leads elsewhere. */
     @Test
     void namesOfFilesAreToldApart() {
-        List<String> people = List.of("Robin", "robin ", "\u0410\u043d\u043d\u0430", "\u0418\u0432\u0430\u043d", "\u5f20\u4f1f", "../x", "a/b", "a-b", "a b", "CON", "nul.txt", "x".repeat(300), "x".repeat(301), "\u202e");
-        assertThat(people.stream().map(Names::file)).doesNotHaveDuplicates().allMatch(Names::isPortable).allMatch(n -> n.matches("[A-Za-z0-9-]+"));
+        List<String> people = List.of("Robin", "robin ", "\u0410\u043d\u043d\u0430", "\u0418\u0432\u0430\u043d", "\u5f20\u4f1f", "../x",
+                "a/b", "a-b", "a b", "CON", "nul.txt", "x".repeat(300), "x".repeat(301), "\u202e");
+        assertThat(people.stream().map(Names::file)).doesNotHaveDuplicates().allMatch(Names::isPortable)
+                .allMatch(n -> n.matches("[A-Za-z0-9-]+"));
         assertThat(Names.file("Robin")).isEqualTo("Robin");
     }
 }

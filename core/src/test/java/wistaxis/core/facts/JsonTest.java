@@ -25,13 +25,17 @@ class JsonTest {
         ``                                                      | request.json
         """)
     void isRefusedInWords(String json, String says) {
-        assertThatThrownBy(() -> Json.read(json == null ? "" : json.replace("%s", "0".repeat(32)), SigningRequest.class, "request.json")).isInstanceOf(BadInput.class)
+        assertThatThrownBy(() -> Json.read(json == null ? "" : json.replace("%s", "0".repeat(32)), SigningRequest.class, "request.json"))
+                .isInstanceOf(BadInput.class)
                 .hasMessageStartingWith("request.json").hasMessageContaining(says)
-                .satisfies(e -> assertThat(e.getMessage()).doesNotContain("com.fasterxml").doesNotContain("java.util").doesNotContain("wistaxis."));
+                .satisfies(e -> assertThat(e.getMessage()).doesNotContain("com.fasterxml").doesNotContain("java.util")
+                .doesNotContain("wistaxis."));
     }
 
     @Test
     void theLineIsThatOfTheMistake() {
-        assertThatThrownBy(() -> Json.read("{\n\"identifier\": \"a\", \"build\": \"b\", \"nonce\": \"" + "0".repeat(32) + "\",\n\n\"colour\": 3}", SigningRequest.class, "r.json")).hasMessageStartingWith("r.json line 4").hasMessageContaining("[colour]");
+        assertThatThrownBy(() -> Json.read("{\n\"identifier\": \"a\", \"build\": \"b\", \"nonce\": \"" + "0".repeat(32)
+                + "\",\n\n\"colour\": 3}", SigningRequest.class, "r.json")).hasMessageStartingWith("r.json line 4")
+                .hasMessageContaining("[colour]");
     }
 }

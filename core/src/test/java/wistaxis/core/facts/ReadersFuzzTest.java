@@ -20,7 +20,8 @@ import wistaxis.core.route.RoutePlanner;
 import wistaxis.core.ticket.TicketEvent;
 
 /**
- * Whatever bytes come in, every reader of outside data answers with a value that can be used, or refuses in words. A usual run tries the seeds under {@code ReadersFuzzTestInputs};
+ * Whatever bytes come in, every reader of outside data answers with a value that can be used, or refuses in words. A usual run tries the
+ * seeds under {@code ReadersFuzzTestInputs};
  * {@code JAZZER_FUZZ=1 mvn test -pl core -Dtest=ReadersFuzzTest#trace} searches on from them.
  */
 @Isolated
@@ -34,7 +35,8 @@ class ReadersFuzzTest {
         try {
             reader.accept(Utf8.read(bytes, "fuzz"));
         } catch (BadInput e) {
-            if (e.getMessage() == null || e.getMessage().isBlank() || e.getMessage().codePoints().anyMatch(c -> Shown.isUnprintable(c) && c != '\n' && c != '\t')) {
+            if (e.getMessage() == null || e.getMessage().isBlank() || e.getMessage().codePoints()
+                    .anyMatch(c -> Shown.isUnprintable(c) && c != '\n' && c != '\t')) {
                 throw new AssertionError("refused without words, or with letters that nobody should print", e);
             }
         }

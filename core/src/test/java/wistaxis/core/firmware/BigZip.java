@@ -16,20 +16,25 @@ final class BigZip {
         for (int i = 0; i < entries; i++) {
             byte[] name = ("part/" + i + ".img").getBytes(StandardCharsets.US_ASCII);
             ByteBuffer head = ByteBuffer.allocate(30 + name.length).order(ByteOrder.LITTLE_ENDIAN);
-            head.putInt(0x04034b50).putShort((short) 45).putShort((short) 0).putShort((short) 0).putInt(0).putInt(0).putInt((int) size).putInt((int) size)
+            head.putInt(0x04034b50).putShort((short) 45).putShort((short) 0).putShort((short) 0).putInt(0).putInt(0).putInt((int) size)
+                    .putInt((int) size)
                     .putShort((short) name.length).putShort((short) 0).put(name).flip();
             out.write(head, at);
-            directory.putInt(0x02014b50).putShort((short) 45).putShort((short) 45).putShort((short) 0).putShort((short) 0).putInt(0).putInt(0).putInt((int) size).putInt((int) size)
-                    .putShort((short) name.length).putShort((short) 12).putShort((short) 0).putShort((short) 0).putShort((short) 0).putInt(0).putInt(-1).put(name)
+            directory.putInt(0x02014b50).putShort((short) 45).putShort((short) 45).putShort((short) 0).putShort((short) 0).putInt(0)
+                    .putInt(0).putInt((int) size).putInt((int) size)
+                    .putShort((short) name.length).putShort((short) 12).putShort((short) 0).putShort((short) 0).putShort((short) 0)
+                    .putInt(0).putInt(-1).put(name)
                     .putShort((short) 1).putShort((short) 8).putLong(at);
             at += 30 + name.length + size;
         }
         int length = directory.flip().limit();
         out.write(directory, at);
         ByteBuffer end = ByteBuffer.allocate(98).order(ByteOrder.LITTLE_ENDIAN);
-        end.putInt(0x06064b50).putLong(44).putShort((short) 45).putShort((short) 45).putInt(0).putInt(0).putLong(entries).putLong(entries).putLong(length).putLong(at);
+        end.putInt(0x06064b50).putLong(44).putShort((short) 45).putShort((short) 45).putInt(0).putInt(0).putLong(entries).putLong(entries)
+                .putLong(length).putLong(at);
         end.putInt(0x07064b50).putInt(0).putLong(at + length).putInt(1);
-        end.putInt(0x06054b50).putShort((short) 0).putShort((short) 0).putShort((short) -1).putShort((short) -1).putInt(-1).putInt(-1).putShort((short) 0).flip();
+        end.putInt(0x06054b50).putShort((short) 0).putShort((short) 0).putShort((short) -1).putShort((short) -1).putInt(-1).putInt(-1)
+                .putShort((short) 0).flip();
         out.write(end, at + length);
     }
 }

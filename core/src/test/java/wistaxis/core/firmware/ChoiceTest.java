@@ -30,38 +30,51 @@ class ChoiceTest {
 
     @Test
     void theNewestSignedReleaseIsTakenAndEveryOtherSaysWhyNot() {
-        BuildChoice choice = BuildChoice.among(List.of(build("31.9", true, "2026-05-12T08:59:59Z"), build("31.9.1", true, "2026-05-12T16:00:00Z"), build("31.10", true, null),
+        BuildChoice choice = BuildChoice.among(List.of(build("31.9", true, "2026-05-12T08:59:59Z"),
+                build("31.9.1", true, "2026-05-12T16:00:00Z"), build("31.10", true, null),
                 build("32.0 test 2", true, null), build("31.11", false, null)), "iPhone13,2", NOW);
-        assertThat(choice.builds()).extracting(j -> j.build().version().toString()).containsExactly("32.0 test 2", "31.11", "31.10", "31.9.1", "31.9");
+        assertThat(choice.builds()).extracting(j -> j.build().version().toString())
+                .containsExactly("32.0 test 2", "31.11", "31.10", "31.9.1", "31.9");
         assertThat(choice.chosen()).hasValueSatisfying(j -> assertThat(j.build().version()).hasToString("31.10"));
         assertThat(choice.builds()).extracting(BuildChoice.Judged::possible).containsExactly(true, false, true, true, false);
-        assertThat(choice.builds()).extracting(BuildChoice.Judged::reason).satisfiesExactly(r -> assertThat(r).contains("test version"), r -> assertThat(r).contains("Not signed"),
-                r -> assertThat(r).contains("Newest signed"), r -> assertThat(r).contains("Older than 31.10"), r -> assertThat(r).contains("Not signed"));
-        assertThat(BuildChoice.among(List.of(build("31.10", true, null)), "iPhone13,3", NOW).builds().getFirst().reason()).contains("For iPhone13,2, not for this model");
+        assertThat(choice.builds()).extracting(BuildChoice.Judged::reason).satisfiesExactly(r -> assertThat(r).contains("test version"),
+                r -> assertThat(r).contains("Not signed"),
+                r -> assertThat(r).contains("Newest signed"), r -> assertThat(r).contains("Older than 31.10"), r -> assertThat(r)
+                .contains("Not signed"));
+        assertThat(BuildChoice.among(List.of(build("31.10", true, null)), "iPhone13,3", NOW).builds().getFirst().reason())
+                .contains("For iPhone13,2, not for this model");
         assertThat(BuildChoice.among(List.of(), "iPhone13,2", NOW).chosen()).isEmpty();
     }
 
-    /** Common practice: a backup fits only the same or a newer version; a watch on a newer generation does not pair with a phone moved down. */
+    /**
+     * Common practice: a backup fits only the same or a newer version; a watch on a newer generation does not pair with a phone moved
+     * down.
+     */
     @Test
     void whatTheTicketWantsIsSuggestedAndWhatSpeaksAgainstItIsSaid() {
         List<Build> builds = List.of(build("32.0", true, null), build("31.10", true, null), build("31.9", false, null));
-        BuildChoice.Wishes down = new BuildChoice.Wishes(SystemVersion.parse("31.10"), List.of(SystemVersion.parse("31.9"), SystemVersion.parse("32.0")), SystemVersion.parse("32.1"));
+        BuildChoice.Wishes down = new BuildChoice.Wishes(SystemVersion.parse("31.10"),
+                List.of(SystemVersion.parse("31.9"), SystemVersion.parse("32.0")), SystemVersion.parse("32.1"));
         BuildChoice choice = BuildChoice.among(builds, "iPhone13,2", NOW, down);
         assertThat(choice.chosen()).hasValueSatisfying(j -> {
             assertThat(j.build().version()).hasToString("31.10");
-            assertThat(j.reason()).contains("The ticket asks for it").contains("one made on 32.0 does not fit").contains("The watch on 32.1 would not pair");
+            assertThat(j.reason()).contains("The ticket asks for it").contains("one made on 32.0 does not fit")
+                    .contains("The watch on 32.1 would not pair");
         });
         assertThat(choice.builds().getFirst().reason()).contains("Not the version that the ticket asks for, 31.10");
-        BuildChoice gone = BuildChoice.among(builds, "iPhone13,2", NOW, new BuildChoice.Wishes(SystemVersion.parse("31.9"), List.of(), null));
+        BuildChoice gone = BuildChoice.among(builds, "iPhone13,2", NOW,
+                new BuildChoice.Wishes(SystemVersion.parse("31.9"), List.of(), null));
         assertThat(gone.chosen()).as("what is asked for is not signed: nothing is suggested in its place").isEmpty();
         assertThat(gone.builds().getLast().reason()).contains("Not signed any more");
-        BuildChoice newest = BuildChoice.among(builds, "iPhone13,2", NOW, new BuildChoice.Wishes(null, List.of(SystemVersion.parse("32.0")), null));
+        BuildChoice newest = BuildChoice.among(builds, "iPhone13,2", NOW,
+                new BuildChoice.Wishes(null, List.of(SystemVersion.parse("32.0")), null));
         assertThat(newest.chosen()).hasValueSatisfying(j -> assertThat(j.build().version()).hasToString("32.0"));
         assertThat(newest.builds().get(1).reason()).contains("Older than the backup needs");
     }
 
     private static Build build(String version, boolean signed, @Nullable String until) {
-        return new Build(List.of("iPhone13,2"), SystemVersion.parse(version), "B" + version.replace(' ', '-'), LocalDate.of(2026, 5, 1), 1000, "0".repeat(64), "/p", signed,
+        return new Build(List.of("iPhone13,2"), SystemVersion.parse(version), "B" + version.replace(' ', '-'), LocalDate.of(2026, 5, 1),
+                1000, "0".repeat(64), "/p", signed,
                 until == null ? null : Instant.parse(until));
     }
 }

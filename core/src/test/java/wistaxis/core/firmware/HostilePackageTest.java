@@ -79,10 +79,13 @@ class HostilePackageTest {
 
     private static byte[] makers(Map<String, byte[]> parts, String build) {
         StringBuilder identities = new StringBuilder();
-        parts.forEach((name, bytes) -> identities.append("<key>").append(name.replace('/', '-')).append("</key><dict><key>Digest</key><data>")
-                .append(Base64.getEncoder().encodeToString(HexFormat.of().parseHex(Sha256.of(bytes)))).append("</data><key>Info</key><dict><key>Path</key><string>").append(name).append("</string></dict></dict>"));
+        parts.forEach((name, bytes) -> identities.append("<key>").append(name.replace('/', '-'))
+                .append("</key><dict><key>Digest</key><data>")
+                .append(Base64.getEncoder().encodeToString(HexFormat.of().parseHex(Sha256.of(bytes))))
+                .append("</data><key>Info</key><dict><key>Path</key><string>").append(name).append("</string></dict></dict>"));
         return ("<plist><dict><key>SupportedProductTypes</key><array><string>iPhone13,2</string></array><key>ProductVersion</key><string>31.10</string><key>ProductBuildVersion</key><string>" + build
-                + "</string><key>BuildIdentities</key><array><dict><key>Manifest</key><dict>" + identities + "</dict></dict></array></dict></plist>").getBytes(StandardCharsets.UTF_8);
+                + "</string><key>BuildIdentities</key><array><dict><key>Manifest</key><dict>" + identities
+                + "</dict></dict></array></dict></plist>").getBytes(StandardCharsets.UTF_8);
     }
 
     /** An unsigned archive with a manifest that its maker wrote. */
@@ -95,8 +98,10 @@ class HostilePackageTest {
 
     private Path signed() throws Exception {
         byte[] part = "loader".getBytes(StandardCharsets.UTF_8);
-        byte[] manifest = ("<plist><dict><key>Products</key><array><string>iPhone13,2</string></array><key>Version</key><string>31.10</string><key>Build</key><string>31K88</string><key>Parts</key><dict><key>a.img</key>"
-                + "<dict><key>SHA256</key><string>" + Sha256.of(part) + "</string><key>Size</key><integer>" + part.length + "</integer></dict></dict></dict></plist>").getBytes(StandardCharsets.UTF_8);
+        byte[] manifest =
+                ("<plist><dict><key>Products</key><array><string>iPhone13,2</string></array><key>Version</key><string>31.10</string><key>Build</key><string>31K88</string><key>Parts</key><dict><key>a.img</key>"
+                + "<dict><key>SHA256</key><string>" + Sha256.of(part) + "</string><key>Size</key><integer>" + part.length
+                + "</integer></dict></dict></dict></plist>").getBytes(StandardCharsets.UTF_8);
         Signature sign = Signature.getInstance("Ed25519");
         sign.initSign(SIGNER.getPrivate());
         sign.update(manifest);
@@ -104,7 +109,8 @@ class HostilePackageTest {
     }
 
     private static FirmwareCatalogue knowing(Path file, String digest) throws IOException {
-        return new FirmwareCatalogue(List.of(new FirmwareCatalogue.Listed(new Build(List.of("iPhone13,2"), SystemVersion.parse("31.10"), "31K88", LocalDate.EPOCH, Files.size(file), digest, null, true, null), Instant.EPOCH)));
+        return new FirmwareCatalogue(List.of(new FirmwareCatalogue.Listed(new Build(List.of("iPhone13,2"), SystemVersion.parse("31.10"),
+                "31K88", LocalDate.EPOCH, Files.size(file), digest, null, true, null), Instant.EPOCH)));
     }
 
     @Test
@@ -130,7 +136,8 @@ class HostilePackageTest {
         });
         PackageReport genuine = check(signed());
         assertThat(genuine.proof()).isEqualTo(Proof.SIGNED);
-        assertThat(genuine.against(knowing(folder.resolve("signed.zip"), "b".repeat(64)), Files.size(folder.resolve("signed.zip")))).satisfies(r -> {
+        assertThat(genuine.against(knowing(folder.resolve("signed.zip"), "b".repeat(64)), Files.size(folder.resolve("signed.zip"))))
+                .satisfies(r -> {
             assertThat(r.proof()).isEqualTo(Proof.SIGNED);
             assertThat(r.reason()).contains("Conflict");
         });
@@ -142,14 +149,17 @@ class HostilePackageTest {
         Path forged = forged("31K88", Map.of("boot/a.img", new byte[900]), Map.of());
         PackageReport quick = check().quick(forged, null, () -> true);
         assertThat(quick.verdict()).isEqualTo(Verdict.WELL_FORMED);
-        assertThat(quick.against(knowing(zip("big.zip", Map.of("x", new byte[99])), "b".repeat(64)), Files.size(forged)).verdict()).isEqualTo(Verdict.REFUSED);
+        assertThat(quick.against(knowing(zip("big.zip", Map.of("x", new byte[99])), "b".repeat(64)), Files.size(forged)).verdict())
+                .isEqualTo(Verdict.REFUSED);
     }
 
     @Test
     void aManifestThatProvesNothingIsRefused() throws IOException {
         assertThat(check(forged("31K88", Map.of(), Map.of("x.img", new byte[3]))).reason()).contains("the digest of no part");
-        byte[] bare = new String(makers(Map.of("x.img", new byte[3]), "31K88"), StandardCharsets.UTF_8).replaceFirst("<key>Digest</key><data>.*?</data>", "").getBytes(StandardCharsets.UTF_8);
-        assertThat(check(zip("bare.zip", new LinkedHashMap<>(Map.of("BuildManifest.plist", bare, "x.img", new byte[3])))).reason()).contains("the digest of no part");
+        byte[] bare = new String(makers(Map.of("x.img", new byte[3]), "31K88"), StandardCharsets.UTF_8)
+                .replaceFirst("<key>Digest</key><data>.*?</data>", "").getBytes(StandardCharsets.UTF_8);
+        assertThat(check(zip("bare.zip", new LinkedHashMap<>(Map.of("BuildManifest.plist", bare, "x.img", new byte[3])))).reason())
+                .contains("the digest of no part");
         for (String build : List.of("/../../x", "..", "a/b", "\u001b[2J", "x".repeat(99))) {
             assertThat(check(forged(build.replace("\u001b", "&#27;"), Map.of("a", new byte[2]), Map.of())).sound()).as(build).isFalse();
         }
@@ -175,7 +185,8 @@ class HostilePackageTest {
                     moved.putInt(at + 42, start + (start >= place ? gap : 0));
                     at += 46 + moved.getShort(at + 28) + moved.getShort(at + 30) + moved.getShort(at + 32);
                 }
-                assertThat(check(Files.write(folder.resolve("gap.zip"), bytes)).reason()).as("%d bytes at %d", gap, place).contains("belong to no entry");
+                assertThat(check(Files.write(folder.resolve("gap.zip"), bytes)).reason()).as("%d bytes at %d", gap, place)
+                        .contains("belong to no entry");
             }
             byte[] end = insert(good, good.length - 22, gap);
             assertThat(check(Files.write(folder.resolve("gap.zip"), end)).sound()).as("%d bytes before the end", gap).isFalse();
@@ -207,7 +218,8 @@ class HostilePackageTest {
         }
         int table = out.size();
         out.writeBytes(offsets.array());
-        out.writeBytes(ByteBuffer.allocate(32).put(6, (byte) 4).put(7, (byte) 4).putLong(8, objects.size()).putLong(16, 0).putLong(24, table).array());
+        out.writeBytes(ByteBuffer.allocate(32).put(6, (byte) 4).put(7, (byte) 4).putLong(8, objects.size()).putLong(16, 0)
+                .putLong(24, table).array());
         return out.toByteArray();
     }
 
@@ -224,9 +236,13 @@ class HostilePackageTest {
         return all;
     }
 
-    /** Many references to one dictionary with a long key, and its like: refused, or read with work in proportion to its bytes. Work is counted, not timed. */
+    /**
+     * Many references to one dictionary with a long key, and its like: refused, or read with work in proportion to its bytes. Work is
+     * counted, not timed.
+     */
     @ParameterizedTest
-    @ValueSource(strings = {"long key", "same dictionary", "same keys in many dictionaries", "wide arrays that overlap", "doubling", "deep chain"})
+    @ValueSource(strings = {"long key", "same dictionary", "same keys in many dictionaries", "wide arrays that overlap", "doubling",
+            "deep chain"})
     void workIsCountedAndEveryObjectVisitedOnce(String family) {
         int[] many = new int[200_000];
         byte[] list = switch (family) {
@@ -281,7 +297,8 @@ class HostilePackageTest {
         })).isInstanceOf(BadInput.class);
         assertThat(looks[0] * 65_536).as("units of work for %d bytes", list.length).isLessThan(7L * list.length + (2 << 20));
         if (looks[0] > 0) {
-            assertThatThrownBy(() -> Manifest.parse(list, LAYOUTS.getLast(), () -> false)).as("and can be stopped").isInstanceOf(Work.Stopped.class);
+            assertThatThrownBy(() -> Manifest.parse(list, LAYOUTS.getLast(), () -> false)).as("and can be stopped")
+                    .isInstanceOf(Work.Stopped.class);
         }
     }
 
@@ -292,7 +309,8 @@ class HostilePackageTest {
         for (int i = 0; i < 200; i++) {
             Object value = any(random, 0);
             NSObject theirs = NSObject.fromJavaObject(value);
-            for (byte[] bytes : List.of(BinaryPropertyListWriter.writeToArray(theirs), theirs.toXMLPropertyList().getBytes(StandardCharsets.UTF_8))) {
+            for (byte[] bytes : List.of(BinaryPropertyListWriter.writeToArray(theirs), theirs.toXMLPropertyList()
+                    .getBytes(StandardCharsets.UTF_8))) {
                 assertThat(plain(Plist.read(bytes, new Work(1 << 26, () -> true)))).isEqualTo(plain(value));
             }
         }

@@ -36,7 +36,10 @@ import wistaxis.core.facts.BadInput;
 import wistaxis.core.firmware.PackageReport.Verdict;
 import wistaxis.core.signing.Ed25519Key;
 
-/** Archives and property lists of other hands, good and hostile. Fixtures: {@code packages/make.py}, written with Python's zipfile and plistlib; {@code infozip.zip} by Info-ZIP 3. */
+/**
+ * Archives and property lists of other hands, good and hostile. Fixtures: {@code packages/make.py}, written with Python's zipfile and
+ * plistlib; {@code infozip.zip} by Info-ZIP 3.
+ */
 class PackageFilesTest {
     private static final Path FIXTURES = Path.of("src/test/resources/packages");
     private static final List<PackageLayout> LAYOUTS = PackageLayout.shipped();
@@ -62,7 +65,8 @@ class PackageFilesTest {
         assertThat(report.products()).containsExactly("iPhone13,2", "iPhone13,3");
         assertThat(report.version() + " " + report.build() + " " + report.parts()).isEqualTo("31.10 31K88 2");
         assertThat(report.details()).contains("2 parts by their digests").first().asString().contains("nobody signed");
-        assertThat(check().quick(file, new PackageCheck.Expected("iPhone13,3", null, null), () -> true).verdict()).isEqualTo(Verdict.WELL_FORMED);
+        assertThat(check().quick(file, new PackageCheck.Expected("iPhone13,3", null, null), () -> true).verdict())
+                .isEqualTo(Verdict.WELL_FORMED);
         assertThat(check().quick(file, new PackageCheck.Expected("iPhone14,5", null, null), () -> true)).satisfies(r -> {
             assertThat(r.verdict()).isEqualTo(Verdict.NOT_FOR_THIS_DEVICE);
             assertThat(r.reason()).contains("iPhone13,2, iPhone13,3").contains("[iPhone14,5]");
@@ -97,11 +101,13 @@ class PackageFilesTest {
 
     /** Published: FIPS 180-4 examples and the CRC-32 check value of the nine digits (ITU-T V.42), on what the part reader uses. */
     @ParameterizedTest
-    @CsvSource({"SHA-1, abc, a9993e364706816aba3e25717850c26c9cd0d89d", "SHA-256, abc, ba7816bf8f01cfea414140de5dae2223b00361a396177a9cb410ff61f20015ad",
+    @CsvSource({"SHA-1, abc, a9993e364706816aba3e25717850c26c9cd0d89d",
+            "SHA-256, abc, ba7816bf8f01cfea414140de5dae2223b00361a396177a9cb410ff61f20015ad",
         "SHA-384, abc, cb00753f45a35e8bb5a03d699ac65007272c32ab0eded1631a8b605a43ff5bed8086072ba1e7cc2358baeca134c825a7",
         "SHA-512, abc, ddaf35a193617abacc417349ae20413112e6fa4e89a97ea20a9eeee64b55d39a2192992a274fc1a836ba3c23a3feebbd454d4423643ce80e2a9ac94fa54ca49f"})
     void digestsAreThoseOfTheStandard(String algorithm, String text, String digest) throws Exception {
-        assertThat(HexFormat.of().formatHex(MessageDigest.getInstance(algorithm).digest(text.getBytes(StandardCharsets.US_ASCII)))).isEqualTo(digest);
+        assertThat(HexFormat.of().formatHex(MessageDigest.getInstance(algorithm).digest(text.getBytes(StandardCharsets.US_ASCII))))
+                .isEqualTo(digest);
         CRC32 crc = new CRC32();
         crc.update("123456789".getBytes(StandardCharsets.US_ASCII));
         assertThat(crc.getValue()).isEqualTo(0xCBF43926L);
@@ -125,7 +131,8 @@ class PackageFilesTest {
     }
 
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {"../out | leave its folder", "/etc/x | leave its folder", "a\\b | leave its folder", "c:x | leave its folder", "a/./b | leave its folder", "a//b | leave its folder"})
+    @CsvSource(delimiter = '|', value = {"../out | leave its folder", "/etc/x | leave its folder", "a\\b | leave its folder",
+            "c:x | leave its folder", "a/./b | leave its folder", "a//b | leave its folder"})
     void namesThatLeadOutsideAreRefused(String name, String words) throws IOException {
         refused(zip(Map.of(name, new byte[3])), Verdict.REFUSED, words);
     }
@@ -229,7 +236,8 @@ class PackageFilesTest {
         }
         assertThat(Files.size(big)).isGreaterThan(6_000_000_000L);
         try (FileChannel in = FileChannel.open(big)) {
-            assertThat(ZipDirectory.read(in).entries()).hasSize(2000).last().satisfies(e -> assertThat(e.start()).isGreaterThan(6_000_000_000L));
+            assertThat(ZipDirectory.read(in).entries()).hasSize(2000).last()
+                    .satisfies(e -> assertThat(e.start()).isGreaterThan(6_000_000_000L));
         }
     }
 
@@ -245,14 +253,16 @@ class PackageFilesTest {
         "<plist><dict><key>a</key> | broken XML",
         "{} | not a property list"})
     void hostileXmlIsRefused(String xml, String words) {
-        assertThatThrownBy(() -> Manifest.parse(xml.getBytes(StandardCharsets.UTF_8), LAYOUTS.getFirst(), () -> true)).isInstanceOf(BadInput.class).hasMessageContaining(words);
+        assertThatThrownBy(() -> Manifest.parse(xml.getBytes(StandardCharsets.UTF_8), LAYOUTS.getFirst(), () -> true))
+                .isInstanceOf(BadInput.class).hasMessageContaining(words);
     }
 
     @Test
     void deepAndCyclicAndForgedListsAreRefused() {
         hostile(("<plist>" + "<array>".repeat(60) + "</array>".repeat(60) + "</plist>").getBytes(StandardCharsets.UTF_8), "nested deeper");
         hostile("<plist>\u00ff</plist>".getBytes(StandardCharsets.ISO_8859_1), "broken XML in line 1: Invalid byte");
-        hostile("<?xml version='1.0' encoding='UTF-16LE'?><!DOCTYPE p [<!ENTITY e 'x'>]><plist/>".getBytes(StandardCharsets.UTF_16LE), "defines entities");
+        hostile("<?xml version='1.0' encoding='UTF-16LE'?><!DOCTYPE p [<!ENTITY e 'x'>]><plist/>".getBytes(StandardCharsets.UTF_16LE),
+                "defines entities");
         hostile(binary(new int[][] {{0xA1, 0}}, 0), "contains itself");
         hostile(binary(new int[][] {{0xA1, 9}}, 0), "refers to object [9]");
         hostile(binary(new int[][] {{0xAF, 0x12, 0x7F, 0xFF, 0xFF, 0xFF}}, 0), "parts, more than there is room for");
@@ -272,7 +282,8 @@ class PackageFilesTest {
     }
 
     private static void hostile(byte[] list, String words) {
-        assertThatThrownBy(() -> Manifest.parse(list, LAYOUTS.getFirst(), () -> true)).isInstanceOf(BadInput.class).hasMessageContaining(words);
+        assertThatThrownBy(() -> Manifest.parse(list, LAYOUTS.getFirst(), () -> true)).isInstanceOf(BadInput.class)
+                .hasMessageContaining(words);
     }
 
     /** A binary property list of objects given byte by byte, references of one byte. */
@@ -288,11 +299,15 @@ class PackageFilesTest {
         }
         int table = out.size();
         out.writeBytes(offsets.array());
-        out.writeBytes(ByteBuffer.allocate(32).put(6, (byte) 2).put(7, (byte) 1).putLong(8, objects.length).putLong(16, top).putLong(24, table).array());
+        out.writeBytes(ByteBuffer.allocate(32).put(6, (byte) 2).put(7, (byte) 1).putLong(8, objects.length).putLong(16, top)
+                .putLong(24, table).array());
         return out.toByteArray();
     }
 
-    /** Whatever bytes are changed in a good package, the answer is a report; where that says proven, the JDK's own reader finds every part as it was. */
+    /**
+     * Whatever bytes are changed in a good package, the answer is a report; where that says proven, the JDK's own reader finds every part
+     * as it was.
+     */
     @Property(tries = 400, seed = "20260512")
     void anyChangeIsAnsweredByAReport(@ForAll("changes") Map<Integer, Byte> changes) throws IOException {
         byte[] bytes = Files.readAllBytes(FIXTURES.resolve("maker-binary-sha256-zip64.zip"));
@@ -301,9 +316,11 @@ class PackageFilesTest {
         try {
             PackageReport report = check(file);
             if (report.sound()) {
-                try (ZipFile zip = new ZipFile(file.toFile()); ZipFile good = new ZipFile(FIXTURES.resolve("maker-binary-sha256-zip64.zip").toFile())) {
+                try (ZipFile zip = new ZipFile(file.toFile()); ZipFile good = new ZipFile(FIXTURES.resolve("maker-binary-sha256-zip64.zip")
+                        .toFile())) {
                     for (ZipEntry part : Collections.list(good.entries())) {
-                        assertThat(zip.getInputStream(zip.getEntry(part.getName())).readAllBytes()).as("%s, %s", part, changes).isEqualTo(good.getInputStream(part).readAllBytes());
+                        assertThat(zip.getInputStream(zip.getEntry(part.getName())).readAllBytes()).as("%s, %s", part, changes)
+                                .isEqualTo(good.getInputStream(part).readAllBytes());
                     }
                 }
             }

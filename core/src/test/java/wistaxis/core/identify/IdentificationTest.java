@@ -28,14 +28,17 @@ class IdentificationTest {
     void entropyOfATextBookExample() {
         assertThat(Entropy.bits(List.of(32, 16, 8, 4, 1, 1, 1, 1))).isCloseTo(2.0, within(1e-12));
         assertThat(Entropy.bits(List.of(7, 7, 7))).isCloseTo(1.5849625007211563, within(1e-12));
-        assertThat(Entropy.told(List.of("ax", "ay", "bx", "by"), s -> s.charAt(0), s -> s.charAt(1))).as("independent").isCloseTo(0, within(1e-12));
-        assertThat(Entropy.told(List.of("ax", "ax", "by", "by"), s -> s.charAt(0), s -> s.charAt(1))).as("one tells the other").isCloseTo(1, within(1e-12));
+        assertThat(Entropy.told(List.of("ax", "ay", "bx", "by"), s -> s.charAt(0), s -> s.charAt(1))).as("independent")
+                .isCloseTo(0, within(1e-12));
+        assertThat(Entropy.told(List.of("ax", "ax", "by", "by"), s -> s.charAt(0), s -> s.charAt(1))).as("one tells the other")
+                .isCloseTo(1, within(1e-12));
     }
 
     @Test
     void everyModelAnswersEveryQuestionInExactlyOneWay() {
         for (LookQuestion q : LOOKS.questions()) {
-            assertThat(LOOKS.begin().candidates()).allSatisfy(m -> assertThat(q.answers().stream().filter(a -> a.fits(m))).as("%s of %s", q.question(), m.name()).hasSize(1));
+            assertThat(LOOKS.begin().candidates()).allSatisfy(m -> assertThat(q.answers().stream().filter(a -> a.fits(m)))
+                    .as("%s of %s", q.question(), m.name()).hasSize(1));
         }
     }
 
@@ -75,9 +78,12 @@ class IdentificationTest {
 
     @Test
     void unknownFactsAreRefusedByName() {
-        assertThatThrownBy(() -> LOOKS.begin().with("smell", "roses")).isInstanceOf(BadInput.class).hasMessageContaining("[smell]").hasMessageContaining("front");
-        assertThatThrownBy(() -> LOOKS.begin().with("front", "round")).isInstanceOf(BadInput.class).hasMessageContaining("[round]").hasMessageContaining("notch").hasMessageContaining("cannot-tell");
-        assertThatThrownBy(() -> LOOKS.begin().with("back", "wood")).isInstanceOf(BadInput.class).hasMessageContaining("[wood]").hasMessageContaining("glass");
+        assertThatThrownBy(() -> LOOKS.begin().with("smell", "roses")).isInstanceOf(BadInput.class).hasMessageContaining("[smell]")
+                .hasMessageContaining("front");
+        assertThatThrownBy(() -> LOOKS.begin().with("front", "round")).isInstanceOf(BadInput.class).hasMessageContaining("[round]")
+                .hasMessageContaining("notch").hasMessageContaining("cannot-tell");
+        assertThatThrownBy(() -> LOOKS.begin().with("back", "wood")).isInstanceOf(BadInput.class).hasMessageContaining("[wood]")
+                .hasMessageContaining("glass");
     }
 
     /** Whatever is answered truly, and whatever is left open, the device itself stays among the candidates. */
@@ -88,7 +94,8 @@ class IdentificationTest {
         for (var next = at.next(); next.isPresent(); next = at.next()) {
             LookQuestion q = next.get().question();
             int before = at.candidates().size();
-            at = at.with(q.question(), asked < sure.size() && !sure.get(asked) ? Identification.CANNOT_TELL : Identification.answerOf(q, model));
+            at = at.with(q.question(), asked < sure.size() && !sure.get(asked) ? Identification.CANNOT_TELL
+                    : Identification.answerOf(q, model));
             asked++;
             assertThat(at.candidates()).contains(model).hasSizeLessThanOrEqualTo(before);
         }

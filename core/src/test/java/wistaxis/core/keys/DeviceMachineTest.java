@@ -176,9 +176,11 @@ class DeviceMachineTest {
 
     @Test
     void aSequenceThatWaitsForWhatNeverComesIsRefused() {
-        KeySequence waits = new KeySequence("Hopeful", KeyFamily.SIDE_KEY, Goal.DFU, List.of(Start.ON), true, false, Provenance.OURS, "test", List.of(), null,
+        KeySequence waits = new KeySequence("Hopeful", KeyFamily.SIDE_KEY, Goal.DFU, List.of(Start.ON), true, false, Provenance.OURS,
+                "test", List.of(), null,
                 List.of(new KeyStep(KeyStep.Action.HOLD, List.of(PhysicalKey.VOLUME_UP), null, Until.HOST_DFU)));
-        assertThatThrownBy(() -> new Rehearsal(waits, FAMILY, Start.ON)).isInstanceOf(BadInput.class).hasMessageContaining("[Hopeful]").hasMessageContaining("host reports DFU");
+        assertThatThrownBy(() -> new Rehearsal(waits, FAMILY, Start.ON)).isInstanceOf(BadInput.class).hasMessageContaining("[Hopeful]")
+                .hasMessageContaining("host reports DFU");
     }
 
     @ParameterizedTest
@@ -192,6 +194,7 @@ class DeviceMachineTest {
         for (Goal goal : Goal.values()) {
             assertThat(Goal.parse(goal.toString())).isEqualTo(goal);
         }
-        assertThatThrownBy(() -> Goal.parse("moon")).isInstanceOf(BadInput.class).hasMessageContaining("[moon]").hasMessageContaining("leave-recovery");
+        assertThatThrownBy(() -> Goal.parse("moon")).isInstanceOf(BadInput.class).hasMessageContaining("[moon]")
+                .hasMessageContaining("leave-recovery");
     }
 }

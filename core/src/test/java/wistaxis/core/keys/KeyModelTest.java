@@ -80,8 +80,10 @@ class KeyModelTest {
         home family's keys          | on       | true  | D0 S0 s10 d10                        | on       | lock-screen     | normal   | emergency
         cold plug                   | off      | false | S0 P1 s15                            | recovery | cable-screen    | recovery | success
         """)
-    void namedMistakesFailInTheirNamedWay(String name, String start, boolean plugged, String keys, String mode, String screen, String host, String says) {
-        Simulation.Result result = new Simulation(SIDE_KEY).run(new Trace(Start.valueOf(start.toUpperCase(Locale.ROOT)), plugged, Letters.events(keys), 60));
+    void namedMistakesFailInTheirNamedWay(String name, String start, boolean plugged, String keys, String mode, String screen, String host,
+    String says) {
+        Simulation.Result result = new Simulation(SIDE_KEY)
+                .run(new Trace(Start.valueOf(start.toUpperCase(Locale.ROOT)), plugged, Letters.events(keys), 60));
         assertThat(List.of(result.mode(), result.screen().toString(), result.host().toString())).containsExactly(mode, screen, host);
         assertThat(result.explanation()).contains(says);
     }
@@ -163,12 +165,14 @@ class KeyModelTest {
              "events": [{"at": 0.0, "event": "down", "key": "VOLUME_UP"},
                         {"at": 0.3, "event": "up", "key": "POWER"}], "until": 60}""";
         assertThatThrownBy(() -> Trace.parse(trace, "t.json")).isInstanceOf(BadInput.class)
-                .hasMessageContaining("t.json line 3").hasMessageContaining("events[1].key").hasMessageContaining("[POWER]").hasMessageContaining("VOLUME_UP");
+                .hasMessageContaining("t.json line 3").hasMessageContaining("events[1].key").hasMessageContaining("[POWER]")
+                .hasMessageContaining("VOLUME_UP");
         assertThatThrownBy(() -> Trace.parse("{\"start\":\"on\",\"plugged\":true,\"events\":[],\"until\":5,\"speed\":2}", "t.json"))
                 .hasMessageContaining("unknown field [speed]");
         assertThatThrownBy(() -> Trace.parse("{\"start\":\"on\",\"plugged\":true,\"events\":[]}", "t.json")).hasMessageContaining("until");
         assertThatThrownBy(() -> Trace.parse(trace.replace("0.3", "-1").replace("POWER", "SIDE"), "t.json")).hasMessageContaining("[-1.0]");
-        assertThatThrownBy(() -> Trace.parse(trace.replace("\"up\", \"key\": \"POWER\"", "\"up\""), "t.json")).hasMessageContaining("names no key");
+        assertThatThrownBy(() -> Trace.parse(trace.replace("\"up\", \"key\": \"POWER\"", "\"up\""), "t.json"))
+                .hasMessageContaining("names no key");
     }
 
     private static List<Trace.Event> randomEvents(Random random) {
@@ -203,7 +207,8 @@ class KeyModelTest {
         """)
     void chordFamilies(String family, String name, String start, boolean plugged, String keys, String screen, String host, String says) {
         Family f = DeviceCatalogue.shipped().family(KeyFamily.valueOf(family.replace('-', '_')));
-        Simulation.Result r = new Simulation(f).run(new Trace(Start.valueOf(start.toUpperCase(Locale.ROOT)), plugged, Letters.events(keys), 45.0));
+        Simulation.Result r = new Simulation(f).run(new Trace(Start.valueOf(start.toUpperCase(Locale.ROOT)), plugged, Letters.events(keys),
+                45.0));
         assertThat(r.screen()).hasToString(screen);
         assertThat(r.host()).hasToString(host);
         assertThat(r.explanation()).contains(says);

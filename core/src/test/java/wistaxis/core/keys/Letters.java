@@ -16,7 +16,8 @@ public final class Letters {
                 case 'P' -> new Trace.Event(at, Trace.Kind.PLUG, null);
                 case 'G' -> new Trace.Event(at, Trace.Kind.DRAG, null);
                 case 'X' -> new Trace.Event(at, Trace.Kind.UNPLUG, null);
-                default -> new Trace.Event(at, Character.isUpperCase(c) ? Trace.Kind.DOWN : Trace.Kind.UP, switch (Character.toUpperCase(c)) {
+                default -> new Trace.Event(at, Character.isUpperCase(c) ? Trace.Kind.DOWN : Trace.Kind.UP,
+                        switch (Character.toUpperCase(c)) {
                     case 'U' -> PhysicalKey.VOLUME_UP;
                     case 'D' -> PhysicalKey.VOLUME_DOWN;
                     case 'H' -> PhysicalKey.HOME;

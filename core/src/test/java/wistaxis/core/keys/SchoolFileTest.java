@@ -35,7 +35,8 @@ class SchoolFileTest {
         SequenceLibrary with = SequenceLibrary.shipped().with(ours);
         assertThat(with.all()).hasSize(SequenceLibrary.shipped().all().size() + 1).contains(ours.getFirst());
         List<KeySequence> renamed = SchoolFile.accept(SCHOOL.replace("\"Ours\"", "\"Ten-five-ten\""), "ours.json");
-        assertThat(SequenceLibrary.shipped().with(renamed).all()).hasSameSizeAs(SequenceLibrary.shipped().all()).contains(renamed.getFirst());
+        assertThat(SequenceLibrary.shipped().with(renamed).all()).hasSameSizeAs(SequenceLibrary.shipped().all())
+                .contains(renamed.getFirst());
     }
 
     @ParameterizedTest
@@ -59,18 +60,23 @@ class SchoolFileTest {
         """)
     void aSchoolThatDoesNotLandIsRefusedWithTheReason(String was, String becomes, String says) {
         assertThat(SCHOOL).contains(was);
-        assertThatThrownBy(() -> SchoolFile.accept(SCHOOL.replace(was, becomes), "ours.json")).isInstanceOf(BadInput.class).hasMessageContaining("ours.json").hasMessageContaining(says);
+        assertThatThrownBy(() -> SchoolFile.accept(SCHOOL.replace(was, becomes), "ours.json")).isInstanceOf(BadInput.class)
+                .hasMessageContaining("ours.json").hasMessageContaining(says);
     }
 
     @Test
     void aFileIsTakenWholeOrNotAtAll() {
         String one = SCHOOL.substring(SCHOOL.indexOf('[') + 1, SCHOOL.lastIndexOf(']'));
-        assertThat(SchoolFile.accept("{\"sequences\": [" + one + "," + one.replace("\"Ours\"", "\"Theirs\"") + "]}", "two.json")).extracting(KeySequence::school).containsExactly("Ours", "Theirs");
+        assertThat(SchoolFile.accept("{\"sequences\": [" + one + "," + one.replace("\"Ours\"", "\"Theirs\"") + "]}", "two.json"))
+                .extracting(KeySequence::school).containsExactly("Ours", "Theirs");
         refused("{\"sequences\": [" + one + "," + one + "]}", "[Ours]", "twice");
         String release = "{\"action\": \"release\", \"keys\": [\"VOLUME_DOWN\"], \"seconds\": null, \"until\": null}";
         assertThat(SCHOOL).contains(release);
-        refused(SCHOOL.replace("," + System.lineSeparator(), ",").replace(release, "{\"action\": \"wait\", \"keys\": [], \"seconds\": 1, \"until\": null}"), "held; add a release");
-        refused(SCHOOL.replace(release, String.join(",", java.util.Collections.nCopies(40, "{\"action\": \"wait\", \"keys\": [], \"seconds\": 1, \"until\": null}"))), "steps; 1 to");
+        refused(SCHOOL.replace("," + System.lineSeparator(), ",")
+                .replace(release, "{\"action\": \"wait\", \"keys\": [], \"seconds\": 1, \"until\": null}"), "held; add a release");
+        refused(SCHOOL.replace(release, String.join(",",
+                java.util.Collections.nCopies(40, "{\"action\": \"wait\", \"keys\": [], \"seconds\": 1, \"until\": null}"))),
+                "steps; 1 to");
         refused(SCHOOL.replace("\"Ours\"", "\"" + "o".repeat(80) + "\""), "has a name of 1 to");
         refused("{\"sequences\": {}}", "line 1");
     }
@@ -98,10 +104,12 @@ class SchoolFileTest {
             }
         }
         DeviceModel se = DeviceCatalogue.shipped().search("iPhone14,6").getFirst();
-        assertThat(library.of(se, Goal.POWER_OFF, Set.of(PhysicalKey.VOLUME_UP))).extracting(KeySequence::school).containsExactly("Side alone");
+        assertThat(library.of(se, Goal.POWER_OFF, Set.of(PhysicalKey.VOLUME_UP))).extracting(KeySequence::school)
+                .containsExactly("Side alone");
         assertThat(library.of(se, Goal.POWER_OFF, Set.of(PhysicalKey.SIDE))).isEmpty();
         DeviceModel thirteen = DeviceCatalogue.shipped().search("iPhone14,5").getFirst();
-        assertThat(library.of(thirteen, Goal.POWER_OFF)).extracting(KeySequence::school).containsExactly("Side and Volume", "Taps then Side");
+        assertThat(library.of(thirteen, Goal.POWER_OFF)).extracting(KeySequence::school)
+                .containsExactly("Side and Volume", "Taps then Side");
     }
 
     /** Common practice: the bench's table of what is seen and what it means. */

@@ -24,7 +24,9 @@ import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.keys.Start;
 import wistaxis.core.practice.Hand.Spread;
 
-/** Margins against the thresholds they come from; chances against closed forms with the normal distribution of Apache Commons Statistics. */
+/**
+ * Margins against the thresholds they come from; chances against closed forms with the normal distribution of Apache Commons Statistics.
+ */
 class MarginTest {
     private static final Spread STILL = new Spread(0.2, 0);
 
@@ -33,7 +35,8 @@ class MarginTest {
     }
 
     private static KeySequence school(String family, Goal goal, String name) {
-        return SequenceLibrary.shipped().of(family(family).family(), goal).stream().filter(s -> s.school().equals(name)).findFirst().orElseThrow();
+        return SequenceLibrary.shipped().of(family(family).family(), goal).stream().filter(s -> s.school().equals(name)).findFirst()
+                .orElseThrow();
     }
 
     private static Hand hand(double drift, Spread cued) {
@@ -101,13 +104,17 @@ class MarginTest {
                     assertThat(m.nominal()).as(where).isBetween(m.earliest(), m.latest() == null ? 1e9 : m.latest());
                     if (m.earliest() > 0) {
                         limits++;
-                        assertThat(Playing.lands(s, machine, start, but(m.step(), tap, m.nominal(), m.earliest() + 1e-9))).as(where + ", at the earliest").isTrue();
-                        assertThat(Playing.lands(s, machine, start, but(m.step(), tap, m.nominal(), m.earliest() - 2e-9))).as(where + ", too early").isFalse();
+                        assertThat(Playing.lands(s, machine, start, but(m.step(), tap, m.nominal(), m.earliest() + 1e-9)))
+                                .as(where + ", at the earliest").isTrue();
+                        assertThat(Playing.lands(s, machine, start, but(m.step(), tap, m.nominal(), m.earliest() - 2e-9)))
+                                .as(where + ", too early").isFalse();
                     }
                     if (m.latest() != null) {
                         limits++;
-                        assertThat(Playing.lands(s, machine, start, but(m.step(), tap, m.nominal(), m.latest() - 1e-9))).as(where + ", at the latest").isTrue();
-                        assertThat(Playing.lands(s, machine, start, but(m.step(), tap, m.nominal(), m.latest() + 2e-9))).as(where + ", too late").isFalse();
+                        assertThat(Playing.lands(s, machine, start, but(m.step(), tap, m.nominal(), m.latest() - 1e-9)))
+                                .as(where + ", at the latest").isTrue();
+                        assertThat(Playing.lands(s, machine, start, but(m.step(), tap, m.nominal(), m.latest() + 2e-9)))
+                                .as(where + ", too late").isFalse();
                     }
                 }
             }
@@ -138,7 +145,8 @@ class MarginTest {
         double taps = Math.pow(tap.cumulativeProbability(1), 4);
         Hand hand = new Hand("shaky", STILL, STILL, new Spread(0.3, 0.9), 0, 0, new Spread(0.6, 0.25));
         double expected = taps * first * second * tail;
-        assertThat(chance("SIDE-KEY", "Ten-five-ten", hand, false, 200_000).success()).isEqualTo(expected, within(4 * Math.sqrt(expected * (1 - expected) / 200_000)));
+        assertThat(chance("SIDE-KEY", "Ten-five-ten", hand, false, 200_000).success())
+                .isEqualTo(expected, within(4 * Math.sqrt(expected * (1 - expected) / 200_000)));
     }
 
     private static Chance chance(String family, String school, Hand hand, boolean blind, int attempts) {
@@ -148,14 +156,16 @@ class MarginTest {
     @Test
     void theSameSeedGivesTheSameAnswer() {
         Hand hand = hand(0.1, STILL);
-        assertThat(chance("TOP-PAD", "Three-ten-five", hand, true, 5_000)).isEqualTo(chance("TOP-PAD", "Three-ten-five", hand, true, 5_000));
+        assertThat(chance("TOP-PAD", "Three-ten-five", hand, true, 5_000))
+                .isEqualTo(chance("TOP-PAD", "Three-ten-five", hand, true, 5_000));
         assertThat(chance("TOP-PAD", "Three-ten-five", hand, true, 5_000).inWords()).matches("\\d+ % \\(\\d+-\\d+\\)");
     }
 
     @Test
     void theLikelierSchoolIsRecommendedAndAMinorityNeverFirst() {
         List<KeySequence> dfu = SequenceLibrary.shipped().of(KeyFamily.SIDE_KEY, Goal.DFU);
-        Recommendation unsteady = Recommendation.of(dfu, family("SIDE-KEY"), Start.ON, new Hand("Ida", STILL, STILL, STILL, 0.12, 0.05, STILL), true);
+        Recommendation unsteady = Recommendation.of(dfu, family("SIDE-KEY"), Start.ON,
+                new Hand("Ida", STILL, STILL, STILL, 0.12, 0.05, STILL), true);
         assertThat(unsteady.ranked()).extracting(r -> r.school().school()).containsExactly("Black then both", "Ten-five-ten");
         assertThat(unsteady.reason()).startsWith("For Ida, Black then both lands ").contains(" % (");
         List<KeySequence> cold = SequenceLibrary.shipped().of(KeyFamily.SIDE_KEY, Goal.RECOVERY);
@@ -166,15 +176,18 @@ class MarginTest {
 
     @Test
     void badHandsSayWhichValue() {
-        String json = "{\"name\":\"a\",\"light\":{\"mean\":0.2,\"spread\":0.03},\"tone\":{\"mean\":0.2,\"spread\":0.03},\"cued\":{\"mean\":0,\"spread\":%s},\"drift\":%s,\"overlap\":0.1,\"tap\":{\"mean\":0.2,\"spread\":0.1}}";
+        String json =
+                "{\"name\":\"a\",\"light\":{\"mean\":0.2,\"spread\":0.03},\"tone\":{\"mean\":0.2,\"spread\":0.03},\"cued\":{\"mean\":0,\"spread\":%s},\"drift\":%s,\"overlap\":0.1,\"tap\":{\"mean\":0.2,\"spread\":0.1}}";
         assertThat(Hand.parse(String.format(Locale.ROOT, json, "0.1", "0.05"), "h.json").drift()).isEqualTo(0.05);
-        assertThatThrownBy(() -> Hand.parse(String.format(Locale.ROOT, json, "-1", "0.05"), "h.json")).isInstanceOf(BadInput.class).hasMessageContaining("h.json").hasMessageContaining("spread [-1.0]");
+        assertThatThrownBy(() -> Hand.parse(String.format(Locale.ROOT, json, "-1", "0.05"), "h.json")).isInstanceOf(BadInput.class)
+                .hasMessageContaining("h.json").hasMessageContaining("spread [-1.0]");
         assertThatThrownBy(() -> Hand.parse(String.format(Locale.ROOT, json, "0.1", "7"), "h.json")).hasMessageContaining("drift [7.0]");
     }
 
     @Test
     void whatIsNeverLateIsAPerfectRehearsal() {
         Playing.Hands still = hand(0, new Spread(0, 0)).attempts(new SplittableRandom(1), false);
-        SequenceLibrary.shipped().all().forEach(s -> assertThat(Playing.lands(s, new DeviceMachine(DeviceCatalogue.shipped().family(s.family())), s.from().getFirst(), still)).as(s.key()).isTrue());
+        SequenceLibrary.shipped().all().forEach(s -> assertThat(Playing.lands(s,
+                new DeviceMachine(DeviceCatalogue.shipped().family(s.family())), s.from().getFirst(), still)).as(s.key()).isTrue());
     }
 }

@@ -33,7 +33,9 @@ class PracticeTest {
         return new Trace(Start.ON, true, events, events.getLast().at() + 3);
     }
 
-    /** Ten-five-ten is scored at its taps, at 10 s of Side and at 5 s of both; Black then both from the black that was seen. Milliseconds. */
+    /**
+     * Ten-five-ten is scored at its taps, at 10 s of Side and at 5 s of both; Black then both from the black that was seen. Milliseconds.
+     */
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
         Ten-five-ten    | U3 u3.4 D3.7 d3.9 S4.2 D14.3 s19.5 d24.5   | 100, -100, 100, 200 | true
@@ -62,7 +64,8 @@ class PracticeTest {
     }
 
     private static Drilled drilled(KeySequence s, String day, boolean landed) {
-        return new Drilled("a", Instant.parse(day + "T10:00:00Z"), "iPhone14,5", s.family(), s.goal(), s.school(), false, Map.of(), landed, "", List.of(), trace("S3 s4"));
+        return new Drilled("a", Instant.parse(day + "T10:00:00Z"), "iPhone14,5", s.family(), s.goal(), s.school(), false, Map.of(), landed,
+                "", List.of(), trace("S3 s4"));
     }
 
     /** Published: S. Leitner, So lernt man lernen, 1972. */
@@ -71,10 +74,12 @@ class PracticeTest {
         LocalDate today = LocalDate.parse("2026-05-20");
         KeySequence ten = DFU.getFirst();
         KeySequence black = DFU.getLast();
-        List<Drilled> all = List.of(drilled(ten, "2026-05-01", true), drilled(ten, "2026-05-02", true), drilled(ten, "2026-05-04", true), drilled(ten, "2026-05-05", true),
+        List<Drilled> all = List.of(drilled(ten, "2026-05-01", true), drilled(ten, "2026-05-02", true), drilled(ten, "2026-05-04", true),
+                drilled(ten, "2026-05-05", true),
                 drilled(black, "2026-05-18", true), drilled(black, "2026-05-19", false));
         List<Leitner> plan = Leitner.plan(DFU, all, today, ZoneOffset.UTC);
-        assertThat(plan).extracting(l -> l.school().school()).as("black is due and less sure").containsExactly("Black then both", "Ten-five-ten");
+        assertThat(plan).extracting(l -> l.school().school()).as("black is due and less sure")
+                .containsExactly("Black then both", "Ten-five-ten");
         assertThat(plan.getFirst()).satisfies(l -> {
             assertThat(l.box()).isEqualTo(1);
             assertThat(l.due()).isEqualTo("2026-05-20");
@@ -98,15 +103,20 @@ class PracticeTest {
         Hand hand = Measured.hand("a", all);
         assertThat(hand.light().mean()).isCloseTo(0.4, org.assertj.core.data.Offset.offset(1e-12));
         assertThat(hand.light().spread()).isCloseTo(0.1, org.assertj.core.data.Offset.offset(1e-12));
-        assertThat(hand.drift()).as("root mean square of -20, 0 and 20 %").isCloseTo(Math.sqrt(0.08 / 3), org.assertj.core.data.Offset.offset(1e-12));
+        assertThat(hand.drift()).as("root mean square of -20, 0 and 20 %")
+                .isCloseTo(Math.sqrt(0.08 / 3), org.assertj.core.data.Offset.offset(1e-12));
         assertThat(Hand.parse(Json.write(hand), "h")).isEqualTo(hand);
     }
 
-    /** Two taps and the gaps after them, two fingers that went down 40 ms apart, a hold joined ten seconds later, and a key let go and pressed again. */
+    /**
+     * Two taps and the gaps after them, two fingers that went down 40 ms apart, a hold joined ten seconds later, and a key let go and
+     * pressed again.
+     */
     @Test
     void anAttemptShowsTapsAndHowFarTheSecondFingerIsBehind() {
         List<Measured> shown = Measured.of(trace("U3 u3.25 D3.5 d3.8 S4.2 D14 s19 d24 S30 D30.04 s38 S38.1 s39 d40"));
-        assertThat(shown).extracting(Measured::what).containsExactly(Measured.What.TAP, Measured.What.TAP, Measured.What.TAP, Measured.What.TAP, Measured.What.OVERLAP);
+        assertThat(shown).extracting(Measured::what).containsExactly(Measured.What.TAP, Measured.What.TAP, Measured.What.TAP,
+                Measured.What.TAP, Measured.What.OVERLAP);
         assertThat(shown).extracting(m -> Math.round(1000 * m.seconds())).containsExactly(250L, 250L, 300L, 400L, 40L);
         List<Measured> thrice = IntStream.range(0, 3).boxed().flatMap(_ -> shown.stream()).toList();
         Hand hand = Measured.hand("a", thrice);

@@ -42,7 +42,8 @@ class RestoreRunTest {
             if (next.stage() != run.stage() || again) {
                 reached.add(next.current().id());
                 String command = next.current().command();
-                device = command == null ? device : machine.apply(device, command.equals("begin") ? new Input.BeginRestore() : new Input.EndRestore(false), now);
+                device = command == null ? device : machine.apply(device, command.equals("begin") ? new Input.BeginRestore()
+                        : new Input.EndRestore(false), now);
             }
             run = next;
         }
@@ -53,7 +54,8 @@ class RestoreRunTest {
         pass(900);
         assertThat(run.state()).isInstanceOf(RestoreRun.State.Done.class);
         assertThat(machine.screen(device)).isEqualTo(Screen.GREETING);
-        assertThat(reached).containsExactly("extract", "prepare", "sign", "send", "restore-software", "restore-firmware", "verify", "restart", "second-bar", "greeting");
+        assertThat(reached).containsExactly("extract", "prepare", "sign", "send", "restore-software", "restore-firmware", "verify",
+                "restart", "second-bar", "greeting");
         assertThat(run.fraction()).isEqualTo(1);
     }
 
@@ -90,7 +92,10 @@ class RestoreRunTest {
         assertThat(run.state()).isInstanceOf(RestoreRun.State.Done.class);
     }
 
-    /** Cable out and in, the window over, put back: whatever comes when, nothing is written out of order, what is done is never more than all, and left in peace it ends at the greeting. */
+    /**
+     * Cable out and in, the window over, put back: whatever comes when, nothing is written out of order, what is done is never more than
+     * all, and left in peace it ends at the greeting.
+     */
     @Property(tries = 120, seed = "20260512")
     void whateverComesTheRunWaitsOrGoesOnAndEndsAtTheGreeting(@ForAll("pauses") List<Integer> pauses) {
         for (int i = 0; i < pauses.size(); i++) {

@@ -25,7 +25,10 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 
 class EvidenceTest {
-    /** Published: R. G. Newcombe, Statistics in Medicine 17:857, 1998, table I, method 3 (score without continuity correction), to four places. */
+    /**
+     * Published: R. G. Newcombe, Statistics in Medicine 17:857, 1998, table I, method 3 (score without continuity correction), to four
+     * places.
+     */
     @ParameterizedTest
     @CsvSource({"81, 263, 0.2553, 0.3662", "15, 148, 0.0624, 0.1605", "0, 20, 0.0000, 0.1611", "1, 29, 0.0061, 0.1718"})
     void wilsonAgreesWithTheWorkedValues(int successes, int cases, double low, double high) {
@@ -46,18 +49,25 @@ class EvidenceTest {
         List<LedgerEntry> ledger = new ArrayList<>();
         for (int i = 1; i <= 4; i++) {
             boolean helps = i != 2;
-            ticket(ledger, "T-" + i, "iPhone13,2", "looping", new TicketEvent.RouteChosen("force-restart"), new TicketEvent.StepTried("force-restart", false),
-                    new TicketEvent.RouteChosen("recovery-update"), new TicketEvent.RestoreStarted("31K88"), new TicketEvent.Restored("31.10"),
+            ticket(ledger, "T-" + i, "iPhone13,2", "looping", new TicketEvent.RouteChosen("force-restart"),
+                    new TicketEvent.StepTried("force-restart", false),
+                    new TicketEvent.RouteChosen("recovery-update"), new TicketEvent.RestoreStarted("31K88"),
+                    new TicketEvent.Restored("31.10"),
                     new TicketEvent.StepTried("recovery-update", !helps), new TicketEvent.StepTried("recovery-update", helps));
         }
         ticket(ledger, "T-8", "iPad12,1", "looping", new TicketEvent.RouteChosen("recovery-update"), new TicketEvent.Restored("31.10"));
-        ticket(ledger, "T-9", "iPhone14,5", "looping", new TicketEvent.RouteChosen("recovery-update"), new TicketEvent.RouteChosen("charge"));
-        ticket(ledger, "T-10", "iPhone14,5", "looping", new TicketEvent.RouteChosen("recovery-update"), new TicketEvent.RestoreStarted("31K88"), new TicketEvent.Restored("31.10"));
-        ticket(ledger, "T-11", "iPhone14,5", "looping", new TicketEvent.RouteChosen("recovery-update"), new TicketEvent.RestoreStarted("31K88"), new TicketEvent.RestoreStopped("by hand"));
-        ticket(ledger, "T-12", "iPhone14,5", "looping", new TicketEvent.RouteChosen("recovery-update"), new TicketEvent.CheckAnswered("data-there", "data gone"),
+        ticket(ledger, "T-9", "iPhone14,5", "looping", new TicketEvent.RouteChosen("recovery-update"),
+                new TicketEvent.RouteChosen("charge"));
+        ticket(ledger, "T-10", "iPhone14,5", "looping", new TicketEvent.RouteChosen("recovery-update"),
+                new TicketEvent.RestoreStarted("31K88"), new TicketEvent.Restored("31.10"));
+        ticket(ledger, "T-11", "iPhone14,5", "looping", new TicketEvent.RouteChosen("recovery-update"),
+                new TicketEvent.RestoreStarted("31K88"), new TicketEvent.RestoreStopped("by hand"));
+        ticket(ledger, "T-12", "iPhone14,5", "looping", new TicketEvent.RouteChosen("recovery-update"),
+                new TicketEvent.CheckAnswered("data-there", "data gone"),
                 new TicketEvent.StepTried("recovery-update", true));
         Evidence evidence = Evidence.of(tickets(ledger), DeviceCatalogue.shipped());
-        assertThat(evidence.of(KeyFamily.SIDE_KEY, "looping", "recovery-update")).as("each attempt once, as it was put right; written and not said is no case").contains(new Evidence.Tally(3, 1, 5));
+        assertThat(evidence.of(KeyFamily.SIDE_KEY, "looping", "recovery-update"))
+                .as("each attempt once, as it was put right; written and not said is no case").contains(new Evidence.Tally(3, 1, 5));
         assertThat(evidence.of(KeyFamily.SIDE_KEY, "looping", "force-restart")).contains(new Evidence.Tally(0, 0, 4));
         assertThat(evidence.of(KeyFamily.HOME_PAD, "looping", "recovery-update")).as("one case is no evidence").isEmpty();
         assertThat(evidence.of(KeyFamily.SIDE_KEY, "frozen", "recovery-update")).isEmpty();
@@ -78,7 +88,8 @@ class EvidenceTest {
     }
 
     private static void add(List<LedgerEntry> ledger, String ticket, TicketEvent event) {
-        ledger.add(Chain.link(ledger.isEmpty() ? Chain.START : ledger.getLast().digest(), ledger.size() + 1, ticket, Instant.EPOCH, null, event.toJson()));
+        ledger.add(Chain.link(ledger.isEmpty() ? Chain.START : ledger.getLast().digest(), ledger.size() + 1, ticket, Instant.EPOCH, null,
+                event.toJson()));
     }
 
     /** By hand, without holidays: from a Friday, one business day is Monday; ten are two weeks. */
@@ -100,10 +111,14 @@ class EvidenceTest {
         HostFacts host = new HostFacts(true, 13_000_000_000L, true, 2, "a host");
         Map<String, String> confirmed = Map.of("readyCable", "yes", "readyProgram", "yes");
         assertThat(Readiness.of(host, "", 6_000_000_000L, phone, confirmed).ready()).isTrue();
-        assertThat(Readiness.of(host, "", 7_000_000_000L, phone, confirmed).missing()).as("twice the package: common practice").isEqualTo("disk");
-        assertThat(Readiness.of(new HostFacts(false, 13_000_000_000L, false, 2, "x"), "", 1, phone, Map.of()).missing()).isEqualTo("power, line, cable, restore program");
-        assertThat(Readiness.of(new HostFacts(null, 13_000_000_000L, true, 2, "x"), "", 1, phone, confirmed).missing()).as("what the system does not say is asked").isEqualTo("power");
-        assertThat(Readiness.of(null, "no rights", 1, phone, confirmed)).as("a host that cannot be looked at is asked about").satisfies(r -> {
+        assertThat(Readiness.of(host, "", 7_000_000_000L, phone, confirmed).missing()).as("twice the package: common practice")
+                .isEqualTo("disk");
+        assertThat(Readiness.of(new HostFacts(false, 13_000_000_000L, false, 2, "x"), "", 1, phone, Map.of()).missing())
+                .isEqualTo("power, line, cable, restore program");
+        assertThat(Readiness.of(new HostFacts(null, 13_000_000_000L, true, 2, "x"), "", 1, phone, confirmed).missing())
+                .as("what the system does not say is asked").isEqualTo("power");
+        assertThat(Readiness.of(null, "no rights", 1, phone, confirmed)).as("a host that cannot be looked at is asked about")
+                .satisfies(r -> {
             assertThat(r.checks()).noneMatch(c -> c.state() == Readiness.State.LOOKING).anyMatch(c -> c.says().contains("no rights"));
             assertThat(r.missing()).isEqualTo("disk, line, power");
         });

@@ -51,7 +51,8 @@ class RouteTest {
                 if (changes[i + 1].isEmpty()) {
                     node.remove(changes[i]);
                 } else {
-                    node.set(changes[i], MAPPER.readTree(changes[i + 1].matches("[\\[{\"].*|true|false|\\d+") ? changes[i + 1] : "\"" + changes[i + 1] + "\""));
+                    node.set(changes[i], MAPPER.readTree(changes[i + 1].matches("[\\[{\"].*|true|false|\\d+") ? changes[i + 1] : "\""
+                            + changes[i + 1] + "\""));
                 }
             }
             return PLANNER.plan(CaseFacts.parse(node.toString(), "case.json"), context);
@@ -80,11 +81,15 @@ class RouteTest {
         assertThat(String.join(", ", route.rungs().stream().map(r -> r.step().id()).toList())).isEqualTo(ladder);
         assertThat(route.rungs()).allSatisfy(r -> {
             assertThat(r.step().minutes().getFirst()).isLessThanOrEqualTo(r.step().minutes().getLast());
-            assertThat(Stream.of(r.reasons(), r.cautions()).flatMap(List::stream)).as("%s: every place for a word is filled", r.step().id()).noneMatch(t -> t.contains("{"));
+            assertThat(Stream.of(r.reasons(), r.cautions()).flatMap(List::stream)).as("%s: every place for a word is filled", r.step().id())
+                    .noneMatch(t -> t.contains("{"));
         });
     }
 
-    /** What each fact does to a step: common practice. Fields changed in the whole case, the step, its status, and words of its reasons or cautions. */
+    /**
+     * What each fact does to a step: common practice. Fields changed in the whole case, the step, its status, and words of its reasons or
+     * cautions.
+     */
     @ParameterizedTest(name = "{0} -> {1} {2}")
     @CsvSource(delimiter = '|', quoteCharacter = '\'', textBlock = """
         trouble=disabled                                            | wait-and-try      | READY         | After 8 wrong tries it waits 15 min
@@ -143,7 +148,10 @@ class RouteTest {
         assertThat(String.join(" ", rung.reasons()) + String.join(" ", rung.cautions())).contains(says);
     }
 
-    /** What the owner hears before agreeing: every rung that erases says that the lock stays; how keys are held is nobody's business but the technician's. */
+    /**
+     * What the owner hears before agreeing: every rung that erases says that the lock stays; how keys are held is nobody's business but
+     * the technician's.
+     */
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
         ownerPasswordKnown=true              | recovery-restore  | Have them ready
@@ -156,16 +164,19 @@ class RouteTest {
     void theOwnerHearsWhatConcernsTheOwner(String changes, String step, String says) {
         Route.Rung rung = plan(pairs(changes)).rung(step).orElseThrow();
         assertThat(rung.cautions()).containsAll(rung.tells());
-        assertThat(String.join(" ", rung.tells())).contains(says).contains("The account lock stays").doesNotContain("emergency call", "cable");
+        assertThat(String.join(" ", rung.tells())).contains(says).contains("The account lock stays")
+                .doesNotContain("emergency call", "cable");
         assertThat(plan(pairs(changes)).rungs()).filteredOn(r -> r.step().keeps()).allMatch(r -> r.tells().isEmpty());
     }
 
     private static String[] pairs(String changes) {
-        return Stream.of(changes.split(", (?=\\w+=)")).flatMap(c -> Stream.of(c.substring(0, c.indexOf('=')), c.substring(c.indexOf('=') + 1))).toArray(String[]::new);
+        return Stream.of(changes.split(", (?=\\w+=)"))
+                .flatMap(c -> Stream.of(c.substring(0, c.indexOf('=')), c.substring(c.indexOf('=') + 1))).toArray(String[]::new);
     }
 
     @ParameterizedTest
-    @CsvSource({"liquid, true, dry it", "battery, swollen, fire risk", "ownership, none, Refuse the job", "blacklisted, true, Refuse the job"})
+    @CsvSource({"liquid, true, dry it", "battery, swollen, fire risk", "ownership, none, Refuse the job",
+            "blacklisted, true, Refuse the job"})
     void whatMustStopTheJobStopsEveryStep(String fact, String value, String words) {
         Route route = plan(signed(Map.of("recovery-restore", "I know better")), fact, value, "tried", "[\"recovery-restore\"]");
         assertThat(route.stop()).contains(words);
@@ -179,7 +190,8 @@ class RouteTest {
     @Test
     void theShopsPreferenceMovesAndTheOwnersWishAdvises() {
         Route computer = plan(new RouteContext(List.of(), Map.of("remote", "computer-first"), Map.of()));
-        assertThat(computer.rungs()).extracting(r -> r.step().id()).containsExactly("wait-and-try", "recovery-restore", "lock-screen-erase", "remote-erase", "dfu-restore");
+        assertThat(computer.rungs()).extracting(r -> r.step().id())
+                .containsExactly("wait-and-try", "recovery-restore", "lock-screen-erase", "remote-erase", "dfu-restore");
         assertThat(plan().recommended().orElseThrow().step().id()).isEqualTo("wait-and-try");
         Route skip = plan(new RouteContext(List.of(), Map.of("waiting", "skip"), Map.of()));
         assertThat(skip.recommended().orElseThrow().step().id()).isEqualTo("remote-erase");
@@ -189,11 +201,13 @@ class RouteTest {
     @Test
     void theTechnicianMayOverruleButNotProofConsentOrWater() {
         assertThat(plan("brokenKeys", "").rung("recovery-restore").orElseThrow().overrulable()).isTrue();
-        Route.Rung overruled = plan(signed(Map.of("recovery-restore", "keys tried, all fine")), "brokenKeys", "").rung("recovery-restore").orElseThrow();
+        Route.Rung overruled = plan(signed(Map.of("recovery-restore", "keys tried, all fine")), "brokenKeys", "").rung("recovery-restore")
+                .orElseThrow();
         assertThat(overruled.status()).isEqualTo(Status.READY);
         assertThat(overruled.reasons()).first().asString().contains("keys tried, all fine");
         RouteContext all = signed(Map.of("recovery-restore", "because"));
-        assertThat(plan(all, "brokenKeys", "", "consent", "").rung("recovery-restore").orElseThrow().status()).isEqualTo(Status.NEEDS_CONSENT);
+        assertThat(plan(all, "brokenKeys", "", "consent", "").rung("recovery-restore").orElseThrow().status())
+                .isEqualTo(Status.NEEDS_CONSENT);
         assertThat(plan(all, "ownership", "claimed").rung("recovery-restore").orElseThrow().status()).isEqualTo(Status.BLOCKED);
         assertThat(plan("ownership", "claimed").rung("recovery-restore").orElseThrow().overrulable()).isFalse();
     }
@@ -210,7 +224,8 @@ class RouteTest {
     void contradictionsAndUnknownNamesAreSaid() {
         assertThat(plan("trouble", "dead").contradictions()).singleElement().asString().contains("dead device is not online");
         assertThat(plan("wrongTries", "4").contradictions()).singleElement().asString().contains("after 4 wrong tries");
-        assertThatThrownBy(() -> plan("trouble", "gremlins")).isInstanceOf(BadInput.class).hasMessageContaining("[gremlins]").hasMessageContaining("looping");
+        assertThatThrownBy(() -> plan("trouble", "gremlins")).isInstanceOf(BadInput.class).hasMessageContaining("[gremlins]")
+                .hasMessageContaining("looping");
         assertThatThrownBy(() -> plan("device", "iPhone99,9")).isInstanceOf(BadInput.class).hasMessageContaining("[iPhone99,9]");
         assertThatThrownBy(() -> plan("tried", "[\"prayer\"]")).isInstanceOf(BadInput.class).hasMessageContaining("[prayer]");
         assertThatThrownBy(() -> plan("mood", "good")).isInstanceOf(BadInput.class).hasMessageContaining("unknown field [mood]");
@@ -235,12 +250,15 @@ class RouteTest {
     @Property(tries = 3000, seed = "20260512")
     void noErasingStepStandsBeforeAReadyKeepingOne(@ForAll("cases") CaseFacts facts) {
         List<Route.Rung> rungs = PLANNER.plan(facts, SIGNED).rungs();
-        int firstErasing = rungs.stream().filter(r -> !r.step().keeps() && r.open() && !r.done()).mapToInt(rungs::indexOf).min().orElse(rungs.size());
-        assertThat(rungs.subList(firstErasing, rungs.size())).filteredOn(r -> r.step().keeps() && r.open() && !r.step().id().equals("hardware")).isEmpty();
+        int firstErasing = rungs.stream().filter(r -> !r.step().keeps() && r.open() && !r.done()).mapToInt(rungs::indexOf).min()
+                .orElse(rungs.size());
+        assertThat(rungs.subList(firstErasing, rungs.size()))
+                .filteredOn(r -> r.step().keeps() && r.open() && !r.step().id().equals("hardware")).isEmpty();
     }
 
     @Property(tries = 1500, seed = "20260512")
-    void notKnowingAFactNeverMakesAStepMorePermissive(@ForAll("cases") CaseFacts facts) throws com.fasterxml.jackson.core.JsonProcessingException {
+    void notKnowingAFactNeverMakesAStepMorePermissive(@ForAll("cases") CaseFacts facts)
+            throws com.fasterxml.jackson.core.JsonProcessingException {
         Route before = PLANNER.plan(facts, SIGNED);
         ObjectNode whole = (ObjectNode) MAPPER.readTree(Json.write(facts));
         List<String> fields = new ArrayList<>();
@@ -250,7 +268,8 @@ class RouteTest {
             for (Route.Rung now : after.rungs()) {
                 Route.Rung was = before.rung(now.step().id()).orElseThrow();
                 assertThat(now.open() && !was.open()).as("%s without %s is open now", now.step().id(), fact).isFalse();
-                assertThat(now.status() == Status.READY && was.status() != Status.READY).as("%s without %s is ready now", now.step().id(), fact).isFalse();
+                assertThat(now.status() == Status.READY && was.status() != Status.READY)
+                        .as("%s without %s is ready now", now.step().id(), fact).isFalse();
             }
         }
     }
@@ -260,16 +279,25 @@ class RouteTest {
         Map<String, List<String>> values = Map.ofEntries(
                 Map.entry("trouble", PLANNER.ladders().stream().map(l -> "\"" + l.trouble() + "\"").toList()),
                 Map.entry("device", List.of("null", "\"iPhone13,2\"", "\"iPad12,1\"", "\"iPhone9,1\"", "\"iPad14,2\"", "\"iPod7,1\"")),
-                Map.entry("wrongTries", List.of("null", "3", "6", "8", "9", "10", "14")), Map.entry("installedVersion", List.of("null", "\"31.9\"", "\"32.0\"")),
-                Map.entry("targetVersion", List.of("null", "\"31.10\"", "\"30.1\"")), Map.entry("watchVersion", List.of("null", "\"32.1\"", "\"31.0\"")),
+                Map.entry("wrongTries", List.of("null", "3", "6", "8", "9", "10", "14")),
+                Map.entry("installedVersion", List.of("null", "\"31.9\"", "\"32.0\"")),
+                Map.entry("targetVersion", List.of("null", "\"31.10\"", "\"30.1\"")),
+                Map.entry("watchVersion", List.of("null", "\"32.1\"", "\"31.0\"")),
                 Map.entry("backups", List.of("null", "[]", "[{\"kind\":\"cloud\",\"version\":\"32.0\"}]", "[{\"kind\":\"computer\"}]")),
-                Map.entry("watch", List.of("null", "true", "false")), Map.entry("ownerPasswordKnown", List.of("null", "true", "false")), Map.entry("locating", List.of("null", "true", "false")),
-                Map.entry("online", List.of("null", "true", "false")), Map.entry("eraseButton", List.of("null", "true", "false")), Map.entry("blacklisted", List.of("null", "true", "false", "false", "false")),
-                Map.entry("liquid", List.of("null", "true", "false", "false", "false")), Map.entry("consent", List.of("null", "true", "true", "false")), Map.entry("opens", List.of("null", "true", "false")),
-                Map.entry("hopesToRemember", List.of("null", "true", "false")), Map.entry("ownership", List.of("null", "\"none\"", "\"claimed\"", "\"proved\"", "\"proved\"", "\"proved\"")),
-                Map.entry("battery", List.of("null", "\"ok\"", "\"ok\"", "\"ok\"", "\"flat\"", "\"swollen\"")), Map.entry("brokenKeys", List.of("null", "[]", "[]", "[\"VOLUME_UP\"]", "[\"SIDE\"]", "[\"HOME\",\"VOLUME_DOWN\"]")),
-                Map.entry("tried", List.of("null", "[]", "[\"recovery-restore\"]", "[\"recovery-restore\",\"dfu-restore\"]")), Map.entry("imei", List.of("null", "\"356958031648321\"")));
-        return Combinators.combine(values.entrySet().stream().map(e -> Arbitraries.of(e.getValue()).map(v -> "\"" + e.getKey() + "\":" + v)).toList())
+                Map.entry("watch", List.of("null", "true", "false")), Map.entry("ownerPasswordKnown", List.of("null", "true", "false")),
+                Map.entry("locating", List.of("null", "true", "false")),
+                Map.entry("online", List.of("null", "true", "false")), Map.entry("eraseButton", List.of("null", "true", "false")),
+                Map.entry("blacklisted", List.of("null", "true", "false", "false", "false")),
+                Map.entry("liquid", List.of("null", "true", "false", "false", "false")),
+                Map.entry("consent", List.of("null", "true", "true", "false")), Map.entry("opens", List.of("null", "true", "false")),
+                Map.entry("hopesToRemember", List.of("null", "true", "false")),
+                Map.entry("ownership", List.of("null", "\"none\"", "\"claimed\"", "\"proved\"", "\"proved\"", "\"proved\"")),
+                Map.entry("battery", List.of("null", "\"ok\"", "\"ok\"", "\"ok\"", "\"flat\"", "\"swollen\"")),
+                Map.entry("brokenKeys", List.of("null", "[]", "[]", "[\"VOLUME_UP\"]", "[\"SIDE\"]", "[\"HOME\",\"VOLUME_DOWN\"]")),
+                Map.entry("tried", List.of("null", "[]", "[\"recovery-restore\"]", "[\"recovery-restore\",\"dfu-restore\"]")),
+                Map.entry("imei", List.of("null", "\"356958031648321\"")));
+        return Combinators.combine(values.entrySet().stream().map(e -> Arbitraries.of(e.getValue()).map(v -> "\"" + e.getKey() + "\":" + v))
+                .toList())
                 .as(parts -> CaseFacts.parse("{" + String.join(",", parts) + "}", "case"));
     }
 }

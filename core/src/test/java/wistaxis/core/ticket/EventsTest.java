@@ -19,17 +19,26 @@ import wistaxis.core.restore.HandoverFacts;
 /** Every event survives being written and read, has a name and words. */
 class EventsTest {
     static Stream<TicketEvent> events() {
-        return Stream.of(new TicketEvent.Opened("Deck phone", true), new TicketEvent.FactRecorded("screenSays", "disabled"), new TicketEvent.FactWithdrawn("ownerPassword"),
-                new TicketEvent.Identified("iPhone13,2", "by its identifier"), new TicketEvent.ConsentAsked("recovery-restore", true, "deckhand", "no backup", List.of("no-backup")),
-                new TicketEvent.RouteChosen("recovery-restore"), new TicketEvent.BuildChosen("31.10", "31K88", "0".repeat(64), 28_000_000, "newest"),
+        return Stream.of(new TicketEvent.Opened("Deck phone", true), new TicketEvent.FactRecorded("screenSays", "disabled"),
+                new TicketEvent.FactWithdrawn("ownerPassword"),
+                new TicketEvent.Identified("iPhone13,2", "by its identifier"),
+                new TicketEvent.ConsentAsked("recovery-restore", true, "deckhand", "no backup", List.of("no-backup")),
+                new TicketEvent.RouteChosen("recovery-restore"), new TicketEvent.BuildChosen("31.10", "31K88", "0".repeat(64), 28_000_000,
+                "newest"),
                 new TicketEvent.DownloadStarted("31K88", 4_000_000), new TicketEvent.DownloadStopped("31K88", 4_100_000, "by hand"),
-                new TicketEvent.Downloaded("31K88", 28_000_000, 9.5), new TicketEvent.PackageProven("31K88", "packages/p.zip", 6, "0".repeat(64), "known"),
+                new TicketEvent.Downloaded("31K88", 28_000_000, 9.5),
+                new TicketEvent.PackageProven("31K88", "packages/p.zip", 6, "0".repeat(64), "known"),
                 new TicketEvent.PackageRefused("31K88", "truncated"),
-                new TicketEvent.KeysAttempted("Plugged restart", "recovery", false, "let go", List.of(new Trace.Event(0.5, Trace.Kind.DOWN, PhysicalKey.SIDE), new Trace.Event(1, Trace.Kind.PLUG, null))),
-                new TicketEvent.StateRead("boot logo", "normal", "held too long"), new TicketEvent.ModeEntered("recovery"), new TicketEvent.ModeLost("window over"), new TicketEvent.RestoreStarted("31K88"), new TicketEvent.StageReached("send"),
-                new TicketEvent.SigningAnswered(false, "closed"), new TicketEvent.RestoreStopped("by hand"), new TicketEvent.RestoreStopped("the program ended", true), new TicketEvent.Restored("31.10"),
+                new TicketEvent.KeysAttempted("Plugged restart", "recovery", false, "let go",
+                List.of(new Trace.Event(0.5, Trace.Kind.DOWN, PhysicalKey.SIDE), new Trace.Event(1, Trace.Kind.PLUG, null))),
+                new TicketEvent.StateRead("boot logo", "normal", "held too long"), new TicketEvent.ModeEntered("recovery"),
+                new TicketEvent.ModeLost("window over"), new TicketEvent.RestoreStarted("31K88"), new TicketEvent.StageReached("send"),
+                new TicketEvent.SigningAnswered(false, "closed"), new TicketEvent.RestoreStopped("by hand"),
+                new TicketEvent.RestoreStopped("the program ended", true), new TicketEvent.Restored("31.10"),
                 new TicketEvent.CheckAnswered("account-lock", "owner signed in"), new TicketEvent.StepTried("charge", false),
-                new TicketEvent.Overruled("hardware", "seen under the microscope"), new TicketEvent.UnlockOrdered("356958031648320", "Tidal Mobile", LocalDate.of(2026, 5, 12), LocalDate.of(2026, 5, 13), LocalDate.of(2026, 5, 27)),
+                new TicketEvent.Overruled("hardware", "seen under the microscope"),
+                new TicketEvent.UnlockOrdered("356958031648320", "Tidal Mobile", LocalDate.of(2026, 5, 12), LocalDate.of(2026, 5, 13),
+                LocalDate.of(2026, 5, 27)),
                 new TicketEvent.UnlockAnswered("no-signal"), new TicketEvent.Closed("handed over"),
                 new TicketEvent.BreakRead("entry [3] was changed"), new TicketEvent.Odd("{}", "not an event"));
     }
@@ -44,7 +53,8 @@ class EventsTest {
 
     @Test
     void noEventIsLeftOut() {
-        List<String> named = Arrays.stream(TicketEvent.class.getAnnotation(JsonSubTypes.class).value()).map(JsonSubTypes.Type::name).toList();
+        List<String> named = Arrays.stream(TicketEvent.class.getAnnotation(JsonSubTypes.class).value()).map(JsonSubTypes.Type::name)
+                .toList();
         assertThat(events().map(TicketEvent::type)).containsOnly(named.toArray(new String[0]));
         assertThat(named).hasSameSizeAs(TicketEvent.class.getPermittedSubclasses());
     }
@@ -58,7 +68,8 @@ class EventsTest {
 
     private static Attempt attempt(String step, TicketEvent... more) {
         List<LedgerEntry> entries = new ArrayList<>();
-        for (TicketEvent e : Stream.concat(Stream.of(new TicketEvent.Opened("x", true), new TicketEvent.RouteChosen(step)), Arrays.stream(more)).toList()) {
+        for (TicketEvent e : Stream.concat(Stream.of(new TicketEvent.Opened("x", true), new TicketEvent.RouteChosen(step)),
+                Arrays.stream(more)).toList()) {
             entries.add(Chain.link(Chain.START, entries.size() + 1, "T-0001", Instant.EPOCH, null, e.toJson()));
         }
         return Ticket.fold(entries).attempt().orElseThrow();
@@ -67,9 +78,12 @@ class EventsTest {
     @Test
     void theHandoverAsksForWhatTheStepLeft() {
         HandoverFacts facts = HandoverFacts.shipped();
-        assertThat(facts.after(attempt("recovery-restore"))).extracting(HandoverFacts.Check::id).contains("greeting-seen", "step-helped", "account-lock", "passcode-set");
-        assertThat(facts.after(attempt("recovery-update"))).extracting(HandoverFacts.Check::id).contains("data-there", "step-helped").doesNotContain("account-lock");
-        assertThat(facts.after(attempt("recovery-update", new TicketEvent.CheckAnswered("data-there", "data gone")))).as("what is gone has to come back")
+        assertThat(facts.after(attempt("recovery-restore"))).extracting(HandoverFacts.Check::id)
+                .contains("greeting-seen", "step-helped", "account-lock", "passcode-set");
+        assertThat(facts.after(attempt("recovery-update"))).extracting(HandoverFacts.Check::id).contains("data-there", "step-helped")
+                .doesNotContain("account-lock");
+        assertThat(facts.after(attempt("recovery-update", new TicketEvent.CheckAnswered("data-there", "data gone"))))
+                .as("what is gone has to come back")
                 .extracting(HandoverFacts.Check::id).contains("account-lock", "data-back");
         assertThat(facts.after(attempt("hardware"))).isEmpty();
         assertThat(facts.after(attempt("wait-and-try"))).extracting(HandoverFacts.Check::id).containsExactly("step-helped");

@@ -20,7 +20,10 @@ import wistaxis.core.route.Intake;
 import wistaxis.core.route.Oddities;
 import wistaxis.core.route.RoutePlanner;
 
-/** A ledger that is chained rightly may still say what cannot have happened; a ticket that cannot be understood is odd, and no more than that. */
+/**
+ * A ledger that is chained rightly may still say what cannot have happened; a ticket that cannot be understood is odd, and no more than
+ * that.
+ */
 class ReviewTest {
     private static final Instant AT = Instant.parse("2026-05-12T09:00:00Z");
     private static final TicketEvent OPENED = new TicketEvent.Opened("Deck phone", false);
@@ -51,7 +54,8 @@ class ReviewTest {
         return Stream.of(Arguments.of("after the owner had refused in entry [2]", List.of(OPENED, consent(false), CHOSEN)),
                 Arguments.of("after the owner had refused in entry [3]", List.of(OPENED, consent(true), consent(false), STARTED, CHOSEN)),
                 Arguments.of("the owner was never asked", List.of(OPENED, CHOSEN, STARTED)),
-                Arguments.of("was done: [remote-erase], which erases, after the owner had refused", List.of(OPENED, consent(false), new TicketEvent.StepTried("remote-erase", true))),
+                Arguments.of("was done: [remote-erase], which erases, after the owner had refused",
+                List.of(OPENED, consent(false), new TicketEvent.StepTried("remote-erase", true))),
                 Arguments.of("goes on with a ticket that is closed", List.of(OPENED, CLOSED, new TicketEvent.FactRecorded("liquid", "no"))),
                 Arguments.of("comes before its ticket is opened", List.of(new TicketEvent.FactRecorded("liquid", "no"), OPENED)),
                 Arguments.of("opens the ticket a second time", List.of(OPENED, OPENED)),
@@ -68,32 +72,40 @@ class ReviewTest {
 
     @Test
     void whatCanHaveHappenedIsNoFinding() {
-        assertThat(Review.of(ledger(List.of(OPENED, consent(false), new TicketEvent.RouteChosen("recovery-update"), STARTED, new TicketEvent.Restored("31.10"), new TicketEvent.StepTried("recovery-update", false),
-                consent(true), CHOSEN, STARTED, new TicketEvent.Restored("31.10"), CLOSED, new TicketEvent.UnlockAnswered("signal"))), AT.plusSeconds(1000))).isEmpty();
+        assertThat(Review.of(ledger(List.of(OPENED, consent(false), new TicketEvent.RouteChosen("recovery-update"), STARTED,
+                new TicketEvent.Restored("31.10"), new TicketEvent.StepTried("recovery-update", false),
+                consent(true), CHOSEN, STARTED, new TicketEvent.Restored("31.10"), CLOSED, new TicketEvent.UnlockAnswered("signal"))),
+                AT.plusSeconds(1000))).isEmpty();
     }
 
     @Test
     void timeNeitherRunsBackNorLeaps() {
         List<TicketEvent> two = List.of(OPENED, new TicketEvent.FactRecorded("liquid", "no"));
         assertThat(Review.of(ledger(two, 0, -3), AT.plusSeconds(9))).as("two writers read their clocks before they write").isEmpty();
-        assertThat(Review.of(ledger(two, 0, -600), AT)).singleElement().asString().contains("entry [2]").contains("600 s older").contains("runs back");
-        assertThat(Review.of(ledger(two, 0, 86_400L * 500), AT.plusSeconds(86_400L * 600))).singleElement().asString().contains("500 days after").contains("leaps");
-        assertThat(Review.of(ledger(two, 0, 86_400L * 20_000), AT)).as("still to come").anySatisfy(f -> assertThat(f).contains("still to come"));
+        assertThat(Review.of(ledger(two, 0, -600), AT)).singleElement().asString().contains("entry [2]").contains("600 s older")
+                .contains("runs back");
+        assertThat(Review.of(ledger(two, 0, 86_400L * 500), AT.plusSeconds(86_400L * 600))).singleElement().asString()
+                .contains("500 days after").contains("leaps");
+        assertThat(Review.of(ledger(two, 0, 86_400L * 20_000), AT)).as("still to come")
+                .anySatisfy(f -> assertThat(f).contains("still to come"));
         List<LedgerEntry> off = new ArrayList<>();
         off.add(link(off, "T-0001", AT.plusSeconds(5400), AT, OPENED.toJson()));
         assertThat(Review.of(off, AT)).singleElement().asString().contains("is no practice");
         List<LedgerEntry> practice = new ArrayList<>();
         practice.add(link(practice, "T-0001", AT.plusSeconds(5400), AT, new TicketEvent.Opened("x", true).toJson()));
-        practice.add(link(practice, "T-0001", AT.plusSeconds(60), AT.plusSeconds(60), new TicketEvent.FactRecorded("liquid", "no").toJson()));
+        practice.add(link(practice, "T-0001", AT.plusSeconds(60), AT.plusSeconds(60), new TicketEvent.FactRecorded("liquid", "no")
+                .toJson()));
         assertThat(Review.of(practice, AT.plusSeconds(61))).as("practice may be ahead, and be back the next day").isEmpty();
-        practice.add(link(practice, "T-0001", Instant.parse("2090-01-01T00:00:00Z"), AT.plusSeconds(60), new TicketEvent.FactRecorded("liquid", "no").toJson()));
+        practice.add(link(practice, "T-0001", Instant.parse("2090-01-01T00:00:00Z"), AT.plusSeconds(60),
+                new TicketEvent.FactRecorded("liquid", "no").toJson()));
         assertThat(Review.of(practice, AT.plusSeconds(61))).singleElement().asString().contains("entry [3]").contains("further ahead");
     }
 
     /** Times at the edge of what a clock can say are taken for the edge; no sum wraps. */
     @Test
     void arithmeticOnTimeDoesNotWrap() {
-        for (Instant edge : List.of(Instant.MIN, Instant.MAX, Instant.parse("2262-04-12T00:00:00Z"), Instant.parse("+1000000-01-01T00:00:00Z"), Instant.EPOCH)) {
+        for (Instant edge : List.of(Instant.MIN, Instant.MAX, Instant.parse("2262-04-12T00:00:00Z"),
+                Instant.parse("+1000000-01-01T00:00:00Z"), Instant.EPOCH)) {
             assertThat(BenchTime.instant(BenchTime.nanos(edge))).as("%s", edge).isBetween(BenchTime.FIRST, BenchTime.LAST);
             assertThat(BenchTime.between(edge, AT).abs().toNanos()).isNotNegative();
         }
@@ -109,11 +121,15 @@ class ReviewTest {
     /** Against the JDK's own zone rules (IANA): the nights of both changes, and a zone of half hours. */
     @Test
     void tomorrowIsTheNextDayAndNotADayOfHours() {
-        assertThat(BenchTime.nextDay(Instant.parse("2026-03-28T10:00:00Z"), ZoneId.of("Europe/Berlin"))).as("23 h").isEqualTo("2026-03-29T09:00:00Z");
-        assertThat(BenchTime.nextDay(Instant.parse("2026-10-24T10:00:00Z"), ZoneId.of("Europe/Berlin"))).as("25 h").isEqualTo("2026-10-25T11:00:00Z");
-        assertThat(BenchTime.nextDay(Instant.parse("2026-10-03T10:00:00Z"), ZoneId.of("Australia/Lord_Howe"))).as("23 and a half").isEqualTo("2026-10-04T09:30:00Z");
+        assertThat(BenchTime.nextDay(Instant.parse("2026-03-28T10:00:00Z"), ZoneId.of("Europe/Berlin"))).as("23 h")
+                .isEqualTo("2026-03-29T09:00:00Z");
+        assertThat(BenchTime.nextDay(Instant.parse("2026-10-24T10:00:00Z"), ZoneId.of("Europe/Berlin"))).as("25 h")
+                .isEqualTo("2026-10-25T11:00:00Z");
+        assertThat(BenchTime.nextDay(Instant.parse("2026-10-03T10:00:00Z"), ZoneId.of("Australia/Lord_Howe"))).as("23 and a half")
+                .isEqualTo("2026-10-04T09:30:00Z");
         assertThat(BenchTime.nextDay(Instant.MAX, ZoneId.of("Pacific/Kiritimati"))).isAfter(BenchTime.LAST);
-        assertThat(BenchTime.fullHour(Instant.parse("2026-05-12T10:05:00Z"), ZoneId.of("Asia/Kolkata"))).as("15:35 there, 15:00 is full").isEqualTo("2026-05-12T09:30:00Z");
+        assertThat(BenchTime.fullHour(Instant.parse("2026-05-12T10:05:00Z"), ZoneId.of("Asia/Kolkata"))).as("15:35 there, 15:00 is full")
+                .isEqualTo("2026-05-12T09:30:00Z");
         assertThat(BenchTime.fullHour(Instant.parse("2026-05-12T10:05:00Z"), ZoneId.of("Europe/Berlin"))).isEqualTo("2026-05-12T10:00:00Z");
     }
 
@@ -149,13 +165,17 @@ class ReviewTest {
         assertThat(oddities(ticket("{\"event\":{\"type\":\"teleported\"}}")).stops()).hasSize(2);
         assertThat(oddities(ticket(opened, "nonsense", "{\"event\":null}", "")).stops()).hasSize(3);
         assertThat(oddities(ticket(opened, fact("trouble", "haunted"))).stops()).containsExactly("the trouble [haunted] is not known");
-        assertThat(oddities(ticket(opened, new TicketEvent.Identified("iPhone99,9", "x").toJson())).stops()).containsExactly("the device [iPhone99,9] is not known");
-        assertThat(oddities(ticket(opened, new TicketEvent.RouteChosen("pray").toJson())).stops()).containsExactly("the step [pray] is not known");
+        assertThat(oddities(ticket(opened, new TicketEvent.Identified("iPhone99,9", "x").toJson())).stops())
+                .containsExactly("the device [iPhone99,9] is not known");
+        assertThat(oddities(ticket(opened, new TicketEvent.RouteChosen("pray").toJson())).stops())
+                .containsExactly("the step [pray] is not known");
         assertThat(oddities(ticket(opened, fact("tried", "charge,pray"))).stops()).singleElement().asString().contains("[pray]");
-        Ticket t = ticket(opened, fact("cloudBackupAt", "last week"), fact("promised", "soon"), fact("installedVersion", "many"), fact("brokenKeys", "ANY"), fact("imei", "12"), fact("colour", "green"), fact("wrongTries", "\u221e"));
+        Ticket t = ticket(opened, fact("cloudBackupAt", "last week"), fact("promised", "soon"), fact("installedVersion", "many"),
+                fact("brokenKeys", "ANY"), fact("imei", "12"), fact("colour", "green"), fact("wrongTries", "\u221e"));
         assertThat(oddities(t).stop()).isFalse();
         assertThat(oddities(t).notes()).hasSize(6);
-        assertThat(CaseFacts.of(t)).as("what cannot be read is unknown").extracting(CaseFacts::imei, CaseFacts::installedVersion, CaseFacts::brokenKeys, CaseFacts::wrongTries).containsOnlyNulls();
+        assertThat(CaseFacts.of(t)).as("what cannot be read is unknown")
+                .extracting(CaseFacts::imei, CaseFacts::installedVersion, CaseFacts::brokenKeys, CaseFacts::wrongTries).containsOnlyNulls();
     }
 
     private static String fact(String name, String value) {
@@ -165,7 +185,8 @@ class ReviewTest {
     /** After a kill while it was written to, nobody knows how a device is; a mode that is seen again says it. */
     @Test
     void aDeviceThatWasBeingWrittenToIsInNoKnownMode() {
-        String[] running = {OPENED.toJson(), new TicketEvent.ModeEntered("recovery").toJson(), STARTED.toJson(), new TicketEvent.StageReached("send").toJson()};
+        String[] running = {OPENED.toJson(), new TicketEvent.ModeEntered("recovery").toJson(), STARTED.toJson(),
+                new TicketEvent.StageReached("send").toJson()};
         List<String> all = new ArrayList<>(List.of(running));
         all.add(new TicketEvent.RestoreStopped("the program ended", true).toJson());
         assertThat(ticket(all.toArray(new String[0]))).satisfies(t -> {

@@ -37,7 +37,8 @@ class TicketTest {
         assertThat(after(new TicketEvent.RouteChosen("recovery-restore")).stage()).isEqualTo(Stage.FIRMWARE);
         after(new TicketEvent.BuildChosen("31.10", "31K88", "0".repeat(64), 5, "newest"));
         assertThat(after(new TicketEvent.PackageProven("31K88", "p.zip", 6, "0".repeat(64), "signed")).stage()).isEqualTo(Stage.KEYS);
-        after(new TicketEvent.KeysAttempted("Plugged restart", "recovery", false, "let go", List.of(new Trace.Event(1.5, Trace.Kind.DOWN, PhysicalKey.SIDE))));
+        after(new TicketEvent.KeysAttempted("Plugged restart", "recovery", false, "let go",
+                List.of(new Trace.Event(1.5, Trace.Kind.DOWN, PhysicalKey.SIDE))));
         assertThat(after(new TicketEvent.ModeEntered("recovery")).stage()).isEqualTo(Stage.RESTORE);
         assertThat(after(new TicketEvent.ModeLost("window over")).stage()).isEqualTo(Stage.KEYS);
         after(new TicketEvent.ModeEntered("recovery"), new TicketEvent.RestoreStarted("31K88"));
@@ -57,7 +58,8 @@ class TicketTest {
 
     @Test
     void anotherModelNeedsAnotherPackage() {
-        Ticket t = after(new TicketEvent.Opened("x", true), new TicketEvent.FactRecorded("trouble", "passcode-forgotten"), new TicketEvent.Identified("iPhone13,2", ""),
+        Ticket t = after(new TicketEvent.Opened("x", true), new TicketEvent.FactRecorded("trouble", "passcode-forgotten"),
+                new TicketEvent.Identified("iPhone13,2", ""),
                 new TicketEvent.RouteChosen("recovery-restore"), new TicketEvent.BuildChosen("31.10", "31K88", "0".repeat(64), 5, ""),
                 new TicketEvent.PackageProven("31K88", "p", 6, "", null), new TicketEvent.Identified("iPhone13,3", ""));
         assertThat(t.stage()).isEqualTo(Stage.FIRMWARE);
@@ -66,11 +68,13 @@ class TicketTest {
 
     @Test
     void everyChangeOfTheChainShows() {
-        after(new TicketEvent.Opened("x", true), new TicketEvent.FactRecorded("liquid", "no"), new TicketEvent.FactRecorded("battery", "ok"), new TicketEvent.Closed("done"));
+        after(new TicketEvent.Opened("x", true), new TicketEvent.FactRecorded("liquid", "no"),
+                new TicketEvent.FactRecorded("battery", "ok"), new TicketEvent.Closed("done"));
         assertThat(Chain.verify(entries)).isEmpty();
         LedgerEntry second = entries.get(1);
         List<LedgerEntry> changed = new ArrayList<>(entries);
-        changed.set(1, new LedgerEntry(2, second.ticket(), second.at(), null, second.body().replace("no", "yes"), second.previous(), second.digest()));
+        changed.set(1, new LedgerEntry(2, second.ticket(), second.at(), null, second.body().replace("no", "yes"), second.previous(),
+                second.digest()));
         assertThat(Chain.verify(changed)).hasValueSatisfying(b -> assertThat(b).contains("[2]").contains("changed"));
         changed.set(1, Chain.link(second.previous(), 2, second.ticket(), second.at(), null, second.body().replace("no", "yes")));
         assertThat(Chain.verify(changed)).hasValueSatisfying(b -> assertThat(b).contains("[3]").contains("follow"));

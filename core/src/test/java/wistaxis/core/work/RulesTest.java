@@ -47,7 +47,8 @@ class RulesTest {
     }
 
     private void happens(List<TicketEvent> events) {
-        events.forEach(e -> entries.add(Chain.link(Chain.START, entries.size() + 1, "T-0001", Instant.EPOCH.plusSeconds(entries.size()), null, e.toJson())));
+        events.forEach(e -> entries.add(Chain.link(Chain.START, entries.size() + 1, "T-0001", Instant.EPOCH.plusSeconds(entries.size()),
+                null, e.toJson())));
     }
 
     private Rules rules() {
@@ -58,14 +59,17 @@ class RulesTest {
 
     private void looping() {
         happens(new TicketEvent.Opened("Deck phone", true));
-        Map.of("trouble", "looping", "ownership", "proved", "liquid", "no", "battery", "ok", "brokenKeys", "none", "blacklisted", "no", "backup", "cloud", "tried", "charge,force-restart",
+        Map.of("trouble", "looping", "ownership", "proved", "liquid", "no", "battery", "ok", "brokenKeys", "none", "blacklisted", "no",
+                "backup", "cloud", "tried", "charge,force-restart",
                 "ownerPassword", "yes", "locating", "off").forEach((fact, value) -> happens(new TicketEvent.FactRecorded(fact, value)));
-        happens(new TicketEvent.FactRecorded("installedVersion", "31.9"), new TicketEvent.FactRecorded("cloudBackupVersion", "31.9"), new TicketEvent.FactRecorded("watch", "no"));
+        happens(new TicketEvent.FactRecorded("installedVersion", "31.9"), new TicketEvent.FactRecorded("cloudBackupVersion", "31.9"),
+                new TicketEvent.FactRecorded("watch", "no"));
         happens(new TicketEvent.Identified("iPhone13,2", "by the number"));
     }
 
     private void proven() {
-        happens(new TicketEvent.BuildChosen("31.10", "31K88", "0".repeat(64), 5, "newest"), new TicketEvent.PackageProven("31K88", "p.zip", 6, "0".repeat(64), "signed"));
+        happens(new TicketEvent.BuildChosen("31.10", "31K88", "0".repeat(64), 5, "newest"),
+                new TicketEvent.PackageProven("31K88", "p.zip", 6, "0".repeat(64), "signed"));
     }
 
     private void written(String mode) {
@@ -92,7 +96,8 @@ class RulesTest {
         assertThat(rules().mayStart(READY)).as("that attempt is over").isPresent();
 
         assertThat(rules().mayChoose("recovery-restore", false)).hasValueSatisfying(w -> assertThat(w).contains("ask the owner first"));
-        assertThatThrownBy(() -> rules().choose("recovery-restore", null, null)).isInstanceOf(BadInput.class).hasMessageContaining("erases everything");
+        assertThatThrownBy(() -> rules().choose("recovery-restore", null, null)).isInstanceOf(BadInput.class)
+                .hasMessageContaining("erases everything");
         happens(rules().choose("recovery-restore", "deckhand", "the cloud backup of last night"));
         assertThat(rules().ticket().stage()).as("the package is proven already, the device is in no mode").isEqualTo(Stage.KEYS);
         written("recovery");
@@ -110,16 +115,20 @@ class RulesTest {
         assertThat(rules().next().says()).contains("hardware bench");
         happens(rules().choose("hardware", null, null));
         TicketEvent.Closed closed = (TicketEvent.Closed) rules().close();
-        assertThat(closed.outcome()).isEqualTo("to the hardware bench; tried: recovery and update (did not help), recovery and restore (did not help), dfu and restore (did not help)");
+        assertThat(closed.outcome())
+                .isEqualTo("to the hardware bench; tried: recovery and update (did not help), recovery and restore (did not help), dfu "
+                + "and restore (did not help)");
         happens(closed);
         assertThat(rules().mayChoose("hardware", false)).hasValueSatisfying(w -> assertThat(w).contains("is closed"));
-        assertThat(rules().ticket().attempts()).extracting(a -> a.outcome().map(Outcome::toString).orElse("")).containsExactly("did-not-help", "did-not-help", "did-not-help", "");
+        assertThat(rules().ticket().attempts()).extracting(a -> a.outcome().map(Outcome::toString).orElse(""))
+                .containsExactly("did-not-help", "did-not-help", "did-not-help", "");
     }
 
     @Test
     void whatWasTakenBeforeTheDeepestRungOfAPasscodeLadderEndsAtTheHardwareBenchToo() {
         looping();
-        happens(new TicketEvent.FactRecorded("trouble", "unavailable"), new TicketEvent.FactRecorded("wrongTries", "10-or-more"), new TicketEvent.FactRecorded("hopesToRemember", "no"));
+        happens(new TicketEvent.FactRecorded("trouble", "unavailable"), new TicketEvent.FactRecorded("wrongTries", "10-or-more"),
+                new TicketEvent.FactRecorded("hopesToRemember", "no"));
         for (String step : List.of("recovery-restore", "dfu-restore")) {
             happens(rules().choose(step, "deckhand", "none"));
             happens(rules().say(Outcome.DID_NOT_HELP));
@@ -157,13 +166,15 @@ class RulesTest {
         assertThat(rules().ticket().attempts().getLast().outcome()).as("whether it helped was not said").isEqualTo(Optional.empty());
         happens(rules().check("step-helped", "it helped"));
         assertThat(rules().ticket().attempts().getLast().outcome()).contains(Outcome.DATA_LOST);
-        assertThat(rules().open()).as("what an erase leaves to be asked").extracting(HandoverFacts.Check::id).contains("account-lock", "data-back");
+        assertThat(rules().open()).as("what an erase leaves to be asked").extracting(HandoverFacts.Check::id)
+                .contains("account-lock", "data-back");
         rules().open().forEach(c -> happens(rules().check(c.id(), c.answers().getFirst())));
         assertThat(((TicketEvent.Closed) rules().close()).outcome()).isEqualTo("updated to 31.10, the data is gone, handed over");
     }
 
     @ParameterizedTest
-    @CsvSource({"recovery-update, recovery, ''", "recovery-update, dfu, needs recovery", "recovery-restore, dfu, ''", "dfu-restore, dfu, ''", "dfu-restore, recovery, needs dfu",
+    @CsvSource({"recovery-update, recovery, ''", "recovery-update, dfu, needs recovery", "recovery-restore, dfu, ''",
+            "dfu-restore, dfu, ''", "dfu-restore, recovery, needs dfu",
             "dfu-restore, '', in no mode", "charge, recovery, writes nothing", "recovery-in-out, recovery, writes nothing"})
     void modeAndStepFit(String step, String mode, String why) {
         looping();

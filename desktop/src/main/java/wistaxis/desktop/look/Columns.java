@@ -16,7 +16,10 @@ public final class Columns extends Pane {
     private final double leastLeft;
     private final double rightWidth;
 
-    /** @param leastLeft least width of the left column, and @param rightWidth the width of the right one, pixels at the usual size of the text */
+    /**
+     * @param leastLeft least width of the left column, and
+     * @param rightWidth the width of the right one, pixels at the usual size of the text
+     */
     public Columns(Region left, double leastLeft, Region right, double rightWidth) {
         super(left, right);
         this.left = left;

@@ -99,7 +99,8 @@ public final class Ui {
     /** Words that must be seen. @param kind {@code stop}, {@code calm}, or empty for what needs hands */
     public static VBox notice(String kind, String... lines) {
         VBox notice = style(new VBox(), ("notice " + kind).strip());
-        Arrays.stream(lines).filter(l -> !l.isBlank()).forEach(l -> notice.getChildren().add(text(l, notice.getChildren().isEmpty() ? "strong" : "")));
+        Arrays.stream(lines).filter(l -> !l.isBlank())
+                .forEach(l -> notice.getChildren().add(text(l, notice.getChildren().isEmpty() ? "strong" : "")));
         return notice;
     }
 
@@ -142,7 +143,8 @@ public final class Ui {
     /** Minutes and seconds, 04:07, or hours, 1:04:07; never negative. */
     public static String clock(Duration d) {
         long s = Math.max(0, d.toSeconds());
-        return s >= 3600 ? String.format(Locale.ROOT, "%d:%02d:%02d", s / 3600, s / 60 % 60, s % 60) : String.format(Locale.ROOT, "%02d:%02d", s / 60, s % 60);
+        return s >= 3600 ? String.format(Locale.ROOT, "%d:%02d:%02d", s / 3600, s / 60 % 60, s % 60)
+                : String.format(Locale.ROOT, "%02d:%02d", s / 60, s % 60);
     }
 
     /** Seconds as {@link #clock(Duration)} writes them. */

@@ -20,7 +20,8 @@ import wistaxis.workbench.FirmwareDesk;
 import wistaxis.workbench.Workbench;
 
 /**
- * Measures how close to its moment every cue is heard and how old the now-line is when it is drawn, while a restore and a download run beside it. The sound card is one of
+ * Measures how close to its moment every cue is heard and how old the now-line is when it is drawn, while a restore and a download run
+ * beside it. The sound card is one of
  * clockwork, so that a machine without one can measure too: the delay of a real card comes on top, and is the same for every cue.
  */
 public final class CueMeasure {
@@ -117,7 +118,8 @@ public final class CueMeasure {
                 tickNanos = at;
                 long offset = at - bench.nowNanos();
                 bench.desk("T-0013").keys().coaching().upcoming().stream().filter(c -> c.atNanos() + offset <= at + 3_000_000L)
-                        .map(c -> new Cue(c.atNanos() + offset, c.kind())).filter(c -> plan.stream().noneMatch(p -> Math.abs(p.atNanos() - c.atNanos()) < 1_000_000L)).forEach(plan::add);
+                        .map(c -> new Cue(c.atNanos() + offset, c.kind()))
+                        .filter(c -> plan.stream().noneMatch(p -> Math.abs(p.atNanos() - c.atNanos()) < 1_000_000L)).forEach(plan::add);
             }
         }.start();
         shell.scene().addPostLayoutPulseListener(() -> ages.add(System.nanoTime() - tickNanos));
@@ -127,7 +129,8 @@ public final class CueMeasure {
         List<Long> errors = new ArrayList<>();
         int unheard = 0;
         for (Cue c : plan) {
-            long nearest = heard.stream().mapToLong(h -> h - c.atNanos()).filter(d -> Math.abs(d) < 300_000_000L).map(d -> d).boxed().min(java.util.Comparator.comparingLong(Math::abs)).orElse(Long.MAX_VALUE);
+            long nearest = heard.stream().mapToLong(h -> h - c.atNanos()).filter(d -> Math.abs(d) < 300_000_000L).map(d -> d).boxed()
+                    .min(java.util.Comparator.comparingLong(Math::abs)).orElse(Long.MAX_VALUE);
             if (nearest == Long.MAX_VALUE) {
                 unheard++;
             } else {
@@ -144,7 +147,8 @@ public final class CueMeasure {
     private static void line(String what, List<Long> nanos) {
         List<Long> sorted = nanos.stream().sorted().toList();
         if (!sorted.isEmpty()) {
-            System.out.printf(Locale.ROOT, "%-22s p50 %6.2f ms   p90 %6.2f   p99 %6.2f   most %6.2f   (%d)%n", what, at(sorted, 0.5), at(sorted, 0.9), at(sorted, 0.99), at(sorted, 1), sorted.size());
+            System.out.printf(Locale.ROOT, "%-22s p50 %6.2f ms   p90 %6.2f   p99 %6.2f   most %6.2f   (%d)%n", what, at(sorted, 0.5),
+                    at(sorted, 0.9), at(sorted, 0.99), at(sorted, 1), sorted.size());
         }
     }
 

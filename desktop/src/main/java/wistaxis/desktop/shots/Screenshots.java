@@ -123,8 +123,10 @@ public final class Screenshots {
         onFx(shell::otherTheme);
         onFx(shell::showDrill);
         picture("drill", () -> {
-            bench.drill().choose(bench.sequences().all().stream().filter(q -> q.key().equals("SIDE-KEY/dfu/Ten-five-ten")).findFirst().orElseThrow());
-            bench.drill().replay(bench.practice().attempts().stream().filter(a -> a.goal() == Goal.DFU && !a.landed()).findFirst().orElseThrow());
+            bench.drill().choose(bench.sequences().all().stream().filter(q -> q.key().equals("SIDE-KEY/dfu/Ten-five-ten")).findFirst()
+                    .orElseThrow());
+            bench.drill().replay(bench.practice().attempts().stream().filter(a -> a.goal() == Goal.DFU && !a.landed()).findFirst()
+                    .orElseThrow());
         });
         waitUntil(() -> bench.drill().coaching().verdict().isPresent());
         picture("drill", () -> { });

@@ -3,7 +3,10 @@ package wistaxis.desktop.sound;
 import java.util.ArrayList;
 import java.util.List;
 
-/** A sound card of clockwork, to measure with where there is none: it plays at the pace of the monotonic clock and notes when each tone begins after silence. */
+/**
+ * A sound card of clockwork, to measure with where there is none: it plays at the pace of the monotonic clock and notes when each tone
+ * begins after silence.
+ */
 public final class ClockedCard implements Card {
     private final List<Long> onsets = new ArrayList<>();
     private long written;

@@ -6,7 +6,8 @@ import java.util.List;
 import wistaxis.core.coach.Cue;
 
 /**
- * Renders cues into one stream of samples, each beginning at exactly its own sample, however the stream is cut into pieces. A cue that is told too late for its sample
+ * Renders cues into one stream of samples, each beginning at exactly its own sample, however the stream is cut into pieces. A cue that is
+ * told too late for its sample
  * begins with the next piece, or is left out when it is old.
  */
 final class Mixer {

@@ -8,14 +8,21 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.coach.Cue;
 
 /**
- * Plays the plan of cues as one stream, from a thread of its own that renders a little ahead of what is heard: a cue begins at the sample that its time says, whatever the
+ * Plays the plan of cues as one stream, from a thread of its own that renders a little ahead of what is heard: a cue begins at the sample
+ * that its time says, whatever the
  * window is busy with. Without a sound card it stays silent and says so.
  */
 public final class Speaker implements AutoCloseable {
-    /** How far ahead samples are written: 12 ms. A plan that changes, because something was seen early, is heard after that at the latest. Ours. */
+    /**
+     * How far ahead samples are written: 12 ms. A plan that changes, because something was seen early, is heard after that at the latest.
+     * Ours.
+     */
     private static final int AHEAD = Tones.RATE * 12 / 1000;
 
-    /** A stream that has come apart from the clock by more than this, in the mean, is set anew: 4 ms. A card tells its position in steps longer than that. Ours. */
+    /**
+     * A stream that has come apart from the clock by more than this, in the mean, is set anew: 4 ms. A card tells its position in steps
+     * longer than that. Ours.
+     */
     private static final double APART = 4e6;
 
     /** After a stall it is set anew at once: 60 ms. Ours. */
@@ -54,7 +61,8 @@ public final class Speaker implements AutoCloseable {
 
     Speaker(@Nullable Card card) {
         this.card = card;
-        this.player = card == null ? null : Thread.ofPlatform().daemon().name("tones").priority(Thread.MAX_PRIORITY).start(() -> play(card));
+        this.player = card == null ? null : Thread.ofPlatform().daemon().name("tones").priority(Thread.MAX_PRIORITY)
+                .start(() -> play(card));
     }
 
     private void play(Card to) {
@@ -109,7 +117,11 @@ public final class Speaker implements AutoCloseable {
         volume = Volume.values()[(volume.ordinal() + 1) % Volume.values().length];
     }
 
-    /** From now on these cues are to be heard. @param clock tells the moment now on the cues' scale, nanoseconds; it runs at the pace of the clock on the wall */
+    /**
+     * From now on these cues are to be heard.
+     *
+     * @param clock tells the moment now on the cues' scale, nanoseconds; it runs at the pace of the clock on the wall
+     */
     public void follow(List<Cue> cues, LongSupplier clock) {
         if (card != null) {
             long offset = System.nanoTime() - clock.getAsLong();

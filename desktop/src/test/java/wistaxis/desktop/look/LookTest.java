@@ -43,10 +43,13 @@ class LookTest {
     @Test
     void textKeepsItsContrastInBothThemes() {
         for (Theme theme : Theme.values()) {
-            for (List<String> pair : List.of(List.of("ink", "paper"), List.of("ink", "surface"), List.of("ink", "sunk"), List.of("muted", "surface"), List.of("muted", "paper"),
-                    List.of("hands", "surface"), List.of("hands", "paper"), List.of("erases", "surface"), List.of("tide", "surface"), List.of("tide", "tide-soft"),
+            for (List<String> pair : List.of(List.of("ink", "paper"), List.of("ink", "surface"), List.of("ink", "sunk"),
+                    List.of("muted", "surface"), List.of("muted", "paper"),
+                    List.of("hands", "surface"), List.of("hands", "paper"), List.of("erases", "surface"), List.of("tide", "surface"),
+                    List.of("tide", "tide-soft"),
                     List.of("ink", "erases-soft"), List.of("on-dark", "erases"), List.of("on-dark", "hands"), List.of("on-dark", "tide"))) {
-                assertThat(contrast(theme.token(pair.getFirst()), theme.token(pair.getLast()))).as("%s: %s on %s", theme, pair.getFirst(), pair.getLast()).isGreaterThanOrEqualTo(5);
+                assertThat(contrast(theme.token(pair.getFirst()), theme.token(pair.getLast())))
+                        .as("%s: %s on %s", theme, pair.getFirst(), pair.getLast()).isGreaterThanOrEqualTo(5);
             }
         }
         assertThatThrownBy(() -> Theme.DAY.token("plaid")).hasMessageContaining("[plaid]");

@@ -44,7 +44,8 @@ class TonesTest {
     /** However the stream is cut into pieces, it is the same stream, and every cue begins at its own sample. */
     @Test
     void theStreamIsSampleExactAgainstThePlan() {
-        List<Mixer.Onset> plan = List.of(new Mixer.Onset(1_000, Cue.Kind.PRESS), new Mixer.Onset(12_345, Cue.Kind.TICK), new Mixer.Onset(20_001, Cue.Kind.RELEASE), new Mixer.Onset(22_222, Cue.Kind.SOON));
+        List<Mixer.Onset> plan = List.of(new Mixer.Onset(1_000, Cue.Kind.PRESS), new Mixer.Onset(12_345, Cue.Kind.TICK),
+                new Mixer.Onset(20_001, Cue.Kind.RELEASE), new Mixer.Onset(22_222, Cue.Kind.SOON));
         int length = 60_000;
         byte[] whole = new Mixer().render(0, length, plan, 1);
         Random random = new Random(5);
@@ -80,7 +81,8 @@ class TonesTest {
         Mixer mixer = new Mixer();
         assertThat(mixer.render(0, 60_000, List.of(new Mixer.Onset(500, Cue.Kind.PRESS, 7)), 1)).contains((byte) 1);
         assertThat(mixer.render(60_000, 3_000, List.of(new Mixer.Onset(60_200, Cue.Kind.PRESS, 7)), 1)).containsOnly(0);
-        assertThat(mixer.render(63_000, 3_000, List.of(new Mixer.Onset(63_200, Cue.Kind.PRESS, 8)), 1)).as("the next one").contains((byte) 1);
+        assertThat(mixer.render(63_000, 3_000, List.of(new Mixer.Onset(63_200, Cue.Kind.PRESS, 8)), 1)).as("the next one")
+                .contains((byte) 1);
     }
 
     @Test

@@ -52,11 +52,17 @@ public final class DiskTrouble extends RuntimeException {
     private static String words(Kind kind, String what, Path path, Throwable e) {
         String it = "the " + what + " [" + path + "]";
         return switch (kind) {
-            case FULL -> it + (root(e).startsWith(NO_SPACE) ? ": there is " + root(e) : ": the disk is full, " + Units.inWords(Room.free(path)) + " are free") + ". Make room on it and try again; what was saved before is safe.";
-            case READ_ONLY -> it + ": the disk or the file is read-only. Make it writable, or use another folder with --data DIR; what was saved before is safe.";
+            case FULL -> it + (root(e).startsWith(NO_SPACE) ? ": there is " + root(e) : ": the disk is full, "
+                    + Units.inWords(Room.free(path)) + " are free") + ". Make room on it and try again; what was saved before is safe.";
+            case READ_ONLY -> it
+                    + ": the disk or the file is read-only. Make it writable, or use another folder with --data DIR; what was saved "
+                    + "before is safe.";
             case NO_RIGHT -> it + ": " + missingRight(path) + ". Give your user the right, or use another folder with --data DIR.";
-            case GONE -> it + ": it is gone" + (Files.exists(path.toAbsolutePath().getParent()) ? "" : ", with its folder") + ". Was a disk unplugged, or was it moved? Put it back and try again.";
-            case DAMAGED -> it + " is damaged: " + root(e) + ". Nothing was changed in it. Copy it away with the files beside it, put the newest copy you keep in its place, and start again.";
+            case GONE -> it + ": it is gone" + (Files.exists(path.toAbsolutePath().getParent()) ? "" : ", with its folder")
+                    + ". Was a disk unplugged, or was it moved? Put it back and try again.";
+            case DAMAGED -> it + " is damaged: " + root(e)
+                    + ". Nothing was changed in it. Copy it away with the files beside it, put the newest copy you keep in its place, "
+                    + "and start again.";
             case OTHER -> it + ": " + root(e);
         };
     }
@@ -67,7 +73,8 @@ public final class DiskTrouble extends RuntimeException {
             return "no right to look into the folder [" + folder + "]";
         }
         if (Files.exists(path)) {
-            return !Files.isReadable(path) ? "no right to read it" : !Files.isWritable(path) ? "no right to write to it" : "no right to make files beside it in [" + folder + "]";
+            return !Files.isReadable(path) ? "no right to read it" : !Files.isWritable(path) ? "no right to write to it"
+                    : "no right to make files beside it in [" + folder + "]";
         }
         return "no right to make it in [" + folder + "]";
     }
@@ -77,12 +84,14 @@ public final class DiskTrouble extends RuntimeException {
         while (at.getCause() != null && at.getCause() != at) {
             at = at.getCause();
         }
-        return at instanceof FileSystemException f && f.getReason() != null ? f.getReason() : at.getMessage() == null ? at.getClass().getSimpleName() : at.getMessage();
+        return at instanceof FileSystemException f && f.getReason() != null ? f.getReason() : at.getMessage() == null ? at.getClass()
+                .getSimpleName() : at.getMessage();
     }
 
     private static Kind kind(Path path, Throwable e) {
         for (Throwable at = e; at != null; at = at.getCause()) {
-            Kind kind = at instanceof Damaged ? Kind.DAMAGED : at instanceof SQLiteException s ? ofDatabase(path, s.getResultCode()) : at instanceof IOException io ? ofFile(path, io) : at instanceof ReadOnlyFileSystemException ? Kind.READ_ONLY : null;
+            Kind kind = at instanceof Damaged ? Kind.DAMAGED : at instanceof SQLiteException s ? ofDatabase(path, s.getResultCode())
+                    : at instanceof IOException io ? ofFile(path, io) : at instanceof ReadOnlyFileSystemException ? Kind.READ_ONLY : null;
             if (kind != null) {
                 return kind;
             }
@@ -110,7 +119,8 @@ public final class DiskTrouble extends RuntimeException {
         return switch (SQLiteErrorCode.getErrorCode(code.code & 0xFF)) {
             case SQLITE_FULL -> Kind.FULL;
             case SQLITE_CORRUPT, SQLITE_NOTADB, SQLITE_FORMAT -> Kind.DAMAGED;
-            case SQLITE_READONLY -> atPlace(path) == Kind.GONE || !Files.exists(path) ? Kind.GONE : readOnly(path) || Files.isWritable(path) ? Kind.READ_ONLY : Kind.NO_RIGHT;
+            case SQLITE_READONLY -> atPlace(path) == Kind.GONE || !Files.exists(path) ? Kind.GONE : readOnly(path)
+                    || Files.isWritable(path) ? Kind.READ_ONLY : Kind.NO_RIGHT;
             case SQLITE_PERM, SQLITE_AUTH -> Kind.NO_RIGHT;
             case SQLITE_IOERR, SQLITE_CANTOPEN -> atPlace(path);
             default -> null;
@@ -129,7 +139,8 @@ public final class DiskTrouble extends RuntimeException {
         if (readOnly(path)) {
             return Kind.READ_ONLY;
         }
-        boolean rights = Files.isWritable(folder) && Files.isExecutable(folder) && (!Files.exists(path) || Files.isReadable(path) && Files.isWritable(path));
+        boolean rights = Files.isWritable(folder) && Files.isExecutable(folder)
+                && (!Files.exists(path) || Files.isReadable(path) && Files.isWritable(path));
         return rights ? null : Kind.NO_RIGHT;
     }
 

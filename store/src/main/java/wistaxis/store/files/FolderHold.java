@@ -20,7 +20,8 @@ import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Utf8;
 
 /**
- * One process holds a data folder. The system's lock on a file in it says so, and goes with the process; what is written in the file says who. Where a file system has no locks, the process
+ * One process holds a data folder. The system's lock on a file in it says so, and goes with the process; what is written in the file says
+ * who. Where a file system has no locks, the process
  * number and the time at which that process began decide, so that a number that was given out again is not taken for the holder.
  */
 public final class FolderHold implements AutoCloseable {
@@ -44,7 +45,8 @@ public final class FolderHold implements AutoCloseable {
 
         /** Whether that process still runs, and is not another one with its number. */
         public boolean runs() {
-            return ProcessHandle.of(pid).filter(p -> p.isAlive() && (started == null || p.info().startInstant().map(started::equals).orElse(true))).isPresent();
+            return ProcessHandle.of(pid).filter(p -> p.isAlive()
+                    && (started == null || p.info().startInstant().map(started::equals).orElse(true))).isPresent();
         }
     }
 
@@ -53,7 +55,9 @@ public final class FolderHold implements AutoCloseable {
         private static final long serialVersionUID = 1L;
 
         InUse(Path folder, Optional<Holder> holder) {
-            super("the data folder [" + folder + "] is in use by another Wistaxis" + holder.map(h -> " (process " + h.pid() + ", since " + h.since().toString().substring(0, 19).replace('T', ' ') + " UTC)").orElse("")
+            super("the data folder [" + folder + "] is in use by another Wistaxis"
+                    + holder.map(h -> " (process " + h.pid() + ", since " + h.since().toString().substring(0, 19).replace('T', ' ')
+                    + " UTC)").orElse("")
                     + "; work on in its window, or name another folder with --data DIR");
         }
     }
@@ -90,7 +94,8 @@ public final class FolderHold implements AutoCloseable {
         if (Files.exists(file, LinkOption.NOFOLLOW_LINKS) && !Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)) {
             throw new BadInput("[" + file + "] is no regular file; move it away");
         }
-        FileChannel channel = FileChannel.open(file, Set.<OpenOption>of(StandardOpenOption.CREATE, StandardOpenOption.READ, StandardOpenOption.WRITE, LinkOption.NOFOLLOW_LINKS), Rights.ofNewFile(file));
+        FileChannel channel = FileChannel.open(file, Set.<OpenOption>of(StandardOpenOption.CREATE, StandardOpenOption.READ,
+                StandardOpenOption.WRITE, LinkOption.NOFOLLOW_LINKS), Rights.ofNewFile(file));
         try {
             if (!locked(channel, file)) {
                 throw new InUse(folder, read(file));
@@ -111,7 +116,8 @@ public final class FolderHold implements AutoCloseable {
             FileLock lock = channel.tryLock(LOCKED_BYTE, 1, false);
             return lock != null;
         } catch (IOException e) {
-            return read(file).filter(Holder::runs).filter(h -> h.pid() != ProcessHandle.current().pid()).isEmpty(); // a file system without locks
+            // a file system without locks
+            return read(file).filter(Holder::runs).filter(h -> h.pid() != ProcessHandle.current().pid()).isEmpty();
         }
     }
 

@@ -10,7 +10,10 @@ import java.util.logging.SimpleFormatter;
 import java.util.regex.Pattern;
 import org.slf4j.LoggerFactory;
 
-/** The program's log in the data folder: what failed and where, in three files of at most a megabyte that take turns. It holds nothing that somebody typed. */
+/**
+ * The program's log in the data folder: what failed and where, in three files of at most a megabyte that take turns. It holds nothing
+ * that somebody typed.
+ */
 public final class LogFile implements AutoCloseable {
     private static final int BYTES = 1_000_000;
     private static final int FILES = 3;
@@ -48,7 +51,8 @@ public final class LogFile implements AutoCloseable {
     public static void failed(String where, Throwable e) {
         StringBuilder text = new StringBuilder(VALUE.matcher(where).replaceAll("[...]"));
         for (Throwable t = e; t != null; t = t.getCause() == t ? null : t.getCause()) {
-            text.append(": ").append(t.getClass().getName()).append(": ").append(VALUE.matcher(String.valueOf(t.getMessage())).replaceAll("[...]"));
+            text.append(": ").append(t.getClass().getName()).append(": ")
+                    .append(VALUE.matcher(String.valueOf(t.getMessage())).replaceAll("[...]"));
             for (StackTraceElement frame : t.getStackTrace()) {
                 text.append(System.lineSeparator()).append("    at ").append(frame);
             }

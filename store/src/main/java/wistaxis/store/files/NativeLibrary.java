@@ -11,7 +11,8 @@ import org.sqlite.SQLiteJDBCLoader;
 import org.sqlite.util.LibraryLoaderUtil;
 
 /**
- * Native libraries out of their jars, unpacked once into the user's cache and used again, so that a kill leaves nothing behind. One that is there is used only if it is the user's own and byte by
+ * Native libraries out of their jars, unpacked once into the user's cache and used again, so that a kill leaves nothing behind. One that
+ * is there is used only if it is the user's own and byte by
  * byte what the jar holds; where there is no cache, the library's own way is taken.
  */
 public final class NativeLibrary {
@@ -21,7 +22,8 @@ public final class NativeLibrary {
     public static void sqlite() {
         if (System.getProperty("org.sqlite.lib.path") == null) {
             String name = LibraryLoaderUtil.getNativeLibName();
-            Path folder = unpacked(NativeLibrary.class, LibraryLoaderUtil.getNativeLibResourcePath() + "/" + name, "sqlite-" + SQLiteJDBCLoader.getVersion(), name);
+            Path folder = unpacked(NativeLibrary.class, LibraryLoaderUtil.getNativeLibResourcePath() + "/" + name, "sqlite-"
+                    + SQLiteJDBCLoader.getVersion(), name);
             System.setProperty("org.sqlite.lib.path", folder == null ? "" : folder.toString());
         }
     }
@@ -54,7 +56,8 @@ public final class NativeLibrary {
         String os = System.getProperty("os.name").toLowerCase(Locale.ROOT);
         String named = System.getenv(os.contains("win") ? "LOCALAPPDATA" : "XDG_CACHE_HOME");
         Path home = Path.of(System.getProperty("user.home"));
-        Path caches = named != null && !named.isBlank() ? Path.of(named) : os.contains("win") ? home.resolve("AppData/Local") : os.contains("mac") ? home.resolve("Library/Caches") : home.resolve(".cache");
+        Path caches = named != null && !named.isBlank() ? Path.of(named) : os.contains("win") ? home.resolve("AppData/Local")
+                : os.contains("mac") ? home.resolve("Library/Caches") : home.resolve(".cache");
         return caches.resolve("wistaxis");
     }
 }

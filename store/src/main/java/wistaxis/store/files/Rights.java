@@ -10,7 +10,10 @@ import java.nio.file.attribute.PosixFilePermission;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.util.Set;
 
-/** Rights where the system has them: what lies in a data folder is its user's alone. A folder is private when it is closed to everybody else; what is made in it is, too. */
+/**
+ * Rights where the system has them: what lies in a data folder is its user's alone. A folder is private when it is closed to everybody
+ * else; what is made in it is, too.
+ */
 public final class Rights {
     private static final Set<PosixFilePermission> FOLDER = PosixFilePermissions.fromString("rwx------");
     private static final Set<PosixFilePermission> FILE = PosixFilePermissions.fromString("rw-------");
@@ -25,7 +28,8 @@ public final class Rights {
     static FileAttribute<?>[] ofNewFile(Path file) {
         Path folder = file.toAbsolutePath().getParent();
         try {
-            return folder != null && has(folder) && FOLDER.containsAll(Files.getPosixFilePermissions(folder)) ? new FileAttribute<?>[] {PosixFilePermissions.asFileAttribute(FILE)} : new FileAttribute<?>[0];
+            return folder != null && has(folder) && FOLDER.containsAll(Files.getPosixFilePermissions(folder))
+                    ? new FileAttribute<?>[] {PosixFilePermissions.asFileAttribute(FILE)} : new FileAttribute<?>[0];
         } catch (IOException e) {
             return new FileAttribute<?>[0];
         }
@@ -40,7 +44,8 @@ public final class Rights {
         if (above != null) {
             Files.createDirectories(above);
         }
-        Files.createDirectories(folder, above != null && has(above) ? new FileAttribute<?>[] {PosixFilePermissions.asFileAttribute(FOLDER)} : new FileAttribute<?>[0]);
+        Files.createDirectories(folder, above != null && has(above) ? new FileAttribute<?>[] {PosixFilePermissions.asFileAttribute(FOLDER)}
+                : new FileAttribute<?>[0]);
     }
 
     /** Closes a folder or file of ours to everybody else, where that can be done. */

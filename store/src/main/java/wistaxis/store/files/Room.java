@@ -33,7 +33,8 @@ public final class Room {
     public static void check(Path file, long bytes) throws IOException {
         long free = free(file);
         if (bytes >= LONG_WRITE && free - SPARE < bytes) {
-            throw new FileSystemException(file.toString(), null, DiskTrouble.NO_SPACE + ": it needs " + Units.inWords(bytes) + ", there are " + Units.inWords(free));
+            throw new FileSystemException(file.toString(), null, DiskTrouble.NO_SPACE + ": it needs " + Units.inWords(bytes)
+                    + ", there are " + Units.inWords(free));
         }
     }
 }

@@ -12,7 +12,8 @@ import java.util.function.Function;
 import wistaxis.core.facts.BadInput;
 
 /**
- * A file beside the ledger that makes work easier and is never needed. One that cannot be used is set aside under another name, is said once, and costs no more than itself.
+ * A file beside the ledger that makes work easier and is never needed. One that cannot be used is set aside under another name, is said
+ * once, and costs no more than itself.
  *
  * @param what to call it in a message
  * @param megabytes the most it ever has

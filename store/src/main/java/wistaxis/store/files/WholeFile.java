@@ -21,7 +21,8 @@ import java.util.Set;
 import java.util.stream.Stream;
 
 /**
- * Writing so that a file is whole or not there: under a name nobody can know, made new beside it, on the disk before it gets the file's own name, gone when that fails. Only regular files are
+ * Writing so that a file is whole or not there: under a name nobody can know, made new beside it, on the disk before it gets the file's
+ * own name, gone when that fails. Only regular files are
  * replaced; a link, a folder or a device is left as it is and said.
  */
 public final class WholeFile {
@@ -74,7 +75,8 @@ public final class WholeFile {
         refuseOther(file);
         Path temporary = beside(file);
         try {
-            try (FileChannel out = FileChannel.open(temporary, Set.<OpenOption>of(StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE, LinkOption.NOFOLLOW_LINKS), Rights.ofNewFile(file))) {
+            try (FileChannel out = FileChannel.open(temporary, Set.<OpenOption>of(StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE,
+                    LinkOption.NOFOLLOW_LINKS), Rights.ofNewFile(file))) {
                 content.to(out);
                 out.force(true);
             }
@@ -87,7 +89,8 @@ public final class WholeFile {
 
     private static void refuseOther(Path file) throws IOException {
         if (Files.exists(file, LinkOption.NOFOLLOW_LINKS) && !Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)) {
-            throw new FileSystemException(file.toString(), null, Files.isDirectory(file, LinkOption.NOFOLLOW_LINKS) ? "it is a folder; name a file in it"
+            throw new FileSystemException(file.toString(), null, Files.isDirectory(file, LinkOption.NOFOLLOW_LINKS)
+                    ? "it is a folder; name a file in it"
                     : Files.isSymbolicLink(file) ? "it is a link; name the file itself" : "it is a device or a pipe; name a file");
         }
     }

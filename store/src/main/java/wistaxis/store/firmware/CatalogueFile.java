@@ -16,15 +16,25 @@ public record CatalogueFile(Path file) {
 
     /** What is known, and nothing of it from after now; one that cannot be understood is set aside. */
     public SideFile.Read<FirmwareCatalogue> read(Instant now) {
-        return new SideFile(file, "catalogue of builds", MEGABYTES).read(text -> FirmwareCatalogue.parse(text, String.valueOf(file.getFileName())).notAfter(now), FirmwareCatalogue.EMPTY);
+        return new SideFile(file, "catalogue of builds", MEGABYTES)
+                .read(text -> FirmwareCatalogue.parse(text, String.valueOf(file.getFileName())).notAfter(now), FirmwareCatalogue.EMPTY);
     }
 
-    /** What is known, for somebody who only looks. @throws wistaxis.core.facts.BadInput when the file cannot be understood; it is left as it is */
+    /**
+     * What is known, for somebody who only looks.
+     *
+     * @throws wistaxis.core.facts.BadInput when the file cannot be understood; it is left as it is
+     */
     public FirmwareCatalogue look(Instant now) {
-        return Files.exists(file) ? FirmwareCatalogue.parse(OutsideFile.text(file, "catalogue", MEGABYTES), String.valueOf(file.getFileName())).notAfter(now) : FirmwareCatalogue.EMPTY;
+        return Files.exists(file) ? FirmwareCatalogue.parse(OutsideFile.text(file, "catalogue", MEGABYTES),
+                String.valueOf(file.getFileName())).notAfter(now) : FirmwareCatalogue.EMPTY;
     }
 
-    /** Reads any such file, for an import. @throws wistaxis.core.facts.BadInput when it cannot be understood, or speaks of what is still to come */
+    /**
+     * Reads any such file, for an import.
+     *
+     * @throws wistaxis.core.facts.BadInput when it cannot be understood, or speaks of what is still to come
+     */
     public static FirmwareCatalogue imported(Path from, Instant now) {
         return FirmwareCatalogue.parseImport(OutsideFile.text(from, "catalogue", MEGABYTES), String.valueOf(from.getFileName()), now);
     }

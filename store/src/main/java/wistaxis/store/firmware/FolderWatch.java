@@ -18,7 +18,8 @@ public final class FolderWatch implements AutoCloseable {
     public FolderWatch(Path folder, Runnable changed) throws IOException {
         Rights.makeFolder(folder);
         service = folder.getFileSystem().newWatchService();
-        folder.register(service, StandardWatchEventKinds.ENTRY_CREATE, StandardWatchEventKinds.ENTRY_MODIFY, StandardWatchEventKinds.ENTRY_DELETE);
+        folder.register(service, StandardWatchEventKinds.ENTRY_CREATE, StandardWatchEventKinds.ENTRY_MODIFY,
+                StandardWatchEventKinds.ENTRY_DELETE);
         Thread.ofPlatform().daemon().name("shelf watch").start(() -> watch(changed));
     }
 

@@ -28,7 +28,8 @@ import wistaxis.store.files.SideFile;
 import wistaxis.store.files.WholeFile;
 
 /**
- * The packages on disk, found by what is in them and not by their names. What a full check found is kept in an index beside the folder and holds for as long as the file's size and
+ * The packages on disk, found by what is in them and not by their names. What a full check found is kept in an index beside the folder
+ * and holds for as long as the file's size and
  * time stay the same. Thread-safe; {@link #rescan}, {@link #prove} and {@link #take} read files and belong off the interface thread.
  */
 public final class Shelf {
@@ -59,12 +60,16 @@ public final class Shelf {
 
     private record Index(List<Item> items) {}
 
-    /** @param index the file that keeps what checks found; may be missing, and is set aside where it cannot be read: every file is then looked at again */
+    /**
+     * @param index the file that keeps what checks found; may be missing, and is set aside where it cannot be read: every file is then
+     *     looked at again
+     */
     public Shelf(Path folder, Path index, PackageCheck check) {
         this.folder = folder;
         this.index = index;
         this.check = check;
-        SideFile.Read<Index> read = new SideFile(index, "index of the shelf", 32).read(text -> Json.read(text, Index.class, String.valueOf(index.getFileName())), new Index(List.of()));
+        SideFile.Read<Index> read = new SideFile(index, "index of the shelf", 32)
+                .read(text -> Json.read(text, Index.class, String.valueOf(index.getFileName())), new Index(List.of()));
         read.value().items().forEach(i -> items.put(i.name(), i));
         this.trouble = read.trouble();
     }
@@ -136,7 +141,8 @@ public final class Shelf {
 
     private static boolean isPackageName(Path file) {
         String name = file.getFileName().toString();
-        return !name.startsWith(".") && !name.endsWith(".part") && !name.endsWith(".part.json") && !name.endsWith(".tmp") && !SideFile.isAside(name);
+        return !name.startsWith(".") && !name.endsWith(".part") && !name.endsWith(".part.json") && !name.endsWith(".tmp")
+                && !SideFile.isAside(name);
     }
 
     private synchronized boolean forgetGone() {
@@ -199,7 +205,8 @@ public final class Shelf {
     }
 
     /**
-     * Takes a file in from elsewhere: looked at first, then linked where that is possible, else copied under a temporary name and renamed. The file itself stays where it was.
+     * Takes a file in from elsewhere: looked at first, then linked where that is possible, else copied under a temporary name and
+     * renamed. The file itself stays where it was.
      *
      * @param goOn called with the fraction done, 0 to 1; answering false stops
      * @return what the quick look found; the file is on the shelf only if that is sound
@@ -244,7 +251,10 @@ public final class Shelf {
         }
     }
 
-    /** A name that is free and that the shelf takes for a package: what a system cannot keep, or the shelf passes over, is called otherwise. */
+    /**
+     * A name that is free and that the shelf takes for a package: what a system cannot keep, or the shelf passes over, is called
+     * otherwise.
+     */
     private Path free(String name) {
         String kept = Names.isPortable(name) && isPackageName(Path.of(name)) ? name : Names.file(name) + ".zip";
         String tried = kept;

@@ -1,5 +1,6 @@
 /**
- * Firmware on this computer: the catalogue of builds, the shelf of packages, their check on all cores. Called by window and command line, off the
+ * Firmware on this computer: the catalogue of builds, the shelf of packages, their check on all cores. Called by window and command line,
+ * off the
  * interface thread where it reads whole files; decides nothing that the core could.
  */
 @NullMarked

@@ -21,7 +21,8 @@ import wistaxis.store.files.OutsideFile;
 import wistaxis.store.files.Rights;
 
 /**
- * The head of a ledger at some moment, kept outside of it: whoever may write the ledger's file can change an entry and reckon all later digests anew, which a chain by itself cannot show.
+ * The head of a ledger at some moment, kept outside of it: whoever may write the ledger's file can change an entry and reckon all later
+ * digests anew, which a chain by itself cannot show.
  *
  * @param entry number of the last entry then, 1 or more
  * @param digest of it, 64 hex digits; from paper at least the first twelve
@@ -34,7 +35,8 @@ public record Anchor(long entry, String digest, @Nullable Instant at) {
     public Anchor {
         digest = digest.toLowerCase(Locale.ROOT);
         if (entry < 1 || !digest.matches("[0-9a-f]{" + SHORTEST + ",64}")) {
-            throw new BadInput("anchor [" + entry + ":" + Shown.value(digest) + "]: write the number of the entry, a colon, and at least the first " + SHORTEST + " hex digits of its digest");
+            throw new BadInput("anchor [" + entry + ":" + Shown.value(digest)
+                    + "]: write the number of the entry, a colon, and at least the first " + SHORTEST + " hex digits of its digest");
         }
     }
 
@@ -42,7 +44,8 @@ public record Anchor(long entry, String digest, @Nullable Instant at) {
     public static Anchor parse(String text) {
         int colon = text.indexOf(':');
         try {
-            return new Anchor(Long.parseLong(text.substring(0, Math.max(0, colon)).strip()), text.substring(colon + 1).replace(" ", ""), null);
+            return new Anchor(Long.parseLong(text.substring(0, Math.max(0, colon)).strip()), text.substring(colon + 1).replace(" ", ""),
+                    null);
         } catch (NumberFormatException e) {
             throw new BadInput("anchor [" + Shown.value(text) + "]: write NUMBER:DIGEST as it stands on the paper", e);
         }
@@ -56,10 +59,15 @@ public record Anchor(long entry, String digest, @Nullable Instant at) {
 
     /** In words, for what does not agree with it. */
     String words() {
-        return at == null ? "the anchor [" + entry + ":" + digest.substring(0, SHORTEST) + "]" : "the anchor of " + LocalDate.ofInstant(at, ZoneId.systemDefault());
+        return at == null ? "the anchor [" + entry + ":" + digest.substring(0, SHORTEST) + "]" : "the anchor of "
+                + LocalDate.ofInstant(at, ZoneId.systemDefault());
     }
 
-    /** Those in a file, in the order in which they were made; none where there is no file. @throws BadInput for a line that is none, with its number */
+    /**
+     * Those in a file, in the order in which they were made; none where there is no file.
+     *
+     * @throws BadInput for a line that is none, with its number
+     */
     public static List<Anchor> read(Path file) {
         List<Anchor> anchors = new ArrayList<>();
         if (Files.exists(file)) {

@@ -67,7 +67,8 @@ public record DataFolder(Path root) {
 
     /** The files that the program makes right in the folder, whether they are there or not. */
     public List<Path> files() {
-        Stream<Path> databases = Stream.of(ledger(), practice()).flatMap(db -> Stream.of("", "-wal", "-shm").map(end -> db.resolveSibling(db.getFileName() + end)));
+        Stream<Path> databases = Stream.of(ledger(), practice())
+                .flatMap(db -> Stream.of("", "-wal", "-shm").map(end -> db.resolveSibling(db.getFileName() + end)));
         return Stream.concat(databases, Stream.of(settings(), catalogue(), shelfIndex(), schools(), seen(), anchors())).toList();
     }
 
@@ -123,7 +124,8 @@ public record DataFolder(Path root) {
     public static Path usualPlace() {
         Path usual = usual(System.getProperty("os.name"), System.getenv(), Path.of(System.getProperty("user.home")));
         if (!usual.isAbsolute()) {
-            throw new BadInput("the system does not say where your home is, so that there is no usual place for data; name a folder with --data DIR");
+            throw new BadInput("the system does not say where your home is, so that there is no usual place for data; name a folder with "
+                    + "--data DIR");
         }
         return usual;
     }

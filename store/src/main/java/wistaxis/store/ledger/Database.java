@@ -22,7 +22,8 @@ import wistaxis.store.files.Rights;
 import wistaxis.store.files.WholeFile;
 
 /**
- * A SQLite file with write-ahead log and full synchronous writes, and the numbered scripts that bring it up to date: {@code NAME-1.sql} and on, each in its own transaction;
+ * A SQLite file with write-ahead log and full synchronous writes, and the numbered scripts that bring it up to date: {@code NAME-1.sql}
+ * and on, each in its own transaction;
  * statements are parted by a line of two dashes. The number is {@code user_version}.
  *
  * @param what what to call the file in a message
@@ -39,7 +40,8 @@ public record Database(String what, String script, int newest) {
     private static final long LOOKED_THROUGH = 16_000_000;
 
     /**
-     * Opens the file on a connection of its own, making it where there is none: under another name first, so that one that is there is never half made.
+     * Opens the file on a connection of its own, making it where there is none: under another name first, so that one that is there is
+     * never half made.
      *
      * @throws DiskTrouble when the file is damaged, or the disk does not let it be opened
      * @throws BadInput when a newer Wistaxis wrote it
@@ -92,7 +94,8 @@ public record Database(String what, String script, int newest) {
     private void make(Path file) throws IOException, SQLException {
         Path log = file.resolveSibling(file.getFileName() + "-wal");
         if (Files.exists(log) && Files.size(log) > 0) {
-            throw new IOException("it is gone, while its log [" + log.getFileName() + "] is there; put it back, or move the log away to begin anew");
+            throw new IOException("it is gone, while its log [" + log.getFileName()
+                    + "] is there; put it back, or move the log away to begin anew");
         }
         Path temporary = WholeFile.beside(file);
         try {
@@ -158,7 +161,8 @@ public record Database(String what, String script, int newest) {
     private int refuseNewer(Jdbi jdbi) {
         int found = version(jdbi);
         if (found > newest) {
-            throw new BadInput("the " + what + " has schema version [" + found + "], this Wistaxis knows up to " + newest + "; start the newer Wistaxis");
+            throw new BadInput("the " + what + " has schema version [" + found + "], this Wistaxis knows up to " + newest
+                    + "; start the newer Wistaxis");
         }
         return found;
     }

@@ -19,7 +19,8 @@ import wistaxis.core.ticket.TicketEvent;
 import wistaxis.store.files.DiskTrouble;
 
 /**
- * A ledger with a thread that writes: what is asked for while it writes goes into the next transaction together, so that a burst of events waits for the disk once. One kept connection writes, another reads.
+ * A ledger with a thread that writes: what is asked for while it writes goes into the next transaction together, so that a burst of
+ * events waits for the disk once. One kept connection writes, another reads.
  */
 public final class KeptLedger implements LedgerStore {
     private static final int AT_ONCE = 200;

@@ -32,14 +32,16 @@ import wistaxis.core.ticket.TicketEvent;
 import wistaxis.store.files.DiskTrouble;
 
 /**
- * The append-only table of chained events, in SQLite with write-ahead log and full synchronous writes: what {@link #append} has returned is on the disk. On one connection; safe for use by several
+ * The append-only table of chained events, in SQLite with write-ahead log and full synchronous writes: what {@link #append} has returned
+ * is on the disk. On one connection; safe for use by several
  * threads, and beside other processes.
  */
 public final class Ledger implements AutoCloseable {
     private static final Database DATABASE = new Database("ledger", "schema", 3);
 
     /** A time that is none shows as a changed entry: its digest is over the text that was there. */
-    private static final RowMapper<LedgerEntry> ENTRY = (r, _) -> new LedgerEntry(r.getLong("number"), r.getString("ticket"), time(r.getString("at")), r.getString("wall") == null ? null : time(r.getString("wall")),
+    private static final RowMapper<LedgerEntry> ENTRY = (r, _) -> new LedgerEntry(r.getLong("number"), r.getString("ticket"),
+            time(r.getString("at")), r.getString("wall") == null ? null : time(r.getString("wall")),
             r.getString("body"), r.getString("previous"), r.getString("digest"));
 
     private final Path file;
@@ -100,7 +102,8 @@ public final class Ledger implements AutoCloseable {
         private static final long serialVersionUID = 1L;
 
         private Moved(String ticket, long seen, long now) {
-            super("ticket [" + ticket + "] has moved on: its last entry was [" + seen + "] when this was decided and is [" + now + "] now. Look at it again; nothing was written.");
+            super("ticket [" + ticket + "] has moved on: its last entry was [" + seen + "] when this was decided and is [" + now
+                    + "] now. Look at it again; nothing was written.");
         }
     }
 
@@ -116,11 +119,14 @@ public final class Ledger implements AutoCloseable {
 
         /** Appends an event at a bench time. */
         public LedgerEntry append(String ticket, TicketEvent event, Instant at) {
-            Optional<LedgerEntry> last = appended.isEmpty() ? handle.createQuery(select + "ORDER BY number DESC LIMIT 1").map(ENTRY).findOne() : Optional.of(appended.getLast());
-            LedgerEntry next = Chain.link(last.map(LedgerEntry::digest).orElse(Chain.START), last.map(LedgerEntry::number).orElse(0L) + 1, ticket,
+            Optional<LedgerEntry> last = appended.isEmpty() ? handle.createQuery(select + "ORDER BY number DESC LIMIT 1").map(ENTRY)
+                    .findOne() : Optional.of(appended.getLast());
+            LedgerEntry next = Chain.link(last.map(LedgerEntry::digest).orElse(Chain.START), last.map(LedgerEntry::number).orElse(0L) + 1,
+                    ticket,
                     at.truncatedTo(ChronoUnit.MILLIS), wall.instant().truncatedTo(ChronoUnit.MILLIS), event.toJson());
             Statements.run(handle, "INSERT INTO event (number, ticket, at, wall, body, previous, digest) VALUES (?, ?, ?, ?, ?, ?, ?)",
-                    next.number(), next.ticket(), next.at().toString(), String.valueOf(next.wall()), next.body(), next.previous(), next.digest());
+                    next.number(), next.ticket(), next.at().toString(), String.valueOf(next.wall()), next.body(), next.previous(),
+                    next.digest());
             appended.add(next);
             return next;
         }
@@ -138,7 +144,8 @@ public final class Ledger implements AutoCloseable {
 
         /** The same where its last entry may also be one that the same hands have appended since. */
         void unmoved(String ticket, long own, long seen) {
-            long now = handle.createQuery("SELECT coalesce(max(number), 0) FROM event WHERE ticket = :t").bind("t", ticket).mapTo(Long.class).one();
+            long now = handle.createQuery("SELECT coalesce(max(number), 0) FROM event WHERE ticket = :t").bind("t", ticket)
+                    .mapTo(Long.class).one();
             boolean justNow = appended.stream().anyMatch(e -> e.ticket().equals(ticket) && e.number() == now);
             if (now != own && now != seen && !justNow) {
                 throw new Moved(ticket, seen, now);
@@ -207,7 +214,8 @@ public final class Ledger implements AutoCloseable {
             return entries;
         }
         each(entries::add);
-        Set<String> closed = entries.stream().filter(e -> e.event() instanceof TicketEvent.Closed).map(LedgerEntry::ticket).collect(Collectors.toSet());
+        Set<String> closed = entries.stream().filter(e -> e.event() instanceof TicketEvent.Closed).map(LedgerEntry::ticket)
+                .collect(Collectors.toSet());
         entries.removeIf(e -> e.ofBench() || closed.contains(e.ticket()));
         return entries;
     }
@@ -239,7 +247,8 @@ public final class Ledger implements AutoCloseable {
             read("WHERE number < :before ORDER BY number DESC LIMIT :most", values, found::add);
         } else {
             values.put("query", query);
-            read("WHERE number IN (SELECT rowid FROM word WHERE word MATCH :query AND rowid < :before ORDER BY rowid DESC LIMIT :most) ORDER BY number DESC", values, found::add);
+            read("WHERE number IN (SELECT rowid FROM word WHERE word MATCH :query AND rowid < :before ORDER BY rowid DESC LIMIT :most) "
+                    + "ORDER BY number DESC", values, found::add);
         }
         return found;
     }
@@ -250,9 +259,11 @@ public final class Ledger implements AutoCloseable {
             return new Projection.Times(List.of(), List.of()); // an old ledger that is only looked at
         }
         return told(() -> jdbi.withHandle(h -> new Projection.Times(
-                h.createQuery("SELECT * FROM (SELECT entry, identifier, stage, seconds FROM stage_time ORDER BY entry DESC LIMIT :most) ORDER BY entry").bind("most", most)
+                h.createQuery("SELECT * FROM (SELECT entry, identifier, stage, seconds FROM stage_time ORDER BY entry DESC LIMIT :most) "
+                        + "ORDER BY entry").bind("most", most)
                         .map((r, _) -> new Projection.StageTime(r.getLong(1), r.getString(2), r.getString(3), r.getDouble(4))).list(),
-                h.createQuery("SELECT * FROM (SELECT entry, bytes, seconds FROM download_time ORDER BY entry DESC LIMIT :most) ORDER BY entry").bind("most", most)
+                h.createQuery("SELECT * FROM (SELECT entry, bytes, seconds FROM download_time ORDER BY entry DESC LIMIT :most) ORDER BY "
+                        + "entry").bind("most", most)
                         .map((r, _) -> new Projection.DownloadTime(r.getLong(1), r.getLong(2), r.getDouble(3))).list())));
     }
 
@@ -263,8 +274,10 @@ public final class Ledger implements AutoCloseable {
     public record Cases(long last, List<Case> all) {}
 
     public synchronized Cases cases() {
-        return told(() -> jdbi.withHandle(h -> new Cases(Projections.last(h), h.createQuery("SELECT identifier, trouble, step, outcome, count(*) FROM attempt "
-                + "WHERE identifier IS NOT NULL AND trouble IS NOT NULL AND outcome IS NOT NULL GROUP BY identifier, trouble, step, outcome")
+        return told(() -> jdbi.withHandle(h -> new Cases(Projections.last(h),
+                h.createQuery("SELECT identifier, trouble, step, outcome, count(*) FROM attempt "
+                + "WHERE identifier IS NOT NULL AND trouble IS NOT NULL AND outcome IS NOT NULL GROUP BY identifier, trouble, step, "
+                + "outcome")
                 .map((r, _) -> new Case(r.getString(1), r.getString(2), r.getString(3), r.getString(4), r.getInt(5))).list())));
     }
 
@@ -273,7 +286,11 @@ public final class Ledger implements AutoCloseable {
         boolean goOn(long done);
     }
 
-    /** Makes everything that is computed from the entries anew. @return whether it was not stopped; the rest is then made at the next opening */
+    /**
+     * Makes everything that is computed from the entries anew.
+     *
+     * @return whether it was not stopped; the rest is then made at the next opening
+     */
     public boolean rebuild(Watcher watcher) {
         told(() -> jdbi.inTransaction(h -> {
             Projections.empty(h);
@@ -296,7 +313,8 @@ public final class Ledger implements AutoCloseable {
     private synchronized long projectSome(long from) {
         return told(() -> jdbi.inTransaction(h -> {
             long last = Math.max(from, Projections.last(h));
-            List<LedgerEntry> next = h.createQuery(select + "WHERE number > :n ORDER BY number LIMIT :most").bind("n", last).bind("most", Projections.AT_ONCE).map(ENTRY).list();
+            List<LedgerEntry> next = h.createQuery(select + "WHERE number > :n ORDER BY number LIMIT :most").bind("n", last)
+                    .bind("most", Projections.AT_ONCE).map(ENTRY).list();
             new Projections(h, t -> of(h, t)).add(next);
             return next.isEmpty() ? 0L : next.getLast().number();
         }));

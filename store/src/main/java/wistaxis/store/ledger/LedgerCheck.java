@@ -45,7 +45,8 @@ public record LedgerCheck(long entries, String last, Optional<String> broken, bo
         Running check = new Running(entries.isEmpty() ? new Chain() : Chain.from(entries.getFirst()), seen, now);
         entries.forEach(check::add);
         LedgerCheck found = check.end();
-        return new LedgerCheck(found.entries(), found.last(), found.broken(), found.read(), List.of()); // what can have happened is not to be seen from an end
+        // what can have happened is not to be seen from an end
+        return new LedgerCheck(found.entries(), found.last(), found.broken(), found.read(), List.of());
     }
 
     public boolean clean() {
@@ -95,7 +96,8 @@ public record LedgerCheck(long entries, String last, Optional<String> broken, bo
             }
             for (Anchor anchor : Objects.requireNonNullElse(anchors.remove(e.number()), List.<Anchor>of())) {
                 if (unanchored == null && !e.digest().startsWith(anchor.digest())) {
-                    unanchored = anchor.words() + " says that entry [" + e.number() + "] has the digest [" + anchor.digest().substring(0, 12) + "], and it has [" + e.head()
+                    unanchored = anchor.words() + " says that entry [" + e.number() + "] has the digest [" + anchor.digest()
+                            .substring(0, 12) + "], and it has [" + e.head()
                             + "]: the ledger was made anew since";
                 }
             }
@@ -116,17 +118,23 @@ public record LedgerCheck(long entries, String last, Optional<String> broken, bo
         }
 
         private Optional<String> unanchored() {
-            return Optional.ofNullable(unanchored).or(() -> anchors.values().stream().flatMap(List::stream).filter(a -> a.entry() > chain.entries()).findFirst()
-                    .map(a -> a.words() + " is of entry [" + a.entry() + "], and there are [" + chain.entries() + "]: the end is missing, or this is another ledger"));
+            return Optional.ofNullable(unanchored).or(() -> anchors.values().stream().flatMap(List::stream)
+                    .filter(a -> a.entry() > chain.entries()).findFirst()
+                    .map(a -> a.words() + " is of entry [" + a.entry() + "], and there are [" + chain.entries()
+                    + "]: the end is missing, or this is another ledger"));
         }
 
         private Optional<String> missing() {
             if (seen == null) {
                 return Optional.empty();
             }
-            String then = "on " + seen.at().toString().substring(0, Math.min(10, seen.at().toString().length())) + " there were [" + seen.entries() + "] entries";
-            return chain.entries() < seen.entries() ? Optional.of(then + ", now there are [" + chain.entries() + "]: the end is missing, or this is another ledger")
-                    : there.equals(seen.last()) ? Optional.empty() : Optional.of(then + ", the last with another digest than entry [" + seen.entries() + "] has now: the ledger was made anew");
+            String then = "on " + seen.at().toString().substring(0, Math.min(10, seen.at().toString().length())) + " there were ["
+                    + seen.entries() + "] entries";
+            return chain.entries() < seen.entries()
+                    ? Optional.of(then + ", now there are [" + chain.entries() + "]: the end is missing, or this is another ledger")
+                    : there.equals(seen.last()) ? Optional.empty()
+                    : Optional.of(then + ", the last with another digest than entry [" + seen.entries()
+                    + "] has now: the ledger was made anew");
         }
     }
 }

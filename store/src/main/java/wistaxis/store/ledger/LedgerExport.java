@@ -38,8 +38,10 @@ public enum LedgerExport {
     CSV {
         @Override
         public void to(Writer out, Entries entries) throws IOException {
-            CSVPrinter csv = CSVFormat.RFC4180.builder().setHeader("number", "ticket", "at", "type", "event", "previous", "digest", "wall").get().print(out);
-            each(entries, e -> csv.printRecord(e.number(), e.ticket(), e.at(), e.event().type(), e.body(), e.previous(), e.digest(), e.wall()));
+            CSVPrinter csv = CSVFormat.RFC4180.builder().setHeader("number", "ticket", "at", "type", "event", "previous", "digest", "wall")
+                    .get().print(out);
+            each(entries, e -> csv.printRecord(e.number(), e.ticket(), e.at(), e.event().type(), e.body(), e.previous(), e.digest(),
+                    e.wall()));
             csv.flush();
         }
     };
@@ -55,7 +57,8 @@ public enum LedgerExport {
 
     /** @param body the event exactly as stored, which the digest is over */
     @JsonInclude(JsonInclude.Include.NON_NULL)
-    record Row(long number, String ticket, Instant at, @Nullable Instant wall, TicketEvent event, String body, String previous, String digest) {
+    record Row(long number, String ticket, Instant at, @Nullable Instant wall, TicketEvent event, String body, String previous,
+            String digest) {
         static Row of(LedgerEntry e) {
             return new Row(e.number(), e.ticket(), e.at(), e.wall(), e.event(), e.body(), e.previous(), e.digest());
         }

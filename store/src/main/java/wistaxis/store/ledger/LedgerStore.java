@@ -10,7 +10,8 @@ import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.TicketEvent;
 
 /**
- * Where the events of a bench are kept. What is appended is acknowledged by a future once it is safe on the disk, in the order in which it was asked for; reading blocks, but never for an append. Safe for
+ * Where the events of a bench are kept. What is appended is acknowledged by a future once it is safe on the disk, in the order in which
+ * it was asked for; reading blocks, but never for an append. Safe for
  * use by several threads.
  */
 public interface LedgerStore extends AutoCloseable {
@@ -18,7 +19,8 @@ public interface LedgerStore extends AutoCloseable {
      * Appends events to a ticket, all or none. What this store appended itself meanwhile counts as seen.
      *
      * @param seen number of the ticket's last entry when this was decided
-     * @return the entries; fails with {@link Ledger.Moved} when somebody else has appended since, and with {@link wistaxis.store.files.DiskTrouble} when it cannot be written
+     * @return the entries; fails with {@link Ledger.Moved} when somebody else has appended since, and with
+     *     {@link wistaxis.store.files.DiskTrouble} when it cannot be written
      */
     CompletableFuture<List<LedgerEntry>> append(String ticket, long seen, List<TicketEvent> events, Instant at);
 

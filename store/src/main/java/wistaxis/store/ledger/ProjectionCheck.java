@@ -17,7 +17,10 @@ import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 
-/** Whether the tables say of each ticket what its entries say. Keeps tickets only while they are open, so that a ledger of any length takes little memory. */
+/**
+ * Whether the tables say of each ticket what its entries say. Keeps tickets only while they are open, so that a ledger of any length
+ * takes little memory.
+ */
 final class ProjectionCheck {
     private static final int MOST = 20;
 
@@ -62,10 +65,15 @@ final class ProjectionCheck {
 
     private void compare(Projection p) {
         Ticket t = p.ticket();
-        Optional<String> row = handle.createQuery("SELECT title || char(10) || stage || char(10) || open || char(10) || coalesce(identifier, '') || char(10) || coalesce(trouble, '') || char(10) || last "
+        Optional<String> row =
+                handle.createQuery("SELECT title || char(10) || stage || char(10) || open || char(10) || coalesce(identifier, '') || "
+                        + "char(10) || coalesce(trouble, '') || char(10) || last "
                 + "FROM ticket WHERE number = ?").bind(0, t.number()).mapTo(String.class).findOne();
-        String wanted = String.join("\n", t.title(), t.stage().name(), t.closed() == null ? "1" : "0", text(t.identifier()), text(t.facts().get("trouble")), String.valueOf(p.last()));
-        List<String> attempts = handle.createQuery("SELECT n || ' ' || step || ' ' || coalesce(outcome, '') FROM attempt WHERE ticket = ? ORDER BY n").bind(0, t.number()).mapTo(String.class).list();
+        String wanted = String.join("\n", t.title(), t.stage().name(), t.closed() == null ? "1" : "0", text(t.identifier()),
+                text(t.facts().get("trouble")), String.valueOf(p.last()));
+        List<String> attempts =
+                handle.createQuery("SELECT n || ' ' || step || ' ' || coalesce(outcome, '') FROM attempt WHERE ticket = ? ORDER BY n")
+                .bind(0, t.number()).mapTo(String.class).list();
         List<String> are = Projections.attempts(t).stream().map(a -> a[1] + " " + a[2] + " " + text(a[5])).toList();
         if (!row.equals(Optional.of(wanted)) || !attempts.equals(are)) {
             found(t.number(), row.isEmpty() ? "nothing" : Arrays.toString(row.get().split("\n")) + " " + attempts);
@@ -78,7 +86,8 @@ final class ProjectionCheck {
 
     private void found(String ticket, String says) {
         if (findings.size() < MOST) {
-            findings.add("the tables say of ticket [" + ticket + "] " + says + ", which is not what its entries say; wistaxis ledger rebuild makes them anew");
+            findings.add("the tables say of ticket [" + ticket + "] " + says
+                    + ", which is not what its entries say; wistaxis ledger rebuild makes them anew");
         }
     }
 

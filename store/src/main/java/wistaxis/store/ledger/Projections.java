@@ -16,7 +16,8 @@ import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.Ticket;
 
 /**
- * The tables that lists, statistics and searches read: one row a ticket, an attempt, a stage of a run, a download, and the words of every entry. Written in the transaction that appends the entry; made
+ * The tables that lists, statistics and searches read: one row a ticket, an attempt, a stage of a run, a download, and the words of every
+ * entry. Written in the transaction that appends the entry; made
  * anew from the entries at any time.
  */
 final class Projections {
@@ -60,10 +61,13 @@ final class Projections {
 
     private void put(Projection p) {
         Ticket t = p.ticket();
-        Statements.run(handle, "INSERT OR REPLACE INTO ticket (number, nr, title, stage, open, identifier, trouble, last) VALUES (?, ?, ?, ?, ?, ?, ?, ?)",
-                t.number(), nr(t.number()), t.title(), t.stage().name(), t.closed() == null ? 1 : 0, t.identifier(), t.facts().get("trouble"), p.last());
+        Statements.run(handle,
+                "INSERT OR REPLACE INTO ticket (number, nr, title, stage, open, identifier, trouble, last) VALUES (?, ?, ?, ?, ?, ?, ?, ?)",
+                t.number(), nr(t.number()), t.title(), t.stage().name(), t.closed() == null ? 1 : 0, t.identifier(),
+                t.facts().get("trouble"), p.last());
         Statements.run(handle, "DELETE FROM attempt WHERE ticket = ?", t.number());
-        Statements.runAll(handle, "INSERT INTO attempt (ticket, n, step, identifier, trouble, outcome) VALUES (?, ?, ?, ?, ?, ?)", attempts(t));
+        Statements.runAll(handle, "INSERT INTO attempt (ticket, n, step, identifier, trouble, outcome) VALUES (?, ?, ?, ?, ?, ?)",
+                attempts(t));
         Statements.runAll(handle, "INSERT OR IGNORE INTO stage_time (entry, ticket, identifier, stage, seconds) VALUES (?, ?, ?, ?, ?)",
                 p.stages().stream().map(s -> row(s.entry(), t.number(), s.identifier(), s.stage(), s.seconds())).toList());
         Statements.runAll(handle, "INSERT OR IGNORE INTO download_time (entry, ticket, bytes, seconds) VALUES (?, ?, ?, ?)",
@@ -74,7 +78,8 @@ final class Projections {
     static List<@Nullable Object[]> attempts(Ticket t) {
         List<@Nullable Object[]> rows = new ArrayList<>();
         for (Attempt a : t.attempts()) {
-            rows.add(row(t.number(), rows.size() + 1, a.step(), t.identifier(), t.facts().get("trouble"), a.outcome().map(Attempt.Outcome::toString).orElse(null)));
+            rows.add(row(t.number(), rows.size() + 1, a.step(), t.identifier(), t.facts().get("trouble"),
+                    a.outcome().map(Attempt.Outcome::toString).orElse(null)));
         }
         return rows;
     }

@@ -11,7 +11,8 @@ import org.sqlite.SQLiteConfig;
 import wistaxis.core.facts.BadInput;
 
 /**
- * Connections that change nothing, in a database or beside it. One that lies still is read as it is. One with a log beside it, because somebody works on it or was killed, is read with its log: in
+ * Connections that change nothing, in a database or beside it. One that lies still is read as it is. One with a log beside it, because
+ * somebody works on it or was killed, is read with its log: in
  * place where the log's index is there and may be written, else from a copy of both.
  */
 final class ReadOnly {
@@ -33,7 +34,8 @@ final class ReadOnly {
         SQLiteConfig config = new SQLiteConfig();
         config.setReadOnly(true);
         config.setBusyTimeout(5000);
-        return Database.connect("jdbc:sqlite:" + file.toAbsolutePath().toUri().toString().replaceFirst("^file:///", "file:/") + "?" + how, config);
+        return Database.connect("jdbc:sqlite:" + file.toAbsolutePath().toUri().toString().replaceFirst("^file:///", "file:/") + "?" + how,
+                config);
     }
 
     /** A copy that goes with the process. A log that grows meanwhile is only longer than was asked for. */
@@ -42,7 +44,8 @@ final class ReadOnly {
         Path copy = folder.resolve("ledger.db");
         Runtime.getRuntime().addShutdownHook(new Thread(() -> remove(folder)));
         if (folder.toAbsolutePath().startsWith(file.toAbsolutePath().getParent())) {
-            throw new BadInput("[" + file + "] has a log beside it and cannot be read in place; copy the folder elsewhere and name it with --data DIR");
+            throw new BadInput("[" + file
+                    + "] has a log beside it and cannot be read in place; copy the folder elsewhere and name it with --data DIR");
         }
         Files.copy(file, copy, StandardCopyOption.REPLACE_EXISTING);
         Files.copy(log, folder.resolve("ledger.db-wal"), StandardCopyOption.REPLACE_EXISTING);

@@ -13,7 +13,10 @@ import wistaxis.core.ticket.EventWords;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
 
-/** By which words an entry is found: what it says, its ticket, its device and its day. A ticket's number, an identifier and a day are one word each. */
+/**
+ * By which words an entry is found: what it says, its ticket, its device and its day. A ticket's number, an identifier and a day are one
+ * word each.
+ */
 final class SearchWords {
     private static final Pattern ONE_WORD = Pattern.compile("(?i)T-\\d+|i(?:phone|pad|pod)\\d+,\\d+|\\d{4}-\\d{2}-\\d{2}");
     private static final Pattern NO_WORD = Pattern.compile("[^\\p{L}\\p{N}]+");
@@ -33,7 +36,8 @@ final class SearchWords {
         String device = ticket == null || ticket.identifier() == null ? "" : ticket.identifier();
         String model = device.isEmpty() ? "" : Devices.ALL.byIdentifier(device).map(DeviceModel::name).orElse("");
         LocalDate day = LocalDate.ofInstant(e.when(), ZoneId.systemDefault());
-        return String.join(" ", e.ticket(), compact(e.ticket()), compact(device), model, compact(day.toString()), ticket == null ? "" : ticket.title(), EventWords.of(e.event()));
+        return String.join(" ", e.ticket(), compact(e.ticket()), compact(device), model, compact(day.toString()), ticket == null ? ""
+                : ticket.title(), EventWords.of(e.event()));
     }
 
     private static String compact(String text) {
@@ -50,7 +54,8 @@ final class SearchWords {
                 NO_WORD.splitAsStream(part).filter(w -> !w.isEmpty()).forEach(w -> asked.add(quoted(w)));
             }
         }
-        boolean beginning = !asked.isEmpty() && asked.getLast().length() >= SHORTEST_BEGINNING + 2 && !search.endsWith(" ") && !ONE_WORD.matcher(lastOf(search)).matches();
+        boolean beginning = !asked.isEmpty() && asked.getLast().length() >= SHORTEST_BEGINNING + 2 && !search.endsWith(" ")
+                && !ONE_WORD.matcher(lastOf(search)).matches();
         return String.join(" AND ", asked) + (beginning ? " *" : "");
     }
 

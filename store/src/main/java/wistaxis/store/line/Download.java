@@ -87,7 +87,11 @@ public final class Download {
         return part.here();
     }
 
-    /** Blocks until whole, stopped or broken. @param progress told the bytes that are there, now and then, on a thread of the download's own */
+    /**
+     * Blocks until whole, stopped or broken.
+     *
+     * @param progress told the bytes that are there, now and then, on a thread of the download's own
+     */
     public Ended run(LongConsumer progress) {
         CompletableFuture<Ended> ended = new CompletableFuture<>();
         silent = false;
@@ -147,7 +151,10 @@ public final class Download {
         }
     }
 
-    /** Hangs up on a library that has gone silent. A time-out of the socket would do the same, and poll before each read: a quarter of a fast line. */
+    /**
+     * Hangs up on a library that has gone silent. A time-out of the socket would do the same, and poll before each read: a quarter of a
+     * fast line.
+     */
     private void watch(Running now) {
         try {
             while (!listening || System.nanoTime() - heardNanos < silence.toNanos()) {
@@ -162,7 +169,8 @@ public final class Download {
 
     private Ended broken(IOException e) {
         String why = silent ? "nothing came for " + silence.toSeconds() + " s" : String.valueOf(e.getMessage());
-        return part.room() < CHUNK || why.toLowerCase(Locale.ROOT).contains("no space left") || why.contains("not enough space") ? new Ended.Broken(here(), "the disk is full; make room and go on, what has come is kept", false)
+        return part.room() < CHUNK || why.toLowerCase(Locale.ROOT).contains("no space left") || why.contains("not enough space")
+                ? new Ended.Broken(here(), "the disk is full; make room and go on, what has come is kept", false)
                 : new Ended.Broken(here(), "the line broke (" + why + ")", true);
     }
 
@@ -190,7 +198,8 @@ public final class Download {
         }
     }
 
-    private long copy(InputStream in, FileChannel out, long start, Follower follower, LongConsumer progress) throws IOException, InterruptedException, LineTrouble {
+    private long copy(InputStream in, FileChannel out, long start, Follower follower, LongConsumer progress) throws IOException,
+            InterruptedException, LineTrouble {
         byte[] chunk = new byte[CHUNK];
         long at = start;
         progress.accept(at);
@@ -229,7 +238,8 @@ public final class Download {
         String found = follower.digest();
         if (!found.equals(sha256)) {
             out.truncate(0);
-            throw new LineTrouble("what came is not what the library lists: digest [" + found.substring(0, 12) + "...], expected [" + sha256.substring(0, 12) + "...]; it was thrown away", again);
+            throw new LineTrouble("what came is not what the library lists: digest [" + found.substring(0, 12) + "...], expected ["
+                    + sha256.substring(0, 12) + "...]; it was thrown away", again);
         }
     }
 }

@@ -19,7 +19,8 @@ import wistaxis.core.firmware.Fetch;
 import wistaxis.core.firmware.Leftover;
 
 /**
- * The downloads of a bench: some at once, the others waiting in order; one download serves every ticket that wants the package. A line that breaks is tried again
+ * The downloads of a bench: some at once, the others waiting in order; one download serves every ticket that wants the package. A line
+ * that breaks is tried again
  * after longer and longer pauses; a download that was stopped, or that ended with the program, goes on where it was. Thread-safe.
  */
 public final class DownloadQueue implements AutoCloseable {
@@ -72,7 +73,8 @@ public final class DownloadQueue implements AutoCloseable {
     }
 
     /**
-     * Wants a package for a ticket. A download of the same package that is there already serves this ticket as well, and is gone on with if it was paused or broken.
+     * Wants a package for a ticket. A download of the same package that is there already serves this ticket as well, and is gone on with
+     * if it was paused or broken.
      *
      * @throws wistaxis.core.facts.BadInput for a build that no library serves
      */
@@ -157,7 +159,8 @@ public final class DownloadQueue implements AutoCloseable {
         } catch (FailsafeException e) {
             ended = new Download.Ended.Stopped(mine.here());
         } catch (Throwable e) {
-            ended = new Download.Ended.Broken(0, "the download ended by itself: " + e, false); // its place in the queue is free again, whatever it was
+            // its place in the queue is free again, whatever it was
+            ended = new Download.Ended.Broken(0, "the download ended by itself: " + e, false);
         }
         Thread.interrupted();
         ended(job, mine, ended);
@@ -169,7 +172,10 @@ public final class DownloadQueue implements AutoCloseable {
         return ended;
     }
 
-    /** Which of two wins, the end of a run or a pause, is decided here under the lock: a run that is no longer the job's own, or was paused, changes nothing but the bytes. */
+    /**
+     * Which of two wins, the end of a run or a pause, is decided here under the lock: a run that is no longer the job's own, or was
+     * paused, changes nothing but the bytes.
+     */
     private synchronized void ended(Job job, Download mine, Download.Ended ended) {
         job.bytes = mine.here();
         if (job.download == mine && job.phase == Fetch.Phase.RUNNING) {

@@ -10,7 +10,8 @@ import java.util.concurrent.locks.LockSupport;
 import wistaxis.core.facts.Sha256;
 
 /**
- * Hashes a file behind its writer's back while it grows, on a thread of its own, so that the digest is there soon after the last byte. A line that is faster than
+ * Hashes a file behind its writer's back while it grows, on a thread of its own, so that the digest is there soon after the last byte. A
+ * line that is faster than
  * the digest is not slowed down by it: the digest then waits and catches up at the end.
  */
 final class Follower implements AutoCloseable {
@@ -18,7 +19,10 @@ final class Follower implements AutoCloseable {
     private static final long NAP = 2_000_000L;
     private static final long LONG_NAP = 30_000_000L;
 
-    /** Above this rate of the writer the digest would take the processor from it, bytes a second. Ours, measured: about what one core hashes. */
+    /**
+     * Above this rate of the writer the digest would take the processor from it, bytes a second. Ours, measured: about what one core
+     * hashes.
+     */
     private static final double TOO_FAST = 160e6;
 
     private final Path file;

@@ -69,9 +69,13 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
         return client;
     }
 
-    /** A client for what is large: it hands on what the socket gives, and lets go of it when told to. Its sockets have no time-out: {@link Download} listens for silence. */
+    /**
+     * A client for what is large: it hands on what the socket gives, and lets go of it when told to. Its sockets have no time-out:
+     * {@link Download} listens for silence.
+     */
     public static CloseableHttpClient large() {
-        ConnectionConfig config = ConnectionConfig.custom().setConnectTimeout(Timeout.of(CONNECT)).setSocketTimeout(Timeout.DISABLED).build();
+        ConnectionConfig config = ConnectionConfig.custom().setConnectTimeout(Timeout.of(CONNECT)).setSocketTimeout(Timeout.DISABLED)
+                .build();
         return HttpClients.createMinimal(PoolingHttpClientConnectionManagerBuilder.create().setDefaultConnectionConfig(config).build());
     }
 
@@ -80,7 +84,8 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
 
     @Override
     public List<Build> buildsFor(String identifier) throws OutsideTrouble {
-        return ask(HttpRequest.newBuilder(address.get().resolve("/builds?device=" + Names.identifier(identifier))), text -> Json.readList(text, Build.class, "answer of the firmware library"), "firmware library");
+        return ask(HttpRequest.newBuilder(address.get().resolve("/builds?device=" + Names.identifier(identifier))),
+                text -> Json.readList(text, Build.class, "answer of the firmware library"), "firmware library");
     }
 
     @Override
@@ -98,22 +103,26 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
     public Download download(Build build, Path file, LineShare share) {
         String path = build.path();
         if (path == null) {
-            throw new BadInput("build [" + build.build() + "] is known, but no library serves its package; add the file to the shelf by hand");
+            throw new BadInput("build [" + build.build()
+                    + "] is known, but no library serves its package; add the file to the shelf by hand");
         }
         return new Download(files(), address.get().resolve(path), build.sizeBytes(), build.sha256(), file, share, silence);
     }
 
     private <T> T ask(HttpRequest.Builder request, Function<String, T> read, String who) throws OutsideTrouble {
         try {
-            HttpResponse<String> response = http().send(request.timeout(Duration.ofSeconds(60)).build(), HttpResponse.BodyHandlers.ofString());
+            HttpResponse<String> response = http().send(request.timeout(Duration.ofSeconds(60)).build(),
+                    HttpResponse.BodyHandlers.ofString());
             if (response.statusCode() != 200) {
-                throw new OutsideTrouble("The " + who + " answers " + response.statusCode() + ": " + Json.read(response.body(), Trouble.class, who).error());
+                throw new OutsideTrouble("The " + who + " answers " + response.statusCode() + ": "
+                        + Json.read(response.body(), Trouble.class, who).error());
             }
             return read.apply(response.body());
         } catch (BadInput e) {
             throw new OutsideTrouble("The " + who + " does not answer as agreed: " + e.getMessage(), e);
         } catch (IOException e) {
-            throw new OutsideTrouble("The " + who + " does not answer (" + e.getClass().getSimpleName() + "). Check the line and try again.", e);
+            throw new OutsideTrouble("The " + who + " does not answer (" + e.getClass().getSimpleName()
+                    + "). Check the line and try again.", e);
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             throw new OutsideTrouble("Stopped while asking the " + who + ".", e);

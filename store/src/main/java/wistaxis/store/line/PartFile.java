@@ -22,7 +22,10 @@ import wistaxis.store.files.Room;
 import wistaxis.store.files.SideFile;
 import wistaxis.store.files.WholeFile;
 
-/** What has come of a file so far: {@code NAME.part}, and beside it, in {@code NAME.part.json}, which version of the remote file it is from. */
+/**
+ * What has come of a file so far: {@code NAME.part}, and beside it, in {@code NAME.part.json}, which version of the remote file it is
+ * from.
+ */
 final class PartFile {
     private static final String SUFFIX = ".part";
 
@@ -60,7 +63,8 @@ final class PartFile {
         PartFile part = new PartFile(path.resolveSibling(name.substring(0, name.length() - SUFFIX.length())), Long.MAX_VALUE, "");
         try {
             Note note = part.noted();
-            return note == null || !note.sha256().matches("[0-9a-f]{64}") ? Optional.empty() : Optional.of(new Leftover(part.file, Files.size(path), note.sha256()));
+            return note == null || !note.sha256().matches("[0-9a-f]{64}") ? Optional.empty()
+                    : Optional.of(new Leftover(part.file, Files.size(path), note.sha256()));
         } catch (IOException e) {
             return Optional.empty();
         }
@@ -91,7 +95,8 @@ final class PartFile {
     FileChannel open() throws IOException, LineTrouble {
         Rights.makeFolder(file.toAbsolutePath().getParent());
         Room.check(file, size - here());
-        FileChannel out = FileChannel.open(path(), StandardOpenOption.CREATE, StandardOpenOption.WRITE, StandardOpenOption.READ, LinkOption.NOFOLLOW_LINKS);
+        FileChannel out = FileChannel.open(path(), StandardOpenOption.CREATE, StandardOpenOption.WRITE, StandardOpenOption.READ,
+                LinkOption.NOFOLLOW_LINKS);
         try {
             if (!locked(out)) {
                 throw new LineTrouble("[" + path() + "] is being fetched already by another download", false);
@@ -107,7 +112,10 @@ final class PartFile {
         }
     }
 
-    /** Locked is a byte that no file ever has: on Windows a locked stretch cannot be read by anybody else, and the digest is read while the file is written. */
+    /**
+     * Locked is a byte that no file ever has: on Windows a locked stretch cannot be read by anybody else, and the digest is read while
+     * the file is written.
+     */
     private static boolean locked(FileChannel out) throws IOException {
         try {
             return out.tryLock(Long.MAX_VALUE - 1, 1, false) != null;
@@ -124,7 +132,8 @@ final class PartFile {
 
     private @Nullable Note noted() {
         try {
-            return Files.exists(note()) ? Json.read(OutsideFile.text(note(), "note of a download", 1), Note.class, note().toString()) : null;
+            return Files.exists(note()) ? Json.read(OutsideFile.text(note(), "note of a download", 1), Note.class, note().toString())
+                    : null;
         } catch (BadInput e) {
             return null;
         }
@@ -132,7 +141,8 @@ final class PartFile {
 
     /** A note that cannot be read is kept beside, and the download begins anew. */
     private @Nullable Note notedOrSetAside() {
-        return new SideFile(note(), "note of a download", 1).<@Nullable Note>read(text -> Json.read(text, Note.class, note().toString()), null).value();
+        return new SideFile(note(), "note of a download", 1).<@Nullable Note>read(text -> Json.read(text, Note.class, note().toString()),
+                null).value();
     }
 
     /** Throws away what is there and begins with another version. */

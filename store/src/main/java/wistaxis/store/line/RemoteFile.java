@@ -15,7 +15,10 @@ import org.apache.hc.core5.http.HttpHost;
 import org.apache.hc.core5.http.HttpStatus;
 import org.jspecify.annotations.Nullable;
 
-/** A file that a library serves, asked for over HTTP from any byte on (RFC 9110). For one reader; {@link #hangUp} may come from any thread. */
+/**
+ * A file that a library serves, asked for over HTTP from any byte on (RFC 9110). For one reader; {@link #hangUp} may come from any
+ * thread.
+ */
 final class RemoteFile {
     private final HttpClient http;
     private final URI from;
@@ -45,7 +48,8 @@ final class RemoteFile {
     Answer ask(long at, String etag) throws IOException, LineTrouble {
         ClassicHttpResponse response = send(at, etag);
         int status = response.getCode();
-        boolean rest = status == HttpStatus.SC_PARTIAL_CONTENT && at > 0 && ("bytes " + at + "-" + (size - 1) + "/" + size).equals(header(response, HttpHeaders.CONTENT_RANGE));
+        boolean rest = status == HttpStatus.SC_PARTIAL_CONTENT && at > 0 && ("bytes " + at + "-" + (size - 1) + "/" + size)
+                .equals(header(response, HttpHeaders.CONTENT_RANGE));
         if (!rest && at > 0 && (status == HttpStatus.SC_PARTIAL_CONTENT || status == HttpStatus.SC_REQUESTED_RANGE_NOT_SATISFIABLE)) {
             drop();
             return ask(0, "");
@@ -53,10 +57,12 @@ final class RemoteFile {
         HttpEntity entity = response.getEntity();
         long length = entity == null ? 0 : entity.getContentLength();
         if (!rest && status != HttpStatus.SC_OK) {
-            throw new LineTrouble("the library answers " + status + " for " + from.getPath(), status >= 500 || status == HttpStatus.SC_TOO_MANY_REQUESTS || status == HttpStatus.SC_REQUEST_TIMEOUT);
+            throw new LineTrouble("the library answers " + status + " for " + from.getPath(), status >= 500
+                    || status == HttpStatus.SC_TOO_MANY_REQUESTS || status == HttpStatus.SC_REQUEST_TIMEOUT);
         }
         if (!rest && length >= 0 && length != size) {
-            throw new LineTrouble("the library lists [" + size + "] bytes and sends [" + length + "]: not the package that was chosen", false);
+            throw new LineTrouble("the library lists [" + size + "] bytes and sends [" + length + "]: not the package that was chosen",
+                    false);
         }
         return new Answer(entity == null ? InputStream.nullInputStream() : entity.getContent(), rest, header(response, HttpHeaders.ETAG));
     }

@@ -21,7 +21,10 @@ import wistaxis.core.keys.Rehearsal.Span;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.practice.Margin;
 
-/** One page for the wall: every school of a family as a small score with its seconds and margins, what is seen on the way, and what went wrong. */
+/**
+ * One page for the wall: every school of a family as a small score with its seconds and margins, what is seen on the way, and what went
+ * wrong.
+ */
 public final class FamilyCard {
     private static final int INK = 0x26221c;
     private static final int MUTED = 0x6b6255;
@@ -62,7 +65,8 @@ public final class FamilyCard {
     public static byte[] pdf(KeyFamily which, SequenceLibrary schools) throws IOException {
         Family family = DeviceCatalogue.shipped().family(which);
         try (Page page = new Page("Keys of the " + which + " family")) {
-            new FamilyCard(page, family).draw(schools.all().stream().filter(s -> s.family() == which).sorted(Comparator.comparing(KeySequence::goal)).toList());
+            new FamilyCard(page, family).draw(schools.all().stream().filter(s -> s.family() == which)
+                    .sorted(Comparator.comparing(KeySequence::goal)).toList());
             return page.pdf();
         }
     }
@@ -71,14 +75,17 @@ public final class FamilyCard {
         float title = page.text(family.family().toString(), EDGE, 44, 22, true, INK) + 14;
         float y = page.paragraph(family.tellTale(), EDGE + title, 36, Page.WIDTH - 2 * EDGE - title, 8.5f, false, MUTED);
         y = Math.max(y, 52) + 4;
-        page.text("Dark: hold. Light: how much later is still in time. A mark below: what you see or the host sees. Seeing it always beats the count.", EDGE, y, SMALL, false, MUTED);
+        page.text("Dark: hold. Light: how much later is still in time. A mark below: what you see or the host sees. Seeing it always "
+                + "beats the count.", EDGE, y, SMALL, false, MUTED);
         float top = y + 10;
-        float table = FLOOR - 36 - page.height(CAUTION, Page.WIDTH - 2 * EDGE, SMALL, true) - Math.max(height(DFU) + 12 + height(RECOVERY), height(EITHER));
+        float table = FLOOR - 36 - page.height(CAUTION, Page.WIDTH - 2 * EDGE, SMALL, true) - Math.max(height(DFU) + 12 + height(RECOVERY),
+                height(EITHER));
         while (lane > LOWEST_LANE && columns(schools, top, false) > table) {
             lane -= 0.25f;
         }
         readings(columns(schools, top, true) + 2);
-        page.text("Wistaxis. Times of the device are those of its model, not promises. Erasing asks the owner first; no key sequence opens an account lock.", EDGE, Page.HEIGHT - 14, 7, false, MUTED);
+        page.text("Wistaxis. Times of the device are those of its model, not promises. Erasing asks the owner first; no key sequence "
+                + "opens an account lock.", EDGE, Page.HEIGHT - 14, 7, false, MUTED);
     }
 
     /** The schools in two columns, each put where there is more room. @return where the longer one ends */
@@ -146,7 +153,8 @@ public final class FamilyCard {
         float free = 0;
         for (int i = 0; i < score.steps(); i++) {
             KeyStep step = score.step(i);
-            String words = step.until() != null ? (step.until().byHost() ? "host: " : "") + step.until().mark() : step.action() == KeyStep.Action.PLUG ? "plug in" : step.action() == KeyStep.Action.DRAG ? "drag" : "";
+            String words = step.until() != null ? (step.until().byHost() ? "host: " : "") + step.until().mark()
+                    : step.action() == KeyStep.Action.PLUG ? "plug in" : step.action() == KeyStep.Action.DRAG ? "drag" : "";
             if (words.isEmpty()) {
                 continue;
             }
@@ -162,7 +170,8 @@ public final class FamilyCard {
 
     private static String words(KeyStep step, long nanos) {
         long seconds = Math.round(nanos / 1e9);
-        return step.until() == null ? seconds + " s" : step.seconds() == null ? "~" + seconds + " s" : "up to " + Math.round(step.seconds()) + " s";
+        return step.until() == null ? seconds + " s" : step.seconds() == null ? "~" + seconds + " s" : "up to "
+                + Math.round(step.seconds()) + " s";
     }
 
     private static float at(long nanos, float scale) {
@@ -170,7 +179,8 @@ public final class FamilyCard {
     }
 
     private static String note(KeySequence school) {
-        String where = school.plugged() ? ", plugged in first" : school.goal() == Goal.RECOVERY || school.goal() == Goal.DFU ? ", unplugged first" : "";
+        String where = school.plugged() ? ", plugged in first" : school.goal() == Goal.RECOVERY || school.goal() == Goal.DFU
+                ? ", unplugged first" : "";
         String start = school.from().size() == 1 ? ", " + school.from().getFirst() : "";
         return (school.minority() ? ", few do it" : "") + where + start + (school.provenance() == Provenance.MEMORY ? ", from memory" : "");
     }

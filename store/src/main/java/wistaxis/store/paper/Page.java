@@ -16,7 +16,9 @@ import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.font.PDFont;
 import org.apache.pdfbox.pdmodel.font.PDType0Font;
 
-/** A page of paper, A4, measured in points from its upper left corner, in the shipped font. Colours are red, green and blue, a byte each. */
+/**
+ * A page of paper, A4, measured in points from its upper left corner, in the shipped font. Colours are red, green and blue, a byte each.
+ */
 final class Page implements AutoCloseable {
     static final float WIDTH = PDRectangle.A4.getWidth();
     static final float HEIGHT = PDRectangle.A4.getHeight();

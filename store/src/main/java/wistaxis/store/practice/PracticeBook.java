@@ -48,7 +48,10 @@ public final class PracticeBook implements AutoCloseable {
         return new PracticeBook(file, DATABASE.open(file));
     }
 
-    /** Opens the book whatever happens: a damaged one is set aside, and where none can be kept, what is practised is kept until the end of the program. */
+    /**
+     * Opens the book whatever happens: a damaged one is set aside, and where none can be kept, what is practised is kept until the end of
+     * the program.
+     */
     public static Opened openAnyhow(Path file) {
         try {
             return new Opened(open(file), "");
@@ -74,7 +77,8 @@ public final class PracticeBook implements AutoCloseable {
         try {
             Connection connection = DriverManager.getConnection("jdbc:sqlite::memory:");
             DATABASE.migrate(Jdbi.create(connection));
-            return new Opened(new PracticeBook(file, connection), "The practice book cannot be used, what is practised now is not kept: " + e.getMessage());
+            return new Opened(new PracticeBook(file, connection), "The practice book cannot be used, what is practised now is not kept: "
+                    + e.getMessage());
         } catch (SQLException x) {
             throw new IllegalStateException("no database in memory", x);
         }
@@ -103,7 +107,8 @@ public final class PracticeBook implements AutoCloseable {
     }
 
     private static void add(Handle h, String person, String kind, Instant at, String body) {
-        h.execute("INSERT INTO practice (person, kind, at, body) VALUES (?, ?, ?, ?)", person, kind, at.truncatedTo(ChronoUnit.MILLIS).toString(), body);
+        h.execute("INSERT INTO practice (person, kind, at, body) VALUES (?, ?, ?, ?)", person, kind, at.truncatedTo(ChronoUnit.MILLIS)
+                .toString(), body);
     }
 
     /** A person's attempts, oldest first. */
@@ -118,7 +123,8 @@ public final class PracticeBook implements AutoCloseable {
 
     private <T> List<T> read(String person, String kind, Class<T> type) {
         List<T> all = new ArrayList<>();
-        for (String body : jdbi.withHandle(h -> h.createQuery("SELECT body FROM practice WHERE person = :p AND kind = :k ORDER BY number").bind("p", person).bind("k", kind).mapTo(String.class).list())) {
+        for (String body : jdbi.withHandle(h -> h.createQuery("SELECT body FROM practice WHERE person = :p AND kind = :k ORDER BY number")
+                .bind("p", person).bind("k", kind).mapTo(String.class).list())) {
             try {
                 all.add(Json.read(body, type, "practice book"));
             } catch (BadInput e) {
@@ -135,7 +141,8 @@ public final class PracticeBook implements AutoCloseable {
 
     /** Everybody who has practised, in the order of their first time. */
     public List<String> people() {
-        return jdbi.withHandle(h -> h.createQuery("SELECT person FROM practice GROUP BY person ORDER BY min(number)").mapTo(String.class).list());
+        return jdbi.withHandle(h -> h.createQuery("SELECT person FROM practice GROUP BY person ORDER BY min(number)").mapTo(String.class)
+                .list());
     }
 
     @Override

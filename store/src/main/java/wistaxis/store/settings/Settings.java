@@ -22,7 +22,8 @@ import wistaxis.store.files.WholeFile;
  * @param modeWindow how long a device stays in recovery by itself, a span such as {@code 15min}; null for the usual one
  * @param schools the school last taken, by key family and goal; null where the likeliest is always taken
  */
-public record Settings(Map<String, String> preferences, String holidays, @Nullable String modeWindow, @Nullable Map<String, String> schools) {
+public record Settings(Map<String, String> preferences, String holidays, @Nullable String modeWindow,
+        @Nullable Map<String, String> schools) {
     public static final Settings USUAL = new Settings(Map.of(), "gb-eng", null, null);
 
     private static final int MOST = 1000;
@@ -32,7 +33,8 @@ public record Settings(Map<String, String> preferences, String holidays, @Nullab
         preferences = Map.copyOf(preferences);
         schools = schools == null ? null : Map.copyOf(schools);
         if (holidays.length() > 20 || preferences.size() > MOST || schools != null && schools.size() > MOST) {
-            throw new BadInput("settings with a holiday region [" + Shown.value(holidays) + "], " + preferences.size() + " preferences: that is no settings file");
+            throw new BadInput("settings with a holiday region [" + Shown.value(holidays) + "], " + preferences.size()
+                    + " preferences: that is no settings file");
         }
         if (modeWindow != null) {
             Units.span(modeWindow);
@@ -44,7 +46,11 @@ public record Settings(Map<String, String> preferences, String holidays, @Nullab
         return Json.read(text, Settings.class, name);
     }
 
-    /** What is in the file, the usual where there is none; one that cannot be understood is set aside. @param check throws for what else is wrong with them */
+    /**
+     * What is in the file, the usual where there is none; one that cannot be understood is set aside.
+     *
+     * @param check throws for what else is wrong with them
+     */
     public static SideFile.Read<Settings> read(Path file, Consumer<Settings> check) {
         return new SideFile(file, "settings file", 1).read(text -> {
             Settings read = parse(text, String.valueOf(file.getFileName()));

@@ -66,8 +66,10 @@ class FilesTest {
         Path link = Files.createSymbolicLink(folder.resolve("link"), victim);
         Files.createSymbolicLink(folder.resolve("link.tmp"), victim);
         assertThatThrownBy(() -> WholeFile.write(link, "x")).isInstanceOf(FileSystemException.class).hasMessageContaining("it is a link");
-        assertThatThrownBy(() -> WholeFile.write(folder, "x")).isInstanceOf(FileSystemException.class).hasMessageContaining("it is a folder");
-        assertThatThrownBy(() -> WholeFile.write(Path.of("/dev/null"), "x")).isInstanceOf(FileSystemException.class).hasMessageContaining("a device or a pipe");
+        assertThatThrownBy(() -> WholeFile.write(folder, "x")).isInstanceOf(FileSystemException.class)
+                .hasMessageContaining("it is a folder");
+        assertThatThrownBy(() -> WholeFile.write(Path.of("/dev/null"), "x")).isInstanceOf(FileSystemException.class)
+                .hasMessageContaining("a device or a pipe");
         assertThatThrownBy(() -> WholeFile.write(folder.resolve("."), "x")).isInstanceOf(FileSystemException.class);
         assertThat(victim).hasContent("precious");
         assertThat(there()).containsExactly("link", "link.tmp", "victim");
@@ -87,11 +89,13 @@ class FilesTest {
         Path file = folder.resolve("side.json");
         SideFile side = new SideFile(file, "side file", 1);
         assertThat(side.read(t -> t, "usual")).isEqualTo(new SideFile.Read<>("usual", ""));
-        byte[][] family = {{}, {0}, {(byte) 0xFF, (byte) 0xFE, 'x', 0}, "null".getBytes(StandardCharsets.UTF_8), "{".getBytes(StandardCharsets.UTF_8), "[".repeat(200_000).getBytes(StandardCharsets.UTF_8),
+        byte[][] family = {{}, {0}, {(byte) 0xFF, (byte) 0xFE, 'x', 0}, "null".getBytes(StandardCharsets.UTF_8),
+                "{".getBytes(StandardCharsets.UTF_8), "[".repeat(200_000).getBytes(StandardCharsets.UTF_8),
             " ".repeat(1_000_001).getBytes(StandardCharsets.UTF_8), {(byte) 0xC3}};
         for (byte[] bytes : family) {
             Files.write(file, bytes);
-            SideFile.Read<FolderHold.Holder> read = side.read(t -> Json.read(t, FolderHold.Holder.class, "side.json"), new FolderHold.Holder(1, null, Instant.EPOCH));
+            SideFile.Read<FolderHold.Holder> read = side.read(t -> Json.read(t, FolderHold.Holder.class, "side.json"),
+                    new FolderHold.Holder(1, null, Instant.EPOCH));
             assertThat(read.value().pid()).isEqualTo(1);
             assertThat(read.trouble()).contains("side file").contains("set aside as [side.json.set-aside-");
             assertThat(file).doesNotExist();
@@ -108,9 +112,11 @@ class FilesTest {
     @Test
     @DisabledOnOs(OS.WINDOWS)
     void pipesWithoutAnEndAreReadUpToALimit() throws IOException {
-        assertThatThrownBy(() -> OutsideFile.text(Path.of("/dev/zero"), "case", 1)).isInstanceOf(BadInput.class).hasMessageContaining("longer than 1 MB");
+        assertThatThrownBy(() -> OutsideFile.text(Path.of("/dev/zero"), "case", 1)).isInstanceOf(BadInput.class)
+                .hasMessageContaining("longer than 1 MB");
         assertThatThrownBy(() -> OutsideFile.text(folder, "case", 1)).isInstanceOf(BadInput.class).hasMessageContaining("is a folder");
-        assertThatThrownBy(() -> OutsideFile.text(folder.resolve("none\u001b"), "case", 1)).isInstanceOf(BadInput.class).hasMessageContaining("no such file").hasMessageNotContaining("\u001b");
+        assertThatThrownBy(() -> OutsideFile.text(folder.resolve("none\u001b"), "case", 1)).isInstanceOf(BadInput.class)
+                .hasMessageContaining("no such file").hasMessageNotContaining("\u001b");
     }
 
     @ParameterizedTest
@@ -123,7 +129,8 @@ class FilesTest {
     void pathsAreKeptSoThatTheFolderCanBeMoved() {
         assertThat(Inside.kept(folder, folder.resolve("packages/a.zip"))).isEqualTo("packages/a.zip");
         assertThat(Inside.found(folder, "packages/a.zip")).isEqualTo(folder.resolve("packages/a.zip"));
-        assertThat(Inside.found(folder, "/elsewhere/a.zip")).as("written before paths were relative").isEqualTo(Path.of("/elsewhere/a.zip"));
+        assertThat(Inside.found(folder, "/elsewhere/a.zip")).as("written before paths were relative")
+                .isEqualTo(Path.of("/elsewhere/a.zip"));
         assertThatThrownBy(() -> Inside.found(folder, "../../a.zip")).isInstanceOf(BadInput.class);
     }
 
@@ -165,7 +172,8 @@ class FilesTest {
 
     @Test
     void aLongWriteThatDoesNotFitIsRefusedBeforeItBegins() throws IOException {
-        assertThatThrownBy(() -> Room.check(folder.resolve("x"), Long.MAX_VALUE / 2)).isInstanceOfSatisfying(FileSystemException.class, e -> assertThat(kind(folder, e)).isEqualTo(Kind.FULL));
+        assertThatThrownBy(() -> Room.check(folder.resolve("x"), Long.MAX_VALUE / 2))
+                .isInstanceOfSatisfying(FileSystemException.class, e -> assertThat(kind(folder, e)).isEqualTo(Kind.FULL));
         Room.check(folder.resolve("x"), 10);
         assertThat(there()).isEmpty();
     }
@@ -180,10 +188,12 @@ class FilesTest {
         assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(data.settings()))).isEqualTo("rw-------");
         Ledger.open(data.ledger()).close();
         assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(data.ledger()))).isEqualTo("rw-------");
-        Path somebodys = Files.createDirectory(folder.resolve("somebodys"), PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rwxr-xr-x")));
+        Path somebodys = Files.createDirectory(folder.resolve("somebodys"),
+                PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rwxr-xr-x")));
         Files.writeString(somebodys.resolve("letter.txt"), "mine");
         DataFolder.open(somebodys);
-        assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(somebodys))).as("what is not ours is left as it is").isEqualTo("rwxr-xr-x");
+        assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(somebodys))).as("what is not ours is left as it is")
+                .isEqualTo("rwxr-xr-x");
     }
 
     /** What a child process does: takes the folder, says so, and stays. */
@@ -199,7 +209,8 @@ class FilesTest {
     }
 
     private Process child() throws IOException {
-        return new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "-XX:TieredStopAtLevel=1", "-cp", System.getProperty("java.class.path"), Holding.class.getName(), folder.toString())
+        return new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "-XX:TieredStopAtLevel=1", "-cp",
+                System.getProperty("java.class.path"), Holding.class.getName(), folder.toString())
                 .redirectErrorStream(true).start();
     }
 
@@ -208,14 +219,16 @@ class FilesTest {
         Process first = child();
         try (var out = first.inputReader()) {
             assertThat(out.readLine()).isEqualTo("holding true");
-            assertThatThrownBy(() -> FolderHold.take(folder)).isInstanceOf(FolderHold.InUse.class).hasMessageContaining("process " + first.pid()).hasMessageContaining(folder.toString());
+            assertThatThrownBy(() -> FolderHold.take(folder)).isInstanceOf(FolderHold.InUse.class)
+                    .hasMessageContaining("process " + first.pid()).hasMessageContaining(folder.toString());
             Process second = child();
             assertThat(second.inputReader().readLine()).contains("is in use by another Wistaxis (process " + first.pid());
             assertThat(second.waitFor(20, TimeUnit.SECONDS)).isTrue();
         } finally {
             first.destroyForcibly().waitFor();
         }
-        assertThat(Files.readString(folder.resolve("holder.json"))).as("the note of a killed one is stale").contains("\"pid\":" + first.pid());
+        assertThat(Files.readString(folder.resolve("holder.json"))).as("the note of a killed one is stale")
+                .contains("\"pid\":" + first.pid());
         FolderHold mine = FolderHold.take(folder);
         assertThatThrownBy(() -> FolderHold.take(folder)).as("two windows of one process").isInstanceOf(FolderHold.InUse.class);
         mine.close();
@@ -249,7 +262,8 @@ class FilesTest {
                 }).isInstanceOfSatisfying(DiskTrouble.class, e -> assertThat(e.kind()).isEqualTo(Kind.FULL));
                 assertThat(kept[0]).isGreaterThan(10);
             }
-            assertThatThrownBy(() -> WholeFile.write(disk.resolve("x"), new byte[900_000])).isInstanceOfSatisfying(IOException.class, e -> assertThat(kind(disk, e)).isEqualTo(Kind.FULL));
+            assertThatThrownBy(() -> WholeFile.write(disk.resolve("x"), new byte[900_000]))
+                    .isInstanceOfSatisfying(IOException.class, e -> assertThat(kind(disk, e)).isEqualTo(Kind.FULL));
             try (Stream<Path> files = Files.list(disk)) {
                 assertThat(files.filter(WholeFile::isTemporary)).isEmpty();
             }
@@ -266,7 +280,8 @@ class FilesTest {
 
     private static boolean run(String... command) throws InterruptedException {
         try {
-            return new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(ProcessBuilder.Redirect.DISCARD).start().waitFor() == 0;
+            return new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(ProcessBuilder.Redirect.DISCARD).start()
+                    .waitFor() == 0;
         } catch (IOException e) {
             return false;
         }

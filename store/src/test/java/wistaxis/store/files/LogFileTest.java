@@ -20,11 +20,13 @@ class LogFileTest {
         Path file = folder.resolve("100% mine").resolve("wistaxis.log");
         try (LogFile log = LogFile.begin(file)) {
             assertThat(log).isNotNull();
-            LogFile.failed("ticket [T-0007]", new IllegalStateException("not saved", new BadInput("imei [356958031648320]: too short, for [Ms Marsh]")));
+            LogFile.failed("ticket [T-0007]", new IllegalStateException("not saved",
+                    new BadInput("imei [356958031648320]: too short, for [Ms Marsh]")));
         }
         LogFile.failed("after the end", new IllegalStateException("nobody writes"));
         String text = Files.readString(file.resolveSibling("wistaxis-0.log"));
-        assertThat(text).contains("ticket [...]", "not saved", "LogFileTest.saysWhatFailed", "imei [...]: too short").doesNotContain("35695803", "Marsh", "nobody writes");
+        assertThat(text).contains("ticket [...]", "not saved", "LogFileTest.saysWhatFailed", "imei [...]: too short")
+                .doesNotContain("35695803", "Marsh", "nobody writes");
     }
 
     @Test

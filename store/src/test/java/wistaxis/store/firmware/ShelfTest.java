@@ -38,12 +38,14 @@ class ShelfTest {
     private Path folder = Path.of("");
 
     private Shelf shelf() {
-        return new Shelf(folder.resolve("packages"), folder.resolve("shelf.json"), new PackageCheck(PackageLayout.shipped(), StandInSigner.publicKey()));
+        return new Shelf(folder.resolve("packages"), folder.resolve("shelf.json"),
+                new PackageCheck(PackageLayout.shipped(), StandInSigner.publicKey()));
     }
 
     private Path made(String name, String product) throws IOException {
         Path file = folder.resolve(name);
-        new StandInPackage(List.of(product), "31.10", "31K88", Map.of("boot/kernel.img", new byte[900_000], "system/root.img", new byte[4_000_000])).write(file, new StandInSigner());
+        new StandInPackage(List.of(product), "31.10", "31K88",
+                Map.of("boot/kernel.img", new byte[900_000], "system/root.img", new byte[4_000_000])).write(file, new StandInSigner());
         return file;
     }
 
@@ -56,10 +58,12 @@ class ShelfTest {
         Shelf.Item item = shelf.find("iPhone13,2", "31.10", "31K88").orElseThrow();
         assertThat(shelf.find("iPhone14,5", "31.10", "31K88")).isEmpty();
         assertThat(shelf.prove(shelf.file(item), null, _ -> true).proven()).isTrue();
-        assertThat(shelf().items()).as("remembered by the next start").singleElement().satisfies(i -> assertThat(i.report().proven()).isTrue());
+        assertThat(shelf().items()).as("remembered by the next start").singleElement()
+                .satisfies(i -> assertThat(i.report().proven()).isTrue());
         Files.write(shelf.file(item), new byte[1000]);
         assertThat(shelf.rescan()).isTrue();
-        assertThat(shelf.items()).as("a changed file is looked at again").singleElement().satisfies(i -> assertThat(i.report().verdict()).isEqualTo(Verdict.DAMAGED));
+        assertThat(shelf.items()).as("a changed file is looked at again").singleElement()
+                .satisfies(i -> assertThat(i.report().verdict()).isEqualTo(Verdict.DAMAGED));
         assertThat(shelf.rescan()).as("nothing changed").isFalse();
     }
 
@@ -132,15 +136,18 @@ class ShelfTest {
     }
 
     private static Build build(String version, String digit, boolean signed) {
-        return new Build(List.of("iPhone13,2"), SystemVersion.parse(version), "B" + version, LocalDate.of(2026, 5, 1), 1000, digit.repeat(64), "/p", signed, null);
+        return new Build(List.of("iPhone13,2"), SystemVersion.parse(version), "B" + version, LocalDate.of(2026, 5, 1), 1000,
+                digit.repeat(64), "/p", signed, null);
     }
 
     private static void theSamePackageOfTwoModelsIsKeptForBoth(FirmwareCatalogue catalogue) {
         Build shared = build("31.10", "c", true);
-        Build other = new Build(List.of("iPhone13,3"), shared.version(), shared.build(), shared.released(), shared.sizeBytes(), shared.sha256(), shared.path(), true, null);
+        Build other = new Build(List.of("iPhone13,3"), shared.version(), shared.build(), shared.released(), shared.sizeBytes(),
+                shared.sha256(), shared.path(), true, null);
         FirmwareCatalogue both = catalogue.refreshed("iPhone13,3", List.of(other), NOW.plusSeconds(90), Set.of());
         assertThat(both.of("iPhone13,2")).hasSize(2);
-        assertThat(both.of("iPhone13,3")).singleElement().satisfies(l -> assertThat(l.build().identifiers()).containsExactly("iPhone13,2", "iPhone13,3"));
+        assertThat(both.of("iPhone13,3")).singleElement()
+                .satisfies(l -> assertThat(l.build().identifiers()).containsExactly("iPhone13,2", "iPhone13,3"));
         FirmwareCatalogue less = both.refreshed("iPhone13,3", List.of(), NOW.plusSeconds(120), Set.of());
         assertThat(less.of("iPhone13,3")).isEmpty();
         assertThat(less.of("iPhone13,2")).as("gone for one model, not for the other").hasSize(2);
@@ -148,22 +155,29 @@ class ShelfTest {
 
     @Test
     void theCatalogueIsMergedWithoutLosingWhatIsOnTheShelf() throws IOException {
-        FirmwareCatalogue first = FirmwareCatalogue.EMPTY.refreshed("iPhone13,2", List.of(build("31.9", "a", true), build("31.8", "b", true)), NOW, Set.of());
-        FirmwareCatalogue next = first.refreshed("iPhone13,2", List.of(build("31.10", "c", true)), NOW.plusSeconds(60), Set.of("a".repeat(64)));
-        assertThat(next.of("iPhone13,2")).extracting(l -> l.build().version().toString()).as("31.8 is gone, 31.9 is on the shelf").containsExactly("31.10", "31.9");
+        FirmwareCatalogue first = FirmwareCatalogue.EMPTY.refreshed("iPhone13,2",
+                List.of(build("31.9", "a", true), build("31.8", "b", true)), NOW, Set.of());
+        FirmwareCatalogue next = first.refreshed("iPhone13,2", List.of(build("31.10", "c", true)), NOW.plusSeconds(60),
+                Set.of("a".repeat(64)));
+        assertThat(next.of("iPhone13,2")).extracting(l -> l.build().version().toString()).as("31.8 is gone, 31.9 is on the shelf")
+                .containsExactly("31.10", "31.9");
         assertThat(next.byDigest("a".repeat(64)).orElseThrow().build().signed()).as("listed no more: its window is closed").isFalse();
         theSamePackageOfTwoModelsIsKeptForBoth(next);
         FirmwareCatalogue taken = FirmwareCatalogue.parseImport(first.toJson(), "import", NOW.plusSeconds(1));
-        assertThat(taken.refreshed("iPhone13,2", List.of(build("31.10", "c", true)), NOW.plusSeconds(60), Set.of()).of("iPhone13,2")).as("what was imported does not go because a library does not list it").hasSize(3);
+        assertThat(taken.refreshed("iPhone13,2", List.of(build("31.10", "c", true)), NOW.plusSeconds(60), Set.of()).of("iPhone13,2"))
+                .as("what was imported does not go because a library does not list it").hasSize(3);
         CatalogueFile file = new CatalogueFile(folder.resolve("data/firmware.json"));
         assertThat(file.look(NOW)).isEqualTo(FirmwareCatalogue.EMPTY);
         file.write(next);
         assertThat(file.look(NOW.plusSeconds(1000))).isEqualTo(next);
-        assertThat(next.merge(first.builds()).byDigest("a".repeat(64)).orElseThrow().askedAt()).as("older news does not win").isEqualTo(NOW.plusSeconds(60));
+        assertThat(next.merge(first.builds()).byDigest("a".repeat(64)).orElseThrow().askedAt()).as("older news does not win")
+                .isEqualTo(NOW.plusSeconds(60));
         Path bad = folder.resolve("bad.json");
         Files.writeString(bad, next.toJson().replace("\"sizeBytes\" : 1000", "\"sizeBytes\" : 0"));
-        assertThatThrownBy(() -> CatalogueFile.imported(bad, NOW.plusSeconds(1000))).isInstanceOf(BadInput.class).hasMessageContaining("bad.json line").hasMessageContaining("[0]");
+        assertThatThrownBy(() -> CatalogueFile.imported(bad, NOW.plusSeconds(1000))).isInstanceOf(BadInput.class)
+                .hasMessageContaining("bad.json line").hasMessageContaining("[0]");
         Files.writeString(bad, next.toJson().replace("wistaxis-firmware", "something-else"));
-        assertThatThrownBy(() -> CatalogueFile.imported(bad, NOW.plusSeconds(1000))).isInstanceOf(BadInput.class).hasMessageContaining("[something-else 1]");
+        assertThatThrownBy(() -> CatalogueFile.imported(bad, NOW.plusSeconds(1000))).isInstanceOf(BadInput.class)
+                .hasMessageContaining("[something-else 1]");
     }
 }

@@ -46,8 +46,10 @@ class KeptLedgerTest {
 
     private static String ticket(KeptLedger ledger, String title, boolean closed) {
         String number = ledger.openTicket(new TicketEvent.Opened(title, true), AT).join().ticket();
-        List<TicketEvent> way = new ArrayList<>(List.of(fact("trouble", "looping"), new TicketEvent.Identified(closed ? "iPhone13,2" : "iPad12,1", "x"), new TicketEvent.RouteChosen("recovery-update"),
-                new TicketEvent.Downloaded("31K88", 30_000_000, 10), new TicketEvent.RestoreStarted("31K88"), new TicketEvent.StageReached("check"), new TicketEvent.StageReached("greeting"),
+        List<TicketEvent> way = new ArrayList<>(List.of(fact("trouble", "looping"),
+                new TicketEvent.Identified(closed ? "iPhone13,2" : "iPad12,1", "x"), new TicketEvent.RouteChosen("recovery-update"),
+                new TicketEvent.Downloaded("31K88", 30_000_000, 10), new TicketEvent.RestoreStarted("31K88"),
+                new TicketEvent.StageReached("check"), new TicketEvent.StageReached("greeting"),
                 new TicketEvent.Restored("31.10"), new TicketEvent.StepTried("recovery-update", closed)));
         if (closed) {
             way.add(new TicketEvent.Closed("handed over"));
@@ -78,7 +80,8 @@ class KeptLedgerTest {
             try (Ledger other = Ledger.open(file())) {
                 other.append("T-0001", fact("liquid", "no"), AT);
             }
-            assertThatThrownBy(() -> ledger.append("T-0001", 300, List.of(fact("liquid", "yes")), AT).join()).hasRootCauseInstanceOf(Ledger.Moved.class);
+            assertThatThrownBy(() -> ledger.append("T-0001", 300, List.of(fact("liquid", "yes")), AT).join())
+                    .hasRootCauseInstanceOf(Ledger.Moved.class);
         }
     }
 
@@ -90,7 +93,8 @@ class KeptLedgerTest {
             ticket(ledger, "Purser's phone", true);
             assertThat(ledger.ofOpenTickets()).extracting(LedgerEntry::ticket).containsOnly("T-0002");
             assertThat(ledger.closedTickets()).isEqualTo(2);
-            assertThat(ledger.cases().all()).containsExactlyInAnyOrder(new Ledger.Case("iPhone13,2", "looping", "recovery-update", "helped", 2),
+            assertThat(ledger.cases().all()).containsExactlyInAnyOrder(new Ledger.Case("iPhone13,2", "looping", "recovery-update",
+                    "helped", 2),
                     new Ledger.Case("iPad12,1", "looping", "recovery-update", "did-not-help", 1));
             assertThat(ledger.times(2).stages()).hasSize(2).allSatisfy(s -> assertThat(s.seconds()).isZero());
             assertThat(ledger.times(100).downloads()).hasSize(3);
@@ -100,7 +104,8 @@ class KeptLedgerTest {
     }
 
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {"T-0002 | 10", "0002 | 10", "iPad12,1 | 9", "tablet written 31.10 | 1", "T-0001 helped | 1", "2026-05-12 | 32", "2026-05-13 | 0", "'' | 32",
+    @CsvSource(delimiter = '|', value = {"T-0002 | 10", "0002 | 10", "iPad12,1 | 9", "tablet written 31.10 | 1", "T-0001 helped | 1",
+            "2026-05-12 | 32", "2026-05-13 | 0", "'' | 32",
         "\"; DROP TABLE event | 0", "tr | 0", "troub | 3", "looping )(* | 3"})
     void findsWordsTicketsDevicesAndDays(String words, int count) {
         try (KeptLedger ledger = KeptLedger.open(file())) {
@@ -129,7 +134,8 @@ class KeptLedgerTest {
         sql("DELETE FROM ticket WHERE number = 'T-0001'");
         sql("INSERT INTO ticket (number, nr, title, stage, open, last) VALUES ('T-0099', 99, 'ghost', 'ROUTE', 1, 5)");
         try (Ledger ledger = Ledger.open(file())) {
-            assertThat(ledger.check(null, Instant.now()).findings()).hasSize(3).anyMatch(f -> f.contains("[T-0001] nothing")).anyMatch(f -> f.contains("[T-0002]")).anyMatch(f -> f.contains("[T-0099]"));
+            assertThat(ledger.check(null, Instant.now()).findings()).hasSize(3).anyMatch(f -> f.contains("[T-0001] nothing"))
+                    .anyMatch(f -> f.contains("[T-0002]")).anyMatch(f -> f.contains("[T-0099]"));
             assertThat(ledger.rebuild(_ -> true)).isTrue();
             assertThat(ledger.check(null, Instant.now()).clean()).isTrue();
             assertThat(ledger.ofOpenTickets()).extracting(LedgerEntry::ticket).containsOnly("T-0002");
@@ -153,16 +159,19 @@ class KeptLedgerTest {
         List<LedgerEntry> forged = new ArrayList<>();
         try (Ledger ledger = Ledger.open(file())) {
             assertThat(ledger.check(null, Anchor.read(anchors), Instant.now(), _ -> true).orElseThrow().broken()).isEmpty();
-            ledger.each(e -> forged.add(Chain.link(forged.isEmpty() ? Chain.START : forged.getLast().digest(), e.number(), e.ticket(), e.at(), e.wall(), e.body().replace("looping", "frozen"))));
+            ledger.each(e -> forged.add(Chain.link(forged.isEmpty() ? Chain.START : forged.getLast().digest(), e.number(), e.ticket(),
+                    e.at(), e.wall(), e.body().replace("looping", "frozen"))));
         }
         sql("DROP TRIGGER event_is_never_changed");
         for (LedgerEntry e : forged) {
-            sql("UPDATE event SET body = '" + e.body() + "', previous = '" + e.previous() + "', digest = '" + e.digest() + "' WHERE number = " + e.number());
+            sql("UPDATE event SET body = '" + e.body() + "', previous = '" + e.previous() + "', digest = '" + e.digest()
+                    + "' WHERE number = " + e.number());
         }
         try (Ledger ledger = Ledger.open(file())) {
             ledger.rebuild(_ -> true);
             assertThat(ledger.check(null, Instant.now()).clean()).as("the chain alone does not show it").isTrue();
-            assertThat(ledger.check(null, Anchor.read(anchors), Instant.now(), _ -> true).orElseThrow().broken()).hasValueSatisfying(b -> assertThat(b).contains("anchor of 2026-05-12", "made anew"));
+            assertThat(ledger.check(null, Anchor.read(anchors), Instant.now(), _ -> true).orElseThrow().broken())
+                    .hasValueSatisfying(b -> assertThat(b).contains("anchor of 2026-05-12", "made anew"));
             assertThat(ledger.check(null, List.of(paper), Instant.now(), _ -> true).orElseThrow().broken()).isPresent();
             assertThat(ledger.check(null, List.of(Anchor.parse("999:" + "a".repeat(12))), Instant.now(), _ -> true).orElseThrow().broken())
                     .hasValueSatisfying(b -> assertThat(b).contains("the end is missing"));

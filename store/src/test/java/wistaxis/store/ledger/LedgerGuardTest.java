@@ -53,7 +53,9 @@ class LedgerGuardTest {
         Files.write(file(), Arrays.copyOf(Files.readAllBytes(file()), bytes));
         Map<String, String> before = everyByte();
         for (int i = 0; i < 2; i++) {
-            assertThatThrownBy(() -> Ledger.openReadOnly(file())).isInstanceOfSatisfying(DiskTrouble.class, e -> assertThat(e.kind()).isEqualTo(DiskTrouble.Kind.DAMAGED)).hasMessageContaining(bytes + " bytes");
+            assertThatThrownBy(() -> Ledger.openReadOnly(file()))
+                    .isInstanceOfSatisfying(DiskTrouble.class, e -> assertThat(e.kind()).isEqualTo(DiskTrouble.Kind.DAMAGED))
+                    .hasMessageContaining(bytes + " bytes");
             assertThatThrownBy(() -> Ledger.open(file())).isInstanceOf(DiskTrouble.class);
         }
         assertThat(everyByte()).isEqualTo(before);
@@ -110,7 +112,8 @@ class LedgerGuardTest {
         assertThat(LedgerSeen.read(memory)).isEqualTo(seen);
         Files.delete(file());
         try (Ledger emptied = Ledger.open(file())) {
-            assertThat(emptied.check(seen, Instant.now()).broken()).hasValueSatisfying(b -> assertThat(b).contains("2026-05-12").contains("[2] entries").contains("[0]"));
+            assertThat(emptied.check(seen, Instant.now()).broken())
+                    .hasValueSatisfying(b -> assertThat(b).contains("2026-05-12").contains("[2] entries").contains("[0]"));
             emptied.openTicket(new TicketEvent.Opened("another", true), AT);
             emptied.append("T-0001", new TicketEvent.Closed("x"), AT);
             LedgerCheck anew = emptied.check(seen, Instant.now());
@@ -135,11 +138,14 @@ class LedgerGuardTest {
     void whatWasDecidedOnAnotherStateIsRefused() {
         try (Ledger window = Ledger.open(file()); Ledger call = Ledger.open(file())) {
             long seen = window.openTicket(new TicketEvent.Opened("x", true), AT).number();
-            long refused = call.append("T-0001", seen, new TicketEvent.ConsentAsked("recovery-restore", false, "owner", "none"), AT).number();
-            assertThatThrownBy(() -> window.append("T-0001", seen, new TicketEvent.RestoreStarted("31K88"), AT)).isInstanceOf(Ledger.Moved.class).hasMessageContaining("[" + seen + "]").hasMessageContaining("[" + refused + "]");
+            long refused = call.append("T-0001", seen, new TicketEvent.ConsentAsked("recovery-restore", false, "owner", "none"), AT)
+                    .number();
+            assertThatThrownBy(() -> window.append("T-0001", seen, new TicketEvent.RestoreStarted("31K88"), AT))
+                    .isInstanceOf(Ledger.Moved.class).hasMessageContaining("[" + seen + "]").hasMessageContaining("[" + refused + "]");
             assertThat(window.since(seen)).extracting(LedgerEntry::number).containsExactly(refused);
             window.openTicket(new TicketEvent.Opened("another", true), AT);
-            assertThat(window.append("T-0001", refused, new TicketEvent.Closed("x"), AT).number()).as("what others do on other tickets is nobody's business").isEqualTo(4);
+            assertThat(window.append("T-0001", refused, new TicketEvent.Closed("x"), AT).number())
+                    .as("what others do on other tickets is nobody's business").isEqualTo(4);
             assertThat(window.check(null, Instant.now()).clean()).isTrue();
         }
     }
@@ -149,9 +155,11 @@ class LedgerGuardTest {
     void aLedgerWithoutTheWallClockOpensUnchanged() throws SQLException {
         LedgerEntry old = Chain.link(Chain.START, 1, "T-0001", AT, null, new TicketEvent.Opened("old", true).toJson());
         try (var db = DriverManager.getConnection("jdbc:sqlite:" + file()); var s = db.createStatement()) {
-            s.execute("CREATE TABLE event (number INTEGER PRIMARY KEY, ticket TEXT NOT NULL, at TEXT NOT NULL, body TEXT NOT NULL, previous TEXT NOT NULL, digest TEXT NOT NULL UNIQUE) STRICT");
+            s.execute("CREATE TABLE event (number INTEGER PRIMARY KEY, ticket TEXT NOT NULL, at TEXT NOT NULL, body TEXT NOT NULL, "
+                    + "previous TEXT NOT NULL, digest TEXT NOT NULL UNIQUE) STRICT");
             s.execute("PRAGMA user_version = 1");
-            s.execute("INSERT INTO event VALUES (1, 'T-0001', '" + AT + "', '" + old.body() + "', '" + old.previous() + "', '" + old.digest() + "')");
+            s.execute("INSERT INTO event VALUES (1, 'T-0001', '" + AT + "', '" + old.body() + "', '" + old.previous() + "', '"
+                    + old.digest() + "')");
         }
         try (Ledger looked = Ledger.openReadOnly(file())) {
             assertThat(looked.entries()).containsExactly(old);
@@ -171,13 +179,15 @@ class LedgerGuardTest {
             ledger.openTicket(new TicketEvent.Opened("x", true), AT);
         }
         try (var db = DriverManager.getConnection("jdbc:sqlite:" + file()); var s = db.createStatement()) {
-            s.execute("INSERT INTO event (number, ticket, at, body, previous, digest) VALUES (2, 'T-0001', 'tomorrow', 'nonsense', 'x', 'y'), (3, 'T-0002', '2026-05-12T09:00:00Z', '{\"event\":null}', 'y', 'z')");
+            s.execute("INSERT INTO event (number, ticket, at, body, previous, digest) VALUES (2, 'T-0001', 'tomorrow', 'nonsense', 'x', "
+                    + "'y'), (3, 'T-0002', '2026-05-12T09:00:00Z', '{\"event\":null}', 'y', 'z')");
         }
         try (Ledger ledger = Ledger.openReadOnly(file())) {
             assertThat(ledger.entries()).hasSize(3);
             LedgerCheck check = ledger.check(null, Instant.now());
             assertThat(check.broken()).isPresent();
-            assertThat(check.findings()).anyMatch(f -> f.contains("entry [2]") && f.contains("cannot be read")).anyMatch(f -> f.contains("entry [3]"));
+            assertThat(check.findings()).anyMatch(f -> f.contains("entry [2]") && f.contains("cannot be read"))
+                    .anyMatch(f -> f.contains("entry [3]"));
             assertThat(LedgerExport.JSON.of(ledger.entries())).contains("nonsense");
             assertThat(LedgerExport.CSV.of(ledger.entries())).contains("odd");
         }

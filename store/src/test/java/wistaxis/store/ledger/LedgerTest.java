@@ -98,7 +98,9 @@ class LedgerTest {
         Files.write(file(), new byte[] {'n', 'o', 't', ' ', 'a', ' ', 'd', 'b'});
         Files.deleteIfExists(folder.resolve("ledger.db-wal"));
         byte[] before = Files.readAllBytes(file());
-        assertThatThrownBy(() -> Ledger.open(file())).isInstanceOfSatisfying(DiskTrouble.class, e -> assertThat(e.kind()).isEqualTo(DiskTrouble.Kind.DAMAGED)).hasMessageContaining(file().toString()).hasMessageContaining("newest copy");
+        assertThatThrownBy(() -> Ledger.open(file()))
+                .isInstanceOfSatisfying(DiskTrouble.class, e -> assertThat(e.kind()).isEqualTo(DiskTrouble.Kind.DAMAGED))
+                .hasMessageContaining(file().toString()).hasMessageContaining("newest copy");
         assertThat(Files.readAllBytes(file())).isEqualTo(before);
     }
 
@@ -112,7 +114,8 @@ class LedgerTest {
         byte[] bytes = Files.readAllBytes(file());
         java.util.Arrays.fill(bytes, 4096, 4096 * 5, (byte) 0x5a);
         Files.write(file(), bytes);
-        assertThatThrownBy(() -> Ledger.open(file())).isInstanceOfSatisfying(DiskTrouble.class, e -> assertThat(e.kind()).isEqualTo(DiskTrouble.Kind.DAMAGED));
+        assertThatThrownBy(() -> Ledger.open(file()))
+                .isInstanceOfSatisfying(DiskTrouble.class, e -> assertThat(e.kind()).isEqualTo(DiskTrouble.Kind.DAMAGED));
     }
 
     @Test
@@ -130,7 +133,8 @@ class LedgerTest {
         assertThat(json.get("entries")).hasSize(3);
         assertThat(json.get("entries").get(2).get("event").get("value").asText()).isEqualTo("it's, well,\na phone");
         assertThat(json.get("entries").get(2).get("body").asText()).isEqualTo(entries.get(2).body());
-        try (CSVParser csv = CSVFormat.RFC4180.builder().setHeader().setSkipHeaderRecord(true).get().parse(new StringReader(LedgerExport.CSV.of(entries)))) {
+        try (CSVParser csv = CSVFormat.RFC4180.builder().setHeader().setSkipHeaderRecord(true).get()
+                .parse(new StringReader(LedgerExport.CSV.of(entries)))) {
             assertThat(csv.getRecords()).extracting(r -> r.get("type")).containsExactly("opened", "fact-recorded", "fact-recorded");
         }
         LedgerExport.CSV.write(entries::forEach, folder.resolve("out.csv"));
@@ -141,8 +145,10 @@ class LedgerTest {
     @Test
     void aKillLosesNothingThatWasAcknowledgedAndTheTicketReopensAtItsStage() throws Exception {
         for (int round = 0; round < 3; round++) {
-            Process child = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "--enable-native-access=ALL-UNNAMED",
-                    "-cp", System.getProperty("java.class.path"), Writer.class.getName(), file().toString()).redirectErrorStream(true).start();
+            Process child = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                    "--enable-native-access=ALL-UNNAMED",
+                    "-cp", System.getProperty("java.class.path"), Writer.class.getName(), file().toString()).redirectErrorStream(true)
+                    .start();
             List<String> acknowledged = new ArrayList<>();
             try (BufferedReader out = new BufferedReader(new InputStreamReader(child.getInputStream(), StandardCharsets.UTF_8))) {
                 while (acknowledged.size() < 40 + 17 * round) {
@@ -179,6 +185,7 @@ class LedgerTest {
         assertThat(DataFolder.usual("Linux", Map.of("XDG_DATA_HOME", "/data"), home)).isEqualTo(Path.of("/data/wistaxis"));
         assertThat(DataFolder.usual("Mac OS X", Map.of(), home)).isEqualTo(Path.of("/home/t/Library/Application Support/Wistaxis"));
         assertThat(DataFolder.usual("Windows 11", Map.of("APPDATA", "/roam"), home)).isEqualTo(Path.of("/roam/Wistaxis"));
-        assertThatThrownBy(() -> DataFolder.open(Files.writeString(folder.resolve("file"), "x"))).isInstanceOf(BadInput.class).hasMessageContaining("--data");
+        assertThatThrownBy(() -> DataFolder.open(Files.writeString(folder.resolve("file"), "x"))).isInstanceOf(BadInput.class)
+                .hasMessageContaining("--data");
     }
 }

@@ -47,7 +47,8 @@ class OldLedgerTest {
             }
             assertThat(tickets).hasSize(20);
             assertThat(tickets).filteredOn(t -> t.title().startsWith("Island school, office tablet")).singleElement()
-                    .satisfies(t -> assertThat(t.attempts().getLast().outcome()).as("handed over before anybody was asked").contains(Attempt.Outcome.HELPED));
+                    .satisfies(t -> assertThat(t.attempts().getLast().outcome()).as("handed over before anybody was asked")
+                    .contains(Attempt.Outcome.HELPED));
             assertThat(tickets).filteredOn(t -> t.title().startsWith("Ferry crew, cook")).singleElement().satisfies(t -> {
                 assertThat(t.attempts()).extracting(Attempt::step).containsExactly("force-restart", "recovery-update", "recovery-restore");
                 assertThat(t.attempts().getLast().outcome()).contains(Attempt.Outcome.STOPPED);
@@ -75,6 +76,7 @@ class OldLedgerTest {
         said.put("restored", now.restored());
         said.put("closed", now.closed());
         said.put("unknownState", now.unknownState());
-        said.forEach((name, value) -> assertThat(value).as(now.number() + " " + name).isEqualTo(was.get(name).isNull() ? null : was.get(name).asText()));
+        said.forEach((name, value) -> assertThat(value).as(now.number() + " " + name)
+                .isEqualTo(was.get(name).isNull() ? null : was.get(name).asText()));
     }
 }

@@ -97,11 +97,14 @@ class LineTest {
         long kept = second.here();
         assertThat(kept).isBetween(5_000_000L, 6_000_000L);
         assertThat(DownloadQueue.leftovers(target().getParent())).containsExactly(new Leftover(target(), kept, build.sha256()));
-        assertThat(second.run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Whole.class, w -> assertThat(w.bytes()).isEqualTo(build.sizeBytes() - kept));
+        assertThat(second.run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Whole.class, w -> assertThat(w.bytes())
+                .isEqualTo(build.sizeBytes() - kept));
         assertThat(digest(target())).isEqualTo(build.sha256());
     }
 
-    /** A note that is missing or cannot be read says nothing about the part: it is begun anew, and not offered as something to go on with. */
+    /**
+     * A note that is missing or cannot be read says nothing about the part: it is begun anew, and not offered as something to go on with.
+     */
     @Test
     void aPartIsGoneOnWithOnlyWhereItsNoteSaysWhatItIs() throws Exception {
         Build build = newest();
@@ -113,24 +116,31 @@ class LineTest {
         assertThat(DownloadQueue.leftovers(shelf)).as("a part without a note, a note without a part").isEmpty();
         Files.writeString(shelf.resolve("package.zip.part.json"), "{\"etag\":");
         assertThat(DownloadQueue.leftovers(shelf)).as("half a note").isEmpty();
-        assertThat(download(build).run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Whole.class, w -> assertThat(w.bytes()).isEqualTo(build.sizeBytes()));
+        assertThat(download(build).run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Whole.class, w -> assertThat(w.bytes())
+                .isEqualTo(build.sizeBytes()));
         Files.write(shelf.resolve("other.zip.part"), new byte[4000]);
         Files.writeString(shelf.resolve("other.zip.part.json"), "{\"etag\":\"\",\"sha256\":\"ab\"}");
         assertThat(DownloadQueue.leftovers(shelf)).as("no digest").isEmpty();
         Files.writeString(shelf.resolve("other.zip.part.json"), "{\"etag\":\"\",\"sha256\":\"" + "ab".repeat(32) + "\"}");
         assertThat(DownloadQueue.leftovers(shelf)).containsExactly(new Leftover(shelf.resolve("other.zip"), 4000, "ab".repeat(32)));
         DownloadQueue.throwAway(DownloadQueue.leftovers(shelf).getFirst());
-        assertThat(Files.list(shelf).filter(p -> !SideFile.isAside(p.getFileName().toString()))).as("the package stays").containsExactlyInAnyOrder(target(), shelf.resolve("alone.zip.part.json"));
-        assertThat(Files.list(shelf).filter(p -> SideFile.isAside(p.getFileName().toString()))).as("half a note is kept").singleElement().satisfies(p -> assertThat(p).hasContent("{\"etag\":"));
+        assertThat(Files.list(shelf).filter(p -> !SideFile.isAside(p.getFileName().toString()))).as("the package stays")
+                .containsExactlyInAnyOrder(target(), shelf.resolve("alone.zip.part.json"));
+        assertThat(Files.list(shelf).filter(p -> SideFile.isAside(p.getFileName().toString()))).as("half a note is kept").singleElement()
+                .satisfies(p -> assertThat(p).hasContent("{\"etag\":"));
     }
 
-    /** A child process downloads and is killed in the middle, again and again; what it had written is gone on from, never spliced wrongly, and at the end whole. */
+    /**
+     * A child process downloads and is killed in the middle, again and again; what it had written is gone on from, never spliced wrongly,
+     * and at the end whole.
+     */
     @Test
     void aKillInTheMiddleLosesNothingAndNothingIsHalfNamed() throws Exception {
         Build build = newest();
         long before = -1;
         for (long enough : new long[] {4_000_000, 11_000_000, 19_000_000}) {
-            Process child = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "-cp", System.getProperty("java.class.path"), Fetcher.class.getName(),
+            Process child = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "-cp",
+                    System.getProperty("java.class.path"), Fetcher.class.getName(),
                     world.address().toString(), target().toString()).redirectErrorStream(true).start();
             try (var out = child.inputReader()) {
                 long from = Long.parseLong(out.readLine());
@@ -141,7 +151,8 @@ class LineTest {
             before = enough;
             assertThat(target()).doesNotExist();
         }
-        assertThat(download(build).run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Whole.class, w -> assertThat(w.bytes()).isLessThan(build.sizeBytes() - 19_000_000));
+        assertThat(download(build).run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Whole.class, w -> assertThat(w.bytes())
+                .isLessThan(build.sizeBytes() - 19_000_000));
         assertThat(digest(target())).isEqualTo(build.sha256());
         assertThat(Files.list(target().getParent())).containsExactly(target());
     }
@@ -150,7 +161,8 @@ class LineTest {
     static final class Fetcher {
         public static void main(String[] args) throws Exception {
             try (Line line = new Line(java.net.URI.create(args[0]))) {
-                Build build = BuildChoice.among(line.buildsFor(PHONE), PHONE, Instant.parse("2026-05-12T09:00:00Z")).chosen().orElseThrow().build();
+                Build build = BuildChoice.among(line.buildsFor(PHONE), PHONE, Instant.parse("2026-05-12T09:00:00Z")).chosen().orElseThrow()
+                        .build();
                 LineShare share = new LineShare();
                 share.limit(12_000_000);
                 Download download = line.download(build, Path.of(args[1]), share);
@@ -189,12 +201,16 @@ class LineTest {
     void aFileThatIsNotWhatWasListedIsThrownAway() throws Exception {
         Build b = newest();
         Build lied = new Build(b.identifiers(), b.version(), b.build(), b.released(), b.sizeBytes(), "0".repeat(64), b.path(), true, null);
-        assertThat(download(lied).run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Broken.class, e -> assertThat(e.why()).contains("not what the library lists"));
+        assertThat(download(lied).run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Broken.class, e -> assertThat(e.why())
+                .contains("not what the library lists"));
         assertThat(target()).doesNotExist();
         assertThat(target().resolveSibling("package.zip.part")).doesNotExist();
     }
 
-    /** What the other end may do wrong, and whether waiting can help. Every time what has come is kept or begun anew, and nothing has the name but the whole package. */
+    /**
+     * What the other end may do wrong, and whether waiting can help. Every time what has come is kept or begun anew, and nothing has the
+     * name but the whole package.
+     */
     @Test
     void whatGoesWrongIsSaidAndNothingIsHalfNamed() throws Exception {
         Build build = newest();
@@ -202,18 +218,21 @@ class LineTest {
         broken(download(build).run(_ -> { }), true, "answers 503");
         world.faults().wrongLengthOnce(5);
         broken(download(build).run(_ -> { }), false, "not the package that was chosen");
-        Build elsewhere = new Build(build.identifiers(), build.version(), build.build(), build.released(), build.sizeBytes(), build.sha256(), "/packages/none.zip", true, null);
+        Build elsewhere = new Build(build.identifiers(), build.version(), build.build(), build.released(), build.sizeBytes(),
+                build.sha256(), "/packages/none.zip", true, null);
         broken(download(elsewhere).run(_ -> { }), false, "answers 404");
         Download first = download(build);
         first.run(at -> stopAt(first, at, 3_000_000));
         world.faults().refuseRanges(true);
-        assertThat(download(build).run(_ -> { })).as("what nobody has the rest of (416) is begun anew").isInstanceOfSatisfying(Download.Ended.Whole.class, w -> assertThat(w.bytes()).isEqualTo(build.sizeBytes()));
+        assertThat(download(build).run(_ -> { })).as("what nobody has the rest of (416) is begun anew")
+                .isInstanceOfSatisfying(Download.Ended.Whole.class, w -> assertThat(w.bytes()).isEqualTo(build.sizeBytes()));
         world.faults().refuseRanges(false);
         Files.delete(target());
         Download second = download(build);
         second.run(at -> stopAt(second, at, 3_000_000));
         world.faults().changeValidators();
-        assertThat(download(build).run(_ -> { })).as("a changed validator: fetched anew, not spliced").isInstanceOfSatisfying(Download.Ended.Whole.class, w -> assertThat(w.bytes()).isEqualTo(build.sizeBytes()));
+        assertThat(download(build).run(_ -> { })).as("a changed validator: fetched anew, not spliced")
+                .isInstanceOfSatisfying(Download.Ended.Whole.class, w -> assertThat(w.bytes()).isEqualTo(build.sizeBytes()));
         assertThat(digest(target())).isEqualTo(build.sha256());
     }
 
@@ -225,14 +244,16 @@ class LineTest {
             broken(impatient.download(build, target(), new LineShare()).run(_ -> { }), true, "nothing came");
             world.faults().drip(400_000);
             Download dripping = impatient.download(build, target(), new LineShare());
-            assertThat(dripping.run(at -> stopAt(dripping, at, 900_000))).as("slow, but it comes").isInstanceOf(Download.Ended.Stopped.class);
+            assertThat(dripping.run(at -> stopAt(dripping, at, 900_000))).as("slow, but it comes")
+                    .isInstanceOf(Download.Ended.Stopped.class);
             assertThat(dripping.here()).isGreaterThan(800_000);
             world.faults().drip(0);
             LineShare narrow = new LineShare();
             narrow.limit(60_000); // a piece of 128 kB takes two seconds of it
             Download limited = impatient.download(build, target(), narrow);
             long before = limited.here();
-            assertThat(limited.run(at -> stopAt(limited, at, before + 300_000))).as("who waits for its turn is not hung up on").isInstanceOf(Download.Ended.Stopped.class);
+            assertThat(limited.run(at -> stopAt(limited, at, before + 300_000))).as("who waits for its turn is not hung up on")
+                    .isInstanceOf(Download.Ended.Stopped.class);
         }
     }
 
@@ -255,12 +276,15 @@ class LineTest {
         Build build = newest();
         Files.createDirectories(target().getParent());
         Files.writeString(target(), "somebody's holiday pictures");
-        assertThat(download(build).run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Broken.class, b -> assertThat(b.why()).contains("is there already and is something else"));
+        assertThat(download(build).run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Broken.class, b -> assertThat(b.why())
+                .contains("is there already and is something else"));
         assertThat(target()).hasContent("somebody's holiday pictures");
         Files.delete(target());
         Path part = target().resolveSibling("package.zip.part");
-        try (var other = java.nio.channels.FileChannel.open(part, java.nio.file.StandardOpenOption.CREATE, java.nio.file.StandardOpenOption.WRITE); var _ = other.lock()) {
-            assertThat(download(build).run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Broken.class, b -> assertThat(b.why()).contains("fetched already by another"));
+        try (var other = java.nio.channels.FileChannel.open(part, java.nio.file.StandardOpenOption.CREATE,
+                java.nio.file.StandardOpenOption.WRITE); var _ = other.lock()) {
+            assertThat(download(build).run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Broken.class, b -> assertThat(b.why())
+                    .contains("fetched already by another"));
         }
         Files.createDirectory(folder.resolve("readonly"));
         Path blocked = Files.writeString(folder.resolve("file"), "x").resolve("package.zip");
@@ -292,10 +316,12 @@ class LineTest {
             for (Build b : three) {
                 queue.want(b, folder.resolve("shelf/" + b.identifiers().getFirst() + ".zip"), "T");
             }
-            assertThat(queue.states()).extracting(Fetch::phase).containsExactly(Fetch.Phase.RUNNING, Fetch.Phase.RUNNING, Fetch.Phase.WAITING);
+            assertThat(queue.states()).extracting(Fetch::phase).containsExactly(Fetch.Phase.RUNNING, Fetch.Phase.RUNNING,
+                    Fetch.Phase.WAITING);
             long began = System.nanoTime();
             until(() -> queue.states().stream().limit(2).mapToLong(Fetch::bytes).sum() > 8_000_000);
-            assertThat(Duration.ofNanos(System.nanoTime() - began)).as("8 MB at 20 MB/s, both together").isGreaterThan(Duration.ofMillis(330));
+            assertThat(Duration.ofNanos(System.nanoTime() - began)).as("8 MB at 20 MB/s, both together")
+                    .isGreaterThan(Duration.ofMillis(330));
             assertThat(queue.states().stream().limit(2)).as("both get on").allMatch(s -> s.bytes() > 1_000_000);
             queue.first(three.getLast().sha256());
             until(() -> queue.state(three.getLast().sha256()).orElseThrow().phase() == Fetch.Phase.RUNNING);
@@ -346,7 +372,8 @@ class LineTest {
     @Test
     void aLineThatIsDownIsSaidInWords() {
         world.close();
-        assertThatThrownBy(() -> line.buildsFor(PHONE)).isInstanceOf(OutsideTrouble.class).hasMessageContaining("firmware library").hasMessageContaining("try again");
+        assertThatThrownBy(() -> line.buildsFor(PHONE)).isInstanceOf(OutsideTrouble.class).hasMessageContaining("firmware library")
+                .hasMessageContaining("try again");
         assertThatThrownBy(() -> ask(PHONE, "31K88")).isInstanceOf(OutsideTrouble.class).hasMessageContaining("signing service");
     }
 }

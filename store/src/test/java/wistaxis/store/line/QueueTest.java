@@ -25,7 +25,10 @@ import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.Fetch;
 import wistaxis.core.firmware.SystemVersion;
 
-/** Four downloads from a library that fails in every way at random, while somebody wants, pauses, goes on, puts first and throws away at random. */
+/**
+ * Four downloads from a library that fails in every way at random, while somebody wants, pauses, goes on, puts first and throws away at
+ * random.
+ */
 class QueueTest {
     private static final int SIZE = 300_000;
 
@@ -102,11 +105,13 @@ class QueueTest {
         faults = new Random(seed);
         for (int i = 0; i < 4; i++) {
             files.add(noise(i));
-            builds.add(new Build(List.of("iPhone13,2"), SystemVersion.parse("1"), "B" + i, LocalDate.EPOCH, SIZE, Sha256.of(files.get(i)), "/" + i, true, null));
+            builds.add(new Build(List.of("iPhone13,2"), SystemVersion.parse("1"), "B" + i, LocalDate.EPOCH, SIZE, Sha256.of(files.get(i)),
+                    "/" + i, true, null));
         }
         HttpServer server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
         server.createContext("/", this::answer);
-        try (ExecutorService threads = Executors.newCachedThreadPool(); Line line = new Line(URI.create("http://127.0.0.1:" + server.getAddress().getPort()));
+        try (ExecutorService threads = Executors.newCachedThreadPool(); Line line = new Line(URI.create("http://127.0.0.1:"
+                + server.getAddress().getPort()));
                 DownloadQueue queue = new DownloadQueue(line, Duration.ofMillis(1))) {
             server.setExecutor(threads);
             server.start();
@@ -125,7 +130,8 @@ class QueueTest {
                 invariants(queue);
             }
             well = true;
-            for (long end = System.nanoTime() + 60_000_000_000L; queue.states().size() < 4 || !queue.states().stream().allMatch(s -> s.phase() == Fetch.Phase.WHOLE); Thread.sleep(5)) {
+            for (long end = System.nanoTime() + 60_000_000_000L; queue.states().size() < 4 || !queue.states().stream()
+                    .allMatch(s -> s.phase() == Fetch.Phase.WHOLE); Thread.sleep(5)) {
                 assertThat(System.nanoTime()).as("a minute is enough: " + queue.states()).isLessThan(end);
                 for (int i = 0; i < 4; i++) {
                     if (queue.state(builds.get(i).sha256()).filter(s -> s.underWay() || s.phase() == Fetch.Phase.WHOLE).isEmpty()) {

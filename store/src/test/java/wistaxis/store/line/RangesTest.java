@@ -94,18 +94,23 @@ class RangesTest {
     }
 
     private Download download(Line over) {
-        Build build = new Build(List.of("iPhone13,2"), SystemVersion.parse("1"), "B", LocalDate.EPOCH, FILE.length(), Sha256.of(FILE.getBytes(StandardCharsets.US_ASCII)), "/file", true, null);
+        Build build = new Build(List.of("iPhone13,2"), SystemVersion.parse("1"), "B", LocalDate.EPOCH, FILE.length(),
+                Sha256.of(FILE.getBytes(StandardCharsets.US_ASCII)), "/file", true, null);
         return over.download(build, target(), new LineShare());
     }
 
     /** The first eight bytes are there from an earlier run. */
     private void eightAreHere(String etag) throws IOException {
         Files.writeString(folder.resolve("package.zip.part"), FILE.substring(0, 8));
-        Files.writeString(folder.resolve("package.zip.part.json"), "{\"etag\":" + (etag.isEmpty() ? "\"\"" : "\"" + etag.replace("\"", "\\\"") + "\"") + ",\"sha256\":\"" + Sha256.of(FILE.getBytes(StandardCharsets.US_ASCII)) + "\"}");
+        Files.writeString(folder.resolve("package.zip.part.json"), "{\"etag\":"
+                + (etag.isEmpty() ? "\"\"" : "\"" + etag.replace("\"", "\\\"") + "\"") + ",\"sha256\":\""
+                + Sha256.of(FILE.getBytes(StandardCharsets.US_ASCII)) + "\"}");
     }
 
     private String header(int request, String name) {
-        return requests.get(request).stream().filter(h -> h.toLowerCase(java.util.Locale.ROOT).startsWith(name.toLowerCase(java.util.Locale.ROOT) + ":")).map(h -> h.substring(name.length() + 1).strip()).findFirst().orElse("");
+        return requests.get(request).stream().filter(h -> h.toLowerCase(java.util.Locale.ROOT)
+                .startsWith(name.toLowerCase(java.util.Locale.ROOT) + ":")).map(h -> h.substring(name.length() + 1).strip()).findFirst()
+                .orElse("");
     }
 
     private Download.Ended.Whole whole() throws IOException {
@@ -130,7 +135,8 @@ class RangesTest {
 
     /** 14.4, 15.3.7, 15.5.17: what is not exactly the rest is not put behind what is here; the whole file is asked for instead. */
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {"206 Partial Content|Content-Range: bytes 0-19/20", "206 Partial Content|Content-Range: bytes 9-19/20", "206 Partial Content|Content-Range: bytes 8-19/21",
+    @CsvSource(delimiter = '|', value = {"206 Partial Content|Content-Range: bytes 0-19/20",
+            "206 Partial Content|Content-Range: bytes 9-19/20", "206 Partial Content|Content-Range: bytes 8-19/21",
         "206 Partial Content|Content-Type: multipart/byteranges; boundary=x", "416 Range Not Satisfiable|Content-Range: bytes */8"})
     void anotherPartIsNeverPutBehindWhatIsHere(String status, String header) throws IOException {
         eightAreHere("\"old\"");
@@ -161,7 +167,8 @@ class RangesTest {
         assertThat(whole().bytes()).isEqualTo(20);
         Files.delete(target());
         answers.add("HTTP/1.1 200 OK\r\nTransfer-Encoding: chunked\r\n\r\n15\r\n" + FILE + "+\r\n0\r\n\r\n");
-        assertThat(download().run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Broken.class, b -> assertThat(b.why()).contains("sends more than the [20] bytes"));
+        assertThat(download().run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Broken.class, b -> assertThat(b.why())
+                .contains("sends more than the [20] bytes"));
         assertThat(target()).doesNotExist();
     }
 
@@ -171,7 +178,8 @@ class RangesTest {
     void otherAnswersAreSaidAndWhatIsHereStays(int status, boolean passing) throws IOException {
         eightAreHere("\"old\"");
         answers.add("HTTP/1.1 " + status + " No\r\nLocation: /elsewhere\r\nContent-Length: 0\r\n\r\n");
-        assertThat(download().run(_ -> { })).isEqualTo(new Download.Ended.Broken(8, "the library answers " + status + " for /file", passing));
+        assertThat(download().run(_ -> { })).isEqualTo(new Download.Ended.Broken(8, "the library answers " + status + " for /file",
+                passing));
         assertThat(requests).hasSize(1);
     }
 
@@ -189,7 +197,8 @@ class RangesTest {
         assertThat(download.run(_ -> { })).as("stopped by hand before a byte came").isEqualTo(new Download.Ended.Stopped(0));
         stopper.join();
         try (Line impatient = new Line(address(), Duration.ofMillis(600))) {
-            assertThat(download(impatient).run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Broken.class, b -> assertThat(b.why()).contains("nothing came for"));
+            assertThat(download(impatient).run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Broken.class, b -> assertThat(b.why())
+                    .contains("nothing came for"));
         }
         server.close();
         assertThat(download().run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Broken.class, b -> assertThat(b.passing()).isTrue());

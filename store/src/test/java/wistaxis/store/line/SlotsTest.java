@@ -31,14 +31,16 @@ class SlotsTest {
     private Path folder = Path.of("");
 
     private static Build build(int n) {
-        return new Build(List.of("iPhone13,2"), SystemVersion.parse("31." + n), "31K" + n, LocalDate.EPOCH, 1000, String.valueOf(n).repeat(64), "/p/" + n, true, null);
+        return new Build(List.of("iPhone13,2"), SystemVersion.parse("31." + n), "31K" + n, LocalDate.EPOCH, 1000, String.valueOf(n)
+                .repeat(64), "/p/" + n, true, null);
     }
 
     /** More downloads than places, at addresses that nothing can be fetched from. */
     @ParameterizedTest
     @ValueSource(strings = {"file:///nowhere", "gopher://127.0.0.1", "http://127.0.0.1:1", "urn:x:y"})
     void anAddressThatIsNoneCostsNoPlace(String address) throws Exception {
-        try (Line line = new Line(URI.create(address), Duration.ofSeconds(1)); DownloadQueue queue = new DownloadQueue(line, Duration.ofMillis(1))) {
+        try (Line line = new Line(URI.create(address), Duration.ofSeconds(1)); DownloadQueue queue = new DownloadQueue(line,
+                Duration.ofMillis(1))) {
             for (int n = 1; n <= 5; n++) {
                 queue.want(build(n), folder.resolve(n + ".zip"), "T-0001");
             }
@@ -81,18 +83,23 @@ class SlotsTest {
         }
     }
 
-    /** On Windows a locked stretch of a file cannot be read by anybody else: what is locked is a byte that no file has, so that the digest can be read and a second download cannot begin. */
+    /**
+     * On Windows a locked stretch of a file cannot be read by anybody else: what is locked is a byte that no file has, so that the digest
+     * can be read and a second download cannot begin.
+     */
     @Test
     void theLockOfAPartKeepsDownloadsApartAndNoReader() throws Exception {
         Path file = folder.resolve("a.zip");
         PartFile part = new PartFile(file, 1000, "a".repeat(64));
-        try (FileChannel out = part.open(); FileChannel reader = FileChannel.open(part.path(), StandardOpenOption.READ, StandardOpenOption.WRITE)) {
+        try (FileChannel out = part.open(); FileChannel reader = FileChannel.open(part.path(), StandardOpenOption.READ,
+                StandardOpenOption.WRITE)) {
             out.write(ByteBuffer.wrap(new byte[100]), 0);
             try (FileLock all = reader.tryLock(0, Integer.MAX_VALUE, false)) {
                 assertThat(all).as("every byte that there can be is free").isNotNull();
             }
             assertThat(reader.read(ByteBuffer.allocate(100), 0)).isEqualTo(100);
-            assertThatThrownBy(() -> new PartFile(file, 1000, "a".repeat(64)).open()).isInstanceOf(LineTrouble.class).hasMessageContaining("is being fetched already");
+            assertThatThrownBy(() -> new PartFile(file, 1000, "a".repeat(64)).open()).isInstanceOf(LineTrouble.class)
+                    .hasMessageContaining("is being fetched already");
         }
         assertThat(IntStream.range(0, 2).mapToObj(_ -> part.here())).as("without a note nothing can be gone on with").containsOnly(0L);
     }

@@ -30,7 +30,8 @@ class FamilyCardTest {
             PDFTextStripper reader = new PDFTextStripper() {
                 @Override
                 protected void processTextPosition(TextPosition at) {
-                    boolean off = at.getXDirAdj() < 20 || at.getXDirAdj() + at.getWidthDirAdj() > Page.WIDTH - 20 || at.getYDirAdj() > Page.HEIGHT - 8;
+                    boolean off = at.getXDirAdj() < 20 || at.getXDirAdj() + at.getWidthDirAdj() > Page.WIDTH - 20
+                            || at.getYDirAdj() > Page.HEIGHT - 8;
                     if (off) {
                         outside.add(at);
                     }
@@ -42,8 +43,10 @@ class FamilyCardTest {
             assertThat(outside).isEmpty();
             assertThat(onEachOther(all)).isEmpty();
             assertThat(text).contains(family.toString(), "What happened?", "no cable, no charger", "account lock");
-            Stream.of(Goal.DFU, Goal.RECOVERY).flatMap(g -> Reading.of(g).stream()).forEach(r -> assertThat(text).as("every row of the table").contains(r.next()));
-            library.all().stream().filter(s -> s.family() == family).map(KeySequence::school).forEach(school -> assertThat(text).contains(school));
+            Stream.of(Goal.DFU, Goal.RECOVERY).flatMap(g -> Reading.of(g).stream())
+                    .forEach(r -> assertThat(text).as("every row of the table").contains(r.next()));
+            library.all().stream().filter(s -> s.family() == family).map(KeySequence::school)
+                    .forEach(school -> assertThat(text).contains(school));
         }
     }
 
@@ -53,7 +56,8 @@ class FamilyCardTest {
         for (TextPosition a : all) {
             for (TextPosition b : all) {
                 float down = b.getYDirAdj() - a.getYDirAdj();
-                boolean beside = b.getXDirAdj() > a.getXDirAdj() + a.getWidthDirAdj() || a.getXDirAdj() > b.getXDirAdj() + b.getWidthDirAdj();
+                boolean beside = b.getXDirAdj() > a.getXDirAdj() + a.getWidthDirAdj() || a.getXDirAdj() > b.getXDirAdj()
+                        + b.getWidthDirAdj();
                 boolean blank = a.getUnicode().isBlank() || b.getUnicode().isBlank();
                 if (down > 0.5 && down < 0.72 * b.getFontSizeInPt() && !beside && !blank) {
                     found.add(a.getUnicode() + " on " + b.getUnicode() + " at " + a.getXDirAdj() + ", " + a.getYDirAdj());

@@ -48,7 +48,8 @@ class PracticeBookTest {
     @Test
     void aFileThatIsNoDatabaseOrOfANewerProgramIsLeftAlone() throws Exception {
         Files.writeString(file(), "this is not a database, but long enough to be taken for one at first sight");
-        assertThatThrownBy(() -> PracticeBook.open(file())).isInstanceOf(DiskTrouble.class).hasMessageContaining("practice book").hasMessageContaining(file().toString());
+        assertThatThrownBy(() -> PracticeBook.open(file())).isInstanceOf(DiskTrouble.class).hasMessageContaining("practice book")
+                .hasMessageContaining(file().toString());
         assertThat(Files.readString(file())).startsWith("this is not");
         Files.delete(file());
         PracticeBook.open(file()).add("a", new Measured(Measured.What.LIGHT, 0.2, 0), NOW);
@@ -66,9 +67,11 @@ class PracticeBookTest {
             KeySequence school = SequenceLibrary.shipped().all().stream().filter(d::of).findFirst().orElseThrow();
             assertThat(StepScore.of(d.trace(), school, family)).isEqualTo(d.steps());
             String wanted = d.goal().toString();
-            assertThat(new Simulation(family).run(d.trace()).mode().equals(wanted)).as(d.at() + " " + d.school() + ": " + d.says()).isEqualTo(d.landed());
+            assertThat(new Simulation(family).run(d.trace()).mode().equals(wanted)).as(d.at() + " " + d.school() + ": " + d.says())
+                    .isEqualTo(d.landed());
             if (d.landed()) {
-                assertThat(d.steps()).filteredOn(s -> s.late() != null && !s.inTime()).as("%s %s: what landed was in time", d.at(), d.school()).isEmpty();
+                assertThat(d.steps()).filteredOn(s -> s.late() != null && !s.inTime())
+                        .as("%s %s: what landed was in time", d.at(), d.school()).isEmpty();
             }
         }
     }

@@ -29,7 +29,10 @@ import wistaxis.store.ledger.LedgerSeen;
 import wistaxis.store.line.DownloadQueue;
 import wistaxis.store.practice.PracticeBook;
 
-/** Side files with every value of theirs replaced: each is used, or set aside with the reason and still there; nothing is thrown at whoever opens the bench. */
+/**
+ * Side files with every value of theirs replaced: each is used, or set aside with the reason and still there; nothing is thrown at
+ * whoever opens the bench.
+ */
 class HostileSideFilesTest {
     private static final Instant NOW = Instant.parse("2026-05-12T09:00:00Z");
     private static final PackageCheck CHECK = new PackageCheck(PackageLayout.shipped(), StandInSigner.publicKey());
@@ -44,12 +47,19 @@ class HostileSideFilesTest {
 
     static Stream<Arguments> files() {
         return Stream.of(
-                file("settings", "{\"preferences\":{\"waiting\":\"skip\"},\"holidays\":\"gb-eng\",\"modeWindow\":\"15min\",\"schools\":{\"SIDE-KEY/dfu\":\"x\"}}", f -> Settings.read(f, _ -> { }).trouble()),
-                file("catalogue", "{\"format\":\"wistaxis-firmware\",\"version\":1,\"builds\":[{\"build\":{\"identifiers\":[\"iPhone13,2\"],\"version\":\"31.10\",\"build\":\"31K88\",\"released\":\"2026-05-03\",\"sizeBytes\":1000,\"sha256\":\""
-                        + "a".repeat(64) + "\",\"path\":\"/x\",\"signed\":true,\"signedUntil\":null},\"askedAt\":\"2026-05-12T08:00:00Z\"}]}", f -> new CatalogueFile(f).read(NOW).trouble()),
-                file("memory of the ledger", "{\"entries\":3,\"last\":\"ab\",\"at\":\"2026-05-12T08:00:00Z\"}", f -> LedgerSeen.readOrSetAside(f).trouble()),
-                file("index of the shelf", "{\"items\":[{\"name\":\"a.zip\",\"bytes\":3,\"modifiedMillis\":4,\"report\":{\"verdict\":\"proven\",\"proof\":\"signed\",\"sha256\":\"" + "b".repeat(64) + "\",\"products\":[\"iPhone13,2\"],\"version\":\"1\",\"build\":\"2\","
-                        + "\"parts\":1,\"reason\":\"r\",\"details\":[\"d\"]}}]}", f -> new Shelf(f.resolveSibling("shelf"), f, CHECK).trouble()));
+                file("settings",
+                "{\"preferences\":{\"waiting\":\"skip\"},\"holidays\":\"gb-eng\",\"modeWindow\":\"15min\",\"schools\":{\"SIDE-KEY/dfu\":\"x\"}}", f -> Settings.read(f, _ -> { }).trouble()),
+                file("catalogue",
+                "{\"format\":\"wistaxis-firmware\",\"version\":1,\"builds\":[{\"build\":{\"identifiers\":[\"iPhone13,2\"],\"version\":\"31.10\",\"build\":\"31K88\",\"released\":\"2026-05-03\",\"sizeBytes\":1000,\"sha256\":\""
+                        + "a".repeat(64)
+                        + "\",\"path\":\"/x\",\"signed\":true,\"signedUntil\":null},\"askedAt\":\"2026-05-12T08:00:00Z\"}]}",
+                        f -> new CatalogueFile(f).read(NOW).trouble()),
+                file("memory of the ledger", "{\"entries\":3,\"last\":\"ab\",\"at\":\"2026-05-12T08:00:00Z\"}",
+                f -> LedgerSeen.readOrSetAside(f).trouble()),
+                file("index of the shelf",
+                "{\"items\":[{\"name\":\"a.zip\",\"bytes\":3,\"modifiedMillis\":4,\"report\":{\"verdict\":\"proven\",\"proof\":\"signed\",\"sha256\":\"" + "b".repeat(64) + "\",\"products\":[\"iPhone13,2\"],\"version\":\"1\",\"build\":\"2\","
+                        + "\"parts\":1,\"reason\":\"r\",\"details\":[\"d\"]}}]}", f -> new Shelf(f.resolveSibling("shelf"), f, CHECK)
+                        .trouble()));
     }
 
     private static Arguments file(String name, String good, Reader reader) {
@@ -68,7 +78,8 @@ class HostileSideFilesTest {
             aside += trouble.isEmpty() ? 0 : 1;
         }
         try (Stream<Path> there = Files.list(folder)) {
-            assertThat(there.filter(p -> SideFile.isAside(p.getFileName().toString()))).as("nothing is lost").hasSize(aside).hasSizeGreaterThan(20);
+            assertThat(there.filter(p -> SideFile.isAside(p.getFileName().toString()))).as("nothing is lost").hasSize(aside)
+                    .hasSizeGreaterThan(20);
         }
     }
 
@@ -89,7 +100,8 @@ class HostileSideFilesTest {
         try (PracticeBook book = PracticeBook.open(file)) {
             book.add("Robin", new Measured(Measured.What.LIGHT, 0.2, 0), NOW);
         }
-        try (var db = DriverManager.getConnection("jdbc:sqlite:" + file); var insert = db.prepareStatement("INSERT INTO practice (person, kind, at, body) VALUES ('Robin', ?, 'x', ?)")) {
+        try (var db = DriverManager.getConnection("jdbc:sqlite:"
+                + file); var insert = db.prepareStatement("INSERT INTO practice (person, kind, at, body) VALUES ('Robin', ?, 'x', ?)")) {
             for (Hostile.Text t : bad) {
                 for (String kind : List.of("attempt", "measured")) {
                     insert.setString(1, kind);
@@ -104,7 +116,8 @@ class HostileSideFilesTest {
             assertThat(book.measured("Robin")).contains(new Measured(Measured.What.LIGHT, 0.2, 0));
             assertThat(book.odd()).isGreaterThan(bad.size());
         }
-        for (Map.Entry<String, String> damage : Map.of("not a database", "set aside as [practice.db.set-aside-", "", "set aside as [practice.db.set-aside-").entrySet()) {
+        for (Map.Entry<String, String> damage : Map.of("not a database", "set aside as [practice.db.set-aside-", "",
+                "set aside as [practice.db.set-aside-").entrySet()) {
             Files.writeString(file, damage.getKey());
             PracticeBook.Opened opened = PracticeBook.openAnyhow(file);
             assertThat(opened.trouble()).contains("practice book").contains(damage.getValue());

@@ -18,7 +18,8 @@ import wistaxis.store.ledger.LedgerSeen;
 import wistaxis.store.line.DownloadQueue;
 
 /**
- * Whatever bytes lie in a side file, the bench opens, and the bytes are still there. {@code JAZZER_FUZZ=1 mvn test -pl store -am -Dtest=SideFilesFuzzTest} searches on from the seeds.
+ * Whatever bytes lie in a side file, the bench opens, and the bytes are still there.
+ * {@code JAZZER_FUZZ=1 mvn test -pl store -am -Dtest=SideFilesFuzzTest} searches on from the seeds.
  */
 class SideFilesFuzzTest {
     private static final PackageCheck CHECK = new PackageCheck(PackageLayout.shipped(), StandInSigner.publicKey());

@@ -22,7 +22,8 @@ public final class OshiHost implements HostProbe {
     private static void library() {
         String name = System.mapLibraryName("jnidispatch");
         if (System.getProperty(BOOT) == null) {
-            Path unpacked = NativeLibrary.unpacked(Platform.class, "/com/sun/jna/" + Platform.RESOURCE_PREFIX + "/" + name, "jna-" + Platform.class.getPackage().getImplementationVersion(), name);
+            Path unpacked = NativeLibrary.unpacked(Platform.class, "/com/sun/jna/" + Platform.RESOURCE_PREFIX + "/" + name, "jna-"
+                    + Platform.class.getPackage().getImplementationVersion(), name);
             System.setProperty(BOOT, unpacked == null ? "" : unpacked.toString());
         }
     }
@@ -33,7 +34,8 @@ public final class OshiHost implements HostProbe {
         SystemInfo system = new SystemInfo();
         HardwareAbstractionLayer hardware = system.getHardware();
         try {
-            return new HostFacts(onMains(hardware.getPowerSources()), Files.getFileStore(folder).getUsableSpace(), networkUp(hardware.getNetworkIFs()),
+            return new HostFacts(onMains(hardware.getPowerSources()), Files.getFileStore(folder).getUsableSpace(),
+                    networkUp(hardware.getNetworkIFs()),
                     hardware.getUsbDevices(true).size(), system.getOperatingSystem().getFamily());
         } catch (IOException e) {
             throw new UncheckedIOException("the disk of [" + folder + "] cannot be looked at", e);

@@ -26,7 +26,8 @@ public final class PublicHolidays implements Predicate<LocalDate> {
     public static PublicHolidays of(String region) {
         List<String> words = Arrays.asList(region.toLowerCase(Locale.ROOT).split("-"));
         if (words.getFirst().isBlank() || !HolidayManager.getSupportedCalendarCodes().contains(words.getFirst().toUpperCase(Locale.ROOT))) {
-            throw new BadInput("holiday region [" + region + "] is not known; write a country such as gb or de, or one with a part such as gb-eng");
+            throw new BadInput("holiday region [" + region
+                    + "] is not known; write a country such as gb or de, or one with a part such as gb-eng");
         }
         HolidayManager manager = HolidayManager.getInstance(ManagerParameters.create(words.getFirst()));
         if (words.size() > 1 && !manager.getCalendarHierarchy().getChildren().containsKey(words.get(1))) {

@@ -13,7 +13,8 @@ import wistaxis.core.facts.BadInput;
 
 class PublicHolidaysTest {
     /** Published: gov.uk, bank holidays in England and Wales, 2026; quoted from memory. 28 December stands for Boxing Day, a Saturday. */
-    private static final List<LocalDate> ENGLAND_2026 = Stream.of("01-01", "04-03", "04-06", "05-04", "05-25", "08-31", "12-25", "12-28").map(d -> LocalDate.parse("2026-" + d)).toList();
+    private static final List<LocalDate> ENGLAND_2026 = Stream.of("01-01", "04-03", "04-06", "05-04", "05-25", "08-31", "12-25", "12-28")
+            .map(d -> LocalDate.parse("2026-" + d)).toList();
 
     @Test
     void agreesWithThePublishedCalendarOnEveryWorkingDayOfTheYear() {
@@ -33,7 +34,8 @@ class PublicHolidaysTest {
     @Test
     void unknownRegionsAreRefused() {
         assertThatThrownBy(() -> PublicHolidays.of("xx")).isInstanceOf(BadInput.class).hasMessageContaining("[xx]");
-        assertThatThrownBy(() -> PublicHolidays.of("gb-paris")).isInstanceOf(BadInput.class).hasMessageContaining("[paris]").hasMessageContaining("eng");
+        assertThatThrownBy(() -> PublicHolidays.of("gb-paris")).isInstanceOf(BadInput.class).hasMessageContaining("[paris]")
+                .hasMessageContaining("eng");
         assertThatThrownBy(() -> PublicHolidays.of("")).isInstanceOf(BadInput.class);
     }
 

@@ -67,7 +67,8 @@ public final class BenchView implements View {
 
     @Override
     public boolean follows(Change change) {
-        return EnumSet.of(Change.Topic.TICKET, Change.Topic.WORK, Change.Topic.STOCK, Change.Topic.SHOP, Change.Topic.TIME).contains(change.topic());
+        return EnumSet.of(Change.Topic.TICKET, Change.Topic.WORK, Change.Topic.STOCK, Change.Topic.SHOP, Change.Topic.TIME)
+                .contains(change.topic());
     }
 
     @Override
@@ -77,7 +78,9 @@ public final class BenchView implements View {
         BenchPlan plan = bench.plans().now();
         due = plan.nextCall();
         lanes.getChildren().clear();
-        bench.stock().closingSoon().forEach(c -> lanes.getChildren().add(Ui.notice("", "Signing of " + c.build().version() + " (" + c.build().build() + ") closes in " + Ui.coarse(c.left()) + ": " + String.join(", ", c.tickets())
+        bench.stock().closingSoon().forEach(c -> lanes.getChildren()
+                .add(Ui.notice("", "Signing of " + c.build().version() + " (" + c.build().build() + ") closes in " + Ui.coarse(c.left())
+                + ": " + String.join(", ", c.tickets())
                 + (c.tickets().size() == 1 ? " has" : " have") + " chosen it.")));
         lanes.getChildren().add(TimeLane.header(bench.now()));
         List<Ticket> open = bench.tickets().open();
@@ -96,9 +99,11 @@ public final class BenchView implements View {
     }
 
     private Button lane(Ticket ticket, Optional<BenchPlan.Lane> lane) {
-        String device = bench.model(ticket).map(DeviceModel::name).orElse(ticket.fact("deviceWords").map(w -> w + ", model not settled").orElse("device not settled"));
+        String device = bench.model(ticket).map(DeviceModel::name)
+                .orElse(ticket.fact("deviceWords").map(w -> w + ", model not settled").orElse("device not settled"));
         Optional<String> stop = bench.routes().rules(ticket).stopped();
-        String state = stop.isPresent() ? "Stopped" : lane.filter(BenchPlan.Lane::late).isPresent() ? ticket.stage().words() + ", will be late" : ticket.stage().words();
+        String state = stop.isPresent() ? "Stopped" : lane.filter(BenchPlan.Lane::late).isPresent() ? ticket.stage().words()
+                + ", will be late" : ticket.stage().words();
         Label stage = Ui.label(state, stop.isPresent() || state.endsWith("late") ? "strong erases" : "strong");
         stage.setMinWidth(Region.USE_PREF_SIZE);
         VBox card = Ui.style(Ui.column(1, Ui.row(8, Ui.label(ticket.number(), "code muted"), stage, Ui.gap(),
@@ -142,6 +147,7 @@ public final class BenchView implements View {
 
     @Override
     public String next() {
-        return due.map(c -> "Hands at " + HOUR.format(c.at()) + " for " + c.ticket() + ": " + c.what()).orElse("Nothing is waiting. A new ticket: Ctrl+N");
+        return due.map(c -> "Hands at " + HOUR.format(c.at()) + " for " + c.ticket() + ": " + c.what())
+                .orElse("Nothing is waiting. A new ticket: Ctrl+N");
     }
 }

@@ -17,7 +17,9 @@ import wistaxis.core.bench.BenchPlan;
 import wistaxis.core.bench.BenchTime;
 import wistaxis.desktop.look.Theme;
 
-/** One ticket on the bench's time axis: what happened as ticks, hands-on stretches solid, unattended ones hatched, the promise as a flag. */
+/**
+ * One ticket on the bench's time axis: what happened as ticks, hands-on stretches solid, unattended ones hatched, the promise as a flag.
+ */
 public final class TimeLane extends Region {
     private static final Duration BACK = Duration.ofMinutes(20);
     private static final Duration AHEAD = Duration.ofMinutes(100);
@@ -81,7 +83,8 @@ public final class TimeLane extends Region {
         g.clearRect(0, 0, w, h);
         g.setTextBaseline(VPos.CENTER);
         g.setFont(Font.font("Lato", 13));
-        for (Instant t = BenchTime.fullHour(now.minus(BACK), ZoneId.systemDefault()); t.isBefore(now.plus(AHEAD)); t = t.plus(Duration.ofMinutes(20))) {
+        for (Instant t = BenchTime.fullHour(now.minus(BACK),
+                ZoneId.systemDefault()); t.isBefore(now.plus(AHEAD)); t = t.plus(Duration.ofMinutes(20))) {
             double x = Math.round(x(t, now, w)) + 0.5;
             g.setStroke(Theme.color("line"));
             g.strokeLine(x, header ? h - 6 : 0, x, h);

@@ -25,7 +25,8 @@ public final class DaysDrawing extends Drawing {
         this.days = all.stream().filter(d -> ChronoUnit.DAYS.between(d.day(), all.getLast().day()) < MOST_DAYS).toList();
         setMinHeight(220);
         setPrefHeight(300);
-        setAccessibleText(days.isEmpty() ? "no practice yet" : String.join("; ", days.stream().map(d -> d.day() + ": " + d.landed() + " of " + d.attempts()).toList()));
+        setAccessibleText(days.isEmpty() ? "no practice yet"
+                : String.join("; ", days.stream().map(d -> d.day() + ": " + d.landed() + " of " + d.attempts()).toList()));
     }
 
     @Override

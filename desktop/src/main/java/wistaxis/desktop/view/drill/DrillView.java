@@ -29,7 +29,9 @@ import wistaxis.workbench.DrillDesk;
 import wistaxis.workbench.Practice;
 import wistaxis.workbench.Workbench;
 
-/** Practice on a simulated device: the coach or nobody, every step scored, what to practise next, progress over days, and one's own hand. */
+/**
+ * Practice on a simulated device: the coach or nobody, every step scored, what to practise next, progress over days, and one's own hand.
+ */
 public final class DrillView implements View, CoachPane.Around {
     private final Shell shell;
     private final Workbench bench;
@@ -93,7 +95,8 @@ public final class DrillView implements View, CoachPane.Around {
 
     @Override
     public void refresh() {
-        first.getChildren().setAll(part("drill-practise", "Practise", Part.PRACTISE), part("drill-progress", "Progress", Part.PROGRESS), part("drill-hand", "My hand", Part.HAND),
+        first.getChildren().setAll(part("drill-practise", "Practise", Part.PRACTISE), part("drill-progress", "Progress", Part.PROGRESS),
+                part("drill-hand", "My hand", Part.HAND),
                 Ui.label("   Who practises", "small muted"), person);
         second.getChildren().clear();
         pane.active(part == Part.PRACTISE);
@@ -122,10 +125,13 @@ public final class DrillView implements View, CoachPane.Around {
 
     private void choices() {
         for (KeyFamily f : KeyFamily.values()) {
-            second.getChildren().add(Ui.button("drill-" + f, f.toString(), f == drill.model().family() ? "chip chosen" : "chip", () -> drill.choose(f)));
+            second.getChildren().add(Ui.button("drill-" + f, f.toString(), f == drill.model().family() ? "chip chosen" : "chip",
+                    () -> drill.choose(f)));
         }
-        second.getChildren().addAll(Ui.label("   ", ""), Ui.button("blind", drill.blind() ? "By feel, no cues" : "With cues", "chip", () -> drill.blind(!drill.blind())),
-                distraction("late-black", "Screen goes black late", DrillDesk.Distraction.LATE_BLACK), distraction("slow-host", "Host is slow to see it", DrillDesk.Distraction.SLOW_HOST));
+        second.getChildren().addAll(Ui.label("   ", ""), Ui.button("blind", drill.blind() ? "By feel, no cues" : "With cues", "chip",
+                () -> drill.blind(!drill.blind())),
+                distraction("late-black", "Screen goes black late", DrillDesk.Distraction.LATE_BLACK),
+                distraction("slow-host", "Host is slow to see it", DrillDesk.Distraction.SLOW_HOST));
     }
 
     private Button distraction(String id, String words, DrillDesk.Distraction which) {
@@ -144,9 +150,11 @@ public final class DrillView implements View, CoachPane.Around {
 
     @Override
     public String status() {
-        List<Drilled> tried = drill.coaching().school().map(s -> practice.attempts().stream().filter(a -> a.of(s)).toList()).orElse(List.of());
+        List<Drilled> tried = drill.coaching().school().map(s -> practice.attempts().stream().filter(a -> a.of(s)).toList())
+                .orElse(List.of());
         long landed = tried.stream().filter(Drilled::landed).count();
-        return tried.isEmpty() ? drill.model().name() + ", never practised by " + practice.person() : drill.model().name() + ", " + landed + " of " + tried.size() + " landed by " + practice.person();
+        return tried.isEmpty() ? drill.model().name() + ", never practised by " + practice.person() : drill.model().name() + ", " + landed
+                + " of " + tried.size() + " landed by " + practice.person();
     }
 
     @Override
@@ -180,7 +188,8 @@ public final class DrillView implements View, CoachPane.Around {
     public List<Button> more() {
         List<Button> more = new ArrayList<>();
         Leitner next = practice.plan().getFirst();
-        more.add(Ui.button("drill-next", "Next: " + next.school().school() + " " + CoachWords.of(next.school().goal()) + ", " + next.school().family(), "", () -> drill.choose(next.school())));
+        more.add(Ui.button("drill-next", "Next: " + next.school().school() + " " + CoachWords.of(next.school().goal()) + ", "
+                + next.school().family(), "", () -> drill.choose(next.school())));
         drill.last().ifPresent(d -> more.add(Ui.button("replay", "Replay the last", "", () -> drill.replay(d))));
         return more;
     }
@@ -191,11 +200,14 @@ public final class DrillView implements View, CoachPane.Around {
             list.getChildren().add(planned(l));
         }
         VBox right = Ui.column(8, Ui.label("What next", "title"),
-                Ui.text("Least sure first of what is due. A success moves it one box on, a failure back to the first; the boxes come due after 1, 2, 4, 8 and 16 days (Leitner 1972).", "small muted"), Ui.scroll(list));
+                Ui.text("Least sure first of what is due. A success moves it one box on, a failure back to the first; the boxes come due "
+                        + "after 1, 2, 4, 8 and 16 days (Leitner 1972).", "small muted"), Ui.scroll(list));
         DaysDrawing days = new DaysDrawing(practice.days());
         VBox.setVgrow(days, javafx.scene.layout.Priority.ALWAYS);
-        VBox left = Ui.column(8, Ui.label("Landed, day by day", "title"), days, recent(), Ui.flow(8, Ui.button("export-practice", "Export attempts as JSON", "", this::export),
-                Ui.button("card", "Card of " + drill.model().family() + " as PDF", "", () -> practice.card(drill.model().family(), this::said))), Ui.text(exported, "small muted"));
+        VBox left = Ui.column(8, Ui.label("Landed, day by day", "title"), days, recent(),
+                Ui.flow(8, Ui.button("export-practice", "Export attempts as JSON", "", this::export),
+                Ui.button("card", "Card of " + drill.model().family() + " as PDF", "",
+                () -> practice.card(drill.model().family(), this::said))), Ui.text(exported, "small muted"));
         StackPane both = new StackPane(new Columns(left, 420, right, 480));
         both.setPadding(new Insets(10, 24, 14, 24));
         return both;
@@ -205,7 +217,8 @@ public final class DrillView implements View, CoachPane.Around {
         VBox rows = Ui.column(3, Ui.label("Last attempts", "strong"));
         List<Drilled> all = practice.attempts();
         if (all.isEmpty()) {
-            rows.getChildren().add(Ui.text(practice.person() + " has not practised yet. Choose a sequence under Practise and press Enter.", "muted"));
+            rows.getChildren().add(Ui.text(practice.person() + " has not practised yet. Choose a sequence under Practise and press Enter.",
+                    "muted"));
         }
         for (int i = all.size() - 1; i >= Math.max(0, all.size() - 5); i--) {
             Drilled d = all.get(i);
@@ -214,7 +227,8 @@ public final class DrillView implements View, CoachPane.Around {
                 drill.replay(d);
                 refresh();
             });
-            rows.getChildren().add(Ui.row(8, Ui.label(d.landed() ? "landed" : "missed", d.landed() ? "tag keeps" : "tag missing"), Ui.label(d.school() + ", " + CoachWords.of(d.goal()), ""),
+            rows.getChildren().add(Ui.row(8, Ui.label(d.landed() ? "landed" : "missed", d.landed() ? "tag keeps" : "tag missing"),
+                    Ui.label(d.school() + ", " + CoachWords.of(d.goal()), ""),
                     Ui.label(d.blind() ? "by feel" : "", "small muted"), Ui.gap(), replay));
         }
         return rows;
@@ -228,7 +242,8 @@ public final class DrillView implements View, CoachPane.Around {
             drill.choose(l.school());
             refresh();
         });
-        return Ui.style(Ui.row(8, Ui.column(0, Ui.label(l.school().school() + ", " + CoachWords.of(l.school().goal()), "strong"), Ui.label(l.school().family() + ", " + sure, "small muted")), Ui.gap(),
+        return Ui.style(Ui.row(8, Ui.column(0, Ui.label(l.school().school() + ", " + CoachWords.of(l.school().goal()), "strong"),
+                Ui.label(l.school().family() + ", " + sure, "small muted")), Ui.gap(),
                 Ui.label(due ? "due" : "due " + l.due(), due ? "small strong hands" : "small muted"), take), "card tight");
     }
 
@@ -262,7 +277,8 @@ public final class DrillView implements View, CoachPane.Around {
     @Override
     public String next() {
         return switch (part) {
-            case PRACTISE -> drill.coaching().run().isPresent() ? "Both hands on the device." : "Practice on a simulated device. Enter starts, W shows, Esc stops.";
+            case PRACTISE -> drill.coaching().run().isPresent() ? "Both hands on the device."
+                    : "Practice on a simulated device. Enter starts, W shows, Esc stops.";
             case PROGRESS -> "What is due stands on top.";
             case HAND -> hand.next();
         };

@@ -71,7 +71,8 @@ public final class HandPane {
 
     public void refresh() {
         tests.getChildren().setAll(test("measure-light", "Light", Measured.What.LIGHT), test("measure-tone", "Tone", Measured.What.TONE),
-                test("measure-cued", "Hold 5 s with cues", Measured.What.HOLD_CUED), test("measure-blind", "Hold 5 s by feel", Measured.What.HOLD_BLIND));
+                test("measure-cued", "Hold 5 s with cues", Measured.What.HOLD_CUED),
+                test("measure-blind", "Hold 5 s by feel", Measured.What.HOLD_BLIND));
         if (!shell.speaker().sounds()) {
             tests.getChildren().get(1).setDisable(true);
             tests.getChildren().add(Ui.label("no sound card", "tag missing"));
@@ -81,10 +82,14 @@ public final class HandPane {
         figure("To a light", h.light(), Measured.What.LIGHT);
         figure("To a tone", h.tone(), Measured.What.TONE);
         figure("End of a hold with cues", h.cued(), Measured.What.HOLD_CUED);
-        figures.getChildren().add(row("Hold by feel", String.format(Locale.ROOT, "scatters %.0f %% of its length", 100 * h.drift()), Measured.What.HOLD_BLIND));
+        figures.getChildren().add(row("Hold by feel", String.format(Locale.ROOT, "scatters %.0f %% of its length", 100 * h.drift()),
+                Measured.What.HOLD_BLIND));
         figure("A quick tap, and the gap", h.tap(), Measured.What.TAP);
-        figures.getChildren().add(row("Second finger", String.format(Locale.ROOT, "%.0f ms behind", 1000 * h.overlap()), Measured.What.OVERLAP));
-        figures.getChildren().addAll(Ui.text("Three of a kind count; before that, common figures stand in. Mean, and how much it scatters.", "small muted"), Ui.label("So for this hand, into DFU", "title"));
+        figures.getChildren().add(row("Second finger", String.format(Locale.ROOT, "%.0f ms behind", 1000 * h.overlap()),
+                Measured.What.OVERLAP));
+        figures.getChildren()
+                .addAll(Ui.text("Three of a kind count; before that, common figures stand in. Mean, and how much it scatters.",
+                "small muted"), Ui.label("So for this hand, into DFU", "title"));
         figures.getChildren().add(chances);
         reckon(h);
         tick();
@@ -101,7 +106,8 @@ public final class HandPane {
             if (h.equals(reckoned)) {
                 chances.getChildren().clear();
                 found.forEach((f, r) -> chances.getChildren().add(Ui.style(Ui.column(1, Ui.label(f + ", by feel", "strong"),
-                        Ui.text(String.join("; ", r.ranked().stream().map(x -> x.school().school() + " " + x.chance().inWords()).toList()), "small")), "card tight")));
+                        Ui.text(String.join("; ", r.ranked().stream().map(x -> x.school().school() + " " + x.chance().inWords()).toList()),
+                        "small")), "card tight")));
             }
         });
     }
@@ -116,7 +122,8 @@ public final class HandPane {
 
     private Node row(String name, String words, Measured.What which) {
         long n = practice.measured().stream().filter(m -> m.what() == which).count();
-        return Ui.style(Ui.flow(8, Ui.label(name, ""), Ui.label(words, "strong"), Ui.label(n < 3 ? "usual figure" : n + " times", "small muted")), "card tight");
+        return Ui.style(Ui.flow(8, Ui.label(name, ""), Ui.label(words, "strong"),
+                Ui.label(n < 3 ? "usual figure" : n + " times", "small muted")), "card tight");
     }
 
     private boolean hold() {
@@ -129,7 +136,8 @@ public final class HandPane {
         downNanos = -1;
         bench.setRate(1);
         signalNanos = bench.nowNanos() + Math.round((1.5 + random.nextDouble() * 2.5) * SECOND);
-        said = hold() ? "Hold space for five seconds, then let go." : "Press space as soon as " + (which == Measured.What.LIGHT ? "it lights up." : "you hear the tone.");
+        said = hold() ? "Hold space for five seconds, then let go." : "Press space as soon as "
+                + (which == Measured.What.LIGHT ? "it lights up." : "you hear the tone.");
         shell.speaker().follow(which == Measured.What.TONE ? List.of(new Cue(signalNanos, Cue.Kind.PRESS)) : List.of(), bench::nowNanos);
         refresh();
     }
@@ -143,7 +151,8 @@ public final class HandPane {
         if (hold() && downNanos < 0) {
             downNanos = now;
             if (what == Measured.What.HOLD_CUED) {
-                shell.speaker().follow(List.of(new Cue(now + SECOND, Cue.Kind.TICK), new Cue(now + 2 * SECOND, Cue.Kind.TICK), new Cue(now + 3 * SECOND, Cue.Kind.TICK),
+                shell.speaker().follow(List.of(new Cue(now + SECOND, Cue.Kind.TICK), new Cue(now + 2 * SECOND, Cue.Kind.TICK),
+                        new Cue(now + 3 * SECOND, Cue.Kind.TICK),
                         new Cue(now + 4 * SECOND, Cue.Kind.SOON), new Cue(now + 5 * SECOND, Cue.Kind.RELEASE)), bench::nowNanos);
             }
         } else if (!hold() && now < signalNanos) {
@@ -169,7 +178,8 @@ public final class HandPane {
         if (silly) {
             said = String.format(Locale.ROOT, "%.1f s: that was no try. It does not count.", seconds);
         } else {
-            said = target > 0 ? String.format(Locale.ROOT, "%.2f s held: %+.0f ms.", seconds, 1000 * (seconds - target)) : String.format(Locale.ROOT, "%.0f ms.", 1000 * seconds);
+            said = target > 0 ? String.format(Locale.ROOT, "%.2f s held: %+.0f ms.", seconds, 1000 * (seconds - target))
+                    : String.format(Locale.ROOT, "%.0f ms.", 1000 * seconds);
             practice.add(new Measured(done, seconds, target));
         }
         again();
@@ -189,7 +199,8 @@ public final class HandPane {
             lit = true;
         }
         lamp.getStyleClass().setAll("lamp", lit ? "lit" : "dark");
-        huge.setText(what == null ? "Choose a test" : hold() ? downNanos < 0 ? "Hold space" : what == Measured.What.HOLD_CUED ? String.valueOf(1 + (now - downNanos) / SECOND) : "Holding"
+        huge.setText(what == null ? "Choose a test" : hold() ? downNanos < 0 ? "Hold space" : what == Measured.What.HOLD_CUED
+                ? String.valueOf(1 + (now - downNanos) / SECOND) : "Holding"
                 : lit ? "Now!" : what == Measured.What.TONE ? "Listen" : "Wait");
         detail.setText(what == null ? "Five of each make a good picture of a hand. It decides which school is recommended to you." : said);
     }

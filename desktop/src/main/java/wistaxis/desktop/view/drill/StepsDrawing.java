@@ -76,6 +76,7 @@ public final class StepsDrawing extends Drawing {
 
     private static String limits(StepScore s) {
         Long to = s.to();
-        return String.format(Locale.ROOT, "  (%.1f to %s s)", s.from() / 1000.0, to == null ? "any" : String.format(Locale.ROOT, "+%.1f", to / 1000.0));
+        return String.format(Locale.ROOT, "  (%.1f to %s s)", s.from() / 1000.0, to == null ? "any"
+                : String.format(Locale.ROOT, "+%.1f", to / 1000.0));
     }
 }

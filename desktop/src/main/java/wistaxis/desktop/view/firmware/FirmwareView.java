@@ -30,10 +30,14 @@ import wistaxis.workbench.FirmwareDesk.Doing;
 import wistaxis.workbench.FirmwareDesk;
 import wistaxis.workbench.Workbench;
 
-/** The builds for exactly this model, the choice explained, the download, the proof of the package, and when to put the device into the mode. */
+/**
+ * The builds for exactly this model, the choice explained, the download, the proof of the package, and when to put the device into the
+ * mode.
+ */
 public final class FirmwareView extends TicketPage {
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM yyyy", Locale.ENGLISH);
-    private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("EEE HH:mm", Locale.ENGLISH).withZone(ZoneId.systemDefault());
+    private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("EEE HH:mm", Locale.ENGLISH)
+            .withZone(ZoneId.systemDefault());
 
     private final FirmwareDesk desk;
     private final VBox builds = new VBox(6);
@@ -72,13 +76,17 @@ public final class FirmwareView extends TicketPage {
         String identifier = bench.desk(number).model().identifier();
         if (choice.isEmpty()) {
             builds.getChildren().add(desk.doing() == Doing.ASKING ? Ui.label("Asking the firmware library...", "muted")
-                    : Ui.row(12, Ui.label("The library has not answered.", "muted"), Ui.button("ask-again", "Ask again", "", () -> bench.stock().askAgain(identifier))));
+                    : Ui.row(12, Ui.label("The library has not answered.", "muted"),
+                    Ui.button("ask-again", "Ask again", "", () -> bench.stock().askAgain(identifier))));
             return;
         }
         choice.get().builds().forEach(j -> builds.getChildren().add(build(j)));
-        bench.stock().askedAt(identifier).ifPresent(at -> builds.getChildren().add(Ui.flow(10, Ui.text("Signing as the library said " + CLOCK.format(at) + ". It is asked again when the restore begins.", "small muted"), Ui.gap(),
+        bench.stock().askedAt(identifier).ifPresent(at -> builds.getChildren()
+                .add(Ui.flow(10, Ui.text("Signing as the library said " + CLOCK.format(at)
+                + ". It is asked again when the restore begins.", "small muted"), Ui.gap(),
                 Ui.button("ask-again", "Ask again", "quiet small", () -> bench.stock().askAgain(identifier)))));
-        desk.chosen().or(() -> choice.get().chosen().map(BuildChoice.Judged::build)).ifPresent(b -> beside.getChildren().add(window.node(b)));
+        desk.chosen().or(() -> choice.get().chosen().map(BuildChoice.Judged::build))
+                .ifPresent(b -> beside.getChildren().add(window.node(b)));
         tick();
     }
 
@@ -89,7 +97,8 @@ public final class FirmwareView extends TicketPage {
             nodes.add(Ui.notice("stop", desk.trouble()));
         }
         if (t.build() == null) {
-            nodes.add(Ui.text(desk.choice().flatMap(BuildChoice::chosen).map(j -> "Suggested: " + j.build().version() + ". " + j.reason()).orElse(""), ""));
+            nodes.add(Ui.text(desk.choice().flatMap(BuildChoice::chosen).map(j -> "Suggested: " + j.build().version() + ". " + j.reason())
+                    .orElse(""), ""));
             return nodes;
         }
         nodes.add(switch (desk.doing()) {
@@ -102,31 +111,40 @@ public final class FirmwareView extends TicketPage {
     }
 
     private VBox working(String what, String stop) {
-        VBox card = Ui.card(Ui.row(16, left, Ui.column(0, Ui.label(what, "strong"), rate), Ui.gap(), Ui.button("download-stop", stop, "", desk::stop)), bar);
+        VBox card = Ui.card(Ui.row(16, left, Ui.column(0, Ui.label(what, "strong"), rate), Ui.gap(),
+                Ui.button("download-stop", stop, "", desk::stop)), bar);
         desk.download().map(Fetch::tickets).filter(all -> all.size() > 1)
-                .ifPresent(all -> card.getChildren().add(Ui.text("One download for " + all.stream().map(n -> n + " " + bench.ticket(n).title()).collect(Collectors.joining(", ")) + ".", "small muted")));
+                .ifPresent(all -> card.getChildren().add(Ui.text("One download for " + all.stream()
+                .map(n -> n + " " + bench.ticket(n).title()).collect(Collectors.joining(", ")) + ".", "small muted")));
         return card;
     }
 
     private VBox resting(Ticket t) {
         if (t.packageProven()) {
-            List<String> details = desk.report().map(PackageReport::details).orElse(List.of("proven earlier, and checked again when the restore starts"));
+            List<String> details = desk.report().map(PackageReport::details)
+                    .orElse(List.of("proven earlier, and checked again when the restore starts"));
             VBox notice = Ui.notice("calm", "The package is proven: " + String.join("; ", details) + ".", "File: " + t.provenFile());
             notice.getChildren().add(Ui.button("go-on", "On to the keys", "primary", goOn));
             return notice;
         }
         String title = "Chosen: " + t.build().version() + " (" + t.build().build() + ")";
         if (desk.onShelf().isPresent()) {
-            return Ui.card(Ui.row(16, Ui.column(0, Ui.label(title, "title"), Ui.label("A package on the shelf calls itself this build: " + Units.inWords(desk.onShelf().get().bytes()) + (bench.stock().judged(desk.onShelf().get()).proven() ? ", proven before." : ", not proven yet."), "muted")), Ui.gap(),
+            return Ui.card(Ui.row(16, Ui.column(0, Ui.label(title, "title"),
+                    Ui.label("A package on the shelf calls itself this build: " + Units.inWords(desk.onShelf().get().bytes())
+                    + (bench.stock().judged(desk.onShelf().get()).proven() ? ", proven before." : ", not proven yet."), "muted")), Ui.gap(),
                     Ui.button("prove", "Prove it", "primary", desk::proveFromShelf)));
         }
         long here = desk.bytes();
-        Optional<String> others = desk.anyDownload().filter(s -> !s.tickets().contains(number)).map(s -> "It is being fetched for " + String.join(", ", s.tickets()) + " already");
-        Button start = Ui.button("download", others.isPresent() ? "Use it here too" : here > 0 ? "Go on with the download" : "Download", "primary", desk::startDownload);
+        Optional<String> others = desk.anyDownload().filter(s -> !s.tickets().contains(number))
+                .map(s -> "It is being fetched for " + String.join(", ", s.tickets()) + " already");
+        Button start = Ui.button("download", others.isPresent() ? "Use it here too" : here > 0 ? "Go on with the download" : "Download",
+                "primary", desk::startDownload);
         start.setDisable(desk.chosen().isEmpty());
         String size = Units.inWords(t.build().sizeBytes());
         String time = desk.chosen().map(b -> ", about " + Ui.clock(desk.downloadTime(b))).orElse("");
-        return Ui.card(Ui.row(16, Ui.column(0, Ui.label(title, "title"), Ui.label(others.orElse(here > 0 ? Units.inWords(here) + " of " + size + " are here already" : size + ", nothing here yet") + time + ".", "muted")), Ui.gap(), start));
+        return Ui.card(Ui.row(16, Ui.column(0, Ui.label(title, "title"),
+                Ui.label(others.orElse(here > 0 ? Units.inWords(here) + " of " + size + " are here already" : size + ", nothing here yet")
+                + time + ".", "muted")), Ui.gap(), start));
     }
 
     private HBox build(BuildChoice.Judged j) {
@@ -134,7 +152,9 @@ public final class FirmwareView extends TicketPage {
         boolean taken = ticket().build() != null && ticket().build().build().equals(b.build());
         VBox version = Ui.column(0, Ui.label(b.version().toString(), "title"), Ui.label(b.build(), "code muted small"));
         version.setMinWidth(112);
-        VBox facts = Ui.column(0, Ui.label("released " + DAY.format(b.released()), "small"), Ui.label(Units.inWords(b.sizeBytes()) + bench.stock().onShelf(bench.desk(number).model().identifier(), b).map(i -> bench.stock().judged(i).proven() ? ", on the shelf" : ", unproven").orElse(""), "small muted"));
+        VBox facts = Ui.column(0, Ui.label("released " + DAY.format(b.released()), "small"),
+                Ui.label(Units.inWords(b.sizeBytes()) + bench.stock().onShelf(bench.desk(number).model().identifier(), b)
+                .map(i -> bench.stock().judged(i).proven() ? ", on the shelf" : ", unproven").orElse(""), "small muted"));
         facts.setMinWidth(142);
         VBox reason = Ui.column(2, Signing.label(b, bench.now()), Ui.text(j.reason(), "small"));
         HBox.setHgrow(reason, Priority.ALWAYS);
@@ -143,7 +163,8 @@ public final class FirmwareView extends TicketPage {
         if (taken) {
             row.getChildren().add(whole(Ui.label("chosen", "tag simulated")));
         } else if (j.possible()) {
-            Button choose = Ui.button("choose-" + b.build(), "Choose", j.chosen() && ticket().build() == null ? "primary" : "", () -> desk.choose(j));
+            Button choose = Ui.button("choose-" + b.build(), "Choose", j.chosen() && ticket().build() == null ? "primary" : "",
+                    () -> desk.choose(j));
             choose.setDisable(desk.doing() != Doing.NOTHING);
             row.getChildren().add(choose);
         }
@@ -161,7 +182,8 @@ public final class FirmwareView extends TicketPage {
             case DOWNLOADING, WAITING -> desk.chosen().ifPresent(b -> {
                 bar.setProgress(desk.bytes() / (double) b.sizeBytes());
                 left.setText(desk.left().map(r -> Ui.clock(r.mid())).orElse("--:--"));
-                rate.setText(Units.inWords(desk.bytes()) + " of " + Units.inWords(b.sizeBytes()) + (desk.rate().isPresent() ? ", " + Units.rateInWords(desk.rate().getAsDouble()) : "")
+                rate.setText(Units.inWords(desk.bytes()) + " of " + Units.inWords(b.sizeBytes())
+                        + (desk.rate().isPresent() ? ", " + Units.rateInWords(desk.rate().getAsDouble()) : "")
                         + desk.left().filter(r -> r.high() - r.low() > 2).map(r -> ", " + Ui.clock(r) + " left").orElse(""));
             });
             case PROVING -> {
@@ -176,7 +198,8 @@ public final class FirmwareView extends TicketPage {
 
     @Override
     public String firstFocus() {
-        return ticket().packageProven() ? "go-on" : ticket().build() != null ? "download" : desk.choice().flatMap(BuildChoice::chosen).map(j -> "choose-" + j.build().build()).orElse("");
+        return ticket().packageProven() ? "go-on" : ticket().build() != null ? "download" : desk.choice().flatMap(BuildChoice::chosen)
+                .map(j -> "choose-" + j.build().build()).orElse("");
     }
 
     @Override
@@ -185,10 +208,12 @@ public final class FirmwareView extends TicketPage {
             return "The package is proven. Next: the keys. Hands: now.";
         }
         return switch (desk.doing()) {
-            case DOWNLOADING -> "Runs by itself. Hands again in " + desk.left().map(r -> Ui.clock(r.mid())).orElse("a moment") + ", for the keys.";
+            case DOWNLOADING -> "Runs by itself. Hands again in " + desk.left().map(r -> Ui.clock(r.mid())).orElse("a moment")
+                    + ", for the keys.";
             case WAITING -> "Waits for another download, then runs by itself.";
             case PROVING -> "Checking; hands in a moment.";
-            default -> ticket().build() == null ? "Choose a build: the suggested one unless the ticket wants otherwise." : "Start the download; it then runs by itself.";
+            default -> ticket().build() == null ? "Choose a build: the suggested one unless the ticket wants otherwise."
+                    : "Start the download; it then runs by itself.";
         };
     }
 }

@@ -58,8 +58,10 @@ public final class ShelfView implements View {
         limit.setOnAction(_ -> takeLimit());
         list.setPadding(new Insets(0, 12, 0, 0));
         HBox head = Ui.row(10, Ui.label("The shelf", "large"), Ui.gap(), Ui.label("Limit of the line", "small muted"), limit,
-                Ui.button("shelf-add", "Add packages", "", this::choose), Ui.button("import-builds", "Import builds", "quiet", this::importBuilds));
-        root.getChildren().addAll(head, Ui.text("Drop packages here, or put them into " + stock.shelf().folder() + ". A package is known by what is in it; its name means nothing.", "small muted"), Ui.scroll(list));
+                Ui.button("shelf-add", "Add packages", "", this::choose),
+                Ui.button("import-builds", "Import builds", "quiet", this::importBuilds));
+        root.getChildren().addAll(head, Ui.text("Drop packages here, or put them into " + stock.shelf().folder()
+                + ". A package is known by what is in it; its name means nothing.", "small muted"), Ui.scroll(list));
         root.setOnDragOver(this::over);
         root.setOnDragDropped(this::dropped);
     }
@@ -137,9 +139,12 @@ public final class ShelfView implements View {
         downloads.leftovers().forEach(l -> list.getChildren().add(leftover(l)));
         List<Shelf.Item> items = stock.shelf().items();
         items.forEach(i -> list.getChildren().add(item(i)));
-        stock.proofs().busy().stream().filter(f -> !f.getParent().equals(stock.shelf().folder())).forEach(f -> list.getChildren().add(Ui.card(Ui.text("Taking in " + f.getFileName(), "strong"), bar(stock.proofs().proving(f).orElse(0.0)))));
+        stock.proofs().busy().stream().filter(f -> !f.getParent().equals(stock.shelf().folder()))
+                .forEach(f -> list.getChildren()
+                .add(Ui.card(Ui.text("Taking in " + f.getFileName(), "strong"), bar(stock.proofs().proving(f).orElse(0.0)))));
         if (items.isEmpty() && downloads.fetches().isEmpty() && downloads.leftovers().isEmpty()) {
-            list.getChildren().add(Ui.notice("calm", "The shelf is empty.", "What is downloaded for a ticket comes here and serves every further ticket of the same model."));
+            list.getChildren().add(Ui.notice("calm", "The shelf is empty.",
+                    "What is downloaded for a ticket comes here and serves every further ticket of the same model."));
         }
     }
 
@@ -158,11 +163,14 @@ public final class ShelfView implements View {
             case BROKEN -> "stopped: " + s.why();
             case WHOLE -> "whole";
         };
-        String left = s.phase() != Fetch.Phase.RUNNING ? "" : downloads.meter(b.sha256()).secondsLeft(b.sizeBytes() - s.bytes()).map(r -> ", " + Ui.clock(r) + " left").orElse("");
+        String left = s.phase() != Fetch.Phase.RUNNING ? "" : downloads.meter(b.sha256()).secondsLeft(b.sizeBytes() - s.bytes())
+                .map(r -> ", " + Ui.clock(r) + " left").orElse("");
         HBox row = Ui.row(12, Ui.column(0, Ui.label(b.version() + " for " + String.join(", ", b.identifiers()), "strong"),
-                Ui.text(Units.inWords(s.bytes()) + " of " + Units.inWords(b.sizeBytes()) + ", " + state + left + ". For " + String.join(", ", s.tickets()) + ".", "small muted")), Ui.gap());
+                Ui.text(Units.inWords(s.bytes()) + " of " + Units.inWords(b.sizeBytes()) + ", " + state + left + ". For "
+                + String.join(", ", s.tickets()) + ".", "small muted")), Ui.gap());
         row.getChildren().addAll(Ui.button("first-" + b.build(), "First", "quiet small", () -> downloads.first(b)),
-                s.underWay() ? Ui.button("pause-" + b.build(), "Pause", "", () -> downloads.pause(b)) : Ui.button("resume-" + b.build(), "Go on", "", () -> downloads.resume(b)));
+                s.underWay() ? Ui.button("pause-" + b.build(), "Pause", "", () -> downloads.pause(b))
+                : Ui.button("resume-" + b.build(), "Go on", "", () -> downloads.resume(b)));
         if (!s.underWay()) {
             row.getChildren().add(throwAway(b.sha256()));
         }
@@ -172,9 +180,13 @@ public final class ShelfView implements View {
     /** What has come before the program ended: gone on with for those who want it, or thrown away. */
     private Node leftover(Leftover l) {
         List<Ticket> wanting = downloads.wanting(l.sha256());
-        String title = wanting.isEmpty() ? l.file().getFileName().toString() : wanting.getFirst().build().version() + " for " + wanting.getFirst().identifier();
-        String of = wanting.isEmpty() ? " of a package that no open ticket wants" : " of " + Units.inWords(wanting.getFirst().build().sizeBytes()) + ", left from before. For " + wanting.stream().map(Ticket::number).collect(Collectors.joining(", "));
-        HBox row = Ui.row(12, Ui.column(0, Ui.label(title, "strong"), Ui.text(Units.inWords(l.bytes()) + of + ".", "small muted")), Ui.gap());
+        String title = wanting.isEmpty() ? l.file().getFileName().toString() : wanting.getFirst().build().version() + " for "
+                + wanting.getFirst().identifier();
+        String of = wanting.isEmpty() ? " of a package that no open ticket wants" : " of "
+                + Units.inWords(wanting.getFirst().build().sizeBytes()) + ", left from before. For " + wanting.stream().map(Ticket::number)
+                .collect(Collectors.joining(", "));
+        HBox row = Ui.row(12, Ui.column(0, Ui.label(title, "strong"), Ui.text(Units.inWords(l.bytes()) + of + ".", "small muted")),
+                Ui.gap());
         if (!wanting.isEmpty()) {
             row.getChildren().add(Ui.button("resume-" + wanting.getFirst().build().build(), "Go on", "", () -> goOn(wanting)));
         }
@@ -225,7 +237,9 @@ public final class ShelfView implements View {
             state.getChildren().add(Ui.text(judged.reason(), "small"));
         } else if (judged.sound()) {
             List<Ticket> serves = stock.serves(i);
-            state.getChildren().add(Ui.text(serves.isEmpty() ? "serves no open ticket" : (judged.proven() ? "serves " : "once proven, serves ") + serves.stream().map(t -> t.number() + " " + t.title()).collect(Collectors.joining(", ")), "small muted"));
+            state.getChildren().add(Ui.text(serves.isEmpty() ? "serves no open ticket"
+                    : (judged.proven() ? "serves " : "once proven, serves ") + serves.stream().map(t -> t.number() + " " + t.title())
+                    .collect(Collectors.joining(", ")), "small muted"));
         } else {
             state.getChildren().add(Ui.text(judged.reason(), "small"));
         }
@@ -234,7 +248,8 @@ public final class ShelfView implements View {
         if (checking.isPresent()) {
             row.getChildren().add(Ui.button("stop-check", "Stop the check", "", () -> stock.proofs().stop(file)));
         } else {
-            row.getChildren().addAll(Ui.button("check-" + i.name().replaceAll("[^A-Za-z0-9_-]", "-"), "Check whole", judged.proven() ? "quiet small" : "", () -> stock.proofs().prove(file, _ -> { })),
+            row.getChildren().addAll(Ui.button("check-" + i.name().replaceAll("[^A-Za-z0-9_-]", "-"), "Check whole", judged.proven()
+                    ? "quiet small" : "", () -> stock.proofs().prove(file, _ -> { })),
                     Ui.button("remove-" + i.name().replaceAll("[^A-Za-z0-9_-]", "-"), "Remove", "quiet small", () -> stock.remove(i)));
         }
         VBox card = Ui.card(row);
@@ -269,6 +284,7 @@ public final class ShelfView implements View {
 
     @Override
     public String next() {
-        return stock.shelf().items().stream().anyMatch(i -> i.report().verdict() == Verdict.WELL_FORMED) ? "What was not checked whole is checked before a restore in any case." : "Every package here was looked at.";
+        return stock.shelf().items().stream().anyMatch(i -> i.report().verdict() == Verdict.WELL_FORMED)
+                ? "What was not checked whole is checked before a restore in any case." : "Every package here was looked at.";
     }
 }

@@ -11,8 +11,10 @@ import wistaxis.desktop.look.Ui;
 
 /** Signing as it is written everywhere: a little rule, open at its end, with an end stop, or closed; a word and a date. */
 public final class Signing {
-    private static final DateTimeFormatter MOMENT = DateTimeFormatter.ofPattern("EEE d MMM HH:mm", Locale.ENGLISH).withZone(ZoneId.systemDefault());
-    private static final DateTimeFormatter THIS_WEEK = DateTimeFormatter.ofPattern("EEE HH:mm", Locale.ENGLISH).withZone(ZoneId.systemDefault());
+    private static final DateTimeFormatter MOMENT = DateTimeFormatter.ofPattern("EEE d MMM HH:mm", Locale.ENGLISH)
+            .withZone(ZoneId.systemDefault());
+    private static final DateTimeFormatter THIS_WEEK = DateTimeFormatter.ofPattern("EEE HH:mm", Locale.ENGLISH)
+            .withZone(ZoneId.systemDefault());
 
     private Signing() {}
 
@@ -23,6 +25,7 @@ public final class Signing {
         }
         DateTimeFormatter moment = until != null && Duration.between(now, until).toDays() < 6 ? THIS_WEEK : MOMENT;
         return until == null ? Ui.text("\u251c\u2500\u2500\u2500  signed, no end known", "strong tide")
-                : Ui.text("\u251c\u2500\u2524  signed until " + moment.format(until) + ", " + Ui.coarse(Duration.between(now, until)) + " left", "strong hands");
+                : Ui.text("\u251c\u2500\u2524  signed until " + moment.format(until) + ", " + Ui.coarse(Duration.between(now, until))
+                + " left", "strong hands");
     }
 }

@@ -52,7 +52,8 @@ public final class HandoverView extends TicketPage {
     }
 
     private static String title(Ticket t) {
-        return t.closed() != null ? "Closed: " + t.closed() : t.restored() != null ? "Hand over, " + (t.keepsData() ? "updated to " : "restored to ") + t.restored() : "Hand over";
+        return t.closed() != null ? "Closed: " + t.closed() : t.restored() != null ? "Hand over, "
+                + (t.keepsData() ? "updated to " : "restored to ") + t.restored() : "Hand over";
     }
 
     private Node check(Ticket t, HandoverFacts.Check c) {
@@ -60,11 +61,13 @@ public final class HandoverView extends TicketPage {
         Optional<String> said = Optional.ofNullable(t.checks().get(c.id()));
         for (int i = 0; i < c.answers().size(); i++) {
             String answer = c.answers().get(i);
-            Button chip = Ui.button(c.id() + "-" + i, answer, said.equals(Optional.of(answer)) ? "chip chosen" : "chip", () -> answer(t, c.id(), answer));
+            Button chip = Ui.button(c.id() + "-" + i, answer, said.equals(Optional.of(answer)) ? "chip chosen" : "chip",
+                    () -> answer(t, c.id(), answer));
             chip.setDisable(t.closed() != null);
             chips.getChildren().add(chip);
         }
-        String says = c.id().equals("version-matches") && t.restored() != null ? "The version on the device is " + t.restored() + ", the one that was written." : c.says();
+        String says = c.id().equals("version-matches") && t.restored() != null ? "The version on the device is " + t.restored()
+                + ", the one that was written." : c.says();
         return Ui.asked(360, chips, said.isPresent() ? "" : "open", Ui.text(says, "strong"));
     }
 
@@ -74,15 +77,19 @@ public final class HandoverView extends TicketPage {
 
     private Node foot(Ticket t) {
         if (t.closed() != null) {
-            return Ui.row(12, Ui.label("Nothing more to do on this ticket.", "muted"), Ui.button("to-bench", "To the bench", "primary", shell::showBench));
+            return Ui.row(12, Ui.label("Nothing more to do on this ticket.", "muted"),
+                    Ui.button("to-bench", "To the bench", "primary", shell::showBench));
         }
         Rules rules = bench.routes().rules(t);
         if (t.stage() == Stage.ROUTE) {
-            return Ui.row(12, Ui.button("back-to-route", rules.isForHardware() ? "To the route" : "Take the next rung", "primary", () -> shell.showTicket(number, Stage.ROUTE)));
+            return Ui.row(12, Ui.button("back-to-route", rules.isForHardware() ? "To the route" : "Take the next rung", "primary",
+                    () -> shell.showTicket(number, Stage.ROUTE)));
         }
-        Button close = Ui.button("close-ticket", rules.isForHardware() ? "Close it: to the hardware bench" : "Close the ticket", "primary", () -> bench.record(number, bench.routes().rules(ticket()).close()));
+        Button close = Ui.button("close-ticket", rules.isForHardware() ? "Close it: to the hardware bench" : "Close the ticket", "primary",
+                () -> bench.record(number, bench.routes().rules(ticket()).close()));
         close.setDisable(rules.mayClose().isPresent());
-        return Ui.row(12, close, Ui.label(rules.open().isEmpty() ? "Everything is asked." : rules.open().size() + " still to ask", "muted"));
+        return Ui.row(12, close, Ui.label(rules.open().isEmpty() ? "Everything is asked." : rules.open().size() + " still to ask",
+                "muted"));
     }
 
     @Override

@@ -50,7 +50,8 @@ public final class IdentifyView extends TicketPage {
         typed.setOnAction(_ -> bench.devices().bestGuess(typed.getText()).ifPresent(m -> choose(m, how(m))));
         Columns columns = new Columns(Ui.scroll(looks), 360, Ui.scroll(left), 400);
         VBox.setVgrow(columns, Priority.ALWAYS);
-        root.getChildren().addAll(Ui.flow(16, Ui.label("Which model exactly?", "large"), typed, Ui.label("Firmware must match to the letter.", "muted small")), found, columns);
+        root.getChildren().addAll(Ui.flow(16, Ui.label("Which model exactly?", "large"), typed,
+                Ui.label("Firmware must match to the letter.", "muted small")), found, columns);
         shell.scene().addEventFilter(KeyEvent.KEY_PRESSED, pressed);
     }
 
@@ -76,7 +77,8 @@ public final class IdentifyView extends TicketPage {
         }
         if (models.isEmpty()) {
             looks.getChildren().add(Ui.notice("", "No model is known by [" + typed.getText().strip() + "].",
-                    "Check the number: an A and four digits, or an identifier such as iPhone13,2. Or empty the line and answer what it looks like."));
+                    "Check the number: an A and four digits, or an identifier such as iPhone13,2. Or empty the line and answer what it "
+                    + "looks like."));
         }
     }
 
@@ -85,7 +87,8 @@ public final class IdentifyView extends TicketPage {
         if (next.isPresent() && at.candidates().size() > 1) {
             looks.getChildren().add(question(next.get()));
         } else {
-            looks.getChildren().add(Ui.notice(at.candidates().isEmpty() ? "stop" : "calm", at.candidates().isEmpty() ? "Nothing looks like that." : "Looks have told what they can.", at.settleTheRest()));
+            looks.getChildren().add(Ui.notice(at.candidates().isEmpty() ? "stop" : "calm", at.candidates().isEmpty()
+                    ? "Nothing looks like that." : "Looks have told what they can.", at.settleTheRest()));
         }
         at.answers().forEach((q, value) -> looks.getChildren().add(answer(q, value)));
         candidates();
@@ -98,9 +101,11 @@ public final class IdentifyView extends TicketPage {
         for (int i = 0; i < answers.size(); i++) {
             LookQuestion.Answer a = answers.get(i);
             long fits = at.with(q.question(), a.value()).candidates().size();
-            card.getChildren().add(answerButton(q.question() + "-" + a.value(), String.valueOf(i + 1), a.words(), fits + " left", () -> tell(q.question(), a.value())));
+            card.getChildren().add(answerButton(q.question() + "-" + a.value(), String.valueOf(i + 1), a.words(), fits + " left",
+                    () -> tell(q.question(), a.value())));
         }
-        card.getChildren().add(answerButton(q.question() + "-" + Identification.CANNOT_TELL, "0", "Cannot tell", String.format(Locale.ROOT, "this answer is worth %.1f bits", next.bits()),
+        card.getChildren().add(answerButton(q.question() + "-" + Identification.CANNOT_TELL, "0", "Cannot tell",
+                String.format(Locale.ROOT, "this answer is worth %.1f bits", next.bits()),
                 () -> tell(q.question(), Identification.CANNOT_TELL)));
         return Ui.style(card, "open");
     }
@@ -138,9 +143,12 @@ public final class IdentifyView extends TicketPage {
     /** What is left, shrinking with each answer. */
     private void candidates() {
         List<DeviceModel> models = at.candidates();
-        left.getChildren().add(Ui.row(10, Ui.label(String.valueOf(models.size()), "big-clock"), Ui.column(0, Ui.label("of " + bench.devices().models().size() + " models left", "strong"),
-                Ui.label(at.family().map(f -> "Key family " + f + ": enough for the keys.").orElse("The key family is not settled yet."), at.family().isPresent() ? "small tide strong" : "small muted"),
-                Ui.label(at.model().isPresent() ? "Exact model settled: enough for firmware." : "The exact model is not settled yet.", at.model().isPresent() ? "small tide strong" : "small muted"))));
+        left.getChildren().add(Ui.row(10, Ui.label(String.valueOf(models.size()), "big-clock"),
+                Ui.column(0, Ui.label("of " + bench.devices().models().size() + " models left", "strong"),
+                Ui.label(at.family().map(f -> "Key family " + f + ": enough for the keys.").orElse("The key family is not settled yet."),
+                at.family().isPresent() ? "small tide strong" : "small muted"),
+                Ui.label(at.model().isPresent() ? "Exact model settled: enough for firmware." : "The exact model is not settled yet.",
+                at.model().isPresent() ? "small tide strong" : "small muted"))));
         if (models.size() <= MOST_MODELS) {
             models.forEach(m -> left.getChildren().add(row(m, models.size() == 1)));
             if (models.size() > 1 && at.next().isEmpty()) {
@@ -149,21 +157,25 @@ public final class IdentifyView extends TicketPage {
             return;
         }
         FlowPane names = Ui.chips(370);
-        Map<String, Long> generations = models.stream().collect(Collectors.groupingBy(DeviceModel::name, java.util.LinkedHashMap::new, Collectors.counting()));
+        Map<String, Long> generations = models.stream()
+                .collect(Collectors.groupingBy(DeviceModel::name, java.util.LinkedHashMap::new, Collectors.counting()));
         generations.keySet().forEach(name -> names.getChildren().add(Ui.label(name, "tag")));
         left.getChildren().add(names);
     }
 
     private VBox settled(DeviceModel m) {
-        return Ui.style(Ui.card(Ui.flow(12, Ui.label(m.name(), "title"), Ui.label(m.identifier(), "code"), Ui.label("Plug: " + m.plug(), ""), Ui.label("Keys: " + m.keysInWords(), "")),
+        return Ui.style(Ui.card(Ui.flow(12, Ui.label(m.name(), "title"), Ui.label(m.identifier(), "code"),
+                Ui.label("Plug: " + m.plug(), ""), Ui.label("Keys: " + m.keysInWords(), "")),
                 Ui.text(bench.devices().familyOf(m).tellTale() + " " + m.body().words() + ".", "muted small")), "open");
     }
 
     private HBox row(DeviceModel m, boolean first) {
         VBox words = Ui.column(1, Ui.row(10, Ui.label(m.name(), "strong"), Ui.label(m.identifier(), "code small")),
-                Ui.text((m.aNumbers().isEmpty() ? "no A-number known" : String.join("  ", m.aNumbers())) + "   " + m.family() + ", " + m.plug() + (m.network().equals("wifi") ? ", Wi-Fi only" : ""), "small muted"));
+                Ui.text((m.aNumbers().isEmpty() ? "no A-number known" : String.join("  ", m.aNumbers())) + "   " + m.family() + ", "
+                + m.plug() + (m.network().equals("wifi") ? ", Wi-Fi only" : ""), "small muted"));
         HBox.setHgrow(words, Priority.ALWAYS);
-        Button take = Ui.button("take-" + m.identifier().replace(',', '-'), first ? "This one (Enter)" : "This one", first ? "primary" : "", () -> choose(m, how(m)));
+        Button take = Ui.button("take-" + m.identifier().replace(',', '-'), first ? "This one (Enter)" : "This one", first ? "primary"
+                : "", () -> choose(m, how(m)));
         return Ui.style(Ui.row(12, words, take), "card tight");
     }
 
@@ -180,12 +192,14 @@ public final class IdentifyView extends TicketPage {
     }
 
     private void pressed(KeyEvent e) {
-        if (e.isShortcutDown() || e.isAltDown() || shell.scene().getFocusOwner() instanceof TextInputControl && !(typed.getText().isEmpty() && e.getCode() == KeyCode.DOWN)) {
+        if (e.isShortcutDown() || e.isAltDown() || shell.scene().getFocusOwner() instanceof TextInputControl
+                && !(typed.getText().isEmpty() && e.getCode() == KeyCode.DOWN)) {
             return;
         }
         Optional<Identification.Next> next = at.next();
         int digit = e.getText().matches("[0-9]") ? Integer.parseInt(e.getText()) : -1;
-        if (e.getCode() == KeyCode.DOWN && shell.scene().getFocusOwner() == typed && shell.scene().lookup(".answer") instanceof Node first) {
+        if (e.getCode() == KeyCode.DOWN && shell.scene().getFocusOwner() == typed && shell.scene()
+                .lookup(".answer") instanceof Node first) {
             first.requestFocus();
         } else if (e.getCode() == KeyCode.BACK_SPACE && !at.answers().isEmpty()) {
             at = at.without(List.copyOf(at.answers().keySet()).getLast());
@@ -213,6 +227,8 @@ public final class IdentifyView extends TicketPage {
     @Override
     public String next() {
         Ticket t = ticket();
-        return t.identifier() == null ? "Type what is printed on it, or answer what it looks like (arrow down, then the numbers). Hands: now." : "The model is settled. Next: the route.";
+        return t.identifier() == null
+                ? "Type what is printed on it, or answer what it looks like (arrow down, then the numbers). Hands: now."
+                : "The model is settled. Next: the route.";
     }
 }

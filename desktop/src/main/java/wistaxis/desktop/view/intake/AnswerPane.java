@@ -41,7 +41,8 @@ import wistaxis.workbench.Workbench;
 /** The question in hand with its answers, each under a key of the keyboard, or a line to type in. Records what is answered. */
 public final class AnswerPane {
     /** The keys of the answers, in order. */
-    private static final List<KeyCode> KEYS = List.of(KeyCode.DIGIT1, KeyCode.DIGIT2, KeyCode.DIGIT3, KeyCode.DIGIT4, KeyCode.DIGIT5, KeyCode.DIGIT6, KeyCode.DIGIT7, KeyCode.DIGIT8,
+    private static final List<KeyCode> KEYS = List.of(KeyCode.DIGIT1, KeyCode.DIGIT2, KeyCode.DIGIT3, KeyCode.DIGIT4, KeyCode.DIGIT5,
+            KeyCode.DIGIT6, KeyCode.DIGIT7, KeyCode.DIGIT8,
             KeyCode.DIGIT9, KeyCode.A, KeyCode.B, KeyCode.C);
 
     private static final int MOST_MODELS = 6;
@@ -85,7 +86,8 @@ public final class AnswerPane {
             card.getChildren().add(grid(q, options));
         }
         if (many(q)) {
-            card.getChildren().add(Ui.row(10, Ui.button("answer-done", several.isEmpty() ? "None of these" : "That is all", "primary", () -> takeSeveral(q)), Ui.label("Enter", "code small muted")));
+            card.getChildren().add(Ui.row(10, Ui.button("answer-done", several.isEmpty() ? "None of these" : "That is all", "primary",
+                    () -> takeSeveral(q)), Ui.label("Enter", "code small muted")));
         }
         return Ui.style(card, "open");
     }
@@ -128,9 +130,11 @@ public final class AnswerPane {
 
     private List<Option> options(Question q, Ticket t) {
         return switch (q.kind()) {
-            case "choice" -> q.answers().stream().map(a -> new Option(a.value(), a.words(), !a.sets().isEmpty() && t.facts().entrySet().containsAll(a.sets().entrySet()), () -> choose(q, a))).toList();
+            case "choice" -> q.answers().stream().map(a -> new Option(a.value(), a.words(), !a.sets().isEmpty() && t.facts().entrySet()
+                    .containsAll(a.sets().entrySet()), () -> choose(q, a))).toList();
             case "several" -> q.answers().stream().map(a -> toggle(q, a.value(), a.words())).toList();
-            case "keys" -> bench.model(t).map(DeviceModel::body).map(Body::keys).map(keys -> keys.stream().map(k -> toggle(q, k.key().name(), k.name())).toList())
+            case "keys" -> bench.model(t).map(DeviceModel::body).map(Body::keys)
+                    .map(keys -> keys.stream().map(k -> toggle(q, k.key().name(), k.name())).toList())
                     .orElseGet(() -> java.util.Arrays.stream(PhysicalKey.values()).map(k -> toggle(q, k.name(), k.words())).toList());
             case "promise" -> promises(q);
             default -> List.of();
@@ -148,7 +152,8 @@ public final class AnswerPane {
 
     private List<Option> promises(Question q) {
         Instant now = bench.now().truncatedTo(ChronoUnit.MINUTES);
-        return List.of(promise(q, "1", "In 1 hour", now.plus(Duration.ofHours(1))), promise(q, "2", "In 2 hours", now.plus(Duration.ofHours(2))), promise(q, "4", "In 4 hours", now.plus(Duration.ofHours(4))),
+        return List.of(promise(q, "1", "In 1 hour", now.plus(Duration.ofHours(1))),
+                promise(q, "2", "In 2 hours", now.plus(Duration.ofHours(2))), promise(q, "4", "In 4 hours", now.plus(Duration.ofHours(4))),
                 promise(q, "24", "Tomorrow", BenchTime.nextDay(now, ZoneId.systemDefault())));
     }
 
@@ -189,15 +194,19 @@ public final class AnswerPane {
         List<DeviceModel> found = bench.devices().search(line.getText());
         Optional<DeviceModel> best = bench.devices().bestGuess(line.getText());
         found.stream().limit(MOST_MODELS).forEach(m -> below.getChildren().add(Ui.row(10,
-                Ui.button("take-" + m.identifier().replace(',', '-'), m.name(), best.filter(m::equals).isPresent() ? "primary" : "", () -> identify(q, m)),
-                Ui.label(m.identifier(), "code small"), Ui.label(String.join(" ", m.aNumbers()), "code small muted"), Ui.label(best.filter(m::equals).isPresent() ? "Enter" : "", "code small muted"))));
+                Ui.button("take-" + m.identifier().replace(',', '-'), m.name(), best.filter(m::equals).isPresent() ? "primary" : "",
+                () -> identify(q, m)),
+                Ui.label(m.identifier(), "code small"), Ui.label(String.join(" ", m.aNumbers()), "code small muted"),
+                Ui.label(best.filter(m::equals).isPresent() ? "Enter" : "", "code small muted"))));
         if (found.size() > MOST_MODELS) {
             below.getChildren().add(Ui.label("and " + (found.size() - MOST_MODELS) + " more: type on", "muted small"));
         }
         if (!line.getText().isBlank() && found.isEmpty()) {
-            below.getChildren().add(Ui.notice("", "No model is known by [" + line.getText().strip() + "].", "Enter keeps the words; find the model by its looks then."));
+            below.getChildren().add(Ui.notice("", "No model is known by [" + line.getText().strip() + "].",
+                    "Enter keeps the words; find the model by its looks then."));
         }
-        below.getChildren().add(Ui.row(10, Ui.button("by-looks", "Identify it by its looks", "", () -> shell.showTicket(number, Stage.IDENTIFY)), Ui.label("Escape leaves it open.", "small muted")));
+        below.getChildren().add(Ui.row(10, Ui.button("by-looks", "Identify it by its looks", "",
+                () -> shell.showTicket(number, Stage.IDENTIFY)), Ui.label("Escape leaves it open.", "small muted")));
     }
 
     private void take(Question q) {
@@ -207,7 +216,8 @@ public final class AnswerPane {
         }
         try {
             switch (q.kind()) {
-                case "device" -> bench.devices().bestGuess(typed).ifPresentOrElse(m -> identify(q, m), () -> record(q, Map.of("deviceWords", typed), List.of()));
+                case "device" -> bench.devices().bestGuess(typed)
+                        .ifPresentOrElse(m -> identify(q, m), () -> record(q, Map.of("deviceWords", typed), List.of()));
                 case "version" -> record(q, Map.of(q.facts().getFirst(), SystemVersion.parse(typed).toString()), List.of());
                 case "day" -> record(q, Map.of(q.facts().getFirst(), day(typed).toString()), List.of());
                 default -> record(q, Map.of("imei", Imei.exact(typed).digits()), List.of());
@@ -233,7 +243,8 @@ public final class AnswerPane {
 
     private void identify(Question q, DeviceModel m) {
         String typed = line.getText().strip();
-        bench.record(number, new TicketEvent.Identified(m.identifier(), "by \u201c" + typed + "\u201d at the counter")).thenRun(() -> answered.accept(q, false));
+        bench.record(number, new TicketEvent.Identified(m.identifier(), "by \u201c" + typed + "\u201d at the counter"))
+                .thenRun(() -> answered.accept(q, false));
     }
 
     private void choose(Question q, Question.Answer a) {
@@ -256,7 +267,8 @@ public final class AnswerPane {
     }
 
     private void putOff(Question q) {
-        boolean one = q.facts().size() == 1 && !q.question().equals("device") && !q.question().equals("trouble") && !q.kind().equals("promise");
+        boolean one = q.facts().size() == 1 && !q.question().equals("device") && !q.question().equals("trouble")
+                && !q.kind().equals("promise");
         List<TicketEvent> events = one ? List.of(new TicketEvent.FactRecorded(q.facts().getFirst(), Intake.NOT_KNOWN)) : List.of();
         bench.record(number, events).thenRun(() -> answered.accept(q, !one));
     }
@@ -272,7 +284,8 @@ public final class AnswerPane {
             return true;
         }
         List<Option> options = options(q, bench.ticket(number));
-        int at = KEYS.indexOf(code.isKeypadKey() && code.compareTo(KeyCode.NUMPAD1) >= 0 && code.compareTo(KeyCode.NUMPAD9) <= 0 ? KEYS.get(code.ordinal() - KeyCode.NUMPAD1.ordinal()) : code);
+        int at = KEYS.indexOf(code.isKeypadKey() && code.compareTo(KeyCode.NUMPAD1) >= 0 && code.compareTo(KeyCode.NUMPAD9) <= 0
+                ? KEYS.get(code.ordinal() - KeyCode.NUMPAD1.ordinal()) : code);
         if (at < 0 || at >= options.size()) {
             return false;
         }

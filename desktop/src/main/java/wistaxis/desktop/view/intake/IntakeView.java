@@ -33,9 +33,13 @@ import wistaxis.workbench.Plans;
 import wistaxis.workbench.RouteDesk;
 import wistaxis.workbench.Workbench;
 
-/** The intake as a conversation: one question at a time, only those that matter, and the route beside it, live. All by keyboard; every answer is saved at once. */
+/**
+ * The intake as a conversation: one question at a time, only those that matter, and the route beside it, live. All by keyboard; every
+ * answer is saved at once.
+ */
 public final class IntakeView extends TicketPage {
-    private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("EEE HH:mm", Locale.ENGLISH).withZone(ZoneId.systemDefault());
+    private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("EEE HH:mm", Locale.ENGLISH)
+            .withZone(ZoneId.systemDefault());
 
     private final Shell shell;
     private final RouteDesk desk;
@@ -61,7 +65,8 @@ public final class IntakeView extends TicketPage {
 
     /** The question in hand: the one picked, else the next open one. */
     private Optional<Question> current(Ticket t, Map<String, String> inferred) {
-        return asking == null ? desk.intake().next(t, inferred, putOff) : desk.intake().questions().stream().filter(q -> q.question().equals(asking)).findFirst();
+        return asking == null ? desk.intake().next(t, inferred, putOff) : desk.intake().questions().stream()
+                .filter(q -> q.question().equals(asking)).findFirst();
     }
 
     @Override
@@ -71,7 +76,8 @@ public final class IntakeView extends TicketPage {
         conversation.setPadding(new Insets(0, 12, 0, 0));
         conversation.getChildren().clear();
         Optional<Question> current = current(t, inferred);
-        current.ifPresentOrElse(q -> conversation.getChildren().add(answers.card(q, t)), () -> conversation.getChildren().add(nothingLeft()));
+        current.ifPresentOrElse(q -> conversation.getChildren().add(answers.card(q, t)), () -> conversation.getChildren()
+                .add(nothingLeft()));
         conversation.getChildren().add(foot(t));
         List<Question> asked = desk.intake().asked(t, inferred);
         List<Question> said = asked.stream().filter(q -> Intake.answered(q, t)).toList();
@@ -79,14 +85,16 @@ public final class IntakeView extends TicketPage {
             conversation.getChildren().add(Ui.label("Said", "strong"));
             said.reversed().forEach(q -> conversation.getChildren().add(said(q, t)));
         }
-        chips("Still to ask", asked.stream().filter(q -> !Intake.answered(q, t) && !q.question().equals(current.map(Question::question).orElse(""))).toList());
+        chips("Still to ask", asked.stream().filter(q -> !Intake.answered(q, t) && !q.question()
+                .equals(current.map(Question::question).orElse(""))).toList());
         List<Question> others = desk.intake().others(t, inferred);
         chips("Can be said as well", t.fact("trouble").isPresent() ? others : List.of());
         live.refresh(t);
     }
 
     private Node nothingLeft() {
-        return Ui.notice("calm", "Everything that matters here is asked.", "The route beside this is as good as the answers. Go on with Ctrl+Enter.");
+        return Ui.notice("calm", "Everything that matters here is asked.",
+                "The route beside this is as good as the answers. Go on with Ctrl+Enter.");
     }
 
     private Node foot(Ticket t) {
@@ -96,17 +104,20 @@ public final class IntakeView extends TicketPage {
     }
 
     private Node said(Question q, Ticket t) {
-        String given = q.question().equals("device") ? device(t) : q.kind().equals("promise") ? Plans.promised(t).map(CLOCK::format).orElse("") : desk.intake().answerInWords(q, t);
+        String given = q.question().equals("device") ? device(t) : q.kind().equals("promise") ? Plans.promised(t).map(CLOCK::format)
+                .orElse("") : desk.intake().answerInWords(q, t);
         var asks = Ui.text(q.asks(), "muted small");
         asks.setPrefWidth(230);
         var answer = Ui.text(given, "strong");
         HBox.setHgrow(answer, Priority.ALWAYS);
         answer.setMaxWidth(Double.MAX_VALUE);
-        return Ui.style(Ui.row(10, asks, answer, Ui.button("change-" + q.question(), "change", "quiet small", () -> ask(q.question()))), "card tight gone");
+        return Ui.style(Ui.row(10, asks, answer, Ui.button("change-" + q.question(), "change", "quiet small", () -> ask(q.question()))),
+                "card tight gone");
     }
 
     private String device(Ticket t) {
-        return bench.model(t).map(m -> m.name() + ", " + m.identifier()).orElse(t.fact("deviceWords").map(w -> "\u201c" + w + "\u201d, model not settled").orElse(""));
+        return bench.model(t).map(m -> m.name() + ", " + m.identifier())
+                .orElse(t.fact("deviceWords").map(w -> "\u201c" + w + "\u201d, model not settled").orElse(""));
     }
 
     private void chips(String title, List<Question> questions) {
@@ -153,14 +164,16 @@ public final class IntakeView extends TicketPage {
         desk.intake().questions().stream().filter(q -> q.question().equals(last)).findFirst().ifPresent(q -> {
             lastAnswered = null;
             putOff.remove(q.question());
-            List<TicketEvent> events = Intake.settledBy(q).stream().filter(t.facts()::containsKey).<TicketEvent>map(TicketEvent.FactWithdrawn::new).toList();
+            List<TicketEvent> events = Intake.settledBy(q).stream().filter(t.facts()::containsKey)
+                    .<TicketEvent>map(TicketEvent.FactWithdrawn::new).toList();
             bench.record(number, events).thenRun(() -> ask(q.question()));
         });
     }
 
     private void goOn() {
         if (ticket().fact("trouble").isPresent()) {
-            shell.showTicket(number, ticket().identifier() == null ? wistaxis.core.ticket.Stage.IDENTIFY : wistaxis.core.ticket.Stage.ROUTE);
+            shell.showTicket(number, ticket().identifier() == null ? wistaxis.core.ticket.Stage.IDENTIFY
+                    : wistaxis.core.ticket.Stage.ROUTE);
         }
     }
 
@@ -173,7 +186,8 @@ public final class IntakeView extends TicketPage {
             }
             return;
         }
-        boolean emptied = e.getCode() == KeyCode.BACK_SPACE && shell.scene().getFocusOwner() instanceof TextInputControl line && line.getText().isEmpty();
+        boolean emptied = e.getCode() == KeyCode.BACK_SPACE && shell.scene().getFocusOwner() instanceof TextInputControl line
+                && line.getText().isEmpty();
         if (typing && !emptied || e.isAltDown()) {
             return;
         }

@@ -33,8 +33,10 @@ import wistaxis.workbench.Coaching;
 import wistaxis.workbench.Workbench;
 
 /**
- * The coach: huge instruction and counter, the score, and the body with its keys. No mouse is needed: the phone's keys are U, D, S and H, the cable is P, the slider is G,
- * "I see it now" is space, enter or page down, enter starts, R starts anew at any moment, digits take a school, M makes the tones louder or silent, Esc stops.
+ * The coach: huge instruction and counter, the score, and the body with its keys. No mouse is needed: the phone's keys are U, D, S and H,
+ * the cable is P, the slider is G,
+ * "I see it now" is space, enter or page down, enter starts, R starts anew at any moment, digits take a school, M makes the tones louder
+ * or silent, Esc stops.
  */
 public final class CoachPane {
     private static final Map<KeyCode, PhysicalKey> KEYS =
@@ -43,7 +45,8 @@ public final class CoachPane {
     /** What a foot pedal may send: "I see it now", and start again when nothing runs. */
     private static final Set<KeyCode> PEDAL = EnumSet.of(KeyCode.SPACE, KeyCode.ENTER, KeyCode.PAGE_DOWN);
 
-    private static final Map<KeyCode, Reading.Sight> SIGHTS = new EnumMap<>(Map.of(KeyCode.B, Reading.Sight.BLACK, KeyCode.L, Reading.Sight.BOOT_LOGO, KeyCode.K, Reading.Sight.LOCK_SCREEN,
+    private static final Map<KeyCode, Reading.Sight> SIGHTS = new EnumMap<>(Map.of(KeyCode.B, Reading.Sight.BLACK, KeyCode.L,
+            Reading.Sight.BOOT_LOGO, KeyCode.K, Reading.Sight.LOCK_SCREEN,
             KeyCode.C, Reading.Sight.CABLE_SCREEN, KeyCode.N, Reading.Sight.NO_REACTION));
 
     private final Shell shell;
@@ -123,7 +126,8 @@ public final class CoachPane {
     }
 
     private PhoneDrawing phone() {
-        return new PhoneDrawing(coaching().subject().model(), 452, new PhoneDrawing.Hands(k -> coaching().press(k), k -> coaching().release(k), () -> coaching().toggleCable()));
+        return new PhoneDrawing(coaching().subject().model(), 452,
+                new PhoneDrawing.Hands(k -> coaching().press(k), k -> coaching().release(k), () -> coaching().toggleCable()));
     }
 
     /** The key of this body that a computer key stands for; S is the power key, whatever it is called. */
@@ -221,11 +225,13 @@ public final class CoachPane {
         if (running) {
             Button seen = Ui.button("seen", "I see it now (space)", "primary", c::seen);
             seen.setFocusTraversable(false);
-            buttons.getChildren().addAll(seen, Ui.button("keys-again", "From the start (R)", "", c::begin), Ui.button("keys-stop", "Stop (Esc)", "", this::stop));
+            buttons.getChildren().addAll(seen, Ui.button("keys-again", "From the start (R)", "", c::begin),
+                    Ui.button("keys-stop", "Stop (Esc)", "", this::stop));
         } else if (!around.onwards().isEmpty()) {
             buttons.getChildren().add(Ui.button("keys-start", around.onwards() + " (Enter)", "primary", this::enter));
         } else if (c.school().isPresent()) {
-            buttons.getChildren().addAll(Ui.button("keys-start", c.verdict().isPresent() ? "Start again (Enter)" : "Start (Enter)", "primary", this::enter),
+            buttons.getChildren().addAll(Ui.button("keys-start", c.verdict().isPresent() ? "Start again (Enter)" : "Start (Enter)",
+                    "primary", this::enter),
                     Ui.button("show-me", "Show me (W)", "", c::showMe));
             List<KeySequence> offered = offered();
             for (int i = 0; i < offered.size(); i++) {
@@ -255,7 +261,8 @@ public final class CoachPane {
         FlowPane goals = Ui.chips(820);
         goals.getChildren().add(Ui.label("Wanted", "small muted"));
         for (Goal goal : Goal.values()) {
-            goals.getChildren().add(Ui.button("goal-" + goal, CoachWords.of(goal), goal == now ? "chip chosen" : "chip", () -> choose.accept(goal)));
+            goals.getChildren().add(Ui.button("goal-" + goal, CoachWords.of(goal), goal == now ? "chip chosen" : "chip",
+                    () -> choose.accept(goal)));
         }
         return goals;
     }
@@ -274,7 +281,8 @@ public final class CoachPane {
 
     private Button school(KeySequence s, int digit) {
         boolean chosen = coaching().school().filter(s::equals).isPresent();
-        return Ui.button("school-" + s.school().replace(' ', '-'), digit + "  " + s.school() + (s.minority() ? " (few do it)" : ""), chosen ? "chip chosen" : "chip", () -> coaching().choose(s));
+        return Ui.button("school-" + s.school().replace(' ', '-'), digit + "  " + s.school() + (s.minority() ? " (few do it)" : ""), chosen
+                ? "chip chosen" : "chip", () -> coaching().choose(s));
     }
 
     /** The question after the end, and what the answer means. */
@@ -282,7 +290,8 @@ public final class CoachPane {
         FlowPane row = Ui.chips(820);
         row.getChildren().add(Ui.label("What do you see?", "strong"));
         SIGHTS.entrySet().stream().sorted(Map.Entry.comparingByValue()).forEach(e -> {
-            Button b = Ui.button("sight-" + e.getValue(), e.getValue().words() + " (" + e.getKey().getName() + ")", "chip", () -> c.sees(e.getValue()));
+            Button b = Ui.button("sight-" + e.getValue(), e.getValue().words() + " (" + e.getKey().getName() + ")", "chip",
+                    () -> c.sees(e.getValue()));
             b.setGraphic(PhoneDrawing.small(e.getValue()));
             row.getChildren().add(b);
         });
@@ -301,7 +310,8 @@ public final class CoachPane {
         score.setVisible(shown != null && !silent && score.isManaged());
         if (shown != null) {
             Score of = shown.score();
-            score.draw(new ScoreDrawing.Moment(shown, run.isPresent() ? now : CoachRun.COUNT_IN, c.attemptNanos(), run.isPresent() ? c.subject().device().timing() : List.of(),
+            score.draw(new ScoreDrawing.Moment(shown, run.isPresent() ? now : CoachRun.COUNT_IN, c.attemptNanos(), run.isPresent()
+                    ? c.subject().device().timing() : List.of(),
                     c.subject().device().screen(), c.subject().device().host(), state.plugged(), c.margins(of)));
         }
         phone.draw(c.subject().device().screen(), c.down(), state.plugged(), 0);

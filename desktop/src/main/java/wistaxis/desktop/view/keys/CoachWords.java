@@ -24,7 +24,10 @@ import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.desktop.look.Ui;
 import wistaxis.workbench.Coaching;
 
-/** What the coach says above the score, to be read from a metre: the instruction, what comes then, the seconds; at rest what to do first, and at the end what came of it. */
+/**
+ * What the coach says above the score, to be read from a metre: the instruction, what comes then, the seconds; at rest what to do first,
+ * and at the end what came of it.
+ */
 public final class CoachWords extends HBox {
     /** So that the score below does not jump between one line and two. */
     private static final double LEAST_HEIGHT = 142;
@@ -82,9 +85,13 @@ public final class CoachWords extends HBox {
         counter.setText(String.valueOf((int) (i.countsDown() ? Math.ceil(i.seconds()) : Math.floor(i.seconds()))));
     }
 
-    /** What the tones say, to be seen from a metre: the words stand on a ground that lights up at a press, is framed a second before letting go, and turns dark at letting go. */
+    /**
+     * What the tones say, to be seen from a metre: the words stand on a ground that lights up at a press, is framed a second before
+     * letting go, and turns dark at letting go.
+     */
     private void flash(List<Cue> cues, long now) {
-        String flash = cues.stream().filter(q -> q.atNanos() <= now && q.kind() != Cue.Kind.TICK && q.kind() != Cue.Kind.COUNT).reduce((_, later) -> later)
+        String flash = cues.stream().filter(q -> q.atNanos() <= now && q.kind() != Cue.Kind.TICK && q.kind() != Cue.Kind.COUNT)
+                .reduce((_, later) -> later)
                 .map(q -> "flash-" + q.kind().name().toLowerCase(Locale.ROOT)).orElse("");
         if (!getStyleClass().contains(flash)) {
             getStyleClass().removeIf(name -> name.startsWith("flash-"));
@@ -98,11 +105,13 @@ public final class CoachWords extends HBox {
             Reading r = c.reading().get();
             say(r.success() ? "Landed" : "Not there", r.state(), r.next());
         } else if (!around.onwards().isEmpty()) {
-            say(done(c.goal()), verdict.filter(Verdict::success).map(Verdict::says).orElse("The host sees the device in " + mode(c.goal()) + "."), "Next: " + around.onwards() + ", with Enter.");
+            say(done(c.goal()), verdict.filter(Verdict::success).map(Verdict::says)
+                    .orElse("The host sees the device in " + mode(c.goal()) + "."), "Next: " + around.onwards() + ", with Enter.");
         } else if (verdict.isPresent()) {
             say(verdict.get().success() ? done(c.goal()) : "Not " + landed(c.goal()), verdict.get().says(), verdict.get().next());
         } else if (c.school().isEmpty()) {
-            say("No sequence is left", "Every sequence for this needs " + c.subject().broken().stream().map(PhysicalKey::words).collect(Collectors.joining(" or ")) + ", which is broken.",
+            say("No sequence is left", "Every sequence for this needs " + c.subject().broken().stream().map(PhysicalKey::words)
+                    .collect(Collectors.joining(" or ")) + ", which is broken.",
                     SequenceLibrary.instead(c.goal()).says());
         } else {
             ready(c, c.school().get());
@@ -114,13 +123,16 @@ public final class CoachWords extends HBox {
         if (c.subject().starting()) {
             say("It is still starting", "Wait until it shows its lock screen: keys held while it starts do nothing.", "");
         } else if (!school.from().contains(c.start())) {
-            say("Another start", school.school() + " begins with a device that is " + school.from().stream().map(Object::toString).collect(Collectors.joining(", or ")) + "; this one is " + c.start() + ".",
+            say("Another start", school.school() + " begins with a device that is " + school.from().stream().map(Object::toString)
+                    .collect(Collectors.joining(", or ")) + "; this one is " + c.start() + ".",
                     "Choose another school or goal, or bring the device into that state first.");
         } else {
             say(cable ? school.school() + ": " + of(c.goal()) : school.plugged() ? "Plug in first" : "Unplug first",
-                    cable ? "Both hands on the device, then Enter: a count-in of three, and the coach leads." : "The cable is key P, or click on it. This school wants the device "
+                    cable ? "Both hands on the device, then Enter: a count-in of three, and the coach leads."
+                    : "The cable is key P, or click on it. This school wants the device "
                             + (school.plugged() ? "in the host from the start." : "unplugged at the start."),
-                    c.reason().isEmpty() ? "Its keys here: " + c.subject().model().body().keys().stream().map(k -> PhoneDrawing.CAPS.get(k.key()) + " " + k.name()).collect(Collectors.joining(", ")) + "." : c.reason());
+                    c.reason().isEmpty() ? "Its keys here: " + c.subject().model().body().keys().stream()
+                    .map(k -> PhoneDrawing.CAPS.get(k.key()) + " " + k.name()).collect(Collectors.joining(", ")) + "." : c.reason());
         }
     }
 

@@ -109,7 +109,8 @@ public final class KeysView implements View, CoachPane.Around {
     @Override
     public String next() {
         if (keys.landed()) {
-            return keys.coaching().goal() == Goal.DFU ? "In DFU. Next: the restore. Hands: now." : "In recovery, for about 15 minutes. Next: the restore. Hands: now.";
+            return keys.coaching().goal() == Goal.DFU ? "In DFU. Next: the restore. Hands: now."
+                    : "In recovery, for about 15 minutes. Next: the restore. Hands: now.";
         }
         return keys.coaching().run().isPresent() ? "Both hands on the device." : "Hands: now, for about half a minute an attempt.";
     }

@@ -27,7 +27,8 @@ import wistaxis.desktop.look.Ui;
 /** A plain outline of this body with its keys where they are, what its screen shows, and its cable; keys and cable can be pressed. */
 public final class PhoneDrawing extends Pane {
     /** The computer keys that stand for the keys of the body; P is the cable. */
-    static final Map<PhysicalKey, String> CAPS = new EnumMap<>(Map.of(PhysicalKey.VOLUME_UP, "U", PhysicalKey.VOLUME_DOWN, "D", PhysicalKey.SIDE, "S", PhysicalKey.TOP, "S",
+    static final Map<PhysicalKey, String> CAPS = new EnumMap<>(Map.of(PhysicalKey.VOLUME_UP, "U", PhysicalKey.VOLUME_DOWN, "D",
+            PhysicalKey.SIDE, "S", PhysicalKey.TOP, "S",
             PhysicalKey.HOME, "H"));
 
     private static final double LEFT = 74;
@@ -104,7 +105,8 @@ public final class PhoneDrawing extends Pane {
         double[] at = box(place, 7);
         boolean side = place.edge().equals("left") || place.edge().equals("right");
         double reach = LEFT - 7;
-        Region area = side ? area("key-" + place.key(), place.edge().equals("right") ? at[0] - 4 : at[0] - reach, at[1] - 3, at[2] + reach + 4, at[3] + 6)
+        Region area = side ? area("key-" + place.key(), place.edge().equals("right") ? at[0] - 4 : at[0] - reach, at[1] - 3, at[2] + reach
+                + 4, at[3] + 6)
                 : area("key-" + place.key(), at[0] - 4, at[1] - 8, at[2] + 8, at[3] + 16);
         area.setOnMousePressed(_ -> hands.press().accept(place.key()));
         area.setOnMouseReleased(_ -> hands.release().accept(place.key()));
@@ -170,7 +172,8 @@ public final class PhoneDrawing extends Pane {
             double y = at[1] + at[3] / 2;
             switch (k.edge()) {
                 case "left" -> g.fillPolygon(new double[] {LEFT - 6, LEFT - 15, LEFT - 15}, new double[] {y, y - 7, y + 7}, 3);
-                case "right" -> g.fillPolygon(new double[] {LEFT + width + 6, LEFT + width + 15, LEFT + width + 15}, new double[] {y, y - 7, y + 7}, 3);
+                case "right" -> g.fillPolygon(new double[] {LEFT + width + 6, LEFT + width + 15, LEFT + width + 15},
+                        new double[] {y, y - 7, y + 7}, 3);
                 default -> g.fillPolygon(new double[] {x, x - 7, x + 7}, new double[] {TOP - 1, TOP - 8, TOP - 8}, 3);
             }
         }

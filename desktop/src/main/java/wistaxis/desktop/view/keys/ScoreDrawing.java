@@ -36,7 +36,8 @@ public final class ScoreDrawing extends Region {
      * @param nowNanos the moment under the now-line
      * @param timing what hands did, seconds from {@code attemptNanos}
      */
-    public record Moment(CoachRun run, long nowNanos, long attemptNanos, List<Trace.Event> timing, Screen screen, HostView host, boolean plugged, List<Margin> margins) {}
+    public record Moment(CoachRun run, long nowNanos, long attemptNanos, List<Trace.Event> timing, Screen screen, HostView host,
+            boolean plugged, List<Margin> margins) {}
 
     public ScoreDrawing(Body body) {
         this.body = body;
@@ -140,7 +141,8 @@ public final class ScoreDrawing extends Region {
             g.fillRect(to - 1, y, 2, height);
         }
         KeyStep held = m.run().score().step(step);
-        String words = held.until() == null ? "hold " + Math.round(held.seconds() == null ? 0 : held.seconds()) + " s" : "to " + held.until().mark();
+        String words = held.until() == null ? "hold " + Math.round(held.seconds() == null ? 0 : held.seconds()) + " s" : "to "
+                + held.until().mark();
         double left = from < now && to > now + 60 ? now + 8 : from + 6;
         g.setFont(Font.font("Lato", FontWeight.BOLD, 13));
         g.setTextAlign(TextAlignment.LEFT);
@@ -149,7 +151,10 @@ public final class ScoreDrawing extends Region {
         }
     }
 
-    /** How early and how late a hold may end: lighter before its end, and after it as far as it is in time; fading where there is no limit. */
+    /**
+     * How early and how late a hold may end: lighter before its end, and after it as far as it is in time; fading where there is no
+     * limit.
+     */
     private void slack(GraphicsContext g, Moment m, Margin margin, Span span, double y, double height, boolean now) {
         double to = x(span.endNanos(), m.nowNanos());
         if (margin.latest() == null) {

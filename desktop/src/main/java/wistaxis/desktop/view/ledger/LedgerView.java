@@ -37,8 +37,10 @@ public final class LedgerView implements View {
     private static final int MOST_FINDINGS = 5;
     private static final int PAGE = 100;
     private static final DateTimeFormatter YEAR = DateTimeFormatter.ofPattern("yyyy", Locale.ENGLISH).withZone(ZoneId.systemDefault());
-    private static final DateTimeFormatter OTHER_YEAR = DateTimeFormatter.ofPattern("d MMM yyyy HH:mm", Locale.ENGLISH).withZone(ZoneId.systemDefault());
-    private static final DateTimeFormatter DAY_AND_TIME = DateTimeFormatter.ofPattern("d MMM HH:mm:ss", Locale.ENGLISH).withZone(ZoneId.systemDefault());
+    private static final DateTimeFormatter OTHER_YEAR = DateTimeFormatter.ofPattern("d MMM yyyy HH:mm", Locale.ENGLISH)
+            .withZone(ZoneId.systemDefault());
+    private static final DateTimeFormatter DAY_AND_TIME = DateTimeFormatter.ofPattern("d MMM HH:mm:ss", Locale.ENGLISH)
+            .withZone(ZoneId.systemDefault());
 
     private final Shell shell;
     private final Workbench bench;
@@ -82,7 +84,8 @@ public final class LedgerView implements View {
         });
         VBox.setVgrow(list, Priority.ALWAYS);
         FlowPane tools = new FlowPane(10, 8, filter, verify, Ui.button("open-row", "Open the ticket", "", this::openChosen),
-                Ui.button("export-json", "Export JSON", "", () -> export(LedgerExport.JSON)), Ui.button("export-csv", "Export CSV", "", () -> export(LedgerExport.CSV)));
+                Ui.button("export-json", "Export JSON", "", () -> export(LedgerExport.JSON)),
+                Ui.button("export-csv", "Export CSV", "", () -> export(LedgerExport.CSV)));
         root.getChildren().addAll(chain, tools, findings, exported, list);
         verify();
     }
@@ -122,7 +125,8 @@ public final class LedgerView implements View {
             } else if (check == null) {
                 verified("Stopped; nothing is known of the chain.", false, List.of());
             } else {
-                verified(check.broken().map(b -> "The chain is broken: " + b).orElse("The chain holds: " + check.entries() + " entries"), check.broken().isPresent(), check.findings());
+                verified(check.broken().map(b -> "The chain is broken: " + b).orElse("The chain holds: " + check.entries() + " entries"),
+                        check.broken().isPresent(), check.findings());
             }
         });
     }
@@ -145,7 +149,8 @@ public final class LedgerView implements View {
         double took = Duration.between(begun, Instant.now()).toMillis() / 1000.0;
         if (stop != null && took > 0.5 && done.get() > 0) {
             long left = Math.round(took * Math.max(0, entries - done.get()) / done.get());
-            chain.setText("Looking through the ledger: " + done.get() + " of " + entries + " entries, about " + Ui.clock(Duration.ofSeconds(left)) + " left");
+            chain.setText("Looking through the ledger: " + done.get() + " of " + entries + " entries, about "
+                    + Ui.clock(Duration.ofSeconds(left)) + " left");
         }
     }
 
@@ -224,7 +229,8 @@ public final class LedgerView implements View {
             words.setWrapText(true);
             words.setMinWidth(120);
             HBox.setHgrow(words, Priority.ALWAYS);
-            HBox row = Ui.row(14, fixed(e.number() + "", 44, "code small muted"), fixed(when(e), 128, ""), fixed(e.ticket(), 66, "code small"), words, Ui.gap(),
+            HBox row = Ui.row(14, fixed(e.number() + "", 44, "code small muted"), fixed(when(e), 128, ""),
+                    fixed(e.ticket(), 66, "code small"), words, Ui.gap(),
                     fixed(e.head(), 96, "code small muted"));
             row.setMaxWidth(Region.USE_PREF_SIZE);
             row.prefWidthProperty().bind(list.widthProperty().subtract(36));

@@ -54,7 +54,8 @@ public final class RestoreView implements View {
         this.desk = bench.desk(number);
         this.readiness = new ReadinessCard(bench, number);
         this.restore = desk.restore();
-        this.phone = new PhoneDrawing(desk.model(), 330, new PhoneDrawing.Hands(_ -> { }, _ -> { }, desk.keys().coaching()::toggleCable)).inert();
+        this.phone = new PhoneDrawing(desk.model(), 330, new PhoneDrawing.Hands(_ -> { }, _ -> { }, desk.keys().coaching()::toggleCable))
+                .inert();
         left.setId("restore-left");
         left.setMinWidth(Region.USE_PREF_SIZE);
         window.setId("mode-window");
@@ -95,9 +96,11 @@ public final class RestoreView implements View {
             notices.getChildren().add(Ui.notice("", "Hands needed: the run waits.", why));
             buttons.getChildren().add(Ui.button("back-to-keys", "Back to the keys", "primary", () -> shell.showTicket(number, Stage.KEYS)));
         } else if (run.current().leaveCable()) {
-            notices.getChildren().add(Ui.notice("stop", "Leave cable and device alone.", "The host writes to the device. Losing contact now means starting over."));
+            notices.getChildren().add(Ui.notice("stop", "Leave cable and device alone.",
+                    "The host writes to the device. Losing contact now means starting over."));
         } else {
-            notices.getChildren().add(Ui.notice("calm", "The host works by itself.", "The device has to stay in its mode until the host takes it over."));
+            notices.getChildren().add(Ui.notice("calm", "The host works by itself.",
+                    "The device has to stay in its mode until the host takes it over."));
         }
         if (restore.mayStop()) {
             buttons.getChildren().add(Ui.button("restore-stop", "Stop the restore", "", restore::stop));
@@ -106,25 +109,33 @@ public final class RestoreView implements View {
 
     private void atRest(Ticket t) {
         restore.run().filter(r -> r.state() instanceof RestoreRun.State.Failed)
-                .ifPresent(r -> notices.getChildren().add(Ui.notice("stop", "The restore stopped.", ((RestoreRun.State.Failed) r.state()).why(),
+                .ifPresent(r -> notices.getChildren().add(Ui.notice("stop", "The restore stopped.", ((RestoreRun.State.Failed) r.state())
+                .why(),
                         "Choose another build in Firmware, or try again.")));
         if (t.restored() != null) {
-            notices.getChildren().add(Ui.notice("calm", (t.keepsData() ? "Updated to " : "Restored to ") + t.restored() + ".", t.keepsData() ? "The device starts by itself; whether the data is there is asked at the handover." : "The greeting screen is on the device."));
+            notices.getChildren().add(Ui.notice("calm", (t.keepsData() ? "Updated to " : "Restored to ") + t.restored() + ".",
+                    t.keepsData() ? "The device starts by itself; whether the data is there is asked at the handover."
+                    : "The greeting screen is on the device."));
             return;
         }
         if (!bench.routes().rules(t).inItsMode()) {
-            notices.getChildren().add(Ui.notice("", "The device is not in " + mode(t) + ".", t.unknownState() == null ? "Put it into its mode first; the host cannot write to it as it is." : "It was being written to when that ended; its state is not known. Put it into its mode again, then start anew."));
+            notices.getChildren().add(Ui.notice("", "The device is not in " + mode(t) + ".", t.unknownState() == null
+                    ? "Put it into its mode first; the host cannot write to it as it is."
+                    : "It was being written to when that ended; its state is not known. Put it into its mode again, then start anew."));
             buttons.getChildren().add(Ui.button("back-to-keys", "Back to the keys", "primary", () -> shell.showTicket(number, Stage.KEYS)));
         }
-        bench.routes().rules(t).stopped().ifPresent(stop -> notices.getChildren().add(Ui.notice("stop", "Stop: nothing may be done on this device.", stop)));
+        bench.routes().rules(t).stopped().ifPresent(stop -> notices.getChildren()
+                .add(Ui.notice("stop", "Stop: nothing may be done on this device.", stop)));
         if (bench.routes().rules(t).needsConsent()) {
-            notices.getChildren().add(Ui.notice("stop", "The owner has not agreed to what would be lost now.", "Ask in Route; without consent nothing is erased."));
+            notices.getChildren().add(Ui.notice("stop", "The owner has not agreed to what would be lost now.",
+                    "Ask in Route; without consent nothing is erased."));
             buttons.getChildren().add(Ui.button("ask-owner", "Ask the owner", "primary", () -> shell.showTicket(number, Stage.ROUTE)));
         }
         if (!bench.routes().readiness(t).ready()) {
             notices.getChildren().add(readiness.node(t));
         }
-        Button start = Ui.button("restore-start", t.keepsData() ? "Start the update, which keeps the data" : "Start the restore, which erases the device", t.keepsData() ? "primary" : "danger", restore::start);
+        Button start = Ui.button("restore-start", t.keepsData() ? "Start the update, which keeps the data"
+                : "Start the restore, which erases the device", t.keepsData() ? "primary" : "danger", restore::start);
         start.setDisable(restore.mayNot().isPresent());
         buttons.getChildren().add(start);
     }
@@ -144,8 +155,10 @@ public final class RestoreView implements View {
             title.setStyle("-fx-pref-width: 14em;");
             Label who = Ui.label(s.by().equals("host") ? "host" : "device", "small muted");
             who.setMinWidth(60);
-            HBox row = Ui.style(Ui.row(12, Ui.label(past ? "done" : i == at ? "now" : "", past ? "small muted" : "small strong"), title, who,
-                    Ui.label("about " + Ui.clock(Duration.ofSeconds(Math.round(s.seconds()))), "small muted")), i == at && !done ? "stage-row now" : "stage-row");
+            HBox row = Ui.style(Ui.row(12, Ui.label(past ? "done" : i == at ? "now" : "", past ? "small muted" : "small strong"), title,
+                    who,
+                    Ui.label("about " + Ui.clock(Duration.ofSeconds(Math.round(s.seconds()))), "small muted")), i == at && !done
+                    ? "stage-row now" : "stage-row");
             ((Label) row.getChildren().getFirst()).setMinWidth(40);
             stages.getChildren().add(row);
         }
@@ -155,10 +168,12 @@ public final class RestoreView implements View {
     public void tick() {
         double fraction = restore.run().map(RestoreRun::fraction).orElse(bench.ticket(number).restored() != null ? 1.0 : 0.0);
         bar.setProgress(fraction);
-        Duration total = Duration.ofNanos(restore.run().map(RestoreRun::leftNanos).orElseGet(() -> RestoreRun.begin(bench.stages(), 0).leftNanos()));
+        Duration total = Duration.ofNanos(restore.run().map(RestoreRun::leftNanos)
+                .orElseGet(() -> RestoreRun.begin(bench.stages(), 0).leftNanos()));
         boolean restored = bench.ticket(number).restored() != null;
         left.setText(restored ? "Done" : Ui.clock(total));
-        leftWords.setText(restored ? "" : restore.running() ? "left. Hands again at the greeting screen." : "is what the restore takes, all by itself.");
+        leftWords.setText(restored ? "" : restore.running() ? "left. Hands again at the greeting screen."
+                : "is what the restore takes, all by itself.");
         OptionalLong stays = desk.machine().windowLeftNanos(desk.deviceNow());
         window.setText(stays.isPresent() ? Ui.clock(Duration.ofNanos(stays.getAsLong())) : "");
         windowWords.setText(stays.isPresent() ? windowWords(stays.getAsLong()) : "");

@@ -37,7 +37,9 @@ public final class LiveRoute {
         }
         ladder.getChildren().clear();
         if (now == null) {
-            ladder.getChildren().add(Ui.text("It begins with the trouble. Each answer opens or closes a step; what an answer changed is marked.", "muted"));
+            ladder.getChildren()
+                    .add(Ui.text("It begins with the trouble. Each answer opens or closes a step; what an answer changed is marked.",
+                    "muted"));
             return;
         }
         if (now.stop() != null) {
@@ -49,18 +51,22 @@ public final class LiveRoute {
         }
         Map<String, String> changes = Intake.changes(Optional.ofNullable(before), now);
         Optional<Route.Rung> recommended = now.recommended();
-        now.rungs().forEach(r -> ladder.getChildren().add(rung(r, changes.getOrDefault(r.step().id(), ""), recommended.filter(r::equals).isPresent(), now)));
+        now.rungs().forEach(r -> ladder.getChildren()
+                .add(rung(r, changes.getOrDefault(r.step().id(), ""), recommended.filter(r::equals).isPresent(), now)));
     }
 
     private static VBox rung(Route.Rung r, String change, boolean recommended, Route route) {
-        var head = Ui.flow(8, RouteView.keeps(r.step().keeps()), Ui.text(r.step().title(), recommended ? "strong" : r.open() ? "" : "muted"));
-        var state = Ui.row(8, Ui.label(recommended ? "next" : RouteView.stateOf(r), recommended ? "small strong" : "small muted"), Ui.gap());
+        var head = Ui.flow(8, RouteView.keeps(r.step().keeps()),
+                Ui.text(r.step().title(), recommended ? "strong" : r.open() ? "" : "muted"));
+        var state = Ui.row(8, Ui.label(recommended ? "next" : RouteView.stateOf(r), recommended ? "small strong" : "small muted"),
+                Ui.gap());
         if (!change.isEmpty()) {
             state.getChildren().add(Ui.label("\u25c6 " + change, "tag changed"));
         }
         VBox card = Ui.card(head, state);
         if (!r.open() && route.stop() == null) {
-            r.reasons().stream().filter(why -> !route.commonReasons().contains(why)).limit(1).forEach(why -> card.getChildren().add(Ui.text(why, "small")));
+            r.reasons().stream().filter(why -> !route.commonReasons().contains(why)).limit(1)
+                    .forEach(why -> card.getChildren().add(Ui.text(why, "small")));
         }
         card.setSpacing(2);
         return Ui.style(card, recommended ? "open" : r.open() ? "tight" : "tight gone");

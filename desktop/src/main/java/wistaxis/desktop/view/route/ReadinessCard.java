@@ -20,9 +20,11 @@ public final class ReadinessCard {
 
     public Node node(Ticket t) {
         Readiness readiness = bench.routes().readiness(t);
-        VBox card = Ui.card(Ui.row(8, Ui.label("Is the bench ready?", "strong"), Ui.gap(), Ui.button("look-again", "Look again", "quiet small", bench.routes()::lookAtHost)));
+        VBox card = Ui.card(Ui.row(8, Ui.label("Is the bench ready?", "strong"), Ui.gap(),
+                Ui.button("look-again", "Look again", "quiet small", bench.routes()::lookAtHost)));
         readiness.checks().forEach(c -> card.getChildren().add(check(c)));
-        card.getChildren().add(readiness.ready() ? Ui.text("Ready.", "small strong tide") : Ui.text("Before the device is written to: " + readiness.missing() + ".", "small strong hands"));
+        card.getChildren().add(readiness.ready() ? Ui.text("Ready.", "small strong tide")
+                : Ui.text("Before the device is written to: " + readiness.missing() + ".", "small strong hands"));
         card.setSpacing(4);
         return card;
     }
@@ -37,7 +39,8 @@ public final class ReadinessCard {
         VBox words = Ui.column(0, Ui.label(mark + c.what(), "strong small"), Ui.text(c.says(), "small muted"));
         String fact = c.confirm();
         if (fact != null && c.state() == Readiness.State.ASK) {
-            words.getChildren().add(Ui.button("confirm-" + fact, "Confirm", "chip", () -> bench.record(number, new TicketEvent.FactRecorded(fact, "yes"))));
+            words.getChildren().add(Ui.button("confirm-" + fact, "Confirm", "chip",
+                    () -> bench.record(number, new TicketEvent.FactRecorded(fact, "yes"))));
         }
         return words;
     }

@@ -77,9 +77,11 @@ public final class RouteView extends TicketPage {
         if (!route.commonReasons().isEmpty() && route.stop() == null) {
             ladder.getChildren().add(Ui.notice("", "Before any step:", String.join("  ", route.commonReasons())));
         }
-        route.contradictions().forEach(c -> ladder.getChildren().add(Ui.notice("", "Two answers do not go together.", c, "Change one in the intake.")));
+        route.contradictions().forEach(c -> ladder.getChildren()
+                .add(Ui.notice("", "Two answers do not go together.", c, "Change one in the intake.")));
         route.rungs().forEach(r -> ladder.getChildren().add(rung(t, r, route)));
-        if (route.stop() == null && route.rungs().stream().anyMatch(r -> r.step().host() && (r.open() || r.step().id().equals(t.route())))) {
+        if (route.stop() == null && route.rungs().stream()
+                .anyMatch(r -> r.step().host() && (r.open() || r.step().id().equals(t.route())))) {
             beside.getChildren().add(readiness.node(t));
         }
         versions(route).ifPresent(beside.getChildren()::add);
@@ -101,17 +103,21 @@ public final class RouteView extends TicketPage {
             return;
         }
         if (route.stop() == null && rules.isForHardware()) {
-            ladder.getChildren().add(Ui.notice("", "No rung is left: to the hardware bench.", "What goes with the device: " + rules.tried() + "."));
+            ladder.getChildren().add(Ui.notice("", "No rung is left: to the hardware bench.", "What goes with the device: " + rules.tried()
+                    + "."));
         }
         if (rules.mayClose().isEmpty()) {
-            ladder.getChildren().add(Ui.row(8, Ui.button("close-ticket", route.stop() != null ? "Close the ticket, not done" : "Close the ticket: to the hardware bench", "",
+            ladder.getChildren().add(Ui.row(8, Ui.button("close-ticket", route.stop() != null ? "Close the ticket, not done"
+                    : "Close the ticket: to the hardware bench", "",
                     () -> bench.record(number, desk.rules(ticket()).close()))));
         }
     }
 
     private Node preferred() {
         VBox card = Ui.card(Ui.label("This shop's ways", "strong"));
-        desk.planner().preferences().forEach(p -> card.getChildren().add(Ui.text(p.asks() + " " + p.options().stream().filter(o -> o.getFirst().equals(desk.preference(p.preference()))).findFirst().orElseThrow().getLast()
+        desk.planner().preferences().forEach(p -> card.getChildren()
+                .add(Ui.text(p.asks() + " " + p.options().stream().filter(o -> o.getFirst().equals(desk.preference(p.preference())))
+                .findFirst().orElseThrow().getLast()
                 + ".", "small")));
         card.getChildren().add(Ui.text("Change them in Settings (Ctrl+comma).", "small muted"));
         return Ui.style(card, "gone");
@@ -126,15 +132,18 @@ public final class RouteView extends TicketPage {
             card.getChildren().add(Ui.text((route.targetSaid() ? "Asked for: " : "Newest signed: ") + route.target(), ""));
         }
         if (!route.signed().isEmpty()) {
-            card.getChildren().add(Ui.text("Signed now: " + route.signed().stream().map(Object::toString).collect(Collectors.joining(", ")), "small muted"));
+            card.getChildren().add(Ui.text("Signed now: " + route.signed().stream().map(Object::toString)
+                    .collect(Collectors.joining(", ")), "small muted"));
         }
-        route.backups().forEach(b -> card.getChildren().add(Ui.text(fit(b), b.fits() != null && !b.fits() ? "small strong erases" : "small")));
+        route.backups().forEach(b -> card.getChildren()
+                .add(Ui.text(fit(b), b.fits() != null && !b.fits() ? "small strong erases" : "small")));
         return Optional.of(card);
     }
 
     private static String fit(Route.BackupFit b) {
         String kind = b.backup().kind().equals("cloud") ? "Cloud backup" : "Computer backup";
-        return kind + (b.backup().version() == null ? ", version not known" : " of " + b.backup().version()) + ": " + (b.fits() == null ? "may or may not fit" : b.fits() ? "fits" : "does not fit");
+        return kind + (b.backup().version() == null ? ", version not known" : " of " + b.backup().version()) + ": "
+                + (b.fits() == null ? "may or may not fit" : b.fits() ? "fits" : "does not fit");
     }
 
     private VBox rung(Ticket t, Route.Rung rung, Route route) {
@@ -142,7 +151,8 @@ public final class RouteView extends TicketPage {
         boolean taken = step.id().equals(t.route()) && t.attempt().filter(Attempt::failed).isEmpty();
         Label minutes = Ui.label(step.minutes().getFirst() + " to " + step.minutes().getLast() + " min", "muted");
         minutes.setMinWidth(Region.USE_PREF_SIZE);
-        HBox head = Ui.row(12, Ui.flow(12, keeps(step.keeps()), Ui.label(step.title(), rung.open() || taken ? "title" : "strong"), minutes));
+        HBox head = Ui.row(12, Ui.flow(12, keeps(step.keeps()), Ui.label(step.title(), rung.open() || taken ? "title" : "strong"),
+                minutes));
         if (rung.done() && !taken) {
             head.getChildren().add(Ui.label("tried", "tag missing"));
         }
@@ -152,7 +162,8 @@ public final class RouteView extends TicketPage {
                 head.getChildren().add(Ui.button("rung-" + step.id(), "Ask the owner again", "primary", () -> take(rung)));
             }
         } else if (rung.open() && !asking.equals(step.id())) {
-            head.getChildren().add(Ui.button("rung-" + step.id(), rung.done() ? "Once more" : "Take this step", route.recommended().filter(rung::equals).isPresent() ? "primary" : "", () -> take(rung)));
+            head.getChildren().add(Ui.button("rung-" + step.id(), rung.done() ? "Once more" : "Take this step", route.recommended()
+                    .filter(rung::equals).isPresent() ? "primary" : "", () -> take(rung)));
         } else if (!rung.open()) {
             head.getChildren().add(Ui.label(stateOf(rung), "tag missing"));
         }
@@ -169,7 +180,8 @@ public final class RouteView extends TicketPage {
             card.getChildren().add(Ui.text(String.join("  ", reasons), "small strong"));
         }
         if (taken && step.writes() && desk.rules(t).maySay().isEmpty()) {
-            card.getChildren().add(Ui.row(8, Ui.button("did-not-help", "It did not help: next rung", "", () -> bench.record(number, desk.rules(ticket()).say(Attempt.Outcome.DID_NOT_HELP)))));
+            card.getChildren().add(Ui.row(8, Ui.button("did-not-help", "It did not help: next rung", "",
+                    () -> bench.record(number, desk.rules(ticket()).say(Attempt.Outcome.DID_NOT_HELP)))));
         }
         if (taken && step.isKeysAlone()) {
             card.getChildren().add(Ui.row(8, HandoverView.coach(shell, number)));
@@ -190,7 +202,8 @@ public final class RouteView extends TicketPage {
 
     private static String inThisShop(Evidence.Tally e) {
         String lost = e.lost() == 0 ? "" : " In " + e.lost() + " more the data was gone.";
-        return String.format(Locale.ROOT, "In this shop it helped %d of %d (95 %%: %.0f to %.0f of 100), same keys and trouble.%s", e.helped(), e.cases(),
+        return String.format(Locale.ROOT, "In this shop it helped %d of %d (95 %%: %.0f to %.0f of 100), same keys and trouble.%s",
+                e.helped(), e.cases(),
                 100 * e.interval().low(), 100 * e.interval().high(), lost);
     }
 
@@ -248,18 +261,21 @@ public final class RouteView extends TicketPage {
         }
         String kinds = backups.stream().map(b -> b.backup().kind()).collect(Collectors.joining(" backup and a "));
         boolean lost = !backups.isEmpty() && backups.stream().allMatch(b -> Boolean.FALSE.equals(b.fits()));
-        return backups.isEmpty() ? "there is no backup; everything is lost" : "there is a " + kinds + " backup; " + (lost ? "it does not fit the version, so everything is lost" : "what is newer than it is lost");
+        return backups.isEmpty() ? "there is no backup; everything is lost" : "there is a " + kinds + " backup; "
+                + (lost ? "it does not fit the version, so everything is lost" : "what is newer than it is lost");
     }
 
     private VBox consent(Route.Rung rung) {
-        VBox box = Ui.notice("stop", "This erases everything on the device. Does the owner agree?", "Say it in these words:", String.join("  ", rung.tells()));
+        VBox box = Ui.notice("stop", "This erases everything on the device. Does the owner agree?", "Say it in these words:",
+                String.join("  ", rung.tells()));
         HBox.setHgrow(told, Priority.ALWAYS);
         who.setPrefWidth(210);
         String step = rung.step().id();
         var agree = Ui.button("consent-yes", "The owner agrees", "danger", () -> answer(step, true));
         agree.disableProperty().bind(Bindings.createBooleanBinding(() -> who.getText().isBlank(), who.textProperty()));
         box.getChildren().addAll(Ui.row(8, Ui.label("Who", "strong"), who), Ui.row(8, Ui.label("Told about the backup", "strong"), told),
-                Ui.row(8, agree, Ui.button("consent-no", "The owner does not agree", "", () -> answer(step, false))), Ui.text("Recorded in the ledger with the time. It covers every later step that loses no more.", "small muted"));
+                Ui.row(8, agree, Ui.button("consent-no", "The owner does not agree", "", () -> answer(step, false))),
+                Ui.text("Recorded in the ledger with the time. It covers every later step that loses no more.", "small muted"));
         who.setOnAction(_ -> agree.fire());
         return box;
     }
@@ -268,7 +284,8 @@ public final class RouteView extends TicketPage {
         asking = "";
         String name = who.getText().isBlank() ? "owner, not named" : who.getText().strip();
         Rules rules = desk.rules(ticket());
-        List<TicketEvent> events = given ? rules.choose(step, name, told.getText().strip()) : List.of(rules.consent(step, false, name, told.getText().strip()));
+        List<TicketEvent> events = given ? rules.choose(step, name, told.getText().strip())
+                : List.of(rules.consent(step, false, name, told.getText().strip()));
         bench.record(number, events);
     }
 

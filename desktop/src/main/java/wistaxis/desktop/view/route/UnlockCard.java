@@ -50,20 +50,26 @@ public final class UnlockCard {
             }
             return card;
         }
-        card.getChildren().addAll(Ui.text(order.carrier() + ", IMEI " + order.imei(), "small"), Ui.text("Ordered " + DAY.format(order.ordered()) + ", due " + DAY.format(order.earliest())
+        card.getChildren().addAll(Ui.text(order.carrier() + ", IMEI " + order.imei(), "small"),
+                Ui.text("Ordered " + DAY.format(order.ordered()) + ", due " + DAY.format(order.earliest())
                 + " to " + DAY.format(order.latest()), ""), due(t, order));
         FlowPane answers = Ui.chips(270);
-        List.of(List.of("unlocked", "Unlocked"), List.of("refused", "Refused"), List.of("activated", "Activated"), List.of("signal", "Signal: yes"), List.of("no-signal", "No signal"))
-                .forEach(a -> answers.getChildren().add(Ui.button("unlock-" + a.getFirst(), a.getLast(), t.unlockAnswers().contains(a.getFirst()) ? "chip chosen" : "chip",
+        List.of(List.of("unlocked", "Unlocked"), List.of("refused", "Refused"), List.of("activated", "Activated"),
+                List.of("signal", "Signal: yes"), List.of("no-signal", "No signal"))
+                .forEach(a -> answers.getChildren().add(Ui.button("unlock-" + a.getFirst(), a.getLast(), t.unlockAnswers()
+                .contains(a.getFirst()) ? "chip chosen" : "chip",
                         () -> bench.record(number, new TicketEvent.UnlockAnswered(a.getFirst())))));
-        card.getChildren().addAll(Ui.text("Then activate over a host or Wi-Fi with the new SIM, and look for signal.", "small muted"), answers);
+        card.getChildren().addAll(Ui.text("Then activate over a host or Wi-Fi with the new SIM, and look for signal.", "small muted"),
+                answers);
         return card;
     }
 
     private Node due(Ticket t, TicketEvent.UnlockOrdered order) {
         LocalDate today = bench.routes().today();
-        return t.unlockAnswers().contains("signal") ? Ui.text("Done.", "strong tide") : today.isAfter(order.latest()) ? Ui.text("Overdue: ask the carrier.", "strong erases")
-                : today.isBefore(order.earliest()) ? Ui.text("Nothing can be there yet.", "muted small") : Ui.text("May be there any day.", "strong hands");
+        return t.unlockAnswers().contains("signal") ? Ui.text("Done.", "strong tide") : today.isAfter(order.latest())
+                ? Ui.text("Overdue: ask the carrier.", "strong erases")
+                : today.isBefore(order.earliest()) ? Ui.text("Nothing can be there yet.", "muted small")
+                : Ui.text("May be there any day.", "strong hands");
     }
 
     private void order() {
@@ -75,7 +81,8 @@ public final class UnlockCard {
             wrong = "";
             LocalDate today = bench.routes().today();
             BusinessDays days = bench.routes().businessDays();
-            bench.record(number, new TicketEvent.UnlockOrdered(checked.digits(), carrier.getText().strip(), today, days.after(today, SOONEST), days.after(today, LATEST)));
+            bench.record(number, new TicketEvent.UnlockOrdered(checked.digits(), carrier.getText().strip(), today,
+                    days.after(today, SOONEST), days.after(today, LATEST)));
         } catch (BadInput e) {
             wrong = String.valueOf(e.getMessage());
             shell.again();

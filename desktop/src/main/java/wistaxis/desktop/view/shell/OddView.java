@@ -19,7 +19,8 @@ import wistaxis.workbench.Workbench;
 
 /** A ticket that cannot be worked on here, because something in it cannot be understood: what that is, and all that is written of it. */
 public final class OddView implements View {
-    private static final DateTimeFormatter DAY_AND_TIME = DateTimeFormatter.ofPattern("d MMM yyyy HH:mm", Locale.ENGLISH).withZone(ZoneId.systemDefault());
+    private static final DateTimeFormatter DAY_AND_TIME = DateTimeFormatter.ofPattern("d MMM yyyy HH:mm", Locale.ENGLISH)
+            .withZone(ZoneId.systemDefault());
 
     private final Workbench bench;
     private final String number;
@@ -42,10 +43,12 @@ public final class OddView implements View {
     public void refresh() {
         Ticket t = bench.ticket(number);
         page.getChildren().setAll(Ui.label(number, "code muted"), Ui.text(Shown.printable(t.title()), "large"),
-                Ui.notice("stop", "This ticket is odd and cannot be worked on here.", "Not understood: " + String.join("; ", bench.routes().oddities(t).all()) + ".",
+                Ui.notice("stop", "This ticket is odd and cannot be worked on here.", "Not understood: "
+                + String.join("; ", bench.routes().oddities(t).all()) + ".",
                         "A newer Wistaxis may have written it, or somebody changed it. Every other ticket goes on as usual."));
         if (t.closed() == null) {
-            page.getChildren().add(Ui.button("close-odd", "Put it away: close it as odd", "", () -> bench.record(number, new TicketEvent.Closed("put away as odd"))));
+            page.getChildren().add(Ui.button("close-odd", "Put it away: close it as odd", "",
+                    () -> bench.record(number, new TicketEvent.Closed("put away as odd"))));
         } else {
             page.getChildren().add(Ui.text("Closed: " + t.closed(), "strong"));
         }
@@ -56,7 +59,8 @@ public final class OddView implements View {
 
     private void written(List<LedgerEntry> entries) {
         history.getChildren().setAll(entries.stream()
-                .map(e -> Ui.text(e.number() + "   " + DAY_AND_TIME.format(e.when()) + "   " + Shown.printable(EventWords.of(e.event())), "small")).toList());
+                .map(e -> Ui.text(e.number() + "   " + DAY_AND_TIME.format(e.when()) + "   " + Shown.printable(EventWords.of(e.event())),
+                "small")).toList());
     }
 
     @Override

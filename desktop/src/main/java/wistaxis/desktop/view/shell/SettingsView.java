@@ -31,9 +31,11 @@ public final class SettingsView implements View {
         this.desk = bench.routes();
         typed = List.of(
                 new Typed(Ui.field("mode-window", "15min", 12), "How long does a device stay in recovery?",
-                        "After a set time it leaves by itself, even in mid-download. Used for the plan where no passcode wait is known.", () -> desk.settings().window(), desk::modeWindow),
+                        "After a set time it leaves by itself, even in mid-download. Used for the plan where no passcode wait is known.",
+                        () -> desk.settings().window(), desk::modeWindow),
                 new Typed(Ui.field("holidays", "gb-eng", 12), "Which public holidays does the shop keep?",
-                        "A country, and a part of it where that matters: gb-eng, de-by, us. Business days are counted without them.", () -> desk.settings().holidays(), desk::holidays));
+                        "A country, and a part of it where that matters: gb-eng, de-by, us. Business days are counted without them.",
+                        () -> desk.settings().holidays(), desk::holidays));
     }
 
     /** A setting that is typed; what cannot be read is said under it and nothing is changed. */
@@ -99,7 +101,9 @@ public final class SettingsView implements View {
 
     @Override
     public void refresh() {
-        cards.getChildren().setAll(Ui.label("This shop's ways", "large"), Ui.text("Practitioners disagree on these. Both ways stay on offer in every route; the choice decides which comes first.", "muted"));
+        cards.getChildren().setAll(Ui.label("This shop's ways", "large"),
+                Ui.text("Practitioners disagree on these. Both ways stay on offer in every route; the choice decides which comes first.",
+                "muted"));
         desk.planner().preferences().forEach(p -> cards.getChildren().add(preference(p)));
         cards.getChildren().add(schools());
         HBox side = new HBox(14, typed.getFirst().card(), typed.getLast().card());
@@ -109,8 +113,10 @@ public final class SettingsView implements View {
 
     private VBox schools() {
         long own = bench.sequences().all().stream().filter(q -> !SequenceLibrary.shipped().all().contains(q)).count();
-        VBox card = Ui.card(Ui.text("Key sequences of your own", "strong"), Ui.text("Read from " + bench.schools().file() + ", each tried on the key model first; see docs/formats.md. "
-                + (bench.schools().reading() ? "They are being tried." : own == 0 ? "None are in force." : own + " of your own in force."), "small muted"));
+        VBox card = Ui.card(Ui.text("Key sequences of your own", "strong"),
+                Ui.text("Read from " + bench.schools().file() + ", each tried on the key model first; see docs/formats.md. "
+                + (bench.schools().reading() ? "They are being tried." : own == 0 ? "None are in force." : own + " of your own in force."),
+                "small muted"));
         if (!bench.schools().trouble().isEmpty()) {
             card.getChildren().add(Ui.text(bench.schools().trouble(), "small erases"));
         }
@@ -125,7 +131,8 @@ public final class SettingsView implements View {
         FlowPane chips = Ui.chips(600);
         for (List<String> option : p.options()) {
             boolean chosen = desk.preference(p.preference()).equals(option.getFirst());
-            chips.getChildren().add(Ui.button("prefer-" + option.getFirst(), option.getLast(), chosen ? "chip chosen" : "chip", () -> desk.prefer(p.preference(), option.getFirst())));
+            chips.getChildren().add(Ui.button("prefer-" + option.getFirst(), option.getLast(), chosen ? "chip chosen" : "chip",
+                    () -> desk.prefer(p.preference(), option.getFirst())));
         }
         return Ui.card(Ui.text(p.asks(), "strong"), Ui.text(p.why(), "small muted"), chips);
     }

@@ -100,9 +100,11 @@ public final class Shell implements AutoCloseable {
     }
 
     private Node head() {
-        HBox marks = Ui.row(8, whole(line), whole(Ui.label("simulated world", "tag simulated")), pace, dim, Ui.button("text-smaller", "A-", "quiet", () -> scale(-0.1)),
+        HBox marks = Ui.row(8, whole(line), whole(Ui.label("simulated world", "tag simulated")), pace, dim,
+                Ui.button("text-smaller", "A-", "quiet", () -> scale(-0.1)),
                 Ui.button("text-larger", "A+", "quiet", () -> scale(0.1)));
-        FlowPane folds = Ui.flow(8, whole(Ui.label(bench.benchName(), "bench-name")), benchButton, shelfButton, ledgerButton, drillButton, settingsButton,
+        FlowPane folds = Ui.flow(8, whole(Ui.label(bench.benchName(), "bench-name")), benchButton, shelfButton, ledgerButton, drillButton,
+                settingsButton,
                 Ui.button("new-ticket", "New ticket", "", this::newTicket), marks);
         folds.prefWrapLengthProperty().bind(root.widthProperty().subtract(200));
         clock.setId("clock");
@@ -135,7 +137,8 @@ public final class Shell implements AutoCloseable {
     /** Where plus is a shifted key, or on any key at all. */
     private void plus(KeyEvent e) {
         boolean shifted = e.isShortcutDown() && e.isShiftDown() && (e.getCode() == KeyCode.PLUS || e.getCode() == KeyCode.EQUALS);
-        if (shifted || e.isShortcutDown() && !List.of(KeyCode.PLUS, KeyCode.EQUALS, KeyCode.ADD).contains(e.getCode()) && "+".equals(e.getText())) {
+        if (shifted || e.isShortcutDown() && !List.of(KeyCode.PLUS, KeyCode.EQUALS, KeyCode.ADD).contains(e.getCode())
+                && "+".equals(e.getText())) {
             scale(0.1);
             e.consume();
         }
@@ -226,7 +229,8 @@ public final class Shell implements AutoCloseable {
 
     /** Says that something went wrong, above the page, until it is put away. */
     public void alarm(String text) {
-        HBox row = Ui.row(12, Ui.column(2, Ui.text(text, "strong"), Ui.text("What failed, and where, is in the log: " + bench.log(), "small muted")), Ui.gap());
+        HBox row = Ui.row(12, Ui.column(2, Ui.text(text, "strong"),
+                Ui.text("What failed, and where, is in the log: " + bench.log(), "small muted")), Ui.gap());
         VBox box = Ui.notice("stop");
         row.getChildren().add(Ui.button("alarm-away", "Put away", "", () -> alarms.getChildren().remove(box)));
         box.getChildren().add(row);
@@ -236,7 +240,8 @@ public final class Shell implements AutoCloseable {
     /** Nothing is written to a ledger that is broken until somebody has read that. */
     private Node unread(String what) {
         VBox box = Ui.notice("stop", "The ledger is broken, and nothing is written to it until you have read this.", what,
-                "What is there can be looked at. Keep a copy of the data folder first; the ledger's page and \"wistaxis ledger verify\" say more.");
+                "What is there can be looked at. Keep a copy of the data folder first; the ledger's page and \"wistaxis ledger verify\" "
+                + "say more.");
         box.getChildren().add(Ui.button("read-break", "I have read it: write that down, and go on", "", bench::readBreak));
         return box;
     }
@@ -313,7 +318,8 @@ public final class Shell implements AutoCloseable {
     }
 
     private Button paceButton(int rate) {
-        Button button = Ui.button("pace-" + rate, "\u00d7" + rate, bench.time().rate() == rate ? "chip chosen" : "chip", () -> bench.setRate(rate));
+        Button button = Ui.button("pace-" + rate, "\u00d7" + rate, bench.time().rate() == rate ? "chip chosen" : "chip",
+                () -> bench.setRate(rate));
         button.setDisable(rate > 1 && bench.keysRun());
         button.setAccessibleText("Simulated time " + rate + " times real time");
         return button;

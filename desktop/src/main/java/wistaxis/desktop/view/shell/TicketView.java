@@ -33,7 +33,8 @@ public final class TicketView implements View {
     private final Shell shell;
     private final Workbench bench;
     private final String number;
-    private static final Set<Change.Topic> FOLLOWED = EnumSet.of(Change.Topic.TICKET, Change.Topic.WORK, Change.Topic.STOCK, Change.Topic.SHOP, Change.Topic.TIME);
+    private static final Set<Change.Topic> FOLLOWED = EnumSet.of(Change.Topic.TICKET, Change.Topic.WORK, Change.Topic.STOCK,
+            Change.Topic.SHOP, Change.Topic.TIME);
 
     private final BorderPane root = new BorderPane();
     private final VBox slip = Ui.style(new VBox(), "slip");
@@ -119,9 +120,11 @@ public final class TicketView implements View {
     private void notes(Ticket t) {
         notes.getChildren().clear();
         if (t.unknownState() != null) {
-            notes.getChildren().add(shown == Stage.KEYS ? Ui.text("It was being written to; its state is not known. Look at it before you press a key.", "strong erases")
+            notes.getChildren().add(shown == Stage.KEYS
+                    ? Ui.text("It was being written to; its state is not known. Look at it before you press a key.", "strong erases")
                     : Ui.notice("stop", "It was being written to; its state is not known.", "This ticket says: " + t.unknownState()
-                    + ". Leave it on the cable and look at it: it may start, loop, or show the cable screen. Then put it into its mode again; writing begins from the start."));
+                    + ". Leave it on the cable and look at it: it may start, loop, or show the cable screen. Then put it into its mode "
+                    + "again; writing begins from the start."));
         }
         List<String> odd = bench.routes().oddities(t).notes();
         if (!odd.isEmpty()) {
@@ -139,10 +142,13 @@ public final class TicketView implements View {
                 trail.getChildren().add(Ui.style(new Region(), stage.compareTo(t.stage()) <= 0 ? "rule done" : "rule"));
             }
             String state = stage == t.stage() ? "now" : stage.compareTo(t.stage()) < 0 ? "done" : "ahead";
-            Button station = Ui.button("station-" + stage.name().toLowerCase(java.util.Locale.ROOT), stage.words(), "station " + state + (stage == shown ? " shown" : ""),
+            Button station = Ui.button("station-" + stage.name().toLowerCase(java.util.Locale.ROOT), stage.words(), "station " + state
+                    + (stage == shown ? " shown" : ""),
                     () -> shell.showTicket(number, stage));
-            station.setDisable(stage.compareTo(Stage.ROUTE) > 0 && t.identifier() == null || stage == Stage.ROUTE && t.fact("trouble").isEmpty()
-                    || stage == Stage.RESTORE && !t.packageProven() || stage == Stage.HANDOVER && t.stage().compareTo(Stage.HANDOVER) < 0 && t.attempt().filter(a -> a.said() != null).isEmpty());
+            station.setDisable(stage.compareTo(Stage.ROUTE) > 0 && t.identifier() == null || stage == Stage.ROUTE && t.fact("trouble")
+                    .isEmpty()
+                    || stage == Stage.RESTORE && !t.packageProven() || stage == Stage.HANDOVER && t.stage().compareTo(Stage.HANDOVER) < 0
+                    && t.attempt().filter(a -> a.said() != null).isEmpty());
             trail.getChildren().add(station);
         }
     }
@@ -152,25 +158,29 @@ public final class TicketView implements View {
                 Ui.label(t.number(), "code muted"),
                 Ui.text(t.title(), "title"),
                 Ui.text(bench.model(t).map(DeviceModel::name).orElse(t.fact("deviceWords").orElse("Device not settled")), "strong"));
-        bench.model(t).ifPresent(m -> slip.getChildren().add(Ui.text(m.identifier() + "  " + m.plug() + "\n" + m.family() + " keys", "code small")));
+        bench.model(t).ifPresent(m -> slip.getChildren()
+                .add(Ui.text(m.identifier() + "  " + m.plug() + "\n" + m.family() + " keys", "code small")));
         if (t.simulated()) {
             slip.getChildren().add(Ui.label("simulated device", "tag simulated"));
         }
         Optional<Duration> left = Plans.promised(t).map(p -> BenchTime.between(bench.now(), p));
         slip.getChildren().add(Ui.column(0, Ui.label("Promised", "small muted"), left.isEmpty() ? Ui.label("not said", "tag missing")
-                : Ui.label(left.get().isNegative() ? Ui.coarse(left.get()) + " ago" : "in " + Ui.coarse(left.get()), left.get().isNegative() ? "strong erases" : "strong")));
+                : Ui.label(left.get().isNegative() ? Ui.coarse(left.get()) + " ago" : "in " + Ui.coarse(left.get()),
+                left.get().isNegative() ? "strong erases" : "strong")));
         fact(t, "trouble", "Trouble");
         fact(t, "ownership", "Ownership");
         fact(t, "backup", "Backup");
         fact(t, "liquid", "Liquid");
         fact(t, "battery", "Battery");
         slip.getChildren().add(Ui.column(0, Ui.label("Consent to erase", "small muted"),
-                t.consent() == null ? Ui.label("not asked", "tag missing") : Ui.text(t.consentGiven() ? "given by " + t.consent().who() : "not given", "strong")));
+                t.consent() == null ? Ui.label("not asked", "tag missing")
+                : Ui.text(t.consentGiven() ? "given by " + t.consent().who() : "not given", "strong")));
     }
 
     private void fact(Ticket t, String name, String words) {
         slip.getChildren().add(Ui.column(0, Ui.label(words, "small muted"),
-                t.fact(name).<javafx.scene.Node>map(v -> Ui.text(bench.routes().intake().words(name, v), "strong")).orElse(Ui.label("not said", "tag missing"))));
+                t.fact(name).<javafx.scene.Node>map(v -> Ui.text(bench.routes().intake().words(name, v), "strong"))
+                .orElse(Ui.label("not said", "tag missing"))));
     }
 
     @Override
