@@ -1,6 +1,5 @@
 package wistaxis.workbench;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -11,11 +10,7 @@ import wistaxis.core.coach.CoachRun;
 import wistaxis.core.coach.Cue;
 import wistaxis.core.coach.Score;
 import wistaxis.core.coach.Verdict;
-import wistaxis.core.device.DeviceModel;
-import wistaxis.core.device.Family;
 import wistaxis.core.device.PhysicalKey;
-import wistaxis.core.keys.DeviceMachine;
-import wistaxis.core.keys.DeviceState;
 import wistaxis.core.keys.Explanation;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.HostView;
@@ -23,14 +18,10 @@ import wistaxis.core.keys.Input;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.core.keys.KeyStep;
 import wistaxis.core.keys.Landing;
-import wistaxis.core.keys.Phase;
 import wistaxis.core.keys.Reading;
-import wistaxis.core.keys.Screen;
 import wistaxis.core.keys.Start;
 import wistaxis.core.keys.Trace;
-import wistaxis.core.outside.DeviceLink;
 import wistaxis.core.practice.Margin;
-import wistaxis.core.practice.Recommendation;
 
 /**
  * A device, a goal and a school: the coach leads, hands (of the technician or of "Show me") act, and a verdict ends it. The same at a
@@ -47,67 +38,6 @@ public final class Coaching {
     /** The first tone comes this much after the key that starts, so that it can be rendered in time: 40 ms. Ours. */
     private static final long READY = 40_000_000L;
 
-    /** Whose hands are on what. */
-    public interface Subject {
-        DeviceModel model();
-
-        Family family();
-
-        DeviceMachine machine();
-
-        DeviceLink device();
-
-        DeviceState deviceNow();
-
-        /** Keys that do not work. */
-        Set<PhysicalKey> broken();
-
-        /** The state from which the keys begin, in the words of a school's beginnings. */
-        default Start start() {
-            DeviceState state = deviceNow();
-            return switch (state.phase()) {
-                case Phase.Off _ -> Start.OFF;
-                case Phase.Flat _ -> Start.FLAT;
-                case Phase.Looping _ -> Start.LOOPING;
-                case Phase.Recovery _ -> Start.RECOVERY;
-                case Phase.Dfu _ -> Start.DFU;
-                default -> state.face() == Screen.DISABLED_SCREEN ? Start.DISABLED : Start.ON;
-            };
-        }
-
-        /** Whether it is between off and on, where a new attempt leads nowhere. */
-        default boolean starting() {
-            return switch (deviceNow().phase()) {
-                case Phase.Black _, Phase.Tail _, Phase.Logo _, Phase.SecondBar _, Phase.Restoring _ -> true;
-                default -> false;
-            };
-        }
-
-        /** Puts the device where this attempt begins; a device on a ticket is where it is. */
-        default void prepare(KeySequence school) {}
-
-        /** The technician prefers this school. */
-        default void taken(KeySequence school) {}
-
-        /** The technician says what is seen after an attempt, and it means this. */
-        default void read(Reading.Sight sight, HostView host, Reading reading) {}
-
-        /** Who follows what happens here. */
-        default Change.Topic topic() {
-            return Change.Topic.WORK;
-        }
-
-        /** The ticket that it is about; empty for none. */
-        default String ticketNumber() {
-            return "";
-        }
-
-        /** Whether the coach is silent and the technician goes by feel. */
-        default boolean blind() {
-            return false;
-        }
-    }
-
     /**
      * An attempt that is over.
      *
@@ -119,19 +49,10 @@ public final class Coaching {
     /** Who moves the keys. */
     private enum Doing { HANDS, SHOW, REPLAY }
 
-    /** What a recommendation depends on. */
-    private record Asked(List<KeySequence> schools, DeviceModel model, Goal goal, Start start, Set<PhysicalKey> broken, boolean blind,
-            Object hand) {}
-
     private final Workbench bench;
-    private final Subject subject;
+    private final CoachSubject subject;
     private final Consumer<Ended> ends;
-    private Goal goal;
-    private @Nullable KeySequence chosen;
-    private @Nullable Asked asked;
-    private Recommendation recommendation = new Recommendation(List.of(), "");
-    private @Nullable Score margined;
-    private List<Margin> margins = List.of();
+    private final SchoolChoice choice;
     private @Nullable CoachRun run;
     private @Nullable Verdict verdict;
     private @Nullable Reading reading;
@@ -144,14 +65,14 @@ public final class Coaching {
     private List<Trace.Event> again = List.of();
     private long begunNanos;
 
-    Coaching(Workbench bench, Subject subject, Goal goal, Consumer<Ended> ends) {
+    Coaching(Workbench bench, CoachSubject subject, Goal goal, Consumer<Ended> ends) {
         this.bench = bench;
         this.subject = subject;
-        this.goal = goal;
+        this.choice = new SchoolChoice(bench, subject, goal);
         this.ends = ends;
     }
 
-    public Subject subject() {
+    public CoachSubject subject() {
         return subject;
     }
 
@@ -160,7 +81,7 @@ public final class Coaching {
     }
 
     public Goal goal() {
-        return goal;
+        return choice.goal();
     }
 
     /** Wants something else; a running attempt is stopped. */
@@ -168,43 +89,28 @@ public final class Coaching {
         stop();
         verdict = null;
         reading = null;
-        goal = next;
-        chosen = null;
+        choice.goal(next);
         changed();
     }
 
-    /** The schools for the goal whose keys work; likeliest first among those for the state that the device is in, then the others. */
+    /** Which school is taken, and why. */
+    public SchoolChoice choice() {
+        return choice;
+    }
+
+    /** See {@link SchoolChoice#schools}. */
     public List<KeySequence> schools() {
-        List<KeySequence> all = bench.sequences().of(subject.model(), goal, subject.broken());
-        List<KeySequence> ordered = new ArrayList<>(recommendation(all).ranked().stream().map(Recommendation.Rated::school).toList());
-        all.stream().filter(s -> !ordered.contains(s)).forEach(ordered::add);
-        return ordered;
+        return choice.schools();
     }
 
-    private Recommendation recommendation(List<KeySequence> schools) {
-        Asked now = new Asked(schools, subject.model(), goal, start(), subject.broken(), subject.blind(), bench.practice().hand());
-        if (!now.equals(asked)) {
-            asked = now;
-            recommendation = Recommendation.of(schools, subject.family(), now.start(), bench.practice().hand(), now.blind());
-        }
-        return recommendation;
-    }
-
-    /** Why the first school is the first, and how likely each is for this hand; empty where there is no choice. */
+    /** See {@link SchoolChoice#reason}. */
     public String reason() {
-        schools();
-        return recommendation.reason();
+        return choice.reason();
     }
 
-    /** The school chosen, by hand or by the shop's habit, or else the likeliest; empty where every sequence needs a broken key. */
+    /** See {@link SchoolChoice#school}. */
     public Optional<KeySequence> school() {
-        List<KeySequence> schools = schools();
-        if (chosen == null || !schools.contains(chosen)) {
-            chosen = null;
-        }
-        Optional<KeySequence> habit = schools.stream().filter(s -> s.school().equals(bench.routes().settings().school(s)))
-                .filter(s -> s.from().contains(start())).findFirst();
-        return Optional.ofNullable(chosen).or(() -> habit).or(() -> schools.stream().findFirst());
+        return choice.school();
     }
 
     /** Takes a school; a running attempt is stopped. */
@@ -212,7 +118,7 @@ public final class Coaching {
         stop();
         verdict = null;
         reading = null;
-        chosen = next;
+        choice.pick(next);
         subject.taken(next);
         changed();
     }
@@ -221,19 +127,14 @@ public final class Coaching {
         return subject.start();
     }
 
-    /** The school as a score, from the state the device is in, or from the first it is meant for. */
+    /** See {@link SchoolChoice#score}. */
     public Optional<Score> score() {
-        Start start = start();
-        return school().map(s -> Score.of(s, subject.family(), s.from().contains(start) ? start : s.from().getFirst()));
+        return choice.score();
     }
 
-    /** The margins of a score's steps. */
+    /** See {@link SchoolChoice#margins}. */
     public List<Margin> margins(Score score) {
-        if (!score.equals(margined)) {
-            margined = score;
-            margins = Margin.of(score.sequence(), subject.family(), score.sequence().from().getFirst());
-        }
-        return margins;
+        return choice.margins(score);
     }
 
     public Optional<CoachRun> run() {
@@ -373,7 +274,7 @@ public final class Coaching {
     public void sees(Reading.Sight sight) {
         HostView host = subject.device().host();
         Reading before = reading;
-        reading = Reading.of(goal, sight, host);
+        reading = Reading.of(goal(), sight, host);
         if (!reading.equals(before)) {
             subject.read(sight, host, reading);
         }

@@ -23,7 +23,7 @@ import wistaxis.core.practice.Drilled;
 import wistaxis.core.practice.StepScore;
 
 /** Practice on a simulated device: it is put into its starting state before every attempt, and every attempt is scored step by step. */
-public final class DrillDesk implements Coaching.Subject {
+public final class DrillDesk implements CoachSubject {
     /** A device of each family to practise on: common ones. */
     private static final Map<KeyFamily, String> USUAL = Map.of(KeyFamily.HOME_PHONE, "iPhone8,1", KeyFamily.VOLUME_DOWN, "iPhone9,1",
             KeyFamily.SIDE_KEY, "iPhone14,5", KeyFamily.HOME_PAD, "iPad12,1",

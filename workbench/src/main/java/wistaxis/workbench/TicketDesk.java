@@ -27,7 +27,7 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 
 /** What lies on the bench for one ticket: the device and the work on it. */
-public final class TicketDesk implements Coaching.Subject {
+public final class TicketDesk implements CoachSubject {
     private final Workbench bench;
     private final String number;
     private final DeviceModel model;

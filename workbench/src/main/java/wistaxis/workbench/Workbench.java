@@ -8,14 +8,10 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayDeque;
 import java.util.Deque;
-import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.Executor;
 import java.util.function.LongSupplier;
@@ -31,7 +27,6 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.Inside;
-import wistaxis.store.files.LogFile;
 import wistaxis.store.files.Rights;
 import wistaxis.store.files.Room;
 import wistaxis.store.ledger.DataFolder;
@@ -42,9 +37,6 @@ import wistaxis.store.line.Line;
 
 /** The bench at work: everything that window and command line share. Of one thread, the interface's, but for what says otherwise. */
 public final class Workbench implements AutoCloseable {
-    /** After trouble on a desk it is left alone for so long. */
-    private static final long TRY_AGAIN_NANOS = 3_000_000_000L;
-
     /** An export says everything twice, as it is stored and as it is read. */
     private static final long EXPORT_TIMES = 3;
 
@@ -55,9 +47,7 @@ public final class Workbench implements AutoCloseable {
     private final Changes changes = new Changes();
     private final Notices notices = new Notices(changes);
     private final Deque<AutoCloseable> open = new ArrayDeque<>();
-    private final Map<String, TicketDesk> desks = new HashMap<>();
-    private final Map<String, Long> pausedUntil = new HashMap<>();
-    private final Set<String> troubled = new HashSet<>();
+    private final Desks desks = new Desks(this);
     private final TimeKeeper time;
     private final World world;
     private final Background background;
@@ -145,7 +135,7 @@ public final class Workbench implements AutoCloseable {
         stock.changed(now, from);
         routes.changed(before, now.ticket(), from);
         if (before != null && !Objects.equals(before.identifier(), now.ticket().identifier())) {
-            desks.remove(now.ticket().number());
+            desks.clear(now.ticket().number());
         }
     }
 
@@ -262,7 +252,7 @@ public final class Workbench implements AutoCloseable {
 
     /** Whether keys are pressed or led somewhere: they always run at x1. */
     public boolean keysRun() {
-        return desks.values().stream().anyMatch(d -> d.keys().busy()) || drill.coaching().run().isPresent();
+        return desks.keysRun() || drill.coaching().run().isPresent();
     }
 
     /** Lets simulated time pass faster or slower; not faster than it is while keys run. */
@@ -316,20 +306,9 @@ public final class Workbench implements AutoCloseable {
         return tickets.recordAloud(number, events);
     }
 
-    /**
-     * The same for what a desk does by itself: what goes wrong is said once, the desk is left alone for a moment, and then it tries
-     * again.
-     */
+    /** The same for what a desk does by itself; see {@link Desks#recordByItself}. */
     CompletableFuture<Ticket> recordByItself(String number, List<TicketEvent> events) {
-        CompletableFuture<Ticket> done = tickets.record(number, events);
-        done.whenComplete((_, e) -> {
-            if (e == null) {
-                troubled.remove(number);
-            } else {
-                pause(number, Tickets.cause(e));
-            }
-        });
-        return done;
+        return desks.recordByItself(number, events);
     }
 
     public CompletableFuture<Ticket> record(String number, TicketEvent event) {
@@ -343,12 +322,12 @@ public final class Workbench implements AutoCloseable {
 
     /** The desk of a ticket whose device is identified. */
     public TicketDesk desk(String number) {
-        return desks.computeIfAbsent(number, n -> new TicketDesk(this, n));
+        return desks.of(number);
     }
 
     /** The desk of a ticket on which somebody works. */
     Optional<TicketDesk> deskIfAny(String number) {
-        return Optional.ofNullable(desks.get(number));
+        return desks.ifAny(number);
     }
 
     /**
@@ -362,30 +341,9 @@ public final class Workbench implements AutoCloseable {
         }
         drill.tick();
         if (tickets.unread().isEmpty()) {
-            Map.copyOf(desks).forEach((number, desk) -> guarded(number, now, desk::tick));
-            guarded("downloads", now, stock.downloads()::tick);
+            desks.tick();
         }
         tickets.look(now);
-    }
-
-    private void guarded(String what, long nowNanos, Runnable work) {
-        if (nowNanos - pausedUntil.getOrDefault(what, nowNanos) < 0) {
-            return;
-        }
-        try {
-            work.run();
-        } catch (RuntimeException e) {
-            pause(what, e);
-        }
-    }
-
-    private void pause(String what, Throwable e) {
-        pausedUntil.put(what, System.nanoTime() + TRY_AGAIN_NANOS);
-        if (troubled.add(what)) {
-            LogFile.failed(what, e);
-            notices.say(what + ": that did not work, and was not saved: " + e.getMessage()
-                    + " It is tried again by itself. What was saved before is safe.");
-        }
     }
 
     /** Closes what is open, the last first; to be called once. */

@@ -23,6 +23,7 @@ public final class DeviceMachine {
     private final boolean chord;
     private final boolean tapped;
     private final PhysicalKey recoveryKey;
+    private final Deadlines deadlines;
 
     public DeviceMachine(Family family) {
         this.t = Thresholds.of(family);
@@ -33,6 +34,7 @@ public final class DeviceMachine {
         this.tapped = !family.arming().isEmpty();
         this.arming = new Arming(family.arming(), low, chord, t);
         this.recoveryKey = tapped ? power : low;
+        this.deadlines = new Deadlines(family, t, sights);
     }
 
     /** A device that has been in the given state for long enough that the host, when plugged, has already seen it. */
@@ -106,7 +108,7 @@ public final class DeviceMachine {
 
     /** When the state next changes by itself, if it does. */
     public OptionalLong nextDeadline(DeviceState s) {
-        long due = Math.min(phaseDue(s), Math.min(holdDue(s), sights.hostDue(s)));
+        long due = Math.min(deadlines.of(s), sights.hostDue(s));
         return due == Long.MAX_VALUE ? OptionalLong.empty() : OptionalLong.of(Math.max(due, s.nowNanos()));
     }
 
@@ -125,52 +127,6 @@ public final class DeviceMachine {
         return s.phase() instanceof Phase.Recovery(long since) ? OptionalLong.of(since + t.window() - s.nowNanos()) : OptionalLong.empty();
     }
 
-    private long phaseDue(DeviceState s) {
-        return switch (s.phase()) {
-            case Phase.Looping(long since) -> s.nowNanos() - sights.loopPosition(s, since)
-                    + (sights.loopPosition(s, since) < t.loopLogo() ? t.loopLogo() : t.loopLogo() + t.loopBlack());
-            case Phase.Slider(_, Long letGo) when letGo != null -> letGo + t.sliderLinger();
-            case Phase.Black black -> black.bothSinceNanos() == null || !tapped ? black.logoDueNanos() : black.bothSinceNanos()
-                    + t.bothMax();
-            case Phase.Tail(long since) -> since + t.tailMin();
-            case Phase.Logo(long since, boolean held) -> since + (held ? t.logoToCable() : t.boot());
-            case Phase.Recovery(long since) -> since + t.window();
-            case Phase.SecondBar(long since) -> since + t.secondBar();
-            case Phase.Flat(Long charging) when charging != null -> charging + t.charge();
-            default -> Long.MAX_VALUE;
-        };
-    }
-
-    /** When the running hold of the power key does something: slider, countdown, reset, or start of a device that is off. */
-    private long holdDue(DeviceState s) {
-        Long since = s.down().since(power);
-        Hold hold = s.holdKind();
-        if (since == null || hold == null) {
-            return Long.MAX_VALUE;
-        }
-        if (s.phase() instanceof Phase.Off) {
-            return since + t.powerOn();
-        }
-        if (!atRest(s)) {
-            return Long.MAX_VALUE;
-        }
-        if (chord && s.down().since(low) instanceof Long lowSince) {
-            return Math.max(since, lowSince) + t.reset();
-        }
-        boolean upAndShowing = s.phase() instanceof Phase.Running;
-        if (hold == Hold.WITH_VOLUME) {
-            long both = bothSince(s, since);
-            return upAndShowing ? both + t.slider() : s.phase() instanceof Phase.Slider(boolean emergency, _) && !emergency
-                    ? both + t.emergency() : Long.MAX_VALUE;
-        }
-        return upAndShowing ? since + t.slider() : since + (hold == Hold.ARMED ? t.reset() : t.resetAlone());
-    }
-
-    private static long bothSince(DeviceState s, long powerSince) {
-        return Math.max(s.down().sinceOr(PhysicalKey.VOLUME_UP, powerSince),
-                Math.max(s.down().sinceOr(PhysicalKey.VOLUME_DOWN, powerSince), powerSince));
-    }
-
     /** A flat device begins to charge, and one that is off starts when a key is held that leads it into recovery so. */
     private DeviceState plug(DeviceState s) {
         return switch (s.phase()) {
@@ -180,24 +136,17 @@ public final class DeviceMachine {
         };
     }
 
-    /** A device whose power key can reset it, and on which pressing that key begins a new attempt. */
-    private static boolean atRest(DeviceState s) {
-        return switch (s.phase()) {
-            case Phase.Running _, Phase.Slider _, Phase.Looping _, Phase.Recovery _, Phase.Dfu _ -> true;
-            default -> false;
-        };
-    }
 
     private DeviceState expire(DeviceState s) {
         long now = s.nowNanos();
-        if (holdDue(s) <= now) {
+        if (deadlines.ofHold(s) <= now) {
             return holdExpired(s);
         }
-        if (phaseDue(s) > now) {
+        if (deadlines.ofPhase(s) > now) {
             return s;
         }
         DeviceState next = phaseExpired(s);
-        boolean holdIsSpent = atRest(next) && !atRest(s);
+        boolean holdIsSpent = Deadlines.atRest(next) && !Deadlines.atRest(s);
         return holdIsSpent ? next.keys(next.down(), next.arming(), null) : next;
     }
 
@@ -239,7 +188,7 @@ public final class DeviceMachine {
     }
 
     private Hold joined(DeviceState before, PhysicalKey key, Hold hold) {
-        return !atRest(before) ? hold : chord && key == low ? Hold.ARMED : key.isVolume() ? Hold.WITH_VOLUME : hold;
+        return !Deadlines.atRest(before) ? hold : chord && key == low ? Hold.ARMED : key.isVolume() ? Hold.WITH_VOLUME : hold;
     }
 
     private DeviceState down(DeviceState before, PhysicalKey key) {
@@ -247,7 +196,7 @@ public final class DeviceMachine {
         Hold running = before.holdKind();
         Hold hold = key == power ? arming.judge(before) : running == null ? null : joined(before, key, running);
         DeviceState s = before.keys(before.down().with(key, now), before.arming(), hold);
-        boolean begins = key == power && (atRest(s) || s.phase() instanceof Phase.Off || s.phase() instanceof Phase.Flat);
+        boolean begins = key == power && (Deadlines.atRest(s) || s.phase() instanceof Phase.Off || s.phase() instanceof Phase.Flat);
         s = s.mistakes(slipped(s, key, begins));
         boolean bothDown = s.down().has(power) && s.down().has(low);
         return switch (s.phase()) {

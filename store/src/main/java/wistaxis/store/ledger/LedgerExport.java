@@ -26,13 +26,13 @@ public enum LedgerExport {
         public void to(Writer out, Entries entries) throws IOException {
             out.write("{\n\"format\": \"wistaxis-ledger\", \"version\": 1, \"entries\": [");
             String[] between = {"\n"};
-            Anchor[] head = {null};
+            String[] head = {""};
             each(entries, e -> {
                 out.write(between[0] + Json.write(Row.of(e)));
                 between[0] = ",\n";
-                head[0] = new Anchor(e.number(), e.digest(), null);
+                head[0] = ",\n\"head\": " + Json.write(e.number() + ":" + e.digest());
             });
-            out.write("\n]" + (head[0] == null ? "" : ",\n\"head\": \"" + head[0] + "\"") + "}\n");
+            out.write("\n]" + head[0] + "}\n");
         }
     },
     CSV {

@@ -1,0 +1,86 @@
+package wistaxis.workbench;
+
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.CompletableFuture;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.store.files.LogFile;
+
+/**
+ * The desks on which somebody works, each frame: what goes wrong on one keeps nobody else, is said once, and is tried again a little
+ * later.
+ */
+final class Desks {
+    /** After trouble on a desk it is left alone for so long. */
+    private static final long TRY_AGAIN_NANOS = 3_000_000_000L;
+
+    private final Workbench bench;
+    private final Map<String, TicketDesk> desks = new HashMap<>();
+    private final Map<String, Long> pausedUntil = new HashMap<>();
+    private final Set<String> troubled = new HashSet<>();
+
+    Desks(Workbench bench) {
+        this.bench = bench;
+    }
+
+    TicketDesk of(String number) {
+        return desks.computeIfAbsent(number, n -> new TicketDesk(bench, n));
+    }
+
+    Optional<TicketDesk> ifAny(String number) {
+        return Optional.ofNullable(desks.get(number));
+    }
+
+    /** Another model lies there. */
+    void clear(String number) {
+        desks.remove(number);
+    }
+
+    boolean keysRun() {
+        return desks.values().stream().anyMatch(d -> d.keys().busy());
+    }
+
+    void tick() {
+        long now = System.nanoTime();
+        Map.copyOf(desks).forEach((number, desk) -> guarded(number, now, desk::tick));
+        guarded("downloads", now, bench.stock().downloads()::tick);
+    }
+
+    /** Records what a desk does by itself; see {@link Tickets#record}. */
+    CompletableFuture<Ticket> recordByItself(String number, List<TicketEvent> events) {
+        CompletableFuture<Ticket> done = bench.tickets().record(number, events);
+        done.whenComplete((_, e) -> {
+            if (e == null) {
+                troubled.remove(number);
+            } else {
+                pause(number, Tickets.cause(e));
+            }
+        });
+        return done;
+    }
+
+    private void guarded(String what, long nowNanos, Runnable work) {
+        if (nowNanos - pausedUntil.getOrDefault(what, nowNanos) < 0) {
+            return;
+        }
+        try {
+            work.run();
+        } catch (RuntimeException e) {
+            pause(what, e);
+        }
+    }
+
+    private void pause(String what, Throwable e) {
+        pausedUntil.put(what, System.nanoTime() + TRY_AGAIN_NANOS);
+        if (troubled.add(what)) {
+            LogFile.failed(what, e);
+            bench.notices().say(what + ": that did not work, and was not saved: " + e.getMessage()
+                    + " It is tried again by itself. What was saved before is safe.");
+        }
+    }
+}

@@ -1,0 +1,105 @@
+package wistaxis.workbench;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.coach.Score;
+import wistaxis.core.device.DeviceModel;
+import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.keys.Goal;
+import wistaxis.core.keys.KeySequence;
+import wistaxis.core.keys.Start;
+import wistaxis.core.practice.Margin;
+import wistaxis.core.practice.Recommendation;
+
+/** Which school leads to a goal on a device: those whose keys work, the likeliest for this hand first, the shop's habit, or the one picked by hand. */
+public final class SchoolChoice {
+    /** What a recommendation depends on. */
+    private record Asked(List<KeySequence> schools, DeviceModel model, Goal goal, Start start, Set<PhysicalKey> broken, boolean blind,
+            Object hand) {}
+
+    private final Workbench bench;
+    private final CoachSubject subject;
+    private Goal goal;
+    private @Nullable KeySequence chosen;
+    private @Nullable Asked asked;
+    private Recommendation recommendation = new Recommendation(List.of(), "");
+    private @Nullable Score margined;
+    private List<Margin> margins = List.of();
+
+    SchoolChoice(Workbench bench, CoachSubject subject, Goal goal) {
+        this.bench = bench;
+        this.subject = subject;
+        this.goal = goal;
+    }
+
+    public Goal goal() {
+        return goal;
+    }
+
+    /** Wants something else; whatever was picked is forgotten. */
+    void goal(Goal next) {
+        goal = next;
+        chosen = null;
+    }
+
+    /** Picks a school. */
+    void pick(KeySequence school) {
+        chosen = school;
+    }
+
+    private Start start() {
+        return subject.start();
+    }
+
+    /** The schools for the goal whose keys work; likeliest first among those for the state that the device is in, then the others. */
+    public List<KeySequence> schools() {
+        List<KeySequence> all = bench.sequences().of(subject.model(), goal, subject.broken());
+        List<KeySequence> ordered = new ArrayList<>(recommendation(all).ranked().stream().map(Recommendation.Rated::school).toList());
+        all.stream().filter(s -> !ordered.contains(s)).forEach(ordered::add);
+        return ordered;
+    }
+
+    private Recommendation recommendation(List<KeySequence> schools) {
+        Asked now = new Asked(schools, subject.model(), goal, start(), subject.broken(), subject.blind(), bench.practice().hand());
+        if (!now.equals(asked)) {
+            asked = now;
+            recommendation = Recommendation.of(schools, subject.family(), now.start(), bench.practice().hand(), now.blind());
+        }
+        return recommendation;
+    }
+
+    /** Why the first school is the first, and how likely each is for this hand; empty where there is no choice. */
+    public String reason() {
+        schools();
+        return recommendation.reason();
+    }
+
+    /** The school chosen, by hand or by the shop's habit, or else the likeliest; empty where every sequence needs a broken key. */
+    public Optional<KeySequence> school() {
+        List<KeySequence> schools = schools();
+        if (chosen == null || !schools.contains(chosen)) {
+            chosen = null;
+        }
+        Optional<KeySequence> habit = schools.stream().filter(s -> s.school().equals(bench.routes().settings().school(s)))
+                .filter(s -> s.from().contains(start())).findFirst();
+        return Optional.ofNullable(chosen).or(() -> habit).or(() -> schools.stream().findFirst());
+    }
+
+    /** The school as a score, from the state the device is in, or from the first it is meant for. */
+    public Optional<Score> score() {
+        Start start = start();
+        return school().map(s -> Score.of(s, subject.family(), s.from().contains(start) ? start : s.from().getFirst()));
+    }
+
+    /** The margins of a score's steps. */
+    public List<Margin> margins(Score score) {
+        if (!score.equals(margined)) {
+            margined = score;
+            margins = Margin.of(score.sequence(), subject.family(), score.sequence().from().getFirst());
+        }
+        return margins;
+    }
+}
