@@ -2,13 +2,13 @@ package wistaxis.desktop;
 
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
-import java.util.ArrayDeque;
-import java.util.Deque;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import javafx.application.Application;
 import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Shown;
 import wistaxis.desktop.shots.CueMeasure;
@@ -30,51 +30,61 @@ public final class Main {
     public record Asked(String what, @Nullable Path data, boolean smoke, Path pictures) {
         /** @throws BadInput for anything unknown, said twice, or that does not go together */
         public static Asked parse(List<String> args) {
-            Map<String, String> said = new LinkedHashMap<>();
-            Deque<String> left = new ArrayDeque<>(args);
-            while (!left.isEmpty()) {
-                String arg = left.removeFirst();
-                String option = arg.startsWith("--data=") ? "--data" : arg.startsWith("--out=") ? "--out" : arg;
-                String before = switch (option) {
-                    case "demo", "screenshots", "cues", "cues-window" -> said.put("what", arg);
-                    case "--smoke" -> said.put(option, arg);
-                    case "--data", "--out" -> said.put(option,
-                            folder(option, arg.equals(option) ? value(left, option) : arg.substring(option.length() + 1)));
-                    default -> throw new BadInput("unknown argument [" + Shown.value(arg)
-                            + "]; use: wistaxis [demo] [--data DIR], wistaxis screenshots [--out DIR], or wistaxis cues");
-                };
-                if (before != null) {
-                    throw new BadInput("[" + Shown.value(arg) + "] after [" + Shown.value(before) + "]: only one of them can be meant");
-                }
-            }
-            String what = said.getOrDefault("what", "own");
-            boolean window = List.of("own", "demo").contains(what);
-            said.keySet().stream().filter(o -> o.equals("--out") ? !what.equals("screenshots") : o.startsWith("--") && !window).findFirst()
-                    .ifPresent(o -> {
-                throw new BadInput(o + " does not go with " + (what.equals("own") ? "the window" : what) + "; leave it out");
-            });
-            return new Asked(what, said.containsKey("--data") ? Path.of(said.get("--data")) : null, said.containsKey("--smoke"),
-                    Path.of(said.getOrDefault("--out", "docs/screenshots")));
-        }
-
-        private static String value(Deque<String> left, String option) {
-            if (left.isEmpty()) {
-                throw new BadInput(option + " names no folder; write " + option + " DIR");
-            }
-            return left.removeFirst();
-        }
-
-        private static String folder(String option, String text) {
+            Args said = new Args();
             try {
-                Path.of(text);
-            } catch (InvalidPathException e) {
-                throw new BadInput(option + " [" + Shown.value(text) + "] cannot be a folder: " + e.getReason(), e);
+                new CommandLine(said).registerConverter(Path.class, Main::folder).parseArgs(args.toArray(String[]::new));
+            } catch (CommandLine.UnmatchedArgumentException e) {
+                throw new BadInput("unknown argument [" + Shown.value(e.getUnmatched().getFirst()) + "]; use: " + USE, e);
+            } catch (CommandLine.MissingParameterException e) {
+                throw new BadInput("an option names no folder; write --data DIR, or --out DIR", e);
+            } catch (CommandLine.ParameterException e) {
+                throw new BadInput(Shown.printable(String.valueOf(e.getMessage())) + "; use: " + USE, e);
             }
-            if (text.isBlank()) {
-                throw new BadInput(option + " names no folder; write " + option + " DIR");
+            if (!WHAT.contains(said.what)) {
+                throw new BadInput("unknown argument [" + Shown.value(said.what) + "]; use: " + USE);
             }
-            return text;
+            boolean window = List.of("own", "demo").contains(said.what);
+            refuse("--out", said.out != null && !said.what.equals("screenshots"), said.what);
+            refuse("--data", said.data != null && !window, said.what);
+            refuse("--smoke", said.smoke && !window, said.what);
+            return new Asked(said.what, said.data, said.smoke, said.out == null ? Path.of("docs/screenshots") : said.out);
         }
+
+        private static void refuse(String option, boolean wrong, String what) {
+            if (wrong) {
+                throw new BadInput(option + " does not go with " + (what.equals("own") ? "the window" : what) + "; leave it out");
+            }
+        }
+    }
+
+    private static final List<String> WHAT = List.of("own", "demo", "screenshots", "cues", "cues-window");
+    private static final String USE = "wistaxis [demo] [--data DIR], wistaxis screenshots [--out DIR], or wistaxis cues";
+
+    /** What can be said, for the parser. */
+    @Command(name = "wistaxis")
+    private static final class Args {
+        @Parameters(index = "0", arity = "0..1", defaultValue = "own")
+        private String what = "own";
+
+        @Option(names = "--data", paramLabel = "DIR")
+        private @Nullable Path data;
+
+        @Option(names = "--out", paramLabel = "DIR")
+        private @Nullable Path out;
+
+        @Option(names = "--smoke")
+        private boolean smoke;
+    }
+
+    private static Path folder(String text) {
+        try {
+            if (!text.isBlank()) {
+                return Path.of(text);
+            }
+        } catch (InvalidPathException _) {
+            // said below
+        }
+        throw new CommandLine.TypeConversionException("[" + Shown.value(text) + "] cannot be a folder");
     }
 
     public static void main(String[] args) {

@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.sql.DriverManager;
 import java.util.Objects;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -63,33 +62,6 @@ class FaultsTest {
         }
     }
 
-    /** Where an event cannot be written, what it announces does not happen; it is said once, and tried again. */
-    @Test
-    void anEventThatCannotBeWrittenStopsWhatItAnnounces() throws Exception {
-        try (Window w = Window.demo(folder, 12_000_000)) {
-            intoRecovery(w);
-            sql("CREATE TRIGGER full BEFORE INSERT ON event WHEN NEW.body LIKE '%\"send\"%' BEGIN SELECT RAISE(ABORT, 'no room'); END");
-            w.click("restore-start");
-            w.click("pace-60");
-            w.sees("was not saved: the ledger");
-            w.click("pace-1");
-            assertThat(w.bench.desk(READY).device().screen()).as("the device was told nothing").hasToString("cable-screen");
-            assertThat(w.bench.desk(READY).restore().run().orElseThrow().current().id()).isNotEqualTo("send");
-            assertThat(w.bench.ticket(READY).restoreStage()).isNotEqualTo("send");
-            sql("DROP TRIGGER full");
-            Window.until(20, () -> "send".equals(w.bench.ticket(READY).restoreStage()), "the next try");
-            w.click("pace-60");
-            w.hurried(() -> w.sees("Hand over, restored to 31.10"));
-            assertThat(w.verify().clean()).isTrue();
-        }
-    }
-
-    private void sql(String statement) throws Exception {
-        try (var db = DriverManager.getConnection("jdbc:sqlite:" + folder.resolve("ledger.db")); var s = db.createStatement()) {
-            s.execute(statement);
-        }
-    }
-
     @Test
     void aRunWhoseWindowEndsWaitsAndGoesOnAfterReentry() {
         try (Window w = Window.demo(folder, 12_000_000)) {
@@ -129,23 +101,6 @@ class FaultsTest {
             w.sees("Start the restore");
             assertThat(w.entries().getLast().event()).isInstanceOfSatisfying(TicketEvent.RestoreStopped.class, e -> assertThat(e.why())
                     .contains("start it again"));
-        }
-    }
-
-    @Test
-    void aRestoreIsStoppedByHandBeforeTheDeviceIsWrittenTo() {
-        try (Window w = Window.demo(folder, 12_000_000)) {
-            intoRecovery(w);
-            w.click("restore-start");
-            w.click("restore-stop");
-            w.sees("Start the restore");
-            assertThat(w.entries().getLast().event()).isEqualTo(new TicketEvent.RestoreStopped("by hand"));
-            assertThat(w.bench.ticket(READY).restored()).isNull();
-            assertThat(w.bench.ticket(READY).mode()).as("the device is where it was").isEqualTo("recovery");
-            w.click("restore-start");
-            w.click("pace-60");
-            w.hurried(() -> w.sees("Leave cable and device alone."));
-            assertThat(Window.onFx(() -> w.shell.scene().lookup("#restore-stop"))).as("nobody stops it while it writes").isNull();
         }
     }
 

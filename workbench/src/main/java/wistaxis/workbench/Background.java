@@ -1,5 +1,7 @@
 package wistaxis.workbench;
 
+import java.io.InterruptedIOException;
+import java.nio.channels.ClosedByInterruptException;
 import java.util.concurrent.Callable;
 import java.util.concurrent.Executor;
 import java.util.concurrent.ExecutorService;
@@ -46,9 +48,16 @@ final class Background implements AutoCloseable {
             T result = work.call();
             toFront(() -> done.accept(result));
         } catch (Throwable e) {
-            LogFile.failed("in the background", e);
+            if (!isStopped(e)) {
+                LogFile.failed("in the background", e);
+            }
             toFront(() -> failed.accept(e)); // an error, too, reaches whoever waits
         }
+    }
+
+    /** What somebody stopped has not failed. */
+    private static boolean isStopped(Throwable e) {
+        return e instanceof InterruptedIOException || e instanceof ClosedByInterruptException || e instanceof InterruptedException;
     }
 
     private void toFront(Runnable answer) {

@@ -15,6 +15,7 @@ import wistaxis.core.firmware.SystemVersion;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.core.keys.SequenceLibrary;
+import wistaxis.core.steps.Steps;
 
 /**
  * What follows from the facts of a case, as the flat names and values that the rules read, and the words that fill their reasons.
@@ -137,9 +138,11 @@ final class Inferences {
         List<String> tried = c.tried();
         boolean noKeys = "broken".equals(facts.get("keysForRecovery")) && "broken".equals(facts.get("keysForDfu"));
         if (tried != null) {
-            put("recoveryTried", tried.contains("recovery-restore") ? "yes" : "no");
-            boolean deadAndTried = "dead".equals(c.trouble()) && tried.stream().anyMatch(t -> t.startsWith("recovery-"));
-            put("hardwareSuspected", tried.contains("dfu-restore") || deadAndTried ? "yes" : "no");
+            boolean inRecovery = tried.stream().anyMatch(t -> Steps.is(t, s -> "recovery".equals(s.mode())));
+            boolean deepest = tried.stream().anyMatch(t -> Steps.is(t, s -> "dfu".equals(s.mode())));
+            boolean restored = tried.stream().anyMatch(t -> Steps.is(t, s -> "recovery".equals(s.mode()) && s.writes() && s.erases()));
+            put("recoveryTried", restored ? "yes" : "no");
+            put("hardwareSuspected", deepest || "dead".equals(c.trouble()) && inRecovery ? "yes" : "no");
         }
         if (noKeys) {
             put("hardwareSuspected", "yes");

@@ -23,6 +23,10 @@ public final class LogFile implements AutoCloseable {
     /** Values stand in brackets in every message of ours; any of them may be a customer's. */
     private static final Pattern VALUE = Pattern.compile("\\[[^\\]]*\\]?");
 
+    static {
+        ROOT.setUseParentHandlers(false); // before a log is begun nothing is written anywhere
+    }
+
     private final FileHandler handler;
 
     private LogFile(FileHandler handler) {
@@ -42,7 +46,6 @@ public final class LogFile implements AutoCloseable {
             }
         });
         ROOT.addHandler(handler);
-        ROOT.setUseParentHandlers(false);
         ROOT.setLevel(Level.INFO);
         return new LogFile(handler);
     }

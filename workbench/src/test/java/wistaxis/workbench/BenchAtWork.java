@@ -1,0 +1,108 @@
+package wistaxis.workbench;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.List;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.LinkedBlockingQueue;
+import java.util.concurrent.TimeUnit;
+import java.util.function.BooleanSupplier;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.outside.HostProbe;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.standins.SimulatedDevice;
+import wistaxis.standins.StandInSigner;
+import wistaxis.standins.StandInWorld;
+import wistaxis.store.ledger.DataFolder;
+
+/** A bench without a window: time passes when it is told to, and everything belongs to the test's own thread. */
+final class BenchAtWork implements AutoCloseable {
+    private static final Instant NOW = Instant.parse("2026-05-12T09:00:00Z");
+    private static final long FRAME = 50_000_000L;
+
+    final Workbench bench;
+    private final LinkedBlockingQueue<Runnable> front = new LinkedBlockingQueue<>();
+    private final Path standInFolder;
+    private @Nullable StandInWorld standIns;
+    private long real = 1;
+
+    BenchAtWork(Path folder) {
+        standInFolder = folder.resolve("stand-ins");
+        HostProbe host = _ -> new HostProbe.HostFacts(true, 100_000_000_000L, true, 1, "a test");
+        World.Maker world = now -> new World(true, () -> standIns(now::get).address(), StandInSigner::publicKey, 36_000_000,
+                SimulatedDevice::new, SimulatedDevice::new, host, () -> {
+                    if (standIns != null) {
+                        standIns.close();
+                    }
+                });
+        bench = new Workbench(new Workbench.Setup("Test bench", DataFolder.open(folder), NOW, () -> real, () -> NOW.plusNanos(real), world,
+                front::add));
+        settle();
+    }
+
+    private synchronized StandInWorld standIns(java.util.function.Supplier<Instant> now) {
+        try {
+            StandInWorld there = standIns == null ? new StandInWorld(standInFolder, now, 200_000_000) : standIns;
+            standIns = there;
+            return there;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** Does what has come back to the front. */
+    private void front() {
+        for (Runnable work = front.poll(); work != null; work = front.poll()) {
+            work.run();
+        }
+    }
+
+    /** Waits until everything asked for is on the disk. */
+    void settle() {
+        until(() -> bench.pending() == 0);
+    }
+
+    /** Waits, in real time, for what others do; no bench time passes. */
+    void until(BooleanSupplier met) {
+        long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(30);
+        while (!met.getAsBoolean()) {
+            if (System.nanoTime() > end) {
+                throw new AssertionError("never came");
+            }
+            bench.tick();
+            front();
+            Thread.onSpinWait();
+        }
+    }
+
+    /** Lets bench time pass frame by frame, as fast as the disk goes along, until something is so. */
+    void passes(int seconds, BooleanSupplier met) {
+        for (long passed = 0; !met.getAsBoolean(); passed += FRAME) {
+            if (passed > seconds * 1_000_000_000L) {
+                throw new AssertionError("not within " + seconds + " s of the bench's time");
+            }
+            real += FRAME;
+            bench.tick();
+            settle();
+            front();
+        }
+    }
+
+    <T> T done(CompletableFuture<T> asked) {
+        until(asked::isDone);
+        return asked.join();
+    }
+
+    Ticket record(String number, TicketEvent... events) {
+        return done(bench.record(number, List.of(events)));
+    }
+
+    @Override
+    public void close() {
+        bench.close();
+        front();
+    }
+}
