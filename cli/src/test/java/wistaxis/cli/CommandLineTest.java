@@ -307,7 +307,7 @@ class CommandLineTest {
         package /no/such.zip                              | 2 | no such file
         firmware                                          | 2 | firmware list
         firmware list --device 12                         | 2 | iPhone13,1
-        ledger                                            | 2 | verify or export
+        ledger                                            | 2 | verify, export
         ledger verify --data /no/such/folder              | 2 | --data
         sequences --device iPhone13,2 --goal dfu --broken nose | 2 | [nose]
         margins --device iPhone13,2 --goal dfu --school Nine | 2 | [Nine]

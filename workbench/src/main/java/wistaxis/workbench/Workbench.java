@@ -89,7 +89,7 @@ public final class Workbench implements AutoCloseable {
             opened(world.end());
             this.time = new TimeKeeper(setup.start(), setup.realNanos(), setup.wall(), world.simulated());
             keeper[0] = time;
-            this.ledger = opened(KeptLedger.open(setup.folder().ledger()));
+            this.ledger = opened(KeptLedger.open(setup.folder().ledger(), setup.wall()));
             this.background = opened(new Background(setup.front()));
             this.tickets = new Tickets(ledger, new Tickets.Place(setup.folder().seen(), setup.folder().anchors(), setup.wall(), time::now,
                     background, setup.front(), changes, notices));

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.locks.LockSupport;
 import java.util.function.BooleanSupplier;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.outside.HostProbe;
@@ -21,7 +22,7 @@ import wistaxis.store.ledger.DataFolder;
 /** A bench without a window: time passes when it is told to, and everything belongs to the test's own thread. */
 final class BenchAtWork implements AutoCloseable {
     private static final Instant NOW = Instant.parse("2026-05-12T09:00:00Z");
-    private static final long FRAME = 50_000_000L;
+    private static final long FRAME = 10_000_000L;
 
     final Workbench bench;
     private final LinkedBlockingQueue<Runnable> front = new LinkedBlockingQueue<>();
@@ -74,7 +75,7 @@ final class BenchAtWork implements AutoCloseable {
             }
             bench.tick();
             front();
-            Thread.onSpinWait();
+            LockSupport.parkNanos(200_000);
         }
     }
 
@@ -88,6 +89,17 @@ final class BenchAtWork implements AutoCloseable {
             bench.tick();
             settle();
             front();
+            if (bench.time().rate() > 1) {
+                aMoment(); // downloads, proofs and signing know only real time
+            }
+        }
+    }
+
+    private static void aMoment() {
+        try {
+            Thread.sleep(1);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
         }
     }
 
