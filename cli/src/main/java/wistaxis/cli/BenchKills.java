@@ -7,7 +7,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -184,11 +183,7 @@ final class BenchKills extends Output {
 
     private static void remove(@Nullable Path folder) throws IOException {
         if (folder != null) {
-            try (Stream<Path> walk = Files.walk(folder)) {
-                for (Path path : walk.sorted(Comparator.reverseOrder()).toList()) {
-                    Files.delete(path);
-                }
-            }
+            new Scratch(folder).close();
         }
     }
 

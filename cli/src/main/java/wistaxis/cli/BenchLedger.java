@@ -9,12 +9,10 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.SplittableRandom;
 import java.util.function.LongConsumer;
-import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -59,13 +57,8 @@ final class BenchLedger extends Output {
         if (tickets < 1 || tickets > 1_000_000 || rounds < 1) {
             throw new BadInput("--tickets [" + tickets + "] --rounds [" + rounds + "]: write 1 to 1000000 tickets, and at least one round");
         }
-        try {
-            Path root = Files.createTempDirectory("wistaxis-ledger");
-            try {
-                measure(root);
-            } finally {
-                remove(root);
-            }
+        try (Scratch scratch = Scratch.make("ledger")) {
+            measure(scratch.root());
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         } catch (InterruptedException e) {
@@ -229,14 +222,6 @@ final class BenchLedger extends Output {
         for (TicketEvent e : way) {
             wall[0] = wall[0].plusSeconds(20);
             ledger.append(number, e, wall[0]);
-        }
-    }
-
-    private static void remove(Path root) throws IOException {
-        try (Stream<Path> walk = Files.walk(root)) {
-            for (Path path : walk.sorted(Comparator.reverseOrder()).toList()) {
-                Files.delete(path);
-            }
         }
     }
 

@@ -2,15 +2,12 @@ package wistaxis.cli;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.stream.Stream;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import wistaxis.core.facts.BadInput;
@@ -33,13 +30,8 @@ final class BenchStart extends Output {
             throw new BadInput(home == null ? "call it through the launcher: ./wistaxis bench start" : "--rounds [" + rounds
                     + "]: write at least 1");
         }
-        try {
-            Path data = Files.createTempDirectory("wistaxis-start");
-            try {
-                measure(Path.of(home, "wistaxis").toString(), data);
-            } finally {
-                remove(data);
-            }
+        try (Scratch scratch = Scratch.make("start")) {
+            measure(Path.of(home, "wistaxis").toString(), scratch.root());
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         } catch (InterruptedException e) {
@@ -86,13 +78,5 @@ final class BenchStart extends Output {
             throw new Refusal("[" + String.join(" ", call) + "] did not start; a display is needed");
         }
         return (System.nanoTime() - began) / 1e9;
-    }
-
-    private static void remove(Path root) throws IOException {
-        try (Stream<Path> walk = Files.walk(root)) {
-            for (Path path : walk.sorted(Comparator.reverseOrder()).toList()) {
-                Files.delete(path);
-            }
-        }
     }
 }

@@ -247,4 +247,25 @@ class KeyboardTest {
         w.click("unlock-signal");
         w.sees("Done.");
     }
+
+    /** Plus is a shifted key on many keyboards, and a key of its own on the number pad. */
+    @Test
+    void theTextGrowsByEveryPlusAndTheLegendFollowsTheTheme() {
+        for (List<KeyCode> keys : List.of(List.of(KeyCode.CONTROL, KeyCode.PLUS), List.of(KeyCode.CONTROL, KeyCode.EQUALS), List.of(KeyCode.CONTROL, KeyCode.ADD),
+                List.of(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.EQUALS))) {
+            String before = Window.onFx(() -> w.shell.scene().getRoot().getStyle());
+            keys.forEach(w::press);
+            keys.reversed().forEach(w::release);
+            Window.pulses(2);
+            assertThat(Window.onFx(() -> w.shell.scene().getRoot().getStyle())).as("%s", keys).isNotEqualTo(before);
+        }
+        String day = swatch();
+        w.click("theme");
+        assertThat(swatch()).as("in the colours of the dim bench").isNotEqualTo(day);
+    }
+
+    private String swatch() {
+        w.click("nav-bench");
+        return Window.onFx(() -> w.shell.scene().lookup("#legend-hands").snapshot(null, null).getPixelReader().getColor(17, 7).toString());
+    }
 }

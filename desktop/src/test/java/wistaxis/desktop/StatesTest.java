@@ -91,6 +91,37 @@ class StatesTest {
         }
     }
 
+    /** What is closed is not read at a start, and is found and opened from the ledger's page. */
+    @Test
+    void aTicketOfOldIsOpenedFromTheLedger() {
+        DataFolder data = DataFolder.open(folder);
+        try (Ledger ledger = Ledger.open(data.ledger())) {
+            ledger.together(l -> {
+                String number = l.openTicket(new TicketEvent.Opened("Harbour office, old phone", true), NOW).ticket();
+                l.append(number, new TicketEvent.FactRecorded("trouble", "looping"), NOW);
+                l.append(number, new TicketEvent.Identified("iPhone13,2", "x"), NOW);
+                l.append(number, new TicketEvent.RouteChosen("force-restart"), NOW);
+                l.append(number, new TicketEvent.StepTried("force-restart", true), NOW);
+                return l.append(number, new TicketEvent.Closed("force restart, handed over"), NOW);
+            });
+        }
+        try (Window w = open()) {
+            assertThat(Window.onFx(() -> w.bench.tickets().find("T-0001"))).isEmpty();
+            w.sees("1 closed, in the ledger");
+            w.click("nav-ledger");
+            w.click("ledger-filter");
+            w.type("harbour");
+            ListView<?> list = (ListView<?>) w.find("ledger-list");
+            Window.until(10, () -> Window.onFx(() -> list.getItems().size()) == 6, "what is found");
+            Window.onFx(() -> {
+                list.getSelectionModel().select(0);
+                return null;
+            });
+            w.click("open-row");
+            w.sees("Closed: force restart, handed over");
+        }
+    }
+
     /**
      * Sixty open tickets with long words, three thousand entries, five hundred attempts: every page opens, every lane is reached, no long
      * word is lost.

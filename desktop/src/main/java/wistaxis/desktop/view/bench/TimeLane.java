@@ -63,6 +63,7 @@ public final class TimeLane extends Region {
     /** A swatch for the legend. */
     public static Canvas sample(boolean hands) {
         Canvas swatch = new Canvas(34, 14);
+        swatch.setId(hands ? "legend-hands" : "legend-alone");
         bar(swatch.getGraphicsContext2D(), 0, 34, 0, 14, hands);
         return swatch;
     }
