@@ -36,7 +36,8 @@ class HabitsTest {
     @Test
     void noCodeLooksAtTheEndingOfAStepsName() throws IOException {
         for (Path file : sources()) {
-            assertThat(Files.readString(file)).as(file.toString()).doesNotContainPattern("(ends|starts)With\\(\"-?(restore|update|erase|recovery-|dfu-)");
+            assertThat(Files.readString(file)).as(file.toString())
+                    .doesNotContainPattern("(ends|starts)With\\(\"-?(restore|update|erase|recovery-|dfu-)");
         }
     }
 }

@@ -251,7 +251,8 @@ class KeyboardTest {
     /** Plus is a shifted key on many keyboards, and a key of its own on the number pad. */
     @Test
     void theTextGrowsByEveryPlusAndTheLegendFollowsTheTheme() {
-        for (List<KeyCode> keys : List.of(List.of(KeyCode.CONTROL, KeyCode.PLUS), List.of(KeyCode.CONTROL, KeyCode.EQUALS), List.of(KeyCode.CONTROL, KeyCode.ADD),
+        for (List<KeyCode> keys : List.of(List.of(KeyCode.CONTROL, KeyCode.PLUS), List.of(KeyCode.CONTROL, KeyCode.EQUALS),
+                List.of(KeyCode.CONTROL, KeyCode.ADD),
                 List.of(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.EQUALS))) {
             String before = Window.onFx(() -> w.shell.scene().getRoot().getStyle());
             keys.forEach(w::press);

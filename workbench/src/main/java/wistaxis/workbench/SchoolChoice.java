@@ -14,7 +14,10 @@ import wistaxis.core.keys.Start;
 import wistaxis.core.practice.Margin;
 import wistaxis.core.practice.Recommendation;
 
-/** Which school leads to a goal on a device: those whose keys work, the likeliest for this hand first, the shop's habit, or the one picked by hand. */
+/**
+ * Which school leads to a goal on a device: those whose keys work, the likeliest for this hand first, the shop's habit, or the one picked
+ * by hand.
+ */
 public final class SchoolChoice {
     /** What a recommendation depends on. */
     private record Asked(List<KeySequence> schools, DeviceModel model, Goal goal, Start start, Set<PhysicalKey> broken, boolean blind,

@@ -89,11 +89,13 @@ class DeskWalkTest {
             keys(at);
             run(at);
             at.record(number, rules(at).say(Attempt.Outcome.HELPED).toArray(TicketEvent[]::new));
-            assertThat(ticket(at).attempts()).extracting(a -> a.step() + " " + a.outcome().orElseThrow() + " " + a.keys() + " " + a.written())
+            assertThat(ticket(at).attempts()).extracting(a -> a.step() + " " + a.outcome().orElseThrow() + " " + a.keys() + " "
+                    + a.written())
                     .containsExactly("recovery-update did-not-help 1 31.10", "recovery-restore helped 1 31.10");
             List<LedgerEntry> history = at.done(at.bench.tickets().history(number));
             assertThat(history).extracting(e -> e.event().type()).containsSubsequence("route-chosen", "package-proven", "keys-attempted",
-                    "mode-entered", "restore-started", "stage-reached", "restored", "step-tried", "consent-asked", "route-chosen", "restored");
+                    "mode-entered", "restore-started", "stage-reached", "restored", "step-tried", "consent-asked", "route-chosen",
+                    "restored");
             assertThat(at.done(at.bench.tickets().verify(_ -> true)).clean()).isTrue();
         }
     }

@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Instant;
+import java.util.List;
 import java.util.concurrent.CountDownLatch;
 import javafx.application.Platform;
 import wistaxis.core.keys.Goal;
@@ -70,12 +71,12 @@ public final class Screenshots {
 
     private void walk() {
         picture("bench", shell::showBench);
-        picture("intake", () -> {
-            shell.showTicket("T-0014", Stage.INTAKE);
-            press("damage-none", "");
-            press("blacklisted-no", "");
-            press("backup-cloud", "");
-        });
+        onFx(() -> shell.showTicket("T-0014", Stage.INTAKE));
+        for (String answer : List.of("damage-none", "blacklisted-no", "backup-cloud")) {
+            onFx(() -> press(answer, ""));
+            settle();
+        }
+        picture("intake", () -> { });
         picture("identify", () -> {
             shell.showTicket("T-0014", Stage.IDENTIFY);
             press("length-13-14", "");
@@ -93,8 +94,9 @@ public final class Screenshots {
         waitUntil(() -> firmware.choice().isPresent());
         onFx(() -> {
             firmware.choose(firmware.choice().orElseThrow().chosen().orElseThrow());
-            firmware.startDownload();
         });
+        settle();
+        onFx(firmware::startDownload);
         rest(6000);
         picture("firmware", () -> { });
         picture("shelf", shell::showShelf);
@@ -146,8 +148,15 @@ public final class Screenshots {
         }
     }
 
+    /** Waits until everything asked for is on the disk and drawn. */
+    private void settle() {
+        waitUntil(() -> bench.pending() == 0);
+        rest(150);
+    }
+
     private void picture(String name, Runnable go) {
         onFx(go);
+        settle();
         rest(500);
         onFx(() -> {
             try {
