@@ -14,6 +14,7 @@ import picocli.CommandLine;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.FolderHold;
 import wistaxis.store.ledger.Anchor;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.Ledger;
@@ -125,7 +126,7 @@ final class LedgerCommand implements Runnable {
         @Override
         public void run() {
             ledger().close();
-            try (Ledger ledger = Ledger.open(folder().ledger())) {
+            try (FolderHold _ = FolderHold.take(folder().root()); Ledger ledger = Ledger.open(folder().ledger())) {
                 long last = ledger.last().map(LedgerEntry::number).orElse(0L);
                 Progress progress = progress("taking in " + last + " entries");
                 ledger.rebuild(n -> {

@@ -131,9 +131,17 @@ public final class Ledger implements AutoCloseable {
             return next;
         }
 
+        /** The highest number of a ticket; of the entries themselves where the tables lag behind them. */
+        private long highest() {
+            long last = handle.createQuery("SELECT coalesce(max(number), 0) FROM event").mapTo(Long.class).one();
+            String from = Projections.last(handle) == last ? "SELECT coalesce(max(nr), 0) FROM ticket"
+                    : "SELECT coalesce(max(cast(substr(ticket, 3) AS INTEGER)), 0) FROM event";
+            return handle.createQuery(from).mapTo(Long.class).one();
+        }
+
         /** Opens a ticket under the next free number, {@code T-0001} upwards. */
         public LedgerEntry openTicket(TicketEvent.Opened opened, Instant at) {
-            newest = 1 + (newest > 0 ? newest : handle.createQuery("SELECT coalesce(max(nr), 0) FROM ticket").mapTo(Long.class).one());
+            newest = 1 + (newest > 0 ? newest : highest());
             return append(Projections.name(newest), opened, at);
         }
 

@@ -56,7 +56,9 @@ final class Projections {
         List<Projection> now = tickets.stream().map(t -> Projection.of(entries.of(t))).toList();
         now.forEach(this::put);
         words(appended, now);
-        appended.stream().mapToLong(LedgerEntry::number).max().ifPresent(n -> handle.execute("UPDATE projected SET last = ?", n));
+        if (!appended.isEmpty()) { // tables that lag behind, because a rebuilding was stopped, are caught up with at the next opening
+            handle.execute("UPDATE projected SET last = ? WHERE last = ?", appended.getLast().number(), appended.getFirst().number() - 1);
+        }
     }
 
     private void put(Projection p) {

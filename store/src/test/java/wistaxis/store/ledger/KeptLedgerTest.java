@@ -136,6 +136,11 @@ class KeptLedgerTest {
         try (Ledger ledger = Ledger.open(file())) {
             assertThat(ledger.check(null, Instant.now()).findings()).hasSize(3).anyMatch(f -> f.contains("[T-0001] nothing"))
                     .anyMatch(f -> f.contains("[T-0002]")).anyMatch(f -> f.contains("[T-0099]"));
+            assertThat(ledger.rebuild(_ -> false)).as("stopped").isFalse();
+            ledger.append("T-0002", new TicketEvent.FactRecorded("liquid", "no"), AT);
+        }
+        try (Ledger ledger = Ledger.open(file())) {
+            assertThat(ledger.check(null, Instant.now()).clean()).as("caught up with at the next opening").isTrue();
             assertThat(ledger.rebuild(_ -> true)).isTrue();
             assertThat(ledger.check(null, Instant.now()).clean()).isTrue();
             assertThat(ledger.ofOpenTickets()).extracting(LedgerEntry::ticket).containsOnly("T-0002");

@@ -62,6 +62,7 @@ public final class TicketView implements View {
         Optional.ofNullable(ticket().identifier()).ifPresent(bench.stock()::ask);
         if (shown != Stage.KEYS) {
             ScrollPane side = Ui.scroll(slip);
+            side.setFitToHeight(true);
             side.setPrefWidth(242);
             side.setMinWidth(242);
             root.setLeft(side);
