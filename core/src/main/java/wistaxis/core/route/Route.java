@@ -29,16 +29,18 @@ public record Route(
      * @param advised whether nothing speaks against recommending it
      * @param overrulable whether the technician may take it all the same, with a reason
      * @param reasons why it is where it stands: what blocks or refuses it first, then what speaks for it
+     * @param against those of them that keep it from being taken
      * @param cautions every warning
      * @param tells those of them that the owner hears before agreeing
      * @param losses the rules among these that name a loss
      */
     public record Rung(
-            Step step, Status status, boolean done, boolean advised, boolean overrulable, List<String> reasons, List<String> cautions,
+            Step step, Status status, boolean done, boolean advised, boolean overrulable, List<String> reasons, List<String> against, List<String> cautions,
             List<String> tells,
             List<String> losses) {
         public Rung {
             reasons = List.copyOf(reasons);
+            against = List.copyOf(against);
             cautions = List.copyOf(cautions);
             tells = List.copyOf(tells);
             losses = List.copyOf(losses);

@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -141,8 +142,9 @@ public final class RoutePlanner {
                 .boxed()
                 .min(Comparator.<Integer>comparingInt(i -> Math.abs(i - at)).thenComparing(i -> i)).map(i -> rungs.get(i).step().title())
                 .orElse("none on this ladder; hardware first");
-        return new Rung(rung.step(), rung.status(), rung.done(), rung.advised(), rung.overrulable(), rung.reasons().stream()
-                .map(r -> r.replace(NEAREST, nearest)).toList(), rung.cautions(), rung.tells(), rung.losses());
+        UnaryOperator<String> named = r -> r.replace(NEAREST, nearest);
+        return new Rung(rung.step(), rung.status(), rung.done(), rung.advised(), rung.overrulable(), rung.reasons().stream().map(named).toList(),
+                rung.against().stream().map(named).toList(), rung.cautions(), rung.tells(), rung.losses());
     }
 
     private static boolean lacksKeys(Rung rung) {
@@ -189,10 +191,11 @@ public final class RoutePlanner {
                     && against.stream().noneMatch(r -> r.firm() && !r.settledByConsent());
             Stream<String> speaks = refused ? Stream.empty() : Stream.concat(of("advise-against").stream(), of("reason").stream())
                     .map(r -> fill(r.says(), words));
-            return new Rung(step, status, done, of("advise-against").isEmpty(), overrulable,
-                    Stream.of(stop.stream(), Stream.ofNullable(overruled).map(why -> "Overruled by the technician: " + why),
-                            against.stream().filter(r -> !refused || !r.effect().equals("block")).map(r -> fill(r.says(), words)), speaks)
-                            .flatMap(s -> s).toList(),
+            List<String> closes = Stream.concat(stop.stream(),
+                    against.stream().filter(r -> !refused || !r.effect().equals("block")).map(r -> fill(r.says(), words))).toList();
+            List<String> reasons = Stream.of(stop.stream(), Stream.ofNullable(overruled).map(why -> "Overruled by the technician: " + why),
+                    closes.stream().skip(stop.isPresent() ? 1 : 0), speaks).flatMap(s -> s).toList();
+            return new Rung(step, status, done, of("advise-against").isEmpty(), overrulable, reasons, closes,
                     warns("tell", "lose", "caution"), warns("tell", "lose"), losses(step, rules));
         }
     }

@@ -63,7 +63,7 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
         }
         if (!rung.open()) {
             return Optional.of(rung.step().title() + " is " + (rung.status() == Route.Status.REFUSED ? "refused" : "blocked") + ": "
-                    + String.join(" ", rung.reasons()));
+                    + String.join(" ", rung.against()));
         }
         return rung.status() == Route.Status.NEEDS_CONSENT && !agreed
                 ? Optional.of(rung.step().title() + " erases everything: ask the owner first, "
