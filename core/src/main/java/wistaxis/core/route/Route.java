@@ -35,7 +35,8 @@ public record Route(
      * @param losses the rules among these that name a loss
      */
     public record Rung(
-            Step step, Status status, boolean done, boolean advised, boolean overrulable, List<String> reasons, List<String> against, List<String> cautions,
+            Step step, Status status, boolean done, boolean advised, boolean overrulable, List<String> reasons, List<String> against,
+            List<String> cautions,
             List<String> tells,
             List<String> losses) {
         public Rung {

@@ -143,7 +143,8 @@ public final class RoutePlanner {
                 .min(Comparator.<Integer>comparingInt(i -> Math.abs(i - at)).thenComparing(i -> i)).map(i -> rungs.get(i).step().title())
                 .orElse("none on this ladder; hardware first");
         UnaryOperator<String> named = r -> r.replace(NEAREST, nearest);
-        return new Rung(rung.step(), rung.status(), rung.done(), rung.advised(), rung.overrulable(), rung.reasons().stream().map(named).toList(),
+        return new Rung(rung.step(), rung.status(), rung.done(), rung.advised(), rung.overrulable(), rung.reasons().stream().map(named)
+                .toList(),
                 rung.against().stream().map(named).toList(), rung.cautions(), rung.tells(), rung.losses());
     }
 
