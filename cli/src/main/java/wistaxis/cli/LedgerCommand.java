@@ -6,7 +6,10 @@ import java.io.Writer;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -44,6 +47,12 @@ final class LedgerCommand implements Runnable {
 
         final DataFolder folder() {
             return new DataFolder(data == null ? DataFolder.usualPlace() : data);
+        }
+
+        /** The entries of the tickets that are not closed, by ticket. */
+        static Map<String, List<LedgerEntry>> openTickets(Ledger ledger) {
+            return ledger.ofOpenTickets().stream().collect(Collectors.groupingBy(LedgerEntry::ticket, LinkedHashMap::new,
+                    Collectors.toList()));
         }
 
         /** The ledger, to be read. @throws BadInput where there is none */

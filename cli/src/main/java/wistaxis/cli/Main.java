@@ -12,6 +12,7 @@ import picocli.CommandLine;
 import wistaxis.core.facts.BadInput;
 import wistaxis.standins.SimulatedDevice;
 import wistaxis.standins.StandInSigner;
+import wistaxis.standins.StandInWorld;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.FolderHold;
 import wistaxis.store.ledger.Ledger;
@@ -23,14 +24,11 @@ import wistaxis.workbench.host.OshiHost;
         description = {"A bench for technicians who restore locked, looping and dead phones and tablets.",
             "Without a command, or with 'demo', the window opens."})
 public final class Main implements Runnable {
-    /** The size of a package before a build is chosen: the stand-ins', about. */
-    static final long USUAL_PACKAGE = 36_000_000;
-
     /** The practice world without services: the command line fetches nothing by itself. */
     static World practiceWorld(Supplier<Instant> benchTime) {
         return new World(true, () -> {
             throw new Refusal("the command line asks no library; wistaxis firmware list does");
-        }, StandInSigner::publicKey, USUAL_PACKAGE, SimulatedDevice::new, SimulatedDevice::new, new OshiHost(), () -> { });
+        }, StandInSigner::publicKey, StandInWorld.USUAL_PACKAGE, SimulatedDevice::new, SimulatedDevice::new, new OshiHost(), () -> { });
     }
 
     private static final List<Class<?>> COMMANDS = List.of(DevicesCommand.class, SequencesCommand.class, SimulateCommand.class,

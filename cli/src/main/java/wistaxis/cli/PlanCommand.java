@@ -17,6 +17,7 @@ import wistaxis.core.bench.TimeHistory;
 import wistaxis.core.restore.RestoreStage;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.standins.StandInWorld;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.workbench.Plans;
 import wistaxis.workbench.Shop;
@@ -36,10 +37,10 @@ final class PlanCommand extends LedgerCommand.OnLedger {
 
     @Override
     public void run() {
-        Map<String, List<LedgerEntry>> entries = new LinkedHashMap<>();
+        Map<String, List<LedgerEntry>> entries;
         TimeHistory history = new TimeHistory(RestoreStage.shipped());
         try (Ledger ledger = ledger()) {
-            ledger.ofOpenTickets().forEach(e -> entries.computeIfAbsent(e.ticket(), _ -> new ArrayList<>()).add(e));
+            entries = openTickets(ledger);
             history.add(ledger.times(Stock.MEASURED), DEVICES);
         }
         Map<String, Ticket> tickets = new LinkedHashMap<>();
@@ -52,7 +53,7 @@ final class PlanCommand extends LedgerCommand.OnLedger {
 
             @Override
             public long missing(Ticket t) {
-                return t.build() == null ? Main.USUAL_PACKAGE : t.build().sizeBytes();
+                return t.build() == null ? StandInWorld.USUAL_PACKAGE : t.build().sizeBytes();
             }
         };
         BenchPlan plan = Plans.of(List.copyOf(tickets.values()), Shop.look(folder(), DEVICES, Clock.systemUTC()), history, present,

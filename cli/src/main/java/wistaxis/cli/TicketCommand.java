@@ -4,7 +4,6 @@ import java.time.Clock;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -100,9 +99,9 @@ final class TicketCommand extends Output {
     static final class ListAll extends OnTickets {
         @Override
         public void run() {
-            Map<String, List<LedgerEntry>> all = new LinkedHashMap<>();
+            Map<String, List<LedgerEntry>> all;
             try (Ledger ledger = ledger()) {
-                ledger.ofOpenTickets().forEach(e -> all.computeIfAbsent(e.ticket(), _ -> new ArrayList<>()).add(e));
+                all = openTickets(ledger);
             }
             List<TicketRow> rows = all.values().stream().map(entries -> TicketRow.of(rules(entries), entries.getLast().number())).toList();
             answer(rows, rows.stream().map(TicketRow::line).toList());

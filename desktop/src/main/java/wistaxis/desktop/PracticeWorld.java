@@ -18,9 +18,6 @@ public final class PracticeWorld implements World.Maker, AutoCloseable {
     /** Speed of the simulated line: 24 Mbit/s. */
     public static final long LINE = 3_000_000;
 
-    /** The size of the stand-ins' packages, about. */
-    private static final long USUAL_PACKAGE = 36_000_000;
-
     private final Path folder;
     private final long lineBytesPerSecond;
     private Supplier<Instant> benchTime = Instant::now;
@@ -36,7 +33,8 @@ public final class PracticeWorld implements World.Maker, AutoCloseable {
     @Override
     public World make(Supplier<Instant> now) {
         benchTime = now;
-        return new World(true, this::services, StandInSigner::publicKey, USUAL_PACKAGE, SimulatedDevice::new, SimulatedDevice::new,
+        return new World(true, this::services, StandInSigner::publicKey, StandInWorld.USUAL_PACKAGE, SimulatedDevice::new,
+                SimulatedDevice::new,
                 new OshiHost(), this);
     }
 

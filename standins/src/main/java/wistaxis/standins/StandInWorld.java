@@ -36,6 +36,9 @@ import wistaxis.core.signing.SigningRequest;
  * (RFC 9110) at the speed of the line, {@code POST /sign}. Packages are made when first asked for and kept in a folder.
  */
 public final class StandInWorld implements AutoCloseable {
+    /** The size of a package before a build is chosen, about, bytes. */
+    public static final long USUAL_PACKAGE = 36_000_000;
+
     /** What browsers add of themselves when a page asks. Published: the Fetch standard (Origin), W3C Fetch Metadata Request Headers. */
     private static final List<String> FROM_A_PAGE = List.of("Origin", "Referer", "Sec-Fetch-Site", "Sec-Fetch-Mode");
 

@@ -18,6 +18,11 @@ final class Background implements AutoCloseable {
     private final ExecutorService inOrder = Executors.newSingleThreadExecutor(Thread.ofPlatform().name("files").daemon().factory());
     private final AtomicInteger writing = new AtomicInteger();
 
+    /** Writes a file. */
+    interface Writing {
+        void run() throws Exception;
+    }
+
     /** @param front runs something on the interface thread, later */
     Background(Executor front) {
         this.front = front;
@@ -30,13 +35,13 @@ final class Background implements AutoCloseable {
     }
 
     /** For what writes a file: one after another, as asked for; all of it is done before the end. */
-    void write(Callable<?> work, Runnable done, Consumer<Throwable> failed) {
+    void write(Writing work, Consumer<Throwable> failed) {
         if (!inOrder.isShutdown()) {
             writing.incrementAndGet();
-            inOrder.execute(() -> carryOut(work, _ -> {
-                writing.decrementAndGet();
-                done.run();
-            }, e -> {
+            inOrder.execute(() -> carryOut(() -> {
+                work.run();
+                return true;
+            }, _ -> writing.decrementAndGet(), e -> {
                 writing.decrementAndGet();
                 failed.accept(e);
             }));

@@ -133,10 +133,7 @@ public final class Practice implements AutoCloseable {
     }
 
     private void keep(Runnable work) {
-        bench.background().write(() -> {
-            work.run();
-            return true;
-        }, () -> { }, e -> bench.notices().say("This was not saved in the practice book: " + e.getMessage()));
+        bench.background().write(work::run, e -> bench.notices().say("This was not saved in the practice book: " + e.getMessage()));
     }
 
     /** Keeps a measurement; the hand is reckoned anew. */

@@ -4,6 +4,8 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -36,12 +38,14 @@ public final class RouteDesk {
     private final Workbench bench;
     private Shop shop;
     private final Evidence evidence = new Evidence();
+    private final List<Runnable> uncounted = new ArrayList<>();
     private long counted = -1;
     private final HostProbe probe;
     private final Path settingsFile;
     private String hostTrouble = "";
     private @Nullable HostFacts host;
     private boolean looking;
+
     RouteDesk(Workbench bench, HostProbe probe, Path settingsFile, LedgerStore ledger) {
         this.bench = bench;
         this.probe = probe;
@@ -80,13 +84,17 @@ public final class RouteDesk {
             cases.all().forEach(c -> bench.devices().byIdentifier(c.identifier()).ifPresent(m -> Attempt.Outcome.of(c.outcome())
                     .ifPresent(o -> evidence.add(new Evidence.Case(m.family(), c.trouble(), c.step()), o, c.times()))));
             counted = cases.last();
+            uncounted.forEach(Runnable::run);
+            uncounted.clear();
             bench.changes().tell(Change.Topic.SHOP);
         }, e -> bench.notices().say("What helped here before cannot be counted: " + e.getMessage()));
     }
 
     /** @param from number of the entry after which the ticket has changed; what was counted at the start is not counted again */
     void changed(@Nullable Ticket before, Ticket after, long from) {
-        if (counted >= 0 && from >= counted) {
+        if (counted < 0) {
+            uncounted.add(() -> changed(before, after, from));
+        } else if (from >= counted) {
             evidence.changed(before, after, bench.devices());
         }
     }
@@ -120,10 +128,7 @@ public final class RouteDesk {
         Settings before = shop.settings();
         shop = shop(next);
         bench.changes().tell(Change.Topic.SHOP);
-        bench.background().write(() -> {
-            next.write(settingsFile);
-            return next;
-        }, () -> { }, e -> {
+        bench.background().write(() -> next.write(settingsFile), e -> {
             shop = shop.settings().equals(next) ? shop(before) : shop;
             bench.notices().say("Not saved: " + DiskTrouble.words("settings file", settingsFile, e));
             bench.changes().tell(Change.Topic.SHOP);

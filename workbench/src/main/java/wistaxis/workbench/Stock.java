@@ -82,7 +82,7 @@ public final class Stock implements AutoCloseable {
     }
 
     void changed(Projection ticket, long from) {
-        history.add(ticket, from, bench.devices());
+        history.add(ticket.since(from), bench.devices());
     }
 
     public TimeHistory history() {
@@ -141,10 +141,7 @@ public final class Stock implements AutoCloseable {
 
     private void keep(FirmwareCatalogue next) {
         catalogue = next;
-        bench.background().write(() -> {
-            catalogueFile.write(next);
-            return next;
-        }, () -> { }, e -> {
+        bench.background().write(() -> catalogueFile.write(next), e -> {
             trouble = DiskTrouble.words("catalogue of builds", catalogueFile.file(), e);
             bench.changes().tell(Change.Topic.STOCK);
         });

@@ -7,7 +7,6 @@ import java.time.InstantSource;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
-import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -19,6 +18,7 @@ import java.util.concurrent.CompletionException;
 import java.util.concurrent.Executor;
 import java.util.function.Function;
 import java.util.function.Supplier;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Names;
@@ -57,9 +57,8 @@ public final class Tickets {
     private final Notices notices;
     private final List<Follower> followers = new ArrayList<>();
     private final Map<String, Projection.Running> running = new HashMap<>();
-    private final Map<String, Ticket> tickets = new TreeMap<>();
+    private final Map<String, Projection> tickets = new TreeMap<>();
     private final Map<String, List<Instant>> moments = new HashMap<>();
-    private final Map<String, Long> lastOf = new HashMap<>();
     private final Map<String, Integer> pending = new HashMap<>();
     private int pendingAll;
     private long closed;
@@ -97,7 +96,7 @@ public final class Tickets {
             lastDigest = e.digest();
         });
         closed = ledger.closedTickets();
-        ledger.ofOpenTickets().forEach(this::fold);
+        byTicket(ledger.ofOpenTickets()).forEach(this::fold);
         check();
     }
 
@@ -143,7 +142,7 @@ public final class Tickets {
 
     /** Tickets that are not closed, by number. */
     public List<Ticket> open() {
-        return tickets.values().stream().filter(t -> t.closed() == null).toList();
+        return tickets.values().stream().map(Projection::ticket).filter(t -> t.closed() == null).toList();
     }
 
     /** How many tickets are closed. */
@@ -153,7 +152,7 @@ public final class Tickets {
 
     /** A ticket that is at work, or was looked at. */
     public Optional<Ticket> find(String number) {
-        return Optional.ofNullable(tickets.get(number));
+        return Optional.ofNullable(tickets.get(number)).map(Projection::ticket);
     }
 
     /** @throws IllegalArgumentException for one that is neither at work nor was looked at */
@@ -163,34 +162,27 @@ public final class Tickets {
 
     /** Looks at any ticket, of whatever age. Fails with {@link BadInput} where there is none. */
     public CompletableFuture<Ticket> look(String number) {
-        CompletableFuture<Ticket> looked = new CompletableFuture<>();
-        Ticket here = tickets.get(number);
-        if (here != null) {
-            looked.complete(here);
-            return looked;
+        Optional<Ticket> here = find(number);
+        if (here.isPresent()) {
+            return CompletableFuture.completedFuture(here.get());
         }
+        CompletableFuture<Ticket> looked = new CompletableFuture<>();
         background.run(() -> ledger.of(number), entries -> {
             if (entries.isEmpty()) {
                 looked.completeExceptionally(new BadInput("there is no ticket [" + number + "]"));
-            } else {
-                keep(number, entries);
-                looked.complete(of(number));
+                return;
             }
+            if (!tickets.containsKey(number)) {
+                fold(number, entries);
+            }
+            looked.complete(of(number));
         }, looked::completeExceptionally);
         return looked;
     }
 
-    private void keep(String number, List<LedgerEntry> entries) {
-        if (!tickets.containsKey(number)) {
-            entries.forEach(this::fold);
-        }
-    }
-
     /** The entries of a ticket, in order; read from the disk. */
     public CompletableFuture<List<LedgerEntry>> history(String number) {
-        CompletableFuture<List<LedgerEntry>> read = new CompletableFuture<>();
-        background.run(() -> ledger.of(number), read::complete, read::completeExceptionally);
-        return read;
+        return read(l -> l.of(number));
     }
 
     /** When something happened on a ticket that is at work. */
@@ -200,17 +192,21 @@ public final class Tickets {
 
     /** Number of the last entry of a ticket; 0 where there is none. */
     public long lastOf(String number) {
-        return lastOf.getOrDefault(number, 0L);
+        return Optional.ofNullable(tickets.get(number)).map(Projection::last).orElse(0L);
     }
 
-    private void fold(LedgerEntry e) {
-        if (!e.ofBench()) {
-            lastOf.put(e.ticket(), e.number());
-            Projection.Running now = running.computeIfAbsent(e.ticket(), _ -> new Projection.Running());
-            now.add(e);
-            tickets.put(e.ticket(), now.now().ticket());
-            moments.computeIfAbsent(e.ticket(), _ -> new ArrayList<>()).add(e.when());
-        }
+    /** Takes further entries of a ticket in. */
+    private Projection fold(String number, List<LedgerEntry> entries) {
+        Projection.Running of = running.computeIfAbsent(number, _ -> new Projection.Running());
+        entries.forEach(of::add);
+        moments.computeIfAbsent(number, _ -> new ArrayList<>()).addAll(entries.stream().map(LedgerEntry::when).toList());
+        Projection now = of.projection();
+        tickets.put(number, now);
+        return now;
+    }
+
+    private static Map<String, List<LedgerEntry>> byTicket(List<LedgerEntry> entries) {
+        return entries.stream().collect(Collectors.groupingBy(LedgerEntry::ticket, TreeMap::new, Collectors.toList()));
     }
 
     /** Opens a ticket; the answer is its number. @throws BadInput for a title that is none */
@@ -232,9 +228,7 @@ public final class Tickets {
         if (events.isEmpty()) {
             return CompletableFuture.completedFuture(of(number));
         }
-        CompletableFuture<Ticket> done = acknowledged(number, ledger.append(number, lastOf(number), events, benchTime.get()))
-                .thenApply(_ -> of(number));
-        return done;
+        return acknowledged(number, ledger.append(number, lastOf(number), events, benchTime.get())).thenApply(_ -> of(number));
     }
 
     /** The same for what somebody did: what goes wrong is said, whoever listens. */
@@ -292,16 +286,12 @@ public final class Tickets {
     /** Takes in entries that are on the disk and follow the last one taken in; where some of others lie between, they are fetched first. */
     private void takeIn(List<LedgerEntry> more) {
         boolean gap = !more.isEmpty() && more.getFirst().number() > last + 1;
-        List<LedgerEntry> all = gap ? ledger.since(last) : more;
-        Map<String, List<LedgerEntry>> byTicket = new TreeMap<>();
-        for (LedgerEntry e : all) {
-            if (e.number() > last) {
-                last = e.number();
-                lastDigest = e.digest();
-                byTicket.computeIfAbsent(e.ticket(), _ -> new ArrayList<>()).add(e);
-            }
+        List<LedgerEntry> all = (gap ? ledger.since(last) : more).stream().filter(e -> e.number() > last).toList();
+        if (!all.isEmpty()) {
+            last = all.getLast().number();
+            lastDigest = all.getLast().digest();
+            byTicket(all).forEach(this::changed);
         }
-        byTicket.forEach(this::changed);
     }
 
     private void changed(String number, List<LedgerEntry> entries) {
@@ -311,11 +301,10 @@ public final class Tickets {
         }
         long from = entries.getFirst().number() - 1;
         if (!(entries.getFirst().event() instanceof TicketEvent.Opened) && !tickets.containsKey(number)) {
-            ledger.of(number).stream().filter(e -> e.number() <= from).forEach(this::fold); // an old one that goes on
+            fold(number, ledger.of(number).stream().filter(e -> e.number() <= from).toList()); // an old one that goes on
         }
-        Ticket before = tickets.get(number);
-        entries.forEach(this::fold);
-        Projection now = running.get(number).now();
+        Ticket before = find(number).orElse(null);
+        Projection now = fold(number, entries);
         boolean was = before != null && before.closed() != null;
         closed += (now.ticket().closed() != null ? 1 : 0) - (was ? 1 : 0);
         followers.forEach(f -> f.changed(before, now, from));
@@ -349,10 +338,7 @@ public final class Tickets {
     /** Keeps beside the ledger how it is now, so that a later start knows whether its end is missing. */
     void remember() {
         LedgerSeen now = new LedgerSeen(last, lastDigest, Instant.now());
-        background.write(() -> {
-            now.write(memory);
-            return now;
-        }, () -> { }, _ -> { });
+        background.write(() -> now.write(memory), _ -> { });
     }
 
     /** The first start of each day keeps the head of the ledger outside of it. */
@@ -367,8 +353,7 @@ public final class Tickets {
                     .equals(today))) {
                 head.append(anchors);
             }
-            return head;
-        }, () -> { }, e -> notices.say("The head of the ledger could not be kept outside of it: " + e.getMessage()));
+        }, e -> notices.say("The head of the ledger could not be kept outside of it: " + e.getMessage()));
     }
 
     /** A page of what a search finds, newest first; read from the disk. See {@link Ledger#find}. */
@@ -391,11 +376,6 @@ public final class Tickets {
     /** Number of the last entry. */
     public long entries() {
         return last;
-    }
-
-    /** The tickets that are known without reading. */
-    Collection<Ticket> known() {
-        return tickets.values();
     }
 
     void close() {

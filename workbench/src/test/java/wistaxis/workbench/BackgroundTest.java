@@ -35,7 +35,7 @@ class BackgroundTest {
         Background background = new Background(Runnable::run);
         for (int i = 0; i < 50; i++) {
             int n = i;
-            background.write(() -> written.add(n), () -> { }, _ -> { });
+            background.write(() -> written.add(n), _ -> { });
         }
         background.close();
         assertThat(written).hasSize(50).isSorted();

@@ -19,10 +19,10 @@ import wistaxis.core.ticket.Projection;
  */
 public final class TimeHistory {
     /** Older downloads say little about the line of today. */
-    public static final int LATEST_DOWNLOADS = 25;
+    private static final int LATEST_DOWNLOADS = 25;
 
     /** Older restores of a family say little about the system versions of today. */
-    public static final int LATEST_STAGES = 50;
+    private static final int LATEST_STAGES = 50;
 
     /** Shorter ones measure the beginning, not the line. Bytes. */
     private static final long SHORTEST_DOWNLOAD = 1_000_000;
@@ -47,18 +47,6 @@ public final class TimeHistory {
         this.stages = List.copyOf(stages);
     }
 
-    /** Takes in how long a stage took, seconds; times come in the order in which they were measured. */
-    public void stage(KeyFamily family, String stage, double took) {
-        keep(seconds.computeIfAbsent(new Stretch(family, stage), _ -> new ArrayDeque<>()), took, LATEST_STAGES);
-    }
-
-    /** Takes in a download that moved so many bytes in so many seconds. */
-    public void download(long bytes, double took) {
-        if (bytes >= SHORTEST_DOWNLOAD && took > 0) {
-            keep(rates, bytes / took, LATEST_DOWNLOADS);
-        }
-    }
-
     private static void keep(Deque<Double> values, double value, int most) {
         values.addLast(value);
         if (values.size() > most) {
@@ -66,22 +54,17 @@ public final class TimeHistory {
         }
     }
 
-    /** Takes in what a ticket's entries show that they did not before. @param from number of the last entry that was taken in */
-    public void add(Projection ticket, long from, DeviceCatalogue devices) {
-        ticket.downloads().stream().filter(d -> d.entry() > from).forEach(d -> download(d.bytes(), d.seconds()));
-        ticket.stages().stream().filter(s -> s.entry() > from)
-                .forEach(s -> devices.byIdentifier(s.identifier()).ifPresent(m -> stage(m.family(), s.stage(), s.seconds())));
-    }
-
     /** The stages of a restore, in order. */
     public List<RestoreStage> stages() {
         return stages;
     }
 
-    /** Takes in what was measured on earlier tickets. */
+    /** Takes in what was measured, in the order in which it was. */
     public void add(Projection.Times times, DeviceCatalogue devices) {
-        times.downloads().forEach(d -> download(d.bytes(), d.seconds()));
-        times.stages().forEach(s -> devices.byIdentifier(s.identifier()).ifPresent(m -> stage(m.family(), s.stage(), s.seconds())));
+        times.downloads().stream().filter(d -> d.bytes() >= SHORTEST_DOWNLOAD && d.seconds() > 0)
+                .forEach(d -> keep(rates, d.bytes() / d.seconds(), LATEST_DOWNLOADS));
+        times.stages().forEach(s -> devices.byIdentifier(s.identifier()).ifPresent(m -> keep(
+                seconds.computeIfAbsent(new Stretch(m.family(), s.stage()), _ -> new ArrayDeque<>()), s.seconds(), LATEST_STAGES)));
     }
 
     public Defaults defaults() {

@@ -71,6 +71,10 @@ public record Attempt(
             return stopped == null && written == null;
         }
 
+        static Run begun(String build, Instant at) {
+            return new Run(build, at, null, null, null);
+        }
+
         Run at(String reached) {
             return new Run(build, since, reached, stopped, written);
         }
@@ -88,6 +92,38 @@ public record Attempt(
         checks = Collections.unmodifiableMap(new LinkedHashMap<>(checks));
     }
 
+    /** A rung that was just chosen. */
+    static Attempt begun(String step, Instant at, TicketEvent.@Nullable ConsentAsked under) {
+        return new Attempt(step, at, under, null, false, null, 0, null, Map.of(), null, false);
+    }
+
+    Attempt under(TicketEvent.ConsentAsked asked) {
+        return new Attempt(step, since, asked, build, proven, mode, keys, run, checks, said, handedOver);
+    }
+
+    Attempt keysTried() {
+        return new Attempt(step, since, consent, build, proven, mode, keys + 1, run, checks, said, handedOver);
+    }
+
+    Attempt ran(Run how) {
+        return new Attempt(step, since, consent, build, proven, mode, keys, how, checks, said, handedOver);
+    }
+
+    Attempt checked(String check, String answer) {
+        Map<String, String> all = new LinkedHashMap<>(checks);
+        all.put(check, answer);
+        return new Attempt(step, since, consent, build, proven, mode, keys, run, all, said, handedOver);
+    }
+
+    Attempt said(boolean helped) {
+        return new Attempt(step, since, consent, build, proven, mode, keys, run, checks, helped, handedOver);
+    }
+
+    /** With what device and package are now; a mode that was lost stays the one it was last in. */
+    Attempt now(TicketEvent.@Nullable BuildChosen chosen, boolean isProven, @Nullable String in, boolean closed) {
+        return new Attempt(step, since, consent, chosen, isProven, in == null ? mode : in, keys, run, checks, said, closed);
+    }
+
     /** The step's properties; empty for a step that is not known here. */
     public Optional<Step> known() {
         return Steps.find(step);
@@ -100,12 +136,16 @@ public record Attempt(
     /** What came of it; empty while that is not known. What was written and handed over before anybody was asked has helped. */
     public Optional<Outcome> outcome() {
         if (said != null) {
-            return Optional.of(!said ? Outcome.DID_NOT_HELP : lostData() ? Outcome.DATA_LOST : Outcome.HELPED);
+            return Optional.of(said ? helped() : Outcome.DID_NOT_HELP);
         }
         if (run != null && run.stopped() != null) {
             return Optional.of(Outcome.STOPPED);
         }
-        return written() != null && handedOver ? Optional.of(lostData() ? Outcome.DATA_LOST : Outcome.HELPED) : Optional.empty();
+        return written() != null && handedOver ? Optional.of(helped()) : Optional.empty();
+    }
+
+    private Outcome helped() {
+        return lostData() ? Outcome.DATA_LOST : Outcome.HELPED;
     }
 
     /** Whether it kept nothing although its step keeps what is there. */

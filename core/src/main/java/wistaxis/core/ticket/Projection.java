@@ -37,7 +37,13 @@ public record Projection(Ticket ticket, long last, List<StageTime> stages, List<
     public static Projection of(List<LedgerEntry> entries) {
         Running running = new Running();
         entries.forEach(running::add);
-        return running.now();
+        return running.projection();
+    }
+
+    /** The lengths that the entries after one show. */
+    public Times since(long entry) {
+        return new Times(stages.stream().filter(s -> s.entry() > entry).toList(), downloads.stream().filter(d -> d.entry() > entry)
+                .toList());
     }
 
     /** A projection while its entries are read, in order. */
@@ -94,7 +100,7 @@ public record Projection(Ticket ticket, long last, List<StageTime> stages, List<
         }
 
         /** @throws IllegalStateException before the first entry */
-        public Projection now() {
+        public Projection projection() {
             if (fold == null) {
                 throw new IllegalStateException("no entry yet");
             }

@@ -58,13 +58,6 @@ public record Ticket(
         return Projection.of(entries).ticket();
     }
 
-    /** This ticket with one more event. */
-    public Ticket with(LedgerEntry entry) {
-        TicketFold fold = new TicketFold(this);
-        fold.add(entry, entry.event());
-        return fold.ticket();
-    }
-
     public Optional<String> fact(String name) {
         return Optional.ofNullable(facts.get(name));
     }

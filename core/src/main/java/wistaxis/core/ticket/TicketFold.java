@@ -51,30 +51,6 @@ final class TicketFold {
         }
     }
 
-    TicketFold(Ticket t) {
-        number = t.number();
-        title = t.title();
-        simulated = t.simulated();
-        openedAt = t.openedAt();
-        lastAt = t.lastAt();
-        facts.putAll(t.facts());
-        identifier = t.identifier();
-        consent = t.consent();
-        attempts.addAll(t.attempts());
-        build = t.build();
-        provenBuild = t.provenBuild();
-        provenFile = t.provenFile();
-        mode = t.mode();
-        modeSince = t.modeSince();
-        failed.addAll(t.failed());
-        overruled.putAll(t.overruled());
-        unlock = t.unlock();
-        unlockAnswers.addAll(t.unlockAnswers());
-        closed = t.closed();
-        unknownState = t.unknownState();
-        odd.addAll(t.odd());
-    }
-
     void add(LedgerEntry entry, TicketEvent event) {
         lastAt = entry.when();
         take(entry, event);
@@ -100,17 +76,17 @@ final class TicketFold {
             case TicketEvent.BuildChosen chosen -> build = chosen;
             case TicketEvent.PackageProven(String proven, String file, _, _, _) -> prove(proven, file);
             case TicketEvent.PackageRefused _ -> prove(null, null);
-            case TicketEvent.KeysAttempted _ -> change(entry, a -> with(a, a.keys() + 1, a.run(), a.checks(), a.said()));
+            case TicketEvent.KeysAttempted _ -> change(entry, Attempt::keysTried);
             case TicketEvent.ModeEntered(String entered) -> mode(entered, entry.when());
             case TicketEvent.ModeLost _ -> mode(null, null);
-            case TicketEvent.RestoreStarted(String started) -> run(entry, _ -> new Attempt.Run(started, entry.when(), null, null, null));
+            case TicketEvent.RestoreStarted(String started) -> run(entry, _ -> Attempt.Run.begun(started, entry.when()));
             case TicketEvent.StageReached(String stage) -> run(entry, r -> r.at(stage));
             case TicketEvent.RestoreStopped stopped -> stop(entry, stopped);
             case TicketEvent.Restored(String version) -> {
                 run(entry, r -> r.through(version));
                 mode(null, null);
             }
-            case TicketEvent.CheckAnswered(String check, String answer) -> check(entry, check, answer);
+            case TicketEvent.CheckAnswered(String check, String answer) -> change(entry, a -> a.checked(check, answer));
             case TicketEvent.Closed(String outcome) -> closed = outcome;
             case TicketEvent.DownloadStarted _, TicketEvent.DownloadStopped _, TicketEvent.Downloaded _,
                     TicketEvent.SigningAnswered _, TicketEvent.StateRead _, TicketEvent.BreakRead _ -> { }
@@ -130,9 +106,7 @@ final class TicketFold {
     private void asked(TicketEvent.ConsentAsked asked) {
         consent = asked;
         if (!attempts.isEmpty() && attempts.getLast().step().equals(asked.step())) {
-            Attempt a = attempts.getLast();
-            attempts.set(attempts.size() - 1, new Attempt(a.step(), a.since(), asked, a.build(), a.proven(), a.mode(), a.keys(), a.run(),
-                    a.checks(), a.said(), false));
+            attempts.set(attempts.size() - 1, attempts.getLast().under(asked));
         }
     }
 
@@ -141,8 +115,7 @@ final class TicketFold {
         if (!attempts.isEmpty() && attempts.getLast().untouched() && attempts.getLast().step().equals(step)) {
             return;
         }
-        TicketEvent.ConsentAsked under = Steps.is(step, Step::erases) && consent != null && consent.given() ? consent : null;
-        attempts.add(new Attempt(step, at, under, null, false, null, 0, null, Map.of(), null, false));
+        attempts.add(Attempt.begun(step, at, Steps.is(step, Step::erases) && consent != null && consent.given() ? consent : null));
     }
 
     private void tried(String step, boolean helped) {
@@ -154,7 +127,7 @@ final class TicketFold {
         for (int i = attempts.size() - 1; i >= 0; i--) {
             Attempt a = attempts.get(i);
             if (a.step().equals(step)) {
-                attempts.set(i, with(a, a.keys(), a.run(), a.checks(), helped));
+                attempts.set(i, a.said(helped));
                 return;
             }
         }
@@ -163,37 +136,20 @@ final class TicketFold {
     /** What is done for the present attempt; work before any step is an attempt of its own. */
     private void change(LedgerEntry entry, UnaryOperator<Attempt> work) {
         if (attempts.isEmpty()) {
-            attempts.add(new Attempt("", entry.when(), null, null, false, null, 0, null, Map.of(), null, false));
+            attempts.add(Attempt.begun("", entry.when(), null));
         }
         attempts.set(attempts.size() - 1, work.apply(attempts.getLast()));
     }
 
-    private static Attempt with(Attempt a, int keys, Attempt.@Nullable Run run, Map<String, String> checks, @Nullable Boolean said) {
-        return new Attempt(a.step(), a.since(), a.consent(), a.build(), a.proven(), a.mode(), keys, run, checks, said, a.handedOver());
-    }
-
     private void run(LedgerEntry entry, UnaryOperator<Attempt.Run> work) {
-        change(entry, a -> {
-            Attempt.Run before = a.run() == null ? new Attempt.Run("", entry.when(), null, null, null) : a.run();
-            return with(a, a.keys(), work.apply(before), a.checks(), a.said());
-        });
-    }
-
-    private void check(LedgerEntry entry, String check, String answer) {
-        change(entry, a -> {
-            Map<String, String> checks = new LinkedHashMap<>(a.checks());
-            checks.put(check, answer);
-            return with(a, a.keys(), a.run(), checks, a.said());
-        });
+        change(entry, a -> a.ran(work.apply(a.run() == null ? Attempt.Run.begun("", entry.when()) : a.run())));
     }
 
     /** The present attempt keeps what the device and its package are now; the ones before it what they were. */
     private void follow() {
         if (!attempts.isEmpty()) {
-            Attempt a = attempts.getLast();
             boolean proven = build != null && build.build().equals(provenBuild);
-            attempts.set(attempts.size() - 1, new Attempt(a.step(), a.since(), a.consent(), build, proven, mode == null ? a.mode() : mode,
-                    a.keys(), a.run(), a.checks(), a.said(), closed != null));
+            attempts.set(attempts.size() - 1, attempts.getLast().now(build, proven, mode, closed != null));
         }
     }
 

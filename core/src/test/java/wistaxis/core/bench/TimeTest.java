@@ -127,8 +127,8 @@ class TimeTest {
             add(entries, at, new TicketEvent.StageReached("extract"));
             add(entries, at.plusSeconds(100 + i), new TicketEvent.StageReached("prepare"));
             add(entries, at.plusSeconds(200), new TicketEvent.RestoreStopped("x"));
-            history.add(Projection.of(entries), 0, devices);
-            history.add(Projection.of(entries), entries.getLast().number(), devices);
+            history.add(Projection.of(entries).since(0), devices);
+            history.add(Projection.of(entries).since(entries.getLast().number()), devices);
         }
         assertThat(history.rate()).isEqualTo(new Range(2e6, 6e6, 10e6, 11));
         assertThat(history.download(60_000_000)).isEqualTo(new Range(6, 10, 30, 11));

@@ -20,9 +20,11 @@ class TicketTest {
                     Instant.parse("2026-05-12T09:00:00Z").plusSeconds(entries.size()), null, e.toJson()));
         }
         Ticket folded = Ticket.fold(entries);
-        Ticket stepped = Ticket.fold(entries.subList(0, 1));
-        for (LedgerEntry e : entries.subList(1, entries.size())) {
-            stepped = stepped.with(e);
+        Projection.Running running = new Projection.Running();
+        Ticket stepped = folded;
+        for (LedgerEntry e : entries) {
+            running.add(e);
+            stepped = running.projection().ticket();
         }
         assertThat(stepped).as("folding step by step").isEqualTo(folded);
         return folded;

@@ -53,10 +53,15 @@ public record Database(String what, String script, int newest) {
                 make(file);
             }
             refuseOther(file);
-            return checked(connect("jdbc:sqlite:" + file, writing(SQLiteConfig.JournalMode.WAL)), true, isSmall(file));
+            return checked(connect(file), true, isSmall(file));
         } catch (IOException | SQLException | JdbiException | Damaged e) {
             throw DiskTrouble.of(what, file, e);
         }
+    }
+
+    /** A further connection to a file that is open already, to write to it. */
+    Connection connect(Path file) throws SQLException {
+        return connect("jdbc:sqlite:" + file, writing(SQLiteConfig.JournalMode.WAL));
     }
 
     /**

@@ -25,7 +25,6 @@ import wistaxis.store.files.DiskTrouble;
 public final class KeptLedger implements LedgerStore {
     private static final int AT_ONCE = 200;
 
-    private final Path file;
     private final Ledger writing;
     private final Ledger reading;
     private final BlockingQueue<Job> jobs = new LinkedBlockingQueue<>();
@@ -41,8 +40,7 @@ public final class KeptLedger implements LedgerStore {
         List<LedgerEntry> append(Ledger.Appender ledger);
     }
 
-    private KeptLedger(Path file, Ledger writing, Ledger reading) {
-        this.file = file;
+    private KeptLedger(Ledger writing, Ledger reading) {
         this.writing = writing;
         this.reading = reading;
         this.writer = Thread.ofPlatform().name("ledger").daemon().start(this::write);
@@ -57,7 +55,7 @@ public final class KeptLedger implements LedgerStore {
     public static KeptLedger open(Path file, InstantSource wall) {
         Ledger writing = Ledger.open(file, wall);
         try {
-            return new KeptLedger(file, writing, Ledger.open(file, wall));
+            return new KeptLedger(writing, writing.beside());
         } catch (RuntimeException e) {
             writing.close();
             throw e;
@@ -174,7 +172,7 @@ public final class KeptLedger implements LedgerStore {
 
     @Override
     public Optional<LedgerCheck> check(@Nullable LedgerSeen seen, List<Anchor> anchors, Instant now, Ledger.Watcher watcher) {
-        try (Ledger own = Ledger.open(file)) { // which may take long, and keeps nobody else from reading
+        try (Ledger own = reading.beside()) { // which may take long, and keeps nobody else from reading
             return own.check(seen, anchors, now, watcher);
         }
     }
@@ -182,7 +180,7 @@ public final class KeptLedger implements LedgerStore {
     @Override
     public LedgerExport.Entries all() {
         return taker -> {
-            try (Ledger own = Ledger.open(file)) {
+            try (Ledger own = reading.beside()) {
                 own.each(taker);
             }
         };

@@ -97,6 +97,15 @@ public final class Ledger implements AutoCloseable {
         return new Ledger(file, DATABASE.openReadOnly(file), Clock.systemUTC());
     }
 
+    /** The same ledger on a connection of its own: what was checked when this one was opened is not checked again. */
+    Ledger beside() {
+        try {
+            return new Ledger(file, DATABASE.connect(file), wall);
+        } catch (SQLException e) {
+            throw DiskTrouble.of("ledger", file, e);
+        }
+    }
+
     /** The ticket is not as it was when it was decided what to append. */
     public static final class Moved extends RuntimeException {
         private static final long serialVersionUID = 1L;
@@ -170,7 +179,9 @@ public final class Ledger implements AutoCloseable {
         return told(() -> jdbi.inTransaction(h -> {
             Appender appender = new Appender(h);
             T done = work.apply(appender);
-            new Projections(h, t -> of(h, t)).add(appender.appended);
+            if (!appender.appended.isEmpty()) {
+                new Projections(h, t -> of(h, t)).add(appender.appended, appender.appended.getFirst().number() - 1);
+            }
             return done;
         }));
     }
@@ -309,7 +320,7 @@ public final class Ledger implements AutoCloseable {
 
     /** Takes in what the tables do not know of yet: all of it after a migration. */
     private boolean project(Watcher watcher) {
-        for (long done = projectSome(0); done > 0; done = projectSome(done)) {
+        for (long done = projectSome(); done > 0; done = projectSome()) {
             if (!watcher.goOn(done)) {
                 return false;
             }
@@ -318,21 +329,19 @@ public final class Ledger implements AutoCloseable {
     }
 
     /** @return number of the last entry taken in; 0 when there was none left */
-    private synchronized long projectSome(long from) {
+    private synchronized long projectSome() {
         return told(() -> jdbi.inTransaction(h -> {
-            long last = Math.max(from, Projections.last(h));
+            long last = Projections.last(h);
             List<LedgerEntry> next = h.createQuery(select + "WHERE number > :n ORDER BY number LIMIT :most").bind("n", last)
                     .bind("most", Projections.AT_ONCE).map(ENTRY).list();
-            new Projections(h, t -> of(h, t)).add(next);
+            new Projections(h, t -> of(h, t)).add(next, last);
             return next.isEmpty() ? 0L : next.getLast().number();
         }));
     }
 
     /** The entries of a ticket, in order. */
-    public List<LedgerEntry> of(String ticket) {
-        List<LedgerEntry> entries = new ArrayList<>();
-        read("WHERE ticket = :t ORDER BY number", Map.of("t", ticket), entries::add);
-        return entries;
+    public synchronized List<LedgerEntry> of(String ticket) {
+        return told(() -> jdbi.withHandle(h -> of(h, ticket)));
     }
 
     /** Gives every entry, in order, to somebody; a ledger of any length takes little memory. */

@@ -52,7 +52,7 @@ final class ProjectionCheck {
         if (event instanceof TicketEvent.Closed) {
             open.remove(e.ticket());
             if (lastOf(e.ticket()) == e.number()) {
-                compare(running.now());
+                compare(running.projection());
             } else {
                 again.add(e.ticket());
             }
@@ -93,7 +93,7 @@ final class ProjectionCheck {
 
     /** What does not agree, in words. */
     List<String> end() {
-        open.values().forEach(r -> compare(r.now()));
+        open.values().forEach(r -> compare(r.projection()));
         again.forEach(t -> compare(Projection.of(entries.of(t))));
         try (Stream<String> all = handle.createQuery("SELECT number FROM ticket ORDER BY number").mapTo(String.class).stream()) {
             all.filter(t -> !seen.contains(t)).forEach(t -> found(t, "something, and there is no such ticket"));

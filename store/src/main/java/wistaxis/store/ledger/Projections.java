@@ -49,15 +49,15 @@ final class Projections {
         handle.execute("UPDATE projected SET last = 0");
     }
 
-    /** Takes in entries that were appended just now, or follow the last ones that were. */
-    void add(List<LedgerEntry> appended) {
+    /** Takes in entries. @param after number of the entry before them; tables that lag behind it are caught up with at the next opening */
+    void add(List<LedgerEntry> appended, long after) {
         Set<String> tickets = new LinkedHashSet<>();
         appended.stream().filter(e -> !e.ofBench()).forEach(e -> tickets.add(e.ticket()));
         List<Projection> now = tickets.stream().map(t -> Projection.of(entries.of(t))).toList();
         now.forEach(this::put);
         words(appended, now);
-        if (!appended.isEmpty()) { // tables that lag behind, because a rebuilding was stopped, are caught up with at the next opening
-            handle.execute("UPDATE projected SET last = ? WHERE last = ?", appended.getLast().number(), appended.getFirst().number() - 1);
+        if (!appended.isEmpty()) {
+            handle.execute("UPDATE projected SET last = ? WHERE last = ?", appended.getLast().number(), after);
         }
     }
 
