@@ -1,5 +1,7 @@
 package wistaxis.desktop;
 
+import java.util.stream.Stream;
+import java.util.concurrent.CompletableFuture;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.util.List;
@@ -57,7 +59,8 @@ public final class Main {
         }
     }
 
-    private static final List<String> WHAT = List.of("own", "demo", "screenshots", "cues", "cues-window");
+    private static final List<String> TOOLS = List.of("screenshots", "cues", "cues-window");
+    private static final List<String> WHAT = Stream.concat(Stream.of("own", "demo"), TOOLS.stream()).toList();
     private static final String USE = "wistaxis [demo] [--data DIR], wistaxis screenshots [--out DIR], or wistaxis cues";
 
     /** What can be said, for the parser. */
@@ -93,21 +96,35 @@ public final class Main {
                 NoDisplay.unless(() -> Application.launch(EmptyWindow.class)); // for wistaxis bench start
                 return;
             }
-            Asked asked = Asked.parse(List.of(args));
-            if (asked.what().equals("screenshots")) {
-                Screenshots.take(asked.pictures());
-            } else if (asked.what().startsWith("cues")) {
-                CueMeasure.take(asked.what().equals("cues"));
-            } else {
-                WindowApp.asked(asked);
+            List<String> said = List.of(args);
+            if (said.stream().anyMatch(TOOLS::contains)) { // as a word of its own or as the name of a folder
+                Asked asked = Asked.parse(said);
+                if (asked.what().equals("screenshots")) {
+                    Screenshots.take(asked.pictures());
+                    return;
+                }
+                if (asked.what().startsWith("cues")) {
+                    CueMeasure.take(asked.what().equals("cues"));
+                    return;
+                }
+            }
+            CompletableFuture<Asked> asked = WindowApp.begin(() -> Asked.parse(said)); // read while the window comes up
+            try {
                 NoDisplay.unless(() -> Application.launch(WindowApp.class));
+            } catch (NoDisplay e) {
+                asked.join();
+                throw e;
             }
         } catch (BadInput e) {
-            System.err.println("wistaxis: " + e.getMessage());
-            System.exit(2);
+            badUse(e);
         } catch (NoDisplay e) {
             System.err.println("wistaxis: " + e.getMessage());
             System.exit(1);
         }
+    }
+
+    static void badUse(BadInput e) {
+        System.err.println("wistaxis: " + e.getMessage());
+        System.exit(2);
     }
 }

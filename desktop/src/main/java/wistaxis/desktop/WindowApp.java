@@ -1,5 +1,6 @@
 package wistaxis.desktop;
 
+import java.util.function.Supplier;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -30,7 +31,7 @@ public final class WindowApp extends Application {
     /** How long somebody has to read that another window is open already. */
     private static final Duration READING = Duration.seconds(15);
 
-    private static Main.Asked asked = new Main.Asked("own", null, false, Path.of(""));
+    private static CompletableFuture<Main.Asked> asked = new CompletableFuture<>();
 
     private static CompletableFuture<Opened> opening = new CompletableFuture<>();
 
@@ -53,23 +54,31 @@ public final class WindowApp extends Application {
         }
     }
 
-    /** Begins to open the bench, while JavaFX comes up. */
-    static void asked(Main.Asked what) {
-        asked = what;
-        opening = new CompletableFuture<>();
-        CompletableFuture<Opened> begun = opening;
+    /** Begins to read what was asked for and to open the bench, while JavaFX comes up. What cannot be asked for ends the program. */
+    static CompletableFuture<Main.Asked> begin(Supplier<Main.Asked> what) {
+        CompletableFuture<Main.Asked> read = new CompletableFuture<>();
+        CompletableFuture<Opened> begun = new CompletableFuture<>();
+        asked = read;
+        opening = begun;
         Thread.ofPlatform().name("opening").daemon().start(() -> {
             try {
-                begun.complete(openBench());
+                read.complete(what.get());
+            } catch (BadInput e) {
+                Main.badUse(e);
+            }
+            try {
+                begun.complete(openBench(read.join()));
             } catch (Throwable e) {
                 begun.completeExceptionally(e);
             }
         });
+        return read;
     }
 
     /** The window comes first, and is filled as soon as the bench is open. */
     @Override
     public void start(Stage stage) {
+        boolean smoke = asked.join().smoke();
         stage.setTitle("Wistaxis");
         stage.setMinWidth(1000);
         stage.setMinHeight(640);
@@ -84,7 +93,7 @@ public final class WindowApp extends Application {
             } catch (RuntimeException | Error x) {
                 cannot(stage, x);
             }
-            if (asked.smoke()) {
+            if (smoke) {
                 Platform.runLater(() -> Platform.runLater(() -> ended(stage)));
             }
         }));
@@ -125,7 +134,7 @@ public final class WindowApp extends Application {
     }
 
     /** Holds the folder before anything is read or made in it. */
-    private static Opened openBench() {
+    private static Opened openBench(Main.Asked asked) {
         boolean demo = asked.what().equals("demo");
         Path usual = DataFolder.usualPlace();
         Path data = asked.data() != null ? asked.data() : demo ? usual.resolveSibling(usual.getFileName() + "-demo") : usual;
