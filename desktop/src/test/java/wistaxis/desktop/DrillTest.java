@@ -13,18 +13,15 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import wistaxis.core.device.KeyFamily;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Names;
-import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.core.practice.Drilled;
 import wistaxis.core.practice.Measured;
 import wistaxis.core.practice.StepScore;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.workbench.Coaching;
 import wistaxis.workbench.Practice;
 
 /**
@@ -139,83 +136,6 @@ class DrillTest {
             assertThat(a.timing()).hasSizeGreaterThan(4);
         });
         w.sees("1 attempt");
-    }
-
-    /**
-     * Common practice's mistakes by family and goal, made with keys by feel. Capitals press, small letters let go, P pulls the cable;
-     * seconds after the count-in.
-     */
-    private static final String MISTAKES = """
-        SIDE-KEY   | recovery  | U0 u.3 D.6 d.9 S1.2 s13         | let go at the boot logo
-        SIDE-KEY   | recovery  | U0 u.3 D2.5 d2.8 S4.5 s14.5     | too slow
-        SIDE-KEY   | recovery  | D0 d.3 U.6 u.9 S1.2 s12         | wrong order
-        SIDE-KEY   | recovery  | U0 u.3 D.6 d.9 S1.2 P9 s24      | cable came out
-        SIDE-KEY   | dfu       | U0 u.3 D.6 d.9 S1.2 D11 s13 d22 | s of both
-        SIDE-KEY   | power-off | S0 s15                          | slider
-        HOME-PHONE | recovery  | H0 S.1 s13 h13                  | let go at the boot logo
-        """;
-
-    @Test
-    void everyMistakeMadeWithKeysIsExplainedByName() {
-        w.click("nav-drill");
-        w.click("blind");
-        for (String row : MISTAKES.strip().split("\n")) {
-            String[] cells = row.strip().split("\\s*\\|\\s*");
-            w.click("drill-" + cells[0]);
-            w.click("goal-" + cells[1]);
-            int before = w.bench.practice().attempts().size();
-            w.focus("keys-start");
-            w.tap(KeyCode.ENTER);
-            play(cells[2], w.bench.drill().coaching().attemptNanos() + 3_500_000_000L);
-            w.hurried(10, () -> w.sees("How each step went"));
-            assertThat(w.text("instruction")).as(row).startsWith("Not ");
-            assertThat(w.text("instruction-detail")).as(row).contains(cells[3]);
-            assertThat(w.text()).as(row).contains(w.bench.drill().coaching().verdict().orElseThrow().next());
-            assertThat(w.bench.practice().attempts()).as(row).hasSize(before + 1).last().satisfies(d -> {
-                assertThat(d.landed()).isFalse();
-                assertThat(d.blind()).isTrue();
-                assertThat(d.steps()).as("a step out of its margin, or not reached").anyMatch(s -> !s.inTime());
-            });
-        }
-    }
-
-    /** Presses and lets go of keys at bench times; nothing is timed in between, so the clock hurries there. */
-    private void play(String keys, long zero) {
-        for (String k : keys.split("\\s+")) {
-            long due = zero + Math.round(Double.parseDouble(k.substring(1)) * 1e9);
-            w.hurried(10, () -> Window.until(30, () -> w.bench.nowNanos() >= due - 500_000_000L, k));
-            Window.until(30, () -> w.bench.nowNanos() >= due, k);
-            KeyCode code = KeyCode.getKeyCode(k.substring(0, 1).toUpperCase(java.util.Locale.ROOT));
-            if (code == KeyCode.P) {
-                w.tap(code);
-            } else if (Character.isUpperCase(k.charAt(0))) {
-                w.press(code);
-            } else {
-                w.release(code);
-            }
-        }
-    }
-
-    /** Every school of every family and goal, in the window, to the state that it is for. */
-    @Test
-    void forEveryFamilyAndGoalTheCoachLeadsToTheRightState() {
-        w.click("nav-drill");
-        Coaching coaching = w.bench.drill().coaching();
-        w.hurried(20, () -> {
-            for (KeyFamily family : KeyFamily.values()) {
-                for (Goal goal : Goal.values()) {
-                    KeySequence school = Window.onFx(() -> {
-                        w.bench.drill().choose(family);
-                        w.bench.drill().choose(goal);
-                        coaching.showMe();
-                        return coaching.school().orElseThrow();
-                    });
-                    Window.until(30, () -> coaching.verdict().isPresent(), school.key() + " to end");
-                    assertThat(coaching.verdict()).as(school.key()).hasValueSatisfying(v -> assertThat(v.success()).as(v.says()).isTrue());
-                }
-            }
-        });
-        assertThat(w.bench.practice().attempts()).as("shown, not practised").extracting(Drilled::person).containsOnly("Marsh keeper");
     }
 
     @Test

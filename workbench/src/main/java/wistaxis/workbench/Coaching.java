@@ -8,6 +8,7 @@ import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.coach.CoachRun;
 import wistaxis.core.coach.Cue;
+import wistaxis.core.coach.Demonstration;
 import wistaxis.core.coach.Score;
 import wistaxis.core.coach.Verdict;
 import wistaxis.core.device.PhysicalKey;
@@ -16,7 +17,6 @@ import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.HostView;
 import wistaxis.core.keys.Input;
 import wistaxis.core.keys.KeySequence;
-import wistaxis.core.keys.KeyStep;
 import wistaxis.core.keys.Landing;
 import wistaxis.core.keys.Reading;
 import wistaxis.core.keys.Start;
@@ -29,12 +29,6 @@ import wistaxis.core.practice.Margin;
  * real time.
  */
 public final class Coaching {
-    /** How long after a step should have ended, or the last one has, an attempt is given up. */
-    private static final long PATIENCE = 12_000_000_000L;
-
-    /** The same while a key is down: something may still come of it. */
-    private static final long PATIENCE_HELD = 40_000_000_000L;
-
     /** The first tone comes this much after the key that starts, so that it can be rendered in time: 40 ms. Ours. */
     private static final long READY = 40_000_000L;
 
@@ -60,7 +54,7 @@ public final class Coaching {
     private Start begunFrom = Start.ON;
     private boolean begunPlugged;
     private Doing doing = Doing.HANDS;
-    private int shownStep;
+    private @Nullable Demonstration shown;
     private int replayed;
     private List<Trace.Event> again = List.of();
     private long begunNanos;
@@ -201,7 +195,7 @@ public final class Coaching {
         begunFrom = start();
         begunPlugged = subject.deviceNow().plugged();
         doing = how;
-        shownStep = -1;
+        shown = new Demonstration(subject.device());
         replayed = 0;
         run = CoachRun.begin(score.get(), now + READY);
         begunNanos = now;
@@ -293,62 +287,28 @@ public final class Coaching {
         subject.deviceNow();
         CoachRun ticked = before.tick(now, subject.device().host());
         CoachRun next = switch (doing) {
-            case SHOW -> show(ticked, now);
-            case REPLAY -> seen(ticked, now);
-            case HANDS -> subject.blind() ? seen(ticked, now) : ticked;
+            case SHOW -> Objects.requireNonNull(shown).go(ticked, now);
+            case REPLAY -> seeing(ticked, now);
+            case HANDS -> subject.blind() ? seeing(ticked, now) : ticked;
         };
         run = next;
         Optional<Verdict> found = Verdict.of(Objects.requireNonNull(landing), subject.deviceNow());
         if (found.isPresent()) {
             end(next, found.get());
-        } else if (now - next.spans(begunNanos).get(next.step()).endNanos() > (down().isEmpty() ? PATIENCE : PATIENCE_HELD)) {
+        } else if (next.givenUp(now, begunNanos, !down().isEmpty())) {
             end(next, new Verdict(false, Explanation.of(subject.deviceNow(), subject.machine()),
                     "Start the whole sequence again; several attempts are normal."));
         }
     }
 
-    /** "Show me": does with the keys what each step says when it begins, and sees by itself what ends a step. */
-    private CoachRun show(CoachRun at, long now) {
-        if (at.countingIn(now)) {
-            return at;
-        }
-        while (shownStep < at.step()) {
-            if (shownStep >= 0 && at.score().step(shownStep).action() == KeyStep.Action.TAP) {
-                at.score().step(shownStep).keys().forEach(k -> apply(new Input.Up(k)));
-            }
-            perform(at.score().step(++shownStep));
-        }
-        KeyStep step = at.score().step(at.step());
-        if (step.action() == KeyStep.Action.TAP && step.seconds() != null && now - at.starts().getLast() >= step.seconds() * 1e9) {
-            step.keys().forEach(k -> apply(new Input.Up(k)));
-        }
-        CoachRun next = seen(at, now);
-        return next == at ? at : show(next, now);
-    }
-
-    /** Goes on when what a step waits for is to be seen, for those who do not say so. */
-    private CoachRun seen(CoachRun at, long now) {
-        KeyStep step = at.score().step(at.step());
-        boolean met = !at.ended() && !at.countingIn(now) && step.until() != null && step.until()
-                .isMet(subject.device().screen(), subject.device().host());
-        return met ? at.seen(now) : at;
+    private CoachRun seeing(CoachRun at, long now) {
+        return at.seeing(now, subject.device().screen(), subject.device().host());
     }
 
     /** Does what was done then, each at its own time, before the device is looked at. */
     private void replay(long now) {
         for (; replayed < again.size() && begunNanos + Math.round(again.get(replayed).at() * 1e9) <= now; replayed++) {
             subject.device().apply(again.get(replayed).input(), begunNanos + Math.round(again.get(replayed).at() * 1e9));
-        }
-    }
-
-    private void perform(KeyStep step) {
-        switch (step.action()) {
-            case TAP, HOLD -> step.keys().stream().filter(k -> !down().contains(k)).forEach(k -> apply(new Input.Down(k)));
-            case RELEASE -> step.keys().forEach(k -> apply(new Input.Up(k)));
-            case PLUG -> apply(new Input.Plug());
-            case UNPLUG -> apply(new Input.Unplug());
-            case DRAG -> apply(new Input.Drag());
-            case WAIT -> { }
         }
     }
 

@@ -1,5 +1,6 @@
 package wistaxis.core.coach;
 
+import wistaxis.core.keys.Screen;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
@@ -20,6 +21,12 @@ import wistaxis.core.keys.Until;
 public record CoachRun(Score score, List<Long> starts, long endedNanos) {
     /** The count-in before the first step: 3 s, ours. */
     public static final long COUNT_IN = 3_000_000_000L;
+
+    /** How long after a step should have ended, or the last one has, an attempt is given up. Ours. */
+    private static final long PATIENCE = 12_000_000_000L;
+
+    /** The same while a key is down. Ours. */
+    private static final long PATIENCE_HELD = 40_000_000_000L;
 
     private static final long RUNNING = Long.MIN_VALUE;
     private static final long SECOND = 1_000_000_000L;
@@ -79,6 +86,22 @@ public record CoachRun(Score score, List<Long> starts, long endedNanos) {
     public CoachRun seen(long nowNanos) {
         Until until = ended() || countingIn(nowNanos) ? null : score.step(step()).until();
         return until == null ? this : next(nowNanos);
+    }
+
+    /** Goes on when what the step waits for is to be seen, for those who do not say so. */
+    public CoachRun seeing(long nowNanos, Screen screen, HostView host) {
+        Until until = ended() || countingIn(nowNanos) ? null : score.step(step()).until();
+        return until != null && until.isMet(screen, host) ? seen(nowNanos) : this;
+    }
+
+    /**
+     * Whether nobody waits any longer: well after the running step should have ended.
+     *
+     * @param begunNanos when the attempt began
+     * @param holding whether a key is down: something may still come of it
+     */
+    public boolean givenUp(long nowNanos, long begunNanos, boolean holding) {
+        return nowNanos - spans(begunNanos).get(step()).endNanos() > (holding ? PATIENCE_HELD : PATIENCE);
     }
 
     private CoachRun next(long atNanos) {
