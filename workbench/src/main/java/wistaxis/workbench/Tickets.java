@@ -1,5 +1,7 @@
 package wistaxis.workbench;
 
+import java.util.Set;
+import java.util.concurrent.Callable;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -254,8 +256,13 @@ public final class Tickets {
         asked.whenCompleteAsync((entries, e) -> {
             pending.merge(number, -1, Integer::sum);
             pendingAll--;
-            if (e == null) {
-                takeIn(entries);
+            if (e == null && entries.getFirst().number() > last + 1) { // some of others lie between
+                background.run(reading(), read -> {
+                    takeIn(read);
+                    done.complete(entries);
+                }, done::completeExceptionally);
+            } else if (e == null) {
+                takeIn(new Read(entries, Map.of()));
                 done.complete(entries);
             } else {
                 done.completeExceptionally(cause(e));
@@ -283,25 +290,42 @@ public final class Tickets {
         }
     }
 
-    /** Takes in entries that are on the disk and follow the last one taken in; where some of others lie between, they are fetched first. */
-    private void takeIn(List<LedgerEntry> more) {
-        boolean gap = !more.isEmpty() && more.getFirst().number() > last + 1;
-        List<LedgerEntry> all = (gap ? ledger.since(last) : more).stream().filter(e -> e.number() > last).toList();
+    /**
+     * Entries that follow the last one taken in.
+     *
+     * @param before what came before them, of tickets that were not at work here
+     */
+    private record Read(List<LedgerEntry> more, Map<String, List<LedgerEntry>> before) {}
+
+    /** Reads from the disk what is not taken in yet; for another thread. */
+    private Callable<Read> reading() {
+        long from = last;
+        Set<String> known = Set.copyOf(tickets.keySet());
+        return () -> {
+            List<LedgerEntry> more = ledger.since(from);
+            return new Read(more, more.stream().map(LedgerEntry::ticket).distinct()
+                    .filter(t -> !known.contains(t) && !t.equals(LedgerEntry.BENCH)).collect(Collectors.toMap(t -> t,
+                            t -> ledger.of(t).stream().filter(e -> e.number() <= from).toList())));
+        };
+    }
+
+    private void takeIn(Read read) {
+        List<LedgerEntry> all = read.more().stream().filter(e -> e.number() > last).toList();
         if (!all.isEmpty()) {
             last = all.getLast().number();
             lastDigest = all.getLast().digest();
-            byTicket(all).forEach(this::changed);
+            byTicket(all).forEach((number, entries) -> changed(number, entries, read.before().getOrDefault(number, List.of())));
         }
     }
 
-    private void changed(String number, List<LedgerEntry> entries) {
+    private void changed(String number, List<LedgerEntry> entries, List<LedgerEntry> old) {
         if (number.equals(LedgerEntry.BENCH)) {
             changes.tell(Change.Topic.TICKET, number);
             return;
         }
         long from = entries.getFirst().number() - 1;
-        if (!(entries.getFirst().event() instanceof TicketEvent.Opened) && !tickets.containsKey(number)) {
-            fold(number, ledger.of(number).stream().filter(e -> e.number() <= from).toList()); // an old one that goes on
+        if (!old.isEmpty() && !tickets.containsKey(number)) {
+            fold(number, old); // an old one that goes on
         }
         Ticket before = find(number).orElse(null);
         Projection now = fold(number, entries);
@@ -324,11 +348,10 @@ public final class Tickets {
 
     private void lookNow() {
         looking = true;
-        long from = last;
-        background.run(() -> ledger.since(from), more -> {
+        background.run(reading(), read -> {
             looking = false;
             nextLook = System.nanoTime() + LOOK_NANOS;
-            takeIn(more);
+            takeIn(read);
         }, _ -> {
             looking = false;
             nextLook = System.nanoTime() + LOOK_AGAIN_NANOS;
