@@ -43,6 +43,18 @@ public final class EventWords {
             case TicketEvent.UnlockAnswered e -> "Carrier unlock: " + spaced(e.what());
             case TicketEvent.Closed e -> "Closed: " + e.outcome();
             case TicketEvent.BreakRead e -> "Read at the bench, and gone on with: " + e.says();
+            case TicketEvent.Sighted e -> "Seen" + (e.screen() == null ? "" : " on it: " + spaced(e.screen()))
+                    + (e.host() == null ? "" : (e.screen() == null ? "" : ";") + " the host has " + (e.host().equals("nothing") ? "nothing"
+                    : "it in " + e.host())) + (e.source().equals("usb") ? " (USB)" : " (told)");
+            case TicketEvent.DeviceBound e -> "This ticket's device: " + (e.serial().isEmpty() ? "without a serial string" : e.serial())
+                    + ", at " + e.port();
+            case TicketEvent.DeviceReleased e -> "Not this ticket's device: " + e.why();
+            case TicketEvent.FirmwareFrom e -> e.source().equals(TicketEvent.FirmwareFrom.HOST) ? "The host fetches the firmware by itself"
+                    : "The host is given the proven package";
+            case TicketEvent.HostLeft e -> "The host shows " + e.minutes() + " min left";
+            case TicketEvent.HostTrouble e -> "At the host: " + spaced(e.kind()) + (e.words().isEmpty() ? "" : ", it says [" + e.words()
+                    + "]");
+            case TicketEvent.TroubleTried e -> "Tried at the host: " + spaced(e.step()) + (e.helped() ? ", helped" : ", did not help");
             case TicketEvent.Odd e -> "Not understood: " + e.why();
         };
     }

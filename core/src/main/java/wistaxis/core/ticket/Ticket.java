@@ -32,6 +32,7 @@ import wistaxis.core.steps.Step;
  * @param unknownState why nobody knows how the device is: it was being written to when that ended; null as soon as it was seen in a mode
  *     again
  * @param odd what of its entries cannot be understood, in words
+ * @param observed what was observed of a real device
  */
 public record Ticket(
         String number, String title, boolean simulated, Instant openedAt, Instant lastAt, Map<String, String> facts,
@@ -39,7 +40,7 @@ public record Ticket(
         TicketEvent.@Nullable BuildChosen build, @Nullable String provenBuild, @Nullable String provenFile,
         @Nullable String mode, @Nullable Instant modeSince, Set<String> failed, Map<String, String> overruled,
         TicketEvent.@Nullable UnlockOrdered unlock, List<String> unlockAnswers, @Nullable String closed,
-        @Nullable String unknownState, List<String> odd) {
+        @Nullable String unknownState, List<String> odd, Observed observed) {
 
     public Ticket {
         facts = Collections.unmodifiableMap(new LinkedHashMap<>(facts));
@@ -121,6 +122,11 @@ public record Ticket(
         return attempts.stream().mapToInt(Attempt::keys).sum();
     }
 
+    /** Whether nothing more is to be fetched here: its package is proven, or the host fetches by itself. */
+    public boolean firmwareSettled() {
+        return packageProven() || observed.hostFetches();
+    }
+
     /** Whether its build is the one whose package has this digest. */
     public boolean hasChosen(String sha256) {
         return build != null && build.sha256().equals(sha256);
@@ -151,7 +157,7 @@ public record Ticket(
         if (!writesFirmware() || Boolean.TRUE.equals(now.said())) {
             return Stage.HANDOVER;
         }
-        if (!packageProven()) {
+        if (!firmwareSettled()) {
             return Stage.FIRMWARE;
         }
         return mode != null || running() ? Stage.RESTORE : Stage.KEYS;

@@ -41,6 +41,13 @@ import wistaxis.core.keys.Trace;
     @JsonSubTypes.Type(value = TicketEvent.UnlockAnswered.class, name = "unlock-answered"),
     @JsonSubTypes.Type(value = TicketEvent.Closed.class, name = "closed"),
     @JsonSubTypes.Type(value = TicketEvent.BreakRead.class, name = "break-read"),
+    @JsonSubTypes.Type(value = TicketEvent.Sighted.class, name = "sighted"),
+    @JsonSubTypes.Type(value = TicketEvent.DeviceBound.class, name = "device-bound"),
+    @JsonSubTypes.Type(value = TicketEvent.DeviceReleased.class, name = "device-released"),
+    @JsonSubTypes.Type(value = TicketEvent.FirmwareFrom.class, name = "firmware-from"),
+    @JsonSubTypes.Type(value = TicketEvent.HostLeft.class, name = "host-left"),
+    @JsonSubTypes.Type(value = TicketEvent.HostTrouble.class, name = "host-trouble"),
+    @JsonSubTypes.Type(value = TicketEvent.TroubleTried.class, name = "trouble-tried"),
     @JsonSubTypes.Type(value = TicketEvent.Odd.class, name = "odd"),
 })
 @JsonInclude(JsonInclude.Include.NON_NULL)
@@ -141,6 +148,36 @@ public sealed interface TicketEvent {
 
     /** Of the bench, not of a ticket: somebody read what is wrong with the ledger, and work goes on behind it. */
     record BreakRead(String says) implements TicketEvent {}
+
+    /**
+     * Something was seen on a real device, at the entry's time.
+     *
+     * @param screen what it showed; null where only the host was looked at
+     * @param host what the host had of it: {@code nothing}, {@code normal}, {@code recovery} or {@code dfu}; null where only the screen was
+     * @param source {@code usb} where the host's list of devices said so, {@code told} where the technician did
+     */
+    record Sighted(@Nullable String screen, @Nullable String host, String source) implements TicketEvent {}
+
+    /** A device on the host's USB is this ticket's, or was known again as it: how it showed itself then. */
+    record DeviceBound(int product, String port, String serial) implements TicketEvent {}
+
+    /** The device that was taken for this ticket's is not. */
+    record DeviceReleased(String why) implements TicketEvent {}
+
+    /** @param source {@link #HOST} where the host fetches the firmware by itself, {@link #FILE} where it is given a proven package */
+    record FirmwareFrom(String source) implements TicketEvent {
+        public static final String HOST = "host";
+        public static final String FILE = "file";
+    }
+
+    /** The host shows how long it still takes for what it fetches, minutes. */
+    record HostLeft(int minutes) implements TicketEvent {}
+
+    /** @param kind an entry of {@code host-troubles.json} @param words what the host showed, as typed; empty for nothing */
+    record HostTrouble(String kind, String words) implements TicketEvent {}
+
+    /** A rung of the ladder of the present trouble was tried. */
+    record TroubleTried(String step, boolean helped) implements TicketEvent {}
 
     /** An entry that this Wistaxis cannot read: of a newer one, or damaged. Never written. */
     record Odd(String body, String why) implements TicketEvent {}

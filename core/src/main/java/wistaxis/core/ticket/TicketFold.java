@@ -35,6 +35,7 @@ final class TicketFold {
     private @Nullable String closed;
     private @Nullable String unknownState;
     private final List<String> odd = new ArrayList<>();
+    private Observed observed = Observed.NOTHING;
 
     TicketFold(LedgerEntry opening, TicketEvent event) {
         number = opening.ticket();
@@ -90,6 +91,9 @@ final class TicketFold {
             case TicketEvent.Closed(String outcome) -> closed = outcome;
             case TicketEvent.DownloadStarted _, TicketEvent.DownloadStopped _, TicketEvent.Downloaded _,
                     TicketEvent.SigningAnswered _, TicketEvent.StateRead _, TicketEvent.BreakRead _ -> { }
+            case TicketEvent.Sighted _, TicketEvent.DeviceBound _, TicketEvent.DeviceReleased _, TicketEvent.FirmwareFrom _,
+                    TicketEvent.HostLeft _, TicketEvent.HostTrouble _, TicketEvent.TroubleTried _ ->
+                    observed = observed.take(entry, event);
         }
     }
 
@@ -175,6 +179,6 @@ final class TicketFold {
 
     Ticket ticket() {
         return new Ticket(number, title, simulated, openedAt, lastAt, facts, identifier, consent, attempts, build, provenBuild, provenFile,
-                mode, modeSince, failed, overruled, unlock, unlockAnswers, closed, unknownState, odd);
+                mode, modeSince, failed, overruled, unlock, unlockAnswers, closed, unknownState, odd, observed);
     }
 }

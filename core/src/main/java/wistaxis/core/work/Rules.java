@@ -123,7 +123,7 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
             return Optional.of(ticket.running() ? "A run goes on already."
                     : "This attempt is over; take the step once more, or another one.");
         }
-        if (!ticket.packageProven()) {
+        if (!ticket.firmwareSettled()) {
             return Optional.of("No package is proven for it.");
         }
         if (needsConsent()) {

@@ -1,0 +1,64 @@
+package wistaxis.core.usb;
+
+import java.util.Collections;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * What this bench has learned of chips and boards: which models the devices were that had them. Counted, never taken for granted.
+ *
+ * @param seen how often each model was seen, by chip and board
+ */
+public record Kinds(Map<String, Map<String, Integer>> seen) {
+    public static final Kinds NONE = new Kinds(Map.of());
+
+    public Kinds {
+        Map<String, Map<String, Integer>> copy = new LinkedHashMap<>();
+        seen.forEach((kind, models) -> copy.put(kind, Map.copyOf(models)));
+        seen = Collections.unmodifiableMap(copy);
+    }
+
+    /** With one more device of a settled model. */
+    public Kinds and(String kind, String identifier) {
+        Map<String, Map<String, Integer>> more = new LinkedHashMap<>(seen);
+        Map<String, Integer> models = new LinkedHashMap<>(more.getOrDefault(kind, Map.of()));
+        models.merge(identifier, 1, Integer::sum);
+        more.put(kind, models);
+        return new Kinds(more);
+    }
+
+    /** The model that devices of a kind were here most often. */
+    public Optional<Seen> model(String kind) {
+        return seen.getOrDefault(kind, Map.of()).entrySet().stream().max(Comparator.comparingInt(Map.Entry::getValue))
+                .map(e -> new Seen(e.getKey(), e.getValue()));
+    }
+
+    /**
+     * Whether a settled model goes against what was seen: devices of this kind were always another one.
+     *
+     * @return the other one; empty where nothing speaks against it
+     */
+    public Optional<Seen> against(String kind, String identifier) {
+        Map<String, Integer> models = seen.getOrDefault(kind, Map.of());
+        return models.containsKey(identifier) ? Optional.empty() : model(kind);
+    }
+
+    /** @param times how often, at least once */
+    public record Seen(String identifier, int times) {
+        public String says(String name) {
+            return "seen " + (times == 1 ? "once" : times == 2 ? "twice" : times + " times") + " here as " + name;
+        }
+    }
+
+    /** @param kinds chip and board with the settled model, in order */
+    public static Kinds of(List<Map.Entry<String, String>> kinds) {
+        Kinds all = NONE;
+        for (Map.Entry<String, String> one : kinds) {
+            all = all.and(one.getKey(), one.getValue());
+        }
+        return all;
+    }
+}

@@ -1,0 +1,70 @@
+package wistaxis.core.usb;
+
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+
+/**
+ * The words of a serial string. In recovery and DFU it is a row of {@code NAME:VALUE}, with values in brackets where they hold blanks;
+ * in normal mode it is the unit's own id. From memory; read leniently, whatever is there.
+ *
+ * @param words by name in capitals, in order
+ * @param plain the whole string where it holds no such word
+ */
+public record SerialWords(Map<String, String> words, String plain) {
+    private static final Pattern WORD = Pattern.compile("([A-Za-z]{2,8}):(?:\\[([^\\]]{0,80})\\]|(\\S{1,80}))");
+
+    public SerialWords {
+        words = Collections.unmodifiableMap(new LinkedHashMap<>(words));
+    }
+
+    public static SerialWords of(String serial) {
+        Map<String, String> words = new LinkedHashMap<>();
+        Matcher found = WORD.matcher(serial);
+        while (found.find()) {
+            words.putIfAbsent(found.group(1).toUpperCase(Locale.ROOT), found.group(2) != null ? found.group(2) : found.group(3));
+        }
+        return new SerialWords(words, words.isEmpty() ? serial.strip() : "");
+    }
+
+    /** The chip's number. */
+    public Optional<String> chip() {
+        return number("CPID");
+    }
+
+    /** The board's number. */
+    public Optional<String> board() {
+        return number("BDID");
+    }
+
+    /** What names the one unit, whatever mode it is in that tells it: of recovery and DFU the unit's number, else the whole string. */
+    public Optional<String> unit() {
+        return plain.isEmpty() ? number("ECID") : Optional.of(plain);
+    }
+
+    /** The serial number that stands on the box, where it is told. */
+    public Optional<String> serialNumber() {
+        return Optional.ofNullable(words.get("SRNM")).filter(s -> !s.isBlank());
+    }
+
+    /** Chip and board together: what devices of one model have in common. Empty unless both are told. */
+    public Optional<String> kind() {
+        return chip().flatMap(c -> board().map(b -> c + "/" + b));
+    }
+
+    /** Leading zeros are no part of a number. */
+    private Optional<String> number(String name) {
+        return Optional.ofNullable(words.get(name)).map(v -> v.toUpperCase(Locale.ROOT).replaceFirst("^(0X)?0*(?=.)", ""));
+    }
+
+    /** As it is shown. */
+    public String says() {
+        return words.isEmpty() ? plain : words.entrySet().stream().map(e -> e.getKey() + " " + e.getValue())
+                .collect(Collectors.joining(", "));
+    }
+}
