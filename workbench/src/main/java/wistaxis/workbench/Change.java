@@ -21,6 +21,8 @@ public record Change(Topic topic, String ticket) {
         SHOP,
         /** Who is at the bench, what was practised, and the drill. */
         PRACTICE,
+        /** What hangs on the host's USB. */
+        USB,
         /** The pace of the bench's time. */
         TIME,
         /** Something is to be said to whoever is at the bench. */

@@ -29,6 +29,9 @@ import wistaxis.core.practice.Margin;
  * real time.
  */
 public final class Coaching {
+    /** A host takes a moment to notice a device: so long after the last step it is not asked yet what is seen. Ours. */
+    private static final long HOST_LATE = 4_000_000_000L;
+
     /** The first tone comes this much after the key that starts, so that it can be rendered in time: 40 ms. Ours. */
     private static final long READY = 40_000_000L;
 
@@ -58,6 +61,8 @@ public final class Coaching {
     private int replayed;
     private List<Trace.Event> again = List.of();
     private long begunNanos;
+    private boolean asking;
+    private @Nullable KeySequence asked;
 
     Coaching(Workbench bench, CoachSubject subject, Goal goal, Consumer<Ended> ends) {
         this.bench = bench;
@@ -83,6 +88,7 @@ public final class Coaching {
         stop();
         verdict = null;
         reading = null;
+        asking = false;
         choice.goal(next);
         changed();
     }
@@ -160,6 +166,26 @@ public final class Coaching {
         return now == null ? List.of() : now.upcoming(bench.nowNanos());
     }
 
+    /** Whether the device is a real one: nobody sees its keys, and what came of them is asked. */
+    public boolean isObserved() {
+        return subject.device().isObserved();
+    }
+
+    /** Whether the keys are over and somebody has to say what is seen. */
+    public boolean asking() {
+        return asking;
+    }
+
+    /** The keys of a real device are over: what is seen is asked. */
+    public void over() {
+        if (isObserved() && run != null) {
+            asked = run.score().sequence();
+            run = null;
+            asking = true;
+            changed();
+        }
+    }
+
     /** Begins an attempt with the count-in. */
     public void begin() {
         begin(Doing.HANDS);
@@ -167,7 +193,9 @@ public final class Coaching {
 
     /** Plays the sequence perfectly, plugging in first where the school wants that. */
     public void showMe() {
-        begin(Doing.SHOW);
+        if (!isObserved()) {
+            begin(Doing.SHOW);
+        }
     }
 
     /** Plays a recorded attempt at the chosen school again, as it was. */
@@ -180,6 +208,7 @@ public final class Coaching {
         stop();
         verdict = null;
         reading = null;
+        asking = false;
         school().ifPresent(subject::prepare);
         Optional<Score> score = score();
         if (score.isEmpty()) {
@@ -266,11 +295,20 @@ public final class Coaching {
 
     /** After the end: what is seen on the device. Together with what the host sees it names the state. */
     public void sees(Reading.Sight sight) {
-        HostView host = subject.device().host();
+        sees(sight, subject.device().host());
+    }
+
+    /** The same, where somebody says what the host has. On a real device it is what came of the keys. */
+    public void sees(Reading.Sight sight, HostView host) {
         Reading before = reading;
-        reading = Reading.of(goal(), sight, host);
-        if (!reading.equals(before)) {
-            subject.read(sight, host, reading);
+        Reading now = Reading.of(goal(), sight, host);
+        reading = now;
+        if (!now.equals(before)) {
+            subject.read(sight, host, now);
+        }
+        if (asking) {
+            asking = false;
+            ended(Objects.requireNonNull(asked), new Verdict(now.success(), now.state(), now.next()), trace(), false);
         }
         changed();
     }
@@ -292,12 +330,30 @@ public final class Coaching {
             case HANDS -> subject.blind() ? seeing(ticked, now) : ticked;
         };
         run = next;
+        if (isObserved()) {
+            observe(next, now);
+            return;
+        }
         Optional<Verdict> found = Verdict.of(Objects.requireNonNull(landing), subject.deviceNow());
         if (found.isPresent()) {
             end(next, found.get());
         } else if (next.givenUp(now, begunNanos, !down().isEmpty())) {
             end(next, new Verdict(false, Explanation.of(subject.deviceNow(), subject.machine()),
                     "Start the whole sequence again; several attempts are normal."));
+        }
+    }
+
+    /** On a real device: the host's sight of a mode ends the keys; without one it is asked what is seen. */
+    private void observe(CoachRun at, long now) {
+        HostView host = subject.device().host();
+        boolean other = host == HostView.RECOVERY && goal() == Goal.DFU && begunFrom != Start.RECOVERY;
+        if (host.toString().equals(goal().toString())) {
+            end(at, new Verdict(true, "The host has it in " + host.words() + ".", "Let go now."));
+        } else if (other) {
+            end(at, new Verdict(false, "The host has it in recovery, which is not DFU.",
+                    "Start the whole sequence again; several attempts are normal."));
+        } else if (at.ended() && now - at.endedNanos() > HOST_LATE || at.givenUp(now, begunNanos, false)) {
+            over();
         }
     }
 
@@ -313,12 +369,20 @@ public final class Coaching {
     }
 
     private void end(CoachRun at, Verdict found) {
-        verdict = found;
-        double until = (bench.nowNanos() - begunNanos) / 1e9;
         boolean demonstration = doing != Doing.HANDS;
-        Trace trace = new Trace(begunFrom, begunPlugged, subject.device().timing(), until);
+        Trace trace = trace();
         stop();
-        ends.accept(new Ended(at.score().sequence(), found, trace, demonstration));
+        ended(at.score().sequence(), found, trace, demonstration);
         changed();
+    }
+
+    private Trace trace() {
+        return new Trace(begunFrom, begunPlugged, subject.device().timing(),
+                Math.min(Trace.LONGEST, (bench.nowNanos() - begunNanos) / 1e9));
+    }
+
+    private void ended(KeySequence school, Verdict found, Trace trace, boolean demonstration) {
+        verdict = found;
+        ends.accept(new Ended(school, found, trace, demonstration));
     }
 }

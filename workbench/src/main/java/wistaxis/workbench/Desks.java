@@ -47,6 +47,8 @@ final class Desks {
 
     void tick() {
         long now = System.nanoTime();
+        bench.tickets().open().stream().filter(t -> t.observed().bound() != null)
+                .forEach(t -> guarded(t.number(), now, () -> bench.usb().tick(t, bench.realNanos())));
         Map.copyOf(desks).forEach((number, desk) -> guarded(number, now, desk::tick));
         guarded("downloads", now, bench.stock().downloads()::tick);
     }

@@ -180,7 +180,8 @@ public final class RestoreDesk {
         RANDOM.nextBytes(nonce);
         SigningRequest request = new SigningRequest(desk.model().identifier(), Objects.requireNonNull(desk.ticket().build()).build(),
                 HexFormat.of().formatHex(nonce));
-        bench.background().run(() -> bench.line().ask(request).check(request, bench.world().trusted().get()), outcome -> {
+        bench.background().run(() -> bench.line().ask(request).check(request, Objects.requireNonNull(bench.world().trusted().get())),
+                outcome -> {
             if (mine == attempt && running()) {
                 desk.record(new TicketEvent.SigningAnswered(outcome.granted(), outcome.says()))
                         .whenComplete((_, e) -> signingAsked = e == null)

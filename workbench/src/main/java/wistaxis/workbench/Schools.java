@@ -3,9 +3,7 @@ package wistaxis.workbench;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import wistaxis.core.facts.BadInput;
-import wistaxis.core.keys.SchoolFile;
 import wistaxis.core.keys.SequenceLibrary;
-import wistaxis.store.files.OutsideFile;
 import wistaxis.store.files.SideFile;
 
 /**

@@ -1,13 +1,16 @@
 package wistaxis.workbench;
 
+import wistaxis.core.work.Sightings;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.BenchTime;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.Family;
@@ -22,9 +25,13 @@ import wistaxis.core.keys.Reading;
 import wistaxis.core.keys.Screen;
 import wistaxis.core.keys.Start;
 import wistaxis.core.outside.DeviceLink;
+import wistaxis.core.outside.ObservedDevice;
+import wistaxis.core.restore.HostRun;
 import wistaxis.core.route.CaseFacts;
+import wistaxis.core.ticket.Observed;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.usb.UsbDevice;
 
 /** What lies on the bench for one ticket: the device and the work on it. */
 public final class TicketDesk implements CoachSubject {
@@ -33,9 +40,11 @@ public final class TicketDesk implements CoachSubject {
     private final DeviceModel model;
     private final DeviceMachine machine;
     private final DeviceLink device;
+    private Observed.@Nullable Seen screenTaken;
     private final FirmwareDesk firmware;
     private final KeysDesk keys;
     private final RestoreDesk restore;
+    private final HostDesk host;
 
     /** @throws IllegalStateException when the device is not identified yet */
     TicketDesk(Workbench bench, String number) {
@@ -48,6 +57,7 @@ public final class TicketDesk implements CoachSubject {
         this.firmware = new FirmwareDesk(bench, this);
         this.keys = new KeysDesk(bench, this);
         this.restore = new RestoreDesk(bench, this);
+        this.host = new HostDesk(bench, this);
     }
 
     private DeviceState asTheLedgerLeftIt(Ticket t) {
@@ -127,6 +137,10 @@ public final class TicketDesk implements CoachSubject {
 
     @Override
     public void read(Reading.Sight sight, HostView host, Reading reading) {
+        if (device.isObserved()) {
+            boolean byUsb = bench.usb().of(number).isPresent();
+            record(Sightings.saw(ticket(), sight.toString(), byUsb ? null : host, Sightings.Source.TOLD));
+        }
         record(new TicketEvent.StateRead(sight.words(), host.words(), reading.state()));
     }
 
@@ -140,6 +154,11 @@ public final class TicketDesk implements CoachSubject {
 
     public RestoreDesk restore() {
         return restore;
+    }
+
+    /** The restore by the host's own program, on a real ticket. */
+    public HostDesk host() {
+        return host;
     }
 
     CompletableFuture<Ticket> record(TicketEvent event) {
@@ -157,6 +176,11 @@ public final class TicketDesk implements CoachSubject {
 
     /** Nothing goes on before what was asked for is on the disk. */
     void tick() {
+        if (device instanceof ObservedDevice real) {
+            observe(real);
+            keys.tick();
+            return;
+        }
         deviceNow();
         if (bench.tickets().isPending(number)) {
             keys.tick();
@@ -165,6 +189,34 @@ public final class TicketDesk implements CoachSubject {
         keys.tick();
         restore.tick();
         followMode();
+    }
+
+    /** The real device is what was last seen of it: by USB at once, else as somebody said. */
+    private void observe(ObservedDevice real) {
+        Observed observed = ticket().observed();
+        long now = bench.nowNanos();
+        Observed.Seen screen = observed.screen();
+        if (screen != null && !screen.equals(screenTaken)) {
+            screenTaken = screen;
+            real.screen(screenOf(screen.what()), now);
+        }
+        HostView seen = bench.usb().of(number).map(UsbDevice::mode).orElse(null);
+        if (seen == null && observed.host() != null) {
+            seen = HostView.valueOf(observed.host().what().toUpperCase(Locale.ROOT));
+        }
+        if (seen != null) {
+            real.host(seen, now);
+        }
+    }
+
+    private static Screen screenOf(String seen) {
+        return switch (seen) {
+            case "boot-logo" -> Screen.BOOT_LOGO;
+            case "cable-screen" -> Screen.CABLE_SCREEN;
+            case "lock-screen" -> Screen.LOCK_SCREEN;
+            case "greeting" -> Screen.GREETING;
+            default -> Screen.BLACK;
+        };
     }
 
     /** Writes down that the device came into its mode, after the attempt that brought it there, or dropped out of it. */
@@ -191,6 +243,7 @@ public final class TicketDesk implements CoachSubject {
 
     /** How long the work that runs by itself still takes, bench time; zero when the ticket waits for hands. */
     Duration unattended() {
-        return Optional.of(restore.left()).filter(Duration::isPositive).orElseGet(firmware::unattended);
+        Optional<Duration> atHost = host.run().map(HostRun::atMost);
+        return atHost.isPresent() ? atHost.get() : Optional.of(restore.left()).filter(Duration::isPositive).orElseGet(firmware::unattended);
     }
 }

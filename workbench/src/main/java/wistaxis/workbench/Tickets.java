@@ -1,7 +1,5 @@
 package wistaxis.workbench;
 
-import java.util.Set;
-import java.util.concurrent.Callable;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -14,7 +12,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.concurrent.Callable;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.Executor;

@@ -1,5 +1,6 @@
 package wistaxis.workbench;
 
+import wistaxis.core.facts.BadInput;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -59,6 +60,8 @@ public final class Workbench implements AutoCloseable {
     private final Stock stock;
     private final Practice practice;
     private final DrillDesk drill;
+    private final UsbDesk usb;
+    private final Learned learned;
     private final Plans plans;
     private @Nullable LookLibrary looks;
 
@@ -90,6 +93,7 @@ public final class Workbench implements AutoCloseable {
             this.time = new TimeKeeper(setup.start(), setup.realNanos(), setup.wall(), world.simulated());
             keeper[0] = time;
             this.ledger = opened(KeptLedger.open(setup.folder().ledger(), setup.wall()));
+            refuseOther(ledger, world.simulated());
             this.background = opened(new Background(setup.front()));
             this.tickets = new Tickets(ledger, new Tickets.Place(setup.folder().seen(), setup.folder().anchors(), setup.wall(), time::now,
                     background, setup.front(), changes, notices));
@@ -101,12 +105,22 @@ public final class Workbench implements AutoCloseable {
             this.practice = opened(new Practice(this, setup.folder()));
             this.drill = new DrillDesk(this);
             this.plans = new Plans(this);
+            this.learned = new Learned(setup.folder().learned(), background, notices);
+            this.usb = opened(new UsbDesk(this, world.usb()));
             tickets.follow(this::changed);
             ready();
+            usb.start();
         } catch (RuntimeException | Error e) {
             close();
             throw e;
         }
+    }
+
+    private static void refuseOther(LedgerStore ledger, boolean practice) {
+        ledger.isPractice().filter(p -> p != practice).ifPresent(p -> {
+            throw new BadInput(p ? "this folder holds a ledger of practice; open it with: wistaxis practice --data DIR, or name another "
+                    + "folder" : "this folder holds the ledger of a real bench, and nothing is practised in it; name another folder");
+        });
     }
 
     private <T extends AutoCloseable> T opened(T part) {
@@ -119,7 +133,7 @@ public final class Workbench implements AutoCloseable {
         if (tickets.unread().isPresent()) {
             return;
         }
-        tickets.open().stream().filter(Ticket::running).forEach(t -> {
+        tickets.open().stream().filter(t -> t.running() && t.simulated()).forEach(t -> {
             boolean writing = stages.stream().filter(s -> s.id().equals(t.restoreStage())).anyMatch(RestoreStage::leaveCable);
             record(t.number(), writing
                     ? new TicketEvent.RestoreStopped("the program ended while the device was being written to; its state is not known",
@@ -134,6 +148,10 @@ public final class Workbench implements AutoCloseable {
     private void changed(@Nullable Ticket before, Projection now, long from) {
         stock.changed(now, from);
         routes.changed(before, now.ticket(), from);
+        if (!now.ticket().simulated()) {
+            learned.of(now.ticket());
+        }
+        usb.changed(now.ticket());
         if (before != null && !Objects.equals(before.identifier(), now.ticket().identifier())) {
             desks.clear(now.ticket().number());
         }
@@ -235,6 +253,23 @@ public final class Workbench implements AutoCloseable {
 
     public HandoverFacts handover() {
         return handover;
+    }
+
+    /** What hangs on the host's USB. */
+    public UsbDesk usb() {
+        return usb;
+    }
+
+    Learned learned() {
+        return learned;
+    }
+
+    Executor front() {
+        return setup.front();
+    }
+
+    long realNanos() {
+        return setup.realNanos().getAsLong();
     }
 
     Line line() {

@@ -1,31 +1,57 @@
 package wistaxis.workbench;
 
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.outside.ObservedDevice;
 import java.net.URI;
 import java.time.Instant;
 import java.util.function.BiFunction;
 import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
 import wistaxis.core.keys.DeviceMachine;
 import wistaxis.core.keys.DeviceState;
 import wistaxis.core.outside.DeviceLink;
 import wistaxis.core.outside.HostProbe;
 import wistaxis.core.signing.Ed25519Key;
+import wistaxis.core.usb.UsbWatch;
 
 /**
  * What lies outside of the bench. Nothing of it is started or asked before it is needed.
  *
  * @param simulated whether it is the practice world, which has paces and a mark on every page
  * @param services where firmware library and signing service answer; asked off the interface thread
- * @param trusted whose signatures are believed
+ * @param trusted whose signatures are believed; gives null for nobody's
  * @param usualPackage the size of a package before a build is chosen, bytes
  * @param device the device of a ticket, in the state in which its ledger left it
  * @param drill a simulated device to practise on
  * @param host looks at this computer
+ * @param usb looks at its USB; null where nobody does
  * @param end closes what was started
  */
 public record World(
-        boolean simulated, Supplier<URI> services, Supplier<Ed25519Key> trusted, long usualPackage,
+        boolean simulated, Supplier<URI> services, Supplier<@Nullable Ed25519Key> trusted, long usualPackage,
         BiFunction<DeviceMachine, DeviceState, DeviceLink> device, BiFunction<DeviceMachine, DeviceState, DeviceLink> drill,
-        HostProbe host, AutoCloseable end) {
+        HostProbe host, @Nullable UsbWatch usb, AutoCloseable end) {
+    /** A world without USB. */
+    public World(boolean simulated, Supplier<URI> services, Supplier<@Nullable Ed25519Key> trusted, long usualPackage,
+            BiFunction<DeviceMachine, DeviceState, DeviceLink> device, BiFunction<DeviceMachine, DeviceState, DeviceLink> drill,
+            HostProbe host, AutoCloseable end) {
+        this(simulated, services, trusted, usualPackage, device, drill, host, null, end);
+    }
+
+    /** The size of a package before a build is chosen, on the real bench: common practice, 2 to 10 GB. */
+    private static final long USUAL = 7_000_000_000L;
+
+    /**
+     * The real bench: devices are what is seen of them, and nothing is asked of anybody whom the shop has not named.
+     *
+     * @param drill a simulated device, for the drill, which stays a drill
+     */
+    public static World real(HostProbe host, @Nullable UsbWatch usb, BiFunction<DeviceMachine, DeviceState, DeviceLink> drill) {
+        return new World(false, () -> {
+            throw new BadInput("no firmware library is named; import a catalogue, type a build in, or let the host fetch");
+        }, () -> null, USUAL, ObservedDevice::new, drill, host, usb, () -> { });
+    }
+
     /** Makes a world that goes by a bench's time. */
     public interface Maker {
         World make(Supplier<Instant> benchTime);

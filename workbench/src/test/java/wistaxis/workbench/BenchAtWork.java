@@ -1,5 +1,6 @@
 package wistaxis.workbench;
 
+import wistaxis.standins.ScriptedUsb;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
@@ -31,9 +32,16 @@ final class BenchAtWork implements AutoCloseable {
     private long real = 1;
 
     BenchAtWork(Path folder) {
+        this(folder, null);
+    }
+
+    /** @param usb what hangs on the host of a real bench; null for the practice world */
+    BenchAtWork(Path folder, @Nullable ScriptedUsb usb) {
         standInFolder = folder.resolve("stand-ins");
         HostProbe host = _ -> new HostProbe.HostFacts(true, 100_000_000_000L, true, 1, "a test");
-        World.Maker world = now -> new World(true, () -> standIns(now::get).address(), StandInSigner::publicKey, 36_000_000,
+        World.Maker reality = _ -> World.real(host, usb, SimulatedDevice::new);
+        World.Maker world = usb != null ? reality : now -> new World(true, () -> standIns(now::get).address(), StandInSigner::publicKey,
+                36_000_000,
                 SimulatedDevice::new, SimulatedDevice::new, host, () -> {
                     if (standIns != null) {
                         standIns.close();

@@ -1,5 +1,6 @@
 package wistaxis.core.bench;
 
+import java.util.Optional;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.HashMap;
@@ -85,10 +86,15 @@ public final class TimeHistory {
 
     /** Seconds of a stage on a family's devices. @param family null while it is not known */
     public Range stage(@Nullable KeyFamily family, RestoreStage stage) {
-        Deque<Double> measured = family == null ? null : seconds.get(new Stretch(family, stage.id()));
-        return measured != null ? Range.of(List.copyOf(measured))
-                : new Range(stage.seconds() * defaults.stageFactors().getFirst(), stage.seconds(), stage.seconds() * defaults.stageFactors()
-                .getLast(), 0);
+        return measured(family, stage.id()).orElseGet(() -> new Range(stage.seconds() * defaults.stageFactors().getFirst(),
+                stage.seconds(), stage.seconds() * defaults.stageFactors()
+                .getLast(), 0));
+    }
+
+    /** Seconds of a stage as measured here; empty before it was. */
+    public Optional<Range> measured(@Nullable KeyFamily family, String stage) {
+        Deque<Double> measured = family == null ? null : seconds.get(new Stretch(family, stage));
+        return measured == null ? Optional.empty() : Optional.of(Range.of(List.copyOf(measured)));
     }
 
     /** Seconds of the stages from one to another, the first and not the last. */

@@ -28,7 +28,7 @@ import wistaxis.core.signing.Ed25519Key;
  */
 public final class PackageCheck {
     private final List<PackageLayout> layouts;
-    private final Ed25519Key signer;
+    private final @Nullable Ed25519Key signer;
 
     /**
      * What is expected of the package.
@@ -45,7 +45,8 @@ public final class PackageCheck {
         }
     }
 
-    public PackageCheck(List<PackageLayout> layouts, Ed25519Key signer) {
+    /** @param signer whose signatures are believed; null for nobody's */
+    public PackageCheck(List<PackageLayout> layouts, @Nullable Ed25519Key signer) {
         this.layouts = List.copyOf(layouts);
         this.signer = signer;
     }
@@ -123,6 +124,9 @@ public final class PackageCheck {
         Manifest manifest = Manifest.parse(bytes, layout, goOn);
         if (manifest.parts().values().stream().allMatch(p -> p.digest().isEmpty())) {
             throw new BadInput("its manifest gives the digest of no part, so that it proves nothing");
+        }
+        if (layout.signature() != null && signer == null) {
+            throw new BadInput("it is signed, and nobody's signature is known here; a package of the practice world is none for a device");
         }
         if (layout.signature() != null && !signer.verifies(bytes, small(channel, directory, layout.signature(), 64))) {
             throw new BadInput("the signer's signature does not match the manifest; somebody changed it");

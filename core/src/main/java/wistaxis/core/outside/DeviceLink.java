@@ -12,6 +12,11 @@ public interface DeviceLink {
     /** Lets time pass and answers with the state then. */
     DeviceState at(long nowNanos);
 
+    /** Whether it is a real device, of which no more is known than what is seen. */
+    default boolean isObserved() {
+        return false;
+    }
+
     void apply(Input input, long nowNanos);
 
     Screen screen();

@@ -63,28 +63,30 @@ public record Attempt(
      * What the host did.
      *
      * @param stage the stage last reached; null before the first and after a stop
+     * @param reached when it was reached
      * @param stopped why it was stopped; null while it was not
      * @param written the version on the device once the run was through; null before
      */
-    public record Run(String build, Instant since, @Nullable String stage, @Nullable String stopped, @Nullable String written) {
+    public record Run(String build, Instant since, @Nullable String stage, Instant reached, @Nullable String stopped,
+            @Nullable String written) {
         public boolean goesOn() {
             return stopped == null && written == null;
         }
 
         static Run begun(String build, Instant at) {
-            return new Run(build, at, null, null, null);
+            return new Run(build, at, null, at, null, null);
         }
 
-        Run at(String reached) {
-            return new Run(build, since, reached, stopped, written);
+        Run at(String next, Instant when) {
+            return new Run(build, since, next, next.equals(stage) ? reached : when, stopped, written);
         }
 
         Run stoppedFor(String why) {
-            return new Run(build, since, null, why, null);
+            return new Run(build, since, null, reached, why, null);
         }
 
         Run through(String version) {
-            return new Run(build, since, stage, null, version);
+            return new Run(build, since, stage, reached, null, version);
         }
     }
 

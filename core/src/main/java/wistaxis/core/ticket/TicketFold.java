@@ -81,7 +81,7 @@ final class TicketFold {
             case TicketEvent.ModeEntered(String entered) -> mode(entered, entry.when());
             case TicketEvent.ModeLost _ -> mode(null, null);
             case TicketEvent.RestoreStarted(String started) -> run(entry, _ -> Attempt.Run.begun(started, entry.when()));
-            case TicketEvent.StageReached(String stage) -> run(entry, r -> r.at(stage));
+            case TicketEvent.StageReached(String stage) -> run(entry, r -> r.at(stage, entry.when()));
             case TicketEvent.RestoreStopped stopped -> stop(entry, stopped);
             case TicketEvent.Restored(String version) -> {
                 run(entry, r -> r.through(version));

@@ -17,7 +17,7 @@ import java.util.stream.Collectors;
  * @param plain the whole string where it holds no such word
  */
 public record SerialWords(Map<String, String> words, String plain) {
-    private static final Pattern WORD = Pattern.compile("([A-Za-z]{2,8}):(?:\\[([^\\]]{0,80})\\]|(\\S{1,80}))");
+    private static final Pattern WORD = Pattern.compile("([A-Za-z]{2,8}):(?:\\[([^\\]]{0,80})\\]|([\\p{Alnum}._-]{1,80}))");
 
     public SerialWords {
         words = Collections.unmodifiableMap(new LinkedHashMap<>(words));

@@ -136,6 +136,11 @@ public final class KeptLedger implements LedgerStore {
     }
 
     @Override
+    public Optional<Boolean> isPractice() {
+        return reading.isPractice();
+    }
+
+    @Override
     public long closedTickets() {
         return reading.closedTickets();
     }

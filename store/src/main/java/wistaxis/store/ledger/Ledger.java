@@ -150,6 +150,10 @@ public final class Ledger implements AutoCloseable {
 
         /** Opens a ticket under the next free number, {@code T-0001} upwards. */
         public LedgerEntry openTicket(TicketEvent.Opened opened, Instant at) {
+            if (isPractice().filter(practice -> practice != opened.simulated()).isPresent()) {
+                throw new BadInput("this ledger is " + (opened.simulated() ? "of the real bench, and a ticket of practice"
+                        : "practice, and a ticket of the real bench") + " does not belong into it; nothing was written");
+            }
             newest = 1 + (newest > 0 ? newest : highest());
             return append(Projections.name(newest), opened, at);
         }
@@ -242,6 +246,13 @@ public final class Ledger implements AutoCloseable {
     /** How many tickets are closed. */
     public synchronized long closedTickets() {
         return told(() -> jdbi.withHandle(h -> h.createQuery("SELECT count(*) FROM ticket WHERE open = 0").mapTo(Long.class).one()));
+    }
+
+    /** Whether its tickets are practice; empty in a ledger without tickets. A ledger belongs to its world for ever. */
+    public Optional<Boolean> isPractice() {
+        List<LedgerEntry> first = new ArrayList<>();
+        read("WHERE ticket <> :bench ORDER BY number LIMIT 1", Map.of("bench", LedgerEntry.BENCH), first::add);
+        return first.stream().findFirst().map(e -> !(e.event() instanceof TicketEvent.Opened opened) || opened.simulated());
     }
 
     /** The last entry; empty in an empty ledger. */

@@ -30,6 +30,9 @@ public interface LedgerStore extends AutoCloseable {
     /** The entries of the tickets that are not closed, in order. */
     List<LedgerEntry> ofOpenTickets();
 
+    /** See {@link Ledger#isPractice}. */
+    Optional<Boolean> isPractice();
+
     long closedTickets();
 
     /** The entries of a ticket, in order; empty where there is no such ticket. */

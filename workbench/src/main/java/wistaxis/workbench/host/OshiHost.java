@@ -19,7 +19,7 @@ public final class OshiHost implements HostProbe {
     private static final String BOOT = "jna.boot.library.path";
 
     /** The library that OSHI calls the system through, unpacked once and used again; its own way would leave one behind at each kill. */
-    private static void library() {
+    static void library() {
         String name = System.mapLibraryName("jnidispatch");
         if (System.getProperty(BOOT) == null) {
             Path unpacked = NativeLibrary.unpacked(Platform.class, "/com/sun/jna/" + Platform.RESOURCE_PREFIX + "/" + name, "jna-"

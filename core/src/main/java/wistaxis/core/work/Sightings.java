@@ -1,0 +1,185 @@
+package wistaxis.core.work;
+
+import wistaxis.core.facts.Names;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.keys.HostView;
+import wistaxis.core.restore.HostStage;
+import wistaxis.core.restore.HostTroubles;
+import wistaxis.core.ticket.Observed;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+
+/**
+ * What a sighting on a real ticket means: the events to be recorded for it, in order. The device's state is never more than what was
+ * seen.
+ */
+public final class Sightings {
+    /** What can be said of a screen. */
+    public static final List<String> SCREENS = List.of("black", "boot-logo", "cable-screen", "lock-screen", "greeting", "no-reaction");
+
+    /** Where a sighting comes from. */
+    public enum Source {
+        USB, TOLD;
+
+        @Override
+        public String toString() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+    }
+
+    private static final Set<String> OUT = Set.of("boot-logo", "lock-screen", "greeting");
+    private static final int LONGEST_WORDS = 500;
+    private static final int MOST_MINUTES = 24 * 60;
+
+    private Sightings() {}
+
+    /**
+     * Something was seen.
+     *
+     * @param screen an entry of {@link #SCREENS}; null where only the host was looked at
+     * @param host null where only the screen was
+     * @return the sighting, and the mode that was entered or lost by it
+     * @throws BadInput for a screen that is none, a sighting of nothing, or a ticket that is not of the real bench or is closed
+     */
+    public static List<TicketEvent> saw(Ticket ticket, @Nullable String screen, @Nullable HostView host, Source source) {
+        refuse(ticket);
+        if (screen == null && host == null) {
+            throw new BadInput("nothing was seen: say what is on the screen, or what the host has");
+        }
+        if (screen != null && !SCREENS.contains(screen)) {
+            throw new BadInput("screen [" + screen + "] is none; write one of " + SCREENS);
+        }
+        List<TicketEvent> events = new ArrayList<>();
+        events.add(new TicketEvent.Sighted(screen, host == null ? null : host.toString(), source.toString()));
+        String mode = mode(screen, host);
+        String was = ticket.mode();
+        if (mode != null && !mode.equals(was) && !leftAlone(ticket)) {
+            if (was != null) {
+                events.add(new TicketEvent.ModeLost("it is in " + mode + " now"));
+            }
+            events.add(new TicketEvent.ModeEntered(mode));
+        } else if (mode == null && was != null && isOut(screen, host) && !leftAlone(ticket)) {
+            events.add(new TicketEvent.ModeLost(why(screen, host, source)));
+        }
+        return events;
+    }
+
+    /** The mode that a sighting shows; null for none. A black screen alone shows nothing. */
+    private static @Nullable String mode(@Nullable String screen, @Nullable HostView host) {
+        if (host == HostView.RECOVERY || host == HostView.DFU) {
+            return host.toString();
+        }
+        return "cable-screen".equals(screen) && host != HostView.NORMAL ? "recovery" : null;
+    }
+
+    private static boolean isOut(@Nullable String screen, @Nullable HostView host) {
+        return host == HostView.NORMAL || host == HostView.NOTHING || screen != null && OUT.contains(screen);
+    }
+
+    private static String why(@Nullable String screen, @Nullable HostView host, Source source) {
+        String by = source == Source.USB ? "by USB" : "as the technician saw";
+        return host == HostView.NOTHING ? "the host has nothing any more, " + by : host == HostView.NORMAL
+                ? "the host has it as a normal device, " + by : "its screen shows " + String.valueOf(screen).replace('-', ' ') + ", " + by;
+    }
+
+    /** Whether the host works on it, so that it leaves the cable screen rightly. */
+    private static boolean leftAlone(Ticket ticket) {
+        return ticket.restoreStage() != null && HostStage.leavesAlone(ticket.restoreStage());
+    }
+
+    /**
+     * The host's program begins.
+     *
+     * @throws BadInput where it may not, with the reason
+     */
+    public static List<TicketEvent> start(Ticket ticket) {
+        refuse(ticket);
+        String build = ticket.build() == null ? "" : ticket.build().build();
+        return List.of(new TicketEvent.RestoreStarted(build),
+                new TicketEvent.StageReached(HostStage.of(ticket.observed().hostFetches()).getFirst().id()));
+    }
+
+    /**
+     * Somebody saw a stage begin.
+     *
+     * @throws BadInput for a stage that is none, or no run
+     */
+    public static List<TicketEvent> stage(Ticket ticket, String stage) {
+        refuse(ticket);
+        running(ticket);
+        List<String> there = HostStage.of(ticket.observed().hostFetches()).stream().map(HostStage::id).toList();
+        if (!there.contains(stage)) {
+            throw new BadInput("stage [" + stage + "] is none of this run's; write one of " + there);
+        }
+        return List.of(new TicketEvent.StageReached(stage));
+    }
+
+    /**
+     * The device greets, or is up again: it is written.
+     *
+     * @param version on the device now, as it shows it or the host said
+     */
+    public static List<TicketEvent> written(Ticket ticket, String version) {
+        refuse(ticket);
+        running(ticket);
+        return List.of(new TicketEvent.Restored(Names.typed(version, "version", 40)));
+    }
+
+    /** The run was stopped at the host. @param why in words */
+    public static List<TicketEvent> stopped(Ticket ticket, String why) {
+        refuse(ticket);
+        running(ticket);
+        return List.of(leftAlone(ticket) ? new TicketEvent.RestoreStopped(why, true) : new TicketEvent.RestoreStopped(why));
+    }
+
+    /** What the host showed for its download. @param minutes 0 to a day */
+    public static List<TicketEvent> left(Ticket ticket, int minutes) {
+        refuse(ticket);
+        if (minutes < 0 || minutes > MOST_MINUTES) {
+            throw new BadInput("[" + minutes + "] min left: write 0 to " + MOST_MINUTES);
+        }
+        return List.of(new TicketEvent.HostLeft(minutes));
+    }
+
+    /** Something went wrong at the host. @param words what it showed, as typed; empty for nothing */
+    public static List<TicketEvent> trouble(Ticket ticket, String kind, String words) {
+        refuse(ticket);
+        if (HostTroubles.of(kind).isEmpty()) {
+            throw new BadInput("trouble [" + kind + "] is none; write one of " + HostTroubles.all().stream()
+                    .map(HostTroubles.Trouble::id).toList());
+        }
+        return List.of(new TicketEvent.HostTrouble(kind, words.isBlank() ? "" : Names.typed(words, "words",
+                LONGEST_WORDS)));
+    }
+
+    /** A try of the present trouble's ladder was made. */
+    public static List<TicketEvent> tried(Ticket ticket, String step, boolean helped) {
+        refuse(ticket);
+        Observed.Trouble now = ticket.observed().trouble().orElseThrow(() -> new BadInput("nothing is wrong at the host now"));
+        List<String> ladder = HostTroubles.of(now.kind()).orElseThrow().tries().stream().map(HostTroubles.Try::id).toList();
+        if (!ladder.contains(step)) {
+            throw new BadInput("try [" + step + "] is not on this ladder; there are " + ladder);
+        }
+        return List.of(new TicketEvent.TroubleTried(step, helped));
+    }
+
+    private static void running(Ticket ticket) {
+        if (!ticket.running()) {
+            throw new BadInput("no run goes on on ticket [" + ticket.number() + "]; start it first");
+        }
+    }
+
+    private static void refuse(Ticket ticket) {
+        if (ticket.simulated()) {
+            throw new BadInput("ticket [" + ticket.number() + "] is practice: what its device shows is simulated, not seen");
+        }
+        if (ticket.closed() != null) {
+            throw new BadInput("Ticket [" + ticket.number() + "] is closed: " + ticket.closed() + ".");
+        }
+    }
+}

@@ -1,0 +1,61 @@
+package wistaxis.standins;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.keys.HostView;
+import wistaxis.core.keys.UsbProduct;
+import wistaxis.core.outside.OutsideTrouble;
+import wistaxis.core.usb.UsbDevice;
+import wistaxis.core.usb.UsbWatch;
+
+/** A USB watch that sees what it is told: for demo and tests. Any thread. */
+public final class ScriptedUsb implements UsbWatch {
+    /** A usual product id of a phone that is up. Published: usb.ids 2025.07.26. */
+    private static final int PHONE = 0x12a8;
+
+    private final List<UsbDevice> devices = new ArrayList<>();
+    private @Nullable String trouble;
+
+    /** A device as it shows itself in a mode: its own id when it is up, {@code NAME:VALUE} words in the low modes. */
+    public static UsbDevice device(HostView mode, String port, String id, String chip, String board, String unit) {
+        String words = "CPID:" + chip + " CPRV:11 CPFM:03 SCEP:01 BDID:" + board + " ECID:" + unit + " IBFL:3C SRNM:[" + id.substring(0, 8)
+                + "]";
+        return switch (mode) {
+            case NORMAL -> new UsbDevice(PHONE, port, id);
+            case RECOVERY -> new UsbDevice(UsbProduct.RECOVERY, port, words);
+            case DFU -> new UsbDevice(UsbProduct.DFU, port, words);
+            case NOTHING -> throw new IllegalArgumentException("nothing is no device");
+        };
+    }
+
+    /** From now on these hang on it. */
+    public synchronized void shows(UsbDevice... now) {
+        devices.clear();
+        devices.addAll(List.of(now));
+        trouble = null;
+    }
+
+    /** From now on it cannot be looked at. */
+    public synchronized void fails(String why) {
+        trouble = why;
+    }
+
+    @Override
+    public synchronized List<UsbDevice> look() throws OutsideTrouble {
+        if (trouble != null) {
+            throw new OutsideTrouble(trouble);
+        }
+        return List.copyOf(devices);
+    }
+
+    @Override
+    public long everyMillis() {
+        return 20;
+    }
+
+    @Override
+    public String says() {
+        return "a script (practice)";
+    }
+}

@@ -1,0 +1,236 @@
+package wistaxis.workbench;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.keys.HostView;
+import wistaxis.core.outside.OutsideTrouble;
+import wistaxis.core.ticket.Stage;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.usb.Bound;
+import wistaxis.core.usb.Kinds;
+import wistaxis.core.usb.UsbDevice;
+import wistaxis.core.usb.UsbWatch;
+import wistaxis.core.usb.Whose;
+import wistaxis.core.work.Sightings;
+
+/**
+ * What hangs on the host's USB, and which ticket each device belongs to. It is looked at on a thread of its own; everything else is of the
+ * interface thread.
+ */
+public final class UsbDesk implements AutoCloseable {
+    /** A device that changes its mode is gone for a moment; only from here on it is written down as gone. Ours. */
+    private static final long GONE_NANOS = 3_000_000_000L;
+
+    private final Workbench bench;
+    private final @Nullable UsbWatch watch;
+    private final Map<String, Long> goneSince = new HashMap<>();
+    private final Map<String, UsbDevice> last = new HashMap<>();
+    private volatile boolean ended;
+    private List<UsbDevice> devices = List.of();
+    private Whose whose = new Whose(Map.of(), Map.of());
+    private String trouble = "";
+    private @Nullable Thread looking;
+
+    UsbDesk(Workbench bench, @Nullable UsbWatch watch) {
+        this.bench = bench;
+        this.watch = watch;
+    }
+
+    /** Begins to look. */
+    void start() {
+        if (watch != null) {
+            looking = Thread.ofPlatform().name("usb").daemon().start(() -> look(watch));
+        }
+    }
+
+    private void look(UsbWatch at) {
+        List<UsbDevice> before = List.of();
+        String wrong = "";
+        while (!ended) {
+            try {
+                List<UsbDevice> now = at.look();
+                if (!now.equals(before) || !wrong.isEmpty()) {
+                    before = now;
+                    wrong = "";
+                    bench.front().execute(() -> seen(now, ""));
+                }
+            } catch (OutsideTrouble e) {
+                if (wrong.isEmpty()) {
+                    wrong = String.valueOf(e.getMessage());
+                    before = List.of();
+                    String says = wrong;
+                    bench.front().execute(() -> seen(List.of(), says));
+                }
+            }
+            try {
+                Thread.sleep(at.everyMillis());
+            } catch (InterruptedException e) {
+                return;
+            }
+        }
+    }
+
+    private void seen(List<UsbDevice> now, String wrong) {
+        if (ended) {
+            return;
+        }
+        if (!wrong.isEmpty() && !wrong.equals(trouble)) {
+            bench.notices().say("USB: " + wrong + ".");
+        }
+        devices = now;
+        trouble = wrong;
+        sort();
+        bench.changes().tell(Change.Topic.USB);
+    }
+
+    /** Whether USB is looked at; otherwise the technician is asked what the host has. */
+    public boolean watches() {
+        return watch != null && trouble.isEmpty();
+    }
+
+    /** Why it is not looked at; empty where it is. */
+    public String trouble() {
+        return watch == null ? "USB is not looked at here" : trouble;
+    }
+
+    /** How it is looked at, in words; empty where it is not. */
+    public String source() {
+        return watch == null ? "" : watch.says();
+    }
+
+    /** What hangs on it now. */
+    public List<UsbDevice> devices() {
+        return devices;
+    }
+
+    /** The device of a ticket, where it hangs on the host now. */
+    public Optional<UsbDevice> of(String ticket) {
+        return whose.of(ticket);
+    }
+
+    /** Devices that might be a ticket's: "this one?" */
+    public List<UsbDevice> offers(String ticket) {
+        return whose.offers().entrySet().stream().filter(e -> e.getValue().contains(ticket)).map(Map.Entry::getKey).toList();
+    }
+
+    /** What a device's chip and board were here before; empty where they are not told, or were not seen. */
+    public Optional<Kinds.Seen> kind(UsbDevice device) {
+        return device.words().kind().flatMap(bench.learned().kinds("")::model);
+    }
+
+    /** Why a ticket's model cannot be what hangs there: devices with this chip and board were always another one. */
+    public Optional<String> contradiction(Ticket ticket) {
+        Bound bound = ticket.observed().bound();
+        String model = ticket.identifier();
+        return bound == null || bound.kind() == null || model == null ? Optional.empty()
+                : bench.learned().kinds(ticket.number()).against(bound.kind(), model)
+                .map(s -> "The device says chip and board " + bound.kind() + ", "
+                + s.says(name(s.identifier())) + ", and the ticket says " + name(model)
+                + ": settle the model again before anything is written.");
+    }
+
+    private String name(String identifier) {
+        return bench.devices().byIdentifier(identifier).map(m -> m.name()).orElse(identifier);
+    }
+
+    /** Somebody says that this device is a ticket's. */
+    public CompletableFuture<Ticket> bind(String ticket, UsbDevice device) {
+        CompletableFuture<Ticket> bound = bench.record(ticket, List.of(event(device)));
+        bound.thenRun(this::sort);
+        return bound;
+    }
+
+    /** The device that was taken for a ticket's is not. */
+    public CompletableFuture<Ticket> release(String ticket) {
+        last.remove(ticket);
+        goneSince.remove(ticket);
+        CompletableFuture<Ticket> released = bench.record(ticket, List.of(new TicketEvent.DeviceReleased("said at the bench")));
+        released.thenRun(this::sort);
+        return released;
+    }
+
+    private static TicketEvent event(UsbDevice device) {
+        return new TicketEvent.DeviceBound(device.product(), device.port(), device.serial());
+    }
+
+    /** A ticket has changed: another one may wait for a device, or its model may be settled. */
+    void changed(Ticket ticket) {
+        if (!ticket.simulated()) {
+            sort();
+        }
+    }
+
+    private void sort() {
+        Map<String, Bound> bound = new LinkedHashMap<>();
+        List<String> waiting = new ArrayList<>();
+        for (Ticket t : bench.tickets().open()) {
+            Bound its = t.observed().bound();
+            if (its != null) {
+                bound.put(t.number(), its);
+            } else if (!t.simulated() && t.identifier() != null && (t.stage() == Stage.KEYS || t.stage() == Stage.RESTORE
+                    || t.stage() == Stage.FIRMWARE)) {
+                waiting.add(t.number());
+            }
+        }
+        whose = Whose.of(devices, bound, waiting);
+    }
+
+    /** Writes down what has changed on a ticket's device. Nothing is written while what was asked for is not on the disk. */
+    void tick(Ticket ticket, long nowNanos) {
+        String number = ticket.number();
+        if (watch == null || ticket.observed().bound() == null || bench.tickets().isPending(number)) {
+            return;
+        }
+        Optional<UsbDevice> here = whose.of(number);
+        if (here.isPresent()) {
+            goneSince.remove(number);
+            follow(ticket, here.get());
+        } else if (watches() && !"nothing".equals(host(ticket))
+                && nowNanos - goneSince.computeIfAbsent(number, _ -> nowNanos) >= GONE_NANOS) {
+            last.remove(number);
+            record(number, Sightings.saw(ticket, null, HostView.NOTHING, Sightings.Source.USB));
+        }
+    }
+
+    private static @Nullable String host(Ticket ticket) {
+        return ticket.observed().host() == null ? null : ticket.observed().host().what();
+    }
+
+    private void follow(Ticket ticket, UsbDevice device) {
+        if (device.equals(last.get(ticket.number())) && device.mode().toString().equals(host(ticket))) {
+            return;
+        }
+        Bound bound = Objects.requireNonNull(ticket.observed().bound());
+        List<TicketEvent> events = new ArrayList<>();
+        if (!bound.with(device).equals(bound)) {
+            events.add(event(device));
+        }
+        if (!device.mode().toString().equals(host(ticket))) {
+            events.addAll(Sightings.saw(ticket, null, device.mode(), Sightings.Source.USB));
+        }
+        last.put(ticket.number(), device);
+        record(ticket.number(), events);
+    }
+
+    private void record(String number, List<TicketEvent> events) {
+        if (!events.isEmpty()) {
+            bench.recordByItself(number, events);
+        }
+    }
+
+    @Override
+    public void close() {
+        ended = true;
+        if (looking != null) {
+            looking.interrupt();
+        }
+    }
+}

@@ -1,0 +1,64 @@
+package wistaxis.workbench.host;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.DirectoryStream;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import wistaxis.core.outside.OutsideTrouble;
+import wistaxis.core.usb.UsbDevice;
+import wistaxis.core.usb.UsbWatch;
+
+/** The device tree of Linux: a folder for each thing on the bus, with small files in it. Published: the kernel's sysfs-bus-usb. */
+public final class LinuxUsb implements UsbWatch {
+    /** Where the kernel keeps it. */
+    public static final Path USUAL = Path.of("/sys/bus/usb/devices");
+
+    private static final int LONGEST = 512;
+
+    private final Path root;
+
+    public LinuxUsb(Path root) {
+        this.root = root;
+    }
+
+    /** A thing that goes while it is read is not there. */
+    @Override
+    public List<UsbDevice> look() throws OutsideTrouble {
+        List<UsbDevice> devices = new ArrayList<>();
+        try (DirectoryStream<Path> things = Files.newDirectoryStream(root)) {
+            for (Path thing : things) {
+                device(thing).ifPresent(devices::add);
+            }
+        } catch (IOException e) {
+            throw new OutsideTrouble("the USB of this computer cannot be looked at (" + (e instanceof NoSuchFileException ? "there is no ["
+                    + root + "]" : e.getMessage()) + "); what it has is asked of you", e);
+        }
+        devices.sort(Comparator.comparing(UsbDevice::port));
+        return devices;
+    }
+
+    private static Optional<UsbDevice> device(Path thing) {
+        String vendor = text(thing, "idVendor");
+        return vendor.isEmpty() ? Optional.empty() : UsbDevice.of(vendor, text(thing, "idProduct"), thing.getFileName().toString(),
+                text(thing, "serial"));
+    }
+
+    private static String text(Path thing, String file) {
+        try (var in = Files.newInputStream(thing.resolve(file))) {
+            return new String(in.readNBytes(LONGEST), StandardCharsets.UTF_8).strip();
+        } catch (IOException e) {
+            return "";
+        }
+    }
+
+    @Override
+    public String says() {
+        return "the system's list of USB devices";
+    }
+}

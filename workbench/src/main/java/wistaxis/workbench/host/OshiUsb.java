@@ -1,0 +1,50 @@
+package wistaxis.workbench.host;
+
+import org.jspecify.annotations.Nullable;
+import java.nio.file.Files;
+import java.util.List;
+import oshi.SystemInfo;
+import oshi.hardware.HardwareAbstractionLayer;
+import wistaxis.core.outside.OutsideTrouble;
+import wistaxis.core.usb.UsbDevice;
+import wistaxis.core.usb.UsbWatch;
+
+/** The USB of this computer as OSHI sees it, for systems without a device tree of files. */
+public final class OshiUsb implements UsbWatch {
+    private static final long EVERY_MILLIS = 450;
+
+    private @Nullable HardwareAbstractionLayer hardware;
+
+    @Override
+    public List<UsbDevice> look() throws OutsideTrouble {
+        try {
+            HardwareAbstractionLayer there = hardware;
+            if (there == null) {
+                OshiHost.library();
+                there = new SystemInfo().getHardware();
+                hardware = there;
+            }
+            return there.getUsbDevices(false).stream()
+                    .flatMap(d -> UsbDevice.of(d.getVendorId(), d.getProductId(), d.getUniqueDeviceId(), d.getSerialNumber()).stream())
+                    .toList();
+        } catch (RuntimeException | LinkageError e) {
+            throw new OutsideTrouble("the USB of this computer cannot be looked at (" + e.getMessage() + "); what it has is asked of you",
+                    e);
+        }
+    }
+
+    @Override
+    public long everyMillis() {
+        return EVERY_MILLIS;
+    }
+
+    @Override
+    public String says() {
+        return "the system's list of USB devices";
+    }
+
+    /** The way that fits this system. */
+    public static UsbWatch ofThisComputer() {
+        return Files.isDirectory(LinuxUsb.USUAL.getParent().getParent()) ? new LinuxUsb(LinuxUsb.USUAL) : new OshiUsb();
+    }
+}

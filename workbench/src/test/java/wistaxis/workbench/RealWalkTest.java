@@ -1,0 +1,227 @@
+package wistaxis.workbench;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.keys.HostView;
+import wistaxis.core.keys.Reading;
+import wistaxis.core.ticket.Stage;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.usb.UsbDevice;
+import wistaxis.standins.ScriptedUsb;
+
+/** Real tickets without a window: a scripted USB, a technician who says what is seen, and a host that does the writing. */
+class RealWalkTest {
+    private static final String A = "00008101-000A11112222001E";
+    private static final String B = "00008101-000B33334444001E";
+
+    @TempDir
+    private Path folder;
+    private final ScriptedUsb usb = new ScriptedUsb();
+
+    private static UsbDevice first(HostView mode) {
+        return ScriptedUsb.device(mode, "1-1", A, "8101", "0C", "000A11112222001E");
+    }
+
+    private static UsbDevice second(HostView mode) {
+        return ScriptedUsb.device(mode, "1-2", B, "8101", "0C", "000B33334444001E");
+    }
+
+    private String ticket(BenchAtWork at, String title, String model) {
+        String number = at.done(at.bench.open(title));
+        List<TicketEvent> events = new ArrayList<>(List.of(new TicketEvent.Identified(model, "by the number")));
+        Map.of("trouble", "unavailable", "ownership", "proved", "liquid", "no", "battery", "ok", "brokenKeys", "none", "blacklisted", "no",
+                "backup", "none", "readyCable", "yes", "readyProgram", "yes").forEach((f, v) -> events.add(
+                new TicketEvent.FactRecorded(f, v)));
+        at.record(number, events.toArray(TicketEvent[]::new));
+        at.record(number, at.bench.routes().rules(at.bench.ticket(number)).choose("recovery-restore", "Deckhand", "no backup")
+                .toArray(TicketEvent[]::new));
+        return number;
+    }
+
+    private static Ticket of(BenchAtWork at, String number) {
+        return at.bench.ticket(number);
+    }
+
+    private static List<String> types(BenchAtWork at, String number) {
+        return at.done(at.bench.tickets().history(number)).stream().map(e -> e.event().type()).toList();
+    }
+
+    /** The host fetches; the device drops out in mid-download, is put back, and the job goes on. */
+    @Test
+    void theHostFetchesWithADropOutAndAReEntry() {
+        usb.shows(first(HostView.NORMAL));
+        try (BenchAtWork at = new BenchAtWork(folder, usb)) {
+            at.until(() -> at.bench.usb().devices().size() == 1);
+            String n = ticket(at, "Harbour office phone", "iPhone13,2");
+            TicketDesk desk = at.bench.desk(n);
+            at.done(desk.host().firmwareFrom(TicketEvent.FirmwareFrom.HOST));
+            assertThat(of(at, n).stage()).isEqualTo(Stage.KEYS);
+            assertThat(at.bench.usb().offers(n)).containsExactly(first(HostView.NORMAL));
+            at.done(at.bench.usb().bind(n, first(HostView.NORMAL)));
+            at.until(() -> "normal".equals(of(at, n).observed().host() == null ? "" : of(at, n).observed().host().what()));
+
+            Coaching coaching = desk.keys().coaching();
+            coaching.showMe();
+            assertThat(coaching.run()).as("nobody shows anything on a real device").isEmpty();
+            coaching.begin();
+            at.passes(20, () -> coaching.run().orElseThrow().step() > 1);
+            usb.shows(first(HostView.RECOVERY));
+            at.until(() -> of(at, n).mode() != null && of(at, n).keysTried() == 1);
+            assertThat(of(at, n).observed().bound()).as("known again by its port, and now by its number too").satisfies(b ->
+                    assertThat(b.units()).hasSize(2));
+            assertThat(coaching.verdict()).hasValueSatisfying(v -> assertThat(v.success()).isTrue());
+
+            at.until(() -> desk.host().mayNot().isEmpty());
+            at.done(desk.host().start());
+            assertThat(of(at, n).restoreStage()).isEqualTo("download");
+            assertThat(desk.host().run().orElseThrow().isOpen()).as("nobody knows how long before the host has told").isTrue();
+            at.done(desk.host().left(12));
+            assertThat(desk.host().run().orElseThrow().atLeast().toMinutes()).isGreaterThanOrEqualTo(12);
+
+            usb.shows();
+            at.until(() -> at.bench.usb().devices().isEmpty());
+            at.passes(10, () -> of(at, n).mode() == null);
+            assertThat(of(at, n).running()).as("the job goes on meanwhile").isTrue();
+            assertThat(desk.keys().coaching().goal()).as("the same keys at once").hasToString("recovery");
+            usb.shows(first(HostView.RECOVERY));
+            at.until(() -> of(at, n).mode() != null);
+
+            for (String stage : List.of("check", "extract", "prepare")) {
+                at.done(desk.host().stage(stage));
+            }
+            usb.shows();
+            at.passes(10, () -> "nothing".equals(of(at, n).observed().host().what()));
+            assertThat(of(at, n).mode()).as("from prepare on it leaves the cable screen rightly").isEqualTo("recovery");
+            while (desk.host().run().orElseThrow().next().isPresent()) {
+                desk.host().next();
+                at.settle();
+            }
+            at.done(desk.host().written("31.10"));
+            assertThat(of(at, n).stage()).isEqualTo(Stage.HANDOVER);
+            assertThat(types(at, n)).containsSubsequence("firmware-from", "device-bound", "sighted", "keys-attempted", "restore-started",
+                    "stage-reached", "host-left", "sighted", "mode-lost", "sighted", "mode-entered", "restored");
+            at.record(n, new TicketEvent.CheckAnswered("x", "y"));
+            assertThat(at.done(at.bench.tickets().verify(_ -> true)).clean()).isTrue();
+        }
+    }
+
+    /** Without USB: it is asked what is seen, the answer names the state, and a killed program is reopened in the right place. */
+    @Test
+    void withoutUsbItIsAskedAndAReopenedBenchGoesOnWhereItWas() {
+        usb.fails("no right to look");
+        String n;
+        try (BenchAtWork at = new BenchAtWork(folder, usb)) {
+            at.until(() -> !at.bench.usb().trouble().isEmpty());
+            assertThat(at.bench.notices().take()).singleElement().asString().contains("no right to look");
+            n = ticket(at, "Net mender's phone", "iPhone13,2");
+            at.done(at.bench.desk(n).host().firmwareFrom(TicketEvent.FirmwareFrom.HOST));
+            Coaching coaching = at.bench.desk(n).keys().coaching();
+            coaching.begin();
+            at.passes(120, coaching::asking);
+            coaching.sees(Reading.Sight.BOOT_LOGO, HostView.NOTHING);
+            at.settle();
+            assertThat(of(at, n).keysTried()).isEqualTo(1);
+            assertThat(of(at, n).mode()).as("a boot logo is no mode").isNull();
+            coaching.begin();
+            at.passes(120, coaching::asking);
+            coaching.sees(Reading.Sight.CABLE_SCREEN, HostView.RECOVERY);
+            at.settle();
+            assertThat(of(at, n).mode()).isEqualTo("recovery");
+            at.until(() -> at.bench.desk(n).host().mayNot().isEmpty());
+            at.done(at.bench.desk(n).host().start());
+            at.done(at.bench.desk(n).host().stage("send"));
+        }
+        try (BenchAtWork at = new BenchAtWork(folder, usb)) {
+            assertThat(of(at, n).restoreStage()).as("the host goes on while the program does not").isEqualTo("send");
+            assertThat(at.bench.desk(n).host().run().orElseThrow().current().id()).isEqualTo("send");
+            at.done(at.bench.desk(n).host().stopped("the host said so"));
+            assertThat(of(at, n).unknownState()).contains("the host said so");
+        }
+    }
+
+    /** Two devices on one host change modes in turn; chip and board are learned, and a contradiction stops the firmware. */
+    @Test
+    void twoDevicesChangeModesInTurnAndAContradictionStops() {
+        usb.shows(first(HostView.NORMAL), second(HostView.NORMAL));
+        try (BenchAtWork at = new BenchAtWork(folder, usb)) {
+            at.until(() -> at.bench.usb().devices().size() == 2);
+            String one = ticket(at, "First", "iPhone13,2");
+            String two = ticket(at, "Second", "iPhone13,2");
+            for (String n : List.of(one, two)) {
+                at.done(at.bench.desk(n).host().firmwareFrom(TicketEvent.FirmwareFrom.HOST));
+            }
+            assertThat(at.bench.usb().offers(one)).as("two could be meant, and neither is taken").hasSize(2);
+            at.done(at.bench.usb().bind(one, first(HostView.NORMAL)));
+            at.done(at.bench.usb().bind(two, second(HostView.NORMAL)));
+            for (HostView mode : List.of(HostView.RECOVERY, HostView.DFU, HostView.RECOVERY)) {
+                usb.shows(first(mode), second(HostView.NORMAL));
+                at.until(() -> mode.toString().equals(of(at, one).mode()));
+                assertThat(of(at, two).mode()).isNull();
+            }
+            usb.shows(first(HostView.RECOVERY), second(HostView.RECOVERY));
+            at.until(() -> "recovery".equals(of(at, two).mode()));
+            assertThat(at.bench.usb().kind(second(HostView.RECOVERY))).hasValueSatisfying(s -> {
+                assertThat(s.identifier()).isEqualTo("iPhone13,2");
+                assertThat(s.times()).isEqualTo(2);
+            });
+            String three = ticket(at, "Third", "iPhone14,5");
+            at.done(at.bench.desk(three).host().firmwareFrom(TicketEvent.FirmwareFrom.HOST));
+            UsbDevice third = ScriptedUsb.device(HostView.RECOVERY, "1-3", A, "8101", "0C", "000C55556666001E");
+            usb.shows(first(HostView.RECOVERY), second(HostView.RECOVERY), third);
+            at.until(() -> at.bench.usb().offers(three).contains(third));
+            at.done(at.bench.usb().bind(three, third));
+            at.until(() -> of(at, three).mode() != null);
+            assertThat(at.bench.desk(three).host().mayNot()).hasValueSatisfying(w -> assertThat(w).contains("seen twice here as")
+                    .contains("settle the model again"));
+        }
+    }
+
+    /** The host fails with words; what was tried for the same words is told the next time. */
+    @Test
+    void theNotebookLearnsWhatHelpedAgainstAHostsWords() {
+        try (BenchAtWork at = new BenchAtWork(folder, usb)) {
+            for (int i = 0; i < 3; i++) {
+                String n = ticket(at, "Phone " + i, "iPhone13,2");
+                at.done(at.bench.desk(n).host().trouble("error", "The device could not be restored, error 77" + (i == 2 ? "." : "")));
+                if (i == 2) {
+                    assertThat(at.bench.desk(n).host().before()).hasEntrySatisfying("cable-and-port", t -> assertThat(t.says())
+                            .contains("helped 2 of 2 here"));
+                    assertThat(at.bench.desk(n).host().before().get("once-more").says()).contains("helped 0 of 2 here")
+                            .contains("wasted time");
+                }
+                at.done(at.bench.desk(n).host().tried("once-more", false));
+                at.done(at.bench.desk(n).host().tried("cable-and-port", true));
+                assertThat(of(at, n).observed().trouble()).isEmpty();
+                String number = n;
+                assertThatThrownBy(() -> at.bench.desk(number).host().tried("dfu", true)).isInstanceOf(BadInput.class);
+            }
+            String other = ticket(at, "Other", "iPhone13,2");
+            at.done(at.bench.desk(other).host().trouble("error", "The device could not be restored, error 78"));
+            assertThat(at.bench.desk(other).host().before()).as("another number is another error").isEmpty();
+        }
+    }
+
+    /** What is practice never becomes real, nor the other way round. */
+    @Test
+    void practiceAndRealNeverMix() {
+        String practice;
+        try (BenchAtWork at = new BenchAtWork(folder)) {
+            practice = at.done(at.bench.open("Practice phone"));
+        }
+        assertThatThrownBy(() -> new BenchAtWork(folder, usb)).isInstanceOf(BadInput.class).hasMessageContaining("practice");
+        try (BenchAtWork at = new BenchAtWork(folder)) {
+            at.record(practice, new TicketEvent.Identified("iPhone13,2", "x"));
+            assertThatThrownBy(() -> at.bench.desk(practice).host().trouble("error", "x")).isInstanceOf(BadInput.class)
+                    .hasMessageContaining("is practice");
+        }
+    }
+}
