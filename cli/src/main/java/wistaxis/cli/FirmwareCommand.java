@@ -22,13 +22,11 @@ import wistaxis.core.firmware.PackageLayout;
 import wistaxis.core.firmware.SystemVersion;
 import wistaxis.core.outside.OutsideTrouble;
 import wistaxis.standins.StandInSigner;
-import wistaxis.standins.StandInWorld;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.FolderHold;
 import wistaxis.store.firmware.CatalogueFile;
 import wistaxis.store.firmware.Shelf;
 import wistaxis.store.ledger.DataFolder;
-import wistaxis.store.line.Line;
 
 @Command(name = "firmware", mixinStandardHelpOptions = true, description = "The builds known for a device, and imports of more.",
         subcommands = {FirmwareCommand.ListBuilds.class, FirmwareCommand.ImportBuilds.class},
@@ -45,7 +43,14 @@ final class FirmwareCommand extends Output {
         private @Nullable Path data;
 
         final DataFolder folder() {
-            return DataFolder.open(data == null ? DataFolder.usualPlace() : data);
+            return DataFolder.open(data != null ? data : practice ? DataFolder.usualPlace() : DataFolder.benchPlace());
+        }
+
+        @Option(names = "--practice", description = "speak of the practice world: ask the stand-in library")
+        private boolean practice;
+
+        final boolean practice() {
+            return practice;
         }
 
         static CatalogueFile file(DataFolder folder) {
@@ -54,7 +59,7 @@ final class FirmwareCommand extends Output {
     }
 
     @Command(name = "list", mixinStandardHelpOptions = true,
-            description = "List the builds for a device, newest first, with the choice explained; asks the stand-in library.")
+            description = "List the builds known for a device, newest first, with the choice explained.")
     static final class ListBuilds extends OnCatalogue {
         @Option(names = "--device", required = true, paramLabel = "ID", description = "identifier or A-number")
         private String device = "";
@@ -67,16 +72,25 @@ final class FirmwareCommand extends Output {
             DeviceModel model = device(device);
             DataFolder folder = folder();
             Instant now = Instant.now();
-            try (StandInWorld world = new StandInWorld(folder.standIns(), Instant::now,
-                    100_000_000); Line line = new Line(world.address())) {
-                FirmwareCatalogue catalogue = file(folder).look(now).refreshed(model.identifier(), line.buildsFor(model.identifier()), now,
-                        onShelf(folder, now));
+            FirmwareCatalogue catalogue = practice() ? asked(model, folder, now) : file(folder).look(now);
+            List<Row> rows = BuildChoice.among(catalogue.of(model.identifier()).stream().map(FirmwareCatalogue.Listed::build).toList(),
+                    model.identifier(), now).builds().stream().map(j -> row(j, catalogue)).toList();
+            if (rows.isEmpty()) {
+                answer(rows, List.of("No build is known for " + model.identifier() + ". Builds come from a catalogue: wistaxis firmware import FILE;"
+                        + " or the host fetches by itself."));
+                return;
+            }
+            answer(rows, rows.stream().map(r -> String.format(Locale.ROOT, "%-14s %-9s %s  %6.1f MB  %-15s %s%s", r.version(),
+                    r.build(), r.released(), r.sizeBytes() / 1e6,
+                    r.signed() ? "signed" : "signing closed", r.suggested() ? "SUGGESTED. " : "", r.reason())).toList());
+        }
+
+        private static FirmwareCatalogue asked(DeviceModel model, DataFolder folder, Instant now) {
+            try (Main.Services services = Main.practiceServices(folder)) {
+                FirmwareCatalogue catalogue = file(folder).look(now).refreshed(model.identifier(), services.line()
+                        .buildsFor(model.identifier()), now, onShelf(folder, now));
                 keep(folder, catalogue);
-                List<Row> rows = BuildChoice.among(catalogue.of(model.identifier()).stream().map(FirmwareCatalogue.Listed::build).toList(),
-                        model.identifier(), now).builds().stream().map(j -> row(j, catalogue)).toList();
-                answer(rows, rows.stream().map(r -> String.format(Locale.ROOT, "%-14s %-9s %s  %6.1f MB  %-15s %s%s", r.version(),
-                        r.build(), r.released(), r.sizeBytes() / 1e6,
-                        r.signed() ? "signed" : "signing closed", r.suggested() ? "SUGGESTED. " : "", r.reason())).toList());
+                return catalogue;
             } catch (IOException e) {
                 throw DiskTrouble.of("catalogue of builds", file(folder).file(), e);
             } catch (OutsideTrouble e) {

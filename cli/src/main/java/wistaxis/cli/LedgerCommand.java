@@ -45,8 +45,15 @@ final class LedgerCommand implements Runnable {
         @Option(names = "--data", paramLabel = "DIR", description = "the data folder; the usual place of the operating system if left out")
         private @Nullable Path data;
 
+        @Option(names = "--practice", description = "speak of the practice world, whose devices are simulated")
+        private boolean practice;
+
+        final boolean practice() {
+            return practice;
+        }
+
         final DataFolder folder() {
-            return new DataFolder(data == null ? DataFolder.usualPlace() : data);
+            return new DataFolder(data != null ? data : practice ? DataFolder.usualPlace() : DataFolder.benchPlace());
         }
 
         /** The entries of the tickets that are not closed, by ticket. */

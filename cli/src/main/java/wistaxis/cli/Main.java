@@ -1,5 +1,6 @@
 package wistaxis.cli;
 
+import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.InvalidPathException;
@@ -15,7 +16,9 @@ import wistaxis.standins.StandInSigner;
 import wistaxis.standins.StandInWorld;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.FolderHold;
+import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.Ledger;
+import wistaxis.store.line.Line;
 import wistaxis.workbench.World;
 import wistaxis.workbench.host.OshiHost;
 
@@ -29,6 +32,22 @@ public final class Main implements Runnable {
         return new World(true, () -> {
             throw new Refusal("the command line asks no library; wistaxis firmware list does");
         }, StandInSigner::publicKey, StandInWorld.USUAL_PACKAGE, SimulatedDevice::new, SimulatedDevice::new, new OshiHost(), () -> { });
+    }
+
+    /** The stand-in services of the practice world, started for one command. */
+    record Services(StandInWorld world, Line line) implements AutoCloseable {
+        @Override
+        public void close() {
+            line.close();
+            world.close();
+        }
+    }
+
+    private static final long PRACTICE_LINE = 100_000_000;
+
+    static Services practiceServices(DataFolder folder) throws IOException {
+        StandInWorld world = new StandInWorld(folder.standIns(), Instant::now, PRACTICE_LINE);
+        return new Services(world, new Line(world.address()));
     }
 
     private static final List<Class<?>> COMMANDS = List.of(DevicesCommand.class, SequencesCommand.class, SimulateCommand.class,

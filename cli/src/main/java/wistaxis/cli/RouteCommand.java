@@ -1,6 +1,7 @@
 package wistaxis.cli;
 
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -9,6 +10,8 @@ import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.firmware.Build;
+import wistaxis.core.firmware.FirmwareCatalogue;
 import wistaxis.core.firmware.SystemVersion;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.route.CaseFacts;
@@ -16,6 +19,8 @@ import wistaxis.core.route.Route;
 import wistaxis.core.route.RouteContext;
 import wistaxis.core.route.RoutePlanner;
 import wistaxis.standins.StandInOffers;
+import wistaxis.store.firmware.CatalogueFile;
+import wistaxis.store.ledger.DataFolder;
 
 @Command(name = "route", mixinStandardHelpOptions = true,
         description = "The ladder of steps for a case, least destructive first, with reasons.")
@@ -26,6 +31,12 @@ final class RouteCommand extends Output {
     @Option(names = "--prefer", paramLabel = "NAME=VALUE",
             description = "a preference of the shop: remote=owner-first|computer-first, waiting=offer|skip")
     private List<String> preferences = new ArrayList<>();
+
+    @Option(names = "--practice", description = "go by what the stand-in library of the practice world has signed")
+    private boolean practice;
+
+    @Option(names = "--data", paramLabel = "DIR", description = "the data folder whose catalogue is asked for what is signed")
+    private @Nullable Path data;
 
     private record Stop(String reason) {}
 
@@ -47,15 +58,31 @@ final class RouteCommand extends Output {
         RoutePlanner planner = RoutePlanner.shipped(DEVICES, SequenceLibrary.shipped());
         Map<String, String> chosen = IdentifyCommand.pairs(preferences);
         chosen.forEach((name, value) -> check(planner, name, value));
-        Route route = planner.plan(CaseFacts.parse(text(facts, "case", 1), facts.getFileName().toString()),
-                new RouteContext(StandInOffers.signed(), chosen, Map.of()));
+        CaseFacts of = CaseFacts.parse(text(facts, "case", 1), facts.getFileName().toString());
+        List<SystemVersion> signed = practice ? StandInOffers.signed() : known(of);
+        Route route = planner.plan(of, new RouteContext(signed, chosen, Map.of()));
         if (!route.contradictions().isEmpty()) {
             throw new BadInput(facts.getFileName() + ": facts that do not go together. " + String.join(" ", route.contradictions()));
         }
         Row row = new Row(route.stop() == null ? null : new Stop(route.stop()), route.rungs().stream().map(Step::of).toList(),
                 route.recommended().map(r -> r.step().id()).orElse(null),
                 route.target(), route.backups().stream().map(b -> new Backup(b.backup().kind(), b.backup().version(), b.fits())).toList());
-        answer(row, words(route));
+        List<String> words = new ArrayList<>(words(route));
+        if (signed.isEmpty()) {
+            words.add("Which versions are signed is not known here.");
+        }
+        answer(row, words);
+    }
+
+    /** The versions that the catalogue of the bench has as signed for the model. */
+    private List<SystemVersion> known(CaseFacts of) {
+        String device = of.device();
+        if (device == null) {
+            return List.of();
+        }
+        DataFolder folder = new DataFolder(data == null ? DataFolder.benchPlace() : data);
+        return new CatalogueFile(folder.catalogue()).look(Instant.now()).of(device).stream().map(FirmwareCatalogue.Listed::build)
+                .filter(Build::signed).map(Build::version).toList();
     }
 
     private static void check(RoutePlanner planner, String name, String value) {

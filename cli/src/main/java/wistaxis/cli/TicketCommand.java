@@ -15,12 +15,15 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Names;
+import wistaxis.core.keys.HostView;
+import wistaxis.core.route.Readiness;
 import wistaxis.core.route.Route;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Rules;
+import wistaxis.core.work.Sightings;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.KeptLedger;
 import wistaxis.store.ledger.Ledger;
@@ -35,15 +38,16 @@ import wistaxis.workbench.Shop;
                 + "within a second.",
         subcommands = {TicketCommand.ListAll.class, TicketCommand.Show.class, TicketCommand.Open.class, TicketCommand.Answer.class,
         TicketCommand.NextStep.class, TicketCommand.Choose.class,
-            TicketCommand.Outcome.class, TicketCommand.Close.class},
-            synopsisSubcommandLabel = "list, show, open, answer, next, choose, outcome or close")
+            TicketCommand.Outcome.class, TicketCommand.Saw.class, TicketCommand.AtStage.class, TicketCommand.Error.class,
+            TicketCommand.Close.class},
+            synopsisSubcommandLabel = "list, show, open, answer, next, choose, outcome, saw, stage, error or close")
 final class TicketCommand extends Output {
     private static final InstantSource CLOCK = Clock.systemUTC();
 
     @Override
     public void run() {
         throw new BadInput("say what to do: wistaxis ticket list, or show N, open TITLE, answer N FACT=VALUE, next N, choose N STEP, "
-                + "outcome N helped|did-not-help, close N");
+                + "outcome N helped|did-not-help, saw N --screen S --host H, stage N NAME, error N WORDS, close N");
     }
 
     /** What all on tickets have. */
@@ -158,7 +162,7 @@ final class TicketCommand extends Output {
             String typed = Names.typed(title, "title", 200);
             DataFolder folder = DataFolder.open(folder().root());
             try (LedgerStore ledger = writable(folder)) {
-                LedgerEntry opened = acknowledged(ledger.openTicket(new TicketEvent.Opened(typed, true), CLOCK.instant()));
+                LedgerEntry opened = acknowledged(ledger.openTicket(new TicketEvent.Opened(typed, practice()), CLOCK.instant()));
                 answer(List.of(opened));
             }
         }
@@ -247,6 +251,63 @@ final class TicketCommand extends Output {
             Attempt.Outcome outcome = Attempt.Outcome.of(what).filter(o -> o != Attempt.Outcome.STOPPED)
                     .orElseThrow(() -> new BadInput("outcome [" + what + "]: write helped, did-not-help or data-lost"));
             return allowed(() -> rules.say(outcome));
+        }
+    }
+
+    @Command(name = "saw", mixinStandardHelpOptions = true, description = "Write down what is seen of a real device, now.")
+    static final class Saw extends Appending {
+        @Option(names = "--screen", paramLabel = "SCREEN",
+                description = "black, boot-logo, cable-screen, lock-screen, greeting or no-reaction")
+        private @Nullable String screen;
+
+        @Option(names = "--host", paramLabel = "HOST", description = "what the host has of it: nothing, normal, recovery or dfu")
+        private @Nullable HostView host;
+
+        @Override
+        List<TicketEvent> events(Rules rules) {
+            return Sightings.saw(rules.ticket(), screen, host, Sightings.Source.TOLD);
+        }
+    }
+
+    @Command(name = "stage", mixinStandardHelpOptions = true, description = {
+        "Write down that a stage of the host's restore was seen to begin, on a real ticket. The first one begins the run: 'download' where",
+        "the host fetches the firmware by itself, 'check' where it is given the proven package. With --written VERSION it is through."})
+    static final class AtStage extends Appending {
+        @Parameters(index = "1", paramLabel = "NAME", description = "for example prepare")
+        private String stage = "";
+
+        @Option(names = "--written", paramLabel = "VERSION", description = "the device greets, with this version on it")
+        private @Nullable String written;
+
+        @Override
+        List<TicketEvent> events(Rules rules) {
+            Ticket ticket = rules.ticket();
+            List<TicketEvent> events = new ArrayList<>();
+            if (ticket.running()) {
+                events.addAll(Sightings.stage(ticket, stage));
+                Optional.ofNullable(written).ifPresent(v -> events.addAll(Sightings.written(ticket, v)));
+                return events;
+            }
+            boolean fetches = stage.equals("download");
+            rules.mayStart(new Readiness(List.of()), fetches || ticket.firmwareSettled()).ifPresent(why -> {
+                throw new Refusal(why);
+            });
+            if (fetches && !ticket.observed().hostFetches()) {
+                events.add(new TicketEvent.FirmwareFrom(TicketEvent.FirmwareFrom.HOST));
+            }
+            events.addAll(Sightings.start(ticket, fetches || ticket.observed().hostFetches()));
+            return events;
+        }
+    }
+
+    @Command(name = "error", mixinStandardHelpOptions = true, description = "Write down what the host showed, word for word, on a real ticket.")
+    static final class Error extends Appending {
+        @Parameters(index = "1", paramLabel = "WORDS", description = "the words or the number, as they stand there")
+        private String words = "";
+
+        @Override
+        List<TicketEvent> events(Rules rules) {
+            return Sightings.trouble(rules.ticket(), "error", words);
         }
     }
 

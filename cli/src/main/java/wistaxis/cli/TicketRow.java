@@ -17,12 +17,13 @@ import wistaxis.core.work.Rules;
 /**
  * A ticket as every command on tickets answers it; the JSON is documented in {@code docs/formats.md}.
  *
+ * @param world {@code real} or {@code practice}
  * @param step of the present attempt
  * @param last number of its last entry: what {@code --seen} takes
  * @param odd what of it cannot be understood here
  */
 record TicketRow(
-        String ticket, String title, Stage stage, Map<String, String> facts, @Nullable String identifier, @Nullable String step,
+        String ticket, String world, String title, Stage stage, Map<String, String> facts, @Nullable String identifier, @Nullable String step,
         List<Row> attempts, Next next, @Nullable String closed, long last, List<String> odd) {
     /** @param outcome null while that is not known */
     @JsonInclude(JsonInclude.Include.ALWAYS)
@@ -48,7 +49,7 @@ record TicketRow(
 
     static TicketRow of(Rules rules, long last) {
         Ticket t = rules.ticket();
-        return new TicketRow(t.number(), t.title(), t.stage(), t.facts(), t.identifier(), t.route(), t.attempts().stream().map(Row::of)
+        return new TicketRow(t.number(), t.simulated() ? "practice" : "real", t.title(), t.stage(), t.facts(), t.identifier(), t.route(), t.attempts().stream().map(Row::of)
                 .toList(), rules.next(), t.closed(), last,
                 rules.oddities().all());
     }

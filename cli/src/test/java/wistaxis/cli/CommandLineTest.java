@@ -129,7 +129,7 @@ class CommandLineTest {
         String facts = """
             {"device": "iPhone13,2", "trouble": "%s", "backups": [{"kind": "cloud", "version": "99.1", "at": "2026-05-01"}], "ownership": "proved",
              "blacklisted": false, "liquid": %s, "battery": "ok", "brokenKeys": [], "tried": []%s}""";
-        JsonNode route = run("route", "--facts", file("f.json", facts.formatted("looping", "false", "")), "--json").json();
+        JsonNode route = run("route", "--practice", "--facts", file("f.json", facts.formatted("looping", "false", "")), "--json").json();
         assertThat(route.get("stop").isNull()).isTrue();
         assertThat(route.get("steps")).extracting(s -> s.get("id").asText()).startsWith("charge", "force-restart")
                 .endsWith("dfu-restore", "hardware");
@@ -139,19 +139,29 @@ class CommandLineTest {
         assertThat(restart.get("minutes")).hasToString("[1,3]");
         assertThat(route.get("steps").get(4).get("status").asText()).as("no consent").isEqualTo("blocked");
         assertThat(route.get("backups")).hasToString("[{\"kind\":\"cloud\",\"version\":\"99.1\",\"fits\":false}]");
-        JsonNode wet = run("route", "--facts", file("f.json", facts.formatted("looping", "true", "")), "--json").json();
+        JsonNode wet = run("route", "--practice", "--facts", file("f.json", facts.formatted("looping", "true", "")), "--json").json();
         assertThat(wet.get("stop").get("reason").asText()).contains("dry it");
         assertThat(wet.get("steps")).allMatch(s -> s.get("status").asText().equals("refused"));
-        Ran unknown = run("route", "--facts", file("f.json", facts.formatted("looping", "false", ", \"mood\": 1")));
+        Ran unknown = run("route", "--practice", "--facts", file("f.json", facts.formatted("looping", "false", ", \"mood\": 1")));
         assertThat(unknown.err()).contains("f.json line 2").contains("unknown field [mood]").contains("wrongTries");
-        Ran odd = run("route", "--facts", file("f.json", facts.formatted("disabled", "false", ", \"wrongTries\": 4")));
+        Ran odd = run("route", "--practice", "--facts", file("f.json", facts.formatted("disabled", "false", ", \"wrongTries\": 4")));
         assertThat(odd.err()).contains("do not go together").contains("after 4 wrong tries");
         assertThat(unknown.status() + odd.status()).isEqualTo(4);
     }
 
+    /** On the real bench nothing is invented: what nobody has told is not known. */
+    @Test
+    void theRealBenchKnowsWhatItWasTold() throws IOException {
+        Ran none = run("firmware", "list", "--device", "A2403", "--data", folder.toString());
+        assertThat(none.out()).contains("No build is known for iPhone13,2").contains("firmware import FILE");
+        Ran route = run("route", "--facts", file("f.json", "{\"device\": \"iPhone13,2\", \"trouble\": \"looping\"}"), "--data",
+                folder.toString());
+        assertThat(route.out()).contains("Which versions are signed is not known here.");
+    }
+
     @Test
     void buildsAreListedAndImported() throws IOException {
-        JsonNode builds = run("firmware", "list", "--device", "A2403", "--data", folder.toString(), "--json").json();
+        JsonNode builds = run("firmware", "list", "--practice", "--device", "A2403", "--data", folder.toString(), "--json").json();
         assertThat(builds.get(1).get("version").asText()).isEqualTo("31.10");
         assertThat(builds.get(1).get("suggested").asBoolean()).isTrue();
         assertThat(builds.get(3).get("reason").asText()).contains("Not signed any more");

@@ -123,6 +123,31 @@ class TicketLadderTest {
         assertThat(closed.get("closed").asText()).contains("the data is gone");
     }
 
+    /** A real ticket without a window: what is seen, the stages, the host's words. */
+    @Test
+    void aRealTicketGoesByWhatIsSeen() {
+        String n = done("ticket", "open", "Deck phone").get("ticket").asText();
+        assertThat(done("ticket", "answer", n, "trouble=looping", "device=iPhone13,2", "ownership=proved", "liquid=no", "battery=ok",
+                "brokenKeys=none", "blacklisted=no", "tried=charge,force-restart").get("world").asText()).isEqualTo("real");
+        done("ticket", "choose", n, "recovery-update");
+        refused(1, "in no mode", "ticket", "stage", n, "download");
+        refused(2, "[blue] is none", "ticket", "saw", n, "--screen", "blue");
+        assertThat(done("ticket", "saw", n, "--screen", "cable-screen", "--host", "recovery").get("attempts").get(0).get("mode").asText())
+                .isEqualTo("recovery");
+        done("ticket", "stage", n, "download");
+        done("ticket", "saw", n, "--screen", "boot-logo");
+        assertThat(run("ticket", "list").out()).contains("Restore");
+        done("ticket", "saw", n, "--host", "recovery");
+        refused(2, "write one of", "ticket", "stage", n, "lunch");
+        done("ticket", "error", n, "It could not be done (14)");
+        done("ticket", "stage", n, "prepare");
+        done("ticket", "stage", n, "greeting", "--written", "26.1");
+        assertThat(run("ticket", "show", n, "--json").json().get("stage").asText()).isEqualTo("handover");
+        assertThat(run("ledger", "verify").out()).contains("the chain holds");
+        String practice = "ticket of practice";
+        refused(2, practice, "ticket", "open", "Toy", "--practice");
+    }
+
     /** What the shop prefers in the window holds on the command line. */
     @Test
     void theShopsOwnWaysHold() throws IOException {

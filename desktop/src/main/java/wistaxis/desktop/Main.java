@@ -24,7 +24,7 @@ public final class Main {
     /**
      * What was asked for.
      *
-     * @param what {@code own}, {@code demo}, {@code screenshots}, or {@code cues} and {@code cues-window}: the timing of the cues,
+     * @param what {@code own} for the real bench, {@code practice}, {@code demo}, {@code screenshots}, or {@code cues} and {@code cues-window}: the timing of the cues,
      *     measured without a display and with one
      * @param data the data folder; null for the usual place
      * @param smoke whether to close again once the window is usable
@@ -45,11 +45,16 @@ public final class Main {
             if (!WHAT.contains(said.what)) {
                 throw new BadInput("unknown argument [" + Shown.value(said.what) + "]; use: " + USE);
             }
-            boolean window = List.of("own", "demo").contains(said.what);
+            boolean window = WINDOWS.contains(said.what);
             refuse("--out", said.out != null && !said.what.equals("screenshots"), said.what);
             refuse("--data", said.data != null && !window, said.what);
             refuse("--smoke", said.smoke && !window, said.what);
             return new Asked(said.what, said.data, said.smoke, said.out == null ? Path.of("docs/screenshots") : said.out);
+        }
+
+        /** Whether the world is simulated, and the folder the practitioner's own. */
+        boolean practice() {
+            return what.equals("practice");
         }
 
         private static void refuse(String option, boolean wrong, String what) {
@@ -60,8 +65,9 @@ public final class Main {
     }
 
     private static final List<String> TOOLS = List.of("screenshots", "cues", "cues-window");
-    private static final List<String> WHAT = Stream.concat(Stream.of("own", "demo"), TOOLS.stream()).toList();
-    private static final String USE = "wistaxis [demo] [--data DIR], wistaxis screenshots [--out DIR], or wistaxis cues";
+    private static final List<String> WINDOWS = List.of("own", "practice", "demo");
+    private static final List<String> WHAT = Stream.concat(WINDOWS.stream(), TOOLS.stream()).toList();
+    private static final String USE = "wistaxis [practice|demo] [--data DIR], wistaxis screenshots [--out DIR], or wistaxis cues";
 
     /** What can be said, for the parser. */
     @Command(name = "wistaxis")

@@ -1,5 +1,9 @@
 package wistaxis.desktop;
 
+import wistaxis.standins.SimulatedDevice;
+import wistaxis.workbench.host.OshiUsb;
+import wistaxis.workbench.host.OshiHost;
+import wistaxis.workbench.World;
 import java.util.function.Supplier;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -137,7 +141,8 @@ public final class WindowApp extends Application {
     private static Opened openBench(Main.Asked asked) {
         boolean demo = asked.what().equals("demo");
         Path usual = DataFolder.usualPlace();
-        Path data = asked.data() != null ? asked.data() : demo ? usual.resolveSibling(usual.getFileName() + "-demo") : usual;
+        Path data = asked.data() != null ? asked.data() : demo ? usual.resolveSibling(usual.getFileName() + "-demo")
+                : asked.practice() ? usual : DataFolder.benchPlace();
         DataFolder folder = demo ? DemoFolder.check(data) : own(data);
         FolderHold hold = FolderHold.take(folder.root());
         try {
@@ -148,8 +153,9 @@ public final class WindowApp extends Application {
             }
             tidy(folder);
             LateFront front = new LateFront();
-            Workbench bench = new Workbench(Workbench.Setup.of(demo ? DemoWorld.NAME : "My bench", folder,
-                    new PracticeWorld(folder.standIns(), PracticeWorld.LINE), front));
+            World.Maker world = demo || asked.practice() ? new PracticeWorld(folder.standIns(), PracticeWorld.LINE)
+                    : _ -> World.real(new OshiHost(), OshiUsb.ofThisComputer(), SimulatedDevice::new);
+            Workbench bench = new Workbench(Workbench.Setup.of(demo ? DemoWorld.NAME : "My bench", folder, world, front));
             return new Opened(hold, log(folder), bench, front);
         } catch (RuntimeException | Error e) {
             hold.close();

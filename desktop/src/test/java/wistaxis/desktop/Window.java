@@ -1,5 +1,10 @@
 package wistaxis.desktop;
 
+import org.jspecify.annotations.Nullable;
+import wistaxis.standins.SimulatedDevice;
+import wistaxis.standins.ScriptedUsb;
+import wistaxis.core.outside.HostProbe;
+import wistaxis.workbench.World;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
@@ -86,13 +91,25 @@ final class Window implements AutoCloseable {
 
     private final DataFolder folder;
 
+    /** A computer that is ready. */
+    private static final HostProbe HOST = _ -> new HostProbe.HostFacts(true, 100_000_000_000L, true, 1, "a test");
+
     Window(DataFolder folder, Instant start, long lineBytesPerSecond) {
+        this(folder, start, lineBytesPerSecond, null);
+    }
+
+    /** A real bench. @param usb what hangs on its host */
+    static Window real(Path folder, ScriptedUsb usb) {
+        return new Window(DataFolder.open(folder), Instant.now(), 1, usb);
+    }
+
+    private Window(DataFolder folder, Instant start, long lineBytesPerSecond, @Nullable ScriptedUsb usb) {
         this.folder = folder;
         copy(MADE, folder.standIns());
         startPlatform();
         world = new PracticeWorld(folder.standIns(), lineBytesPerSecond);
-        bench = onFx(() -> new Workbench(new Workbench.Setup("Test bench", folder, start, clock, Clock.systemUTC(), world,
-                Platform::runLater)));
+        bench = onFx(() -> new Workbench(new Workbench.Setup("Test bench", folder, start, clock, Clock.systemUTC(), usb == null ? world
+                : _ -> World.real(HOST, usb, SimulatedDevice::new), Platform::runLater)));
         shell = onFx(() -> new Shell(bench));
         stage = onFx(() -> {
             Stage s = new Stage();

@@ -62,6 +62,7 @@ public final class Coaching {
     private List<Trace.Event> again = List.of();
     private long begunNanos;
     private boolean asking;
+    private HostView hostTold = HostView.NOTHING;
     private @Nullable KeySequence asked;
 
     Coaching(Workbench bench, CoachSubject subject, Goal goal, Consumer<Ended> ends) {
@@ -171,6 +172,20 @@ public final class Coaching {
         return subject.device().isObserved();
     }
 
+    /** What the technician says that the host has, where USB does not tell. */
+    public HostView hostTold() {
+        return hostTold;
+    }
+
+    public void hostTold(HostView has) {
+        hostTold = has;
+        changed();
+    }
+
+    private boolean byUsb() {
+        return bench.usb().of(subject.ticketNumber()).isPresent();
+    }
+
     /** Whether the keys are over and somebody has to say what is seen. */
     public boolean asking() {
         return asking;
@@ -182,6 +197,7 @@ public final class Coaching {
             asked = run.score().sequence();
             run = null;
             asking = true;
+            hostTold = HostView.NOTHING;
             changed();
         }
     }
@@ -295,7 +311,7 @@ public final class Coaching {
 
     /** After the end: what is seen on the device. Together with what the host sees it names the state. */
     public void sees(Reading.Sight sight) {
-        sees(sight, subject.device().host());
+        sees(sight, asking && !byUsb() ? hostTold : subject.device().host());
     }
 
     /** The same, where somebody says what the host has. On a real device it is what came of the keys. */

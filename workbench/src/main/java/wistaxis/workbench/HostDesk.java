@@ -42,7 +42,7 @@ public final class HostDesk {
         mayNot().ifPresent(why -> {
             throw new BadInput(why);
         });
-        return desk.record(Sightings.start(desk.ticket()));
+        return desk.record(Sightings.start(desk.ticket(), desk.ticket().observed().hostFetches()));
     }
 
     /** The next stage was seen to begin; at the last it is nothing. */

@@ -1,5 +1,6 @@
 package wistaxis.workbench;
 
+import wistaxis.core.bench.BenchTime;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.LocalDate;
@@ -158,6 +159,12 @@ public final class RouteDesk {
     /** Whether firmware will be written on a ticket, as far as can be told. */
     boolean writes(Ticket ticket) {
         return shop.writes(ticket);
+    }
+
+    /** How long the device stays in recovery by itself from now on; empty where it is in none. Negative once it should have left. */
+    public Optional<Duration> modeWindowLeft(Ticket ticket) {
+        return "recovery".equals(ticket.mode()) && ticket.modeSince() != null
+                ? Optional.of(modeWindow(ticket).minus(BenchTime.between(ticket.modeSince(), bench.now()))) : Optional.empty();
     }
 
     /** How long a device stays in recovery, by the shop's way: a set time, or what the passcode wait that is running takes. */

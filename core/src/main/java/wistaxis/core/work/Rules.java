@@ -111,6 +111,11 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
 
     /** Why the run of the present attempt may not be started. */
     public Optional<String> mayStart(Readiness readiness) {
+        return mayStart(readiness, ticket.firmwareSettled());
+    }
+
+    /** The same. @param settled whether nothing more has to be fetched here */
+    public Optional<String> mayStart(Readiness readiness, boolean settled) {
         Optional<String> shut = shut();
         Attempt attempt = ticket.attempt().orElse(null);
         if (shut.isPresent()) {
@@ -123,7 +128,7 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
             return Optional.of(ticket.running() ? "A run goes on already."
                     : "This attempt is over; take the step once more, or another one.");
         }
-        if (!ticket.firmwareSettled()) {
+        if (!settled) {
             return Optional.of("No package is proven for it.");
         }
         if (needsConsent()) {

@@ -95,13 +95,14 @@ public final class Sightings {
     /**
      * The host's program begins.
      *
+     * @param hostFetches whether it fetches the firmware by itself
      * @throws BadInput where it may not, with the reason
      */
-    public static List<TicketEvent> start(Ticket ticket) {
+    public static List<TicketEvent> start(Ticket ticket, boolean hostFetches) {
         refuse(ticket);
         String build = ticket.build() == null ? "" : ticket.build().build();
         return List.of(new TicketEvent.RestoreStarted(build),
-                new TicketEvent.StageReached(HostStage.of(ticket.observed().hostFetches()).getFirst().id()));
+                new TicketEvent.StageReached(HostStage.of(hostFetches).getFirst().id()));
     }
 
     /**

@@ -125,7 +125,13 @@ public record DataFolder(Path root) {
         }
     }
 
-    /** The usual place on this machine; nothing is made. @throws BadInput where there is none */
+    /** The usual place of the real bench, beside the one of practice, where all ledgers of before lie. */
+    public static Path benchPlace() {
+        Path practice = usualPlace();
+        return practice.resolveSibling(practice.getFileName() + "-bench");
+    }
+
+    /** The usual place of practice on this machine; nothing is made. @throws BadInput where there is none */
     public static Path usualPlace() {
         Path usual = usual(System.getProperty("os.name"), System.getenv(), Path.of(System.getProperty("user.home")));
         if (!usual.isAbsolute()) {

@@ -22,6 +22,7 @@ import wistaxis.core.firmware.BuildChoice;
 import wistaxis.core.firmware.Fetch;
 import wistaxis.core.firmware.PackageReport;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
 import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.shell.Shell;
@@ -74,6 +75,14 @@ public final class FirmwareView extends TicketPage {
         beside.getChildren().clear();
         Optional<BuildChoice> choice = desk.choice();
         String identifier = bench.desk(number).model().identifier();
+        if (!ticket().simulated()) {
+            beside.getChildren().add(whoBrings());
+        }
+        if (choice.isEmpty() && !ticket().simulated()) {
+            builds.getChildren().add(Ui.text("No build is known for " + identifier + ". A catalogue is imported with: wistaxis firmware "
+                    + "import FILE. Or the host fetches the newest by itself.", "muted"));
+            return;
+        }
         if (choice.isEmpty()) {
             builds.getChildren().add(desk.doing() == Doing.ASKING ? Ui.label("Asking the firmware library...", "muted")
                     : Ui.row(12, Ui.label("The library has not answered.", "muted"),
@@ -88,6 +97,23 @@ public final class FirmwareView extends TicketPage {
         desk.chosen().or(() -> choice.get().chosen().map(BuildChoice.Judged::build))
                 .ifPresent(b -> beside.getChildren().add(window.node(b)));
         tick();
+    }
+
+    /** On the real bench: the host's own program can fetch by itself. */
+    private VBox whoBrings() {
+        boolean host = ticket().observed().hostFetches();
+        VBox card = Ui.card(Ui.label("Who brings the firmware?", "strong"), Ui.text(host
+                ? "The host fetches it by itself, once the device is in its mode; put it back whenever it drops out."
+                : "File first: the package is proven here, and the host is made to take it. Quicker and calmer on a slow line. Or the host "
+                + "fetches the newest by itself, while the device is in its mode.", "small"));
+        if (host) {
+            card.getChildren().add(Ui.flow(8, Ui.button("go-on", "On to the keys", "primary", goOn), Ui.button("file-first",
+                    "File first instead", "", () -> bench.desk(number).host().firmwareFrom(TicketEvent.FirmwareFrom.FILE))));
+        } else {
+            card.getChildren().add(Ui.button("host-fetches", "The host fetches it", ticket().packageProven() ? "" : "primary",
+                    () -> bench.desk(number).host().firmwareFrom(TicketEvent.FirmwareFrom.HOST)));
+        }
+        return card;
     }
 
     private List<Node> status() {
@@ -198,12 +224,15 @@ public final class FirmwareView extends TicketPage {
 
     @Override
     public String firstFocus() {
-        return ticket().packageProven() ? "go-on" : ticket().build() != null ? "download" : desk.choice().flatMap(BuildChoice::chosen)
+        return ticket().firmwareSettled() ? "go-on" : ticket().build() != null ? "download" : desk.choice().flatMap(BuildChoice::chosen)
                 .map(j -> "choose-" + j.build().build()).orElse("");
     }
 
     @Override
     public String next() {
+        if (ticket().observed().hostFetches() && !ticket().packageProven()) {
+            return "The host fetches the firmware. Next: the keys. Hands: now.";
+        }
         if (ticket().packageProven()) {
             return "The package is proven. Next: the keys. Hands: now.";
         }
@@ -212,7 +241,8 @@ public final class FirmwareView extends TicketPage {
                     + ", for the keys.";
             case WAITING -> "Waits for another download, then runs by itself.";
             case PROVING -> "Checking; hands in a moment.";
-            default -> ticket().build() == null ? "Choose a build: the suggested one unless the ticket wants otherwise."
+            default -> ticket().build() == null && !ticket().simulated() && desk.choice().isEmpty() ? "Say who brings the firmware."
+                    : ticket().build() == null ? "Choose a build: the suggested one unless the ticket wants otherwise."
                     : "Start the download; it then runs by itself.";
         };
     }

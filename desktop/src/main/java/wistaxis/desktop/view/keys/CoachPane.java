@@ -11,6 +11,7 @@ import java.util.function.Consumer;
 import java.util.function.Supplier;
 import javafx.beans.value.ChangeListener;
 import javafx.event.EventHandler;
+import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
@@ -79,13 +80,18 @@ public final class CoachPane {
         String status();
 
         /** What stands below the score while nothing runs. */
-        List<? extends javafx.scene.Node> below();
+        List<? extends Node> below();
 
         /** Whether the end of an attempt is followed by the question what is seen. */
         boolean asks();
 
         /** Whether what stands below takes the place of the score while nothing runs. */
         boolean hidesScore();
+
+        /** What stands beside the score in place of the drawn phone; empty for the phone. */
+        default Optional<Node> beside() {
+            return Optional.empty();
+        }
 
         /** More buttons while nothing runs. */
         List<Button> more();
@@ -102,7 +108,7 @@ public final class CoachPane {
         right = Ui.style(new VBox(words, buttons, score, status, below), "page");
         VBox.setVgrow(score, Priority.ALWAYS);
         left.setStyle("-fx-padding: 18 0 10 24;");
-        left.getChildren().setAll(phone);
+        left.getChildren().setAll(around.beside().orElse(phone));
         root.setLeft(left);
         root.setCenter(right);
         shell.scene().addEventFilter(KeyEvent.KEY_PRESSED, pressed);
@@ -140,9 +146,14 @@ public final class CoachPane {
             return;
         }
         Coaching c = coaching();
-        PhysicalKey key = keyOf(e.getCode());
+        boolean real = c.isObserved();
+        PhysicalKey key = real ? null : keyOf(e.getCode());
         boolean running = c.run().isPresent();
-        if (key != null) {
+        if (real && running && e.getCode() == KeyCode.E) {
+            c.over();
+        } else if (real && (e.getCode() == KeyCode.P || e.getCode() == KeyCode.G || e.getCode() == KeyCode.W)) {
+            return;
+        } else if (key != null) {
             c.press(key);
         } else if (e.getCode() == KeyCode.P) {
             c.toggleCable();
@@ -177,7 +188,7 @@ public final class CoachPane {
     }
 
     private void released(KeyEvent e) {
-        PhysicalKey key = keyOf(e.getCode());
+        PhysicalKey key = coaching().isObserved() ? null : keyOf(e.getCode());
         if (active && key != null && !(shell.scene().getFocusOwner() instanceof TextInputControl)) {
             coaching().release(key);
             e.consume();
@@ -214,7 +225,7 @@ public final class CoachPane {
         Coaching c = coaching();
         if (!phone.isOf(c.subject().model())) {
             phone = phone();
-            left.getChildren().setAll(phone);
+            left.getChildren().setAll(around.beside().orElse(phone));
             score = new ScoreDrawing(c.subject().model().body());
             VBox.setVgrow(score, Priority.ALWAYS);
             right.getChildren().set(2, score);
@@ -227,12 +238,17 @@ public final class CoachPane {
             seen.setFocusTraversable(false);
             buttons.getChildren().addAll(seen, Ui.button("keys-again", "From the start (R)", "", c::begin),
                     Ui.button("keys-stop", "Stop (Esc)", "", this::stop));
+            if (c.isObserved()) {
+                buttons.getChildren().add(1, Ui.button("keys-over", "Over: say what is seen (E)", "", c::over));
+            }
         } else if (!around.onwards().isEmpty()) {
             buttons.getChildren().add(Ui.button("keys-start", around.onwards() + " (Enter)", "primary", this::enter));
         } else if (c.school().isPresent()) {
             buttons.getChildren().addAll(Ui.button("keys-start", c.verdict().isPresent() ? "Start again (Enter)" : "Start (Enter)",
-                    "primary", this::enter),
-                    Ui.button("show-me", "Show me (W)", "", c::showMe));
+                    "primary", this::enter));
+            if (!c.isObserved()) {
+                buttons.getChildren().add(Ui.button("show-me", "Show me (W)", "", c::showMe));
+            }
             List<KeySequence> offered = offered();
             for (int i = 0; i < offered.size(); i++) {
                 buttons.getChildren().add(school(offered.get(i), i + 1));
@@ -244,7 +260,7 @@ public final class CoachPane {
         status.getChildren().setAll(Ui.label(around.status(), "muted"), Ui.gap(), sound());
         below.getChildren().clear();
         score.setManaged(running || !around.hidesScore());
-        if (!running && around.asks() && around.onwards().isEmpty() && c.verdict().isPresent()) {
+        if (!running && around.asks() && around.onwards().isEmpty() && (c.verdict().isPresent() || c.asking())) {
             below.getChildren().add(sights(c));
         }
         if (!running) {
@@ -267,7 +283,7 @@ public final class CoachPane {
         return goals;
     }
 
-    private javafx.scene.Node sound() {
+    private Node sound() {
         if (!shell.speaker().sounds()) {
             return Ui.label("no sound card: watch the colours", "tag missing");
         }

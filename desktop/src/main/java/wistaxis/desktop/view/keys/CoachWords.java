@@ -101,7 +101,9 @@ public final class CoachWords extends HBox {
 
     private void resting(Coaching c) {
         Optional<Verdict> verdict = c.verdict();
-        if (c.reading().isPresent()) {
+        if (c.asking()) {
+            say("What do you see?", "Look at the device, and at what the host offers; then say it below.", "Nobody else has seen the keys.");
+        } else if (c.reading().isPresent()) {
             Reading r = c.reading().get();
             say(r.success() ? "Landed" : "Not there", r.state(), r.next());
         } else if (!around.onwards().isEmpty()) {
@@ -120,7 +122,11 @@ public final class CoachWords extends HBox {
 
     private void ready(Coaching c, KeySequence school) {
         boolean cable = c.subject().deviceNow().plugged() == school.plugged() || !cableMatters(c.goal());
-        if (c.subject().starting()) {
+        if (c.isObserved()) {
+            say(school.school() + ": " + of(c.goal()), (school.plugged() ? "Plugged into the host from the start. "
+                    : "Unplugged at the start. ") + "Both hands on the device, then Enter: a count-in of three, and the coach leads.",
+                    c.reason());
+        } else if (c.subject().starting()) {
             say("It is still starting", "Wait until it shows its lock screen: keys held while it starts do nothing.", "");
         } else if (!school.from().contains(c.start())) {
             say("Another start", school.school() + " begins with a device that is " + school.from().stream().map(Object::toString)

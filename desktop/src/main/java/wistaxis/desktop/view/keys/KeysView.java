@@ -2,13 +2,18 @@ package wistaxis.desktop.view.keys;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.Parent;
 import javafx.scene.control.Button;
+import javafx.scene.layout.FlowPane;
 import wistaxis.core.coach.Verdict;
 import wistaxis.core.keys.Goal;
+import wistaxis.core.keys.HostView;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.view.real.LookFor;
+import wistaxis.desktop.view.real.UsbPane;
 import wistaxis.desktop.view.shell.Shell;
 import wistaxis.desktop.view.shell.TicketView;
 import wistaxis.desktop.view.shell.View;
@@ -23,12 +28,14 @@ public final class KeysView implements View, CoachPane.Around {
     private final String number;
     private final KeysDesk keys;
     private final CoachPane pane;
+    private final LookFor lookFor;
 
     public KeysView(Shell shell, Workbench bench, String number) {
         this.shell = shell;
         this.bench = bench;
         this.number = number;
         this.keys = bench.desk(number).keys();
+        this.lookFor = new LookFor(bench, number);
         this.pane = new CoachPane(shell, bench, keys::coaching, this);
     }
 
@@ -64,11 +71,19 @@ public final class KeysView implements View, CoachPane.Around {
     @Override
     public List<Node> below() {
         List<Node> rows = new ArrayList<>();
-        if (keys.coaching().verdict().isEmpty()) {
+        if (keys.coaching().asking() && bench.usb().of(number).isEmpty()) {
+            rows.add(hosts());
+        } else if (keys.coaching().verdict().isEmpty()) {
             rows.add(CoachPane.goals(keys.coaching().goal(), g -> keys.coaching().choose(g)));
             keys.coaching().school().ifPresent(s -> s.cautions().forEach(w -> rows.add(Ui.text("! " + w, "hands"))));
         }
         return rows;
+    }
+
+    /** A real device is not drawn: what to look for stands there, and what the host has of it. */
+    @Override
+    public Optional<Node> beside() {
+        return keys.coaching().isObserved() ? Optional.of(lookFor) : Optional.empty();
     }
 
     @Override
@@ -91,8 +106,20 @@ public final class KeysView implements View, CoachPane.Around {
         return TicketView.follows(change, number);
     }
 
+    /** Where USB does not tell, the technician does: first what the host has, then what is on the screen. */
+    private FlowPane hosts() {
+        FlowPane row = Ui.chips(820);
+        row.getChildren().add(Ui.label("And the host has?", "strong"));
+        for (HostView has : HostView.values()) {
+            row.getChildren().add(Ui.button("host-" + has, UsbPane.words(has), keys.coaching().hostTold() == has ? "chip chosen" : "chip",
+                    () -> keys.coaching().hostTold(has)));
+        }
+        return row;
+    }
+
     @Override
     public void refresh() {
+        lookFor.refresh(keys.coaching().goal());
         pane.refresh();
     }
 

@@ -57,6 +57,7 @@ public final class Shell implements AutoCloseable {
     private final Button shelfButton;
     private final Button drillButton;
     private final AnimationTimer frames;
+    private final Label usb = Ui.label("", "tag");
     private View view;
     private Theme theme = Theme.DAY;
     private double scale = 1;
@@ -100,7 +101,7 @@ public final class Shell implements AutoCloseable {
     }
 
     private Node head() {
-        HBox marks = Ui.row(8, whole(line), whole(Ui.label("simulated world", "tag simulated")), pace, dim,
+        HBox marks = Ui.row(8, whole(line), whole(bench.world().simulated() ? Ui.label("simulated world", "tag simulated") : usb), pace, dim,
                 Ui.button("text-smaller", "A-", "quiet", () -> scale(-0.1)),
                 Ui.button("text-larger", "A+", "quiet", () -> scale(0.1)));
         FlowPane folds = Ui.flow(8, whole(Ui.label(bench.benchName(), "bench-name")), benchButton, shelfButton, ledgerButton, drillButton,
@@ -299,7 +300,13 @@ public final class Shell implements AutoCloseable {
             case SettingsView _ -> settingsButton;
             default -> null;
         }).ifPresent(b -> b.getStyleClass().add("here"));
-        pace.getChildren().setAll(paceButton(1), paceButton(10), paceButton(60));
+        if (bench.world().simulated()) {
+            pace.getChildren().setAll(paceButton(1), paceButton(10), paceButton(60));
+        } else {
+            int there = bench.usb().devices().size();
+            usb.setText(!bench.usb().watches() ? "USB: not looked at" : "USB: " + (there == 0 ? "no device" : there + (there == 1
+                    ? " device" : " devices")));
+        }
         Range rate = bench.stock().history().rate();
         line.setText(rate.measured() ? "Line " + Units.rateInWords(rate.mid()) : "Line: not measured yet");
         unread.getChildren().setAll(bench.tickets().unread().map(this::unread).stream().toList());

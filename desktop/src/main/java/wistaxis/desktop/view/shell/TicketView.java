@@ -22,6 +22,7 @@ import wistaxis.desktop.view.handover.HandoverView;
 import wistaxis.desktop.view.identify.IdentifyView;
 import wistaxis.desktop.view.intake.IntakeView;
 import wistaxis.desktop.view.keys.KeysView;
+import wistaxis.desktop.view.real.HostRunView;
 import wistaxis.desktop.view.restore.RestoreView;
 import wistaxis.desktop.view.route.RouteView;
 import wistaxis.workbench.Change;
@@ -34,7 +35,7 @@ public final class TicketView implements View {
     private final Workbench bench;
     private final String number;
     private static final Set<Change.Topic> FOLLOWED = EnumSet.of(Change.Topic.TICKET, Change.Topic.WORK, Change.Topic.STOCK,
-            Change.Topic.SHOP, Change.Topic.TIME);
+            Change.Topic.SHOP, Change.Topic.TIME, Change.Topic.USB);
 
     private final BorderPane root = new BorderPane();
     private final VBox slip = Ui.style(new VBox(), "slip");
@@ -56,7 +57,7 @@ public final class TicketView implements View {
             case ROUTE -> new RouteView(shell, bench, number);
             case FIRMWARE -> new FirmwareView(shell, bench, number);
             case KEYS -> new KeysView(shell, bench, number);
-            case RESTORE -> new RestoreView(shell, bench, number);
+            case RESTORE -> ticket().simulated() ? new RestoreView(shell, bench, number) : new HostRunView(shell, bench, number);
             case HANDOVER, CLOSED -> new HandoverView(shell, bench, number);
         };
         Optional.ofNullable(ticket().identifier()).ifPresent(bench.stock()::ask);
@@ -148,7 +149,7 @@ public final class TicketView implements View {
                     () -> shell.showTicket(number, stage));
             station.setDisable(stage.compareTo(Stage.ROUTE) > 0 && t.identifier() == null || stage == Stage.ROUTE && t.fact("trouble")
                     .isEmpty()
-                    || stage == Stage.RESTORE && !t.packageProven() || stage == Stage.HANDOVER && t.stage().compareTo(Stage.HANDOVER) < 0
+                    || stage == Stage.RESTORE && !t.firmwareSettled() || stage == Stage.HANDOVER && t.stage().compareTo(Stage.HANDOVER) < 0
                     && t.attempt().filter(a -> a.said() != null).isEmpty());
             trail.getChildren().add(station);
         }

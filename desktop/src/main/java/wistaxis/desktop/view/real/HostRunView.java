@@ -1,0 +1,297 @@
+package wistaxis.desktop.view.real;
+
+import java.time.Duration;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import javafx.scene.Parent;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.restore.HostRun;
+import wistaxis.core.restore.HostStage;
+import wistaxis.core.restore.HostTroubles;
+import wistaxis.core.ticket.Observed;
+import wistaxis.core.ticket.Stage;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.work.Rules;
+import wistaxis.desktop.look.Columns;
+import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.view.route.ReadinessCard;
+import wistaxis.desktop.view.shell.Shell;
+import wistaxis.desktop.view.shell.TicketView;
+import wistaxis.desktop.view.shell.View;
+import wistaxis.workbench.Change;
+import wistaxis.workbench.HostDesk;
+import wistaxis.workbench.Workbench;
+
+/** The restore that the host's own program does: what to tap next, the time left, the mode window, and what to do when something is wrong. */
+public final class HostRunView implements View {
+    private final Shell shell;
+    private final Workbench bench;
+    private final String number;
+    private final HostDesk host;
+    private final ReadinessCard readiness;
+    private final BorderPane root = new BorderPane();
+    private final Label left = Ui.label("", "counter");
+    private final Label leftWords = Ui.text("", "title");
+    private final VBox late = new VBox();
+    private final VBox middle = new VBox(12);
+    private final VBox stages = new VBox(0);
+    private final FlowPane buttons = Ui.flow(8);
+    private final VBox trouble = new VBox(8);
+    private final UsbPane usb;
+    private final Label window = Ui.label("", "big-clock hands");
+    private final Label windowWords = Ui.text("", "");
+    private final TextField minutes = Ui.field("host-minutes", "min left", 4);
+    private final TextField version = Ui.field("host-version", "version on it now", 40);
+    private final TextField words = Ui.field("host-words", "what the host says, word for word", 500);
+
+    public HostRunView(Shell shell, Workbench bench, String number) {
+        this.shell = shell;
+        this.bench = bench;
+        this.number = number;
+        this.host = bench.desk(number).host();
+        this.readiness = new ReadinessCard(bench, number);
+        this.usb = new UsbPane(bench, number);
+        left.setId("host-left");
+        left.setMinWidth(Region.USE_PREF_SIZE);
+        window.setId("mode-window");
+        window.setMinWidth(Region.USE_PREF_SIZE);
+        minutes.setPrefColumnCount(5);
+        version.setPrefColumnCount(12);
+        HBox.setHgrow(words, Priority.ALWAYS);
+        Ui.style(middle, "page");
+        VBox side = new VBox(16, usb, Ui.row(10, window, windowWords), trouble);
+        side.setStyle("-fx-padding: 18 18 10 0;");
+        root.setCenter(new Columns(middle, 420, side, 330));
+    }
+
+    private Ticket ticket() {
+        return bench.ticket(number);
+    }
+
+    private Rules rules() {
+        return bench.routes().rules(ticket());
+    }
+
+    @Override
+    public Parent node() {
+        return root;
+    }
+
+    @Override
+    public boolean follows(Change change) {
+        return TicketView.follows(change, number);
+    }
+
+    @Override
+    public void refresh() {
+        Optional<HostRun> run = host.run();
+        buttons.getChildren().clear();
+        middle.getChildren().setAll(Ui.row(18, left, leftWords), late, buttons);
+        if (run.isPresent()) {
+            running(run.get());
+        } else {
+            atRest();
+        }
+        usb.refresh();
+        trouble();
+        tick();
+    }
+
+    private void running(HostRun run) {
+        Optional<HostStage> next = run.next();
+        if (next.isPresent()) {
+            buttons.getChildren().add(Ui.button("host-next", "I see it: " + next.get().title() + " (Enter)", "primary big", host::next));
+        } else {
+            buttons.getChildren().addAll(version, Ui.button("host-written", "It greets: written", "primary big", () -> host.written(
+                    version.getText())));
+        }
+        buttons.getChildren().add(Ui.button("host-stopped", "The host stopped", "", () -> host.stopped("the host stopped")));
+        if (run.current().fetch()) {
+            buttons.getChildren().addAll(minutes, Ui.button("host-minutes-say", "The host says so", "", this::minutesTold));
+        }
+        if (ticket().mode() == null && run.needsMode()) {
+            middle.getChildren().add(1, Ui.notice("", "Hands needed: it has left its mode.",
+                    "Put it back the same way; the host goes on meanwhile. When the download ends some hosts go on by themselves, on "
+                    + "others choose restore once more."));
+            buttons.getChildren().addFirst(Ui.button("back-to-keys", "The same keys again", "primary big", () -> shell.showTicket(number,
+                    Stage.KEYS)));
+        } else if (!run.needsMode()) {
+            middle.getChildren().add(1, Ui.notice("stop", "Leave cable and device alone.", "The host works on the device."));
+        }
+        stages(run);
+        middle.getChildren().add(stages);
+    }
+
+    private void minutesTold() {
+        try {
+            host.left(Integer.parseInt(minutes.getText().strip()));
+            minutes.clear();
+        } catch (NumberFormatException e) {
+            throw new BadInput("[" + minutes.getText() + "] is no number of minutes; write what the host shows, for example 12", e);
+        }
+    }
+
+    private void stages(HostRun run) {
+        stages.getChildren().clear();
+        for (int i = 0; i < run.parts().size(); i++) {
+            HostRun.Part part = run.parts().get(i);
+            HostStage s = part.stage();
+            Button tap = Ui.button("host-stage-" + s.id(), s.title(), i == run.at() ? "stage-tap now" : i < run.at() ? "stage-tap past"
+                    : "stage-tap", () -> host.stage(s.id()));
+            tap.setPrefWidth(230);
+            tap.setFocusTraversable(false);
+            HBox row = Ui.style(Ui.row(12, Ui.label(i < run.at() ? "done" : i == run.at() ? "now" : "", "small strong"), tap,
+                    Ui.text(s.says(), "small muted"), Ui.gap(), Ui.label(usual(part), "small muted")), i == run.at() ? "stage-row now"
+                    : "stage-row");
+            ((Label) row.getChildren().getFirst()).setMinWidth(40);
+            ((Label) row.getChildren().getLast()).setMinWidth(Region.USE_PREF_SIZE);
+            stages.getChildren().add(row);
+        }
+    }
+
+    private static String usual(HostRun.Part part) {
+        return part.high() <= 0 ? "the host tells" : String.format(Locale.ROOT, "%.1f-%.1f min%s", part.low() / 60, part.high() / 60,
+                part.own() ? ", here" : "");
+    }
+
+    private void atRest() {
+        Ticket t = ticket();
+        if (t.restored() != null) {
+            middle.getChildren().add(Ui.notice("calm", (t.keepsData() ? "Updated to " : "Restored to ") + t.restored() + ".",
+                    "What is seen on it is asked at the handover."));
+            return;
+        }
+        if (!rules().inItsMode()) {
+            middle.getChildren().add(1, Ui.notice("", "The device is not in " + rules().wantedMode().orElse("its mode") + ".",
+                    "Put it into its mode first; the host cannot write to it as it is."));
+            buttons.getChildren().add(Ui.button("back-to-keys", "To the keys", "primary", () -> shell.showTicket(number, Stage.KEYS)));
+        }
+        rules().stopped().ifPresent(stop -> middle.getChildren().add(Ui.notice("stop", "Stop: nothing may be done on this device.", stop)));
+        if (rules().needsConsent()) {
+            middle.getChildren().add(Ui.notice("stop", "The owner has not agreed to what would be lost now.",
+                    "Ask in Route; without consent nothing is erased."));
+            buttons.getChildren().add(Ui.button("ask-owner", "Ask the owner", "primary", () -> shell.showTicket(number, Stage.ROUTE)));
+        }
+        middle.getChildren().add(how(t));
+        if (!bench.routes().readiness(t).ready()) {
+            middle.getChildren().add(readiness.node(t));
+        }
+        Button start = Ui.button("restore-start", t.keepsData() ? "I told the host to update, which keeps the data"
+                : "I told the host to restore, which erases the device", t.keepsData() ? "primary" : "danger", host::start);
+        start.setDisable(host.mayNot().isPresent());
+        buttons.getChildren().add(start);
+    }
+
+    /** What to do in the host's program. */
+    private VBox how(Ticket t) {
+        if (t.observed().hostFetches()) {
+            return Ui.notice("calm", "At the host: it fetches by itself.", t.keepsData()
+                    ? "Choose to update, read what is new, agree. The download shows its time left behind a small sign."
+                    : "Choose to restore, then restore and update, read what is new, agree. The download shows its time left behind a small "
+                    + "sign.", "What it has downloaded before, or the device has already, it only restores, and is quicker.");
+        }
+        return Ui.notice("calm", "At the host: give it the proven package.",
+                "Close what the host offers. Hold its extra key (Option on the maker's hosts, Shift on others) and choose "
+                + (t.keepsData() ? "to update" : "to restore") + "; pick this file:", String.valueOf(t.provenFile()));
+    }
+
+    private void trouble() {
+        trouble.getChildren().clear();
+        if (ticket().closed() != null || ticket().restored() != null) {
+            return;
+        }
+        Optional<Observed.Trouble> now = ticket().observed().trouble();
+        if (now.isEmpty()) {
+            trouble.getChildren().addAll(Ui.label("Something wrong at the host?", "strong"), words);
+            FlowPane kinds = Ui.chips(320);
+            HostTroubles.all().forEach(t -> kinds.getChildren().add(Ui.button("trouble-" + t.id(), t.title(), "chip", () -> {
+                host.trouble(t.id(), words.getText());
+                words.clear();
+            })));
+            trouble.getChildren().add(kinds);
+            return;
+        }
+        ladder(now.get());
+    }
+
+    private void ladder(Observed.Trouble now) {
+        HostTroubles.Trouble kind = HostTroubles.of(now.kind()).orElseThrow();
+        Map<String, HostTroubles.Tried> before = host.before();
+        VBox card = Ui.card(Ui.label(kind.title(), "title"), Ui.text(now.words().isEmpty() ? kind.means() : "It says: " + now.words(), ""));
+        if (!before.isEmpty()) {
+            card.getChildren().add(Ui.text("The notebook: " + List.copyOf(before.entrySet()).stream().limit(2).map(e -> saying(kind,
+                    e.getKey()) + " " + e.getValue().says()).reduce((a, b) -> a + " " + b).orElse(""), "small strong"));
+        }
+        boolean next = true;
+        for (HostTroubles.Try t : kind.tries()) {
+            Optional<Observed.Try> made = now.of(t.id());
+            VBox row = Ui.column(4, Ui.text((made.isPresent() ? "\u2717 " : "") + t.says(), made.isPresent() ? "small muted"
+                    : next ? "strong" : "small"));
+            Optional.ofNullable(before.get(t.id())).ifPresent(b -> row.getChildren().add(Ui.text(b.says(), "small muted")));
+            if (made.isEmpty()) {
+                row.getChildren().add(Ui.row(6, Ui.button("try-" + t.id() + "-helped", "Helped", "chip", () -> host.tried(t.id(), true)),
+                        Ui.button("try-" + t.id() + "-not", "Did not", "chip", () -> host.tried(t.id(), false))));
+                next = false;
+            }
+            card.getChildren().add(row);
+        }
+        trouble.getChildren().add(card);
+    }
+
+    private static String saying(HostTroubles.Trouble kind, String step) {
+        return kind.tries().stream().filter(t -> t.id().equals(step)).findFirst().map(HostTroubles.Try::says).orElse(step);
+    }
+
+    @Override
+    public void tick() {
+        Optional<HostRun> run = host.run();
+        late.getChildren().clear();
+        if (run.isEmpty()) {
+            left.setText(ticket().restored() != null ? "Done" : "");
+            leftWords.setText(ticket().restored() != null ? "" : "The host's own program does it; say here what is seen there.");
+        } else if (run.get().isOpen()) {
+            left.setText("?");
+            leftWords.setText("left: type the minutes that the host shows.");
+        } else {
+            left.setText(range(run.get().atLeast(), run.get().atMost()));
+            leftWords.setText("min left. Now: " + run.get().current().title() + ".");
+            run.get().late().ifPresent(w -> late.getChildren().add(Ui.notice(run.get().isStuck() ? "stop" : "", w)));
+        }
+        Optional<Duration> stays = bench.routes().modeWindowLeft(ticket());
+        boolean counts = stays.isPresent() && run.map(HostRun::needsMode).orElse(true);
+        window.setText(counts ? Ui.clock(stays.get().isNegative() ? Duration.ZERO : stays.get()) : "");
+        windowWords.setText(counts ? "left in recovery, as this shop sets it" : "");
+    }
+
+    private static String range(Duration low, Duration high) {
+        long least = low.toMinutes();
+        long most = (high.toSeconds() + 59) / 60;
+        return least == most ? String.valueOf(most) : least + "-" + most;
+    }
+
+    @Override
+    public String firstFocus() {
+        return host.run().isPresent() ? "host-next" : "restore-start";
+    }
+
+    @Override
+    public String next() {
+        if (ticket().restored() != null) {
+            return "Next: hand over. Hands: now.";
+        }
+        return host.run().map(r -> r.needsMode() && ticket().mode() == null ? "Put the device back into its mode. Hands: now."
+                : r.next().map(n -> "The host works. Tap when you see: " + n.title() + ".").orElse("Wait for the greeting."))
+                .orElse("Tell the host to begin, then say so here. Hands: now.");
+    }
+}

@@ -1,0 +1,97 @@
+package wistaxis.desktop.view.real;
+
+import java.util.List;
+import java.util.Optional;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.layout.VBox;
+import wistaxis.core.keys.HostView;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.usb.UsbDevice;
+import wistaxis.desktop.look.Ui;
+import wistaxis.workbench.UsbDesk;
+import wistaxis.workbench.Workbench;
+
+/** What USB has of a ticket's device now; where it has none yet, which one might be meant. */
+public final class UsbPane extends VBox {
+    private final Workbench bench;
+    private final String number;
+
+    public UsbPane(Workbench bench, String number) {
+        super(8);
+        this.bench = bench;
+        this.number = number;
+        setId("usb-pane");
+    }
+
+    private UsbDesk usb() {
+        return bench.usb();
+    }
+
+    public void refresh() {
+        Ticket t = bench.ticket(number);
+        getChildren().setAll(Ui.label("The host has", "small muted"));
+        Optional<UsbDevice> here = usb().of(number);
+        if (here.isPresent()) {
+            of(here.get());
+        } else if (!usb().watches()) {
+            told(t);
+        } else if (t.observed().bound() != null) {
+            getChildren().addAll(Ui.label("Nothing", "usb-mode"), Ui.text("This ticket's device does not hang on it now.", ""),
+                    source(), release());
+        } else {
+            getChildren().addAll(Ui.label("Not this one yet", "usb-mode"), source());
+        }
+        if (here.isEmpty() && usb().watches()) {
+            offers();
+        }
+    }
+
+    private void of(UsbDevice device) {
+        getChildren().addAll(Ui.label(words(device.mode()), "usb-mode" + (device.mode() == HostView.NORMAL ? "" : " tide")),
+                Ui.text(device.serial().isEmpty() ? "It tells no serial string." : device.words().says(), "code small"),
+                Ui.text("At " + device.port() + ", by " + usb().source() + ".", "small muted"), release());
+        usb().kind(device).ifPresent(s -> getChildren().add(Ui.text("Chip and board were " + s.says(bench.devices()
+                .byIdentifier(s.identifier()).map(m -> m.name()).orElse(s.identifier())) + ".", "small")));
+        usb().contradiction(bench.ticket(number)).ifPresent(why -> getChildren().add(Ui.notice("stop", why)));
+    }
+
+    private void told(Ticket t) {
+        getChildren().addAll(Ui.label(t.observed().host() == null ? "Not known" : words(HostView.valueOf(t.observed().host().what()
+                .toUpperCase(java.util.Locale.ROOT))) + " (told)", "usb-mode"),
+                Ui.text("USB: " + usb().trouble() + ".", "small muted"));
+    }
+
+    private Node source() {
+        int others = usb().devices().size();
+        return Ui.text((others == 0 ? "No device of the maker hangs on it" : others == 1 ? "One device of the maker hangs on it"
+                : others + " devices of the maker hang on it") + ", by " + usb().source() + ".", "small muted");
+    }
+
+    private Button release() {
+        return Ui.button("usb-release", "That is not this device", "quiet small", () -> usb().release(number));
+    }
+
+    private void offers() {
+        List<UsbDevice> offers = usb().offers(number);
+        for (int i = 0; i < offers.size(); i++) {
+            UsbDevice device = offers.get(i);
+            VBox card = Ui.card(Ui.text(words(device.mode()) + ", at " + device.port(), "strong"),
+                    Ui.text(device.serial().isEmpty() ? "tells no serial string" : device.words().says(), "code small"));
+            usb().kind(device).ifPresent(s -> card.getChildren().add(Ui.text(s.says(bench.devices().byIdentifier(s.identifier())
+                    .map(m -> m.name()).orElse(s.identifier())), "small")));
+            card.getChildren().add(Ui.button("usb-bind-" + i, "This one?", "primary", () -> usb().bind(number, device)));
+            getChildren().add(card);
+        }
+    }
+
+    /** A state of the host in words. */
+    public static String words(HostView mode) {
+        return switch (mode) {
+            case NOTHING -> "Nothing";
+            case NORMAL -> "A device that is up";
+            case RECOVERY -> "Recovery";
+            case DFU -> "DFU";
+        };
+    }
+}
