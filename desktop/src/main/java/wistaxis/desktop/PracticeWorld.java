@@ -1,5 +1,6 @@
 package wistaxis.desktop;
 
+import wistaxis.standins.ScriptedUsb;
 import java.io.IOException;
 import java.net.URI;
 import java.nio.file.Path;
@@ -35,7 +36,7 @@ public final class PracticeWorld implements World.Maker, AutoCloseable {
         benchTime = now;
         return new World(true, this::services, StandInSigner::publicKey, StandInWorld.USUAL_PACKAGE, SimulatedDevice::new,
                 SimulatedDevice::new,
-                new OshiHost(), this);
+                new OshiHost(), ScriptedUsb.inTurn(System::nanoTime), this);
     }
 
     private URI services() {

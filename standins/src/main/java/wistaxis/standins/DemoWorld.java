@@ -128,6 +128,16 @@ public final class DemoWorld {
         fact(9, 4.6, "ownership", "proved");
         fact(9, 4.5, "imei", "356958031648321");
         promised(9, 5, 600);
+
+        happened(10, 4, new TicketEvent.Opened("Pilot boat, purser's phone", true, true));
+        fact(10, 3.9, "trouble", "unavailable");
+        fact(10, 3.8, "ownership", "proved");
+        fact(10, 3.7, "backup", "none");
+        sound(10, 3.6);
+        identified(10, 3.5, "iPhone13,2");
+        agreed(10, 3.2, "purser");
+        happened(10, 3, new TicketEvent.FirmwareFrom(TicketEvent.FirmwareFrom.HOST));
+        promised(10, 4, 150);
     }
 
     /** A case of an earlier day: two steps at most, each of which helped or did not. */

@@ -1,5 +1,6 @@
 package wistaxis.standins;
 
+import java.util.function.LongSupplier;
 import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -14,6 +15,11 @@ public final class ScriptedUsb implements UsbWatch {
     /** A usual product id of a phone that is up. Published: usb.ids 2025.07.26. */
     private static final int PHONE = 0x12a8;
 
+    private static final String SCRIPT = "a script (practice)";
+    private static final double UP_SECONDS = 40;
+    private static final double GONE_SECONDS = 2;
+    private static final double RECOVERY_SECONDS = 900;
+
     private final List<UsbDevice> devices = new ArrayList<>();
     private @Nullable String trouble;
 
@@ -27,6 +33,34 @@ public final class ScriptedUsb implements UsbWatch {
             case DFU -> new UsbDevice(UsbProduct.DFU, port, words);
             case NOTHING -> throw new IllegalArgumentException("nothing is no device");
         };
+    }
+
+    /**
+     * A phone of nobody's that is up for a while, goes, and hangs there in recovery for as long as a device stays there: for the tickets of
+     * practice that are worked on as on the real bench.
+     */
+    public static UsbWatch inTurn(LongSupplier nanos) {
+        long begun = nanos.getAsLong();
+        return new UsbWatch() {
+            @Override
+            public List<UsbDevice> look() {
+                double at = (nanos.getAsLong() - begun) / 1e9 % (UP_SECONDS + 2 * GONE_SECONDS + RECOVERY_SECONDS);
+                if (at < UP_SECONDS) {
+                    return List.of(phone(HostView.NORMAL));
+                }
+                boolean low = at > UP_SECONDS + GONE_SECONDS && at < UP_SECONDS + GONE_SECONDS + RECOVERY_SECONDS;
+                return low ? List.of(phone(HostView.RECOVERY)) : List.of();
+            }
+
+            @Override
+            public String says() {
+                return SCRIPT;
+            }
+        };
+    }
+
+    private static UsbDevice phone(HostView mode) {
+        return device(mode, "1-1", "00008101-000A11112222001E", "8101", "0C", "000A11112222001E");
     }
 
     /** From now on these hang on it. */
@@ -56,6 +90,6 @@ public final class ScriptedUsb implements UsbWatch {
 
     @Override
     public String says() {
-        return "a script (practice)";
+        return SCRIPT;
     }
 }

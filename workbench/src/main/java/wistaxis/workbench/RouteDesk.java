@@ -120,6 +120,16 @@ public final class RouteDesk {
         change(settings().holidays(region));
     }
 
+    /** What the bench is called. @throws BadInput for what is no name */
+    public void benchName(String name) {
+        change(settings().bench(name));
+    }
+
+    /** Where firmware is asked for on a real bench; empty for nowhere. @throws BadInput for what is no address */
+    public void library(String address) {
+        change(settings().library(address));
+    }
+
     /** Takes a school as this shop's habit for its goal and family. */
     void prefer(KeySequence school) {
         change(settings().prefer(school));

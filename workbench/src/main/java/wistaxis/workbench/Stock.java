@@ -112,9 +112,9 @@ public final class Stock implements AutoCloseable {
         return answered.getOrDefault(identifier, "");
     }
 
-    /** Asks the library about a model, once until {@link #askAgain}; the real bench knows none. */
+    /** Asks the library about a model, once until {@link #askAgain}; where there is one. */
     public void ask(String identifier) {
-        if (bench.world().simulated() && !answered.containsKey(identifier) && asking.add(identifier)) {
+        if (bench.asksLibrary() && !answered.containsKey(identifier) && asking.add(identifier)) {
             bench.background().run(() -> bench.line().buildsFor(identifier), found -> {
                 asking.remove(identifier);
                 answered.put(identifier, "");

@@ -53,7 +53,8 @@ public final class TicketDesk implements CoachSubject {
         this.model = bench.model(bench.ticket(number))
                 .orElseThrow(() -> new IllegalStateException("ticket [" + number + "] has no identified device"));
         this.machine = new DeviceMachine(family());
-        this.device = bench.world().device().apply(machine, asTheLedgerLeftIt(bench.ticket(number)));
+        DeviceState left = asTheLedgerLeftIt(bench.ticket(number));
+        this.device = bench.ticket(number).isObserved() ? new ObservedDevice(machine, left) : bench.world().device().apply(machine, left);
         this.firmware = new FirmwareDesk(bench, this);
         this.keys = new KeysDesk(bench, this);
         this.restore = new RestoreDesk(bench, this);

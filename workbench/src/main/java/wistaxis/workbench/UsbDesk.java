@@ -121,9 +121,13 @@ public final class UsbDesk implements AutoCloseable {
         return whose.offers().entrySet().stream().filter(e -> e.getValue().contains(ticket)).map(Map.Entry::getKey).toList();
     }
 
-    /** What a device's chip and board were here before; empty where they are not told, or were not seen. */
-    public Optional<Kinds.Seen> kind(UsbDevice device) {
-        return device.words().kind().flatMap(bench.learned().kinds("")::model);
+    /**
+     * What a device's chip and board were here before; empty where they are not told, or were not seen.
+     *
+     * @param but a ticket that does not count
+     */
+    public Optional<Kinds.Seen> kind(UsbDevice device, String but) {
+        return device.words().kind().flatMap(bench.learned().kinds(but)::model);
     }
 
     /** Why a ticket's model cannot be what hangs there: devices with this chip and board were always another one. */
@@ -163,7 +167,7 @@ public final class UsbDesk implements AutoCloseable {
 
     /** A ticket has changed: another one may wait for a device, or its model may be settled. */
     void changed(Ticket ticket) {
-        if (!ticket.simulated()) {
+        if (ticket.isObserved()) {
             sort();
         }
     }
@@ -175,7 +179,7 @@ public final class UsbDesk implements AutoCloseable {
             Bound its = t.observed().bound();
             if (its != null) {
                 bound.put(t.number(), its);
-            } else if (!t.simulated() && t.identifier() != null && (t.stage() == Stage.KEYS || t.stage() == Stage.RESTORE
+            } else if (t.isObserved() && t.identifier() != null && (t.stage() == Stage.KEYS || t.stage() == Stage.RESTORE
                     || t.stage() == Stage.FIRMWARE)) {
                 waiting.add(t.number());
             }

@@ -1,5 +1,7 @@
 package wistaxis.workbench;
 
+import wistaxis.store.settings.Settings;
+import java.net.URI;
 import wistaxis.core.facts.BadInput;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -99,7 +101,7 @@ public final class Workbench implements AutoCloseable {
                     background, setup.front(), changes, notices));
             open.addFirst(tickets::close);
             this.schools = new Schools(this, setup.folder().schools());
-            this.line = opened(new Line(world.services()));
+            this.line = opened(new Line(world.simulated() ? world.services() : this::library));
             this.stock = opened(new Stock(this, setup.folder(), ledger));
             this.routes = new RouteDesk(this, world.host(), setup.folder().settings(), ledger);
             this.practice = opened(new Practice(this, setup.folder()));
@@ -133,7 +135,7 @@ public final class Workbench implements AutoCloseable {
         if (tickets.unread().isPresent()) {
             return;
         }
-        tickets.open().stream().filter(t -> t.running() && t.simulated()).forEach(t -> {
+        tickets.open().stream().filter(t -> t.running() && !t.isObserved()).forEach(t -> {
             boolean writing = stages.stream().filter(s -> s.id().equals(t.restoreStage())).anyMatch(RestoreStage::leaveCable);
             record(t.number(), writing
                     ? new TicketEvent.RestoreStopped("the program ended while the device was being written to; its state is not known",
@@ -148,7 +150,7 @@ public final class Workbench implements AutoCloseable {
     private void changed(@Nullable Ticket before, Projection now, long from) {
         stock.changed(now, from);
         routes.changed(before, now.ticket(), from);
-        if (!now.ticket().simulated()) {
+        if (now.ticket().isObserved()) {
             learned.of(now.ticket());
         }
         usb.changed(now.ticket());
@@ -171,7 +173,19 @@ public final class Workbench implements AutoCloseable {
     }
 
     public String benchName() {
-        return setup.benchName();
+        String own = world.simulated() ? null : routes.settings().bench();
+        return own == null ? setup.benchName() : own;
+    }
+
+    /** Whether there is a library to be asked. */
+    boolean asksLibrary() {
+        return world.simulated() || routes.settings().library() != null;
+    }
+
+    /** The library that the shop has named. Any thread. */
+    private URI library() {
+        String named = routes.settings().library();
+        return named == null ? world.services().get() : Settings.address(named);
     }
 
     public DeviceCatalogue devices() {

@@ -169,7 +169,7 @@ class RealWalkTest {
             }
             usb.shows(first(HostView.RECOVERY), second(HostView.RECOVERY));
             at.until(() -> "recovery".equals(of(at, two).mode()));
-            assertThat(at.bench.usb().kind(second(HostView.RECOVERY))).hasValueSatisfying(s -> {
+            assertThat(at.bench.usb().kind(second(HostView.RECOVERY), "")).hasValueSatisfying(s -> {
                 assertThat(s.identifier()).isEqualTo("iPhone13,2");
                 assertThat(s.times()).isEqualTo(2);
             });

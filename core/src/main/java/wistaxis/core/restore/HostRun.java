@@ -51,7 +51,7 @@ public record HostRun(List<Part> parts, int at, Instant since, Observed.@Nullabl
         List<Part> parts = new ArrayList<>();
         int at = 0;
         for (HostStage stage : HostStage.of(ticket.observed().hostFetches())) {
-            Optional<Range> own = measured.apply(stage.id());
+            Optional<Range> own = stage.fetch() ? Optional.empty() : measured.apply(stage.id());
             if (stage.id().equals(run.stage())) {
                 at = parts.size();
             }

@@ -16,6 +16,9 @@ import wistaxis.core.steps.Step;
  * A ticket as the fold of its events.
  *
  * @param number for example {@code T-0007}
+ * @param simulated whether it is of the practice world
+ * @param isObserved whether of its device no more is known than what is seen: of every real one, and of those of practice that are worked
+ *     on so
  * @param facts answers of the intake by name; what is not there is unknown
  * @param consent the owner's last answer to the question about erasing, once asked
  * @param attempts the rungs that were taken, in order; the last is the present one
@@ -35,7 +38,7 @@ import wistaxis.core.steps.Step;
  * @param observed what was observed of a real device
  */
 public record Ticket(
-        String number, String title, boolean simulated, Instant openedAt, Instant lastAt, Map<String, String> facts,
+        String number, String title, boolean simulated, boolean isObserved, Instant openedAt, Instant lastAt, Map<String, String> facts,
         @Nullable String identifier, TicketEvent.@Nullable ConsentAsked consent, List<Attempt> attempts,
         TicketEvent.@Nullable BuildChosen build, @Nullable String provenBuild, @Nullable String provenFile,
         @Nullable String mode, @Nullable Instant modeSince, Set<String> failed, Map<String, String> overruled,

@@ -52,8 +52,16 @@ import wistaxis.core.keys.Trace;
 })
 @JsonInclude(JsonInclude.Include.NON_NULL)
 public sealed interface TicketEvent {
-    /** @param title how the bench calls it, for example "Ferry crew 3" */
-    record Opened(String title, boolean simulated) implements TicketEvent {}
+    /**
+     * @param title how the bench calls it, for example "Ferry crew 3"
+     * @param simulated whether it is of the practice world
+     * @param observed of practice: whether its device is worked on as on the real bench, by what is seen of it; null for not
+     */
+    record Opened(String title, boolean simulated, @Nullable Boolean observed) implements TicketEvent {
+        public Opened(String title, boolean simulated) {
+            this(title, simulated, null);
+        }
+    }
 
     /** @param fact an entry of {@code questions.json} or {@code deviceWords}, {@code promised} */
     record FactRecorded(String fact, String value) implements TicketEvent {}

@@ -17,6 +17,7 @@ final class TicketFold {
     private final String number;
     private final String title;
     private final boolean simulated;
+    private final boolean practised;
     private final Instant openedAt;
     private Instant lastAt;
     private final Map<String, String> facts = new LinkedHashMap<>();
@@ -44,9 +45,11 @@ final class TicketFold {
         if (event instanceof TicketEvent.Opened opened) {
             title = opened.title();
             simulated = opened.simulated();
+            practised = Boolean.TRUE.equals(opened.observed());
         } else {
             title = "Ticket without an opening";
             simulated = true;
+            practised = false;
             odd.add("entry [" + opening.number() + "] comes before the ticket is opened");
             add(opening, event);
         }
@@ -178,7 +181,8 @@ final class TicketFold {
     }
 
     Ticket ticket() {
-        return new Ticket(number, title, simulated, openedAt, lastAt, facts, identifier, consent, attempts, build, provenBuild, provenFile,
+        return new Ticket(number, title, simulated, !simulated || practised, openedAt, lastAt, facts, identifier, consent, attempts, build,
+                provenBuild, provenFile,
                 mode, modeSince, failed, overruled, unlock, unlockAnswers, closed, unknownState, odd, observed);
     }
 }

@@ -117,7 +117,11 @@ public final class Sightings {
         if (!there.contains(stage)) {
             throw new BadInput("stage [" + stage + "] is none of this run's; write one of " + there);
         }
-        return List.of(new TicketEvent.StageReached(stage));
+        String before = ticket.restoreStage();
+        TicketEvent reached = new TicketEvent.StageReached(stage);
+        // Where stages were passed over nobody saw this one end: said once more, its length counts for nothing.
+        return before == null || there.indexOf(stage) == there.indexOf(before) + 1 ? List.of(reached)
+                : List.of(new TicketEvent.StageReached(before), reached);
     }
 
     /**
@@ -176,7 +180,7 @@ public final class Sightings {
     }
 
     private static void refuse(Ticket ticket) {
-        if (ticket.simulated()) {
+        if (!ticket.isObserved()) {
             throw new BadInput("ticket [" + ticket.number() + "] is practice: what its device shows is simulated, not seen");
         }
         if (ticket.closed() != null) {

@@ -1,5 +1,9 @@
 package wistaxis.store.settings;
 
+import wistaxis.core.facts.Names;
+import java.util.List;
+import java.net.URISyntaxException;
+import java.net.URI;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Map;
@@ -20,12 +24,15 @@ import wistaxis.store.files.WholeFile;
  * @param preferences the choice by preference of {@code routes.json}; what is left out is the usual one
  * @param holidays the region whose public holidays the shop and its carriers keep, for example {@code gb-eng}
  * @param modeWindow how long a device stays in recovery by itself, a span such as {@code 15min}; null for the usual one
+ * @param bench what the bench is called; null where nobody has said
+ * @param library the address of the firmware library that the shop asks; null for none
  * @param schools the school last taken, by key family and goal; null where the likeliest is always taken
  */
 public record Settings(Map<String, String> preferences, String holidays, @Nullable String modeWindow,
-        @Nullable Map<String, String> schools) {
-    public static final Settings USUAL = new Settings(Map.of(), "gb-eng", null, null);
+        @Nullable Map<String, String> schools, @Nullable String bench, @Nullable String library) {
+    public static final Settings USUAL = new Settings(Map.of(), "gb-eng", null, null, null, null);
 
+    private static final int LONGEST_NAME = 60;
     private static final int MOST = 1000;
     private static final String USUAL_WINDOW = "15min";
 
@@ -38,6 +45,12 @@ public record Settings(Map<String, String> preferences, String holidays, @Nullab
         }
         if (modeWindow != null) {
             Units.span(modeWindow);
+        }
+        if (bench != null) {
+            Names.typed(bench, "name of the bench", LONGEST_NAME);
+        }
+        if (library != null) {
+            address(library);
         }
     }
 
@@ -71,15 +84,47 @@ public record Settings(Map<String, String> preferences, String holidays, @Nullab
     public Settings prefer(String preference, String value) {
         Map<String, String> all = new TreeMap<>(preferences);
         all.put(preference, value);
-        return new Settings(all, holidays, modeWindow, schools);
+        return new Settings(all, holidays, modeWindow, schools, bench, library);
     }
 
     public Settings holidays(String region) {
-        return new Settings(preferences, region, modeWindow, schools);
+        return new Settings(preferences, region, modeWindow, schools, bench, library);
     }
 
     public Settings modeWindow(String span) {
-        return new Settings(preferences, holidays, span, schools);
+        return new Settings(preferences, holidays, span, schools, bench, library);
+    }
+
+    /** @param name empty for none */
+    public Settings bench(String name) {
+        return new Settings(preferences, holidays, modeWindow, schools, name.isBlank() ? null : name.strip(), library);
+    }
+
+    /** @param address empty for none @throws BadInput for what is no such address */
+    public Settings library(String address) {
+        return new Settings(preferences, holidays, modeWindow, schools, bench, address.isBlank() ? null : address.strip());
+    }
+
+    /**
+     * An address that a shop typed in. What is wrong with it is said without it: it may hold a password.
+     *
+     * @throws BadInput for anything but http or https to a host, or with a name and password in it
+     */
+    public static URI address(String typed) {
+        URI address;
+        try {
+            address = new URI(typed.strip());
+        } catch (URISyntaxException e) {
+            throw new BadInput("the address of the library cannot be read: " + e.getReason() + " at letter [" + e.getIndex()
+                    + "]; write for example https://firmware.example/", e);
+        }
+        if (address.getRawUserInfo() != null || address.getRawAuthority() != null && address.getRawAuthority().contains("@")) {
+            throw new BadInput("the address of the library has a name or password in it, which is not kept; leave that out");
+        }
+        if (!List.of("http", "https").contains(String.valueOf(address.getScheme())) || address.getHost() == null) {
+            throw new BadInput("the address of the library [" + Shown.value(typed) + "] has to begin with https:// or http:// and a host");
+        }
+        return address;
     }
 
     /** The school that was last taken for the goal of this one on its family; null for none. */
@@ -90,6 +135,6 @@ public record Settings(Map<String, String> preferences, String holidays, @Nullab
     public Settings prefer(KeySequence school) {
         Map<String, String> all = new TreeMap<>(schools == null ? Map.of() : schools);
         all.put(school.family() + "/" + school.goal(), school.school());
-        return new Settings(preferences, holidays, modeWindow, all);
+        return new Settings(preferences, holidays, modeWindow, all, bench, library);
     }
 }

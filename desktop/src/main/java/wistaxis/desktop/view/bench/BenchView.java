@@ -23,6 +23,7 @@ import wistaxis.core.device.DeviceModel;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.firmware.Signing;
+import wistaxis.desktop.view.shell.SettingsView;
 import wistaxis.desktop.view.shell.Shell;
 import wistaxis.desktop.view.shell.View;
 import wistaxis.workbench.Change;
@@ -41,12 +42,14 @@ public final class BenchView implements View {
     private final Label callDetail = Ui.label("", "muted");
     private final FlowPane legend = Ui.flow(18);
     private final VBox lanes = new VBox();
+    private final SettingsView first;
     private Optional<BenchPlan.Call> due = Optional.empty();
     private long drawnSecond = -1;
 
     public BenchView(Shell shell, Workbench bench) {
         this.shell = shell;
         this.bench = bench;
+        this.first = new SettingsView(bench);
         countdown.setId("countdown");
         call.setId("call");
         countdown.setMinWidth(Region.USE_PREF_SIZE);
@@ -90,6 +93,12 @@ public final class BenchView implements View {
         }
         if (open.isEmpty()) {
             lanes.getChildren().setAll(Ui.notice("calm", "The bench is clear.", "Open a ticket for the next device with Ctrl+N."));
+            if (!bench.world().simulated() && bench.tickets().entries() == 0) {
+                lanes.getChildren().add(Ui.label("Three things to settle, now or later (in Settings)", "title"));
+                VBox things = Ui.column(12);
+                things.getChildren().addAll(first.first());
+                lanes.getChildren().add(things);
+            }
         }
         long closed = bench.tickets().closed();
         if (closed > 0) {

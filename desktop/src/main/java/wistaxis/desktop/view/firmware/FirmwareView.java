@@ -75,10 +75,10 @@ public final class FirmwareView extends TicketPage {
         beside.getChildren().clear();
         Optional<BuildChoice> choice = desk.choice();
         String identifier = bench.desk(number).model().identifier();
-        if (!ticket().simulated()) {
-            beside.getChildren().add(whoBrings());
+        if (ticket().isObserved()) {
+            (choice.isEmpty() ? builds : beside).getChildren().add(whoBrings());
         }
-        if (choice.isEmpty() && !ticket().simulated()) {
+        if (choice.isEmpty() && !bench.world().simulated()) {
             builds.getChildren().add(Ui.text("No build is known for " + identifier + ". A catalogue is imported with: wistaxis firmware "
                     + "import FILE. Or the host fetches the newest by itself.", "muted"));
             return;
@@ -241,7 +241,7 @@ public final class FirmwareView extends TicketPage {
                     + ", for the keys.";
             case WAITING -> "Waits for another download, then runs by itself.";
             case PROVING -> "Checking; hands in a moment.";
-            default -> ticket().build() == null && !ticket().simulated() && desk.choice().isEmpty() ? "Say who brings the firmware."
+            default -> ticket().build() == null && !bench.world().simulated() && desk.choice().isEmpty() ? "Say who brings the firmware."
                     : ticket().build() == null ? "Choose a build: the suggested one unless the ticket wants otherwise."
                     : "Start the download; it then runs by itself.";
         };

@@ -93,6 +93,11 @@ public final class CoachPane {
             return Optional.empty();
         }
 
+        /** How the device is now where that is not what the drawn one shows; empty where it is. */
+        default Optional<ScoreDrawing.Facts> facts() {
+            return Optional.empty();
+        }
+
         /** More buttons while nothing runs. */
         List<Button> more();
     }
@@ -241,6 +246,8 @@ public final class CoachPane {
             if (c.isObserved()) {
                 buttons.getChildren().add(1, Ui.button("keys-over", "Over: say what is seen (E)", "", c::over));
             }
+        } else if (c.asking()) {
+            buttons.getChildren().add(Ui.button("keys-start", "Start again (Enter)", "", this::enter));
         } else if (!around.onwards().isEmpty()) {
             buttons.getChildren().add(Ui.button("keys-start", around.onwards() + " (Enter)", "primary", this::enter));
         } else if (c.school().isPresent()) {
@@ -259,12 +266,12 @@ public final class CoachPane {
         }
         status.getChildren().setAll(Ui.label(around.status(), "muted"), Ui.gap(), sound());
         below.getChildren().clear();
-        score.setManaged(running || !around.hidesScore());
+        score.setManaged(running || !around.hidesScore() && !c.asking());
         if (!running && around.asks() && around.onwards().isEmpty() && (c.verdict().isPresent() || c.asking())) {
             below.getChildren().add(sights(c));
         }
         if (!running) {
-            below.getChildren().addAll(around.below());
+            below.getChildren().addAll(c.asking() ? 0 : below.getChildren().size(), around.below()); // what the host has comes first
         }
         if (below.getChildren().isEmpty()) {
             c.school().ifPresent(s -> s.cautions().forEach(w -> below.getChildren().add(Ui.text("! " + w, "hands"))));
@@ -328,7 +335,8 @@ public final class CoachPane {
             Score of = shown.score();
             score.draw(new ScoreDrawing.Moment(shown, run.isPresent() ? now : CoachRun.COUNT_IN, c.attemptNanos(), run.isPresent()
                     ? c.subject().device().timing() : List.of(),
-                    c.subject().device().screen(), c.subject().device().host(), state.plugged(), c.margins(of)));
+                    around.facts().orElseGet(() -> new ScoreDrawing.Facts(state.plugged() ? "plugged in" : "not plugged",
+                    PhoneDrawing.words(c.subject().device().screen()), c.subject().device().host().words(), true)), c.margins(of)));
         }
         phone.draw(c.subject().device().screen(), c.down(), state.plugged(), 0);
     }

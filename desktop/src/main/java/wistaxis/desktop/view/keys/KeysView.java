@@ -10,6 +10,7 @@ import javafx.scene.layout.FlowPane;
 import wistaxis.core.coach.Verdict;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.HostView;
+import wistaxis.core.ticket.Observed;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.real.LookFor;
@@ -86,6 +87,20 @@ public final class KeysView implements View, CoachPane.Around {
         return keys.coaching().isObserved() ? Optional.of(lookFor) : Optional.empty();
     }
 
+    /** Of a real device no more than what was seen. */
+    @Override
+    public Optional<ScoreDrawing.Facts> facts() {
+        if (!keys.coaching().isObserved()) {
+            return Optional.empty();
+        }
+        Observed seen = ticket().observed();
+        boolean here = bench.usb().of(number).isPresent();
+        String host = bench.usb().of(number).map(d -> d.mode().words()).orElseGet(() -> seen.host() == null ? "not known"
+                : seen.host().what() + " (" + seen.host().source() + ")");
+        return Optional.of(new ScoreDrawing.Facts(here ? "plugged in" : "not known", seen.screen() == null ? "not known"
+                : seen.screen().what().replace('-', ' ') + " (told)", host, false));
+    }
+
     @Override
     public boolean asks() {
         return true;
@@ -138,6 +153,9 @@ public final class KeysView implements View, CoachPane.Around {
         if (keys.landed()) {
             return keys.coaching().goal() == Goal.DFU ? "In DFU. Next: the restore. Hands: now."
                     : "In recovery, for about 15 minutes. Next: the restore. Hands: now.";
+        }
+        if (keys.coaching().asking()) {
+            return "Say what the host has and what is on the screen. Hands: now.";
         }
         return keys.coaching().run().isPresent() ? "Both hands on the device." : "Hands: now, for about half a minute an attempt.";
     }

@@ -13,7 +13,6 @@ import wistaxis.core.coach.CoachRun;
 import wistaxis.core.coach.Score;
 import wistaxis.core.device.Body;
 import wistaxis.core.device.PhysicalKey;
-import wistaxis.core.keys.HostView;
 import wistaxis.core.keys.KeyStep;
 import wistaxis.core.keys.Rehearsal.Span;
 import wistaxis.core.keys.Screen;
@@ -36,8 +35,15 @@ public final class ScoreDrawing extends Region {
      * @param nowNanos the moment under the now-line
      * @param timing what hands did, seconds from {@code attemptNanos}
      */
-    public record Moment(CoachRun run, long nowNanos, long attemptNanos, List<Trace.Event> timing, Screen screen, HostView host,
-            boolean plugged, List<Margin> margins) {}
+    public record Moment(CoachRun run, long nowNanos, long attemptNanos, List<Trace.Event> timing, Facts facts,
+            List<Margin> margins) {}
+
+    /**
+     * How the device is now, in words.
+     *
+     * @param caps whether the computer's keyboard stands for its keys
+     */
+    public record Facts(String cable, String screen, String host, boolean caps) {}
 
     public ScoreDrawing(Body body) {
         this.body = body;
@@ -76,14 +82,14 @@ public final class ScoreDrawing extends Region {
             double top = i * lane;
             bars.getOrDefault(place.key(), List.of()).forEach(b -> bar(g, m, spans, b, top, lane));
             hands(g, m, place.key(), top, lane);
-            name(g, place.name(), PhoneDrawing.CAPS.get(place.key()), top, lane);
+            name(g, place.name(), m.facts().caps() ? PhoneDrawing.CAPS.get(place.key()) : "", top, lane);
         }
         double rest = body.keys().size() * lane;
-        fact(g, m, "Cable", m.plugged() ? "plugged in" : "not plugged", rest, lane);
+        fact(g, m, "Cable", m.facts().cable(), rest, lane);
         sights(g, m, spans, false, rest + lane, lane);
-        fact(g, m, "Screen", PhoneDrawing.words(m.screen()), rest + lane, lane);
+        fact(g, m, "Screen", m.facts().screen(), rest + lane, lane);
         sights(g, m, spans, true, rest + 2 * lane, lane);
-        fact(g, m, "Host sees", m.host().words(), rest + 2 * lane, lane);
+        fact(g, m, "Host sees", m.facts().host(), rest + 2 * lane, lane);
         g.setFill(Theme.color("ink"));
         g.fillRect(x(m.nowNanos(), m.nowNanos()) - 2, 0, 4, h - 20);
         g.setTextAlign(TextAlignment.CENTER);

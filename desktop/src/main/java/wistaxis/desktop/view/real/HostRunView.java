@@ -33,7 +33,9 @@ import wistaxis.workbench.Change;
 import wistaxis.workbench.HostDesk;
 import wistaxis.workbench.Workbench;
 
-/** The restore that the host's own program does: what to tap next, the time left, the mode window, and what to do when something is wrong. */
+/**
+ * The restore that the host's own program does: what to tap next, the time left, the mode window, and what to do when something is wrong.
+ */
 public final class HostRunView implements View {
     private final Shell shell;
     private final Workbench bench;
@@ -111,16 +113,18 @@ public final class HostRunView implements View {
     private void running(HostRun run) {
         Optional<HostStage> next = run.next();
         if (next.isPresent()) {
-            buttons.getChildren().add(Ui.button("host-next", "I see it: " + next.get().title() + " (Enter)", "primary big", host::next));
+            buttons.getChildren().add(Ui.button("host-next", "I see it: " + next.get().title() + " (Enter)", out(run) ? "big"
+                    : "primary big",
+                    host::next));
         } else {
             buttons.getChildren().addAll(version, Ui.button("host-written", "It greets: written", "primary big", () -> host.written(
                     version.getText())));
         }
         buttons.getChildren().add(Ui.button("host-stopped", "The host stopped", "", () -> host.stopped("the host stopped")));
         if (run.current().fetch()) {
-            buttons.getChildren().addAll(minutes, Ui.button("host-minutes-say", "The host says so", "", this::minutesTold));
+            buttons.getChildren().add(Ui.row(6, minutes, Ui.button("host-minutes-say", "It says so", "", this::minutesTold)));
         }
-        if (ticket().mode() == null && run.needsMode()) {
+        if (out(run)) {
             middle.getChildren().add(1, Ui.notice("", "Hands needed: it has left its mode.",
                     "Put it back the same way; the host goes on meanwhile. When the download ends some hosts go on by themselves, on "
                     + "others choose restore once more."));
@@ -131,6 +135,11 @@ public final class HostRunView implements View {
         }
         stages(run);
         middle.getChildren().add(stages);
+    }
+
+    /** Whether the device has left the mode that it still has to be in. */
+    private boolean out(HostRun run) {
+        return ticket().mode() == null && run.needsMode();
     }
 
     private void minutesTold() {
@@ -198,7 +207,8 @@ public final class HostRunView implements View {
         if (t.observed().hostFetches()) {
             return Ui.notice("calm", "At the host: it fetches by itself.", t.keepsData()
                     ? "Choose to update, read what is new, agree. The download shows its time left behind a small sign."
-                    : "Choose to restore, then restore and update, read what is new, agree. The download shows its time left behind a small "
+                    : "Choose to restore, then restore and update, read what is new, agree. The download shows its time left behind a "
+                    + "small "
                     + "sign.", "What it has downloaded before, or the device has already, it only restores, and is quicker.");
         }
         return Ui.notice("calm", "At the host: give it the proven package.",
@@ -290,7 +300,7 @@ public final class HostRunView implements View {
         if (ticket().restored() != null) {
             return "Next: hand over. Hands: now.";
         }
-        return host.run().map(r -> r.needsMode() && ticket().mode() == null ? "Put the device back into its mode. Hands: now."
+        return host.run().map(r -> out(r) ? "Put the device back into its mode. Hands: now."
                 : r.next().map(n -> "The host works. Tap when you see: " + n.title() + ".").orElse("Wait for the greeting."))
                 .orElse("Tell the host to begin, then say so here. Hands: now.");
     }

@@ -51,7 +51,7 @@ public final class UsbPane extends VBox {
         getChildren().addAll(Ui.label(words(device.mode()), "usb-mode" + (device.mode() == HostView.NORMAL ? "" : " tide")),
                 Ui.text(device.serial().isEmpty() ? "It tells no serial string." : device.words().says(), "code small"),
                 Ui.text("At " + device.port() + ", by " + usb().source() + ".", "small muted"), release());
-        usb().kind(device).ifPresent(s -> getChildren().add(Ui.text("Chip and board were " + s.says(bench.devices()
+        usb().kind(device, number).ifPresent(s -> getChildren().add(Ui.text("Chip and board were " + s.says(bench.devices()
                 .byIdentifier(s.identifier()).map(m -> m.name()).orElse(s.identifier())) + ".", "small")));
         usb().contradiction(bench.ticket(number)).ifPresent(why -> getChildren().add(Ui.notice("stop", why)));
     }
@@ -69,7 +69,7 @@ public final class UsbPane extends VBox {
     }
 
     private Button release() {
-        return Ui.button("usb-release", "That is not this device", "quiet small", () -> usb().release(number));
+        return Ui.button("usb-release", "Not this ticket's device", "quiet small", () -> usb().release(number));
     }
 
     private void offers() {
@@ -78,7 +78,7 @@ public final class UsbPane extends VBox {
             UsbDevice device = offers.get(i);
             VBox card = Ui.card(Ui.text(words(device.mode()) + ", at " + device.port(), "strong"),
                     Ui.text(device.serial().isEmpty() ? "tells no serial string" : device.words().says(), "code small"));
-            usb().kind(device).ifPresent(s -> card.getChildren().add(Ui.text(s.says(bench.devices().byIdentifier(s.identifier())
+            usb().kind(device, number).ifPresent(s -> card.getChildren().add(Ui.text(s.says(bench.devices().byIdentifier(s.identifier())
                     .map(m -> m.name()).orElse(s.identifier())), "small")));
             card.getChildren().add(Ui.button("usb-bind-" + i, "This one?", "primary", () -> usb().bind(number, device)));
             getChildren().add(card);

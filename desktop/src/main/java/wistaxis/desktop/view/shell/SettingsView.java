@@ -1,6 +1,7 @@
 package wistaxis.desktop.view.shell;
 
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
 import javafx.scene.Parent;
@@ -15,6 +16,7 @@ import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.route.RouteFacts;
 import wistaxis.desktop.look.Ui;
 import wistaxis.workbench.Change;
+import wistaxis.workbench.Practice;
 import wistaxis.workbench.RouteDesk;
 import wistaxis.workbench.Workbench;
 
@@ -25,6 +27,7 @@ public final class SettingsView implements View {
     private final VBox cards = Ui.style(new VBox(), "page");
     private final ScrollPane root = Ui.scroll(cards);
     private final List<Typed> typed;
+    private final List<Typed> asked;
 
     public SettingsView(Workbench bench) {
         this.bench = bench;
@@ -36,6 +39,22 @@ public final class SettingsView implements View {
                 new Typed(Ui.field("holidays", "gb-eng", 12), "Which public holidays does the shop keep?",
                         "A country, and a part of it where that matters: gb-eng, de-by, us. Business days are counted without them.",
                         () -> desk.settings().holidays(), desk::holidays));
+        asked = bench.world().simulated() ? List.of() : List.of(
+                new Typed(Ui.field("bench-name", "My bench", 60), "What is this bench called?", "It stands at the top of every page.",
+                        () -> Optional.ofNullable(desk.settings().bench()).orElse(""), desk::benchName),
+                new Typed(Ui.field("library", "https://", 300), "Where does firmware come from?",
+                        "The address of a library that speaks the open protocol of docs/formats.md. Without one: import a catalogue, or "
+                        + "let "
+                        + "the host fetch. Nobody else is ever asked.",
+                        () -> Optional.ofNullable(desk.settings().library()).orElse(""), desk::library),
+                new Typed(Ui.field("works-here", Practice.NOBODY, 60), "Who works here?", "Whose hand the coach goes by.",
+                        bench.practice()::person, bench.practice()::person));
+        typed.forEach(t -> t.field.setMaxWidth(160));
+    }
+
+    /** What a new bench asks first: all of it can be left for later. */
+    public List<VBox> first() {
+        return asked.stream().map(Typed::card).toList();
     }
 
     /** A setting that is typed; what cannot be read is said under it and nothing is changed. */
@@ -53,7 +72,6 @@ public final class SettingsView implements View {
             this.why = why;
             this.kept = kept;
             this.keep = keep;
-            field.setMaxWidth(160);
             field.setText(kept.get());
             field.setOnAction(_ -> take());
             field.focusedProperty().addListener((_, _, focused) -> {
@@ -109,6 +127,7 @@ public final class SettingsView implements View {
         HBox side = new HBox(14, typed.getFirst().card(), typed.getLast().card());
         side.getChildren().forEach(c -> HBox.setHgrow(c, Priority.ALWAYS));
         cards.getChildren().add(side);
+        cards.getChildren().addAll(1, first());
     }
 
     private VBox schools() {

@@ -57,7 +57,7 @@ public final class TicketView implements View {
             case ROUTE -> new RouteView(shell, bench, number);
             case FIRMWARE -> new FirmwareView(shell, bench, number);
             case KEYS -> new KeysView(shell, bench, number);
-            case RESTORE -> ticket().simulated() ? new RestoreView(shell, bench, number) : new HostRunView(shell, bench, number);
+            case RESTORE -> ticket().isObserved() ? new HostRunView(shell, bench, number) : new RestoreView(shell, bench, number);
             case HANDOVER, CLOSED -> new HandoverView(shell, bench, number);
         };
         Optional.ofNullable(ticket().identifier()).ifPresent(bench.stock()::ask);
@@ -163,7 +163,7 @@ public final class TicketView implements View {
         bench.model(t).ifPresent(m -> slip.getChildren()
                 .add(Ui.text(m.identifier() + "  " + m.plug() + "\n" + m.family() + " keys", "code small")));
         if (t.simulated()) {
-            slip.getChildren().add(Ui.label("simulated device", "tag simulated"));
+            slip.getChildren().add(Ui.label(t.isObserved() ? "practice, as on a real device" : "simulated device", "tag simulated"));
         }
         Optional<Duration> left = Plans.promised(t).map(p -> BenchTime.between(bench.now(), p));
         slip.getChildren().add(Ui.column(0, Ui.label("Promised", "small muted"), left.isEmpty() ? Ui.label("not said", "tag missing")
