@@ -1,5 +1,6 @@
 package wistaxis.desktop;
 
+import wistaxis.core.usb.UsbWatch;
 import wistaxis.standins.ScriptedUsb;
 import java.io.IOException;
 import java.net.URI;
@@ -21,12 +22,19 @@ public final class PracticeWorld implements World.Maker, AutoCloseable {
 
     private final Path folder;
     private final long lineBytesPerSecond;
+    private final UsbWatch usb;
     private Supplier<Instant> benchTime = Instant::now;
     private @Nullable StandInWorld standIns;
     private boolean ended;
 
     /** @param folder where the library keeps what it made */
     public PracticeWorld(Path folder, long lineBytesPerSecond) {
+        this(folder, lineBytesPerSecond, ScriptedUsb.inTurn(System::nanoTime));
+    }
+
+    /** @param usb what hangs on the host, by a script */
+    public PracticeWorld(Path folder, long lineBytesPerSecond, UsbWatch usb) {
+        this.usb = usb;
         this.folder = folder;
         this.lineBytesPerSecond = lineBytesPerSecond;
     }
@@ -36,7 +44,7 @@ public final class PracticeWorld implements World.Maker, AutoCloseable {
         benchTime = now;
         return new World(true, this::services, StandInSigner::publicKey, StandInWorld.USUAL_PACKAGE, SimulatedDevice::new,
                 SimulatedDevice::new,
-                new OshiHost(), ScriptedUsb.inTurn(System::nanoTime), this);
+                new OshiHost(), usb, this);
     }
 
     private URI services() {

@@ -59,7 +59,8 @@ public final class ScriptedUsb implements UsbWatch {
         };
     }
 
-    private static UsbDevice phone(HostView mode) {
+    /** The phone of {@link #inTurn} in a mode. */
+    public static UsbDevice phone(HostView mode) {
         return device(mode, "1-1", "00008101-000A11112222001E", "8101", "0C", "000A11112222001E");
     }
 

@@ -40,7 +40,12 @@ class EventsTest {
                 new TicketEvent.UnlockOrdered("356958031648320", "Tidal Mobile", LocalDate.of(2026, 5, 12), LocalDate.of(2026, 5, 13),
                 LocalDate.of(2026, 5, 27)),
                 new TicketEvent.UnlockAnswered("no-signal"), new TicketEvent.Closed("handed over"),
-                new TicketEvent.BreakRead("entry [3] was changed"), new TicketEvent.Odd("{}", "not an event"));
+                new TicketEvent.BreakRead("entry [3] was changed"), new TicketEvent.Opened("Pilot boat", true, true),
+                new TicketEvent.Sighted("cable-screen", "recovery", "told"), new TicketEvent.Sighted(null, "dfu", "usb"),
+                new TicketEvent.DeviceBound(0x1281, "1-1", "CPID:8101"), new TicketEvent.DeviceReleased("said at the bench"),
+                new TicketEvent.FirmwareFrom(TicketEvent.FirmwareFrom.HOST), new TicketEvent.HostLeft(12),
+                new TicketEvent.HostTrouble("error", "14"), new TicketEvent.TroubleTried("once-more", false),
+                new TicketEvent.Odd("{}", "not an event"));
     }
 
     @ParameterizedTest

@@ -1,5 +1,9 @@
 package wistaxis.desktop.shots;
 
+import wistaxis.standins.ScriptedUsb;
+import wistaxis.core.keys.HostView;
+import wistaxis.workbench.HostDesk;
+import wistaxis.workbench.Coaching;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
@@ -22,6 +26,8 @@ import wistaxis.workbench.Workbench;
 
 /** Walks through the demo and takes one picture of each main view; needs no display. */
 public final class Screenshots {
+    private static final String REAL = "T-0018";
+    private static final ScriptedUsb USB = new ScriptedUsb();
     /** The bench's morning, so that the pictures are alike whenever they are taken. */
     static final Instant MORNING = Instant.parse("2026-05-12T09:36:00Z");
 
@@ -66,7 +72,7 @@ public final class Screenshots {
     static Workbench bench(Path data, long lineBytesPerSecond) {
         DataFolder folder = DemoFolder.open(data, MORNING);
         return new Workbench(new Workbench.Setup(DemoWorld.NAME, folder, MORNING, System::nanoTime, Clock.systemUTC(),
-                new PracticeWorld(folder.standIns(), lineBytesPerSecond), Platform::runLater));
+                new PracticeWorld(folder.standIns(), lineBytesPerSecond, USB), Platform::runLater));
     }
 
     private void walk() {
@@ -134,8 +140,35 @@ public final class Screenshots {
         picture("drill", () -> { });
         picture("drill-progress", () -> press("drill-progress", ""));
         picture("drill-hand", () -> press("drill-hand", ""));
+        real();
         picture("handover", () -> shell.showTicket("T-0010"));
         picture("ledger", shell::showLedger);
+    }
+
+    /** The ticket that is worked on as on the real bench. */
+    private void real() {
+        USB.shows(ScriptedUsb.phone(HostView.NORMAL));
+        onFx(() -> shell.showTicket(REAL, Stage.KEYS));
+        waitUntil(() -> !bench.usb().offers(REAL).isEmpty());
+        onFx(() -> bench.usb().bind(REAL, bench.usb().offers(REAL).getFirst()));
+        settle();
+        Coaching coaching = bench.desk(REAL).keys().coaching();
+        onFx(coaching::begin);
+        rest(3000 + 6500);
+        picture("real-keys", () -> { });
+        onFx(coaching::over);
+        picture("real-seen", () -> { });
+        HostDesk host = bench.desk(REAL).host();
+        USB.shows(ScriptedUsb.phone(HostView.RECOVERY));
+        waitUntil(() -> host.mayNot().isEmpty());
+        onFx(host::start);
+        settle();
+        onFx(() -> host.left(12));
+        picture("real-restore", () -> shell.showTicket(REAL, Stage.RESTORE));
+        onFx(() -> host.trouble("error", "The device could not be restored (14)"));
+        settle();
+        onFx(() -> host.tried("once-more", false));
+        picture("real-trouble", () -> { });
     }
 
     /** Fires a button, or writes into a line. */
