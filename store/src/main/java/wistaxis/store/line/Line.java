@@ -1,7 +1,5 @@
 package wistaxis.store.line;
 
-import wistaxis.core.facts.Shown;
-import java.util.Objects;
 import com.fasterxml.jackson.annotation.JsonIgnoreProperties;
 import java.io.IOException;
 import java.net.URI;
@@ -81,18 +79,6 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
         return HttpClients.createMinimal(PoolingHttpClientConnectionManagerBuilder.create().setDefaultConnectionConfig(config).build());
     }
 
-    /** Where a library says that something lies, which has to be with itself: nobody else is asked. */
-    private URI within(String path) {
-        URI library = address.get();
-        URI there = library.resolve(path);
-        if (!Objects.equals(library.getRawAuthority(), there.getRawAuthority())
-                || !Objects.equals(library.getScheme(), there.getScheme())) {
-            throw new BadInput("the library sends to [" + Shown.value(String.valueOf(there.getRawAuthority()))
-                    + "] for a package, and only the address that was entered is asked");
-        }
-        return there;
-    }
-
     @JsonIgnoreProperties(ignoreUnknown = true)
     private record Trouble(String error) {}
 
@@ -120,7 +106,7 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
             throw new BadInput("build [" + build.build()
                     + "] is known, but no library serves its package; add the file to the shelf by hand");
         }
-        return new Download(files(), within(path), build.sizeBytes(), build.sha256(), file, share, silence);
+        return new Download(files(), address.get().resolve(path), build.sizeBytes(), build.sha256(), file, share, silence);
     }
 
     private <T> T ask(HttpRequest.Builder request, Function<String, T> read, String who) throws OutsideTrouble {
