@@ -103,6 +103,12 @@ final class BenchAtWork implements AutoCloseable {
         }
     }
 
+    /** Lets so many seconds of bench time pass. */
+    void pass(int seconds) {
+        long until = real + seconds * 1_000_000_000L;
+        passes(seconds + 1, () -> real >= until);
+    }
+
     private static void aMoment() {
         try {
             Thread.sleep(1);

@@ -1,5 +1,10 @@
 package wistaxis.workbench;
 
+import wistaxis.core.device.KeyFamily;
+import wistaxis.core.ticket.Attempt;
+import wistaxis.core.facts.Sha256;
+import java.nio.file.Files;
+import java.io.IOException;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -111,6 +116,51 @@ class RealWalkTest {
                     "stage-reached", "host-left", "sighted", "mode-lost", "sighted", "mode-entered", "restored");
             at.record(n, new TicketEvent.CheckAnswered("x", "y"));
             assertThat(at.done(at.bench.tickets().verify(_ -> true)).clean()).isTrue();
+        }
+    }
+
+    /** File first: a package that the catalogue knows by its digest is proven here, and the host is given it. */
+    @Test
+    void fileFirstFromCounterToClosed() throws IOException {
+        Path made = Path.of("../core/src/test/resources/packages/maker-xml-sha384.zip");
+        Path catalogue = folder.resolve("catalogue.json");
+        Files.writeString(catalogue, """
+            {"format": "wistaxis-firmware", "version": 1, "builds": [{"build": {"identifiers": ["iPhone13,2"], "version": "31.10",
+             "build": "31K88", "released": "2026-05-03", "sizeBytes": %d, "sha256": "%s", "path": null, "signed": true},
+             "askedAt": "2026-05-03T00:00:00Z"}]}""".formatted(Files.size(made), Sha256.of(made)));
+        usb.shows(first(HostView.NORMAL));
+        try (BenchAtWork at = new BenchAtWork(folder.resolve("bench"), usb)) {
+            Files.copy(made, at.bench.stock().shelf().folder().resolve("found.zip"));
+            String n = ticket(at, "Harbour office phone", "iPhone13,2");
+            assertThat(at.bench.stock().builds("iPhone13,2")).as("nothing is invented").isEmpty();
+            assertThat(at.done(at.bench.stock().importCatalogue(catalogue))).isEqualTo(1);
+            FirmwareDesk firmware = at.bench.desk(n).firmware();
+            firmware.choose(firmware.choice().orElseThrow().chosen().orElseThrow());
+            at.settle();
+            at.until(() -> firmware.onShelf().isPresent());
+            firmware.proveFromShelf();
+            at.until(() -> of(at, n).packageProven());
+            at.until(() -> !at.bench.usb().offers(n).isEmpty());
+            at.done(at.bench.usb().bind(n, first(HostView.NORMAL)));
+            usb.shows(first(HostView.RECOVERY));
+            at.until(() -> of(at, n).mode() != null);
+            HostDesk host = at.bench.desk(n).host();
+            at.until(() -> host.mayNot().isEmpty());
+            at.done(host.start());
+            assertThat(of(at, n).restoreStage()).as("nothing is fetched").isEqualTo("check");
+            while (host.run().orElseThrow().next().isPresent()) {
+                at.pass(8);
+                host.next();
+                at.settle();
+            }
+            at.done(host.written("31.10"));
+            at.record(n, at.bench.routes().rules(of(at, n)).say(Attempt.Outcome.HELPED).toArray(TicketEvent[]::new));
+            at.bench.routes().rules(of(at, n)).open().forEach(c -> at.record(n, new TicketEvent.CheckAnswered(c.id(), c.answers()
+                    .getFirst())));
+            at.record(n, at.bench.routes().rules(of(at, n)).close());
+            assertThat(of(at, n).closed()).isEqualTo("restored to 31.10, handed over");
+            assertThat(at.bench.stock().history().measured(KeyFamily.SIDE_KEY, "extract").orElseThrow().mid()).as("the shop's own times")
+                    .isBetween(7.0, 9.0);
         }
     }
 

@@ -16,7 +16,8 @@ class ChoiceTest {
     private static final Instant NOW = Instant.parse("2026-05-12T09:00:00Z");
 
     @ParameterizedTest
-    @CsvSource({"26.9, 26.10", "26.10, 27", "27.0 test 3, 27.0", "27.0 test 3, 27.0 test 12", "26.10, 27.0 test 1", "31.9, 31.9.1"})
+    @CsvSource({"26.9, 26.10", "26.10, 27", "27.0 test 3, 27.0", "27.0 test 3, 27.0 test 12", "26.10, 27.0 test 1", "31.9, 31.9.1",
+        "26.1 beta 2, 26.1 RC", "26.1 Developer Beta 2, 26.1 beta 10", "26.1 RC, 26.1 RC 2", "26.1 RC 2, 26.1", "15.7.9, 26.1 beta", "26.1 beta, 26.1 beta 2"})
     void versionsCompareByNumber(String older, String newer) {
         assertThat(SystemVersion.parse(older)).isLessThan(SystemVersion.parse(newer));
         assertThat(SystemVersion.parse(newer)).isGreaterThan(SystemVersion.parse(older));
@@ -25,6 +26,8 @@ class ChoiceTest {
     @Test
     void missingPartsAreZeroAndNonsenseIsNamed() {
         assertThat(SystemVersion.parse("27")).isEqualTo(SystemVersion.parse("27.0.0")).hasToString("27.0");
+        assertThat(SystemVersion.parse("26.1 RC")).hasToString("26.1 RC").isEqualTo(SystemVersion.parse(" 26.1 rc "));
+        assertThat(SystemVersion.parse("26.1 beta 2")).isEqualTo(SystemVersion.parse("26.1 test 2")).hasToString("26.1 test 2");
         assertThatThrownBy(() -> SystemVersion.parse("27.x")).isInstanceOf(BadInput.class).hasMessageContaining("[27.x]");
     }
 
