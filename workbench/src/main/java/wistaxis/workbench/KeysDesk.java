@@ -1,5 +1,6 @@
 package wistaxis.workbench;
 
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.coach.Verdict;
 import wistaxis.core.keys.Goal;
@@ -27,6 +28,15 @@ public final class KeysDesk {
     boolean busy() {
         return coaching.run().isPresent();
     }
+
+    /** How often the school in hand has landed on real devices here, by whoever is at the bench; empty before it was tried. */
+    public Optional<Chance> here() {
+        return coaching().school().map(s -> bench.learned().landed(bench.practice().person(), desk.model().family(), s, bench.devices()))
+                .filter(c -> c.of() > 0);
+    }
+
+    /** @param landed of so many attempts */
+    public record Chance(int landed, int of) {}
 
     /** Whether the device is in the mode that the route wants: the keys are done. */
     public boolean landed() {
@@ -57,6 +67,7 @@ public final class KeysDesk {
 
     private void ended(Coaching.Ended e) {
         desk.record(new TicketEvent.KeysAttempted(e.school().school() + (e.shown() ? " (shown)" : ""), e.school().goal().toString(),
-                e.verdict().success(), e.verdict().says(), e.trace().events()));
+                e.verdict().success(), e.verdict().says(), e.trace().events(),
+                desk.device().isObserved() ? bench.practice().person() : null));
     }
 }

@@ -1,5 +1,8 @@
 package wistaxis.workbench;
 
+import wistaxis.core.keys.KeySequence;
+import wistaxis.core.device.KeyFamily;
+import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.usb.Bound;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -32,7 +35,8 @@ final class Learned {
      * @param kind chip and board of its device; null where they were not told
      * @param identifier the model that was settled
      */
-    private record Lesson(@Nullable String kind, @Nullable String identifier, List<Observed.Trouble> troubles) {}
+    private record Lesson(@Nullable String kind, @Nullable String identifier, List<Observed.Trouble> troubles,
+            @Nullable List<Observed.KeysTry> keys) {}
 
     private record All(Map<String, Lesson> tickets) {}
 
@@ -59,12 +63,24 @@ final class Learned {
         return lessons.entrySet().stream().filter(e -> !e.getKey().equals(but)).flatMap(e -> e.getValue().troubles().stream()).toList();
     }
 
+    /** How often a school has landed on real devices of a family, in one person's hands. */
+    KeysDesk.Chance landed(String by, KeyFamily family, KeySequence school, DeviceCatalogue devices) {
+        List<Observed.KeysTry> tries = lessons.values().stream()
+                .filter(l -> l.keys() != null && l.identifier() != null && devices.byIdentifier(l.identifier())
+                .filter(m -> m.family() == family).isPresent())
+                .flatMap(l -> Objects.requireNonNull(l.keys()).stream())
+                .filter(k -> k.school().equals(school.school()) && k.goal().equals(school.goal().toString()) && by.equals(k.by())).toList();
+        return new KeysDesk.Chance((int) tries.stream().filter(Observed.KeysTry::landed).count(), tries.size());
+    }
+
     /** Takes in what a ticket teaches: what its device is, once its model is settled, and its troubles as soon as something was tried. */
     void of(Ticket ticket) {
         Bound bound = ticket.observed().bound();
-        Lesson lesson = new Lesson(bound == null ? null : bound.kind(), bound == null ? null : ticket.identifier(), ticket.observed()
-                .troubles().stream().filter(t -> !t.tries().isEmpty()).toList());
-        if (lesson.kind() == null && lesson.troubles().isEmpty() || lesson.equals(lessons.put(ticket.number(), lesson))) {
+        Lesson lesson = new Lesson(bound == null ? null : bound.kind(), ticket.identifier(), ticket.observed()
+                .troubles().stream().filter(t -> !t.tries().isEmpty()).toList(),
+                ticket.observed().keys());
+        if (lesson.kind() == null && lesson.troubles().isEmpty() && ticket.observed().keys().isEmpty()
+                || lesson.equals(lessons.put(ticket.number(), lesson))) {
             return;
         }
         String text = Json.writePretty(new All(lessons));

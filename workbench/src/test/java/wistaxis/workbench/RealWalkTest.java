@@ -85,6 +85,7 @@ class RealWalkTest {
                     assertThat(b.units()).hasSize(2));
             assertThat(coaching.verdict()).hasValueSatisfying(v -> assertThat(v.success()).isTrue());
 
+            assertThat(desk.keys().here()).contains(new KeysDesk.Chance(1, 1));
             at.until(() -> desk.host().mayNot().isEmpty());
             at.done(desk.host().start());
             assertThat(of(at, n).restoreStage()).isEqualTo("download");
@@ -104,6 +105,7 @@ class RealWalkTest {
                 at.done(desk.host().stage(stage));
             }
             usb.shows();
+            at.until(() -> at.bench.usb().devices().isEmpty());
             at.passes(10, () -> "nothing".equals(of(at, n).observed().host().what()));
             assertThat(of(at, n).mode()).as("from prepare on it leaves the cable screen rightly").isEqualTo("recovery");
             while (desk.host().run().orElseThrow().next().isPresent()) {

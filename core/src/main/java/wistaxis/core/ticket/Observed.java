@@ -17,15 +17,20 @@ import wistaxis.core.usb.UsbDevice;
  * @param hostFetches whether the host fetches the firmware by itself
  * @param left the last time that the host told for what it fetches; null before
  * @param troubles what went wrong at the host, in order
+ * @param keys the attempts with the keys, in order
  */
 public record Observed(@Nullable Bound bound, @Nullable Seen screen, @Nullable Seen host, boolean hostFetches, @Nullable Left left,
-        List<Trouble> troubles) {
+        List<Trouble> troubles, List<KeysTry> keys) {
     /** Nothing observed yet. */
-    public static final Observed NOTHING = new Observed(null, null, null, false, null, List.of());
+    public static final Observed NOTHING = new Observed(null, null, null, false, null, List.of(), List.of());
 
     public Observed {
         troubles = List.copyOf(troubles);
+        keys = List.copyOf(keys);
     }
+
+    /** @param by who was at the bench; null where nobody had said */
+    public record KeysTry(String school, String goal, boolean landed, @Nullable String by) {}
 
     /**
      * @param what in the words of the event
@@ -71,18 +76,23 @@ public record Observed(@Nullable Bound bound, @Nullable Seen screen, @Nullable S
         return switch (event) {
             case TicketEvent.Sighted(String on, String by, String source) -> new Observed(bound,
                     on == null ? screen : new Seen(on, source, entry.when()),
-                    by == null ? host : new Seen(by, source, entry.when()), hostFetches, left, troubles);
+                    by == null ? host : new Seen(by, source, entry.when()), hostFetches, left, troubles, keys);
             case TicketEvent.DeviceBound(int product, String port, String serial) -> {
                 UsbDevice device = new UsbDevice(product, port, serial);
-                yield new Observed(bound == null ? Bound.of(device) : bound.with(device), screen, host, hostFetches, left, troubles);
+                yield new Observed(bound == null ? Bound.of(device) : bound.with(device), screen, host, hostFetches, left, troubles, keys);
             }
-            case TicketEvent.DeviceReleased _ -> new Observed(null, screen, null, hostFetches, left, troubles);
+            case TicketEvent.DeviceReleased _ -> new Observed(null, screen, null, hostFetches, left, troubles, keys);
             case TicketEvent.FirmwareFrom(String source) -> new Observed(bound, screen, host, source.equals(TicketEvent.FirmwareFrom.HOST),
-                    null, troubles);
+                    null, troubles, keys);
             case TicketEvent.HostLeft(int minutes) -> new Observed(bound, screen, host, hostFetches, new Left(minutes, entry.when()),
-                    troubles);
+                    troubles, keys);
             case TicketEvent.HostTrouble(String kind, String words) -> with(new Trouble(kind, words, List.of()), false);
             case TicketEvent.TroubleTried(String step, boolean helped) -> troubles.isEmpty() ? this : with(tried(step, helped), true);
+            case TicketEvent.KeysAttempted(String school, String goal, boolean landed, _, _, String by) -> {
+                List<KeysTry> all = new ArrayList<>(keys);
+                all.add(new KeysTry(school, goal, landed, by));
+                yield new Observed(bound, screen, host, hostFetches, left, troubles, all);
+            }
             default -> this;
         };
     }
@@ -96,6 +106,6 @@ public record Observed(@Nullable Bound bound, @Nullable Seen screen, @Nullable S
     private Observed with(Trouble trouble, boolean inPlaceOfTheLast) {
         List<Trouble> all = new ArrayList<>(inPlaceOfTheLast ? troubles.subList(0, troubles.size() - 1) : troubles);
         all.add(trouble);
-        return new Observed(bound, screen, host, hostFetches, left, all);
+        return new Observed(bound, screen, host, hostFetches, left, all, keys);
     }
 }

@@ -105,9 +105,18 @@ public sealed interface TicketEvent {
 
     record PackageRefused(String build, String reason) implements TicketEvent {}
 
-    record KeysAttempted(String school, String goal, boolean succeeded, String says, List<Trace.Event> timing) implements TicketEvent {
+    /**
+     * @param timing what was done with keys and cable; empty where nobody saw it
+     * @param by who was at the bench; null in entries written before that was kept, and where nobody had said
+     */
+    record KeysAttempted(String school, String goal, boolean succeeded, String says, List<Trace.Event> timing, @Nullable String by)
+            implements TicketEvent {
         public KeysAttempted {
             timing = List.copyOf(timing);
+        }
+
+        public KeysAttempted(String school, String goal, boolean succeeded, String says, List<Trace.Event> timing) {
+            this(school, goal, succeeded, says, timing, null);
         }
     }
 

@@ -80,7 +80,10 @@ final class TicketFold {
             case TicketEvent.BuildChosen chosen -> build = chosen;
             case TicketEvent.PackageProven(String proven, String file, _, _, _) -> prove(proven, file);
             case TicketEvent.PackageRefused _ -> prove(null, null);
-            case TicketEvent.KeysAttempted _ -> change(entry, Attempt::keysTried);
+            case TicketEvent.KeysAttempted _ -> {
+                change(entry, Attempt::keysTried);
+                observed = observed.take(entry, event);
+            }
             case TicketEvent.ModeEntered(String entered) -> mode(entered, entry.when());
             case TicketEvent.ModeLost _ -> mode(null, null);
             case TicketEvent.RestoreStarted(String started) -> run(entry, _ -> Attempt.Run.begun(started, entry.when()));

@@ -66,7 +66,10 @@ public final class KeysView implements View, CoachPane.Around {
     @Override
     public String status() {
         int n = ticket().keysTried();
-        return n == 0 ? "no attempt yet; several are normal" : n + (n == 1 ? " attempt" : " attempts") + "; several are normal";
+        String here = keys.coaching().isObserved() ? keys.here().map(c -> "; this school landed " + c.landed() + " of " + c.of()
+                + " here, by "
+                + bench.practice().person()).orElse("") + "; margins are the model's" : "";
+        return (n == 0 ? "no attempt yet; several are normal" : n + (n == 1 ? " attempt" : " attempts") + "; several are normal") + here;
     }
 
     @Override
