@@ -142,7 +142,7 @@ class TicketLadderTest {
         done("ticket", "error", n, "It could not be done (14)");
         done("ticket", "stage", n, "prepare");
         done("ticket", "stage", n, "greeting", "--written", "26.1");
-        assertThat(run("ticket", "show", n, "--json").json().get("stage").asText()).isEqualTo("handover");
+        assertThat(run("ticket", "show", n, "--json").json().get("stage").asText()).isEqualTo("HANDOVER");
         assertThat(run("ledger", "verify").out()).contains("the chain holds");
         String practice = "ticket of practice";
         refused(2, practice, "ticket", "open", "Toy", "--practice");

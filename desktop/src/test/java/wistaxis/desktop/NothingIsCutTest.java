@@ -22,6 +22,9 @@ import wistaxis.core.ticket.TicketEvent;
  * the smallest window.
  */
 class NothingIsCutTest {
+    /** The demo's ticket that is worked on as on the real bench. */
+    private static final String REAL = "T-0018";
+
     @TempDir
     private Path folder = Path.of("");
 
@@ -29,6 +32,8 @@ class NothingIsCutTest {
     void onNoMainViewInEitherThemeWithLargerTextOrInASmallWindow() {
         try (Window w = Window.demo(folder, 12_000_000)) {
             Window.acked(() -> w.bench.record("T-0011", new TicketEvent.ModeEntered("recovery")));
+            Window.acked(() -> w.bench.record(REAL, List.of(new TicketEvent.ModeEntered("recovery"), new TicketEvent.RestoreStarted(""),
+                    new TicketEvent.StageReached("download"), new TicketEvent.HostTrouble("error", "It could not be done (14)"))));
             List<String> cut = new ArrayList<>();
             for (String round : List.of("day 1280", "small 1024", "larger 1280")) {
                 if (round.startsWith("small")) {
@@ -51,6 +56,8 @@ class NothingIsCutTest {
                 look(w, round + " hand", cut, () -> { });
                 look(w, round + " loop route", cut, () -> w.shell.showTicket("T-0016", Stage.ROUTE));
                 look(w, round + " unlock", cut, () -> w.shell.showTicket("T-0017", Stage.INTAKE));
+                look(w, round + " real keys", cut, () -> w.shell.showTicket(REAL, Stage.KEYS));
+                look(w, round + " real restore", cut, () -> w.shell.showTicket(REAL, Stage.RESTORE));
                 for (Stage stage : Stage.values()) {
                     String ticket = stage == Stage.HANDOVER || stage == Stage.CLOSED ? "T-0010" : stage.compareTo(Stage.FIRMWARE) < 0
                             ? "T-0013" : "T-0011";

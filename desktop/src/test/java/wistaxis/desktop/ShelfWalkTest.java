@@ -46,13 +46,13 @@ class ShelfWalkTest {
             second(w);
             w.click("lane-" + TICKET);
             w.click("download");
-            w.sees("One download for T-0018 Second phone, T-0012 Ferry crew, deck phone 2.");
+            w.sees("One download for T-0019 Second phone, T-0012 Ferry crew, deck phone 2.");
             w.click("nav-shelf");
-            w.sees("For T-0018, T-0012.");
+            w.sees("For T-0019, T-0012.");
             w.click("pause-31K88");
             w.sees("paused");
             w.click("resume-31K88");
-            Window.until(60, () -> w.bench.ticket(TICKET).packageProven() && w.bench.ticket("T-0018").packageProven(),
+            Window.until(60, () -> w.bench.ticket(TICKET).packageProven() && w.bench.ticket("T-0019").packageProven(),
                     "the package to be proven for both");
             w.sees("proven, signed: 6 parts");
             w.sees("serves T-0012 Ferry crew, deck phone 2, T-0018");
@@ -100,19 +100,19 @@ class ShelfWalkTest {
 
     private void whatIsNotWantedAnyMoreIsThrownAway(Window w) throws Exception {
         Window.onFx(() -> {
-            w.shell.showTicket("T-0018", Stage.FIRMWARE);
+            w.shell.showTicket("T-0019", Stage.FIRMWARE);
             return null;
         });
         w.click("choose-31J61");
         w.click("download");
-        Window.until(30, () -> w.bench.desk("T-0018").firmware().bytes() > 500_000, "some of another download");
+        Window.until(30, () -> w.bench.desk("T-0019").firmware().bytes() > 500_000, "some of another download");
         w.click("nav-shelf");
         w.click("pause-31J61");
         w.sees("paused");
-        w.click("throw-away-" + Objects.requireNonNull(w.bench.ticket("T-0018").build()).sha256().substring(0, 8));
+        w.click("throw-away-" + Objects.requireNonNull(w.bench.ticket("T-0019").build()).sha256().substring(0, 8));
         Window.until(5, () -> w.bench.stock().downloads().fetches().isEmpty(), "no download is left");
         assertThat(Files.list(folder.resolve("packages"))).allMatch(f -> f.toString().endsWith(".zip"));
-        assertThat(w.bench.desk("T-0018").firmware().bytes()).isZero();
+        assertThat(w.bench.desk("T-0019").firmware().bytes()).isZero();
     }
 
     private static void second(Window w) {
@@ -133,7 +133,7 @@ class ShelfWalkTest {
         w.click("choose-31K88");
         w.click("download");
         Window.until(20, () -> w.entries().stream()
-                .anyMatch(e -> e.ticket().equals("T-0018") && e.event() instanceof TicketEvent.DownloadStarted),
+                .anyMatch(e -> e.ticket().equals("T-0019") && e.event() instanceof TicketEvent.DownloadStarted),
                 "the second ticket's download");
         Window.onFx(() -> {
             w.shell.showBench();

@@ -65,9 +65,17 @@ public final class KeysDesk {
         coaching.tick();
     }
 
+    /** Power off, then the keys that begin with a device that is off: one chain, gone on with by itself. */
+    private void goOn(Coaching.Ended e) {
+        if (desk.device().isObserved() && e.school().goal() == Goal.POWER_OFF && e.verdict().success() && wanted() != Goal.POWER_OFF) {
+            coaching.choose(wanted());
+        }
+    }
+
     private void ended(Coaching.Ended e) {
         desk.record(new TicketEvent.KeysAttempted(e.school().school() + (e.shown() ? " (shown)" : ""), e.school().goal().toString(),
                 e.verdict().success(), e.verdict().says(), e.trace().events(),
                 desk.device().isObserved() ? bench.practice().person() : null));
+        goOn(e);
     }
 }

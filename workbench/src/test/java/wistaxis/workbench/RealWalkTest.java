@@ -1,5 +1,7 @@
 package wistaxis.workbench;
 
+import wistaxis.core.keys.Start;
+import wistaxis.core.keys.Goal;
 import wistaxis.core.device.KeyFamily;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.facts.Sha256;
@@ -197,6 +199,26 @@ class RealWalkTest {
             assertThat(at.bench.desk(n).host().run().orElseThrow().current().id()).isEqualTo("send");
             at.done(at.bench.desk(n).host().stopped("the host said so"));
             assertThat(of(at, n).unknownState()).contains("the host said so");
+        }
+    }
+
+    /** Power off, then cold plug: the coach leads through both as one, each ended by what is seen. */
+    @Test
+    void powerOffThenColdPlugIsOneChain() {
+        usb.fails("no right to look");
+        try (BenchAtWork at = new BenchAtWork(folder, usb)) {
+            String n = ticket(at, "Pilot's phone", "iPhone13,2");
+            at.done(at.bench.desk(n).host().firmwareFrom(TicketEvent.FirmwareFrom.HOST));
+            Coaching coaching = at.bench.desk(n).keys().coaching();
+            coaching.choose(Goal.POWER_OFF);
+            coaching.begin();
+            at.passes(120, coaching::asking);
+            coaching.sees(Reading.Sight.BLACK, HostView.NOTHING);
+            at.settle();
+            assertThat(at.bench.desk(n).keys().coaching().goal()).isEqualTo(Goal.RECOVERY);
+            at.until(() -> at.bench.desk(n).start() == Start.OFF);
+            assertThat(coaching.school().orElseThrow().from()).as("begins with a device that is off").contains(Start.OFF);
+            assertThat(of(at, n).keysTried()).isEqualTo(1);
         }
     }
 

@@ -102,17 +102,17 @@ public final class TimeHistory {
         return stages.subList(from, to).stream().map(s -> stage(family, s)).reduce(Range::plus).orElse(new Range(0, 0, 0, 0));
     }
 
-    /** Seconds of what the host does while the device has to be in its mode: up to the stage that begins to write. */
+    /** Seconds of what the host does while the device has to be in its mode: until it has taken the device over. */
     public Range prepare(@Nullable KeyFamily family) {
-        return between(family, 0, writing());
+        return between(family, 0, taken());
     }
 
-    /** Seconds from the first byte written to the last stage's end. */
+    /** Seconds from when the host has taken the device over to the last stage's end. */
     public Range write(@Nullable KeyFamily family) {
-        return between(family, writing(), stages.size());
+        return between(family, taken(), stages.size());
     }
 
-    private int writing() {
-        return stages.indexOf(stages.stream().filter(s -> "begin".equals(s.command())).findFirst().orElseThrow());
+    private int taken() {
+        return stages.indexOf(stages.stream().filter(RestoreStage::leaveCable).findFirst().orElseThrow());
     }
 }

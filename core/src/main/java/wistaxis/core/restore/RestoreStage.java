@@ -10,7 +10,8 @@ import wistaxis.core.facts.Provenance;
  *
  * @param by {@code host} or {@code device}: who works
  * @param seconds how long it takes the simulated device and host, more than 0
- * @param needs {@code mode} while the device must be in recovery or DFU, {@code contact} while it must stay on the cable, else
+ * @param needs {@code mode} while the device must be in recovery or DFU, {@code host} once the host has taken it over, {@code contact}
+ *     while it must stay on the cable, else
  *     {@code nothing}
  * @param gate what must have been answered before the stage can end: {@code package}, {@code signing} or {@code greeting}; null for none
  * @param command what the host tells the device when the stage begins: {@code begin} or {@code end}; null for nothing

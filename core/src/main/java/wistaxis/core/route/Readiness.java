@@ -52,8 +52,19 @@ public record Readiness(List<Check> checks) {
         }
         checks.add(confirmed("Cable", "readyCable", facts, model == null ? "the model is not settled" : "sound, " + model.plug()
                 + " at the device, and the host's own port, USB-A or USB-C, at the other end"));
-        checks.add(confirmed("Restore program", "readyProgram", facts, "up to date; a very new model is not recognised by an old one"));
+        checks.add(confirmed("Restore program", "readyProgram", facts, program(host == null ? "" : host.says())
+                + ", up to date and open before the keys; a very new model is not recognised by an old one"));
         return new Readiness(checks);
+    }
+
+    /** Which kind of restore program belongs to a host, and where it lists a device. Common practice. */
+    private static String program(String system) {
+        String family = system.toLowerCase(Locale.ROOT);
+        if (family.startsWith("mac")) {
+            return "built into the file browser, which lists the device at its side; with system 10.14 or older the maker's media program";
+        }
+        return family.startsWith("win") ? "the maker's own device program, or an old installation of its media program"
+                : "on one of the maker's own hosts the file browser, on others the maker's device program";
     }
 
     private static void seen(List<Check> checks, @Nullable HostFacts host, long packageBytes, Map<String, String> facts) {

@@ -25,7 +25,7 @@ import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.TicketEvent;
 
 class TimeTest {
-    private static final double PREPARE = 260;
+    private static final double PREPARE = 210;
 
     private static ModeWindow window(double download, double windowMinutes) {
         return ModeWindow.of(new ModeWindow.Lengths(download, windowMinutes * 60, 60, PREPARE, 595));
@@ -115,7 +115,7 @@ class TimeTest {
         assertThat(history.rate().measured()).isFalse();
         assertThat(history.download(1_540_000_000).high()).as("the slow end of the default is common practice")
                 .isCloseTo(1812, within(1.0));
-        assertThat(history.prepare(null).mid()).isEqualTo(PREPARE);
+        assertThat(history.prepare(null).mid()).isEqualTo(210);
         for (int i = 0; i < 11; i++) {
             Instant at = Instant.EPOCH.plusSeconds(i * 1000L);
             List<LedgerEntry> entries = new ArrayList<>();

@@ -75,8 +75,10 @@ public final class KeysView implements View, CoachPane.Around {
     @Override
     public List<Node> below() {
         List<Node> rows = new ArrayList<>();
-        if (keys.coaching().asking() && bench.usb().of(number).isEmpty()) {
-            rows.add(hosts());
+        if (keys.coaching().asking()) {
+            if (bench.usb().of(number).isEmpty()) {
+                rows.add(hosts());
+            }
         } else if (keys.coaching().verdict().isEmpty()) {
             rows.add(CoachPane.goals(keys.coaching().goal(), g -> keys.coaching().choose(g)));
             keys.coaching().school().ifPresent(s -> s.cautions().forEach(w -> rows.add(Ui.text("! " + w, "hands"))));

@@ -74,7 +74,7 @@ public final class HostRunView implements View {
         Ui.style(middle, "page");
         VBox side = new VBox(16, usb, Ui.row(10, window, windowWords), trouble);
         side.setStyle("-fx-padding: 18 18 10 0;");
-        root.setCenter(new Columns(middle, 420, side, 330));
+        root.setCenter(new Columns(middle, 600, side, 330));
     }
 
     private Ticket ticket() {
@@ -158,7 +158,8 @@ public final class HostRunView implements View {
             HostStage s = part.stage();
             Button tap = Ui.button("host-stage-" + s.id(), s.title(), i == run.at() ? "stage-tap now" : i < run.at() ? "stage-tap past"
                     : "stage-tap", () -> host.stage(s.id()));
-            tap.setPrefWidth(230);
+            tap.setStyle("-fx-pref-width: 17em;");
+            tap.setMinWidth(Region.USE_PREF_SIZE);
             tap.setFocusTraversable(false);
             HBox row = Ui.style(Ui.row(12, Ui.label(i < run.at() ? "done" : i == run.at() ? "now" : "", "small strong"), tap,
                     Ui.text(s.says(), "small muted"), Ui.gap(), Ui.label(usual(part), "small muted")), i == run.at() ? "stage-row now"

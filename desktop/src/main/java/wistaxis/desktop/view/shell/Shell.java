@@ -57,6 +57,10 @@ public final class Shell implements AutoCloseable {
     private final Button shelfButton;
     private final Button drillButton;
     private final AnimationTimer frames;
+    /** What the clock and the edges of the head take of its width. */
+    private static final double HEAD_BESIDE = 142;
+
+    private final Label name = Ui.label("", "bench-name");
     private final Label usb = Ui.label("", "tag");
     private View view;
     private Theme theme = Theme.DAY;
@@ -101,13 +105,14 @@ public final class Shell implements AutoCloseable {
     }
 
     private Node head() {
-        HBox marks = Ui.row(8, whole(line), whole(bench.world().simulated() ? Ui.label("simulated world", "tag simulated") : usb), pace, dim,
+        HBox marks = Ui.row(8, whole(line), whole(bench.world().simulated() ? Ui.label("simulated world", "tag simulated") : usb), pace,
+                dim,
                 Ui.button("text-smaller", "A-", "quiet", () -> scale(-0.1)),
                 Ui.button("text-larger", "A+", "quiet", () -> scale(0.1)));
-        FlowPane folds = Ui.flow(8, whole(Ui.label(bench.benchName(), "bench-name")), benchButton, shelfButton, ledgerButton, drillButton,
+        FlowPane folds = Ui.flow(8, whole(name), benchButton, shelfButton, ledgerButton, drillButton,
                 settingsButton,
                 Ui.button("new-ticket", "New ticket", "", this::newTicket), marks);
-        folds.prefWrapLengthProperty().bind(root.widthProperty().subtract(200));
+        folds.prefWrapLengthProperty().bind(root.widthProperty().subtract(HEAD_BESIDE));
         clock.setId("clock");
         return Ui.style(Ui.row(8, folds, whole(clock)), "head");
     }
@@ -308,6 +313,7 @@ public final class Shell implements AutoCloseable {
                     ? " device" : " devices")));
         }
         Range rate = bench.stock().history().rate();
+        name.setText(bench.benchName());
         line.setText(rate.measured() ? "Line " + Units.rateInWords(rate.mid()) : "Line: not measured yet");
         unread.getChildren().setAll(bench.tickets().unread().map(this::unread).stream().toList());
         notices();

@@ -163,7 +163,7 @@ public final class TicketView implements View {
         bench.model(t).ifPresent(m -> slip.getChildren()
                 .add(Ui.text(m.identifier() + "  " + m.plug() + "\n" + m.family() + " keys", "code small")));
         if (t.simulated()) {
-            slip.getChildren().add(Ui.label(t.isObserved() ? "practice, as on a real device" : "simulated device", "tag simulated"));
+            slip.getChildren().add(Ui.label(t.isObserved() ? "practice, as real" : "simulated device", "tag simulated"));
         }
         Optional<Duration> left = Plans.promised(t).map(p -> BenchTime.between(bench.now(), p));
         slip.getChildren().add(Ui.column(0, Ui.label("Promised", "small muted"), left.isEmpty() ? Ui.label("not said", "tag missing")
