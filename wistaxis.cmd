@@ -26,7 +26,7 @@ if not defined java (
 if not exist "%here%desktop\target\.built" call :build || exit /b 2
 set "window="
 if "%~1"=="" set "window=1"
-for %%A in (demo screenshots cues cues-window empty-window --data --smoke --out) do if /i "%~1"=="%%A" set "window=1"
+for %%A in (demo practice screenshots cues cues-window empty-window --data --smoke --out) do if /i "%~1"=="%%A" set "window=1"
 set "first=%~1"
 if "%first:~0,7%"=="--data=" set "window=1"
 if defined window (

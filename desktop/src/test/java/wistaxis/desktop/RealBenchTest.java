@@ -29,26 +29,26 @@ class RealBenchTest {
         return Window.onFx(() -> w.bench.ticket("T-0001"));
     }
 
-    private static void opened(Window w) {
+    private static void opened(Window w, String number) {
         w.click("new-ticket");
         w.sees("What is wrong");
         for (Map.Entry<String, String> fact : Map.of("trouble", "unavailable", "ownership", "proved", "liquid", "no", "battery", "ok",
                 "brokenKeys", "none", "blacklisted", "no", "backup", "none", "readyCable", "yes", "readyProgram", "yes").entrySet()) {
-            Window.acked(() -> w.bench.record("T-0001", new TicketEvent.FactRecorded(fact.getKey(), fact.getValue())));
+            Window.acked(() -> w.bench.record(number, new TicketEvent.FactRecorded(fact.getKey(), fact.getValue())));
         }
-        Window.acked(() -> w.bench.record("T-0001", new TicketEvent.Identified("iPhone13,2", "by the number")));
-        Window.acked(() -> w.bench.record("T-0001", List.of(new TicketEvent.ConsentAsked("recovery-restore", true, "Deckhand", "no backup"),
+        Window.acked(() -> w.bench.record(number, new TicketEvent.Identified("iPhone13,2", "by the number")));
+        Window.acked(() -> w.bench.record(number, List.of(new TicketEvent.ConsentAsked("recovery-restore", true, "Deckhand", "no backup"),
                 new TicketEvent.RouteChosen("recovery-restore"))));
         w.click("station-firmware");
+        w.click("host-fetches");
     }
 
     @Test
     void fromCounterToClosedWithADropOutAndAReEntry() {
         try (Window w = Window.real(folder, usb)) {
             assertThat(w.text()).contains("USB: no device").doesNotContain("simulated").doesNotContain("\u00d710");
-            opened(w);
+            opened(w, "T-0001");
             w.sees("Who brings the firmware?");
-            w.click("host-fetches");
             w.click("go-on");
             w.sees("Look for");
             usb.shows(device(HostView.NORMAL));
@@ -103,8 +103,7 @@ class RealBenchTest {
         usb.fails("no right to look at it");
         try (Window w = Window.real(folder, usb)) {
             w.sees("no right to look at it");
-            opened(w);
-            w.click("host-fetches");
+            opened(w, "T-0001");
             w.click("go-on");
             w.click("keys-start");
             w.click("keys-over");
@@ -113,6 +112,59 @@ class RealBenchTest {
             w.click("sight-cable-screen");
             w.sees("On to the restore");
             assertThat(ticket(w).mode()).isEqualTo("recovery");
+        }
+    }
+
+    /** The host fails with the same words three times; the third time the notebook says what helped. */
+    @Test
+    void theNotebookAdvisesTheThirdTime() {
+        try (Window w = Window.real(folder, usb)) {
+            for (int i = 1; i <= 3; i++) {
+                opened(w, "T-000" + i);
+                w.click("station-restore");
+                w.focus("host-words");
+                w.type("error 77");
+                w.click("trouble-error");
+                w.sees("It says: ");
+                if (i == 3) {
+                    w.sees("The notebook: Another cable and another port. helped 2 of 2 here");
+                    w.sees("helped 0 of 2 here");
+                }
+                w.click("try-once-more-not");
+                w.click("try-cable-and-port-helped");
+                w.sees("Something wrong at the host?");
+            }
+        }
+    }
+
+    /** Two devices on one host that change modes in turn: each page shows its own. */
+    @Test
+    void twoDevicesOnOneHost() {
+        UsbDevice other = ScriptedUsb.device(HostView.NORMAL, "1-2", "00008101-000B33334444001E", "8101", "0C", "000B33334444001E");
+        UsbDevice otherLow = ScriptedUsb.device(HostView.DFU, "1-2", "00008101-000B33334444001E", "8101", "0C", "000B33334444001E");
+        try (Window w = Window.real(folder, usb)) {
+            usb.shows(device(HostView.NORMAL), other);
+            w.sees("USB: 2 devices");
+            for (String n : List.of("T-0001", "T-0002")) {
+                opened(w, n);
+                w.click("go-on");
+                w.sees("This one?");
+                UsbDevice its = n.equals("T-0001") ? device(HostView.NORMAL) : other;
+                Window.acked(() -> w.bench.usb().bind(n, its));
+                w.sees("A device that is up");
+            }
+            usb.shows(device(HostView.RECOVERY), other);
+            Window.until(20, () -> "recovery".equals(ticket(w).mode()), "the first in recovery");
+            assertThat(w.text()).as("the page of the second").contains("A device that is up").doesNotContain("In recovery. Let go.");
+            usb.shows(device(HostView.RECOVERY), otherLow);
+            Window.until(20, () -> "dfu".equals(Window.onFx(() -> w.bench.ticket("T-0002")).mode()), "the second in DFU");
+            w.sees("DFU");
+            Window.onFx(() -> {
+                w.shell.showTicket("T-0001", Stage.KEYS);
+                return null;
+            });
+            w.sees("On to the restore");
+            assertThat(w.text()).contains("ECID 000A11112222001E").doesNotContain("000B33334444001E");
         }
     }
 }
