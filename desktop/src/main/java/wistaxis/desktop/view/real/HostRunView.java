@@ -22,10 +22,9 @@ import wistaxis.core.restore.HostTroubles;
 import wistaxis.core.ticket.Observed;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.core.work.Rules;
 import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
-import wistaxis.desktop.view.route.ReadinessCard;
+import wistaxis.desktop.view.restore.BeforeRun;
 import wistaxis.desktop.view.shell.Shell;
 import wistaxis.desktop.view.shell.TicketView;
 import wistaxis.desktop.view.shell.View;
@@ -41,11 +40,12 @@ public final class HostRunView implements View {
     private final Workbench bench;
     private final String number;
     private final HostDesk host;
-    private final ReadinessCard readiness;
+    private final BeforeRun before;
     private final BorderPane root = new BorderPane();
     private final Label left = Ui.label("", "counter");
     private final Label leftWords = Ui.text("", "title");
     private final VBox late = new VBox();
+    private final VBox notices = new VBox(8);
     private final VBox middle = new VBox(12);
     private final VBox stages = new VBox(0);
     private final FlowPane buttons = Ui.flow(8);
@@ -62,7 +62,7 @@ public final class HostRunView implements View {
         this.bench = bench;
         this.number = number;
         this.host = bench.desk(number).host();
-        this.readiness = new ReadinessCard(bench, number);
+        this.before = new BeforeRun(shell, bench, number);
         this.usb = new UsbPane(bench, number);
         left.setId("host-left");
         left.setMinWidth(Region.USE_PREF_SIZE);
@@ -81,10 +81,6 @@ public final class HostRunView implements View {
         return bench.ticket(number);
     }
 
-    private Rules rules() {
-        return bench.routes().rules(ticket());
-    }
-
     @Override
     public Parent node() {
         return root;
@@ -99,7 +95,8 @@ public final class HostRunView implements View {
     public void refresh() {
         Optional<HostRun> run = host.run();
         buttons.getChildren().clear();
-        middle.getChildren().setAll(Ui.row(18, left, leftWords), late, buttons);
+        notices.getChildren().clear();
+        middle.getChildren().setAll(Ui.row(18, left, leftWords), late, notices, buttons);
         if (run.isPresent()) {
             running(run.get());
         } else {
@@ -125,13 +122,13 @@ public final class HostRunView implements View {
             buttons.getChildren().add(Ui.row(6, minutes, Ui.button("host-minutes-say", "It says so", "", this::minutesTold)));
         }
         if (out(run)) {
-            middle.getChildren().add(1, Ui.notice("", "Hands needed: it has left its mode.",
+            notices.getChildren().add(Ui.notice("", "Hands needed: it has left its mode.",
                     "Put it back the same way; the host goes on meanwhile. When the download ends some hosts go on by themselves, on "
                     + "others choose restore once more."));
             buttons.getChildren().addFirst(Ui.button("back-to-keys", "The same keys again", "primary big", () -> shell.showTicket(number,
                     Stage.KEYS)));
         } else if (!run.needsMode()) {
-            middle.getChildren().add(1, Ui.notice("stop", "Leave cable and device alone.", "The host works on the device."));
+            notices.getChildren().add(Ui.notice("stop", "Leave cable and device alone.", "The host works on the device."));
         }
         stages(run);
         middle.getChildren().add(stages);
@@ -178,25 +175,12 @@ public final class HostRunView implements View {
     private void atRest() {
         Ticket t = ticket();
         if (t.restored() != null) {
-            middle.getChildren().add(Ui.notice("calm", (t.keepsData() ? "Updated to " : "Restored to ") + t.restored() + ".",
+            notices.getChildren().add(Ui.notice("calm", (t.keepsData() ? "Updated to " : "Restored to ") + t.restored() + ".",
                     "What is seen on it is asked at the handover."));
             return;
         }
-        if (!rules().inItsMode()) {
-            middle.getChildren().add(1, Ui.notice("", "The device is not in " + rules().wantedMode().orElse("its mode") + ".",
-                    "Put it into its mode first; the host cannot write to it as it is."));
-            buttons.getChildren().add(Ui.button("back-to-keys", "To the keys", "primary", () -> shell.showTicket(number, Stage.KEYS)));
-        }
-        rules().stopped().ifPresent(stop -> middle.getChildren().add(Ui.notice("stop", "Stop: nothing may be done on this device.", stop)));
-        if (rules().needsConsent()) {
-            middle.getChildren().add(Ui.notice("stop", "The owner has not agreed to what would be lost now.",
-                    "Ask in Route; without consent nothing is erased."));
-            buttons.getChildren().add(Ui.button("ask-owner", "Ask the owner", "primary", () -> shell.showTicket(number, Stage.ROUTE)));
-        }
+        before.say(notices, buttons);
         middle.getChildren().add(how(t));
-        if (!bench.routes().readiness(t).ready()) {
-            middle.getChildren().add(readiness.node(t));
-        }
         Button start = Ui.button("restore-start", t.keepsData() ? "I told the host to update, which keeps the data"
                 : "I told the host to restore, which erases the device", t.keepsData() ? "primary" : "danger", host::start);
         start.setDisable(host.mayNot().isPresent());

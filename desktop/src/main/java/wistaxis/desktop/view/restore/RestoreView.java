@@ -19,7 +19,6 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.keys.PhoneDrawing;
-import wistaxis.desktop.view.route.ReadinessCard;
 import wistaxis.desktop.view.shell.Shell;
 import wistaxis.desktop.view.shell.TicketView;
 import wistaxis.desktop.view.shell.View;
@@ -34,7 +33,7 @@ public final class RestoreView implements View {
     private final Workbench bench;
     private final String number;
     private final TicketDesk desk;
-    private final ReadinessCard readiness;
+    private final BeforeRun before;
     private final RestoreDesk restore;
     private final BorderPane root = new BorderPane();
     private final Label left = Ui.label("", "counter");
@@ -52,7 +51,7 @@ public final class RestoreView implements View {
         this.bench = bench;
         this.number = number;
         this.desk = bench.desk(number);
-        this.readiness = new ReadinessCard(bench, number);
+        this.before = new BeforeRun(shell, bench, number);
         this.restore = desk.restore();
         this.phone = new PhoneDrawing(desk.model(), 330, new PhoneDrawing.Hands(_ -> { }, _ -> { }, desk.keys().coaching()::toggleCable))
                 .inert();
@@ -118,30 +117,11 @@ public final class RestoreView implements View {
                     : "The greeting screen is on the device."));
             return;
         }
-        if (!bench.routes().rules(t).inItsMode()) {
-            notices.getChildren().add(Ui.notice("", "The device is not in " + mode(t) + ".", t.unknownState() == null
-                    ? "Put it into its mode first; the host cannot write to it as it is."
-                    : "It was being written to when that ended; its state is not known. Put it into its mode again, then start anew."));
-            buttons.getChildren().add(Ui.button("back-to-keys", "Back to the keys", "primary", () -> shell.showTicket(number, Stage.KEYS)));
-        }
-        bench.routes().rules(t).stopped().ifPresent(stop -> notices.getChildren()
-                .add(Ui.notice("stop", "Stop: nothing may be done on this device.", stop)));
-        if (bench.routes().rules(t).needsConsent()) {
-            notices.getChildren().add(Ui.notice("stop", "The owner has not agreed to what would be lost now.",
-                    "Ask in Route; without consent nothing is erased."));
-            buttons.getChildren().add(Ui.button("ask-owner", "Ask the owner", "primary", () -> shell.showTicket(number, Stage.ROUTE)));
-        }
-        if (!bench.routes().readiness(t).ready()) {
-            notices.getChildren().add(readiness.node(t));
-        }
+        before.say(notices, buttons);
         Button start = Ui.button("restore-start", t.keepsData() ? "Start the update, which keeps the data"
                 : "Start the restore, which erases the device", t.keepsData() ? "primary" : "danger", restore::start);
         start.setDisable(restore.mayNot().isPresent());
         buttons.getChildren().add(start);
-    }
-
-    private String mode(Ticket t) {
-        return bench.routes().rules(t).wantedMode().filter("dfu"::equals).isPresent() ? "DFU" : "recovery";
     }
 
     private void stages() {
