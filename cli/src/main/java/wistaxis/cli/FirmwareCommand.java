@@ -76,7 +76,8 @@ final class FirmwareCommand extends Output {
             List<Row> rows = BuildChoice.among(catalogue.of(model.identifier()).stream().map(FirmwareCatalogue.Listed::build).toList(),
                     model.identifier(), now).builds().stream().map(j -> row(j, catalogue)).toList();
             if (rows.isEmpty()) {
-                answer(rows, List.of("No build is known for " + model.identifier() + ". Builds come from a catalogue: wistaxis firmware import FILE;"
+                answer(rows, List.of("No build is known for " + model.identifier() + ". Builds come from a catalogue: wistaxis firmware "
+                        + "import FILE;"
                         + " or the host fetches by itself."));
                 return;
             }

@@ -300,7 +300,8 @@ final class TicketCommand extends Output {
         }
     }
 
-    @Command(name = "error", mixinStandardHelpOptions = true, description = "Write down what the host showed, word for word, on a real ticket.")
+    @Command(name = "error", mixinStandardHelpOptions = true, description = "Write down what the host showed, word for word, on a real "
+            + "ticket.")
     static final class Error extends Appending {
         @Parameters(index = "1", paramLabel = "WORDS", description = "the words or the number, as they stand there")
         private String words = "";

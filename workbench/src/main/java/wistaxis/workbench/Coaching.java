@@ -259,8 +259,14 @@ public final class Coaching {
         List.copyOf(down()).forEach(k -> apply(new Input.Up(k)));
     }
 
-    /** The window has lost the keyboard: nobody would hear a key come up, so all are let go and the attempt does not count. */
+    /**
+     * The window has lost the keyboard: nobody would hear a key come up, so all are let go and the attempt does not count. On a real device
+     * the keys are not the keyboard's.
+     */
     public void focusLost() {
+        if (isObserved()) {
+            return;
+        }
         boolean midway = run != null && doing == Doing.HANDS;
         if (doing == Doing.HANDS) {
             letGo();
@@ -332,6 +338,11 @@ public final class Coaching {
     void tick() {
         CoachRun before = run;
         if (before == null) {
+            if (asking && reaches(subject.device().host())) { // the host was late to notice
+                asking = false;
+                ended(Objects.requireNonNull(asked), byHost(subject.device().host()), trace(), false);
+                changed();
+            }
             return;
         }
         long now = bench.nowNanos();
@@ -363,14 +374,22 @@ public final class Coaching {
     private void observe(CoachRun at, long now) {
         HostView host = subject.device().host();
         boolean other = host == HostView.RECOVERY && goal() == Goal.DFU && begunFrom != Start.RECOVERY;
-        if (host.toString().equals(goal().toString())) {
-            end(at, new Verdict(true, "The host has it in " + host.words() + ".", "Let go now."));
+        if (reaches(host)) {
+            end(at, byHost(host));
         } else if (other) {
             end(at, new Verdict(false, "The host has it in recovery, which is not DFU.",
                     "Start the whole sequence again; several attempts are normal."));
         } else if (at.ended() && now - at.endedNanos() > HOST_LATE || at.givenUp(now, begunNanos, false)) {
             over();
         }
+    }
+
+    private boolean reaches(HostView host) {
+        return host.toString().equals(goal().toString());
+    }
+
+    private static Verdict byHost(HostView host) {
+        return new Verdict(true, "The host has it in " + host.words() + ".", "Let go now.");
     }
 
     private CoachRun seeing(CoachRun at, long now) {

@@ -222,6 +222,27 @@ class RealWalkTest {
         }
     }
 
+    /** A host that is late to notice ends the question by itself; and the window may lose the keyboard to the host's own program. */
+    @Test
+    void aLateHostEndsTheQuestion() {
+        usb.shows(first(HostView.NORMAL));
+        try (BenchAtWork at = new BenchAtWork(folder, usb)) {
+            String n = ticket(at, "Cook's phone", "iPhone13,2");
+            at.done(at.bench.desk(n).host().firmwareFrom(TicketEvent.FirmwareFrom.HOST));
+            at.until(() -> !at.bench.usb().offers(n).isEmpty());
+            at.done(at.bench.usb().bind(n, first(HostView.NORMAL)));
+            Coaching coaching = at.bench.desk(n).keys().coaching();
+            coaching.begin();
+            coaching.focusLost();
+            assertThat(coaching.run()).as("the keys are on the device").isPresent();
+            at.passes(120, coaching::asking);
+            usb.shows(first(HostView.RECOVERY));
+            at.until(() -> of(at, n).keysTried() == 1);
+            assertThat(coaching.asking()).isFalse();
+            assertThat(of(at, n).observed().keys()).singleElement().satisfies(k -> assertThat(k.landed()).isTrue());
+        }
+    }
+
     /** Two devices on one host change modes in turn; chip and board are learned, and a contradiction stops the firmware. */
     @Test
     void twoDevicesChangeModesInTurnAndAContradictionStops() {

@@ -30,7 +30,8 @@ public final class EventWords {
             case TicketEvent.StateRead e -> "Seen: " + e.seen() + "; the host sees " + e.host() + ". " + e.means();
             case TicketEvent.ModeEntered e -> "Device in " + e.mode();
             case TicketEvent.ModeLost e -> "Mode lost: " + e.why();
-            case TicketEvent.RestoreStarted e -> "Restore started with " + e.build();
+            case TicketEvent.RestoreStarted e -> e.build().isEmpty() ? "Restore started, with what the host fetches"
+                    : "Restore started with " + e.build();
             case TicketEvent.StageReached e -> "Restore: " + spaced(e.stage());
             case TicketEvent.SigningAnswered e -> "Signing: " + e.says();
             case TicketEvent.RestoreStopped e -> "Restore stopped: " + e.why();

@@ -297,7 +297,8 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
             return new Next("Stop: " + stopped.get(), true);
         }
         if (ticket.running()) {
-            return new Next("The run goes on by itself: " + ticket.restoreStage() + ".", false);
+            return new Next((ticket.isObserved() ? "The host works, last seen at: " : "The run goes on by itself: ")
+                    + ticket.restoreStage() + ".", false);
         }
         return new Next(switch (ticket.stage()) {
             case INTAKE -> "Ask what is wrong with it.";

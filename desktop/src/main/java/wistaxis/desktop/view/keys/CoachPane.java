@@ -220,10 +220,14 @@ public final class CoachPane {
         shell.again();
     }
 
-    /** The schools to choose from: those for the state the device is in, and the one that is chosen. */
+    /**
+     * The schools to choose from: those for the state the device is in, and the one that is chosen; of a real device all, whose state
+     * nobody knows.
+     */
     private List<KeySequence> offered() {
         Coaching c = coaching();
-        return c.schools().stream().filter(s -> s.from().contains(c.start()) || c.school().filter(s::equals).isPresent()).toList();
+        return c.schools().stream().filter(s -> c.isObserved() || s.from().contains(c.start()) || c.school().filter(s::equals).isPresent())
+                .toList();
     }
 
     public void refresh() {
