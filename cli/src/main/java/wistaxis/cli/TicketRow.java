@@ -23,8 +23,8 @@ import wistaxis.core.work.Rules;
  * @param odd what of it cannot be understood here
  */
 record TicketRow(
-        String ticket, String world, String title, Stage stage, Map<String, String> facts, @Nullable String identifier, @Nullable String step,
-        List<Row> attempts, Next next, @Nullable String closed, long last, List<String> odd) {
+        String ticket, String world, String title, Stage stage, Map<String, String> facts, @Nullable String identifier,
+        @Nullable String step, List<Row> attempts, Next next, @Nullable String closed, long last, List<String> odd) {
     /** @param outcome null while that is not known */
     @JsonInclude(JsonInclude.Include.ALWAYS)
     record Row(
@@ -49,7 +49,8 @@ record TicketRow(
 
     static TicketRow of(Rules rules, long last) {
         Ticket t = rules.ticket();
-        return new TicketRow(t.number(), t.simulated() ? "practice" : "real", t.title(), t.stage(), t.facts(), t.identifier(), t.route(), t.attempts().stream().map(Row::of)
+        return new TicketRow(t.number(), t.simulated() ? "practice" : "real", t.title(), t.stage(), t.facts(), t.identifier(),
+                t.route(), t.attempts().stream().map(Row::of)
                 .toList(), rules.next(), t.closed(), last,
                 rules.oddities().all());
     }

@@ -1,10 +1,10 @@
 package wistaxis.desktop;
 
-import java.util.stream.Stream;
-import java.util.concurrent.CompletableFuture;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.concurrent.CompletableFuture;
+import java.util.stream.Stream;
 import javafx.application.Application;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
@@ -24,7 +24,8 @@ public final class Main {
     /**
      * What was asked for.
      *
-     * @param what {@code own} for the real bench, {@code practice}, {@code demo}, {@code screenshots}, or {@code cues} and {@code cues-window}: the timing of the cues,
+     * @param what {@code own} for the real bench, {@code practice}, {@code demo}, {@code screenshots},
+     *     or {@code cues} and {@code cues-window}: the timing of the cues,
      *     measured without a display and with one
      * @param data the data folder; null for the usual place
      * @param smoke whether to close again once the window is usable

@@ -1,13 +1,13 @@
 package wistaxis.desktop;
 
-import wistaxis.core.usb.UsbWatch;
-import wistaxis.standins.ScriptedUsb;
 import java.io.IOException;
 import java.net.URI;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.usb.UsbWatch;
+import wistaxis.standins.ScriptedUsb;
 import wistaxis.standins.SimulatedDevice;
 import wistaxis.standins.StandInSigner;
 import wistaxis.standins.StandInWorld;

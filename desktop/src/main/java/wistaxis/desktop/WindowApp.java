@@ -1,15 +1,11 @@
 package wistaxis.desktop;
 
-import wistaxis.standins.SimulatedDevice;
-import wistaxis.workbench.host.OshiUsb;
-import wistaxis.workbench.host.OshiHost;
-import wistaxis.workbench.World;
-import java.util.function.Supplier;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.Objects;
 import java.util.concurrent.CompletableFuture;
+import java.util.function.Supplier;
 import javafx.animation.PauseTransition;
 import javafx.application.Application;
 import javafx.application.Platform;
@@ -24,11 +20,15 @@ import wistaxis.desktop.look.Theme;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.shell.Shell;
 import wistaxis.standins.DemoWorld;
+import wistaxis.standins.SimulatedDevice;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.FolderHold;
 import wistaxis.store.files.LogFile;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.World;
+import wistaxis.workbench.host.OshiHost;
+import wistaxis.workbench.host.OshiUsb;
 
 /** The window. Whatever keeps it from opening is said in a page in its place and on standard error, and ends with status 1. */
 public final class WindowApp extends Application {

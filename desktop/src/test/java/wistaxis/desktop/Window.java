@@ -1,10 +1,5 @@
 package wistaxis.desktop;
 
-import org.jspecify.annotations.Nullable;
-import wistaxis.standins.SimulatedDevice;
-import wistaxis.standins.ScriptedUsb;
-import wistaxis.core.outside.HostProbe;
-import wistaxis.workbench.World;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
@@ -34,13 +29,18 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.robot.Robot;
 import javafx.stage.Stage;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.outside.HostProbe;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.desktop.look.Png;
 import wistaxis.desktop.view.shell.Shell;
+import wistaxis.standins.ScriptedUsb;
+import wistaxis.standins.SimulatedDevice;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.store.ledger.LedgerCheck;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.World;
 
 /** The real window in a test: real clicks and keys through the platform's robot, and what is on screen afterwards. */
 final class Window implements AutoCloseable {

@@ -1,8 +1,8 @@
 package wistaxis.standins;
 
-import java.util.function.LongSupplier;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.LongSupplier;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.keys.HostView;
 import wistaxis.core.keys.UsbProduct;

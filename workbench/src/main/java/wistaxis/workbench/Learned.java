@@ -1,9 +1,5 @@
 package wistaxis.workbench;
 
-import wistaxis.core.keys.KeySequence;
-import wistaxis.core.device.KeyFamily;
-import wistaxis.core.device.DeviceCatalogue;
-import wistaxis.core.usb.Bound;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
@@ -11,9 +7,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.device.DeviceCatalogue;
+import wistaxis.core.device.KeyFamily;
 import wistaxis.core.facts.Json;
+import wistaxis.core.keys.KeySequence;
 import wistaxis.core.ticket.Observed;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.usb.Bound;
 import wistaxis.core.usb.Kinds;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.SideFile;

@@ -1,6 +1,5 @@
 package wistaxis.workbench;
 
-import wistaxis.core.bench.BenchTime;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.LocalDate;
@@ -10,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.bench.BenchTime;
 import wistaxis.core.bench.BusinessDays;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.BadInput;

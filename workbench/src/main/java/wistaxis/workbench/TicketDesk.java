@@ -1,6 +1,5 @@
 package wistaxis.workbench;
 
-import wistaxis.core.work.Sightings;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.EnumSet;
@@ -32,6 +31,7 @@ import wistaxis.core.ticket.Observed;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.usb.UsbDevice;
+import wistaxis.core.work.Sightings;
 
 /** What lies on the bench for one ticket: the device and the work on it. */
 public final class TicketDesk implements CoachSubject {

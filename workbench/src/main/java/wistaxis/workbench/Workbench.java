@@ -1,9 +1,7 @@
 package wistaxis.workbench;
 
-import wistaxis.store.settings.Settings;
-import java.net.URI;
-import wistaxis.core.facts.BadInput;
 import java.io.IOException;
+import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
@@ -21,6 +19,7 @@ import java.util.function.LongSupplier;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
+import wistaxis.core.facts.BadInput;
 import wistaxis.core.identify.LookLibrary;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.restore.HandoverFacts;
@@ -37,6 +36,7 @@ import wistaxis.store.ledger.KeptLedger;
 import wistaxis.store.ledger.LedgerExport;
 import wistaxis.store.ledger.LedgerStore;
 import wistaxis.store.line.Line;
+import wistaxis.store.settings.Settings;
 
 /** The bench at work: everything that window and command line share. Of one thread, the interface's, but for what says otherwise. */
 public final class Workbench implements AutoCloseable {

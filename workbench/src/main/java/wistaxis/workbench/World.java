@@ -1,16 +1,16 @@
 package wistaxis.workbench;
 
-import wistaxis.core.facts.BadInput;
-import wistaxis.core.outside.ObservedDevice;
 import java.net.URI;
 import java.time.Instant;
 import java.util.function.BiFunction;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.facts.BadInput;
 import wistaxis.core.keys.DeviceMachine;
 import wistaxis.core.keys.DeviceState;
 import wistaxis.core.outside.DeviceLink;
 import wistaxis.core.outside.HostProbe;
+import wistaxis.core.outside.ObservedDevice;
 import wistaxis.core.signing.Ed25519Key;
 import wistaxis.core.usb.UsbWatch;
 

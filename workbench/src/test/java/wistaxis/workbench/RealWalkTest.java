@@ -1,24 +1,24 @@
 package wistaxis.workbench;
 
-import wistaxis.core.keys.Start;
-import wistaxis.core.keys.Goal;
-import wistaxis.core.device.KeyFamily;
-import wistaxis.core.ticket.Attempt;
-import wistaxis.core.facts.Sha256;
-import java.nio.file.Files;
-import java.io.IOException;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.device.KeyFamily;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Sha256;
+import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.HostView;
 import wistaxis.core.keys.Reading;
+import wistaxis.core.keys.Start;
+import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;

@@ -1,11 +1,11 @@
 package wistaxis.core.bench;
 
-import java.util.Optional;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.KeyFamily;

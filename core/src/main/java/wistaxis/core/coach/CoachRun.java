@@ -1,6 +1,5 @@
 package wistaxis.core.coach;
 
-import wistaxis.core.keys.Screen;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
@@ -9,6 +8,7 @@ import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.keys.HostView;
 import wistaxis.core.keys.KeyStep;
 import wistaxis.core.keys.Rehearsal.Span;
+import wistaxis.core.keys.Screen;
 import wistaxis.core.keys.Until;
 
 /**

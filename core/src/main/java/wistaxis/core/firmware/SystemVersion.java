@@ -1,11 +1,11 @@
 package wistaxis.core.firmware;
 
-import org.jspecify.annotations.Nullable;
 import com.fasterxml.jackson.annotation.JsonCreator;
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.Arrays;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Shown;
 
@@ -16,7 +16,8 @@ import wistaxis.core.facts.Shown;
  * @param test number of the test version; 0 for a released one, from 1000 on a release candidate
  */
 public record SystemVersion(int major, int minor, int patch, int test) implements Comparable<SystemVersion> {
-    private static final Pattern FORM = Pattern.compile("(\\d{1,4})(?:\\.(\\d{1,4}))?(?:\\.(\\d{1,4}))?(?:\\s+(?:(?:developer\\s+|public\\s+)?(?:test|beta)(?:\\s+(\\d{1,3}))?|(rc)(?:\\s+(\\d{1,2}))?))?",
+    private static final Pattern FORM = Pattern.compile("(\\d{1,4})(?:\\.(\\d{1,4}))?(?:\\.(\\d{1,4}))?"
+            + "(?:\\s+(?:(?:developer\\s+|public\\s+)?(?:test|beta)(?:\\s+(\\d{1,3}))?|(rc)(?:\\s+(\\d{1,2}))?))?",
             Pattern.CASE_INSENSITIVE);
 
     /** A release candidate counts as a test version after all others; the first of it has this number. */
@@ -59,10 +60,10 @@ public record SystemVersion(int major, int minor, int patch, int test) implement
     @JsonValue
     @Override
     public String toString() {
-        return major + "." + minor + (patch > 0 ? "." + patch : "") + (isTest() ? candidate().isEmpty() ? " test " + test : candidate() : "");
+        return major + "." + minor + (patch > 0 ? "." + patch : "") + (isTest() ? testWords() : "");
     }
 
-    private String candidate() {
-        return test < CANDIDATE ? "" : " RC" + (test > CANDIDATE ? " " + (test - CANDIDATE + 1) : "");
+    private String testWords() {
+        return test < CANDIDATE ? " test " + test : " RC" + (test > CANDIDATE ? " " + (test - CANDIDATE + 1) : "");
     }
 }

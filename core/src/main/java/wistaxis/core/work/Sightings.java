@@ -1,12 +1,12 @@
 package wistaxis.core.work;
 
-import wistaxis.core.facts.Names;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Names;
 import wistaxis.core.keys.HostView;
 import wistaxis.core.restore.HostStage;
 import wistaxis.core.restore.HostTroubles;

@@ -17,7 +17,8 @@ class ChoiceTest {
 
     @ParameterizedTest
     @CsvSource({"26.9, 26.10", "26.10, 27", "27.0 test 3, 27.0", "27.0 test 3, 27.0 test 12", "26.10, 27.0 test 1", "31.9, 31.9.1",
-        "26.1 beta 2, 26.1 RC", "26.1 Developer Beta 2, 26.1 beta 10", "26.1 RC, 26.1 RC 2", "26.1 RC 2, 26.1", "15.7.9, 26.1 beta", "26.1 beta, 26.1 beta 2"})
+        "26.1 beta 2, 26.1 RC", "26.1 Developer Beta 2, 26.1 beta 10", "26.1 RC, 26.1 RC 2", "26.1 RC 2, 26.1",
+        "15.7.9, 26.1 beta", "26.1 beta, 26.1 beta 2"})
     void versionsCompareByNumber(String older, String newer) {
         assertThat(SystemVersion.parse(older)).isLessThan(SystemVersion.parse(newer));
         assertThat(SystemVersion.parse(newer)).isGreaterThan(SystemVersion.parse(older));

@@ -1,6 +1,5 @@
 package wistaxis.core.restore;
 
-import java.util.Locale;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
@@ -9,6 +8,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -22,13 +22,17 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Sightings;
 
-/** A restore by the host's own program, as it is observed. Figures are common practice: extract and prepare a few minutes, the rest 5 to 15. */
+/**
+ * A restore by the host's own program, as it is observed. Figures are common practice: extract and prepare a few minutes, the rest 5 to
+ * 15.
+ */
 class HostRunTest {
     private static final Instant START = Instant.parse("2026-05-12T09:00:00Z");
 
     private static Ticket ticket(boolean real, List<TicketEvent> events) {
         List<LedgerEntry> entries = new ArrayList<>();
-        List<TicketEvent> all = new ArrayList<>(List.of(new TicketEvent.Opened("x", !real), new TicketEvent.RouteChosen("recovery-restore")));
+        List<TicketEvent> all = new ArrayList<>(List.of(new TicketEvent.Opened("x", !real),
+                new TicketEvent.RouteChosen("recovery-restore")));
         all.addAll(events);
         for (TicketEvent e : all) {
             entries.add(Chain.link(Chain.START, entries.size() + 1, "T-0001", START, null, e.toJson()));
@@ -88,7 +92,8 @@ class HostRunTest {
     @ParameterizedTest
     @CsvSource(nullValues = "-", value = {
         "-, cable-screen, -, recovery", "-, -, dfu, dfu", "-, black, -, -", "-, cable-screen, normal, -", "recovery, -, nothing, -",
-        "recovery, boot-logo, -, -", "recovery, black, -, recovery", "recovery, -, dfu, dfu", "dfu, black, dfu, dfu", "dfu, black, nothing, -",
+        "recovery, boot-logo, -, -", "recovery, black, -, recovery", "recovery, -, dfu, dfu", "dfu, black, dfu, dfu",
+        "dfu, black, nothing, -",
         "recovery, no-reaction, -, recovery",
     })
     void aSightingEntersOrLosesAMode(String before, String screen, String host, String after) {

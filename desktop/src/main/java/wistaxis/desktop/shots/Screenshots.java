@@ -1,9 +1,5 @@
 package wistaxis.desktop.shots;
 
-import wistaxis.standins.ScriptedUsb;
-import wistaxis.core.keys.HostView;
-import wistaxis.workbench.HostDesk;
-import wistaxis.workbench.Coaching;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
@@ -14,14 +10,18 @@ import java.util.List;
 import java.util.concurrent.CountDownLatch;
 import javafx.application.Platform;
 import wistaxis.core.keys.Goal;
+import wistaxis.core.keys.HostView;
 import wistaxis.core.ticket.Stage;
 import wistaxis.desktop.DemoFolder;
 import wistaxis.desktop.PracticeWorld;
 import wistaxis.desktop.look.Png;
 import wistaxis.desktop.view.shell.Shell;
 import wistaxis.standins.DemoWorld;
+import wistaxis.standins.ScriptedUsb;
 import wistaxis.store.ledger.DataFolder;
+import wistaxis.workbench.Coaching;
 import wistaxis.workbench.FirmwareDesk;
+import wistaxis.workbench.HostDesk;
 import wistaxis.workbench.Workbench;
 
 /** Walks through the demo and takes one picture of each main view; needs no display. */
@@ -139,7 +139,6 @@ public final class Screenshots {
         waitUntil(() -> bench.drill().coaching().verdict().isPresent());
         picture("drill", () -> { });
         picture("drill-progress", () -> press("drill-progress", ""));
-        picture("drill-hand", () -> press("drill-hand", ""));
         real();
         picture("handover", () -> shell.showTicket("T-0010"));
         picture("ledger", shell::showLedger);

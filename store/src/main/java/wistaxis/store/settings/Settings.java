@@ -1,17 +1,17 @@
 package wistaxis.store.settings;
 
-import wistaxis.core.facts.Names;
-import java.util.List;
-import java.net.URISyntaxException;
-import java.net.URI;
 import java.io.IOException;
+import java.net.URI;
+import java.net.URISyntaxException;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
+import wistaxis.core.facts.Names;
 import wistaxis.core.facts.Shown;
 import wistaxis.core.facts.Units;
 import wistaxis.core.keys.KeySequence;

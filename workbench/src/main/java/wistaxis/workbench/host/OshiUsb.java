@@ -1,8 +1,8 @@
 package wistaxis.workbench.host;
 
-import org.jspecify.annotations.Nullable;
 import java.nio.file.Files;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import oshi.SystemInfo;
 import oshi.hardware.HardwareAbstractionLayer;
 import wistaxis.core.outside.OutsideTrouble;

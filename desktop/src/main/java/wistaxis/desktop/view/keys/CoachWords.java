@@ -102,7 +102,8 @@ public final class CoachWords extends HBox {
     private void resting(Coaching c) {
         Optional<Verdict> verdict = c.verdict();
         if (c.asking()) {
-            say("What do you see?", "Look at the device, and at what the host offers; then say it below.", "Nobody else has seen the keys.");
+            say("What do you see?", "Look at the device, and at what the host offers; then say it below.",
+                    "Nobody else has seen the keys.");
         } else if (c.reading().isPresent()) {
             Reading r = c.reading().get();
             say(r.success() ? "Landed" : "Not there", r.state(), r.next());
