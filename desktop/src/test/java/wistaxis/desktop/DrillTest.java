@@ -122,8 +122,8 @@ class DrillTest {
         w.release(KeyCode.S);
         w.release(KeyCode.D);
         assertThat(w.text("instruction")).isEqualTo("Not in DFU");
-        assertThat(w.text()).contains("too long: the device restarts").contains("let go of Side after five seconds")
-                .contains("What do you see?");
+        w.sees("What do you see?");
+        assertThat(w.text()).contains("too long: the device restarts").contains("let go of Side after five seconds");
         w.tap(KeyCode.L);
         w.sees("The power key was held too long: the boot logo came.");
         int entries = w.entries().size();
