@@ -62,9 +62,9 @@ public final class UsbDesk implements AutoCloseable {
                     wrong = "";
                     bench.front().execute(() -> seen(now, ""));
                 }
-            } catch (OutsideTrouble e) {
+            } catch (OutsideTrouble | RuntimeException e) { // whatever it is, it is looked at again
                 if (wrong.isEmpty()) {
-                    wrong = String.valueOf(e.getMessage());
+                    wrong = e.getMessage() == null ? e.toString() : e.getMessage();
                     before = List.of();
                     String says = wrong;
                     bench.front().execute(() -> seen(List.of(), says));
