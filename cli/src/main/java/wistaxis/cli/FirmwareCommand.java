@@ -43,7 +43,7 @@ final class FirmwareCommand extends Output {
         private @Nullable Path data;
 
         final DataFolder folder() {
-            return DataFolder.open(data != null ? data : practice ? DataFolder.usualPlace() : DataFolder.benchPlace());
+            return DataFolder.open(DataFolder.place(data, practice));
         }
 
         @Option(names = "--practice", description = "speak of the practice world: ask the stand-in library")
@@ -77,8 +77,7 @@ final class FirmwareCommand extends Output {
                     model.identifier(), now).builds().stream().map(j -> row(j, catalogue)).toList();
             if (rows.isEmpty()) {
                 answer(rows, List.of("No build is known for " + model.identifier() + ". Builds come from a catalogue: wistaxis firmware "
-                        + "import FILE;"
-                        + " or the host fetches by itself."));
+                        + "import FILE; or the host fetches by itself."));
                 return;
             }
             answer(rows, rows.stream().map(r -> String.format(Locale.ROOT, "%-14s %-9s %s  %6.1f MB  %-15s %s%s", r.version(),

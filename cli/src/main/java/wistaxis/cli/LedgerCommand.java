@@ -53,7 +53,7 @@ final class LedgerCommand implements Runnable {
         }
 
         final DataFolder folder() {
-            return new DataFolder(data != null ? data : practice ? DataFolder.usualPlace() : DataFolder.benchPlace());
+            return new DataFolder(DataFolder.place(data, practice));
         }
 
         /** The entries of the tickets that are not closed, by ticket. */

@@ -80,7 +80,7 @@ final class RouteCommand extends Output {
         if (device == null) {
             return List.of();
         }
-        DataFolder folder = new DataFolder(data == null ? DataFolder.benchPlace() : data);
+        DataFolder folder = new DataFolder(DataFolder.place(data, practice));
         return new CatalogueFile(folder.catalogue()).look(Instant.now()).of(device).stream().map(FirmwareCatalogue.Listed::build)
                 .filter(Build::signed).map(Build::version).toList();
     }

@@ -141,8 +141,8 @@ public final class WindowApp extends Application {
     private static Opened openBench(Main.Asked asked) {
         boolean demo = asked.what().equals("demo");
         Path usual = DataFolder.usualPlace();
-        Path data = asked.data() != null ? asked.data() : demo ? usual.resolveSibling(usual.getFileName() + "-demo")
-                : asked.practice() ? usual : DataFolder.benchPlace();
+        Path data = demo && asked.data() == null ? usual.resolveSibling(usual.getFileName() + "-demo")
+                : DataFolder.place(asked.data(), asked.practice());
         DataFolder folder = demo ? DemoFolder.check(data) : own(data);
         FolderHold hold = FolderHold.take(folder.root());
         try {

@@ -61,8 +61,8 @@ public final class Coaching {
     private int replayed;
     private List<Trace.Event> again = List.of();
     private long begunNanos;
-    private boolean asking;
     private HostView hostTold = HostView.NOTHING;
+    /** The school whose end somebody has to tell; null while nothing is asked. */
     private @Nullable KeySequence asked;
 
     Coaching(Workbench bench, CoachSubject subject, Goal goal, Consumer<Ended> ends) {
@@ -87,9 +87,7 @@ public final class Coaching {
     /** Wants something else; a running attempt is stopped. */
     public void choose(Goal next) {
         stop();
-        verdict = null;
-        reading = null;
-        asking = false;
+        forget();
         choice.goal(next);
         changed();
     }
@@ -117,8 +115,7 @@ public final class Coaching {
     /** Takes a school; a running attempt is stopped. */
     public void choose(KeySequence next) {
         stop();
-        verdict = null;
-        reading = null;
+        forget();
         choice.pick(next);
         subject.taken(next);
         changed();
@@ -188,7 +185,7 @@ public final class Coaching {
 
     /** Whether the keys are over and somebody has to say what is seen. */
     public boolean asking() {
-        return asking;
+        return asked != null;
     }
 
     /** The keys of a real device are over: what is seen is asked. */
@@ -196,7 +193,6 @@ public final class Coaching {
         if (isObserved() && run != null) {
             asked = run.score().sequence();
             run = null;
-            asking = true;
             hostTold = HostView.NOTHING;
             changed();
         }
@@ -222,9 +218,7 @@ public final class Coaching {
 
     private void begin(Doing how) {
         stop();
-        verdict = null;
-        reading = null;
-        asking = false;
+        forget();
         school().ifPresent(subject::prepare);
         Optional<Score> score = score();
         if (score.isEmpty()) {
@@ -317,7 +311,7 @@ public final class Coaching {
 
     /** After the end: what is seen on the device. Together with what the host sees it names the state. */
     public void sees(Reading.Sight sight) {
-        sees(sight, asking && !byUsb() ? hostTold : subject.device().host());
+        sees(sight, asking() && !byUsb() ? hostTold : subject.device().host());
     }
 
     /** The same, where somebody says what the host has. On a real device it is what came of the keys. */
@@ -328,19 +322,15 @@ public final class Coaching {
         if (!now.equals(before)) {
             subject.read(sight, host, now);
         }
-        if (asking) {
-            asking = false;
-            ended(Objects.requireNonNull(asked), new Verdict(now.success(), now.state(), now.next()), trace(), false);
-        }
+        answered(new Verdict(now.success(), now.state(), now.next()));
         changed();
     }
 
     void tick() {
         CoachRun before = run;
         if (before == null) {
-            if (asking && reaches(subject.device().host())) { // the host was late to notice
-                asking = false;
-                ended(Objects.requireNonNull(asked), byHost(subject.device().host()), trace(), false);
+            if (asking() && reaches(subject.device().host())) { // the host was late to notice
+                answered(byHost(subject.device().host()));
                 changed();
             }
             return;
@@ -409,6 +399,22 @@ public final class Coaching {
         stop();
         ended(at.score().sequence(), found, trace, demonstration);
         changed();
+    }
+
+    /** What came of the keys is known after all; where nothing was asked it is nothing. */
+    private void answered(Verdict found) {
+        KeySequence school = asked;
+        asked = null;
+        if (school != null) {
+            ended(school, found, trace(), false);
+        }
+    }
+
+    /** What an earlier attempt came to. */
+    private void forget() {
+        verdict = null;
+        reading = null;
+        asked = null;
     }
 
     private Trace trace() {

@@ -48,7 +48,7 @@ public record World(
      */
     public static World real(HostProbe host, @Nullable UsbWatch usb, BiFunction<DeviceMachine, DeviceState, DeviceLink> drill) {
         return new World(false, () -> {
-            throw new BadInput("no firmware library is named; import a catalogue, type a build in, or let the host fetch");
+            throw new BadInput("no firmware library is named; import a catalogue, or let the host fetch");
         }, () -> null, USUAL, ObservedDevice::new, drill, host, usb, () -> { });
     }
 

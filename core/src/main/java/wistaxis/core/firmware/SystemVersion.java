@@ -17,7 +17,7 @@ import wistaxis.core.facts.Shown;
  */
 public record SystemVersion(int major, int minor, int patch, int test) implements Comparable<SystemVersion> {
     private static final Pattern FORM = Pattern.compile("(\\d{1,4})(?:\\.(\\d{1,4}))?(?:\\.(\\d{1,4}))?"
-            + "(?:\\s+(?:(?:developer\\s+|public\\s+)?(?:test|beta)(?:\\s+(\\d{1,3}))?|(rc)(?:\\s+(\\d{1,2}))?))?",
+            + "(\\s+(?:(?:developer\\s+|public\\s+)?(?:test|beta)(?:\\s+(\\d{1,3}))?|(rc)(?:\\s+(\\d{1,2}))?))?",
             Pattern.CASE_INSENSITIVE);
 
     /** A release candidate counts as a test version after all others; the first of it has this number. */
@@ -36,8 +36,7 @@ public record SystemVersion(int major, int minor, int patch, int test) implement
         }
         int[] n = new int[3];
         Arrays.setAll(n, i -> m.group(i + 1) == null ? 0 : Integer.parseInt(m.group(i + 1)));
-        boolean plain = text.strip().matches("[\\d.]*");
-        int test = plain ? 0 : m.group(5) != null ? CANDIDATE + number(m.group(6)) - 1 : number(m.group(4));
+        int test = m.group(4) == null ? 0 : m.group(6) != null ? CANDIDATE + number(m.group(7)) - 1 : number(m.group(5));
         return new SystemVersion(n[0], n[1], n[2], test);
     }
 

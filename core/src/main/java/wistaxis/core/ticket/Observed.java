@@ -21,9 +21,6 @@ import wistaxis.core.usb.UsbDevice;
  */
 public record Observed(@Nullable Bound bound, @Nullable Seen screen, @Nullable Seen host, boolean hostFetches, @Nullable Left left,
         List<Trouble> troubles, List<KeysTry> keys) {
-    /** Nothing observed yet. */
-    public static final Observed NOTHING = new Observed(null, null, null, false, null, List.of(), List.of());
-
     public Observed {
         troubles = List.copyOf(troubles);
         keys = List.copyOf(keys);
@@ -72,40 +69,55 @@ public record Observed(@Nullable Bound bound, @Nullable Seen screen, @Nullable S
         return troubles.isEmpty() || troubles.getLast().over() ? Optional.empty() : Optional.of(troubles.getLast());
     }
 
-    Observed take(LedgerEntry entry, TicketEvent event) {
-        return switch (event) {
-            case TicketEvent.Sighted(String on, String by, String source) -> new Observed(bound,
-                    on == null ? screen : new Seen(on, source, entry.when()),
-                    by == null ? host : new Seen(by, source, entry.when()), hostFetches, left, troubles, keys);
-            case TicketEvent.DeviceBound(int product, String port, String serial) -> {
-                UsbDevice device = new UsbDevice(product, port, serial);
-                yield new Observed(bound == null ? Bound.of(device) : bound.with(device), screen, host, hostFetches, left, troubles, keys);
-            }
-            case TicketEvent.DeviceReleased _ -> new Observed(null, screen, null, hostFetches, left, troubles, keys);
-            case TicketEvent.FirmwareFrom(String source) -> new Observed(bound, screen, host, source.equals(TicketEvent.FirmwareFrom.HOST),
-                    null, troubles, keys);
-            case TicketEvent.HostLeft(int minutes) -> new Observed(bound, screen, host, hostFetches, new Left(minutes, entry.when()),
-                    troubles, keys);
-            case TicketEvent.HostTrouble(String kind, String words) -> with(new Trouble(kind, words, List.of()), false);
-            case TicketEvent.TroubleTried(String step, boolean helped) -> troubles.isEmpty() ? this : with(tried(step, helped), true);
-            case TicketEvent.KeysAttempted(String school, String goal, boolean landed, _, _, String by) -> {
-                List<KeysTry> all = new ArrayList<>(keys);
-                all.add(new KeysTry(school, goal, landed, by));
-                yield new Observed(bound, screen, host, hostFetches, left, troubles, all);
-            }
-            default -> this;
-        };
-    }
+    /** The fold itself: one mutable working copy while a ticket's events are read. */
+    static final class Fold {
+        private @Nullable Bound bound;
+        private @Nullable Seen screen;
+        private @Nullable Seen host;
+        private boolean hostFetches;
+        private @Nullable Left left;
+        private final List<Trouble> troubles = new ArrayList<>();
+        private final List<KeysTry> keys = new ArrayList<>();
 
-    private Trouble tried(String step, boolean helped) {
-        List<Try> tries = new ArrayList<>(troubles.getLast().tries());
-        tries.add(new Try(step, helped));
-        return new Trouble(troubles.getLast().kind(), troubles.getLast().words(), tries);
-    }
+        void take(LedgerEntry entry, TicketEvent event) {
+            switch (event) {
+                case TicketEvent.Sighted(String on, String by, String source) -> {
+                    screen = on == null ? screen : new Seen(on, source, entry.when());
+                    host = by == null ? host : new Seen(by, source, entry.when());
+                }
+                case TicketEvent.DeviceBound(int product, String port, String serial) -> {
+                    UsbDevice device = new UsbDevice(product, port, serial);
+                    bound = bound == null ? Bound.of(device) : bound.with(device);
+                }
+                case TicketEvent.DeviceReleased _ -> {
+                    bound = null;
+                    host = null;
+                }
+                case TicketEvent.FirmwareFrom(String source) -> {
+                    hostFetches = source.equals(TicketEvent.FirmwareFrom.HOST);
+                    left = null;
+                }
+                case TicketEvent.HostLeft(int minutes) -> left = new Left(minutes, entry.when());
+                case TicketEvent.HostTrouble(String kind, String words) -> troubles.add(new Trouble(kind, words, List.of()));
+                case TicketEvent.TroubleTried(String step, boolean helped) -> tried(new Try(step, helped));
+                case TicketEvent.KeysAttempted(String school, String goal, boolean landed, _, _, String by) ->
+                        keys.add(new KeysTry(school, goal, landed, by));
+                default -> { }
+            }
+        }
 
-    private Observed with(Trouble trouble, boolean inPlaceOfTheLast) {
-        List<Trouble> all = new ArrayList<>(inPlaceOfTheLast ? troubles.subList(0, troubles.size() - 1) : troubles);
-        all.add(trouble);
-        return new Observed(bound, screen, host, hostFetches, left, all, keys);
+        /** A try belongs to the last trouble; without one it is nobody's. */
+        private void tried(Try made) {
+            if (!troubles.isEmpty()) {
+                Trouble last = troubles.removeLast();
+                List<Try> tries = new ArrayList<>(last.tries());
+                tries.add(made);
+                troubles.add(new Trouble(last.kind(), last.words(), tries));
+            }
+        }
+
+        Observed observed() {
+            return new Observed(bound, screen, host, hostFetches, left, troubles, keys);
+        }
     }
 }

@@ -36,7 +36,7 @@ final class TicketFold {
     private @Nullable String closed;
     private @Nullable String unknownState;
     private final List<String> odd = new ArrayList<>();
-    private Observed observed = Observed.NOTHING;
+    private final Observed.Fold observed = new Observed.Fold();
 
     TicketFold(LedgerEntry opening, TicketEvent event) {
         number = opening.ticket();
@@ -82,7 +82,7 @@ final class TicketFold {
             case TicketEvent.PackageRefused _ -> prove(null, null);
             case TicketEvent.KeysAttempted _ -> {
                 change(entry, Attempt::keysTried);
-                observed = observed.take(entry, event);
+                observed.take(entry, event);
             }
             case TicketEvent.ModeEntered(String entered) -> mode(entered, entry.when());
             case TicketEvent.ModeLost _ -> mode(null, null);
@@ -99,7 +99,7 @@ final class TicketFold {
                     TicketEvent.SigningAnswered _, TicketEvent.StateRead _, TicketEvent.BreakRead _ -> { }
             case TicketEvent.Sighted _, TicketEvent.DeviceBound _, TicketEvent.DeviceReleased _, TicketEvent.FirmwareFrom _,
                     TicketEvent.HostLeft _, TicketEvent.HostTrouble _, TicketEvent.TroubleTried _ ->
-                    observed = observed.take(entry, event);
+                    observed.take(entry, event);
         }
     }
 
@@ -186,6 +186,6 @@ final class TicketFold {
     Ticket ticket() {
         return new Ticket(number, title, simulated, !simulated || practised, openedAt, lastAt, facts, identifier, consent, attempts, build,
                 provenBuild, provenFile,
-                mode, modeSince, failed, overruled, unlock, unlockAnswers, closed, unknownState, odd, observed);
+                mode, modeSince, failed, overruled, unlock, unlockAnswers, closed, unknownState, odd, observed.observed());
     }
 }

@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 
 /**
  * What this bench has learned of chips and boards: which models the devices were that had them. Counted, never taken for granted.
@@ -13,21 +14,10 @@ import java.util.Optional;
  * @param seen how often each model was seen, by chip and board
  */
 public record Kinds(Map<String, Map<String, Integer>> seen) {
-    public static final Kinds NONE = new Kinds(Map.of());
-
     public Kinds {
         Map<String, Map<String, Integer>> copy = new LinkedHashMap<>();
         seen.forEach((kind, models) -> copy.put(kind, Map.copyOf(models)));
         seen = Collections.unmodifiableMap(copy);
-    }
-
-    /** With one more device of a settled model. */
-    public Kinds and(String kind, String identifier) {
-        Map<String, Map<String, Integer>> more = new LinkedHashMap<>(seen);
-        Map<String, Integer> models = new LinkedHashMap<>(more.getOrDefault(kind, Map.of()));
-        models.merge(identifier, 1, Integer::sum);
-        more.put(kind, models);
-        return new Kinds(more);
     }
 
     /** The model that devices of a kind were here most often. */
@@ -53,12 +43,9 @@ public record Kinds(Map<String, Map<String, Integer>> seen) {
         }
     }
 
-    /** @param kinds chip and board with the settled model, in order */
+    /** @param kinds chip and board with the settled model, one for each device */
     public static Kinds of(List<Map.Entry<String, String>> kinds) {
-        Kinds all = NONE;
-        for (Map.Entry<String, String> one : kinds) {
-            all = all.and(one.getKey(), one.getValue());
-        }
-        return all;
+        return new Kinds(kinds.stream().collect(Collectors.groupingBy(Map.Entry::getKey,
+                Collectors.groupingBy(Map.Entry::getValue, Collectors.summingInt(_ -> 1)))));
     }
 }

@@ -105,7 +105,7 @@ class WhoseTest {
 
     @Test
     void whatChipsAndBoardsWereIsCountedAndAContradictionIsSaid() {
-        Kinds kinds = Kinds.NONE.and("8101/C", "iPhone13,2").and("8101/C", "iPhone13,2");
+        Kinds kinds = Kinds.of(List.of(Map.entry("8101/C", "iPhone13,2"), Map.entry("8101/C", "iPhone13,2")));
         assertThat(kinds.model("8101/C").orElseThrow().says("iPhone 12")).isEqualTo("seen twice here as iPhone 12");
         assertThat(kinds.against("8101/C", "iPhone13,2")).isEmpty();
         assertThat(kinds.against("8101/C", "iPhone14,5")).isPresent();

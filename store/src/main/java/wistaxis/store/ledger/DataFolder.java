@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.Rights;
@@ -123,6 +124,11 @@ public record DataFolder(Path root) {
         for (Path folder : List.of(root, exports(), shelf(), standIns())) {
             WholeFile.tidy(folder);
         }
+    }
+
+    /** The folder that was named, else the usual place of the world that is meant. */
+    public static Path place(@Nullable Path named, boolean practice) {
+        return named != null ? named : practice ? usualPlace() : benchPlace();
     }
 
     /** The usual place of the real bench, beside the one of practice, where all ledgers of before lie. */

@@ -51,6 +51,8 @@ public final class HostRunView implements View {
     private final FlowPane buttons = Ui.flow(8);
     private final VBox trouble = new VBox(8);
     private final UsbPane usb;
+    private Optional<HostRun> run = Optional.empty();
+    private long drawnSecond;
     private final Label window = Ui.label("", "big-clock hands");
     private final Label windowWords = Ui.text("", "");
     private final TextField minutes = Ui.field("host-minutes", "min left", 4);
@@ -93,10 +95,11 @@ public final class HostRunView implements View {
 
     @Override
     public void refresh() {
-        Optional<HostRun> run = host.run();
+        drawnSecond = Long.MIN_VALUE;
         buttons.getChildren().clear();
         notices.getChildren().clear();
         middle.getChildren().setAll(Ui.row(18, left, leftWords), late, notices, buttons);
+        tick();
         if (run.isPresent()) {
             running(run.get());
         } else {
@@ -104,7 +107,6 @@ public final class HostRunView implements View {
         }
         usb.refresh();
         trouble();
-        tick();
     }
 
     private void running(HostRun run) {
@@ -248,9 +250,15 @@ public final class HostRunView implements View {
         return kind.tries().stream().filter(t -> t.id().equals(step)).findFirst().map(HostTroubles.Try::says).orElse(step);
     }
 
+    /** Once a second: nothing here is finer. */
     @Override
     public void tick() {
-        Optional<HostRun> run = host.run();
+        long second = bench.now().getEpochSecond();
+        if (second == drawnSecond) {
+            return;
+        }
+        drawnSecond = second;
+        run = host.run();
         late.getChildren().clear();
         if (run.isEmpty()) {
             left.setText(ticket().restored() != null ? "Done" : "");
@@ -277,7 +285,7 @@ public final class HostRunView implements View {
 
     @Override
     public String firstFocus() {
-        return host.run().isPresent() ? "host-next" : "restore-start";
+        return run.isPresent() ? "host-next" : "restore-start";
     }
 
     @Override
@@ -285,7 +293,7 @@ public final class HostRunView implements View {
         if (ticket().restored() != null) {
             return "Next: hand over. Hands: now.";
         }
-        return host.run().map(r -> out(r) ? "Put the device back into its mode. Hands: now."
+        return run.map(r -> out(r) ? "Put the device back into its mode. Hands: now."
                 : r.next().map(n -> "The host works. Tap when you see: " + n.title() + ".").orElse("Wait for the greeting."))
                 .orElse("Tell the host to begin, then say so here. Hands: now.");
     }
