@@ -1,5 +1,7 @@
 package wistaxis.cli;
 
+import wistaxis.core.facts.Names;
+import wistaxis.core.firmware.TypedBuild;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -28,13 +30,14 @@ import wistaxis.store.firmware.CatalogueFile;
 import wistaxis.store.firmware.Shelf;
 import wistaxis.store.ledger.DataFolder;
 
-@Command(name = "firmware", mixinStandardHelpOptions = true, description = "The builds known for a device, and imports of more.",
-        subcommands = {FirmwareCommand.ListBuilds.class, FirmwareCommand.ImportBuilds.class},
-        synopsisSubcommandLabel = "list or import")
+@Command(name = "firmware", mixinStandardHelpOptions = true, description = "The builds known for a device, and how more become known.",
+        subcommands = {FirmwareCommand.ListBuilds.class, FirmwareCommand.ImportBuilds.class, FirmwareCommand.AddBuild.class},
+        synopsisSubcommandLabel = "list, import or add")
 final class FirmwareCommand extends Output {
     @Override
     public void run() {
-        throw new BadInput("say what to do: wistaxis firmware list --device ID, or wistaxis firmware import FILE");
+        throw new BadInput("say what to do: wistaxis firmware list --device ID, wistaxis firmware import FILE, "
+                + "or wistaxis firmware add --device ID --version V --build B --size S");
     }
 
     /** What both need: where the catalogue is kept. */
@@ -64,8 +67,9 @@ final class FirmwareCommand extends Output {
         @Option(names = "--device", required = true, paramLabel = "ID", description = "identifier or A-number")
         private String device = "";
 
-        private record Row(String version, String build, LocalDate released, long sizeBytes, String sha256, boolean signed,
-                @Nullable Instant signedUntil, Instant askedAt, boolean suggested, boolean possible, String reason) {}
+        private record Row(String version, String build, @Nullable LocalDate released, long sizeBytes, @Nullable String sha256,
+                boolean signed,
+                @Nullable Instant signedUntil, Instant askedAt, String by, boolean suggested, boolean possible, String reason) {}
 
         @Override
         public void run() {
@@ -77,12 +81,14 @@ final class FirmwareCommand extends Output {
                     model.identifier(), now).builds().stream().map(j -> row(j, catalogue)).toList();
             if (rows.isEmpty()) {
                 answer(rows, List.of("No build is known for " + model.identifier() + ". Builds come from a catalogue: wistaxis firmware "
-                        + "import FILE; or the host fetches by itself."));
+                        + "import FILE; or are typed in: wistaxis firmware add; or the host fetches by itself."));
                 return;
             }
-            answer(rows, rows.stream().map(r -> String.format(Locale.ROOT, "%-14s %-9s %s  %6.1f MB  %-15s %s%s", r.version(),
-                    r.build(), r.released(), r.sizeBytes() / 1e6,
-                    r.signed() ? "signed" : "signing closed", r.suggested() ? "SUGGESTED. " : "", r.reason())).toList());
+            answer(rows, rows.stream().map(r -> String.format(Locale.ROOT, "%-14s %-9s %s  %6.1f MB  %-15s %s%s (said %s by %s)",
+                    r.version(),
+                    r.build(), r.released() == null ? "day not known" : r.released(), r.sizeBytes() / 1e6,
+                    r.signed() ? "signed" : "signing closed", r.suggested() ? "SUGGESTED. " : "", r.reason(), r.askedAt(), r.by()))
+                    .toList());
         }
 
         private static FirmwareCatalogue asked(DeviceModel model, DataFolder folder, Instant now) {
@@ -104,7 +110,7 @@ final class FirmwareCommand extends Output {
                     new PackageCheck(PackageLayout.shipped(), StandInSigner.publicKey()));
             return file(folder).look(now).builds().stream().map(FirmwareCatalogue.Listed::build)
                     .filter(b -> b.identifiers().stream().anyMatch(i -> shelf.find(i, b.version().toString(), b.build()).isPresent()))
-                    .map(Build::sha256).collect(Collectors.toSet());
+                    .map(Build::key).collect(Collectors.toSet());
         }
 
         /** Kept unless a window works in the folder, which asks the library by itself. */
@@ -118,9 +124,11 @@ final class FirmwareCommand extends Output {
 
         private static Row row(BuildChoice.Judged j, FirmwareCatalogue catalogue) {
             Build b = j.build();
-            Instant asked = catalogue.byDigest(b.sha256()).orElseThrow().askedAt();
+            FirmwareCatalogue.Listed listed = catalogue.byKey(b.key()).orElseThrow();
             SystemVersion version = b.version();
-            return new Row(version.toString(), b.build(), b.released(), b.sizeBytes(), b.sha256(), b.signed(), b.signedUntil(), asked,
+            return new Row(version.toString(), b.build(), b.released(), b.sizeBytes(), b.sha256(), b.signed(), b.signedUntil(),
+                    listed.askedAt(), listed.by() != null ? listed.by() : listed.imported() != null ? "an imported catalogue"
+                    : "the library",
                     j.chosen(), j.possible(), j.reason());
         }
     }
@@ -141,6 +149,44 @@ final class FirmwareCommand extends Output {
             try (FolderHold _ = FolderHold.take(folder.root())) {
                 file(folder).write(file(folder).look(now).merge(read.builds()));
                 answer(new Row(read.builds().size()), List.of(read.builds().size() + " builds taken in"));
+            } catch (IOException e) {
+                throw DiskTrouble.of("catalogue of builds", file(folder).file(), e);
+            }
+        }
+    }
+
+    @Command(name = "add", mixinStandardHelpOptions = true,
+            description = "Keep a build as the host or the maker shows it. Without a digest no file can be proven to be it.")
+    static final class AddBuild extends OnCatalogue {
+        @Option(names = "--device", required = true, paramLabel = "ID", description = "identifier or A-number")
+        private String device = "";
+
+        @Option(names = "--version", required = true, paramLabel = "VERSION", description = "as people write it: 26.1, 26.1 beta 2")
+        private String version = "";
+
+        @Option(names = "--build", required = true, paramLabel = "BUILD")
+        private String build = "";
+
+        @Option(names = "--size", required = true, paramLabel = "SIZE", description = "5.9 GB, 850 MB, or bytes")
+        private String size = "";
+
+        @Option(names = "--digest", paramLabel = "SHA-256", description = "of the package, where it is told")
+        private String digest = "";
+
+        @Option(names = "--address", paramLabel = "URL", description = "where the package may be fetched; the size is then in bytes")
+        private String address = "";
+
+        @Option(names = "--by", paramLabel = "NAME", description = "who types it in")
+        private String by = "somebody here";
+
+        @Override
+        public void run() {
+            Build typed = new TypedBuild(version, build, size, digest, address).of(device(device).identifier());
+            DataFolder folder = folder();
+            try (FolderHold _ = FolderHold.take(folder.root())) {
+                Instant now = Instant.now();
+                file(folder).write(file(folder).look(now).typed(typed, Names.typed(by, "name", 60), now));
+                answer(typed, List.of(typed.version() + " (" + typed.build() + ") kept for " + typed.identifiers().getFirst()));
             } catch (IOException e) {
                 throw DiskTrouble.of("catalogue of builds", file(folder).file(), e);
             }

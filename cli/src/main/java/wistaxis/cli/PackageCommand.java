@@ -40,6 +40,9 @@ final class PackageCommand extends Output implements CommandLine.IExitCodeGenera
             description = "the data folder whose catalogue says which files are known; the usual place if left out")
     private @Nullable Path data;
 
+    @Option(names = "--practice", description = "believe the signer of the practice world; otherwise nobody's signature is known")
+    private boolean practice;
+
     private int status = CommandLine.ExitCode.SOFTWARE;
 
     @Override
@@ -53,7 +56,7 @@ final class PackageCommand extends Output implements CommandLine.IExitCodeGenera
             throw new BadInput("package [" + file + "] cannot be read: "
                     + (Files.exists(file) ? "it is no file" : "there is no such file"));
         }
-        PackageCheck check = new PackageCheck(PackageLayout.shipped(), StandInSigner.publicKey());
+        PackageCheck check = new PackageCheck(PackageLayout.shipped(), practice ? StandInSigner.publicKey() : null);
         PackageCheck.Expected expected = device == null ? null : new PackageCheck.Expected(device(device).identifier(), null, null);
         try {
             Progress progress = progress("checking the package");
@@ -73,7 +76,7 @@ final class PackageCommand extends Output implements CommandLine.IExitCodeGenera
 
     /** What is known; a catalogue at the usual place that cannot be read knows nothing, and that is said. */
     private FirmwareCatalogue catalogue() {
-        CatalogueFile file = new CatalogueFile(new DataFolder(data == null ? DataFolder.usualPlace() : data).catalogue());
+        CatalogueFile file = new CatalogueFile(new DataFolder(DataFolder.place(data, practice)).catalogue());
         try {
             return file.look(Instant.now());
         } catch (BadInput e) {

@@ -181,11 +181,12 @@ class CommandLineTest {
         Path good = folder.resolve("good.zip");
         new StandInPackage(List.of("iPhone13,2"), "31.10", "31K88", Map.of("boot/kernel.img", new byte[70_000]))
                 .write(good, new StandInSigner());
-        JsonNode proven = run("package", good.toString(), "--device", "iPhone13,2", "--json").json();
+        JsonNode proven = run("package", "--practice", good.toString(), "--device", "iPhone13,2", "--json").json();
         assertThat(proven.get("verdict").asText() + proven.get("parts").asInt() + proven.get("products").get(0).asText())
                 .isEqualTo("proven1iPhone13,2");
-        assertThat(run("package", good.toString(), "--quick", "--json").json().get("verdict").asText()).isEqualTo("well-formed");
-        Ran other = run("package", good.toString(), "--device", "iPhone14,5", "--json");
+        assertThat(run("package", "--practice", good.toString(), "--quick", "--json").json().get("verdict").asText())
+                .isEqualTo("well-formed");
+        Ran other = run("package", "--practice", good.toString(), "--device", "iPhone14,5", "--json");
         assertThat(other.status()).isEqualTo(1);
         assertThat(new ObjectMapper().readTree(other.out()).get("verdict").asText()).isEqualTo("not-for-this-device");
         assertThat(run("package", file("b.zip", "no package")).out()).startsWith("damaged: ");

@@ -129,7 +129,7 @@ class HostileUseTest {
             zip.write(new byte[400]);
         }
         String data = Files.createDirectory(folder.resolve("data")).toString();
-        Ran alone = run("package", forged.toString(), "--device", "iPhone13,2", "--data", data, "--json");
+        Ran alone = run("package", "--practice", forged.toString(), "--device", "iPhone13,2", "--data", data, "--json");
         assertThat(alone.status()).isEqualTo(1);
         assertThat(alone.json().get("verdict").asText()).isEqualTo("consistent");
         assertThat(alone.json().get("sha256").asText()).isEqualTo(Sha256.of(forged));
@@ -137,10 +137,10 @@ class HostileUseTest {
                 "{\"format\":\"wistaxis-firmware\",\"version\":1,\"builds\":[{\"build\":{\"identifiers\":[\"iPhone13,2\"],\"version\":\"31.10\",\"build\":\"31K88\",\"released\":\"2026-05-03\",\"sizeBytes\":" + Files.size(forged)
                 + ",\"sha256\":\"%s\",\"path\":null,\"signed\":true},\"askedAt\":\"2026-05-03T00:00:00Z\"}]}";
         assertThat(run("firmware", "import", file("other.json", catalogue.formatted("b".repeat(64))), "--data", data).status()).isZero();
-        assertThat(run("package", forged.toString(), "--data", data).out()).startsWith("refused: Conflict");
+        assertThat(run("package", "--practice", forged.toString(), "--data", data).out()).startsWith("refused: Conflict");
         Files.delete(Path.of(data, "firmware.json"));
         assertThat(run("firmware", "import", file("mine.json", catalogue.formatted(Sha256.of(forged))), "--data", data).status()).isZero();
-        Ran known = run("package", forged.toString(), "--data", data, "--json");
+        Ran known = run("package", "--practice", forged.toString(), "--data", data, "--json");
         assertThat(known.status()).isZero();
         assertThat(known.json().get("proof").asText()).isEqualTo("known");
         assertThat(run("firmware", "import", file("future.json", catalogue.formatted("c".repeat(64))

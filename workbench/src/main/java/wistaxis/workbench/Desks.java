@@ -47,8 +47,7 @@ final class Desks {
 
     void tick() {
         long now = System.nanoTime();
-        bench.tickets().open().stream().filter(t -> t.observed().bound() != null)
-                .forEach(t -> guarded(t.number(), now, () -> bench.usb().tick(t, bench.realNanos())));
+        bench.usb().tick((number, work) -> guarded(number, now, work));
         Map.copyOf(desks).forEach((number, desk) -> guarded(number, now, desk::tick));
         guarded("downloads", now, bench.stock().downloads()::tick);
     }

@@ -1,5 +1,7 @@
 package wistaxis.workbench;
 
+import wistaxis.core.work.Sightings;
+import java.util.concurrent.CompletableFuture;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -94,8 +96,7 @@ public final class FirmwareDesk {
 
     /** The build that the ticket has chosen, as the catalogue lists it. */
     public Optional<Build> chosen() {
-        return Optional.ofNullable(desk.ticket().build())
-                .flatMap(c -> stock.builds(identifier()).stream().filter(b -> b.sha256().equals(c.sha256())).findFirst());
+        return stock.chosen(desk.ticket());
     }
 
     /**
@@ -107,7 +108,7 @@ public final class FirmwareDesk {
 
     /** The download of the chosen build, for whichever ticket. */
     public Optional<Fetch> anyDownload() {
-        return chosen().flatMap(b -> stock.downloads().fetch(b.sha256()));
+        return chosen().map(Build::sha256).flatMap(stock.downloads()::fetch);
     }
 
     /** The chosen build's package on the shelf. */
@@ -130,13 +131,14 @@ public final class FirmwareDesk {
     }
 
     public OptionalDouble rate() {
-        return chosen().map(b -> stock.downloads().meter(b.sha256()).bytesPerSecond()).orElse(OptionalDouble.empty());
+        return chosen().map(Build::sha256).map(d -> stock.downloads().meter(d).bytesPerSecond()).orElse(OptionalDouble.empty());
     }
 
     /** Seconds left of the running download at the recent rate, as a range; empty when none runs or the rate is not known yet. */
     public Optional<Range> left() {
         return doing() != Doing.DOWNLOADING ? Optional.empty()
-                : chosen().flatMap(b -> stock.downloads().meter(b.sha256()).secondsLeft(b.sizeBytes() - bytes()));
+                : chosen().flatMap(b -> Optional.ofNullable(b.sha256()).map(stock.downloads()::meter)
+                .flatMap(m -> m.secondsLeft(b.sizeBytes() - bytes())));
     }
 
     /** How long the machine part still runs by itself; zero when hands are needed. */
@@ -178,11 +180,26 @@ public final class FirmwareDesk {
             }
             PackageReport found = any.against(stock.catalogue(), sizeOf(file)).measuredBy(expected);
             report = found;
+            if (found.verdict() == PackageReport.Verdict.CONSISTENT && desk.ticket().isObserved()) {
+                return; // nothing is wrong with it, and nobody vouches for it: whoever works here says whether it is taken
+            }
             desk.record(found.proven() ? new TicketEvent.PackageProven(build.build(), bench.kept(file), found.parts(),
                     Objects.requireNonNull(found.sha256()), String.valueOf(found.proof()))
                     : new TicketEvent.PackageRefused(build.build(), found.reason()));
             trouble = found.proven() ? "" : found.reason();
         });
+    }
+
+    /** The package that was looked at, and that nobody vouches for: it may be taken all the same, see {@link #accept}. */
+    public Optional<PackageReport> consistent() {
+        return report().filter(r -> r.verdict() == PackageReport.Verdict.CONSISTENT && desk.ticket().packageFile() == null);
+    }
+
+    /** Takes it: the host checks it once more. @throws BadInput where there is none */
+    public CompletableFuture<Ticket> accept() {
+        PackageReport found = consistent().orElseThrow(() -> new BadInput("no package was looked at that could be taken"));
+        Path file = onShelf().map(stock.shelf()::file).orElseThrow(() -> new BadInput("the package is not on the shelf any more"));
+        return desk.record(Sightings.accept(desk.ticket(), found, bench.kept(file)));
     }
 
     private PackageCheck.Expected expected(TicketEvent.BuildChosen build) {

@@ -64,6 +64,11 @@ public final class HostDesk {
         return desk.record(Sightings.stopped(desk.ticket(), why));
     }
 
+    /** The host says that this version is not signed for the device. @param words as it showed them; empty for none */
+    public CompletableFuture<Ticket> notSigned(String words) {
+        return desk.record(Sightings.notSigned(desk.ticket(), words));
+    }
+
     /** The host shows so many minutes left. */
     public CompletableFuture<Ticket> left(int minutes) {
         return desk.record(Sightings.left(desk.ticket(), minutes));
@@ -84,8 +89,9 @@ public final class HostDesk {
 
     /** What was tried here before for the present trouble, by try; the best first. */
     public Map<String, HostTroubles.Tried> before() {
-        return desk.ticket().observed().trouble().map(t -> HostTroubles.before(t.kind(), t.words(), bench.learned().troubles(
-                desk.ticket().number()))).orElse(Map.of());
+        return desk.ticket().observed().trouble()
+                .map(t -> HostTroubles.before(t.kind(), t.words(), bench.learned().tried(t.kind(), desk.ticket().number())))
+                .orElse(Map.of());
     }
 
     /** Something was seen, and said. */

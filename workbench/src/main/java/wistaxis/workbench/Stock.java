@@ -1,5 +1,7 @@
 package wistaxis.workbench;
 
+import wistaxis.core.ticket.TicketEvent;
+import java.net.URI;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -99,6 +101,49 @@ public final class Stock implements AutoCloseable {
         return catalogue.of(identifier).stream().map(FirmwareCatalogue.Listed::build).toList();
     }
 
+    /** The build that a ticket has chosen, as the catalogue lists it. */
+    Optional<Build> chosen(Ticket ticket) {
+        String identifier = ticket.identifier();
+        return identifier == null || ticket.build() == null ? Optional.empty()
+                : builds(identifier).stream().filter(b -> ticket.build().isOf(identifier, b)).findFirst();
+    }
+
+    /** What the catalogue has of a build. */
+    public Optional<FirmwareCatalogue.Listed> listed(Build build) {
+        return catalogue.byKey(build.key());
+    }
+
+    /**
+     * Keeps a build that was typed in. Where an address was, it is asked for the exact size; what it does not say is said.
+     *
+     * @return fails with {@link OutsideTrouble} where the address does not answer; the build is kept without it then
+     */
+    public CompletableFuture<Build> typed(Build build) {
+        CompletableFuture<Build> kept = new CompletableFuture<>();
+        String who = bench.practice().person().isBlank() ? "somebody here" : bench.practice().person();
+        if (build.address() == null) {
+            keep(catalogue.typed(build, who, bench.now()));
+            kept.complete(build);
+            return kept;
+        }
+        URI address = URI.create(build.address());
+        bench.background().run(() -> bench.line().sizeAt(address), size -> {
+            Build whole = build.ofSize(size);
+            keep(catalogue.typed(whole, who, bench.now()));
+            kept.complete(whole);
+        }, e -> {
+            keep(catalogue.typed(build.elsewhere(), who, bench.now()));
+            kept.completeExceptionally(e);
+        });
+        return kept;
+    }
+
+    /** Somebody saw at the host whether the maker signs the build that a ticket has chosen. */
+    void signingSeen(Ticket ticket, TicketEvent.SigningAnswered answer) {
+        chosen(ticket).ifPresent(b -> keep(catalogue.signingSeen(b, answer.granted(), "seen at the host, " + ticket.number(),
+                bench.now())));
+    }
+
     public Optional<Instant> askedAt(String identifier) {
         return catalogue.askedAt(identifier);
     }
@@ -135,7 +180,7 @@ public final class Stock implements AutoCloseable {
 
     private Set<String> onShelf() {
         return catalogue.builds().stream().map(FirmwareCatalogue.Listed::build)
-                .filter(b -> b.identifiers().stream().anyMatch(i -> onShelf(i, b).isPresent())).map(Build::sha256)
+                .filter(b -> b.identifiers().stream().anyMatch(i -> onShelf(i, b).isPresent())).map(Build::key)
                 .collect(Collectors.toSet());
     }
 
@@ -174,13 +219,14 @@ public final class Stock implements AutoCloseable {
     }
 
     /**
-     * The package of a build on the shelf: proven, or not looked at whole yet. One that nobody vouches for, or that is in conflict with
-     * the catalogue, is none.
+     * The package of a build on the shelf: proven, or not looked at whole yet. One that is in conflict with the catalogue is none, nor in
+     * practice one that nobody vouches for.
      */
     public Optional<Shelf.Item> onShelf(String identifier, Build b) {
         return shelf.find(identifier, b.version().toString(), b.build()).filter(i -> {
             PackageReport judged = judged(i);
-            return judged.proven() || judged.verdict() == PackageReport.Verdict.WELL_FORMED;
+            return judged.proven() || judged.verdict() == PackageReport.Verdict.WELL_FORMED
+                    || judged.verdict() == PackageReport.Verdict.CONSISTENT && !bench.world().simulated();
         });
     }
 

@@ -1,5 +1,10 @@
 package wistaxis.workbench;
 
+import wistaxis.core.ticket.Observed;
+import java.util.function.BiConsumer;
+import java.util.Set;
+import java.util.HashSet;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -29,12 +34,16 @@ public final class UsbDesk implements AutoCloseable {
     /** A device that changes its mode is gone for a moment; only from here on it is written down as gone. Ours. */
     private static final long GONE_NANOS = 3_000_000_000L;
 
+    /** A device that was away for longer is not known by its port any more: another one may hang there. Ours. */
+    private static final Duration PORT_IS_KEPT = Duration.ofMinutes(5);
+
     private final Workbench bench;
     private final @Nullable UsbWatch watch;
     private final Map<String, Long> goneSince = new HashMap<>();
     private final Map<String, UsbDevice> last = new HashMap<>();
     private volatile boolean ended;
     private List<UsbDevice> devices = List.of();
+    private List<String> bound = List.of();
     private Whose whose = new Whose(Map.of(), Map.of());
     private String trouble = "";
     private @Nullable Thread looking;
@@ -175,20 +184,32 @@ public final class UsbDesk implements AutoCloseable {
     private void sort() {
         Map<String, Bound> bound = new LinkedHashMap<>();
         List<String> waiting = new ArrayList<>();
+        Set<String> longGone = new HashSet<>();
         for (Ticket t : bench.tickets().open()) {
             Bound its = t.observed().bound();
             if (its != null) {
                 bound.put(t.number(), its);
+                Observed.Seen host = t.observed().host();
+                if (host != null && host.what().equals("nothing") && host.at().plus(PORT_IS_KEPT).isBefore(bench.now())) {
+                    longGone.add(t.number());
+                }
             } else if (t.isObserved() && t.identifier() != null && (t.stage() == Stage.KEYS || t.stage() == Stage.RESTORE
                     || t.stage() == Stage.FIRMWARE)) {
                 waiting.add(t.number());
             }
         }
-        whose = Whose.of(devices, bound, waiting);
+        this.bound = List.copyOf(bound.keySet());
+        whose = Whose.of(devices, bound, waiting, longGone);
+    }
+
+    /** Writes down what has changed on the devices that are some ticket's. */
+    void tick(BiConsumer<String, Runnable> guarded) {
+        long now = bench.realNanos();
+        bound.forEach(number -> guarded.accept(number, () -> tick(bench.ticket(number), now)));
     }
 
     /** Writes down what has changed on a ticket's device. Nothing is written while what was asked for is not on the disk. */
-    void tick(Ticket ticket, long nowNanos) {
+    private void tick(Ticket ticket, long nowNanos) {
         String number = ticket.number();
         if (watch == null || ticket.observed().bound() == null || bench.tickets().isPending(number)) {
             return;

@@ -107,7 +107,7 @@ public final class Workbench implements AutoCloseable {
             this.practice = opened(new Practice(this, setup.folder()));
             this.drill = new DrillDesk(this);
             this.plans = new Plans(this);
-            this.learned = new Learned(setup.folder().learned(), background, notices);
+            this.learned = new Learned(ledger);
             this.usb = opened(new UsbDesk(this, world.usb()));
             tickets.follow(this::changed);
             ready();
@@ -151,7 +151,11 @@ public final class Workbench implements AutoCloseable {
         stock.changed(now, from);
         routes.changed(before, now.ticket(), from);
         if (now.ticket().isObserved()) {
-            learned.of(now.ticket());
+            learned.forget();
+            TicketEvent.SigningAnswered signing = now.ticket().observed().signing();
+            if (signing != null && (before == null || signing != before.observed().signing())) {
+                stock.signingSeen(now.ticket(), signing);
+            }
         }
         usb.changed(now.ticket());
         if (before != null && !Objects.equals(before.identifier(), now.ticket().identifier())) {
@@ -326,7 +330,7 @@ public final class Workbench implements AutoCloseable {
     }
 
     /** The file that was written down. @throws wistaxis.core.facts.BadInput for a path that leads out of the data folder */
-    Path found(String kept) {
+    public Path found(String kept) {
         return Inside.found(setup.folder().root(), kept);
     }
 

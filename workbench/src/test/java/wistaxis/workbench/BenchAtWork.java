@@ -37,17 +37,22 @@ final class BenchAtWork implements AutoCloseable {
 
     /** @param usb what hangs on the host of a real bench; null for the practice world */
     BenchAtWork(Path folder, @Nullable ScriptedUsb usb) {
+        this(folder, usb, NOW);
+    }
+
+    /** @param now what the clock says when it opens */
+    BenchAtWork(Path folder, @Nullable ScriptedUsb usb, Instant now) {
         standInFolder = folder.resolve("stand-ins");
         HostProbe host = _ -> new HostProbe.HostFacts(true, 100_000_000_000L, true, 1, "a test");
         World.Maker reality = _ -> World.real(host, usb, SimulatedDevice::new);
-        World.Maker world = usb != null ? reality : now -> new World(true, () -> standIns(now::get).address(), StandInSigner::publicKey,
+        World.Maker world = usb != null ? reality : clock -> new World(true, () -> standIns(clock::get).address(), StandInSigner::publicKey,
                 36_000_000,
                 SimulatedDevice::new, SimulatedDevice::new, host, () -> {
                     if (standIns != null) {
                         standIns.close();
                     }
                 });
-        bench = new Workbench(new Workbench.Setup("Test bench", DataFolder.open(folder), NOW, () -> real, () -> NOW.plusNanos(real), world,
+        bench = new Workbench(new Workbench.Setup("Test bench", DataFolder.open(folder), now, () -> real, () -> now.plusNanos(real), world,
                 front::add));
         settle();
     }

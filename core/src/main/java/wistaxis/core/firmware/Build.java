@@ -1,5 +1,6 @@
 package wistaxis.core.firmware;
 
+import wistaxis.core.facts.WebAddress;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.Collection;
@@ -11,19 +12,20 @@ import wistaxis.core.facts.Names;
 import wistaxis.core.facts.Shown;
 
 /**
- * A build as a firmware library lists it.
+ * A build as a firmware library lists it, or as somebody at the bench typed it in.
  *
  * @param identifiers the models it is for
- * @param sizeBytes the package's size, more than 0
- * @param sha256 the package's digest, 64 hex digits
+ * @param released null where nobody has said when
+ * @param sizeBytes the package's size, more than 0; of one without a digest about that
+ * @param sha256 the package's digest, 64 hex digits; null where nobody has told it, so that no file can be proven to be its package
  * @param path where the library serves it; null when only its package is known
  * @param signed whether the maker signed it when the library was asked
  * @param signedUntil when signing ends, or ended; null when no end is known
+ * @param address where its package is fetched from, as this shop typed it in; what others say of a build has none, see {@link #elsewhere}
  */
 public record Build(
-        List<String> identifiers, SystemVersion version, String build, LocalDate released, long sizeBytes, String sha256,
-        @Nullable String path, boolean signed,
-        @Nullable Instant signedUntil) {
+        List<String> identifiers, SystemVersion version, String build, @Nullable LocalDate released, long sizeBytes,
+        @Nullable String sha256, @Nullable String path, boolean signed, @Nullable Instant signedUntil, @Nullable String address) {
     public Build {
         identifiers = List.copyOf(identifiers);
         Names.build(build);
@@ -37,7 +39,7 @@ public record Build(
         if (sizeBytes <= 0) {
             throw new BadInput("size [" + sizeBytes + "] of build [" + build + "]: write more than 0 bytes");
         }
-        if (!sha256.matches("[0-9a-f]{64}")) {
+        if (sha256 != null && !sha256.matches("[0-9a-f]{64}")) {
             throw new BadInput("digest [" + Shown.value(sha256) + "] of build [" + build + "]: write 64 hex digits");
         }
         if (path != null && (path.length() > 500 || !PATH.matcher(path).matches() || (path + "/").contains("/../") || (path + "/")
@@ -45,6 +47,14 @@ public record Build(
             throw new BadInput("path [" + Shown.value(path) + "] of build [" + build
                     + "]: write a path on the library itself, for example /packages/" + fileName(identifiers.getFirst(), build));
         }
+        if (address != null) {
+            WebAddress.typed(address, "address of build [" + build + "]");
+        }
+    }
+
+    public Build(List<String> identifiers, SystemVersion version, String build, @Nullable LocalDate released, long sizeBytes,
+            @Nullable String sha256, @Nullable String path, boolean signed, @Nullable Instant signedUntil) {
+        this(identifiers, version, build, released, sizeBytes, sha256, path, signed, signedUntil, null);
     }
 
     private static final int MOST_MODELS = 400;
@@ -57,14 +67,40 @@ public record Build(
         return identifier.replace(',', '-') + "_" + build + ".zip";
     }
 
+    /** What it is known by: the digest of its package; its name for its model where nobody has told that. */
+    public String key() {
+        return sha256 != null ? sha256 : identifiers.getFirst() + " " + build;
+    }
+
+    /** Whether another entry is about the same package and says more of it. */
+    boolean isLessThan(Build other) {
+        return sha256 == null && other.sha256 != null && other.build.equals(build) && other.identifiers.containsAll(identifiers);
+    }
+
+    /** This build as somebody else tells it: a bench asks only addresses that its own shop typed in. */
+    public Build elsewhere() {
+        return new Build(identifiers, version, build, released, sizeBytes, sha256, path, signed, signedUntil);
+    }
+
+    /** This build with the size that its address tells. */
+    public Build ofSize(long bytes) {
+        return new Build(identifiers, version, build, released, bytes, sha256, path, signed, signedUntil, address);
+    }
+
+    /** This build after somebody has seen whether the maker signs it. */
+    Build signed(boolean is, Instant seen) {
+        return new Build(identifiers, version, build, released, sizeBytes, sha256, path, is, is && (signedUntil == null || signedUntil
+                .isAfter(seen)) ? signedUntil : is ? null : seen, address);
+    }
+
     /** This build after the maker has stopped signing it. */
     Build unsigned() {
-        return new Build(identifiers, version, build, released, sizeBytes, sha256, path, false, signedUntil);
+        return new Build(identifiers, version, build, released, sizeBytes, sha256, path, false, signedUntil, address);
     }
 
     /** This build for these models. */
     Build of(Collection<String> models) {
-        return new Build(List.copyOf(models), version, build, released, sizeBytes, sha256, path, signed, signedUntil);
+        return new Build(List.copyOf(models), version, build, released, sizeBytes, sha256, path, signed, signedUntil, address);
     }
 
     /** Whether it can be installed at a time, as far as the library knows. */

@@ -18,7 +18,7 @@ import wistaxis.core.facts.Json;
  * The builds known, with the time at which each one's signing was asked. Immutable. Its JSON form is the open format
  * {@code wistaxis-firmware}, see {@code docs/formats.md}.
  *
- * @param builds one entry a package digest
+ * @param builds one entry a package
  */
 public record FirmwareCatalogue(List<Listed> builds) {
     public static final FirmwareCatalogue EMPTY = new FirmwareCatalogue(List.of());
@@ -27,17 +27,18 @@ public record FirmwareCatalogue(List<Listed> builds) {
 
     /**
      * @param askedAt when the library said so
-     * @param imported true for one that somebody took in from a file: no library's silence takes it away; null otherwise
+     * @param imported true for one that somebody took in from a file or typed in: no library's silence takes it away; null otherwise
+     * @param by who said last whether it is signed, in words; null where the library or the imported file did
      */
     @JsonInclude(JsonInclude.Include.NON_NULL)
-    public record Listed(Build build, Instant askedAt, @Nullable Boolean imported) {
+    public record Listed(Build build, Instant askedAt, @Nullable Boolean imported, @Nullable String by) {
         public Listed(Build build, Instant askedAt) {
-            this(build, askedAt, null);
+            this(build, askedAt, null, null);
         }
 
         /** Another time and build, from wherever this one is. */
         private Listed with(Build other, Instant at) {
-            return new Listed(other, at, imported);
+            return new Listed(other, at, imported, by);
         }
     }
 
@@ -71,8 +72,9 @@ public record FirmwareCatalogue(List<Listed> builds) {
         return of(identifier).stream().map(Listed::askedAt).max(Comparator.naturalOrder());
     }
 
-    public Optional<Listed> byDigest(String sha256) {
-        return builds.stream().filter(l -> l.build().sha256().equals(sha256)).findFirst();
+    /** The entry of a build. @param key see {@link Build#key} */
+    public Optional<Listed> byKey(String key) {
+        return builds.stream().filter(l -> l.build().key().equals(key)).findFirst();
     }
 
     /**
@@ -86,7 +88,7 @@ public record FirmwareCatalogue(List<Listed> builds) {
             throw new BadInput(name + ": build [" + l.build().build() + "] was asked about at [" + l.askedAt()
                     + "], which is still to come; put the date right");
         });
-        return new FirmwareCatalogue(read.builds().stream().map(l -> new Listed(l.build(), l.askedAt(), true)).toList());
+        return new FirmwareCatalogue(read.builds().stream().map(l -> new Listed(l.build().elsewhere(), l.askedAt(), true, null)).toList());
     }
 
     /** With nothing in it from after a time: what claims to be is of that time, so that whoever is asked next knows better. */
@@ -94,19 +96,41 @@ public record FirmwareCatalogue(List<Listed> builds) {
         return new FirmwareCatalogue(builds.stream().map(l -> l.askedAt().isAfter(now) ? l.with(l.build(), now) : l).toList());
     }
 
-    /** With more builds; of two with the same digest what was asked later counts, for the models of both. */
+    /**
+     * With a build that somebody typed in from what the host or the maker shows.
+     *
+     * @param who who did, in words
+     */
+    public FirmwareCatalogue typed(Build build, String who, Instant now) {
+        return merge(List.of(new Listed(build, now, true, "typed in by " + who)));
+    }
+
+    /**
+     * With what somebody saw of a build's signing; unchanged where no such build is known.
+     *
+     * @param who who saw it and where, in words
+     */
+    public FirmwareCatalogue signingSeen(Build build, boolean granted, String who, Instant now) {
+        return new FirmwareCatalogue(builds.stream().map(l -> l.build().key().equals(build.key())
+                ? new Listed(l.build().signed(granted, now), now, l.imported(), who) : l).toList());
+    }
+
+    /** With more builds; of two of the same package what was asked later counts, for the models of both. */
     public FirmwareCatalogue merge(List<Listed> more) {
         Map<String, Listed> all = new LinkedHashMap<>();
-        builds.forEach(l -> all.put(l.build().sha256(), l));
-        more.forEach(l -> all.merge(l.build().sha256(), l, FirmwareCatalogue::later));
-        return new FirmwareCatalogue(List.copyOf(all.values()));
+        builds.forEach(l -> all.put(l.build().key(), l));
+        more.forEach(l -> all.merge(l.build().key(), l, FirmwareCatalogue::later));
+        return new FirmwareCatalogue(all.values().stream()
+                .filter(l -> all.values().stream().noneMatch(o -> l.build().isLessThan(o.build())))
+                .toList());
     }
 
     private static Listed later(Listed was, Listed is) {
         Set<String> models = new LinkedHashSet<>(was.build().identifiers());
         models.addAll(is.build().identifiers());
         Listed later = is.askedAt().isBefore(was.askedAt()) ? was : is;
-        return new Listed(later.build().of(models), later.askedAt(), was.imported() != null ? was.imported() : is.imported());
+        return new Listed(later.build().of(models), later.askedAt(), was.imported() != null ? was.imported() : is.imported(),
+                later.by());
     }
 
     /**
@@ -114,22 +138,22 @@ public record FirmwareCatalogue(List<Listed> builds) {
      * imported, is another model's too, or its package is on the
      * shelf: then it stays, in the last case as one whose signing is over.
      *
-     * @param onShelf digests of the packages on the shelf
+     * @param onShelf keys of the builds whose packages lie on the shelf
      */
     public FirmwareCatalogue refreshed(String identifier, List<Build> answer, Instant now, Set<String> onShelf) {
-        Set<String> listed = answer.stream().map(Build::sha256).collect(java.util.stream.Collectors.toSet());
+        Set<String> listed = answer.stream().map(Build::key).collect(java.util.stream.Collectors.toSet());
         List<Listed> kept = new ArrayList<>();
         for (Listed l : builds) {
-            boolean gone = l.build().identifiers().contains(identifier) && !listed.contains(l.build().sha256());
+            boolean gone = l.build().identifiers().contains(identifier) && !listed.contains(l.build().key());
             List<String> others = l.build().identifiers().stream().filter(i -> !i.equals(identifier)).toList();
             if (!gone || l.imported() != null) {
                 kept.add(l);
             } else if (!others.isEmpty()) {
                 kept.add(l.with(l.build().of(others), l.askedAt()));
-            } else if (onShelf.contains(l.build().sha256())) {
+            } else if (onShelf.contains(l.build().key())) {
                 kept.add(l.with(l.build().unsigned(), now));
             }
         }
-        return new FirmwareCatalogue(kept).notAfter(now).merge(answer.stream().map(b -> new Listed(b, now)).toList());
+        return new FirmwareCatalogue(kept).notAfter(now).merge(answer.stream().map(b -> new Listed(b.elsewhere(), now)).toList());
     }
 }

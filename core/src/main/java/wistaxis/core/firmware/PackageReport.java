@@ -91,14 +91,15 @@ public record PackageReport(Verdict verdict, @Nullable Proof proof, @Nullable St
         }
         List<Build> namesakes = catalogue.builds().stream().map(FirmwareCatalogue.Listed::build)
                 .filter(b -> b.build().equals(build) && b.identifiers().stream().anyMatch(products::contains)).toList();
-        Optional<Build> itself = namesakes.stream().filter(b -> b.sizeBytes() == bytes && b.sha256().equals(sha256) && b.version()
+        Optional<Build> itself = namesakes.stream().filter(b -> b.sha256() != null && b.sha256().equals(sha256) && b.version()
                 .toString().equals(version)).findFirst();
         if (itself.isPresent()) {
             return proven() ? this : new PackageReport(Verdict.PROVEN, Proof.KNOWN, sha256, products, version, build, parts,
                     "Whole and known: size and digest of the file are those of the catalogue's entry for " + build + ".",
                     plus("size and digest are those of the catalogue's entry"));
         }
-        Optional<String> conflict = namesakes.stream().filter(b -> sha256 != null || b.sizeBytes() != bytes).findFirst()
+        Optional<String> conflict = namesakes.stream().filter(b -> b.sha256() != null && (sha256 != null || !isAbout(b.sizeBytes(), bytes)))
+                .findFirst()
                 .map(b -> conflict(b, bytes));
         if (conflict.isEmpty()) {
             return this;
@@ -109,9 +110,14 @@ public record PackageReport(Verdict verdict, @Nullable Proof proof, @Nullable St
                 + " Nobody vouches for this file: fetch the package from the library, or put the catalogue right.");
     }
 
+    /** A size that somebody typed in is rounded. */
+    private static boolean isAbout(long listed, long bytes) {
+        return Math.abs(listed - bytes) <= listed / 50;
+    }
+
     private String conflict(Build b, long bytes) {
         return "Conflict: it calls itself " + version + " (" + build + "), which the catalogue knows as " + b.version() + " with "
-                + b.sizeBytes() + " bytes and the digest [" + b.sha256().substring(0, 12)
+                + b.sizeBytes() + " bytes and the digest [" + String.valueOf(b.sha256()).substring(0, 12)
                 + "...]; this file has " + bytes + " bytes" + (sha256 == null ? "." : " and the digest [" + sha256.substring(0, 12)
                 + "...].");
     }

@@ -104,6 +104,11 @@ public record HostRun(List<Part> parts, int at, Instant since, Observed.@Nullabl
         return current().fetch() && left == null;
     }
 
+    /** Whether the host may still say that the version is not signed: until it has asked. */
+    public boolean asksSigning() {
+        return parts.stream().skip(at).anyMatch(p -> p.stage().id().equals(HostStage.SIGN));
+    }
+
     /** Whether the device has to stay in its mode for what runs now. */
     public boolean needsMode() {
         return current().mode();

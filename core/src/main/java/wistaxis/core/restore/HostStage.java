@@ -16,6 +16,9 @@ import wistaxis.core.facts.Provenance;
  */
 public record HostStage(String id, String title, String says, boolean mode, double low, double high, boolean fetch, String notStuck,
         Provenance provenance, String source) {
+    /** The stage at which the signing service is asked. */
+    public static final String SIGN = "sign";
+
     private static final List<HostStage> ALL = Json.fact("host-stages.json", Stages.class).stages();
 
     private record Stages(List<HostStage> stages) {}

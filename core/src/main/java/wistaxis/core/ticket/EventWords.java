@@ -25,6 +25,8 @@ public final class EventWords {
                     Units.inWords(e.bytes()), e.seconds());
             case TicketEvent.PackageProven e -> "Package of " + e.build() + " proven" + (e.by() == null ? "" : " (" + e.by() + ")") + ", "
                     + e.parts() + " parts, digest " + e.sha256().substring(0, Math.min(12, e.sha256().length()));
+            case TicketEvent.PackageAccepted e -> "Package of " + e.build() + " taken unproven: " + e.parts()
+                    + " parts agree with its own manifest, nobody vouches for it";
             case TicketEvent.PackageRefused e -> "Package of " + e.build() + " refused: " + e.reason();
             case TicketEvent.KeysAttempted e -> "Keys, " + e.school() + ": " + (e.succeeded() ? "landed" : "missed. " + e.says());
             case TicketEvent.StateRead e -> "Seen: " + e.seen() + "; the host sees " + e.host() + ". " + e.means();
@@ -51,7 +53,7 @@ public final class EventWords {
                     + ", at " + e.port();
             case TicketEvent.DeviceReleased e -> "Not this ticket's device: " + e.why();
             case TicketEvent.FirmwareFrom e -> e.source().equals(TicketEvent.FirmwareFrom.HOST) ? "The host fetches the firmware by itself"
-                    : "The host is given the proven package";
+                    : "The host is given a package";
             case TicketEvent.HostLeft e -> "The host shows " + e.minutes() + " min left";
             case TicketEvent.HostTrouble e -> "At the host: " + spaced(e.kind()) + (e.words().isEmpty() ? "" : ", it says [" + e.words()
                     + "]");

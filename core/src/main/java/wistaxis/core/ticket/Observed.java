@@ -15,11 +15,15 @@ import wistaxis.core.usb.UsbDevice;
  * @param screen the last sighting of its screen; null before
  * @param host the last sighting of what the host has of it; null before
  * @param hostFetches whether the host fetches the firmware by itself
+ * @param signing what was last seen of the signing service's answer; null before
+ * @param accepted the package that was taken although nobody vouches for it; null before
  * @param left the last time that the host told for what it fetches; null before
  * @param troubles what went wrong at the host, in order
  * @param keys the attempts with the keys, in order
  */
-public record Observed(@Nullable Bound bound, @Nullable Seen screen, @Nullable Seen host, boolean hostFetches, @Nullable Left left,
+public record Observed(@Nullable Bound bound, @Nullable Seen screen, @Nullable Seen host, boolean hostFetches,
+        @Nullable Accepted accepted,
+        TicketEvent.@Nullable SigningAnswered signing, @Nullable Left left,
         List<Trouble> troubles, List<KeysTry> keys) {
     public Observed {
         troubles = List.copyOf(troubles);
@@ -34,6 +38,8 @@ public record Observed(@Nullable Bound bound, @Nullable Seen screen, @Nullable S
      * @param source {@code usb} or {@code told}
      */
     public record Seen(String what, String source, Instant at) {}
+
+    public record Accepted(String build, String file) {}
 
     /** @param minutes that the host still wanted, then */
     public record Left(int minutes, Instant at) {}
@@ -75,6 +81,8 @@ public record Observed(@Nullable Bound bound, @Nullable Seen screen, @Nullable S
         private @Nullable Seen screen;
         private @Nullable Seen host;
         private boolean hostFetches;
+        private @Nullable Accepted accepted;
+        private TicketEvent.@Nullable SigningAnswered signing;
         private @Nullable Left left;
         private final List<Trouble> troubles = new ArrayList<>();
         private final List<KeysTry> keys = new ArrayList<>();
@@ -97,6 +105,8 @@ public record Observed(@Nullable Bound bound, @Nullable Seen screen, @Nullable S
                     hostFetches = source.equals(TicketEvent.FirmwareFrom.HOST);
                     left = null;
                 }
+                case TicketEvent.PackageAccepted(String build, String file, _, _) -> accepted = new Accepted(build, file);
+                case TicketEvent.SigningAnswered answered -> signing = answered;
                 case TicketEvent.HostLeft(int minutes) -> left = new Left(minutes, entry.when());
                 case TicketEvent.HostTrouble(String kind, String words) -> troubles.add(new Trouble(kind, words, List.of()));
                 case TicketEvent.TroubleTried(String step, boolean helped) -> tried(new Try(step, helped));
@@ -117,7 +127,7 @@ public record Observed(@Nullable Bound bound, @Nullable Seen screen, @Nullable S
         }
 
         Observed observed() {
-            return new Observed(bound, screen, host, hostFetches, left, troubles, keys);
+            return new Observed(bound, screen, host, hostFetches, accepted, signing, left, troubles, keys);
         }
     }
 }

@@ -127,12 +127,18 @@ public record Ticket(
 
     /** Whether nothing more is to be fetched here: its package is proven, or the host fetches by itself. */
     public boolean firmwareSettled() {
-        return packageProven() || observed.hostFetches();
+        return packageProven() || observed.hostFetches() || packageFile() != null;
+    }
+
+    /** Where the package is that the host is given: the proven one, or the one that was taken unproven; null while there is neither. */
+    public @Nullable String packageFile() {
+        Observed.Accepted taken = observed.accepted();
+        return packageProven() ? provenFile : build != null && taken != null && taken.build().equals(build.build()) ? taken.file() : null;
     }
 
     /** Whether its build is the one whose package has this digest. */
-    public boolean hasChosen(String sha256) {
-        return build != null && build.sha256().equals(sha256);
+    public boolean hasChosen(@Nullable String sha256) {
+        return build != null && sha256 != null && sha256.equals(build.sha256());
     }
 
     public boolean packageProven() {

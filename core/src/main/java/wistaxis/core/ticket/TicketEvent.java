@@ -1,5 +1,7 @@
 package wistaxis.core.ticket;
 
+import wistaxis.core.firmware.Build;
+import java.util.Objects;
 import com.fasterxml.jackson.annotation.JsonInclude;
 import com.fasterxml.jackson.annotation.JsonProperty;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
@@ -24,6 +26,7 @@ import wistaxis.core.keys.Trace;
     @JsonSubTypes.Type(value = TicketEvent.DownloadStopped.class, name = "download-stopped"),
     @JsonSubTypes.Type(value = TicketEvent.Downloaded.class, name = "downloaded"),
     @JsonSubTypes.Type(value = TicketEvent.PackageProven.class, name = "package-proven"),
+    @JsonSubTypes.Type(value = TicketEvent.PackageAccepted.class, name = "package-accepted"),
     @JsonSubTypes.Type(value = TicketEvent.PackageRefused.class, name = "package-refused"),
     @JsonSubTypes.Type(value = TicketEvent.KeysAttempted.class, name = "keys-attempted"),
     @JsonSubTypes.Type(value = TicketEvent.StateRead.class, name = "state-read"),
@@ -88,7 +91,13 @@ public sealed interface TicketEvent {
 
     record RouteChosen(String step) implements TicketEvent {}
 
-    record BuildChosen(String version, String build, String sha256, long sizeBytes, String reason) implements TicketEvent {}
+    /** @param sha256 digest of its package; null where nobody has told it */
+    record BuildChosen(String version, String build, @Nullable String sha256, long sizeBytes, String reason) implements TicketEvent {
+        /** Whether this is what a catalogue lists for a model. */
+        public boolean isOf(String identifier, Build listed) {
+            return listed.identifiers().contains(identifier) && listed.build().equals(build) && Objects.equals(listed.sha256(), sha256);
+        }
+    }
 
     record DownloadStarted(String build, long fromByte) implements TicketEvent {}
 
@@ -102,6 +111,14 @@ public sealed interface TicketEvent {
      * @param by {@code signed} or {@code known}; null in entries written before there were two proofs
      */
     record PackageProven(String build, String file, int parts, String sha256, @Nullable String by) implements TicketEvent {}
+
+    /**
+     * The technician takes a package that nobody vouches for, for a host that checks it once more: its parts agree with its own manifest,
+     * and that is all that was proven.
+     *
+     * @param file where it is, from the data folder on; a whole path where it lies elsewhere
+     */
+    record PackageAccepted(String build, String file, int parts, String sha256) implements TicketEvent {}
 
     record PackageRefused(String build, String reason) implements TicketEvent {}
 

@@ -96,9 +96,10 @@ final class TicketFold {
             case TicketEvent.CheckAnswered(String check, String answer) -> change(entry, a -> a.checked(check, answer));
             case TicketEvent.Closed(String outcome) -> closed = outcome;
             case TicketEvent.DownloadStarted _, TicketEvent.DownloadStopped _, TicketEvent.Downloaded _,
-                    TicketEvent.SigningAnswered _, TicketEvent.StateRead _, TicketEvent.BreakRead _ -> { }
+                    TicketEvent.StateRead _, TicketEvent.BreakRead _ -> { }
             case TicketEvent.Sighted _, TicketEvent.DeviceBound _, TicketEvent.DeviceReleased _, TicketEvent.FirmwareFrom _,
-                    TicketEvent.HostLeft _, TicketEvent.HostTrouble _, TicketEvent.TroubleTried _ ->
+                    TicketEvent.HostLeft _, TicketEvent.HostTrouble _, TicketEvent.TroubleTried _, TicketEvent.PackageAccepted _,
+                    TicketEvent.SigningAnswered _ ->
                     observed.take(entry, event);
         }
     }

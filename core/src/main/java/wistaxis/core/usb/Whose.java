@@ -28,8 +28,9 @@ public record Whose(Map<UsbDevice, String> known, Map<UsbDevice, List<String>> o
      * @param devices what hangs on the host now
      * @param bound the device of each ticket that has one
      * @param waiting tickets that wait for a device and have none
+     * @param longGone tickets whose device has been away for so long that another one may hang on its port: known by name only
      */
-    public static Whose of(List<UsbDevice> devices, Map<String, Bound> bound, List<String> waiting) {
+    public static Whose of(List<UsbDevice> devices, Map<String, Bound> bound, List<String> waiting, Set<String> longGone) {
         Map<UsbDevice, String> known = new LinkedHashMap<>();
         Map<String, Long> sameName = devices.stream().flatMap(d -> d.words().unit().stream())
                 .collect(Collectors.groupingBy(u -> u, Collectors.counting()));
@@ -38,7 +39,8 @@ public record Whose(Map<UsbDevice, String> known, Map<UsbDevice, List<String>> o
         }
         for (UsbDevice device : devices) {
             if (!known.containsKey(device)) {
-                List<String> here = bound.entrySet().stream().filter(b -> !known.containsValue(b.getKey()) && byPort(device, b.getValue()))
+                List<String> here = bound.entrySet().stream().filter(b -> !longGone.contains(b.getKey())
+                        && !known.containsValue(b.getKey()) && byPort(device, b.getValue()))
                         .map(Map.Entry::getKey).toList();
                 if (here.size() == 1) {
                     known.put(device, here.getFirst());

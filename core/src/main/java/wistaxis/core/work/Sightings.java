@@ -1,5 +1,6 @@
 package wistaxis.core.work;
 
+import wistaxis.core.firmware.PackageReport;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -119,9 +120,42 @@ public final class Sightings {
         }
         String before = ticket.restoreStage();
         TicketEvent reached = new TicketEvent.StageReached(stage);
+        List<TicketEvent> events = new ArrayList<>();
+        if (before != null && there.indexOf(before) <= there.indexOf(HostStage.SIGN) && there.indexOf(stage) > there
+                .indexOf(HostStage.SIGN)) {
+            events.add(new TicketEvent.SigningAnswered(true, "the host asked, and went on"));
+        }
         // Where stages were passed over nobody saw this one end: said once more, its length counts for nothing.
-        return before == null || there.indexOf(stage) == there.indexOf(before) + 1 ? List.of(reached)
-                : List.of(new TicketEvent.StageReached(before), reached);
+        if (before != null && there.indexOf(stage) != there.indexOf(before) + 1) {
+            events.add(new TicketEvent.StageReached(before));
+        }
+        events.add(reached);
+        return events;
+    }
+
+    /** The host says that the maker does not sign this version for the device: nothing was written. @param words as it showed them */
+    public static List<TicketEvent> notSigned(Ticket ticket, String words) {
+        refuse(ticket);
+        running(ticket);
+        String says = words.isBlank() ? "the host says that this version is not signed" : Names.typed(words, "words", LONGEST_WORDS);
+        return List.of(new TicketEvent.SigningAnswered(false, says), new TicketEvent.RestoreStopped("not signed: " + says));
+    }
+
+    /**
+     * A package that nobody vouches for is taken for the chosen build all the same: the host checks it once more.
+     *
+     * @throws BadInput where it is not whole, is another build's, or its digest is not to be told
+     */
+    public static List<TicketEvent> accept(Ticket ticket, PackageReport found, String file) {
+        refuse(ticket);
+        if (ticket.build() == null || !found.build().equals(ticket.build().build())) {
+            throw new BadInput("the package is of build [" + found.build() + "], which is not the chosen one");
+        }
+        if (found.verdict() != PackageReport.Verdict.CONSISTENT || found.sha256() == null) {
+            throw new BadInput("the package is " + found.verdict() + ", and only one whose parts agree with its manifest may be taken");
+        }
+        return List.of(new TicketEvent.PackageAccepted(found.build(), file, found.parts(), found.sha256()),
+                new TicketEvent.FirmwareFrom(TicketEvent.FirmwareFrom.FILE));
     }
 
     /**

@@ -141,7 +141,7 @@ class HostileJsonTest {
                 .isInstanceOf(BadInput.class).hasMessageContaining("[31K88]").hasMessageContaining("2099");
         FirmwareCatalogue poisoned = FirmwareCatalogue.parse(CATALOGUE.replace("2026-05-12T08", "2099-01-01T00"), "c.json");
         Build truth = Json.read(BUILD.replace("\"signed\":true", "\"signed\":false"), Build.class, "b");
-        assertThat(poisoned.refreshed("iPhone13,2", List.of(truth), NOW, Set.of()).byDigest("a".repeat(64))).hasValueSatisfying(l -> {
+        assertThat(poisoned.refreshed("iPhone13,2", List.of(truth), NOW, Set.of()).byKey("a".repeat(64))).hasValueSatisfying(l -> {
             assertThat(l.build().signed()).isFalse();
             assertThat(l.askedAt()).isEqualTo(NOW);
         });

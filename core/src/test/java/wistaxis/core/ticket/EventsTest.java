@@ -28,6 +28,7 @@ class EventsTest {
                 new TicketEvent.DownloadStarted("31K88", 4_000_000), new TicketEvent.DownloadStopped("31K88", 4_100_000, "by hand"),
                 new TicketEvent.Downloaded("31K88", 28_000_000, 9.5),
                 new TicketEvent.PackageProven("31K88", "packages/p.zip", 6, "0".repeat(64), "known"),
+                new TicketEvent.PackageAccepted("31K88", "packages/p.zip", 6, "0".repeat(64)),
                 new TicketEvent.PackageRefused("31K88", "truncated"),
                 new TicketEvent.KeysAttempted("Plugged restart", "recovery", false, "let go",
                 List.of(new Trace.Event(0.5, Trace.Kind.DOWN, PhysicalKey.SIDE), new Trace.Event(1, Trace.Kind.PLUG, null))),

@@ -1,5 +1,6 @@
 package wistaxis.core.usb;
 
+import java.util.Set;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.ArrayList;
@@ -49,7 +50,7 @@ class WhoseTest {
                         now.add(device(u, modes[u], "1-" + u));
                     }
                 }
-                Whose whose = Whose.of(now, bound, List.of());
+                Whose whose = Whose.of(now, bound, List.of(), Set.of());
                 assertThat(whose.known().keySet()).hasSameSizeAs(now);
                 whose.known().forEach((d, t) -> {
                     assertThat(t).isEqualTo("T-" + d.port().substring(2));
@@ -62,22 +63,27 @@ class WhoseTest {
     @Test
     void aKnownUnitIsKnownOnAnotherPortAndAStrangerOnItsPortIsNot() {
         Map<String, Bound> bound = Map.of("T-1", Bound.of(device(1, HostView.RECOVERY, "1-1")));
-        assertThat(Whose.of(List.of(device(1, HostView.DFU, "2-4")), bound, List.of()).known()).containsValue("T-1");
-        Whose stranger = Whose.of(List.of(device(2, HostView.RECOVERY, "1-1")), bound, List.of("T-9"));
+        assertThat(Whose.of(List.of(device(1, HostView.DFU, "2-4")), bound, List.of(), Set.of()).known()).containsValue("T-1");
+        Whose stranger = Whose.of(List.of(device(2, HostView.RECOVERY, "1-1")), bound, List.of("T-9"), Set.of());
         assertThat(stranger.known()).isEmpty();
         assertThat(stranger.offers().values()).containsExactly(List.of("T-9"));
         UsbDevice otherBoard = new UsbDevice(UsbProduct.DFU, "1-1", "CPID:8101 BDID:0E");
-        assertThat(Whose.of(List.of(otherBoard), bound, List.of()).known()).as("another board").isEmpty();
+        assertThat(Whose.of(List.of(otherBoard), bound, List.of(), Set.of()).known()).as("another board").isEmpty();
+        List<UsbDevice> later = List.of(device(2, HostView.NORMAL, "1-1"));
+        assertThat(Whose.of(later, bound, List.of(), Set.of()).known()).as("it has changed its mode").containsValue("T-1");
+        Whose unsure = Whose.of(later, bound, List.of(), Set.of("T-1"));
+        assertThat(unsure.known()).as("away for long: another one may hang there").isEmpty();
+        assertThat(unsure.offers()).as("and is asked about").isEqualTo(Map.of(later.getFirst(), List.of("T-1")));
     }
 
     @Test
     void twoWithOneNameAreToldApartByTheirPortsOrByNobody() {
         UsbDevice here = device(1, HostView.RECOVERY, "1-1");
         UsbDevice there = device(1, HostView.RECOVERY, "1-2");
-        Whose whose = Whose.of(List.of(here, there), Map.of("T-1", Bound.of(here)), List.of());
+        Whose whose = Whose.of(List.of(here, there), Map.of("T-1", Bound.of(here)), List.of(), Set.of());
         assertThat(whose.known()).isEqualTo(Map.of(here, "T-1"));
         UsbDevice third = device(1, HostView.RECOVERY, "1-3");
-        assertThat(Whose.of(List.of(there, third), Map.of("T-1", Bound.of(here)), List.of()).known()).isEmpty();
+        assertThat(Whose.of(List.of(there, third), Map.of("T-1", Bound.of(here)), List.of(), Set.of()).known()).isEmpty();
     }
 
     /** From memory; read leniently. */

@@ -70,7 +70,7 @@ public record DataFolder(Path root) {
     public List<Path> files() {
         Stream<Path> databases = Stream.of(ledger(), practice())
                 .flatMap(db -> Stream.of("", "-wal", "-shm").map(end -> db.resolveSibling(db.getFileName() + end)));
-        return Stream.concat(databases, Stream.of(settings(), catalogue(), shelfIndex(), schools(), seen(), anchors(), learned())).toList();
+        return Stream.concat(databases, Stream.of(settings(), catalogue(), shelfIndex(), schools(), seen(), anchors())).toList();
     }
 
     public boolean isDemo() {
@@ -95,11 +95,6 @@ public record DataFolder(Path root) {
     /** What failed, and where; rotating. */
     public Path log() {
         return root.resolve("log").resolve("wistaxis.log");
-    }
-
-    /** What the bench has learned on real tickets. */
-    public Path learned() {
-        return root.resolve("learned.json");
     }
 
     public Path settings() {

@@ -1,5 +1,7 @@
 package wistaxis.store.ledger;
 
+import wistaxis.core.usb.Kinds;
+import wistaxis.core.ticket.Observed;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Instant;
@@ -173,6 +175,21 @@ public final class KeptLedger implements LedgerStore {
     @Override
     public Ledger.Cases cases() {
         return reading.cases();
+    }
+
+    @Override
+    public Kinds kinds(String but) {
+        return reading.kinds(but);
+    }
+
+    @Override
+    public List<Observed.Trouble> tried(String trouble, String but) {
+        return reading.tried(trouble, but);
+    }
+
+    @Override
+    public List<Ledger.Landed> landed(String person, String school, String goal) {
+        return reading.landed(person, school, goal);
     }
 
     @Override

@@ -1,5 +1,7 @@
 package wistaxis.store.ledger;
 
+import wistaxis.core.usb.Kinds;
+import wistaxis.core.ticket.Observed;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.SQLException;
@@ -37,7 +39,7 @@ import wistaxis.store.files.DiskTrouble;
  * threads, and beside other processes.
  */
 public final class Ledger implements AutoCloseable {
-    private static final Database DATABASE = new Database("ledger", "schema", 3);
+    private static final Database DATABASE = new Database("ledger", "schema", 4);
 
     /** A time that is none shows as a changed entry: its digest is over the text that was there. */
     private static final RowMapper<LedgerEntry> ENTRY = (r, _) -> new LedgerEntry(r.getLong("number"), r.getString("ticket"),
@@ -57,7 +59,7 @@ public final class Ledger implements AutoCloseable {
         this.jdbi = Jdbi.create(connection);
         this.wall = wall;
         int version = Database.version(jdbi);
-        this.projected = version >= 3;
+        this.projected = version >= 4;
         this.select = "SELECT number, ticket, at, body, previous, digest, " + (version < 2 ? "NULL AS wall" : "wall") + " FROM event ";
     }
 
@@ -309,6 +311,31 @@ public final class Ledger implements AutoCloseable {
                 + "WHERE identifier IS NOT NULL AND trouble IS NOT NULL AND outcome IS NOT NULL GROUP BY identifier, trouble, step, "
                 + "outcome")
                 .map((r, _) -> new Case(r.getString(1), r.getString(2), r.getString(3), r.getString(4), r.getInt(5))).list())));
+    }
+
+    /** Which models chips and boards were on real tickets. @param but a ticket that is not counted; empty for none */
+    public synchronized Kinds kinds(String but) {
+        return told(() -> jdbi.withHandle(h -> Kinds.of(h.createQuery("SELECT kind, identifier FROM device_kind WHERE ticket <> :but")
+                .bind("but", but).map((r, _) -> Map.entry(r.getString(1), r.getString(2))).list())));
+    }
+
+    /** What was tried for a trouble at the host on real tickets, a try each. @param but a ticket that is not counted */
+    public synchronized List<Observed.Trouble> tried(String trouble, String but) {
+        return told(() -> jdbi.withHandle(h -> h.createQuery("SELECT words, step, helped FROM host_try WHERE trouble = :trouble "
+                + "AND ticket <> :but ORDER BY ticket, n").bind("trouble", trouble).bind("but", but)
+                .map((r, _) -> new Observed.Trouble(trouble, r.getString(1),
+                        List.of(new Observed.Try(r.getString(2), r.getInt(3) == 1)))).list()));
+    }
+
+    /** @param landed of so many tries, on real devices of a model */
+    public record Landed(String identifier, int landed, int of) {}
+
+    /** How often a school has landed on real devices in one person's hands, by model. */
+    public synchronized List<Landed> landed(String person, String school, String goal) {
+        return told(() -> jdbi.withHandle(h -> h.createQuery("SELECT identifier, sum(landed), count(*) FROM keys_try "
+                + "WHERE school = :school AND person = :person AND goal = :goal GROUP BY identifier").bind("school", school)
+                .bind("person", person).bind("goal", goal)
+                .map((r, _) -> new Landed(r.getString(1), r.getInt(2), r.getInt(3))).list()));
     }
 
     /** Whoever watches long work: told how many entries are done, and whether to go on. */

@@ -1,5 +1,7 @@
 package wistaxis.store.ledger;
 
+import wistaxis.core.usb.Kinds;
+import wistaxis.core.ticket.Observed;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
@@ -49,6 +51,15 @@ public interface LedgerStore extends AutoCloseable {
     Projection.Times times(int most);
 
     Ledger.Cases cases();
+
+    /** See {@link Ledger#kinds}. */
+    Kinds kinds(String but);
+
+    /** See {@link Ledger#tried}. */
+    List<Observed.Trouble> tried(String trouble, String but);
+
+    /** See {@link Ledger#landed}. */
+    List<Ledger.Landed> landed(String person, String school, String goal);
 
     /** A ledger of so many entries is looked through in a moment. */
     long LOOKED_THROUGH = 4_000;

@@ -75,9 +75,25 @@ final class ProjectionCheck {
                 handle.createQuery("SELECT n || ' ' || step || ' ' || coalesce(outcome, '') FROM attempt WHERE ticket = ? ORDER BY n")
                 .bind(0, t.number()).mapTo(String.class).list();
         List<String> are = Projections.attempts(t).stream().map(a -> a[1] + " " + a[2] + " " + text(a[5])).toList();
-        if (!row.equals(Optional.of(wanted)) || !attempts.equals(are)) {
+        if (!row.equals(Optional.of(wanted)) || !attempts.equals(are) || !taught(t)) {
             found(t.number(), row.isEmpty() ? "nothing" : Arrays.toString(row.get().split("\n")) + " " + attempts);
         }
+    }
+
+    /** Whether the tables hold of what its device taught what its entries say. */
+    private boolean taught(Ticket t) {
+        return !t.isObserved() || Projections.lessons(t).entrySet().stream().allMatch(table -> {
+            List<String> are = handle.createQuery("SELECT * FROM " + table.getKey() + " WHERE ticket = ? ORDER BY 2").bind(0, t.number())
+                    .map((r, _) -> {
+                        List<String> values = new ArrayList<>();
+                        for (int i = 1; i <= r.getMetaData().getColumnCount(); i++) {
+                            values.add(text(r.getString(i)));
+                        }
+                        return values.toString();
+                    }).list();
+            return are.equals(table.getValue().stream().map(row -> Arrays.stream(row).map(ProjectionCheck::text).toList().toString())
+                    .toList());
+        });
     }
 
     private static String text(@Nullable Object value) {

@@ -1,5 +1,8 @@
 package wistaxis.store.ledger;
 
+import java.util.LinkedHashMap;
+import wistaxis.core.usb.Bound;
+import wistaxis.core.ticket.Observed;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -16,8 +19,8 @@ import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.Ticket;
 
 /**
- * The tables that lists, statistics and searches read: one row a ticket, an attempt, a stage of a run, a download, and the words of every
- * entry. Written in the transaction that appends the entry; made
+ * The tables that lists, statistics and searches read: one row a ticket, an attempt, a stage of a run, a download, what a real device
+ * taught, and the words of every entry. Written in the transaction that appends the entry; made
  * anew from the entries at any time.
  */
 final class Projections {
@@ -44,7 +47,8 @@ final class Projections {
 
     /** Empties the tables, so that all entries are taken in anew. */
     static void empty(Handle handle) {
-        List.of("ticket", "attempt", "stage_time", "download_time").forEach(table -> handle.execute("DELETE FROM " + table));
+        List.of("ticket", "attempt", "stage_time", "download_time", "device_kind", "host_try", "keys_try")
+                .forEach(table -> handle.execute("DELETE FROM " + table));
         handle.execute("INSERT INTO word (word) VALUES ('delete-all')");
         handle.execute("UPDATE projected SET last = 0");
     }
@@ -74,6 +78,34 @@ final class Projections {
                 p.stages().stream().map(s -> row(s.entry(), t.number(), s.identifier(), s.stage(), s.seconds())).toList());
         Statements.runAll(handle, "INSERT OR IGNORE INTO download_time (entry, ticket, bytes, seconds) VALUES (?, ?, ?, ?)",
                 p.downloads().stream().map(d -> row(d.entry(), t.number(), d.bytes(), d.seconds())).toList());
+        if (t.isObserved()) {
+            lessons(t).forEach((table, rows) -> {
+                Statements.run(handle, "DELETE FROM " + table + " WHERE ticket = ?", t.number());
+                if (!rows.isEmpty()) {
+                    Statements.runAll(handle, "INSERT INTO " + table + " VALUES (" + "?, ".repeat(rows.getFirst().length - 1) + "?)", rows);
+                }
+            });
+        }
+    }
+
+    /** What the tables hold, or should hold, of what a real device taught: what it was, what was tried at the host, how keys went. */
+    static Map<String, List<@Nullable Object[]>> lessons(Ticket t) {
+        Observed seen = t.observed();
+        Bound bound = seen.bound();
+        Map<String, List<@Nullable Object[]>> tables = new LinkedHashMap<>();
+        tables.put("device_kind", bound == null || bound.kind() == null || t.identifier() == null ? List.of()
+                : List.<@Nullable Object[]>of(row(t.number(), bound.kind(), t.identifier())));
+        List<@Nullable Object[]> tries = new ArrayList<>();
+        seen.troubles().forEach(trouble -> trouble.tries().forEach(made -> tries.add(row(t.number(), tries.size() + 1, trouble.kind(),
+                trouble.words(), made.step(), made.helped() ? 1 : 0))));
+        tables.put("host_try", tries);
+        List<@Nullable Object[]> keys = new ArrayList<>();
+        if (t.identifier() != null) {
+            seen.keys().stream().filter(k -> k.by() != null).forEach(k -> keys.add(row(t.number(), keys.size() + 1, k.school(), k.goal(),
+                    k.by(), t.identifier(), k.landed() ? 1 : 0)));
+        }
+        tables.put("keys_try", keys);
+        return tables;
     }
 
     /** What the table holds, or should hold, of a ticket's attempts. */

@@ -101,12 +101,48 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
      * @throws BadInput for a build that no library serves
      */
     public Download download(Build build, Path file, LineShare share) {
+        String sha256 = build.sha256();
+        if (sha256 == null) {
+            throw new BadInput("nobody has told the digest of build [" + build.build()
+                    + "], so that what comes could be anything; add the file to the shelf by hand, or let the host fetch it");
+        }
+        return new Download(files(), from(build), build.sizeBytes(), sha256, file, share, silence);
+    }
+
+    private URI from(Build build) {
+        if (build.address() != null) {
+            return URI.create(build.address());
+        }
         String path = build.path();
         if (path == null) {
             throw new BadInput("build [" + build.build()
                     + "] is known, but no library serves its package; add the file to the shelf by hand");
         }
-        return new Download(files(), address.get().resolve(path), build.sizeBytes(), build.sha256(), file, share, silence);
+        return address.get().resolve(path);
+    }
+
+    /**
+     * How large the file at an address is that the shop typed in, bytes; blocks. Nobody is sent on to another address.
+     *
+     * @throws OutsideTrouble where it does not say
+     */
+    public long sizeAt(URI typed) throws OutsideTrouble {
+        try {
+            HttpResponse<Void> response = http().send(HttpRequest.newBuilder(typed).HEAD().timeout(Duration.ofSeconds(60)).build(),
+                    HttpResponse.BodyHandlers.discarding());
+            long size = response.headers().firstValueAsLong("Content-Length").orElse(0);
+            if (response.statusCode() != 200 || size <= 0) {
+                throw new OutsideTrouble("The address [" + typed.getHost() + "] answers " + response.statusCode()
+                        + (response.statusCode() == 200 ? " without a size" : response.statusCode() / 100 == 3
+                        ? " and sends elsewhere, where nobody is asked: type in the address that it is at" : ""));
+            }
+            return size;
+        } catch (IOException e) {
+            throw new OutsideTrouble("The address [" + typed.getHost() + "] cannot be reached: " + e, e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new OutsideTrouble("Stopped", e);
+        }
     }
 
     private <T> T ask(HttpRequest.Builder request, Function<String, T> read, String who) throws OutsideTrouble {

@@ -2,9 +2,7 @@ package wistaxis.store.settings;
 
 import java.io.IOException;
 import java.net.URI;
-import java.net.URISyntaxException;
 import java.nio.file.Path;
-import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.function.Consumer;
@@ -14,6 +12,7 @@ import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Names;
 import wistaxis.core.facts.Shown;
 import wistaxis.core.facts.Units;
+import wistaxis.core.facts.WebAddress;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.store.files.SideFile;
 import wistaxis.store.files.WholeFile;
@@ -111,20 +110,7 @@ public record Settings(Map<String, String> preferences, String holidays, @Nullab
      * @throws BadInput for anything but http or https to a host, or with a name and password in it
      */
     public static URI address(String typed) {
-        URI address;
-        try {
-            address = new URI(typed.strip());
-        } catch (URISyntaxException e) {
-            throw new BadInput("the address of the library cannot be read: " + e.getReason() + " at letter [" + e.getIndex()
-                    + "]; write for example https://firmware.example/", e);
-        }
-        if (address.getRawUserInfo() != null || address.getRawAuthority() != null && address.getRawAuthority().contains("@")) {
-            throw new BadInput("the address of the library has a name or password in it, which is not kept; leave that out");
-        }
-        if (!List.of("http", "https").contains(String.valueOf(address.getScheme())) || address.getHost() == null) {
-            throw new BadInput("the address of the library [" + Shown.value(typed) + "] has to begin with https:// or http:// and a host");
-        }
-        return address;
+        return WebAddress.typed(typed, "address of the library");
     }
 
     /** The school that was last taken for the goal of this one on its family; null for none. */

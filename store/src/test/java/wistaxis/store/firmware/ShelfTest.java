@@ -161,7 +161,7 @@ class ShelfTest {
                 Set.of("a".repeat(64)));
         assertThat(next.of("iPhone13,2")).extracting(l -> l.build().version().toString()).as("31.8 is gone, 31.9 is on the shelf")
                 .containsExactly("31.10", "31.9");
-        assertThat(next.byDigest("a".repeat(64)).orElseThrow().build().signed()).as("listed no more: its window is closed").isFalse();
+        assertThat(next.byKey("a".repeat(64)).orElseThrow().build().signed()).as("listed no more: its window is closed").isFalse();
         theSamePackageOfTwoModelsIsKeptForBoth(next);
         FirmwareCatalogue taken = FirmwareCatalogue.parseImport(first.toJson(), "import", NOW.plusSeconds(1));
         assertThat(taken.refreshed("iPhone13,2", List.of(build("31.10", "c", true)), NOW.plusSeconds(60), Set.of()).of("iPhone13,2"))
@@ -170,7 +170,7 @@ class ShelfTest {
         assertThat(file.look(NOW)).isEqualTo(FirmwareCatalogue.EMPTY);
         file.write(next);
         assertThat(file.look(NOW.plusSeconds(1000))).isEqualTo(next);
-        assertThat(next.merge(first.builds()).byDigest("a".repeat(64)).orElseThrow().askedAt()).as("older news does not win")
+        assertThat(next.merge(first.builds()).byKey("a".repeat(64)).orElseThrow().askedAt()).as("older news does not win")
                 .isEqualTo(NOW.plusSeconds(60));
         Path bad = folder.resolve("bad.json");
         Files.writeString(bad, next.toJson().replace("\"sizeBytes\" : 1000", "\"sizeBytes\" : 0"));

@@ -1,5 +1,6 @@
 package wistaxis.store.ledger;
 
+import wistaxis.core.ticket.Observed;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -118,6 +119,43 @@ class KeptLedgerTest {
                 assertThat(ledger.find(words, found.get(1).number(), 2)).as("the next page").isEqualTo(found.subList(2, 4));
             }
         }
+    }
+
+    /** What real devices taught lies in tables of the ledger: held against its entries, and made anew from them. */
+    @Test
+    void whatRealDevicesTaughtIsHeldAgainstTheEntriesAndRebuilt() throws SQLException {
+        try (KeptLedger ledger = KeptLedger.open(file())) {
+            String number = ledger.openTicket(new TicketEvent.Opened("Deck phone", true, true), AT).join().ticket();
+            ledger.append(number, 1, List.of(new TicketEvent.Identified("iPhone13,2", "x"),
+                    new TicketEvent.DeviceBound(0x1281, "1-2", "CPID:8101 BDID:0C ECID:0001222233334444"),
+                    new TicketEvent.KeysAttempted("hold-to-black", "dfu", true, "", List.of(), "Ada"),
+                    new TicketEvent.KeysAttempted("hold-to-black", "dfu", false, "", List.of(), "Ada"),
+                    new TicketEvent.KeysAttempted("hold-to-black", "dfu", true, "", List.of()),
+                    new TicketEvent.HostTrouble("error", "error 77"), new TicketEvent.TroubleTried("once-more", false),
+                    new TicketEvent.TroubleTried("cable-and-port", true)), AT).join();
+            assertTaught(ledger.kinds("").model("8101/C").orElseThrow().times(), ledger.tried("error", ""), ledger.landed("Ada",
+                    "hold-to-black", "dfu"));
+            assertThat(ledger.kinds(number).seen()).as("not its own witness").isEmpty();
+            assertThat(ledger.tried("error", number)).isEmpty();
+        }
+        for (String change : List.of("UPDATE device_kind SET identifier = 'iPhone14,5'", "UPDATE host_try SET helped = 1",
+                "DELETE FROM keys_try WHERE n = 2")) {
+            sql(change);
+            try (Ledger ledger = Ledger.open(file())) {
+                assertThat(ledger.check(null, Instant.now()).findings()).as(change).hasSize(1);
+                ledger.rebuild(_ -> true);
+                assertThat(ledger.check(null, Instant.now()).clean()).isTrue();
+                assertTaught(ledger.kinds("").model("8101/C").orElseThrow().times(), ledger.tried("error", ""), ledger.landed("Ada",
+                        "hold-to-black", "dfu"));
+            }
+        }
+    }
+
+    private static void assertTaught(int times, List<Observed.Trouble> tried, List<Ledger.Landed> landed) {
+        assertThat(times).isEqualTo(1);
+        assertThat(tried).flatExtracting(Observed.Trouble::tries).containsExactly(new Observed.Try("once-more", false),
+                new Observed.Try("cable-and-port", true));
+        assertThat(landed).containsExactly(new Ledger.Landed("iPhone13,2", 1, 2));
     }
 
     /** Whoever changes the tables is found out, and they are made anew from the entries. */

@@ -49,11 +49,13 @@ public final class FirmwareView extends TicketPage {
     private final ProgressBar bar = new ProgressBar(0);
     private final WindowCard window;
     private final Runnable goOn;
+    private final TypeIn typed;
 
     public FirmwareView(Shell shell, Workbench bench, String number) {
         super(bench, number);
         this.desk = bench.desk(number).firmware();
         this.window = new WindowCard(bench, number);
+        this.typed = new TypeIn(bench, number);
         this.goOn = () -> shell.showTicket(number);
         bar.setMaxWidth(Double.MAX_VALUE);
         HBox.setHgrow(bar, Priority.ALWAYS);
@@ -79,8 +81,9 @@ public final class FirmwareView extends TicketPage {
             (choice.isEmpty() ? builds : beside).getChildren().add(whoBrings());
         }
         if (choice.isEmpty() && !bench.world().simulated()) {
-            builds.getChildren().add(Ui.text("No build is known for " + identifier + ". A catalogue is imported with: wistaxis firmware "
-                    + "import FILE. Or the host fetches the newest by itself.", "muted"));
+            builds.getChildren().addAll(Ui.text("No build is known for " + identifier + ". Type one in from what the host or the maker "
+                    + "shows, import a catalogue (wistaxis firmware import FILE), or let the host fetch the newest by itself.", "muted"),
+                    typed);
             return;
         }
         if (choice.isEmpty()) {
@@ -90,8 +93,11 @@ public final class FirmwareView extends TicketPage {
             return;
         }
         choice.get().builds().forEach(j -> builds.getChildren().add(build(j)));
+        if (!bench.world().simulated()) {
+            builds.getChildren().add(typed);
+        }
         bench.stock().askedAt(identifier).ifPresent(at -> builds.getChildren()
-                .add(Ui.flow(10, Ui.text("Signing as the library said " + CLOCK.format(at)
+                .add(Ui.flow(10, Ui.text((bench.asksLibrary() ? "Signing as the library said " : "Signing as last said ") + CLOCK.format(at)
                 + ". It is asked again when the restore begins.", "small muted"), Ui.gap(),
                 Ui.button("ask-again", "Ask again", "quiet small", () -> bench.stock().askAgain(identifier)))));
         desk.chosen().or(() -> choice.get().chosen().map(BuildChoice.Judged::build))
@@ -154,6 +160,18 @@ public final class FirmwareView extends TicketPage {
             return notice;
         }
         String title = "Chosen: " + t.build().version() + " (" + t.build().build() + ")";
+        if (t.packageFile() != null) {
+            VBox notice = Ui.notice("", "Taken, not proven: its parts agree with its own manifest, and nobody vouches for that.",
+                    "The host checks it once more when it restores. File: " + t.packageFile());
+            notice.getChildren().add(Ui.button("go-on", "On to the keys", "primary", goOn));
+            return notice;
+        }
+        if (desk.consistent().isPresent()) {
+            VBox notice = Ui.notice("", title + ": whole, but not proven.", desk.consistent().get().reason()
+                    + " Where it came from is what you know of it; the host checks it once more when it restores.");
+            notice.getChildren().add(Ui.button("take-unproven", "Take it as it is", "", desk::accept));
+            return notice;
+        }
         if (desk.onShelf().isPresent()) {
             return Ui.card(Ui.row(16, Ui.column(0, Ui.label(title, "title"),
                     Ui.label("A package on the shelf calls itself this build: " + Units.inWords(desk.onShelf().get().bytes())
@@ -165,11 +183,14 @@ public final class FirmwareView extends TicketPage {
                 .map(s -> "It is being fetched for " + String.join(", ", s.tickets()) + " already");
         Button start = Ui.button("download", others.isPresent() ? "Use it here too" : here > 0 ? "Go on with the download" : "Download",
                 "primary", desk::startDownload);
-        start.setDisable(desk.chosen().isEmpty());
+        start.setDisable(desk.chosen().filter(b -> b.sha256() != null && (b.path() != null || b.address() != null)).isEmpty());
         String size = Units.inWords(t.build().sizeBytes());
         String time = desk.chosen().map(b -> ", about " + Ui.clock(desk.downloadTime(b))).orElse("");
         return Ui.card(Ui.row(16, Ui.column(0, Ui.label(title, "title"),
-                Ui.label(others.orElse(here > 0 ? Units.inWords(here) + " of " + size + " are here already" : size + ", nothing here yet")
+                Ui.text(start.isDisabled()
+                ? "Nobody tells where to fetch it and what its digest is: bring the file to the shelf, or let the "
+                + "host fetch it." : others.orElse(here > 0 ? Units.inWords(here) + " of " + size + " are here already" : size
+                + ", nothing here yet")
                 + time + ".", "muted")), Ui.gap(), start));
     }
 
@@ -178,11 +199,14 @@ public final class FirmwareView extends TicketPage {
         boolean taken = ticket().build() != null && ticket().build().build().equals(b.build());
         VBox version = Ui.column(0, Ui.label(b.version().toString(), "title"), Ui.label(b.build(), "code muted small"));
         version.setMinWidth(112);
-        VBox facts = Ui.column(0, Ui.label("released " + DAY.format(b.released()), "small"),
+        VBox facts = Ui.column(0, Ui.label(b.released() == null ? "release day not known" : "released " + DAY.format(b.released()),
+                "small"),
                 Ui.label(Units.inWords(b.sizeBytes()) + bench.stock().onShelf(bench.desk(number).model().identifier(), b)
                 .map(i -> bench.stock().judged(i).proven() ? ", on the shelf" : ", unproven").orElse(""), "small muted"));
         facts.setMinWidth(142);
         VBox reason = Ui.column(2, Signing.label(b, bench.now()), Ui.text(j.reason(), "small"));
+        bench.stock().listed(b).filter(l -> l.by() != null).ifPresent(l -> reason.getChildren()
+                .add(Ui.text("Said " + CLOCK.format(l.askedAt()) + ": " + l.by() + ".", "small muted")));
         HBox.setHgrow(reason, Priority.ALWAYS);
         reason.setPrefWidth(260);
         HBox row = Ui.style(Ui.row(14, Ui.flow(14, version, facts, reason)), taken ? "card open" : j.possible() ? "card" : "card gone");
@@ -230,11 +254,11 @@ public final class FirmwareView extends TicketPage {
 
     @Override
     public String next() {
-        if (ticket().observed().hostFetches() && !ticket().packageProven()) {
+        if (ticket().observed().hostFetches() && ticket().packageFile() == null) {
             return "The host fetches the firmware. Next: the keys. Hands: now.";
         }
-        if (ticket().packageProven()) {
-            return "The package is proven. Next: the keys. Hands: now.";
+        if (ticket().packageFile() != null) {
+            return "The package is " + (ticket().packageProven() ? "proven" : "taken") + ". Next: the keys. Hands: now.";
         }
         return switch (desk.doing()) {
             case DOWNLOADING -> "Runs by itself. Hands again in " + desk.left().map(r -> Ui.clock(r.mid())).orElse("a moment")

@@ -119,6 +119,9 @@ public final class HostRunView implements View {
             buttons.getChildren().addAll(version, Ui.button("host-written", "It greets: written", "primary big", () -> host.written(
                     version.getText())));
         }
+        if (run.asksSigning()) {
+            buttons.getChildren().add(Ui.button("host-not-signed", "It says: not signed", "", () -> host.notSigned(words.getText())));
+        }
         buttons.getChildren().add(Ui.button("host-stopped", "The host stopped", "", () -> host.stopped("the host stopped")));
         if (run.current().fetch()) {
             buttons.getChildren().add(Ui.row(6, minutes, Ui.button("host-minutes-say", "It says so", "", this::minutesTold)));
@@ -198,9 +201,14 @@ public final class HostRunView implements View {
                     + "small "
                     + "sign.", "What it has downloaded before, or the device has already, it only restores, and is quicker.");
         }
-        return Ui.notice("calm", "At the host: give it the proven package.",
+        return Ui.notice("calm", "At the host: give it the package.",
                 "Close what the host offers. Hold its extra key (Option on the maker's hosts, Shift on others) and choose "
-                + (t.keepsData() ? "to update" : "to restore") + "; pick this file:", String.valueOf(t.provenFile()));
+                + (t.keepsData() ? "to update" : "to restore") + "; pick this file:", path(String.valueOf(t.packageFile())));
+    }
+
+    /** The whole path, to be copied into the host's own choice of files. */
+    private String path(String kept) {
+        return String.valueOf(bench.found(kept).toAbsolutePath());
     }
 
     private void trouble() {
