@@ -37,7 +37,7 @@ public final class Plans {
 
             @Override
             public long missing(Ticket t) {
-                return t.build() == null ? bench.world().usualPackage() : t.build().sizeBytes() - bench.stock().downloads().here(t);
+                return t.build() == null ? bench.routes().size(t).mid() : t.build().sizeBytes() - bench.stock().downloads().here(t);
             }
         }, bench.time().now());
     }

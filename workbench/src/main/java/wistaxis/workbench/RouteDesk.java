@@ -1,5 +1,6 @@
 package wistaxis.workbench;
 
+import java.util.LongSummaryStatistics;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.LocalDate;
@@ -130,6 +131,11 @@ public final class RouteDesk {
         change(settings().library(address));
     }
 
+    /** When the host's restore program was last brought up to date; empty for nobody knows. @throws BadInput for what is no day */
+    public void programOf(String day) {
+        change(settings().programOf(day));
+    }
+
     /** Takes a school as this shop's habit for its goal and family. */
     void prefer(KeySequence school) {
         change(settings().prefer(school));
@@ -199,9 +205,19 @@ public final class RouteDesk {
         if (host == null && !looking && hostTrouble.isEmpty()) {
             lookAtHost();
         }
-        long bytes = ticket.build() != null ? ticket.build().sizeBytes() : bench.stock().builds(String.valueOf(ticket.identifier()))
-                .stream().mapToLong(Build::sizeBytes).max().orElse(bench.world().usualPackage());
-        return Readiness.of(host, hostTrouble, bytes, bench.model(ticket).orElse(null), ticket.facts());
+        return Readiness.of(host, hostTrouble, size(ticket), new Readiness.Bench(preference("host-ports"), settings().programOf()),
+                bench.model(ticket).orElse(null), ticket.facts());
+    }
+
+    /** How large the package is: of the chosen build; before, what is known of the model's builds; else what is usual. */
+    Readiness.Size size(Ticket ticket) {
+        if (ticket.build() != null) {
+            return Readiness.Size.of(ticket.build().sizeBytes());
+        }
+        List<Build> known = bench.stock().builds(String.valueOf(ticket.identifier()));
+        LongSummaryStatistics sizes = known.stream().mapToLong(Build::sizeBytes).summaryStatistics();
+        return known.isEmpty() ? bench.world().simulated() ? Readiness.Size.of(bench.world().usualPackage()) : Readiness.USUAL
+                : new Readiness.Size(sizes.getMin(), sizes.getMax(), "a package of this model");
     }
 
     /** Looks at the host anew. */

@@ -14,7 +14,12 @@ public interface HostProbe {
      * @param freeBytes free on the disk of the folder, 0 or more
      * @param networkUp whether a network interface is up
      * @param usbControllers how many USB controllers there are
-     * @param says the computer in a few words
+     * @param says the system's family, for example {@code Windows}
+     * @param version the system's version, for example {@code 10.14.6}; empty when it does not say
      */
-    record HostFacts(@Nullable Boolean onMains, long freeBytes, boolean networkUp, int usbControllers, String says) {}
+    record HostFacts(@Nullable Boolean onMains, long freeBytes, boolean networkUp, int usbControllers, String says, String version) {
+        public HostFacts(@Nullable Boolean onMains, long freeBytes, boolean networkUp, int usbControllers, String says) {
+            this(onMains, freeBytes, networkUp, usbControllers, says, "");
+        }
+    }
 }

@@ -12,11 +12,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import wistaxis.core.bench.BusinessDays;
 import wistaxis.core.device.DeviceCatalogue;
+import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.KeyFamily;
 import wistaxis.core.outside.HostProbe.HostFacts;
 import wistaxis.core.ticket.Chain;
@@ -105,23 +107,57 @@ class EvidenceTest {
         assertThatThrownBy(() -> new BusinessDays(Set.of(DayOfWeek.values()), _ -> false)).hasMessageContaining("no business days");
     }
 
+    private static Readiness ready(@Nullable HostFacts host, String trouble, long bytes, Map<String, String> facts) {
+        return Readiness.of(host, trouble, Readiness.Size.of(bytes), Readiness.Bench.UNKNOWN, PHONE, facts);
+    }
+
+    private static final DeviceModel PHONE = DeviceCatalogue.shipped().byIdentifier("iPhone13,2").orElseThrow();
+
     @Test
     void theBenchIsReadyWhenSeenAndConfirmed() {
-        var phone = DeviceCatalogue.shipped().byIdentifier("iPhone13,2").orElseThrow();
         HostFacts host = new HostFacts(true, 13_000_000_000L, true, 2, "a host");
         Map<String, String> confirmed = Map.of("readyCable", "yes", "readyProgram", "yes");
-        assertThat(Readiness.of(host, "", 6_000_000_000L, phone, confirmed).ready()).isTrue();
-        assertThat(Readiness.of(host, "", 7_000_000_000L, phone, confirmed).missing()).as("twice the package: common practice")
-                .isEqualTo("disk");
-        assertThat(Readiness.of(new HostFacts(false, 13_000_000_000L, false, 2, "x"), "", 1, phone, Map.of()).missing())
+        assertThat(ready(host, "", 6_000_000_000L, confirmed).ready()).isTrue();
+        assertThat(ready(host, "", 7_000_000_000L, confirmed).missing()).as("twice the package: common practice").isEqualTo("disk");
+        assertThat(ready(new HostFacts(false, 13_000_000_000L, false, 2, "x"), "", 1, Map.of()).missing())
                 .isEqualTo("power, line, cable, restore program");
-        assertThat(Readiness.of(new HostFacts(null, 13_000_000_000L, true, 2, "x"), "", 1, phone, confirmed).missing())
+        assertThat(ready(new HostFacts(null, 13_000_000_000L, true, 2, "x"), "", 1, confirmed).missing())
                 .as("what the system does not say is asked").isEqualTo("power");
-        assertThat(Readiness.of(null, "no rights", 1, phone, confirmed)).as("a host that cannot be looked at is asked about")
-                .satisfies(r -> {
+        assertThat(ready(null, "no rights", 1, confirmed)).as("a host that cannot be looked at is asked about").satisfies(r -> {
             assertThat(r.checks()).noneMatch(c -> c.state() == Readiness.State.LOOKING).anyMatch(c -> c.says().contains("no rights"));
             assertThat(r.missing()).isEqualTo("disk, line, power");
         });
-        assertThat(Readiness.of(null, "", 1, phone, confirmed).ready()).as("nothing is assumed while the host is looked at").isFalse();
+        assertThat(ready(null, "", 1, confirmed).ready()).as("nothing is assumed while the host is looked at").isFalse();
+        assertThat(ready(host, "", 1, Map.of("opens", "yes")).missing()).as("a screen that opens asks to trust").endsWith("trust");
+    }
+
+    /** Where no build is known, common practice gives 2 to 10 GB: between twice the least and twice the most it is asked. */
+    @ParameterizedTest
+    @CsvSource({"21, FINE", "20, FINE", "19, ASK", "4, ASK", "3, NOT"})
+    void aPackageOfUnknownSizeIsARange(long gigabytesFree, Readiness.State disk) {
+        HostFacts host = new HostFacts(true, gigabytesFree * 1_000_000_000L, true, 2, "x");
+        assertThat(Readiness.of(host, "", Readiness.USUAL, Readiness.Bench.UNKNOWN, PHONE, Map.of()).checks()).filteredOn(c -> c.what()
+                .equals("Disk")).singleElement().satisfies(c -> assertThat(c.state()).isEqualTo(disk));
+    }
+
+    /** Which program and cable belong to a host and a device: common practice. Days on which models came are from memory. */
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', value = {
+        "macOS | 10.14.6 | usb-a | iPhone13,2 | | the maker's media program | from 8-pin at the device to USB-A | ",
+        "macOS | 10.15 | usb-c | iPhone15,4 | | built into the file browser | from USB-C at the device to USB-C | ",
+        "macOS | 26.1 | both | iPhone13,2 | | built into the file browser | USB-A or USB-C | ",
+        "Windows | 11 | usb-a | iPhone18,3 | 2025-06-01 | the maker's own device program | to USB-A | came in 2025-09",
+        "Windows | 11 | usb-a | iPhone18,3 | 2025-12-01 | the maker's own device program | to USB-A | ",
+        "Ubuntu | 24 | usb-c | iPhone2,1 | | none of the maker's for this system | these | "})
+    void programCableAndSupplementGoByHostAndDevice(String system, String version, String ports, String identifier,
+            @Nullable LocalDate programOf, String program, String cable, @Nullable String supplement) {
+        DeviceModel model = DeviceCatalogue.shipped().byIdentifier(identifier).orElseThrow();
+        Readiness ready = Readiness.of(new HostFacts(true, 99_000_000_000L, true, 2, system, version), "", Readiness.Size.of(1),
+                new Readiness.Bench(ports, programOf), model, Map.of());
+        Map<String, String> says = ready.checks().stream().collect(Collectors.toMap(Readiness.Check::what, Readiness.Check::says));
+        assertThat(says.get("Restore program")).contains(program);
+        assertThat(says.get("Cable")).contains(cable.equals("these") ? "this plug's cables end in USB-A" : cable);
+        assertThat(says.getOrDefault("Host supplement", "")).contains(supplement == null ? "" : supplement).satisfies(s -> assertThat(s
+                .isEmpty()).isEqualTo(supplement == null));
     }
 }

@@ -1,5 +1,7 @@
 package wistaxis.store.settings;
 
+import java.time.format.DateTimeParseException;
+import java.time.LocalDate;
 import java.io.IOException;
 import java.net.URI;
 import java.nio.file.Path;
@@ -25,11 +27,13 @@ import wistaxis.store.files.WholeFile;
  * @param modeWindow how long a device stays in recovery by itself, a span such as {@code 15min}; null for the usual one
  * @param bench what the bench is called; null where nobody has said
  * @param library the address of the firmware library that the shop asks; null for none
+ * @param programOf when the host's restore program was last brought up to date; null where nobody has said
  * @param schools the school last taken, by key family and goal; null where the likeliest is always taken
  */
 public record Settings(Map<String, String> preferences, String holidays, @Nullable String modeWindow,
-        @Nullable Map<String, String> schools, @Nullable String bench, @Nullable String library) {
-    public static final Settings USUAL = new Settings(Map.of(), "gb-eng", null, null, null, null);
+        @Nullable Map<String, String> schools, @Nullable String bench, @Nullable String library,
+        @Nullable LocalDate programOf) {
+    public static final Settings USUAL = new Settings(Map.of(), "gb-eng", null, null, null, null, null);
 
     private static final int LONGEST_NAME = 60;
     private static final int MOST = 1000;
@@ -83,25 +87,35 @@ public record Settings(Map<String, String> preferences, String holidays, @Nullab
     public Settings prefer(String preference, String value) {
         Map<String, String> all = new TreeMap<>(preferences);
         all.put(preference, value);
-        return new Settings(all, holidays, modeWindow, schools, bench, library);
+        return new Settings(all, holidays, modeWindow, schools, bench, library, programOf);
     }
 
     public Settings holidays(String region) {
-        return new Settings(preferences, region, modeWindow, schools, bench, library);
+        return new Settings(preferences, region, modeWindow, schools, bench, library, programOf);
     }
 
     public Settings modeWindow(String span) {
-        return new Settings(preferences, holidays, span, schools, bench, library);
+        return new Settings(preferences, holidays, span, schools, bench, library, programOf);
     }
 
     /** @param name empty for none */
     public Settings bench(String name) {
-        return new Settings(preferences, holidays, modeWindow, schools, name.isBlank() ? null : name.strip(), library);
+        return new Settings(preferences, holidays, modeWindow, schools, name.isBlank() ? null : name.strip(), library, programOf);
     }
 
     /** @param address empty for none @throws BadInput for what is no such address */
     public Settings library(String address) {
-        return new Settings(preferences, holidays, modeWindow, schools, bench, address.isBlank() ? null : address.strip());
+        return new Settings(preferences, holidays, modeWindow, schools, bench, address.isBlank() ? null : address.strip(), programOf);
+    }
+
+    /** @param day as {@code 2026-05-12}; empty for nobody has said @throws BadInput for what is no day */
+    public Settings programOf(String day) {
+        try {
+            return new Settings(preferences, holidays, modeWindow, schools, bench, library, day.isBlank() ? null : LocalDate.parse(day
+                    .strip()));
+        } catch (DateTimeParseException e) {
+            throw new BadInput("day [" + Shown.value(day) + "] is none; write for example 2026-05-12", e);
+        }
     }
 
     /**
@@ -121,6 +135,6 @@ public record Settings(Map<String, String> preferences, String holidays, @Nullab
     public Settings prefer(KeySequence school) {
         Map<String, String> all = new TreeMap<>(schools == null ? Map.of() : schools);
         all.put(school.family() + "/" + school.goal(), school.school());
-        return new Settings(preferences, holidays, modeWindow, all, bench, library);
+        return new Settings(preferences, holidays, modeWindow, all, bench, library, programOf);
     }
 }

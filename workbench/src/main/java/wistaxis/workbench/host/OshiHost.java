@@ -36,7 +36,8 @@ public final class OshiHost implements HostProbe {
         try {
             return new HostFacts(onMains(hardware.getPowerSources()), Files.getFileStore(folder).getUsableSpace(),
                     networkUp(hardware.getNetworkIFs()),
-                    hardware.getUsbDevices(true).size(), system.getOperatingSystem().getFamily());
+                    hardware.getUsbDevices(true).size(), system.getOperatingSystem().getFamily(),
+                    String.valueOf(system.getOperatingSystem().getVersionInfo().getVersion()));
         } catch (IOException e) {
             throw new UncheckedIOException("the disk of [" + folder + "] cannot be looked at", e);
         }

@@ -38,7 +38,10 @@ public final class SettingsView implements View {
                         () -> desk.settings().window(), desk::modeWindow),
                 new Typed(Ui.field("holidays", "gb-eng", 12), "Which public holidays does the shop keep?",
                         "A country, and a part of it where that matters: gb-eng, de-by, us. Business days are counted without them.",
-                        () -> desk.settings().holidays(), desk::holidays));
+                        () -> desk.settings().holidays(), desk::holidays),
+                new Typed(Ui.field("program-of", "2026-05-12", 12), "When was the host's restore program last updated?",
+                        "A model that came later needs the host's small update first, and is called out.",
+                        () -> Optional.ofNullable(desk.settings().programOf()).map(String::valueOf).orElse(""), desk::programOf));
         asked = bench.world().simulated() ? List.of() : List.of(
                 new Typed(Ui.field("bench-name", "My bench", 60), "What is this bench called?", "It stands at the top of every page.",
                         () -> Optional.ofNullable(desk.settings().bench()).orElse(""), desk::benchName),
@@ -124,7 +127,8 @@ public final class SettingsView implements View {
                 "muted"));
         desk.planner().preferences().forEach(p -> cards.getChildren().add(preference(p)));
         cards.getChildren().add(schools());
-        HBox side = new HBox(14, typed.getFirst().card(), typed.getLast().card());
+        HBox side = new HBox(14);
+        typed.forEach(t -> side.getChildren().add(t.card()));
         side.getChildren().forEach(c -> HBox.setHgrow(c, Priority.ALWAYS));
         cards.getChildren().add(side);
         cards.getChildren().addAll(1, first());
