@@ -1,5 +1,8 @@
 package wistaxis.desktop;
 
+import wistaxis.core.facts.Sha256;
+import java.nio.file.Files;
+import java.io.IOException;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Path;
@@ -40,15 +43,69 @@ class RealBenchTest {
         Window.acked(() -> w.bench.record(number, List.of(new TicketEvent.ConsentAsked("recovery-restore", true, "Deckhand", "no backup"),
                 new TicketEvent.RouteChosen("recovery-restore"))));
         w.click("station-firmware");
+    }
+
+    private static void hostFetches(Window w, String number) {
+        opened(w, number);
         w.click("host-fetches");
+    }
+
+    /** File first: a build is typed in from what the maker shows, its file is proven here and given to the host. */
+    @Test
+    void fileFirstFromCounterToClosed() throws IOException {
+        Path made = Path.of("../core/src/test/resources/packages/maker-xml-sha384.zip");
+        try (Window w = Window.real(folder, usb)) {
+            Files.copy(made, Window.onFx(() -> w.bench.stock().shelf().folder()).resolve("found.zip"));
+            opened(w, "T-0001");
+            w.sees("No build is known for iPhone13,2.");
+            w.click("type-build");
+            for (Map.Entry<String, String> typed : Map.of("build-version", "31.10", "build-number", "31K88", "build-size",
+                    String.valueOf(Files.size(made)), "build-digest", Sha256.of(made)).entrySet()) {
+                w.focus(typed.getKey());
+                w.type(typed.getValue());
+            }
+            w.click("keep-build");
+            w.sees("typed in by");
+            w.click("choose-31K88");
+            w.sees("A package on the shelf calls itself this build");
+            w.click("prove");
+            w.sees("The package is proven");
+            w.click("go-on");
+            usb.shows(device(HostView.NORMAL));
+            w.click("usb-bind-0");
+            w.click("keys-start");
+            w.tap(KeyCode.U);
+            usb.shows(device(HostView.RECOVERY));
+            w.sees("In recovery. Let go.");
+            w.click("keys-start");
+            w.sees("found.zip");
+            w.click("restore-start");
+            w.sees("Now: Check the package.");
+            while (Window.onFx(() -> w.bench.desk("T-0001").host().run().orElseThrow().next().isPresent())) {
+                w.click("host-next");
+            }
+            w.focus("host-version");
+            w.type("31.10");
+            w.click("host-written");
+            w.sees("Hand over, restored to 31.10");
+            for (String answer : List.of("greeting-seen-0", "step-helped-0", "version-matches-0", "account-lock-0", "passcode-set-0",
+                    "data-back-2")) {
+                w.click(answer);
+            }
+            w.click("close-ticket");
+            w.sees("Nothing more to do on this ticket.");
+            assertThat(w.entries()).extracting(e -> e.event().type()).containsSubsequence("opened", "build-chosen", "package-proven",
+                    "device-bound", "keys-attempted", "restore-started", "signing-answered", "restored", "check-answered", "closed")
+                    .doesNotContain("firmware-from", "download-started");
+            assertThat(w.verify().clean()).isTrue();
+        }
     }
 
     @Test
     void fromCounterToClosedWithADropOutAndAReEntry() {
         try (Window w = Window.real(folder, usb)) {
             assertThat(w.text()).contains("USB: no device").doesNotContain("simulated").doesNotContain("\u00d710");
-            opened(w, "T-0001");
-            w.sees("Who brings the firmware?");
+            hostFetches(w, "T-0001");
             w.click("go-on");
             w.sees("Look for");
             usb.shows(device(HostView.NORMAL));
@@ -103,7 +160,7 @@ class RealBenchTest {
         usb.fails("no right to look at it");
         try (Window w = Window.real(folder, usb)) {
             w.sees("no right to look at it");
-            opened(w, "T-0001");
+            hostFetches(w, "T-0001");
             w.click("go-on");
             w.click("keys-start");
             w.click("keys-over");
@@ -120,7 +177,7 @@ class RealBenchTest {
     void theNotebookAdvisesTheThirdTime() {
         try (Window w = Window.real(folder, usb)) {
             for (int i = 1; i <= 3; i++) {
-                opened(w, "T-000" + i);
+                hostFetches(w, "T-000" + i);
                 w.click("station-restore");
                 w.focus("host-words");
                 w.type("error 77");
@@ -146,7 +203,7 @@ class RealBenchTest {
             usb.shows(device(HostView.NORMAL), other);
             w.sees("USB: 2 devices");
             for (String n : List.of("T-0001", "T-0002")) {
-                opened(w, n);
+                hostFetches(w, n);
                 w.click("go-on");
                 w.sees("This one?");
                 UsbDevice its = n.equals("T-0001") ? device(HostView.NORMAL) : other;

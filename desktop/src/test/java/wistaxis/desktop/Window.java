@@ -328,7 +328,13 @@ final class Window implements AutoCloseable {
     void type(String text) {
         for (char c : text.toCharArray()) {
             onFx(() -> {
-                robot.keyType(c == ' ' ? KeyCode.SPACE : KeyCode.getKeyCode(String.valueOf(Character.toUpperCase(c))));
+                KeyCode key = c == ' ' ? KeyCode.SPACE : c == '.' ? KeyCode.PERIOD : KeyCode.getKeyCode(String.valueOf(Character
+                        .toUpperCase(c)));
+                if (Character.isUpperCase(c)) {
+                    robot.keyPress(KeyCode.SHIFT);
+                }
+                robot.keyType(key);
+                robot.keyRelease(KeyCode.SHIFT);
                 return null;
             });
         }

@@ -133,6 +133,7 @@ public final class Stock implements AutoCloseable {
             kept.complete(whole);
         }, e -> {
             keep(catalogue.typed(build.elsewhere(), who, bench.now()));
+            bench.notices().say(e.getMessage() + ". The build is kept without its address.");
             kept.completeExceptionally(e);
         });
         return kept;

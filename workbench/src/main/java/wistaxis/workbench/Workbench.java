@@ -182,7 +182,7 @@ public final class Workbench implements AutoCloseable {
     }
 
     /** Whether there is a library to be asked. */
-    boolean asksLibrary() {
+    public boolean asksLibrary() {
         return world.simulated() || routes.settings().library() != null;
     }
 

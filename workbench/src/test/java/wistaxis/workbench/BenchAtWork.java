@@ -1,5 +1,6 @@
 package wistaxis.workbench;
 
+import wistaxis.core.usb.UsbWatch;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
@@ -14,7 +15,6 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.outside.HostProbe;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.standins.ScriptedUsb;
 import wistaxis.standins.SimulatedDevice;
 import wistaxis.standins.StandInSigner;
 import wistaxis.standins.StandInWorld;
@@ -36,12 +36,12 @@ final class BenchAtWork implements AutoCloseable {
     }
 
     /** @param usb what hangs on the host of a real bench; null for the practice world */
-    BenchAtWork(Path folder, @Nullable ScriptedUsb usb) {
+    BenchAtWork(Path folder, @Nullable UsbWatch usb) {
         this(folder, usb, NOW);
     }
 
     /** @param now what the clock says when it opens */
-    BenchAtWork(Path folder, @Nullable ScriptedUsb usb, Instant now) {
+    BenchAtWork(Path folder, @Nullable UsbWatch usb, Instant now) {
         standInFolder = folder.resolve("stand-ins");
         HostProbe host = _ -> new HostProbe.HostFacts(true, 100_000_000_000L, true, 1, "a test");
         World.Maker reality = _ -> World.real(host, usb, SimulatedDevice::new);

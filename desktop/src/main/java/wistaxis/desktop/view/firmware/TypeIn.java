@@ -11,17 +11,22 @@ import wistaxis.workbench.Workbench;
 final class TypeIn extends VBox {
     private final Workbench bench;
     private final String number;
-    private final TextField version = Ui.field("build-version", "26.1 beta 2", 12);
-    private final TextField build = Ui.field("build-number", "23B85", 9);
-    private final TextField size = Ui.field("build-size", "5.9 GB", 9);
-    private final TextField digest = Ui.field("build-digest", "SHA-256, where it is told", 30);
-    private final TextField address = Ui.field("build-address", "https://..., where it may be fetched", 30);
+    private final TextField version = Ui.field("build-version", "26.1 beta 2", 40);
+    private final TextField build = Ui.field("build-number", "23B85", 20);
+    private final TextField size = Ui.field("build-size", "5.9 GB", 20);
+    private final TextField digest = Ui.field("build-digest", "SHA-256, where it is told", 80);
+    private final TextField address = Ui.field("build-address", "https://..., where it may be fetched", 500);
     private boolean open;
 
     TypeIn(Workbench bench, String number) {
         super(8);
         this.bench = bench;
         this.number = number;
+        version.setPrefColumnCount(9);
+        build.setPrefColumnCount(6);
+        size.setPrefColumnCount(6);
+        digest.setPrefColumnCount(18);
+        address.setPrefColumnCount(18);
         draw();
     }
 
@@ -51,10 +56,7 @@ final class TypeIn extends VBox {
     private void keep() {
         Build typed = new TypedBuild(version.getText(), build.getText(), size.getText(), digest.getText(), address.getText())
                 .of(bench.desk(number).model().identifier());
-        bench.stock().typed(typed).exceptionally(e -> {
-            bench.notices().say((e.getMessage() == null ? e.toString() : e.getMessage()) + ". The build is kept without its address.");
-            return typed;
-        });
+        bench.stock().typed(typed);
         show(false);
     }
 }
