@@ -84,7 +84,7 @@ final class FirmwareCommand extends Output {
                         + "import FILE; or are typed in: wistaxis firmware add; or the host fetches by itself."));
                 return;
             }
-            answer(rows, rows.stream().map(r -> String.format(Locale.ROOT, "%-14s %-9s %s  %6.1f MB  %-15s %s%s (said %s by %s)",
+            answer(rows, rows.stream().map(r -> String.format(Locale.ROOT, "%-14s %-9s %s  %6.1f MB  %-15s %s%s (%s, %s)",
                     r.version(),
                     r.build(), r.released() == null ? "day not known" : r.released(), r.sizeBytes() / 1e6,
                     r.signed() ? "signed" : "signing closed", r.suggested() ? "SUGGESTED. " : "", r.reason(), r.askedAt(), r.by()))

@@ -1,5 +1,6 @@
 package wistaxis.desktop;
 
+import javafx.scene.control.Button;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Path;
@@ -57,6 +58,8 @@ class NothingIsCutTest {
                 look(w, round + " loop route", cut, () -> w.shell.showTicket("T-0016", Stage.ROUTE));
                 look(w, round + " unlock", cut, () -> w.shell.showTicket("T-0017", Stage.INTAKE));
                 look(w, round + " real keys", cut, () -> w.shell.showTicket(REAL, Stage.KEYS));
+                look(w, round + " real firmware", cut, () -> w.shell.showTicket(REAL, Stage.FIRMWARE));
+                look(w, round + " real typed", cut, () -> ((Button) w.shell.scene().lookup("#type-build")).fire());
                 look(w, round + " real restore", cut, () -> w.shell.showTicket(REAL, Stage.RESTORE));
                 for (Stage stage : Stage.values()) {
                     String ticket = stage == Stage.HANDOVER || stage == Stage.CLOSED ? "T-0010" : stage.compareTo(Stage.FIRMWARE) < 0

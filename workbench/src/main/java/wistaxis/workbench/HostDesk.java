@@ -1,5 +1,6 @@
 package wistaxis.workbench;
 
+import wistaxis.core.bench.Range;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -28,7 +29,12 @@ public final class HostDesk {
 
     /** The run that goes on. */
     public Optional<HostRun> run() {
-        return HostRun.of(desk.ticket(), stage -> bench.stock().history().measured(desk.model().family(), stage), bench.now());
+        return HostRun.of(desk.ticket(), this::measured, bench.now());
+    }
+
+    /** How long a stage took here; the simulated runs of practice say nothing of a real host. */
+    private Optional<Range> measured(String stage) {
+        return bench.world().simulated() ? Optional.empty() : bench.stock().history().measured(desk.model().family(), stage);
     }
 
     /** Why it may not be started; empty when it may. */

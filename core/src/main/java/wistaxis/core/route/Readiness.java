@@ -83,7 +83,8 @@ public record Readiness(List<Check> checks) {
         } else {
             seen(checks, host, size, facts);
         }
-        checks.add(confirmed("Cable", "readyCable", facts, model == null ? "the model is not settled" : cable(model.plug(), bench.ports())));
+        checks.add(confirmed("Cable", "readyCable", facts, model == null ? "the model is not settled"
+                : cable(model.plug(), bench.ports())));
         checks.add(confirmed("Restore program", "readyProgram", facts, host == null ? program("", "") : program(host.says(),
                 host.version())));
         if (model != null && model.generation().since() != null) {
@@ -113,7 +114,8 @@ public record Readiness(List<Check> checks) {
         String open = "; up to date, and open before the keys";
         if (family.startsWith("mac")) {
             return (isOldMakersHost(version) ? "this host's system [" + version + "] is 10.14 or older: the maker's media program, which "
-                    + "lists a device by a small sign at its top" : "built into the file browser, which lists the device at its side") + open;
+                    + "lists a device by a small sign at its top" : "built into the file browser, which lists the device at its side")
+                    + open;
         }
         if (family.startsWith("win")) {
             return "the maker's own device program, or an old installation of its media program; the device stands in its list" + open;

@@ -93,13 +93,15 @@ public final class FirmwareView extends TicketPage {
             return;
         }
         choice.get().builds().forEach(j -> builds.getChildren().add(build(j)));
-        if (!bench.world().simulated()) {
+        if (ticket().isObserved()) {
             builds.getChildren().add(typed);
         }
-        bench.stock().askedAt(identifier).ifPresent(at -> builds.getChildren()
-                .add(Ui.flow(10, Ui.text((bench.asksLibrary() ? "Signing as the library said " : "Signing as last said ") + CLOCK.format(at)
-                + ". It is asked again when the restore begins.", "small muted"), Ui.gap(),
-                Ui.button("ask-again", "Ask again", "quiet small", () -> bench.stock().askAgain(identifier)))));
+        if (bench.asksLibrary()) {
+            bench.stock().askedAt(identifier).ifPresent(at -> builds.getChildren()
+                    .add(Ui.flow(10, Ui.text("Signing as the library said " + CLOCK.format(at)
+                    + ". It is asked again when the restore begins.", "small muted"), Ui.gap(),
+                    Ui.button("ask-again", "Ask again", "quiet small", () -> bench.stock().askAgain(identifier)))));
+        }
         desk.chosen().or(() -> choice.get().chosen().map(BuildChoice.Judged::build))
                 .ifPresent(b -> beside.getChildren().add(window.node(b)));
         tick();
@@ -116,7 +118,7 @@ public final class FirmwareView extends TicketPage {
             card.getChildren().add(Ui.flow(8, Ui.button("go-on", "On to the keys", "primary", goOn), Ui.button("file-first",
                     "File first instead", "", () -> bench.desk(number).host().firmwareFrom(TicketEvent.FirmwareFrom.FILE))));
         } else {
-            card.getChildren().add(Ui.button("host-fetches", "The host fetches it", ticket().packageProven() ? "" : "primary",
+            card.getChildren().add(Ui.button("host-fetches", "The host fetches it", desk.choice().isEmpty() ? "primary" : "",
                     () -> bench.desk(number).host().firmwareFrom(TicketEvent.FirmwareFrom.HOST)));
         }
         return card;

@@ -32,7 +32,7 @@ final class TypeIn extends VBox {
 
     private void draw() {
         if (!open) {
-            getChildren().setAll(Ui.flow(8, Ui.button("type-build", "Type a build in", "quiet", () -> show(true))));
+            getChildren().setAll(Ui.flow(8, Ui.button("type-build", "Type a build in", "", () -> show(true))));
             return;
         }
         VBox card = Ui.card(Ui.label("A build as the host or the maker shows it", "strong"),

@@ -250,11 +250,9 @@ public final class CoachPane {
             if (c.isObserved()) {
                 buttons.getChildren().add(1, Ui.button("keys-over", "Over: say what is seen (E)", "", c::over));
             }
-        } else if (c.asking()) {
-            buttons.getChildren().add(Ui.button("keys-start", "Start again (Enter)", "", this::enter));
-        } else if (!around.onwards().isEmpty()) {
+        } else if (!c.asking() && !around.onwards().isEmpty()) {
             buttons.getChildren().add(Ui.button("keys-start", around.onwards() + " (Enter)", "primary", this::enter));
-        } else if (c.school().isPresent()) {
+        } else if (!c.asking() && c.school().isPresent()) {
             buttons.getChildren().addAll(Ui.button("keys-start", c.verdict().isPresent() ? "Start again (Enter)" : "Start (Enter)",
                     "primary", this::enter));
             if (!c.isObserved()) {
@@ -265,7 +263,7 @@ public final class CoachPane {
                 buttons.getChildren().add(school(offered.get(i), i + 1));
             }
         }
-        if (!running) {
+        if (!running && !c.asking()) {
             buttons.getChildren().addAll(around.more());
         }
         status.getChildren().setAll(Ui.label(around.status(), "muted"), Ui.gap(), sound());
@@ -277,6 +275,10 @@ public final class CoachPane {
         if (!running) {
             below.getChildren().addAll(c.asking() ? 0 : below.getChildren().size(), around.below()); // what the host has comes first
         }
+        if (!running && c.asking()) {
+            below.getChildren().add(Ui.button("keys-start", "Start again (Enter)", "", this::enter));
+        }
+        buttons.setManaged(!buttons.getChildren().isEmpty());
         if (below.getChildren().isEmpty()) {
             c.school().ifPresent(s -> s.cautions().forEach(w -> below.getChildren().add(Ui.text("! " + w, "hands"))));
         }
@@ -315,11 +317,14 @@ public final class CoachPane {
     /** The question after the end, and what the answer means. */
     private FlowPane sights(Coaching c) {
         FlowPane row = Ui.chips(820);
-        row.getChildren().add(Ui.label("What do you see?", "strong"));
+        if (!c.asking()) {
+            row.getChildren().add(Ui.label("What do you see?", "strong"));
+        }
         SIGHTS.entrySet().stream().sorted(Map.Entry.comparingByValue()).forEach(e -> {
-            Button b = Ui.button("sight-" + e.getValue(), e.getValue().words() + " (" + e.getKey().getName() + ")", "chip",
+            Button b = Ui.button("sight-" + e.getValue(), e.getValue().words() + " (" + e.getKey().getName() + ")", c.asking() ? "sight"
+                    : "chip",
                     () -> c.sees(e.getValue()));
-            b.setGraphic(PhoneDrawing.small(e.getValue()));
+            b.setGraphic(PhoneDrawing.small(e.getValue(), c.asking() ? 3.6 : 1));
             row.getChildren().add(b);
         });
         return row;

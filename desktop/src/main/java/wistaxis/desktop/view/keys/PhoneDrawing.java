@@ -66,10 +66,11 @@ public final class PhoneDrawing extends Pane {
         return model.equals(other);
     }
 
-    /** A small picture of what may be seen. */
-    public static Canvas small(Reading.Sight sight) {
-        Canvas picture = new Canvas(22, 40);
+    /** A small picture of what may be seen. @param times how many times 22 by 40 */
+    public static Canvas small(Reading.Sight sight, double times) {
+        Canvas picture = new Canvas(22 * times, 40 * times);
         GraphicsContext g = picture.getGraphicsContext2D();
+        g.scale(times, times);
         g.setTextAlign(TextAlignment.CENTER);
         g.setTextBaseline(VPos.CENTER);
         g.setFill(Color.BLACK);

@@ -1,5 +1,6 @@
 package wistaxis.desktop.view.real;
 
+import javafx.beans.binding.Bindings;
 import java.time.Duration;
 import java.util.List;
 import java.util.Locale;
@@ -68,9 +69,12 @@ public final class HostRunView implements View {
         this.usb = new UsbPane(bench, number);
         left.setId("host-left");
         left.setMinWidth(Region.USE_PREF_SIZE);
+        late.managedProperty().bind(Bindings.isNotEmpty(late.getChildren()));
+        notices.managedProperty().bind(Bindings.isNotEmpty(notices.getChildren()));
         window.setId("mode-window");
         window.setMinWidth(Region.USE_PREF_SIZE);
         minutes.setPrefColumnCount(5);
+        minutes.setMinWidth(Region.USE_PREF_SIZE);
         version.setPrefColumnCount(12);
         HBox.setHgrow(words, Priority.ALWAYS);
         Ui.style(middle, "page");
@@ -98,7 +102,11 @@ public final class HostRunView implements View {
         drawnSecond = Long.MIN_VALUE;
         buttons.getChildren().clear();
         notices.getChildren().clear();
-        middle.getChildren().setAll(Ui.row(18, left, leftWords), late, notices, buttons);
+        HBox head = Ui.row(18, left, leftWords);
+        if (host.run().filter(r -> r.current().fetch()).isPresent()) {
+            head.getChildren().addAll(Ui.gap(), minutes, Ui.button("host-minutes-say", "It says so", "", this::minutesTold));
+        }
+        middle.getChildren().setAll(head, late, notices, buttons);
         tick();
         if (run.isPresent()) {
             running(run.get());
@@ -123,9 +131,6 @@ public final class HostRunView implements View {
             buttons.getChildren().add(Ui.button("host-not-signed", "It says: not signed", "", () -> host.notSigned(words.getText())));
         }
         buttons.getChildren().add(Ui.button("host-stopped", "The host stopped", "", () -> host.stopped("the host stopped")));
-        if (run.current().fetch()) {
-            buttons.getChildren().add(Ui.row(6, minutes, Ui.button("host-minutes-say", "It says so", "", this::minutesTold)));
-        }
         if (out(run)) {
             notices.getChildren().add(Ui.notice("", "Hands needed: it has left its mode.",
                     "Put it back the same way; the host goes on meanwhile. When the download ends some hosts go on by themselves, on "
