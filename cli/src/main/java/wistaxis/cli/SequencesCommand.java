@@ -1,5 +1,7 @@
 package wistaxis.cli;
 
+import wistaxis.core.keys.Start;
+import org.jspecify.annotations.Nullable;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
@@ -28,6 +30,11 @@ final class SequencesCommand extends Output {
             description = "a key that does not work: up, down, side, top or home; may be given more than once")
     private List<String> broken = List.of();
 
+    @Option(names = "--from", paramLabel = "START", description = {
+        "only for a device that is found so: on, off, looping, disabled, recovery, dfu. For one that is on, schools that begin",
+        "with one that is off are given together with the power-off before them, as one chain."})
+    private @Nullable String from;
+
     private record Row(String school, String family, Goal goal, List<KeyStep> steps, String provenance, String source, boolean minority,
             List<String> cautions) {
         static Row of(KeySequence s) {
@@ -41,14 +48,22 @@ final class SequencesCommand extends Output {
         DeviceModel model = device(device);
         Goal wanted = Goal.parse(goal);
         Set<PhysicalKey> without = broken.stream().map(PhysicalKey::parse).collect(Collectors.toSet());
-        List<KeySequence> schools = SequenceLibrary.shipped().of(model, wanted, without);
+        List<KeySequence> schools = new ArrayList<>(SequenceLibrary.shipped().of(model, wanted, without));
+        if (from != null) {
+            Start start = Start.parse(from);
+            schools.addAll(SequenceLibrary.shipped().chains(model, wanted, without));
+            schools.removeIf(s -> !s.from().contains(start));
+        }
         if (schools.isEmpty()) {
             answer(List.of(), List.of());
-            throw new Refusal("no key sequence for [" + goal + "] on " + model.name() + " is left without " + without + ". "
+            throw new Refusal("no key sequence for [" + goal + "] on " + model.name() + " is left without " + without + (from == null ? "" : " from [" + from + "]") + ". "
                     + SequenceLibrary.instead(wanted).says());
         }
         List<String> words = new ArrayList<>();
         schools.forEach(s -> words.addAll(words(s, model)));
+        if (wanted == Goal.POWER_OFF) {
+            words.add("Or: " + SequenceLibrary.instead(wanted).says());
+        }
         answer(schools.stream().map(Row::of).toList(), words);
     }
 

@@ -351,7 +351,8 @@ public final class Coaching {
             observe(next, now);
             return;
         }
-        Optional<Verdict> found = Verdict.of(Objects.requireNonNull(landing), subject.deviceNow());
+        Landing of = Objects.requireNonNull(landing);
+        Optional<Verdict> found = Verdict.of(of, of.of(next.score().sequence().goalOf(next.step())), subject.deviceNow());
         if (found.isPresent()) {
             end(next, found.get());
         } else if (next.givenUp(now, begunNanos, !down().isEmpty())) {

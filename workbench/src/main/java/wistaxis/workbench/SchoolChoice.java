@@ -59,7 +59,8 @@ public final class SchoolChoice {
 
     /** The schools for the goal whose keys work; likeliest first among those for the state that the device is in, then the others. */
     public List<KeySequence> schools() {
-        List<KeySequence> all = bench.sequences().of(subject.model(), goal, subject.broken());
+        List<KeySequence> all = new ArrayList<>(bench.sequences().of(subject.model(), goal, subject.broken()));
+        all.addAll(bench.sequences().chains(subject.model(), goal, subject.broken()));
         List<KeySequence> ordered = new ArrayList<>(recommendation(all).ranked().stream().map(Recommendation.Rated::school).toList());
         all.stream().filter(s -> !ordered.contains(s)).forEach(ordered::add);
         return ordered;

@@ -41,18 +41,19 @@ public record Instruction(String huge, String detail, double seconds, boolean co
             case DRAG -> "Drag the slider";
         };
         boolean timed = step.seconds() != null;
-        return new Instruction(huge, detail(step, nominal), timed ? Math.max(0, nominal - gone) : gone, timed);
+        return new Instruction(huge, detail(step), timed ? Math.max(0, nominal - gone) : gone, timed);
     }
 
-    private static String detail(KeyStep step, double nominal) {
+    /** What is taught; how long the simulator takes to show something is nobody's advice. */
+    private static String detail(KeyStep step) {
         Until until = step.until();
+        String length = step.seconds() == null ? "" : step.seconds() < 1 ? "for a moment" : "for " + Math.round(step.seconds()) + " s";
         if (until == null) {
-            return step.action() == KeyStep.Action.TAP ? "a short press" : step.seconds() == null ? "" : "for "
-                    + (nominal < 1 ? "a moment" : Math.round(nominal) + " s");
+            return step.action() == KeyStep.Action.TAP ? "a short press" : length;
         }
-        String about = "until " + until.words() + ", about " + Math.round(nominal) + " s. ";
-        return about + switch (until) {
-            case BLACK -> "Ignore the slider.";
+        String till = (length.isEmpty() ? "" : length + ", or ") + "until " + until.words() + ". ";
+        return till + switch (until) {
+            case BLACK -> step.action() == KeyStep.Action.HOLD ? "Ignore the slider." : "";
             case CABLE_SCREEN -> "Do not let go at the logo.";
             default -> "";
         };

@@ -10,9 +10,14 @@ public record Verdict(boolean success, String says, String next) {
 
     /** @return nothing while it can still succeed */
     public static Optional<Verdict> of(Landing landing, DeviceState state) {
+        return of(landing, landing, state);
+    }
+
+    /** @param now the same attempt, judged for the part of a chain that goes on */
+    public static Optional<Verdict> of(Landing landing, Landing now, DeviceState state) {
         if (landing.reached(state)) {
             return Optional.of(new Verdict(true, Explanation.reached(landing.goal(), state, landing.machine()), "Let go now."));
         }
-        return landing.spoiled(state).map(cause -> new Verdict(false, cause.says(), cause.next()));
+        return now.spoiled(state).map(cause -> new Verdict(false, cause.says(), cause.next()));
     }
 }

@@ -1,11 +1,12 @@
 package wistaxis.core.facts;
 
-import java.net.URI;
-import java.net.URISyntaxException;
-import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /** An address that a shop typed in. */
 public final class WebAddress {
+    private static final Pattern ADDRESS = Pattern.compile("(https?)://([^/?#\\s]+)([/?#]\\S*)?");
+
     private WebAddress() {}
 
     /**
@@ -14,20 +15,14 @@ public final class WebAddress {
      * @param what what to call it in a message, for example "address of the library"
      * @throws BadInput for anything but http or https to a host, or with a name and password in it
      */
-    public static URI typed(String typed, String what) {
-        URI address;
-        try {
-            address = new URI(typed.strip());
-        } catch (URISyntaxException e) {
-            throw new BadInput("the " + what + " cannot be read: " + e.getReason() + " at letter [" + e.getIndex()
-                    + "]; write for example https://firmware.example/", e);
-        }
-        if (address.getRawUserInfo() != null || address.getRawAuthority() != null && address.getRawAuthority().contains("@")) {
+    public static String typed(String typed, String what) {
+        Matcher m = ADDRESS.matcher(typed.strip());
+        if (m.matches() ? m.group(2).contains("@") : typed.contains("@")) {
             throw new BadInput("the " + what + " has a name or password in it, which is not kept; leave that out");
         }
-        if (!List.of("http", "https").contains(String.valueOf(address.getScheme())) || address.getHost() == null) {
+        if (!m.matches()) {
             throw new BadInput("the " + what + " [" + Shown.value(typed) + "] has to begin with https:// or http:// and a host");
         }
-        return address;
+        return typed.strip();
     }
 }

@@ -38,7 +38,9 @@ public record BuildChoice(List<Judged> builds) {
         private String against(SystemVersion v) {
             List<SystemVersion> tooNew = backups.stream().filter(b -> b.compareTo(v) > 0).sorted().toList();
             String backup = tooNew.isEmpty() ? "" : "Older than the backup needs: one made on " + tooNew.getLast() + " does not fit. ";
-            return backup + (watch != null && watch.major() > v.major() ? "The watch on " + watch + " would not pair with it." : "");
+            Optional<Boolean> pairs = watch == null ? Optional.of(true) : WatchPairing.pairs(v, watch);
+            return backup + (pairs.isEmpty() ? "Whether the watch on " + watch + " pairs with it is not known."
+                    : pairs.get() ? "" : "The watch on " + watch + " would not pair with it.");
         }
     }
 

@@ -58,7 +58,7 @@ final class Deadlines {
             return Long.MAX_VALUE;
         }
         if (chord && s.down().since(low) instanceof Long lowSince) {
-            return Math.max(since, lowSince) + t.reset();
+            return Math.max(since, lowSince) + (tapped && s.phase() instanceof Phase.Running ? t.slider() : t.reset());
         }
         boolean upAndShowing = s.phase() instanceof Phase.Running;
         if (hold == Hold.WITH_VOLUME) {

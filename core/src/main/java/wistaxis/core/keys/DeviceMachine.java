@@ -175,7 +175,7 @@ public final class DeviceMachine {
         long now = s.nowNanos();
         return switch (s.phase()) {
             case Phase.Off _ -> s.starting(new Phase.Logo(now, s.down().has(recoveryKey)));
-            case Phase.Running _ when !bothDown(s) -> s.phase(new Phase.Slider(false, null));
+            case Phase.Running _ when !bothDown(s) || tapped -> s.phase(new Phase.Slider(false, null));
             case Phase.Slider _ when s.holdKind() == Hold.WITH_VOLUME && !bothDown(s) ->
                     mistake(s, "emergency-begun", power, s.down().sinceOr(power, now)).phase(new Phase.Slider(true, null));
             default -> s.starting(new Phase.Black(now, now + t.blackToLogo(), s.down().has(low) ? (Long) now : null));

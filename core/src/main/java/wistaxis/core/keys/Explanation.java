@@ -25,8 +25,7 @@ public final class Explanation {
         }
         return switch (s.phase()) {
             case Phase.Recovery _ when machine.host(s) == HostView.RECOVERY ->
-                    "Cable screen, and the host sees a device in recovery: success. It stays for about "
-                    + machine.windowNanos() / 60_000_000_000L + " minutes.";
+                    "Cable screen, and the host sees a device in recovery: success.";
             case Phase.Recovery _ when s.plugged() -> "Cable screen: recovery. The host is about to notice it.";
             case Phase.Recovery _ -> "Cable screen, but the host sees nothing: check cable and port.";
             case Phase.Dfu _ when machine.host(s) == HostView.DFU ->

@@ -1,5 +1,6 @@
 package wistaxis.core.keys;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -36,6 +37,27 @@ public record KeySequence(
     /** What tells it from others: family, goal and name. */
     public String key() {
         return family + "/" + goal + "/" + school;
+    }
+
+    /** Whether a power-off comes first, so that it begins with a device that is on: one run of two sequences. */
+    public boolean beginsWithPowerOff() {
+        return goal != Goal.POWER_OFF && steps.stream().anyMatch(s -> s.action() == KeyStep.Action.DRAG);
+    }
+
+    /** What a step is for: in a chain the device is switched off first. */
+    public Goal goalOf(int step) {
+        return beginsWithPowerOff() && step <= steps.stream().map(KeyStep::action).toList().indexOf(KeyStep.Action.DRAG) ? Goal.POWER_OFF : goal;
+    }
+
+    /** This school, which begins with a device that is off, after a power-off: as one. Common practice for locked devices. */
+    KeySequence after(KeySequence powerOff) {
+        List<KeyStep> all = new ArrayList<>(powerOff.steps());
+        all.add(new KeyStep(KeyStep.Action.WAIT, List.of(), null, Until.BLACK));
+        all.addAll(steps);
+        List<String> warn = new ArrayList<>(powerOff.cautions());
+        cautions.stream().filter(c -> !c.startsWith("The device has to be off")).forEach(warn::add);
+        return new KeySequence("Power off, then " + school, family, goal, powerOff.from(), plugged, minority || powerOff.minority(),
+                provenance, source, warn, powerOff.models(), all);
     }
 
     boolean isFor(DeviceModel model) {

@@ -15,6 +15,11 @@ public record Landing(Goal goal, DeviceMachine machine, int startsBefore, long s
         return new Landing(goal, machine, begin.starts(), begin.nowNanos());
     }
 
+    /** The same attempt, judged for what is wanted just now. */
+    public Landing of(Goal now) {
+        return new Landing(now, machine, startsBefore, sinceNanos);
+    }
+
     public boolean reached(DeviceState s) {
         boolean restarted = s.starts() > startsBefore;
         return switch (goal) {

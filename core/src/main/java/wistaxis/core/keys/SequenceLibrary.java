@@ -60,6 +60,16 @@ public final class SequenceLibrary {
                 .filter(s -> s.keys().stream().noneMatch(broken::contains)).toList();
     }
 
+    /**
+     * For a device that is on: the schools for a goal that begin with one that is off, each after the first power-off whose keys work, as
+     * one run. None for a goal that begins with a device that is on anyway.
+     */
+    public List<KeySequence> chains(DeviceModel model, Goal goal, Set<PhysicalKey> broken) {
+        List<KeySequence> off = goal == Goal.RECOVERY || goal == Goal.DFU ? of(model, Goal.POWER_OFF, broken) : List.of();
+        return off.isEmpty() ? List.of() : of(model, goal, broken).stream().filter(s -> s.from().equals(List.of(Start.OFF)))
+                .map(s -> s.after(off.getFirst())).toList();
+    }
+
     /** @return the schools for a goal, recommended first, possibly none */
     public List<KeySequence> of(KeyFamily family, Goal goal) {
         return sequences.stream().filter(s -> s.family() == family && s.goal() == goal).toList();

@@ -1,5 +1,7 @@
 package wistaxis.core.route;
 
+import wistaxis.core.ticket.Attempt;
+import wistaxis.core.steps.Step;
 import com.fasterxml.jackson.annotation.JsonCreator;
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.time.LocalDate;
@@ -34,6 +36,7 @@ import wistaxis.core.ticket.Ticket;
  * @param tried ids of steps that were tried already and did not help; empty when nothing was
  * @param consent whether the owner agreed to erase
  * @param opens whether the screen can be unlocked
+ * @param backupWanted whether the owner wants one made before anything is erased
  * @param failedStage the stage of {@code stages.json} at which a restore failed
  */
 public record CaseFacts(
@@ -45,7 +48,7 @@ public record CaseFacts(
                 @Nullable YesNo liquid, @Nullable Battery battery,
         @Nullable List<PhysicalKey> brokenKeys, @Nullable List<String> tried, @Nullable YesNo consent, @Nullable YesNo opens,
                 @Nullable YesNo hopesToRemember,
-        @Nullable String failedStage, @Nullable String imei) {
+        @Nullable String failedStage, @Nullable String imei, @Nullable YesNo backupWanted) {
 
     /** How ownership stands. */
     public enum Ownership {
@@ -124,7 +127,7 @@ public record CaseFacts(
                 value(Ownership.class, text(t, "ownership")), yesNo(t, "blacklisted"), yesNo(t, "liquid"),
                 value(Battery.class, text(t, "battery")), keys(t), tried(t),
                 t.consent() == null ? null : t.consentGiven() ? YesNo.YES : YesNo.NO, yesNo(t, "opens"), yesNo(t, "hopesToRemember"),
-                text(t, "failedStage"), read(t, "imei", i -> Imei.exact(i).digits()));
+                text(t, "failedStage"), read(t, "imei", i -> Imei.exact(i).digits()), yesNo(t, "backupWanted"));
     }
 
     /** A fact as text; null when it is missing or was answered with "not known". */
@@ -182,14 +185,16 @@ public record CaseFacts(
         return keys == null || known.size() < list(keys).size() ? null : known;
     }
 
-    /** What was tried before the device came in, and every step of this ticket that did not help. */
+    /** What was tried before the device came in, every step of this ticket that did not help, and what was prepared. */
     private static @Nullable List<String> tried(Ticket t) {
         String said = text(t, "tried");
-        if (said == null && t.failed().isEmpty()) {
+        List<String> prepared = t.attempts().stream().filter(a -> a.is(Step::prepares) && Boolean.TRUE.equals(a.said()))
+                .map(Attempt::step).toList();
+        if (said == null && t.failed().isEmpty() && prepared.isEmpty()) {
             return null;
         }
         List<String> all = new ArrayList<>(said == null ? List.of() : list(said));
-        t.failed().stream().filter(s -> !all.contains(s)).forEach(all::add);
+        Stream.concat(t.failed().stream(), prepared.stream()).filter(s -> !all.contains(s)).forEach(all::add);
         return all;
     }
 

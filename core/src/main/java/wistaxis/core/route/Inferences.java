@@ -1,5 +1,6 @@
 package wistaxis.core.route;
 
+import wistaxis.core.firmware.WatchPairing;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
@@ -28,15 +29,18 @@ final class Inferences {
     private final CaseFacts c;
     private final SequenceLibrary sequences;
     private final List<RouteFacts.Wait> waits;
+    private final @Nullable String deepest;
     private final RouteContext context;
     private final Optional<DeviceModel> model;
     private final Map<String, String> facts = new HashMap<>();
     private final Map<String, String> words = new HashMap<>();
 
-    Inferences(CaseFacts c, DeviceCatalogue devices, SequenceLibrary sequences, List<RouteFacts.Wait> waits, RouteContext context) {
+    Inferences(CaseFacts c, DeviceCatalogue devices, SequenceLibrary sequences, List<RouteFacts.Wait> waits, @Nullable String deepest,
+            RouteContext context) {
         this.c = c;
         this.sequences = sequences;
         this.waits = waits;
+        this.deepest = deepest;
         this.context = context;
         this.model = Optional.ofNullable(c.device()).flatMap(devices::byIdentifier);
         plain();
@@ -74,6 +78,7 @@ final class Inferences {
         put("battery", c.battery());
         put("consent", c.consent());
         put("opens", c.opens());
+        put("backupWanted", c.backupWanted());
         put("hopesToRemember", c.hopesToRemember());
         put("watch", c.watch());
         put("watchKnown", c.watchVersion() == null ? null : "yes");
@@ -139,10 +144,12 @@ final class Inferences {
         boolean noKeys = "broken".equals(facts.get("keysForRecovery")) && "broken".equals(facts.get("keysForDfu"));
         if (tried != null) {
             boolean inRecovery = tried.stream().anyMatch(t -> Steps.is(t, s -> "recovery".equals(s.mode())));
-            boolean deepest = tried.stream().anyMatch(t -> Steps.is(t, s -> "dfu".equals(s.mode())));
+            boolean deep = tried.stream().anyMatch(t -> Steps.is(t, s -> "dfu".equals(s.mode()))) || deepest != null && tried
+                    .contains(deepest);
             boolean restored = tried.stream().anyMatch(t -> Steps.is(t, s -> "recovery".equals(s.mode()) && s.writes() && s.erases()));
             put("recoveryTried", restored ? "yes" : "no");
-            put("hardwareSuspected", deepest || "dead".equals(c.trouble()) && inRecovery ? "yes" : "no");
+            put("backupMade", tried.contains("backup") ? "yes" : "no");
+            put("hardwareSuspected", deep || "dead".equals(c.trouble()) && inRecovery ? "yes" : "no");
         }
         if (noKeys) {
             put("hardwareSuspected", "yes");
@@ -167,6 +174,7 @@ final class Inferences {
 
     private void versions() {
         SystemVersion target = target();
+        put("targetTest", target == null ? null : target.isTest() ? "yes" : "no");
         put("targetSaid", c.targetVersion() == null ? "no" : "yes");
         put("targetSigned", context.signed().isEmpty() || target == null ? null : context.signed().contains(target) ? "yes" : "no");
         words.put("signed", context.signed().stream().map(SystemVersion::toString).collect(Collectors.joining(", ")));
@@ -182,7 +190,7 @@ final class Inferences {
             words.put("watch", c.watchVersion().toString());
         }
         if (target != null && c.watchVersion() != null) {
-            put("watchAhead", c.watchVersion().major() > target.major() ? "yes" : "no");
+            WatchPairing.pairs(target, c.watchVersion()).ifPresent(pairs -> put("watchAhead", pairs ? "no" : "yes"));
         } else if (c.watch() == YesNo.NO) {
             put("watchAhead", "no");
         }

@@ -67,7 +67,13 @@ public final class RoutePlanner {
     }
 
     private Inferences infer(CaseFacts facts, RouteContext context) {
-        return new Inferences(facts, devices, sequences, routes.waits(), context);
+        return new Inferences(facts, devices, sequences, routes.waits(), deepest(facts.trouble()), context);
+    }
+
+    /** The deepest step of a trouble's ladder that writes; null where none does. */
+    private @Nullable String deepest(@Nullable String trouble) {
+        return routes.ladders().stream().filter(l -> l.trouble().equals(trouble)).flatMap(l -> l.steps().stream())
+                .filter(s -> Steps.is(s, Step::writes)).reduce((_, b) -> b).orElse(null);
     }
 
     /** @throws BadInput when the trouble is missing or has no ladder, or the device or a tried step is not known */
@@ -122,10 +128,17 @@ public final class RoutePlanner {
                 steps.add(steps.indexOf(move.getLast()), move.getFirst());
             }
         }
-        if (Steps.is(steps.getLast(), Step::writes) && isTried(facts, steps.getLast())) {
-            steps.add(Step.HARDWARE); // what the deepest rung could not cure is the device's own fault
-        }
+        backUpFirst(steps, facts);
         return steps;
+    }
+
+    /** Wherever the device opens a backup stands before the first step that erases, and before a test version is written. */
+    private static void backUpFirst(List<String> steps, CaseFacts facts) {
+        boolean test = facts.targetVersion() != null && facts.targetVersion().isTest();
+        if (facts.opens() == YesNo.YES && !steps.contains(Step.BACKUP)) {
+            IntStream.range(0, steps.size()).filter(i -> Steps.is(steps.get(i), s -> s.erases() || test && s.writes())).findFirst()
+                    .ifPresent(i -> steps.add(i, Step.BACKUP));
+        }
     }
 
     private static Step timed(Step step, Inferences inferred) {

@@ -10,6 +10,7 @@ import wistaxis.core.keys.Goal;
  *
  * @param keeps whether what is on the device stays
  * @param writes whether it writes firmware
+ * @param prepares whether it only comes before another step, and the ladder goes on after it
  * @param minutes lowest and highest usual length, whole minutes
  * @param work {@code hands}, {@code unattended} or {@code mixed}
  * @param host whether it goes through the bench computer, which then has to be ready
@@ -18,11 +19,14 @@ import wistaxis.core.keys.Goal;
  * @param walk what leads through it where neither the host nor the keys do; null for none
  */
 public record Step(
-        String id, String title, boolean keeps, boolean writes, List<Integer> minutes, String work, boolean host,
+        String id, String title, boolean keeps, boolean writes, boolean prepares, List<Integer> minutes, String work, boolean host,
         @Nullable String mode, List<Goal> keys, @Nullable String walk, List<String> needs, String says,
         Provenance provenance, String source) {
     /** The walk of the last rung, where the bench of this program ends. */
     public static final String HARDWARE = "hardware";
+
+    /** What is done before the first step that erases, wherever the device opens. */
+    public static final String BACKUP = "backup";
 
     /** The walk of an unlock that is ordered from the carrier. */
     public static final String CARRIER_UNLOCK = "carrier-unlock";
@@ -60,6 +64,6 @@ public record Step(
 
     /** This step with another usual length, minutes. */
     public Step minutes(int lowest, int highest) {
-        return new Step(id, title, keeps, writes, List.of(lowest, highest), work, host, mode, keys, walk, needs, says, provenance, source);
+        return new Step(id, title, keeps, writes, prepares, List.of(lowest, highest), work, host, mode, keys, walk, needs, says, provenance, source);
     }
 }

@@ -160,7 +160,7 @@ public record Ticket(
         if (identifier == null) {
             return Stage.IDENTIFY;
         }
-        if (now == null || now.failed()) {
+        if (now == null || now.failed() || now.is(Step::prepares) && now.said() != null) {
             return Stage.ROUTE;
         }
         if (!writesFirmware() || Boolean.TRUE.equals(now.said())) {

@@ -223,8 +223,9 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
         return ticket.is(Step::isHardware) || (ticket.route() == null || failed()) && route != null && route.exhausted();
     }
 
+    /** Whether the present attempt cured nothing: it did not help, or only prepared what comes. */
     private boolean failed() {
-        return ticket.attempt().filter(Attempt::failed).isPresent();
+        return ticket.attempt().filter(a -> a.failed() || a.is(Step::prepares)).isPresent();
     }
 
     /** Why the ticket may not be closed. */

@@ -81,4 +81,12 @@ class ChoiceTest {
                 1000, "0".repeat(64), "/p", signed,
                 until == null ? null : Instant.parse(until));
     }
+
+    /** Phone 15 with watch 8: common practice; the rest of the table from memory. What it does not know is not known. */
+    @ParameterizedTest
+    @CsvSource({"15, 8, true", "14, 8, false", "15, 7.6, true", "18, 11, true", "17, 11, false", "31, 32, false", "32, 32, true",
+        "26, 11, true", "18, 26, false", "22, 8, ", "15, 15, ", "6, 1, "})
+    void aWatchPairsByTheTable(String phone, String watch, @Nullable Boolean pairs) {
+        assertThat(WatchPairing.pairs(SystemVersion.parse(phone), SystemVersion.parse(watch)).orElse(null)).isEqualTo(pairs);
+    }
 }

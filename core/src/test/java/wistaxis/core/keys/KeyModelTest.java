@@ -1,5 +1,8 @@
 package wistaxis.core.keys;
 
+import wistaxis.core.coach.Score;
+import wistaxis.core.device.DeviceModel;
+import java.util.Set;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -103,6 +106,59 @@ class KeyModelTest {
         Simulation.Result result = new Simulation(SIDE_KEY).run(new Trace(Start.FLAT, true, Letters.events("S10 s20 S1801 s1804"), 1900));
         assertThat(result.mode()).isEqualTo("on");
         assertThat(result.history()).extracting(Simulation.Sight::at).contains(1803.0);
+    }
+
+    /**
+     * Common practice for locked devices: power off, then cold plug, as one run. Every such chain lands from both starts, at nominal timing
+     * and through the coach's own judgement; a chain is only offered where the school itself begins with a device that is off.
+     */
+    @TestFactory
+    Stream<DynamicTest> aDeviceThatIsOnIsSwitchedOffFirstAsOneRun() {
+        return Stream.of("iPhone7,2", "iPhone9,1", "iPhone13,2", "iPhone14,6", "iPad12,1", "iPad13,18")
+                .map(id -> DeviceCatalogue.shipped().byIdentifier(id).orElseThrow()).flatMap(model -> SequenceLibrary.shipped()
+                .chains(model, Goal.RECOVERY, Set.of()).stream().flatMap(chain -> chain.from().stream().map(from -> DynamicTest.dynamicTest(
+                model.name() + ": " + chain.school() + " from " + from, () -> {
+                    DeviceMachine machine = new DeviceMachine(DeviceCatalogue.shipped().familyOf(model));
+                    assertThat(Playing.lands(chain, machine, from, Playing.Hands.PERFECT)).isTrue();
+                    assertThat(chain.goalOf(0)).isEqualTo(Goal.POWER_OFF);
+                    assertThat(chain.goalOf(chain.steps().size() - 1)).isEqualTo(Goal.RECOVERY);
+                    assertThat(SchoolFile.attempt(chain)).allSatisfy(f -> assertThat(f.lands()).as(f.says()).isTrue());
+                }))));
+    }
+
+    @Test
+    void withOneVolumeKeyBrokenTheOtherServesAndChainsFollow() {
+        DeviceModel phone = DeviceCatalogue.shipped().byIdentifier("iPhone14,5").orElseThrow();
+        DeviceModel pad = DeviceCatalogue.shipped().byIdentifier("iPad13,18").orElseThrow();
+        SequenceLibrary library = SequenceLibrary.shipped();
+        for (PhysicalKey broken : List.of(PhysicalKey.VOLUME_UP, PhysicalKey.VOLUME_DOWN)) {
+            assertThat(library.of(phone, Goal.POWER_OFF, Set.of(broken))).as("phone, %s", broken).isNotEmpty();
+            assertThat(library.of(pad, Goal.POWER_OFF, Set.of(broken))).as("tablet, %s", broken).isNotEmpty();
+            assertThat(library.chains(phone, Goal.RECOVERY, Set.of(broken))).extracting(KeySequence::school)
+                    .contains("Power off, then Cold plug");
+        }
+        assertThat(library.chains(phone, Goal.RECOVERY, Set.of(PhysicalKey.SIDE))).isEmpty();
+        assertThat(library.chains(phone, Goal.FORCE_RESTART, Set.of())).isEmpty();
+        assertThat(library.of(pad, Goal.POWER_OFF)).flatExtracting(KeySequence::cautions).as("emergency calls are for phones")
+                .noneMatch(c -> c.contains("emergency"));
+    }
+
+    /** What the simulator takes to show something is printed nowhere as advice: a step until something is seen has no figure but a taught one. */
+    @Test
+    void noFigureOfTheSimulatorsIsTaught() {
+        DeviceCatalogue.shipped().models().stream().map(DeviceModel::family).distinct().forEach(f -> {
+            for (KeySequence s : SequenceLibrary.shipped().all().stream().filter(q -> q.family() == f).toList()) {
+                Score score = Score.of(s, DeviceCatalogue.shipped().family(f), s.from().getFirst());
+                for (int i = 0; i < score.steps(); i++) {
+                    KeyStep step = score.step(i);
+                    assertThat(score.instruction(i, 0).detail()).as(s.key()).satisfies(d -> assertThat(d.matches(".*\\d.*"))
+                            .isEqualTo(step.seconds() != null && step.seconds() >= 1));
+                }
+            }
+        });
+        assertThat(SequenceLibrary.shipped().of(KeyFamily.SIDE_KEY, Goal.DFU)).allSatisfy(s -> assertThat(s.steps().get(s.steps().size() - 2))
+                .satisfies(last -> assertThat(last.seconds()).as("10 s or until the host reports").isEqualTo(10))
+                .satisfies(last -> assertThat(last.until()).isEqualTo(Until.HOST_DFU)));
     }
 
     /** Common practice: the same keys are right for one goal and wrong for another. */

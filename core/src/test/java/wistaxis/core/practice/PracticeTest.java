@@ -73,11 +73,11 @@ class PracticeTest {
     void aSuccessMovesOneBoxOnAndAFailureBackToTheFirst() {
         LocalDate today = LocalDate.parse("2026-05-20");
         KeySequence ten = DFU.getFirst();
-        KeySequence black = DFU.getLast();
+        KeySequence black = DFU.get(1);
         List<Drilled> all = List.of(drilled(ten, "2026-05-01", true), drilled(ten, "2026-05-02", true), drilled(ten, "2026-05-04", true),
                 drilled(ten, "2026-05-05", true),
                 drilled(black, "2026-05-18", true), drilled(black, "2026-05-19", false));
-        List<Leitner> plan = Leitner.plan(DFU, all, today, ZoneOffset.UTC);
+        List<Leitner> plan = Leitner.plan(List.of(ten, black), all, today, ZoneOffset.UTC);
         assertThat(plan).extracting(l -> l.school().school()).as("black is due and less sure")
                 .containsExactly("Black then both", "Ten-five-ten");
         assertThat(plan.getFirst()).satisfies(l -> {

@@ -1,5 +1,6 @@
 package wistaxis.core.route;
 
+import java.util.Set;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -67,15 +68,16 @@ class RouteTest {
         "looping            | charge, force-restart, recovery-in-out, recovery-update, recovery-restore, dfu-restore, hardware",
         "stuck-on-logo      | charge, force-restart, recovery-in-out, recovery-update, recovery-restore, dfu-restore, hardware",
         "frozen             | charge, force-restart, recovery-in-out, recovery-update, recovery-restore, dfu-restore, hardware",
-        "passcode-forgotten | wait-and-try, lock-screen-erase, remote-erase, recovery-restore, dfu-restore",
-        "disabled           | wait-and-try, lock-screen-erase, remote-erase, recovery-restore, dfu-restore",
-        "unavailable        | wait-and-try, lock-screen-erase, remote-erase, recovery-restore, dfu-restore",
-        "dead               | charge, recovery-in-out, recovery-update, recovery-restore, hardware",
-        "back-from-test     | recovery-restore",
-        "sale               | settings-erase, recovery-restore",
-        "slow               | force-restart, settings-erase, recovery-restore",
+        "passcode-forgotten | wait-and-try, lock-screen-erase, remote-erase, recovery-restore, dfu-restore, hardware",
+        "disabled           | wait-and-try, lock-screen-erase, remote-erase, recovery-restore, dfu-restore, hardware",
+        "unavailable        | wait-and-try, lock-screen-erase, remote-erase, recovery-restore, dfu-restore, hardware",
+        "dead               | charge, recovery-in-out, recovery-update, recovery-restore, remote-erase, hardware",
+        "back-from-test     | backup, recovery-restore, hardware",
+        "sale               | backup, sign-out, settings-erase, recovery-restore, hardware",
+        "second-hand        | buying-check, hardware",
+        "slow               | force-restart, backup, recovery-update, settings-erase, recovery-restore, hardware",
         "restore-failed     | recovery-restore, dfu-restore, hardware",
-        "carrier-lock       | carrier-unlock"})
+        "carrier-lock       | carrier-unlock, hardware"})
     void theLaddersOfCommonPractice(String trouble, String ladder) {
         Route route = plan("trouble", trouble, "online", "");
         assertThat(String.join(", ", route.rungs().stream().map(r -> r.step().id()).toList())).isEqualTo(ladder);
@@ -120,7 +122,22 @@ class RouteTest {
         trouble=sale, opens=true                                    | settings-erase    | READY         | Sign out of the owner account first
         trouble=sale, opens=false                                   | settings-erase    | REFUSED       | cannot be unlocked
         trouble=slow, opens=                                        | settings-erase    | BLOCKED       | Try whether
-        trouble=looping                                             | hardware          | BLOCKED       | Not suspected yet
+        trouble=looping                                             | hardware          | READY         | Not suspected yet
+        trouble=slow, opens=true                                    | backup            | READY         | not lost at the erase
+        trouble=slow, opens=true                                    | settings-erase    | READY         | Nothing was backed up here
+        trouble=frozen, opens=true                                  | backup            | READY         | not lost at the erase
+        trouble=slow, opens=true, backupWanted=false                | backup            | READY         | does not want one
+        trouble=slow, opens=                                        | backup            | BLOCKED       | Try whether
+        trouble=slow, opens=false                                   | backup            | REFUSED       | nothing can be saved
+        trouble=slow, opens=true, ownership=claimed                 | backup            | BLOCKED       | nobody's data is copied
+        trouble=slow, opens=true, targetVersion=32.0 test 3         | recovery-update   | READY         | A test version: back up first
+        trouble=sale, opens=true                                    | sign-out          | READY         | next owner meets the account lock
+        trouble=sale, opens=true, ownerPasswordKnown=false          | sign-out          | REFUSED       | the account lock stays
+        trouble=second-hand, ownership=none, blacklisted=true       | buying-check      | READY         | before money changes hands
+        trouble=dead, online=                                       | remote-erase      | READY         | keep it on the charger
+        trouble=unavailable, eraseButton=true, wrongTries=6         | lock-screen-erase | READY         | noted, not refused
+        trouble=unavailable                                         | recovery-restore  | READY         | is not to be trusted
+        trouble=back-from-test, watch=true, watchVersion=20.1       | recovery-restore  | READY         | is not known
         trouble=looping, tried=["dfu-restore"]                      | hardware          | READY         | hardware fault
         trouble=looping, consent=, ownership=proved                 | recovery-update   | READY         | keeps the data
         trouble=restore-failed, failedStage=restore-software        | recovery-restore  | READY         | other cable, other port
@@ -191,7 +208,7 @@ class RouteTest {
     void theShopsPreferenceMovesAndTheOwnersWishAdvises() {
         Route computer = plan(new RouteContext(List.of(), Map.of("remote", "computer-first"), Map.of()));
         assertThat(computer.rungs()).extracting(r -> r.step().id())
-                .containsExactly("wait-and-try", "recovery-restore", "lock-screen-erase", "remote-erase", "dfu-restore");
+                .containsExactly("wait-and-try", "recovery-restore", "lock-screen-erase", "remote-erase", "dfu-restore", "hardware");
         assertThat(plan().recommended().orElseThrow().step().id()).isEqualTo("wait-and-try");
         Route skip = plan(new RouteContext(List.of(), Map.of("waiting", "skip"), Map.of()));
         assertThat(skip.recommended().orElseThrow().step().id()).isEqualTo("remote-erase");
@@ -247,13 +264,38 @@ class RouteTest {
         }
     }
 
+    /** Troubles that new firmware over the old can cure, with the data kept: common practice, by the rule "gentlest first". */
+    private static final Set<String> CURED_BY_UPDATE = Set.of("looping", "stuck-on-logo", "frozen", "dead", "slow");
+
+    /** What keeps the data and can cure stands before the first step that erases; what only prepares stands before it too. */
     @Property(tries = 3000, seed = "20260512")
-    void noErasingStepStandsBeforeAReadyKeepingOne(@ForAll("cases") CaseFacts facts) {
+    void noErasingStepStandsBeforeAKeepingOneThatCanCure(@ForAll("cases") CaseFacts facts) {
         List<Route.Rung> rungs = PLANNER.plan(facts, SIGNED).rungs();
-        int firstErasing = rungs.stream().filter(r -> !r.step().keeps() && r.open() && !r.done()).mapToInt(rungs::indexOf).min()
-                .orElse(rungs.size());
-        assertThat(rungs.subList(firstErasing, rungs.size()))
-                .filteredOn(r -> r.step().keeps() && r.open() && !r.step().id().equals("hardware")).isEmpty();
+        List<String> ids = rungs.stream().map(r -> r.step().id()).toList();
+        int firstErasing = rungs.stream().filter(r -> r.step().erases()).mapToInt(rungs::indexOf).min().orElse(rungs.size());
+        assertThat(rungs.subList(firstErasing, rungs.size())).filteredOn(r -> r.step().keeps()).extracting(r -> r.step().id())
+                .as("only the last address comes after an erase").containsExactlyElementsOf(firstErasing < rungs.size()
+                ? List.of("hardware") : List.of());
+        if (CURED_BY_UPDATE.contains(facts.trouble())) {
+            assertThat(ids.indexOf("recovery-update")).as("there, and before any erase").isBetween(0, firstErasing - 1);
+        }
+        assertThat(ids.contains("backup")).as("wherever it opens").isEqualTo(facts.opens() == YesNo.YES && firstErasing < rungs.size()
+                || Set.of("slow", "sale", "back-from-test").contains(facts.trouble()));
+        if (ids.contains("backup")) {
+            assertThat(ids.indexOf("backup")).isLessThan(firstErasing);
+        }
+    }
+
+    /** Every trouble ends in a rung that needs nobody's consent to say "hardware bench or authorised service". */
+    @Property(tries = 1000, seed = "20260512")
+    void everyTroubleEndsInTheHardwareBench(@ForAll("cases") CaseFacts facts) {
+        Route route = PLANNER.plan(facts, SIGNED);
+        Route.Rung last = route.rungs().getLast();
+        assertThat(last.step().id()).isEqualTo("hardware");
+        boolean looked = facts.liquid() != null && facts.battery() != null && facts.ownership() != null && facts.blacklisted() != null;
+        if (looked && route.stop() == null) {
+            assertThat(last.status()).isEqualTo(Status.READY);
+        }
     }
 
     @Property(tries = 1500, seed = "20260512")

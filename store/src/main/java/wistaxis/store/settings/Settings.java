@@ -1,5 +1,6 @@
 package wistaxis.store.settings;
 
+import java.net.URISyntaxException;
 import java.time.format.DateTimeParseException;
 import java.time.LocalDate;
 import java.io.IOException;
@@ -124,7 +125,12 @@ public record Settings(Map<String, String> preferences, String holidays, @Nullab
      * @throws BadInput for anything but http or https to a host, or with a name and password in it
      */
     public static URI address(String typed) {
-        return WebAddress.typed(typed, "address of the library");
+        try {
+            return new URI(WebAddress.typed(typed, "address of the library"));
+        } catch (URISyntaxException e) {
+            throw new BadInput("the address of the library cannot be read: " + e.getReason() + " at letter [" + e.getIndex()
+                    + "]; write for example https://firmware.example/", e);
+        }
     }
 
     /** The school that was last taken for the goal of this one on its family; null for none. */

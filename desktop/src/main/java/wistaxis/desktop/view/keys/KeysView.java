@@ -157,7 +157,8 @@ public final class KeysView implements View, CoachPane.Around {
     public String next() {
         if (keys.landed()) {
             return keys.coaching().goal() == Goal.DFU ? "In DFU. Next: the restore. Hands: now."
-                    : "In recovery, for about 15 minutes. Next: the restore. Hands: now.";
+                    : "In recovery, for " + bench.routes().modeWindow(bench.ticket(number)).toMinutes() + " min as this shop sets it. Next: the "
+                    + "restore. Hands: now.";
         }
         if (keys.coaching().asking()) {
             return "Say what the host has and what is on the screen. Hands: now.";
