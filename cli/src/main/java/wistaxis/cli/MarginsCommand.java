@@ -48,7 +48,7 @@ final class MarginsCommand extends Output {
     private int attempts;
 
     private record Row(String school, String family, Goal goal, Start start, String hand, boolean blind, List<Margin> steps, int attempts,
-            double success, double low, double high) {}
+            double success, double low, double high, Chance.InHand inHand) {}
 
     @Override
     public void run() {
@@ -70,7 +70,7 @@ final class MarginsCommand extends Output {
             Chance c = Chance.of(s, new DeviceMachine(family), start, whose, blind, seed, attempts,
                     progress.part(schools.indexOf(s), schools.size()));
             return new Row(s.school(), s.family().toString(), s.goal(), start, whose.name(), blind, Margin.of(s, family, start),
-                    c.attempts(), c.success(), c.low(), c.high());
+                    c.attempts(), c.success(), c.low(), c.high(), c.inHand(0, 0));
         }).toList();
         List<String> words = new ArrayList<>();
         for (int i = 0; i < rows.size(); i++) {
@@ -81,12 +81,16 @@ final class MarginsCommand extends Output {
 
     private static List<String> words(Row row, Score score) {
         List<String> words = new ArrayList<>(List.of(row.school() + " from " + row.start()
-                + String.format(Locale.ROOT, ": lands %.1f %% (%.1f-%.1f), %d attempts, %s hand%s",
-                100 * row.success(), 100 * row.low(), 100 * row.high(), row.attempts(), row.hand(), row.blind() ? ", blind" : "")));
+                + (row.success() >= 1 ? ": the model gives no limit here"
+                : String.format(Locale.ROOT, ": lands %.1f %% (%.1f-%.1f) in the model", 100 * row.success(), 100 * row.low(), 100 * row
+                .high()))
+                + String.format(Locale.ROOT, ", %d attempts, %s hand%s; %s", row.attempts(), row.hand(), row.blind() ? ", blind" : "", row
+                .inHand().says())));
         for (Margin m : row.steps()) {
             if (m.byHand()) {
-                words.add(String.format(Locale.ROOT, "  %d. %-28s %6.2f s taught, %6.2f to %s%s", m.step() + 1,
-                        score.instruction(m.step(), 0).huge(), m.nominal(), m.earliest(),
+                words.add(String.format(Locale.ROOT, "  %d. %-28s %6.2f s %s, %6.2f to %s%s", m.step() + 1,
+                        score.instruction(m.step(), 0).huge(), m.nominal(), score.step(m.step()).seconds() == null ? "in the model" : "taught",
+                        m.earliest(),
                         m.latest() == null ? "as long as you like" : String.format(Locale.ROOT, "%.2f s", m.latest()),
                         m.gapLatest() == null ? "" : String.format(Locale.ROOT, "; the next within %.2f s", m.gapLatest())));
             }

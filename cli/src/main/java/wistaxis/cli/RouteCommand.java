@@ -1,5 +1,7 @@
 package wistaxis.cli;
 
+import wistaxis.core.route.BackupPlan;
+import java.util.Optional;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -48,7 +50,13 @@ final class RouteCommand extends Output {
         }
     }
 
-    private record Backup(String kind, @Nullable SystemVersion version, @Nullable Boolean fits) {}
+    private record Backup(String kind, @Nullable SystemVersion version, @Nullable String device, @Nullable Long sizeBytes,
+            @Nullable Boolean fits, @Nullable Boolean grey, boolean take) {
+        static Backup of(BackupPlan.Line l) {
+            return new Backup(l.backup().kind(), l.backup().version(), l.backup().device(), l.backup().sizeBytes(), l.fits(), l.grey(),
+                    l.take());
+        }
+    }
 
     private record Row(@Nullable Stop stop, List<Step> steps, @Nullable String recommended, @Nullable SystemVersion target,
             List<Backup> backups) {}
@@ -64,10 +72,12 @@ final class RouteCommand extends Output {
         if (!route.contradictions().isEmpty()) {
             throw new BadInput(facts.getFileName() + ": facts that do not go together. " + String.join(" ", route.contradictions()));
         }
+        BackupPlan backups = BackupPlan.of(route.backups(), route.target(), signed, _ -> Optional.empty());
         Row row = new Row(route.stop() == null ? null : new Stop(route.stop()), route.rungs().stream().map(Step::of).toList(),
                 route.recommended().map(r -> r.step().id()).orElse(null),
-                route.target(), route.backups().stream().map(b -> new Backup(b.backup().kind(), b.backup().version(), b.fits())).toList());
+                route.target(), backups.lines().stream().map(Backup::of).toList());
         List<String> words = new ArrayList<>(words(route));
+        words.addAll(backups.says());
         if (signed.isEmpty()) {
             words.add("Which versions are signed is not known here.");
         }

@@ -1,5 +1,6 @@
 package wistaxis.workbench;
 
+import wistaxis.core.practice.Chance;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -105,6 +106,11 @@ public final class Coaching {
     /** See {@link SchoolChoice#reason}. */
     public String reason() {
         return choice.reason();
+    }
+
+    /** See {@link SchoolChoice#chance}. */
+    Optional<Chance> chance() {
+        return choice.chance();
     }
 
     /** See {@link SchoolChoice#school}. */

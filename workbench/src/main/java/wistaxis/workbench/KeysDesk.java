@@ -1,5 +1,6 @@
 package wistaxis.workbench;
 
+import wistaxis.core.practice.Chance;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.coach.Verdict;
@@ -30,13 +31,19 @@ public final class KeysDesk {
     }
 
     /** How often the school in hand has landed on real devices here, by whoever is at the bench; empty before it was tried. */
-    public Optional<Chance> here() {
+    public Optional<Landed> here() {
         return coaching().school().map(s -> bench.learned().landed(bench.practice().person(), desk.model().family(), s, bench.devices()))
                 .filter(c -> c.of() > 0);
     }
 
+    /** How likely the school in hand lands, in a real hand: the model's answer, and what slips besides; empty where nobody can say. */
+    public Optional<Chance.InHand> inHand() {
+        Optional<Landed> own = here();
+        return coaching().chance().map(c -> c.inHand(own.map(Landed::landed).orElse(0), own.map(Landed::of).orElse(0)));
+    }
+
     /** @param landed of so many attempts */
-    public record Chance(int landed, int of) {}
+    public record Landed(int landed, int of) {}
 
     /** Whether the device is in the mode that the route wants: the keys are done. */
     public boolean landed() {

@@ -36,11 +36,11 @@ final class Learned {
     }
 
     /** How often a school has landed on real devices of a family, in one person's hands. */
-    KeysDesk.Chance landed(String by, KeyFamily family, KeySequence school, DeviceCatalogue devices) {
+    KeysDesk.Landed landed(String by, KeyFamily family, KeySequence school, DeviceCatalogue devices) {
         String goal = school.goal().toString();
         List<Ledger.Landed> tries = landed.computeIfAbsent(school.school() + " " + goal + " " + by, _ -> ledger.landed(by, school.school(),
                 goal)).stream().filter(l -> devices.byIdentifier(l.identifier()).filter(m -> m.family() == family).isPresent()).toList();
-        return new KeysDesk.Chance(tries.stream().mapToInt(Ledger.Landed::landed).sum(), tries.stream().mapToInt(Ledger.Landed::of).sum());
+        return new KeysDesk.Landed(tries.stream().mapToInt(Ledger.Landed::landed).sum(), tries.stream().mapToInt(Ledger.Landed::of).sum());
     }
 
     /** A real ticket has changed, and may teach something else. */

@@ -1,5 +1,6 @@
 package wistaxis.workbench;
 
+import wistaxis.core.practice.Chance;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -79,6 +80,13 @@ public final class SchoolChoice {
     public String reason() {
         schools();
         return recommendation.reason();
+    }
+
+    /** How likely the school in hand is landed in the model; empty where there is none, or it is not meant for how the device is. */
+    Optional<Chance> chance() {
+        Optional<KeySequence> school = school();
+        return recommendation.ranked().stream().filter(r -> school.filter(r.school()::equals).isPresent())
+                .map(Recommendation.Rated::chance).findFirst();
     }
 
     /** The school chosen, by hand or by the shop's habit, or else the likeliest; empty where every sequence needs a broken key. */

@@ -94,7 +94,7 @@ class RealWalkTest {
                     assertThat(b.units()).hasSize(2));
             assertThat(coaching.verdict()).hasValueSatisfying(v -> assertThat(v.success()).isTrue());
 
-            assertThat(desk.keys().here()).contains(new KeysDesk.Chance(1, 1));
+            assertThat(desk.keys().here()).contains(new KeysDesk.Landed(1, 1));
             at.until(() -> desk.host().mayNot().isEmpty());
             at.done(desk.host().start());
             assertThat(of(at, n).restoreStage()).isEqualTo("download");

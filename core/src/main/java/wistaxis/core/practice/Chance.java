@@ -1,5 +1,6 @@
 package wistaxis.core.practice;
 
+import java.util.Locale;
 import java.util.SplittableRandom;
 import java.util.function.DoubleConsumer;
 import wistaxis.core.keys.DeviceMachine;
@@ -41,8 +42,48 @@ public record Chance(int attempts, double success, double low, double high) {
         return new Chance(attempts, landed / (double) attempts, interval.low(), interval.high());
     }
 
-    /** In words, as whole percents: "93 % (90-95)". */
+    /** In words, as whole percents: "93 % (90-95)"; where all attempts land the model knows nothing that could go wrong. */
     public String inWords() {
-        return Math.round(100 * success) + " % (" + Math.round(100 * low) + "-" + Math.round(100 * high) + ")";
+        return isWithoutLimit() ? "always in the model, which gives no limit here"
+                : Math.round(100 * success) + " % (" + Math.round(100 * low) + "-" + Math.round(100 * high) + ")";
+    }
+
+    /** Whether the model gives no limit: that is its own answer, and no hand's. */
+    public boolean isWithoutLimit() {
+        return success >= 1;
+    }
+
+    /**
+     * The same in a real hand, which also slips in ways that nobody modelled.
+     *
+     * @param low least part of attempts that land, 0 to 1
+     * @param high most, below 1
+     * @param says in words, with where it comes from
+     */
+    public record InHand(double low, double high, String says) {}
+
+    /**
+     * Where a shop has no attempts of its own, common practice: several attempts are normal. As parts of attempts that slip, ours: one in
+     * twenty at least, one in two at most.
+     */
+    private static final double LEAST_SLIPS = 0.05;
+
+    private static final double MOST_SLIPS = 0.5;
+    private static final int FEW = 3;
+
+    /**
+     * An honest interval: the model's, and what slips besides by the shop's own attempts (Wilson; at least one in so many and two more),
+     * or by common practice before there are three.
+     *
+     * @param landed of the shop's own attempts, {@code of} in all
+     */
+    public InHand inHand(int landed, int of) {
+        Wilson missed = Wilson.of(of - landed, Math.max(1, of));
+        double least = of < FEW ? LEAST_SLIPS : Math.max(missed.low(), 1.0 / (of + 2));
+        double most = of < FEW ? MOST_SLIPS : Math.max(missed.high(), least);
+        double from = low * (1 - most);
+        double to = high * (1 - least);
+        return new InHand(from, to, String.format(Locale.ROOT, "in a hand %.0f-%.0f %%: %s", 100 * from, 100 * to,
+                of < FEW ? "several attempts are normal" : landed + " of " + of + " landed here"));
     }
 }

@@ -51,6 +51,6 @@ public record Recommendation(List<Rated> ranked, String reason) {
         boolean close = rated.get(1).chance().high() >= rated.getFirst().chance().low();
         String who = hand == Hand.AVERAGE ? "For an average hand" : "For " + hand.name();
         return who + ", " + rated.getFirst().school().school() + " lands " + rated.getFirst().chance().inWords() + ", "
-                + String.join(", ", words) + "." + (close ? " Too close to tell: the usual order holds." : "");
+                + String.join(", ", words) + ", in the model." + (close ? " Too close to tell: the usual order holds." : "");
     }
 }

@@ -1,5 +1,6 @@
 package wistaxis.core.route;
 
+import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.steps.Step;
 import com.fasterxml.jackson.annotation.JsonCreator;
@@ -88,9 +89,19 @@ public record CaseFacts(
      * @param kind {@code cloud} or {@code computer}
      * @param version the system version that made it; null when nobody knows
      * @param at the day it was made; null when nobody knows
+     * @param device what it was made of; null for this device
+     * @param sizeBytes how large it is; null when nobody knows
      */
-    public record Backup(String kind, @Nullable SystemVersion version, @Nullable LocalDate at) {
+    public record Backup(String kind, @Nullable SystemVersion version, @Nullable LocalDate at, @Nullable String device,
+            @Nullable Long sizeBytes) {
+        public Backup(String kind, @Nullable SystemVersion version, @Nullable LocalDate at) {
+            this(kind, version, at, null, null);
+        }
+
         public Backup {
+            if (sizeBytes != null && sizeBytes <= 0) {
+                throw new BadInput("backup of [" + sizeBytes + "] bytes: write more than 0");
+            }
             if (!List.of("cloud", "computer").contains(kind)) {
                 throw new BadInput("backup kind [" + kind + "]: write cloud or computer");
             }
@@ -169,13 +180,28 @@ public record CaseFacts(
         return digits.isEmpty() || digits.length() > 3 ? null : Integer.valueOf(digits);
     }
 
+    /** What the intake says, and what was noted since: of two of one kind and day the noted one. */
     private static @Nullable List<Backup> backups(Ticket t) {
         String kinds = text(t, "backup");
-        if (kinds == null) {
+        if (kinds == null && t.backups().isEmpty()) {
             return null;
         }
-        return Stream.of("cloud", "computer").filter(k -> kinds.equals(k) || kinds.equals("both"))
-                .map(k -> new Backup(k, version(t, k + "BackupVersion"), read(t, k + "BackupAt", LocalDate::parse))).toList();
+        List<Backup> all = new ArrayList<>(t.backups().stream().map(CaseFacts::noted).toList());
+        Stream.of("cloud", "computer").filter(k -> kinds != null && (kinds.equals(k) || kinds.equals("both")))
+                .map(k -> new Backup(k, version(t, k + "BackupVersion"), read(t, k + "BackupAt", LocalDate::parse)))
+                .filter(b -> all.stream().noneMatch(n -> n.kind().equals(b.kind()) && Objects.equals(n.at(), b.at()) && n.device() == null))
+                .forEach(all::add);
+        return all;
+    }
+
+    private static Backup noted(TicketEvent.BackupNoted b) {
+        SystemVersion version;
+        try {
+            version = b.version() == null ? null : SystemVersion.parse(b.version());
+        } catch (BadInput _) {
+            version = null;
+        }
+        return new Backup(b.kind(), version, b.at(), b.device(), b.sizeBytes());
     }
 
     private static @Nullable List<PhysicalKey> keys(Ticket t) {

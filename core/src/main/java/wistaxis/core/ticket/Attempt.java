@@ -1,5 +1,8 @@
 package wistaxis.core.ticket;
 
+import wistaxis.core.steps.Walk;
+import java.util.List;
+import java.util.ArrayList;
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.time.Instant;
 import java.util.Arrays;
@@ -27,11 +30,13 @@ import wistaxis.core.steps.Steps;
  * @param run its run through the host; null before one is started
  * @param checks answers of the handover by name
  * @param said whether it helped, as somebody said; null before that
+ * @param walk the answers of its walk, in order
  * @param handedOver whether the ticket was closed on it
  */
 public record Attempt(
         String step, Instant since, TicketEvent.@Nullable ConsentAsked consent, TicketEvent.@Nullable BuildChosen build, boolean proven,
-        @Nullable String mode, int keys, @Nullable Run run, Map<String, String> checks, @Nullable Boolean said, boolean handedOver) {
+        @Nullable String mode, int keys, @Nullable Run run, Map<String, String> checks, @Nullable Boolean said, boolean handedOver,
+        List<Walk.Note> walk) {
     /** The check that asks whether the owner's data is still there, and the answer that says no. */
     public static final String DATA_THERE = "data-there";
     public static final String DATA_GONE = "data gone";
@@ -91,39 +96,46 @@ public record Attempt(
     }
 
     public Attempt {
+        walk = List.copyOf(walk);
         checks = Collections.unmodifiableMap(new LinkedHashMap<>(checks));
     }
 
     /** A rung that was just chosen. */
     static Attempt begun(String step, Instant at, TicketEvent.@Nullable ConsentAsked under) {
-        return new Attempt(step, at, under, null, false, null, 0, null, Map.of(), null, false);
+        return new Attempt(step, at, under, null, false, null, 0, null, Map.of(), null, false, List.of());
     }
 
     Attempt under(TicketEvent.ConsentAsked asked) {
-        return new Attempt(step, since, asked, build, proven, mode, keys, run, checks, said, handedOver);
+        return new Attempt(step, since, asked, build, proven, mode, keys, run, checks, said, handedOver, walk);
     }
 
     Attempt keysTried() {
-        return new Attempt(step, since, consent, build, proven, mode, keys + 1, run, checks, said, handedOver);
+        return new Attempt(step, since, consent, build, proven, mode, keys + 1, run, checks, said, handedOver, walk);
     }
 
     Attempt ran(Run how) {
-        return new Attempt(step, since, consent, build, proven, mode, keys, how, checks, said, handedOver);
+        return new Attempt(step, since, consent, build, proven, mode, keys, how, checks, said, handedOver, walk);
     }
 
     Attempt checked(String check, String answer) {
         Map<String, String> all = new LinkedHashMap<>(checks);
         all.put(check, answer);
-        return new Attempt(step, since, consent, build, proven, mode, keys, run, all, said, handedOver);
+        return new Attempt(step, since, consent, build, proven, mode, keys, run, all, said, handedOver, walk);
+    }
+
+    Attempt walked(Walk.Note note) {
+        List<Walk.Note> all = new ArrayList<>(walk);
+        all.add(note);
+        return new Attempt(step, since, consent, build, proven, mode, keys, run, checks, said, handedOver, all);
     }
 
     Attempt said(boolean helped) {
-        return new Attempt(step, since, consent, build, proven, mode, keys, run, checks, helped, handedOver);
+        return new Attempt(step, since, consent, build, proven, mode, keys, run, checks, helped, handedOver, walk);
     }
 
     /** With what device and package are now; a mode that was lost stays the one it was last in. */
     Attempt now(TicketEvent.@Nullable BuildChosen chosen, boolean isProven, @Nullable String in, boolean closed) {
-        return new Attempt(step, since, consent, chosen, isProven, in == null ? mode : in, keys, run, checks, said, closed);
+        return new Attempt(step, since, consent, chosen, isProven, in == null ? mode : in, keys, run, checks, said, closed, walk);
     }
 
     /** The step's properties; empty for a step that is not known here. */
@@ -172,6 +184,6 @@ public record Attempt(
 
     /** Whether nothing was done for it yet. */
     boolean untouched() {
-        return run == null && said == null && keys == 0 && checks.isEmpty();
+        return run == null && said == null && keys == 0 && checks.isEmpty() && walk.isEmpty();
     }
 }

@@ -1,5 +1,6 @@
 package wistaxis.core.ticket;
 
+import wistaxis.core.steps.Walk;
 import java.util.Locale;
 import wistaxis.core.facts.Units;
 
@@ -58,6 +59,12 @@ public final class EventWords {
             case TicketEvent.HostTrouble e -> "At the host: " + spaced(e.kind()) + (e.words().isEmpty() ? "" : ", it says [" + e.words()
                     + "]");
             case TicketEvent.TroubleTried e -> "Tried at the host: " + spaced(e.step()) + (e.helped() ? ", helped" : ", did not help");
+            case TicketEvent.WalkNoted e -> Walk.find(e.way()).flatMap(w -> w.steps().stream().filter(s -> s.id().equals(e.stop()))
+                    .findFirst()).map(s -> s.title() + ": " + s.answer(e.answer()).map(Walk.Answer::words).orElse(e.answer()))
+                    .orElse(spaced(e.way()) + ", " + spaced(e.stop()) + ": " + spaced(e.answer()));
+            case TicketEvent.BackupNoted e -> "Backup " + (Boolean.TRUE.equals(e.here()) ? "made here: " : "known: ") + e.kind()
+                    + (e.version() == null ? "" : ", version " + e.version()) + (e.at() == null ? "" : ", of " + e.at())
+                    + (e.sizeBytes() == null ? "" : ", " + Units.inWords(e.sizeBytes())) + (e.where() == null ? "" : ", " + e.where());
             case TicketEvent.Odd e -> "Not understood: " + e.why();
         };
     }

@@ -1,5 +1,6 @@
 package wistaxis.core.ticket;
 
+import wistaxis.core.steps.WalkRun;
 import java.time.Instant;
 import java.util.Collections;
 import java.util.LinkedHashMap;
@@ -31,6 +32,7 @@ import wistaxis.core.steps.Step;
  * @param overruled steps that the technician takes although the rules block them, with the reason
  * @param unlock the carrier unlock that was ordered beside, if any
  * @param unlockAnswers what came of it, in order
+ * @param backups the backups that were noted here, in order
  * @param closed the outcome, once closed
  * @param unknownState why nobody knows how the device is: it was being written to when that ended; null as soon as it was seen in a mode
  *     again
@@ -42,7 +44,8 @@ public record Ticket(
         @Nullable String identifier, TicketEvent.@Nullable ConsentAsked consent, List<Attempt> attempts,
         TicketEvent.@Nullable BuildChosen build, @Nullable String provenBuild, @Nullable String provenFile,
         @Nullable String mode, @Nullable Instant modeSince, Set<String> failed, Map<String, String> overruled,
-        TicketEvent.@Nullable UnlockOrdered unlock, List<String> unlockAnswers, @Nullable String closed,
+        TicketEvent.@Nullable UnlockOrdered unlock, List<String> unlockAnswers,
+        List<TicketEvent.BackupNoted> backups, @Nullable String closed,
         @Nullable String unknownState, List<String> odd, Observed observed) {
 
     public Ticket {
@@ -52,6 +55,7 @@ public record Ticket(
         overruled = Collections.unmodifiableMap(new LinkedHashMap<>(overruled));
         unlockAnswers = List.copyOf(unlockAnswers);
         odd = List.copyOf(odd);
+        backups = List.copyOf(backups);
     }
 
     /**
@@ -145,6 +149,17 @@ public record Ticket(
         return build != null && build.build().equals(provenBuild);
     }
 
+    /** The walk of the present attempt; empty for a step that needs no leading. */
+    public Optional<WalkRun> walk() {
+        return attempt().flatMap(a -> WalkRun.of(a.step(), a.walk(), wrongTries()));
+    }
+
+    /** Wrong passcodes before the device came in, as far as said. */
+    private int wrongTries() {
+        String digits = facts.getOrDefault("wrongTries", "").replaceAll("[^0-9].*", "");
+        return digits.isEmpty() || digits.length() > 3 ? 0 : Integer.parseInt(digits);
+    }
+
     /** Where the ticket stands: the first stage that is not done. A rung that did not help leads back to the route. */
     public Stage stage() {
         Attempt now = attempt().filter(a -> !a.step().isEmpty()).orElse(null);
@@ -162,6 +177,9 @@ public record Ticket(
         }
         if (now == null || now.failed() || now.is(Step::prepares) && now.said() != null) {
             return Stage.ROUTE;
+        }
+        if (walk().filter(w -> !w.over()).isPresent() && now.said() == null) {
+            return Stage.KEYS; // hands are wanted, though not on keys
         }
         if (!writesFirmware() || Boolean.TRUE.equals(now.said())) {
             return Stage.HANDOVER;

@@ -51,6 +51,8 @@ import wistaxis.core.keys.Trace;
     @JsonSubTypes.Type(value = TicketEvent.HostLeft.class, name = "host-left"),
     @JsonSubTypes.Type(value = TicketEvent.HostTrouble.class, name = "host-trouble"),
     @JsonSubTypes.Type(value = TicketEvent.TroubleTried.class, name = "trouble-tried"),
+    @JsonSubTypes.Type(value = TicketEvent.WalkNoted.class, name = "walk-noted"),
+    @JsonSubTypes.Type(value = TicketEvent.BackupNoted.class, name = "backup-noted"),
     @JsonSubTypes.Type(value = TicketEvent.Odd.class, name = "odd"),
 })
 @JsonInclude(JsonInclude.Include.NON_NULL)
@@ -212,6 +214,23 @@ public sealed interface TicketEvent {
 
     /** A rung of the ladder of the present trouble was tried. */
     record TroubleTried(String step, boolean helped) implements TicketEvent {}
+
+    /** A stop of a walk was answered. @param way an entry of {@code walks.json} */
+    record WalkNoted(String way, String stop, String answer) implements TicketEvent {}
+
+    /**
+     * A backup is known of, or was made here.
+     *
+     * @param kind {@code cloud} or {@code computer}
+     * @param device what it was made of; null for this device
+     * @param version the system version that made it; null where nobody knows
+     * @param at the day on which it was made; null where nobody knows
+     * @param sizeBytes null where nobody knows
+     * @param where where it is kept, in words; null where nobody said
+     * @param here true when it was made here, before the erase; null otherwise
+     */
+    record BackupNoted(String kind, @Nullable String device, @Nullable String version, @Nullable LocalDate at, @Nullable Long sizeBytes,
+            @Nullable String where, @Nullable Boolean here) implements TicketEvent {}
 
     /** An entry that this Wistaxis cannot read: of a newer one, or damaged. Never written. */
     record Odd(String body, String why) implements TicketEvent {}

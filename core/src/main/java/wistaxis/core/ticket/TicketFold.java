@@ -1,5 +1,6 @@
 package wistaxis.core.ticket;
 
+import wistaxis.core.steps.Walk;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -33,6 +34,7 @@ final class TicketFold {
     private final Map<String, String> overruled = new LinkedHashMap<>();
     private TicketEvent.@Nullable UnlockOrdered unlock;
     private final List<String> unlockAnswers = new ArrayList<>();
+    private final List<TicketEvent.BackupNoted> backups = new ArrayList<>();
     private @Nullable String closed;
     private @Nullable String unknownState;
     private final List<String> odd = new ArrayList<>();
@@ -94,6 +96,9 @@ final class TicketFold {
                 mode(null, null);
             }
             case TicketEvent.CheckAnswered(String check, String answer) -> change(entry, a -> a.checked(check, answer));
+            case TicketEvent.WalkNoted(String way, String stop, String answer) -> change(entry, a -> a.walked(new Walk.Note(way, stop, answer,
+                    entry.when())));
+            case TicketEvent.BackupNoted backup -> backups.add(backup);
             case TicketEvent.Closed(String outcome) -> closed = outcome;
             case TicketEvent.DownloadStarted _, TicketEvent.DownloadStopped _, TicketEvent.Downloaded _,
                     TicketEvent.StateRead _, TicketEvent.BreakRead _ -> { }
@@ -187,6 +192,7 @@ final class TicketFold {
     Ticket ticket() {
         return new Ticket(number, title, simulated, !simulated || practised, openedAt, lastAt, facts, identifier, consent, attempts, build,
                 provenBuild, provenFile,
-                mode, modeSince, failed, overruled, unlock, unlockAnswers, closed, unknownState, odd, observed.observed());
+                mode, modeSince, failed, overruled, unlock, unlockAnswers, backups, closed, unknownState, odd,
+                observed.observed());
     }
 }

@@ -1,5 +1,6 @@
 package wistaxis.core.practice;
 
+import wistaxis.core.route.Wilson;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
@@ -189,5 +190,24 @@ class MarginTest {
         Playing.Hands still = hand(0, new Spread(0, 0)).attempts(new SplittableRandom(1), false);
         SequenceLibrary.shipped().all().forEach(s -> assertThat(Playing.lands(s,
                 new DeviceMachine(DeviceCatalogue.shipped().family(s.family())), s.from().getFirst(), still)).as(s.key()).isTrue());
+    }
+
+    /** A chance of one is the model's answer, not a hand's; a hand's interval includes slips nobody modelled (Wilson; common practice). */
+    @Test
+    void aHandIsNeverWithoutLimit() {
+        Wilson all = Wilson.of(20_000, 20_000);
+        Chance sure = new Chance(20_000, 1, all.low(), all.high());
+        assertThat(sure.inWords()).contains("no limit");
+        assertThat(sure.inHand(0, 0)).satisfies(h -> {
+            assertThat(h.low()).isBetween(0.4, 0.6);
+            assertThat(h.high()).isBetween(0.9, 0.96);
+            assertThat(h.says()).contains("several attempts are normal");
+        });
+        assertThat(sure.inHand(7, 9)).satisfies(h -> {
+            assertThat(h.low()).isCloseTo(all.low() * Wilson.of(7, 9).low(), within(1e-3));
+            assertThat(h.high()).isLessThan(0.95);
+            assertThat(h.says()).contains("7 of 9 landed here");
+        });
+        assertThat(sure.inHand(200, 200).high()).as("two hundred in a row are no proof of always").isLessThan(1);
     }
 }

@@ -1,8 +1,11 @@
 package wistaxis.core.route;
 
+import wistaxis.core.bench.Range;
+import java.util.Optional;
 import java.util.Set;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
 
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
@@ -235,6 +238,37 @@ class RouteTest {
         Route route = plan("targetVersion", "26.10", "backups", """
             [{"kind":"cloud","version":"27.0"},{"kind":"computer","version":"26.9"},{"kind":"computer","version":"26.10"},{"kind":"cloud"}]""");
         assertThat(route.backups()).extracting(Route.BackupFit::fits).containsExactly(false, true, true, null);
+    }
+
+    /**
+     * The newest that fits is the one to take, newer ones are grey: common practice. Sizes over rates in units of IEC 80000-13: 36 GB at
+     * 20 Mbit/s are 4 h.
+     */
+    @Test
+    void whichBackupToTakeAndWhatItTakes() {
+        List<SystemVersion> signed = List.of(SystemVersion.parse("31.10"), SystemVersion.parse("32.0 test 3"));
+        String backups = """
+            [{"kind":"cloud","version":"31.9","at":"2026-05-01","sizeBytes":36000000000},{"kind":"computer","version":"31.10","at":"2026-04-01"},\
+            {"kind":"computer","version":"32.0 test 2","at":"2026-05-10","device":"iPhone14,5"}]""";
+        Route route = plan("targetVersion", "31.10", "backups", backups);
+        BackupPlan plan = BackupPlan.of(route.backups(), route.target(), signed, bytes -> Optional.of(new Range(bytes * 8 / 20e6, bytes * 8
+                / 20e6, bytes * 8 / 10e6, 3)));
+        assertThat(plan.lines()).extracting(BackupPlan.Line::take).containsExactly(true, false, false);
+        assertThat(plan.lines()).extracting(BackupPlan.Line::grey).containsExactly(false, false, true);
+        assertThat(plan.says()).anySatisfy(s -> assertThat(s).contains("Tap the line of the cloud backup of 2026-05-01").contains(
+                "In use after 5 min to 6 min").contains("4 h to 8 h")).anySatisfy(s -> assertThat(s)
+                .startsWith("Grey in the list: the computer backup of iPhone14,5"));
+        assertThat(plan.lines().getFirst().whole().low() / 3600).isEqualTo(4, within(1e-9));
+        Route down = plan("targetVersion", "31.10", "backups", "[{\"kind\":\"cloud\",\"version\":\"32.0 test 2\"}]");
+        assertThat(BackupPlan.of(down.backups(), down.target(), signed, _ -> Optional.empty()).says()).anySatisfy(s -> assertThat(s)
+                .contains("None fits 31.10").contains("32.0 test 3 is signed too"));
+        assertThat(BackupPlan.of(down.backups(), down.target(), signed.subList(0, 1), _ -> Optional.empty()).says()).anySatisfy(s ->
+                assertThat(s).contains("given up"));
+        Route unknown = plan("targetVersion", "31.10", "backups", "[{\"kind\":\"cloud\"}]");
+        assertThat(BackupPlan.of(unknown.backups(), unknown.target(), signed, _ -> Optional.empty())).satisfies(p -> {
+            assertThat(p.lines().getFirst().grey()).isNull();
+            assertThat(p.says()).singleElement().asString().contains("Ask which version");
+        });
     }
 
     @Test

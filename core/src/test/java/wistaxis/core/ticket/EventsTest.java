@@ -29,6 +29,8 @@ class EventsTest {
                 new TicketEvent.Downloaded("31K88", 28_000_000, 9.5),
                 new TicketEvent.PackageProven("31K88", "packages/p.zip", 6, "0".repeat(64), "known"),
                 new TicketEvent.PackageAccepted("31K88", "packages/p.zip", 6, "0".repeat(64)),
+                new TicketEvent.WalkNoted("charge", "plug", "plugged"),
+                new TicketEvent.BackupNoted("cloud", null, "31.9", java.time.LocalDate.of(2026, 5, 1), 5L, "owner", true),
                 new TicketEvent.PackageRefused("31K88", "truncated"),
                 new TicketEvent.KeysAttempted("Plugged restart", "recovery", false, "let go",
                 List.of(new Trace.Event(0.5, Trace.Kind.DOWN, PhysicalKey.SIDE), new Trace.Event(1, Trace.Kind.PLUG, null))),

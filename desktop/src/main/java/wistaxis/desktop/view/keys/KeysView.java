@@ -1,5 +1,6 @@
 package wistaxis.desktop.view.keys;
 
+import wistaxis.core.keys.SequenceLibrary;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -68,7 +69,8 @@ public final class KeysView implements View, CoachPane.Around {
         int n = ticket().keysTried();
         String here = keys.coaching().isObserved() ? keys.here().map(c -> "; this school landed " + c.landed() + " of " + c.of()
                 + " here, by "
-                + bench.practice().person()).orElse("") + "; margins are the model's" : "";
+                + bench.practice().person()).orElse("") + keys.inHand().map(h -> "; " + h.says()).orElse("")
+                + "; margins are the model's" : "";
         return (n == 0 ? "no attempt yet; several are normal" : n + (n == 1 ? " attempt" : " attempts") + "; several are normal") + here;
     }
 
@@ -81,6 +83,9 @@ public final class KeysView implements View, CoachPane.Around {
             }
         } else if (keys.coaching().verdict().isEmpty()) {
             rows.add(CoachPane.goals(keys.coaching().goal(), g -> keys.coaching().choose(g)));
+            if (keys.coaching().goal() == Goal.POWER_OFF && ticket().fact("opens").filter("yes"::equals).isPresent()) {
+                rows.add(Ui.text(SequenceLibrary.instead(Goal.POWER_OFF).says(), ""));
+            }
             keys.coaching().school().ifPresent(s -> s.cautions().forEach(w -> rows.add(Ui.text("! " + w, "hands"))));
         }
         return rows;

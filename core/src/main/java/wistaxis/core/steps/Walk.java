@@ -1,0 +1,86 @@
+package wistaxis.core.steps;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.facts.Json;
+import wistaxis.core.facts.Provenance;
+
+/**
+ * A way through a step that neither the host nor the keys lead through: stops in order, each with what is to be seen and what may be
+ * answered. {@code walks.json}.
+ *
+ * @param of the step it is a way of; several ways may be of one
+ */
+public record Walk(String way, String of, String title, List<Stop> steps, Provenance provenance, String source) {
+    private static final List<Walk> ALL = Json.fact("walks.json", Walks.class).walks();
+
+    private record Walks(List<Walk> walks) {}
+
+    /**
+     * One thing to do, and what comes of it.
+     *
+     * @param see what shows that it went well
+     * @param hands whose: {@code owner}, {@code bench}, or {@code nobody} while it is only waited
+     * @param low least usual minutes, 0 or more
+     * @param high most usual minutes
+     * @param counts the fact of the intake that says how often the repeated answer was given before; null where nothing is counted
+     * @param limit so many in all, and no more are offered; null where there is no limit
+     * @param ring minutes after the first answer of the walk at which it rings; null for not
+     */
+    public record Stop(String id, String title, String see, String hands, double low, double high, @Nullable String counts,
+            @Nullable Integer limit, @Nullable Integer ring, List<Answer> answers) {
+        public Stop {
+            answers = List.copyOf(answers);
+        }
+
+        public Optional<Answer> answer(String answer) {
+            return answers.stream().filter(a -> a.id().equals(answer)).findFirst();
+        }
+    }
+
+    /**
+     * @param to {@code next}, {@code again} (the same stop once more), {@code done}, {@code failed}, or a stop's id
+     * @param then what to do about it; null where nothing
+     * @param verdict {@code pass}, {@code fail} or {@code not-yet} for a check; null where nothing is judged
+     */
+    public record Answer(String id, String words, String to, @Nullable String then, @Nullable String verdict) {
+        /** What repeats a stop. */
+        public static final String AGAIN = "again";
+        static final String NEXT = "next";
+        static final String DONE = "done";
+        static final String FAILED = "failed";
+
+        /** Whether it ends the walk well. */
+        public boolean isDone() {
+            return to.equals(DONE);
+        }
+
+        /** Whether it ends the walk, and the next rung is to be taken. */
+        public boolean isFailed() {
+            return to.equals(FAILED);
+        }
+
+    }
+
+    /** An answer that was given. */
+    public record Note(String way, String stop, String answer, Instant at) {}
+
+    public Walk {
+        steps = List.copyOf(steps);
+    }
+
+    /** The ways through a step; none for one that needs no leading. */
+    public static List<Walk> of(String step) {
+        return ALL.stream().filter(w -> w.of().equals(step)).toList();
+    }
+
+    public static Optional<Walk> find(String way) {
+        return ALL.stream().filter(w -> w.way().equals(way)).findFirst();
+    }
+
+    Optional<Stop> stop(String id) {
+        return steps.stream().filter(s -> s.id().equals(id)).findFirst();
+    }
+}

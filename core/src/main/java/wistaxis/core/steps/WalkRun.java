@@ -1,0 +1,125 @@
+package wistaxis.core.steps;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Where a walk stands, by the answers given so far. What is read of an older or newer Wistaxis and fits nowhere changes nothing.
+ *
+ * @param ways the ways there are through the step
+ * @param walk the way that was taken; null before one of several is
+ * @param at the stop that is to be answered; null when it is over, or no way is taken yet
+ * @param counted how often the repeated answer of this stop was given in all
+ * @param ended {@code done} or {@code failed}; null while it goes on
+ * @param then what the last answer calls for; empty for nothing
+ * @param begun when the first answer was given; null before
+ * @param notes the answers of this way, in order
+ */
+public record WalkRun(List<Walk> ways, @Nullable Walk walk, Walk.@Nullable Stop at, int counted, @Nullable String ended, String then,
+        @Nullable Instant begun, List<Walk.Note> notes) {
+    public WalkRun {
+        ways = List.copyOf(ways);
+        notes = List.copyOf(notes);
+    }
+
+    /**
+     * @param before how often the counted answer was given before the walk, by the intake; 0 where nothing is counted
+     * @return empty for a step without a walk
+     */
+    public static Optional<WalkRun> of(String step, List<Walk.Note> all, int before) {
+        List<Walk> ways = Walk.of(step);
+        if (ways.isEmpty()) {
+            return Optional.empty();
+        }
+        Walk walk = ways.size() == 1 ? ways.getFirst() : all.isEmpty() ? null
+                : ways.stream().filter(w -> w.way().equals(all.getLast().way())).findFirst().orElse(null);
+        List<Walk.Note> notes = walk == null ? List.of() : all.stream().filter(n -> n.way().equals(walk.way())).toList();
+        return Optional.of(walk == null ? new WalkRun(ways, null, null, 0, null, "", null, List.of()) : fold(ways, walk, notes, before));
+    }
+
+    private static WalkRun fold(List<Walk> ways, Walk walk, List<Walk.Note> notes, int before) {
+        int at = 0;
+        int counted = 0;
+        String ended = null;
+        String then = "";
+        for (Walk.Note note : notes) {
+            Walk.Stop stop = walk.steps().get(at);
+            Walk.Answer answer = stop.id().equals(note.stop()) && ended == null ? stop.answer(note.answer()).orElse(null) : null;
+            if (answer == null) {
+                continue; // of another version, or given twice
+            }
+            then = answer.then() == null ? "" : answer.then();
+            switch (answer.to()) {
+                case Walk.Answer.AGAIN -> counted++;
+                case Walk.Answer.DONE, Walk.Answer.FAILED -> ended = answer.to();
+                case Walk.Answer.NEXT -> at++;
+                default -> at = walk.steps().indexOf(walk.stop(answer.to()).orElseThrow());
+            }
+        }
+        Walk.Stop now = ended == null ? walk.steps().get(at) : null;
+        return new WalkRun(ways, walk, now, now != null && now.counts() != null ? before + counted : 0, ended, then,
+                notes.isEmpty() ? null : notes.getFirst().at(), notes);
+    }
+
+    /** Whether nothing is left to be done. */
+    public boolean over() {
+        return ended != null;
+    }
+
+    public boolean failed() {
+        return Walk.Answer.FAILED.equals(ended);
+    }
+
+    /** What may be answered now: no further try where the limit is reached. */
+    public List<Walk.Answer> answers() {
+        return at == null ? List.of() : at.answers().stream().filter(a -> !isSpent() || !a.to().equals(Walk.Answer.AGAIN)).toList();
+    }
+
+    /** Whether the limit of what is counted is reached: one more is not offered. */
+    public boolean isSpent() {
+        return at != null && at.limit() != null && counted >= at.limit();
+    }
+
+    /** Number of the stop, from 1. */
+    public int number() {
+        return walk == null || at == null ? 0 : walk.steps().indexOf(at) + 1;
+    }
+
+    /** Usual minutes that are left from this stop on. @param least least, else most */
+    public double minutes(boolean least) {
+        return walk == null || at == null ? 0 : walk.steps().subList(walk.steps().indexOf(at), walk.steps().size()).stream()
+                .mapToDouble(s -> least ? s.low() : s.high()).sum();
+    }
+
+    /** When it rings; empty where it does not. */
+    public Optional<Instant> rings() {
+        return at == null || at.ring() == null || begun == null ? Optional.empty() : Optional.of(begun.plus(Duration.ofMinutes(at.ring())));
+    }
+
+    /** A thing that was judged, and what is said to it. */
+    public record Judged(String title, String words, String verdict, @Nullable String then) {}
+
+    /** What was judged so far, in order; of a stop that was answered twice the last. */
+    public List<Judged> judged() {
+        List<Judged> all = new ArrayList<>();
+        if (walk != null) {
+            for (Walk.Stop stop : walk.steps()) {
+                notes.stream().filter(n -> n.stop().equals(stop.id())).reduce((_, b) -> b).flatMap(n -> stop.answer(n.answer()))
+                        .filter(a -> a.verdict() != null)
+                        .ifPresent(a -> all.add(new Judged(stop.title(), a.words(), String.valueOf(a.verdict()), a.then())));
+            }
+        }
+        return all;
+    }
+
+    /** {@code fail} where one thing fails, {@code not-yet} where one is open or not looked at, else {@code pass}. */
+    public String verdict() {
+        List<Judged> all = judged();
+        return all.stream().anyMatch(j -> j.verdict().equals("fail")) ? "fail"
+                : over() && all.stream().allMatch(j -> j.verdict().equals("pass")) ? "pass" : "not-yet";
+    }
+}

@@ -1,0 +1,84 @@
+package wistaxis.core.work;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Names;
+import wistaxis.core.firmware.SystemVersion;
+import wistaxis.core.steps.Step;
+import wistaxis.core.steps.Walk;
+import wistaxis.core.steps.WalkRun;
+import wistaxis.core.ticket.Attempt;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+
+/** Leading through what is done without keys and without a run: what an answer means, as the events to be recorded, in order. */
+public final class Walking {
+    private static final int LONGEST = 120;
+
+    private Walking() {}
+
+    /**
+     * A stop was answered.
+     *
+     * @param way the way it is a stop of
+     * @return with what came of the step, where that is clear: a walk that failed did not help, one that only prepares or checks is done
+     * @throws BadInput for an answer that may not be given now, or where nothing may be done on the ticket
+     */
+    public static List<TicketEvent> answer(Rules rules, String way, String stop, String answer) {
+        Ticket ticket = rules.ticket();
+        rules.stopped().or(rules::mayAnswer).ifPresent(why -> {
+            throw new BadInput(why);
+        });
+        WalkRun run = ticket.walk().orElseThrow(() -> new BadInput("the step that was taken has no walk"));
+        Walk walk = run.ways().stream().filter(w -> w.way().equals(way)).findFirst()
+                .orElseThrow(() -> new BadInput("way [" + way + "] is none of this step; there are " + run.ways().stream().map(Walk::way)
+                .toList()));
+        Walk.Stop now = run.walk() == null || !run.walk().way().equals(way) ? walk.steps().getFirst() : run.at();
+        if (run.over() && run.walk() != null && run.walk().way().equals(way) || now == null || !now.id().equals(stop)) {
+            throw new BadInput("stop [" + stop + "] is not the one to be answered now" + (now == null ? "; this walk is over" : ", which is ["
+                    + now.id() + "]"));
+        }
+        Walk.Answer said = now.answer(answer).orElseThrow(() -> new BadInput("answer [" + answer + "] is none; write one of "
+                + now.answers().stream().map(Walk.Answer::id).toList()));
+        if (said.to().equals(Walk.Answer.AGAIN) && run.isSpent()) {
+            throw new BadInput("after [" + run.counted() + "] nothing more is tried here: the tenth wrong code may end all tries");
+        }
+        List<TicketEvent> events = new ArrayList<>(List.of(new TicketEvent.WalkNoted(way, stop, answer)));
+        Step step = ticket.attempt().flatMap(Attempt::known).orElseThrow();
+        if (said.isFailed()) {
+            events.addAll(rules.say(Attempt.Outcome.DID_NOT_HELP));
+        } else if (said.isDone() && (step.prepares() || said.verdict() != null)) {
+            events.addAll(rules.say(Attempt.Outcome.HELPED));
+        }
+        return events;
+    }
+
+    /**
+     * A backup is known of, or was made.
+     *
+     * @param version as people write it; empty where nobody knows
+     * @param where where it is kept; empty where nobody said
+     * @throws BadInput for what cannot be read, by field
+     */
+    public static TicketEvent backup(Ticket ticket, String kind, String version, @Nullable LocalDate at, @Nullable Long sizeBytes,
+            String where, boolean here) {
+        if (ticket.closed() != null) {
+            throw new BadInput("Ticket [" + ticket.number() + "] is closed: " + ticket.closed() + ".");
+        }
+        if (!List.of("cloud", "computer").contains(kind) || sizeBytes != null && sizeBytes <= 0) {
+            throw new BadInput("a backup is of the cloud or a computer, and has more than 0 bytes");
+        }
+        String read = version.isBlank() ? null : SystemVersion.parse(version.strip()).toString();
+        return new TicketEvent.BackupNoted(kind, null, read, at, sizeBytes, where.isBlank() ? null : Names.typed(where, "place", LONGEST),
+                here ? true : null);
+    }
+
+    /** What the slip of a buying check says; empty for another step. */
+    public static Optional<WalkRun> buyingCheck(Ticket ticket) {
+        return ticket.walk().filter(w -> w.ways().getFirst().of().equals("buying-check"));
+    }
+}

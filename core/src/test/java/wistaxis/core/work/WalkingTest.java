@@ -1,0 +1,204 @@
+package wistaxis.core.work;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import wistaxis.core.device.DeviceCatalogue;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.keys.SequenceLibrary;
+import wistaxis.core.restore.HandoverFacts;
+import wistaxis.core.route.CaseFacts;
+import wistaxis.core.route.Oddities;
+import wistaxis.core.route.Route;
+import wistaxis.core.route.RouteContext;
+import wistaxis.core.route.RoutePlanner;
+import wistaxis.core.steps.Steps;
+import wistaxis.core.steps.Walk;
+import wistaxis.core.steps.WalkRun;
+import wistaxis.core.ticket.Chain;
+import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.Stage;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+
+/** What is done without a computer is led through: common practice. */
+class WalkingTest {
+    private static final Instant AT = Instant.parse("2026-05-12T10:00:00Z");
+    private static final RoutePlanner PLANNER = RoutePlanner.shipped(DeviceCatalogue.shipped(), SequenceLibrary.shipped());
+
+    private final List<LedgerEntry> entries = new ArrayList<>();
+
+    private void add(List<TicketEvent> events) {
+        events.forEach(e -> entries.add(Chain.link(entries.isEmpty() ? Chain.START : entries.getLast().digest(), entries.size() + 1L, "T-1",
+                AT.plusSeconds(entries.size()), null, e.toJson())));
+    }
+
+    private Ticket ticket() {
+        return Ticket.fold(entries);
+    }
+
+    private Rules rules() {
+        Ticket t = ticket();
+        Route route = t.fact("trouble").isEmpty() ? null : PLANNER.plan(CaseFacts.of(t), RouteContext.NONE);
+        return new Rules(t, new Oddities(List.of(), List.of()), route, HandoverFacts.shipped());
+    }
+
+    private void opened(String trouble, String... facts) {
+        add(List.of(new TicketEvent.Opened("Harbour office phone", true), new TicketEvent.FactRecorded("trouble", trouble),
+                new TicketEvent.Identified("iPhone13,2", "x")));
+        Map.of("liquid", "no", "battery", "ok", "ownership", "proved", "blacklisted", "no", "brokenKeys", "none", "ownerPassword", "yes",
+                "locating", "off", "online", "yes", "backup", "none").forEach((f, v) -> add(List.of(new TicketEvent.FactRecorded(f, v))));
+        for (int i = 0; i < facts.length; i += 2) {
+            add(List.of(new TicketEvent.FactRecorded(facts[i], facts[i + 1])));
+        }
+    }
+
+    private void says(String way, String... answers) {
+        for (String answer : answers) {
+            add(Walking.answer(rules(), way, ticket().walk().orElseThrow().walk() == null ? Walk.find(way).orElseThrow().steps().getFirst()
+                    .id() : ticket().walk().orElseThrow().at().id(), answer));
+        }
+    }
+
+    /** Every walk can be gone to both ends, every answer leads somewhere, and no stop asks for a secret to be typed. */
+    @Test
+    void everyWalkIsWhole() {
+        Set<String> walked = new HashSet<>();
+        for (String step : Steps.all().stream().map(s -> s.id()).toList()) {
+            for (Walk walk : Walk.of(step)) {
+                walked.add(step);
+                List<String> stops = walk.steps().stream().map(Walk.Stop::id).toList();
+                assertThat(stops).doesNotHaveDuplicates();
+                walk.steps().forEach(s -> {
+                    assertThat(s.low()).isLessThanOrEqualTo(s.high());
+                    assertThat(s.answers()).allSatisfy(a -> assertThat(List.of("next", "again", "done", "failed").contains(a.to())
+                            || stops.contains(a.to())).as(walk.way() + " " + s.id() + " " + a.to()).isTrue());
+                    assertThat(s.answers()).filteredOn(Walk.Answer::isFailed).allSatisfy(a -> assertThat(a.then()).as("where to turn")
+                            .isNotBlank());
+                });
+                assertThat(walk.steps().getLast().answers()).as("the last stop ends it").noneMatch(a -> a.to().equals("next"));
+            }
+        }
+        assertThat(walked).contains("lock-screen-erase", "remote-erase", "settings-erase", "sign-out", "charge", "backup", "buying-check");
+    }
+
+    /** The lock-screen walk counts the tries of before the counter too, and stops before ten. */
+    @ParameterizedTest
+    @CsvSource({"5-or-fewer, 4", "8, 1", "9, 0"})
+    void theLockScreenWalkStopsBeforeTheTenthTry(String before, int more) {
+        opened("unavailable", "wrongTries", before, "eraseButton", "yes");
+        add(List.of(new TicketEvent.ConsentAsked("lock-screen-erase", true, "Ada", "none"), new TicketEvent.RouteChosen("lock-screen-erase")));
+        assertThat(ticket().stage()).as("led through, not handed over").isEqualTo(Stage.KEYS);
+        says("lock-screen-erase", "there");
+        for (int i = 0; i < more; i++) {
+            says("lock-screen-erase", "try");
+        }
+        WalkRun run = ticket().walk().orElseThrow();
+        assertThat(run.counted()).isEqualTo(9);
+        assertThat(run.answers()).extracting(Walk.Answer::id).doesNotContain("try");
+        assertThatThrownBy(() -> says("lock-screen-erase", "try")).isInstanceOf(BadInput.class).hasMessageContaining("tenth");
+        says("lock-screen-erase", "button", "gone");
+        assertThat(ticket().walk().orElseThrow().at().id()).as("back to where it is looked for").isEqualTo("tries");
+        says("lock-screen-erase", "button", "asks", "taken", "greeting");
+        assertThat(ticket().walk().orElseThrow().over()).isTrue();
+        assertThat(ticket().stage()).isEqualTo(Stage.HANDOVER);
+        assertThatThrownBy(() -> Walking.answer(rules(), "lock-screen-erase", "wait", "greeting")).isInstanceOf(BadInput.class);
+    }
+
+    @Test
+    void aWalkThatFailsLeadsToTheNextRung() {
+        opened("unavailable", "wrongTries", "8", "locating", "on", "eraseButton", "no", "hopesToRemember", "no");
+        add(List.of(new TicketEvent.ConsentAsked("remote-erase", true, "Ada", "none"), new TicketEvent.RouteChosen("remote-erase")));
+        says("remote-erase", "there", "missing");
+        assertThat(ticket().failed()).containsExactly("remote-erase");
+        assertThat(ticket().stage()).isEqualTo(Stage.ROUTE);
+        assertThat(rules().next().line()).contains("Recovery and restore");
+        assertThat(ticket().attempts().getFirst().walk()).hasSize(2);
+    }
+
+    /** At least 30 min at the wall, given up after about 60: common practice. It rings at both. */
+    @Test
+    void theChargingWalkRingsAtHalfAnHourAndAnHour() {
+        opened("dead");
+        add(List.of(new TicketEvent.RouteChosen("charge")));
+        assertThat(ticket().walk().orElseThrow().rings()).isEmpty();
+        says("charge", "plugged");
+        Instant plugged = entries.getLast().when();
+        assertThat(ticket().walk().orElseThrow().rings()).contains(plugged.plus(Duration.ofMinutes(30)));
+        says("charge", "black");
+        assertThat(ticket().walk().orElseThrow()).satisfies(r -> {
+            assertThat(r.rings()).contains(plugged.plus(Duration.ofMinutes(60)));
+            assertThat(r.then()).contains("another half hour");
+        });
+        says("charge", "black");
+        assertThat(ticket().failed()).containsExactly("charge");
+    }
+
+    /** What only prepares leads back to the ladder: backup, sign-out, then the erase; with one that cannot be made the other way is left. */
+    @Test
+    void saleIsPreparedThenErased() {
+        opened("sale", "opens", "yes");
+        assertThat(rules().next().line()).contains("Back up first");
+        add(List.of(new TicketEvent.RouteChosen("backup")));
+        assertThat(ticket().walk().orElseThrow().ways()).hasSize(2);
+        says("backup-computer", "listed", "room");
+        says("backup-computer", "made");
+        add(List.of(Walking.backup(ticket(), "computer", "31.9", java.time.LocalDate.of(2026, 5, 12), 41_000_000_000L, "bench disk 2", true)));
+        assertThat(ticket().stage()).isEqualTo(Stage.ROUTE);
+        assertThat(CaseFacts.of(ticket()).backups()).singleElement().satisfies(b -> assertThat(b.sizeBytes()).isEqualTo(41_000_000_000L));
+        assertThat(rules().mayClose()).as("a backup is no end").isPresent();
+        assertThat(rules().next().line()).contains("Sign out");
+        add(List.of(new TicketEvent.RouteChosen("sign-out")));
+        says("sign-out", "asks", "out", "off");
+        assertThat(rules().next().line()).contains("Erase from the settings");
+        assertThat(rules().mayChoose("settings-erase", true)).isEmpty();
+        assertThatThrownBy(() -> Walking.backup(ticket(), "tape", "", null, null, "", true)).isInstanceOf(BadInput.class);
+    }
+
+    /** Fails where one thing fails, not yet where one is open: a slip that says why. */
+    @ParameterizedTest
+    @CsvSource({"same, clean, seen, free, shown, pass, ''", "no-box, clean, seen, free, shown, pass, ''",
+        "same, listed, seen, free, shown, fail, Do not buy", "same, clean, seen, asks, shown, fail, former owner signs out",
+        "differs, clean, seen, free, shown, fail, Parts of another phone", "same, unknown, seen, free, shown, not-yet, ''",
+        "same, clean, in-use, free, none, not-yet, before money changes hands"})
+    void theBuyingCheckSaysPassFailOrNotYet(String imei, String register, String erased, String owner, String papers, String verdict,
+            String why) {
+        opened("second-hand", "ownership", "none", "blacklisted", "yes");
+        assertThat(rules().stopped()).as("it is looked at, whoever may own it").isEmpty();
+        add(List.of(new TicketEvent.RouteChosen("buying-check")));
+        assertThat(Walking.buyingCheck(ticket()).map(WalkRun::verdict)).contains("not-yet");
+        says("buying-check", imei, register, erased, owner, papers);
+        WalkRun slip = Walking.buyingCheck(ticket()).orElseThrow();
+        assertThat(slip.verdict()).isEqualTo(verdict);
+        assertThat(slip.judged()).hasSize(5);
+        assertThat(slip.judged().stream().map(WalkRun.Judged::then).flatMap(t -> Optional.ofNullable(t).stream()).toList().toString())
+                .contains(why);
+        assertThat(ticket().stage()).isEqualTo(Stage.HANDOVER);
+    }
+
+    /** Notes of another version change nothing, and a walk goes on where it was after the program was killed. */
+    @Test
+    void whatIsNotUnderstoodChangesNothing() {
+        opened("dead");
+        add(List.of(new TicketEvent.RouteChosen("charge"), new TicketEvent.WalkNoted("charge", "moon", "full"),
+                new TicketEvent.WalkNoted("charge", "hour", "up")));
+        @Nullable WalkRun run = ticket().walk().orElseThrow();
+        assertThat(run.at().id()).isEqualTo("plug");
+        assertThat(rules().mayAnswer()).isEmpty();
+        assertThatThrownBy(() -> Walking.answer(rules(), "charge", "half", "up")).isInstanceOf(BadInput.class).hasMessageContaining("[plug]");
+        assertThatThrownBy(() -> Walking.answer(rules(), "swim", "half", "up")).isInstanceOf(BadInput.class).hasMessageContaining("[swim]");
+        assertThatThrownBy(() -> Walking.answer(rules(), "charge", "plug", "up")).isInstanceOf(BadInput.class).hasMessageContaining("[up]");
+    }
+}
