@@ -1,5 +1,7 @@
 package wistaxis.workbench;
 
+import wistaxis.core.steps.WalkRun;
+import wistaxis.core.steps.Walk;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.EnumSet;
@@ -242,8 +244,22 @@ public final class TicketDesk implements CoachSubject {
         };
     }
 
+    /** How long nobody's hands are wanted on a walk: until it rings, else as long as is usual. */
+    private Duration waits(WalkRun walk) {
+        Walk.Stop at = walk.at();
+        if (at == null || !at.hands().equals("nobody")) {
+            return Duration.ZERO;
+        }
+        return walk.rings().map(r -> BenchTime.between(bench.now(), r)).orElseGet(() -> Duration.ofSeconds(Math.round(60 * at.high()))
+                .minus(BenchTime.between(ticket().lastAt(), bench.now())));
+    }
+
     /** How long the work that runs by itself still takes, bench time; zero when the ticket waits for hands. */
     Duration unattended() {
+        Duration waits = ticket().walk().map(this::waits).orElse(Duration.ZERO);
+        if (waits.isPositive()) {
+            return waits;
+        }
         Optional<Duration> atHost = host.run().map(HostRun::atMost);
         return atHost.isPresent() ? atHost.get() : Optional.of(restore.left()).filter(Duration::isPositive).orElseGet(firmware::unattended);
     }

@@ -64,6 +64,7 @@ public final class Workbench implements AutoCloseable {
     private final DrillDesk drill;
     private final UsbDesk usb;
     private final Learned learned;
+    private final Reminders reminders;
     private final Plans plans;
     private @Nullable LookLibrary looks;
 
@@ -107,6 +108,7 @@ public final class Workbench implements AutoCloseable {
             this.practice = opened(new Practice(this, setup.folder()));
             this.drill = new DrillDesk(this);
             this.plans = new Plans(this);
+            this.reminders = new Reminders(this);
             this.learned = new Learned(ledger);
             this.usb = opened(new UsbDesk(this, world.usb()));
             tickets.follow(this::changed);
@@ -199,6 +201,11 @@ public final class Workbench implements AutoCloseable {
     /** Tells who follows what has changed. */
     public Changes changes() {
         return changes;
+    }
+
+    /** What is due at a time. */
+    public Reminders reminders() {
+        return reminders;
     }
 
     /** What is to be said once. */

@@ -1,13 +1,9 @@
 package wistaxis.core.firmware;
 
-import java.math.BigDecimal;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import wistaxis.core.facts.BadInput;
-import wistaxis.core.facts.Shown;
+import wistaxis.core.facts.Units;
 
 /**
  * A build as somebody types it in from what the host or the maker shows.
@@ -19,24 +15,14 @@ import wistaxis.core.facts.Shown;
  * @param address where its package is fetched from; empty for nowhere
  */
 public record TypedBuild(String version, String build, String size, String sha256, String address) {
-    private static final Pattern SIZE = Pattern.compile("(\\d{1,15}(?:[.,]\\d{1,3})?)\\s*(|bytes|b|kb|mb|gb)");
-    private static final Map<String, Integer> ZEROS = Map.of("", 0, "bytes", 0, "b", 0, "kb", 3, "mb", 6, "gb", 9);
-
     /**
      * @return signed, as far as whoever typed it in knows
      * @throws BadInput for what cannot be read, by field and value
      */
     public Build of(String identifier) {
-        return new Build(List.of(identifier), SystemVersion.parse(version.strip()), build.strip(), null, bytes(size),
+        return new Build(List.of(identifier), SystemVersion.parse(version.strip()), build.strip(), null,
+                Units.bytes(size.matches("\\s*\\d+\\s*") ? size.strip() + "B" : size.replace(',', '.')),
                 sha256.isBlank() ? null : sha256.strip().toLowerCase(Locale.ROOT), null, true, null,
                 address.isBlank() ? null : address.strip());
-    }
-
-    private static long bytes(String typed) {
-        Matcher m = SIZE.matcher(typed.strip().toLowerCase(Locale.ROOT));
-        if (!m.matches()) {
-            throw new BadInput("size [" + Shown.value(typed) + "] is none; write for example 5.9 GB, or the bytes");
-        }
-        return new BigDecimal(m.group(1).replace(',', '.')).movePointRight(ZEROS.get(m.group(2))).longValue();
     }
 }

@@ -1,5 +1,7 @@
 package wistaxis.core.restore;
 
+import wistaxis.core.ticket.Ticket;
+import org.jspecify.annotations.Nullable;
 import java.util.List;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Provenance;
@@ -12,11 +14,19 @@ public record HandoverFacts(List<Check> checks, List<String> advice) {
      * @param after where it is asked: after a {@code restore}, an {@code update}, an {@code erase} by the device itself,
      *     any other {@code step}, or what has {@code lost} the data it should have kept
      * @param answers what can be answered; one of them settles the check
+     * @param bad those of them with which nothing is handed over; null for none
      */
-    public record Check(String id, List<String> after, String says, List<String> answers, Provenance provenance, String source) {
+    public record Check(String id, List<String> after, String says, List<String> answers, @Nullable List<String> bad,
+            Provenance provenance, String source) {
         public Check {
             after = List.copyOf(after);
             answers = List.copyOf(answers);
+            bad = bad == null ? List.of() : List.copyOf(bad);
+        }
+
+        /** Whether it was answered so that nothing is handed over. */
+        public boolean isBad(@Nullable String answer) {
+            return answer != null && bad != null && bad.contains(answer);
         }
     }
 
@@ -42,6 +52,25 @@ public record HandoverFacts(List<Check> checks, List<String> advice) {
             return attempt.written() == null ? "step" : "restore";
         }
         return step.isHardware() ? "" : step.writes() ? step.keeps() ? "update" : "restore" : step.keeps() ? "step" : "erase";
+    }
+
+    /** What a check says on a ticket: the version that was written, and whether the cable may go already. Common practice. */
+    public static String says(Check check, Ticket t) {
+        return switch (check.id()) {
+            case "version-matches" -> t.restored() == null ? check.says() : "The version on the device is " + t.restored()
+                    + ", the one that was written.";
+            case "greeting-seen" -> check.says() + (needsHost(t)
+                    ? " Leave it plugged in: the host is still needed, for the computer backup "
+                    + "or to activate it." : " Nothing on the host is needed any more: unplug it now.");
+            default -> check.says();
+        };
+    }
+
+    /** Whether something on the host is still wanted: a computer backup, or activation where the device has no network. */
+    private static boolean needsHost(Ticket t) {
+        boolean onComputer = t.backups().stream().anyMatch(b -> b.kind().equals("computer"))
+                || t.fact("backup").filter(b -> b.equals("computer") || b.equals("both")).isPresent();
+        return onComputer || t.fact("online").filter("no"::equals).isPresent();
     }
 
     public static HandoverFacts shipped() {

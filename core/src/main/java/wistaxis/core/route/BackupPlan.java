@@ -60,8 +60,13 @@ public record BackupPlan(List<Line> lines, List<String> says) {
 
     private static Line line(CaseFacts.Backup b, @Nullable Boolean fits, boolean take, Wire wire) {
         Range whole = b.sizeBytes() == null ? null : b.kind().equals("cloud") ? wire.seconds(b.sizeBytes()).orElse(null)
-                : new Range(b.sizeBytes() / CABLE_QUICK, b.sizeBytes() / ((CABLE_QUICK + CABLE_SLOW) / 2), b.sizeBytes() / CABLE_SLOW, 0);
+                : cable(b.sizeBytes());
         return new Line(b, fits, fits == null ? null : (Boolean) !fits, take, b.kind().equals("cloud") ? CLOUD_FIRST_USE : whole, whole);
+    }
+
+    /** How long so many bytes take over a cable, seconds; the rates are ours. */
+    public static Range cable(long bytes) {
+        return new Range(bytes / CABLE_QUICK, bytes / ((CABLE_QUICK + CABLE_SLOW) / 2), bytes / CABLE_SLOW, 0);
     }
 
     /** The newest that fits, by its day; where a day is missing only when there is no other. */

@@ -174,10 +174,24 @@ public sealed interface TicketEvent {
      *
      * @param earliest the first business day on which it may be done
      * @param latest the last one
+     * @param model the model as it was ordered; null in entries written before that was kept, as all that follow
+     * @param country the carrier's
+     * @param reference the order's
+     * @param price with its currency, as typed
+     * @param answerTo where the carrier's answer goes
      */
-    record UnlockOrdered(String imei, String carrier, LocalDate ordered, LocalDate earliest, LocalDate latest) implements TicketEvent {}
+    record UnlockOrdered(String imei, String carrier, LocalDate ordered, LocalDate earliest, LocalDate latest, @Nullable String model,
+            @Nullable String country, @Nullable String reference, @Nullable String price, @Nullable String answerTo)
+            implements TicketEvent {
+        public UnlockOrdered(String imei, String carrier, LocalDate ordered, LocalDate earliest, LocalDate latest) {
+            this(imei, carrier, ordered, earliest, latest, null, null, null, null, null);
+        }
+    }
 
-    /** @param what {@code unlocked}, {@code refused}, {@code activated}, {@code signal} or {@code no-signal} */
+    /**
+     * @param what {@code unlocked}, {@code refused}, {@code activated-host}, {@code activated-wifi} (in older entries {@code activated}),
+     *     {@code signal} or {@code no-signal}
+     */
     record UnlockAnswered(String what) implements TicketEvent {}
 
     record Closed(String outcome) implements TicketEvent {}

@@ -245,6 +245,13 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
         if (ticket.writesFirmware() && ticket.restored() == null && !Boolean.TRUE.equals(ticket.attempt().orElseThrow().said())) {
             return Optional.of("The step that was taken is not done: " + ticket.stage().words() + " comes first.");
         }
+        Optional<String> bad = ticket.attempt().map(handover::after).orElse(List.of()).stream()
+                .filter(c -> c.isBad(ticket.checks().get(c.id()))).findFirst()
+                .map(c -> "Answered with [" + ticket.checks().get(c.id()) + "]: " + HandoverFacts.says(c, ticket)
+                + " Look again, or say that the step did not help.");
+        if (bad.isPresent()) {
+            return bad;
+        }
         return open().isEmpty() ? Optional.empty()
                 : Optional.of("Still to ask: " + open().stream().map(c -> c.id() + " " + c.answers()).collect(Collectors.joining(", "))
                 + ".");

@@ -13,6 +13,8 @@ import wistaxis.core.coach.Cue;
  * window is busy with. Without a sound card it stays silent and says so.
  */
 public final class Speaker implements AutoCloseable {
+    private static final long RING_APART = 400_000_000L;
+
     /**
      * How far ahead samples are written: 12 ms. A plan that changes, because something was seen early, is heard after that at the latest.
      * Ours.
@@ -127,6 +129,13 @@ public final class Speaker implements AutoCloseable {
             long offset = System.nanoTime() - clock.getAsLong();
             plan = new Plan(cues.stream().map(c -> new Timed(c.atNanos() + offset, c.kind(), c.atNanos())).toList());
         }
+    }
+
+    /** Three tones, now: something has come due. */
+    public void ring() {
+        long now = System.nanoTime();
+        follow(List.of(new Cue(now, Cue.Kind.RELEASE), new Cue(now + RING_APART, Cue.Kind.RELEASE), new Cue(now + 2 * RING_APART,
+                Cue.Kind.RELEASE)), System::nanoTime);
     }
 
     @Override

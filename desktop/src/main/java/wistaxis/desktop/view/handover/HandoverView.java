@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.handover;
 
+import wistaxis.desktop.view.walk.SlipCard;
+import wistaxis.core.work.Walking;
 import java.util.List;
 import java.util.Optional;
 import javafx.scene.Node;
@@ -38,6 +40,7 @@ public final class HandoverView extends TicketPage {
         bench.handover().advice().forEach(a -> advice.getChildren().add(Ui.text("\u2013 " + a, "small")));
         list.getChildren().add(advice);
         root.getChildren().setAll(Ui.label(title(t), "large"));
+        Walking.buyingCheck(t).ifPresent(w -> list.getChildren().addFirst(new SlipCard(w)));
         if (t.is(Step::isHardware) && t.closed() == null) {
             list.getChildren().addFirst(Ui.notice("", "Goes with the device:", bench.routes().rules(t).tried() + "."));
         }
@@ -66,9 +69,8 @@ public final class HandoverView extends TicketPage {
             chip.setDisable(t.closed() != null);
             chips.getChildren().add(chip);
         }
-        String says = c.id().equals("version-matches") && t.restored() != null ? "The version on the device is " + t.restored()
-                + ", the one that was written." : c.says();
-        return Ui.asked(360, chips, said.isPresent() ? "" : "open", Ui.text(says, "strong"));
+        return Ui.asked(360, chips, said.isPresent() ? c.isBad(said.get()) ? "look again" : "" : "open",
+                Ui.text(HandoverFacts.says(c, t), "strong"));
     }
 
     private void answer(Ticket t, String check, String answer) {
@@ -88,8 +90,8 @@ public final class HandoverView extends TicketPage {
         Button close = Ui.button("close-ticket", rules.isForHardware() ? "Close it: to the hardware bench" : "Close the ticket", "primary",
                 () -> bench.record(number, bench.routes().rules(ticket()).close()));
         close.setDisable(rules.mayClose().isPresent());
-        return Ui.row(12, close, Ui.label(rules.open().isEmpty() ? "Everything is asked." : rules.open().size() + " still to ask",
-                "muted"));
+        return Ui.row(12, close, Ui.text(rules.open().isEmpty() ? rules.mayClose().orElse("Everything is asked.") : rules.open().size()
+                + " still to ask", "muted"));
     }
 
     @Override

@@ -1,5 +1,8 @@
 package wistaxis.desktop.view.route;
 
+import wistaxis.core.facts.Units;
+import wistaxis.core.route.CaseFacts;
+import wistaxis.core.route.BackupPlan;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -123,11 +126,11 @@ public final class RouteView extends TicketPage {
         return Ui.style(card, "gone");
     }
 
-    private static Optional<Node> versions(Route route) {
+    private Optional<Node> versions(Route route) {
         if (route.target() == null && route.backups().isEmpty()) {
             return Optional.empty();
         }
-        VBox card = Ui.card(Ui.label("Versions", "strong"));
+        VBox card = Ui.card(Ui.label("Versions and backups", "strong"));
         if (route.target() != null) {
             card.getChildren().add(Ui.text((route.targetSaid() ? "Asked for: " : "Newest signed: ") + route.target(), ""));
         }
@@ -135,26 +138,29 @@ public final class RouteView extends TicketPage {
             card.getChildren().add(Ui.text("Signed now: " + route.signed().stream().map(Object::toString)
                     .collect(Collectors.joining(", ")), "small muted"));
         }
-        route.backups().forEach(b -> card.getChildren()
-                .add(Ui.text(fit(b), b.fits() != null && !b.fits() ? "small strong erases" : "small")));
+        BackupPlan plan = BackupPlan.of(route.backups(), route.target(), route.signed(), bytes -> Optional.of(bench.stock().history()
+                .download(bytes)));
+        plan.lines().forEach(l -> card.getChildren().add(Ui.text((Boolean.TRUE.equals(l.grey()) ? "grey   " : l.take() ? "\u25b6 tap   "
+                : "") + words(l.backup()), Boolean.TRUE.equals(l.grey()) ? "small muted" : l.take() ? "strong" : "small")));
+        plan.says().forEach(w -> card.getChildren().add(Ui.text(w, "small")));
         return Optional.of(card);
     }
 
-    private static String fit(Route.BackupFit b) {
-        String kind = b.backup().kind().equals("cloud") ? "Cloud backup" : "Computer backup";
-        return kind + (b.backup().version() == null ? ", version not known" : " of " + b.backup().version()) + ": "
-                + (b.fits() == null ? "may or may not fit" : b.fits() ? "fits" : "does not fit");
+    private static String words(CaseFacts.Backup b) {
+        return (b.kind().equals("cloud") ? "Cloud backup" : "Computer backup") + (b.version() == null ? ", version not known" : ", made on "
+                + b.version()) + (b.at() == null ? "" : ", " + b.at()) + (b.sizeBytes() == null ? "" : ", " + Units.inWords(b.sizeBytes()));
     }
 
     private VBox rung(Ticket t, Route.Rung rung, Route route) {
         Step step = rung.step();
-        boolean taken = step.id().equals(t.route()) && t.attempt().filter(Attempt::failed).isEmpty();
+        boolean taken = step.id().equals(t.route()) && t.attempt().filter(a -> a.failed() || a.is(Step::prepares) && a.said() != null)
+                .isEmpty();
         Label minutes = Ui.label(step.minutes().getFirst() + " to " + step.minutes().getLast() + " min", "muted");
         minutes.setMinWidth(Region.USE_PREF_SIZE);
         HBox head = Ui.row(12, Ui.flow(12, keeps(step.keeps()), Ui.label(step.title(), rung.open() || taken ? "title" : "strong"),
                 minutes));
         if (rung.done() && !taken) {
-            head.getChildren().add(Ui.label("tried", "tag missing"));
+            head.getChildren().add(Ui.label(step.prepares() ? "done" : "tried", "tag missing"));
         }
         if (taken) {
             head.getChildren().add(Ui.label("taken", "tag simulated"));
@@ -182,6 +188,9 @@ public final class RouteView extends TicketPage {
         if (taken && step.writes() && desk.rules(t).maySay().isEmpty()) {
             card.getChildren().add(Ui.row(8, Ui.button("did-not-help", "It did not help: next rung", "",
                     () -> bench.record(number, desk.rules(ticket()).say(Attempt.Outcome.DID_NOT_HELP)))));
+        }
+        if (taken && t.walk().filter(w -> !w.over()).isPresent()) {
+            card.getChildren().add(Ui.row(8, Ui.button("walk-go", "Go on with it", "primary", () -> shell.showTicket(number, Stage.KEYS))));
         }
         if (taken && step.isKeysAlone()) {
             card.getChildren().add(Ui.row(8, HandoverView.coach(shell, number)));
@@ -276,8 +285,26 @@ public final class RouteView extends TicketPage {
         box.getChildren().addAll(Ui.row(8, Ui.label("Who", "strong"), who), Ui.row(8, Ui.label("Told about the backup", "strong"), told),
                 Ui.row(8, agree, Ui.button("consent-no", "The owner does not agree", "", () -> answer(step, false))),
                 Ui.text("Recorded in the ledger with the time. It covers every later step that loses no more.", "small muted"));
+        List<Ticket> lot = lot(step);
+        if (!lot.isEmpty()) {
+            box.getChildren().add(Ui.row(8, Ui.button("consent-lot", "The owner agrees, for the whole lot of " + (lot.size() + 1), "danger",
+                    () -> {
+                        String name = who.getText().isBlank() ? "owner, not named" : who.getText().strip();
+                        lot.forEach(o -> bench.record(o.number(),
+                                List.of(desk.rules(o).consent(step, true, name, told.getText().strip()))));
+                        answer(step, true);
+                    }), Ui.text(lot.stream().map(o -> o.number() + " " + o.title()).collect(Collectors.joining(", ")), "small muted")));
+        }
         who.setOnAction(_ -> agree.fire());
         return box;
+    }
+
+    /** Other open tickets of a sale on which the same step only waits for the owner: one consent can be for all of them. */
+    private List<Ticket> lot(String step) {
+        return ticket().fact("trouble").filter("sale"::equals).isEmpty() ? List.of() : bench.tickets().open().stream()
+                .filter(o -> !o.number().equals(number) && o.fact("trouble").filter("sale"::equals).isPresent())
+                .filter(o -> desk.route(o).flatMap(r -> r.rung(step)).filter(r -> r.status() == Route.Status.NEEDS_CONSENT).isPresent())
+                .toList();
     }
 
     private void answer(String step, boolean given) {

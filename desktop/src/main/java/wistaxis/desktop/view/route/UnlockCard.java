@@ -1,5 +1,10 @@
 package wistaxis.desktop.view.route;
 
+import wistaxis.core.device.DeviceModel;
+import org.jspecify.annotations.Nullable;
+import java.util.stream.Stream;
+import java.util.stream.Collectors;
+import java.util.Objects;
 import java.time.LocalDate;
 import java.time.format.DateTimeFormatter;
 import java.util.List;
@@ -28,6 +33,10 @@ public final class UnlockCard {
     private final String number;
     private final TextField imei = Ui.field("unlock-imei", "IMEI, 15 digits", 24);
     private final TextField carrier = Ui.field("unlock-carrier", "original carrier", 80);
+    private final TextField country = Ui.field("unlock-country", "country", 60);
+    private final TextField reference = Ui.field("unlock-reference", "order reference", 60);
+    private final TextField price = Ui.field("unlock-price", "price", 30);
+    private final TextField answerTo = Ui.field("unlock-answer-to", "address for the answer", 120);
     private String wrong = "";
 
     public UnlockCard(Shell shell, Workbench bench, String number) {
@@ -44,17 +53,21 @@ public final class UnlockCard {
             if (imei.getText().isEmpty()) {
                 imei.setText(t.fact("imei").orElse(""));
             }
-            card.getChildren().addAll(imei, carrier, Ui.button("unlock-order", "Ordered today", "primary", this::order));
+            card.getChildren().addAll(imei, carrier, country, reference, price, answerTo,
+                    Ui.button("unlock-order", "Ordered today", "primary", this::order));
             if (!wrong.isEmpty()) {
                 card.getChildren().add(Ui.notice("", wrong));
             }
             return card;
         }
-        card.getChildren().addAll(Ui.text(order.carrier() + ", IMEI " + order.imei(), "small"),
+        card.getChildren().addAll(Ui.text(Stream.of(order.carrier(), order.country(), order.model(), "IMEI " + order.imei(),
+                order.reference() == null ? null : "order " + order.reference(), order.price(), order.answerTo() == null ? null
+                : "answer to " + order.answerTo()).filter(Objects::nonNull).collect(Collectors.joining(", ")), "small"),
                 Ui.text("Ordered " + DAY.format(order.ordered()) + ", due " + DAY.format(order.earliest())
                 + " to " + DAY.format(order.latest()), ""), due(t, order));
         FlowPane answers = Ui.chips(270);
-        List.of(List.of("unlocked", "Unlocked"), List.of("refused", "Refused"), List.of("activated", "Activated"),
+        List.of(List.of("unlocked", "Unlocked"), List.of("refused", "Refused"), List.of("activated-host", "Activated by host"),
+                List.of("activated-wifi", "Activated over Wi-Fi"),
                 List.of("signal", "Signal: yes"), List.of("no-signal", "No signal"))
                 .forEach(a -> answers.getChildren().add(Ui.button("unlock-" + a.getFirst(), a.getLast(), t.unlockAnswers()
                 .contains(a.getFirst()) ? "chip chosen" : "chip",
@@ -72,6 +85,10 @@ public final class UnlockCard {
                 : Ui.text("May be there any day.", "strong hands");
     }
 
+    private static @Nullable String typed(TextField field) {
+        return field.getText().isBlank() ? null : field.getText().strip();
+    }
+
     private void order() {
         try {
             Imei checked = Imei.exact(imei.getText());
@@ -82,7 +99,9 @@ public final class UnlockCard {
             LocalDate today = bench.routes().today();
             BusinessDays days = bench.routes().businessDays();
             bench.record(number, new TicketEvent.UnlockOrdered(checked.digits(), carrier.getText().strip(), today,
-                    days.after(today, SOONEST), days.after(today, LATEST)));
+                    days.after(today, SOONEST), days.after(today, LATEST), bench.model(bench.ticket(number)).map(DeviceModel::name)
+                    .orElse(null),
+                    typed(country), typed(reference), typed(price), typed(answerTo)));
         } catch (BadInput e) {
             wrong = String.valueOf(e.getMessage());
             shell.again();

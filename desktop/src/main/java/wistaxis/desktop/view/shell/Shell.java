@@ -49,6 +49,7 @@ public final class Shell implements AutoCloseable {
     private final Label next = Ui.label("", "");
     private final HBox pace = Ui.row(4);
     private final VBox alarms = new VBox();
+    private long rangSecond;
     private final VBox unread = new VBox();
     private final Button dim;
     private final Button benchButton;
@@ -338,9 +339,27 @@ public final class Shell implements AutoCloseable {
         return button;
     }
 
+    /** Once a second: what has come due is said above the page, and rings. */
+    private void ring() {
+        long second = bench.now().getEpochSecond();
+        if (second == rangSecond) {
+            return;
+        }
+        rangSecond = second;
+        List<String> due = bench.reminders().rings();
+        if (!due.isEmpty()) {
+            speaker.ring();
+            VBox box = Ui.notice("calm", due.toArray(String[]::new));
+            box.setId("reminder");
+            box.getChildren().add(Ui.button("reminder-away", "Heard", "", () -> alarms.getChildren().remove(box)));
+            alarms.getChildren().add(box);
+        }
+    }
+
     private void tick() {
         bench.tick();
         clock.setText(CLOCK.format(bench.now()));
+        ring();
         view.tick();
         next.setText(view.next());
     }

@@ -1,5 +1,6 @@
 package wistaxis.desktop.view.shell;
 
+import wistaxis.desktop.view.walk.WalkView;
 import java.time.Duration;
 import java.util.EnumSet;
 import java.util.List;
@@ -43,6 +44,7 @@ public final class TicketView implements View {
     private final VBox notes = new VBox(6);
     private final View stageView;
     private final Stage shown;
+    private final boolean walks;
     private Stage stood;
 
     public TicketView(Shell shell, Workbench bench, String number, Stage stage) {
@@ -51,27 +53,28 @@ public final class TicketView implements View {
         this.number = number;
         this.shown = stage == Stage.CLOSED ? Stage.HANDOVER : stage;
         this.stood = ticket().stage();
+        this.walks = shown == Stage.KEYS && ticket().walk().isPresent();
         this.stageView = switch (shown) {
             case INTAKE -> new IntakeView(shell, bench, number);
             case IDENTIFY -> new IdentifyView(shell, bench, number);
             case ROUTE -> new RouteView(shell, bench, number);
             case FIRMWARE -> new FirmwareView(shell, bench, number);
-            case KEYS -> new KeysView(shell, bench, number);
+            case KEYS -> walks ? new WalkView(shell, bench, number) : new KeysView(shell, bench, number);
             case RESTORE -> ticket().isObserved() ? new HostRunView(shell, bench, number) : new RestoreView(shell, bench, number);
             case HANDOVER, CLOSED -> new HandoverView(shell, bench, number);
         };
         Optional.ofNullable(ticket().identifier()).ifPresent(bench.stock()::ask);
-        if (shown != Stage.KEYS) {
+        if (shown != Stage.KEYS || walks) {
             ScrollPane side = Ui.scroll(slip);
             side.setFitToHeight(true);
             side.setPrefWidth(242);
             side.setMinWidth(242);
             root.setLeft(side);
         }
-        trail.prefWrapLengthProperty().bind(root.widthProperty().subtract(shown == Stage.KEYS ? 60 : 300));
+        trail.prefWrapLengthProperty().bind(root.widthProperty().subtract(shown == Stage.KEYS && !walks ? 60 : 300));
         FlowPane top = Ui.flow(12, trail);
         top.setStyle("-fx-padding: 6 24 0 14;");
-        if (shown == Stage.KEYS) {
+        if (shown == Stage.KEYS && !walks) {
             top.getChildren().add(Ui.text(number + "  " + ticket().title() + ", " + bench.desk(number).model().name(), "strong"));
         }
         BorderPane middle = new BorderPane(stageView.node());
@@ -102,7 +105,7 @@ public final class TicketView implements View {
     @Override
     public void refresh() {
         Ticket t = ticket();
-        if (t.stage() != stood && shown == stood && followsOn(t.stage())) {
+        if (t.stage() != stood && shown == stood && (walks || followsOn(t.stage()))) {
             shell.showTicket(number);
             return;
         }
@@ -144,7 +147,8 @@ public final class TicketView implements View {
                 trail.getChildren().add(Ui.style(new Region(), stage.compareTo(t.stage()) <= 0 ? "rule done" : "rule"));
             }
             String state = stage == t.stage() ? "now" : stage.compareTo(t.stage()) < 0 ? "done" : "ahead";
-            Button station = Ui.button("station-" + stage.name().toLowerCase(java.util.Locale.ROOT), stage.words(), "station " + state
+            Button station = Ui.button("station-" + stage.name().toLowerCase(java.util.Locale.ROOT), stage == Stage.KEYS
+                    && t.walk().isPresent() ? "Walk" : stage.words(), "station " + state
                     + (stage == shown ? " shown" : ""),
                     () -> shell.showTicket(number, stage));
             station.setDisable(stage.compareTo(Stage.ROUTE) > 0 && t.identifier() == null || stage == Stage.ROUTE && t.fact("trouble")

@@ -1,0 +1,66 @@
+package wistaxis.desktop.view.walk;
+
+import java.time.LocalDate;
+import java.time.ZoneId;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.bench.Range;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Units;
+import wistaxis.core.route.BackupPlan;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Walking;
+import wistaxis.desktop.look.Ui;
+import wistaxis.workbench.Workbench;
+
+/** Where a backup is kept, of which version and how large: typed once, and how long it takes by that. */
+final class BackupForm {
+    private final Workbench bench;
+    private final String number;
+    private final TextField where = Ui.field("backup-where", "where it is kept, for example bench disk 2", 120);
+    private final TextField version = Ui.field("backup-version", "version", 40);
+    private final TextField size = Ui.field("backup-size", "41 GB", 20);
+    private final Label takes = Ui.text("", "small");
+
+    BackupForm(Workbench bench, String number) {
+        this.bench = bench;
+        this.number = number;
+        where.setPrefColumnCount(22);
+        version.setPrefColumnCount(8);
+        size.setPrefColumnCount(7);
+        version.setText(bench.ticket(number).fact("installedVersion").filter(v -> !v.equals("unknown")).orElse(""));
+    }
+
+    Node node(String kind) {
+        size.textProperty().addListener((_, _, _) -> takes.setText(takes(kind)));
+        takes.setText(takes(kind));
+        return Ui.column(6, Ui.flow(8, where, version, size), takes);
+    }
+
+    private @Nullable Long bytes() {
+        return size.getText().isBlank() ? null : Units.bytes(size.getText());
+    }
+
+    private String takes(String kind) {
+        try {
+            Long bytes = bytes();
+            if (bytes == null) {
+                return "Type the used storage, and how long it takes is said.";
+            }
+            Range seconds = kind.equals("cloud") ? bench.stock().history().download(bytes) : BackupPlan.cable(bytes);
+            return "About " + Ui.clock(seconds) + (kind.equals("cloud") ? " if this line sends as quickly as it fetches; most send slower."
+                    : " over the cable (ours).");
+        } catch (BadInput e) {
+            return String.valueOf(e.getMessage());
+        }
+    }
+
+    /** @throws BadInput for what cannot be read */
+    TicketEvent made(String kind) {
+        return Walking.backup(bench.ticket(number), kind, version.getText(), LocalDate.ofInstant(bench.now(), ZoneId.systemDefault()),
+                bytes(),
+                where.getText(), true);
+    }
+}

@@ -1,0 +1,200 @@
+package wistaxis.desktop.view.walk;
+
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.event.EventHandler;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.bench.BenchTime;
+import wistaxis.core.steps.Walk;
+import wistaxis.core.steps.WalkRun;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Walking;
+import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.view.shell.Shell;
+import wistaxis.desktop.view.shell.TicketPage;
+import wistaxis.workbench.Workbench;
+
+/** One stop of a walk, large: whose hands, what to see, how long, and what came of it. Digits answer. */
+public final class WalkView extends TicketPage {
+    private static final int MOST_DIGITS = 9;
+
+    private final Shell shell;
+    private final BackupForm backup;
+    private final Label clock = Ui.label("", "big-clock");
+    private final Label clockWords = Ui.text("", "");
+    private final EventHandler<KeyEvent> pressed = this::pressed;
+    private final List<Button> answers = new ArrayList<>();
+    private @Nullable Walk chosen;
+
+    public WalkView(Shell shell, Workbench bench, String number) {
+        super(bench, number);
+        this.shell = shell;
+        this.backup = new BackupForm(bench, number);
+        clock.setId("walk-clock");
+        shell.scene().addEventFilter(KeyEvent.KEY_PRESSED, pressed);
+    }
+
+    /** What is walked: as the ledger says, or begun on this page. */
+    private WalkRun run() {
+        WalkRun run = ticket().walk().orElseThrow();
+        Walk picked = chosen;
+        return picked == null || run.walk() != null && run.walk().way().equals(picked.way()) ? run
+                : WalkRun.of(picked.of(), List.of(new Walk.Note(picked.way(), "", "", bench.now())), 0).orElse(run);
+    }
+
+    @Override
+    public void refresh() {
+        answers.clear();
+        WalkRun run = run();
+        Walk walk = run.walk();
+        root.getChildren().setAll(Ui.label(walk == null ? "Which way?" : walk.title(), "large"));
+        if (walk == null) {
+            run.ways().forEach(w -> answers.add(big("way-" + w.way(), w.title(), answers.isEmpty(), () -> {
+                chosen = w;
+                refresh();
+            })));
+            root.getChildren().add(row());
+            return;
+        }
+        if (!run.then().isEmpty()) {
+            root.getChildren().add(Ui.notice(run.failed() ? "" : "calm", run.then()));
+        }
+        Walk.Stop at = run.at();
+        if (at == null) {
+            over(run);
+        } else {
+            stop(run, walk, at);
+        }
+        if (run.ways().size() > 1) {
+            FlowPane others = Ui.chips(820);
+            run.ways().stream().filter(w -> !w.equals(walk)).forEach(w -> others.getChildren().add(Ui.button("way-" + w.way(), w.title()
+                    + " instead", "chip", () -> {
+                chosen = w;
+                refresh();
+            })));
+            root.getChildren().add(others);
+        }
+        tick();
+    }
+
+    private void stop(WalkRun run, Walk walk, Walk.Stop at) {
+        String whose = switch (at.hands()) {
+            case "owner" -> "The owner's hands";
+            case "bench" -> "Your hands";
+            default -> "Nobody's hands: it takes its time";
+        };
+        Label hands = Ui.label(whose, at.hands().equals("nobody") ? "strong tide" : "strong hands");
+        hands.setId("walk-hands");
+        Label what = Ui.text(at.title(), "huge");
+        what.setId("walk-stop");
+        root.getChildren().addAll(Ui.row(14, Ui.label(run.number() + " of " + walk.steps().size(), "muted"), hands), what,
+                Ui.text("Look for: " + at.see(), "title"), Ui.row(14, clock, clockWords));
+        if (at.limit() != null) {
+            root.getChildren().add(Ui.text(run.counted() + " wrong codes so far; at " + at.limit() + " it ends here, before the tenth."
+                    + (run.isSpent() ? " No more are tried." : ""), "strong hands"));
+        }
+        boolean last = walk.of().equals("backup") && at.answers().stream().anyMatch(Walk.Answer::isDone);
+        if (last) {
+            root.getChildren().add(backup.node(walk.way().endsWith("cloud") ? "cloud" : "computer"));
+        }
+        for (Walk.Answer a : run.answers()) {
+            answers.add(big("walk-" + a.id(), a.words(), answers.isEmpty(), () -> answer(walk, at, a, last)));
+        }
+        root.getChildren().addAll(row(), ahead(walk, at));
+    }
+
+    private Button big(String id, String words, boolean first, Runnable then) {
+        return Ui.button(id, (answers.size() + 1) + "  " + words, first ? "primary big" : "big", then);
+    }
+
+    private FlowPane row() {
+        FlowPane row = Ui.flow(10);
+        row.getChildren().addAll(answers);
+        return row;
+    }
+
+    private void answer(Walk walk, Walk.Stop at, Walk.Answer said, boolean backedUp) {
+        List<TicketEvent> events = new ArrayList<>();
+        if (backedUp && said.isDone()) {
+            events.add(backup.made(walk.way().endsWith("cloud") ? "cloud" : "computer"));
+        }
+        events.addAll(Walking.answer(bench.routes().rules(ticket()), walk.way(), at.id(), said.id()));
+        bench.record(number, events);
+    }
+
+    private void over(WalkRun run) {
+        root.getChildren().add(Ui.text(run.failed() ? "It did not help." : "Done.", "huge"));
+        if (!run.judged().isEmpty()) {
+            root.getChildren().add(new SlipCard(run));
+        }
+        answers.add(big("walk-on", "Go on", true, () -> shell.showTicket(number)));
+        root.getChildren().add(row());
+    }
+
+    /** All stops, the past ones marked. */
+    private static Node ahead(Walk walk, Walk.Stop at) {
+        VBox list = Ui.column(2);
+        int now = walk.steps().indexOf(at);
+        for (int i = 0; i < walk.steps().size(); i++) {
+            list.getChildren().add(Ui.text((i < now ? "\u2713 " : i == now ? "\u25b6 " : "   ") + walk.steps().get(i).title(), i == now
+                    ? "small strong" : "small muted"));
+        }
+        return list;
+    }
+
+    private void pressed(KeyEvent e) {
+        String name = e.getCode().getName();
+        int digit = e.getCode().isDigitKey() ? name.charAt(name.length() - 1) - '0' : 0;
+        if (digit < 1 || digit > Math.min(MOST_DIGITS, answers.size()) || e.isShortcutDown() || e.isAltDown()
+                || shell.scene().getFocusOwner() instanceof TextInputControl) {
+            return;
+        }
+        answers.get(digit - 1).fire();
+        e.consume();
+    }
+
+    @Override
+    public void tick() {
+        WalkRun run = run();
+        Walk.Stop at = run.at();
+        if (at == null) {
+            return;
+        }
+        Optional<Duration> rings = run.rings().map(r -> BenchTime.between(bench.now(), r));
+        clock.setText(rings.isPresent() ? rings.get().isNegative() ? "Now" : Ui.clock(rings.get()) : minutes(at.low(), at.high()));
+        clockWords.setText(rings.isPresent() ? rings.get().isNegative() ? "It has rung: look at it." : "until it rings"
+                : "min for this; " + minutes(run.minutes(true), run.minutes(false)) + " min to the end");
+    }
+
+    private static String minutes(double low, double high) {
+        long least = Math.round(low);
+        long most = Math.round(high);
+        return least == most ? String.valueOf(least) : least + "-" + most;
+    }
+
+    @Override
+    public String firstFocus() {
+        return answers.isEmpty() ? "" : answers.getFirst().getId();
+    }
+
+    @Override
+    public String next() {
+        Walk.Stop at = run().at();
+        return at == null ? "Go on." : at.hands().equals("nobody") ? "Wait: " + at.title() + "." : at.title() + ". Hands: "
+                + (at.hands().equals("owner") ? "the owner's." : "now.");
+    }
+
+    @Override
+    public void leave() {
+        shell.scene().removeEventFilter(KeyEvent.KEY_PRESSED, pressed);
+    }
+}

@@ -1,0 +1,47 @@
+package wistaxis.workbench;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import wistaxis.core.bench.BenchTime;
+import wistaxis.core.steps.WalkRun;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+
+/** What the bench has to be told of at a time: a walk that rings, an unlock that may be there, or is overdue. Each once. */
+public final class Reminders {
+    private final Workbench bench;
+    private final Set<String> rung = new HashSet<>();
+
+    Reminders(Workbench bench) {
+        this.bench = bench;
+    }
+
+    /** What is due now, whether it has rung or not, in words. */
+    public List<String> due() {
+        List<String> due = new ArrayList<>();
+        for (Ticket t : bench.tickets().open()) {
+            t.walk().flatMap(WalkRun::rings).filter(r -> !BenchTime.between(r, bench.now()).isNegative())
+                    .ifPresent(_ -> due.add(t.number() + " " + t.title() + ": " + t.walk().orElseThrow().at().title()));
+            Optional.ofNullable(t.unlock()).filter(u -> t.unlockAnswers().isEmpty()).flatMap(this::unlock)
+                    .ifPresent(w -> due.add(t.number() + " " + t.title() + ": " + w));
+        }
+        return due;
+    }
+
+    private Optional<String> unlock(TicketEvent.UnlockOrdered order) {
+        LocalDate today = bench.routes().today();
+        return today.isBefore(order.earliest()) ? Optional.empty() : Optional.of(today.isBefore(order.latest())
+                ? "the carrier unlock may be there from today on; ask for it" : "the carrier unlock is at its last day; ask the carrier");
+    }
+
+    /** What has come due since it was last asked: it rings once. */
+    public List<String> rings() {
+        List<String> now = due().stream().filter(rung::add).toList();
+        rung.retainAll(new HashSet<>(due()));
+        return now;
+    }
+}
