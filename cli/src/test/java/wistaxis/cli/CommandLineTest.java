@@ -95,7 +95,7 @@ class CommandLineTest {
         assertThat(leave).hasSize(1);
         Ran none = run("sequences", "--device", "iPhone14,6", "--goal", "leave-recovery", "--broken", "side", "--json");
         assertThat(none.out().replaceAll("\\s", "")).isEqualTo("[]");
-        assertThat(none.err()).contains("15 minutes");
+        assertThat(none.err()).contains("leaves by itself");
         String bad = file("own.json", """
             {"sequences": [{"school": "Long", "family": "SIDE-KEY", "goal": "power-on", "from": ["off"], "plugged": true, "minority": false, "provenance": "ours", "source": "here",
              "cautions": [], "steps": [{"action": "hold", "keys": ["SIDE"], "seconds": 30, "until": null}, {"action": "release", "keys": ["SIDE"], "seconds": null, "until": null}]}]}""");
@@ -138,7 +138,7 @@ class CommandLineTest {
         assertThat(restart.get("keeps").asBoolean()).isTrue();
         assertThat(restart.get("minutes")).hasToString("[1,3]");
         assertThat(route.get("steps").get(4).get("status").asText()).as("no consent").isEqualTo("blocked");
-        assertThat(route.get("backups")).hasToString("[{\"kind\":\"cloud\",\"version\":\"99.1\",\"fits\":false}]");
+        assertThat(route.get("backups")).hasToString("[{\"kind\":\"cloud\",\"version\":\"99.1\",\"device\":null,\"sizeBytes\":null,\"fits\":false,\"grey\":true,\"take\":false}]");
         JsonNode wet = run("route", "--practice", "--facts", file("f.json", facts.formatted("looping", "true", "")), "--json").json();
         assertThat(wet.get("stop").get("reason").asText()).contains("dry it");
         assertThat(wet.get("steps")).allMatch(s -> s.get("status").asText().equals("refused"));
@@ -306,7 +306,7 @@ class CommandLineTest {
         route --facts pom.xml --prefer remote=never       | 2 | computer-first
         bench                                             | 2 | wistaxis bench looks
         sequences --device iPhone13,2 --goal moon         | 2 | [moon]
-        sequences --device iPhone13,2 --goal power-off --broken side | 1 | shut-down entry in the settings
+        sequences --device iPhone13,2 --goal power-off --broken side | 1 | shut-down entry at the bottom of the general settings
         sequences --device 12 --goal recovery             | 2 | iPhone13,1
         simulate --device iPhone13,2                      | 2 | --trace
         simulate --device iPhone13,2 --trace /no/such.json| 2 | no such file

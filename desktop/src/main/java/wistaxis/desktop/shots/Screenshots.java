@@ -1,5 +1,11 @@
 package wistaxis.desktop.shots;
 
+import java.util.concurrent.atomic.AtomicReference;
+import java.util.concurrent.CompletableFuture;
+import wistaxis.core.work.Walking;
+import wistaxis.core.ticket.TicketEvent;
+import java.util.Map;
+import java.time.LocalDate;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
@@ -91,9 +97,6 @@ public final class Screenshots {
         onFx(() -> shell.showTicket("T-0016"));
         waitUntil(() -> !bench.stock().builds("iPad12,1").isEmpty());
         picture("route", () -> shell.showTicket("T-0016"));
-        onFx(() -> shell.showTicket("T-0013"));
-        waitUntil(() -> !bench.stock().builds("iPhone10,1").isEmpty());
-        picture("consent", () -> press("rung-recovery-restore", ""));
         picture("settings", shell::showSettings);
         onFx(() -> shell.showTicket("T-0012"));
         FirmwareDesk firmware = bench.desk("T-0012").firmware();
@@ -119,16 +122,6 @@ public final class Screenshots {
         rest(5000);
         onFx(() -> bench.setRate(1));
         picture("restore", () -> { });
-        onFx(() -> {
-            shell.showTicket("T-0013", Stage.KEYS);
-            bench.desk("T-0013").keys().coaching().choose(Goal.DFU);
-            shell.otherTheme();
-        });
-        onFx(() -> bench.desk("T-0013").keys().coaching().showMe());
-        rest(3000 + 11_600);
-        picture("keys-dfu", () -> { });
-        onFx(() -> bench.desk("T-0013").keys().coaching().stop());
-        onFx(shell::otherTheme);
         onFx(shell::showDrill);
         picture("drill", () -> {
             bench.drill().choose(bench.sequences().all().stream().filter(q -> q.key().equals("SIDE-KEY/dfu/Ten-five-ten")).findFirst()
@@ -138,10 +131,47 @@ public final class Screenshots {
         });
         waitUntil(() -> bench.drill().coaching().verdict().isPresent());
         picture("drill", () -> { });
-        picture("drill-progress", () -> press("drill-progress", ""));
         real();
+        walks();
         picture("handover", () -> shell.showTicket("T-0010"));
         picture("ledger", shell::showLedger);
+    }
+
+    /** What is done without a computer: backups beside the route, a stop of a walk, the slip of a buying check. */
+    private void walks() {
+        String sale = opened("Tide-table tablet, to be sold", "sale", "iPad13,18");
+        for (TicketEvent e : List.of(Walking.backup(bench.ticket(sale), "cloud", "31.9", LocalDate.of(2026, 4, 30), 36_000_000_000L, "", false),
+                Walking.backup(bench.ticket(sale), "computer", "32.0 test 2", LocalDate.of(2026, 5, 9), 41_000_000_000L, "owner's laptop",
+                false))) {
+            onFx(() -> bench.record(sale, e));
+        }
+        waitUntil(() -> !bench.stock().builds("iPad13,18").isEmpty());
+        picture("backups", () -> shell.showTicket(sale, Stage.ROUTE));
+        String locked = opened("Deckhand's phone", "unavailable", "iPhone14,5");
+        onFx(() -> bench.record(locked, List.of(new TicketEvent.ConsentAsked("lock-screen-erase", true, "owner", "there is no backup"),
+                new TicketEvent.RouteChosen("lock-screen-erase"), new TicketEvent.WalkNoted("lock-screen-erase", "network", "there"),
+                new TicketEvent.WalkNoted("lock-screen-erase", "tries", "try"))));
+        settle();
+        picture("walk", () -> shell.showTicket(locked));
+        String bought = opened("Phone from the quay market", "second-hand", "iPhone13,2");
+        onFx(() -> bench.record(bought, List.of(new TicketEvent.RouteChosen("buying-check"),
+                new TicketEvent.WalkNoted("buying-check", "imei", "same"), new TicketEvent.WalkNoted("buying-check", "register", "clean"),
+                new TicketEvent.WalkNoted("buying-check", "erased", "seen"), new TicketEvent.WalkNoted("buying-check", "owner", "asks"),
+                new TicketEvent.WalkNoted("buying-check", "papers", "none"))));
+        settle();
+        picture("buying-slip", () -> shell.showTicket(bought));
+    }
+
+    private String opened(String title, String trouble, String identifier) {
+        AtomicReference<CompletableFuture<String>> asked = new AtomicReference<>();
+        onFx(() -> asked.set(bench.open(title)));
+        String number = asked.get().join();
+        Map.of("trouble", trouble, "ownership", "proved", "liquid", "no", "battery", "ok", "brokenKeys", "none", "blacklisted", "no", "opens",
+                trouble.equals("sale") ? "yes" : "no", "wrongTries", "6", "online", "yes", "ownerPassword", "yes")
+                .forEach((fact, value) -> onFx(() -> bench.record(number, new TicketEvent.FactRecorded(fact, value))));
+        onFx(() -> bench.record(number, new TicketEvent.Identified(identifier, "by the number on the back")));
+        settle();
+        return number;
     }
 
     /** The ticket that is worked on as on the real bench. */

@@ -158,7 +158,6 @@ public final class FamilyCard {
             if (words.isEmpty()) {
                 continue;
             }
-            words += String.format(Locale.ROOT, " %.0f s", score.spans().get(i).endNanos() / 1e9);
             float width = page.width(words, SMALL, false);
             float at = x + NAMES + at(score.spans().get(i).endNanos(), scale);
             float left = Math.max(free, Math.min(at - width / 2, x + COLUMN - width));
@@ -170,7 +169,7 @@ public final class FamilyCard {
 
     private static String words(KeyStep step, long nanos) {
         long seconds = Math.round(nanos / 1e9);
-        return step.until() == null ? seconds + " s" : step.seconds() == null ? "~" + seconds + " s" : "up to "
+        return step.until() == null ? seconds + " s" : step.seconds() == null ? "hold" : "up to "
                 + Math.round(step.seconds()) + " s";
     }
 

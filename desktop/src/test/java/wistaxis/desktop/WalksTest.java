@@ -1,0 +1,182 @@
+package wistaxis.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.ticket.Stage;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+
+/** What is done without a computer, driven in the window: every walk once, by clicks and by digits. */
+class WalksTest {
+    @TempDir
+    private Path folder;
+    private Window w;
+
+    @BeforeEach
+    void open() {
+        w = Window.demo(folder, 12_000_000);
+    }
+
+    @AfterEach
+    void close() {
+        w.close();
+    }
+
+    private String ticket(String trouble, String... more) {
+        String number = Window.onFx(() -> w.bench.open("Harbour office phone")).join();
+        Map<String, String> facts = new HashMap<>(Map.of("trouble", trouble, "ownership", "proved", "liquid", "no", "battery", "ok",
+                "brokenKeys", "none", "blacklisted", "no", "backup", "none", "ownerPassword", "yes", "locating", "on"));
+        for (int i = 0; i < more.length; i += 2) {
+            facts.put(more[i], more[i + 1]);
+        }
+        facts.forEach((f, v) -> Window.acked(() -> w.bench.record(number, new TicketEvent.FactRecorded(f, v))));
+        Window.acked(() -> w.bench.record(number, new TicketEvent.Identified("iPhone14,5", "by the number")));
+        shown(number, Stage.ROUTE);
+        return number;
+    }
+
+    private void shown(String number, Stage stage) {
+        Window.onFx(() -> {
+            w.shell.showTicket(number, stage);
+            return null;
+        });
+    }
+
+    private Ticket of(String number) {
+        return Window.onFx(() -> w.bench.ticket(number));
+    }
+
+    private void agreed(String step) {
+        w.click("rung-" + step);
+        w.focus("consent-who");
+        w.type("ada");
+        w.click("consent-yes");
+    }
+
+    @Test
+    void eraseFromTheLockScreenCountsTriesAndIsResumed() {
+        String n = ticket("unavailable", "wrongTries", "8", "eraseButton", "yes", "online", "yes", "hopesToRemember", "no");
+        agreed("lock-screen-erase");
+        w.sees("SIM in it, or a Wi-Fi that it knows");
+        assertThat(w.text()).contains("Your hands", "1 of 5");
+        w.tap(KeyCode.DIGIT1);
+        w.sees("8 wrong codes so far");
+        w.tap(KeyCode.DIGIT2);
+        w.sees("9 wrong codes so far; at 9 it ends here, before the tenth. No more are tried.");
+        assertThat(w.shell.scene().lookup("#walk-try")).isNull();
+        w.click("nav-bench");
+        w.click("lane-" + n);
+        w.sees("9 wrong codes so far");
+        w.click("walk-button");
+        w.click("walk-asks");
+        w.sees("The owner's hands");
+        w.click("walk-taken");
+        w.sees("Nobody's hands");
+        w.click("walk-greeting");
+        w.sees("Hand over");
+        w.click("greeting-seen-1");
+        w.sees("look again");
+        w.click("step-helped-0");
+        w.click("account-lock-0");
+        w.click("passcode-set-0");
+        w.click("data-back-2");
+        assertThat(w.text()).contains("Answered with [not seen]");
+        w.click("greeting-seen-0");
+        w.click("close-ticket");
+        w.sees("Closed: erase from the lock screen, handed over");
+        assertThat(w.verify().clean()).isTrue();
+    }
+
+    @Test
+    void aRemoteEraseThatFailsLeadsToTheNextRung() {
+        String n = ticket("unavailable", "wrongTries", "8", "eraseButton", "no", "online", "yes", "hopesToRemember", "no");
+        agreed("remote-erase");
+        w.click("walk-there");
+        w.sees("The owner opens the locating page");
+        w.click("walk-missing");
+        w.sees("The gentlest step that can help");
+        assertThat(of(n).failed()).containsExactly("remote-erase");
+    }
+
+    /** Back up, sign out, erase; the route says which line to tap, and one consent is for two devices of the lot. */
+    @Test
+    void aSaleIsPreparedAndOneConsentIsForTheLot() {
+        String other = ticket("sale", "opens", "yes", "backupWanted", "no");
+        String n = ticket("sale", "opens", "yes", "backupWanted", "yes");
+        w.click("rung-backup");
+        w.sees("Which way?");
+        w.click("way-backup-computer");
+        w.click("walk-listed");
+        w.click("walk-room");
+        w.focus("backup-where");
+        w.type("disk 2");
+        w.focus("backup-version");
+        w.type("31.9");
+        w.focus("backup-size");
+        w.type("41 GB");
+        w.sees("over the cable");
+        w.click("walk-made");
+        w.sees("Computer backup, made on 31.9");
+        assertThat(of(n).backups()).singleElement().satisfies(b -> assertThat(b.where()).isEqualTo("disk 2"));
+        w.click("rung-sign-out");
+        w.click("walk-asks");
+        w.click("walk-out");
+        w.click("walk-off");
+        w.click("rung-settings-erase");
+        w.focus("consent-who");
+        w.type("ada");
+        w.click("consent-lot");
+        w.sees("General settings, at the very bottom");
+        assertThat(of(other).consentGiven()).as("asked once, for both").isTrue();
+        w.click("walk-found");
+        w.click("walk-taken");
+        w.click("walk-begun");
+        w.click("walk-greeting");
+        w.sees("Leave it plugged in: the host is still needed");
+    }
+
+    /** It rings at half an hour and at an hour, and asks what is seen. */
+    @Test
+    void theChargingWalkRings() {
+        String n = ticket("dead");
+        w.click("rung-charge");
+        w.click("walk-plugged");
+        w.sees("until it rings");
+        w.click("pace-60");
+        w.hurried(60, () -> w.sees("It has rung: look at it."));
+        w.sees("After half an hour: what does it show?");
+        w.click("reminder-away");
+        w.click("walk-black");
+        w.sees("Another cable and charger");
+        w.hurried(60, () -> w.sees("It has rung: look at it."));
+        w.click("pace-1");
+        w.click("walk-black");
+        w.sees("The gentlest step that can help");
+        assertThat(of(n).failed()).containsExactly("charge");
+    }
+
+    @Test
+    void aBuyingCheckGivesASlip() {
+        String n = ticket("second-hand", "ownership", "none");
+        w.click("rung-buying-check");
+        for (KeyCode digit : List.of(KeyCode.DIGIT1, KeyCode.DIGIT1, KeyCode.DIGIT1, KeyCode.DIGIT2)) {
+            w.tap(digit);
+        }
+        w.sees("The seller's receipt");
+        w.tap(KeyCode.DIGIT1);
+        w.sees("Fail: do not buy");
+        assertThat(w.text()).contains("former owner signs out");
+        w.click("close-ticket");
+        w.sees("Closed:");
+        assertThat(of(n).closed()).isNotNull();
+    }
+}
