@@ -65,6 +65,7 @@ public final class Workbench implements AutoCloseable {
     private final UsbDesk usb;
     private final Learned learned;
     private final Reminders reminders;
+    private final PaperDesk papers;
     private final Plans plans;
     private @Nullable LookLibrary looks;
 
@@ -109,6 +110,7 @@ public final class Workbench implements AutoCloseable {
             this.drill = new DrillDesk(this);
             this.plans = new Plans(this);
             this.reminders = new Reminders(this);
+            this.papers = new PaperDesk(this, setup.folder());
             this.learned = new Learned(ledger);
             this.usb = opened(new UsbDesk(this, world.usb()));
             tickets.follow(this::changed);
@@ -201,6 +203,11 @@ public final class Workbench implements AutoCloseable {
     /** Tells who follows what has changed. */
     public Changes changes() {
         return changes;
+    }
+
+    /** The papers of the tickets. */
+    public PaperDesk papers() {
+        return papers;
     }
 
     /** What is due at a time. */

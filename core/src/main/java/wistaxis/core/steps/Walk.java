@@ -1,5 +1,6 @@
 package wistaxis.core.steps;
 
+import java.util.Map;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
@@ -27,10 +28,11 @@ public record Walk(String way, String of, String title, List<Stop> steps, Proven
      * @param high most usual minutes
      * @param counts the fact of the intake that says how often the repeated answer was given before; null where nothing is counted
      * @param limit so many in all, and no more are offered; null where there is no limit
+     * @param when facts and the values for which it is there, all of them; null for always
      * @param ring minutes after the first answer of the walk at which it rings; null for not
      */
     public record Stop(String id, String title, String see, String hands, double low, double high, @Nullable String counts,
-            @Nullable Integer limit, @Nullable Integer ring, List<Answer> answers) {
+            @Nullable Integer limit, @Nullable Integer ring, @Nullable Map<String, List<String>> when, List<Answer> answers) {
         public Stop {
             answers = List.copyOf(answers);
         }
@@ -78,6 +80,12 @@ public record Walk(String way, String of, String title, List<Stop> steps, Proven
 
     public static Optional<Walk> find(String way) {
         return ALL.stream().filter(w -> w.way().equals(way)).findFirst();
+    }
+
+    /** The walk with the stops that are there under such facts. */
+    public Walk where(Map<String, String> facts) {
+        return new Walk(way, of, title, steps.stream().filter(s -> s.when() == null || s.when().entrySet().stream()
+                .allMatch(e -> e.getValue().contains(facts.getOrDefault(e.getKey(), "unknown")))).toList(), provenance, source);
     }
 
     Optional<Stop> stop(String id) {

@@ -32,13 +32,15 @@ public record WalkRun(List<Walk> ways, @Nullable Walk walk, Walk.@Nullable Stop 
      */
     public static Optional<WalkRun> of(String step, List<Walk.Note> all, int before) {
         List<Walk> ways = Walk.of(step);
-        if (ways.isEmpty()) {
-            return Optional.empty();
-        }
+        return ways.isEmpty() ? Optional.empty() : Optional.of(of(ways, all, before));
+    }
+
+    /** The same for ways that are known. */
+    public static WalkRun of(List<Walk> ways, List<Walk.Note> all, int before) {
         Walk walk = ways.size() == 1 ? ways.getFirst() : all.isEmpty() ? null
                 : ways.stream().filter(w -> w.way().equals(all.getLast().way())).findFirst().orElse(null);
         List<Walk.Note> notes = walk == null ? List.of() : all.stream().filter(n -> n.way().equals(walk.way())).toList();
-        return Optional.of(walk == null ? new WalkRun(ways, null, null, 0, null, "", null, List.of()) : fold(ways, walk, notes, before));
+        return walk == null ? new WalkRun(ways, null, null, 0, null, "", null, List.of()) : fold(ways, walk, notes, before);
     }
 
     private static WalkRun fold(List<Walk> ways, Walk walk, List<Walk.Note> notes, int before) {
@@ -91,8 +93,12 @@ public record WalkRun(List<Walk> ways, @Nullable Walk walk, Walk.@Nullable Stop 
 
     /** Usual minutes that are left from this stop on. @param least least, else most */
     public double minutes(boolean least) {
-        return walk == null || at == null ? 0 : walk.steps().subList(walk.steps().indexOf(at), walk.steps().size()).stream()
-                .mapToDouble(s -> least ? s.low() : s.high()).sum();
+        return left().stream().mapToDouble(s -> least ? s.low() : s.high()).sum();
+    }
+
+    /** The stops that are left, the present one first; none once it is over. */
+    public List<Walk.Stop> left() {
+        return walk == null || at == null ? List.of() : walk.steps().subList(walk.steps().indexOf(at), walk.steps().size());
     }
 
     /** When it rings; empty where it does not. */

@@ -65,6 +65,7 @@ public final class EventWords {
             case TicketEvent.BackupNoted e -> "Backup " + (Boolean.TRUE.equals(e.here()) ? "made here: " : "known: ") + e.kind()
                     + (e.version() == null ? "" : ", version " + e.version()) + (e.at() == null ? "" : ", of " + e.at())
                     + (e.sizeBytes() == null ? "" : ", " + Units.inWords(e.sizeBytes())) + (e.where() == null ? "" : ", " + e.where());
+            case TicketEvent.PaperHandedOut e -> "Paper handed out: " + e.paper() + ", of the entries up to " + e.upTo();
             case TicketEvent.Odd e -> "Not understood: " + e.why();
         };
     }

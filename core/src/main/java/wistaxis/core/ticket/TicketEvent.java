@@ -53,6 +53,7 @@ import wistaxis.core.keys.Trace;
     @JsonSubTypes.Type(value = TicketEvent.TroubleTried.class, name = "trouble-tried"),
     @JsonSubTypes.Type(value = TicketEvent.WalkNoted.class, name = "walk-noted"),
     @JsonSubTypes.Type(value = TicketEvent.BackupNoted.class, name = "backup-noted"),
+    @JsonSubTypes.Type(value = TicketEvent.PaperHandedOut.class, name = "paper-handed-out"),
     @JsonSubTypes.Type(value = TicketEvent.Odd.class, name = "odd"),
 })
 @JsonInclude(JsonInclude.Include.NON_NULL)
@@ -245,6 +246,14 @@ public sealed interface TicketEvent {
      */
     record BackupNoted(String kind, @Nullable String device, @Nullable String version, @Nullable LocalDate at, @Nullable Long sizeBytes,
             @Nullable String where, @Nullable Boolean here) implements TicketEvent {}
+
+    /**
+     * A paper left the shop.
+     *
+     * @param sha256 digest of the file
+     * @param upTo number of the last entry that it was made of: with it the same bytes are made again
+     */
+    record PaperHandedOut(String paper, String sha256, long upTo) implements TicketEvent {}
 
     /** An entry that this Wistaxis cannot read: of a newer one, or damaged. Never written. */
     record Odd(String body, String why) implements TicketEvent {}

@@ -101,7 +101,7 @@ final class TicketFold {
             case TicketEvent.BackupNoted backup -> backups.add(backup);
             case TicketEvent.Closed(String outcome) -> closed = outcome;
             case TicketEvent.DownloadStarted _, TicketEvent.DownloadStopped _, TicketEvent.Downloaded _,
-                    TicketEvent.StateRead _, TicketEvent.BreakRead _ -> { }
+                    TicketEvent.StateRead _, TicketEvent.BreakRead _, TicketEvent.PaperHandedOut _ -> { }
             case TicketEvent.Sighted _, TicketEvent.DeviceBound _, TicketEvent.DeviceReleased _, TicketEvent.FirmwareFrom _,
                     TicketEvent.HostLeft _, TicketEvent.HostTrouble _, TicketEvent.TroubleTried _, TicketEvent.PackageAccepted _,
                     TicketEvent.SigningAnswered _ ->

@@ -97,6 +97,11 @@ public record DataFolder(Path root) {
         return root.resolve("log").resolve("wistaxis.log");
     }
 
+    /** The shop's own terms, as it wrote them. */
+    public Path terms() {
+        return root.resolve("terms.txt");
+    }
+
     public Path settings() {
         return root.resolve("settings.json");
     }

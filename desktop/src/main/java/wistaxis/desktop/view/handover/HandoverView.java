@@ -1,5 +1,10 @@
 package wistaxis.desktop.view.handover;
 
+import wistaxis.desktop.view.walk.WalkView;
+import wistaxis.core.work.SetUp;
+import wistaxis.core.steps.WalkRun;
+import org.jspecify.annotations.Nullable;
+import java.util.Locale;
 import wistaxis.desktop.view.walk.SlipCard;
 import wistaxis.core.work.Walking;
 import java.util.List;
@@ -21,10 +26,35 @@ import wistaxis.workbench.Workbench;
 /** Handing the device over: the checks, the account lock asked for, advice to the customer, and closing the ticket. */
 public final class HandoverView extends TicketPage {
     private final Shell shell;
+    private @Nullable WalkView setUp;
 
     public HandoverView(Shell shell, Workbench bench, String number) {
         super(bench, number);
         this.shell = shell;
+    }
+
+    /** From the greeting to first use, page by page, on this page. */
+    private Node setUp(Ticket t, WalkRun run) {
+        boolean real = t.closed() == null;
+        String left = run.over() ? "Set-up is through." : String.format(Locale.ROOT, "Set-up: %d pages left, %.0f to %.0f min.", run.left()
+                .size(), run.minutes(true), run.minutes(false));
+        FlowPane row = Ui.flow(8, Ui.text(left, "strong"));
+        if (real) {
+            row.getChildren().add(Ui.button("set-up-go", setUp != null ? "Back to the checks" : run.over() ? "Look at it" : "Lead through it",
+                    setUp != null || run.over() ? "" : "primary", this::toggle));
+        }
+        row.getChildren().add(Ui.button("set-up-home", "The rest at home: a paper", "", () -> shell.showPapers(number)));
+        return row;
+    }
+
+    private void toggle() {
+        if (setUp == null) {
+            setUp = WalkView.ofSetUp(shell, bench, number);
+        } else {
+            setUp.leave();
+            setUp = null;
+        }
+        refresh();
     }
 
     private static List<HandoverFacts.Check> checks(Workbench bench, Ticket t) {
@@ -40,6 +70,13 @@ public final class HandoverView extends TicketPage {
         bench.handover().advice().forEach(a -> advice.getChildren().add(Ui.text("\u2013 " + a, "small")));
         list.getChildren().add(advice);
         root.getChildren().setAll(Ui.label(title(t), "large"));
+        Optional<WalkRun> pages = SetUp.of(t, bench.model(t).orElse(null));
+        pages.ifPresent(run -> root.getChildren().add(setUp(t, run)));
+        if (setUp != null && pages.isPresent()) {
+            setUp.refresh();
+            root.getChildren().add(Ui.scroll(setUp.node()));
+            return;
+        }
         Walking.buyingCheck(t).ifPresent(w -> list.getChildren().addFirst(new SlipCard(w)));
         if (t.is(Step::isHardware) && t.closed() == null) {
             list.getChildren().addFirst(Ui.notice("", "Goes with the device:", bench.routes().rules(t).tried() + "."));
@@ -95,7 +132,24 @@ public final class HandoverView extends TicketPage {
     }
 
     @Override
+    public void tick() {
+        if (setUp != null) {
+            setUp.tick();
+        }
+    }
+
+    @Override
+    public void leave() {
+        if (setUp != null) {
+            setUp.leave();
+        }
+    }
+
+    @Override
     public String next() {
+        if (setUp != null) {
+            return setUp.next();
+        }
         return bench.routes().rules(ticket()).next().line();
     }
 }

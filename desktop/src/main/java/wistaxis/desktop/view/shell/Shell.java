@@ -1,5 +1,6 @@
 package wistaxis.desktop.view.shell;
 
+import wistaxis.desktop.view.paper.PaperView;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.List;
@@ -161,6 +162,11 @@ public final class Shell implements AutoCloseable {
 
     public void showBench() {
         show(new BenchView(this, bench));
+    }
+
+    /** The papers of a ticket. */
+    public void showPapers(String number) {
+        show(new PaperView(this, bench, number));
     }
 
     public void showLedger() {

@@ -59,7 +59,7 @@ public final class TicketView implements View {
             case IDENTIFY -> new IdentifyView(shell, bench, number);
             case ROUTE -> new RouteView(shell, bench, number);
             case FIRMWARE -> new FirmwareView(shell, bench, number);
-            case KEYS -> walks ? new WalkView(shell, bench, number) : new KeysView(shell, bench, number);
+            case KEYS -> walks ? WalkView.ofStep(shell, bench, number) : new KeysView(shell, bench, number);
             case RESTORE -> ticket().isObserved() ? new HostRunView(shell, bench, number) : new RestoreView(shell, bench, number);
             case HANDOVER, CLOSED -> new HandoverView(shell, bench, number);
         };
@@ -157,6 +157,7 @@ public final class TicketView implements View {
                     && t.attempt().filter(a -> a.said() != null).isEmpty());
             trail.getChildren().add(station);
         }
+        trail.getChildren().add(Ui.button("papers", "Papers", "quiet", () -> shell.showPapers(number)));
     }
 
     private void slip(Ticket t) {

@@ -7,10 +7,12 @@ import wistaxis.desktop.look.Ui;
 
 /** What a check came to: pass, fail or not yet, and why. */
 public final class SlipCard extends VBox {
+    /** The slip of whatever was checked. */
     public SlipCard(WalkRun run) {
         super(6);
         getStyleClass().add("card");
-        Label verdict = Ui.label(words(run.verdict()), "huge " + (run.verdict().equals("pass") ? "tide" : run.verdict().equals("fail")
+        boolean buying = run.ways().getFirst().of().equals("buying-check");
+        Label verdict = Ui.label(buying ? words(run.verdict()) : found(run.verdict()), "huge " + (run.verdict().equals("pass") ? "tide" : run.verdict().equals("fail")
                 ? "erases" : "hands"));
         verdict.setId("slip-verdict");
         getChildren().add(verdict);
@@ -20,6 +22,9 @@ public final class SlipCard extends VBox {
                 getChildren().add(Ui.text(j.then(), "small hands"));
             }
         });
+        if (!buying) {
+            return;
+        }
         getChildren().add(Ui.text("What was looked at here, today. It says nothing of what is inside, nor of what happens later.",
                 "small muted"));
     }
@@ -29,6 +34,14 @@ public final class SlipCard extends VBox {
             case "pass" -> "Pass";
             case "fail" -> "Fail: do not buy";
             default -> "Not yet";
+        };
+    }
+
+    private static String found(String verdict) {
+        return switch (verdict) {
+            case "pass" -> "All of it works";
+            case "fail" -> "Something does not work";
+            default -> "Not all was looked at";
         };
     }
 

@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.walk;
 
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.work.SetUp;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
@@ -28,6 +30,7 @@ public final class WalkView extends TicketPage {
     private static final int MOST_DIGITS = 9;
 
     private final Shell shell;
+    private final Walked walked;
     private final BackupForm backup;
     private final Label clock = Ui.label("", "big-clock");
     private final Label clockWords = Ui.text("", "");
@@ -35,9 +38,48 @@ public final class WalkView extends TicketPage {
     private final List<Button> answers = new ArrayList<>();
     private @Nullable Walk chosen;
 
-    public WalkView(Shell shell, Workbench bench, String number) {
+    /** What is led through, and what an answer to it records. */
+    public interface Walked {
+        WalkRun run();
+
+        List<TicketEvent> answer(String way, String stop, String answer);
+    }
+
+    /** The walk of the step that was taken. */
+    public static WalkView ofStep(Shell shell, Workbench bench, String number) {
+        return new WalkView(shell, bench, number, new Walked() {
+            @Override
+            public WalkRun run() {
+                return bench.ticket(number).walk().orElseThrow();
+            }
+
+            @Override
+            public List<TicketEvent> answer(String way, String stop, String answer) {
+                return Walking.answer(bench.routes().rules(bench.ticket(number)), way, stop, answer);
+            }
+        });
+    }
+
+    /** From the greeting to first use. */
+    public static WalkView ofSetUp(Shell shell, Workbench bench, String number) {
+        return new WalkView(shell, bench, number, new Walked() {
+            @Override
+            public WalkRun run() {
+                return SetUp.of(bench.ticket(number), bench.model(bench.ticket(number)).orElse(null)).orElseThrow();
+            }
+
+            @Override
+            public List<TicketEvent> answer(String way, String stop, String answer) {
+                Ticket t = bench.ticket(number);
+                return SetUp.answer(bench.routes().rules(t), bench.model(t).orElse(null), stop, answer);
+            }
+        });
+    }
+
+    private WalkView(Shell shell, Workbench bench, String number, Walked walked) {
         super(bench, number);
         this.shell = shell;
+        this.walked = walked;
         this.backup = new BackupForm(bench, number);
         clock.setId("walk-clock");
         shell.scene().addEventFilter(KeyEvent.KEY_PRESSED, pressed);
@@ -45,7 +87,7 @@ public final class WalkView extends TicketPage {
 
     /** What is walked: as the ledger says, or begun on this page. */
     private WalkRun run() {
-        WalkRun run = ticket().walk().orElseThrow();
+        WalkRun run = walked.run();
         Walk picked = chosen;
         return picked == null || run.walk() != null && run.walk().way().equals(picked.way()) ? run
                 : WalkRun.of(picked.of(), List.of(new Walk.Note(picked.way(), "", "", bench.now())), 0).orElse(run);
@@ -127,7 +169,7 @@ public final class WalkView extends TicketPage {
         if (backedUp && said.isDone()) {
             events.add(backup.made(walk.way().endsWith("cloud") ? "cloud" : "computer"));
         }
-        events.addAll(Walking.answer(bench.routes().rules(ticket()), walk.way(), at.id(), said.id()));
+        events.addAll(walked.answer(walk.way(), at.id(), said.id()));
         bench.record(number, events);
     }
 

@@ -1,0 +1,63 @@
+package wistaxis.cli;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Sha256;
+import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.WholeFile;
+import wistaxis.store.ledger.Ledger;
+import wistaxis.workbench.PaperDesk;
+import wistaxis.workbench.Shop;
+import wistaxis.workbench.paper.Papers;
+
+@Command(name = "paper", mixinStandardHelpOptions = true, description = {
+    "A paper of a ticket as PDF, from its entries in the ledger: the same bytes for the same entries. With --up-to it is the one that was",
+    "made at an earlier entry."})
+final class PaperCommand extends LedgerCommand.OnLedger {
+    @Parameters(paramLabel = "KIND", description = "receipt, consent, report, erasure, buying, home or label")
+    private String kind = "";
+
+    @Option(names = "--ticket", required = true, paramLabel = "N")
+    private String ticket = "";
+
+    @Option(names = "--up-to", paramLabel = "ENTRY", description = "number of the last entry that it is made of")
+    private @Nullable Long upTo;
+
+    @Option(names = "--out", required = true, paramLabel = "FILE.pdf", description = "where to write it")
+    private Path file = Path.of("");
+
+    private record Written(String kind, String ticket, long upTo, String file, int bytes, String sha256) {}
+
+    @Override
+    public void run() {
+        Papers.Kind which = Papers.Kind.parse(kind);
+        List<LedgerEntry> entries;
+        try (Ledger ledger = ledger()) {
+            entries = ledger.of(ticket).stream().filter(e -> upTo == null || e.number() <= upTo).toList();
+        }
+        if (entries.isEmpty()) {
+            throw new BadInput("there is no ticket [" + ticket + "]" + (upTo == null ? "" : " up to entry [" + upTo + "]"));
+        }
+        Shop shop = Shop.look(folder(), DEVICES, Instant::now);
+        String name = Optional.ofNullable(shop.settings().bench()).orElse(practice() ? "Practice bench" : "My bench");
+        try {
+            byte[] pdf = new Papers(shop, new Papers.Letterhead(name, PaperDesk.terms(folder()), ZoneId.systemDefault())).pdf(which, entries);
+            WholeFile.write(file, pdf);
+            long last = entries.getLast().number();
+            answer(new Written(which.toString(), ticket, last, file.toString(), pdf.length, Sha256.of(pdf)), List.of("Written: " + file
+                    + ", from the entries up to " + last));
+        } catch (IOException e) {
+            throw DiskTrouble.of("paper", file, e);
+        }
+    }
+}

@@ -1,0 +1,73 @@
+package wistaxis.core.work;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.device.DeviceModel;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.steps.Step;
+import wistaxis.core.steps.Walk;
+import wistaxis.core.steps.WalkRun;
+import wistaxis.core.ticket.Attempt;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+
+/**
+ * From the greeting to first use, page by page, by what the ticket knows: which pages come, whose hands, how long. Common practice; it can
+ * be left half way, the rest at home.
+ */
+public final class SetUp {
+    private static final String WAY = "set-up";
+
+    private SetUp() {}
+
+    /**
+     * Where it stands; empty where there is nothing to set up: before anything was erased, and for a device that is sold.
+     *
+     * @param model null while it is not settled
+     */
+    public static Optional<WalkRun> of(Ticket ticket, @Nullable DeviceModel model) {
+        Attempt attempt = ticket.attempt().filter(a -> a.is(Step::erases)).orElse(null);
+        boolean erased = attempt != null && (attempt.written() != null || Boolean.TRUE.equals(attempt.said())
+                || ticket.walk().filter(w -> w.over() && !w.failed()).isPresent());
+        return !erased || ticket.fact("trouble").filter("sale"::equals).isPresent() ? Optional.empty()
+                : Optional.of(WalkRun.of(List.of(Walk.find(WAY).orElseThrow().where(facts(ticket, model))), attempt.walk(), 0));
+    }
+
+    private static Map<String, String> facts(Ticket t, @Nullable DeviceModel model) {
+        Map<String, String> facts = new HashMap<>();
+        boolean signedOut = t.attempts().stream().anyMatch(a -> a.step().equals("sign-out") && Boolean.TRUE.equals(a.said()));
+        facts.put("lock", signedOut || t.fact("locating").filter("off"::equals).isPresent() ? "no" : "yes");
+        boolean cloud = kept(t, "cloud");
+        boolean computer = kept(t, "computer");
+        facts.put("backup", cloud && computer ? "both" : cloud ? "cloud" : computer ? "computer" : "none");
+        if (model != null) {
+            facts.put("unlock", model.look("home").equals("none") ? "face" : model.look("homeMark").equals("ring") ? "finger" : "none");
+        }
+        return facts;
+    }
+
+    private static boolean kept(Ticket t, String kind) {
+        return t.backups().stream().anyMatch(b -> b.kind().equals(kind)) || t.fact("backup").filter(b -> b.equals(kind) || b.equals("both"))
+                .isPresent();
+    }
+
+    /**
+     * A page was answered.
+     *
+     * @throws BadInput for an answer that may not be given now
+     */
+    public static List<TicketEvent> answer(Rules rules, @Nullable DeviceModel model, String stop, String answer) {
+        rules.stopped().or(rules::mayAnswer).ifPresent(why -> {
+            throw new BadInput(why);
+        });
+        Walk.Stop now = of(rules.ticket(), model).map(WalkRun::at).orElseThrow(() -> new BadInput("there is nothing to set up now"));
+        if (now == null || !now.id().equals(stop) || now.answer(answer).isEmpty()) {
+            throw new BadInput("[" + stop + " " + answer + "] is not what is asked now" + (now == null ? "; set-up is through" : ", which is ["
+                    + now.id() + "] with " + now.answers().stream().map(Walk.Answer::id).toList()));
+        }
+        return List.of(new TicketEvent.WalkNoted(WAY, stop, answer));
+    }
+}

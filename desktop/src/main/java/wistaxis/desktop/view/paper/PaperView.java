@@ -1,0 +1,146 @@
+package wistaxis.desktop.view.paper;
+
+import java.io.File;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.Optional;
+import java.util.concurrent.CompletionException;
+import javafx.print.PageLayout;
+import javafx.print.PrinterJob;
+import javafx.scene.image.ImageView;
+import javafx.scene.image.PixelFormat;
+import javafx.scene.image.WritableImage;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import javafx.scene.transform.Scale;
+import javafx.stage.FileChooser;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.facts.BadInput;
+import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.view.shell.Shell;
+import wistaxis.desktop.view.shell.TicketPage;
+import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.WholeFile;
+import wistaxis.store.paper.Preview;
+import wistaxis.workbench.PaperDesk;
+import wistaxis.workbench.Workbench;
+import wistaxis.workbench.paper.Papers;
+
+/** The papers of a ticket: which one, how it looks, printed or saved. What leaves the shop is written down. */
+public final class PaperView extends TicketPage {
+    private final Shell shell;
+    private final FlowPane kinds = Ui.chips(900);
+    private final FlowPane buttons = Ui.flow(8);
+    private final VBox pages = new VBox(14);
+    private Papers.Kind kind = Papers.Kind.RECEIPT;
+    private PaperDesk.@Nullable Made made;
+    private String says = "";
+
+    public PaperView(Shell shell, Workbench bench, String number) {
+        super(bench, number);
+        this.shell = shell;
+        var scroll = Ui.scroll(pages);
+        VBox.setVgrow(scroll, Priority.ALWAYS);
+        root.getChildren().addAll(Ui.text("Papers of " + number + " " + ticket().title(), "large"), kinds, buttons, scroll);
+        make();
+    }
+
+    private void make() {
+        made = null;
+        says = "It is being made...";
+        Papers.Kind wanted = kind;
+        bench.papers().make(wanted, number).whenComplete((done, e) -> {
+            if (wanted != kind) {
+                return;
+            }
+            made = e == null ? done : null;
+            says = e == null ? "" : String.valueOf((e instanceof CompletionException && e.getCause() != null ? e.getCause() : e).getMessage());
+            refresh();
+        });
+    }
+
+    @Override
+    public void refresh() {
+        kinds.getChildren().clear();
+        Arrays.stream(Papers.Kind.values()).forEach(k -> kinds.getChildren().add(Ui.button("paper-" + k, k.title(), k == kind
+                ? "chip chosen" : "chip", () -> {
+            kind = k;
+            make();
+            refresh();
+        })));
+        PaperDesk.Made now = made;
+        buttons.getChildren().setAll(Ui.button("paper-back", "Back to the ticket", "", () -> shell.showTicket(number)));
+        pages.getChildren().clear();
+        if (now == null) {
+            pages.getChildren().add(Ui.text(says, "muted"));
+            return;
+        }
+        buttons.getChildren().addAll(Ui.button("paper-print", "Print", "primary", () -> print(now)), Ui.button("paper-save", "Save as...", "",
+                () -> save(now)), Ui.text(says.isEmpty() ? now.pages().size() + (now.pages().size() == 1 ? " page" : " pages")
+                + "; what is printed or saved is written down with its digest." : says, "small muted"));
+        now.pages().forEach(p -> pages.getChildren().add(picture(p)));
+    }
+
+    private static ImageView picture(Preview.Picture page) {
+        WritableImage image = new WritableImage(page.width(), page.height());
+        image.getPixelWriter().setPixels(0, 0, page.width(), page.height(), PixelFormat.getIntArgbInstance(), page.pixels(), 0, page.width());
+        ImageView view = new ImageView(image);
+        view.setId("paper-page");
+        view.setStyle("-fx-effect: dropshadow(gaussian, rgba(0,0,0,0.25), 6, 0, 0, 1);");
+        return view;
+    }
+
+    private void print(PaperDesk.Made paper) {
+        PrinterJob job = PrinterJob.createPrinterJob();
+        if (job == null) {
+            says = "There is no printer here; save it instead.";
+            refresh();
+            return;
+        }
+        if (job.showPrintDialog(shell.scene().getWindow())) {
+            PageLayout layout = job.getJobSettings().getPageLayout();
+            boolean printed = paper.pages().stream().allMatch(p -> {
+                ImageView page = picture(p);
+                double by = Math.min(layout.getPrintableWidth() / p.width(), layout.getPrintableHeight() / p.height());
+                page.getTransforms().add(new Scale(by, by));
+                return job.printPage(layout, page);
+            });
+            if (printed && job.endJob()) {
+                handedOut(paper, "Printed.");
+            }
+        }
+    }
+
+    private void save(PaperDesk.Made paper) {
+        FileChooser chooser = new FileChooser();
+        chooser.setInitialFileName(number + "-" + paper.kind() + ".pdf");
+        Optional.ofNullable(chooser.showSaveDialog(shell.scene().getWindow())).map(File::toPath).ifPresent(f -> save(paper, f));
+    }
+
+    private void save(PaperDesk.Made paper, Path file) {
+        try {
+            WholeFile.write(file, paper.pdf());
+            handedOut(paper, "Saved: " + file);
+        } catch (IOException e) {
+            throw new BadInput(DiskTrouble.words("paper", file, e), e);
+        }
+    }
+
+    private void handedOut(PaperDesk.Made paper, String what) {
+        bench.papers().handedOut(number, paper);
+        says = what;
+        refresh();
+    }
+
+    @Override
+    public String firstFocus() {
+        return "paper-" + kind;
+    }
+
+    @Override
+    public String next() {
+        return "Look at it, then print it or save it.";
+    }
+}

@@ -1,0 +1,146 @@
+package wistaxis.store.paper;
+
+import com.openhtmltopdf.util.XRLog;
+import java.util.logging.Logger;
+import com.google.zxing.BarcodeFormat;
+import com.google.zxing.EncodeHintType;
+import com.google.zxing.WriterException;
+import com.google.zxing.common.BitMatrix;
+import com.google.zxing.qrcode.QRCodeWriter;
+import com.google.zxing.qrcode.decoder.ErrorCorrectionLevel;
+import com.openhtmltopdf.outputdevice.helper.BaseRendererBuilder.FontStyle;
+import com.openhtmltopdf.pdfboxout.PdfBoxRenderer;
+import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
+import com.samskivert.mustache.Mustache;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.Calendar;
+import java.util.GregorianCalendar;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
+import java.util.TimeZone;
+import java.util.logging.Level;
+import org.apache.pdfbox.cos.COSName;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDDocumentInformation;
+
+/**
+ * A paper of the shop as PDF: a template of ours in HTML and CSS, filled with what a ledger says, in the shipped fonts, tagged for readers
+ * of all kinds (PDF/UA as far as the library goes). The same text gives the same bytes.
+ */
+public final class Paper {
+    private static final String PLACE = "/wistaxis/paper/";
+    private static final int QUIET = 0;
+
+    /** The library looks for fonts of the system that no paper of ours uses, and says so at each start. */
+    private static final Logger FONTS = Logger.getLogger("org.apache.pdfbox");
+
+    private Paper() {}
+
+    /**
+     * Fills a template and renders it.
+     *
+     * @param template its name, for example {@code receipt}
+     * @param values what it is filled with; text is escaped
+     * @param made the date that the file carries
+     */
+    public static byte[] pdf(String template, String title, Map<String, Object> values, Instant made) throws IOException {
+        Map<String, Object> all = new HashMap<>(values);
+        all.put("title", title);
+        all.put("css", resource("paper.css"));
+        String html = Mustache.compiler().defaultValue("").emptyStringIsFalse(true).compile(resource(template + ".html")).execute(all);
+        return render(html, title, made);
+    }
+
+    private static byte[] render(String html, String title, Instant made) throws IOException {
+        FONTS.setLevel(Level.SEVERE);
+        XRLog.listRegisteredLoggers().forEach(l -> XRLog.setLevel(l, Level.WARNING));
+        PdfRendererBuilder builder = new PdfRendererBuilder().useFastMode();
+        font(builder, "Lato-Regular.ttf", "Lato", 400);
+        font(builder, "Lato-Bold.ttf", "Lato", 700);
+        font(builder, "JetBrainsMono-Regular.ttf", "JetBrains Mono", 400);
+        builder.usePdfUaAccessibility(true).useUriResolver((_, _) -> null).withProducer("Wistaxis").withHtmlContent(html, null);
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        builder.toStream(out);
+        try (PdfBoxRenderer renderer = builder.buildPdfRenderer()) {
+            renderer.layout();
+            renderer.createPDFWithoutClosing();
+            PDDocument document = renderer.getPdfDocument();
+            PDDocumentInformation about = document.getDocumentInformation();
+            Calendar date = GregorianCalendar.from(made.atZone(ZoneOffset.UTC));
+            date.setTimeZone(TimeZone.getTimeZone("UTC"));
+            about.setTitle(title);
+            about.setCreationDate(date);
+            about.setModificationDate(date);
+            document.getDocumentCatalog().getCOSObject().removeItem(COSName.METADATA);
+            document.setDocumentId(id(html));
+            out.reset();
+            document.save(out);
+        }
+        return out.toByteArray();
+    }
+
+    private static void font(PdfRendererBuilder builder, String file, String family, int weight) {
+        builder.useFont(() -> Objects.requireNonNull(Paper.class.getResourceAsStream("/wistaxis/fonts/" + file), file), family, weight,
+                FontStyle.NORMAL, true);
+    }
+
+    /** The same for the same text, so that the file is. */
+    private static long id(String html) {
+        try {
+            return ByteBuffer.wrap(MessageDigest.getInstance("SHA-256").digest(html.getBytes(StandardCharsets.UTF_8))).getLong();
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    private static String resource(String name) throws IOException {
+        try (InputStream in = Objects.requireNonNull(Paper.class.getResourceAsStream(PLACE + name), name)) {
+            return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+        }
+    }
+
+    /**
+     * A code to be scanned, as dark boxes in a square of a size: published, ISO/IEC 18004, drawn from the bits of zxing.
+     *
+     * @param millimetres the square's side
+     */
+    public static List<Map<String, Object>> code(String text, double millimetres) {
+        BitMatrix bits;
+        try {
+            bits = new QRCodeWriter().encode(text, BarcodeFormat.QR_CODE, 1, 1, Map.of(EncodeHintType.MARGIN, QUIET,
+                    EncodeHintType.ERROR_CORRECTION, ErrorCorrectionLevel.M));
+        } catch (WriterException e) {
+            throw new IllegalArgumentException("[" + text + "] cannot be made a code", e);
+        }
+        double unit = millimetres / bits.getWidth();
+        List<Map<String, Object>> boxes = new ArrayList<>();
+        for (int y = 0; y < bits.getHeight(); y++) {
+            for (int x = 0; x < bits.getWidth(); x++) {
+                int from = x;
+                while (x < bits.getWidth() && bits.get(x, y)) {
+                    x++;
+                }
+                if (x > from) {
+                    boxes.add(Map.of("x", number(from * unit), "y", number(y * unit), "w", number((x - from) * unit), "h", number(unit)));
+                }
+            }
+        }
+        return boxes;
+    }
+
+    private static String number(double millimetres) {
+        return String.format(Locale.ROOT, "%.3f", millimetres);
+    }
+}

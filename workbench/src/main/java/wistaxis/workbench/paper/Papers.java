@@ -1,0 +1,274 @@
+package wistaxis.workbench.paper;
+
+import java.io.IOException;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import wistaxis.core.device.DeviceModel;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Units;
+import wistaxis.core.restore.HandoverFacts;
+import wistaxis.core.route.BackupPlan;
+import wistaxis.core.route.CaseFacts;
+import wistaxis.core.route.Route;
+import wistaxis.core.route.RouteContext;
+import wistaxis.core.steps.Step;
+import wistaxis.core.steps.Steps;
+import wistaxis.core.steps.WalkRun;
+import wistaxis.core.ticket.Attempt;
+import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Walking;
+import wistaxis.store.paper.Paper;
+import wistaxis.workbench.Shop;
+
+/** The papers of a ticket: each is made of its entries up to a number and of the shop's own words, and is the same each time. */
+public final class Papers {
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMMM yyyy", Locale.ENGLISH);
+    private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("d MMM yyyy, HH:mm", Locale.ENGLISH);
+    private static final double CODE_MM = 24;
+    private static final double LABEL_CODE_MM = 22;
+    private static final int SHORT_DIGEST = 16;
+
+    /** Which paper. */
+    public enum Kind {
+        RECEIPT("Intake receipt"), CONSENT("Consent to erase"), REPORT("Work report"), ERASURE("Record of erasure"),
+        BUYING("Buying check"), HOME("Left to do at home"), LABEL("Tray label");
+
+        private final String title;
+
+        Kind(String title) {
+            this.title = title;
+        }
+
+        public String title() {
+            return title;
+        }
+
+        @Override
+        public String toString() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+
+        /** @throws BadInput for an unknown one, naming the known */
+        public static Kind parse(String text) {
+            return Arrays.stream(values()).filter(k -> k.toString().equals(text)).findFirst()
+                    .orElseThrow(() -> new BadInput("paper [" + text + "] is none; write one of " + Arrays.toString(values())));
+        }
+    }
+
+    /**
+     * What a paper needs besides the ticket.
+     *
+     * @param name what the shop is called
+     * @param terms its terms, a paragraph each; empty for none
+     * @param zone in which its days begin
+     */
+    public record Letterhead(String name, List<String> terms, ZoneId zone) {}
+
+    private final Shop shop;
+    private final Letterhead letterhead;
+
+    public Papers(Shop shop, Letterhead letterhead) {
+        this.shop = shop;
+        this.letterhead = letterhead;
+    }
+
+    /**
+     * The paper as PDF.
+     *
+     * @param entries the ticket's entries, in order, up to the one it is made of
+     * @throws BadInput where the ticket has nothing for such a paper
+     */
+    public byte[] pdf(Kind kind, List<LedgerEntry> entries) throws IOException {
+        Ticket ticket = Ticket.fold(entries);
+        LedgerEntry last = entries.getLast();
+        Map<String, Object> values = new HashMap<>(common(kind, ticket, last));
+        switch (kind) {
+            case RECEIPT -> receipt(ticket, values);
+            case CONSENT -> values.put("consents", consents(ticket, entries));
+            case REPORT -> report(ticket, entries, values);
+            case ERASURE -> erasure(ticket, entries, values);
+            case BUYING -> buying(ticket, values);
+            case HOME -> home(ticket, values);
+            case LABEL -> values.put("promised", promised(ticket).map(p -> "by " + p).orElse(""));
+        }
+        return Paper.pdf(kind.toString(), kind.title(), values, last.when());
+    }
+
+    private Map<String, Object> common(Kind kind, Ticket t, LedgerEntry last) {
+        Optional<DeviceModel> model = shop.model(t);
+        Map<String, Object> values = new HashMap<>(Map.of("shop", letterhead.name(), "day", DAY.format(last.when().atZone(letterhead.zone())),
+                "number", t.number(), "what", t.title(), "upTo", String.valueOf(last.number()), "head", last.digest(), "short",
+                last.digest().substring(0, SHORT_DIGEST), "device", model.map(m -> m.name() + ", " + m.identifier()).orElse("model not "
+                + "settled"), "code", Paper.code(t.number(), kind == Kind.LABEL ? LABEL_CODE_MM : CODE_MM)));
+        if (!t.simulated()) {
+            values.put("real", true);
+        }
+        return values;
+    }
+
+    private static Map<String, Object> row(String name, String value) {
+        return Map.of("name", name, "value", value);
+    }
+
+    private String fact(Ticket t, String name) {
+        return t.fact(name).map(v -> shop.intake().words(name, v)).orElse("not said");
+    }
+
+    private List<Map<String, Object>> found(Ticket t) {
+        return List.of(row("Trouble", fact(t, "trouble")), row("Ownership", fact(t, "ownership")), row("Register of lost devices", fact(t,
+                "blacklisted")), row("Liquid", fact(t, "liquid")), row("Battery", fact(t, "battery")), row("Broken keys", fact(t,
+                "brokenKeys")), row("The screen opens", fact(t, "opens")), row("Account password known", fact(t, "ownerPassword")));
+    }
+
+    private Optional<String> promised(Ticket t) {
+        return t.fact("promised").filter(p -> !p.equals("unknown")).map(Instant::parse).map(p -> TIME.format(p.atZone(letterhead.zone())));
+    }
+
+    private void receipt(Ticket t, Map<String, Object> values) {
+        values.put("facts", found(t));
+        values.put("trouble", fact(t, "trouble"));
+        t.fact("deviceWords").ifPresent(w -> values.put("said", w));
+        values.put("backup", backups(t).isEmpty() ? "A backup: " + fact(t, "backup") + "." : String.join(" ", backups(t)));
+        values.put("promised", promised(t).map(p -> "By " + p + ".").orElse("No time was promised."));
+        values.put("hasTerms", !letterhead.terms().isEmpty());
+        values.put("terms", letterhead.terms());
+    }
+
+    private List<String> backups(Ticket t) {
+        Route route = plan(t).orElse(null);
+        return route == null ? List.of() : BackupPlan.of(route.backups(), written(t).or(() -> Optional.ofNullable(route.target()))
+                .orElse(null), List.of(), _ -> Optional.empty()).says();
+    }
+
+    private static Optional<wistaxis.core.firmware.SystemVersion> written(Ticket t) {
+        return Optional.ofNullable(t.restored()).flatMap(v -> {
+            try {
+                return Optional.of(wistaxis.core.firmware.SystemVersion.parse(v));
+            } catch (BadInput _) {
+                return Optional.empty();
+            }
+        });
+    }
+
+    /** The route by the ticket alone, so that the paper is the same each time. */
+    private Optional<Route> plan(Ticket t) {
+        try {
+            return t.fact("trouble").isEmpty() ? Optional.empty() : Optional.of(shop.planner().plan(CaseFacts.of(t), RouteContext.NONE));
+        } catch (BadInput _) {
+            return Optional.empty();
+        }
+    }
+
+    private List<Map<String, Object>> consents(Ticket t, List<LedgerEntry> entries) {
+        List<Map<String, Object>> all = new ArrayList<>();
+        Optional<Route> route = plan(t);
+        for (LedgerEntry e : entries) {
+            if (e.event() instanceof TicketEvent.ConsentAsked asked) {
+                all.add(Map.of("step", title(asked.step()), "words", route.flatMap(r -> r.rung(asked.step())).map(Route.Rung::tells)
+                        .orElse(List.of()), "told", asked.toldAboutBackup(), "answer", asked.given() ? "agreed" : "did not agree", "who",
+                        asked.who(), "when", when(e.when())));
+            }
+        }
+        return all;
+    }
+
+    private String when(Instant at) {
+        return TIME.format(at.atZone(letterhead.zone()));
+    }
+
+    private static String title(String step) {
+        return Steps.find(step).map(Step::title).orElse(step);
+    }
+
+    private void report(Ticket t, List<LedgerEntry> entries, Map<String, Object> values) {
+        values.put("facts", found(t));
+        values.put("work", t.attempts().stream().filter(a -> !a.step().isEmpty()).map(this::work).toList());
+        List<Map<String, Object>> after = new ArrayList<>();
+        after.add(row("Version before", t.fact("installedVersion").filter(v -> !v.equals("unknown")).orElse("not known")));
+        after.add(row("Version now", Optional.ofNullable(t.restored()).orElse("not written here")));
+        t.attempts().reversed().stream().findFirst().ifPresent(a -> a.checks().forEach((check, answer) -> after.add(row(words(check),
+                answer))));
+        after.add(row("Taken in", when(entries.getFirst().when())));
+        after.add(row("Closed", t.closed() == null ? "still open" : when(t.lastAt()) + ": " + t.closed()));
+        values.put("after", after);
+        List<String> advice = new ArrayList<>(backups(t));
+        advice.addAll(HandoverFacts.shipped().advice());
+        values.put("advice", advice);
+    }
+
+    private static String words(String check) {
+        String spaced = check.replace('-', ' ');
+        return spaced.substring(0, 1).toUpperCase(Locale.ROOT) + spaced.substring(1);
+    }
+
+    private Map<String, Object> work(Attempt a) {
+        List<String> how = new ArrayList<>();
+        if (a.keys() > 0) {
+            how.add(a.keys() + (a.keys() == 1 ? " attempt" : " attempts") + " with the keys; several are normal");
+        }
+        if (a.written() != null) {
+            how.add("written: " + a.written());
+        }
+        if (!a.walk().isEmpty()) {
+            how.add(a.walk().size() + " steps, led through");
+        }
+        return Map.of("when", when(a.since()), "what", title(a.step()), "how", String.join("; ", how), "came", a.outcome()
+                .map(Attempt.Outcome::words).orElse(""));
+    }
+
+    /** @throws BadInput where nothing was erased */
+    private void erasure(Ticket t, List<LedgerEntry> entries, Map<String, Object> values) {
+        Attempt erased = t.attempts().reversed().stream().filter(a -> a.is(Step::erases) && (a.written() != null || a.walk().size() > 0
+                && Boolean.TRUE.equals(a.said()) || Boolean.TRUE.equals(a.said()))).findFirst()
+                .orElseThrow(() -> new BadInput("nothing was erased on ticket [" + t.number() + "], so there is no record of it"));
+        boolean byHost = erased.is(Step::writes);
+        DeviceModel model = shop.model(t).orElse(null);
+        values.put("person", List.of(row("Name", "to be filled in"), row("Title", "technician"), row("Organization", letterhead.name()),
+                row("Location", "to be filled in"), row("Phone", "to be filled in")));
+        String serial = t.observed().bound() == null ? "not read" : String.join(", ", t.observed().bound().units());
+        values.put("media", List.of(row("Make and vendor", "the maker"), row("Model", model == null ? "not settled" : model.name() + ", "
+                + model.identifier()), row("Serial number", serial), row("Media property number", t.number()), row("Media type",
+                "flash memory, built in"), row("Media source", fact(t, "ownership")), row("Classification", "not classified"),
+                row("Data backed up", t.backups().isEmpty() ? fact(t, "backup") : "yes"), row("Backup location", t.backups().stream()
+                .map(b -> b.where() == null ? b.kind() : b.where()).reduce((a, b) -> a + ", " + b).orElse("not known here"))));
+        values.put("details", List.of(row("Method type", "clear, by the device's own erase; purge by destruction of its keys only as far as "
+                + "the maker says"), row("Method used", byHost ? "the system written anew by the host, which erases the keys of the storage"
+                : "erase by the device itself, which erases the keys of the storage"), row("Method details", title(erased.step()) + ", "
+                + when(erased.since()) + (erased.written() == null ? "" : ", version " + erased.written())), row("Tool used", byHost
+                ? "the maker's restore program" : "the device's own system"), row("Verification method", "the greeting was "
+                + erased.checks().getOrDefault("greeting-seen", "not asked about")), row("Post sanitization classification", "not classified"),
+                row("Notes", "consent by " + (t.consent() == null ? "nobody" : t.consent().who()))));
+        values.put("destination", t.closed() == null ? "Still with the shop." : "Handed over: " + t.closed() + ".");
+    }
+
+    /** @throws BadInput where nothing was checked */
+    private static void buying(Ticket t, Map<String, Object> values) {
+        WalkRun run = Walking.buyingCheck(t).filter(w -> !w.judged().isEmpty())
+                .orElseThrow(() -> new BadInput("there was no buying check on ticket [" + t.number() + "]"));
+        values.put("verdict", switch (run.verdict()) {
+            case "pass" -> "Pass";
+            case "fail" -> "Fail: do not buy";
+            default -> "Not yet";
+        });
+        values.put("judged", run.judged().stream().map(j -> Map.of("title", j.title(), "words", j.words(), "then", j.then() == null ? ""
+                : j.then(), "mark", j.verdict().replace('-', ' '))).toList());
+    }
+
+    private void home(Ticket t, Map<String, Object> values) {
+        values.put("left", wistaxis.core.work.SetUp.of(t, shop.model(t).orElse(null)).map(r -> r.left().stream().map(s -> Map.of("title",
+                s.title(), "see", s.see(), "minutes", Math.round(s.low()) + "-" + Math.round(s.high()))).toList()).orElse(List.of()));
+        values.put("backups", t.backups().isEmpty() ? backups(t) : t.backups().stream().map(b -> b.kind() + " backup" + (b.at() == null ? ""
+                : " of " + b.at()) + (b.sizeBytes() == null ? "" : ", " + Units.inWords(b.sizeBytes())) + (b.where() == null ? "" : ", "
+                + b.where()) + ".").toList());
+    }
+}
