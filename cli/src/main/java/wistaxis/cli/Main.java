@@ -50,7 +50,8 @@ public final class Main implements Runnable {
         return new Services(world, new Line(world.address()));
     }
 
-    private static final List<Class<?>> COMMANDS = List.of(DevicesCommand.class, SequencesCommand.class, WalkCommand.class, PaperCommand.class,
+    private static final List<Class<?>> COMMANDS = List.of(DevicesCommand.class, SequencesCommand.class, WalkCommand.class,
+            PaperCommand.class,
             SimulateCommand.class,
             MarginsCommand.class, CardCommand.class, SchoolCommand.class,
             LedgerCommand.class, TicketCommand.class, PlanCommand.class, ImeiCommand.class, IdentifyCommand.class, RouteCommand.class,

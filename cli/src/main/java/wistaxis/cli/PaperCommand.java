@@ -51,7 +51,8 @@ final class PaperCommand extends LedgerCommand.OnLedger {
         Shop shop = Shop.look(folder(), DEVICES, Instant::now);
         String name = Optional.ofNullable(shop.settings().bench()).orElse(practice() ? "Practice bench" : "My bench");
         try {
-            byte[] pdf = new Papers(shop, new Papers.Letterhead(name, PaperDesk.terms(folder()), ZoneId.systemDefault())).pdf(which, entries);
+            byte[] pdf = new Papers(shop, new Papers.Letterhead(name, PaperDesk.terms(folder()), ZoneId.systemDefault()))
+                    .pdf(which, entries);
             WholeFile.write(file, pdf);
             long last = entries.getLast().number();
             answer(new Written(which.toString(), ticket, last, file.toString(), pdf.length, Sha256.of(pdf)), List.of("Written: " + file

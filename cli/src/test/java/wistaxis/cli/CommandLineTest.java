@@ -138,7 +138,8 @@ class CommandLineTest {
         assertThat(restart.get("keeps").asBoolean()).isTrue();
         assertThat(restart.get("minutes")).hasToString("[1,3]");
         assertThat(route.get("steps").get(4).get("status").asText()).as("no consent").isEqualTo("blocked");
-        assertThat(route.get("backups")).hasToString("[{\"kind\":\"cloud\",\"version\":\"99.1\",\"device\":null,\"sizeBytes\":null,\"fits\":false,\"grey\":true,\"take\":false}]");
+        assertThat(route.get("backups"))
+                .hasToString("[{\"kind\":\"cloud\",\"version\":\"99.1\",\"device\":null,\"sizeBytes\":null,\"fits\":false,\"grey\":true,\"take\":false}]");
         JsonNode wet = run("route", "--practice", "--facts", file("f.json", facts.formatted("looping", "true", "")), "--json").json();
         assertThat(wet.get("stop").get("reason").asText()).contains("dry it");
         assertThat(wet.get("steps")).allMatch(s -> s.get("status").asText().equals("refused"));

@@ -1,5 +1,6 @@
 package wistaxis.desktop;
 
+import java.util.Map;
 import javafx.scene.control.Button;
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -35,6 +36,12 @@ class NothingIsCutTest {
             Window.acked(() -> w.bench.record("T-0011", new TicketEvent.ModeEntered("recovery")));
             Window.acked(() -> w.bench.record(REAL, List.of(new TicketEvent.ModeEntered("recovery"), new TicketEvent.RestoreStarted(""),
                     new TicketEvent.StageReached("download"), new TicketEvent.HostTrouble("error", "It could not be done (14)"))));
+            String walked = opened(w, "unavailable", new TicketEvent.ConsentAsked("lock-screen-erase", true, "owner", "none"),
+                    new TicketEvent.RouteChosen("lock-screen-erase"), new TicketEvent.WalkNoted("lock-screen-erase", "network", "there"));
+            String bought = opened(w, "second-hand", new TicketEvent.RouteChosen("buying-check"),
+                    new TicketEvent.WalkNoted("buying-check", "imei", "differs"));
+            String restored = opened(w, "unavailable", new TicketEvent.RouteChosen("recovery-restore"),
+                    new TicketEvent.RestoreStarted("31K88"), new TicketEvent.Restored("31.10"));
             List<String> cut = new ArrayList<>();
             for (String round : List.of("day 1280", "small 1024", "larger 1280")) {
                 if (round.startsWith("small")) {
@@ -61,6 +68,14 @@ class NothingIsCutTest {
                 look(w, round + " real firmware", cut, () -> w.shell.showTicket(REAL, Stage.FIRMWARE));
                 look(w, round + " real typed", cut, () -> ((Button) w.shell.scene().lookup("#type-build")).fire());
                 look(w, round + " real restore", cut, () -> w.shell.showTicket(REAL, Stage.RESTORE));
+                look(w, round + " walk", cut, () -> w.shell.showTicket(walked));
+                look(w, round + " buying", cut, () -> w.shell.showTicket(bought));
+                look(w, round + " sale route", cut, () -> w.shell.showTicket(restored, Stage.ROUTE));
+                look(w, round + " papers", cut, () -> w.shell.showPapers(restored));
+                look(w, round + " set-up", cut, () -> {
+                    w.shell.showTicket(restored);
+                    ((Button) w.shell.scene().lookup("#set-up-go")).fire();
+                });
                 for (Stage stage : Stage.values()) {
                     String ticket = stage == Stage.HANDOVER || stage == Stage.CLOSED ? "T-0010" : stage.compareTo(Stage.FIRMWARE) < 0
                             ? "T-0013" : "T-0011";
@@ -69,6 +84,20 @@ class NothingIsCutTest {
             }
             assertThat(cut).isEmpty();
         }
+    }
+
+    private static String opened(Window w, String trouble, TicketEvent... then) {
+        String number = Window.onFx(() -> w.bench.open("Harbour office phone with a long name that goes on")).join();
+        List<TicketEvent> events = new ArrayList<>();
+        Map.of("trouble", trouble, "ownership", "proved", "liquid", "no", "battery", "ok", "brokenKeys", "none", "blacklisted", "no",
+                "backup",
+                "both", "wrongTries", "6", "online", "yes", "ownerPassword", "yes")
+                .forEach((f, v) -> events.add(new TicketEvent.FactRecorded(f,
+                v)));
+        events.add(new TicketEvent.Identified("iPhone14,5", "by the number"));
+        events.addAll(List.of(then));
+        Window.acked(() -> w.bench.record(number, events));
+        return number;
     }
 
     private static void look(Window w, String where, List<String> cut, Runnable go) {

@@ -179,4 +179,38 @@ class WalksTest {
         w.sees("Closed:");
         assertThat(of(n).closed()).isNotNull();
     }
+
+    /**
+     * After a restore: page by page to first use, left half way for home; papers are seen; a scanned label opens its ticket from
+     * anywhere.
+     */
+    @Test
+    void setUpPapersAndAScannedLabel() {
+        String n = ticket("unavailable", "backup", "cloud");
+        for (TicketEvent e : List.of(new TicketEvent.ConsentAsked("recovery-restore", true, "Ada", "a cloud backup"),
+                new TicketEvent.RouteChosen("recovery-restore"), new TicketEvent.RestoreStarted("31K88"),
+                new TicketEvent.Restored("31.10"))) {
+            Window.acked(() -> w.bench.record(n, e));
+        }
+        shown(n, Stage.HANDOVER);
+        w.sees("Set-up: ");
+        w.click("set-up-go");
+        w.sees("Swipe up, or press Home, at the greeting");
+        w.tap(KeyCode.DIGIT2);
+        w.sees("The account lock shows already here");
+        w.tap(KeyCode.DIGIT1);
+        w.click("set-up-go");
+        w.sees("Did the step help?");
+        w.click("set-up-home");
+        w.sees("Papers of " + n);
+        w.click("paper-home");
+        Window.until(30, () -> Window.onFx(() -> w.shell.scene().lookup("#paper-page") != null), "the paper to be seen");
+        w.click("paper-erasure");
+        Window.until(30, () -> Window.onFx(() -> w.shell.scene().lookup("#paper-page") != null), "the record of erasure");
+        w.click("paper-buying");
+        w.sees("there was no buying check");
+        w.click("nav-ledger");
+        w.scan(n);
+        w.sees("Hand over, restored to 31.10");
+    }
 }

@@ -1,5 +1,6 @@
 package wistaxis.desktop;
 
+import javafx.scene.input.KeyEvent;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
@@ -338,6 +339,19 @@ final class Window implements AutoCloseable {
                 return null;
             });
         }
+        pulses(1);
+    }
+
+    /** What a scanner types: quickly, with Enter at its end. */
+    void scan(String code) {
+        onFx(() -> {
+            for (char c : (code + "\r").toCharArray()) {
+                shell.scene().getRoot().fireEvent(new KeyEvent(KeyEvent.KEY_TYPED, String.valueOf(c), "", KeyCode.UNDEFINED, false, false,
+                        false,
+                        false));
+            }
+            return null;
+        });
         pulses(1);
     }
 

@@ -50,7 +50,8 @@ public final class PaperDesk {
     }
 
     private Made render(Papers.Kind kind, List<LedgerEntry> entries, String shop) throws java.io.IOException {
-        byte[] pdf = new Papers(bench.routes().shop(), new Papers.Letterhead(shop, terms(folder), ZoneId.systemDefault())).pdf(kind, entries);
+        byte[] pdf = new Papers(bench.routes().shop(), new Papers.Letterhead(shop, terms(folder), ZoneId.systemDefault()))
+                .pdf(kind, entries);
         return new Made(kind, pdf, Preview.of(pdf, DPI), entries.getLast().number());
     }
 

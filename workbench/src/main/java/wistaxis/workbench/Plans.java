@@ -1,5 +1,8 @@
 package wistaxis.workbench;
 
+import wistaxis.core.work.SetUp;
+import wistaxis.core.steps.WalkRun;
+import java.util.ArrayList;
 import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.Instant;
@@ -57,8 +60,24 @@ public final class Plans {
             double download = t.packageProven() ? 0 : history.download(present.missing(t)).mid();
             return new BenchPlan.Job(t.number(), t.stage(), promised(t).orElse(BenchTime.LAST), present.unattended(t), seconds(download),
                     shop.writes(t),
-                    restore(shop.model(t).map(DeviceModel::family).orElse(null), history));
+                    restore(shop.model(t).map(DeviceModel::family).orElse(null), history), setUp(shop, t));
         }).toList(), now);
+    }
+
+    /** What is left of set-up: hands together as long as they are wanted, waits as they come. The owner's pages are waits for the bench. */
+    private static List<BenchPlan.SetUpStretch> setUp(Shop shop, Ticket t) {
+        List<BenchPlan.SetUpStretch> all = new ArrayList<>();
+        SetUp.of(t, shop.model(t).orElse(null)).filter(r -> !r.over()).map(WalkRun::left).orElse(List.of()).forEach(s -> {
+            boolean hands = s.hands().equals("bench");
+            Duration length = seconds(30 * (s.low() + s.high()));
+            BenchPlan.SetUpStretch last = all.isEmpty() ? null : all.getLast();
+            if (last != null && last.hands() == hands) {
+                all.set(all.size() - 1, new BenchPlan.SetUpStretch(last.what(), last.length().plus(length), hands));
+            } else {
+                all.add(new BenchPlan.SetUpStretch(hands ? "Set-up" : "Set-up, the owner or nobody", length, hands));
+            }
+        });
+        return all;
     }
 
     /** The restore as three stretches: up to the restart, the second bar, the greeting. */

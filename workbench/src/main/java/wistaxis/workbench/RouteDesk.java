@@ -77,7 +77,7 @@ public final class RouteDesk {
     }
 
     private Shop shop(Settings settings) {
-        return new Shop(bench.devices(), bench.sequences(), settings, bench.stock()::builds, bench::now);
+        return new Shop(bench.devices(), bench.sequences(), settings, bench.stock()::builds, bench::now, bench.handover());
     }
 
     /** Counted behind the start: a long ledger has many cases. */
@@ -155,6 +155,11 @@ public final class RouteDesk {
     /** What the rules and the questions see of a ticket. */
     public Map<String, String> inferred(Ticket ticket) {
         return shop.inferred(ticket);
+    }
+
+    /** See {@link Shop#advice}. */
+    public List<String> advice(Ticket ticket) {
+        return shop.advice(ticket);
     }
 
     /** What of a ticket cannot be understood here. */

@@ -53,7 +53,7 @@ public final class Shop {
     private final Function<String, List<Build>> builds;
     private final InstantSource now;
     private final Intake intake = Intake.shipped();
-    private final HandoverFacts handover = HandoverFacts.shipped();
+    private final HandoverFacts handover;
     private final Map<String, Odd> odd = new HashMap<>();
 
     /** What was found of a ticket as it was. */
@@ -61,7 +61,8 @@ public final class Shop {
 
     /** @param builds the builds that are known for an identifier */
     public Shop(DeviceCatalogue devices, SequenceLibrary sequences, Settings settings, Function<String, List<Build>> builds,
-            InstantSource now) {
+            InstantSource now, HandoverFacts handover) {
+        this.handover = handover;
         this.devices = devices;
         this.planner = RoutePlanner.shipped(devices, sequences);
         this.settings = settings;
@@ -77,7 +78,19 @@ public final class Shop {
     public static Shop look(DataFolder folder, DeviceCatalogue devices, InstantSource now) {
         FirmwareCatalogue known = new CatalogueFile(folder.catalogue()).look(now.instant());
         return new Shop(devices, sequences(folder.schools()), settings(folder.settings()), i -> known.of(i).stream()
-                .map(FirmwareCatalogue.Listed::build).toList(), now);
+                .map(FirmwareCatalogue.Listed::build).toList(), now, handover(folder));
+    }
+
+    /**
+     * Checks and advice of the handover, with the shop's own advice where there is an {@code advice.json} in its folder.
+     *
+     * @throws BadInput for one that cannot be understood, saying where
+     */
+    static HandoverFacts handover(DataFolder folder) {
+        HandoverFacts shipped = HandoverFacts.shipped();
+        return Files.exists(folder.advice()) ? shipped.with(OutsideFile.text(folder.advice(), "advice of the shop", 1),
+                String.valueOf(folder
+                .advice().getFileName())) : shipped;
     }
 
     private static Settings settings(Path file) {
@@ -122,6 +135,11 @@ public final class Shop {
 
     private RouteContext context(Ticket ticket, List<SystemVersion> signed) {
         return new RouteContext(signed, settings.preferences(), ticket.overruled(), ticket.consent());
+    }
+
+    /** What the customer of a ticket is told, by what happened on it. */
+    public List<String> advice(Ticket ticket) {
+        return handover.adviceFor(ticket, model(ticket).map(m -> m.family().toString()).orElse(""));
     }
 
     /** What the rules and the questions see of a ticket. */

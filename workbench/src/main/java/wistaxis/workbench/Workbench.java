@@ -46,7 +46,7 @@ public final class Workbench implements AutoCloseable {
     private final Setup setup;
     private final DeviceCatalogue devices = DeviceCatalogue.shipped();
     private final List<RestoreStage> stages = RestoreStage.shipped();
-    private final HandoverFacts handover = HandoverFacts.shipped();
+    private final HandoverFacts handover;
     private final Changes changes = new Changes();
     private final Notices notices = new Notices(changes);
     private final Deque<AutoCloseable> open = new ArrayDeque<>();
@@ -105,6 +105,7 @@ public final class Workbench implements AutoCloseable {
             this.schools = new Schools(this, setup.folder().schools());
             this.line = opened(new Line(world.simulated() ? world.services() : this::library));
             this.stock = opened(new Stock(this, setup.folder(), ledger));
+            this.handover = handover(setup.folder());
             this.routes = new RouteDesk(this, world.host(), setup.folder().settings(), ledger);
             this.practice = opened(new Practice(this, setup.folder()));
             this.drill = new DrillDesk(this);
@@ -119,6 +120,16 @@ public final class Workbench implements AutoCloseable {
         } catch (RuntimeException | Error e) {
             close();
             throw e;
+        }
+    }
+
+    /** The shop's own advice, where it wrote some that can be read. */
+    private HandoverFacts handover(DataFolder folder) {
+        try {
+            return Shop.handover(folder);
+        } catch (BadInput e) {
+            notices.say("The shop's own advice is not used: " + e.getMessage());
+            return HandoverFacts.shipped();
         }
     }
 

@@ -35,14 +35,24 @@ public record BenchPlan(List<Lane> lanes) {
      *     for hands
      * @param download how long the download will take once started; zero when it is here
      * @param writes whether firmware is written on its way, as far as that is known
+     * @param setUp what is left between greeting and first use; empty where that is not known, and the usual length counts
      * @param restore what the restore runs through once started, by itself
      */
     public record Job(String ticket, Stage stage, Instant promised, Duration unattended, Duration download, boolean writes,
-            List<Stretch> restore) {
+            List<Stretch> restore, List<SetUpStretch> setUp) {
+        public Job(String ticket, Stage stage, Instant promised, Duration unattended, Duration download, boolean writes,
+                List<Stretch> restore) {
+            this(ticket, stage, promised, unattended, download, writes, restore, List.of());
+        }
+
         public Job {
             restore = List.copyOf(restore);
+            setUp = List.copyOf(setUp);
         }
     }
+
+    /** A stretch of set-up. @param hands whether it wants the bench's hands */
+    public record SetUpStretch(String what, Duration length, boolean hands) {}
 
     /** A stretch of a restore that runs by itself. */
     public record Stretch(String what, Duration length) {}
@@ -113,6 +123,9 @@ public record BenchPlan(List<Lane> lanes) {
             Stage stage = stages.removeFirst();
             Work work = WORK.stream().filter(w -> w.stage() == stage).findFirst().orElseThrow();
             Instant start = free.isBefore(handsFree) ? handsFree : free;
+            if (stage == Stage.HANDOVER && !job.setUp().isEmpty()) {
+                return setUp(start);
+            }
             Instant end = start.plusSeconds(work.handsSeconds());
             spans.add(new Span(start, end, true, work.what()));
             free = end;
@@ -123,6 +136,23 @@ public record BenchPlan(List<Lane> lanes) {
                 job.restore().forEach(s -> unattended(s.length(), s.what()));
             }
             return end;
+        }
+
+        /** Hands and waits of set-up as they come; hands are wanted again after each wait. @return when the hands are free for good */
+        private Instant setUp(Instant start) {
+            free = start;
+            Instant handsFree = start;
+            for (SetUpStretch s : job.setUp()) {
+                if (s.hands()) {
+                    spans.add(new Span(free, free.plus(s.length()), true, s.what()));
+                    free = free.plus(s.length());
+                    handsFree = free;
+                } else {
+                    unattended(s.length(), s.what());
+                }
+            }
+            attended = true;
+            return handsFree;
         }
 
         private void unattended(Duration length, String what) {

@@ -1,5 +1,6 @@
 package wistaxis.core.restore;
 
+import java.util.Map;
 import wistaxis.core.ticket.Ticket;
 import org.jspecify.annotations.Nullable;
 import java.util.List;
@@ -9,7 +10,18 @@ import wistaxis.core.steps.Step;
 import wistaxis.core.ticket.Attempt;
 
 /** The checks of the handover and the advice to the customer. */
-public record HandoverFacts(List<Check> checks, List<String> advice) {
+public record HandoverFacts(List<Check> checks, List<Advice> advice) {
+    /**
+     * What a customer is told, by what happened.
+     *
+     * @param when facts of the ticket and the values for which it is said, all of them; empty for always. {@code family} is the key family
+     */
+    public record Advice(Map<String, List<String>> when, String says, Provenance provenance, String source) {
+        public Advice {
+            when = Map.copyOf(when);
+        }
+    }
+
     /**
      * @param after where it is asked: after a {@code restore}, an {@code update}, an {@code erase} by the device itself,
      *     any other {@code step}, or what has {@code lost} the data it should have kept
@@ -38,6 +50,17 @@ public record HandoverFacts(List<Check> checks, List<String> advice) {
     public HandoverFacts {
         checks = List.copyOf(checks);
         advice = List.copyOf(advice);
+    }
+
+    /** A shop's own advice in place of what ships. @throws BadInput for text that is no list of advice */
+    public HandoverFacts with(String json, String name) {
+        return new HandoverFacts(checks, Json.readList(json, Advice.class, name));
+    }
+
+    /** The advice for a ticket. @param family its key family; empty while that is not known */
+    public List<String> adviceFor(Ticket t, String family) {
+        return advice.stream().filter(a -> a.when().entrySet().stream().allMatch(e -> e.getValue().contains(e.getKey().equals("family")
+                ? family : t.facts().getOrDefault(e.getKey(), "unknown")))).map(Advice::says).toList();
     }
 
     /** The checks after an attempt; none before the hardware bench, which has its own. */

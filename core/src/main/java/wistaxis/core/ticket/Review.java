@@ -33,7 +33,8 @@ public final class Review {
     private static final Duration AHEAD = Duration.ofDays(1);
 
     /** After these nothing is left to say but how the carrier's answer was. */
-    private static final Set<Class<?>> AFTER_CLOSING = Set.of(TicketEvent.UnlockOrdered.class, TicketEvent.UnlockAnswered.class, TicketEvent.PaperHandedOut.class);
+    private static final Set<Class<?>> AFTER_CLOSING = Set.of(TicketEvent.UnlockOrdered.class, TicketEvent.UnlockAnswered.class,
+            TicketEvent.PaperHandedOut.class);
 
     /** More are counted, not kept. */
     private static final int MOST = 200;

@@ -96,7 +96,8 @@ final class TicketFold {
                 mode(null, null);
             }
             case TicketEvent.CheckAnswered(String check, String answer) -> change(entry, a -> a.checked(check, answer));
-            case TicketEvent.WalkNoted(String way, String stop, String answer) -> change(entry, a -> a.walked(new Walk.Note(way, stop, answer,
+            case TicketEvent.WalkNoted(String way, String stop, String answer) -> change(entry,
+                    a -> a.walked(new Walk.Note(way, stop, answer,
                     entry.when())));
             case TicketEvent.BackupNoted backup -> backups.add(backup);
             case TicketEvent.Closed(String outcome) -> closed = outcome;

@@ -65,7 +65,8 @@ public final class SetUp {
         });
         Walk.Stop now = of(rules.ticket(), model).map(WalkRun::at).orElseThrow(() -> new BadInput("there is nothing to set up now"));
         if (now == null || !now.id().equals(stop) || now.answer(answer).isEmpty()) {
-            throw new BadInput("[" + stop + " " + answer + "] is not what is asked now" + (now == null ? "; set-up is through" : ", which is ["
+            throw new BadInput("[" + stop + " " + answer + "] is not what is asked now"
+                    + (now == null ? "; set-up is through" : ", which is ["
                     + now.id() + "] with " + now.answers().stream().map(Walk.Answer::id).toList()));
         }
         return List.of(new TicketEvent.WalkNoted(WAY, stop, answer));

@@ -1,5 +1,6 @@
 package wistaxis.core.work;
 
+import wistaxis.core.device.DeviceModel;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -99,7 +100,8 @@ class WalkingTest {
     @CsvSource({"5-or-fewer, 4", "8, 1", "9, 0"})
     void theLockScreenWalkStopsBeforeTheTenthTry(String before, int more) {
         opened("unavailable", "wrongTries", before, "eraseButton", "yes");
-        add(List.of(new TicketEvent.ConsentAsked("lock-screen-erase", true, "Ada", "none"), new TicketEvent.RouteChosen("lock-screen-erase")));
+        add(List.of(new TicketEvent.ConsentAsked("lock-screen-erase", true, "Ada", "none"),
+                new TicketEvent.RouteChosen("lock-screen-erase")));
         assertThat(ticket().stage()).as("led through, not handed over").isEqualTo(Stage.KEYS);
         says("lock-screen-erase", "there");
         for (int i = 0; i < more; i++) {
@@ -146,7 +148,9 @@ class WalkingTest {
         assertThat(ticket().failed()).containsExactly("charge");
     }
 
-    /** What only prepares leads back to the ladder: backup, sign-out, then the erase; with one that cannot be made the other way is left. */
+    /**
+     * What only prepares leads back to the ladder: backup, sign-out, then the erase; with one that cannot be made the other way is left.
+     */
     @Test
     void saleIsPreparedThenErased() {
         opened("sale", "opens", "yes");
@@ -155,7 +159,8 @@ class WalkingTest {
         assertThat(ticket().walk().orElseThrow().ways()).hasSize(2);
         says("backup-computer", "listed", "room");
         says("backup-computer", "made");
-        add(List.of(Walking.backup(ticket(), "computer", "31.9", java.time.LocalDate.of(2026, 5, 12), 41_000_000_000L, "bench disk 2", true)));
+        add(List.of(Walking.backup(ticket(), "computer", "31.9", java.time.LocalDate.of(2026, 5, 12), 41_000_000_000L, "bench disk 2",
+                true)));
         assertThat(ticket().stage()).isEqualTo(Stage.ROUTE);
         assertThat(CaseFacts.of(ticket()).backups()).singleElement().satisfies(b -> assertThat(b.sizeBytes()).isEqualTo(41_000_000_000L));
         assertThat(rules().mayClose()).as("a backup is no end").isPresent();
@@ -188,6 +193,51 @@ class WalkingTest {
         assertThat(ticket().stage()).isEqualTo(Stage.HANDOVER);
     }
 
+    private static final DeviceModel PHONE = DeviceCatalogue.shipped().byIdentifier("iPhone13,2").orElseThrow();
+
+    /** The pages of set-up by what the ticket knows: common practice. Whose each is, what is skipped, where it is resumed. */
+    @ParameterizedTest
+    @CsvSource({"cloud, on, data-cloud first-restart account-lock face, data-new data-computer finger cable-wait",
+        "computer, off, data-computer cable-wait, account-lock data-cloud first-restart",
+        "none, on, data-new account-lock, data-cloud data-computer"})
+    void setUpGoesByWhatTheTicketKnows(String backup, String locating, String there, String notThere) {
+        opened("unavailable", "backup", backup, "locating", locating);
+        assertThat(SetUp.of(ticket(), PHONE)).as("nothing was erased").isEmpty();
+        add(List.of(new TicketEvent.RouteChosen("recovery-restore"), new TicketEvent.RestoreStarted("31K88"),
+                new TicketEvent.Restored("31.10")));
+        WalkRun run = SetUp.of(ticket(), PHONE).orElseThrow();
+        List<String> pages = run.left().stream().map(Walk.Stop::id).toList();
+        assertThat(pages).startsWith("greeting", "language").contains(there.split(" ")).doesNotContain(notThere.split(" "))
+                .containsSubsequence("network", "activation", "passcode", "check-version", "check-account");
+        assertThat(run.left()).filteredOn(s -> s.id().equals("activation")).allSatisfy(s -> assertThat(s.hands()).isEqualTo("nobody"));
+        add(SetUp.answer(rules(), PHONE, "greeting", "locked"));
+        assertThat(SetUp.of(ticket(), PHONE).orElseThrow()).satisfies(r -> assertThat(r.then()).contains("account lock shows"))
+                .satisfies(r -> assertThat(r.left()).hasSize(pages.size() - 1));
+        assertThatThrownBy(() -> SetUp.answer(rules(), PHONE, "network", "joined")).isInstanceOf(BadInput.class)
+                .hasMessageContaining("[language]");
+        while (SetUp.of(ticket(), PHONE).orElseThrow().at() instanceof Walk.Stop at) {
+            String answer = at.id().equals("check-camera") ? "failed" : at.answers().getFirst().id();
+            add(SetUp.answer(rules(), PHONE, at.id(), answer));
+        }
+        assertThat(SetUp.of(ticket(), PHONE).orElseThrow()).satisfies(r -> assertThat(r.over()).isTrue()).satisfies(r -> assertThat(r
+                .verdict()).as("a camera does not work").isEqualTo("fail"));
+        assertThat(ticket().stage()).isEqualTo(Stage.HANDOVER);
+    }
+
+    @Test
+    void adviceGoesByCause() {
+        opened("unavailable", "backup", "none");
+        List<String> locked = HandoverFacts.shipped().adviceFor(ticket(), "SIDE-KEY");
+        assertThat(locked).anyMatch(a -> a.contains("one app")).anyMatch(a -> a.contains("no backup this time")).anyMatch(a -> a.contains(
+                "emergency")).noneMatch(a -> a.contains("test version"));
+        assertThat(HandoverFacts.shipped().adviceFor(ticket(), "HOME-PAD")).noneMatch(a -> a.contains("emergency"));
+        HandoverFacts own = HandoverFacts.shipped().with("""
+            [{"when": {"trouble": ["unavailable"]}, "says": "Ours.", "provenance": "ours", "source": "the shop"}]""", "advice.json");
+        assertThat(own.adviceFor(ticket(), "")).containsExactly("Ours.");
+        assertThatThrownBy(() -> HandoverFacts.shipped().with("[{\"says\": 3}]", "advice.json")).isInstanceOf(BadInput.class)
+                .hasMessageContaining("advice.json");
+    }
+
     /** Notes of another version change nothing, and a walk goes on where it was after the program was killed. */
     @Test
     void whatIsNotUnderstoodChangesNothing() {
@@ -197,7 +247,8 @@ class WalkingTest {
         @Nullable WalkRun run = ticket().walk().orElseThrow();
         assertThat(run.at().id()).isEqualTo("plug");
         assertThat(rules().mayAnswer()).isEmpty();
-        assertThatThrownBy(() -> Walking.answer(rules(), "charge", "half", "up")).isInstanceOf(BadInput.class).hasMessageContaining("[plug]");
+        assertThatThrownBy(() -> Walking.answer(rules(), "charge", "half", "up")).isInstanceOf(BadInput.class)
+                .hasMessageContaining("[plug]");
         assertThatThrownBy(() -> Walking.answer(rules(), "swim", "half", "up")).isInstanceOf(BadInput.class).hasMessageContaining("[swim]");
         assertThatThrownBy(() -> Walking.answer(rules(), "charge", "plug", "up")).isInstanceOf(BadInput.class).hasMessageContaining("[up]");
     }

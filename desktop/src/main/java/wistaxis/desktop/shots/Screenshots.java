@@ -140,7 +140,8 @@ public final class Screenshots {
     /** What is done without a computer: backups beside the route, a stop of a walk, the slip of a buying check. */
     private void walks() {
         String sale = opened("Tide-table tablet, to be sold", "sale", "iPad13,18");
-        for (TicketEvent e : List.of(Walking.backup(bench.ticket(sale), "cloud", "31.9", LocalDate.of(2026, 4, 30), 36_000_000_000L, "", false),
+        for (TicketEvent e : List.of(Walking.backup(bench.ticket(sale), "cloud", "31.9", LocalDate.of(2026, 4, 30), 36_000_000_000L, "",
+                false),
                 Walking.backup(bench.ticket(sale), "computer", "32.0 test 2", LocalDate.of(2026, 5, 9), 41_000_000_000L, "owner's laptop",
                 false))) {
             onFx(() -> bench.record(sale, e));
@@ -166,7 +167,8 @@ public final class Screenshots {
         AtomicReference<CompletableFuture<String>> asked = new AtomicReference<>();
         onFx(() -> asked.set(bench.open(title)));
         String number = asked.get().join();
-        Map.of("trouble", trouble, "ownership", "proved", "liquid", "no", "battery", "ok", "brokenKeys", "none", "blacklisted", "no", "opens",
+        Map.of("trouble", trouble, "ownership", "proved", "liquid", "no", "battery", "ok", "brokenKeys", "none", "blacklisted", "no",
+                "opens",
                 trouble.equals("sale") ? "yes" : "no", "wrongTries", "6", "online", "yes", "ownerPassword", "yes")
                 .forEach((fact, value) -> onFx(() -> bench.record(number, new TicketEvent.FactRecorded(fact, value))));
         onFx(() -> bench.record(number, new TicketEvent.Identified(identifier, "by the number on the back")));

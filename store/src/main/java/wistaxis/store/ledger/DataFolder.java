@@ -97,6 +97,11 @@ public record DataFolder(Path root) {
         return root.resolve("log").resolve("wistaxis.log");
     }
 
+    /** The shop's own advice to customers, as it wrote it. */
+    public Path advice() {
+        return root.resolve("advice.json");
+    }
+
     /** The shop's own terms, as it wrote them. */
     public Path terms() {
         return root.resolve("terms.txt");

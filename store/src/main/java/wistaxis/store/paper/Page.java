@@ -32,12 +32,13 @@ final class Page implements AutoCloseable {
         PDPage page = new PDPage(PDRectangle.A4);
         document.addPage(page);
         document.getDocumentInformation().setTitle(title);
-        plain = font("Lato-Regular.ttf");
-        bold = font("Lato-Bold.ttf");
+        plain = font(document, "Lato-Regular.ttf");
+        bold = font(document, "Lato-Bold.ttf");
         out = new PDPageContentStream(document, page);
     }
 
-    private PDFont font(String name) throws IOException {
+    /** A shipped font, embedded as far as it is used. */
+    static PDFont font(PDDocument document, String name) throws IOException {
         try (InputStream in = Objects.requireNonNull(Page.class.getResourceAsStream("/wistaxis/fonts/" + name), name)) {
             TrueTypeFont face = new TTFParser().parse(new RandomAccessReadBuffer(in));
             face.setEnableGsub(false); // letters that are joined into one glyph cannot be searched for

@@ -1,16 +1,17 @@
 package wistaxis.store.paper;
 
-import com.openhtmltopdf.util.XRLog;
-import java.util.logging.Logger;
+import com.openhtmltopdf.pdfboxout.PdfBoxFontResolver;
 import com.google.zxing.BarcodeFormat;
 import com.google.zxing.EncodeHintType;
 import com.google.zxing.WriterException;
 import com.google.zxing.common.BitMatrix;
 import com.google.zxing.qrcode.QRCodeWriter;
 import com.google.zxing.qrcode.decoder.ErrorCorrectionLevel;
-import com.openhtmltopdf.outputdevice.helper.BaseRendererBuilder.FontStyle;
+import com.openhtmltopdf.css.constants.IdentValue;
+import com.openhtmltopdf.pdfboxout.PDFontSupplier;
 import com.openhtmltopdf.pdfboxout.PdfBoxRenderer;
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
+import com.openhtmltopdf.util.XRLog;
 import com.samskivert.mustache.Mustache;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -31,6 +32,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.TimeZone;
 import java.util.logging.Level;
+import java.util.logging.Logger;
 import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDDocumentInformation;
@@ -66,34 +68,35 @@ public final class Paper {
     private static byte[] render(String html, String title, Instant made) throws IOException {
         FONTS.setLevel(Level.SEVERE);
         XRLog.listRegisteredLoggers().forEach(l -> XRLog.setLevel(l, Level.WARNING));
-        PdfRendererBuilder builder = new PdfRendererBuilder().useFastMode();
-        font(builder, "Lato-Regular.ttf", "Lato", 400);
-        font(builder, "Lato-Bold.ttf", "Lato", 700);
-        font(builder, "JetBrainsMono-Regular.ttf", "JetBrains Mono", 400);
-        builder.usePdfUaAccessibility(true).useUriResolver((_, _) -> null).withProducer("Wistaxis").withHtmlContent(html, null);
         ByteArrayOutputStream out = new ByteArrayOutputStream();
-        builder.toStream(out);
-        try (PdfBoxRenderer renderer = builder.buildPdfRenderer()) {
-            renderer.layout();
-            renderer.createPDFWithoutClosing();
-            PDDocument document = renderer.getPdfDocument();
-            PDDocumentInformation about = document.getDocumentInformation();
-            Calendar date = GregorianCalendar.from(made.atZone(ZoneOffset.UTC));
-            date.setTimeZone(TimeZone.getTimeZone("UTC"));
-            about.setTitle(title);
-            about.setCreationDate(date);
-            about.setModificationDate(date);
-            document.getDocumentCatalog().getCOSObject().removeItem(COSName.METADATA);
-            document.setDocumentId(id(html));
-            out.reset();
-            document.save(out);
+        PdfRendererBuilder builder = new PdfRendererBuilder().useFastMode().usePdfUaAccessibility(true).useUriResolver((_, _) -> null)
+                .withProducer("Wistaxis").withHtmlContent(html, null);
+        try (PDDocument document = new PDDocument()) {
+            builder.usePDDocument(document).toStream(out);
+            try (PdfBoxRenderer renderer = builder.buildPdfRenderer()) {
+                font(renderer, document, "Lato-Regular.ttf", "Lato", 400);
+                font(renderer, document, "Lato-Bold.ttf", "Lato", 700);
+                font(renderer, document, "JetBrainsMono-Regular.ttf", "JetBrains Mono", 400);
+                renderer.layout();
+                renderer.createPDFWithoutClosing();
+                PDDocumentInformation about = document.getDocumentInformation();
+                Calendar date = GregorianCalendar.from(made.atZone(ZoneOffset.UTC));
+                date.setTimeZone(TimeZone.getTimeZone("UTC"));
+                about.setTitle(title);
+                about.setCreationDate(date);
+                about.setModificationDate(date);
+                document.getDocumentCatalog().getCOSObject().removeItem(COSName.METADATA); // it carries the time of now
+                document.setDocumentId(id(html));
+                out.reset();
+                document.save(out);
+            }
         }
         return out.toByteArray();
     }
 
-    private static void font(PdfRendererBuilder builder, String file, String family, int weight) {
-        builder.useFont(() -> Objects.requireNonNull(Paper.class.getResourceAsStream("/wistaxis/fonts/" + file), file), family, weight,
-                FontStyle.NORMAL, true);
+    private static void font(PdfBoxRenderer renderer, PDDocument document, String file, String family, int weight) throws IOException {
+        renderer.getFontResolver().addFont(new PDFontSupplier(Page.font(document, file)), family, weight, IdentValue.NORMAL, true,
+                PdfBoxFontResolver.FontGroup.MAIN);
     }
 
     /** The same for the same text, so that the file is. */

@@ -14,7 +14,6 @@ import java.util.Optional;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Units;
-import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.route.BackupPlan;
 import wistaxis.core.route.CaseFacts;
 import wistaxis.core.route.Route;
@@ -106,7 +105,8 @@ public final class Papers {
 
     private Map<String, Object> common(Kind kind, Ticket t, LedgerEntry last) {
         Optional<DeviceModel> model = shop.model(t);
-        Map<String, Object> values = new HashMap<>(Map.of("shop", letterhead.name(), "day", DAY.format(last.when().atZone(letterhead.zone())),
+        Map<String, Object> values = new HashMap<>(Map.of("shop", letterhead.name(), "day",
+                DAY.format(last.when().atZone(letterhead.zone())),
                 "number", t.number(), "what", t.title(), "upTo", String.valueOf(last.number()), "head", last.digest(), "short",
                 last.digest().substring(0, SHORT_DIGEST), "device", model.map(m -> m.name() + ", " + m.identifier()).orElse("model not "
                 + "settled"), "code", Paper.code(t.number(), kind == Kind.LABEL ? LABEL_CODE_MM : CODE_MM)));
@@ -202,7 +202,7 @@ public final class Papers {
         after.add(row("Closed", t.closed() == null ? "still open" : when(t.lastAt()) + ": " + t.closed()));
         values.put("after", after);
         List<String> advice = new ArrayList<>(backups(t));
-        advice.addAll(HandoverFacts.shipped().advice());
+        advice.addAll(shop.advice(t));
         values.put("advice", advice);
     }
 
@@ -241,12 +241,14 @@ public final class Papers {
                 "flash memory, built in"), row("Media source", fact(t, "ownership")), row("Classification", "not classified"),
                 row("Data backed up", t.backups().isEmpty() ? fact(t, "backup") : "yes"), row("Backup location", t.backups().stream()
                 .map(b -> b.where() == null ? b.kind() : b.where()).reduce((a, b) -> a + ", " + b).orElse("not known here"))));
-        values.put("details", List.of(row("Method type", "clear, by the device's own erase; purge by destruction of its keys only as far as "
+        values.put("details", List.of(row("Method type",
+                "clear, by the device's own erase; purge by destruction of its keys only as far as "
                 + "the maker says"), row("Method used", byHost ? "the system written anew by the host, which erases the keys of the storage"
                 : "erase by the device itself, which erases the keys of the storage"), row("Method details", title(erased.step()) + ", "
                 + when(erased.since()) + (erased.written() == null ? "" : ", version " + erased.written())), row("Tool used", byHost
                 ? "the maker's restore program" : "the device's own system"), row("Verification method", "the greeting was "
-                + erased.checks().getOrDefault("greeting-seen", "not asked about")), row("Post sanitization classification", "not classified"),
+                + erased.checks().getOrDefault("greeting-seen", "not asked about")),
+                row("Post sanitization classification", "not classified"),
                 row("Notes", "consent by " + (t.consent() == null ? "nobody" : t.consent().who()))));
         values.put("destination", t.closed() == null ? "Still with the shop." : "Handed over: " + t.closed() + ".");
     }

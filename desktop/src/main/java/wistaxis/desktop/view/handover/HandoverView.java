@@ -40,7 +40,8 @@ public final class HandoverView extends TicketPage {
                 .size(), run.minutes(true), run.minutes(false));
         FlowPane row = Ui.flow(8, Ui.text(left, "strong"));
         if (real) {
-            row.getChildren().add(Ui.button("set-up-go", setUp != null ? "Back to the checks" : run.over() ? "Look at it" : "Lead through it",
+            row.getChildren().add(Ui.button("set-up-go", setUp != null ? "Back to the checks" : run.over() ? "Look at it"
+                    : "Lead through it",
                     setUp != null || run.over() ? "" : "primary", this::toggle));
         }
         row.getChildren().add(Ui.button("set-up-home", "The rest at home: a paper", "", () -> shell.showPapers(number)));
@@ -67,7 +68,7 @@ public final class HandoverView extends TicketPage {
         VBox list = new VBox(8);
         checks(bench, t).forEach(c -> list.getChildren().add(check(t, c)));
         VBox advice = Ui.card(Ui.label("For the customer", "strong"));
-        bench.handover().advice().forEach(a -> advice.getChildren().add(Ui.text("\u2013 " + a, "small")));
+        bench.routes().advice(t).forEach(a -> advice.getChildren().add(Ui.text("\u2013 " + a, "small")));
         list.getChildren().add(advice);
         root.getChildren().setAll(Ui.label(title(t), "large"));
         Optional<WalkRun> pages = SetUp.of(t, bench.model(t).orElse(null));

@@ -226,8 +226,8 @@ public final class CoachPane {
      */
     private List<KeySequence> offered() {
         Coaching c = coaching();
-        return c.schools().stream().filter(s -> c.isObserved() || s.from().contains(c.start()) || c.school().filter(s::equals).isPresent())
-                .toList();
+        return c.schools().stream().filter(s -> c.isObserved() && !s.minority() || s.from().contains(c.start()) && (!s.minority() || !s
+                .beginsWithPowerOff()) || c.school().filter(s::equals).isPresent()).toList();
     }
 
     public void refresh() {
@@ -310,7 +310,9 @@ public final class CoachPane {
 
     private Button school(KeySequence s, int digit) {
         boolean chosen = coaching().school().filter(s::equals).isPresent();
-        return Ui.button("school-" + s.school().replace(' ', '-'), digit + "  " + s.school() + (s.minority() ? " (few do it)" : ""), chosen
+        return Ui.button("school-" + s.school().replace(' ', '-'), digit + "  "
+                + (s.beginsWithPowerOff() ? s.school().replace("Power off, then", "Off +") : s.school())
+                + (s.minority() ? " (few do it)" : ""), chosen
                 ? "chip chosen" : "chip", () -> coaching().choose(s));
     }
 

@@ -1,5 +1,6 @@
 package wistaxis.desktop.view.keys;
 
+import java.util.Locale;
 import wistaxis.core.keys.SequenceLibrary;
 import java.util.ArrayList;
 import java.util.List;
@@ -69,7 +70,9 @@ public final class KeysView implements View, CoachPane.Around {
         int n = ticket().keysTried();
         String here = keys.coaching().isObserved() ? keys.here().map(c -> "; this school landed " + c.landed() + " of " + c.of()
                 + " here, by "
-                + bench.practice().person()).orElse("") + keys.inHand().map(h -> "; " + h.says()).orElse("")
+                + bench.practice().person()).orElse("") + keys.inHand()
+                .map(h -> String.format(Locale.ROOT, "; in a hand %.0f-%.0f %%", 100 * h.low(),
+                100 * h.high())).orElse("")
                 + "; margins are the model's" : "";
         return (n == 0 ? "no attempt yet; several are normal" : n + (n == 1 ? " attempt" : " attempts") + "; several are normal") + here;
     }
@@ -162,7 +165,8 @@ public final class KeysView implements View, CoachPane.Around {
     public String next() {
         if (keys.landed()) {
             return keys.coaching().goal() == Goal.DFU ? "In DFU. Next: the restore. Hands: now."
-                    : "In recovery, for " + bench.routes().modeWindow(bench.ticket(number)).toMinutes() + " min as this shop sets it. Next: the "
+                    : "In recovery, for " + bench.routes().modeWindow(bench.ticket(number)).toMinutes()
+                    + " min as this shop sets it. Next: the "
                     + "restore. Hands: now.";
         }
         if (keys.coaching().asking()) {

@@ -1,5 +1,6 @@
 package wistaxis.desktop.view.paper;
 
+import javafx.geometry.Pos;
 import java.io.File;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -41,6 +42,7 @@ public final class PaperView extends TicketPage {
     public PaperView(Shell shell, Workbench bench, String number) {
         super(bench, number);
         this.shell = shell;
+        pages.setAlignment(Pos.TOP_CENTER);
         var scroll = Ui.scroll(pages);
         VBox.setVgrow(scroll, Priority.ALWAYS);
         root.getChildren().addAll(Ui.text("Papers of " + number + " " + ticket().title(), "large"), kinds, buttons, scroll);
@@ -56,7 +58,8 @@ public final class PaperView extends TicketPage {
                 return;
             }
             made = e == null ? done : null;
-            says = e == null ? "" : String.valueOf((e instanceof CompletionException && e.getCause() != null ? e.getCause() : e).getMessage());
+            says = e == null ? "" : String.valueOf((e instanceof CompletionException && e.getCause() != null ? e.getCause() : e)
+                    .getMessage());
             refresh();
         });
     }
@@ -77,7 +80,8 @@ public final class PaperView extends TicketPage {
             pages.getChildren().add(Ui.text(says, "muted"));
             return;
         }
-        buttons.getChildren().addAll(Ui.button("paper-print", "Print", "primary", () -> print(now)), Ui.button("paper-save", "Save as...", "",
+        buttons.getChildren().addAll(Ui.button("paper-print", "Print", "primary", () -> print(now)),
+                Ui.button("paper-save", "Save as...", "",
                 () -> save(now)), Ui.text(says.isEmpty() ? now.pages().size() + (now.pages().size() == 1 ? " page" : " pages")
                 + "; what is printed or saved is written down with its digest." : says, "small muted"));
         now.pages().forEach(p -> pages.getChildren().add(picture(p)));
@@ -85,7 +89,8 @@ public final class PaperView extends TicketPage {
 
     private static ImageView picture(Preview.Picture page) {
         WritableImage image = new WritableImage(page.width(), page.height());
-        image.getPixelWriter().setPixels(0, 0, page.width(), page.height(), PixelFormat.getIntArgbInstance(), page.pixels(), 0, page.width());
+        image.getPixelWriter().setPixels(0, 0, page.width(), page.height(), PixelFormat.getIntArgbInstance(), page.pixels(), 0,
+                page.width());
         ImageView view = new ImageView(image);
         view.setId("paper-page");
         view.setStyle("-fx-effect: dropshadow(gaussian, rgba(0,0,0,0.25), 6, 0, 0, 1);");

@@ -1,5 +1,6 @@
 package wistaxis.desktop.view.shell;
 
+import java.util.regex.Pattern;
 import wistaxis.desktop.view.paper.PaperView;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
@@ -40,6 +41,11 @@ public final class Shell implements AutoCloseable {
     private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm:ss", Locale.ROOT).withZone(ZoneId.systemDefault());
 
     private final Workbench bench;
+    private static final Pattern TICKET = Pattern.compile("T-\\d{4,15}");
+
+    /** Longer between two letters is a hand, no scanner. Ours. */
+    private static final long SCAN_NANOS = 120_000_000L;
+
     private final Speaker speaker;
     /** Gives a page the whole room, and scrolls one that needs more. */
     private final ScrollPane frame = new ScrollPane();
@@ -51,6 +57,8 @@ public final class Shell implements AutoCloseable {
     private final HBox pace = Ui.row(4);
     private final VBox alarms = new VBox();
     private long rangSecond;
+    private final StringBuilder typed = new StringBuilder();
+    private long typedNanos;
     private final VBox unread = new VBox();
     private final Button dim;
     private final Button benchButton;
@@ -89,6 +97,7 @@ public final class Shell implements AutoCloseable {
         root.setBottom(Ui.style(Ui.row(16, Ui.label("Next", "small muted"), next), "next-bar"));
         next.setId("next");
         theme.apply(scene, scale);
+        scene.addEventFilter(KeyEvent.KEY_TYPED, this::scanned);
         accelerators();
         bench.changes().follow(this::changed);
         frame.setFitToWidth(true);
@@ -343,6 +352,28 @@ public final class Shell implements AutoCloseable {
         button.setDisable(rate > 1 && bench.keysRun());
         button.setAccessibleText("Simulated time " + rate + " times real time");
         return button;
+    }
+
+    /**
+     * A scanner types a ticket's number and ends with Enter, quicker than hands do: the ticket is opened from anywhere, also while a text
+     * line has the keyboard.
+     */
+    private void scanned(KeyEvent e) {
+        long now = System.nanoTime();
+        if (now - typedNanos > SCAN_NANOS) {
+            typed.setLength(0);
+        }
+        typedNanos = now;
+        if (!"\r".equals(e.getCharacter()) && !"\n".equals(e.getCharacter())) {
+            typed.append(e.getCharacter());
+            return;
+        }
+        String number = typed.toString();
+        typed.setLength(0);
+        if (TICKET.matcher(number).matches() && bench.tickets().open().stream().anyMatch(t -> t.number().equals(number))) {
+            e.consume();
+            showTicket(number);
+        }
     }
 
     /** Once a second: what has come due is said above the page, and rings. */

@@ -12,7 +12,8 @@ public final class SlipCard extends VBox {
         super(6);
         getStyleClass().add("card");
         boolean buying = run.ways().getFirst().of().equals("buying-check");
-        Label verdict = Ui.label(buying ? words(run.verdict()) : found(run.verdict()), "huge " + (run.verdict().equals("pass") ? "tide" : run.verdict().equals("fail")
+        Label verdict = Ui.label(buying ? words(run.verdict()) : found(run.verdict()), "huge "
+                + (run.verdict().equals("pass") ? "tide" : run.verdict().equals("fail")
                 ? "erases" : "hands"));
         verdict.setId("slip-verdict");
         getChildren().add(verdict);

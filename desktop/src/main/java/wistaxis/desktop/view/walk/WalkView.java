@@ -136,7 +136,7 @@ public final class WalkView extends TicketPage {
         };
         Label hands = Ui.label(whose, at.hands().equals("nobody") ? "strong tide" : "strong hands");
         hands.setId("walk-hands");
-        Label what = Ui.text(at.title(), "huge");
+        Label what = Ui.text(at.title(), "big-clock");
         what.setId("walk-stop");
         root.getChildren().addAll(Ui.row(14, Ui.label(run.number() + " of " + walk.steps().size(), "muted"), hands), what,
                 Ui.text("Look for: " + at.see(), "title"), Ui.row(14, clock, clockWords));

@@ -1,0 +1,140 @@
+package wistaxis.workbench;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import com.google.zxing.BinaryBitmap;
+import com.google.zxing.MultiFormatReader;
+import com.google.zxing.NotFoundException;
+import com.google.zxing.RGBLuminanceSource;
+import com.google.zxing.common.HybridBinarizer;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.util.List;
+import java.util.Map;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.cos.COSName;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.text.PDFTextStripper;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.store.paper.Preview;
+import wistaxis.workbench.paper.Papers;
+import wistaxis.workbench.paper.Papers.Kind;
+
+/** The papers, read back with PDFBox: what stands on them, embedded fonts, tags, the code, and the same bytes each time. */
+class PapersTest {
+    @TempDir
+    private Path folder;
+
+    private static String text(byte[] pdf) throws IOException {
+        try (PDDocument document = Loader.loadPDF(pdf)) {
+            for (PDPage page : document.getPages()) {
+                for (COSName font : page.getResources().getFontNames()) {
+                    assertThat(page.getResources().getFont(font).isEmbedded()).as("font %s", font).isTrue();
+                }
+            }
+            assertThat(document.getDocumentCatalog().getStructureTreeRoot()).as("tagged").isNotNull();
+            assertThat(document.getDocumentCatalog().getLanguage()).isEqualTo("en");
+            return new PDFTextStripper().getText(document).replaceAll("\\s+", " ");
+        }
+    }
+
+    private static String scanned(byte[] pdf) throws IOException, NotFoundException {
+        Preview.Picture page = Preview.of(pdf, 150).getFirst();
+        return new MultiFormatReader().decode(new BinaryBitmap(new HybridBinarizer(new RGBLuminanceSource(page.width(), page.height(),
+                page.pixels())))).getText();
+    }
+
+    private static String ticket(BenchAtWork at) {
+        String n = at.done(at.bench.open("Harbour <office> phone"));
+        Map.of("trouble", "unavailable", "ownership", "proved", "liquid", "no", "battery", "ok", "brokenKeys", "none", "blacklisted", "no",
+                "backup", "none", "wrongTries", "8", "promised", "2026-05-12T16:00:00Z", "deviceWords", "it says unavailable & waits")
+                .forEach((f, v) -> at.record(n, new TicketEvent.FactRecorded(f, v)));
+        at.record(n, new TicketEvent.Identified("iPhone13,2", "by the number"));
+        at.done(at.bench.record(n, at.bench.routes().rules(at.bench.ticket(n)).choose("recovery-restore", "Ada Sample", "there is none")));
+        for (TicketEvent e : List.of(new TicketEvent.KeysAttempted("Plugged restart", "recovery", false, "let go too early", List.of()),
+                new TicketEvent.KeysAttempted("Plugged restart", "recovery", true, "", List.of()), new TicketEvent.ModeEntered("recovery"),
+                new TicketEvent.RestoreStarted("31K88"), new TicketEvent.StageReached("check"), new TicketEvent.Restored("31.10"),
+                new TicketEvent.CheckAnswered("greeting-seen", "seen"))) {
+            at.record(n, e);
+        }
+        return n;
+    }
+
+    @Test
+    void everyPaperSaysWhatTheLedgerSaysAndIsTheSameEachTime() throws Exception {
+        try (BenchAtWork at = new BenchAtWork(folder)) {
+            String n = ticket(at);
+            List<LedgerEntry> entries = at.done(at.bench.tickets().history(n));
+            Papers papers = new Papers(at.bench.routes().shop(), new Papers.Letterhead("Saltmarsh Repair Bench", List.of(
+                    "Devices are kept for 60 days."), ZoneOffset.UTC));
+            assertThat(text(papers.pdf(Kind.RECEIPT, entries)))
+                    .contains("Intake receipt", "Harbour <office> phone", "it says unavailable & waits",
+                    "By 12 May 2026, 16:00.", "Devices are kept for 60 days.", "Customer", "For the shop", entries.getLast().digest());
+            assertThat(text(papers.pdf(Kind.CONSENT, entries))).contains("Ada Sample", "agreed", "Everything on the device is erased",
+                    "There is no backup", "The account lock stays");
+            assertThat(text(papers.pdf(Kind.REPORT, entries))).contains("2 attempts with the keys", "written: 31.10", "Version now 31.10",
+                    "no backup this time", "Practice: nothing on this paper happened");
+            // Fields of the sample certificate: published, NIST SP 800-88 Rev. 1, appendix G
+            assertThat(text(papers.pdf(Kind.ERASURE, entries))).contains("Person performing the sanitization", "Organization", "Location",
+                    "Phone",
+                    "Make and vendor", "Model", "Serial number", "Media property number", "Media type", "Media source", "Classification",
+                    "Data backed up", "Backup location", "Method type", "Method used", "Method details", "Tool used", "Verification method",
+                    "Post sanitization classification", "Notes", "Media destination", "Validated by", "What was not verified",
+                    "No block of the storage was read back");
+            assertThat(text(papers.pdf(Kind.HOME, entries))).contains("Swipe up, or press Home", "do not come back", "set it up as new");
+            byte[] label = papers.pdf(Kind.LABEL, entries);
+            assertThat(text(label)).contains(n);
+            try (PDDocument one = Loader.loadPDF(label)) {
+                assertThat(one.getNumberOfPages()).isEqualTo(1);
+                assertThat(one.getPage(0).getMediaBox().getWidth() / 72 * 25.4).as("62 x 29 mm")
+                        .isCloseTo(62, org.assertj.core.api.Assertions
+                        .within(0.3));
+            }
+            for (Kind kind : List.of(Kind.RECEIPT, Kind.LABEL)) {
+                assertThat(scanned(papers.pdf(kind, entries))).as("read back by the code's own library").isEqualTo(n);
+            }
+            assertThatThrownBy(() -> papers.pdf(Kind.BUYING, entries)).isInstanceOf(BadInput.class).hasMessageContaining("no buying check");
+            byte[] once = papers.pdf(Kind.REPORT, entries);
+            PaperDesk.Made made = at.done(at.bench.papers().make(Kind.REPORT, n));
+            at.done(at.bench.papers().handedOut(n, made));
+            List<LedgerEntry> later = at.done(at.bench.tickets().history(n));
+            assertThat(later.getLast().event()).isInstanceOfSatisfying(TicketEvent.PaperHandedOut.class, e -> assertThat(e.upTo())
+                    .isEqualTo(entries.getLast().number()));
+            assertThat(papers.pdf(Kind.REPORT, later.stream().filter(e -> e.number() <= made.upTo()).toList())).as("byte for byte")
+                    .isEqualTo(once);
+            assertThat(at.done(at.bench.tickets().verify(_ -> true)).clean()).isTrue();
+        }
+    }
+
+    /** A long story and letters that the fonts do not have: several pages, nothing lost that can be drawn. */
+    @Test
+    void aLongStoryTakesSeveralPages() throws Exception {
+        try (BenchAtWork at = new BenchAtWork(folder)) {
+            String n = ticket(at);
+            for (int i = 0; i < 40; i++) {
+                at.record(n, new TicketEvent.StepTried("recovery-restore", false));
+                at.record(n, new TicketEvent.RouteChosen(i % 2 == 0 ? "recovery-restore" : "dfu-restore"));
+            }
+            at.record(n, new TicketEvent.FactRecorded("deviceWords", "\u98db \ud83d\ude00 phone"));
+            at.record(n, new TicketEvent.BackupNoted("cloud", null, "31.9", LocalDate.of(2026, 5, 1), 36_000_000_000L, null, null));
+            List<LedgerEntry> entries = at.done(at.bench.tickets().history(n));
+            Files.writeString(at.bench.desk(n).ticket().number().isEmpty() ? folder : folder.resolve("terms.txt"), "Terms of ours.\n");
+            Papers papers = new Papers(at.bench.routes().shop(), new Papers.Letterhead("x", List.of(), ZoneOffset.UTC));
+            try (PDDocument report = Loader.loadPDF(papers.pdf(Kind.REPORT, entries))) {
+                assertThat(report.getNumberOfPages()).isGreaterThan(1);
+            }
+            assertThat(text(papers.pdf(Kind.RECEIPT, entries))).contains("phone");
+            assertThat(at.done(at.bench.papers().make(Kind.RECEIPT, n)).pages()).hasSize(1);
+            assertThat(PaperDesk.terms(new wistaxis.store.ledger.DataFolder(folder))).containsExactly("Terms of ours.");
+        }
+    }
+}
