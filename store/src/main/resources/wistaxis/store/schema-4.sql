@@ -1,3 +1,9 @@
+ALTER TABLE ticket ADD COLUMN opened TEXT
+--
+ALTER TABLE ticket ADD COLUMN closed TEXT
+--
+ALTER TABLE ticket ADD COLUMN promised TEXT
+--
 CREATE TABLE device_kind (
   ticket     TEXT PRIMARY KEY,
   kind       TEXT NOT NULL,

@@ -39,18 +39,19 @@ public final class PaperDesk {
     public CompletableFuture<Made> make(Papers.Kind kind, String number) {
         CompletableFuture<Made> made = new CompletableFuture<>();
         String shop = bench.benchName();
+        String customer = bench.people().onPaper(number);
         bench.tickets().history(number).whenComplete((entries, e) -> {
             if (e != null) {
                 made.completeExceptionally(e);
                 return;
             }
-            bench.background().run(() -> render(kind, entries, shop), made::complete, made::completeExceptionally);
+            bench.background().run(() -> render(kind, entries, shop, customer), made::complete, made::completeExceptionally);
         });
         return made;
     }
 
-    private Made render(Papers.Kind kind, List<LedgerEntry> entries, String shop) throws java.io.IOException {
-        byte[] pdf = new Papers(bench.routes().shop(), new Papers.Letterhead(shop, terms(folder), ZoneId.systemDefault()))
+    private Made render(Papers.Kind kind, List<LedgerEntry> entries, String shop, String customer) throws java.io.IOException {
+        byte[] pdf = new Papers(bench.routes().shop(), new Papers.Letterhead(shop, terms(folder), ZoneId.systemDefault(), customer))
                 .pdf(kind, entries);
         return new Made(kind, pdf, Preview.of(pdf, DPI), entries.getLast().number());
     }

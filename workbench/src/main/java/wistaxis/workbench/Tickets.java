@@ -1,5 +1,6 @@
 package wistaxis.workbench;
 
+import wistaxis.store.ledger.Figures;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -180,6 +181,11 @@ public final class Tickets {
             looked.complete(of(number));
         }, looked::completeExceptionally);
         return looked;
+    }
+
+    /** The shop's figures over the tickets that were opened in a stretch of time. @param to not included */
+    public CompletableFuture<Figures> figures(Instant from, Instant to) {
+        return read(l -> l.figures(from, to));
     }
 
     /** The entries of a ticket, in order; read from the disk. */

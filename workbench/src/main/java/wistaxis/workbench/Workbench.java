@@ -66,6 +66,7 @@ public final class Workbench implements AutoCloseable {
     private final Learned learned;
     private final Reminders reminders;
     private final PaperDesk papers;
+    private final PeopleDesk people;
     private final Plans plans;
     private @Nullable LookLibrary looks;
 
@@ -111,6 +112,7 @@ public final class Workbench implements AutoCloseable {
             this.drill = new DrillDesk(this);
             this.plans = new Plans(this);
             this.reminders = new Reminders(this);
+            this.people = opened(new PeopleDesk(this, setup.folder()));
             this.papers = new PaperDesk(this, setup.folder());
             this.learned = new Learned(ledger);
             this.usb = opened(new UsbDesk(this, world.usb()));
@@ -214,6 +216,11 @@ public final class Workbench implements AutoCloseable {
     /** Tells who follows what has changed. */
     public Changes changes() {
         return changes;
+    }
+
+    /** Who the customers are. */
+    public PeopleDesk people() {
+        return people;
     }
 
     /** The papers of the tickets. */

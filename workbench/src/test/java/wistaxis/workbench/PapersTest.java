@@ -137,4 +137,26 @@ class PapersTest {
             assertThat(PaperDesk.terms(new wistaxis.store.ledger.DataFolder(folder))).containsExactly("Terms of ours.");
         }
     }
+
+    /** Who brought it stands on the paper, and nowhere in the ledger; forgotten, the chain still holds and the paper says so. */
+    @Test
+    void theCustomerIsOnThePaperAndNotInTheLedger() throws Exception {
+        try (BenchAtWork at = new BenchAtWork(folder)) {
+            String n = ticket(at);
+            at.done(at.bench.people().keep(n, "Odo Quillfeather", "quay 7"));
+            assertThat(text(at.done(at.bench.papers().make(Kind.RECEIPT, n)).pdf())).contains("Odo Quillfeather, quay 7");
+            assertThat(at.bench.people().find("quillfeather")).containsExactly(n);
+            assertThat(at.done(at.bench.tickets().history(n))).noneMatch(e -> e.body().contains("Quillfeather"));
+            at.record(n, new TicketEvent.FactRecorded("imei", "356958031648321"));
+            at.done(at.bench.people().keep(n, "Odo Quillfeather", ""));
+            String again = at.done(at.bench.open("The same phone"));
+            at.record(again, new TicketEvent.FactRecorded("imei", "356958031648321"));
+            assertThat(at.bench.people().before(at.bench.ticket(again))).as("it was here before").containsExactly(n);
+            assertThat(at.done(at.bench.people().forgetAfter(java.time.Duration.ofDays(30)))).as("still open").isZero();
+            at.done(at.bench.people().forget(n, "asked for"));
+            assertThat(text(at.done(at.bench.papers().make(Kind.RECEIPT, n)).pdf())).contains("Customer removed on 2026-05-12")
+                    .doesNotContain("Quillfeather");
+            assertThat(at.done(at.bench.tickets().verify(_ -> true)).clean()).isTrue();
+        }
+    }
 }

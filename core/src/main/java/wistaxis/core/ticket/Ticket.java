@@ -34,6 +34,7 @@ import wistaxis.core.steps.Step;
  * @param unlockAnswers what came of it, in order
  * @param backups the backups that were noted here, in order
  * @param closed the outcome, once closed
+ * @param closedAt when it was closed
  * @param unknownState why nobody knows how the device is: it was being written to when that ended; null as soon as it was seen in a mode
  *     again
  * @param odd what of its entries cannot be understood, in words
@@ -45,7 +46,7 @@ public record Ticket(
         TicketEvent.@Nullable BuildChosen build, @Nullable String provenBuild, @Nullable String provenFile,
         @Nullable String mode, @Nullable Instant modeSince, Set<String> failed, Map<String, String> overruled,
         TicketEvent.@Nullable UnlockOrdered unlock, List<String> unlockAnswers,
-        List<TicketEvent.BackupNoted> backups, @Nullable String closed,
+        List<TicketEvent.BackupNoted> backups, @Nullable String closed, @Nullable Instant closedAt,
         @Nullable String unknownState, List<String> odd, Observed observed) {
 
     public Ticket {

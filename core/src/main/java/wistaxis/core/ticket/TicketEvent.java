@@ -54,6 +54,8 @@ import wistaxis.core.keys.Trace;
     @JsonSubTypes.Type(value = TicketEvent.WalkNoted.class, name = "walk-noted"),
     @JsonSubTypes.Type(value = TicketEvent.BackupNoted.class, name = "backup-noted"),
     @JsonSubTypes.Type(value = TicketEvent.PaperHandedOut.class, name = "paper-handed-out"),
+    @JsonSubTypes.Type(value = TicketEvent.CustomerSealed.class, name = "customer-sealed"),
+    @JsonSubTypes.Type(value = TicketEvent.CustomerForgotten.class, name = "customer-forgotten"),
     @JsonSubTypes.Type(value = TicketEvent.Odd.class, name = "odd"),
 })
 @JsonInclude(JsonInclude.Include.NON_NULL)
@@ -254,6 +256,12 @@ public sealed interface TicketEvent {
      * @param upTo number of the last entry that it was made of: with it the same bytes are made again
      */
     record PaperHandedOut(String paper, String sha256, long upTo) implements TicketEvent {}
+
+    /** Who the customer is was sealed beside the ledger. @param sha256 digest of the sealed bytes; nothing of the person is in here */
+    record CustomerSealed(String sha256) implements TicketEvent {}
+
+    /** The key to who the customer was has been thrown away. @param why in words */
+    record CustomerForgotten(String why) implements TicketEvent {}
 
     /** An entry that this Wistaxis cannot read: of a newer one, or damaged. Never written. */
     record Odd(String body, String why) implements TicketEvent {}

@@ -36,6 +36,7 @@ final class TicketFold {
     private final List<String> unlockAnswers = new ArrayList<>();
     private final List<TicketEvent.BackupNoted> backups = new ArrayList<>();
     private @Nullable String closed;
+    private @Nullable Instant closedAt;
     private @Nullable String unknownState;
     private final List<String> odd = new ArrayList<>();
     private final Observed.Fold observed = new Observed.Fold();
@@ -100,9 +101,12 @@ final class TicketFold {
                     a -> a.walked(new Walk.Note(way, stop, answer,
                     entry.when())));
             case TicketEvent.BackupNoted backup -> backups.add(backup);
-            case TicketEvent.Closed(String outcome) -> closed = outcome;
+            case TicketEvent.Closed(String outcome) -> {
+                closed = outcome;
+                closedAt = entry.when();
+            }
             case TicketEvent.DownloadStarted _, TicketEvent.DownloadStopped _, TicketEvent.Downloaded _,
-                    TicketEvent.StateRead _, TicketEvent.BreakRead _, TicketEvent.PaperHandedOut _ -> { }
+                    TicketEvent.StateRead _, TicketEvent.BreakRead _, TicketEvent.PaperHandedOut _, TicketEvent.CustomerSealed _, TicketEvent.CustomerForgotten _ -> { }
             case TicketEvent.Sighted _, TicketEvent.DeviceBound _, TicketEvent.DeviceReleased _, TicketEvent.FirmwareFrom _,
                     TicketEvent.HostLeft _, TicketEvent.HostTrouble _, TicketEvent.TroubleTried _, TicketEvent.PackageAccepted _,
                     TicketEvent.SigningAnswered _ ->
@@ -193,7 +197,7 @@ final class TicketFold {
     Ticket ticket() {
         return new Ticket(number, title, simulated, !simulated || practised, openedAt, lastAt, facts, identifier, consent, attempts, build,
                 provenBuild, provenFile,
-                mode, modeSince, failed, overruled, unlock, unlockAnswers, backups, closed, unknownState, odd,
+                mode, modeSince, failed, overruled, unlock, unlockAnswers, backups, closed, closedAt, unknownState, odd,
                 observed.observed());
     }
 }

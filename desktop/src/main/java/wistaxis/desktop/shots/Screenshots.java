@@ -89,15 +89,9 @@ public final class Screenshots {
             settle();
         }
         picture("intake", () -> { });
-        picture("identify", () -> {
-            shell.showTicket("T-0014", Stage.IDENTIFY);
-            press("length-13-14", "");
-            press("shell-glass-flat", "");
-        });
         onFx(() -> shell.showTicket("T-0016"));
         waitUntil(() -> !bench.stock().builds("iPad12,1").isEmpty());
         picture("route", () -> shell.showTicket("T-0016"));
-        picture("settings", shell::showSettings);
         onFx(() -> shell.showTicket("T-0012"));
         FirmwareDesk firmware = bench.desk("T-0012").firmware();
         waitUntil(() -> firmware.choice().isPresent());
@@ -108,7 +102,6 @@ public final class Screenshots {
         onFx(firmware::startDownload);
         rest(6000);
         picture("firmware", () -> { });
-        picture("shelf", shell::showShelf);
         onFx(() -> shell.showTicket("T-0011"));
         onFx(() -> bench.desk("T-0011").keys().coaching().showMe());
         rest(3000 + 8300);
@@ -135,6 +128,28 @@ public final class Screenshots {
         walks();
         picture("handover", () -> shell.showTicket("T-0010"));
         picture("ledger", shell::showLedger);
+        papers();
+    }
+
+    /** After a restore: set-up page by page, the papers, the shop's figures. */
+    private void papers() {
+        String restored = opened("Pilot's phone", "unavailable", "iPhone13,2");
+        onFx(() -> bench.record(restored, List.of(new TicketEvent.FactRecorded("backup", "cloud"), new TicketEvent.FactRecorded("locating",
+                "on"), new TicketEvent.ConsentAsked("recovery-restore", true, "pilot", "there is a cloud backup"),
+                new TicketEvent.RouteChosen("recovery-restore"), new TicketEvent.RestoreStarted("31K88"), new TicketEvent.Restored("31.10"),
+                new TicketEvent.WalkNoted("set-up", "greeting", "seen"), new TicketEvent.WalkNoted("set-up", "language", "done"),
+                new TicketEvent.WalkNoted("set-up", "by-hand", "hand"), new TicketEvent.WalkNoted("set-up", "network", "joined"))));
+        settle();
+        picture("set-up", () -> {
+            shell.showTicket(restored);
+            press("set-up-go", "");
+        });
+        onFx(() -> shell.showPapers(restored));
+        waitUntil(() -> shell.scene().lookup("#paper-page") != null);
+        picture("papers", () -> { });
+        onFx(shell::showFigures);
+        rest(1000);
+        picture("figures", () -> { });
     }
 
     /** What is done without a computer: backups beside the route, a stop of a walk, the slip of a buying check. */

@@ -68,7 +68,7 @@ public record DataFolder(Path root) {
 
     /** The files that the program makes right in the folder, whether they are there or not. */
     public List<Path> files() {
-        Stream<Path> databases = Stream.of(ledger(), practice())
+        Stream<Path> databases = Stream.of(ledger(), practice(), people())
                 .flatMap(db -> Stream.of("", "-wal", "-shm").map(end -> db.resolveSibling(db.getFileName() + end)));
         return Stream.concat(databases, Stream.of(settings(), catalogue(), shelfIndex(), schools(), seen(), anchors())).toList();
     }
@@ -95,6 +95,11 @@ public record DataFolder(Path root) {
     /** What failed, and where; rotating. */
     public Path log() {
         return root.resolve("log").resolve("wistaxis.log");
+    }
+
+    /** Who the customers are, sealed. */
+    public Path people() {
+        return root.resolve("people.db");
     }
 
     /** The shop's own advice to customers, as it wrote it. */

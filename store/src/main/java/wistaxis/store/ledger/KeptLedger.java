@@ -178,6 +178,11 @@ public final class KeptLedger implements LedgerStore {
     }
 
     @Override
+    public Figures figures(Instant from, Instant to) {
+        return reading.figures(from, to);
+    }
+
+    @Override
     public Kinds kinds(String but) {
         return reading.kinds(but);
     }

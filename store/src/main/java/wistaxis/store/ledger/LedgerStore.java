@@ -52,6 +52,9 @@ public interface LedgerStore extends AutoCloseable {
 
     Ledger.Cases cases();
 
+    /** See {@link Ledger#figures}. */
+    Figures figures(Instant from, Instant to);
+
     /** See {@link Ledger#kinds}. */
     Kinds kinds(String but);
 

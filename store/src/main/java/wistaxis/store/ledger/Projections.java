@@ -1,5 +1,7 @@
 package wistaxis.store.ledger;
 
+import java.time.DateTimeException;
+import java.time.Instant;
 import java.util.LinkedHashMap;
 import wistaxis.core.usb.Bound;
 import wistaxis.core.ticket.Observed;
@@ -68,9 +70,10 @@ final class Projections {
     private void put(Projection p) {
         Ticket t = p.ticket();
         Statements.run(handle,
-                "INSERT OR REPLACE INTO ticket (number, nr, title, stage, open, identifier, trouble, last) VALUES (?, ?, ?, ?, ?, ?, ?, ?)",
+                "INSERT OR REPLACE INTO ticket (number, nr, title, stage, open, identifier, trouble, last, opened, closed, promised) "
+                        + "VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
                 t.number(), nr(t.number()), t.title(), t.stage().name(), t.closed() == null ? 1 : 0, t.identifier(),
-                t.facts().get("trouble"), p.last());
+                t.facts().get("trouble"), p.last(), t.openedAt().toString(), closed(t), promised(t));
         Statements.run(handle, "DELETE FROM attempt WHERE ticket = ?", t.number());
         Statements.runAll(handle, "INSERT INTO attempt (ticket, n, step, identifier, trouble, outcome) VALUES (?, ?, ?, ?, ?, ?)",
                 attempts(t));
@@ -85,6 +88,21 @@ final class Projections {
                     Statements.runAll(handle, "INSERT INTO " + table + " VALUES (" + "?, ".repeat(rows.getFirst().length - 1) + "?)", rows);
                 }
             });
+        }
+    }
+
+    /** When it was closed; null while it is open. What is written on it afterwards, a paper or an unlock, may come later. */
+    static @Nullable String closed(Ticket t) {
+        return t.closedAt() == null ? null : t.closedAt().toString();
+    }
+
+    /** When it was promised; null where nobody said, or it cannot be read. */
+    static @Nullable String promised(Ticket t) {
+        try {
+            String said = t.facts().get("promised");
+            return said == null ? null : Instant.parse(said).toString();
+        } catch (DateTimeException _) {
+            return null;
         }
     }
 

@@ -1,5 +1,6 @@
 package wistaxis.store.ledger;
 
+import wistaxis.core.route.Wilson;
 import wistaxis.core.ticket.Observed;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
@@ -156,6 +157,29 @@ class KeptLedgerTest {
         assertThat(tried).flatExtracting(Observed.Trouble::tries).containsExactly(new Observed.Try("once-more", false),
                 new Observed.Try("cable-and-port", true));
         assertThat(landed).containsExactly(new Ledger.Landed("iPhone13,2", 1, 2));
+    }
+
+    /** Counted by hand: each figure with its cases; below three nothing; intervals are Wilson's. */
+    @Test
+    void figuresAreWhatTheEntriesSay() {
+        try (KeptLedger ledger = KeptLedger.open(file())) {
+            for (int i = 0; i < 4; i++) {
+                ticket(ledger, "Phone " + i, true);
+            }
+            for (int i = 0; i < 2; i++) {
+                ticket(ledger, "Tablet " + i, false);
+            }
+            Figures f = ledger.figures(AT.minusSeconds(1), AT.plusSeconds(1));
+            assertThat(f.tickets()).isEqualTo(6);
+            assertThat(f.closed()).isEqualTo(4);
+            assertThat(f.troubles()).containsExactly(new Figures.Count("looping", 6));
+            assertThat(f.models()).as("two tablets say nothing").containsExactly(new Figures.Count("iPhone13,2", 4));
+            Wilson share = Wilson.of(4, 6);
+            assertThat(f.helped()).containsExactly(new Figures.Share("looping: recovery-update", 4, 6, share.low(), share.high()));
+            assertThat(f.promise()).as("nothing was promised").isNull();
+            assertThat(f.stages()).extracting(Figures.Length::what).containsExactlyInAnyOrder("check", "greeting");
+            assertThat(ledger.figures(AT.plusSeconds(1), AT.plusSeconds(2)).tickets()).as("another day").isZero();
+        }
     }
 
     /** Whoever changes the tables is found out, and they are made anew from the entries. */

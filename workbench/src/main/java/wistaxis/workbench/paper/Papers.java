@@ -70,8 +70,13 @@ public final class Papers {
      * @param name what the shop is called
      * @param terms its terms, a paragraph each; empty for none
      * @param zone in which its days begin
+     * @param customer who brought the device, or that it was removed and when; empty where nobody said
      */
-    public record Letterhead(String name, List<String> terms, ZoneId zone) {}
+    public record Letterhead(String name, List<String> terms, ZoneId zone, String customer) {
+        public Letterhead(String name, List<String> terms, ZoneId zone) {
+            this(name, terms, zone, "");
+        }
+    }
 
     private final Shop shop;
     private final Letterhead letterhead;
@@ -105,7 +110,7 @@ public final class Papers {
 
     private Map<String, Object> common(Kind kind, Ticket t, LedgerEntry last) {
         Optional<DeviceModel> model = shop.model(t);
-        Map<String, Object> values = new HashMap<>(Map.of("shop", letterhead.name(), "day",
+        Map<String, Object> values = new HashMap<>(Map.of("customer", letterhead.customer(), "shop", letterhead.name(), "day",
                 DAY.format(last.when().atZone(letterhead.zone())),
                 "number", t.number(), "what", t.title(), "upTo", String.valueOf(last.number()), "head", last.digest(), "short",
                 last.digest().substring(0, SHORT_DIGEST), "device", model.map(m -> m.name() + ", " + m.identifier()).orElse("model not "

@@ -84,6 +84,8 @@ public final class LedgerView implements View {
         });
         VBox.setVgrow(list, Priority.ALWAYS);
         FlowPane tools = new FlowPane(10, 8, filter, verify, Ui.button("open-row", "Open the ticket", "", this::openChosen),
+                Ui.button("figures", "Figures", "", shell::showFigures),
+                Ui.button("customers", "Customers", "", shell::showCustomers),
                 Ui.button("export-json", "Export JSON", "", () -> export(LedgerExport.JSON)),
                 Ui.button("export-csv", "Export CSV", "", () -> export(LedgerExport.CSV)));
         root.getChildren().addAll(chain, tools, findings, exported, list);

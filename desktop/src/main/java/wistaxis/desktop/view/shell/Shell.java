@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.shell;
 
+import wistaxis.desktop.view.ledger.CustomersView;
+import wistaxis.desktop.view.figures.FiguresView;
 import java.util.regex.Pattern;
 import wistaxis.desktop.view.paper.PaperView;
 import java.time.ZoneId;
@@ -140,6 +142,8 @@ public final class Shell implements AutoCloseable {
         accelerate(KeyCode.L, this::showLedger);
         accelerate(KeyCode.K, this::showShelf);
         accelerate(KeyCode.D, this::showDrill);
+        accelerate(KeyCode.G, this::showFigures);
+        accelerate(KeyCode.F, this::showCustomers);
         accelerate(KeyCode.COMMA, this::showSettings);
         accelerate(KeyCode.T, this::otherTheme);
         List.of(KeyCode.PLUS, KeyCode.EQUALS, KeyCode.ADD).forEach(key -> accelerate(key, () -> scale(0.1)));
@@ -171,6 +175,14 @@ public final class Shell implements AutoCloseable {
 
     public void showBench() {
         show(new BenchView(this, bench));
+    }
+
+    public void showCustomers() {
+        show(new CustomersView(this, bench));
+    }
+
+    public void showFigures() {
+        show(new FiguresView(bench));
     }
 
     /** The papers of a ticket. */
@@ -316,7 +328,7 @@ public final class Shell implements AutoCloseable {
         Optional.ofNullable(switch (view) {
             case BenchView _ -> benchButton;
             case ShelfView _ -> shelfButton;
-            case LedgerView _ -> ledgerButton;
+            case LedgerView _, FiguresView _, CustomersView _ -> ledgerButton;
             case DrillView _ -> drillButton;
             case SettingsView _ -> settingsButton;
             default -> null;

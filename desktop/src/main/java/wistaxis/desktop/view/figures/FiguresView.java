@@ -1,0 +1,182 @@
+package wistaxis.desktop.view.figures;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Locale;
+import javafx.scene.Node;
+import javafx.scene.Parent;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.bench.Range;
+import wistaxis.core.steps.Steps;
+import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.view.shell.View;
+import wistaxis.store.ledger.Figures;
+import wistaxis.workbench.Change;
+import wistaxis.workbench.Workbench;
+
+/** What came in, what helped, how keys landed, what failed at the host, what was kept of promises: by period, with cases and intervals. */
+public final class FiguresView implements View {
+    private static final double BAR = 220;
+    private static final List<Integer> DAYS = List.of(30, 90, 365, 3650);
+
+    private final Workbench bench;
+    private final VBox page = Ui.style(new VBox(), "page");
+    private final ScrollPane root = Ui.scroll(page);
+    private int days = 90;
+    private @Nullable Figures figures;
+    private String says = "They are being counted...";
+
+    public FiguresView(Workbench bench) {
+        this.bench = bench;
+        ask();
+    }
+
+    private void ask() {
+        Instant now = bench.now();
+        int wanted = days;
+        bench.tickets().figures(now.minus(Duration.ofDays(wanted)), now.plusSeconds(1)).whenComplete((found, e) -> {
+            if (wanted == days) {
+                figures = e == null ? found : null;
+                says = e == null ? "" : String.valueOf(e.getMessage());
+                refresh();
+            }
+        });
+    }
+
+    @Override
+    public Parent node() {
+        return root;
+    }
+
+    @Override
+    public boolean follows(Change change) {
+        return false; // what is looked at does not move
+    }
+
+    @Override
+    public void refresh() {
+        FlowPane periods = Ui.chips(820);
+        DAYS.forEach(d -> periods.getChildren().add(Ui.button("figures-" + d, d > 1000 ? "All of it" : "Last " + d + " days", d == days
+                ? "chip chosen" : "chip", () -> {
+            days = d;
+            ask();
+        })));
+        page.getChildren().setAll(Ui.label("The shop's figures", "large"), periods);
+        if (bench.world().simulated()) {
+            page.getChildren().add(Ui.notice("", "Practice: these are figures of simulated devices.",
+                    "They show what the page is like, and count for no real bench."));
+        }
+        Figures f = figures;
+        if (f == null) {
+            page.getChildren().add(Ui.text(says, "muted"));
+            return;
+        }
+        page.getChildren().add(Ui.text(f.tickets() + " tickets were opened, " + f.closed() + " of them are closed. Below " + Figures.FEWEST
+                + " cases nothing is said. The light end of a bar is the 95 % interval (Wilson).", "muted"));
+        counts("What came in", f.troubles().stream().map(c -> new Figures.Count(bench.routes().intake().words("trouble", c.what()), c.n()))
+                .toList());
+        counts("Which models", f.models().stream().map(c -> new Figures.Count(bench.devices().byIdentifier(c.what()).map(m -> m.name())
+                .orElse(c.what()), c.n())).toList());
+        shares("What helped, by trouble and rung", f.helped().stream().map(s -> words(s)).toList());
+        shares("Keys that landed, by school", f.keys());
+        shares("At the host: what helped", f.host());
+        if (f.promise() != null) {
+            shares("Promises kept", List.of(new Figures.Share("by the promised time" + late(f.late()), f.promise().n(), f.promise().of(),
+                    f.promise().low(), f.promise().high())));
+        }
+        lengths(f.stages());
+    }
+
+    private static String late(@Nullable Range minutes) {
+        return minutes == null ? "" : String.format(Locale.ROOT, "; late ones by %.0f to %.0f min", minutes.low(), minutes.high());
+    }
+
+    private Figures.Share words(Figures.Share s) {
+        String[] parts = s.what().split(": ", 2);
+        return new Figures.Share(bench.routes().intake().words("trouble", parts[0]) + ": " + Steps.find(parts[1]).map(x -> x.title())
+                .orElse(parts[1]), s.n(), s.of(), s.low(), s.high());
+    }
+
+    private GridPane table(String title) {
+        GridPane table = new GridPane(14, 4);
+        VBox card = Ui.card(Ui.label(title, "strong"), table);
+        page.getChildren().add(card);
+        return table;
+    }
+
+    private void row(GridPane table, int row, String what, Node bar, String says) {
+        Region name = Ui.text(what, "small");
+        name.setPrefWidth(380);
+        GridPane.setHgrow(name, Priority.SOMETIMES);
+        table.addRow(row, name, bar, Ui.text(says, "small muted"));
+    }
+
+    private void counts(String title, List<Figures.Count> counts) {
+        if (counts.isEmpty()) {
+            return;
+        }
+        GridPane table = table(title);
+        int most = counts.stream().mapToInt(Figures.Count::n).max().orElse(1);
+        for (int i = 0; i < counts.size(); i++) {
+            row(table, i, counts.get(i).what(), bar(counts.get(i).n() / (double) most, 0), String.valueOf(counts.get(i).n()));
+        }
+    }
+
+    private void shares(String title, List<Figures.Share> shares) {
+        if (shares.isEmpty()) {
+            return;
+        }
+        GridPane table = table(title);
+        for (int i = 0; i < shares.size(); i++) {
+            Figures.Share s = shares.get(i);
+            row(table, i, s.what(), bar(s.low(), s.high() - s.low()), String.format(Locale.ROOT, "%d of %d, %.0f-%.0f %%", s.n(), s.of(), 100
+                    * s.low(), 100 * s.high()));
+        }
+    }
+
+    private void lengths(List<Figures.Length> lengths) {
+        if (lengths.isEmpty()) {
+            return;
+        }
+        GridPane table = table("Where the time went: stages of a run");
+        double most = lengths.stream().mapToDouble(l -> l.seconds().high()).max().orElse(1);
+        for (int i = 0; i < lengths.size(); i++) {
+            Range r = lengths.get(i).seconds();
+            row(table, i, lengths.get(i).what().replace('-', ' '), bar(r.low() / most, (r.high() - r.low()) / most), Ui.clock(r.mid())
+                    + " usually, " + r.cases() + " runs");
+        }
+    }
+
+    /** A bar: sure as far as the dark goes, open as far as the light. Parts of the whole width. */
+    private static Node bar(double sure, double open) {
+        Region dark = Ui.style(new Region(), "bar-sure");
+        dark.setMinSize(Math.max(1, BAR * sure), 12);
+        dark.setMaxSize(Math.max(1, BAR * sure), 12);
+        Region light = Ui.style(new Region(), "bar-open");
+        light.setMinSize(BAR * open, 12);
+        light.setMaxSize(BAR * open, 12);
+        light.setTranslateX(BAR * sure);
+        StackPane both = new StackPane(dark, light);
+        both.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
+        both.setMinSize(BAR, 14);
+        return both;
+    }
+
+    @Override
+    public String firstFocus() {
+        return "figures-" + days;
+    }
+
+    @Override
+    public String next() {
+        return "Choose a period. The same as data: wistaxis figures --json.";
+    }
+}

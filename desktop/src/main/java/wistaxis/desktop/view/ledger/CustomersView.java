@@ -1,0 +1,75 @@
+package wistaxis.desktop.view.ledger;
+
+import java.util.List;
+import javafx.scene.Parent;
+import javafx.scene.control.TextField;
+import javafx.scene.layout.VBox;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.view.shell.Shell;
+import wistaxis.desktop.view.shell.View;
+import wistaxis.workbench.Change;
+import wistaxis.workbench.Workbench;
+
+/** Tickets by who brought them: a name, a number, an IMEI or a serial; whole words, as they were kept. */
+public final class CustomersView implements View {
+    private static final int MOST = 50;
+
+    private final Shell shell;
+    private final Workbench bench;
+    private final VBox root = Ui.style(new VBox(10), "page");
+    private final TextField search = Ui.field("customer-search", "name, number, IMEI or serial", 120);
+    private final VBox found = new VBox(6);
+
+    public CustomersView(Shell shell, Workbench bench) {
+        this.shell = shell;
+        this.bench = bench;
+        search.setPrefWidth(420);
+        search.setMaxWidth(420);
+        search.textProperty().addListener((_, _, _) -> find());
+        root.getChildren().addAll(Ui.label("Customers", "large"), search, Ui.scroll(found));
+    }
+
+    private void find() {
+        found.getChildren().clear();
+        List<String> tickets = bench.people().find(search.getText());
+        if (tickets.isEmpty()) {
+            found.getChildren().add(Ui.text(search.getText().isBlank() ? "Whole words, as they were kept. Who was forgotten is not found."
+                    : "Nobody is kept under these words.", "muted"));
+        }
+        for (String number : tickets.subList(0, Math.min(MOST, tickets.size()))) {
+            bench.tickets().look(number).thenAccept(this::row);
+        }
+    }
+
+    private void row(Ticket t) {
+        found.getChildren().add(Ui.row(12, Ui.button("customer-" + t.number(), t.number(), "", () -> shell.showTicket(t.number())),
+                Ui.text(t.title() + (t.closed() == null ? "" : ", closed: " + t.closed()), "strong"), Ui.text(bench.people().of(t.number())
+                .map(p -> p.name() + " " + p.reach()).orElse(""), "muted")));
+    }
+
+    @Override
+    public Parent node() {
+        return root;
+    }
+
+    @Override
+    public boolean follows(Change change) {
+        return false;
+    }
+
+    @Override
+    public void refresh() {
+        find();
+    }
+
+    @Override
+    public String firstFocus() {
+        return "customer-search";
+    }
+
+    @Override
+    public String next() {
+        return "Type a name or a number.";
+    }
+}

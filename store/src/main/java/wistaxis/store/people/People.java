@@ -1,0 +1,216 @@
+package wistaxis.store.people;
+
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.security.GeneralSecurityException;
+import java.security.SecureRandom;
+import java.sql.Connection;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.util.Arrays;
+import java.util.HashSet;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import javax.crypto.Cipher;
+import javax.crypto.Mac;
+import javax.crypto.spec.GCMParameterSpec;
+import javax.crypto.spec.SecretKeySpec;
+import org.jdbi.v3.core.Handle;
+import org.jdbi.v3.core.Jdbi;
+import org.jdbi.v3.core.JdbiException;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Json;
+import wistaxis.core.facts.Names;
+import wistaxis.core.facts.Sha256;
+import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.ledger.Database;
+
+/**
+ * Who the customers are, beside the ledger and never in it: sealed with a key for each ticket (AES-GCM of the JDK, published: NIST SP
+ * 800-38D), found again by keyed digests (HMAC-SHA-256, published: RFC 2104). The ledger only holds the digest of the sealed bytes, so that
+ * forgetting a customer is throwing the key away: the chain still holds. One connection; safe for use by several threads.
+ */
+public final class People implements AutoCloseable {
+    private static final Database DATABASE = new Database("file of customers", "people", 1);
+    private static final int KEY_BYTES = 32;
+    private static final int NONCE_BYTES = 12;
+    private static final int TAG_BITS = 128;
+    private static final int SHORTEST_DIGITS = 5;
+
+    private final Path file;
+    private final Connection connection;
+    private final Jdbi jdbi;
+    private final SecureRandom random = new SecureRandom();
+
+    /**
+     * A customer.
+     *
+     * @param name 1 to 120 letters
+     * @param reach how to reach them: a number, an address; empty for not
+     */
+    public record Person(String name, String reach) {
+        private static final int LONGEST = 120;
+
+        public Person {
+            Names.typed(name, "name of the customer", LONGEST);
+            if (!reach.isBlank()) {
+                Names.typed(reach, "how to reach the customer", LONGEST);
+            }
+        }
+    }
+
+    private People(Path file, Connection connection) {
+        this.file = file;
+        this.connection = connection;
+        this.jdbi = Jdbi.create(connection);
+        jdbi.useHandle(h -> h.execute("PRAGMA secure_delete = ON"));
+    }
+
+    /** @throws DiskTrouble when the file is damaged, or the disk does not let it be opened */
+    public static People open(Path file) {
+        return new People(file, DATABASE.open(file));
+    }
+
+    /** Opens it to read; nothing is changed. @throws DiskTrouble when it is missing or damaged */
+    public static People look(Path file) {
+        return new People(file, DATABASE.openReadOnly(file));
+    }
+
+    /**
+     * Seals who a ticket's customer is, in place of what was sealed before; on the disk when this returns.
+     *
+     * @param marks what the ticket may be found by besides: serials, IMEI
+     * @return digest of the sealed bytes, for the ledger
+     */
+    public synchronized String seal(String ticket, Person person, List<String> marks) {
+        byte[] key = bytes(KEY_BYTES);
+        byte[] nonce = bytes(NONCE_BYTES);
+        byte[] sealed = cipher(Cipher.ENCRYPT_MODE, key, nonce, ticket, Json.write(person).getBytes(StandardCharsets.UTF_8));
+        return told(h -> {
+            h.execute("INSERT OR REPLACE INTO person (ticket, key, nonce, sealed) VALUES (?, ?, ?, ?)", ticket, key, nonce, sealed);
+            h.execute("DELETE FROM forgotten WHERE ticket = ?", ticket);
+            Set<String> words = words(person.name());
+            words.addAll(words(person.reach()));
+            marks.forEach(m -> words.addAll(words(m)));
+            words.forEach(w -> h.execute("INSERT OR IGNORE INTO mark (digest, ticket) VALUES (?, ?)", digest(h, w), ticket));
+            return Sha256.of(sealed);
+        });
+    }
+
+    /** Who a ticket's customer is; empty where nobody was sealed, or it was forgotten. @throws BadInput for bytes that somebody changed */
+    public synchronized Optional<Person> of(String ticket) {
+        return told(h -> h.createQuery("SELECT key, nonce, sealed FROM person WHERE ticket = :t").bind("t", ticket)
+                .map((r, _) -> Json.read(new String(cipher(Cipher.DECRYPT_MODE, r.getBytes(1), r.getBytes(2), ticket, r.getBytes(3)),
+                        StandardCharsets.UTF_8), Person.class, "sealed customer")).findOne());
+    }
+
+    /** When a ticket's customer was forgotten; empty while that is not so. */
+    public synchronized Optional<Instant> forgotten(String ticket) {
+        return told(h -> h.createQuery("SELECT at FROM forgotten WHERE ticket = :t").bind("t", ticket).mapTo(String.class).findOne()
+                .map(Instant::parse));
+    }
+
+    /** Throws the key away, what it sealed, and what it was found by. */
+    public synchronized void forget(String ticket, Instant at) {
+        told(h -> {
+            h.execute("DELETE FROM person WHERE ticket = ?", ticket);
+            h.execute("DELETE FROM mark WHERE ticket = ?", ticket);
+            h.execute("INSERT OR REPLACE INTO forgotten (ticket, at) VALUES (?, ?)", ticket, at.toString());
+            return true;
+        });
+        jdbi.useHandle(h -> h.execute("PRAGMA wal_checkpoint(TRUNCATE)")); // nor does the log keep it
+    }
+
+    /** The tickets that have a customer, for whoever forgets them after a time. */
+    public synchronized List<String> tickets() {
+        return told(h -> h.createQuery("SELECT ticket FROM person ORDER BY ticket").mapTo(String.class).list());
+    }
+
+    /** Tickets that all the words of a search are about: names, numbers, serials; newest first. */
+    public synchronized List<String> find(String search) {
+        Set<String> words = words(search);
+        return words.isEmpty() ? List.of() : told(h -> {
+            Set<String> found = null;
+            for (String w : words) {
+                Set<String> these = new HashSet<>(h.createQuery("SELECT ticket FROM mark WHERE digest = :d").bind("d", digest(h, w))
+                        .mapTo(String.class).list());
+                if (found == null) {
+                    found = these;
+                } else {
+                    found.retainAll(these);
+                }
+            }
+            return found.stream().sorted((a, b) -> b.compareTo(a)).toList();
+        });
+    }
+
+    /** Words as they are compared: letters small, numbers without what is between their digits. */
+    private static Set<String> words(String text) {
+        Set<String> words = Arrays.stream(text.toLowerCase(Locale.ROOT).split("[^\\p{L}\\p{N}]+")).filter(w -> !w.isBlank())
+                .filter(w -> !w.matches("\\d{1,4}")).collect(Collectors.toCollection(HashSet::new));
+        String digits = text.replaceAll("[^0-9]", "");
+        if (digits.length() >= SHORTEST_DIGITS && text.replaceAll("[0-9\\s()+/.-]", "").isEmpty()) {
+            words.clear();
+        }
+        if (digits.length() >= SHORTEST_DIGITS) {
+            words.removeIf(w -> w.matches("\\d+"));
+            words.add(digits);
+        }
+        return words;
+    }
+
+    private String digest(Handle h, String word) {
+        byte[] key = h.createQuery("SELECT key FROM secret").mapTo(byte[].class).findOne().orElseGet(() -> {
+            byte[] made = bytes(KEY_BYTES);
+            h.execute("INSERT INTO secret (key) VALUES (?)", (Object) made);
+            return made;
+        });
+        try {
+            Mac mac = Mac.getInstance("HmacSHA256");
+            mac.init(new SecretKeySpec(key, "HmacSHA256"));
+            return HexFormat.of().formatHex(mac.doFinal(word.getBytes(StandardCharsets.UTF_8)));
+        } catch (GeneralSecurityException e) {
+            throw new IllegalStateException("every Java has HMAC-SHA-256", e);
+        }
+    }
+
+    private byte[] bytes(int n) {
+        byte[] made = new byte[n];
+        random.nextBytes(made);
+        return made;
+    }
+
+    /** @param about what the bytes belong to: they open for nothing else */
+    private static byte[] cipher(int mode, byte[] key, byte[] nonce, String about, byte[] text) {
+        try {
+            Cipher cipher = Cipher.getInstance("AES/GCM/NoPadding");
+            cipher.init(mode, new SecretKeySpec(key, "AES"), new GCMParameterSpec(TAG_BITS, nonce));
+            cipher.updateAAD(about.getBytes(StandardCharsets.UTF_8));
+            return cipher.doFinal(text);
+        } catch (GeneralSecurityException e) {
+            throw new BadInput("the customer of ticket [" + about + "] cannot be opened: somebody changed what was sealed", e);
+        }
+    }
+
+    private <T> T told(Function<Handle, T> work) {
+        try {
+            return jdbi.inTransaction(work::apply);
+        } catch (JdbiException e) {
+            throw DiskTrouble.of("file of customers", file, e);
+        }
+    }
+
+    @Override
+    public synchronized void close() {
+        try {
+            connection.close();
+        } catch (SQLException e) {
+            throw DiskTrouble.of("file of customers", file, e);
+        }
+    }
+}

@@ -1,0 +1,93 @@
+package wistaxis.store.people;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.util.HexFormat;
+import java.util.List;
+import javax.crypto.Cipher;
+import javax.crypto.spec.GCMParameterSpec;
+import javax.crypto.spec.SecretKeySpec;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Sha256;
+
+/** Personal data beside the ledger: sealed, found, forgotten, and nowhere else on the disk. */
+class PeopleTest {
+    private static final Instant AT = Instant.parse("2026-05-12T10:00:00Z");
+
+    @TempDir
+    private Path folder;
+
+    /** Published: test case 16 of the Galois/Counter Mode specification (McGrew and Viega, 2005), which NIST SP 800-38D refers to. */
+    @Test
+    void theCipherOfThisJavaIsTheOneThatWasPublished() throws Exception {
+        HexFormat hex = HexFormat.of();
+        Cipher cipher = Cipher.getInstance("AES/GCM/NoPadding");
+        cipher.init(Cipher.ENCRYPT_MODE, new SecretKeySpec(hex.parseHex("feffe9928665731c6d6a8f9467308308feffe9928665731c6d6a8f9467308308"),
+                "AES"), new GCMParameterSpec(128, hex.parseHex("cafebabefacedbaddecaf888")));
+        cipher.updateAAD(hex.parseHex("feedfacedeadbeeffeedfacedeadbeefabaddad2"));
+        assertThat(hex.formatHex(cipher.doFinal(hex.parseHex("d9313225f88406e5a55909c5aff5269a86a7a9531534f7da2e4c303d8a318a721c3c0c95956809532"
+                + "fcf0e2449a6b525b16aedf5aa0de657ba637b39")))).isEqualTo("522dc1f099567d07f47f37a32a84427d643a8cdcbfe5c0c97598a2bd2555d1aa8cb08e48"
+                + "590dbb3da7b08b1056828838c5f61e6393ba7a0abcc9f66276fc6ece0f4e1768cddf8853bb2d551b");
+    }
+
+    @Test
+    void sealedFoundForgottenAndNowhereElse() throws IOException {
+        Path file = folder.resolve("people.db");
+        try (People people = People.open(file)) {
+            String digest = people.seal("T-0001", new People.Person("Ada Quillfeather", "+00 171 234-5678"), List.of("356958031648321"));
+            people.seal("T-0002", new People.Person("Ada Marrow", ""), List.of("00008101-000A11112222001E"));
+            assertThat(digest).hasSize(64).isNotEqualTo(Sha256.of("Ada Quillfeather".getBytes(StandardCharsets.UTF_8)));
+            assertThat(people.of("T-0001")).contains(new People.Person("Ada Quillfeather", "+00 171 234-5678"));
+            assertThat(people.find("ada")).containsExactly("T-0002", "T-0001");
+            assertThat(people.find("ADA quillfeather")).containsExactly("T-0001");
+            assertThat(people.find("00 171 2345678")).as("a number however it is written").containsExactly("T-0001");
+            assertThat(people.find("356958031648321")).containsExactly("T-0001");
+            assertThat(people.find("00008101-000A11112222001E")).containsExactly("T-0002");
+            assertThat(people.find("quill")).as("whole words").isEmpty();
+            assertThat(people.find("")).isEmpty();
+            assertThatThrownBy(() -> new People.Person(" ", "")).isInstanceOf(BadInput.class);
+            people.forget("T-0001", AT);
+            assertThat(people.of("T-0001")).isEmpty();
+            assertThat(people.forgotten("T-0001")).contains(AT);
+            assertThat(people.find("quillfeather")).isEmpty();
+            assertThat(people.find("ada")).containsExactly("T-0002");
+        }
+        try (var files = Files.list(folder)) {
+            for (Path f : files.toList()) {
+                assertThat(new String(Files.readAllBytes(f), StandardCharsets.ISO_8859_1)).as(f.toString())
+                        .doesNotContain("Quillfeather", "quillfeather", "Marrow", "2345678", "356958031648321");
+            }
+        }
+        try (People again = People.open(file)) {
+            assertThat(again.of("T-0002").map(People.Person::name)).contains("Ada Marrow");
+            assertThat(again.find("marrow")).containsExactly("T-0002");
+        }
+    }
+
+    @Test
+    void whatSomebodyChangedIsNotOpened() throws SQLException {
+        Path file = folder.resolve("people.db");
+        try (People people = People.open(file)) {
+            people.seal("T-0001", new People.Person("Ada", ""), List.of());
+            people.seal("T-0002", new People.Person("Bo", ""), List.of());
+        }
+        try (var db = DriverManager.getConnection("jdbc:sqlite:" + file); var s = db.createStatement()) {
+            s.execute("UPDATE person SET (key, nonce, sealed) = (SELECT key, nonce, sealed FROM person WHERE ticket = 'T-0001') WHERE ticket = "
+                    + "'T-0002'");
+        }
+        try (People people = People.open(file)) {
+            assertThatThrownBy(() -> people.of("T-0002")).isInstanceOf(BadInput.class).hasMessageContaining("[T-0002]");
+            assertThat(people.of("T-0001")).isPresent();
+        }
+    }
+}
