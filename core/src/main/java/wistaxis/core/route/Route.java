@@ -63,10 +63,13 @@ public record Route(
         backups = List.copyOf(backups);
     }
 
-    /** The gentlest step that is open, not tried yet and not advised against; failing that the gentlest open one. */
+    /**
+     * The gentlest step that is open, not tried yet and not advised against; failing that the gentlest open one. The hardware bench only
+     * where it is advised: it is always open.
+     */
     public Optional<Rung> recommended() {
         return rungs.stream().filter(r -> r.open() && !r.done() && r.advised()).findFirst()
-                .or(() -> rungs.stream().filter(r -> r.open() && !r.done()).findFirst());
+                .or(() -> rungs.stream().filter(r -> r.open() && !r.done() && !r.step().isHardware()).findFirst());
     }
 
     /** What stands against every step alike, and is best said once. */

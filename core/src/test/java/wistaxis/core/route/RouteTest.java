@@ -326,6 +326,7 @@ class RouteTest {
         Route route = PLANNER.plan(facts, SIGNED);
         Route.Rung last = route.rungs().getLast();
         assertThat(last.step().id()).isEqualTo("hardware");
+        assertThat(route.recommended().filter(r -> r.step().isHardware() && !r.advised())).as("open, and not pressed on anybody").isEmpty();
         boolean looked = facts.liquid() != null && facts.battery() != null && facts.ownership() != null && facts.blacklisted() != null;
         if (looked && route.stop() == null) {
             assertThat(last.status()).isEqualTo(Status.READY);

@@ -161,6 +161,7 @@ public final class Screenshots {
                 false))) {
             onFx(() -> bench.record(sale, e));
         }
+        onFx(() -> shell.showTicket(sale, Stage.ROUTE));
         waitUntil(() -> !bench.stock().builds("iPad13,18").isEmpty());
         picture("backups", () -> shell.showTicket(sale, Stage.ROUTE));
         String locked = opened("Deckhand's phone", "unavailable", "iPhone14,5");

@@ -9,7 +9,6 @@ import javafx.scene.Parent;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.GridPane;
-import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
@@ -115,7 +114,7 @@ public final class FiguresView implements View {
     private void row(GridPane table, int row, String what, Node bar, String says) {
         Region name = Ui.text(what, "small");
         name.setPrefWidth(380);
-        GridPane.setHgrow(name, Priority.SOMETIMES);
+        name.setMinWidth(260);
         table.addRow(row, name, bar, Ui.text(says, "small muted"));
     }
 
@@ -137,7 +136,8 @@ public final class FiguresView implements View {
         GridPane table = table(title);
         for (int i = 0; i < shares.size(); i++) {
             Figures.Share s = shares.get(i);
-            row(table, i, s.what(), bar(s.low(), s.high() - s.low()), String.format(Locale.ROOT, "%d of %d, %.0f-%.0f %%", s.n(), s.of(), 100
+            row(table, i, s.what(), bar(s.low(), s.high() - s.low()),
+                    String.format(Locale.ROOT, "%d of %d, %.0f-%.0f %%", s.n(), s.of(), 100
                     * s.low(), 100 * s.high()));
         }
     }

@@ -43,7 +43,7 @@ public final class AnswerPane {
     /** The keys of the answers, in order. */
     private static final List<KeyCode> KEYS = List.of(KeyCode.DIGIT1, KeyCode.DIGIT2, KeyCode.DIGIT3, KeyCode.DIGIT4, KeyCode.DIGIT5,
             KeyCode.DIGIT6, KeyCode.DIGIT7, KeyCode.DIGIT8,
-            KeyCode.DIGIT9, KeyCode.A, KeyCode.B, KeyCode.C);
+            KeyCode.DIGIT9, KeyCode.A, KeyCode.B, KeyCode.C, KeyCode.D, KeyCode.E, KeyCode.F);
 
     private static final int MOST_MODELS = 6;
 

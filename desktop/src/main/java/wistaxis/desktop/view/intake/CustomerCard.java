@@ -22,8 +22,8 @@ final class CustomerCard extends VBox {
         this.shell = shell;
         this.bench = bench;
         this.number = number;
-        name.setPrefColumnCount(14);
-        reach.setPrefColumnCount(14);
+        name.setPrefColumnCount(11);
+        reach.setPrefColumnCount(11);
         reach.setOnAction(_ -> keep());
     }
 
@@ -38,7 +38,8 @@ final class CustomerCard extends VBox {
                 refresh();
             })));
         } else if (open) {
-            getChildren().addAll(Ui.flow(8, Ui.label("Customer", "strong"), name, reach, Ui.button("customer-keep", "Keep", "", this::keep)),
+            getChildren().addAll(Ui.flow(8, Ui.label("Customer", "strong"), name, reach,
+                    Ui.button("customer-keep", "Keep", "", this::keep)),
                     Ui.text("Kept sealed, apart from the ledger; can be forgotten at any time.", "small muted"));
         }
         List<String> before = bench.people().before(bench.ticket(number));

@@ -83,11 +83,11 @@ public final class RouteView extends TicketPage {
         route.contradictions().forEach(c -> ladder.getChildren()
                 .add(Ui.notice("", "Two answers do not go together.", c, "Change one in the intake.")));
         route.rungs().forEach(r -> ladder.getChildren().add(rung(t, r, route)));
+        versions(route).ifPresent(beside.getChildren()::add);
         if (route.stop() == null && route.rungs().stream()
                 .anyMatch(r -> r.step().host() && (r.open() || r.step().id().equals(t.route())))) {
             beside.getChildren().add(readiness.node(t));
         }
-        versions(route).ifPresent(beside.getChildren()::add);
         if (t.unlock() != null || unlockToo || t.is(Step::isCarrierUnlock)) {
             beside.getChildren().add(unlock.node(t));
         } else if (route.stop() == null && route.rungs().stream().noneMatch(r -> r.step().isCarrierUnlock())) {

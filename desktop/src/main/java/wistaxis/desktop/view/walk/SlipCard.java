@@ -18,7 +18,8 @@ public final class SlipCard extends VBox {
         verdict.setId("slip-verdict");
         getChildren().add(verdict);
         run.judged().forEach(j -> {
-            getChildren().add(Ui.text(mark(j.verdict()) + j.title() + " " + j.words() + ".", j.verdict().equals("pass") ? "" : "strong"));
+            getChildren().add(Ui.text(mark(j.verdict()) + j.title() + (j.title().endsWith("?") ? " " : ": ") + j.words() + ".",
+                    j.verdict().equals("pass") ? "" : "strong"));
             if (j.then() != null) {
                 getChildren().add(Ui.text(j.then(), "small hands"));
             }
