@@ -1,7 +1,5 @@
 package wistaxis.cli;
 
-import wistaxis.core.facts.Names;
-import wistaxis.core.firmware.TypedBuild;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -16,12 +14,14 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Names;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.BuildChoice;
 import wistaxis.core.firmware.FirmwareCatalogue;
 import wistaxis.core.firmware.PackageCheck;
 import wistaxis.core.firmware.PackageLayout;
 import wistaxis.core.firmware.SystemVersion;
+import wistaxis.core.firmware.TypedBuild;
 import wistaxis.core.outside.OutsideTrouble;
 import wistaxis.standins.StandInSigner;
 import wistaxis.store.files.DiskTrouble;

@@ -1,13 +1,12 @@
 package wistaxis.cli;
 
-import wistaxis.core.route.BackupPlan;
-import java.util.Optional;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -16,6 +15,7 @@ import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.FirmwareCatalogue;
 import wistaxis.core.firmware.SystemVersion;
 import wistaxis.core.keys.SequenceLibrary;
+import wistaxis.core.route.BackupPlan;
 import wistaxis.core.route.CaseFacts;
 import wistaxis.core.route.Route;
 import wistaxis.core.route.RouteContext;

@@ -1,11 +1,10 @@
 package wistaxis.cli;
 
-import wistaxis.core.keys.Start;
-import org.jspecify.annotations.Nullable;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import wistaxis.core.coach.Instruction;
@@ -16,6 +15,7 @@ import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.core.keys.KeyStep;
 import wistaxis.core.keys.SequenceLibrary;
+import wistaxis.core.keys.Start;
 
 @Command(name = "sequences", mixinStandardHelpOptions = true, description = "The key sequences ('schools') that reach a goal on a device.")
 final class SequencesCommand extends Output {
@@ -56,7 +56,8 @@ final class SequencesCommand extends Output {
         }
         if (schools.isEmpty()) {
             answer(List.of(), List.of());
-            throw new Refusal("no key sequence for [" + goal + "] on " + model.name() + " is left without " + without + (from == null ? "" : " from [" + from + "]") + ". "
+            throw new Refusal("no key sequence for [" + goal + "] on " + model.name() + " is left without " + without
+                    + (from == null ? "" : " from [" + from + "]") + ". "
                     + SequenceLibrary.instead(wanted).says());
         }
         List<String> words = new ArrayList<>();

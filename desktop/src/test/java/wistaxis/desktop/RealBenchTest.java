@@ -1,8 +1,8 @@
 package wistaxis.desktop;
 
-import wistaxis.core.facts.Sha256;
-import java.nio.file.Files;
 import java.io.IOException;
+import java.nio.file.Files;
+import wistaxis.core.facts.Sha256;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Path;

@@ -110,8 +110,12 @@ class WalksTest {
     /** Back up, sign out, erase; the route says which line to tap, and one consent is for two devices of the lot. */
     @Test
     void aSaleIsPreparedAndOneConsentIsForTheLot() {
+        String stranger = ticket("sale", "opens", "yes", "backupWanted", "no");
         String other = ticket("sale", "opens", "yes", "backupWanted", "no");
         String n = ticket("sale", "opens", "yes", "backupWanted", "yes");
+        for (String[] whose : new String[][] {{stranger, "Bo Marrow"}, {other, "Ada Quillfeather"}, {n, "Ada Quillfeather"}}) {
+            Window.acked(() -> w.bench.people().keep(whose[0], whose[1], ""));
+        }
         w.click("rung-backup");
         w.sees("Which way?");
         w.click("way-backup-computer");
@@ -137,6 +141,7 @@ class WalksTest {
         w.click("consent-lot");
         w.sees("General settings, at the very bottom");
         assertThat(of(other).consentGiven()).as("asked once, for both").isTrue();
+        assertThat(of(stranger).consentGiven()).as("nobody agrees for somebody else").isFalse();
         w.click("walk-found");
         w.click("walk-taken");
         w.click("walk-begun");

@@ -1,6 +1,5 @@
 package wistaxis.workbench;
 
-import wistaxis.core.practice.Chance;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -22,6 +21,7 @@ import wistaxis.core.keys.Landing;
 import wistaxis.core.keys.Reading;
 import wistaxis.core.keys.Start;
 import wistaxis.core.keys.Trace;
+import wistaxis.core.practice.Chance;
 import wistaxis.core.practice.Margin;
 
 /**

@@ -1,7 +1,5 @@
 package wistaxis.workbench;
 
-import wistaxis.core.work.Sightings;
-import java.util.concurrent.CompletableFuture;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -10,6 +8,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.atomic.AtomicBoolean;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.ModeWindow;
@@ -24,6 +23,7 @@ import wistaxis.core.firmware.PackageReport;
 import wistaxis.core.route.CaseFacts;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Sightings;
 import wistaxis.store.firmware.Shelf;
 
 /**

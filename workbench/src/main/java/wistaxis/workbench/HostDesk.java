@@ -1,11 +1,11 @@
 package wistaxis.workbench;
 
-import wistaxis.core.bench.Range;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.bench.Range;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.keys.HostView;
 import wistaxis.core.restore.HostRun;

@@ -1,10 +1,10 @@
 package wistaxis.workbench;
 
-import wistaxis.core.practice.Chance;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.coach.Verdict;
 import wistaxis.core.keys.Goal;
+import wistaxis.core.practice.Chance;
 import wistaxis.core.ticket.TicketEvent;
 
 /** The keys of one ticket: what its route wants of them, and the attempts in the ledger. */

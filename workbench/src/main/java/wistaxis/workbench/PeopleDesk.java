@@ -1,8 +1,8 @@
 package wistaxis.workbench;
 
-import java.time.ZoneId;
 import java.nio.file.Files;
 import java.time.Duration;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;

@@ -1,11 +1,9 @@
 package wistaxis.workbench;
 
-import wistaxis.core.work.SetUp;
-import wistaxis.core.steps.WalkRun;
-import java.util.ArrayList;
 import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -18,7 +16,9 @@ import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.KeyFamily;
 import wistaxis.core.restore.RestoreStage;
 import wistaxis.core.route.Intake;
+import wistaxis.core.steps.WalkRun;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.work.SetUp;
 
 /** When who needs hands: the plan of all open tickets. */
 public final class Plans {

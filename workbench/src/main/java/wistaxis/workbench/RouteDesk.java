@@ -1,12 +1,12 @@
 package wistaxis.workbench;
 
-import java.util.LongSummaryStatistics;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.LongSummaryStatistics;
 import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -129,6 +129,11 @@ public final class RouteDesk {
     /** Where firmware is asked for on a real bench; empty for nowhere. @throws BadInput for what is no address */
     public void library(String address) {
         change(settings().library(address));
+    }
+
+    /** After how many days customers are forgotten; empty for never by itself. @throws BadInput for what is no number of days */
+    public void forgetDays(String days) {
+        change(settings().forgetDays(days));
     }
 
     /** When the host's restore program was last brought up to date; empty for nobody knows. @throws BadInput for what is no day */

@@ -1,6 +1,5 @@
 package wistaxis.workbench;
 
-import wistaxis.core.practice.Chance;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -12,6 +11,7 @@ import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.core.keys.Start;
+import wistaxis.core.practice.Chance;
 import wistaxis.core.practice.Margin;
 import wistaxis.core.practice.Recommendation;
 

@@ -1,8 +1,7 @@
 package wistaxis.workbench;
 
-import wistaxis.core.ticket.TicketEvent;
-import java.net.URI;
 import java.io.IOException;
+import java.net.URI;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
@@ -26,6 +25,7 @@ import wistaxis.core.firmware.PackageReport;
 import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.SideFile;
 import wistaxis.store.firmware.CatalogueFile;

@@ -1,7 +1,5 @@
 package wistaxis.workbench;
 
-import wistaxis.core.steps.WalkRun;
-import wistaxis.core.steps.Walk;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.EnumSet;
@@ -29,6 +27,8 @@ import wistaxis.core.outside.DeviceLink;
 import wistaxis.core.outside.ObservedDevice;
 import wistaxis.core.restore.HostRun;
 import wistaxis.core.route.CaseFacts;
+import wistaxis.core.steps.Walk;
+import wistaxis.core.steps.WalkRun;
 import wistaxis.core.ticket.Observed;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;

@@ -1,6 +1,5 @@
 package wistaxis.workbench;
 
-import wistaxis.store.ledger.Figures;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -33,6 +32,7 @@ import wistaxis.core.ticket.TicketEvent;
 import wistaxis.store.files.LogFile;
 import wistaxis.store.files.SideFile;
 import wistaxis.store.ledger.Anchor;
+import wistaxis.store.ledger.Figures;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.store.ledger.LedgerCheck;
 import wistaxis.store.ledger.LedgerSeen;

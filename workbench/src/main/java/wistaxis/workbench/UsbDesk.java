@@ -1,21 +1,21 @@
 package wistaxis.workbench;
 
-import wistaxis.core.ticket.Observed;
-import java.util.function.BiConsumer;
-import java.util.Set;
-import java.util.HashSet;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.CompletableFuture;
+import java.util.function.BiConsumer;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.keys.HostView;
 import wistaxis.core.outside.OutsideTrouble;
+import wistaxis.core.ticket.Observed;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;

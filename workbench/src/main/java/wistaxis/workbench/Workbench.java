@@ -5,6 +5,7 @@ import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayDeque;
@@ -162,6 +163,7 @@ public final class Workbench implements AutoCloseable {
         });
         tickets.anchor();
         tickets.remember();
+        Optional.ofNullable(routes.settings().forgetDays()).ifPresent(d -> people.forgetAfter(Duration.ofDays(d)));
     }
 
     private void changed(@Nullable Ticket before, Projection now, long from) {

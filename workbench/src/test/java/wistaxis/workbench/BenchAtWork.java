@@ -1,6 +1,5 @@
 package wistaxis.workbench;
 
-import wistaxis.core.usb.UsbWatch;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
@@ -15,6 +14,7 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.outside.HostProbe;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.usb.UsbWatch;
 import wistaxis.standins.SimulatedDevice;
 import wistaxis.standins.StandInSigner;
 import wistaxis.standins.StandInWorld;

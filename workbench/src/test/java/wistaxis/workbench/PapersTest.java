@@ -26,8 +26,8 @@ import wistaxis.core.facts.BadInput;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.store.paper.Preview;
-import wistaxis.workbench.paper.Papers;
 import wistaxis.workbench.paper.Papers.Kind;
+import wistaxis.workbench.paper.Papers;
 
 /** The papers, read back with PDFBox: what stands on them, embedded fonts, tags, the code, and the same bytes each time. */
 class PapersTest {
@@ -153,6 +153,13 @@ class PapersTest {
             at.record(again, new TicketEvent.FactRecorded("imei", "356958031648321"));
             assertThat(at.bench.people().before(at.bench.ticket(again))).as("it was here before").containsExactly(n);
             assertThat(at.done(at.bench.people().forgetAfter(java.time.Duration.ofDays(30)))).as("still open").isZero();
+            String old = at.done(at.bench.open("An old one"));
+            at.done(at.bench.people().keep(old, "Bo Marrow", ""));
+            at.record(old, new TicketEvent.Closed("handed over"));
+            at.record(again, new TicketEvent.FactRecorded("trouble", "slow"));
+            assertThat(at.done(at.bench.people().forgetAfter(java.time.Duration.ofSeconds(-1)))).as("closed, and time has come")
+                    .isEqualTo(1);
+            assertThat(at.bench.people().find("marrow")).isEmpty();
             at.done(at.bench.people().forget(n, "asked for"));
             assertThat(text(at.done(at.bench.papers().make(Kind.RECEIPT, n)).pdf())).contains("Customer removed on 2026-05-12")
                     .doesNotContain("Quillfeather");

@@ -1,12 +1,12 @@
 package wistaxis.workbench;
 
+import com.sun.net.httpserver.HttpServer;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
+import java.time.Instant;
+import wistaxis.core.firmware.TypedBuild;
 import wistaxis.core.restore.HostRun;
 import wistaxis.core.restore.HostStage;
-import wistaxis.core.firmware.TypedBuild;
-import java.time.Instant;
-import java.net.InetSocketAddress;
-import java.net.InetAddress;
-import com.sun.net.httpserver.HttpServer;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 

@@ -1,6 +1,5 @@
 package wistaxis.core.firmware;
 
-import wistaxis.core.facts.WebAddress;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.Collection;
@@ -10,6 +9,7 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Names;
 import wistaxis.core.facts.Shown;
+import wistaxis.core.facts.WebAddress;
 
 /**
  * A build as a firmware library lists it, or as somebody at the bench typed it in.

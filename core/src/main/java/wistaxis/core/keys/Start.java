@@ -1,9 +1,9 @@
 package wistaxis.core.keys;
 
-import wistaxis.core.facts.BadInput;
-import java.util.Arrays;
 import com.fasterxml.jackson.annotation.JsonValue;
+import java.util.Arrays;
 import java.util.Locale;
+import wistaxis.core.facts.BadInput;
 
 /** The state a device is found in. */
 public enum Start {

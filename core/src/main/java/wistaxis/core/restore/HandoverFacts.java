@@ -1,13 +1,13 @@
 package wistaxis.core.restore;
 
-import java.util.Map;
-import wistaxis.core.ticket.Ticket;
-import org.jspecify.annotations.Nullable;
 import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Provenance;
 import wistaxis.core.steps.Step;
 import wistaxis.core.ticket.Attempt;
+import wistaxis.core.ticket.Ticket;
 
 /** The checks of the handover and the advice to the customer. */
 public record HandoverFacts(List<Check> checks, List<Advice> advice) {

@@ -1,8 +1,5 @@
 package wistaxis.core.route;
 
-import wistaxis.core.ticket.TicketEvent;
-import wistaxis.core.ticket.Attempt;
-import wistaxis.core.steps.Step;
 import com.fasterxml.jackson.annotation.JsonCreator;
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.time.LocalDate;
@@ -20,7 +17,10 @@ import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
 import wistaxis.core.firmware.SystemVersion;
+import wistaxis.core.steps.Step;
+import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
 
 /**
  * What is known of a case. A fact that is null is unknown; it is never taken for anything else. The JSON form is in

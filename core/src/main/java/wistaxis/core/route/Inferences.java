@@ -1,6 +1,5 @@
 package wistaxis.core.route;
 
-import wistaxis.core.firmware.WatchPairing;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
@@ -13,6 +12,7 @@ import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.firmware.SystemVersion;
+import wistaxis.core.firmware.WatchPairing;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.core.keys.SequenceLibrary;

@@ -1,8 +1,8 @@
 package wistaxis.core.steps;
 
-import java.util.Map;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.Json;

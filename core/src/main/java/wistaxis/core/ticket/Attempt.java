@@ -1,13 +1,12 @@
 package wistaxis.core.ticket;
 
-import wistaxis.core.steps.Walk;
-import java.util.List;
-import java.util.ArrayList;
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
@@ -16,6 +15,7 @@ import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Steps;
+import wistaxis.core.steps.Walk;
 
 /**
  * A rung that was chosen, with all that belongs to it.

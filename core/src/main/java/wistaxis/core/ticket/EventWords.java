@@ -1,8 +1,8 @@
 package wistaxis.core.ticket;
 
-import wistaxis.core.steps.Walk;
 import java.util.Locale;
 import wistaxis.core.facts.Units;
+import wistaxis.core.steps.Walk;
 
 /** Events in words, for the ledger on screen. */
 public final class EventWords {
@@ -66,7 +66,8 @@ public final class EventWords {
                     + (e.version() == null ? "" : ", version " + e.version()) + (e.at() == null ? "" : ", of " + e.at())
                     + (e.sizeBytes() == null ? "" : ", " + Units.inWords(e.sizeBytes())) + (e.where() == null ? "" : ", " + e.where());
             case TicketEvent.PaperHandedOut e -> "Paper handed out: " + e.paper() + ", of the entries up to " + e.upTo();
-            case TicketEvent.CustomerSealed e -> "Customer sealed beside the ledger, digest " + e.sha256().substring(0, Math.min(12, e.sha256()
+            case TicketEvent.CustomerSealed e -> "Customer sealed beside the ledger, digest "
+                    + e.sha256().substring(0, Math.min(12, e.sha256()
                     .length()));
             case TicketEvent.CustomerForgotten e -> "Customer forgotten: " + e.why();
             case TicketEvent.Odd e -> "Not understood: " + e.why();

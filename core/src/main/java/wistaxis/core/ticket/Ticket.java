@@ -1,6 +1,5 @@
 package wistaxis.core.ticket;
 
-import wistaxis.core.steps.WalkRun;
 import java.time.Instant;
 import java.util.Collections;
 import java.util.LinkedHashMap;
@@ -12,6 +11,7 @@ import java.util.Set;
 import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.steps.Step;
+import wistaxis.core.steps.WalkRun;
 
 /**
  * A ticket as the fold of its events.

@@ -1,15 +1,15 @@
 package wistaxis.core.ticket;
 
-import wistaxis.core.firmware.Build;
-import java.util.Objects;
 import com.fasterxml.jackson.annotation.JsonInclude;
 import com.fasterxml.jackson.annotation.JsonProperty;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.Json;
+import wistaxis.core.firmware.Build;
 import wistaxis.core.keys.Trace;
 
 /** What happened on a ticket. Immutable; recorded before the act it announces. Its JSON form is in {@code docs/formats.md}. */

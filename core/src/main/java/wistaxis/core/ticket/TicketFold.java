@@ -1,6 +1,5 @@
 package wistaxis.core.ticket;
 
-import wistaxis.core.steps.Walk;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -12,6 +11,7 @@ import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Steps;
+import wistaxis.core.steps.Walk;
 
 /** The fold itself: one mutable working copy of a ticket while its events are read. */
 final class TicketFold {
@@ -106,7 +106,8 @@ final class TicketFold {
                 closedAt = entry.when();
             }
             case TicketEvent.DownloadStarted _, TicketEvent.DownloadStopped _, TicketEvent.Downloaded _,
-                    TicketEvent.StateRead _, TicketEvent.BreakRead _, TicketEvent.PaperHandedOut _, TicketEvent.CustomerSealed _, TicketEvent.CustomerForgotten _ -> { }
+                    TicketEvent.StateRead _, TicketEvent.BreakRead _, TicketEvent.PaperHandedOut _, TicketEvent.CustomerSealed _,
+                    TicketEvent.CustomerForgotten _ -> { }
             case TicketEvent.Sighted _, TicketEvent.DeviceBound _, TicketEvent.DeviceReleased _, TicketEvent.FirmwareFrom _,
                     TicketEvent.HostLeft _, TicketEvent.HostTrouble _, TicketEvent.TroubleTried _, TicketEvent.PackageAccepted _,
                     TicketEvent.SigningAnswered _ ->

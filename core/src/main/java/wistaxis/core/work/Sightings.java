@@ -1,6 +1,5 @@
 package wistaxis.core.work;
 
-import wistaxis.core.firmware.PackageReport;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -8,6 +7,7 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Names;
+import wistaxis.core.firmware.PackageReport;
 import wistaxis.core.keys.HostView;
 import wistaxis.core.restore.HostStage;
 import wistaxis.core.restore.HostTroubles;

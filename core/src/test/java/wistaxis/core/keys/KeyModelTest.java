@@ -1,8 +1,8 @@
 package wistaxis.core.keys;
 
+import java.util.Set;
 import wistaxis.core.coach.Score;
 import wistaxis.core.device.DeviceModel;
-import java.util.Set;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -143,7 +143,10 @@ class KeyModelTest {
                 .noneMatch(c -> c.contains("emergency"));
     }
 
-    /** What the simulator takes to show something is printed nowhere as advice: a step until something is seen has no figure but a taught one. */
+    /**
+     * What the simulator takes to show something is printed nowhere as advice: a step until something is seen has no figure but a taught
+     * one.
+     */
     @Test
     void noFigureOfTheSimulatorsIsTaught() {
         DeviceCatalogue.shipped().models().stream().map(DeviceModel::family).distinct().forEach(f -> {
@@ -156,7 +159,8 @@ class KeyModelTest {
                 }
             }
         });
-        assertThat(SequenceLibrary.shipped().of(KeyFamily.SIDE_KEY, Goal.DFU)).allSatisfy(s -> assertThat(s.steps().get(s.steps().size() - 2))
+        assertThat(SequenceLibrary.shipped().of(KeyFamily.SIDE_KEY, Goal.DFU))
+                .allSatisfy(s -> assertThat(s.steps().get(s.steps().size() - 2))
                 .satisfies(last -> assertThat(last.seconds()).as("10 s or until the host reports").isEqualTo(10))
                 .satisfies(last -> assertThat(last.until()).isEqualTo(Until.HOST_DFU)));
     }

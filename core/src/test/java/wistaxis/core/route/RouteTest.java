@@ -1,8 +1,8 @@
 package wistaxis.core.route;
 
-import wistaxis.core.bench.Range;
 import java.util.Optional;
 import java.util.Set;
+import wistaxis.core.bench.Range;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;

@@ -1,7 +1,5 @@
 package wistaxis.store.ledger;
 
-import wistaxis.core.usb.Kinds;
-import wistaxis.core.ticket.Observed;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Instant;
@@ -16,8 +14,10 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.LinkedBlockingQueue;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.Observed;
 import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.usb.Kinds;
 import wistaxis.store.files.DiskTrouble;
 
 /**

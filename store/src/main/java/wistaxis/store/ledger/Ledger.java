@@ -1,7 +1,5 @@
 package wistaxis.store.ledger;
 
-import wistaxis.core.usb.Kinds;
-import wistaxis.core.ticket.Observed;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.SQLException;
@@ -29,8 +27,10 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.ticket.Chain;
 import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.Observed;
 import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.usb.Kinds;
 import wistaxis.store.files.DiskTrouble;
 
 /**

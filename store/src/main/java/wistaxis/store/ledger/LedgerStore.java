@@ -1,15 +1,15 @@
 package wistaxis.store.ledger;
 
-import wistaxis.core.usb.Kinds;
-import wistaxis.core.ticket.Observed;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.Observed;
 import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.usb.Kinds;
 
 /**
  * Where the events of a bench are kept. What is appended is acknowledged by a future once it is safe on the disk, in the order in which

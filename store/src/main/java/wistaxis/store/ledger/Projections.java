@@ -2,10 +2,8 @@ package wistaxis.store.ledger;
 
 import java.time.DateTimeException;
 import java.time.Instant;
-import java.util.LinkedHashMap;
-import wistaxis.core.usb.Bound;
-import wistaxis.core.ticket.Observed;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
@@ -17,8 +15,10 @@ import org.jdbi.v3.core.Handle;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.Observed;
 import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.usb.Bound;
 
 /**
  * The tables that lists, statistics and searches read: one row a ticket, an attempt, a stage of a run, a download, what a real device

@@ -1,11 +1,11 @@
 package wistaxis.store.settings;
 
-import java.net.URISyntaxException;
-import java.time.format.DateTimeParseException;
-import java.time.LocalDate;
 import java.io.IOException;
 import java.net.URI;
+import java.net.URISyntaxException;
 import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.function.Consumer;
@@ -29,15 +29,17 @@ import wistaxis.store.files.WholeFile;
  * @param bench what the bench is called; null where nobody has said
  * @param library the address of the firmware library that the shop asks; null for none
  * @param programOf when the host's restore program was last brought up to date; null where nobody has said
+ * @param forgetDays customers are forgotten so many days after their ticket was closed; null for never by itself
  * @param schools the school last taken, by key family and goal; null where the likeliest is always taken
  */
 public record Settings(Map<String, String> preferences, String holidays, @Nullable String modeWindow,
         @Nullable Map<String, String> schools, @Nullable String bench, @Nullable String library,
-        @Nullable LocalDate programOf) {
-    public static final Settings USUAL = new Settings(Map.of(), "gb-eng", null, null, null, null, null);
+        @Nullable LocalDate programOf, @Nullable Integer forgetDays) {
+    public static final Settings USUAL = new Settings(Map.of(), "gb-eng", null, null, null, null, null, null);
 
     private static final int LONGEST_NAME = 60;
     private static final int MOST = 1000;
+    private static final int MOST_DAYS = 36_500;
     private static final String USUAL_WINDOW = "15min";
 
     public Settings {
@@ -55,6 +57,9 @@ public record Settings(Map<String, String> preferences, String holidays, @Nullab
         }
         if (library != null) {
             address(library);
+        }
+        if (forgetDays != null && (forgetDays < 1 || forgetDays > MOST_DAYS)) {
+            throw new BadInput("customers are forgotten after [" + forgetDays + "] days: write 1 to " + MOST_DAYS);
         }
     }
 
@@ -88,35 +93,46 @@ public record Settings(Map<String, String> preferences, String holidays, @Nullab
     public Settings prefer(String preference, String value) {
         Map<String, String> all = new TreeMap<>(preferences);
         all.put(preference, value);
-        return new Settings(all, holidays, modeWindow, schools, bench, library, programOf);
+        return new Settings(all, holidays, modeWindow, schools, bench, library, programOf, forgetDays);
     }
 
     public Settings holidays(String region) {
-        return new Settings(preferences, region, modeWindow, schools, bench, library, programOf);
+        return new Settings(preferences, region, modeWindow, schools, bench, library, programOf, forgetDays);
     }
 
     public Settings modeWindow(String span) {
-        return new Settings(preferences, holidays, span, schools, bench, library, programOf);
+        return new Settings(preferences, holidays, span, schools, bench, library, programOf, forgetDays);
     }
 
     /** @param name empty for none */
     public Settings bench(String name) {
-        return new Settings(preferences, holidays, modeWindow, schools, name.isBlank() ? null : name.strip(), library, programOf);
+        return new Settings(preferences, holidays, modeWindow, schools, name.isBlank() ? null : name.strip(), library, programOf,
+                forgetDays);
     }
 
     /** @param address empty for none @throws BadInput for what is no such address */
     public Settings library(String address) {
-        return new Settings(preferences, holidays, modeWindow, schools, bench, address.isBlank() ? null : address.strip(), programOf);
+        return new Settings(preferences, holidays, modeWindow, schools, bench, address.isBlank() ? null : address.strip(), programOf,
+                forgetDays);
     }
 
     /** @param day as {@code 2026-05-12}; empty for nobody has said @throws BadInput for what is no day */
     public Settings programOf(String day) {
         try {
             return new Settings(preferences, holidays, modeWindow, schools, bench, library, day.isBlank() ? null : LocalDate.parse(day
-                    .strip()));
+                    .strip()), forgetDays);
         } catch (DateTimeParseException e) {
             throw new BadInput("day [" + Shown.value(day) + "] is none; write for example 2026-05-12", e);
         }
+    }
+
+    /** @param days whole days; empty for never by itself @throws BadInput for what is none */
+    public Settings forgetDays(String days) {
+        if (!days.isBlank() && !days.strip().matches("\\d{1,5}")) {
+            throw new BadInput("days [" + Shown.value(days) + "] are none; write for example 90, or nothing");
+        }
+        return new Settings(preferences, holidays, modeWindow, schools, bench, library, programOf, days.isBlank() ? null
+                : (Integer) Integer.parseInt(days.strip()));
     }
 
     /**
@@ -141,6 +157,6 @@ public record Settings(Map<String, String> preferences, String holidays, @Nullab
     public Settings prefer(KeySequence school) {
         Map<String, String> all = new TreeMap<>(schools == null ? Map.of() : schools);
         all.put(school.family() + "/" + school.goal(), school.school());
-        return new Settings(preferences, holidays, modeWindow, all, bench, library, programOf);
+        return new Settings(preferences, holidays, modeWindow, all, bench, library, programOf, forgetDays);
     }
 }

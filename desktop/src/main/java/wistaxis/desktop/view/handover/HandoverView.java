@@ -1,26 +1,26 @@
 package wistaxis.desktop.view.handover;
 
-import wistaxis.desktop.view.walk.WalkView;
-import wistaxis.core.work.SetUp;
-import wistaxis.core.steps.WalkRun;
-import org.jspecify.annotations.Nullable;
-import java.util.Locale;
-import wistaxis.desktop.view.walk.SlipCard;
-import wistaxis.core.work.Walking;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
 import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.steps.Step;
+import wistaxis.core.steps.WalkRun;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Rules;
+import wistaxis.core.work.SetUp;
+import wistaxis.core.work.Walking;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.shell.Shell;
 import wistaxis.desktop.view.shell.TicketPage;
+import wistaxis.desktop.view.walk.SlipCard;
+import wistaxis.desktop.view.walk.WalkView;
 import wistaxis.workbench.Workbench;
 
 /** Handing the device over: the checks, the account lock asked for, advice to the customer, and closing the ticket. */

@@ -13,6 +13,8 @@ import javafx.beans.value.ChangeListener;
 import javafx.event.EventHandler;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
@@ -115,7 +117,10 @@ public final class CoachPane {
         left.setStyle("-fx-padding: 18 0 10 24;");
         left.getChildren().setAll(around.beside().orElse(phone));
         root.setLeft(left);
-        root.setCenter(right);
+        right.setMinWidth(0);
+        ScrollPane whole = Ui.scroll(right);
+        whole.setFitToHeight(true); // the score takes what is left; only where there is too little it scrolls
+        root.setCenter(whole);
         shell.scene().addEventFilter(KeyEvent.KEY_PRESSED, pressed);
         shell.scene().addEventFilter(KeyEvent.KEY_RELEASED, released);
         if (shell.scene().getWindow() != null) {
@@ -266,7 +271,10 @@ public final class CoachPane {
         if (!running && !c.asking()) {
             buttons.getChildren().addAll(around.more());
         }
-        status.getChildren().setAll(Ui.label(around.status(), "muted"), Ui.gap(), sound());
+        Label says = Ui.text(around.status(), "muted");
+        HBox.setHgrow(says, Priority.ALWAYS);
+        says.setMaxWidth(Double.MAX_VALUE);
+        status.getChildren().setAll(says, sound());
         below.getChildren().clear();
         score.setManaged(running || !around.hidesScore() && !c.asking());
         if (!running && around.asks() && around.onwards().isEmpty() && (c.verdict().isPresent() || c.asking())) {

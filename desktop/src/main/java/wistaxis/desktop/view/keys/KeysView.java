@@ -1,9 +1,8 @@
 package wistaxis.desktop.view.keys;
 
-import java.util.Locale;
-import wistaxis.core.keys.SequenceLibrary;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.Parent;
@@ -12,6 +11,7 @@ import javafx.scene.layout.FlowPane;
 import wistaxis.core.coach.Verdict;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.HostView;
+import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.ticket.Observed;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.desktop.look.Ui;

@@ -1,12 +1,12 @@
 package wistaxis.desktop.view.paper;
 
-import javafx.geometry.Pos;
 import java.io.File;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.Optional;
 import java.util.concurrent.CompletionException;
+import javafx.geometry.Pos;
 import javafx.print.PageLayout;
 import javafx.print.PrinterJob;
 import javafx.scene.image.ImageView;

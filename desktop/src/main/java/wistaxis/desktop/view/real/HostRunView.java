@@ -1,11 +1,11 @@
 package wistaxis.desktop.view.real;
 
-import javafx.beans.binding.Bindings;
 import java.time.Duration;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import javafx.beans.binding.Bindings;
 import javafx.scene.Parent;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;

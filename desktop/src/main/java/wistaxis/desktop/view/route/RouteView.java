@@ -1,8 +1,5 @@
 package wistaxis.desktop.view.route;
 
-import wistaxis.core.facts.Units;
-import wistaxis.core.route.CaseFacts;
-import wistaxis.core.route.BackupPlan;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -10,6 +7,7 @@ import java.util.stream.Collectors;
 import javafx.beans.binding.Bindings;
 import javafx.geometry.Insets;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
@@ -17,6 +15,9 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import wistaxis.core.facts.Units;
+import wistaxis.core.route.BackupPlan;
+import wistaxis.core.route.CaseFacts;
 import wistaxis.core.route.Evidence;
 import wistaxis.core.route.Route;
 import wistaxis.core.steps.Step;
@@ -30,6 +31,7 @@ import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.handover.HandoverView;
 import wistaxis.desktop.view.shell.Shell;
 import wistaxis.desktop.view.shell.TicketPage;
+import wistaxis.store.people.People;
 import wistaxis.workbench.RouteDesk;
 import wistaxis.workbench.Workbench;
 
@@ -287,24 +289,30 @@ public final class RouteView extends TicketPage {
                 Ui.text("Recorded in the ledger with the time. It covers every later step that loses no more.", "small muted"));
         List<Ticket> lot = lot(step);
         if (!lot.isEmpty()) {
-            box.getChildren().add(Ui.row(8, Ui.button("consent-lot", "The owner agrees, for the whole lot of " + (lot.size() + 1), "danger",
-                    () -> {
-                        String name = who.getText().isBlank() ? "owner, not named" : who.getText().strip();
-                        lot.forEach(o -> bench.record(o.number(),
-                                List.of(desk.rules(o).consent(step, true, name, told.getText().strip()))));
-                        answer(step, true);
-                    }), Ui.text(lot.stream().map(o -> o.number() + " " + o.title()).collect(Collectors.joining(", ")), "small muted")));
+            Button all = Ui.button("consent-lot", "The owner agrees, for all " + (lot.size() + 1) + " devices", "danger", () -> {
+                lot.forEach(o -> bench.record(o.number(), List.of(desk.rules(o).consent(step, true, who.getText().strip(), told.getText()
+                        .strip()))));
+                answer(step, true);
+            });
+            all.disableProperty().bind(agree.disableProperty());
+            box.getChildren().add(Ui.row(8, all, Ui.text("The same customer's: " + lot.stream().map(o -> o.number() + " " + o.title())
+                    .collect(Collectors.joining(", ")), "small muted")));
         }
         who.setOnAction(_ -> agree.fire());
         return box;
     }
 
-    /** Other open tickets of a sale on which the same step only waits for the owner: one consent can be for all of them. */
+    /** Other devices that the same customer sells, where this step only waits for the owner: one consent can be for all of them. */
     private List<Ticket> lot(String step) {
-        return ticket().fact("trouble").filter("sale"::equals).isEmpty() ? List.of() : bench.tickets().open().stream()
-                .filter(o -> !o.number().equals(number) && o.fact("trouble").filter("sale"::equals).isPresent())
+        Optional<People.Person> owner = bench.people().of(number);
+        return owner.isEmpty() || !isSale(ticket()) ? List.of() : bench.tickets().open().stream()
+                .filter(o -> !o.number().equals(number) && isSale(o) && bench.people().of(o.number()).equals(owner))
                 .filter(o -> desk.route(o).flatMap(r -> r.rung(step)).filter(r -> r.status() == Route.Status.NEEDS_CONSENT).isPresent())
                 .toList();
+    }
+
+    private static boolean isSale(Ticket t) {
+        return t.fact("trouble").filter("sale"::equals).isPresent();
     }
 
     private void answer(String step, boolean given) {

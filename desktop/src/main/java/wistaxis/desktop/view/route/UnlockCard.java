@@ -1,19 +1,19 @@
 package wistaxis.desktop.view.route;
 
-import wistaxis.core.device.DeviceModel;
-import org.jspecify.annotations.Nullable;
-import java.util.stream.Stream;
-import java.util.stream.Collectors;
-import java.util.Objects;
 import java.time.LocalDate;
 import java.time.format.DateTimeFormatter;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import javafx.scene.Node;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.BusinessDays;
+import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.Imei;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.ticket.Ticket;

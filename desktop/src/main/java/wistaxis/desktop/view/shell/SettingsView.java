@@ -41,7 +41,10 @@ public final class SettingsView implements View {
                         () -> desk.settings().holidays(), desk::holidays),
                 new Typed(Ui.field("program-of", "2026-05-12", 12), "When was the host's restore program last updated?",
                         "A model that came later needs the host's small update first, and is called out.",
-                        () -> Optional.ofNullable(desk.settings().programOf()).map(String::valueOf).orElse(""), desk::programOf));
+                        () -> Optional.ofNullable(desk.settings().programOf()).map(String::valueOf).orElse(""), desk::programOf),
+                new Typed(Ui.field("forget-days", "never", 12), "After how many days are customers forgotten?",
+                        "Counted from the closing of their ticket; looked at when the program starts. The ledger keeps what was done.",
+                        () -> Optional.ofNullable(desk.settings().forgetDays()).map(String::valueOf).orElse(""), desk::forgetDays));
         asked = bench.world().simulated() ? List.of() : List.of(
                 new Typed(Ui.field("bench-name", "My bench", 60), "What is this bench called?", "It stands at the top of every page.",
                         () -> Optional.ofNullable(desk.settings().bench()).orElse(""), desk::benchName),
@@ -127,9 +130,13 @@ public final class SettingsView implements View {
                 "muted"));
         desk.planner().preferences().forEach(p -> cards.getChildren().add(preference(p)));
         cards.getChildren().add(schools());
-        HBox side = new HBox(14);
-        typed.forEach(t -> side.getChildren().add(t.card()));
-        side.getChildren().forEach(c -> HBox.setHgrow(c, Priority.ALWAYS));
+        VBox side = new VBox(14);
+        for (int i = 0; i < typed.size(); i += 2) {
+            HBox pair = new HBox(14);
+            typed.subList(i, Math.min(typed.size(), i + 2)).forEach(t -> pair.getChildren().add(t.card()));
+            pair.getChildren().forEach(c -> HBox.setHgrow(c, Priority.ALWAYS));
+            side.getChildren().add(pair);
+        }
         cards.getChildren().add(side);
         cards.getChildren().addAll(1, first());
     }

@@ -1,14 +1,11 @@
 package wistaxis.desktop.view.shell;
 
-import wistaxis.desktop.view.ledger.CustomersView;
-import wistaxis.desktop.view.figures.FiguresView;
-import java.util.regex.Pattern;
-import wistaxis.desktop.view.paper.PaperView;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import javafx.animation.AnimationTimer;
 import javafx.application.Platform;
 import javafx.scene.Node;
@@ -33,8 +30,11 @@ import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.sound.Speaker;
 import wistaxis.desktop.view.bench.BenchView;
 import wistaxis.desktop.view.drill.DrillView;
+import wistaxis.desktop.view.figures.FiguresView;
 import wistaxis.desktop.view.firmware.ShelfView;
+import wistaxis.desktop.view.ledger.CustomersView;
 import wistaxis.desktop.view.ledger.LedgerView;
+import wistaxis.desktop.view.paper.PaperView;
 import wistaxis.workbench.Change;
 import wistaxis.workbench.Workbench;
 

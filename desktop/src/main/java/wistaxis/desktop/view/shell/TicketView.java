@@ -1,6 +1,5 @@
 package wistaxis.desktop.view.shell;
 
-import wistaxis.desktop.view.walk.WalkView;
 import java.time.Duration;
 import java.util.EnumSet;
 import java.util.List;
@@ -26,6 +25,7 @@ import wistaxis.desktop.view.keys.KeysView;
 import wistaxis.desktop.view.real.HostRunView;
 import wistaxis.desktop.view.restore.RestoreView;
 import wistaxis.desktop.view.route.RouteView;
+import wistaxis.desktop.view.walk.WalkView;
 import wistaxis.workbench.Change;
 import wistaxis.workbench.Plans;
 import wistaxis.workbench.Workbench;

@@ -1,7 +1,5 @@
 package wistaxis.desktop.view.walk;
 
-import wistaxis.core.ticket.Ticket;
-import wistaxis.core.work.SetUp;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
@@ -18,7 +16,9 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.BenchTime;
 import wistaxis.core.steps.Walk;
 import wistaxis.core.steps.WalkRun;
+import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.SetUp;
 import wistaxis.core.work.Walking;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.shell.Shell;
