@@ -41,6 +41,8 @@ class WalksTest {
         facts.forEach((f, v) -> Window.acked(() -> w.bench.record(number, new TicketEvent.FactRecorded(f, v))));
         Window.acked(() -> w.bench.record(number, new TicketEvent.Identified("iPhone14,5", "by the number")));
         shown(number, Stage.ROUTE);
+        Window.until(30, () -> Window.onFx(() -> !w.bench.stock().builds("iPhone14,5").isEmpty()),
+                "the library, whose answer draws the page anew");
         return number;
     }
 

@@ -1,5 +1,6 @@
 package wistaxis.core.keys;
 
+import java.util.Arrays;
 import java.util.Set;
 import wistaxis.core.coach.Score;
 import wistaxis.core.device.DeviceModel;
@@ -163,6 +164,17 @@ class KeyModelTest {
                 .allSatisfy(s -> assertThat(s.steps().get(s.steps().size() - 2))
                 .satisfies(last -> assertThat(last.seconds()).as("10 s or until the host reports").isEqualTo(10))
                 .satisfies(last -> assertThat(last.until()).isEqualTo(Until.HOST_DFU)));
+    }
+
+    /** How long a device stays in recovery is the shop's setting: no text that ships says it for it. */
+    @Test
+    void noTextSaysTheModeWindowInTheShopsPlace() {
+        Arrays.stream(Goal.values()).forEach(g -> {
+            assertThat(SequenceLibrary.instead(g).says()).doesNotContain("15 min");
+            assertThat(Reading.of(g)).noneMatch(r -> r.next().contains("15 min") || r.state().contains("15 min"));
+        });
+        DeviceMachine machine = new DeviceMachine(SIDE_KEY);
+        assertThat(Explanation.of(machine.start(Start.RECOVERY, true, 0), machine)).contains("success").doesNotContain("min");
     }
 
     /** Common practice: the same keys are right for one goal and wrong for another. */
