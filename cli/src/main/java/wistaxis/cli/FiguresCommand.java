@@ -69,7 +69,8 @@ final class FiguresCommand extends LedgerCommand.OnLedger {
 
     private void csv(Figures f) {
         try {
-            CSVPrinter rows = new CSVPrinter(out(), CSVFormat.RFC4180.builder().setHeader("figure", "what", "n", "of", "low", "high").get());
+            CSVPrinter rows = new CSVPrinter(out(), CSVFormat.RFC4180.builder().setHeader("figure", "what", "n", "of", "low", "high")
+                    .get());
             for (Figures.Count c : f.troubles()) {
                 rows.printRecord("trouble", c.what(), c.n(), "", "", "");
             }

@@ -89,7 +89,8 @@ final class MarginsCommand extends Output {
         for (Margin m : row.steps()) {
             if (m.byHand()) {
                 words.add(String.format(Locale.ROOT, "  %d. %-28s %6.2f s %s, %6.2f to %s%s", m.step() + 1,
-                        score.instruction(m.step(), 0).huge(), m.nominal(), score.step(m.step()).seconds() == null ? "in the model" : "taught",
+                        score.instruction(m.step(), 0).huge(), m.nominal(), score.step(m.step()).seconds() == null ? "in the model"
+                        : "taught",
                         m.earliest(),
                         m.latest() == null ? "as long as you like" : String.format(Locale.ROOT, "%.2f s", m.latest()),
                         m.gapLatest() == null ? "" : String.format(Locale.ROOT, "; the next within %.2f s", m.gapLatest())));

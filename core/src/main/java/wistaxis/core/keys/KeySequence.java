@@ -46,7 +46,8 @@ public record KeySequence(
 
     /** What a step is for: in a chain the device is switched off first. */
     public Goal goalOf(int step) {
-        return beginsWithPowerOff() && step <= steps.stream().map(KeyStep::action).toList().indexOf(KeyStep.Action.DRAG) ? Goal.POWER_OFF : goal;
+        return beginsWithPowerOff() && step <= steps.stream().map(KeyStep::action).toList().indexOf(KeyStep.Action.DRAG) ? Goal.POWER_OFF
+                : goal;
     }
 
     /** This school, which begins with a device that is off, after a power-off: as one. Common practice for locked devices. */

@@ -64,6 +64,7 @@ public record Step(
 
     /** This step with another usual length, minutes. */
     public Step minutes(int lowest, int highest) {
-        return new Step(id, title, keeps, writes, prepares, List.of(lowest, highest), work, host, mode, keys, walk, needs, says, provenance, source);
+        return new Step(id, title, keeps, writes, prepares, List.of(lowest, highest), work, host, mode, keys, walk, needs, says,
+                provenance, source);
     }
 }

@@ -39,7 +39,8 @@ public final class Walking {
                 .toList()));
         Walk.Stop now = run.walk() == null || !run.walk().way().equals(way) ? walk.steps().getFirst() : run.at();
         if (run.over() && run.walk() != null && run.walk().way().equals(way) || now == null || !now.id().equals(stop)) {
-            throw new BadInput("stop [" + stop + "] is not the one to be answered now" + (now == null ? "; this walk is over" : ", which is ["
+            throw new BadInput("stop [" + stop + "] is not the one to be answered now"
+                    + (now == null ? "; this walk is over" : ", which is ["
                     + now.id() + "]"));
         }
         Walk.Answer said = now.answer(answer).orElseThrow(() -> new BadInput("answer [" + answer + "] is none; write one of "

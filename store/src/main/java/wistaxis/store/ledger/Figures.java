@@ -78,7 +78,8 @@ public record Figures(int tickets, int closed, List<Count> troubles, List<Count>
 
         List<Length> lengths() {
             List<Length> all = new ArrayList<>();
-            List<Object[]> rows = handle.createQuery("SELECT x.stage, x.seconds FROM stage_time x JOIN ticket t ON t.number = x.ticket WHERE "
+            List<Object[]> rows =
+                    handle.createQuery("SELECT x.stage, x.seconds FROM stage_time x JOIN ticket t ON t.number = x.ticket WHERE "
                     + WITHIN + " ORDER BY x.stage").bind("from", from).bind("to", to)
                     .map((r, _) -> new Object[] {r.getString(1), r.getDouble(2)}).list();
             rows.stream().map(r -> (String) r[0]).distinct().forEach(stage -> {
@@ -92,8 +93,10 @@ public record Figures(int tickets, int closed, List<Count> troubles, List<Count>
 
         /** Minutes that closed and promised tickets were late; early where negative. */
         List<Double> minutesLate() {
-            return handle.createQuery("SELECT closed, promised FROM ticket t WHERE " + WITHIN + " AND closed IS NOT NULL AND promised IS NOT "
-                    + "NULL").bind("from", from).bind("to", to).map((r, _) -> Duration.between(Instant.parse(r.getString(2)), Instant.parse(r
+            return handle.createQuery("SELECT closed, promised FROM ticket t WHERE " + WITHIN
+                    + " AND closed IS NOT NULL AND promised IS NOT "
+                    + "NULL").bind("from", from).bind("to", to)
+                    .map((r, _) -> Duration.between(Instant.parse(r.getString(2)), Instant.parse(r
                     .getString(1))).toMillis() / 60_000.0).list();
         }
     }
@@ -103,7 +106,8 @@ public record Figures(int tickets, int closed, List<Count> troubles, List<Count>
         List<Double> late = q.minutesLate();
         List<Double> those = late.stream().filter(m -> m > 0).toList();
         return new Figures(q.count(""), q.count(" AND t.closed IS NOT NULL"), q.counts("trouble"), q.counts("identifier"),
-                q.shares("attempt", "x.trouble || ': ' || x.step", "x.outcome = 'helped'", " AND x.outcome IS NOT NULL AND x.trouble IS NOT NULL "
+                q.shares("attempt", "x.trouble || ': ' || x.step", "x.outcome = 'helped'",
+                " AND x.outcome IS NOT NULL AND x.trouble IS NOT NULL "
                 + "AND x.step <> 'hardware'"),
                 q.shares("keys_try", "x.school || ', ' || x.goal", "x.landed", ""),
                 q.shares("host_try", "x.trouble || ': ' || x.step", "x.helped", ""),
