@@ -9,13 +9,12 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import org.apache.commons.csv.CSVFormat;
-import org.apache.commons.csv.CSVPrinter;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Shown;
 import wistaxis.store.ledger.Figures;
+import wistaxis.store.ledger.FiguresCsv;
 import wistaxis.store.ledger.Ledger;
 
 @Command(name = "figures", mixinStandardHelpOptions = true, description = {
@@ -31,6 +30,9 @@ final class FiguresCommand extends LedgerCommand.OnLedger {
     @Option(names = "--csv", description = "one row a figure, RFC 4180, in place of words")
     private boolean csv;
 
+    @Option(names = "--by-person", description = "attempts to the mode by person too; for learning, not for a league table")
+    private boolean byPerson;
+
     private static Instant day(String text, int after) {
         try {
             return LocalDate.parse(text).plusDays(after).atStartOfDay(ZoneId.systemDefault()).toInstant();
@@ -43,7 +45,7 @@ final class FiguresCommand extends LedgerCommand.OnLedger {
     public void run() {
         Figures f;
         try (Ledger ledger = ledger()) {
-            f = ledger.figures(day(from, 0), day(to, 1));
+            f = ledger.figures(day(from, 0), day(to, 1), byPerson);
         }
         if (csv) {
             csv(f);
@@ -51,13 +53,23 @@ final class FiguresCommand extends LedgerCommand.OnLedger {
         }
         List<String> words = new ArrayList<>(List.of(f.tickets() + " tickets, " + f.closed() + " closed"));
         f.troubles().forEach(c -> words.add("  in: " + c.what() + " " + c.n()));
+        f.families().forEach(c -> words.add("  family: " + c.what() + " " + c.n()));
         f.models().forEach(c -> words.add("  model: " + c.what() + " " + c.n()));
         f.helped().forEach(s -> words.add("  helped: " + words(s)));
         f.keys().forEach(s -> words.add("  keys: " + words(s)));
+        f.funnel().forEach(w -> words.add(String.format(Locale.ROOT, "  to the mode: %s at first %d, at second %d, later %d, never %d",
+                w.what(),
+                w.first(), w.second(), w.later(), w.never())));
+        if (f.again() != null) {
+            words.add("  " + words(f.again()));
+        }
         f.host().forEach(s -> words.add("  at the host: " + words(s)));
         if (f.promise() != null) {
             words.add("  promises kept: " + words(f.promise()));
         }
+        f.spent().forEach(l -> words.add(String.format(Locale.ROOT, "  time: %s %.0f min (%.0f-%.0f) a ticket", l.what(),
+                l.seconds().mid() / 60,
+                l.seconds().low() / 60, l.seconds().high() / 60)));
         f.stages().forEach(l -> words.add(String.format(Locale.ROOT, "  stage %s: %.0f s (%.0f-%.0f), %d runs", l.what(), l.seconds().mid(),
                 l.seconds().low(), l.seconds().high(), l.seconds().cases())));
         answer(f, words);
@@ -69,30 +81,9 @@ final class FiguresCommand extends LedgerCommand.OnLedger {
 
     private void csv(Figures f) {
         try {
-            CSVPrinter rows = new CSVPrinter(out(), CSVFormat.RFC4180.builder().setHeader("figure", "what", "n", "of", "low", "high")
-                    .get());
-            for (Figures.Count c : f.troubles()) {
-                rows.printRecord("trouble", c.what(), c.n(), "", "", "");
-            }
-            for (Figures.Count c : f.models()) {
-                rows.printRecord("model", c.what(), c.n(), "", "", "");
-            }
-            shares(rows, "helped", f.helped());
-            shares(rows, "keys", f.keys());
-            shares(rows, "host", f.host());
-            shares(rows, "promise", f.promise() == null ? List.of() : List.of(f.promise()));
-            for (Figures.Length l : f.stages()) {
-                rows.printRecord("stage-seconds", l.what(), l.seconds().mid(), l.seconds().cases(), l.seconds().low(), l.seconds().high());
-            }
-            rows.flush();
+            FiguresCsv.to(out(), f);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
-        }
-    }
-
-    private static void shares(CSVPrinter rows, String figure, List<Figures.Share> shares) throws IOException {
-        for (Figures.Share s : shares) {
-            rows.printRecord(figure, s.what(), s.n(), s.of(), s.low(), s.high());
         }
     }
 }

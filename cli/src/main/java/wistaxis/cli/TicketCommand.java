@@ -3,12 +3,16 @@ package wistaxis.cli;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.InstantSource;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -20,6 +24,7 @@ import wistaxis.core.route.Readiness;
 import wistaxis.core.route.Route;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.Story;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Rules;
@@ -39,15 +44,15 @@ import wistaxis.workbench.Shop;
         subcommands = {TicketCommand.ListAll.class, TicketCommand.Show.class, TicketCommand.Open.class, TicketCommand.Answer.class,
         TicketCommand.NextStep.class, TicketCommand.Choose.class,
             TicketCommand.Outcome.class, TicketCommand.Saw.class, TicketCommand.AtStage.class, TicketCommand.Error.class,
-            TicketCommand.Close.class},
-            synopsisSubcommandLabel = "list, show, open, answer, next, choose, outcome, saw, stage, error or close")
+            TicketCommand.Close.class, TicketCommand.StoryOf.class},
+            synopsisSubcommandLabel = "list, show, open, answer, next, choose, outcome, saw, stage, error, close or story")
 final class TicketCommand extends Output {
     private static final InstantSource CLOCK = Clock.systemUTC();
 
     @Override
     public void run() {
         throw new BadInput("say what to do: wistaxis ticket list, or show N, open TITLE, answer N FACT=VALUE, next N, choose N STEP, "
-                + "outcome N helped|did-not-help, saw N --screen S --host H, stage N NAME, error N WORDS, close N");
+                + "outcome N helped|did-not-help, saw N --screen S --host H, stage N NAME, error N WORDS, close N, story N");
     }
 
     /** What all on tickets have. */
@@ -318,6 +323,22 @@ final class TicketCommand extends Output {
         @Override
         List<TicketEvent> events(Rules rules) {
             return List.of(allowed(rules::close));
+        }
+    }
+
+    @Command(name = "story", mixinStandardHelpOptions = true, description = "All that happened on it, and what its time went into.")
+    static final class StoryOf extends OnTicket {
+        private record Told(String ticket, Map<Story.Kind, Double> seconds, List<Story.Stretch> stretches, List<Story.Line> lines) {}
+
+        @Override
+        public void run() {
+            List<LedgerEntry> entries = read();
+            Story story = Story.of(entries);
+            List<Story.Line> lines = Story.lines(entries);
+            List<String> words = new ArrayList<>(List.of(Arrays.stream(Story.Kind.values()).map(k -> String.format(Locale.ROOT, "%s %.0f min",
+                    k.words(), story.seconds().get(k) / 60)).collect(Collectors.joining(", "))));
+            lines.forEach(l -> words.add("  " + l.at().truncatedTo(ChronoUnit.SECONDS) + "  " + l.words()));
+            answer(new Told(number(), story.seconds(), story.stretches(), lines), words);
         }
     }
 }

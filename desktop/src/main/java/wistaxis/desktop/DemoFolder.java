@@ -41,11 +41,11 @@ public final class DemoFolder {
     private DemoFolder() {}
 
     /** Opens the folder with today's demo data in it, for as long as it takes. @throws BadInput when it is somebody's own */
-    public static DataFolder open(Path root, Instant now) {
+    public static DataFolder open(Path root, Instant now, DemoWorld.Past past) {
         DataFolder folder = check(root);
         FolderHold hold = FolderHold.take(folder.root());
         try {
-            fill(folder, now);
+            fill(folder, now, past);
             return folder;
         } finally {
             hold.close();
@@ -70,7 +70,7 @@ public final class DemoFolder {
     }
 
     /** Fills the folder unless it is today's already. Only for whoever holds it. */
-    static void fill(DataFolder folder, Instant now) {
+    static void fill(DataFolder folder, Instant now, DemoWorld.Past past) {
         Path mark = folder.demoMark();
         String today = LocalDate.ofInstant(now, ZoneId.systemDefault()).toString();
         try {
@@ -84,7 +84,7 @@ public final class DemoFolder {
             if (!Files.exists(folder.standIns())) {
                 Room.check(folder.root(), NEEDED);
             }
-            history(folder, now);
+            history(folder, now, past);
             practise(folder, now);
             WholeFile.write(mark, today);
         } catch (IOException e) {
@@ -92,10 +92,10 @@ public final class DemoFolder {
         }
     }
 
-    private static void history(DataFolder folder, Instant now) throws IOException {
+    private static void history(DataFolder folder, Instant now, DemoWorld.Past past) throws IOException {
         Rights.makeFolder(folder.shelf());
         Rights.makeFolder(folder.standIns());
-        List<DemoWorld.Happening> history = DemoWorld.history(now, folder.shelf(), folder.standIns());
+        List<DemoWorld.Happening> history = DemoWorld.history(now, folder.shelf(), folder.standIns(), past);
         try (Ledger ledger = Ledger.open(folder.ledger())) {
             ledger.together(all -> {
                 Map<Integer, String> numbers = new HashMap<>();

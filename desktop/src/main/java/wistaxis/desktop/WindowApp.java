@@ -147,7 +147,7 @@ public final class WindowApp extends Application {
         FolderHold hold = FolderHold.take(folder.root());
         try {
             if (demo) {
-                DemoFolder.fill(folder, Instant.now());
+                DemoFolder.fill(folder, Instant.now(), DemoWorld.Past.MONTHS);
             } else {
                 refuseDemo(data); // which may have begun there before the folder was held
             }

@@ -16,6 +16,7 @@ import org.junit.jupiter.api.condition.EnabledOnOs;
 import org.junit.jupiter.api.condition.OS;
 import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.standins.DemoWorld;
 import wistaxis.store.files.FolderHold;
 import wistaxis.store.ledger.Ledger;
 
@@ -123,7 +124,7 @@ class ProcessTest {
         }
         Files.writeString(data.resolve("packages/mine.bin"), "mine");
         Files.writeString(data.resolve("this-is-demo-data"), "2020-01-01");
-        DemoFolder.open(data, Instant.now());
+        DemoFolder.open(data, Instant.now(), DemoWorld.Past.WEEKS);
         assertThat(data.resolve("packages/mine.bin")).as("what the demo did not make stays when it is made anew").hasContent("mine");
         Ran own = run("--data", data.toString(), "--smoke");
         assertThat(own.err()).contains("holds demo data");

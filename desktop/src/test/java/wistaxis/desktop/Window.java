@@ -35,6 +35,7 @@ import wistaxis.core.outside.HostProbe;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.desktop.look.Png;
 import wistaxis.desktop.view.shell.Shell;
+import wistaxis.standins.DemoWorld;
 import wistaxis.standins.ScriptedUsb;
 import wistaxis.standins.SimulatedDevice;
 import wistaxis.store.ledger.DataFolder;
@@ -133,7 +134,7 @@ final class Window implements AutoCloseable {
             throw new UncheckedIOException(e);
         }
         copy(MADE, new DataFolder(folder).standIns());
-        return new Window(DemoFolder.open(folder, now), now, lineBytesPerSecond);
+        return new Window(DemoFolder.open(folder, now, DemoWorld.Past.WEEKS), now, lineBytesPerSecond);
     }
 
     /** Packages first, then the notes that say that they are whole. */

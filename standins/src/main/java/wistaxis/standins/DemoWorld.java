@@ -9,6 +9,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.steps.Step;
@@ -23,6 +24,8 @@ public final class DemoWorld {
     private static final List<String> STAGES = List.of("check", "extract", "prepare", "sign", "send", "restore-software",
             "restore-firmware", "verify", "restart",
             "second-bar", "greeting");
+
+    private static final int FIRST_OF_PAST = 1001;
 
     private final Instant now;
     private final Path shelf;
@@ -43,14 +46,36 @@ public final class DemoWorld {
         this.packages = packages;
     }
 
+    /** How far the demo's past goes back. */
+    public enum Past {
+        /** The day, and the few cases that its evidence rests on. */
+        WEEKS(0),
+        /** A few hundred closed tickets besides, for the shop's figures. */
+        MONTHS(DemoPast.TICKETS);
+
+        private final int tickets;
+
+        Past(int tickets) {
+            this.tickets = tickets;
+        }
+
+        /** The name of a ticket of the demo. @param n as in the short past, from 1 */
+        public String ticket(int n) {
+            return String.format(Locale.ROOT, "T-%04d", tickets + n);
+        }
+    }
+
     /**
      * What has happened so far, oldest first; puts the fetched packages on the shelf.
      *
      * @param standIns where the library keeps what it made
      */
-    public static List<Happening> history(Instant now, Path shelf, Path standIns) throws IOException {
+    public static List<Happening> history(Instant now, Path shelf, Path standIns, Past past) throws IOException {
         Files.createDirectories(shelf);
         DemoWorld world = new DemoWorld(now, shelf, new MadePackages(standIns));
+        if (past == Past.MONTHS) {
+            world.all.addAll(DemoPast.tell(now, FIRST_OF_PAST));
+        }
         world.tell();
         return world.all.stream().sorted(Comparator.comparing(Happening::at).thenComparing(Happening::ticket)).toList();
     }

@@ -4,6 +4,16 @@ ALTER TABLE ticket ADD COLUMN closed TEXT
 --
 ALTER TABLE ticket ADD COLUMN promised TEXT
 --
+ALTER TABLE ticket ADD COLUMN hands REAL
+--
+ALTER TABLE ticket ADD COLUMN runs REAL
+--
+ALTER TABLE ticket ADD COLUMN line REAL
+--
+ALTER TABLE ticket ADD COLUMN lies REAL
+--
+ALTER TABLE ticket ADD COLUMN again INTEGER
+--
 CREATE TABLE device_kind (
   ticket     TEXT PRIMARY KEY,
   kind       TEXT NOT NULL,

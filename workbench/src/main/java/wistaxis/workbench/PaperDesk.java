@@ -11,13 +11,10 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.store.files.OutsideFile;
 import wistaxis.store.ledger.DataFolder;
-import wistaxis.store.paper.Preview;
 import wistaxis.workbench.paper.Papers;
 
 /** The papers of the tickets: made in the background, seen before they are handed out, and written down when they are. */
 public final class PaperDesk {
-    private static final float DPI = 96;
-
     private final Workbench bench;
     private final DataFolder folder;
 
@@ -27,7 +24,7 @@ public final class PaperDesk {
     }
 
     /** @param upTo number of the ticket's last entry when it was made */
-    public record Made(Papers.Kind kind, byte[] pdf, List<Preview.Picture> pages, long upTo) {}
+    public record Made(Papers.Kind kind, byte[] pdf, long upTo) {}
 
     /** The shop's own terms, a paragraph a line: {@code terms.txt} of the data folder; none where there is no such file. */
     public static List<String> terms(DataFolder folder) {
@@ -53,7 +50,7 @@ public final class PaperDesk {
     private Made render(Papers.Kind kind, List<LedgerEntry> entries, String shop, String customer) throws java.io.IOException {
         byte[] pdf = new Papers(bench.routes().shop(), new Papers.Letterhead(shop, terms(folder), ZoneId.systemDefault(), customer))
                 .pdf(kind, entries);
-        return new Made(kind, pdf, Preview.of(pdf, DPI), entries.getLast().number());
+        return new Made(kind, pdf, entries.getLast().number());
     }
 
     /** It was printed or saved: that is written down, with the digest of the file. */

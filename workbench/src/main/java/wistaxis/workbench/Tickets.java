@@ -184,8 +184,8 @@ public final class Tickets {
     }
 
     /** The shop's figures over the tickets that were opened in a stretch of time. @param to not included */
-    public CompletableFuture<Figures> figures(Instant from, Instant to) {
-        return read(l -> l.figures(from, to));
+    public CompletableFuture<Figures> figures(Instant from, Instant to, boolean byPerson) {
+        return read(l -> l.figures(from, to, byPerson));
     }
 
     /** The entries of a ticket, in order; read from the disk. */

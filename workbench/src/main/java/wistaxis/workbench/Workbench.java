@@ -32,7 +32,10 @@ import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.Inside;
 import wistaxis.store.files.Rights;
 import wistaxis.store.files.Room;
+import wistaxis.store.files.WholeFile;
 import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.ledger.Figures;
+import wistaxis.store.ledger.FiguresCsv;
 import wistaxis.store.ledger.KeptLedger;
 import wistaxis.store.ledger.LedgerExport;
 import wistaxis.store.ledger.LedgerStore;
@@ -370,13 +373,32 @@ public final class Workbench implements AutoCloseable {
 
     /** Writes the whole ledger into the data folder. The answer says where it is, or why it is not. */
     public CompletableFuture<String> export(LedgerExport format) {
-        Path file = Inside.file(setup.folder().exports(), "ledger-" + now().toString().substring(0, 19).replace(":", "") + "."
-                + format.name().toLowerCase(Locale.ROOT));
+        return export("ledger", format.name().toLowerCase(Locale.ROOT), file -> {
+            Room.check(file, EXPORT_TIMES * Files.size(setup.folder().ledger()));
+            format.write(ledger.all(), file);
+        });
+    }
+
+    /** Writes figures over so many days into the data folder. The answer says where they are, or why they are not. */
+    public CompletableFuture<String> export(Figures figures, int days) {
+        StringBuilder text = new StringBuilder();
+        return export("figures-" + days + "-days", "csv", file -> {
+            FiguresCsv.to(text, figures);
+            WholeFile.write(file, text.toString());
+        });
+    }
+
+    /** Writes a file. */
+    private interface Written {
+        void to(Path file) throws IOException;
+    }
+
+    private CompletableFuture<String> export(String name, String ending, Written written) {
+        Path file = Inside.file(setup.folder().exports(), name + "-" + now().toString().substring(0, 19).replace(":", "") + "." + ending);
         CompletableFuture<String> said = new CompletableFuture<>();
         background.run(() -> {
             Rights.makeFolder(setup.folder().exports());
-            Room.check(file, EXPORT_TIMES * Files.size(setup.folder().ledger()));
-            format.write(ledger.all(), file);
+            written.to(file);
             return "Written: " + file;
         }, said::complete, e -> said.complete("Not written: " + (e instanceof IOException io ? DiskTrouble.words("export", file, io)
                 : e.getMessage())));

@@ -8,6 +8,7 @@ import com.google.zxing.MultiFormatReader;
 import com.google.zxing.NotFoundException;
 import com.google.zxing.RGBLuminanceSource;
 import com.google.zxing.common.HybridBinarizer;
+import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -19,13 +20,13 @@ import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.rendering.PDFRenderer;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.store.paper.Preview;
 import wistaxis.workbench.paper.Papers.Kind;
 import wistaxis.workbench.paper.Papers;
 
@@ -48,9 +49,11 @@ class PapersTest {
     }
 
     private static String scanned(byte[] pdf) throws IOException, NotFoundException {
-        Preview.Picture page = Preview.of(pdf, 150).getFirst();
-        return new MultiFormatReader().decode(new BinaryBitmap(new HybridBinarizer(new RGBLuminanceSource(page.width(), page.height(),
-                page.pixels())))).getText();
+        try (PDDocument document = Loader.loadPDF(pdf)) {
+            BufferedImage page = new PDFRenderer(document).renderImageWithDPI(0, 150);
+            return new MultiFormatReader().decode(new BinaryBitmap(new HybridBinarizer(new RGBLuminanceSource(page.getWidth(),
+                    page.getHeight(), page.getRGB(0, 0, page.getWidth(), page.getHeight(), null, 0, page.getWidth()))))).getText();
+        }
     }
 
     private static String ticket(BenchAtWork at) {
@@ -133,7 +136,6 @@ class PapersTest {
                 assertThat(report.getNumberOfPages()).isGreaterThan(1);
             }
             assertThat(text(papers.pdf(Kind.RECEIPT, entries))).contains("phone");
-            assertThat(at.done(at.bench.papers().make(Kind.RECEIPT, n)).pages()).hasSize(1);
             assertThat(PaperDesk.terms(new wistaxis.store.ledger.DataFolder(folder))).containsExactly("Terms of ours.");
         }
     }

@@ -4,6 +4,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -13,8 +14,16 @@ import org.jspecify.annotations.Nullable;
  * @param last number of its last entry
  * @param stages how long the stages of its runs took
  * @param downloads how fast its packages came
+ * @param spent seconds that went into it, by kind
+ * @param again how often its device had dropped out of the mode and was put into it again; null where it never was in one
  */
-public record Projection(Ticket ticket, long last, List<StageTime> stages, List<DownloadTime> downloads) {
+public record Projection(Ticket ticket, long last, List<StageTime> stages, List<DownloadTime> downloads, Map<Story.Kind, Double> spent,
+        @Nullable Integer again) {
+    /** The stage under which the time of activation is kept. */
+    public static final String ACTIVATION = "activation";
+
+    private static final String SET_UP = "set-up";
+
     /** @param entry the entry that ended the stage */
     public record StageTime(long entry, String identifier, String stage, double seconds) {}
 
@@ -31,6 +40,7 @@ public record Projection(Ticket ticket, long last, List<StageTime> stages, List<
     public Projection {
         stages = List.copyOf(stages);
         downloads = List.copyOf(downloads);
+        spent = Map.copyOf(spent);
     }
 
     /** @param entries all entries of one ticket, in order, at least one */
@@ -50,7 +60,11 @@ public record Projection(Ticket ticket, long last, List<StageTime> stages, List<
     public static final class Running {
         private final List<StageTime> stages = new ArrayList<>();
         private final List<DownloadTime> downloads = new ArrayList<>();
+        private final Story.Running story = new Story.Running();
         private @Nullable TicketFold fold;
+        private boolean dropped;
+        private @Nullable Integer again;
+        private @Nullable Instant joined;
         private long last;
         private @Nullable String identifier;
         private @Nullable String stage;
@@ -69,16 +83,35 @@ public record Projection(Ticket ticket, long last, List<StageTime> stages, List<
                 fold.add(entry, event);
             }
             last = entry.number();
+            story.add(entry, event);
             switch (event) {
                 case TicketEvent.Identified(String settled, _) -> identifier = settled;
                 case TicketEvent.Downloaded(_, long bytes, double took) when took > 0 -> downloads.add(new DownloadTime(last, bytes, took));
                 case TicketEvent.StageReached(String next) -> reached(next, entry.when());
                 case TicketEvent.Restored _ -> reached(null, entry.when());
+                case TicketEvent.WalkNoted(String way, String stop, String answer) when way.equals(SET_UP) ->
+                        setUp(stop + " " + answer, entry.when());
+                case TicketEvent.ModeLost _ -> dropped = true;
+                case TicketEvent.RouteChosen _ -> dropped = false;
+                case TicketEvent.ModeEntered _ -> {
+                    again = (again == null ? 0 : again) + (dropped ? 1 : 0);
+                    dropped = false;
+                }
                 case TicketEvent.RestoreStarted _, TicketEvent.RestoreStopped _ -> {
                     stage = null;
                     waited = false;
                 }
                 default -> { }
+            }
+        }
+
+        /** Activation is what lies between the network and the next page, where nothing was refused. */
+        private void setUp(String said, Instant at) {
+            Instant from = joined;
+            joined = said.equals("network joined") ? at : null;
+            if (from != null && identifier != null && (said.equals("activation activated") || said.equals("activation lock"))
+                    && !at.isBefore(from)) {
+                stages.add(new StageTime(last, identifier, ACTIVATION, Duration.between(from, at).toMillis() / 1000.0));
             }
         }
 
@@ -104,7 +137,7 @@ public record Projection(Ticket ticket, long last, List<StageTime> stages, List<
             if (fold == null) {
                 throw new IllegalStateException("no entry yet");
             }
-            return new Projection(fold.ticket(), last, stages, downloads);
+            return new Projection(fold.ticket(), last, stages, downloads, story.story().seconds(), again);
         }
     }
 }

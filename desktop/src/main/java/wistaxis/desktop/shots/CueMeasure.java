@@ -16,6 +16,7 @@ import wistaxis.desktop.NoDisplay;
 import wistaxis.desktop.sound.ClockedCard;
 import wistaxis.desktop.sound.Speaker;
 import wistaxis.desktop.view.shell.Shell;
+import wistaxis.standins.DemoWorld;
 import wistaxis.workbench.FirmwareDesk;
 import wistaxis.workbench.Workbench;
 
@@ -66,18 +67,18 @@ public final class CueMeasure {
         plan.clear();
         for (Goal goal : List.of(Goal.DFU, Goal.LEAVE_DFU, Goal.RECOVERY)) {
             Screenshots.onFx(() -> {
-                shell[0].showTicket("T-0013", Stage.KEYS);
-                bench.desk("T-0013").keys().coaching().choose(goal);
-                bench.desk("T-0013").keys().coaching().showMe();
+                shell[0].showTicket(ticket(13), Stage.KEYS);
+                bench.desk(ticket(13)).keys().coaching().choose(goal);
+                bench.desk(ticket(13)).keys().coaching().showMe();
             });
-            Screenshots.waitUntil(() -> bench.desk("T-0013").keys().coaching().verdict().isPresent());
+            Screenshots.waitUntil(() -> bench.desk(ticket(13)).keys().coaching().verdict().isPresent());
             Screenshots.rest(14_000); // until it is up again
         }
         List<Long> heard = card.onsets().subList(heardBefore, card.onsets().size());
         boolean[] beside = new boolean[2];
         Screenshots.onFx(() -> {
-            beside[0] = bench.ticket("T-0012").build() != null && !bench.ticket("T-0012").packageProven();
-            beside[1] = bench.ticket("T-0011").running();
+            beside[0] = bench.ticket(ticket(12)).build() != null && !bench.ticket(ticket(12)).packageProven();
+            beside[1] = bench.ticket(ticket(11)).running();
             shell[0].close();
             bench.close();
         });
@@ -85,8 +86,8 @@ public final class CueMeasure {
     }
 
     private static void download(Workbench bench, Shell shell) {
-        Screenshots.onFx(() -> shell.showTicket("T-0012"));
-        FirmwareDesk firmware = bench.desk("T-0012").firmware();
+        Screenshots.onFx(() -> shell.showTicket(ticket(12)));
+        FirmwareDesk firmware = bench.desk(ticket(12)).firmware();
         Screenshots.waitUntil(() -> firmware.choice().isPresent());
         Screenshots.onFx(() -> {
             firmware.choose(firmware.choice().orElseThrow().chosen().orElseThrow());
@@ -96,13 +97,13 @@ public final class CueMeasure {
 
     private static void restore(Workbench bench, Shell shell) {
         Screenshots.onFx(() -> {
-            shell.showTicket("T-0011", Stage.KEYS);
-            bench.desk("T-0011").keys().coaching().showMe();
+            shell.showTicket(ticket(11), Stage.KEYS);
+            bench.desk(ticket(11)).keys().coaching().showMe();
         });
-        Screenshots.waitUntil(() -> bench.ticket("T-0011").mode() != null);
+        Screenshots.waitUntil(() -> bench.ticket(ticket(11)).mode() != null);
         Screenshots.rest(500);
-        Screenshots.waitUntil(() -> bench.desk("T-0011").restore().mayNot().isEmpty());
-        Screenshots.onFx(() -> bench.desk("T-0011").restore().start());
+        Screenshots.waitUntil(() -> bench.desk(ticket(11)).restore().mayNot().isEmpty());
+        Screenshots.onFx(() -> bench.desk(ticket(11)).restore().start());
         Screenshots.rest(1500);
     }
 
@@ -117,7 +118,7 @@ public final class CueMeasure {
                 }
                 tickNanos = at;
                 long offset = at - bench.nowNanos();
-                bench.desk("T-0013").keys().coaching().upcoming().stream().filter(c -> c.atNanos() + offset <= at + 3_000_000L)
+                bench.desk(ticket(13)).keys().coaching().upcoming().stream().filter(c -> c.atNanos() + offset <= at + 3_000_000L)
                         .map(c -> new Cue(c.atNanos() + offset, c.kind()))
                         .filter(c -> plan.stream().noneMatch(p -> Math.abs(p.atNanos() - c.atNanos()) < 1_000_000L)).forEach(plan::add);
             }
@@ -154,5 +155,9 @@ public final class CueMeasure {
 
     private static double at(List<Long> sorted, double part) {
         return sorted.get((int) Math.min(sorted.size() - 1, Math.floor(part * sorted.size()))) / 1e6;
+    }
+
+    private static String ticket(int n) {
+        return DemoWorld.Past.MONTHS.ticket(n);
     }
 }

@@ -32,7 +32,8 @@ import wistaxis.workbench.Workbench;
 
 /** Walks through the demo and takes one picture of each main view; needs no display. */
 public final class Screenshots {
-    private static final String REAL = "T-0018";
+    private static final DemoWorld.Past PAST = DemoWorld.Past.MONTHS;
+    private static final String REAL = PAST.ticket(18);
     private static final ScriptedUsb USB = new ScriptedUsb();
     /** The bench's morning, so that the pictures are alike whenever they are taken. */
     static final Instant MORNING = Instant.parse("2026-05-12T09:36:00Z");
@@ -76,24 +77,24 @@ public final class Screenshots {
 
     /** The demo's bench, as it is on that morning. */
     static Workbench bench(Path data, long lineBytesPerSecond) {
-        DataFolder folder = DemoFolder.open(data, MORNING);
+        DataFolder folder = DemoFolder.open(data, MORNING, PAST);
         return new Workbench(new Workbench.Setup(DemoWorld.NAME, folder, MORNING, System::nanoTime, Clock.systemUTC(),
                 new PracticeWorld(folder.standIns(), lineBytesPerSecond, USB), Platform::runLater));
     }
 
     private void walk() {
         picture("bench", shell::showBench);
-        onFx(() -> shell.showTicket("T-0014", Stage.INTAKE));
+        onFx(() -> shell.showTicket(PAST.ticket(14), Stage.INTAKE));
         for (String answer : List.of("damage-none", "blacklisted-no", "backup-cloud")) {
             onFx(() -> press(answer, ""));
             settle();
         }
         picture("intake", () -> { });
-        onFx(() -> shell.showTicket("T-0016"));
+        onFx(() -> shell.showTicket(PAST.ticket(16)));
         waitUntil(() -> !bench.stock().builds("iPad12,1").isEmpty());
-        picture("route", () -> shell.showTicket("T-0016"));
-        onFx(() -> shell.showTicket("T-0012"));
-        FirmwareDesk firmware = bench.desk("T-0012").firmware();
+        picture("route", () -> shell.showTicket(PAST.ticket(16)));
+        onFx(() -> shell.showTicket(PAST.ticket(12)));
+        FirmwareDesk firmware = bench.desk(PAST.ticket(12)).firmware();
         waitUntil(() -> firmware.choice().isPresent());
         onFx(() -> {
             firmware.choose(firmware.choice().orElseThrow().chosen().orElseThrow());
@@ -102,14 +103,14 @@ public final class Screenshots {
         onFx(firmware::startDownload);
         rest(6000);
         picture("firmware", () -> { });
-        onFx(() -> shell.showTicket("T-0011"));
-        onFx(() -> bench.desk("T-0011").keys().coaching().showMe());
+        onFx(() -> shell.showTicket(PAST.ticket(11)));
+        onFx(() -> bench.desk(PAST.ticket(11)).keys().coaching().showMe());
         rest(3000 + 8300);
         picture("keys", () -> { });
-        waitUntil(() -> bench.ticket("T-0011").mode() != null);
-        onFx(() -> shell.showTicket("T-0011"));
+        waitUntil(() -> bench.ticket(PAST.ticket(11)).mode() != null);
+        onFx(() -> shell.showTicket(PAST.ticket(11)));
         onFx(() -> {
-            bench.desk("T-0011").restore().start();
+            bench.desk(PAST.ticket(11)).restore().start();
             bench.setRate(60);
         });
         rest(5000);
@@ -126,7 +127,7 @@ public final class Screenshots {
         picture("drill", () -> { });
         real();
         walks();
-        picture("handover", () -> shell.showTicket("T-0010"));
+        picture("handover", () -> shell.showTicket(PAST.ticket(10)));
         picture("ledger", shell::showLedger);
         papers();
     }

@@ -2,12 +2,20 @@ package wistaxis.store.ledger;
 
 import java.time.Duration;
 import java.time.Instant;
-import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.function.UnaryOperator;
+import java.util.stream.Collectors;
 import org.jdbi.v3.core.Handle;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.Range;
+import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.route.Wilson;
+import wistaxis.core.ticket.Story;
 
 /**
  * The shop's figures over a stretch of time, from the ledger's tables. Every share carries its cases and its 95 % interval (Wilson), and
@@ -16,16 +24,21 @@ import wistaxis.core.route.Wilson;
  * @param tickets opened in that time
  * @param closed of these
  * @param troubles what came in
+ * @param families by key family
  * @param models which
  * @param helped what helped, by trouble and rung
  * @param keys attempts that landed, by school, on real devices
+ * @param funnel how many attempts it took to the mode, by school, on real devices; by person too where that was asked for
+ * @param again tickets whose device dropped out of the mode and was put into it again, of those that were in one; null below three
  * @param host what helped against trouble at the host
  * @param promise kept of those that were promised and closed
  * @param late minutes late of those that were; null below three
- * @param stages how long the stages of a run took, seconds
+ * @param spent what the time of closed tickets went into, seconds
+ * @param stages how long the stages of a run took, and activation, seconds
  */
-public record Figures(int tickets, int closed, List<Count> troubles, List<Count> models, List<Share> helped, List<Share> keys,
-        List<Share> host, @Nullable Share promise, @Nullable Range late, List<Length> stages) {
+public record Figures(int tickets, int closed, List<Count> troubles, List<Count> families, List<Count> models, List<Share> helped,
+        List<Share> keys, List<Funnel> funnel, @Nullable Share again, List<Share> host, @Nullable Share promise, @Nullable Range late,
+        List<Length> spent, List<Length> stages) {
     /** Fewer say nothing. */
     public static final int FEWEST = 3;
 
@@ -43,25 +56,48 @@ public record Figures(int tickets, int closed, List<Count> troubles, List<Count>
         }
     }
 
+    /**
+     * How many attempts it took from out of the mode into it.
+     *
+     * @param what school and goal, and who, where that was asked for
+     * @param first landed at the first
+     * @param second at the second
+     * @param later at a later one
+     * @param never not at all
+     */
+    public record Funnel(String what, int first, int second, int later, int never) {
+        /** In all. */
+        public int of() {
+            return first + second + later + never;
+        }
+    }
+
     /** @param seconds 10th, 50th and 90th percentile */
     public record Length(String what, Range seconds) {}
 
     public Figures {
         troubles = List.copyOf(troubles);
+        families = List.copyOf(families);
         models = List.copyOf(models);
         helped = List.copyOf(helped);
         keys = List.copyOf(keys);
+        funnel = List.copyOf(funnel);
         host = List.copyOf(host);
+        spent = List.copyOf(spent);
         stages = List.copyOf(stages);
     }
 
     private record Query(Handle handle, String from, String to) {
         private static final String WITHIN = "t.opened >= :from AND t.opened < :to";
 
-        List<Count> counts(String column) {
-            return handle.createQuery("SELECT " + column + ", count(*) FROM ticket t WHERE " + WITHIN + " AND " + column
-                    + " IS NOT NULL GROUP BY 1 HAVING count(*) >= " + FEWEST + " ORDER BY 2 DESC, 1").bind("from", from).bind("to", to)
-                    .map((r, _) -> new Count(r.getString(1), r.getInt(2))).list();
+        /** How many there are of each, the most first. @param as what a value of the column is counted as */
+        List<Count> counts(String column, UnaryOperator<String> as) {
+            Map<String, Integer> all = new TreeMap<>();
+            handle.createQuery("SELECT " + column + ", count(*) FROM ticket t WHERE " + WITHIN + " AND " + column
+                    + " IS NOT NULL GROUP BY 1").bind("from", from).bind("to", to)
+                    .map((r, _) -> new Count(r.getString(1), r.getInt(2))).forEach(c -> all.merge(as.apply(c.what()), c.n(), Integer::sum));
+            return all.entrySet().stream().filter(e -> e.getValue() >= FEWEST).map(e -> new Count(e.getKey(), e.getValue()))
+                    .sorted(Comparator.comparing(Count::n).reversed()).toList();
         }
 
         int count(String and) {
@@ -76,19 +112,52 @@ public record Figures(int tickets, int closed, List<Count> troubles, List<Count>
                     .bind("from", from).bind("to", to).map((r, _) -> Share.of(r.getString(1), r.getInt(2), r.getInt(3))).list();
         }
 
-        List<Length> lengths() {
-            List<Length> all = new ArrayList<>();
-            List<Object[]> rows =
-                    handle.createQuery("SELECT x.stage, x.seconds FROM stage_time x JOIN ticket t ON t.number = x.ticket WHERE "
-                    + WITHIN + " ORDER BY x.stage").bind("from", from).bind("to", to)
-                    .map((r, _) -> new Object[] {r.getString(1), r.getDouble(2)}).list();
-            rows.stream().map(r -> (String) r[0]).distinct().forEach(stage -> {
-                List<Double> seconds = rows.stream().filter(r -> r[0].equals(stage)).map(r -> (Double) r[1]).toList();
-                if (seconds.size() >= FEWEST) {
-                    all.add(new Length(stage, Range.of(seconds)));
-                }
-            });
-            return all;
+        private record Took(String what, double seconds) {}
+
+        /** Lengths by what they are of. @param select what and seconds, with a ticket t */
+        List<Length> lengths(String select) {
+            Map<String, List<Double>> all = handle.createQuery("SELECT " + select + WITHIN).bind("from", from).bind("to", to)
+                    .map((r, _) -> new Took(r.getString(1), r.getDouble(2))).stream()
+                    .collect(Collectors.groupingBy(Took::what, TreeMap::new, Collectors.mapping(Took::seconds, Collectors.toList())));
+            return all.entrySet().stream().filter(e -> e.getValue().size() >= FEWEST)
+                    .map(e -> new Length(e.getKey(), Range.of(e.getValue()))).toList();
+        }
+
+        List<Length> spent() {
+            return Arrays.stream(Story.Kind.values()).flatMap(k -> lengths("'" + k.words() + "', t." + k.name().toLowerCase(Locale.ROOT)
+                    + " FROM ticket t WHERE t.closed IS NOT NULL AND ").stream()).toList();
+        }
+
+        /** Attempts of one ticket for one goal belong together until one lands. */
+        List<Funnel> funnel(boolean byPerson) {
+            Map<String, int[]> all = new TreeMap<>();
+            String[] run = {"", ""};
+            int[] tries = {0};
+            handle.createQuery("SELECT x.ticket || ' ' || x.goal, x.school || ', ' || x.goal" + (byPerson ? " || ', ' || x.person" : "")
+                    + ", x.landed FROM keys_try x JOIN ticket t ON t.number = x.ticket WHERE " + WITHIN + " ORDER BY x.ticket, x.goal, x.n")
+                    .bind("from", from).bind("to", to).map((r, _) -> new String[] {r.getString(1), r.getString(2), r.getString(3)})
+                    .forEach(row -> {
+                        if (!row[0].equals(run[0])) {
+                            ended(all, run, tries);
+                        }
+                        run[0] = row[0];
+                        run[1] = row[1];
+                        tries[0]++;
+                        if (row[2].equals("1")) {
+                            all.computeIfAbsent(run[1], _ -> new int[4])[Math.min(tries[0], 3) - 1]++;
+                            tries[0] = 0;
+                        }
+                    });
+            ended(all, run, tries);
+            return all.entrySet().stream().map(e -> new Funnel(e.getKey(), e.getValue()[0], e.getValue()[1], e.getValue()[2],
+                    e.getValue()[3])).filter(f -> f.of() >= FEWEST).sorted(Comparator.comparing(Funnel::of).reversed()).toList();
+        }
+
+        private static void ended(Map<String, int[]> all, String[] run, int[] tries) {
+            if (tries[0] > 0) {
+                all.computeIfAbsent(run[1], _ -> new int[4])[3]++;
+                tries[0] = 0;
+            }
         }
 
         /** Minutes that closed and promised tickets were late; early where negative. */
@@ -101,17 +170,23 @@ public record Figures(int tickets, int closed, List<Count> troubles, List<Count>
         }
     }
 
-    static Figures of(Handle handle, Instant from, Instant to) {
+    /** @param byPerson whether the funnel is by person too */
+    static Figures of(Handle handle, Instant from, Instant to, boolean byPerson) {
         Query q = new Query(handle, from.toString(), to.toString());
         List<Double> late = q.minutesLate();
         List<Double> those = late.stream().filter(m -> m > 0).toList();
-        return new Figures(q.count(""), q.count(" AND t.closed IS NOT NULL"), q.counts("trouble"), q.counts("identifier"),
+        DeviceCatalogue devices = DeviceCatalogue.shipped();
+        int in = q.count(" AND t.again IS NOT NULL");
+        return new Figures(q.count(""), q.count(" AND t.closed IS NOT NULL"), q.counts("trouble", c -> c), q.counts("identifier",
+                i -> devices.byIdentifier(i).map(m -> m.family().toString()).orElse(i)), q.counts("identifier", i -> i),
                 q.shares("attempt", "x.trouble || ': ' || x.step", "x.outcome = 'helped'",
                 " AND x.outcome IS NOT NULL AND x.trouble IS NOT NULL "
                 + "AND x.step <> 'hardware'"),
                 q.shares("keys_try", "x.school || ', ' || x.goal", "x.landed", ""),
+                q.funnel(byPerson), in < FEWEST ? null : Share.of("put into the mode again", q.count(" AND t.again > 0"), in),
                 q.shares("host_try", "x.trouble || ': ' || x.step", "x.helped", ""),
                 late.size() < FEWEST ? null : Share.of("promise", late.size() - those.size(), late.size()),
-                those.size() < FEWEST ? null : Range.of(those), q.lengths());
+                those.size() < FEWEST ? null : Range.of(those), q.spent(),
+                q.lengths("x.stage, x.seconds FROM stage_time x JOIN ticket t ON t.number = x.ticket WHERE "));
     }
 }

@@ -178,8 +178,8 @@ public final class KeptLedger implements LedgerStore {
     }
 
     @Override
-    public Figures figures(Instant from, Instant to) {
-        return reading.figures(from, to);
+    public Figures figures(Instant from, Instant to, boolean byPerson) {
+        return reading.figures(from, to, byPerson);
     }
 
     @Override

@@ -338,12 +338,17 @@ public final class Ledger implements AutoCloseable {
                 .map((r, _) -> new Landed(r.getString(1), r.getInt(2), r.getInt(3))).list()));
     }
 
-    /** The shop's figures over the tickets that were opened in a stretch of time. @param to not included */
-    public synchronized Figures figures(Instant from, Instant to) {
+    /**
+     * The shop's figures over the tickets that were opened in a stretch of time.
+     *
+     * @param to not included
+     * @param byPerson whether the funnel to the mode is by person too
+     */
+    public synchronized Figures figures(Instant from, Instant to, boolean byPerson) {
         if (!projected) {
             throw new BadInput("this ledger is of an earlier Wistaxis, whose tables say less; open it once in the window");
         }
-        return told(() -> jdbi.withHandle(h -> Figures.of(h, from, to)));
+        return told(() -> jdbi.withHandle(h -> Figures.of(h, from, to, byPerson)));
     }
 
     /** Whoever watches long work: told how many entries are done, and whether to go on. */

@@ -53,7 +53,7 @@ public interface LedgerStore extends AutoCloseable {
     Ledger.Cases cases();
 
     /** See {@link Ledger#figures}. */
-    Figures figures(Instant from, Instant to);
+    Figures figures(Instant from, Instant to, boolean byPerson);
 
     /** See {@link Ledger#kinds}. */
     Kinds kinds(String but);

@@ -17,6 +17,7 @@ import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Observed;
 import wistaxis.core.ticket.Projection;
+import wistaxis.core.ticket.Story;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.usb.Bound;
 
@@ -70,10 +71,12 @@ final class Projections {
     private void put(Projection p) {
         Ticket t = p.ticket();
         Statements.run(handle,
-                "INSERT OR REPLACE INTO ticket (number, nr, title, stage, open, identifier, trouble, last, opened, closed, promised) "
-                        + "VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+                "INSERT OR REPLACE INTO ticket (number, nr, title, stage, open, identifier, trouble, last, opened, closed, promised, "
+                        + "hands, runs, line, lies, again) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
                 t.number(), nr(t.number()), t.title(), t.stage().name(), t.closed() == null ? 1 : 0, t.identifier(),
-                t.facts().get("trouble"), p.last(), t.openedAt().toString(), closed(t), promised(t));
+                t.facts().get("trouble"), p.last(), t.openedAt().toString(), closed(t), promised(t),
+                p.spent().get(Story.Kind.HANDS), p.spent().get(Story.Kind.RUNS), p.spent().get(Story.Kind.LINE),
+                p.spent().get(Story.Kind.LIES), p.again());
         Statements.run(handle, "DELETE FROM attempt WHERE ticket = ?", t.number());
         Statements.runAll(handle, "INSERT INTO attempt (ticket, n, step, identifier, trouble, outcome) VALUES (?, ?, ?, ?, ?, ?)",
                 attempts(t));

@@ -169,7 +169,7 @@ class KeptLedgerTest {
             for (int i = 0; i < 2; i++) {
                 ticket(ledger, "Tablet " + i, false);
             }
-            Figures f = ledger.figures(AT.minusSeconds(1), AT.plusSeconds(1));
+            Figures f = ledger.figures(AT.minusSeconds(1), AT.plusSeconds(1), false);
             assertThat(f.tickets()).isEqualTo(6);
             assertThat(f.closed()).isEqualTo(4);
             assertThat(f.troubles()).containsExactly(new Figures.Count("looping", 6));
@@ -178,7 +178,7 @@ class KeptLedgerTest {
             assertThat(f.helped()).containsExactly(new Figures.Share("looping: recovery-update", 4, 6, share.low(), share.high()));
             assertThat(f.promise()).as("nothing was promised").isNull();
             assertThat(f.stages()).extracting(Figures.Length::what).containsExactlyInAnyOrder("check", "greeting");
-            assertThat(ledger.figures(AT.plusSeconds(1), AT.plusSeconds(2)).tickets()).as("another day").isZero();
+            assertThat(ledger.figures(AT.plusSeconds(1), AT.plusSeconds(2), false).tickets()).as("another day").isZero();
         }
     }
 

@@ -122,7 +122,8 @@ public final class TimeLane extends Region {
         }
     }
 
-    private static void bar(GraphicsContext g, double from, double to, double top, double height, boolean hands) {
+    /** Hands solid, what runs by itself hatched. */
+    public static void bar(GraphicsContext g, double from, double to, double top, double height, boolean hands) {
         if (hands) {
             g.setFill(Theme.color("hands"));
             g.fillRect(from, top, to - from, height);

@@ -9,6 +9,7 @@ import javafx.scene.Parent;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.GridPane;
+import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
@@ -30,6 +31,8 @@ public final class FiguresView implements View {
     private final VBox page = Ui.style(new VBox(), "page");
     private final ScrollPane root = Ui.scroll(page);
     private int days = 90;
+    private boolean byPerson;
+    private String saved = "";
     private @Nullable Figures figures;
     private String says = "They are being counted...";
 
@@ -41,8 +44,9 @@ public final class FiguresView implements View {
     private void ask() {
         Instant now = bench.now();
         int wanted = days;
-        bench.tickets().figures(now.minus(Duration.ofDays(wanted)), now.plusSeconds(1)).whenComplete((found, e) -> {
-            if (wanted == days) {
+        boolean people = byPerson;
+        bench.tickets().figures(now.minus(Duration.ofDays(wanted)), now.plusSeconds(1), people).whenComplete((found, e) -> {
+            if (wanted == days && people == byPerson) {
                 figures = e == null ? found : null;
                 says = e == null ? "" : String.valueOf(e.getMessage());
                 refresh();
@@ -66,8 +70,10 @@ public final class FiguresView implements View {
         DAYS.forEach(d -> periods.getChildren().add(Ui.button("figures-" + d, d > 1000 ? "All of it" : "Last " + d + " days", d == days
                 ? "chip chosen" : "chip", () -> {
             days = d;
+            saved = "";
             ask();
         })));
+        periods.getChildren().addAll(Ui.button("figures-csv", "Save as CSV", "quiet", this::save), Ui.text(saved, "small muted"));
         page.getChildren().setAll(Ui.label("The shop's figures", "large"), periods);
         if (bench.world().simulated()) {
             page.getChildren().add(Ui.notice("", "Practice: these are figures of simulated devices.",
@@ -82,16 +88,57 @@ public final class FiguresView implements View {
                 + " cases nothing is said. The light end of a bar is the 95 % interval (Wilson).", "muted"));
         counts("What came in", f.troubles().stream().map(c -> new Figures.Count(bench.routes().intake().words("trouble", c.what()), c.n()))
                 .toList());
+        counts("Which keys", f.families());
         counts("Which models", f.models().stream().map(c -> new Figures.Count(bench.devices().byIdentifier(c.what()).map(m -> m.name())
                 .orElse(c.what()), c.n())).toList());
         shares("What helped, by trouble and rung", f.helped().stream().map(s -> words(s)).toList());
-        shares("Keys that landed, by school", f.keys());
+        funnel(f.funnel());
+        if (f.again() != null) {
+            shares("Dropped out of the mode", List.of(f.again()));
+        }
         shares("At the host: what helped", f.host());
         if (f.promise() != null) {
             shares("Promises kept", List.of(new Figures.Share("by the promised time" + late(f.late()), f.promise().n(), f.promise().of(),
                     f.promise().low(), f.promise().high())));
         }
-        lengths(f.stages());
+        lengths("Where the time went, for one ticket", f.spent(), "tickets");
+        lengths("Stages of a run, and activation", f.stages(), "runs");
+    }
+
+    private void save() {
+        Figures f = figures;
+        if (f != null) {
+            bench.export(f, days).thenAccept(s -> {
+                saved = s;
+                refresh();
+            });
+        }
+    }
+
+    /** How many attempts it took to the mode; by person only where somebody asks. */
+    private void funnel(List<Figures.Funnel> ways) {
+        if (ways.isEmpty()) {
+            return;
+        }
+        GridPane table = table("To the mode: landed at the first attempt, the second, a later one, not at all");
+        for (int i = 0; i < ways.size(); i++) {
+            Figures.Funnel w = ways.get(i);
+            HBox bar = new HBox();
+            int[] parts = {w.first(), w.second(), w.later(), w.never()};
+            List<String> classes = List.of("bar-sure", "bar-second", "bar-open", "bar-never");
+            for (int p = 0; p < parts.length; p++) {
+                Region part = Ui.style(new Region(), classes.get(p));
+                double width = BAR * parts[p] / w.of();
+                part.setMinSize(width, 12);
+                part.setMaxSize(width, 12);
+                bar.getChildren().add(part);
+            }
+            row(table, i, w.what(), bar, w.first() + ", " + w.second() + ", " + w.later() + ", " + w.never() + " of " + w.of());
+        }
+        table.addRow(ways.size(), Ui.button("figures-people", byPerson ? "By school only" : "By person too", "chip", () -> {
+            byPerson = !byPerson;
+            ask();
+        }));
     }
 
     private static String late(@Nullable Range minutes) {
@@ -142,16 +189,16 @@ public final class FiguresView implements View {
         }
     }
 
-    private void lengths(List<Figures.Length> lengths) {
+    private void lengths(String title, List<Figures.Length> lengths, String of) {
         if (lengths.isEmpty()) {
             return;
         }
-        GridPane table = table("Where the time went: stages of a run");
+        GridPane table = table(title);
         double most = lengths.stream().mapToDouble(l -> l.seconds().high()).max().orElse(1);
         for (int i = 0; i < lengths.size(); i++) {
             Range r = lengths.get(i).seconds();
             row(table, i, lengths.get(i).what().replace('-', ' '), bar(r.low() / most, (r.high() - r.low()) / most), Ui.clock(r.mid())
-                    + " usually, " + r.cases() + " runs");
+                    + " usually, " + Ui.clock(r.low()) + " to " + Ui.clock(r.high()) + ", " + r.cases() + " " + of);
         }
     }
 

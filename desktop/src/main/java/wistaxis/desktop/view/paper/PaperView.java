@@ -4,6 +4,7 @@ import java.io.File;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Arrays;
+import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CompletionException;
 import javafx.geometry.Pos;
@@ -24,13 +25,15 @@ import wistaxis.desktop.view.shell.Shell;
 import wistaxis.desktop.view.shell.TicketPage;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.WholeFile;
-import wistaxis.store.paper.Preview;
 import wistaxis.workbench.PaperDesk;
 import wistaxis.workbench.Workbench;
 import wistaxis.workbench.paper.Papers;
 
 /** The papers of a ticket: which one, how it looks, printed or saved. What leaves the shop is written down. */
 public final class PaperView extends TicketPage {
+    /** An inch of a printer's page. */
+    private static final double POINTS = 72;
+
     private final Shell shell;
     private final FlowPane kinds = Ui.chips(900);
     private final FlowPane buttons = Ui.flow(8);
@@ -38,6 +41,7 @@ public final class PaperView extends TicketPage {
     private Papers.Kind kind = Papers.Kind.RECEIPT;
     private PaperDesk.@Nullable Made made;
     private String says = "";
+    private List<Preview.Picture> seen = List.of();
 
     public PaperView(Shell shell, Workbench bench, String number) {
         super(bench, number);
@@ -51,17 +55,30 @@ public final class PaperView extends TicketPage {
 
     private void make() {
         made = null;
+        seen = List.of();
         says = "It is being made...";
         Papers.Kind wanted = kind;
-        bench.papers().make(wanted, number).whenComplete((done, e) -> {
-            if (wanted != kind) {
-                return;
-            }
-            made = e == null ? done : null;
-            says = e == null ? "" : String.valueOf((e instanceof CompletionException && e.getCause() != null ? e.getCause() : e)
-                    .getMessage());
+        bench.papers().make(wanted, number).thenCompose(paper -> Preview.of(paper.pdf(), Preview.SCREEN, Preview.MOST_SEEN)
+                .thenAccept(pages -> made(paper, pages))).exceptionally(e -> {
+                    if (wanted == kind) {
+                        says = words(e);
+                        refresh();
+                    }
+                    return null;
+                });
+    }
+
+    private void made(PaperDesk.Made paper, List<Preview.Picture> pages) {
+        if (paper.kind() == kind) {
+            made = paper;
+            seen = pages;
+            says = "";
             refresh();
-        });
+        }
+    }
+
+    private static String words(Throwable e) {
+        return String.valueOf((e instanceof CompletionException && e.getCause() != null ? e.getCause() : e).getMessage());
     }
 
     @Override
@@ -82,9 +99,9 @@ public final class PaperView extends TicketPage {
         }
         buttons.getChildren().addAll(Ui.button("paper-print", "Print", "primary", () -> print(now)),
                 Ui.button("paper-save", "Save as...", "",
-                () -> save(now)), Ui.text(says.isEmpty() ? now.pages().size() + (now.pages().size() == 1 ? " page" : " pages")
+                () -> save(now)), Ui.text(says.isEmpty() ? seen.size() + (seen.size() == 1 ? " page" : " pages")
                 + "; what is printed or saved is written down with its digest." : says, "small muted"));
-        now.pages().forEach(p -> pages.getChildren().add(picture(p)));
+        seen.forEach(p -> pages.getChildren().add(picture(p)));
     }
 
     private static ImageView picture(Preview.Picture page) {
@@ -105,16 +122,31 @@ public final class PaperView extends TicketPage {
             return;
         }
         if (job.showPrintDialog(shell.scene().getWindow())) {
-            PageLayout layout = job.getJobSettings().getPageLayout();
-            boolean printed = paper.pages().stream().allMatch(p -> {
-                ImageView page = picture(p);
-                double by = Math.min(layout.getPrintableWidth() / p.width(), layout.getPrintableHeight() / p.height());
-                page.getTransforms().add(new Scale(by, by));
-                return job.printPage(layout, page);
+            says = "It is being printed...";
+            refresh();
+            Preview.of(paper.pdf(), Preview.PRINTER, Integer.MAX_VALUE).thenAccept(pages -> print(paper, job, pages)).exceptionally(e -> {
+                says = "Not printed: " + words(e);
+                refresh();
+                return null;
             });
-            if (printed && job.endJob()) {
-                handedOut(paper, "Printed.");
-            }
+        }
+    }
+
+    /** In its own size, smaller only where the printer's page is. */
+    private void print(PaperDesk.Made paper, PrinterJob job, List<Preview.Picture> pages) {
+        PageLayout layout = job.getJobSettings().getPageLayout();
+        boolean printed = pages.stream().allMatch(p -> {
+            ImageView page = picture(p);
+            double by = Math.min(POINTS / Preview.PRINTER, Math.min(layout.getPrintableWidth() / p.width(), layout.getPrintableHeight()
+                    / p.height()));
+            page.getTransforms().add(new Scale(by, by));
+            return job.printPage(layout, page);
+        });
+        if (printed && job.endJob()) {
+            handedOut(paper, "Printed.");
+        } else {
+            says = "Not printed: the printer says " + job.getJobStatus() + ".";
+            refresh();
         }
     }
 

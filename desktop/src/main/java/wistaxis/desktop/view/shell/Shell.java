@@ -35,6 +35,7 @@ import wistaxis.desktop.view.firmware.ShelfView;
 import wistaxis.desktop.view.ledger.CustomersView;
 import wistaxis.desktop.view.ledger.LedgerView;
 import wistaxis.desktop.view.paper.PaperView;
+import wistaxis.desktop.view.story.StoryView;
 import wistaxis.workbench.Change;
 import wistaxis.workbench.Workbench;
 
@@ -188,6 +189,11 @@ public final class Shell implements AutoCloseable {
     /** The papers of a ticket. */
     public void showPapers(String number) {
         show(new PaperView(this, bench, number));
+    }
+
+    /** All that happened on a ticket, and what its time went into. */
+    public void showStory(String number) {
+        show(new StoryView(this, bench, number));
     }
 
     public void showLedger() {

@@ -157,6 +157,7 @@ public final class TicketView implements View {
                     && t.attempt().filter(a -> a.said() != null).isEmpty());
             trail.getChildren().add(station);
         }
+        trail.getChildren().add(Ui.button("story", "Story", "quiet", () -> shell.showStory(number)));
         trail.getChildren().add(Ui.button("papers", "Papers", "quiet", () -> shell.showPapers(number)));
     }
 

@@ -1,0 +1,94 @@
+package wistaxis.desktop.view.story;
+
+import java.time.Duration;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.List;
+import java.util.Locale;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.Story;
+import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.view.bench.TimeLane;
+import wistaxis.desktop.view.shell.Shell;
+import wistaxis.desktop.view.shell.TicketPage;
+import wistaxis.workbench.Workbench;
+
+/** A ticket's whole story on one page: what its time went into as a lane, and all that happened, from the ledger. */
+public final class StoryView extends TicketPage {
+    private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm:ss", Locale.ROOT).withZone(ZoneId.systemDefault());
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("EEEE, d MMMM yyyy", Locale.ENGLISH)
+            .withZone(ZoneId.systemDefault());
+
+    private final Shell shell;
+
+    public StoryView(Shell shell, Workbench bench, String number) {
+        super(bench, number);
+        this.shell = shell;
+        show(Ui.text("It is being read...", "muted"));
+    }
+
+    private void show(Node... what) {
+        root.getChildren().setAll(Ui.row(14, Ui.text("Story of " + number + " " + ticket().title(), "large"), Ui.gap(),
+                Ui.button("story-back", "Back to the ticket", "primary", () -> shell.showTicket(number))));
+        root.getChildren().addAll(what);
+    }
+
+    @Override
+    public void refresh() {
+        bench.tickets().history(number).whenComplete((entries, e) -> {
+            if (e == null) {
+                told(entries);
+            } else {
+                show(Ui.text("It cannot be read: " + e.getMessage(), "erases"));
+            }
+        });
+    }
+
+    private void told(List<LedgerEntry> entries) {
+        Story story = Story.of(entries);
+        StoryLane lane = new StoryLane(story);
+        lane.setAccessibleText(StoryLane.words(story));
+        Region line = new Region();
+        line.setMinSize(34, 12);
+        line.setStyle("-fx-border-color: -w-tide transparent -w-tide transparent; -fx-border-width: 4;");
+        Label lies = Ui.label("lies there " + spent(story, Story.Kind.LIES), "small muted");
+        FlowPane legend = Ui.flow(10, TimeLane.sample(true), Ui.label("hands " + spent(story, Story.Kind.HANDS), "strong hands"),
+                TimeLane.sample(false), Ui.label("runs by itself " + spent(story, Story.Kind.RUNS), ""), line,
+                Ui.label("line " + spent(story, Story.Kind.LINE), ""), lies);
+        VBox list = new VBox(3);
+        LocalDate day = LocalDate.MIN;
+        for (Story.Line l : Story.lines(entries)) {
+            LocalDate its = LocalDate.ofInstant(l.at(), ZoneId.systemDefault());
+            if (!its.equals(day)) {
+                list.getChildren().add(Ui.label(DAY.format(l.at()), "strong"));
+                day = its;
+            }
+            HBox row = Ui.row(14, Ui.label(CLOCK.format(l.at()), "code small muted"), Ui.text(l.words(), ""));
+            row.setAlignment(Pos.TOP_LEFT);
+            list.getChildren().add(row);
+        }
+        show(lane, legend, Ui.scroll(list));
+    }
+
+    private static String spent(Story story, Story.Kind kind) {
+        return Ui.coarse(Duration.ofMillis(Math.round(story.seconds().getOrDefault(kind, 0.0) * 1000)));
+    }
+
+    @Override
+    public String firstFocus() {
+        return "story-back";
+    }
+
+    @Override
+    public String next() {
+        return bench.routes().rules(ticket()).next().line();
+    }
+}
