@@ -131,6 +131,10 @@ public final class RouteDesk {
         change(settings().library(address));
     }
 
+    void staff(String names) {
+        change(settings().staff(names));
+    }
+
     /** After how many days customers are forgotten; empty for never by itself. @throws BadInput for what is no number of days */
     public void forgetDays(String days) {
         change(settings().forgetDays(days));

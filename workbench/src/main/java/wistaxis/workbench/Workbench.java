@@ -9,6 +9,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayDeque;
+import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
 import java.util.Locale;
@@ -72,6 +73,7 @@ public final class Workbench implements AutoCloseable {
     private final PaperDesk papers;
     private final PeopleDesk people;
     private final Plans plans;
+    private final Staff staff;
     private @Nullable LookLibrary looks;
 
     /**
@@ -115,6 +117,7 @@ public final class Workbench implements AutoCloseable {
             this.practice = opened(new Practice(this, setup.folder()));
             this.drill = new DrillDesk(this);
             this.plans = new Plans(this);
+            this.staff = new Staff(this);
             this.reminders = new Reminders(this);
             this.people = opened(new PeopleDesk(this, setup.folder()));
             this.papers = new PaperDesk(this, setup.folder());
@@ -180,6 +183,7 @@ public final class Workbench implements AutoCloseable {
             }
         }
         usb.changed(now.ticket());
+        staff.changed(now.ticket());
         if (before != null && !Objects.equals(before.identifier(), now.ticket().identifier())) {
             desks.clear(now.ticket().number());
         }
@@ -283,6 +287,11 @@ public final class Workbench implements AutoCloseable {
     /** Practice on a simulated device. */
     public DrillDesk drill() {
         return drill;
+    }
+
+    /** Who works here. */
+    public Staff staff() {
+        return staff;
     }
 
     /** Intake and routes. */
@@ -412,7 +421,9 @@ public final class Workbench implements AutoCloseable {
 
     /** Appends events to a ticket, all or none, for what somebody did; see {@link Tickets#record}. What goes wrong is said. */
     public CompletableFuture<Ticket> record(String number, List<TicketEvent> events) {
-        return tickets.recordAloud(number, events);
+        List<TicketEvent> all = new ArrayList<>(tickets.find(number).map(staff::before).orElse(List.of()));
+        all.addAll(events);
+        return tickets.recordAloud(number, all);
     }
 
     /** The same for what a desk does by itself; see {@link Desks#recordByItself}. */

@@ -70,6 +70,7 @@ public final class EventWords {
                     + e.sha256().substring(0, Math.min(12, e.sha256()
                     .length()));
             case TicketEvent.CustomerForgotten e -> "Customer forgotten: " + e.why();
+            case TicketEvent.AtWork e -> "At work on it: " + e.who();
             case TicketEvent.Odd e -> "Not understood: " + e.why();
         };
     }

@@ -34,7 +34,7 @@ public final class Review {
 
     /** After these nothing is left to say but how the carrier's answer was. */
     private static final Set<Class<?>> AFTER_CLOSING = Set.of(TicketEvent.UnlockOrdered.class, TicketEvent.UnlockAnswered.class,
-            TicketEvent.PaperHandedOut.class, TicketEvent.CustomerForgotten.class);
+            TicketEvent.PaperHandedOut.class, TicketEvent.CustomerForgotten.class, TicketEvent.AtWork.class);
 
     /** More are counted, not kept. */
     private static final int MOST = 200;

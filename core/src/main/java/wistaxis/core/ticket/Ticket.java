@@ -39,6 +39,8 @@ import wistaxis.core.steps.WalkRun;
  *     again
  * @param odd what of its entries cannot be understood, in words
  * @param observed what was observed of a real device
+ * @param by who of the staff worked on it last; null where nobody has said who works here
+ * @param customer whether it is known, beside the ledger, who brought it
  */
 public record Ticket(
         String number, String title, boolean simulated, boolean isObserved, Instant openedAt, Instant lastAt, Map<String, String> facts,
@@ -47,7 +49,10 @@ public record Ticket(
         @Nullable String mode, @Nullable Instant modeSince, Set<String> failed, Map<String, String> overruled,
         TicketEvent.@Nullable UnlockOrdered unlock, List<String> unlockAnswers,
         List<TicketEvent.BackupNoted> backups, @Nullable String closed, @Nullable Instant closedAt,
-        @Nullable String unknownState, List<String> odd, Observed observed) {
+        @Nullable String unknownState, List<String> odd, Observed observed, @Nullable String by, Customer customer) {
+
+    /** What the ledger knows of who brought it. */
+    public enum Customer { UNKNOWN, SEALED, FORGOTTEN }
 
     public Ticket {
         facts = Collections.unmodifiableMap(new LinkedHashMap<>(facts));

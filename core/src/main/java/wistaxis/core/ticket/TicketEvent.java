@@ -56,6 +56,7 @@ import wistaxis.core.keys.Trace;
     @JsonSubTypes.Type(value = TicketEvent.PaperHandedOut.class, name = "paper-handed-out"),
     @JsonSubTypes.Type(value = TicketEvent.CustomerSealed.class, name = "customer-sealed"),
     @JsonSubTypes.Type(value = TicketEvent.CustomerForgotten.class, name = "customer-forgotten"),
+    @JsonSubTypes.Type(value = TicketEvent.AtWork.class, name = "at-work"),
     @JsonSubTypes.Type(value = TicketEvent.Odd.class, name = "odd"),
 })
 @JsonInclude(JsonInclude.Include.NON_NULL)
@@ -262,6 +263,9 @@ public sealed interface TicketEvent {
 
     /** The key to who the customer was has been thrown away. @param why in words */
     record CustomerForgotten(String why) implements TicketEvent {}
+
+    /** From here on somebody else works on it. @param who of the staff, a name or initials */
+    record AtWork(String who) implements TicketEvent {}
 
     /** An entry that this Wistaxis cannot read: of a newer one, or damaged. Never written. */
     record Odd(String body, String why) implements TicketEvent {}

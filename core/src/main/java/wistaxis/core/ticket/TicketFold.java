@@ -39,6 +39,8 @@ final class TicketFold {
     private @Nullable Instant closedAt;
     private @Nullable String unknownState;
     private final List<String> odd = new ArrayList<>();
+    private @Nullable String by;
+    private Ticket.Customer customer = Ticket.Customer.UNKNOWN;
     private final Observed.Fold observed = new Observed.Fold();
 
     TicketFold(LedgerEntry opening, TicketEvent event) {
@@ -106,8 +108,10 @@ final class TicketFold {
                 closedAt = entry.when();
             }
             case TicketEvent.DownloadStarted _, TicketEvent.DownloadStopped _, TicketEvent.Downloaded _,
-                    TicketEvent.StateRead _, TicketEvent.BreakRead _, TicketEvent.PaperHandedOut _, TicketEvent.CustomerSealed _,
-                    TicketEvent.CustomerForgotten _ -> { }
+                    TicketEvent.StateRead _, TicketEvent.BreakRead _, TicketEvent.PaperHandedOut _ -> { }
+            case TicketEvent.AtWork(String who) -> by = who;
+            case TicketEvent.CustomerSealed _ -> customer = Ticket.Customer.SEALED;
+            case TicketEvent.CustomerForgotten _ -> customer = Ticket.Customer.FORGOTTEN;
             case TicketEvent.Sighted _, TicketEvent.DeviceBound _, TicketEvent.DeviceReleased _, TicketEvent.FirmwareFrom _,
                     TicketEvent.HostLeft _, TicketEvent.HostTrouble _, TicketEvent.TroubleTried _, TicketEvent.PackageAccepted _,
                     TicketEvent.SigningAnswered _ ->
@@ -199,6 +203,6 @@ final class TicketFold {
         return new Ticket(number, title, simulated, !simulated || practised, openedAt, lastAt, facts, identifier, consent, attempts, build,
                 provenBuild, provenFile,
                 mode, modeSince, failed, overruled, unlock, unlockAnswers, backups, closed, closedAt, unknownState, odd,
-                observed.observed());
+                observed.observed(), by, customer);
     }
 }

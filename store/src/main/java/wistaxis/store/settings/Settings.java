@@ -6,6 +6,8 @@ import java.net.URISyntaxException;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
+import java.util.Arrays;
+import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.function.Consumer;
@@ -30,12 +32,13 @@ import wistaxis.store.files.WholeFile;
  * @param library the address of the firmware library that the shop asks; null for none
  * @param programOf when the host's restore program was last brought up to date; null where nobody has said
  * @param forgetDays customers are forgotten so many days after their ticket was closed; null for never by itself
+ * @param staff who works here, names or initials; null where nobody has said
  * @param schools the school last taken, by key family and goal; null where the likeliest is always taken
  */
 public record Settings(Map<String, String> preferences, String holidays, @Nullable String modeWindow,
         @Nullable Map<String, String> schools, @Nullable String bench, @Nullable String library,
-        @Nullable LocalDate programOf, @Nullable Integer forgetDays) {
-    public static final Settings USUAL = new Settings(Map.of(), "gb-eng", null, null, null, null, null, null);
+        @Nullable LocalDate programOf, @Nullable Integer forgetDays, @Nullable List<String> staff) {
+    public static final Settings USUAL = new Settings(Map.of(), "gb-eng", null, null, null, null, null, null, null);
 
     private static final int LONGEST_NAME = 60;
     private static final int MOST = 1000;
@@ -45,6 +48,7 @@ public record Settings(Map<String, String> preferences, String holidays, @Nullab
     public Settings {
         preferences = Map.copyOf(preferences);
         schools = schools == null ? null : Map.copyOf(schools);
+        staff = staff == null ? null : List.copyOf(staff);
         if (holidays.length() > 20 || preferences.size() > MOST || schools != null && schools.size() > MOST) {
             throw new BadInput("settings with a holiday region [" + Shown.value(holidays) + "], " + preferences.size()
                     + " preferences: that is no settings file");
@@ -57,6 +61,12 @@ public record Settings(Map<String, String> preferences, String holidays, @Nullab
         }
         if (library != null) {
             address(library);
+        }
+        if (staff != null) {
+            if (staff.size() > MOST) {
+                throw new BadInput(staff.size() + " names of who works here: that is no settings file");
+            }
+            staff.forEach(n -> Names.typed(n, "name of who works here", LONGEST_NAME));
         }
         if (forgetDays != null && (forgetDays < 1 || forgetDays > MOST_DAYS)) {
             throw new BadInput("customers are forgotten after [" + forgetDays + "] days: write 1 to " + MOST_DAYS);
@@ -93,34 +103,34 @@ public record Settings(Map<String, String> preferences, String holidays, @Nullab
     public Settings prefer(String preference, String value) {
         Map<String, String> all = new TreeMap<>(preferences);
         all.put(preference, value);
-        return new Settings(all, holidays, modeWindow, schools, bench, library, programOf, forgetDays);
+        return new Settings(all, holidays, modeWindow, schools, bench, library, programOf, forgetDays, staff);
     }
 
     public Settings holidays(String region) {
-        return new Settings(preferences, region, modeWindow, schools, bench, library, programOf, forgetDays);
+        return new Settings(preferences, region, modeWindow, schools, bench, library, programOf, forgetDays, staff);
     }
 
     public Settings modeWindow(String span) {
-        return new Settings(preferences, holidays, span, schools, bench, library, programOf, forgetDays);
+        return new Settings(preferences, holidays, span, schools, bench, library, programOf, forgetDays, staff);
     }
 
     /** @param name empty for none */
     public Settings bench(String name) {
         return new Settings(preferences, holidays, modeWindow, schools, name.isBlank() ? null : name.strip(), library, programOf,
-                forgetDays);
+                forgetDays, staff);
     }
 
     /** @param address empty for none @throws BadInput for what is no such address */
     public Settings library(String address) {
         return new Settings(preferences, holidays, modeWindow, schools, bench, address.isBlank() ? null : address.strip(), programOf,
-                forgetDays);
+                forgetDays, staff);
     }
 
     /** @param day as {@code 2026-05-12}; empty for nobody has said @throws BadInput for what is no day */
     public Settings programOf(String day) {
         try {
             return new Settings(preferences, holidays, modeWindow, schools, bench, library, day.isBlank() ? null : LocalDate.parse(day
-                    .strip()), forgetDays);
+                    .strip()), forgetDays, staff);
         } catch (DateTimeParseException e) {
             throw new BadInput("day [" + Shown.value(day) + "] is none; write for example 2026-05-12", e);
         }
@@ -132,7 +142,13 @@ public record Settings(Map<String, String> preferences, String holidays, @Nullab
             throw new BadInput("days [" + Shown.value(days) + "] are none; write for example 90, or nothing");
         }
         return new Settings(preferences, holidays, modeWindow, schools, bench, library, programOf, days.isBlank() ? null
-                : (Integer) Integer.parseInt(days.strip()));
+                : (Integer) Integer.parseInt(days.strip()), staff);
+    }
+
+    /** @param names with commas between; empty for nobody has said @throws BadInput for what is no name */
+    public Settings staff(String names) {
+        List<String> all = Arrays.stream(names.split(",")).map(String::strip).filter(n -> !n.isEmpty()).distinct().toList();
+        return new Settings(preferences, holidays, modeWindow, schools, bench, library, programOf, forgetDays, all.isEmpty() ? null : all);
     }
 
     /**
@@ -157,6 +173,6 @@ public record Settings(Map<String, String> preferences, String holidays, @Nullab
     public Settings prefer(KeySequence school) {
         Map<String, String> all = new TreeMap<>(schools == null ? Map.of() : schools);
         all.put(school.family() + "/" + school.goal(), school.school());
-        return new Settings(preferences, holidays, modeWindow, all, bench, library, programOf, forgetDays);
+        return new Settings(preferences, holidays, modeWindow, all, bench, library, programOf, forgetDays, staff);
     }
 }

@@ -197,7 +197,7 @@ public final class Papers {
 
     private void report(Ticket t, List<LedgerEntry> entries, Map<String, Object> values) {
         values.put("facts", found(t));
-        values.put("work", t.attempts().stream().filter(a -> !a.step().isEmpty()).map(this::work).toList());
+        values.put("work", t.attempts().stream().filter(a -> !a.step().isEmpty()).map(a -> work(a, entries)).toList());
         List<Map<String, Object>> after = new ArrayList<>();
         after.add(row("Version before", t.fact("installedVersion").filter(v -> !v.equals("unknown")).orElse("not known")));
         after.add(row("Version now", Optional.ofNullable(t.restored()).orElse("not written here")));
@@ -216,7 +216,7 @@ public final class Papers {
         return spaced.substring(0, 1).toUpperCase(Locale.ROOT) + spaced.substring(1);
     }
 
-    private Map<String, Object> work(Attempt a) {
+    private Map<String, Object> work(Attempt a, List<LedgerEntry> entries) {
         List<String> how = new ArrayList<>();
         if (a.keys() > 0) {
             how.add(a.keys() + (a.keys() == 1 ? " attempt" : " attempts") + " with the keys; several are normal");
@@ -227,8 +227,18 @@ public final class Papers {
         if (!a.walk().isEmpty()) {
             how.add(a.walk().size() + " steps, led through");
         }
+        String by = by(entries, a.since());
+        if (!by.isEmpty()) {
+            how.add("by " + by);
+        }
         return Map.of("when", when(a.since()), "what", title(a.step()), "how", String.join("; ", how), "came", a.outcome()
                 .map(Attempt.Outcome::words).orElse(""));
+    }
+
+    /** Who of the staff was at work at a time; empty where nobody had said. */
+    private static String by(List<LedgerEntry> entries, Instant at) {
+        return entries.stream().filter(e -> !e.when().isAfter(at)).map(LedgerEntry::event).filter(TicketEvent.AtWork.class::isInstance)
+                .map(TicketEvent.AtWork.class::cast).reduce((_, b) -> b).map(TicketEvent.AtWork::who).orElse("");
     }
 
     /** @throws BadInput where nothing was erased */
@@ -238,7 +248,7 @@ public final class Papers {
                 .orElseThrow(() -> new BadInput("nothing was erased on ticket [" + t.number() + "], so there is no record of it"));
         boolean byHost = erased.is(Step::writes);
         DeviceModel model = shop.model(t).orElse(null);
-        values.put("person", List.of(row("Name", "to be filled in"), row("Title", "technician"), row("Organization", letterhead.name()),
+        values.put("person", List.of(row("Name", t.by() == null ? "to be filled in" : t.by()), row("Title", "technician"), row("Organization", letterhead.name()),
                 row("Location", "to be filled in"), row("Phone", "to be filled in")));
         String serial = t.observed().bound() == null ? "not read" : String.join(", ", t.observed().bound().units());
         values.put("media", List.of(row("Make and vendor", "the maker"), row("Model", model == null ? "not settled" : model.name() + ", "

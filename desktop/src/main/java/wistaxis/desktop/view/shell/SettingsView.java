@@ -16,7 +16,6 @@ import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.route.RouteFacts;
 import wistaxis.desktop.look.Ui;
 import wistaxis.workbench.Change;
-import wistaxis.workbench.Practice;
 import wistaxis.workbench.RouteDesk;
 import wistaxis.workbench.Workbench;
 
@@ -32,6 +31,9 @@ public final class SettingsView implements View {
     public SettingsView(Workbench bench) {
         this.bench = bench;
         this.desk = bench.routes();
+        Typed works = new Typed(Ui.field("works-here", "A. S., B. T.", 300), "Who works here?",
+                "Names or initials, with commas between. F2 changes who is at this window: whose work it is on the ticket, and whose "
+                + "hand the coach goes by.", () -> String.join(", ", bench.staff().names()), bench.staff()::names);
         typed = List.of(
                 new Typed(Ui.field("mode-window", "15min", 12), "How long does a device stay in recovery?",
                         "After a set time it leaves by itself, even in mid-download. Used for the plan where no passcode wait is known.",
@@ -45,7 +47,7 @@ public final class SettingsView implements View {
                 new Typed(Ui.field("forget-days", "never", 12), "After how many days are customers forgotten?",
                         "Counted from the closing of their ticket; looked at when the program starts. The ledger keeps what was done.",
                         () -> Optional.ofNullable(desk.settings().forgetDays()).map(String::valueOf).orElse(""), desk::forgetDays));
-        asked = bench.world().simulated() ? List.of() : List.of(
+        asked = bench.world().simulated() ? List.of(works) : List.of(
                 new Typed(Ui.field("bench-name", "My bench", 60), "What is this bench called?", "It stands at the top of every page.",
                         () -> Optional.ofNullable(desk.settings().bench()).orElse(""), desk::benchName),
                 new Typed(Ui.field("library", "https://", 300), "Where does firmware come from?",
@@ -53,8 +55,7 @@ public final class SettingsView implements View {
                         + "let "
                         + "the host fetch. Nobody else is ever asked.",
                         () -> Optional.ofNullable(desk.settings().library()).orElse(""), desk::library),
-                new Typed(Ui.field("works-here", Practice.NOBODY, 60), "Who works here?", "Whose hand the coach goes by.",
-                        bench.practice()::person, bench.practice()::person));
+                works);
         typed.forEach(t -> t.field.setMaxWidth(160));
     }
 

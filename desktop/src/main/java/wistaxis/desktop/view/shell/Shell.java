@@ -74,6 +74,7 @@ public final class Shell implements AutoCloseable {
     private static final double HEAD_BESIDE = 142;
 
     private final Label name = Ui.label("", "bench-name");
+    private final Button atWork;
     private final Label usb = Ui.label("", "tag");
     private View view;
     private Theme theme = Theme.DAY;
@@ -95,6 +96,7 @@ public final class Shell implements AutoCloseable {
         this.shelfButton = Ui.button("nav-shelf", "Shelf", "quiet", this::showShelf);
         this.drillButton = Ui.button("nav-drill", "Drill", "quiet", this::showDrill);
         this.settingsButton = Ui.button("nav-settings", "Settings", "quiet", this::showSettings);
+        this.atWork = Ui.button("at-work", "", "chip chosen", bench.staff()::next);
         this.view = new BenchView(this, bench);
         root.setTop(new VBox(head(), unread, alarms));
         root.setBottom(Ui.style(Ui.row(16, Ui.label("Next", "small muted"), next), "next-bar"));
@@ -119,7 +121,7 @@ public final class Shell implements AutoCloseable {
     }
 
     private Node head() {
-        HBox marks = Ui.row(8, whole(line), whole(bench.world().simulated() ? Ui.label("simulated world", "tag simulated") : usb), pace,
+        HBox marks = Ui.row(8, atWork, whole(line), whole(bench.world().simulated() ? Ui.label("simulated world", "tag simulated") : usb), pace,
                 dim,
                 Ui.button("text-smaller", "A-", "quiet", () -> scale(-0.1)),
                 Ui.button("text-larger", "A+", "quiet", () -> scale(0.1)));
@@ -145,6 +147,7 @@ public final class Shell implements AutoCloseable {
         accelerate(KeyCode.D, this::showDrill);
         accelerate(KeyCode.G, this::showFigures);
         accelerate(KeyCode.F, this::showCustomers);
+        scene.getAccelerators().put(new KeyCodeCombination(KeyCode.F2), bench.staff()::next);
         accelerate(KeyCode.COMMA, this::showSettings);
         accelerate(KeyCode.T, this::otherTheme);
         List.of(KeyCode.PLUS, KeyCode.EQUALS, KeyCode.ADD).forEach(key -> accelerate(key, () -> scale(0.1)));
@@ -346,6 +349,10 @@ public final class Shell implements AutoCloseable {
             usb.setText(!bench.usb().watches() ? "USB: not looked at" : "USB: " + (there == 0 ? "no device" : there + (there == 1
                     ? " device" : " devices")));
         }
+        atWork.setText(bench.staff().atWork().orElse(""));
+        atWork.setVisible(!atWork.getText().isEmpty());
+        atWork.setManaged(atWork.isVisible());
+        atWork.setAccessibleText("At work: " + atWork.getText());
         Range rate = bench.stock().history().rate();
         name.setText(bench.benchName());
         line.setText(rate.measured() ? "Line " + Units.rateInWords(rate.mid()) : "Line: not measured yet");
