@@ -29,7 +29,7 @@ public final class Staff {
     /** Who is at this window; empty where nobody has said who works here. */
     public Optional<String> atWork() {
         List<String> names = names();
-        return names.contains(chosen) ? Optional.ofNullable(chosen) : names.contains(bench.practice().person())
+        return chosen != null && names.contains(chosen) ? Optional.ofNullable(chosen) : names.contains(bench.practice().person())
                 ? Optional.of(bench.practice().person()) : names.stream().findFirst();
     }
 
