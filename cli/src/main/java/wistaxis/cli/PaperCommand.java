@@ -13,10 +13,14 @@ import picocli.CommandLine.Parameters;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Sha256;
 import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.Ticket;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.WholeFile;
 import wistaxis.store.ledger.Ledger;
+import wistaxis.store.paper.Words;
+import wistaxis.store.people.People;
 import wistaxis.workbench.PaperDesk;
+import wistaxis.workbench.PeopleDesk;
 import wistaxis.workbench.Shop;
 import wistaxis.workbench.paper.Papers;
 
@@ -24,7 +28,7 @@ import wistaxis.workbench.paper.Papers;
     "A paper of a ticket as PDF, from its entries in the ledger: the same bytes for the same entries. With --up-to it is the one that was",
     "made at an earlier entry."})
 final class PaperCommand extends LedgerCommand.OnLedger {
-    @Parameters(paramLabel = "KIND", description = "receipt, consent, report, erasure, buying, home or label")
+    @Parameters(paramLabel = "KIND", description = "receipt, consent, report, erasure, buying, home, label or sheet")
     private String kind = "";
 
     @Option(names = "--ticket", required = true, paramLabel = "N")
@@ -32,6 +36,9 @@ final class PaperCommand extends LedgerCommand.OnLedger {
 
     @Option(names = "--up-to", paramLabel = "ENTRY", description = "number of the last entry that it is made of")
     private @Nullable Long upTo;
+
+    @Option(names = "--language", paramLabel = "XX", description = "for example de; the customer's own where it is left out")
+    private @Nullable String language;
 
     @Option(names = "--out", required = true, paramLabel = "FILE.pdf", description = "where to write it")
     private Path file = Path.of("");
@@ -49,9 +56,15 @@ final class PaperCommand extends LedgerCommand.OnLedger {
             throw new BadInput("there is no ticket [" + ticket + "]" + (upTo == null ? "" : " up to entry [" + upTo + "]"));
         }
         Shop shop = Shop.look(folder(), DEVICES, Instant::now);
+        People.Person kept = PeopleDesk.look(folder(), ticket);
+        String wanted = language == null ? kept.language() : language;
+        Words words = Words.all(folder().paperWords()).stream().filter(w -> w.language().equals(wanted == null ? "en" : wanted)).findFirst()
+                .orElseThrow(() -> new BadInput("there are no words of papers in [" + wanted + "]; write them into papers/words-" + wanted
+                + ".json of the data folder"));
         String name = Optional.ofNullable(shop.settings().bench()).orElse(practice() ? "Practice bench" : "My bench");
         try {
-            byte[] pdf = new Papers(shop, new Papers.Letterhead(name, PaperDesk.terms(folder()), ZoneId.systemDefault()))
+            byte[] pdf = new Papers(shop, new Papers.Letterhead(name, PaperDesk.terms(folder()), ZoneId.systemDefault(),
+                    PeopleDesk.onPaper(Ticket.fold(entries), kept, PeopleDesk.forgotten(folder(), ticket)), kept.serials(), words))
                     .pdf(which, entries);
             WholeFile.write(file, pdf);
             long last = entries.getLast().number();

@@ -35,6 +35,7 @@ import wistaxis.store.ledger.Ledger;
 import wistaxis.store.ledger.LedgerCheck;
 import wistaxis.store.ledger.LedgerSeen;
 import wistaxis.store.ledger.LedgerStore;
+import wistaxis.workbench.PeopleDesk;
 import wistaxis.workbench.Shop;
 
 @Command(name = "ticket", mixinStandardHelpOptions = true,
@@ -179,6 +180,9 @@ final class TicketCommand extends Output {
                 description = "the last entry of the ticket that you looked at ('last' of ticket show); refused when it has moved on since")
         private @Nullable Long seen;
 
+        @Option(names = "--by", paramLabel = "WHO", description = "who of the staff does it, a name or initials")
+        private @Nullable String by;
+
         /** What is to be appended. @throws BadInput where the rules do not allow it */
         abstract List<TicketEvent> events(Rules rules);
 
@@ -188,9 +192,12 @@ final class TicketCommand extends Output {
             try (LedgerStore ledger = writable(folder())) {
                 List<LedgerEntry> before = known(number(), ledger.of(number()));
                 long last = seen == null ? before.getLast().number() : seen;
-                List<TicketEvent> events = events(rules(before));
+                List<TicketEvent> events = new ArrayList<>(events(rules(before)));
                 if (!events.isEmpty()) {
-                    acknowledged(ledger.append(number(), last, events, Instant.now()));
+                    if (by != null && !by.equals(Ticket.fold(before).by())) {
+                        events.addFirst(new TicketEvent.AtWork(Names.typed(by, "name of who works on it", 60)));
+                    }
+                    acknowledged(ledger.append(number(), last, PeopleDesk.sealedAlone(folder(), number(), events), Instant.now()));
                 }
                 answer(ledger.of(number()));
             }

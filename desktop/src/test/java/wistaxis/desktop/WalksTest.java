@@ -116,7 +116,7 @@ class WalksTest {
         String other = ticket("sale", "opens", "yes", "backupWanted", "no");
         String n = ticket("sale", "opens", "yes", "backupWanted", "yes");
         for (String[] whose : new String[][] {{stranger, "Bo Marrow"}, {other, "Ada Quillfeather"}, {n, "Ada Quillfeather"}}) {
-            Window.acked(() -> w.bench.people().keep(whose[0], whose[1], ""));
+            Window.acked(() -> w.bench.people().keep(whose[0], whose[1], "", ""));
         }
         w.click("rung-backup");
         w.sees("Which way?");

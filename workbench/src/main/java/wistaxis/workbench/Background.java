@@ -36,12 +36,20 @@ final class Background implements AutoCloseable {
 
     /** For what writes a file: one after another, as asked for; all of it is done before the end. */
     void write(Writing work, Consumer<Throwable> failed) {
+        write(() -> {
+            work.run();
+            return true;
+        }, _ -> { }, failed);
+    }
+
+    /** The same for what has an answer; it counts as not written until the answer was taken. */
+    <T> void write(Callable<T> work, Consumer<T> done, Consumer<Throwable> failed) {
         if (!inOrder.isShutdown()) {
             writing.incrementAndGet();
-            inOrder.execute(() -> carryOut(() -> {
-                work.run();
-                return true;
-            }, _ -> writing.decrementAndGet(), e -> {
+            inOrder.execute(() -> carryOut(work, answer -> {
+                done.accept(answer);
+                writing.decrementAndGet();
+            }, e -> {
                 writing.decrementAndGet();
                 failed.accept(e);
             }));

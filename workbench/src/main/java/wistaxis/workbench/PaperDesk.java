@@ -5,18 +5,23 @@ import java.nio.file.Path;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Sha256;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.store.files.OutsideFile;
 import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.paper.Words;
+import wistaxis.store.people.People;
 import wistaxis.workbench.paper.Papers;
 
 /** The papers of the tickets: made in the background, seen before they are handed out, and written down when they are. */
 public final class PaperDesk {
     private final Workbench bench;
     private final DataFolder folder;
+    private @Nullable List<Words> languages;
 
     PaperDesk(Workbench bench, DataFolder folder) {
         this.bench = bench;
@@ -24,7 +29,7 @@ public final class PaperDesk {
     }
 
     /** @param upTo number of the ticket's last entry when it was made */
-    public record Made(Papers.Kind kind, byte[] pdf, long upTo) {}
+    public record Made(Papers.Kind kind, byte[] pdf, long upTo, String language) {}
 
     /** The shop's own terms, a paragraph a line: {@code terms.txt} of the data folder; none where there is no such file. */
     public static List<String> terms(DataFolder folder) {
@@ -36,26 +41,46 @@ public final class PaperDesk {
     public CompletableFuture<Made> make(Papers.Kind kind, String number) {
         CompletableFuture<Made> made = new CompletableFuture<>();
         String shop = bench.benchName();
-        String customer = bench.people().onPaper(number);
         bench.tickets().history(number).whenComplete((entries, e) -> {
             if (e != null) {
                 made.completeExceptionally(e);
                 return;
             }
-            bench.background().run(() -> render(kind, entries, shop, customer), made::complete, made::completeExceptionally);
+            String customer = bench.people().onPaper(Ticket.fold(entries));
+            People.Person kept = bench.people().kept(number);
+            bench.background().run(() -> render(kind, entries, new Papers.Letterhead(shop, terms(folder), ZoneId.systemDefault(), customer,
+                    kept.serials(), words(kept.language()))), made::complete, made::completeExceptionally);
         });
         return made;
     }
 
-    private Made render(Papers.Kind kind, List<LedgerEntry> entries, String shop, String customer) throws java.io.IOException {
-        byte[] pdf = new Papers(bench.routes().shop(), new Papers.Letterhead(shop, terms(folder), ZoneId.systemDefault(), customer))
-                .pdf(kind, entries);
-        return new Made(kind, pdf, entries.getLast().number());
+    /** The languages that papers can be said in; a file of the shop's that cannot be read is said once. */
+    public List<Words> languages() {
+        List<Words> read = languages;
+        if (read == null) {
+            try {
+                read = Words.all(folder.paperWords());
+            } catch (BadInput e) {
+                bench.notices().say("The shop's own words of papers are not used: " + e.getMessage());
+                read = Words.all(null);
+            }
+            languages = read;
+        }
+        return read;
+    }
+
+    private Words words(@Nullable String language) {
+        return languages().stream().filter(w -> w.language().equals(language)).findFirst().orElse(Words.ENGLISH);
+    }
+
+    private Made render(Papers.Kind kind, List<LedgerEntry> entries, Papers.Letterhead head) throws java.io.IOException {
+        return new Made(kind, new Papers(bench.routes().shop(), head).pdf(kind, entries), entries.getLast().number(), head.words().language());
     }
 
     /** It was printed or saved: that is written down, with the digest of the file. */
     public CompletableFuture<Ticket> handedOut(String number, Made made) {
-        return bench.record(number, List.of(new TicketEvent.PaperHandedOut(made.kind().toString(), Sha256.of(made.pdf()), made.upTo())));
+        return bench.record(number, List.of(new TicketEvent.PaperHandedOut(made.kind().toString(), Sha256.of(made.pdf()), made.upTo(),
+                made.language().equals(Words.ENGLISH.language()) ? null : made.language())));
     }
 
 }

@@ -2,17 +2,23 @@ package wistaxis.workbench;
 
 import java.nio.file.Files;
 import java.time.Duration;
+import java.time.Instant;
 import java.time.ZoneId;
-import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Function;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.usb.UsbDevice;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.people.People;
 
@@ -20,7 +26,13 @@ import wistaxis.store.people.People;
 public final class PeopleDesk implements AutoCloseable {
     private final Workbench bench;
     private final DataFolder folder;
-    private final Map<String, Optional<People.Person>> known = new HashMap<>();
+    /** The ledger says that somebody was sealed, and the key is not there. */
+    public static final String LOST = "The customer was sealed, and the key is not here: people.db of the data folder is missing, or "
+            + "another one.";
+
+    private final Map<String, People.Person> known = new HashMap<>();
+    private final Set<String> sealing = new HashSet<>();
+    private final Map<UsbDevice, UsbDevice> shown = new ConcurrentHashMap<>();
     private @Nullable People people;
 
     PeopleDesk(Workbench bench, DataFolder folder) {
@@ -29,7 +41,7 @@ public final class PeopleDesk implements AutoCloseable {
     }
 
     /** Opened when it is first wanted: a start waits for nothing. */
-    private People people() {
+    private synchronized People people() {
         People open = people == null ? People.open(folder.people()) : people;
         people = open;
         return open;
@@ -37,41 +49,144 @@ public final class PeopleDesk implements AutoCloseable {
 
     /** Who a ticket's customer is; empty where nobody said, or it was forgotten. */
     public Optional<People.Person> of(String ticket) {
-        return known.computeIfAbsent(ticket, t -> Files.exists(folder.people()) ? people().of(t) : Optional.empty());
+        return Optional.of(kept(ticket)).filter(p -> p.name() != null);
+    }
+
+    /** What is kept of a ticket's customer and device; nothing where nobody said, or it was forgotten. */
+    public People.Person kept(String ticket) {
+        return known.computeIfAbsent(ticket, t -> Files.exists(folder.people()) ? people().of(t).orElse(People.Person.NOBODY)
+                : People.Person.NOBODY);
     }
 
     /**
      * Seals who it is: first beside the ledger, then the digest in it.
      *
+     * @param language of their papers; empty for the shop's own
      * @throws BadInput for what is no name
      */
-    public CompletableFuture<Ticket> keep(String ticket, String name, String reach) {
-        People.Person person = new People.Person(name.strip(), reach.strip());
-        String digest = people().seal(ticket, person, marks(bench.ticket(ticket)));
-        known.put(ticket, Optional.of(person));
-        return bench.record(ticket, List.of(new TicketEvent.CustomerSealed(digest)));
+    public CompletableFuture<Ticket> keep(String ticket, String name, String reach, String language) {
+        return seal(ticket, kept(ticket).named(name, reach, language.isBlank() ? null : language), List.of(), events -> bench.record(ticket,
+                events));
     }
 
-    /** What a device is known again by: its IMEI, and what USB names it by. */
-    private static List<String> marks(Ticket t) {
-        List<String> marks = new ArrayList<>();
-        t.fact("imei").ifPresent(marks::add);
-        Optional.ofNullable(t.observed().bound()).ifPresent(b -> marks.addAll(b.units()));
-        return marks;
+    /** Seals it behind the window, then records its digest and what else is to be recorded. */
+    private CompletableFuture<Ticket> seal(String ticket, People.Person person, List<TicketEvent> events, Recording then) {
+        CompletableFuture<Ticket> done = new CompletableFuture<>();
+        People.Person before = kept(ticket);
+        known.put(ticket, person);
+        sealing.add(ticket);
+        done.whenComplete((_, _) -> sealing.remove(ticket));
+        bench.background().write(() -> people().seal(ticket, person), digest -> then.record(Stream.concat(Stream.of(
+                new TicketEvent.CustomerSealed(digest)), events.stream()).toList()).whenComplete((t, e) -> {
+                    if (e == null) {
+                        done.complete(t);
+                    } else {
+                        done.completeExceptionally(e);
+                    }
+                }), e -> {
+                    known.put(ticket, before);
+                    bench.notices().say("Nothing was sealed, and nothing was recorded: " + e.getMessage());
+                    done.completeExceptionally(e);
+                });
+        return done;
+    }
+
+    /** Whether something of a ticket is sealed at this moment, and is not in the ledger yet. */
+    boolean isSealing(String ticket) {
+        return sealing.contains(ticket);
+    }
+
+    /** Appends events to a ticket. */
+    interface Recording {
+        CompletableFuture<Ticket> record(List<TicketEvent> events);
+    }
+
+    /** A device on the host without what names the one unit; that is kept here for whoever binds it. Any thread. */
+    UsbDevice marked(UsbDevice device) {
+        List<String> names = device.words().names();
+        if (names.isEmpty() || shown.containsKey(device)) {
+            return device;
+        }
+        UsbDevice marked = new UsbDevice(device.product(), device.port(), device.words().marked(people()::mark));
+        shown.put(marked, device);
+        return marked;
+    }
+
+    /** What a device on the host says of itself, in clear. */
+    public UsbDevice clear(UsbDevice marked) {
+        return shown.getOrDefault(marked, marked);
+    }
+
+    /** Records events as they may stand in the ledger: names and numbers of one person or device are sealed beside it first. */
+    CompletableFuture<Ticket> sealed(String ticket, List<TicketEvent> events, Recording then) {
+        Sealing of = Sealing.of(kept(ticket), events, this::clear);
+        return of.isNothing() ? then.record(of.events()) : seal(ticket, of.now(), of.events(), then);
+    }
+
+    /** What may be appended to a ticket, for whoever holds nothing open: what is to be sealed is, when this returns. */
+    public static List<TicketEvent> sealedAlone(DataFolder folder, String ticket, List<TicketEvent> events) {
+        return Sealing.alone(folder, ticket, events);
     }
 
     /** How a customer stands on a paper: name and how to reach them, or when that was removed; empty where nobody said. */
-    String onPaper(String ticket) {
-        return of(ticket).map(p -> p.name() + (p.reach().isBlank() ? "" : ", " + p.reach())).or(() -> Files.exists(folder
-                .people()) ? people().forgotten(ticket).map(at -> "Customer removed on " + at.atZone(ZoneId.systemDefault())
-                .toLocalDate()) : Optional.empty()).orElse("");
+    String onPaper(Ticket ticket) {
+        return onPaper(ticket, kept(ticket.number()), forgotten(ticket));
+    }
+
+    private @Nullable Instant forgotten(Ticket ticket) {
+        return ticket.customer() == Ticket.Customer.FORGOTTEN && Files.exists(folder.people()) ? people().forgotten(ticket.number())
+                .orElse(null) : null;
+    }
+
+    /** The same where nothing is kept open. @param forgotten when the customer was; null where nobody knows */
+    public static String onPaper(Ticket ticket, People.Person kept, @Nullable Instant forgotten) {
+        if (kept.name() != null) {
+            return kept.name() + (kept.reach().isBlank() ? "" : ", " + kept.reach());
+        }
+        return switch (ticket.customer()) {
+            case UNKNOWN -> "";
+            case FORGOTTEN -> "Customer removed" + (forgotten == null ? "" : " on " + forgotten.atZone(ZoneId.systemDefault())
+                    .toLocalDate());
+            case SEALED -> kept.equals(People.Person.NOBODY) ? LOST : "";
+        };
+    }
+
+    /** What is kept of a ticket's customer, for whoever only reads. */
+    public static People.Person look(DataFolder folder, String ticket) {
+        return looked(folder, p -> p.of(ticket)).orElse(People.Person.NOBODY);
+    }
+
+    /** When it was forgotten, for whoever only reads; null while it is not. */
+    public static @Nullable Instant forgotten(DataFolder folder, String ticket) {
+        return looked(folder, p -> p.forgotten(ticket)).orElse(null);
+    }
+
+    private static <T> Optional<T> looked(DataFolder folder, Function<People, Optional<T>> what) {
+        if (!Files.exists(folder.people())) {
+            return Optional.empty();
+        }
+        try (People people = People.look(folder.people())) {
+            return what.apply(people);
+        }
     }
 
     /** Throws the key away. @param why in words */
     public CompletableFuture<Ticket> forget(String ticket, String why) {
-        people().forget(ticket, bench.now());
-        known.put(ticket, Optional.empty());
-        return bench.record(ticket, List.of(new TicketEvent.CustomerForgotten(why)));
+        CompletableFuture<Ticket> done = new CompletableFuture<>();
+        Instant now = bench.now();
+        bench.background().write(() -> people().forget(ticket, now), e -> {
+            bench.notices().say("The customer could not be forgotten: " + e.getMessage());
+            done.completeExceptionally(e);
+        });
+        known.put(ticket, People.Person.NOBODY);
+        bench.record(ticket, List.of(new TicketEvent.CustomerForgotten(why))).whenComplete((t, e) -> {
+            if (e == null) {
+                done.complete(t);
+            } else {
+                done.completeExceptionally(e);
+            }
+        });
+        return done;
     }
 
     /** Tickets that a search finds by name, number, IMEI or serial; newest first. */
@@ -81,7 +196,9 @@ public final class PeopleDesk implements AutoCloseable {
 
     /** Other tickets of the same device: it was here before. */
     public List<String> before(Ticket ticket) {
-        return marks(ticket).stream().flatMap(m -> find(m).stream()).distinct().filter(n -> !n.equals(ticket.number())).toList();
+        People.Person kept = kept(ticket.number());
+        return Stream.concat(kept.serials().stream(), Stream.ofNullable(kept.imei())).flatMap(m -> find(m).stream()).distinct()
+                .filter(n -> !n.equals(ticket.number())).toList();
     }
 
     /** Forgets who brought tickets that were closed so long ago. @return how many */

@@ -185,7 +185,7 @@ public final class TicketDesk implements CoachSubject {
             return;
         }
         deviceNow();
-        if (bench.tickets().isPending(number)) {
+        if (bench.isPending(number)) {
             keys.tick();
             return;
         }

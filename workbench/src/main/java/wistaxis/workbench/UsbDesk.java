@@ -65,7 +65,7 @@ public final class UsbDesk implements AutoCloseable {
         String wrong = "";
         while (!ended) {
             try {
-                List<UsbDevice> now = at.look();
+                List<UsbDevice> now = at.look().stream().map(bench.people()::marked).toList();
                 if (!now.equals(before) || !wrong.isEmpty()) {
                     before = now;
                     wrong = "";
@@ -156,7 +156,7 @@ public final class UsbDesk implements AutoCloseable {
 
     /** Somebody says that this device is a ticket's. */
     public CompletableFuture<Ticket> bind(String ticket, UsbDevice device) {
-        CompletableFuture<Ticket> bound = bench.record(ticket, List.of(event(device)));
+        CompletableFuture<Ticket> bound = bench.record(ticket, List.of(event(bench.people().marked(device))));
         bound.thenRun(this::sort);
         return bound;
     }
@@ -211,7 +211,7 @@ public final class UsbDesk implements AutoCloseable {
     /** Writes down what has changed on a ticket's device. Nothing is written while what was asked for is not on the disk. */
     private void tick(Ticket ticket, long nowNanos) {
         String number = ticket.number();
-        if (watch == null || ticket.observed().bound() == null || bench.tickets().isPending(number)) {
+        if (watch == null || ticket.observed().bound() == null || bench.isPending(number)) {
             return;
         }
         Optional<UsbDevice> here = whose.of(number);

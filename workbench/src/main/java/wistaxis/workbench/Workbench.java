@@ -423,16 +423,21 @@ public final class Workbench implements AutoCloseable {
     public CompletableFuture<Ticket> record(String number, List<TicketEvent> events) {
         List<TicketEvent> all = new ArrayList<>(tickets.find(number).map(staff::before).orElse(List.of()));
         all.addAll(events);
-        return tickets.recordAloud(number, all);
+        return people.sealed(number, all, ready -> tickets.recordAloud(number, ready));
     }
 
     /** The same for what a desk does by itself; see {@link Desks#recordByItself}. */
     CompletableFuture<Ticket> recordByItself(String number, List<TicketEvent> events) {
-        return desks.recordByItself(number, events);
+        return people.sealed(number, events, ready -> desks.recordByItself(number, ready));
     }
 
     public CompletableFuture<Ticket> record(String number, TicketEvent event) {
         return record(number, List.of(event));
+    }
+
+    /** Whether something on a ticket was asked for and is not on the disk yet. */
+    boolean isPending(String number) {
+        return tickets.isPending(number) || people.isSealing(number);
     }
 
     /** How much of what was asked for is not on the disk yet. */

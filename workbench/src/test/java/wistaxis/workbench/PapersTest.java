@@ -15,6 +15,7 @@ import java.nio.file.Path;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.cos.COSName;
@@ -145,18 +146,23 @@ class PapersTest {
     void theCustomerIsOnThePaperAndNotInTheLedger() throws Exception {
         try (BenchAtWork at = new BenchAtWork(folder)) {
             String n = ticket(at);
-            at.done(at.bench.people().keep(n, "Odo Quillfeather", "quay 7"));
+            at.done(at.bench.people().keep(n, "Odo Quillfeather", "quay 7", ""));
+            at.done(at.bench.record(n, List.of(new TicketEvent.ConsentAsked("recovery-restore", true, "odo quillfeather", "none"))));
+            assertThat(text(at.done(at.bench.papers().make(Kind.CONSENT, n)).pdf())).contains("Who Odo Quillfeather, quay 7");
             assertThat(text(at.done(at.bench.papers().make(Kind.RECEIPT, n)).pdf())).contains("Odo Quillfeather, quay 7");
             assertThat(at.bench.people().find("quillfeather")).containsExactly(n);
-            assertThat(at.done(at.bench.tickets().history(n))).noneMatch(e -> e.body().contains("Quillfeather"));
             at.record(n, new TicketEvent.FactRecorded("imei", "356958031648321"));
-            at.done(at.bench.people().keep(n, "Odo Quillfeather", ""));
+            at.record(n, new TicketEvent.UnlockOrdered("356958031648321", "a carrier", LocalDate.EPOCH, LocalDate.EPOCH, LocalDate.EPOCH));
+            at.until(() -> at.bench.pending() == 0);
+            assertThat(at.done(at.bench.tickets().history(n))).as("nowhere in the ledger").noneMatch(e -> e.body().toLowerCase(Locale.ROOT)
+                    .contains("quillfeather") || e.body().contains("3569580"));
             String again = at.done(at.bench.open("The same phone"));
             at.record(again, new TicketEvent.FactRecorded("imei", "356958031648321"));
+            at.until(() -> at.bench.pending() == 0);
             assertThat(at.bench.people().before(at.bench.ticket(again))).as("it was here before").containsExactly(n);
             assertThat(at.done(at.bench.people().forgetAfter(java.time.Duration.ofDays(30)))).as("still open").isZero();
             String old = at.done(at.bench.open("An old one"));
-            at.done(at.bench.people().keep(old, "Bo Marrow", ""));
+            at.done(at.bench.people().keep(old, "Bo Marrow", "", ""));
             at.record(old, new TicketEvent.Closed("handed over"));
             at.record(again, new TicketEvent.FactRecorded("trouble", "slow"));
             assertThat(at.done(at.bench.people().forgetAfter(java.time.Duration.ofSeconds(-1)))).as("closed, and time has come")

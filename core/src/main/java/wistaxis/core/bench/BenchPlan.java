@@ -2,9 +2,11 @@ package wistaxis.core.bench;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
+import java.util.Deque;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
@@ -101,58 +103,67 @@ public record BenchPlan(List<Lane> lanes) {
         private final Job job;
         private final List<Span> spans = new ArrayList<>();
         private final List<Stage> stages;
+        private final Deque<SetUpStretch> setUp;
         private Instant free;
         private boolean attended;
 
         Planner(Job job, Instant now) {
             this.job = job;
             this.free = now;
+            this.setUp = new ArrayDeque<>(job.setUp());
             this.stages = new ArrayList<>(Arrays.stream(Stage.values()).filter(s -> s.compareTo(job.stage()) >= 0 && s != Stage.CLOSED)
                     .filter(s -> job.writes() || s == job.stage() || !WRITING.contains(s)).toList());
             if (!job.unattended().isZero()) {
                 unattended(job.unattended(), job.stage().words());
                 stages.removeFirst();
             }
+            waits();
         }
 
         boolean hasMore() {
             return !stages.isEmpty();
         }
 
+        /** The hands take the next piece of work. @return when they are free again */
         Instant take(Instant handsFree) {
-            Stage stage = stages.removeFirst();
-            Work work = WORK.stream().filter(w -> w.stage() == stage).findFirst().orElseThrow();
+            Stage stage = stages.getFirst();
             Instant start = free.isBefore(handsFree) ? handsFree : free;
-            if (stage == Stage.HANDOVER && !job.setUp().isEmpty()) {
-                return setUp(start);
+            if (stage == Stage.HANDOVER && !setUp.isEmpty()) {
+                SetUpStretch s = setUp.removeFirst();
+                hands(start, s.length(), s.what());
+            } else {
+                Work work = WORK.stream().filter(w -> w.stage() == stage).findFirst().orElseThrow();
+                hands(start, Duration.ofSeconds(work.handsSeconds()), work.what());
+                stages.removeFirst();
             }
-            Instant end = start.plusSeconds(work.handsSeconds());
-            spans.add(new Span(start, end, true, work.what()));
-            free = end;
-            attended = true;
+            Instant end = free;
             if (stage == Stage.FIRMWARE) {
                 unattended(job.download(), "Download");
             } else if (stage == Stage.RESTORE) {
                 job.restore().forEach(s -> unattended(s.length(), s.what()));
             }
+            waits();
             return end;
         }
 
-        /** Hands and waits of set-up as they come; hands are wanted again after each wait. @return when the hands are free for good */
-        private Instant setUp(Instant start) {
-            free = start;
-            Instant handsFree = start;
-            for (SetUpStretch s : job.setUp()) {
-                if (s.hands()) {
-                    spans.add(new Span(free, free.plus(s.length()), true, s.what()));
-                    free = free.plus(s.length());
-                    handsFree = free;
-                } else {
-                    unattended(s.length(), s.what());
-                }
-            }
+        private void hands(Instant start, Duration length, String what) {
+            free = start.plus(length);
+            spans.add(new Span(start, free, true, what));
             attended = true;
-            return handsFree;
+        }
+
+        /** The waits of set-up run while the hands are elsewhere; they are wanted again after each. */
+        private void waits() {
+            if (stages.isEmpty() || stages.getFirst() != Stage.HANDOVER || job.setUp().isEmpty()) {
+                return;
+            }
+            while (!setUp.isEmpty() && !setUp.getFirst().hands()) {
+                SetUpStretch s = setUp.removeFirst();
+                unattended(s.length(), s.what());
+            }
+            if (setUp.isEmpty()) {
+                stages.removeFirst();
+            }
         }
 
         private void unattended(Duration length, String what) {

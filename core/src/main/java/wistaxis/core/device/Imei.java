@@ -8,6 +8,9 @@ import wistaxis.core.facts.BadInput;
  * @param digits 15 digits
  */
 public record Imei(String digits) {
+    /** What a ledger holds in its place: the digits lie sealed beside it. */
+    public static final String SEALED = "sealed";
+
     /**
      * Reads a number as it is dialled up, printed or read out; spaces and hyphens do not matter.
      *

@@ -113,7 +113,7 @@ public record CaseFacts(
             throw new BadInput("wrongTries [" + wrongTries + "]: write 0 to 1000");
         }
         if (imei != null) {
-            imei = Imei.exact(imei).digits();
+            imei = exact(imei);
         }
         backups = backups == null ? null : List.copyOf(backups);
         brokenKeys = brokenKeys == null ? null : List.copyOf(brokenKeys);
@@ -138,7 +138,12 @@ public record CaseFacts(
                 value(Ownership.class, text(t, "ownership")), yesNo(t, "blacklisted"), yesNo(t, "liquid"),
                 value(Battery.class, text(t, "battery")), keys(t), tried(t),
                 t.consent() == null ? null : t.consentGiven() ? YesNo.YES : YesNo.NO, yesNo(t, "opens"), yesNo(t, "hopesToRemember"),
-                text(t, "failedStage"), read(t, "imei", i -> Imei.exact(i).digits()), yesNo(t, "backupWanted"));
+                text(t, "failedStage"), read(t, "imei", CaseFacts::exact), yesNo(t, "backupWanted"));
+    }
+
+    /** Fifteen digits, or that they lie sealed beside the ledger. */
+    static String exact(String imei) {
+        return imei.equals(Imei.SEALED) ? imei : Imei.exact(imei).digits();
     }
 
     /** A fact as text; null when it is missing or was answered with "not known". */

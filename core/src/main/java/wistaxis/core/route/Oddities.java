@@ -11,7 +11,6 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import wistaxis.core.bench.BenchTime;
 import wistaxis.core.device.DeviceCatalogue;
-import wistaxis.core.device.Imei;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Shown;
@@ -27,7 +26,7 @@ import wistaxis.core.ticket.Ticket;
 public record Oddities(List<String> stops, List<String> notes) {
     private static final List<String> OTHER_FACTS = List.of("deviceWords");
     private static final Map<String, Consumer<String>> KINDS = Map.of("version", SystemVersion::parse, "day", LocalDate::parse, "imei",
-            Imei::exact, "promise", Oddities::moment,
+            CaseFacts::exact, "promise", Oddities::moment,
             "keys", v -> CaseFacts.list(v).forEach(PhysicalKey::valueOf));
 
     public Oddities {

@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -23,6 +24,9 @@ public record Projection(Ticket ticket, long last, List<StageTime> stages, List<
     public static final String ACTIVATION = "activation";
 
     private static final String SET_UP = "set-up";
+
+    /** What the activation may end in without having been refused. */
+    private static final Set<String> ACTIVATED = Set.of("activated", "lock");
 
     /** @param entry the entry that ended the stage */
     public record StageTime(long entry, String identifier, String stage, double seconds) {}
@@ -90,7 +94,7 @@ public record Projection(Ticket ticket, long last, List<StageTime> stages, List<
                 case TicketEvent.StageReached(String next) -> reached(next, entry.when());
                 case TicketEvent.Restored _ -> reached(null, entry.when());
                 case TicketEvent.WalkNoted(String way, String stop, String answer) when way.equals(SET_UP) ->
-                        setUp(stop + " " + answer, entry.when());
+                        setUp(stop, answer, entry.when());
                 case TicketEvent.ModeLost _ -> dropped = true;
                 case TicketEvent.RouteChosen _ -> dropped = false;
                 case TicketEvent.ModeEntered _ -> {
@@ -106,11 +110,10 @@ public record Projection(Ticket ticket, long last, List<StageTime> stages, List<
         }
 
         /** Activation is what lies between the network and the next page, where nothing was refused. */
-        private void setUp(String said, Instant at) {
+        private void setUp(String stop, String answer, Instant at) {
             Instant from = joined;
-            joined = said.equals("network joined") ? at : null;
-            if (from != null && identifier != null && (said.equals("activation activated") || said.equals("activation lock"))
-                    && !at.isBefore(from)) {
+            joined = stop.equals("network") && answer.equals("joined") ? at : null;
+            if (from != null && identifier != null && stop.equals(ACTIVATION) && ACTIVATED.contains(answer) && !at.isBefore(from)) {
                 stages.add(new StageTime(last, identifier, ACTIVATION, Duration.between(from, at).toMillis() / 1000.0));
             }
         }

@@ -8,6 +8,7 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.device.Imei;
 import wistaxis.core.facts.Json;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.keys.Trace;
@@ -92,6 +93,11 @@ public sealed interface TicketEvent {
 
         public ConsentAsked(String step, boolean given, String who, String toldAboutBackup) {
             this(step, given, who, toldAboutBackup, null);
+        }
+
+        /** The same, said by somebody. */
+        public ConsentAsked by(String person) {
+            return new ConsentAsked(step, given, person, toldAboutBackup, losses);
         }
     }
 
@@ -190,6 +196,11 @@ public sealed interface TicketEvent {
         public UnlockOrdered(String imei, String carrier, LocalDate ordered, LocalDate earliest, LocalDate latest) {
             this(imei, carrier, ordered, earliest, latest, null, null, null, null, null);
         }
+
+        /** The same without the number, which lies sealed beside the ledger. */
+        public UnlockOrdered sealed() {
+            return new UnlockOrdered(Imei.SEALED, carrier, ordered, earliest, latest, model, country, reference, price, answerTo);
+        }
     }
 
     /**
@@ -255,14 +266,22 @@ public sealed interface TicketEvent {
      *
      * @param sha256 digest of the file
      * @param upTo number of the last entry that it was made of: with it the same bytes are made again
+     * @param language it was said in; null for English
      */
-    record PaperHandedOut(String paper, String sha256, long upTo) implements TicketEvent {}
+    record PaperHandedOut(String paper, String sha256, long upTo, @Nullable String language) implements TicketEvent {
+        public PaperHandedOut(String paper, String sha256, long upTo) {
+            this(paper, sha256, upTo, null);
+        }
+    }
 
     /** Who the customer is was sealed beside the ledger. @param sha256 digest of the sealed bytes; nothing of the person is in here */
     record CustomerSealed(String sha256) implements TicketEvent {}
 
     /** The key to who the customer was has been thrown away. @param why in words */
     record CustomerForgotten(String why) implements TicketEvent {}
+
+    /** In place of a name in an entry: the one whose name lies sealed beside the ledger. */
+    String CUSTOMER = "the customer";
 
     /** From here on somebody else works on it. @param who of the staff, a name or initials */
     record AtWork(String who) implements TicketEvent {}

@@ -2,9 +2,12 @@ package wistaxis.core.usb;
 
 import java.util.Collections;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.function.UnaryOperator;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -18,6 +21,11 @@ import java.util.stream.Collectors;
  */
 public record SerialWords(Map<String, String> words, String plain) {
     private static final Pattern WORD = Pattern.compile("([A-Za-z]{2,8}):(?:\\[([^\\]]{0,80})\\]|([\\p{Alnum}._-]{1,80}))");
+
+    /** A unit's number is not longer than this, an id of the normal mode is. From memory. */
+    static final int LONGEST_SHORT = 16;
+
+    private static final Set<String> ONE_UNIT = Set.of("ECID", "SRNM", "IMEI", "MEID");
 
     public SerialWords {
         words = Collections.unmodifiableMap(new LinkedHashMap<>(words));
@@ -55,6 +63,29 @@ public record SerialWords(Map<String, String> words, String plain) {
     /** Chip and board together: what devices of one model have in common. Empty unless both are told. */
     public Optional<String> kind() {
         return chip().flatMap(c -> board().map(b -> c + "/" + b));
+    }
+
+    /** What names the one unit, in whatever words: its number and serial number, an IMEI, or the whole string. */
+    public List<String> names() {
+        return words.isEmpty() ? plain.isEmpty() ? List.of() : List.of(plain) : words.entrySet().stream()
+                .filter(e -> ONE_UNIT.contains(e.getKey())).map(e -> number(e.getKey()).orElseThrow()).toList();
+    }
+
+    /**
+     * The serial string with a mark in place of all that names the one unit; chip and board stay.
+     *
+     * @param mark the same for the same name, at least 16 capitals and digits that begin with a letter
+     */
+    public String marked(UnaryOperator<String> mark) {
+        return words.isEmpty() ? plain.isEmpty() ? "" : mark(plain, mark) : words.entrySet().stream().map(e -> e.getKey() + ":"
+                + (ONE_UNIT.contains(e.getKey()) ? mark(number(e.getKey()).orElseThrow(), mark) : "[" + e.getValue() + "]"))
+                .collect(Collectors.joining(" "));
+    }
+
+    /** As long or as short a name as it was: the two sorts are told apart by that. */
+    private static String mark(String name, UnaryOperator<String> mark) {
+        String made = mark.apply(name);
+        return name.length() > LONGEST_SHORT ? made : made.substring(0, LONGEST_SHORT - 2);
     }
 
     /** Leading zeros are no part of a number. */

@@ -86,7 +86,7 @@ public record Whose(Map<UsbDevice, String> known, Map<UsbDevice, List<String>> o
 
     /** Names of one sort have one length or nearly so: the unit's number of the low modes is short, the id of the normal mode long. */
     private static String sort(String unit) {
-        return unit.length() > 16 ? "long" : "short";
+        return unit.length() > SerialWords.LONGEST_SHORT ? "long" : "short";
     }
 
     /** The device of a ticket, where it hangs on the host now. */

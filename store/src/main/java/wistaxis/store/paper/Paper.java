@@ -56,13 +56,16 @@ public final class Paper {
      * @param template its name, for example {@code receipt}
      * @param values what it is filled with; text is escaped
      * @param made the date that the file carries
+     * @param words the language it is said in
      */
-    public static byte[] pdf(String template, String title, Map<String, Object> values, Instant made) throws IOException {
+    public static byte[] pdf(String template, String title, Map<String, Object> values, Instant made, Words words) throws IOException {
         Map<String, Object> all = new HashMap<>(values);
         all.put("title", title);
-        all.put("css", resource("paper.css"));
-        String html = Mustache.compiler().defaultValue("").emptyStringIsFalse(true).compile(resource(template + ".html")).execute(all);
-        return render(html, title, made);
+        all.put("css", resource("paper.css").replace("\"Page \"", "\"" + words.of("Page") + " \"").replace("\" of \"", "\" " + words.of("of")
+                + " \""));
+        String html = words.page(Mustache.compiler().defaultValue("").emptyStringIsFalse(true).compile(resource(template + ".html"))
+                .execute(all));
+        return render(html, words.of(title), made);
     }
 
     private static byte[] render(String html, String title, Instant made) throws IOException {

@@ -7,15 +7,18 @@ import java.security.SecureRandom;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashSet;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import javax.crypto.Cipher;
 import javax.crypto.Mac;
 import javax.crypto.spec.GCMParameterSpec;
@@ -23,6 +26,7 @@ import javax.crypto.spec.SecretKeySpec;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.Jdbi;
 import org.jdbi.v3.core.JdbiException;
+import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Names;
@@ -41,6 +45,7 @@ public final class People implements AutoCloseable {
     private static final int NONCE_BYTES = 12;
     private static final int TAG_BITS = 128;
     private static final int SHORTEST_DIGITS = 5;
+    private static final int MARK = 23;
 
     private final Path file;
     private final Connection connection;
@@ -48,19 +53,54 @@ public final class People implements AutoCloseable {
     private final SecureRandom random = new SecureRandom();
 
     /**
-     * A customer.
+     * Who brought a device, and what names the device itself.
      *
-     * @param name 1 to 120 letters
+     * @param name 1 to 120 letters; null where nobody said
      * @param reach how to reach them: a number, an address; empty for not
+     * @param language of their papers, for example {@code de}; null for the shop's own
+     * @param imei 15 digits; null where it is not known
+     * @param serials what USB names the device by, in order
      */
-    public record Person(String name, String reach) {
+    public record Person(@Nullable String name, String reach, @Nullable String language, @Nullable String imei, List<String> serials) {
+        /** Nothing is known yet. */
+        public static final Person NOBODY = new Person(null, "", null, null, List.of());
+
         private static final int LONGEST = 120;
 
         public Person {
-            Names.typed(name, "name of the customer", LONGEST);
+            if (name != null) {
+                Names.typed(name, "name of the customer", LONGEST);
+            }
             if (!reach.isBlank()) {
                 Names.typed(reach, "how to reach the customer", LONGEST);
             }
+            serials = List.copyOf(serials);
+        }
+
+        /** @throws BadInput for what is no name */
+        public Person named(String typed, String how, @Nullable String in) {
+            return new Person(typed.strip(), how.strip(), in, imei, serials);
+        }
+
+        public Person withImei(String digits) {
+            return new Person(name, reach, language, digits, serials);
+        }
+
+        public Person withSerials(List<String> more) {
+            return new Person(name, reach, language, imei, Stream.concat(serials.stream(), more.stream()).distinct().toList());
+        }
+
+        /** Whether both are one customer. */
+        public boolean isSame(Person other) {
+            return name != null && name.equals(other.name) && reach.equals(other.reach);
+        }
+
+        /** What they are found by. */
+        private List<String> found() {
+            List<String> all = new ArrayList<>(serials);
+            all.add(reach);
+            Stream.of(name, imei).filter(Objects::nonNull).forEach(all::add);
+            return all;
         }
     }
 
@@ -82,24 +122,27 @@ public final class People implements AutoCloseable {
     }
 
     /**
-     * Seals who a ticket's customer is, in place of what was sealed before; on the disk when this returns.
+     * Seals who a ticket's customer is and what names the device, in place of what was sealed before; on the disk when this returns.
      *
-     * @param marks what the ticket may be found by besides: serials, IMEI
      * @return digest of the sealed bytes, for the ledger
      */
-    public synchronized String seal(String ticket, Person person, List<String> marks) {
+    public synchronized String seal(String ticket, Person person) {
         byte[] key = bytes(KEY_BYTES);
         byte[] nonce = bytes(NONCE_BYTES);
         byte[] sealed = cipher(Cipher.ENCRYPT_MODE, key, nonce, ticket, Json.write(person).getBytes(StandardCharsets.UTF_8));
         return told(h -> {
             h.execute("INSERT OR REPLACE INTO person (ticket, key, nonce, sealed) VALUES (?, ?, ?, ?)", ticket, key, nonce, sealed);
             h.execute("DELETE FROM forgotten WHERE ticket = ?", ticket);
-            Set<String> words = words(person.name());
-            words.addAll(words(person.reach()));
-            marks.forEach(m -> words.addAll(words(m)));
-            words.forEach(w -> h.execute("INSERT OR IGNORE INTO mark (digest, ticket) VALUES (?, ?)", digest(h, w), ticket));
+            h.execute("DELETE FROM mark WHERE ticket = ?", ticket);
+            person.found().stream().flatMap(m -> words(m).stream()).distinct().forEach(w -> h.execute(
+                    "INSERT INTO mark (digest, ticket) VALUES (?, ?)", digest(h, w), ticket));
             return Sha256.of(sealed);
         });
+    }
+
+    /** The same for the same name, and nobody knows the name by it who has not the key: begins with a letter, then capitals and digits. */
+    public synchronized String mark(String name) {
+        return "S" + told(h -> digest(h, name)).substring(0, MARK).toUpperCase(Locale.ROOT);
     }
 
     /** Who a ticket's customer is; empty where nobody was sealed, or it was forgotten. @throws BadInput for bytes that somebody changed */

@@ -6,6 +6,7 @@ import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -27,12 +28,14 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Walking;
 import wistaxis.store.paper.Paper;
+import wistaxis.store.paper.Words;
 import wistaxis.workbench.Shop;
 
 /** The papers of a ticket: each is made of its entries up to a number and of the shop's own words, and is the same each time. */
 public final class Papers {
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMMM yyyy", Locale.ENGLISH);
-    private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("d MMM yyyy, HH:mm", Locale.ENGLISH);
+    private static final String DAY = "d MMMM yyyy";
+    private static final String TIME = "d MMM yyyy, HH:mm";
+    private static final int SHEET = 27;
     private static final double CODE_MM = 24;
     private static final double LABEL_CODE_MM = 22;
     private static final int SHORT_DIGEST = 16;
@@ -40,7 +43,7 @@ public final class Papers {
     /** Which paper. */
     public enum Kind {
         RECEIPT("Intake receipt"), CONSENT("Consent to erase"), REPORT("Work report"), ERASURE("Record of erasure"),
-        BUYING("Buying check"), HOME("Left to do at home"), LABEL("Tray label");
+        BUYING("Buying check"), HOME("Left to do at home"), LABEL("Tray label"), SHEET("Sheet of labels");
 
         private final String title;
 
@@ -71,10 +74,12 @@ public final class Papers {
      * @param terms its terms, a paragraph each; empty for none
      * @param zone in which its days begin
      * @param customer who brought the device, or that it was removed and when; empty where nobody said
+     * @param serials what names the device; empty where nobody read it, or it was removed
+     * @param words the language they are said in
      */
-    public record Letterhead(String name, List<String> terms, ZoneId zone, String customer) {
+    public record Letterhead(String name, List<String> terms, ZoneId zone, String customer, List<String> serials, Words words) {
         public Letterhead(String name, List<String> terms, ZoneId zone) {
-            this(name, terms, zone, "");
+            this(name, terms, zone, "", List.of(), Words.ENGLISH);
         }
     }
 
@@ -103,18 +108,21 @@ public final class Papers {
             case ERASURE -> erasure(ticket, entries, values);
             case BUYING -> buying(ticket, values);
             case HOME -> home(ticket, values);
-            case LABEL -> values.put("promised", promised(ticket).map(p -> "by " + p).orElse(""));
+            case LABEL, SHEET -> values.put("promised", promised(ticket).map(p -> "by " + p).orElse(""));
         }
-        return Paper.pdf(kind.toString(), kind.title(), values, last.when());
+        if (kind == Kind.SHEET) {
+            values.put("labels", Collections.nCopies(Papers.SHEET, true));
+        }
+        return Paper.pdf(kind.toString(), kind.title(), values, last.when(), letterhead.words());
     }
 
     private Map<String, Object> common(Kind kind, Ticket t, LedgerEntry last) {
         Optional<DeviceModel> model = shop.model(t);
         Map<String, Object> values = new HashMap<>(Map.of("customer", letterhead.customer(), "shop", letterhead.name(), "day",
-                DAY.format(last.when().atZone(letterhead.zone())),
+                written(DAY, last.when()),
                 "number", t.number(), "what", t.title(), "upTo", String.valueOf(last.number()), "head", last.digest(), "short",
                 last.digest().substring(0, SHORT_DIGEST), "device", model.map(m -> m.name() + ", " + m.identifier()).orElse("model not "
-                + "settled"), "code", Paper.code(t.number(), kind == Kind.LABEL ? LABEL_CODE_MM : CODE_MM)));
+                + "settled"), "code", Paper.code(t.number(), kind == Kind.LABEL || kind == Kind.SHEET ? LABEL_CODE_MM : CODE_MM)));
         if (!t.simulated()) {
             values.put("real", true);
         }
@@ -136,7 +144,7 @@ public final class Papers {
     }
 
     private Optional<String> promised(Ticket t) {
-        return t.fact("promised").filter(p -> !p.equals("unknown")).map(Instant::parse).map(p -> TIME.format(p.atZone(letterhead.zone())));
+        return t.fact("promised").filter(p -> !p.equals("unknown")).map(Instant::parse).map(this::when);
     }
 
     private void receipt(Ticket t, Map<String, Object> values) {
@@ -181,14 +189,24 @@ public final class Papers {
             if (e.event() instanceof TicketEvent.ConsentAsked asked) {
                 all.add(Map.of("step", title(asked.step()), "words", route.flatMap(r -> r.rung(asked.step())).map(Route.Rung::tells)
                         .orElse(List.of()), "told", asked.toldAboutBackup(), "answer", asked.given() ? "agreed" : "did not agree", "who",
-                        asked.who(), "when", when(e.when())));
+                        who(asked.who()), "when", when(e.when())));
             }
         }
         return all;
     }
 
+    /** A person of an entry: the customer by name, while that is there. */
+    private String who(String person) {
+        return person.equals(TicketEvent.CUSTOMER) && !letterhead.customer().isEmpty() ? letterhead.customer() : person;
+    }
+
     private String when(Instant at) {
-        return TIME.format(at.atZone(letterhead.zone()));
+        return written(TIME, at);
+    }
+
+    /** A time as the paper's language writes it. */
+    private String written(String pattern, Instant at) {
+        return DateTimeFormatter.ofPattern(pattern, letterhead.words().locale()).format(at.atZone(letterhead.zone()));
     }
 
     private static String title(String step) {
@@ -250,7 +268,7 @@ public final class Papers {
         DeviceModel model = shop.model(t).orElse(null);
         values.put("person", List.of(row("Name", t.by() == null ? "to be filled in" : t.by()), row("Title", "technician"), row("Organization", letterhead.name()),
                 row("Location", "to be filled in"), row("Phone", "to be filled in")));
-        String serial = t.observed().bound() == null ? "not read" : String.join(", ", t.observed().bound().units());
+        String serial = letterhead.serials().isEmpty() ? "not read, or removed" : String.join(", ", letterhead.serials());
         values.put("media", List.of(row("Make and vendor", "the maker"), row("Model", model == null ? "not settled" : model.name() + ", "
                 + model.identifier()), row("Serial number", serial), row("Media property number", t.number()), row("Media type",
                 "flash memory, built in"), row("Media source", fact(t, "ownership")), row("Classification", "not classified"),
@@ -264,7 +282,7 @@ public final class Papers {
                 ? "the maker's restore program" : "the device's own system"), row("Verification method", "the greeting was "
                 + erased.checks().getOrDefault("greeting-seen", "not asked about")),
                 row("Post sanitization classification", "not classified"),
-                row("Notes", "consent by " + (t.consent() == null ? "nobody" : t.consent().who()))));
+                row("Notes", "consent by " + (t.consent() == null ? "nobody" : who(t.consent().who())))));
         values.put("destination", t.closed() == null ? "Still with the shop." : "Handed over: " + t.closed() + ".");
     }
 

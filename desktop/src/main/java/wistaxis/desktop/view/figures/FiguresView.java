@@ -24,11 +24,13 @@ import wistaxis.workbench.Workbench;
 
 /** What came in, what helped, how keys landed, what failed at the host, what was kept of promises: by period, with cases and intervals. */
 public final class FiguresView implements View {
-    private static final double BAR = 220;
+    private static final double BAR = 150;
+    private static final double CARD = 600;
     private static final List<Integer> DAYS = List.of(30, 90, 365, 3650);
 
     private final Workbench bench;
     private final VBox page = Ui.style(new VBox(), "page");
+    private final FlowPane cards = new FlowPane(14, 14);
     private final ScrollPane root = Ui.scroll(page);
     private int days = 90;
     private boolean byPerson;
@@ -86,6 +88,8 @@ public final class FiguresView implements View {
         }
         page.getChildren().add(Ui.text(f.tickets() + " tickets were opened, " + f.closed() + " of them are closed. Below " + Figures.FEWEST
                 + " cases nothing is said. The light end of a bar is the 95 % interval (Wilson).", "muted"));
+        cards.getChildren().clear();
+        page.getChildren().add(cards);
         counts("What came in", f.troubles().stream().map(c -> new Figures.Count(bench.routes().intake().words("trouble", c.what()), c.n()))
                 .toList());
         counts("Which keys", f.families());
@@ -153,15 +157,16 @@ public final class FiguresView implements View {
 
     private GridPane table(String title) {
         GridPane table = new GridPane(14, 4);
-        VBox card = Ui.card(Ui.label(title, "strong"), table);
-        page.getChildren().add(card);
+        VBox card = Ui.card(Ui.text(title, "strong"), table);
+        card.setPrefWidth(CARD);
+        cards.getChildren().add(card);
         return table;
     }
 
     private void row(GridPane table, int row, String what, Node bar, String says) {
         Region name = Ui.text(what, "small");
-        name.setPrefWidth(380);
-        name.setMinWidth(260);
+        name.setPrefWidth(230);
+        name.setMinWidth(180);
         table.addRow(row, name, bar, Ui.text(says, "small muted"));
     }
 

@@ -1,9 +1,14 @@
 package wistaxis.desktop.view.intake;
 
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import javafx.scene.control.TextField;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
+import wistaxis.core.work.Visit;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.shell.Shell;
 import wistaxis.store.people.People;
@@ -11,9 +16,13 @@ import wistaxis.workbench.Workbench;
 
 /** Who brought the device, kept sealed beside the ledger; and whether the device was here before. */
 final class CustomerCard extends VBox {
+    private static final int MOST_VISITS = 3;
+    private static final DateTimeFormatter MONTH = DateTimeFormatter.ofPattern("MMMM yyyy", Locale.ENGLISH).withZone(ZoneId.systemDefault());
+
     private final Shell shell;
     private final Workbench bench;
     private final String number;
+    private String language = "en";
     private final TextField name = Ui.field("customer-name", "name", 120);
     private final TextField reach = Ui.field("customer-reach", "number or address", 120);
 
@@ -34,22 +43,35 @@ final class CustomerCard extends VBox {
         if (known.isPresent()) {
             getChildren().add(Ui.flow(10, Ui.text("Customer: " + known.get().name() + (known.get().reach().isBlank() ? "" : ", "
                     + known.get().reach()), "strong"), Ui.button("customer-forget", "Forget this customer", "quiet small", () -> {
-                bench.people().forget(number, "asked for at the bench");
-                refresh();
+                bench.people().forget(number, "asked for at the bench").thenRun(this::refresh);
             })));
         } else if (open) {
-            getChildren().addAll(Ui.flow(8, Ui.label("Customer", "strong"), name, reach,
-                    Ui.button("customer-keep", "Keep", "", this::keep)),
+            FlowPane line = Ui.flow(8, Ui.label("Customer", "strong"), name, reach);
+            bench.papers().languages().forEach(l -> line.getChildren().add(Ui.button("customer-language-" + l.language(), l.name(), l.language()
+                    .equals(language) ? "chip chosen" : "chip", () -> {
+                language = l.language();
+                refresh();
+            })));
+            line.getChildren().add(Ui.button("customer-keep", "Keep", "", this::keep));
+            getChildren().addAll(line,
                     Ui.text("Kept sealed, apart from the ledger; can be forgotten at any time.", "small muted"));
         }
+        visits();
+    }
+
+    /** What was done on this device before, as soon as it is read. */
+    private void visits() {
         List<String> before = bench.people().before(bench.ticket(number));
-        if (!before.isEmpty()) {
-            getChildren().add(Ui.text("This device was here before: " + String.join(", ", before) + ".", "strong hands"));
-        }
+        before.stream().limit(MOST_VISITS).forEach(n -> {
+            VBox line = Ui.column(0);
+            getChildren().add(line);
+            bench.tickets().look(n).thenAccept(t -> line.getChildren().setAll(Ui.flow(8, Ui.text("This device was here in "
+                    + MONTH.format(t.openedAt()) + ": " + Visit.words(t, bench.routes().intake()) + ".", "strong hands"),
+                    Ui.button("visit-" + n, n, "quiet small", () -> shell.showTicket(n)))));
+        });
     }
 
     private void keep() {
-        bench.people().keep(number, name.getText(), reach.getText());
-        shell.again();
+        bench.people().keep(number, name.getText(), reach.getText(), language).thenRun(shell::again);
     }
 }

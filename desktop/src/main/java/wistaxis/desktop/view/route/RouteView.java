@@ -257,6 +257,7 @@ public final class RouteView extends TicketPage {
     private void take(Route.Rung rung) {
         if (rung.status() == Route.Status.NEEDS_CONSENT) {
             asking = rung.step().id();
+            bench.people().of(number).filter(_ -> who.getText().isBlank()).ifPresent(p -> who.setText(p.name()));
             told.setText(told.getText().isBlank() ? toldAbout(ticket()) : told.getText());
             refresh();
             who.requestFocus();
@@ -306,7 +307,7 @@ public final class RouteView extends TicketPage {
     private List<Ticket> lot(String step) {
         Optional<People.Person> owner = bench.people().of(number);
         return owner.isEmpty() || !isSale(ticket()) ? List.of() : bench.tickets().open().stream()
-                .filter(o -> !o.number().equals(number) && isSale(o) && bench.people().of(o.number()).equals(owner))
+                .filter(o -> !o.number().equals(number) && isSale(o) && bench.people().of(o.number()).filter(p -> p.isSame(owner.get())).isPresent())
                 .filter(o -> desk.route(o).flatMap(r -> r.rung(step)).filter(r -> r.status() == Route.Status.NEEDS_CONSENT).isPresent())
                 .toList();
     }

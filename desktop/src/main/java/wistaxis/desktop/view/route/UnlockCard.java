@@ -5,6 +5,7 @@ import java.time.format.DateTimeFormatter;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javafx.scene.Node;
@@ -51,7 +52,8 @@ public final class UnlockCard {
         TicketEvent.UnlockOrdered order = t.unlock();
         if (order == null) {
             if (imei.getText().isEmpty()) {
-                imei.setText(t.fact("imei").orElse(""));
+                imei.setText(Optional.ofNullable(bench.people().kept(number).imei()).orElse(t.fact("imei")
+                        .filter(i -> !i.equals(Imei.SEALED)).orElse("")));
             }
             card.getChildren().addAll(imei, carrier, country, reference, price, answerTo,
                     Ui.button("unlock-order", "Ordered today", "primary", this::order));
@@ -60,7 +62,7 @@ public final class UnlockCard {
             }
             return card;
         }
-        card.getChildren().addAll(Ui.text(Stream.of(order.carrier(), order.country(), order.model(), "IMEI " + order.imei(),
+        card.getChildren().addAll(Ui.text(Stream.of(order.carrier(), order.country(), order.model(), "IMEI " + Optional.ofNullable(bench.people().kept(number).imei()).orElse(order.imei()),
                 order.reference() == null ? null : "order " + order.reference(), order.price(), order.answerTo() == null ? null
                 : "answer to " + order.answerTo()).filter(Objects::nonNull).collect(Collectors.joining(", ")), "small"),
                 Ui.text("Ordered " + DAY.format(order.ordered()) + ", due " + DAY.format(order.earliest())

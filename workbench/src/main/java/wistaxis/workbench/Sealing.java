@@ -1,0 +1,70 @@
+package wistaxis.workbench;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.UnaryOperator;
+import wistaxis.core.device.Imei;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.usb.UsbDevice;
+import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.people.People;
+
+/**
+ * Events as they may stand in the ledger, and what of them is sealed beside it: names of the customer, numbers that name one device.
+ *
+ * @param before what was sealed of the ticket until then
+ * @param now what is to be sealed
+ * @param events without what is
+ */
+record Sealing(People.Person before, People.Person now, List<TicketEvent> events) {
+    Sealing {
+        events = List.copyOf(events);
+    }
+
+    /** @param clear gives the device of a marked one, as the host sees it */
+    static Sealing of(People.Person before, List<TicketEvent> events, UnaryOperator<UsbDevice> clear) {
+        People.Person now = before;
+        List<TicketEvent> all = new ArrayList<>();
+        for (TicketEvent e : events) {
+            switch (e) {
+                case TicketEvent.FactRecorded(String fact, String value) when fact.equals("imei") && isNumber(value) -> {
+                    now = now.withImei(value);
+                    all.add(new TicketEvent.FactRecorded(fact, Imei.SEALED));
+                }
+                case TicketEvent.UnlockOrdered o when isNumber(o.imei()) -> {
+                    now = now.withImei(o.imei());
+                    all.add(o.sealed());
+                }
+                case TicketEvent.DeviceBound b -> {
+                    now = now.withSerials(clear.apply(new UsbDevice(b.product(), b.port(), b.serial())).words().names());
+                    all.add(b);
+                }
+                case TicketEvent.ConsentAsked c when before.name() != null && c.who().strip().equalsIgnoreCase(before.name()) ->
+                        all.add(c.by(TicketEvent.CUSTOMER));
+                default -> all.add(e);
+            }
+        }
+        return new Sealing(before, now, all);
+    }
+
+    private static boolean isNumber(String imei) {
+        return imei.matches("\\d{15}");
+    }
+
+    boolean isNothing() {
+        return now.equals(before);
+    }
+
+    /** For whoever holds nothing open: seals what is to be sealed, on the disk when this returns. @return what may be appended then */
+    static List<TicketEvent> alone(DataFolder folder, String ticket, List<TicketEvent> events) {
+        Sealing sealing = of(PeopleDesk.look(folder, ticket), events, d -> d);
+        if (sealing.isNothing()) {
+            return sealing.events();
+        }
+        try (People people = People.open(folder.people())) {
+            List<TicketEvent> all = new ArrayList<>(sealing.events());
+            all.addFirst(new TicketEvent.CustomerSealed(people.seal(ticket, sealing.now())));
+            return all;
+        }
+    }
+}
