@@ -228,7 +228,7 @@ final class Window implements AutoCloseable {
 
     /** Waits until everything that was asked for is on the disk, and drawn. */
     void settle() {
-        until(30, () -> onFx(bench::pending) == 0, "everything to be on the disk");
+        until(30, () -> onFx(() -> bench.pending() + (shell.isHolding() ? 1 : 0)) == 0, "everything to be on the disk");
         pulses(1);
     }
 
@@ -347,13 +347,16 @@ final class Window implements AutoCloseable {
     void scan(String code) {
         onFx(() -> {
             for (char c : (code + "\r").toCharArray()) {
-                shell.scene().getRoot().fireEvent(new KeyEvent(KeyEvent.KEY_TYPED, String.valueOf(c), "", KeyCode.UNDEFINED, false, false,
-                        false,
-                        false));
+                Node at = shell.scene().getFocusOwner() == null ? shell.scene().getRoot() : shell.scene().getFocusOwner();
+                KeyCode key = c == '\r' ? KeyCode.ENTER : c == '-' ? KeyCode.MINUS : KeyCode.getKeyCode(String.valueOf(Character
+                        .toUpperCase(c)));
+                at.fireEvent(new KeyEvent(KeyEvent.KEY_PRESSED, "", "", key, Character.isUpperCase(c), false, false, false));
+                at.fireEvent(new KeyEvent(KeyEvent.KEY_TYPED, String.valueOf(c), "", KeyCode.UNDEFINED, false, false, false, false));
+                at.fireEvent(new KeyEvent(KeyEvent.KEY_RELEASED, "", "", key, false, false, false, false));
             }
             return null;
         });
-        pulses(1);
+        settle();
     }
 
     /** Every text that is on screen now, a line each. */

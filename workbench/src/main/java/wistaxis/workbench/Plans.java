@@ -16,7 +16,9 @@ import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.KeyFamily;
 import wistaxis.core.restore.RestoreStage;
 import wistaxis.core.route.Intake;
+import wistaxis.core.steps.Walk;
 import wistaxis.core.steps.WalkRun;
+import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.SetUp;
 
@@ -45,6 +47,18 @@ public final class Plans {
         }, bench.time().now());
     }
 
+    /** How much later than promised a ticket will be done, by the plan; empty where it will not, or nothing was promised. */
+    public Optional<Duration> late(Ticket ticket) {
+        return ticket.closed() != null ? Optional.empty() : promised(ticket).flatMap(p -> now().lanes().stream().filter(l -> l.late()
+                && l.job().ticket().equals(ticket.number())).findFirst().map(l -> BenchTime.between(p, l.spans().getLast().end())));
+    }
+
+    /** When a ticket will be done, by the plan; empty where nothing is left to do on it. */
+    public Optional<Instant> ready(Ticket ticket) {
+        return now().lanes().stream().filter(l -> l.job().ticket().equals(ticket.number()) && !l.spans().isEmpty()).findFirst()
+                .map(l -> l.spans().getLast().end());
+    }
+
     /** What only whoever works on a ticket knows of it. */
     public interface Present {
         /** How long what runs by itself still takes. */
@@ -60,14 +74,29 @@ public final class Plans {
             double download = t.packageProven() ? 0 : history.download(present.missing(t)).mid();
             return new BenchPlan.Job(t.number(), t.stage(), promised(t).orElse(BenchTime.LAST), present.unattended(t), seconds(download),
                     shop.writes(t),
-                    restore(shop.model(t).map(DeviceModel::family).orElse(null), history), setUp(shop, t));
+                    restore(shop.model(t).map(DeviceModel::family).orElse(null), history), setUp(shop, history, t));
         }).toList(), now);
     }
 
-    /** What is left of set-up: hands together as long as they are wanted, waits as they come. The owner's pages are waits for the bench. */
-    private static List<BenchPlan.SetUpStretch> setUp(Shop shop, Ticket t) {
+    /** From greeting to first use as it stands on a ticket, activation as long as it took here; empty where there is nothing to set up. */
+    static Optional<WalkRun> walk(Shop shop, TimeHistory history, Ticket t) {
+        return SetUp.of(t, shop.model(t).orElse(null), minutes(shop, history, t));
+    }
+
+    private static Map<String, Walk.Minutes> minutes(Shop shop, TimeHistory history, Ticket t) {
+        return history.measured(shop.model(t).map(DeviceModel::family).orElse(null), Projection.ACTIVATION).map(r -> Map.of(
+                Projection.ACTIVATION, new Walk.Minutes(r.low() / 60, r.high() / 60))).orElse(Map.of());
+    }
+
+    /**
+     * What is left of set-up, or lies ahead of a device that will be erased: hands together as long as they are wanted, waits as they come.
+     * The owner's pages are waits for the bench.
+     */
+    private static List<BenchPlan.SetUpStretch> setUp(Shop shop, TimeHistory history, Ticket t) {
         List<BenchPlan.SetUpStretch> all = new ArrayList<>();
-        SetUp.of(t, shop.model(t).orElse(null)).filter(r -> !r.over()).map(WalkRun::left).orElse(List.of()).forEach(s -> {
+        Optional<WalkRun> run = walk(shop, history, t).or(() -> shop.erases(t) ? Optional.of(SetUp.ahead(t, shop.model(t).orElse(null),
+                minutes(shop, history, t))) : Optional.empty());
+        run.filter(r -> !r.over()).map(WalkRun::left).orElse(List.of()).forEach(s -> {
             boolean hands = s.hands().equals("bench");
             Duration length = seconds(30 * (s.low() + s.high()));
             BenchPlan.SetUpStretch last = all.isEmpty() ? null : all.getLast();

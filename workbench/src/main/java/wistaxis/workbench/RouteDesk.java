@@ -19,6 +19,7 @@ import wistaxis.core.firmware.Build;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.core.outside.HostProbe.HostFacts;
 import wistaxis.core.outside.HostProbe;
+import wistaxis.core.route.BackupPlan;
 import wistaxis.core.route.CaseFacts;
 import wistaxis.core.route.Evidence;
 import wistaxis.core.route.Intake;
@@ -26,6 +27,7 @@ import wistaxis.core.route.Oddities;
 import wistaxis.core.route.Readiness;
 import wistaxis.core.route.Route;
 import wistaxis.core.route.RoutePlanner;
+import wistaxis.core.steps.WalkRun;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Rules;
@@ -169,6 +171,16 @@ public final class RouteDesk {
     /** See {@link Shop#advice}. */
     public List<String> advice(Ticket ticket) {
         return shop.advice(ticket);
+    }
+
+    /** From greeting to first use; empty where there is nothing to set up. */
+    public Optional<WalkRun> setUp(Ticket ticket) {
+        return Plans.walk(shop, bench.stock().history(), ticket);
+    }
+
+    /** What comes back, when, and which line to tap; empty while the trouble is not known. */
+    public Optional<BackupPlan> backups(Ticket ticket) {
+        return route(ticket).map(r -> shop.backups(ticket, r, bytes -> Optional.of(bench.stock().history().download(bytes))));
     }
 
     /** What of a ticket cannot be understood here. */

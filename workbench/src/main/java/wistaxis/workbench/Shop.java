@@ -21,6 +21,7 @@ import wistaxis.core.firmware.SystemVersion;
 import wistaxis.core.keys.SchoolFile;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.restore.HandoverFacts;
+import wistaxis.core.route.BackupPlan;
 import wistaxis.core.route.CaseFacts;
 import wistaxis.core.route.Intake;
 import wistaxis.core.route.Oddities;
@@ -28,6 +29,8 @@ import wistaxis.core.route.Readiness;
 import wistaxis.core.route.Route;
 import wistaxis.core.route.RouteContext;
 import wistaxis.core.route.RoutePlanner;
+import wistaxis.core.steps.Step;
+import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Rules;
@@ -163,6 +166,24 @@ public final class Shop {
                 : Optional.of(planner.plan(CaseFacts.of(ticket), context(ticket, signed)));
     }
 
+    /**
+     * Which backup to take back, by the version that was written, else by the one that the route leads to.
+     *
+     * @param wire how long so many bytes take
+     */
+    public BackupPlan backups(Ticket ticket, Route route, BackupPlan.Wire wire) {
+        return BackupPlan.of(route.backups(), written(ticket).or(() -> Optional.ofNullable(route.target())).orElse(null), route.signed(),
+                wire);
+    }
+
+    private static Optional<SystemVersion> written(Ticket t) {
+        try {
+            return Optional.ofNullable(t.restored()).map(SystemVersion::parse);
+        } catch (BadInput _) {
+            return Optional.empty();
+        }
+    }
+
     /** What may be done next on a ticket. */
     public Rules rules(Ticket ticket) {
         Oddities strange = oddities(ticket);
@@ -171,9 +192,18 @@ public final class Shop {
 
     /** Whether firmware will be written on a ticket, as far as can be told: by the step taken, or else by the one that would be. */
     public boolean writes(Ticket ticket) {
-        boolean chosen = ticket.attempt().filter(a -> !a.failed() && !a.step().isEmpty()).isPresent();
-        return chosen ? ticket.writesFirmware() : route(ticket, List.of()).flatMap(Route::recommended).map(r -> r.step().writes())
-                .orElse(true);
+        return step(ticket).map(Step::writes).orElse(true);
+    }
+
+    /** Whether its device will be erased and set up anew, as far as can be told; not for one that is sold. */
+    boolean erases(Ticket ticket) {
+        return ticket.fact("trouble").filter("sale"::equals).isEmpty() && step(ticket).filter(Step::erases).isPresent();
+    }
+
+    /** The step that was taken, else the one that the route recommends. */
+    private Optional<Step> step(Ticket ticket) {
+        Optional<Attempt> taken = ticket.attempt().filter(a -> !a.failed() && !a.step().isEmpty());
+        return taken.isPresent() ? taken.flatMap(Attempt::known) : route(ticket, List.of()).flatMap(Route::recommended).map(Route.Rung::step);
     }
 
     /**

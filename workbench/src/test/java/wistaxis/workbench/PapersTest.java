@@ -3,6 +3,9 @@ package wistaxis.workbench;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import boofcv.abst.fiducial.QrCodeDetector;
+import boofcv.factory.fiducial.FactoryFiducial;
+import boofcv.struct.image.GrayU8;
 import com.google.zxing.BinaryBitmap;
 import com.google.zxing.MultiFormatReader;
 import com.google.zxing.NotFoundException;
@@ -10,13 +13,16 @@ import com.google.zxing.RGBLuminanceSource;
 import com.google.zxing.common.HybridBinarizer;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDDocument;
@@ -28,6 +34,7 @@ import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.store.paper.Words;
 import wistaxis.workbench.paper.Papers.Kind;
 import wistaxis.workbench.paper.Papers;
 
@@ -44,16 +51,45 @@ class PapersTest {
                 }
             }
             assertThat(document.getDocumentCatalog().getStructureTreeRoot()).as("tagged").isNotNull();
-            assertThat(document.getDocumentCatalog().getLanguage()).isEqualTo("en");
-            return new PDFTextStripper().getText(document).replaceAll("\\s+", " ");
+            // PDF/UA says of itself which part it keeps: published, ISO 14289-1, clause 5
+            assertThat(new String(document.getDocumentCatalog().getMetadata().toByteArray(), StandardCharsets.UTF_8))
+                    .contains("<pdfuaid:part>1</pdfuaid:part>").doesNotContain("Date>" + LocalDate.now(ZoneOffset.UTC));
+            String read = new PDFTextStripper().getText(document).replaceAll("\\s+", " ");
+            outside(pdf).ifPresent(words -> assertThat(words.split(" ")).as("another reader").contains(Arrays.stream(read.split(" "))
+                    .filter(w -> w.matches("\\p{L}{3,}")).distinct().toArray(String[]::new)));
+            return read;
         }
     }
 
+    /** What a program outside reads of it, where it is installed. */
+    private static Optional<String> outside(byte[] pdf) throws IOException {
+        Path file = Files.createTempFile("paper", ".pdf");
+        try {
+            Files.write(file, pdf);
+            Process reader = new ProcessBuilder("pdftotext", "-layout", file.toString(), "-").redirectErrorStream(true).start();
+            return Optional.of(new String(reader.getInputStream().readAllBytes(), StandardCharsets.UTF_8).replaceAll("\\s+", " "));
+        } catch (IOException _) {
+            return Optional.empty();
+        } finally {
+            Files.delete(file);
+        }
+    }
+
+    /** Read by the library that wrote it, and by one that knows nothing of it. */
     private static String scanned(byte[] pdf) throws IOException, NotFoundException {
         try (PDDocument document = Loader.loadPDF(pdf)) {
             BufferedImage page = new PDFRenderer(document).renderImageWithDPI(0, 150);
-            return new MultiFormatReader().decode(new BinaryBitmap(new HybridBinarizer(new RGBLuminanceSource(page.getWidth(),
+            GrayU8 grey = new GrayU8(page.getWidth(), page.getHeight());
+            for (int i = 0; i < grey.data.length; i++) {
+                grey.data[i] = (byte) page.getRGB(i % page.getWidth(), i / page.getWidth());
+            }
+            QrCodeDetector<GrayU8> second = FactoryFiducial.qrcode(null, GrayU8.class);
+            second.process(grey);
+            String said = second.getDetections().getFirst().message;
+            String own = new MultiFormatReader().decode(new BinaryBitmap(new HybridBinarizer(new RGBLuminanceSource(page.getWidth(),
                     page.getHeight(), page.getRGB(0, 0, page.getWidth(), page.getHeight(), null, 0, page.getWidth()))))).getText();
+            assertThat(own).as("two readers").isEqualTo(said);
+            return said;
         }
     }
 
@@ -104,7 +140,7 @@ class PapersTest {
                         .within(0.3));
             }
             for (Kind kind : List.of(Kind.RECEIPT, Kind.LABEL)) {
-                assertThat(scanned(papers.pdf(kind, entries))).as("read back by the code's own library").isEqualTo(n);
+                assertThat(scanned(papers.pdf(kind, entries))).as("read back").isEqualTo(n);
             }
             assertThatThrownBy(() -> papers.pdf(Kind.BUYING, entries)).isInstanceOf(BadInput.class).hasMessageContaining("no buying check");
             byte[] once = papers.pdf(Kind.REPORT, entries);
@@ -138,6 +174,64 @@ class PapersTest {
             }
             assertThat(text(papers.pdf(Kind.RECEIPT, entries))).contains("phone");
             assertThat(PaperDesk.terms(new wistaxis.store.ledger.DataFolder(folder))).containsExactly("Terms of ours.");
+        }
+    }
+
+    /** Whoever reads German gets German: no everyday word of English is left, but for what people said in their own words. */
+    @Test
+    void everyPaperIsSaidInGerman() throws Exception {
+        try (BenchAtWork at = new BenchAtWork(folder)) {
+            String n = ticket(at);
+            at.record(n, new TicketEvent.BackupNoted("cloud", null, "31.9", LocalDate.of(2026, 5, 1), 36_000_000_000L, null, null));
+            at.record(n, new TicketEvent.BackupNoted("computer", null, "31.11", LocalDate.of(2026, 5, 2), null, "disk 2", null));
+            for (String answer : List.of("greeting seen", "language done", "by-hand hand", "network joined", "activation lock",
+                    "account-lock signed-in", "face later", "passcode set", "data-cloud chosen", "first-restart asked", "extras home",
+                    "check-version passed", "check-calls left", "check-camera failed")) {
+                String[] said = answer.split(" ");
+                at.record(n, new TicketEvent.WalkNoted("set-up", said[0], said[1]));
+            }
+            List<LedgerEntry> entries = at.done(at.bench.tickets().history(n));
+            Words german = Words.all(null).stream().filter(w -> w.language().equals("de")).findFirst().orElseThrow();
+            Papers papers = new Papers(at.bench.routes().shop(), new Papers.Letterhead("Saltmarsh", List.of("Ours and the others."),
+                    ZoneOffset.UTC, "Mr None", List.of("F0X"), german));
+            for (Kind kind : Kind.values()) {
+                if (kind != Kind.BUYING) {
+                    assertThat(text(papers.pdf(kind, entries))).as("%s", kind).contains(kind == Kind.SHEET || kind == Kind.LABEL ? n
+                            : "Prüfsumme").doesNotContainPattern("(?i)\\b(the(?! others)|and(?! the others)|was not|with|from|this|which|not|are|is(?! none)|of"
+                            + "|attempt|backup|device)\\b");
+                }
+            }
+            assertThat(text(papers.pdf(Kind.REPORT, entries))).contains("12. Mai 2026", "Prüfen: beide Kameras", "Eine geht nicht",
+                    "2 Versuche mit den Tasten");
+            assertThat(text(papers.pdf(Kind.RECEIPT, entries))).contains("Mr None", "Ours and the others.", "Bis 12. Mai 2026, 16:00.");
+            Path file = Files.createDirectories(folder.resolve("papers")).resolve("words-fy.json");
+            Files.writeString(file, "{\"language\": \"fy\", \"name\": \"Frysk\", \"words\": {\"Intake receipt\": \"Bewiis\"}}");
+            Words own = Words.all(folder.resolve("papers")).getLast();
+            assertThat(own.of("Intake receipt")).isEqualTo("Bewiis");
+            Files.writeString(file, "{\"language\": \"Fries\", \"name\": \"\", \"words\": {}}");
+            assertThatThrownBy(() -> Words.all(folder.resolve("papers"))).isInstanceOf(BadInput.class).hasMessageContaining("[Fries]");
+        }
+    }
+
+    /** Names as long and as foreign as they come: what the font cannot draw is said on the paper. */
+    @Test
+    void lettersThatTheFontDoesNotHaveAreNamed() throws Exception {
+        try (BenchAtWork at = new BenchAtWork(folder)) {
+            String n = ticket(at);
+            for (String name : List.of("\u05d0\u05d1 \u0645\u0627", "Bo \ud83d\ude00", "\u0416an \u1ea1")) {
+                at.done(at.bench.people().keep(n, name, "", ""));
+                String words = text(at.done(at.bench.papers().make(Kind.RECEIPT, n)).pdf());
+                if (name.startsWith("\u0416")) {
+                    assertThat(words).contains(name).doesNotContain("U+");
+                } else {
+                    assertThat(words).contains("\u25a1", name.startsWith("Bo") ? "U+1F600" : "U+05D0", "In the shop's records they are whole");
+                }
+            }
+            assertThatThrownBy(() -> at.bench.people().keep(n, "Quill".repeat(60), "", "")).isInstanceOf(BadInput.class)
+                    .hasMessageContaining("1 to 120 letters");
+            String long120 = "Quill".repeat(24);
+            at.done(at.bench.people().keep(n, long120, "", ""));
+            assertThat(text(at.done(at.bench.papers().make(Kind.RECEIPT, n)).pdf()).replace(" ", "")).contains(long120);
         }
     }
 

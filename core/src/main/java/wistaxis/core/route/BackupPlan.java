@@ -6,6 +6,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.Range;
 import wistaxis.core.firmware.SystemVersion;
@@ -18,6 +19,9 @@ import wistaxis.core.firmware.SystemVersion;
  * @param says in sentences; empty where no backup is known of
  */
 public record BackupPlan(List<Line> lines, List<String> says) {
+    /** What no backup brings back: common practice. */
+    public static final String NEVER_BACK = "Face and fingerprint, some mail passwords and pay cards do not come back: they are set anew.";
+
     /** Restarts and asks for the passcode after so many minutes of a cloud backup: common practice. */
     private static final Range CLOUD_FIRST_USE = new Range(300, 330, 360, 0);
 
@@ -88,8 +92,8 @@ public record BackupPlan(List<Line> lines, List<String> says) {
                 + ", made on a newer version."));
         if (lines.stream().anyMatch(l -> l.fits() == null)) {
             says.add(target == null ? "Which version will be on it is not known, so nobody can say which fit."
-                    : "Not known whether they fit: " + lines.stream().filter(l -> l.fits() == null).map(l -> words(l.backup())).toList()
-                    + ". Ask which version made them.");
+                    : "Not known whether they fit: " + lines.stream().filter(l -> l.fits() == null).map(l -> words(l.backup()))
+                    .collect(Collectors.joining("; ")) + ". Ask which version made them.");
         } else if (lines.stream().noneMatch(l -> Boolean.TRUE.equals(l.fits()))) {
             says.add(noneFits(lines, target, signed));
         } else if (lines.stream().noneMatch(Line::take)) {

@@ -40,14 +40,19 @@ public record Walk(String way, String of, String title, List<Stop> steps, Proven
         public Optional<Answer> answer(String answer) {
             return answers.stream().filter(a -> a.id().equals(answer)).findFirst();
         }
+
+        private Stop lasting(Minutes minutes) {
+            return new Stop(id, title, see, hands, minutes.low(), minutes.high(), counts, limit, ring, when, answers);
+        }
     }
 
     /**
      * @param to {@code next}, {@code again} (the same stop once more), {@code done}, {@code failed}, or a stop's id
      * @param then what to do about it; null where nothing
      * @param verdict {@code pass}, {@code fail} or {@code not-yet} for a check; null where nothing is judged
+     * @param checks the check of the handover that it answers, and how: {@code CHECK=ANSWER}; null for none
      */
-    public record Answer(String id, String words, String to, @Nullable String then, @Nullable String verdict) {
+    public record Answer(String id, String words, String to, @Nullable String then, @Nullable String verdict, @Nullable String checks) {
         /** What repeats a stop. */
         public static final String AGAIN = "again";
         static final String NEXT = "next";
@@ -65,6 +70,9 @@ public record Walk(String way, String of, String title, List<Stop> steps, Proven
         }
 
     }
+
+    /** How long a stop takes, in minutes, least and most. */
+    public record Minutes(double low, double high) {}
 
     /** An answer that was given. */
     public record Note(String way, String stop, String answer, Instant at) {}
@@ -86,6 +94,12 @@ public record Walk(String way, String of, String title, List<Stop> steps, Proven
     public Walk where(Map<String, String> facts) {
         return new Walk(way, of, title, steps.stream().filter(s -> s.when() == null || s.when().entrySet().stream()
                 .allMatch(e -> e.getValue().contains(facts.getOrDefault(e.getKey(), "unknown")))).toList(), provenance, source);
+    }
+
+    /** The walk with lengths that are known better, in minutes by stop. */
+    public Walk lasting(Map<String, Minutes> minutes) {
+        return new Walk(way, of, title, steps.stream().map(s -> minutes.containsKey(s.id()) ? s.lasting(minutes.get(s.id())) : s).toList(),
+                provenance, source);
     }
 
     Optional<Stop> stop(String id) {

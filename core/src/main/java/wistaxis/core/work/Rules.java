@@ -213,6 +213,11 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
                 : List.of(answered);
     }
 
+    /** Whether a check belongs to the handover of the present attempt. */
+    boolean asks(String check) {
+        return ticket.attempt().map(handover::after).orElse(List.of()).stream().anyMatch(c -> c.id().equals(check));
+    }
+
     /** The checks of the present attempt that nobody has answered. */
     public List<HandoverFacts.Check> open() {
         return ticket.attempt().map(handover::after).orElse(List.of()).stream().filter(c -> !ticket.checks().containsKey(c.id())).toList();

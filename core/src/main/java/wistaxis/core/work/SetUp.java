@@ -1,9 +1,11 @@
 package wistaxis.core.work;
 
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.BadInput;
@@ -19,7 +21,11 @@ import wistaxis.core.ticket.TicketEvent;
  * be left half way, the rest at home.
  */
 public final class SetUp {
-    private static final String WAY = "set-up";
+    /** The walk's name. */
+    public static final String WAY = "set-up";
+
+    /** Answers that show the account lock, expected or not. */
+    private static final Set<String> LOCKED = Set.of("locked", "lock");
 
     private SetUp() {}
 
@@ -29,17 +35,33 @@ public final class SetUp {
      * @param model null while it is not settled
      */
     public static Optional<WalkRun> of(Ticket ticket, @Nullable DeviceModel model) {
+        return of(ticket, model, Map.of());
+    }
+
+    /** The same. @param minutes how long stops take here, where that was measured */
+    public static Optional<WalkRun> of(Ticket ticket, @Nullable DeviceModel model, Map<String, Walk.Minutes> minutes) {
         Attempt attempt = ticket.attempt().filter(a -> a.is(Step::erases)).orElse(null);
         boolean erased = attempt != null && (attempt.written() != null || Boolean.TRUE.equals(attempt.said())
                 || ticket.walk().filter(w -> w.over() && !w.failed()).isPresent());
         return !erased || ticket.fact("trouble").filter("sale"::equals).isPresent() ? Optional.empty()
-                : Optional.of(WalkRun.of(List.of(Walk.find(WAY).orElseThrow().where(facts(ticket, model))), attempt.walk(), 0));
+                : Optional.of(WalkRun.of(List.of(walk(ticket, model, minutes)), attempt.walk(), 0));
+    }
+
+    /** The whole of it, for a ticket on which nothing was erased yet: what lies ahead once it is. */
+    public static WalkRun ahead(Ticket ticket, @Nullable DeviceModel model, Map<String, Walk.Minutes> minutes) {
+        return WalkRun.of(List.of(walk(ticket, model, minutes)), List.of(), 0);
+    }
+
+    private static Walk walk(Ticket ticket, @Nullable DeviceModel model, Map<String, Walk.Minutes> minutes) {
+        return Walk.find(WAY).orElseThrow().where(facts(ticket, model)).lasting(minutes);
     }
 
     private static Map<String, String> facts(Ticket t, @Nullable DeviceModel model) {
         Map<String, String> facts = new HashMap<>();
         boolean signedOut = t.attempts().stream().anyMatch(a -> a.step().equals("sign-out") && Boolean.TRUE.equals(a.said()));
-        facts.put("lock", signedOut || t.fact("locating").filter("off"::equals).isPresent() ? "no" : "yes");
+        boolean shown = t.attempt().stream().flatMap(a -> a.walk().stream()).anyMatch(n -> n.way().equals(WAY)
+                && LOCKED.contains(n.answer()));
+        facts.put("lock", !shown && (signedOut || t.fact("locating").filter("off"::equals).isPresent()) ? "no" : "yes");
         boolean cloud = kept(t, "cloud");
         boolean computer = kept(t, "computer");
         facts.put("backup", cloud && computer ? "both" : cloud ? "cloud" : computer ? "computer" : "none");
@@ -57,6 +79,7 @@ public final class SetUp {
     /**
      * A page was answered.
      *
+     * @return with the check of the handover that it answers too, so that nobody is asked twice
      * @throws BadInput for an answer that may not be given now
      */
     public static List<TicketEvent> answer(Rules rules, @Nullable DeviceModel model, String stop, String answer) {
@@ -69,6 +92,14 @@ public final class SetUp {
                     + (now == null ? "; set-up is through" : ", which is ["
                     + now.id() + "] with " + now.answers().stream().map(Walk.Answer::id).toList()));
         }
-        return List.of(new TicketEvent.WalkNoted(WAY, stop, answer));
+        List<TicketEvent> events = new ArrayList<>(List.of(new TicketEvent.WalkNoted(WAY, stop, answer)));
+        String check = now.answer(answer).orElseThrow().checks();
+        if (check != null) {
+            String[] parts = check.split("=", 2);
+            if (rules.asks(parts[0])) {
+                events.addAll(rules.check(parts[0], parts[1]));
+            }
+        }
+        return events;
     }
 }

@@ -78,6 +78,19 @@ class BenchTest {
         assertThat(plan.nextCall().map(BenchPlan.Call::at)).isEqualTo(hands.stream().findFirst().map(BenchPlan.Span::start));
     }
 
+    /** What lies after the greeting: hands where they are wanted, and free for others while the owner or nobody is at it. */
+    @Test
+    void theWaitsOfSetUpLeaveTheHandsFree() {
+        BenchPlan.Job greets = new BenchPlan.Job("a", Stage.HANDOVER, NOW.plusSeconds(3600), Duration.ZERO, Duration.ZERO, true, List.of(),
+                List.of(new BenchPlan.SetUpStretch("Set-up", Duration.ofMinutes(2), true), new BenchPlan.SetUpStretch("Owner",
+                Duration.ofMinutes(40), false), new BenchPlan.SetUpStretch("Set-up", Duration.ofMinutes(3), true)));
+        BenchPlan plan = BenchPlan.of(List.of(greets, job("b", Stage.KEYS, 200, 0)), NOW);
+        assertThat(plan.lanes().getFirst().spans()).extracting(s -> Duration.between(NOW, s.start()).toMinutes() + (s.hands() ? " hands"
+                : "")).containsExactly("0 hands", "2", "42 hands");
+        assertThat(plan.lanes().getLast().spans().getFirst().start()).isEqualTo(NOW.plus(Duration.ofMinutes(2)));
+        assertThat(plan.lanes().getFirst().late()).isFalse();
+    }
+
     /** Whether the lane's next work for hands was ready to begin before the hands did. */
     private static boolean waits(BenchPlan.Lane lane, Instant from, Instant until) {
         for (int i = 0; i < lane.spans().size(); i++) {
@@ -94,11 +107,13 @@ class BenchTest {
     @Provide
     Arbitrary<List<BenchPlan.Job>> jobs() {
         Arbitrary<Stage> stages = Arbitraries.of(Stage.values()).filter(s -> s != Stage.CLOSED);
+        Arbitrary<List<BenchPlan.SetUpStretch>> setUps = Combinators.combine(Arbitraries.integers().between(10, 900), Arbitraries.of(true,
+                false)).as((seconds, hands) -> new BenchPlan.SetUpStretch("Set-up", Duration.ofSeconds(seconds), hands)).list().ofMaxSize(4);
         Arbitrary<BenchPlan.Job> one = Combinators.combine(stages, Arbitraries.integers().between(-30, 300), Arbitraries.integers()
-                .between(0, 900).injectDuplicates(0.3), Arbitraries.integers().between(0, 2000), Arbitraries.of(true, false))
-                .as((stage, promised, unattended, download, writes) -> new BenchPlan.Job("T" + promised, stage,
+                .between(0, 900).injectDuplicates(0.3), Arbitraries.integers().between(0, 2000), Arbitraries.of(true, false), setUps)
+                .as((stage, promised, unattended, download, writes, setUp) -> new BenchPlan.Job("T" + promised, stage,
                 NOW.plusSeconds(promised * 60L), Duration.ofSeconds(unattended), Duration.ofSeconds(download), writes,
-                        List.of(new BenchPlan.Stretch("Restore", Duration.ofSeconds(640)))));
+                        List.of(new BenchPlan.Stretch("Restore", Duration.ofSeconds(640))), setUp));
         return one.list().ofMaxSize(9);
     }
 

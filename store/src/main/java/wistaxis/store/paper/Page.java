@@ -39,10 +39,14 @@ final class Page implements AutoCloseable {
 
     /** A shipped font, embedded as far as it is used. */
     static PDFont font(PDDocument document, String name) throws IOException {
+        TrueTypeFont face = face(name);
+        face.setEnableGsub(false); // letters that are joined into one glyph cannot be searched for
+        return PDType0Font.load(document, face, true);
+    }
+
+    static TrueTypeFont face(String name) throws IOException {
         try (InputStream in = Objects.requireNonNull(Page.class.getResourceAsStream("/wistaxis/fonts/" + name), name)) {
-            TrueTypeFont face = new TTFParser().parse(new RandomAccessReadBuffer(in));
-            face.setEnableGsub(false); // letters that are joined into one glyph cannot be searched for
-            return PDType0Font.load(document, face, true);
+            return new TTFParser().parse(new RandomAccessReadBuffer(in));
         }
     }
 

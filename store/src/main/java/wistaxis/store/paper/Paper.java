@@ -22,7 +22,9 @@ import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.time.Instant;
 import java.time.ZoneOffset;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Calendar;
 import java.util.GregorianCalendar;
 import java.util.HashMap;
@@ -33,9 +35,11 @@ import java.util.Objects;
 import java.util.TimeZone;
 import java.util.logging.Level;
 import java.util.logging.Logger;
-import org.apache.pdfbox.cos.COSName;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDDocumentInformation;
+import org.apache.pdfbox.pdmodel.common.PDMetadata;
 
 /**
  * A paper of the shop as PDF: a template of ours in HTML and CSS, filled with what a ledger says, in the shipped fonts, tagged for readers
@@ -44,6 +48,17 @@ import org.apache.pdfbox.pdmodel.PDDocumentInformation;
 public final class Paper {
     private static final String PLACE = "/wistaxis/paper/";
     private static final int QUIET = 0;
+    private static final String FOOT = "<div class=\"foot\">";
+
+    /** A white square, which the fonts have. */
+    private static final int STAND_IN = 0x25A1;
+    private static final int MOST_NAMED = 8;
+
+    /** A date of the description. */
+    private static final Pattern DATE = Pattern.compile("(<xmp:(?:Create|Modify|Metadata)Date>)[^<]*(</)");
+
+    /** What the text's font can draw. */
+    private static final Letters LETTERS = Letters.of("Lato-Regular.ttf");
 
     /** The library looks for fonts of the system that no paper of ours uses, and says so at each start. */
     private static final Logger FONTS = Logger.getLogger("org.apache.pdfbox");
@@ -65,7 +80,20 @@ public final class Paper {
                 + " \""));
         String html = words.page(Mustache.compiler().defaultValue("").emptyStringIsFalse(true).compile(resource(template + ".html"))
                 .execute(all));
-        return render(html, words.of(title), made);
+        return render(drawable(html, words), words.of(title), made);
+    }
+
+    /** A page with signs in place of the letters that the fonts do not have; it says so itself, where it has room. */
+    private static String drawable(String html, Words words) {
+        int[] missing = html.codePoints().filter(c -> c > ' ' && !LETTERS.has(c)).distinct().toArray();
+        if (missing.length == 0) {
+            return html;
+        }
+        String all = Arrays.stream(missing).limit(MOST_NAMED).mapToObj("U+%04X"::formatted).collect(Collectors.joining(", "));
+        StringBuilder drawn = new StringBuilder();
+        html.codePoints().map(c -> c > ' ' && !LETTERS.has(c) ? STAND_IN : c).forEach(drawn::appendCodePoint);
+        return drawn.toString().replace(FOOT, FOOT + "<p>" + words.of("Letters that the font of this paper does not have stand as "
+                + Character.toString(STAND_IN) + ": " + all + ". In the shop's records they are whole.") + "</p>");
     }
 
     private static byte[] render(String html, String title, Instant made) throws IOException {
@@ -88,13 +116,21 @@ public final class Paper {
                 about.setTitle(title);
                 about.setCreationDate(date);
                 about.setModificationDate(date);
-                document.getDocumentCatalog().getCOSObject().removeItem(COSName.METADATA); // it carries the time of now
+                dated(document, made);
                 document.setDocumentId(id(html));
                 out.reset();
                 document.save(out);
             }
         }
         return out.toByteArray();
+    }
+
+    /** The library's description of the document carries the time of now: it gets the paper's. */
+    private static void dated(PDDocument document, Instant made) throws IOException {
+        PDMetadata about = document.getDocumentCatalog().getMetadata();
+        String xmp = new String(about.toByteArray(), StandardCharsets.UTF_8);
+        about.importXMPMetadata(DATE.matcher(xmp).replaceAll("$1" + made.truncatedTo(ChronoUnit.SECONDS) + "$2")
+                .getBytes(StandardCharsets.UTF_8));
     }
 
     private static void font(PdfBoxRenderer renderer, PDDocument document, String file, String family, int weight) throws IOException {

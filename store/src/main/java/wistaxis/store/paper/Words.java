@@ -5,6 +5,7 @@ import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -28,27 +29,50 @@ import wistaxis.store.files.OutsideFile;
  */
 public final class Words {
     /** The language that everything is written in. */
-    public static final Words ENGLISH = new Words(new Said("en", "English", Map.of()));
+    public static final Words ENGLISH = new Words(new Said("en", "English", null, null, Map.of()));
 
     private static final String SHIPPED = "/wistaxis/paper/words-de.json";
     private static final String ENDING = ".json";
     private static final int LONGEST_NAME = 40;
     private static final int MOST_MEGABYTES = 2;
+
+    /** What changes in a form: no more than one sentence of it. */
+    private static final String NO_SENTENCE = "(?:(?![.;:] ).)+?";
     private static final Pattern PLACE = Pattern.compile("\\{(\\d)}");
-    private static final Pattern TEXT = Pattern.compile("(?<=>)[^<]+(?=<)");
+
+    /** A text and the tag before it, which may say that it is somebody's own words: {@code translate="no"} of HTML. */
+    private static final Pattern TEXT = Pattern.compile("(?<tag><[^>]*>)(?<text>[^<]+)");
     private static final Pattern SENTENCE = Pattern.compile("(?<=[.:;,]) ");
 
     private final Said said;
     private final List<Form> forms;
 
-    /** A file of words. @param language for example {@code de} @param name as the language calls itself */
-    public record Said(String language, String name, Map<String, String> words) {
+    /**
+     * A file of words.
+     *
+     * @param language for example {@code de}
+     * @param name as the language calls itself
+     * @param day how it writes a day: a pattern of {@link DateTimeFormatter}; null for as English does
+     * @param time how it writes a day and a time
+     */
+    public record Said(String language, String name, @Nullable String day, @Nullable String time, Map<String, String> words) {
         public Said {
             if (!language.matches("[a-z]{2,3}(-[A-Z]{2})?")) {
                 throw new BadInput("language [" + language + "] is none; write for example de, fr or pt-BR");
             }
             Names.typed(name, "name of the language", LONGEST_NAME);
+            day = written(day, "d MMMM yyyy");
+            time = written(time, "d MMM yyyy, HH:mm");
             words = Map.copyOf(words);
+        }
+    }
+
+    private static String written(@Nullable String pattern, String usual) {
+        try {
+            DateTimeFormatter.ofPattern(pattern == null ? usual : pattern);
+            return pattern == null ? usual : pattern;
+        } catch (IllegalArgumentException e) {
+            throw new BadInput("pattern [" + pattern + "] writes no day: " + e.getMessage(), e);
         }
     }
 
@@ -66,7 +90,7 @@ public final class Words {
         Matcher places = PLACE.matcher(e.getKey());
         int from = 0;
         while (places.find()) {
-            pattern.append(Pattern.quote(e.getKey().substring(from, places.start()))).append("(?<p").append(places.group(1)).append(">.+?)");
+            pattern.append(Pattern.quote(e.getKey().substring(from, places.start()))).append("(?<p").append(places.group(1)).append(">" + NO_SENTENCE + ")");
             from = places.end();
         }
         pattern.append(Pattern.quote(e.getKey().substring(from)));
@@ -120,9 +144,14 @@ public final class Words {
         return said.name();
     }
 
-    /** How it writes days. */
-    public Locale locale() {
-        return Locale.forLanguageTag(said.language());
+    /** How it writes a day. */
+    public DateTimeFormatter day() {
+        return DateTimeFormatter.ofPattern(String.valueOf(said.day()), Locale.forLanguageTag(said.language()));
+    }
+
+    /** How it writes a day and a time. */
+    public DateTimeFormatter time() {
+        return DateTimeFormatter.ofPattern(String.valueOf(said.time()), Locale.forLanguageTag(said.language()));
     }
 
     /** A page of markup in this language: every text between tags, behind the style. */
@@ -132,7 +161,8 @@ public final class Words {
         }
         int body = html.indexOf("<body>");
         return html.substring(0, body).replace("lang=\"en\"", "lang=\"" + said.language() + "\"") + TEXT.matcher(html.substring(body))
-                .replaceAll(m -> Matcher.quoteReplacement(escaped(of(plain(m.group())))));
+                .replaceAll(m -> Matcher.quoteReplacement(m.group("tag") + (m.group("tag").contains("translate=\"no\"") ? m.group("text")
+                : escaped(of(plain(m.group("text")))))));
     }
 
     private static String plain(String escaped) {
@@ -154,12 +184,13 @@ public final class Words {
     }
 
     private @Nullable String found(String text) {
-        String whole = said.words().get(text);
-        if (whole != null) {
-            return whole;
+        String phrase = phrase(text);
+        String said = phrase == null ? bySentence(text) : phrase;
+        if (said == null && text.endsWith(".")) {
+            String bare = found(text.substring(0, text.length() - 1));
+            return bare == null ? null : bare + ".";
         }
-        String formed = formed(text);
-        return formed == null ? bySentence(text) : formed;
+        return said;
     }
 
     /** The longest beginning that there are words for, and so on; null where there are words for nothing in it. */
@@ -173,10 +204,10 @@ public final class Words {
             String first = text.substring(0, end);
             String bare = first.replaceAll("[;,]$", "");
             String mark = first.substring(bare.length());
-            String known = said.words().containsKey(first) ? said.words().get(first) : said.words().containsKey(bare) ? said.words().get(bare)
-                    + mark : formed(first);
-            if (known != null) {
-                return known + " " + of(text.substring(end + 1));
+            String known = phrase(first);
+            String better = known == null ? phrase(bare) : known;
+            if (better != null) {
+                return better + (known == null ? mark : "") + " " + of(text.substring(end + 1));
             }
         }
         if (!ends.isEmpty()) {
@@ -187,7 +218,11 @@ public final class Words {
         return null;
     }
 
-    private @Nullable String formed(String text) {
+    private @Nullable String phrase(String text) {
+        String whole = said.words().get(text);
+        if (whole != null) {
+            return whole;
+        }
         for (Form form : forms) {
             Matcher m = form.text().matcher(text);
             if (m.matches()) {

@@ -3,7 +3,6 @@ package wistaxis.workbench.paper;
 import java.io.IOException;
 import java.time.Instant;
 import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
@@ -26,6 +25,7 @@ import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.SetUp;
 import wistaxis.core.work.Walking;
 import wistaxis.store.paper.Paper;
 import wistaxis.store.paper.Words;
@@ -33,8 +33,6 @@ import wistaxis.workbench.Shop;
 
 /** The papers of a ticket: each is made of its entries up to a number and of the shop's own words, and is the same each time. */
 public final class Papers {
-    private static final String DAY = "d MMMM yyyy";
-    private static final String TIME = "d MMM yyyy, HH:mm";
     private static final int SHEET = 27;
     private static final double CODE_MM = 24;
     private static final double LABEL_CODE_MM = 22;
@@ -119,7 +117,7 @@ public final class Papers {
     private Map<String, Object> common(Kind kind, Ticket t, LedgerEntry last) {
         Optional<DeviceModel> model = shop.model(t);
         Map<String, Object> values = new HashMap<>(Map.of("customer", letterhead.customer(), "shop", letterhead.name(), "day",
-                written(DAY, last.when()),
+                letterhead.words().day().format(last.when().atZone(letterhead.zone())),
                 "number", t.number(), "what", t.title(), "upTo", String.valueOf(last.number()), "head", last.digest(), "short",
                 last.digest().substring(0, SHORT_DIGEST), "device", model.map(m -> m.name() + ", " + m.identifier()).orElse("model not "
                 + "settled"), "code", Paper.code(t.number(), kind == Kind.LABEL || kind == Kind.SHEET ? LABEL_CODE_MM : CODE_MM)));
@@ -158,19 +156,7 @@ public final class Papers {
     }
 
     private List<String> backups(Ticket t) {
-        Route route = plan(t).orElse(null);
-        return route == null ? List.of() : BackupPlan.of(route.backups(), written(t).or(() -> Optional.ofNullable(route.target()))
-                .orElse(null), List.of(), _ -> Optional.empty()).says();
-    }
-
-    private static Optional<wistaxis.core.firmware.SystemVersion> written(Ticket t) {
-        return Optional.ofNullable(t.restored()).flatMap(v -> {
-            try {
-                return Optional.of(wistaxis.core.firmware.SystemVersion.parse(v));
-            } catch (BadInput _) {
-                return Optional.empty();
-            }
-        });
+        return plan(t).map(r -> shop.backups(t, r, _ -> Optional.empty()).says()).orElse(List.of());
     }
 
     /** The route by the ticket alone, so that the paper is the same each time. */
@@ -201,12 +187,7 @@ public final class Papers {
     }
 
     private String when(Instant at) {
-        return written(TIME, at);
-    }
-
-    /** A time as the paper's language writes it. */
-    private String written(String pattern, Instant at) {
-        return DateTimeFormatter.ofPattern(pattern, letterhead.words().locale()).format(at.atZone(letterhead.zone()));
+        return letterhead.words().time().format(at.atZone(letterhead.zone()));
     }
 
     private static String title(String step) {
@@ -224,6 +205,9 @@ public final class Papers {
         after.add(row("Taken in", when(entries.getFirst().when())));
         after.add(row("Closed", t.closed() == null ? "still open" : when(t.lastAt()) + ": " + t.closed()));
         values.put("after", after);
+        List<Map<String, String>> judged = judged(SetUp.of(t, shop.model(t).orElse(null)).map(WalkRun::judged).orElse(List.of()));
+        values.put("judged", judged);
+        values.put("hasJudged", !judged.isEmpty());
         List<String> advice = new ArrayList<>(backups(t));
         advice.addAll(shop.advice(t));
         values.put("advice", advice);
@@ -247,7 +231,7 @@ public final class Papers {
         }
         String by = by(entries, a.since());
         if (!by.isEmpty()) {
-            how.add("by " + by);
+            how.add("done by " + by);
         }
         return Map.of("when", when(a.since()), "what", title(a.step()), "how", String.join("; ", how), "came", a.outcome()
                 .map(Attempt.Outcome::words).orElse(""));
@@ -295,13 +279,18 @@ public final class Papers {
             case "fail" -> "Fail: do not buy";
             default -> "Not yet";
         });
-        values.put("judged", run.judged().stream().map(j -> Map.of("title", j.title(), "words", j.words(), "then", j.then() == null ? ""
-                : j.then(), "mark", j.verdict().replace('-', ' '))).toList());
+        values.put("judged", judged(run.judged()));
+    }
+
+    private static List<Map<String, String>> judged(List<WalkRun.Judged> all) {
+        return all.stream().map(j -> Map.of("title", j.title(), "words", j.words(), "then", j.then() == null ? "" : j.then(), "mark", j
+                .verdict().replace('-', ' '))).toList();
     }
 
     private void home(Ticket t, Map<String, Object> values) {
-        values.put("left", wistaxis.core.work.SetUp.of(t, shop.model(t).orElse(null)).map(r -> r.left().stream().map(s -> Map.of("title",
+        values.put("left", SetUp.of(t, shop.model(t).orElse(null)).map(r -> r.left().stream().map(s -> Map.of("title",
                 s.title(), "see", s.see(), "minutes", Math.round(s.low()) + "-" + Math.round(s.high()))).toList()).orElse(List.of()));
+        values.put("never", BackupPlan.NEVER_BACK);
         values.put("backups", t.backups().isEmpty() ? backups(t) : t.backups().stream().map(b -> b.kind() + " backup" + (b.at() == null ? ""
                 : " of " + b.at()) + (b.sizeBytes() == null ? "" : ", " + Units.inWords(b.sizeBytes())) + (b.where() == null ? "" : ", "
                 + b.where()) + ".").toList());

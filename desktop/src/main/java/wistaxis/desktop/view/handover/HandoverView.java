@@ -14,7 +14,6 @@ import wistaxis.core.steps.WalkRun;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Rules;
-import wistaxis.core.work.SetUp;
 import wistaxis.core.work.Walking;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.shell.Shell;
@@ -71,13 +70,15 @@ public final class HandoverView extends TicketPage {
         bench.routes().advice(t).forEach(a -> advice.getChildren().add(Ui.text("\u2013 " + a, "small")));
         list.getChildren().add(advice);
         root.getChildren().setAll(Ui.label(title(t), "large"));
-        Optional<WalkRun> pages = SetUp.of(t, bench.model(t).orElse(null));
+        Optional<WalkRun> pages = bench.routes().setUp(t);
         pages.ifPresent(run -> root.getChildren().add(setUp(t, run)));
         if (setUp != null && pages.isPresent()) {
             setUp.refresh();
             root.getChildren().add(Ui.scroll(setUp.node()));
             return;
         }
+        pages.map(WalkRun::judged).orElse(List.of()).stream().filter(j -> j.verdict().equals("fail")).forEach(j -> list.getChildren()
+                .addFirst(failed(t, j)));
         Walking.buyingCheck(t).ifPresent(w -> list.getChildren().addFirst(new SlipCard(w)));
         if (t.is(Step::isHardware) && t.closed() == null) {
             list.getChildren().addFirst(Ui.notice("", "Goes with the device:", bench.routes().rules(t).tried() + "."));
@@ -86,6 +87,15 @@ public final class HandoverView extends TicketPage {
             root.getChildren().add(Ui.row(8, coach(shell, number)));
         }
         root.getChildren().addAll(Ui.scroll(list), foot(t));
+    }
+
+    /** What does not work is not handed over as if it did: it leads on. */
+    private Node failed(Ticket t, WalkRun.Judged judged) {
+        VBox box = Ui.notice("stop", judged.title() + ": " + judged.words() + ".", judged.then() == null ? "" : judged.then());
+        if (t.closed() == null) {
+            box.getChildren().add(Ui.button("failed-to-route", "To the route", "", () -> shell.showTicket(number, Stage.ROUTE)));
+        }
+        return box;
     }
 
     public static Button coach(Shell shell, String number) {

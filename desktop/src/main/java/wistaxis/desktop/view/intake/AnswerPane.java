@@ -19,6 +19,7 @@ import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.ColumnConstraints;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
@@ -45,6 +46,8 @@ public final class AnswerPane {
             KeyCode.DIGIT6, KeyCode.DIGIT7, KeyCode.DIGIT8,
             KeyCode.DIGIT9, KeyCode.A, KeyCode.B, KeyCode.C, KeyCode.D, KeyCode.E, KeyCode.F);
 
+    /** The shop's way of activating. */
+    private static final String NETWORK = "activation-network";
     private static final int MOST_MODELS = 6;
 
     /** Letters of the longest answer that fits into half a column. */
@@ -80,6 +83,9 @@ public final class AnswerPane {
         VBox card = Ui.card(Ui.text(q.asks(), "large"), Ui.text(q.why(), "muted"));
         if (typed(q)) {
             card.getChildren().addAll(line(q), below);
+        }
+        if (q.kind().equals("promise")) {
+            before(t).forEach(w -> card.getChildren().add(w));
         }
         List<Option> options = options(q, t);
         if (!options.isEmpty()) {
@@ -148,6 +154,22 @@ public final class AnswerPane {
             }
             shell.again();
         });
+    }
+
+    /** What is looked at before a time is promised: what the plan says, and whether there is a network to activate by. */
+    private List<Node> before(Ticket t) {
+        List<Node> before = new ArrayList<>();
+        bench.plans().ready(t).ifPresent(r -> before.add(Ui.text("By the plan of this bench it is ready about " + IntakeView.CLOCK.format(r)
+                + ", if nothing goes wrong.", "strong")));
+        if (bench.routes().preference(NETWORK).equals("unsettled")) {
+            FlowPane ways = Ui.chips(540);
+            bench.routes().planner().preferences().stream().filter(p -> p.preference().equals(NETWORK)).flatMap(p -> p.options().stream())
+                    .skip(1).forEach(o -> ways.getChildren().add(Ui.button("network-" + o.getFirst(), o.getLast(), "chip",
+                    () -> bench.routes().prefer(NETWORK, o.getFirst()))));
+            before.add(Ui.text("After an erase the device activates over a network. Which one here? Once for all tickets.", "small"));
+            before.add(ways);
+        }
+        return before;
     }
 
     private List<Option> promises(Question q) {

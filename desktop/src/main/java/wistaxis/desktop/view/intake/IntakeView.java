@@ -38,7 +38,7 @@ import wistaxis.workbench.Workbench;
  * answer is saved at once.
  */
 public final class IntakeView extends TicketPage {
-    private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("EEE HH:mm", Locale.ENGLISH)
+    static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("EEE HH:mm", Locale.ENGLISH)
             .withZone(ZoneId.systemDefault());
 
     private final Shell shell;

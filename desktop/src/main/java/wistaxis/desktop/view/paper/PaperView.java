@@ -1,11 +1,9 @@
 package wistaxis.desktop.view.paper;
 
-import java.io.File;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Optional;
 import java.util.concurrent.CompletionException;
 import javafx.geometry.Pos;
 import javafx.print.PageLayout;
@@ -17,7 +15,6 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import javafx.scene.transform.Scale;
-import javafx.stage.FileChooser;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.desktop.look.Ui;
@@ -151,9 +148,7 @@ public final class PaperView extends TicketPage {
     }
 
     private void save(PaperDesk.Made paper) {
-        FileChooser chooser = new FileChooser();
-        chooser.setInitialFileName(number + "-" + paper.kind() + ".pdf");
-        Optional.ofNullable(chooser.showSaveDialog(shell.scene().getWindow())).map(File::toPath).ifPresent(f -> save(paper, f));
+        shell.saveAs(number + "-" + paper.kind() + ".pdf").ifPresent(f -> save(paper, f));
     }
 
     private void save(PaperDesk.Made paper, Path file) {
@@ -166,9 +161,10 @@ public final class PaperView extends TicketPage {
     }
 
     private void handedOut(PaperDesk.Made paper, String what) {
-        bench.papers().handedOut(number, paper);
-        says = what;
-        refresh();
+        bench.papers().handedOut(number, paper).whenComplete((_, e) -> {
+            says = e == null ? what : what + " That it was handed out could not be written down: " + words(e);
+            refresh();
+        });
     }
 
     @Override

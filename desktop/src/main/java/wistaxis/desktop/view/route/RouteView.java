@@ -140,8 +140,7 @@ public final class RouteView extends TicketPage {
             card.getChildren().add(Ui.text("Signed now: " + route.signed().stream().map(Object::toString)
                     .collect(Collectors.joining(", ")), "small muted"));
         }
-        BackupPlan plan = BackupPlan.of(route.backups(), route.target(), route.signed(), bytes -> Optional.of(bench.stock().history()
-                .download(bytes)));
+        BackupPlan plan = desk.backups(ticket()).orElseThrow();
         plan.lines().forEach(l -> card.getChildren().add(Ui.text((Boolean.TRUE.equals(l.grey()) ? "grey   " : l.take() ? "\u25b6 tap   "
                 : "") + words(l.backup()), Boolean.TRUE.equals(l.grey()) ? "small muted" : l.take() ? "strong" : "small")));
         plan.says().forEach(w -> card.getChildren().add(Ui.text(w, "small")));
@@ -279,7 +278,8 @@ public final class RouteView extends TicketPage {
 
     private VBox consent(Route.Rung rung) {
         VBox box = Ui.notice("stop", "This erases everything on the device. Does the owner agree?", "Say it in these words:",
-                String.join("  ", rung.tells()));
+                String.join("  ", rung.tells()), String.join("  ", desk.backups(ticket()).map(BackupPlan::says).orElse(List.of())),
+                BackupPlan.NEVER_BACK);
         HBox.setHgrow(told, Priority.ALWAYS);
         who.setPrefWidth(210);
         String step = rung.step().id();

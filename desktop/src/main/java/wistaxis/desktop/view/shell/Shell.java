@@ -1,11 +1,13 @@
 package wistaxis.desktop.view.shell;
 
+import java.io.File;
+import java.nio.file.Path;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.regex.Pattern;
+import java.util.function.Function;
 import javafx.animation.AnimationTimer;
 import javafx.application.Platform;
 import javafx.scene.Node;
@@ -21,6 +23,7 @@ import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
+import javafx.stage.FileChooser;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.Range;
 import wistaxis.core.facts.Units;
@@ -44,11 +47,6 @@ public final class Shell implements AutoCloseable {
     private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm:ss", Locale.ROOT).withZone(ZoneId.systemDefault());
 
     private final Workbench bench;
-    private static final Pattern TICKET = Pattern.compile("T-\\d{4,15}");
-
-    /** Longer between two letters is a hand, no scanner. Ours. */
-    private static final long SCAN_NANOS = 120_000_000L;
-
     private final Speaker speaker;
     /** Gives a page the whole room, and scrolls one that needs more. */
     private final ScrollPane frame = new ScrollPane();
@@ -60,8 +58,8 @@ public final class Shell implements AutoCloseable {
     private final HBox pace = Ui.row(4);
     private final VBox alarms = new VBox();
     private long rangSecond;
-    private final StringBuilder typed = new StringBuilder();
-    private long typedNanos;
+    private final Scanner scanner;
+    private Function<String, Optional<Path>> chooser = this::choose;
     private final VBox unread = new VBox();
     private final Button dim;
     private final Button benchButton;
@@ -102,7 +100,7 @@ public final class Shell implements AutoCloseable {
         root.setBottom(Ui.style(Ui.row(16, Ui.label("Next", "small muted"), next), "next-bar"));
         next.setId("next");
         theme.apply(scene, scale);
-        scene.addEventFilter(KeyEvent.KEY_TYPED, this::scanned);
+        this.scanner = new Scanner(scene, this::scanned, this::say);
         accelerators();
         bench.changes().follow(this::changed);
         frame.setFitToWidth(true);
@@ -379,26 +377,44 @@ public final class Shell implements AutoCloseable {
         return button;
     }
 
-    /**
-     * A scanner types a ticket's number and ends with Enter, quicker than hands do: the ticket is opened from anywhere, also while a text
-     * line has the keyboard.
-     */
-    private void scanned(KeyEvent e) {
-        long now = System.nanoTime();
-        if (now - typedNanos > SCAN_NANOS) {
-            typed.setLength(0);
-        }
-        typedNanos = now;
-        if (!"\r".equals(e.getCharacter()) && !"\n".equals(e.getCharacter())) {
-            typed.append(e.getCharacter());
-            return;
-        }
-        String number = typed.toString();
-        typed.setLength(0);
-        if (TICKET.matcher(number).matches() && bench.tickets().open().stream().anyMatch(t -> t.number().equals(number))) {
-            e.consume();
-            showTicket(number);
-        }
+    /** A label of the shop's own was scanned: its ticket, closed or not, is opened from anywhere. */
+    private void scanned(String number) {
+        bench.tickets().look(number).whenComplete((_, e) -> {
+            if (e == null) {
+                showTicket(number);
+            } else {
+                say("Scanned: " + e.getMessage() + ". The label may be of another shop, or of the other world.");
+            }
+        });
+    }
+
+    /** Where a file is to be saved, as the technician chooses; empty where they think better of it. @param name what it is called first */
+    public Optional<Path> saveAs(String name) {
+        return chooser.apply(name);
+    }
+
+    private Optional<Path> choose(String name) {
+        FileChooser dialog = new FileChooser();
+        dialog.setInitialFileName(name);
+        return Optional.ofNullable(dialog.showSaveDialog(scene.getWindow())).map(File::toPath);
+    }
+
+    /** Another way to choose than the system's dialog. */
+    public void chooseBy(Function<String, Optional<Path>> way) {
+        chooser = way;
+    }
+
+    /** Something to be heard once, above the page. */
+    private void say(String... lines) {
+        VBox box = Ui.notice("calm", lines);
+        box.setId("reminder");
+        box.getChildren().add(Ui.button("reminder-away", "Heard", "", () -> alarms.getChildren().remove(box)));
+        alarms.getChildren().add(box);
+    }
+
+    /** Whether a key is held back that may be a scanner's. */
+    public boolean isHolding() {
+        return scanner.isHolding();
     }
 
     /** Once a second: what has come due is said above the page, and rings. */
@@ -411,10 +427,7 @@ public final class Shell implements AutoCloseable {
         List<String> due = bench.reminders().rings();
         if (!due.isEmpty()) {
             speaker.ring();
-            VBox box = Ui.notice("calm", due.toArray(String[]::new));
-            box.setId("reminder");
-            box.getChildren().add(Ui.button("reminder-away", "Heard", "", () -> alarms.getChildren().remove(box)));
-            alarms.getChildren().add(box);
+            say(due.toArray(String[]::new));
         }
     }
 

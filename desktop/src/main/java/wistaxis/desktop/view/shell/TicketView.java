@@ -175,6 +175,8 @@ public final class TicketView implements View {
         slip.getChildren().add(Ui.column(0, Ui.label("Promised", "small muted"), left.isEmpty() ? Ui.label("not said", "tag missing")
                 : Ui.label(left.get().isNegative() ? Ui.coarse(left.get()) + " ago" : "in " + Ui.coarse(left.get()),
                 left.get().isNegative() ? "strong erases" : "strong")));
+        bench.plans().late(t).ifPresent(l -> slip.getChildren().add(Ui.text("The promise will not hold: by the plan about " + Ui.coarse(l)
+                + " late. Tell the customer now.", "small erases")));
         fact(t, "trouble", "Trouble");
         fact(t, "ownership", "Ownership");
         fact(t, "backup", "Backup");

@@ -4,6 +4,7 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import javafx.event.EventHandler;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -14,8 +15,10 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.BenchTime;
+import wistaxis.core.route.BackupPlan;
 import wistaxis.core.steps.Walk;
 import wistaxis.core.steps.WalkRun;
+import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.SetUp;
@@ -29,6 +32,9 @@ import wistaxis.workbench.Workbench;
 public final class WalkView extends TicketPage {
     private static final int MOST_DIGITS = 9;
 
+    /** The pages of set-up on which it matters what comes back. */
+    private static final Set<String> WITH_BACKUPS = Set.of("data-cloud", "data-computer", "data-new", "first-restart", "cable-wait");
+
     private final Shell shell;
     private final Walked walked;
     private final BackupForm backup;
@@ -41,6 +47,11 @@ public final class WalkView extends TicketPage {
     /** What is led through, and what an answer to it records. */
     public interface Walked {
         WalkRun run();
+
+        /** What to know of the backups at a stop; none where they do not matter. */
+        default List<String> backups(Walk.Stop stop) {
+            return List.of();
+        }
 
         List<TicketEvent> answer(String way, String stop, String answer);
     }
@@ -65,7 +76,17 @@ public final class WalkView extends TicketPage {
         return new WalkView(shell, bench, number, new Walked() {
             @Override
             public WalkRun run() {
-                return SetUp.of(bench.ticket(number), bench.model(bench.ticket(number)).orElse(null)).orElseThrow();
+                return bench.routes().setUp(bench.ticket(number)).orElseThrow();
+            }
+
+            @Override
+            public List<String> backups(Walk.Stop stop) {
+                if (!WITH_BACKUPS.contains(stop.id())) {
+                    return List.of();
+                }
+                List<String> says = new ArrayList<>(bench.routes().backups(bench.ticket(number)).map(BackupPlan::says).orElse(List.of()));
+                says.add(BackupPlan.NEVER_BACK);
+                return says;
             }
 
             @Override
@@ -151,7 +172,14 @@ public final class WalkView extends TicketPage {
         for (Walk.Answer a : run.answers()) {
             answers.add(big("walk-" + a.id(), a.words(), answers.isEmpty(), () -> answer(walk, at, a, last)));
         }
-        root.getChildren().addAll(row(), ahead(walk, at));
+        root.getChildren().add(row());
+        List<String> backups = walked.backups(at);
+        if (!backups.isEmpty()) {
+            VBox card = Ui.card(Ui.label("What comes back, and when", "strong"));
+            backups.forEach(w -> card.getChildren().add(Ui.text(w, "")));
+            root.getChildren().add(card);
+        }
+        root.getChildren().add(ahead(walk, at));
     }
 
     private Button big(String id, String words, boolean first, Runnable then) {
@@ -178,7 +206,11 @@ public final class WalkView extends TicketPage {
         if (!run.judged().isEmpty()) {
             root.getChildren().add(new SlipCard(run));
         }
-        answers.add(big("walk-on", "Go on", true, () -> shell.showTicket(number)));
+        boolean setUp = run.walk() != null && run.walk().way().equals(SetUp.WAY);
+        if (setUp && run.verdict().equals("fail")) {
+            answers.add(big("walk-route", "To the route: what else can help", true, () -> shell.showTicket(number, Stage.ROUTE)));
+        }
+        answers.add(big("walk-on", "Go on", answers.isEmpty(), () -> shell.showTicket(number)));
         root.getChildren().add(row());
     }
 
