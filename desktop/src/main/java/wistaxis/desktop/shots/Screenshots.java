@@ -136,10 +136,16 @@ public final class Screenshots {
     private void papers() {
         String restored = opened("Pilot's phone", "unavailable", "iPhone13,2");
         onFx(() -> bench.record(restored, List.of(new TicketEvent.FactRecorded("backup", "cloud"), new TicketEvent.FactRecorded("locating",
-                "on"), new TicketEvent.ConsentAsked("recovery-restore", true, "pilot", "there is a cloud backup"),
+                "on"), Walking.backup(bench.ticket(restored), "cloud", "31.9", LocalDate.of(2026, 5, 9), 36_000_000_000L, "", false),
+                Walking.backup(bench.ticket(restored), "cloud", "32.0", LocalDate.of(2026, 5, 11), null, "", false),
+                new TicketEvent.ConsentAsked("recovery-restore", true, "the customer", "there is a cloud backup"),
                 new TicketEvent.RouteChosen("recovery-restore"), new TicketEvent.RestoreStarted("31K88"), new TicketEvent.Restored("31.10"),
                 new TicketEvent.WalkNoted("set-up", "greeting", "seen"), new TicketEvent.WalkNoted("set-up", "language", "done"),
-                new TicketEvent.WalkNoted("set-up", "by-hand", "hand"), new TicketEvent.WalkNoted("set-up", "network", "joined"))));
+                new TicketEvent.WalkNoted("set-up", "by-hand", "hand"), new TicketEvent.WalkNoted("set-up", "network", "joined"),
+                new TicketEvent.WalkNoted("set-up", "activation", "lock"), new TicketEvent.WalkNoted("set-up", "account-lock", "signed-in"),
+                new TicketEvent.WalkNoted("set-up", "face", "later"), new TicketEvent.WalkNoted("set-up", "passcode", "set"))));
+        Map.of(restored, "Ines Quillfeather", PAST.ticket(10), "Ines Quillfeather", PAST.ticket(3), "Ines Quillfeather").forEach((n, who) ->
+                onFx(() -> bench.people().keep(n, who, "quay 7, third bell", "")));
         settle();
         picture("set-up", () -> {
             shell.showTicket(restored);
@@ -151,6 +157,9 @@ public final class Screenshots {
         onFx(shell::showFigures);
         rest(1000);
         picture("figures", () -> { });
+        picture("story", () -> shell.showStory(PAST.ticket(10)));
+        onFx(shell::showCustomers);
+        picture("customers", () -> press("customer-search", "quillfeather"));
     }
 
     /** What is done without a computer: backups beside the route, a stop of a walk, the slip of a buying check. */
@@ -177,7 +186,7 @@ public final class Screenshots {
                 new TicketEvent.WalkNoted("buying-check", "erased", "seen"), new TicketEvent.WalkNoted("buying-check", "owner", "asks"),
                 new TicketEvent.WalkNoted("buying-check", "papers", "none"))));
         settle();
-        picture("buying-slip", () -> shell.showTicket(bought));
+        onFx(() -> shell.showTicket(bought));
     }
 
     private String opened(String title, String trouble, String identifier) {
@@ -203,7 +212,6 @@ public final class Screenshots {
         Coaching coaching = bench.desk(REAL).keys().coaching();
         onFx(coaching::begin);
         rest(3000 + 6500);
-        picture("real-keys", () -> { });
         onFx(coaching::over);
         picture("real-seen", () -> { });
         HostDesk host = bench.desk(REAL).host();

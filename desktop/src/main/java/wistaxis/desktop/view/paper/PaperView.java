@@ -16,7 +16,6 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import javafx.scene.transform.Scale;
 import org.jspecify.annotations.Nullable;
-import wistaxis.core.facts.BadInput;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.shell.Shell;
 import wistaxis.desktop.view.shell.TicketPage;
@@ -156,7 +155,8 @@ public final class PaperView extends TicketPage {
             WholeFile.write(file, paper.pdf());
             handedOut(paper, "Saved: " + file);
         } catch (IOException e) {
-            throw new BadInput(DiskTrouble.words("paper", file, e), e);
+            says = "Not saved: " + DiskTrouble.words("paper", file, e);
+            refresh();
         }
     }
 

@@ -1,0 +1,183 @@
+package wistaxis.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import javafx.scene.input.KeyCode;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.text.PDFTextStripper;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.facts.Sha256;
+import wistaxis.core.ticket.Stage;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.workbench.paper.Papers;
+
+/** From a restored device to first use, the papers, and the customer who is forgotten: by clicks and keys, in the window. */
+class FirstUseTest {
+    @TempDir
+    private Path folder;
+    @TempDir
+    private Path out;
+    private Window w;
+    private String n = "";
+
+    @BeforeEach
+    void open() {
+        w = Window.demo(folder, 12_000_000);
+        n = Window.onFx(() -> w.bench.open("Harbour office phone")).join();
+        new HashMap<>(Map.of("trouble", "unavailable", "ownership", "proved", "liquid", "no", "battery", "ok", "brokenKeys", "none",
+                "blacklisted", "no", "backup", "computer", "ownerPassword", "yes", "locating", "on"))
+                .forEach((f, v) -> record(new TicketEvent.FactRecorded(f, v)));
+        record(new TicketEvent.FactRecorded("promised", "2026-05-12T09:01:00Z"), new TicketEvent.Identified("iPhone14,5", "by the number"),
+                new TicketEvent.BackupNoted("computer", null, "31.9", LocalDate.of(2026, 5, 1), 41_000_000_000L, "disk 2", null));
+        shown(Stage.INTAKE);
+    }
+
+    @AfterEach
+    void close() {
+        w.close();
+    }
+
+    private void record(TicketEvent... events) {
+        Window.acked(() -> w.bench.record(n, List.of(events)));
+    }
+
+    private void shown(Stage stage) {
+        Window.onFx(() -> {
+            w.shell.showTicket(n, stage);
+            return null;
+        });
+    }
+
+    private Ticket ticket() {
+        return Window.onFx(() -> w.bench.ticket(n));
+    }
+
+    private static String text(Path file) throws IOException {
+        try (PDDocument document = Loader.loadPDF(Files.readAllBytes(file))) {
+            return new PDFTextStripper().getText(document).replaceAll("\\s+", " ");
+        }
+    }
+
+    private void restored() {
+        record(new TicketEvent.ConsentAsked("recovery-restore", true, "the customer", "there is a computer backup"),
+                new TicketEvent.RouteChosen("recovery-restore"), new TicketEvent.RestoreStarted("31K88"), new TicketEvent.Restored("31.10"));
+        shown(Stage.HANDOVER);
+    }
+
+    /** A computer backup keeps the cable in, the account is locked, a camera does not work; all papers are saved and read. */
+    @Test
+    void aRestoredDeviceIsSetUpAndHandedOver() throws Exception {
+        w.focus("customer-name");
+        w.type("odo quillfeather");
+        w.click("customer-language-de");
+        w.click("customer-keep");
+        w.sees("Customer: odo quillfeather");
+        w.sees("The promise will not hold: by the plan about");
+        restored();
+        w.click("set-up-go");
+        for (String answer : List.of("seen", "done", "hand", "joined", "lock", "signed-in", "later", "set")) {
+            w.click("walk-" + answer);
+        }
+        w.sees("Data: from the computer; plug it into the host");
+        assertThat(w.text()).contains("What comes back, and when", "Tap the line of the computer backup of 2026-05-01",
+                "Face and fingerprint, some mail passwords and pay cards do not come back");
+        w.click("walk-begun");
+        w.sees("Leave it on the cable: the backup is copied");
+        assertThat(w.text()).contains("Nobody's hands", "Unplug only when it says so");
+        w.scan("4006381333931");
+        w.sees("Scanned [4006381333931]: that is no ticket of this shop");
+        w.sees("Leave it on the cable: the backup is copied");
+        w.click("reminder-away");
+        w.scan("T-9999");
+        w.sees("there is no ticket [T-9999]");
+        w.tap(KeyCode.DIGIT1);
+        w.sees("Terms and extras");
+        for (String answer : List.of("home", "passed", "passed", "failed", "passed", "left", "passed")) {
+            w.click("walk-" + answer);
+        }
+        w.sees("Something does not work");
+        w.click("walk-on");
+        w.sees("Check: both cameras: One does not.");
+        assertThat(ticket().checks()).as("nobody is asked twice").containsEntry("account-lock", "owner signed in")
+                .containsEntry("data-back", "backup restored").containsEntry("version-matches", "matches");
+        w.click("failed-to-route");
+        w.sees("Hardware bench or authorised service");
+        papers();
+        forgotten();
+    }
+
+    private void papers() throws IOException {
+        Window.onFx(() -> {
+            w.shell.chooseBy(name -> Optional.of(out.resolve(name)));
+            w.shell.showPapers(n);
+            return null;
+        });
+        for (Papers.Kind kind : Papers.Kind.values()) {
+            w.click("paper-" + kind);
+            if (kind == Papers.Kind.BUYING) {
+                w.sees("there was no buying check");
+                continue;
+            }
+            Window.until(30, () -> Window.onFx(() -> w.shell.scene().lookup("#paper-save") != null), "the paper to be seen");
+            w.click("paper-save");
+            w.sees("Saved: ");
+            Path file = out.resolve(n + "-" + kind + ".pdf");
+            assertThat(text(file)).as("%s", kind).contains(n).contains(switch (kind) {
+                case RECEIPT -> "Annahmebeleg";
+                case CONSENT -> "Wer odo quillfeather";
+                case REPORT -> "Prüfen: beide Kameras Eine geht nicht";
+                case ERASURE -> "Nachweis der Löschung";
+                case HOME -> "Nichts: Das Gerät ist eingerichtet.";
+                default -> "Harbour office phone";
+            });
+            assertThat(Window.onFx(() -> w.bench.tickets().history(n)).join().getLast().event()).isEqualTo(new TicketEvent.PaperHandedOut(
+                    kind.toString(), Sha256.of(Files.readAllBytes(file)), lastBefore(), "de"));
+        }
+        Window.onFx(() -> {
+            w.shell.chooseBy(_ -> Optional.of(out.resolve("no such folder").resolve("x.pdf")));
+            return null;
+        });
+        w.click("paper-save");
+        w.click("paper-print");
+        w.sees("There is no printer here; save it instead.");
+        w.click("paper-save");
+        w.sees("Not saved: the paper [" + out.resolve("no such folder"));
+        assertThat(out.resolve("no such folder")).doesNotExist();
+    }
+
+    /** The paper is made of everything before it was handed out. */
+    private long lastBefore() {
+        var all = Window.onFx(() -> w.bench.tickets().history(n)).join();
+        return all.get(all.size() - 2).number();
+    }
+
+    private void forgotten() throws IOException {
+        shown(Stage.INTAKE);
+        w.click("customer-forget");
+        Window.until(30, () -> ticket().customer() == Ticket.Customer.FORGOTTEN, "the customer to be forgotten");
+        Path again = out.resolve("again.pdf");
+        Window.onFx(() -> {
+            w.shell.chooseBy(_ -> Optional.of(again));
+            w.shell.showPapers(n);
+            return null;
+        });
+        Window.until(30, () -> Window.onFx(() -> w.shell.scene().lookup("#paper-save") != null), "the paper to be seen");
+        w.click("paper-save");
+        w.sees("Saved: ");
+        assertThat(text(again)).contains("Customer removed on").doesNotContain("quillfeather");
+        assertThat(w.verify().clean()).isTrue();
+    }
+}
