@@ -51,7 +51,7 @@ public final class Main implements Runnable {
     }
 
     private static final List<Class<?>> COMMANDS = List.of(DevicesCommand.class, SequencesCommand.class, WalkCommand.class,
-            PaperCommand.class, FiguresCommand.class,
+            PaperCommand.class, FiguresCommand.class, CustomersCommand.class,
             SimulateCommand.class,
             MarginsCommand.class, CardCommand.class, SchoolCommand.class,
             LedgerCommand.class, TicketCommand.class, PlanCommand.class, ImeiCommand.class, IdentifyCommand.class, RouteCommand.class,

@@ -63,15 +63,23 @@ final class PaperCommand extends LedgerCommand.OnLedger {
                 + ".json of the data folder"));
         String name = Optional.ofNullable(shop.settings().bench()).orElse(practice() ? "Practice bench" : "My bench");
         try {
-            byte[] pdf = new Papers(shop, new Papers.Letterhead(name, PaperDesk.terms(folder()), ZoneId.systemDefault(),
-                    PeopleDesk.onPaper(Ticket.fold(entries), kept, PeopleDesk.forgotten(folder(), ticket)), kept.serials(), words))
-                    .pdf(which, entries);
+            byte[] pdf = made(new Papers(shop, new Papers.Letterhead(name, PaperDesk.terms(folder()), ZoneId.systemDefault(),
+                    PeopleDesk.onPaper(Ticket.fold(entries), kept, PeopleDesk.forgotten(folder(), ticket)), kept.serials(), words)), which,
+                    entries);
             WholeFile.write(file, pdf);
             long last = entries.getLast().number();
             answer(new Written(which.toString(), ticket, last, file.toString(), pdf.length, Sha256.of(pdf)), List.of("Written: " + file
                     + ", from the entries up to " + last));
         } catch (IOException e) {
             throw DiskTrouble.of("paper", file, e);
+        }
+    }
+
+    private static byte[] made(Papers papers, Papers.Kind which, List<LedgerEntry> entries) throws IOException {
+        try {
+            return papers.pdf(which, entries);
+        } catch (BadInput e) {
+            throw new Refusal(String.valueOf(e.getMessage()));
         }
     }
 }

@@ -342,7 +342,8 @@ final class TicketCommand extends Output {
             List<LedgerEntry> entries = read();
             Story story = Story.of(entries);
             List<Story.Line> lines = Story.lines(entries);
-            List<String> words = new ArrayList<>(List.of(Arrays.stream(Story.Kind.values()).map(k -> String.format(Locale.ROOT, "%s %.0f min",
+            List<String> words = new ArrayList<>(List.of(Arrays.stream(Story.Kind.values())
+                    .map(k -> String.format(Locale.ROOT, "%s %.0f min",
                     k.words(), story.seconds().get(k) / 60)).collect(Collectors.joining(", "))));
             lines.forEach(l -> words.add("  " + l.at().truncatedTo(ChronoUnit.SECONDS) + "  " + l.words()));
             answer(new Told(number(), story.seconds(), story.stretches(), lines), words);

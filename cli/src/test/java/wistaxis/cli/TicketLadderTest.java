@@ -148,6 +148,32 @@ class TicketLadderTest {
         refused(2, practice, "ticket", "open", "Toy", "--practice");
     }
 
+    /**
+     * What names a device is kept apart: no export carries it but the one that is asked for; papers, figures and story without a window.
+     */
+    @Test
+    void papersAndWhatIsKeptOfCustomers() throws IOException {
+        assertThat(run("customers").out()).contains("Nobody is kept.");
+        String n = done("ticket", "open", "Purser's phone").get("ticket").asText();
+        done("ticket", "answer", n, "trouble=unavailable", "device=iPhone13,2", "ownership=proved", "imei=356958031648321", "--by", "AS");
+        assertThat(done("customers").get("customers").get(0).get("imei").asText()).isEqualTo("356958031648321");
+        assertThat(done("customers", "356958031648321").get("customers").get(0).get("ticket").asText()).isEqualTo(n);
+        assertThat(run("ledger", "export", "--format", "json").out()).contains("sealed").doesNotContain("356958031648321");
+        assertThat(run("ledger", "export", "--format", "csv").out()).doesNotContain("356958031648321");
+        Path paper = folder.resolve("receipt.pdf");
+        assertThat(done("paper", "receipt", "--ticket", n, "--language", "de", "--out", paper.toString()).get("bytes").asInt())
+                .isEqualTo((int) Files.size(paper));
+        byte[] once = Files.readAllBytes(paper);
+        done("paper", "receipt", "--ticket", n, "--language", "de", "--out", paper.toString());
+        assertThat(Files.readAllBytes(paper)).isEqualTo(once);
+        refused(1, "nothing was erased", "paper", "erasure", "--ticket", n, "--out", paper.toString());
+        refused(2, "[fy]", "paper", "receipt", "--ticket", n, "--language", "fy", "--out", paper.toString());
+        refused(2, "paper [menu] is none", "paper", "menu", "--ticket", n, "--out", paper.toString());
+        assertThat(done("ticket", "story", n).get("lines").toString()).contains("AS").doesNotContain("3569580");
+        assertThat(done("figures").get("tickets").asInt()).isEqualTo(1);
+        assertThat(run("figures", "--csv").out()).startsWith("figure,what,n,of,low,high");
+    }
+
     /** What the shop prefers in the window holds on the command line. */
     @Test
     void theShopsOwnWaysHold() throws IOException {

@@ -73,7 +73,8 @@ class FirstUseTest {
 
     private void restored() {
         record(new TicketEvent.ConsentAsked("recovery-restore", true, "the customer", "there is a computer backup"),
-                new TicketEvent.RouteChosen("recovery-restore"), new TicketEvent.RestoreStarted("31K88"), new TicketEvent.Restored("31.10"));
+                new TicketEvent.RouteChosen("recovery-restore"), new TicketEvent.RestoreStarted("31K88"),
+                new TicketEvent.Restored("31.10"));
         shown(Stage.HANDOVER);
     }
 

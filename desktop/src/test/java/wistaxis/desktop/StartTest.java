@@ -52,9 +52,11 @@ class StartTest {
     void theDemoIsKeptOverTheDayAndMadeAnewOnTheNext() {
         DataFolder demo = DemoFolder.open(folder, NOW, DemoWorld.Past.WEEKS);
         Ledger.open(demo.ledger()).append("T-0012", new TicketEvent.FactRecorded("note", "mine"), NOW);
-        List<LedgerEntry> kept = Ledger.open(DemoFolder.open(folder, NOW.plus(Duration.ofMinutes(90)), DemoWorld.Past.WEEKS).ledger()).entries();
+        List<LedgerEntry> kept = Ledger.open(DemoFolder.open(folder, NOW.plus(Duration.ofMinutes(90)), DemoWorld.Past.WEEKS).ledger())
+                .entries();
         assertThat(kept.getLast().body()).contains("mine");
-        List<LedgerEntry> anew = Ledger.open(DemoFolder.open(folder, NOW.plus(Duration.ofDays(2)), DemoWorld.Past.WEEKS).ledger()).entries();
+        List<LedgerEntry> anew = Ledger.open(DemoFolder.open(folder, NOW.plus(Duration.ofDays(2)), DemoWorld.Past.WEEKS).ledger())
+                .entries();
         assertThat(anew).hasSize(kept.size() - 1);
         assertThat(anew.getLast().at()).isAfter(NOW.plus(Duration.ofDays(1)));
     }
@@ -63,7 +65,8 @@ class StartTest {
     void theDemoNeverTouchesAUsersOwnLedger() throws IOException {
         Ledger.open(DataFolder.open(folder).ledger()).openTicket(new TicketEvent.Opened("a real one", true), NOW);
         byte[] before = Files.readAllBytes(folder.resolve("ledger.db"));
-        assertThatThrownBy(() -> DemoFolder.open(folder, NOW, DemoWorld.Past.WEEKS)).isInstanceOf(BadInput.class).hasMessageContaining("not a folder of the demo")
+        assertThatThrownBy(() -> DemoFolder.open(folder, NOW, DemoWorld.Past.WEEKS)).isInstanceOf(BadInput.class)
+                .hasMessageContaining("not a folder of the demo")
                 .hasMessageContaining("--data DIR");
         assertThat(Files.readAllBytes(folder.resolve("ledger.db"))).isEqualTo(before);
     }

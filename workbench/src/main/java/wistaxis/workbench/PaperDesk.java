@@ -74,7 +74,8 @@ public final class PaperDesk {
     }
 
     private Made render(Papers.Kind kind, List<LedgerEntry> entries, Papers.Letterhead head) throws java.io.IOException {
-        return new Made(kind, new Papers(bench.routes().shop(), head).pdf(kind, entries), entries.getLast().number(), head.words().language());
+        return new Made(kind, new Papers(bench.routes().shop(), head).pdf(kind, entries), entries.getLast().number(),
+                head.words().language());
     }
 
     /** It was printed or saved: that is written down, with the digest of the file. */

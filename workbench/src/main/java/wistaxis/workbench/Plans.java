@@ -103,7 +103,7 @@ public final class Plans {
             if (last != null && last.hands() == hands) {
                 all.set(all.size() - 1, new BenchPlan.SetUpStretch(last.what(), last.length().plus(length), hands));
             } else {
-                all.add(new BenchPlan.SetUpStretch(hands ? "Set-up" : "Set-up, the owner or nobody", length, hands));
+                all.add(new BenchPlan.SetUpStretch("Set-up", length, hands));
             }
         });
         return all;

@@ -203,7 +203,8 @@ public final class Shop {
     /** The step that was taken, else the one that the route recommends. */
     private Optional<Step> step(Ticket ticket) {
         Optional<Attempt> taken = ticket.attempt().filter(a -> !a.failed() && !a.step().isEmpty());
-        return taken.isPresent() ? taken.flatMap(Attempt::known) : route(ticket, List.of()).flatMap(Route::recommended).map(Route.Rung::step);
+        return taken.isPresent() ? taken.flatMap(Attempt::known) : route(ticket, List.of()).flatMap(Route::recommended)
+                .map(Route.Rung::step);
     }
 
     /**

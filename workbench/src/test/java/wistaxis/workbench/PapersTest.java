@@ -197,7 +197,8 @@ class PapersTest {
             for (Kind kind : Kind.values()) {
                 if (kind != Kind.BUYING) {
                     assertThat(text(papers.pdf(kind, entries))).as("%s", kind).contains(kind == Kind.SHEET || kind == Kind.LABEL ? n
-                            : "Prüfsumme").doesNotContainPattern("(?i)\\b(the(?! others)|and(?! the others)|was not|with|from|this|which|not|are|is(?! none)|of"
+                            : "Prüfsumme")
+                            .doesNotContainPattern("(?i)\\b(the(?! others)|and(?! the others)|was not|with|from|this|which|not|are|is(?! none)|of"
                             + "|attempt|backup|device)\\b");
                 }
             }
@@ -224,7 +225,8 @@ class PapersTest {
                 if (name.startsWith("\u0416")) {
                     assertThat(words).contains(name).doesNotContain("U+");
                 } else {
-                    assertThat(words).contains("\u25a1", name.startsWith("Bo") ? "U+1F600" : "U+05D0", "In the shop's records they are whole");
+                    assertThat(words).contains("\u25a1", name.startsWith("Bo") ? "U+1F600" : "U+05D0",
+                            "In the shop's records they are whole");
                 }
             }
             assertThatThrownBy(() -> at.bench.people().keep(n, "Quill".repeat(60), "", "")).isInstanceOf(BadInput.class)

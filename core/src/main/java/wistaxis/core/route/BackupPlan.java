@@ -125,7 +125,9 @@ public record BackupPlan(List<Line> lines, List<String> says) {
     }
 
     private static String span(Range seconds) {
-        return words(seconds.low()) + " to " + words(seconds.high());
+        String low = words(seconds.low());
+        String high = words(seconds.high());
+        return low.equals(high) ? "about " + low : low + " to " + high;
     }
 
     private static String words(double seconds) {

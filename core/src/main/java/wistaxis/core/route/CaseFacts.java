@@ -185,7 +185,10 @@ public record CaseFacts(
         return digits.isEmpty() || digits.length() > 3 ? null : Integer.valueOf(digits);
     }
 
-    /** What the intake says, and what was noted since: of two of one kind and day the noted one. */
+    /**
+     * What the intake says, and what was noted since: of two of one kind and day the noted one. Where of a kind more is known than that it
+     * is there, that it is there adds nothing.
+     */
     private static @Nullable List<Backup> backups(Ticket t) {
         String kinds = text(t, "backup");
         if (kinds == null && t.backups().isEmpty()) {
@@ -195,7 +198,8 @@ public record CaseFacts(
         Stream.of("cloud", "computer").filter(k -> kinds != null && (kinds.equals(k) || kinds.equals("both")))
                 .map(k -> new Backup(k, version(t, k + "BackupVersion"), read(t, k + "BackupAt", LocalDate::parse)))
                 .filter(b -> all.stream().noneMatch(n -> n.kind().equals(b.kind()) && Objects.equals(n.at(), b.at()) && n.device() == null))
-                .forEach(all::add);
+                .filter(b -> b.version() != null || b.at() != null || all.stream().noneMatch(n -> n.kind().equals(b.kind())))
+                .toList().forEach(all::add);
         return all;
     }
 

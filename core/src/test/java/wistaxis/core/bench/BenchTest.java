@@ -108,7 +108,8 @@ class BenchTest {
     Arbitrary<List<BenchPlan.Job>> jobs() {
         Arbitrary<Stage> stages = Arbitraries.of(Stage.values()).filter(s -> s != Stage.CLOSED);
         Arbitrary<List<BenchPlan.SetUpStretch>> setUps = Combinators.combine(Arbitraries.integers().between(10, 900), Arbitraries.of(true,
-                false)).as((seconds, hands) -> new BenchPlan.SetUpStretch("Set-up", Duration.ofSeconds(seconds), hands)).list().ofMaxSize(4);
+                false)).as((seconds, hands) -> new BenchPlan.SetUpStretch("Set-up", Duration.ofSeconds(seconds), hands)).list()
+                .ofMaxSize(4);
         Arbitrary<BenchPlan.Job> one = Combinators.combine(stages, Arbitraries.integers().between(-30, 300), Arbitraries.integers()
                 .between(0, 900).injectDuplicates(0.3), Arbitraries.integers().between(0, 2000), Arbitraries.of(true, false), setUps)
                 .as((stage, promised, unattended, download, writes, setUp) -> new BenchPlan.Job("T" + promised, stage,

@@ -76,7 +76,8 @@ public final class Paper {
     public static byte[] pdf(String template, String title, Map<String, Object> values, Instant made, Words words) throws IOException {
         Map<String, Object> all = new HashMap<>(values);
         all.put("title", title);
-        all.put("css", resource("paper.css").replace("\"Page \"", "\"" + words.of("Page") + " \"").replace("\" of \"", "\" " + words.of("of")
+        all.put("css", resource("paper.css").replace("\"Page \"", "\"" + words.of("Page") + " \"")
+                .replace("\" of \"", "\" " + words.of("of")
                 + " \""));
         String html = words.page(Mustache.compiler().defaultValue("").emptyStringIsFalse(true).compile(resource(template + ".html"))
                 .execute(all));

@@ -90,11 +90,13 @@ public final class Words {
         Matcher places = PLACE.matcher(e.getKey());
         int from = 0;
         while (places.find()) {
-            pattern.append(Pattern.quote(e.getKey().substring(from, places.start()))).append("(?<p").append(places.group(1)).append(">" + NO_SENTENCE + ")");
+            pattern.append(Pattern.quote(e.getKey().substring(from, places.start()))).append("(?<p").append(places.group(1))
+                    .append(">" + NO_SENTENCE + ")");
             from = places.end();
         }
         pattern.append(Pattern.quote(e.getKey().substring(from)));
-        return new Form(Pattern.compile(pattern.toString(), Pattern.DOTALL), PLACE.matcher(e.getKey()).replaceAll("").length(), e.getValue());
+        return new Form(Pattern.compile(pattern.toString(), Pattern.DOTALL), PLACE.matcher(e.getKey()).replaceAll("").length(),
+                e.getValue());
     }
 
     /**

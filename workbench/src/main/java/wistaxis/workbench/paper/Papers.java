@@ -250,7 +250,8 @@ public final class Papers {
                 .orElseThrow(() -> new BadInput("nothing was erased on ticket [" + t.number() + "], so there is no record of it"));
         boolean byHost = erased.is(Step::writes);
         DeviceModel model = shop.model(t).orElse(null);
-        values.put("person", List.of(row("Name", t.by() == null ? "to be filled in" : t.by()), row("Title", "technician"), row("Organization", letterhead.name()),
+        values.put("person", List.of(row("Name", t.by() == null ? "to be filled in" : t.by()), row("Title", "technician"),
+                row("Organization", letterhead.name()),
                 row("Location", "to be filled in"), row("Phone", "to be filled in")));
         String serial = letterhead.serials().isEmpty() ? "not read, or removed" : String.join(", ", letterhead.serials());
         values.put("media", List.of(row("Make and vendor", "the maker"), row("Model", model == null ? "not settled" : model.name() + ", "

@@ -13,6 +13,7 @@ import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.layout.Region;
 import javafx.scene.text.Font;
 import javafx.scene.text.FontWeight;
+import javafx.scene.text.Text;
 import wistaxis.core.bench.BenchPlan;
 import wistaxis.core.bench.BenchTime;
 import wistaxis.desktop.look.Theme;
@@ -113,11 +114,14 @@ public final class TimeLane extends Region {
         double from = x(s.start(), now, w);
         double to = Math.max(from + 4, x(s.end(), now, w));
         bar(g, from, to, h / 2 - 12, 24, s.hands());
-        if (!s.hands() && to - from > 60) {
+        Text what = new Text(s.what());
+        what.setFont(Font.font("Lato", 12));
+        double wide = what.getLayoutBounds().getWidth();
+        if (!s.hands() && to - from > wide + 18) {
             g.setFill(Theme.color("surface"));
-            g.fillRect(from + 6, h / 2 - 8, 62, 16);
+            g.fillRect(from + 6, h / 2 - 8, wide + 6, 16);
             g.setFill(Theme.color("ink"));
-            g.setFont(Font.font("Lato", 12));
+            g.setFont(what.getFont());
             g.fillText(s.what(), from + 9, h / 2);
         }
     }

@@ -17,7 +17,8 @@ import wistaxis.workbench.Workbench;
 /** Who brought the device, kept sealed beside the ledger; and whether the device was here before. */
 final class CustomerCard extends VBox {
     private static final int MOST_VISITS = 3;
-    private static final DateTimeFormatter MONTH = DateTimeFormatter.ofPattern("MMMM yyyy", Locale.ENGLISH).withZone(ZoneId.systemDefault());
+    private static final DateTimeFormatter MONTH = DateTimeFormatter.ofPattern("MMMM yyyy", Locale.ENGLISH)
+            .withZone(ZoneId.systemDefault());
 
     private final Shell shell;
     private final Workbench bench;
@@ -47,7 +48,8 @@ final class CustomerCard extends VBox {
             })));
         } else if (open) {
             FlowPane line = Ui.flow(8, Ui.label("Customer", "strong"), name, reach);
-            bench.papers().languages().forEach(l -> line.getChildren().add(Ui.button("customer-language-" + l.language(), l.name(), l.language()
+            bench.papers().languages().forEach(l -> line.getChildren()
+                    .add(Ui.button("customer-language-" + l.language(), l.name(), l.language()
                     .equals(language) ? "chip chosen" : "chip", () -> {
                 language = l.language();
                 refresh();

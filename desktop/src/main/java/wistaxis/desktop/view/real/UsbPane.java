@@ -49,7 +49,8 @@ public final class UsbPane extends VBox {
 
     private void of(UsbDevice device) {
         getChildren().addAll(Ui.label(words(device.mode()), "usb-mode" + (device.mode() == HostView.NORMAL ? "" : " tide")),
-                Ui.text(device.serial().isEmpty() ? "It tells no serial string." : bench.people().clear(device).words().says(), "code small"),
+                Ui.text(device.serial().isEmpty() ? "It tells no serial string." : bench.people().clear(device).words().says(),
+                "code small"),
                 Ui.text("At " + device.port() + ", by " + usb().source() + ".", "small muted"), release());
         usb().kind(device, number).ifPresent(s -> getChildren().add(Ui.text("Chip and board were " + s.says(bench.devices()
                 .byIdentifier(s.identifier()).map(m -> m.name()).orElse(s.identifier())) + ".", "small")));
@@ -77,7 +78,8 @@ public final class UsbPane extends VBox {
         for (int i = 0; i < offers.size(); i++) {
             UsbDevice device = offers.get(i);
             VBox card = Ui.card(Ui.text(words(device.mode()) + ", at " + device.port(), "strong"),
-                    Ui.text(device.serial().isEmpty() ? "tells no serial string" : bench.people().clear(device).words().says(), "code small"));
+                    Ui.text(device.serial().isEmpty() ? "tells no serial string" : bench.people().clear(device).words().says(),
+                    "code small"));
             usb().kind(device, number).ifPresent(s -> card.getChildren().add(Ui.text(s.says(bench.devices().byIdentifier(s.identifier())
                     .map(m -> m.name()).orElse(s.identifier())), "small")));
             card.getChildren().add(Ui.button("usb-bind-" + i, "This one?", "primary", () -> usb().bind(number, device)));

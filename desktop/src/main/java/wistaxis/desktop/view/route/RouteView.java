@@ -307,7 +307,8 @@ public final class RouteView extends TicketPage {
     private List<Ticket> lot(String step) {
         Optional<People.Person> owner = bench.people().of(number);
         return owner.isEmpty() || !isSale(ticket()) ? List.of() : bench.tickets().open().stream()
-                .filter(o -> !o.number().equals(number) && isSale(o) && bench.people().of(o.number()).filter(p -> p.isSame(owner.get())).isPresent())
+                .filter(o -> !o.number().equals(number) && isSale(o) && bench.people().of(o.number()).filter(p -> p.isSame(owner.get()))
+                .isPresent())
                 .filter(o -> desk.route(o).flatMap(r -> r.rung(step)).filter(r -> r.status() == Route.Status.NEEDS_CONSENT).isPresent())
                 .toList();
     }

@@ -62,7 +62,8 @@ public final class UnlockCard {
             }
             return card;
         }
-        card.getChildren().addAll(Ui.text(Stream.of(order.carrier(), order.country(), order.model(), "IMEI " + Optional.ofNullable(bench.people().kept(number).imei()).orElse(order.imei()),
+        card.getChildren().addAll(Ui.text(Stream.of(order.carrier(), order.country(), order.model(), "IMEI "
+                + Optional.ofNullable(bench.people().kept(number).imei()).orElse(order.imei()),
                 order.reference() == null ? null : "order " + order.reference(), order.price(), order.answerTo() == null ? null
                 : "answer to " + order.answerTo()).filter(Objects::nonNull).collect(Collectors.joining(", ")), "small"),
                 Ui.text("Ordered " + DAY.format(order.ordered()) + ", due " + DAY.format(order.earliest())

@@ -13,7 +13,8 @@ import javafx.util.Duration;
 import org.jspecify.annotations.Nullable;
 
 /**
- * A scanner types a code quicker than hands do, and ends with Enter. Its digits answer no question of the page: a digit is held for a moment
+ * A scanner types a code quicker than hands do, and ends with Enter. Its digits answer no question of the page: a digit is held for a
+ * moment
  * until it is sure that no other follows. In a text line everything stays as typed, but for a label of the shop's own, which is taken out
  * again.
  */
@@ -82,7 +83,8 @@ final class Scanner {
             } else if (code.length() >= SHORTEST && !inLine()) {
                 e.consume();
                 drop();
-                trouble.accept("Scanned [" + code.substring(0, Math.min(SHOWN, code.length())) + "]: that is no ticket of this shop, whose labels read like T-0001.");
+                trouble.accept("Scanned [" + code.substring(0, Math.min(SHOWN, code.length()))
+                        + "]: that is no ticket of this shop, whose labels read like T-0001.");
             }
         } else if (e.getCode().isDigitKey() && !inLine()) {
             if (within(FOLLOWS_NANOS) && !typed.isEmpty()) {
@@ -127,7 +129,8 @@ final class Scanner {
         if (key != null && key.getTarget() != null) {
             again = true;
             try {
-                Event.fireEvent(scene.getFocusOwner() == null ? scene.getRoot() : scene.getFocusOwner(), key.copyFor(scene, scene.getRoot()));
+                Event.fireEvent(scene.getFocusOwner() == null ? scene.getRoot() : scene.getFocusOwner(),
+                        key.copyFor(scene, scene.getRoot()));
             } finally {
                 again = false;
             }

@@ -119,7 +119,8 @@ public final class Shell implements AutoCloseable {
     }
 
     private Node head() {
-        HBox marks = Ui.row(8, atWork, whole(line), whole(bench.world().simulated() ? Ui.label("simulated world", "tag simulated") : usb), pace,
+        HBox marks = Ui.row(8, atWork, whole(line), whole(bench.world().simulated() ? Ui.label("simulated world", "tag simulated") : usb),
+                pace,
                 dim,
                 Ui.button("text-smaller", "A-", "quiet", () -> scale(-0.1)),
                 Ui.button("text-larger", "A+", "quiet", () -> scale(0.1)));

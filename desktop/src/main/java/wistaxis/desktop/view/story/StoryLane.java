@@ -25,7 +25,8 @@ final class StoryLane extends Region {
     private static final double HEIGHT = 30;
     private static final double WIDE_ENOUGH = 46;
     private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm", Locale.ROOT).withZone(ZoneId.systemDefault());
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM HH:mm", Locale.ENGLISH).withZone(ZoneId.systemDefault());
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM HH:mm", Locale.ENGLISH)
+            .withZone(ZoneId.systemDefault());
 
     private final Canvas canvas = new Canvas();
     private final Story story;
