@@ -184,7 +184,7 @@ class PapersTest {
             String n = ticket(at);
             at.record(n, new TicketEvent.BackupNoted("cloud", null, "31.9", LocalDate.of(2026, 5, 1), 36_000_000_000L, null, null));
             at.record(n, new TicketEvent.BackupNoted("computer", null, "31.11", LocalDate.of(2026, 5, 2), null, "disk 2", null));
-            for (String answer : List.of("greeting seen", "language done", "by-hand hand", "network joined", "activation lock",
+            for (String answer : List.of("greeting seen", "language done", "by-hand hand", "network joined", "activation asks",
                     "account-lock signed-in", "face later", "passcode set", "data-cloud chosen", "first-restart asked", "extras home",
                     "check-version passed", "check-calls left", "check-camera failed")) {
                 String[] said = answer.split(" ");

@@ -26,7 +26,7 @@ public record Projection(Ticket ticket, long last, List<StageTime> stages, List<
     private static final String SET_UP = "set-up";
 
     /** What the activation may end in without having been refused. */
-    private static final Set<String> ACTIVATED = Set.of("activated", "lock");
+    private static final Set<String> ACTIVATED = Set.of("activated", "asks");
 
     /** @param entry the entry that ended the stage */
     public record StageTime(long entry, String identifier, String stage, double seconds) {}

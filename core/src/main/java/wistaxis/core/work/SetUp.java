@@ -25,7 +25,7 @@ public final class SetUp {
     public static final String WAY = "set-up";
 
     /** Answers that show the account lock, expected or not. */
-    private static final Set<String> LOCKED = Set.of("locked", "lock");
+    private static final Set<String> LOCKED = Set.of("locked", "asks");
 
     private SetUp() {}
 
