@@ -86,6 +86,13 @@ class FirstUseTest {
         w.click("customer-language-de");
         w.click("customer-keep");
         w.sees("Customer: odo quillfeather");
+        w.focus("words-troubleWords");
+        w.type("waits and waits");
+        w.tap(KeyCode.ENTER);
+        w.sees("In their words: waits and waits");
+        w.focus("words-marks");
+        w.type("a scratch");
+        w.tap(KeyCode.ENTER);
         w.sees("The promise will not hold: by the plan about");
         restored();
         w.click("set-up-go");
@@ -137,7 +144,7 @@ class FirstUseTest {
             w.sees("Saved: ");
             Path file = out.resolve(n + "-" + kind + ".pdf");
             assertThat(text(file)).as("%s", kind).contains(n).contains(switch (kind) {
-                case RECEIPT -> "Annahmebeleg";
+                case RECEIPT -> "Nicht verfügbar: waits and waits";
                 case CONSENT -> "Wer odo quillfeather";
                 case REPORT -> "Prüfen: beide Kameras Eine geht nicht";
                 case ERASURE -> "Nachweis der Löschung";

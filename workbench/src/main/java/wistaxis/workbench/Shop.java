@@ -14,6 +14,7 @@ import java.util.function.Function;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Names;
 import wistaxis.core.facts.Shown;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.FirmwareCatalogue;
@@ -236,6 +237,9 @@ public final class Shop {
                         + "] is not known; write an identifier such as iPhone13,2 (wistaxis devices lists them)");
             }
             return List.of(new TicketEvent.Identified(value, "by its identifier"));
+        }
+        if (Intake.WORDS.contains(name)) {
+            return List.of(new TicketEvent.FactRecorded(name, Names.typed(value, name, Intake.LONGEST_WORDS)));
         }
         if (!intake.knows(name) && !Readiness.CONFIRMED.contains(name)) {
             throw new BadInput("fact [" + Shown.value(name) + "] is not known; the intake asks for " + DEVICE + " and "

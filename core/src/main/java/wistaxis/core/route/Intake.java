@@ -17,6 +17,18 @@ public final class Intake {
     /** The value of a fact that was asked for and is not known. */
     public static final String NOT_KNOWN = "unknown";
 
+    /** The fact that keeps the trouble in the customer's words. */
+    public static final String TROUBLE_WORDS = "troubleWords";
+
+    /** The fact that keeps the state in which a device came, and its marks. */
+    public static final String MARKS = "marks";
+
+    /** Facts that are written down as they are said or seen. */
+    public static final List<String> WORDS = List.of(TROUBLE_WORDS, MARKS);
+
+    /** Letters of such a fact. */
+    public static final int LONGEST_WORDS = 300;
+
     private final List<Question> questions;
 
     private record Questions(List<Question> questions) {}

@@ -24,7 +24,7 @@ import wistaxis.core.ticket.Ticket;
  * @param notes what is taken for unknown, in words
  */
 public record Oddities(List<String> stops, List<String> notes) {
-    private static final List<String> OTHER_FACTS = List.of("deviceWords");
+    private static final List<String> OTHER_FACTS = List.of("deviceWords", Intake.TROUBLE_WORDS, Intake.MARKS);
     private static final Map<String, Consumer<String>> KINDS = Map.of("version", SystemVersion::parse, "day", LocalDate::parse, "imei",
             CaseFacts::exact, "promise", Oddities::moment,
             "keys", v -> CaseFacts.list(v).forEach(PhysicalKey::valueOf));

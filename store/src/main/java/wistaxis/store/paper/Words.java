@@ -204,7 +204,7 @@ public final class Words {
         }
         for (int end : ends.reversed()) {
             String first = text.substring(0, end);
-            String bare = first.replaceAll("[;,]$", "");
+            String bare = first.replaceAll("[;,.]$", "");
             String mark = first.substring(bare.length());
             String known = phrase(first);
             String better = known == null ? phrase(bare) : known;

@@ -16,10 +16,12 @@ import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Units;
 import wistaxis.core.route.BackupPlan;
 import wistaxis.core.route.CaseFacts;
+import wistaxis.core.route.Intake;
 import wistaxis.core.route.Route;
 import wistaxis.core.route.RouteContext;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Steps;
+import wistaxis.core.steps.Walk;
 import wistaxis.core.steps.WalkRun;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.LedgerEntry;
@@ -147,8 +149,10 @@ public final class Papers {
 
     private void receipt(Ticket t, Map<String, Object> values) {
         values.put("facts", found(t));
+        values.put("marks", t.fact(Intake.MARKS).orElse(""));
         values.put("trouble", fact(t, "trouble"));
-        t.fact("deviceWords").ifPresent(w -> values.put("said", w));
+        t.fact(Intake.TROUBLE_WORDS).ifPresent(w -> values.put("said", w));
+        t.fact("deviceWords").ifPresent(w -> values.put("saidOfDevice", w));
         values.put("backup", backups(t).isEmpty() ? "A backup: " + fact(t, "backup") + "." : String.join(" ", backups(t)));
         values.put("promised", promised(t).map(p -> "By " + p + ".").orElse("No time was promised."));
         values.put("hasTerms", !letterhead.terms().isEmpty());
@@ -288,9 +292,15 @@ public final class Papers {
                 .verdict().replace('-', ' '))).toList();
     }
 
+    private static String minutes(Walk.Stop stop) {
+        long least = Math.round(stop.low());
+        long most = Math.round(stop.high());
+        return least == most ? String.valueOf(most) : least + "-" + most;
+    }
+
     private void home(Ticket t, Map<String, Object> values) {
         values.put("left", SetUp.of(t, shop.model(t).orElse(null)).map(r -> r.left().stream().map(s -> Map.of("title",
-                s.title(), "see", s.see(), "minutes", Math.round(s.low()) + "-" + Math.round(s.high()))).toList()).orElse(List.of()));
+                s.title(), "see", s.see(), "minutes", minutes(s))).toList()).orElse(List.of()));
         values.put("never", BackupPlan.NEVER_BACK);
         values.put("backups", t.backups().isEmpty() ? backups(t) : t.backups().stream().map(b -> b.kind() + " backup" + (b.at() == null ? ""
                 : " of " + b.at()) + (b.sizeBytes() == null ? "" : ", " + Units.inWords(b.sizeBytes())) + (b.where() == null ? "" : ", "

@@ -47,6 +47,7 @@ public final class IntakeView extends TicketPage {
     private final VBox conversation = new VBox(10);
     private final LiveRoute live;
     private final CustomerCard customer;
+    private final WordsCard words;
     private final Set<String> putOff = new HashSet<>();
     private final EventHandler<KeyEvent> pressed = this::pressed;
     private @Nullable String asking;
@@ -58,6 +59,7 @@ public final class IntakeView extends TicketPage {
         this.desk = bench.routes();
         this.live = new LiveRoute(bench, number);
         this.customer = new CustomerCard(shell, bench, number);
+        this.words = new WordsCard(bench, number);
         this.answers = new AnswerPane(shell, bench, number, this::answered);
         Columns columns = new Columns(Ui.scroll(conversation), 400, live.node(), 370);
         VBox.setVgrow(columns, Priority.ALWAYS);
@@ -81,8 +83,9 @@ public final class IntakeView extends TicketPage {
         current.ifPresentOrElse(q -> conversation.getChildren().add(answers.card(q, t)), () -> conversation.getChildren()
                 .add(nothingLeft()));
         conversation.getChildren().add(foot(t));
-        conversation.getChildren().add(customer);
+        conversation.getChildren().addAll(customer, words);
         customer.refresh();
+        words.refresh(t);
         List<Question> asked = desk.intake().asked(t, inferred);
         List<Question> said = asked.stream().filter(q -> Intake.answered(q, t)).toList();
         if (!said.isEmpty()) {

@@ -1,0 +1,51 @@
+package wistaxis.desktop.view.intake;
+
+import java.util.List;
+import javafx.scene.control.TextField;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.VBox;
+import wistaxis.core.facts.Names;
+import wistaxis.core.route.Intake;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.desktop.look.Ui;
+import wistaxis.workbench.Workbench;
+
+/** What is written down as it is said or seen, and stands on the receipt: the trouble in the customer's words, state and marks. */
+final class WordsCard extends VBox {
+    private final Workbench bench;
+    private final String number;
+    private final TextField trouble = Ui.field("words-" + Intake.TROUBLE_WORDS, "the trouble, in the customer's words",
+            Intake.LONGEST_WORDS);
+    private final TextField marks = Ui.field("words-" + Intake.MARKS, "state and marks: scratches, case, SIM", Intake.LONGEST_WORDS);
+
+    WordsCard(Workbench bench, String number) {
+        super(6);
+        this.bench = bench;
+        this.number = number;
+        trouble.setOnAction(_ -> note(Intake.TROUBLE_WORDS, trouble));
+        marks.setOnAction(_ -> note(Intake.MARKS, marks));
+    }
+
+    void refresh(Ticket t) {
+        getChildren().clear();
+        FlowPane lines = Ui.flow(8);
+        line(t, Intake.TROUBLE_WORDS, "In their words: ", trouble, lines);
+        line(t, Intake.MARKS, "State and marks: ", marks, lines);
+        if (!lines.getChildren().isEmpty()) {
+            getChildren().addAll(lines, Ui.text("Enter writes it down. No names here: they stand apart.", "small muted"));
+        }
+    }
+
+    private void line(Ticket t, String fact, String words, TextField field, FlowPane lines) {
+        t.fact(fact).ifPresent(said -> getChildren().add(Ui.text(words + said, "strong")));
+        if (t.closed() == null && t.fact(fact).isEmpty()) {
+            field.setPrefColumnCount(22);
+            lines.getChildren().add(field);
+        }
+    }
+
+    private void note(String fact, TextField field) {
+        bench.record(number, List.of(new TicketEvent.FactRecorded(fact, Names.typed(field.getText(), "note", Intake.LONGEST_WORDS))));
+    }
+}
