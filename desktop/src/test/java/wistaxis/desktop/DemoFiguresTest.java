@@ -2,6 +2,10 @@ package wistaxis.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.networknt.schema.InputFormat;
+import com.networknt.schema.JsonSchema;
+import com.networknt.schema.JsonSchemaFactory;
+import com.networknt.schema.SpecVersion;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
@@ -13,6 +17,7 @@ import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.facts.Json;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.standins.DemoWorld;
@@ -114,6 +119,11 @@ class DemoFiguresTest {
                     .filter(w -> w.of() >= 3).toList());
             assertThat(f.spent()).extracting(Figures.Length::what).containsExactly("hands", "runs by itself", "line", "lies there");
             assertThat(f.stages()).extracting(Figures.Length::what).contains("activation");
+            JsonSchema schema = JsonSchemaFactory.getInstance(SpecVersion.VersionFlag.V202012).getSchema(DemoFiguresTest.class
+                    .getResourceAsStream("/wistaxis/schema/figures.schema.json"));
+            for (Figures one : List.of(f, ledger.figures(NOW, NOW.plusSeconds(1), true))) {
+                assertThat(schema.validate(Json.writePretty(one), InputFormat.JSON)).as("as the schema says").isEmpty();
+            }
             assertThat(ledger.figures(NOW.minus(Duration.ofDays(50)), NOW.plusSeconds(1), true).tickets()).isLessThan(40);
         }
     }

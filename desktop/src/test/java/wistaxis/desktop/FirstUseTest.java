@@ -96,7 +96,7 @@ class FirstUseTest {
         w.sees("The promise will not hold: by the plan about");
         restored();
         w.click("set-up-go");
-        for (String answer : List.of("seen", "done", "hand", "joined", "asks", "signed-in", "later", "set")) {
+        for (String answer : List.of("seen", "done", "hand", "joined", "asks", "signed-in", "read", "later", "set")) {
             w.click("walk-" + answer);
         }
         w.sees("Data: from the computer; plug it into the host");

@@ -119,7 +119,7 @@ class ProcessTest {
         assertThat(both).anyMatch(r -> r.status() == 0 && r.out().contains("usable"));
         assertThat(both).filteredOn(r -> r.status() != 0).allMatch(r -> r.status() == 1 && r.err().contains("in use"));
         try (Ledger ledger = Ledger.openReadOnly(data.resolve("ledger.db"))) {
-            assertThat(ledger.entries().stream().map(LedgerEntry::ticket).distinct()).hasSize(18);
+            assertThat(ledger.entries().stream().map(LedgerEntry::ticket).distinct()).hasSize(318);
             assertThat(ledger.check(null, Instant.now()).clean()).isTrue();
         }
         Files.writeString(data.resolve("packages/mine.bin"), "mine");

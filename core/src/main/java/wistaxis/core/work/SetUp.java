@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.BadInput;
@@ -23,6 +24,9 @@ import wistaxis.core.ticket.TicketEvent;
 public final class SetUp {
     /** The walk's name. */
     public static final String WAY = "set-up";
+
+    /** From here on systems offer to take over from another device, and tell about privacy; from memory. */
+    private static final int NEW_FROM = 11;
 
     /** Answers that show the account lock, expected or not. */
     private static final Set<String> LOCKED = Set.of("locked", "asks");
@@ -62,6 +66,7 @@ public final class SetUp {
         boolean shown = t.attempt().stream().flatMap(a -> a.walk().stream()).anyMatch(n -> n.way().equals(WAY)
                 && LOCKED.contains(n.answer()));
         facts.put("lock", !shown && (signedOut || t.fact("locating").filter("off"::equals).isPresent()) ? "no" : "yes");
+        facts.put("age", isOld(t) ? "old" : "new");
         boolean cloud = kept(t, "cloud");
         boolean computer = kept(t, "computer");
         facts.put("backup", cloud && computer ? "both" : cloud ? "cloud" : computer ? "computer" : "none");
@@ -69,6 +74,13 @@ public final class SetUp {
             facts.put("unlock", model.look("home").equals("none") ? "face" : model.look("homeMark").equals("ring") ? "finger" : "none");
         }
         return facts;
+    }
+
+    /** By the version that was written, else by the one that was there. */
+    private static boolean isOld(Ticket t) {
+        return Stream.of(Optional.ofNullable(t.restored()), t.fact("installedVersion")).flatMap(Optional::stream).findFirst()
+                .map(v -> v.replaceAll("[^0-9].*", "")).filter(v -> v.matches("\\d{1,4}")).map(Integer::parseInt)
+                .filter(v -> v < NEW_FROM).isPresent();
     }
 
     private static boolean kept(Ticket t, String kind) {

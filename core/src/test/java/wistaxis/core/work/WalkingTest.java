@@ -231,6 +231,18 @@ class WalkingTest {
                 .equals("activation")).as("as long as it takes here").allSatisfy(s -> assertThat(s.high()).isEqualTo(3));
     }
 
+    /** By age of the system: an old one takes nothing over from another device; from memory. */
+    @ParameterizedTest
+    @CsvSource({"10.3.4, false", "9.3.6, false", "11.0, true", "31.10, true", "'', true"})
+    void setUpGoesByAgeOfTheSystem(String version, boolean there) {
+        opened("unavailable");
+        add(List.of(new TicketEvent.RouteChosen("recovery-restore"), new TicketEvent.RestoreStarted("31K88"),
+                new TicketEvent.Restored(version)));
+        assertThat(SetUp.of(ticket(), PHONE).orElseThrow().left().stream().map(Walk.Stop::id)
+                .filter(List.of("by-hand", "privacy")::contains))
+                .hasSize(there ? 2 : 0);
+    }
+
     @Test
     void adviceGoesByCause() {
         opened("unavailable", "backup", "none");

@@ -143,7 +143,8 @@ public final class Screenshots {
                 new TicketEvent.WalkNoted("set-up", "greeting", "seen"), new TicketEvent.WalkNoted("set-up", "language", "done"),
                 new TicketEvent.WalkNoted("set-up", "by-hand", "hand"), new TicketEvent.WalkNoted("set-up", "network", "joined"),
                 new TicketEvent.WalkNoted("set-up", "activation", "asks"), new TicketEvent.WalkNoted("set-up", "account-lock", "signed-in"),
-                new TicketEvent.WalkNoted("set-up", "face", "later"), new TicketEvent.WalkNoted("set-up", "passcode", "set"))));
+                new TicketEvent.WalkNoted("set-up", "privacy", "read"), new TicketEvent.WalkNoted("set-up", "face", "later"),
+                new TicketEvent.WalkNoted("set-up", "passcode", "set"))));
         Map.of(restored, "Ines Quillfeather", PAST.ticket(10), "Ines Quillfeather", PAST.ticket(12), "Odo Quillfeather").forEach((n, who) ->
                 onFx(() -> bench.people().keep(n, who, "quay 7, third bell", "")));
         settle();

@@ -37,6 +37,7 @@ public final class PaperView extends TicketPage {
     private Papers.Kind kind = Papers.Kind.RECEIPT;
     private PaperDesk.@Nullable Made made;
     private String says = "";
+    private int asked;
     private List<Preview.Picture> seen = List.of();
 
     public PaperView(Shell shell, Workbench bench, String number) {
@@ -53,22 +54,20 @@ public final class PaperView extends TicketPage {
         made = null;
         seen = List.of();
         says = "It is being made...";
-        Papers.Kind wanted = kind;
-        bench.papers().make(wanted, number).thenCompose(paper -> Preview.of(paper.pdf(), Preview.SCREEN, Preview.MOST_SEEN)
-                .thenAccept(pages -> made(paper, pages))).exceptionally(e -> {
-                    if (wanted == kind) {
-                        says = words(e);
-                        refresh();
-                    }
+        int wanted = ++asked;
+        bench.papers().make(kind, number).thenCompose(paper -> Preview.of(paper.pdf(), Preview.SCREEN, Preview.MOST_SEEN)
+                .thenAccept(pages -> shown(wanted, paper, pages, ""))).exceptionally(e -> {
+                    shown(wanted, null, List.of(), words(e));
                     return null;
                 });
     }
 
-    private void made(PaperDesk.Made paper, List<Preview.Picture> pages) {
-        if (paper.kind() == kind) {
+    /** Only what was asked for last is shown. */
+    private void shown(int wanted, PaperDesk.@Nullable Made paper, List<Preview.Picture> pages, String words) {
+        if (wanted == asked) {
             made = paper;
             seen = pages;
-            says = "";
+            says = words;
             refresh();
         }
     }

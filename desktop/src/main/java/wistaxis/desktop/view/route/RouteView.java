@@ -287,7 +287,9 @@ public final class RouteView extends TicketPage {
         agree.disableProperty().bind(Bindings.createBooleanBinding(() -> who.getText().isBlank(), who.textProperty()));
         box.getChildren().addAll(Ui.row(8, Ui.label("Who", "strong"), who), Ui.row(8, Ui.label("Told about the backup", "strong"), told),
                 Ui.row(8, agree, Ui.button("consent-no", "The owner does not agree", "", () -> answer(step, false))),
-                Ui.text("Recorded in the ledger with the time. It covers every later step that loses no more.", "small muted"));
+                Ui.text("Recorded in the ledger with the time. It covers every later step that loses no more." + (bench.people().of(number)
+                .isPresent() ? "" : " Nobody is kept as the customer: write owner, daughter or the like; a name would stand in the "
+                + "ledger."), "small muted"));
         List<Ticket> lot = lot(step);
         if (!lot.isEmpty()) {
             Button all = Ui.button("consent-lot", "The owner agrees, for all " + (lot.size() + 1) + " devices", "danger", () -> {

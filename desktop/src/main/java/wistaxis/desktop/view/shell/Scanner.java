@@ -21,6 +21,9 @@ import org.jspecify.annotations.Nullable;
 final class Scanner {
     private static final Pattern TICKET = Pattern.compile("T-\\d{4,15}");
 
+    /** What a digit of a code may follow. */
+    private static final Pattern CODE = Pattern.compile("[\\d-]$");
+
     /** Longer between two letters is a hand, no scanner. Ours. */
     private static final long QUICK_NANOS = 120_000_000L;
 
@@ -87,7 +90,7 @@ final class Scanner {
                         + "]: that is no ticket of this shop, whose labels read like T-0001.");
             }
         } else if (e.getCode().isDigitKey() && !inLine()) {
-            if (within(FOLLOWS_NANOS) && !typed.isEmpty()) {
+            if (within(FOLLOWS_NANOS) && CODE.matcher(typed).find()) {
                 drop();
             } else {
                 held = e;
@@ -98,7 +101,7 @@ final class Scanner {
     }
 
     private void typed(KeyEvent e) {
-        if (e.getCharacter().isEmpty() || e.getCharacter().charAt(0) < ' ') {
+        if (e.getCharacter().isEmpty() || e.getCharacter().charAt(0) < ' ' || e.isShortcutDown() || e.isAltDown()) {
             return;
         }
         if (!within(QUICK_NANOS)) {
