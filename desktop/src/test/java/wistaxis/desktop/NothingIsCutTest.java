@@ -11,6 +11,7 @@ import java.util.stream.Stream;
 import javafx.geometry.Bounds;
 import javafx.scene.Node;
 import javafx.scene.control.Labeled;
+import javafx.scene.control.TextField;
 import javafx.scene.control.ListView;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.text.Text;
@@ -42,6 +43,7 @@ class NothingIsCutTest {
                     new TicketEvent.WalkNoted("buying-check", "imei", "differs"));
             String restored = opened(w, "unavailable", new TicketEvent.RouteChosen("recovery-restore"),
                     new TicketEvent.RestoreStarted("31K88"), new TicketEvent.Restored("31.10"));
+            Window.acked(() -> w.bench.people().keep(restored, "Ines Quillfeather", "quay 7, third bell, or the harbour office", "de"));
             List<String> cut = new ArrayList<>();
             for (String round : List.of("day 1280", "small 1024", "larger 1280")) {
                 if (round.startsWith("small")) {
@@ -73,6 +75,12 @@ class NothingIsCutTest {
                 look(w, round + " buying", cut, () -> w.shell.showTicket(bought));
                 look(w, round + " sale route", cut, () -> w.shell.showTicket(restored, Stage.ROUTE));
                 look(w, round + " papers", cut, () -> w.shell.showPapers(restored));
+                look(w, round + " figures", cut, () -> w.shell.showFigures());
+                look(w, round + " story", cut, () -> w.shell.showStory("T-0010"));
+                look(w, round + " customers", cut, () -> {
+                    w.shell.showCustomers();
+                    ((TextField) w.shell.scene().lookup("#customer-search")).setText("Quillfeather");
+                });
                 look(w, round + " set-up", cut, () -> {
                     w.shell.showTicket(restored);
                     ((Button) w.shell.scene().lookup("#set-up-go")).fire();

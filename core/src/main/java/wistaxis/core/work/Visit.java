@@ -1,6 +1,6 @@
 package wistaxis.core.work;
 
-import java.util.List;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import wistaxis.core.route.Intake;
@@ -15,17 +15,17 @@ public final class Visit {
 
     /** What it came for and what helped: "looping; recovery and update helped". */
     public static String words(Ticket t, Intake intake) {
-        List<String> helped = t.attempts().stream().filter(a -> a.outcome().filter(Attempt.Outcome.HELPED::equals).isPresent())
-                .map(Visit::title).toList();
-        String tried = t.attempts().stream().filter(a -> !a.step().isEmpty()).map(Visit::title).distinct().collect(Collectors
-                .joining(", "));
-        String came = helped.isEmpty() ? tried.isEmpty() ? "nothing was tried" : tried + " did not help" : String.join(", ", helped)
-                + " helped";
+        String helped = titles(t, a -> a.outcome().filter(Attempt.Outcome.HELPED::equals).isPresent());
+        String failed = titles(t, Attempt::failed);
+        String tried = titles(t, a -> !a.step().isEmpty());
+        String came = !helped.isEmpty() ? helped + " helped" : !failed.isEmpty() ? failed + " did not help" : !tried.isEmpty() ? tried
+                + ", nobody has said whether it helped" : "nothing was tried";
         return Stream.of(t.fact("trouble").map(v -> intake.words("trouble", v)).orElse("trouble not said"), came)
                 .collect(Collectors.joining("; "));
     }
 
-    private static String title(Attempt a) {
-        return Steps.find(a.step()).map(Step::title).orElse(a.step());
+    private static String titles(Ticket t, Predicate<Attempt> which) {
+        return t.attempts().stream().filter(which).map(a -> Steps.find(a.step()).map(Step::title).orElse(a.step())).distinct()
+                .collect(Collectors.joining(", "));
     }
 }

@@ -1,6 +1,9 @@
 package wistaxis.desktop.look;
 
 import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
@@ -22,6 +25,8 @@ import wistaxis.core.bench.Range;
 
 /** Makers of small nodes, so that views read as what is on them. */
 public final class Ui {
+    private static final DateTimeFormatter MONTH = DateTimeFormatter.ofPattern("MMMM yyyy", Locale.ENGLISH).withZone(ZoneId.systemDefault());
+
     private Ui() {}
 
     /** @param classes style classes, separated by spaces */
@@ -102,6 +107,11 @@ public final class Ui {
         Arrays.stream(lines).filter(l -> !l.isBlank())
                 .forEach(l -> notice.getChildren().add(text(l, notice.getChildren().isEmpty() ? "strong" : "")));
         return notice;
+    }
+
+    /** A month and its year, as people say them. */
+    public static String month(Instant at) {
+        return MONTH.format(at);
     }
 
     /** Answers side by side, as many as fit. @param wrap pixels after which a new line begins, as far as layout allows */

@@ -4,6 +4,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
+import javafx.beans.binding.Bindings;
 import javafx.scene.Node;
 import javafx.scene.Parent;
 import javafx.scene.control.ScrollPane;
@@ -25,7 +26,7 @@ import wistaxis.workbench.Workbench;
 /** What came in, what helped, how keys landed, what failed at the host, what was kept of promises: by period, with cases and intervals. */
 public final class FiguresView implements View {
     private static final double BAR = 150;
-    private static final double CARD = 600;
+    private static final double TWO_COLUMNS = 1150;
     private static final List<Integer> DAYS = List.of(30, 90, 365, 3650);
 
     private final Workbench bench;
@@ -158,7 +159,8 @@ public final class FiguresView implements View {
     private GridPane table(String title) {
         GridPane table = new GridPane(14, 4);
         VBox card = Ui.card(Ui.text(title, "strong"), table);
-        card.setPrefWidth(CARD);
+        card.prefWidthProperty().bind(Bindings.createDoubleBinding(() -> cards.getWidth() < TWO_COLUMNS ? cards.getWidth() : Math.floor((cards
+                .getWidth() - cards.getHgap()) / 2), cards.widthProperty()));
         cards.getChildren().add(card);
         return table;
     }

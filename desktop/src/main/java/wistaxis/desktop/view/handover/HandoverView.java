@@ -69,7 +69,10 @@ public final class HandoverView extends TicketPage {
         VBox advice = Ui.card(Ui.label("For the customer", "strong"));
         bench.routes().advice(t).forEach(a -> advice.getChildren().add(Ui.text("\u2013 " + a, "small")));
         list.getChildren().add(advice);
-        root.getChildren().setAll(Ui.label(title(t), "large"));
+        root.getChildren().clear();
+        if (setUp == null) {
+            root.getChildren().add(Ui.label(title(t), "large"));
+        }
         Optional<WalkRun> pages = bench.routes().setUp(t);
         pages.ifPresent(run -> root.getChildren().add(setUp(t, run)));
         if (setUp != null && pages.isPresent()) {

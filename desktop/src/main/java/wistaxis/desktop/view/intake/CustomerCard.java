@@ -1,9 +1,6 @@
 package wistaxis.desktop.view.intake;
 
-import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.FlowPane;
@@ -17,8 +14,6 @@ import wistaxis.workbench.Workbench;
 /** Who brought the device, kept sealed beside the ledger; and whether the device was here before. */
 final class CustomerCard extends VBox {
     private static final int MOST_VISITS = 3;
-    private static final DateTimeFormatter MONTH = DateTimeFormatter.ofPattern("MMMM yyyy", Locale.ENGLISH)
-            .withZone(ZoneId.systemDefault());
 
     private final Shell shell;
     private final Workbench bench;
@@ -68,7 +63,7 @@ final class CustomerCard extends VBox {
             VBox line = Ui.column(0);
             getChildren().add(line);
             bench.tickets().look(n).thenAccept(t -> line.getChildren().setAll(Ui.flow(8, Ui.text("This device was here in "
-                    + MONTH.format(t.openedAt()) + ": " + Visit.words(t, bench.routes().intake()) + ".", "strong hands"),
+                    + Ui.month(t.openedAt()) + ": " + Visit.words(t, bench.routes().intake()) + ".", "strong hands"),
                     Ui.button("visit-" + n, n, "quiet small", () -> shell.showTicket(n)))));
         });
     }

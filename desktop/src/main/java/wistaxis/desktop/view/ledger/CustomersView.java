@@ -5,6 +5,7 @@ import javafx.scene.Parent;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.VBox;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.work.Visit;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.shell.Shell;
 import wistaxis.desktop.view.shell.View;
@@ -43,9 +44,10 @@ public final class CustomersView implements View {
     }
 
     private void row(Ticket t) {
-        found.getChildren().add(Ui.row(12, Ui.button("customer-" + t.number(), t.number(), "", () -> shell.showTicket(t.number())),
-                Ui.text(t.title() + (t.closed() == null ? "" : ", closed: " + t.closed()), "strong"), Ui.text(bench.people().of(t.number())
-                .map(p -> p.name() + " " + p.reach()).orElse(""), "muted")));
+        found.getChildren().add(Ui.flow(12, Ui.button("customer-" + t.number(), t.number(), "", () -> shell.showTicket(t.number())),
+                Ui.text(t.title(), "strong"), Ui.text(bench.people().of(t.number()).map(p -> p.name() + (p.reach().isBlank() ? "" : ", "
+                + p.reach())).orElse(""), ""), Ui.text(Ui.month(t.openedAt()) + ": " + Visit.words(t, bench.routes().intake())
+                + (t.closed() == null ? "; still open" : ""), "muted")));
     }
 
     @Override

@@ -119,7 +119,10 @@ public final class WalkView extends TicketPage {
         answers.clear();
         WalkRun run = run();
         Walk walk = run.walk();
-        root.getChildren().setAll(Ui.label(walk == null ? "Which way?" : walk.title(), "large"));
+        root.getChildren().clear();
+        if (walk == null || !isSetUp(walk)) {
+            root.getChildren().add(Ui.label(walk == null ? "Which way?" : walk.title(), "large"));
+        }
         if (walk == null) {
             run.ways().forEach(w -> answers.add(big("way-" + w.way(), w.title(), answers.isEmpty(), () -> {
                 chosen = w;
@@ -201,13 +204,17 @@ public final class WalkView extends TicketPage {
         bench.record(number, events);
     }
 
+    /** That stands below a head of its own. */
+    private static boolean isSetUp(Walk walk) {
+        return walk.way().equals(SetUp.WAY);
+    }
+
     private void over(WalkRun run) {
         root.getChildren().add(Ui.text(run.failed() ? "It did not help." : "Done.", "huge"));
         if (!run.judged().isEmpty()) {
             root.getChildren().add(new SlipCard(run));
         }
-        boolean setUp = run.walk() != null && run.walk().way().equals(SetUp.WAY);
-        if (setUp && run.verdict().equals("fail")) {
+        if (run.walk() != null && isSetUp(run.walk()) && run.verdict().equals("fail")) {
             answers.add(big("walk-route", "To the route: what else can help", true, () -> shell.showTicket(number, Stage.ROUTE)));
         }
         answers.add(big("walk-on", "Go on", answers.isEmpty(), () -> shell.showTicket(number)));
