@@ -114,7 +114,8 @@ class NothingIsCutTest {
             go.run();
             return null;
         });
-        Window.pause(400);
+        w.settle();
+        Window.pause(150);
         cut.addAll(Window.onFx(() -> labels(w).filter(l -> isCut(l) || isOutside(l))
                 .map(l -> where + ": " + l.getText().lines().findFirst().orElse("")).distinct().toList()));
         if (System.getProperty("cutShots") != null) {

@@ -393,7 +393,7 @@ final class Window implements AutoCloseable {
             if (System.nanoTime() - end > 0) {
                 throw new AssertionError("waited " + seconds + " s for " + what.get());
             }
-            pause(30);
+            pause(5);
         }
     }
 

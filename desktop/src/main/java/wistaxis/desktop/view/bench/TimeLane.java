@@ -133,16 +133,12 @@ public final class TimeLane extends Region {
             g.fillRect(from, top, to - from, height);
             return;
         }
-        g.save();
-        g.beginPath();
-        g.rect(from, top, to - from, height);
-        g.clip();
         g.setStroke(Theme.color("muted"));
-        for (double x = from - height; x < to; x += 6) {
-            g.strokeLine(x, top + height, x + height, top);
+        for (double x = from - height; x < to; x += 6) { // cut by hand: a clip is costly to draw
+            double left = Math.max(from, x);
+            double right = Math.min(to, x + height);
+            g.strokeLine(left, top + height - (left - x), right, top + height - (right - x));
         }
-        g.restore();
-        g.setStroke(Theme.color("muted"));
         g.strokeRect(from + 0.5, top + 0.5, to - from - 1, height - 1);
     }
 
