@@ -89,7 +89,7 @@ public record BackupPlan(List<Line> lines, List<String> says) {
         lines.stream().filter(Line::take).findFirst().ifPresent(l -> says.add("Tap the line of the " + words(l.backup())
                 + ": the newest that fits " + target + "." + times(l)));
         lines.stream().filter(l -> Boolean.TRUE.equals(l.grey())).forEach(l -> says.add("Grey in the list: the " + words(l.backup())
-                + ", made on a newer version."));
+                + "; that version is newer."));
         if (lines.stream().anyMatch(l -> l.fits() == null)) {
             says.add(target == null ? "Which version will be on it is not known, so nobody can say which fit."
                     : "Not known whether they fit: " + lines.stream().filter(l -> l.fits() == null).map(l -> words(l.backup()))

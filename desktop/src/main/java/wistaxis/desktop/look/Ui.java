@@ -25,7 +25,8 @@ import wistaxis.core.bench.Range;
 
 /** Makers of small nodes, so that views read as what is on them. */
 public final class Ui {
-    private static final DateTimeFormatter MONTH = DateTimeFormatter.ofPattern("MMMM yyyy", Locale.ENGLISH).withZone(ZoneId.systemDefault());
+    private static final DateTimeFormatter MONTH = DateTimeFormatter.ofPattern("MMMM yyyy", Locale.ENGLISH)
+            .withZone(ZoneId.systemDefault());
 
     private Ui() {}
 

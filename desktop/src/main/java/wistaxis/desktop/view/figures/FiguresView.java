@@ -159,8 +159,10 @@ public final class FiguresView implements View {
     private GridPane table(String title) {
         GridPane table = new GridPane(14, 4);
         VBox card = Ui.card(Ui.text(title, "strong"), table);
-        card.prefWidthProperty().bind(Bindings.createDoubleBinding(() -> cards.getWidth() < TWO_COLUMNS ? cards.getWidth() : Math.floor((cards
-                .getWidth() - cards.getHgap()) / 2), cards.widthProperty()));
+        card.prefWidthProperty().bind(Bindings.createDoubleBinding(() -> {
+            double wide = cards.getWidth();
+            return wide < TWO_COLUMNS ? wide : Math.floor((wide - cards.getHgap()) / 2);
+        }, cards.widthProperty()));
         cards.getChildren().add(card);
         return table;
     }
