@@ -77,13 +77,7 @@ public final class PeopleDesk implements AutoCloseable {
         sealing.add(ticket);
         done.whenComplete((_, _) -> sealing.remove(ticket));
         bench.background().write(() -> people().seal(ticket, person), digest -> then.record(Stream.concat(Stream.of(
-                new TicketEvent.CustomerSealed(digest)), events.stream()).toList()).whenComplete((t, e) -> {
-                    if (e == null) {
-                        done.complete(t);
-                    } else {
-                        done.completeExceptionally(e);
-                    }
-                }), e -> {
+                new TicketEvent.CustomerSealed(digest)), events.stream()).toList()).whenComplete((t, e) -> answer(done, t, e)), e -> {
                     known.put(ticket, before);
                     bench.notices().say("Nothing was sealed, and nothing was recorded: " + e.getMessage());
                     done.completeExceptionally(e);
@@ -134,7 +128,7 @@ public final class PeopleDesk implements AutoCloseable {
     }
 
     private @Nullable Instant forgotten(Ticket ticket) {
-        return ticket.customer() == Ticket.Customer.FORGOTTEN && Files.exists(folder.people()) ? people().forgotten(ticket.number())
+        return ticket.customer() != Ticket.Customer.UNKNOWN && Files.exists(folder.people()) ? people().forgotten(ticket.number())
                 .orElse(null) : null;
     }
 
@@ -143,10 +137,12 @@ public final class PeopleDesk implements AutoCloseable {
         if (kept.name() != null) {
             return kept.name() + (kept.reach().isBlank() ? "" : ", " + kept.reach());
         }
+        if (forgotten != null) {
+            return "Customer removed on " + forgotten.atZone(ZoneId.systemDefault()).toLocalDate();
+        }
         return switch (ticket.customer()) {
             case UNKNOWN -> "";
-            case FORGOTTEN -> "Customer removed" + (forgotten == null ? "" : " on " + forgotten.atZone(ZoneId.systemDefault())
-                    .toLocalDate());
+            case FORGOTTEN -> "Customer removed";
             case SEALED -> kept.equals(People.Person.NOBODY) ? LOST : "";
         };
     }
@@ -170,23 +166,29 @@ public final class PeopleDesk implements AutoCloseable {
         }
     }
 
-    /** Throws the key away. @param why in words */
+    /** Throws the key away, then writes that down. @param why in words */
     public CompletableFuture<Ticket> forget(String ticket, String why) {
         CompletableFuture<Ticket> done = new CompletableFuture<>();
         Instant now = bench.now();
-        bench.background().write(() -> people().forget(ticket, now), e -> {
+        People.Person before = kept(ticket);
+        known.put(ticket, People.Person.NOBODY);
+        bench.background().write(() -> {
+            people().forget(ticket, now);
+            return ticket;
+        }, _ -> bench.record(ticket, List.of(new TicketEvent.CustomerForgotten(why))).whenComplete((t, e) -> answer(done, t, e)), e -> {
+            known.put(ticket, before);
             bench.notices().say("The customer could not be forgotten: " + e.getMessage());
             done.completeExceptionally(e);
         });
-        known.put(ticket, People.Person.NOBODY);
-        bench.record(ticket, List.of(new TicketEvent.CustomerForgotten(why))).whenComplete((t, e) -> {
-            if (e == null) {
-                done.complete(t);
-            } else {
-                done.completeExceptionally(e);
-            }
-        });
         return done;
+    }
+
+    private static void answer(CompletableFuture<Ticket> done, @Nullable Ticket ticket, @Nullable Throwable e) {
+        if (e == null) {
+            done.complete(ticket);
+        } else {
+            done.completeExceptionally(e);
+        }
     }
 
     /** Tickets that a search finds by name, number, IMEI or serial; newest first. */

@@ -63,6 +63,11 @@ public final class Staff {
         return List.of(new TicketEvent.AtWork(who));
     }
 
+    /** What was to be written down was not. */
+    void failed(String ticket) {
+        written.remove(ticket);
+    }
+
     /** Somebody, perhaps elsewhere, worked on it. */
     void changed(Ticket ticket) {
         if (ticket.by() != null) {

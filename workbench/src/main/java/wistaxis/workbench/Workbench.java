@@ -423,7 +423,11 @@ public final class Workbench implements AutoCloseable {
     public CompletableFuture<Ticket> record(String number, List<TicketEvent> events) {
         List<TicketEvent> all = new ArrayList<>(tickets.find(number).map(staff::before).orElse(List.of()));
         all.addAll(events);
-        return people.sealed(number, all, ready -> tickets.recordAloud(number, ready));
+        return people.sealed(number, all, ready -> tickets.recordAloud(number, ready)).whenComplete((_, e) -> {
+            if (e != null) {
+                staff.failed(number);
+            }
+        });
     }
 
     /** The same for what a desk does by itself; see {@link Desks#recordByItself}. */

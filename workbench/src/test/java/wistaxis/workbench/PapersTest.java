@@ -16,6 +16,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.Arrays;
@@ -34,7 +35,9 @@ import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.paper.Words;
+import wistaxis.store.people.People;
 import wistaxis.workbench.paper.Papers.Kind;
 import wistaxis.workbench.paper.Papers;
 
@@ -173,7 +176,7 @@ class PapersTest {
                 assertThat(report.getNumberOfPages()).isGreaterThan(1);
             }
             assertThat(text(papers.pdf(Kind.RECEIPT, entries))).contains("phone");
-            assertThat(PaperDesk.terms(new wistaxis.store.ledger.DataFolder(folder))).containsExactly("Terms of ours.");
+            assertThat(PaperDesk.terms(new DataFolder(folder))).containsExactly("Terms of ours.");
         }
     }
 
@@ -264,6 +267,11 @@ class PapersTest {
             assertThat(at.done(at.bench.people().forgetAfter(java.time.Duration.ofSeconds(-1)))).as("closed, and time has come")
                     .isEqualTo(1);
             assertThat(at.bench.people().find("marrow")).isEmpty();
+            try (People people = People.open(new DataFolder(folder).people())) {
+                people.forget(again, Instant.parse("2026-05-12T10:00:00Z")); // killed before the ledger had it
+            }
+            assertThat(PeopleDesk.onPaper(at.bench.ticket(again), People.Person.NOBODY, PeopleDesk.forgotten(new DataFolder(folder), again)))
+                    .isEqualTo("Customer removed on 2026-05-12");
             at.done(at.bench.people().forget(n, "asked for"));
             assertThat(text(at.done(at.bench.papers().make(Kind.RECEIPT, n)).pdf())).contains("Customer removed on 2026-05-12")
                     .doesNotContain("Quillfeather");
