@@ -11,6 +11,7 @@ import java.util.Set;
 import javafx.event.EventHandler;
 import javafx.geometry.Insets;
 import javafx.scene.Node;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
@@ -46,6 +47,7 @@ public final class IntakeView extends TicketPage {
     private final AnswerPane answers;
     private final VBox conversation = new VBox(10);
     private final LiveRoute live;
+    private final ScrollPane talk;
     private final CustomerCard customer;
     private final WordsCard words;
     private final Set<String> putOff = new HashSet<>();
@@ -61,7 +63,8 @@ public final class IntakeView extends TicketPage {
         this.customer = new CustomerCard(shell, bench, number);
         this.words = new WordsCard(bench, number);
         this.answers = new AnswerPane(shell, bench, number, this::answered);
-        Columns columns = new Columns(Ui.scroll(conversation), 400, live.node(), 370);
+        this.talk = Ui.scroll(conversation);
+        Columns columns = new Columns(talk, 400, live.node(), 370);
         VBox.setVgrow(columns, Priority.ALWAYS);
         root.getChildren().add(columns);
         shell.scene().addEventFilter(KeyEvent.KEY_PRESSED, pressed);
@@ -140,6 +143,7 @@ public final class IntakeView extends TicketPage {
         asking = question;
         answers.begin();
         refresh();
+        talk.setVvalue(0);
         focusNow();
     }
 

@@ -243,6 +243,12 @@ public final class RouteView extends TicketPage {
         return tag;
     }
 
+    /** What comes back, when, and what never does; empty where no backup is known of. */
+    private String comesBack() {
+        List<String> says = desk.backups(ticket()).map(BackupPlan::says).orElse(List.of());
+        return says.isEmpty() ? "" : String.join("  ", says) + "  " + BackupPlan.NEVER_BACK;
+    }
+
     /** How far a rung is from being taken, in a word or two. */
     public static String stateOf(Route.Rung rung) {
         return rung.done() ? "tried, did not help" : switch (rung.status()) {
@@ -278,8 +284,7 @@ public final class RouteView extends TicketPage {
 
     private VBox consent(Route.Rung rung) {
         VBox box = Ui.notice("stop", "This erases everything on the device. Does the owner agree?", "Say it in these words:",
-                String.join("  ", rung.tells()), String.join("  ", desk.backups(ticket()).map(BackupPlan::says).orElse(List.of())),
-                BackupPlan.NEVER_BACK);
+                String.join("  ", rung.tells()), comesBack());
         HBox.setHgrow(told, Priority.ALWAYS);
         who.setPrefWidth(210);
         String step = rung.step().id();
