@@ -135,7 +135,7 @@ public final class PeopleDesk implements AutoCloseable {
     /** The same where nothing is kept open. @param forgotten when the customer was; null where nobody knows */
     public static String onPaper(Ticket ticket, People.Person kept, @Nullable Instant forgotten) {
         if (kept.name() != null) {
-            return kept.name() + (kept.reach().isBlank() ? "" : ", " + kept.reach());
+            return kept.called();
         }
         if (forgotten != null) {
             return "Customer removed on " + forgotten.atZone(ZoneId.systemDefault()).toLocalDate();

@@ -16,6 +16,7 @@ import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.KeyFamily;
 import wistaxis.core.restore.RestoreStage;
 import wistaxis.core.route.Intake;
+import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Walk;
 import wistaxis.core.steps.WalkRun;
 import wistaxis.core.ticket.Projection;
@@ -71,10 +72,11 @@ public final class Plans {
     /** The plan of tickets from a moment on. */
     public static BenchPlan of(List<Ticket> tickets, Shop shop, TimeHistory history, Present present, Instant now) {
         return BenchPlan.of(tickets.stream().filter(t -> shop.rules(t).stopped().isEmpty()).map(t -> {
+            Optional<Step> step = shop.step(t);
             double download = t.packageProven() ? 0 : history.download(present.missing(t)).mid();
             return new BenchPlan.Job(t.number(), t.stage(), promised(t).orElse(BenchTime.LAST), present.unattended(t), seconds(download),
-                    shop.writes(t),
-                    restore(shop.model(t).map(DeviceModel::family).orElse(null), history), setUp(shop, history, t));
+                    step.map(Step::writes).orElse(true),
+                    restore(shop.model(t).map(DeviceModel::family).orElse(null), history), setUp(shop, history, t, step));
         }).toList(), now);
     }
 
@@ -92,10 +94,10 @@ public final class Plans {
      * What is left of set-up, or lies ahead of a device that will be erased: hands together as long as they are wanted, waits as they come.
      * The owner's pages are waits for the bench.
      */
-    private static List<BenchPlan.SetUpStretch> setUp(Shop shop, TimeHistory history, Ticket t) {
+    private static List<BenchPlan.SetUpStretch> setUp(Shop shop, TimeHistory history, Ticket t, Optional<Step> step) {
         List<BenchPlan.SetUpStretch> all = new ArrayList<>();
-        Optional<WalkRun> run = walk(shop, history, t).or(() -> shop.erases(t) ? Optional.of(SetUp.ahead(t, shop.model(t).orElse(null),
-                minutes(shop, history, t))) : Optional.empty());
+        Optional<WalkRun> run = walk(shop, history, t).or(() -> step.filter(Step::erases).flatMap(_ -> SetUp.ahead(t, shop
+                .model(t).orElse(null), minutes(shop, history, t))));
         run.filter(r -> !r.over()).map(WalkRun::left).orElse(List.of()).forEach(s -> {
             boolean hands = s.hands().equals("bench");
             Duration length = seconds(30 * (s.low() + s.high()));

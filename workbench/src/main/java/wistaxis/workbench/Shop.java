@@ -196,13 +196,8 @@ public final class Shop {
         return step(ticket).map(Step::writes).orElse(true);
     }
 
-    /** Whether its device will be erased and set up anew, as far as can be told; not for one that is sold. */
-    boolean erases(Ticket ticket) {
-        return ticket.fact("trouble").filter("sale"::equals).isEmpty() && step(ticket).filter(Step::erases).isPresent();
-    }
-
     /** The step that was taken, else the one that the route recommends. */
-    private Optional<Step> step(Ticket ticket) {
+    Optional<Step> step(Ticket ticket) {
         Optional<Attempt> taken = ticket.attempt().filter(a -> !a.failed() && !a.step().isEmpty());
         return taken.isPresent() ? taken.flatMap(Attempt::known) : route(ticket, List.of()).flatMap(Route::recommended)
                 .map(Route.Rung::step);

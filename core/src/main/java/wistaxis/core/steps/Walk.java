@@ -15,6 +15,9 @@ import wistaxis.core.facts.Provenance;
  * @param of the step it is a way of; several ways may be of one
  */
 public record Walk(String way, String of, String title, List<Stop> steps, Provenance provenance, String source) {
+    /** The way from the greeting to first use. */
+    public static final String SET_UP = "set-up";
+
     private static final List<Walk> ALL = Json.fact("walks.json", Walks.class).walks();
 
     private record Walks(List<Walk> walks) {}
@@ -102,7 +105,7 @@ public record Walk(String way, String of, String title, List<Stop> steps, Proven
                 provenance, source);
     }
 
-    Optional<Stop> stop(String id) {
+    public Optional<Stop> stop(String id) {
         return steps.stream().filter(s -> s.id().equals(id)).findFirst();
     }
 }

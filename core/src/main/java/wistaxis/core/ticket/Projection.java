@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.steps.Walk;
 
 /**
  * What lists, statistics and searches need of one ticket: computed from its entries alone, so that it can be thrown away and made anew.
@@ -22,8 +23,6 @@ public record Projection(Ticket ticket, long last, List<StageTime> stages, List<
         @Nullable Integer again) {
     /** The stage under which the time of activation is kept. */
     public static final String ACTIVATION = "activation";
-
-    private static final String SET_UP = "set-up";
 
     /** What the activation may end in without having been refused. */
     private static final Set<String> ACTIVATED = Set.of("activated", "asks");
@@ -93,7 +92,7 @@ public record Projection(Ticket ticket, long last, List<StageTime> stages, List<
                 case TicketEvent.Downloaded(_, long bytes, double took) when took > 0 -> downloads.add(new DownloadTime(last, bytes, took));
                 case TicketEvent.StageReached(String next) -> reached(next, entry.when());
                 case TicketEvent.Restored _ -> reached(null, entry.when());
-                case TicketEvent.WalkNoted(String way, String stop, String answer) when way.equals(SET_UP) ->
+                case TicketEvent.WalkNoted(String way, String stop, String answer) when way.equals(Walk.SET_UP) ->
                         setUp(stop, answer, entry.when());
                 case TicketEvent.ModeLost _ -> dropped = true;
                 case TicketEvent.RouteChosen _ -> dropped = false;

@@ -128,7 +128,7 @@ public record Story(List<Stretch> stretches) {
                 return new Stretch(from, to, Kind.LINE, FETCH);
             }
             Optional<Walk.Stop> stop = ending instanceof TicketEvent.WalkNoted(String way, String id, _)
-                    ? Walk.find(way).flatMap(w -> w.steps().stream().filter(s -> s.id().equals(id)).findFirst()) : Optional.empty();
+                    ? Walk.find(way).flatMap(w -> w.stop(id)) : Optional.empty();
             if (stop.filter(s -> s.hands().equals("nobody")).isPresent()) {
                 return new Stretch(from, to, Kind.RUNS, stop.get().title());
             }

@@ -215,12 +215,16 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
 
     /** Whether a check belongs to the handover of the present attempt. */
     boolean asks(String check) {
-        return ticket.attempt().map(handover::after).orElse(List.of()).stream().anyMatch(c -> c.id().equals(check));
+        return checks().stream().anyMatch(c -> c.id().equals(check));
     }
 
     /** The checks of the present attempt that nobody has answered. */
     public List<HandoverFacts.Check> open() {
-        return ticket.attempt().map(handover::after).orElse(List.of()).stream().filter(c -> !ticket.checks().containsKey(c.id())).toList();
+        return checks().stream().filter(c -> !ticket.checks().containsKey(c.id())).toList();
+    }
+
+    private List<HandoverFacts.Check> checks() {
+        return ticket.attempt().map(handover::after).orElse(List.of());
     }
 
     /** Whether nothing is left but the device itself: every rung was taken, or the hardware bench is the one that is. */

@@ -22,9 +22,6 @@ import wistaxis.core.ticket.TicketEvent;
  * be left half way, the rest at home.
  */
 public final class SetUp {
-    /** The walk's name. */
-    public static final String WAY = "set-up";
-
     /** From here on systems offer to take over from another device, and tell about privacy; from memory. */
     private static final int NEW_FROM = 11;
 
@@ -47,23 +44,27 @@ public final class SetUp {
         Attempt attempt = ticket.attempt().filter(a -> a.is(Step::erases)).orElse(null);
         boolean erased = attempt != null && (attempt.written() != null || Boolean.TRUE.equals(attempt.said())
                 || ticket.walk().filter(w -> w.over() && !w.failed()).isPresent());
-        return !erased || ticket.fact("trouble").filter("sale"::equals).isPresent() ? Optional.empty()
+        return !erased || isSold(ticket) ? Optional.empty()
                 : Optional.of(WalkRun.of(List.of(walk(ticket, model, minutes)), attempt.walk(), 0));
     }
 
-    /** The whole of it, for a ticket on which nothing was erased yet: what lies ahead once it is. */
-    public static WalkRun ahead(Ticket ticket, @Nullable DeviceModel model, Map<String, Walk.Minutes> minutes) {
-        return WalkRun.of(List.of(walk(ticket, model, minutes)), List.of(), 0);
+    /** The whole of it, for a ticket on which nothing was erased yet: what lies ahead once it is; empty for a device that is sold. */
+    public static Optional<WalkRun> ahead(Ticket ticket, @Nullable DeviceModel model, Map<String, Walk.Minutes> minutes) {
+        return isSold(ticket) ? Optional.empty() : Optional.of(WalkRun.of(List.of(walk(ticket, model, minutes)), List.of(), 0));
+    }
+
+    private static boolean isSold(Ticket ticket) {
+        return ticket.fact("trouble").filter("sale"::equals).isPresent();
     }
 
     private static Walk walk(Ticket ticket, @Nullable DeviceModel model, Map<String, Walk.Minutes> minutes) {
-        return Walk.find(WAY).orElseThrow().where(facts(ticket, model)).lasting(minutes);
+        return Walk.find(Walk.SET_UP).orElseThrow().where(facts(ticket, model)).lasting(minutes);
     }
 
     private static Map<String, String> facts(Ticket t, @Nullable DeviceModel model) {
         Map<String, String> facts = new HashMap<>();
         boolean signedOut = t.attempts().stream().anyMatch(a -> a.step().equals("sign-out") && Boolean.TRUE.equals(a.said()));
-        boolean shown = t.attempt().stream().flatMap(a -> a.walk().stream()).anyMatch(n -> n.way().equals(WAY)
+        boolean shown = t.attempt().stream().flatMap(a -> a.walk().stream()).anyMatch(n -> n.way().equals(Walk.SET_UP)
                 && LOCKED.contains(n.answer()));
         facts.put("lock", !shown && (signedOut || t.fact("locating").filter("off"::equals).isPresent()) ? "no" : "yes");
         facts.put("age", isOld(t) ? "old" : "new");
@@ -104,7 +105,7 @@ public final class SetUp {
                     + (now == null ? "; set-up is through" : ", which is ["
                     + now.id() + "] with " + now.answers().stream().map(Walk.Answer::id).toList()));
         }
-        List<TicketEvent> events = new ArrayList<>(List.of(new TicketEvent.WalkNoted(WAY, stop, answer)));
+        List<TicketEvent> events = new ArrayList<>(List.of(new TicketEvent.WalkNoted(Walk.SET_UP, stop, answer)));
         String check = now.answer(answer).orElseThrow().checks();
         if (check != null) {
             String[] parts = check.split("=", 2);

@@ -227,7 +227,7 @@ class WalkingTest {
                 "owner signed in").containsEntry("passcode-set", "set by the owner").containsEntry("version-matches", "matches")
                 .containsEntry("data-back", Map.of("cloud", "cloud backup running", "computer", "backup restored", "none", "set up as new")
                 .get(backup));
-        assertThat(SetUp.ahead(ticket(), PHONE, Map.of("activation", new Walk.Minutes(2, 3))).left()).filteredOn(s -> s.id()
+        assertThat(SetUp.ahead(ticket(), PHONE, Map.of("activation", new Walk.Minutes(2, 3))).orElseThrow().left()).filteredOn(s -> s.id()
                 .equals("activation")).as("as long as it takes here").allSatisfy(s -> assertThat(s.high()).isEqualTo(3));
     }
 

@@ -90,6 +90,11 @@ public final class People implements AutoCloseable {
             return new Person(name, reach, language, imei, Stream.concat(serials.stream(), more.stream()).distinct().toList());
         }
 
+        /** Name, and how to reach them; empty where nobody said a name. */
+        public String called() {
+            return name == null ? "" : name + (reach.isBlank() ? "" : ", " + reach);
+        }
+
         /** Whether both are one customer. */
         public boolean isSame(Person other) {
             return name != null && name.equals(other.name) && reach.equals(other.reach);

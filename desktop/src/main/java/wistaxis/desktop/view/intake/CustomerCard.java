@@ -37,8 +37,8 @@ final class CustomerCard extends VBox {
         boolean open = bench.ticket(number).closed() == null;
         Optional<People.Person> known = bench.people().of(number);
         if (known.isPresent()) {
-            getChildren().add(Ui.flow(10, Ui.text("Customer: " + known.get().name() + (known.get().reach().isBlank() ? "" : ", "
-                    + known.get().reach()), "strong"), Ui.button("customer-forget", "Forget this customer", "quiet small", () -> {
+            getChildren().add(Ui.flow(10, Ui.text("Customer: " + known.get().called(), "strong"),
+                    Ui.button("customer-forget", "Forget this customer", "quiet small", () -> {
                 bench.people().forget(number, "asked for at the bench").thenRun(this::refresh);
             })));
         } else if (open) {

@@ -45,8 +45,8 @@ public final class CustomersView implements View {
 
     private void row(Ticket t) {
         found.getChildren().add(Ui.flow(12, Ui.button("customer-" + t.number(), t.number(), "", () -> shell.showTicket(t.number())),
-                Ui.text(t.title(), "strong"), Ui.text(bench.people().of(t.number()).map(p -> p.name() + (p.reach().isBlank() ? "" : ", "
-                + p.reach())).orElse(""), ""), Ui.text(Ui.month(t.openedAt()) + ": " + Visit.words(t, bench.routes().intake())
+                Ui.text(t.title(), "strong"), Ui.text(bench.people().kept(t.number()).called(), ""),
+                Ui.text(Ui.month(t.openedAt()) + ": " + Visit.words(t, bench.routes().intake())
                 + (t.closed() == null ? "; still open" : ""), "muted")));
     }
 

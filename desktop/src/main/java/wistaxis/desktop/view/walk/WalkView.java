@@ -206,7 +206,7 @@ public final class WalkView extends TicketPage {
 
     /** That stands below a head of its own. */
     private static boolean isSetUp(Walk walk) {
-        return walk.way().equals(SetUp.WAY);
+        return walk.way().equals(Walk.SET_UP);
     }
 
     private void over(WalkRun run) {
