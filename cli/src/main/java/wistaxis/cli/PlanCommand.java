@@ -45,6 +45,7 @@ final class PlanCommand extends LedgerCommand.OnLedger {
         }
         Map<String, Ticket> tickets = new LinkedHashMap<>();
         entries.forEach((number, of) -> tickets.put(number, Ticket.fold(of)));
+        List<String> unreadable = new ArrayList<>();
         Plans.Present present = new Plans.Present() {
             @Override
             public Duration unattended(Ticket t) {
@@ -55,6 +56,11 @@ final class PlanCommand extends LedgerCommand.OnLedger {
             public long missing(Ticket t) {
                 return t.build() == null ? StandInWorld.USUAL_PACKAGE : t.build().sizeBytes();
             }
+
+            @Override
+            public void failed(Ticket t, Throwable e) {
+                unreadable.add(t.number() + " is unreadable and not in the plan: " + e);
+            }
         };
         BenchPlan plan = Plans.of(List.copyOf(tickets.values()), Shop.look(folder(), DEVICES, Clock.systemUTC()), history, present,
                 Instant.now());
@@ -62,7 +68,9 @@ final class PlanCommand extends LedgerCommand.OnLedger {
                 .map(l -> new Lane(l.job().ticket(), tickets.get(l.job().ticket()).title(), l.job().stage().words(), l.late(), l.spans()))
                 .toList();
         Row row = new Row(plan.nextCall().map(c -> new Call(c.ticket(), c.at(), c.what())).orElse(null), lanes);
-        answer(row, words(row));
+        List<String> words = words(row);
+        words.addAll(unreadable);
+        answer(row, words);
     }
 
     private static List<String> words(Row row) {

@@ -7,6 +7,12 @@ import java.util.function.Consumer;
 /** Tells whoever follows what has changed. */
 public final class Changes {
     private final List<Consumer<Change>> followers = new ArrayList<>();
+    private long told;
+
+    /** How many have been told: what was computed at the same number still holds. */
+    long told() {
+        return told;
+    }
 
     public void follow(Consumer<Change> follower) {
         followers.add(follower);
@@ -17,6 +23,7 @@ public final class Changes {
     }
 
     void tell(Change.Topic topic, String ticket) {
+        told++;
         Change change = new Change(topic, ticket);
         List.copyOf(followers).forEach(f -> f.accept(change));
     }

@@ -7,8 +7,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
+import wistaxis.core.facts.BadInput;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.LogFile;
 
 /**
@@ -48,8 +50,22 @@ final class Desks {
     void tick() {
         long now = System.nanoTime();
         bench.usb().tick((number, work) -> guarded(number, now, work));
-        Map.copyOf(desks).forEach((number, desk) -> guarded(number, now, desk::tick));
+        Map.copyOf(desks).forEach((number, desk) -> guarded(number, now, () -> tick(bench.ticket(number), desk)));
         guarded("downloads", now, bench.stock().downloads()::tick);
+    }
+
+    /** What the disk or the rules refuse is tried again; whatever else is thrown makes the ticket unreadable. */
+    private void tick(Ticket ticket, TicketDesk desk) {
+        if (bench.routes().oddities(ticket).stop()) {
+            return;
+        }
+        try {
+            desk.tick();
+        } catch (BadInput | DiskTrouble e) {
+            throw e;
+        } catch (RuntimeException | StackOverflowError e) {
+            bench.guard().caught(ticket, e);
+        }
     }
 
     /** Records what a desk does by itself; see {@link Tickets#record}. */

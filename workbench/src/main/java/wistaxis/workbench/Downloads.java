@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.Fetch;
@@ -58,8 +59,13 @@ public final class Downloads implements AutoCloseable {
     }
 
     /** A download of a package, for whichever ticket. */
-    Optional<Fetch> fetch(String sha256) {
-        return queue.state(sha256);
+    Optional<Fetch> fetch(@Nullable String sha256) {
+        return sha256 == null ? Optional.empty() : queue.state(sha256);
+    }
+
+    /** What has come of a package before; empty where nobody has told its digest. */
+    private Optional<Leftover> leftover(@Nullable String sha256) {
+        return Optional.ofNullable(sha256).map(leftovers::get);
     }
 
     /** What has come of downloads before the program ended, and that nobody goes on with yet. */
@@ -74,14 +80,14 @@ public final class Downloads implements AutoCloseable {
 
     /** Where the package of a build is put: beside what has come of it already. */
     Path file(String identifier, Build build) {
-        return queue.state(build.sha256()).map(Fetch::file).or(() -> Optional.ofNullable(leftovers.get(build.sha256())).map(Leftover::file))
+        return fetch(build.sha256()).map(Fetch::file).or(() -> leftover(build.sha256()).map(Leftover::file))
                 .orElseGet(() -> Inside.file(shelf.folder(), Build.fileName(identifier, build.build())));
     }
 
     /** Starts, or goes on with, a download for a ticket. @throws BadInput for a build that no library serves */
     void want(Build build, String identifier, String ticket) {
         queue.want(build, file(identifier, build), ticket);
-        leftovers.remove(build.sha256());
+        Optional.ofNullable(build.sha256()).ifPresent(leftovers::remove);
     }
 
     /** Bytes of the package that a ticket has chosen, on the shelf or come so far. */
@@ -90,10 +96,10 @@ public final class Downloads implements AutoCloseable {
         if (b == null || t.identifier() == null) {
             return 0;
         }
-        return queue.state(b.sha256()).map(Fetch::bytes)
+        return fetch(b.sha256()).map(Fetch::bytes)
                 .orElseGet(() -> shelf.find(t.identifier(), b.version(), b.build()).filter(i -> i.bytes() == b.sizeBytes())
                 .map(_ -> b.sizeBytes())
-                .orElseGet(() -> leftovers.containsKey(b.sha256()) ? Math.min(b.sizeBytes(), leftovers.get(b.sha256()).bytes()) : 0));
+                .orElseGet(() -> leftover(b.sha256()).map(l -> Math.min(b.sizeBytes(), l.bytes())).orElse(0L)));
     }
 
     /** Throws away what has come of a download that does not run. */
@@ -112,18 +118,18 @@ public final class Downloads implements AutoCloseable {
     }
 
     public void pause(Build build) {
-        queue.pause(build.sha256());
+        Optional.ofNullable(build.sha256()).ifPresent(queue::pause);
         bench.changes().tell(Change.Topic.STOCK);
     }
 
     public void resume(Build build) {
-        queue.resume(build.sha256());
+        Optional.ofNullable(build.sha256()).ifPresent(queue::resume);
         bench.changes().tell(Change.Topic.STOCK);
     }
 
     /** Puts a download before all others. */
     public void first(Build build) {
-        queue.first(build.sha256());
+        Optional.ofNullable(build.sha256()).ifPresent(queue::first);
         bench.changes().tell(Change.Topic.STOCK);
     }
 

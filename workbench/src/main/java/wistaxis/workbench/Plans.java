@@ -29,12 +29,27 @@ public final class Plans {
 
     private final Workbench bench;
 
+    /** @param changes how many changes had been told */
+    private record Moment(long second, long changes) {}
+
+    private @Nullable Moment of;
+    private @Nullable BenchPlan planned;
+
     Plans(Workbench bench) {
         this.bench = bench;
     }
 
-    /** The plan of all open tickets from now on. */
+    /** The plan of all open tickets from now on; the same for a second, unless something changes. */
     public BenchPlan now() {
+        Moment moment = new Moment(bench.now().getEpochSecond(), bench.changes().told());
+        if (planned == null || !moment.equals(of)) {
+            planned = plan();
+            of = moment;
+        }
+        return planned;
+    }
+
+    private BenchPlan plan() {
         return of(bench.tickets().open(), bench.routes().shop(), bench.stock().history(), new Present() {
             @Override
             public Duration unattended(Ticket t) {
@@ -43,7 +58,13 @@ public final class Plans {
 
             @Override
             public long missing(Ticket t) {
-                return t.build() == null ? bench.routes().size(t).mid() : t.build().sizeBytes() - bench.stock().downloads().here(t);
+                return t.build() == null ? bench.routes().size(t).mid()
+                        : Math.max(0, t.build().sizeBytes() - bench.stock().downloads().here(t));
+            }
+
+            @Override
+            public void failed(Ticket t, Throwable e) {
+                bench.guard().caught(t, e);
             }
         }, bench.time().now());
     }
@@ -67,17 +88,31 @@ public final class Plans {
 
         /** Bytes of its package that are still to come. */
         long missing(Ticket t);
+
+        /** It could not be planned; the others are. */
+        void failed(Ticket t, Throwable e);
     }
 
     /** The plan of tickets from a moment on. */
     public static BenchPlan of(List<Ticket> tickets, Shop shop, TimeHistory history, Present present, Instant now) {
-        return BenchPlan.of(tickets.stream().filter(t -> shop.rules(t).stopped().isEmpty()).map(t -> {
+        return BenchPlan.of(tickets.stream().flatMap(t -> job(t, shop, history, present).stream()).toList(), now);
+    }
+
+    /** What is left to do on a ticket; empty where it is stopped. */
+    private static Optional<BenchPlan.Job> job(Ticket t, Shop shop, TimeHistory history, Present present) {
+        try {
+            if (shop.rules(t).stopped().isPresent()) {
+                return Optional.empty();
+            }
             Optional<Step> step = shop.step(t);
             double download = t.packageProven() ? 0 : history.download(present.missing(t)).mid();
-            return new BenchPlan.Job(t.number(), t.stage(), promised(t).orElse(BenchTime.LAST), present.unattended(t), seconds(download),
-                    step.map(Step::writes).orElse(true),
-                    restore(shop.model(t).map(DeviceModel::family).orElse(null), history), setUp(shop, history, t, step));
-        }).toList(), now);
+            return Optional.of(new BenchPlan.Job(t.number(), t.stage(), promised(t).orElse(BenchTime.LAST), present.unattended(t),
+                    seconds(download), step.map(Step::writes).orElse(true),
+                    restore(shop.model(t).map(DeviceModel::family).orElse(null), history), setUp(shop, history, t, step)));
+        } catch (RuntimeException | StackOverflowError e) {
+            present.failed(t, e);
+            return Optional.empty();
+        }
     }
 
     /** From greeting to first use as it stands on a ticket, activation as long as it took here; empty where there is nothing to set up. */

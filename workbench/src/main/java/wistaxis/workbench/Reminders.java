@@ -24,12 +24,16 @@ public final class Reminders {
     public List<String> due() {
         List<String> due = new ArrayList<>();
         for (Ticket t : bench.tickets().open()) {
-            t.walk().flatMap(WalkRun::rings).filter(r -> !BenchTime.between(r, bench.now()).isNegative())
-                    .ifPresent(_ -> due.add(t.number() + " " + t.title() + ": " + t.walk().orElseThrow().at().title()));
-            Optional.ofNullable(t.unlock()).filter(u -> t.unlockAnswers().isEmpty()).flatMap(this::unlock)
-                    .ifPresent(w -> due.add(t.number() + " " + t.title() + ": " + w));
+            bench.guard().of(t, () -> add(due, t));
         }
         return due;
+    }
+
+    private void add(List<String> due, Ticket t) {
+        t.walk().flatMap(WalkRun::rings).filter(r -> !BenchTime.between(r, bench.now()).isNegative())
+                .ifPresent(_ -> due.add(t.number() + " " + t.title() + ": " + t.walk().orElseThrow().at().title()));
+        Optional.ofNullable(t.unlock()).filter(u -> t.unlockAnswers().isEmpty()).flatMap(this::unlock)
+                .ifPresent(w -> due.add(t.number() + " " + t.title() + ": " + w));
     }
 
     private Optional<String> unlock(TicketEvent.UnlockOrdered order) {

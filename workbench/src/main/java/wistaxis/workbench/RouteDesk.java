@@ -188,6 +188,10 @@ public final class RouteDesk {
         return shop.oddities(ticket);
     }
 
+    void unreadable(Ticket ticket, String why) {
+        shop.unreadable(ticket, why);
+    }
+
     /** The route of a ticket; empty while the trouble is not known. */
     public Optional<Route> route(Ticket ticket) {
         return shop.route(ticket);

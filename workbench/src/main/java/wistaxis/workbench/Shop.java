@@ -6,10 +6,10 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
@@ -58,10 +58,14 @@ public final class Shop {
     private final InstantSource now;
     private final Intake intake = Intake.shipped();
     private final HandoverFacts handover;
-    private final Map<String, Odd> odd = new HashMap<>();
+    private final Map<String, Odd> odd = new ConcurrentHashMap<>();
+    private final Map<String, Planned> planned = new ConcurrentHashMap<>();
 
     /** What was found of a ticket as it was. */
     private record Odd(Ticket of, Oddities what) {}
+
+    /** The route of a ticket as it was, by what was signed then: a page asks for it many times. */
+    private record Planned(Ticket of, List<SystemVersion> signed, Route route) {}
 
     /** @param builds the builds that are known for an identifier */
     public Shop(DeviceCatalogue devices, SequenceLibrary sequences, Settings settings, Function<String, List<Build>> builds,
@@ -154,7 +158,20 @@ public final class Shop {
     /** What of a ticket cannot be understood here. */
     public Oddities oddities(Ticket ticket) {
         return odd.compute(ticket.number(), (_, before) -> before != null && before.of() == ticket ? before
-                : new Odd(ticket, Oddities.of(ticket, devices, planner, intake))).what();
+                : new Odd(ticket, look(ticket))).what();
+    }
+
+    private Oddities look(Ticket ticket) {
+        try {
+            return Oddities.of(ticket, devices, planner, intake);
+        } catch (RuntimeException e) {
+            return new Oddities(List.of("it cannot be looked at: " + e), List.of());
+        }
+    }
+
+    /** Something went wrong with a ticket as it is now, whoever looked at it: it cannot be worked on until it changes. */
+    void unreadable(Ticket ticket, String why) {
+        odd.put(ticket.number(), new Odd(ticket, oddities(ticket).and(why)));
     }
 
     /** The route of a ticket; empty while the trouble is not known. */
@@ -163,8 +180,15 @@ public final class Shop {
     }
 
     private Optional<Route> route(Ticket ticket, List<SystemVersion> signed) {
-        return ticket.fact("trouble").isEmpty() ? Optional.empty()
-                : Optional.of(planner.plan(CaseFacts.of(ticket), context(ticket, signed)));
+        if (ticket.fact("trouble").isEmpty()) {
+            return Optional.empty();
+        }
+        Planned before = planned.get(ticket.number());
+        if (before == null || before.of() != ticket || !before.signed().equals(signed)) {
+            before = new Planned(ticket, signed, planner.plan(CaseFacts.of(ticket), context(ticket, signed)));
+            planned.put(ticket.number(), before);
+        }
+        return Optional.of(before.route());
     }
 
     /**

@@ -352,7 +352,7 @@ public final class Tickets {
         }
     }
 
-    private void lookNow() {
+    void lookNow() {
         looking = true;
         background.run(reading(), read -> {
             looking = false;

@@ -60,6 +60,13 @@ public final class UsbDesk implements AutoCloseable {
         }
     }
 
+    /** Looks at once, on the thread that the bench belongs to; for whoever does not wait for the next look. */
+    void lookNow() throws OutsideTrouble {
+        if (watch != null) {
+            seen(watch.look().stream().map(bench.people()::marked).toList(), "");
+        }
+    }
+
     private void look(UsbWatch at) {
         List<UsbDevice> before = List.of();
         String wrong = "";
@@ -186,20 +193,24 @@ public final class UsbDesk implements AutoCloseable {
         List<String> waiting = new ArrayList<>();
         Set<String> longGone = new HashSet<>();
         for (Ticket t : bench.tickets().open()) {
-            Bound its = t.observed().bound();
-            if (its != null) {
-                bound.put(t.number(), its);
-                Observed.Seen host = t.observed().host();
-                if (host != null && host.what().equals("nothing") && host.at().plus(PORT_IS_KEPT).isBefore(bench.now())) {
-                    longGone.add(t.number());
-                }
-            } else if (t.isObserved() && t.identifier() != null && (t.stage() == Stage.KEYS || t.stage() == Stage.RESTORE
-                    || t.stage() == Stage.FIRMWARE)) {
-                waiting.add(t.number());
-            }
+            bench.guard().of(t, () -> sort(t, bound, waiting, longGone));
         }
         this.bound = List.copyOf(bound.keySet());
         whose = Whose.of(devices, bound, waiting, longGone);
+    }
+
+    private void sort(Ticket t, Map<String, Bound> bound, List<String> waiting, Set<String> longGone) {
+        Bound its = t.observed().bound();
+        if (its != null) {
+            bound.put(t.number(), its);
+            Observed.Seen host = t.observed().host();
+            if (host != null && host.what().equals("nothing") && host.at().plus(PORT_IS_KEPT).isBefore(bench.now())) {
+                longGone.add(t.number());
+            }
+        } else if (t.isObserved() && t.identifier() != null && (t.stage() == Stage.KEYS || t.stage() == Stage.RESTORE
+                || t.stage() == Stage.FIRMWARE)) {
+            waiting.add(t.number());
+        }
     }
 
     /** Writes down what has changed on the devices that are some ticket's. */

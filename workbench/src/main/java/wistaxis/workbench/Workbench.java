@@ -52,6 +52,7 @@ public final class Workbench implements AutoCloseable {
     private final DeviceCatalogue devices = DeviceCatalogue.shipped();
     private final List<RestoreStage> stages = RestoreStage.shipped();
     private final HandoverFacts handover;
+    private final Guard guard = new Guard(this);
     private final Changes changes = new Changes();
     private final Notices notices = new Notices(changes);
     private final Deque<AutoCloseable> open = new ArrayDeque<>();
@@ -173,6 +174,10 @@ public final class Workbench implements AutoCloseable {
     }
 
     private void changed(@Nullable Ticket before, Projection now, long from) {
+        guard.of(now.ticket(), () -> follow(before, now, from));
+    }
+
+    private void follow(@Nullable Ticket before, Projection now, long from) {
         stock.changed(now, from);
         routes.changed(before, now.ticket(), from);
         if (now.ticket().isObserved()) {
@@ -216,6 +221,11 @@ public final class Workbench implements AutoCloseable {
     private URI library() {
         String named = routes.settings().library();
         return named == null ? world.services().get() : Settings.address(named);
+    }
+
+    /** Looks at one ticket so that it takes no other with it. */
+    public Guard guard() {
+        return guard;
     }
 
     public DeviceCatalogue devices() {

@@ -8,7 +8,6 @@ import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
-import java.util.concurrent.locks.LockSupport;
 import java.util.function.BooleanSupplier;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.outside.HostProbe;
@@ -30,6 +29,8 @@ final class BenchAtWork implements AutoCloseable {
     private final Path standInFolder;
     private @Nullable StandInWorld standIns;
     private long real = 1;
+    /** By how much the wall clock was put forward or back. */
+    private long leapt;
 
     BenchAtWork(Path folder) {
         this(folder, null);
@@ -52,7 +53,7 @@ final class BenchAtWork implements AutoCloseable {
                         standIns.close();
                     }
                 });
-        bench = new Workbench(new Workbench.Setup("Test bench", DataFolder.open(folder), now, () -> real, () -> now.plusNanos(real), world,
+        bench = new Workbench(new Workbench.Setup("Test bench", DataFolder.open(folder), now, () -> real, () -> now.plusNanos(real + leapt), world,
                 front::add));
         settle();
     }
@@ -79,16 +80,26 @@ final class BenchAtWork implements AutoCloseable {
         until(() -> bench.pending() == 0);
     }
 
-    /** Waits, in real time, for what others do; no bench time passes. */
+    /** Waits, in real time, for what others do; no bench time passes. However long it takes: only what stands still for ever fails. */
     void until(BooleanSupplier met) {
-        long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(30);
-        while (!met.getAsBoolean()) {
-            if (System.nanoTime() > end) {
+        for (int idle = 0; !met.getAsBoolean();) {
+            bench.tick();
+            Runnable come = next();
+            idle = come == null ? idle + 1 : 0;
+            if (come != null) {
+                come.run();
+                front();
+            } else if (idle > 120_000) {
                 throw new AssertionError("never came");
             }
-            bench.tick();
-            front();
-            LockSupport.parkNanos(200_000);
+        }
+    }
+
+    private @Nullable Runnable next() {
+        try {
+            return front.poll(1, TimeUnit.MILLISECONDS);
+        } catch (InterruptedException e) {
+            throw new IllegalStateException(e);
         }
     }
 
@@ -112,6 +123,27 @@ final class BenchAtWork implements AutoCloseable {
     void pass(int seconds) {
         long until = real + seconds * 1_000_000_000L;
         passes(seconds + 1, () -> real >= until);
+    }
+
+    /** The wall clock is put forward or back. */
+    void leap(java.time.Duration by) {
+        leapt += by.toNanos();
+        turn();
+    }
+
+    /** A frame, and all that comes of it. */
+    void turn() {
+        bench.tick();
+        settle();
+        front();
+    }
+
+    /** Lets so many seconds pass in strides of half a second, for whoever looks at no key. */
+    void strides(int seconds) {
+        for (int i = 0; i < 2 * seconds; i++) {
+            real += 50 * FRAME;
+            turn();
+        }
     }
 
     private static void aMoment() {

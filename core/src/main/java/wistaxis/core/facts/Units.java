@@ -17,6 +17,10 @@ public final class Units {
     private static final Map<String, Double> RATES = table("kbit/s", 125.0, "Mbit/s", 125e3, "MB/s", 1e6);
     private static final Map<String, Double> SPANS = table("s", 1.0, "min", 60.0, "h", 3600.0);
 
+    /** More is a slip of the fingers, not a size, a rate or a span: a petabyte, a year. Ours. */
+    private static final double MOST_BYTES = 1e15;
+    private static final double MOST_SECONDS = 366 * 86_400.0;
+
     private Units() {}
 
     private static Map<String, Double> table(Object... pairs) {
@@ -29,28 +33,29 @@ public final class Units {
 
     /** @return bytes, 1 or more. @throws BadInput for anything but a number and B, kB, MB, GB, KiB, MiB or GiB */
     public static long bytes(String text) {
-        return Math.max(1, Math.round(read(text, SIZES, "size", "1.54GB")));
+        return Math.max(1, Math.round(read(text, SIZES, MOST_BYTES, "size", "1.54GB")));
     }
 
     /** @return bytes a second, above 0. @throws BadInput for anything but a number and kbit/s, Mbit/s or MB/s */
     public static double bytesPerSecond(String text) {
-        return read(text, RATES, "rate", "7.2Mbit/s");
+        return read(text, RATES, MOST_BYTES, "rate", "7.2Mbit/s");
     }
 
     /** @return above zero. @throws BadInput for anything but a number and s, min or h */
     public static Duration span(String text) {
-        return Duration.ofMillis(Math.round(1000 * read(text, SPANS, "span", "15min")));
+        return Duration.ofMillis(Math.round(1000 * read(text, SPANS, MOST_SECONDS, "span", "15min")));
     }
 
-    private static double read(String text, Map<String, Double> units, String what, String example) {
+    private static double read(String text, Map<String, Double> units, double most, String what, String example) {
         Matcher m = FORM.matcher(text.strip());
         Double unit = m.matches() ? units.get(m.group(2)) : null;
         if (unit == null) {
             throw new BadInput(what + " [" + text + "]: write a number and one of " + units.keySet() + ", for example " + example);
         }
         double value = Double.parseDouble(m.group(1)) * unit;
-        if (value <= 0) {
-            throw new BadInput(what + " [" + text + "]: write more than 0, for example " + example);
+        if (value <= 0 || value > most) {
+            throw new BadInput(what + " [" + text + "]: write more than 0" + (value > 0 ? ", and not so much," : ",") + " for example "
+                    + example);
         }
         return value;
     }

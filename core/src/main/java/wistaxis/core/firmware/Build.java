@@ -6,6 +6,7 @@ import java.util.Collection;
 import java.util.List;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.bench.BenchTime;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Names;
 import wistaxis.core.facts.Shown;
@@ -36,8 +37,12 @@ public record Build(
         if (identifiers.isEmpty()) {
             throw new BadInput("build [" + build + "] is for no model; write the models it is for");
         }
-        if (sizeBytes <= 0) {
-            throw new BadInput("size [" + sizeBytes + "] of build [" + build + "]: write more than 0 bytes");
+        if (sizeBytes <= 0 || sizeBytes > LARGEST) {
+            throw new BadInput("size [" + sizeBytes + "] of build [" + build + "]: write more than 0 and at most " + LARGEST + " bytes");
+        }
+        if (signedUntil != null && !BenchTime.isSane(signedUntil)) {
+            throw new BadInput("build [" + build + "] is said to be signed until [" + signedUntil + "]: write a time before "
+                    + BenchTime.LAST);
         }
         if (sha256 != null && !sha256.matches("[0-9a-f]{64}")) {
             throw new BadInput("digest [" + Shown.value(sha256) + "] of build [" + build + "]: write 64 hex digits");
@@ -56,6 +61,9 @@ public record Build(
             @Nullable String sha256, @Nullable String path, boolean signed, @Nullable Instant signedUntil) {
         this(identifiers, version, build, released, sizeBytes, sha256, path, signed, signedUntil, null);
     }
+
+    /** No firmware file is larger: 100 GB, about ten times the largest of today. Ours. */
+    public static final long LARGEST = 100_000_000_000L;
 
     private static final int MOST_MODELS = 400;
 

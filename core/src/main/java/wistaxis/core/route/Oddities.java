@@ -85,6 +85,13 @@ public record Oddities(List<String> stops, List<String> notes) {
         }
     }
 
+    /** The same with something more that stops the work. */
+    public Oddities and(String stop) {
+        List<String> all = new ArrayList<>(stops);
+        all.add(stop);
+        return new Oddities(all, notes);
+    }
+
     public boolean stop() {
         return !stops.isEmpty();
     }

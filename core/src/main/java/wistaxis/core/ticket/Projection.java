@@ -86,6 +86,14 @@ public record Projection(Ticket ticket, long last, List<StageTime> stages, List<
                 fold.add(entry, event);
             }
             last = entry.number();
+            try {
+                take(entry, event);
+            } catch (RuntimeException e) {
+                fold.odd("entry [" + last + "] cannot be taken in: " + e);
+            }
+        }
+
+        private void take(LedgerEntry entry, TicketEvent event) {
             story.add(entry, event);
             switch (event) {
                 case TicketEvent.Identified(String settled, _) -> identifier = settled;

@@ -103,8 +103,15 @@ public sealed interface TicketEvent {
 
     record RouteChosen(String step) implements TicketEvent {}
 
-    /** @param sha256 digest of its package; null where nobody has told it */
+    /**
+     * @param sha256 digest of its package; null where nobody has told it
+     * @param sizeBytes 0 to {@link Build#LARGEST}; what an older entry says beyond that counts as the nearest of both
+     */
     record BuildChosen(String version, String build, @Nullable String sha256, long sizeBytes, String reason) implements TicketEvent {
+        public BuildChosen {
+            sizeBytes = Math.clamp(sizeBytes, 0, Build.LARGEST);
+        }
+
         /** Whether this is what a catalogue lists for a model. */
         public boolean isOf(String identifier, Build listed) {
             return listed.identifiers().contains(identifier) && listed.build().equals(build) && Objects.equals(listed.sha256(), sha256);

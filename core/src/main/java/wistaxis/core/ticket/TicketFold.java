@@ -62,8 +62,17 @@ final class TicketFold {
 
     void add(LedgerEntry entry, TicketEvent event) {
         lastAt = entry.when();
-        take(entry, event);
-        follow();
+        try {
+            take(entry, event);
+            follow();
+        } catch (RuntimeException e) { // whatever one entry does, the ticket is there and says so
+            odd("entry [" + entry.number() + "] cannot be taken in: " + e);
+        }
+    }
+
+    /** Something that stops the work on it. */
+    void odd(String why) {
+        odd.add(why);
     }
 
     private void take(LedgerEntry entry, TicketEvent event) {

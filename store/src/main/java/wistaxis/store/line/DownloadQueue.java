@@ -79,7 +79,8 @@ public final class DownloadQueue implements AutoCloseable {
      * @throws wistaxis.core.facts.BadInput for a build that no library serves
      */
     public synchronized void want(Build build, Path file, String ticket) {
-        Job job = find(build.sha256()).orElseGet(() -> {
+        Optional<Job> there = Optional.ofNullable(build.sha256()).flatMap(this::find);
+        Job job = there.orElseGet(() -> {
             Job made = new Job(build, file, downloads.apply(build, file));
             jobs.add(made);
             return made;

@@ -66,14 +66,22 @@ public final class Paper {
     private Paper() {}
 
     /**
-     * Fills a template and renders it.
+     * A template that was filled, ready to be drawn.
+     *
+     * @param html the page
+     * @param made the date that the file carries
+     */
+    public record Filled(String html, String title, Instant made) {}
+
+    /**
+     * Fills a template.
      *
      * @param template its name, for example {@code receipt}
      * @param values what it is filled with; text is escaped
      * @param made the date that the file carries
      * @param words the language it is said in
      */
-    public static byte[] pdf(String template, String title, Map<String, Object> values, Instant made, Words words) throws IOException {
+    public static Filled fill(String template, String title, Map<String, Object> values, Instant made, Words words) throws IOException {
         Map<String, Object> all = new HashMap<>(values);
         all.put("title", title);
         all.put("css", resource("paper.css").replace("\"Page \"", "\"" + words.of("Page") + " \"")
@@ -81,7 +89,12 @@ public final class Paper {
                 + " \""));
         String html = words.page(Mustache.compiler().defaultValue("").emptyStringIsFalse(true).compile(resource(template + ".html"))
                 .execute(all));
-        return render(drawable(html, words), words.of(title), made);
+        return new Filled(drawable(html, words), words.of(title), made);
+    }
+
+    /** Draws it. */
+    public static byte[] pdf(Filled page) throws IOException {
+        return render(page.html(), page.title(), page.made());
     }
 
     /** A page with signs in place of the letters that the fonts do not have; it says so itself, where it has room. */

@@ -8,11 +8,13 @@ import java.nio.file.Path;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.regex.MatchResult;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
@@ -36,8 +38,8 @@ public final class Words {
     private static final int LONGEST_NAME = 40;
     private static final int MOST_MEGABYTES = 2;
 
-    /** What changes in a form: no more than one sentence of it. */
-    private static final String NO_SENTENCE = "(?:(?![.;:] ).)+?";
+    /** What changes in a form is no more than one sentence. */
+    private static final Pattern SENTENCES = Pattern.compile("[.;:] ");
     private static final Pattern PLACE = Pattern.compile("\\{(\\d)}");
 
     /** A text and the tag before it, which may say that it is somebody's own words: {@code translate="no"} of HTML. */
@@ -46,6 +48,8 @@ public final class Words {
 
     private final Said said;
     private final List<Form> forms;
+    /** Of how many parts of a sentence the longest known text is made. */
+    private final int widest;
 
     /**
      * A file of words.
@@ -76,26 +80,49 @@ public final class Words {
         }
     }
 
-    /** A text with places in it. */
-    private record Form(Pattern text, int letters, String becomes) {}
+    /** A text in a text in a text: deeper nobody writes, and what lies deeper stays English. */
+    private static final int DEEPEST = 5;
+
+    /**
+     * A text with places in it.
+     *
+     * @param parts what stands before, between and behind the places, in order
+     * @param places the number of each place
+     */
+    private record Form(List<String> parts, List<String> places, String becomes) {
+        int letters() {
+            return parts.stream().mapToInt(String::length).sum();
+        }
+
+        /** What stands at the places of a text, in one go from left to right; null where the text is not of this form. */
+        @Nullable Map<String, String> in(String text) {
+            String end = parts.getLast();
+            if (!text.startsWith(parts.getFirst()) || !text.endsWith(end)) {
+                return null;
+            }
+            Map<String, String> found = new HashMap<>();
+            int from = parts.getFirst().length();
+            for (int i = 0; i < places.size(); i++) {
+                int to = i == places.size() - 1 ? text.length() - end.length() : text.indexOf(parts.get(i + 1), from + 1);
+                if (to <= from || SENTENCES.matcher(text).region(from, to).find()) {
+                    return null;
+                }
+                found.put(places.get(i), text.substring(from, to));
+                from = to + parts.get(i + 1).length();
+            }
+            return found;
+        }
+    }
 
     private Words(Said said) {
         this.said = said;
         this.forms = said.words().entrySet().stream().filter(e -> PLACE.matcher(e.getKey()).find()).map(Words::form)
                 .sorted(Comparator.comparingInt(Form::letters).reversed()).toList();
+        this.widest = said.words().keySet().stream().mapToInt(k -> (int) SENTENCE.matcher(k).results().count() + 1).max().orElse(1);
     }
 
     private static Form form(Map.Entry<String, String> e) {
-        StringBuilder pattern = new StringBuilder();
-        Matcher places = PLACE.matcher(e.getKey());
-        int from = 0;
-        while (places.find()) {
-            pattern.append(Pattern.quote(e.getKey().substring(from, places.start()))).append("(?<p").append(places.group(1))
-                    .append(">" + NO_SENTENCE + ")");
-            from = places.end();
-        }
-        pattern.append(Pattern.quote(e.getKey().substring(from)));
-        return new Form(Pattern.compile(pattern.toString(), Pattern.DOTALL), PLACE.matcher(e.getKey()).replaceAll("").length(),
+        return new Form(List.of(PLACE.split(e.getKey(), -1)), PLACE.matcher(e.getKey()).results().map(m -> m.group(1)).toList(),
                 e.getValue());
     }
 
@@ -175,60 +202,58 @@ public final class Words {
         return plain.replace("&", "&amp;").replace("<", "&lt;").replace(">", "&gt;");
     }
 
-    /** A text in this language. */
+    /** A text in this language; takes time as the text is long. */
     public String of(String text) {
+        return of(text, 0);
+    }
+
+    private String of(String text, int depth) {
         String bare = text.strip();
-        if (bare.isEmpty() || said.words().isEmpty()) {
+        if (bare.isEmpty() || said.words().isEmpty() || depth > DEEPEST) {
             return text;
         }
-        String found = found(bare);
-        return found == null ? text : text.replace(bare, found);
+        String whole = phrase(bare, depth);
+        return text.replace(bare, whole == null ? byParts(bare, depth) : whole);
     }
 
-    private @Nullable String found(String text) {
-        String phrase = phrase(text);
-        String said = phrase == null ? bySentence(text) : phrase;
-        if (said == null && text.endsWith(".")) {
-            String bare = found(text.substring(0, text.length() - 1));
-            return bare == null ? null : bare + ".";
-        }
-        return said;
-    }
-
-    /** The longest beginning that there are words for, and so on; null where there are words for nothing in it. */
-    private @Nullable String bySentence(String text) {
-        List<Integer> ends = new ArrayList<>();
-        Matcher gaps = SENTENCE.matcher(text);
-        while (gaps.find()) {
-            ends.add(gaps.start());
-        }
-        for (int end : ends.reversed()) {
-            String first = text.substring(0, end);
-            String bare = first.replaceAll("[;,.]$", "");
-            String mark = first.substring(bare.length());
-            String known = phrase(first);
-            String better = known == null ? phrase(bare) : known;
-            if (better != null) {
-                return better + (known == null ? mark : "") + " " + of(text.substring(end + 1));
+    /** From left to right, at each place the longest that there are words for; what there are none for stays. */
+    private String byParts(String text, int depth) {
+        List<Integer> ends = new ArrayList<>(SENTENCE.matcher(text).results().map(MatchResult::start).toList());
+        ends.add(text.length());
+        StringBuilder all = new StringBuilder();
+        int from = 0;
+        for (int i = 0; i < ends.size();) {
+            int last = i;
+            String better = null;
+            for (int j = Math.min(ends.size(), i + widest) - 1; j >= i && better == null; j--) {
+                better = part(text.substring(from, ends.get(j)), depth);
+                last = better == null ? i : j;
             }
+            all.append(i == 0 ? "" : " ").append(better == null ? text.substring(from, ends.get(i)) : better);
+            from = Math.min(text.length(), ends.get(last) + 1);
+            i = last + 1;
         }
-        if (!ends.isEmpty()) {
-            String rest = text.substring(ends.getFirst() + 1);
-            String said = of(rest);
-            return said.equals(rest) ? null : text.substring(0, ends.getFirst() + 1) + said;
-        }
-        return null;
+        return all.toString();
     }
 
-    private @Nullable String phrase(String text) {
+    /** The same with or without the mark at its end. */
+    private @Nullable String part(String text, int depth) {
+        String known = phrase(text, depth);
+        String bare = text.replaceAll("[;,.]$", "");
+        String better = known == null && bare.length() < text.length() ? phrase(bare, depth) : null;
+        return better == null ? known : better + text.substring(bare.length());
+    }
+
+    private @Nullable String phrase(String text, int depth) {
         String whole = said.words().get(text);
         if (whole != null) {
             return whole;
         }
         for (Form form : forms) {
-            Matcher m = form.text().matcher(text);
-            if (m.matches()) {
-                return PLACE.matcher(form.becomes()).replaceAll(p -> Matcher.quoteReplacement(of(m.group("p" + p.group(1)))));
+            Map<String, String> places = form.in(text);
+            if (places != null) {
+                return PLACE.matcher(form.becomes()).replaceAll(p -> Matcher.quoteReplacement(of(places.getOrDefault(p.group(1), ""),
+                        depth + 1)));
             }
         }
         return null;

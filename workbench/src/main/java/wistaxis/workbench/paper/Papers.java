@@ -31,6 +31,7 @@ import wistaxis.core.work.SetUp;
 import wistaxis.core.work.Walking;
 import wistaxis.store.paper.Paper;
 import wistaxis.store.paper.Words;
+import wistaxis.workbench.Plans;
 import wistaxis.workbench.Shop;
 
 /** The papers of a ticket: each is made of its entries up to a number and of the shop's own words, and is the same each time. */
@@ -98,6 +99,11 @@ public final class Papers {
      * @throws BadInput where the ticket has nothing for such a paper
      */
     public byte[] pdf(Kind kind, List<LedgerEntry> entries) throws IOException {
+        return Paper.pdf(page(kind, entries));
+    }
+
+    /** The same before it is drawn. */
+    public Paper.Filled page(Kind kind, List<LedgerEntry> entries) throws IOException {
         Ticket ticket = Ticket.fold(entries);
         LedgerEntry last = entries.getLast();
         Map<String, Object> values = new HashMap<>(common(kind, ticket, last));
@@ -113,7 +119,7 @@ public final class Papers {
         if (kind == Kind.SHEET) {
             values.put("labels", Collections.nCopies(Papers.SHEET, true));
         }
-        return Paper.pdf(kind.toString(), kind.title(), values, last.when(), letterhead.words());
+        return Paper.fill(kind.toString(), kind.title(), values, last.when(), letterhead.words());
     }
 
     private Map<String, Object> common(Kind kind, Ticket t, LedgerEntry last) {
@@ -144,7 +150,7 @@ public final class Papers {
     }
 
     private Optional<String> promised(Ticket t) {
-        return t.fact("promised").filter(p -> !p.equals("unknown")).map(Instant::parse).map(this::when);
+        return Plans.promised(t).map(this::when);
     }
 
     private void receipt(Ticket t, Map<String, Object> values) {

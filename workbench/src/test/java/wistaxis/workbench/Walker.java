@@ -1,0 +1,576 @@
+package wistaxis.workbench;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Random;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
+import java.util.stream.Stream;
+import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.firmware.Build;
+import wistaxis.core.firmware.BuildChoice;
+import wistaxis.core.firmware.TypedBuild;
+import wistaxis.core.keys.Goal;
+import wistaxis.core.keys.HostView;
+import wistaxis.core.keys.KeySequence;
+import wistaxis.core.keys.Reading;
+import wistaxis.core.outside.OutsideTrouble;
+import wistaxis.core.restore.HandoverFacts;
+import wistaxis.core.restore.HostRun;
+import wistaxis.core.restore.HostStage;
+import wistaxis.core.restore.HostTroubles;
+import wistaxis.core.route.Question;
+import wistaxis.core.route.Route;
+import wistaxis.core.steps.Walk;
+import wistaxis.core.steps.WalkRun;
+import wistaxis.core.ticket.Attempt;
+import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.Story;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.usb.UsbDevice;
+import wistaxis.core.usb.UsbWatch;
+import wistaxis.core.work.Rules;
+import wistaxis.core.work.SetUp;
+import wistaxis.core.work.Sightings;
+import wistaxis.core.work.Visit;
+import wistaxis.core.work.Walking;
+import wistaxis.standins.ScriptedUsb;
+import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.ledger.KeptLedger;
+import wistaxis.store.ledger.Ledger;
+import wistaxis.store.paper.Words;
+import wistaxis.workbench.paper.Papers;
+
+/**
+ * Does from a seed what people and devices can do, in any order, and looks after each step whether all that can be shown can be: what a
+ * refusal is may be refused, everything else that is thrown is a finding. Nothing here waits for a clock.
+ */
+final class Walker implements AutoCloseable {
+    private static final Instant NOW = Instant.parse("2026-05-12T09:00:00Z");
+    private static final Words GERMAN = Words.all(null).getLast();
+    private static final List<String> MODELS = List.of("iPhone13,2", "iPhone14,5", "iPhone9,1", "iPhone8,1", "iPad12,1", "iPad13,1");
+    private static final List<String> TYPED = List.of("", " ", "Deckhand", "0", "-1", "999999999999", "\u202e\u202dabc", "a".repeat(300),
+            "2026-05-12", "-999999999-01-01", "26.1", "yes", "unknown", "none", "\ud83d\udc1f", "T-0001", ",,,,;..", "356958031648321",
+            "2026-05-12T12:00:00Z", "+1000000000-01-01T00:00:00Z");
+    private static final List<String> SIZES = List.of("9GB", "1", "850 MB", "9223372036854775807", "99999999999GB", "0.1 B");
+
+    private final Path root;
+    private final Random random;
+    private final ScriptedUsb usb = new ScriptedUsb();
+    private final boolean real;
+    private final List<Act> acts = new ArrayList<>();
+    private final List<String> steps = new ArrayList<>();
+    /** What was acknowledged, by ticket. */
+    private final Map<String, List<TicketEvent>> acknowledged = new HashMap<>();
+    private BenchAtWork at;
+    private Path folder;
+    private int folders;
+
+    /** Looked at when the walk says so. */
+    private final class Looked implements UsbWatch {
+        @Override
+        public List<UsbDevice> look() throws OutsideTrouble {
+            return usb.look();
+        }
+
+        @Override
+        public long everyMillis() {
+            return Long.MAX_VALUE;
+        }
+
+        @Override
+        public String says() {
+            return "a walk";
+        }
+    }
+
+    /** Something that somebody or something does. */
+    private interface Does {
+        void on(String ticket) throws Exception;
+    }
+
+    private record Act(String name, Does does) {}
+
+    /** What a walk came upon. */
+    static final class Found extends AssertionError {
+        private static final long serialVersionUID = 1L;
+        final transient List<String> steps;
+
+        Found(List<String> steps, Throwable cause) {
+            super(cause + " after " + steps, cause);
+            this.steps = steps;
+        }
+    }
+
+    Walker(Path root, Path empty, long seed) {
+        this.root = root;
+        this.random = new Random(seed);
+        this.real = random.nextBoolean();
+        this.folder = root.resolve("0");
+        copy(empty, folder);
+        this.at = begin();
+        acts();
+    }
+
+    private BenchAtWork begin() {
+        return new BenchAtWork(folder, real ? new Looked() : null, NOW);
+    }
+
+    private Workbench bench() {
+        return at.bench;
+    }
+
+    private <T> T any(List<T> of) {
+        return of.get(random.nextInt(of.size()));
+    }
+
+    private String typed() {
+        return any(TYPED);
+    }
+
+    private Ticket ticket(String number) {
+        return bench().ticket(number);
+    }
+
+    private Rules rules(String number) {
+        return bench().routes().rules(ticket(number));
+    }
+
+    private void record(String number, List<TicketEvent> events) {
+        at.done(bench().record(number, events));
+        keep(number, events);
+    }
+
+    private void keep(String number, List<TicketEvent> events) {
+        acknowledged.computeIfAbsent(number, _ -> new ArrayList<>()).addAll(events);
+    }
+
+    private void act(String name, int weight, Does does) {
+        for (int i = 0; i < weight; i++) {
+            acts.add(new Act(name, does));
+        }
+    }
+
+    private void acts() {
+        act("open", 2, _ -> at.done(bench().open("Tray " + random.nextInt(100))));
+        act("answer", 10, n -> {
+            Question q = any(bench().routes().intake().questions());
+            Map<String, String> facts = new LinkedHashMap<>();
+            if (!q.answers().isEmpty() && random.nextInt(8) > 0) {
+                facts.putAll(any(q.answers()).sets());
+            } else {
+                q.facts().forEach(f -> facts.put(f, typed()));
+            }
+            record(n, bench().routes().shop().answers(ticket(n), facts));
+        });
+        act("common", 4, n -> {
+            Map<String, String> facts = new LinkedHashMap<>(Map.of("trouble", any(List.of("unavailable", "looping", "dead", "sale",
+                    "slow", "disabled")), "ownership", "proved", "liquid", "no", "battery", "ok", "brokenKeys", "none", "blacklisted", "no",
+                    "backup", "none", "readyCable", "yes", "readyProgram", "yes"));
+            record(n, bench().routes().shop().answers(ticket(n), facts));
+        });
+        act("identify", 4, n -> record(n, List.of(new TicketEvent.Identified(any(MODELS), "by its number"))));
+        act("choose", 8, n -> {
+            Optional<Route> route = bench().routes().route(ticket(n));
+            String step = route.map(r -> any(r.rungs()).step().id()).orElse("recovery-restore");
+            record(n, rules(n).choose(step, "the owner", "there is no backup"));
+        });
+        act("restore step", 4, n -> record(n, rules(n).choose("recovery-restore", "the owner", "there is no backup")));
+        act("say", 3, n -> record(n, rules(n).say(any(List.of(Attempt.Outcome.values())))));
+        act("check", 6, n -> {
+            HandoverFacts.Check c = any(bench().handover().checks());
+            record(n, rules(n).check(c.id(), any(c.answers())));
+        });
+        act("type a build", 4, n -> {
+            String model = Optional.ofNullable(ticket(n).identifier()).orElse(any(MODELS));
+            at.done(bench().stock().typed(new TypedBuild(any(List.of("26.1", "31.9", "26.1 beta 2", typed())), "23B" + random.nextInt(4),
+                    any(SIZES), random.nextBoolean() ? "" : "a" + random.nextInt(4) + "0".repeat(62), "").of(model)));
+        });
+        act("import builds", 2, _ -> {
+            Path file = root.resolve("catalogue.json");
+            Files.writeString(file, """
+                    {"format": "wistaxis-firmware", "version": 1, "builds": [{"build": {"identifiers": ["%s"], "version": "26.1",
+                    "build": "23B%d", "released": null, "sizeBytes": %s, "sha256": %s, "path": null, "signed": true, "signedUntil": %s},
+                    "askedAt": "2026-05-03T00:00:00Z"}]}""".formatted(any(MODELS), random.nextInt(4), any(List.of("1", "9000000000",
+                    "9223372036854775807")), any(List.of("null", "\"" + "a1" + "0".repeat(62) + "\"")),
+                    any(List.of("null", "\"2026-05-12T10:00:00Z\"", "\"+1000000000-01-01T00:00:00Z\""))));
+            at.done(bench().stock().importCatalogue(file));
+        });
+        act("choose a build", 6, n -> {
+            FirmwareDesk firmware = bench().desk(n).firmware();
+            List<BuildChoice.Judged> there = firmware.choice().map(BuildChoice::builds).orElse(List.of());
+            if (!there.isEmpty()) {
+                firmware.choose(any(there));
+                at.settle();
+            }
+        });
+        act("download", 2, n -> {
+            FirmwareDesk firmware = bench().desk(n).firmware();
+            if (firmware.chosen().isPresent()) {
+                firmware.startDownload();
+            }
+        });
+        act("stop the download", 1, n -> bench().desk(n).firmware().stop());
+        act("prove", 1, n -> bench().desk(n).firmware().proveFromShelf());
+        act("who brings it", 2, n -> at.done(bench().desk(n).host().firmwareFrom(any(List.of("host", "file")))));
+        act("usb", 6, _ -> {
+            usb.shows(Stream.of("1-1", "1-2", "2-1").filter(_ -> random.nextBoolean()).map(this::device).toArray(UsbDevice[]::new));
+            bench().usb().lookNow();
+            at.turn();
+        });
+        act("this one", 3, n -> {
+            List<UsbDevice> offers = bench().usb().devices();
+            if (!offers.isEmpty()) {
+                at.done(bench().usb().bind(n, any(offers)));
+            }
+        });
+        act("not this one", 1, n -> at.done(bench().usb().release(n)));
+        act("seen", 4, n -> at.done(bench().desk(n).host().saw(random.nextInt(3) == 0 ? null : any(Sightings.SCREENS),
+                random.nextBoolean() ? null : any(List.of(HostView.values())))));
+        act("keys", 4, n -> keys(bench().desk(n).keys().coaching()));
+        act("drill", 1, _ -> {
+            bench().drill().choose(any(List.of(Goal.values())));
+            keys(bench().drill().coaching());
+        });
+        act("the host starts", 5, n -> at.done(bench().desk(n).host().start()));
+        act("stage", 8, n -> {
+            HostDesk host = bench().desk(n).host();
+            Optional<HostStage> next = host.run().flatMap(HostRun::next);
+            at.done(host.stage(next.isPresent() && random.nextInt(4) > 0 ? next.get().id() : any(HostStage.of(true)).id()));
+        });
+        act("minutes left", 1, n -> at.done(bench().desk(n).host().left(any(List.of(0, 12, 1440, -1, Integer.MAX_VALUE)))));
+        act("trouble", 2, n -> at.done(bench().desk(n).host().trouble(any(HostTroubles.all()).id(), typed())));
+        act("try", 2, n -> {
+            if (ticket(n).observed().trouble().isPresent()) {
+                at.done(bench().desk(n).host().tried(any(HostTroubles.of(ticket(n).observed().trouble().get().kind()).orElseThrow().tries())
+                        .id(), random.nextBoolean()));
+            }
+        });
+        act("written", 3, n -> at.done(bench().desk(n).host().written(any(List.of("26.1", "31.10", typed())))));
+        act("stopped", 1, n -> at.done(bench().desk(n).host().stopped("the host stopped")));
+        act("not signed", 1, n -> at.done(bench().desk(n).host().notSigned(typed())));
+        act("run here", 2, n -> bench().desk(n).restore().start());
+        act("guide", 6, n -> {
+            Optional<WalkRun> run = ticket(n).walk();
+            if (run.isPresent()) {
+                Walk walk = Optional.ofNullable(run.get().walk()).orElseGet(() -> any(run.get().ways()));
+                Walk.Stop stop = Optional.ofNullable(run.get().at()).orElse(walk.steps().getFirst());
+                record(n, Walking.answer(rules(n), walk.way(), stop.id(), any(stop.answers()).id()));
+            }
+        });
+        act("set-up", 6, n -> {
+            Optional<Walk.Stop> stop = bench().routes().setUp(ticket(n)).map(WalkRun::at);
+            if (stop.isPresent()) {
+                record(n, SetUp.answer(rules(n), bench().model(ticket(n)).orElse(null), stop.get().id(), any(stop.get().answers()).id()));
+            }
+        });
+        act("backup", 1, n -> record(n, List.of(Walking.backup(ticket(n), any(List.of("cloud", "computer")), typed(),
+                any(List.of(NOW.atZone(java.time.ZoneOffset.UTC).toLocalDate(), java.time.LocalDate.MIN)), any(List.of(1L, 6_000_000_000L,
+                Long.MAX_VALUE)), typed(), random.nextBoolean()))));
+        act("customer", 1, n -> at.done(bench().people().keep(n, typed(), typed(), "de")));
+        act("forget", 1, n -> at.done(bench().people().forget(n, "asked for")));
+        act("overrule", 1, n -> record(n, List.of(new TicketEvent.Overruled(any(List.of("recovery-restore", "dfu-restore")), "I know it"))));
+        act("close", 4, n -> record(n, List.of(rules(n).close())));
+        act("time", 6, _ -> at.strides(any(List.of(1, 5, 40))));
+        act("clock", 2, _ -> at.leap(any(List.of(Duration.ofHours(-3), Duration.ofHours(9), Duration.ofDays(400), Duration.ofDays(-30)))));
+        act("settings", 2, _ -> {
+            switch (random.nextInt(4)) {
+                case 0 -> bench().routes().modeWindow(any(List.of("15min", "1s", "999999999999h")));
+                case 1 -> bench().routes().forgetDays(any(List.of("1", "90", "", "99999999999")));
+                case 2 -> bench().staff().names(any(List.of("Ann, Bo", "", typed())));
+                default -> bench().staff().next();
+            }
+        });
+        act("again", 1, _ -> {
+            at.close();
+            at = begin();
+        });
+        act("killed", 1, _ -> {
+            Path then = folder;
+            folder = root.resolve(String.valueOf(++folders));
+            copy(then, folder);
+            at.close();
+            at = begin();
+        });
+        act("another process", 3, n -> {
+            List<TicketEvent> events = List.of(new TicketEvent.FactRecorded("marks", typed()));
+            try (KeptLedger other = KeptLedger.open(DataFolder.open(folder).ledger())) {
+                Ticket seen = Ticket.fold(other.of(n));
+                if (seen.closed() == null) {
+                    other.append(n, other.of(n).getLast().number(), events, bench().now()).join();
+                    keep(n, events);
+                }
+            }
+            readIn();
+        });
+        act("an odd entry", 1, n -> {
+            try (KeptLedger other = KeptLedger.open(DataFolder.open(folder).ledger())) {
+                other.append(n, other.of(n).getLast().number(), List.of(any(List.of(new TicketEvent.StageReached("none such"),
+                        new TicketEvent.RouteChosen("none-such"), new TicketEvent.WalkNoted("no-way", "x", "y"),
+                        new TicketEvent.ModeEntered("dfu"), new TicketEvent.Restored("?"), new TicketEvent.Identified("iPhone999,9", "x"),
+                        new TicketEvent.BuildChosen("26.1", "23B80", null, Long.MAX_VALUE, "x"),
+                        new TicketEvent.FactRecorded("promised", typed()), new TicketEvent.FactRecorded("trouble", "none-such"),
+                        new TicketEvent.ConsentAsked("none", true, "x", "y")))), any(List.of(bench().now(), Instant.MIN, Instant.MAX)))
+                        .join();
+            }
+            readIn();
+        });
+    }
+
+    private void readIn() {
+        try (Ledger ledger = Ledger.openReadOnly(DataFolder.open(folder).ledger())) {
+            long last = ledger.last().orElseThrow().number();
+            at.until(() -> {
+                bench().tickets().lookNow();
+                return bench().tickets().entries() >= last;
+            });
+        }
+    }
+
+    private UsbDevice device(String port) {
+        HostView mode = any(List.of(HostView.NORMAL, HostView.RECOVERY, HostView.DFU));
+        int unit = random.nextInt(3);
+        return ScriptedUsb.device(mode, port, "00008101-000A1111222200" + unit + "E", any(List.of("8101", "8110")), "0C",
+                "000A1111222200" + unit + "E");
+    }
+
+    private void keys(Coaching coaching) {
+        List<KeySequence> methods = coaching.schools();
+        if (!methods.isEmpty() && random.nextBoolean()) {
+            coaching.choose(any(methods));
+        }
+        switch (random.nextInt(6)) {
+            case 0 -> coaching.begin();
+            case 1 -> coaching.showMe();
+            case 2 -> coaching.press(any(List.of(PhysicalKey.values())));
+            case 3 -> coaching.stop();
+            case 4 -> coaching.over();
+            default -> coaching.sees(any(List.of(Reading.Sight.values())));
+        }
+        coaching.seen();
+        at.settle();
+    }
+
+    private static void copy(Path from, Path to) {
+        try (Stream<Path> all = Files.walk(from)) {
+            for (Path p : all.toList()) {
+                Path there = to.resolve(from.relativize(p));
+                if (Files.isDirectory(p)) {
+                    Files.createDirectories(there);
+                } else if (!p.getFileName().toString().endsWith("-shm")) {
+                    Files.copy(p, there);
+                }
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** Walks so many steps. @throws Found with the steps up to what went wrong */
+    void walk(int most) {
+        at.done(bench().open("The first"));
+        for (int i = 0; i < most; i++) {
+            List<Ticket> open = bench().tickets().open();
+            String number = open.isEmpty() ? at.done(bench().open("Another")) : any(open).number();
+            Act act = any(acts);
+            steps.add(act.name() + " " + number);
+            try {
+                try {
+                    act.does().on(number);
+                } catch (Throwable e) {
+                    refused(e);
+                }
+                at.turn();
+                look(number);
+            } catch (Throwable e) {
+                throw new Found(List.copyOf(steps), e);
+            }
+        }
+        try {
+            end();
+        } catch (Throwable e) {
+            throw new Found(List.copyOf(steps), e);
+        }
+    }
+
+    /** What says why it is refused is no finding. */
+    private static void refused(Throwable thrown) throws Throwable {
+        Throwable e = thrown instanceof CompletionException && thrown.getCause() != null ? thrown.getCause() : thrown;
+        boolean undone = e instanceof IllegalStateException && String.valueOf(e.getMessage()).contains("has no identified device");
+        if (!(e instanceof BadInput || e instanceof Ledger.Moved || e instanceof DiskTrouble || undone)) {
+            throw e;
+        }
+    }
+
+    /** All that can be shown of a ticket and of the bench. */
+    private void look(String number) throws IOException {
+        bench().notices().take().stream().filter(n -> n.contains("failed while") || n.contains("Exception")).findFirst().ifPresent(n -> {
+            throw new AssertionError(n);
+        });
+        bench().plans().now().nextCall();
+        bench().reminders().due();
+        bench().stock().closingSoon();
+        bench().tickets().open().forEach(t -> bench().routes().oddities(t));
+        Ticket t = bench().tickets().find(number).orElse(null);
+        if (t == null) {
+            return;
+        }
+        List<LedgerEntry> entries = ledger(number);
+        if (!Ticket.fold(entries).equals(t)) {
+            throw new AssertionError("the ticket is not what its entries say: " + t + " and " + Ticket.fold(entries));
+        }
+        Story.of(entries).seconds();
+        Story.lines(entries);
+        Visit.words(t, bench().routes().intake());
+        if (bench().routes().oddities(t).stop()) {
+            return;
+        }
+        pages(t);
+    }
+
+    private List<LedgerEntry> ledger(String number) {
+        CompletableFuture<List<LedgerEntry>> read = bench().tickets().history(number);
+        return at.done(read);
+    }
+
+    private void pages(Ticket t) throws IOException {
+        RouteDesk routes = bench().routes();
+        Map<String, String> inferred = routes.inferred(t);
+        routes.intake().asked(t, inferred).forEach(q -> routes.intake().answerInWords(q, t));
+        routes.intake().next(t, inferred, java.util.Set.of());
+        Optional<Route> route = routes.route(t);
+        route.ifPresent(r -> r.rungs().forEach(s -> routes.evidence(t, s.step().id())));
+        routes.backups(t).ifPresent(b -> b.says().size());
+        routes.setUp(t).ifPresent(WalkRun::answers);
+        t.walk().ifPresent(w -> w.minutes(true));
+        routes.readiness(t).ready();
+        routes.modeWindowLeft(t);
+        routes.advice(t);
+        Rules rules = routes.rules(t);
+        rules.next();
+        rules.mayClose();
+        rules.open();
+        rules.tried();
+        bench().plans().late(t);
+        bench().plans().ready(t);
+        bench().people().before(t);
+        bench().usb().offers(t.number());
+        bench().usb().contradiction(t);
+        if (bench().model(t).isPresent()) {
+            desk(bench().desk(t.number()), random.nextInt(16) == 0);
+        }
+        if (random.nextInt(8) == 0) {
+            document(t, any(List.of(Papers.Kind.values())));
+        }
+    }
+
+    private static void desk(TicketDesk desk, boolean keys) {
+        FirmwareDesk firmware = desk.firmware();
+        firmware.doing();
+        firmware.trouble();
+        firmware.bytes();
+        firmware.rate();
+        firmware.left();
+        firmware.onShelf();
+        firmware.download();
+        firmware.consistent();
+        firmware.choice().ifPresent(c -> c.builds().stream().map(BuildChoice.Judged::build).forEach(b -> {
+            firmware.downloadTime(b);
+            window(firmware, b);
+        }));
+        desk.host().run().ifPresent(r -> {
+            r.atMost();
+            r.late();
+        });
+        desk.host().mayNot();
+        desk.host().before();
+        desk.unattended();
+        desk.restore().mayNot();
+        if (!keys) {
+            return;
+        }
+        desk.keys().landed();
+        desk.keys().here();
+        desk.keys().coaching().schools();
+        desk.keys().coaching().score();
+        desk.keys().coaching().upcoming();
+    }
+
+    private static void window(FirmwareDesk firmware, Build build) {
+        try {
+            firmware.window(build);
+        } catch (BadInput e) {
+            assertSaid(e);
+        }
+    }
+
+    private static void assertSaid(BadInput e) {
+        if (e.getMessage() == null || e.getMessage().isBlank()) {
+            throw e;
+        }
+    }
+
+    private void document(Ticket t, Papers.Kind kind) throws IOException {
+        try {
+            new Papers(bench().routes().shop(), new Papers.Letterhead("Saltmarsh", List.of(), java.time.ZoneOffset.UTC,
+                    bench().people().onPaper(t), List.of(), random.nextBoolean() ? Words.ENGLISH : GERMAN))
+                    .page(kind, ledger(t.number()));
+        } catch (BadInput e) {
+            assertSaid(e);
+        }
+    }
+
+    /** In the end, read anew: nothing that was acknowledged is lost, no chain is broken, and the other way in says the same. */
+    private void end() throws IOException {
+        at.settle();
+        Map<String, Ticket> was = new HashMap<>();
+        bench().tickets().open().forEach(t -> was.put(t.number(), t));
+        Map<String, String> next = new HashMap<>();
+        was.values().forEach(t -> next.put(t.number(), bench().routes().rules(t).next() + " " + bench().routes().rules(t).mayClose()));
+        Instant then = bench().now();
+        Shop other = Shop.look(DataFolder.open(folder), bench().devices(), () -> then);
+        at.close();
+        try (Ledger ledger = Ledger.open(DataFolder.open(folder).ledger())) {
+            if (ledger.check(null, then.plus(Duration.ofDays(3000))).broken().isPresent()) {
+                throw new AssertionError(ledger.check(null, then).broken().get());
+            }
+            was.forEach((n, t) -> {
+                Ticket folded = Ticket.fold(ledger.of(n));
+                Rules rules = other.rules(folded);
+                String says = rules.next() + " " + rules.mayClose();
+                if (!folded.equals(t) || !says.equals(next.get(n))) {
+                    throw new AssertionError(n + " is said otherwise: " + says + " and " + next.get(n));
+                }
+            });
+            acknowledged.forEach((n, events) -> {
+                List<TicketEvent> kept = new ArrayList<>(ledger.of(n).stream().map(LedgerEntry::event).toList());
+                events.stream().filter(e -> !kept.remove(e)).filter(e -> !isSealed(e)).findFirst().ifPresent(e -> {
+                    throw new AssertionError(n + " has lost " + e);
+                });
+            });
+        }
+    }
+
+    /** What names a person or a device stands in the ledger in another form. */
+    private static boolean isSealed(TicketEvent e) {
+        return e instanceof TicketEvent.ConsentAsked || e instanceof TicketEvent.FactRecorded f && f.fact().equals("imei");
+    }
+
+    @Override
+    public void close() {
+        at.close();
+    }
+}
