@@ -69,7 +69,7 @@ class AlternativesTest {
         w.sees("Cold plug: into recovery");
         w.click("show-me");
         w.sees("Plug in now");
-        w.hurried(() -> Window.until(40, () -> w.bench.ticket(KEYS).mode() != null, "recovery by a cold plug"));
+        w.hurried(() -> Window.until(() -> w.bench.ticket(KEYS).mode() != null, "recovery by a cold plug"));
         w.sees("In recovery. Let go.");
         assertThat(w.entries().get(w.entries().size() - 2).event())
                 .isInstanceOfSatisfying(TicketEvent.KeysAttempted.class, a -> assertThat(a.school()).isEqualTo("Cold plug (shown)"));
@@ -91,10 +91,10 @@ class AlternativesTest {
         assertThat(w.bench.ticket(looping).failed()).contains("force-restart");
         record(looping, new TicketEvent.RouteChosen("recovery-in-out"));
         w.click("station-keys");
-        w.hurried(20, () -> Window.until(30, () -> !w.bench.desk(looping).starting(), "the device to loop again"));
+        w.hurried(20, () -> Window.until(() -> !w.bench.desk(looping).starting(), "the device to loop again"));
         w.click("goal-recovery");
         w.click("show-me");
-        w.hurried(20, () -> Window.until(40, () -> "recovery".equals(w.bench.ticket(looping).mode()), "recovery"));
+        w.hurried(20, () -> Window.until(() -> "recovery".equals(w.bench.ticket(looping).mode()), "recovery"));
         w.sees("Restart keys: out of recovery");
         w.click("show-me");
         w.hurried(20, () -> w.sees("It has left recovery"));
@@ -147,7 +147,7 @@ class AlternativesTest {
         record(KEYS, new TicketEvent.ModeEntered("recovery"));
         w.click("lane-" + KEYS);
         w.sees("Start the restore");
-        Window.until(20, () -> !w.find("restore-start").isDisabled(), "the host to be looked at and the bench to be ready");
+        Window.until(() -> !w.find("restore-start").isDisabled(), "the host to be looked at and the bench to be ready");
         record(KEYS, new TicketEvent.FactRecorded("liquid", "yes"));
         w.sees("Stop: nothing may be done on this device.");
         assertThat(w.find("restore-start").isDisabled()).isTrue();

@@ -53,7 +53,7 @@ class DrillTest {
     }
 
     private void says(String huge) {
-        Window.until(30, () -> w.text("instruction").equals(huge), huge);
+        Window.until(() -> w.text("instruction").equals(huge), huge);
     }
 
     /** The two quick taps at the pace of the coach, then the hold of Side. */
@@ -81,7 +81,7 @@ class DrillTest {
         w.press(KeyCode.D);
         w.hurried(() -> says("Let go of Side"));
         w.release(KeyCode.S);
-        w.hurried(() -> Window.until(30, () -> w.text().contains("success"), "DFU"));
+        w.hurried(() -> Window.until(() -> w.text().contains("success"), "DFU"));
         w.release(KeyCode.D);
         w.sees("How each step went");
         Drilled done = w.bench.practice().attempts().getLast();
@@ -97,12 +97,12 @@ class DrillTest {
         w.sees("Written: ");
         Path file = folder.resolve("exports/practice-" + Names.file("Marsh keeper") + ".json");
         w.click("card");
-        Window.until(20, () -> w.text().contains("card-SIDE-KEY.pdf"), "the card");
+        Window.until(() -> w.text().contains("card-SIDE-KEY.pdf"), "the card");
         assertThat(folder.resolve("exports/card-SIDE-KEY.pdf")).isNotEmptyFile();
         Practice.Export export = Json.read(Files.readString(file), Practice.Export.class, "export");
         assertThat(export.attempts().getLast()).isEqualTo(done);
         w.click("replay-" + (w.bench.practice().attempts().size() - 1));
-        w.hurried(10, () -> Window.until(30, () -> w.text().contains("success"), "the replay to land as the attempt did"));
+        w.hurried(10, () -> Window.until(() -> w.text().contains("success"), "the replay to land as the attempt did"));
         assertThat(w.bench.practice().attempts()).as("a replay is no attempt").hasSize(before + 1);
     }
 
@@ -176,7 +176,7 @@ class DrillTest {
         assertThat(w.text()).contains("usual figure");
         w.click("measure-light");
         for (int i = 0; i < 3; i++) {
-            w.hurried(() -> Window.until(10, () -> w.text("hand-signal").equals("Now!"), "the light"));
+            w.hurried(() -> Window.until(() -> w.text("hand-signal").equals("Now!"), "the light"));
             w.tap(KeyCode.SPACE);
         }
         w.sees("3 times");
@@ -186,7 +186,7 @@ class DrillTest {
         w.press(KeyCode.SPACE);
         w.press(KeyCode.SPACE); // the keyboard repeats
         long down = w.bench.nowNanos();
-        w.hurried(() -> Window.until(10, () -> w.bench.nowNanos() - down > 5_200_000_000L, "five seconds"));
+        w.hurried(() -> Window.until(() -> w.bench.nowNanos() - down > 5_200_000_000L, "five seconds"));
         w.release(KeyCode.SPACE);
         w.sees("s held: +");
         w.tap(KeyCode.SPACE);
@@ -257,7 +257,7 @@ class DrillTest {
             w.bench.drill().coaching().press(power);
             return null;
         });
-        w.hurried(10, () -> Window.until(10, () -> w.bench.drill().deviceNow().down().since(power) instanceof Long since
+        w.hurried(10, () -> Window.until(() -> w.bench.drill().deviceNow().down().since(power) instanceof Long since
                 && w.bench.nowNanos() - since > 2_000_000_000L, "two seconds"));
         Window.onFx(() -> {
             w.bench.drill().coaching().release(power);

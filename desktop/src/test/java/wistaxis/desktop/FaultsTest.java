@@ -76,7 +76,7 @@ class FaultsTest {
             w.click("back-to-keys");
             w.hurried(() -> {
                 w.click("show-me");
-                Window.until(60, () -> w.bench.ticket(READY).mode() != null, "recovery again, shown");
+                Window.until(() -> w.bench.ticket(READY).mode() != null, "recovery again, shown");
             });
             w.click("keys-start");
             w.sees("The host works by itself.");

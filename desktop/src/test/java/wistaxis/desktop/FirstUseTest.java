@@ -139,7 +139,7 @@ class FirstUseTest {
                 w.sees("there was no buying check");
                 continue;
             }
-            Window.until(30, () -> Window.onFx(() -> w.shell.scene().lookup("#paper-save") != null), "the paper to be seen");
+            Window.until(() -> Window.onFx(() -> w.shell.scene().lookup("#paper-save") != null), "the paper to be seen");
             w.click("paper-save");
             w.sees("Saved: ");
             Path file = out.resolve(n + "-" + kind + ".pdf");
@@ -175,14 +175,14 @@ class FirstUseTest {
     private void forgotten() throws IOException {
         shown(Stage.INTAKE);
         w.click("customer-forget");
-        Window.until(30, () -> ticket().customer() == Ticket.Customer.FORGOTTEN, "the customer to be forgotten");
+        Window.until(() -> ticket().customer() == Ticket.Customer.FORGOTTEN, "the customer to be forgotten");
         Path again = out.resolve("again.pdf");
         Window.onFx(() -> {
             w.shell.chooseBy(_ -> Optional.of(again));
             w.shell.showPapers(n);
             return null;
         });
-        Window.until(30, () -> Window.onFx(() -> w.shell.scene().lookup("#paper-save") != null), "the paper to be seen");
+        Window.until(() -> Window.onFx(() -> w.shell.scene().lookup("#paper-save") != null), "the paper to be seen");
         w.click("paper-save");
         w.sees("Saved: ");
         assertThat(text(again)).contains("Customer removed on").doesNotContain("quillfeather");

@@ -69,11 +69,11 @@ class GuardTest {
                 {"T-0005", "opens the ticket a second time"}, {"T-0099", "comes before the ticket is opened"}}) {
                 w.click("nav-bench");
                 w.click("lane-" + odd[0]);
-                w.sees("This ticket is odd and cannot be worked on here.");
+                w.sees("This ticket is unreadable and cannot be worked on here.");
                 assertThat(w.text()).contains(odd[1]);
             }
             w.click("close-odd");
-            w.sees("Closed: put away as odd");
+            w.sees("Closed: closed as unreadable");
             w.click("nav-bench");
             w.click("lane-T-0004");
             w.sees("Not understood here, and taken for unknown:");
@@ -100,7 +100,7 @@ class GuardTest {
             assertThatThrownBy(() -> Window.acked(() -> w.bench.open("another"))).hasStackTraceContaining("until somebody has read");
             assertThat(w.entries()).hasSize(3);
             w.click("read-break");
-            Window.until(5, () -> !w.text().contains("until you have read this"), "the notice to go");
+            Window.until(() -> !w.text().contains("until you have read this"), "the notice to go");
             assertThat(w.entries()).extracting(LedgerEntry::event).element(3).isInstanceOf(TicketEvent.BreakRead.class);
             assertThat(Window.acked(() -> w.bench.open("another"))).isEqualTo("T-0002");
         }
@@ -169,11 +169,11 @@ class GuardTest {
             w.click("lane-" + number[0]);
             w.click("choose-31K88");
             w.click("download");
-            Window.until(30, () -> w.bench.desk(number[0]).firmware().bytes() > 100_000, "some of it");
+            Window.until(() -> w.bench.desk(number[0]).firmware().bytes() > 100_000, "some of it");
             Window.acked(() -> w.bench.record(number[0], new TicketEvent.BuildChosen("31.9", "31J52", "b".repeat(64), 1000, "by hand")));
             Window.acked(() -> w.bench.record(number[0], new TicketEvent.Closed("done")));
             int events = w.entries().size();
-            Window.until(60, () -> w.bench.stock().shelf().items().stream().anyMatch(i -> i.report().proven()),
+            Window.until(() -> w.bench.stock().shelf().items().stream().anyMatch(i -> i.report().proven()),
                     "the package on the shelf, proven");
             assertThat(w.entries()).as("a closed ticket goes on with nothing").hasSize(events);
             assertThat(w.verify().clean()).isTrue();
@@ -187,7 +187,7 @@ class GuardTest {
             String number = Window.acked(() -> w.bench.open("Shared"));
             ledger.append(number, new TicketEvent.FactRecorded("deviceWords", "seen by a call of the command line"), Instant.now());
             long began = System.nanoTime();
-            Window.until(5, () -> w.bench.ticket(number).fact("deviceWords").isPresent(), "the entry of another process");
+            Window.until(() -> w.bench.ticket(number).fact("deviceWords").isPresent(), "the entry of another process");
             assertThat(Duration.ofNanos(System.nanoTime() - began)).isLessThan(Duration.ofSeconds(2));
             long seen = w.entries().getLast().number();
             assertThatThrownBy(() -> Window.acked(() -> {
@@ -195,7 +195,7 @@ class GuardTest {
                 return w.bench.record(number, new TicketEvent.RouteChosen("recovery-restore"));
             })).hasStackTraceContaining("has moved on");
             assertThat(w.entries()).as("read in, and nothing written").last().satisfies(e -> assertThat(e.number()).isEqualTo(seen + 1));
-            Window.until(5, () -> w.bench.ticket(number).consent() != null, "the answer of another process");
+            Window.until(() -> w.bench.ticket(number).consent() != null, "the answer of another process");
             assertThat(w.bench.ticket(number).consentGiven()).isFalse();
             w.sees("has moved on");
         }

@@ -124,7 +124,7 @@ class KeyboardTest {
         }
         keys("^,");
         w.sees("The gentlest step that can help");
-        Window.until(20, () -> Window.onFx(() -> w.shell.scene().lookup("#rung-" + rung) != null), "the rung " + rung);
+        Window.until(() -> Window.onFx(() -> w.shell.scene().lookup("#rung-" + rung) != null), "the rung " + rung);
         if (trouble.equals("8")) {
             w.sees("From 32.0 test 2 down to 31.10");
             w.sees("The watch is on 32.1");
@@ -137,7 +137,7 @@ class KeyboardTest {
             w.sees("Does the owner agree?");
             keys("owner,");
         }
-        Window.until(20, () -> rung.equals(ticket().route()), "the rung " + rung + " to be taken");
+        Window.until(() -> rung.equals(ticket().route()), "the rung " + rung + " to be taken");
         assertThat(ticket().stage()).isEqualTo(rung.endsWith("restore") ? Stage.FIRMWARE : Set.of("charge", "buying-check").contains(rung)
                 ? Stage.KEYS : Stage.HANDOVER);
     }
@@ -184,7 +184,7 @@ class KeyboardTest {
         w.sees("Stop. Say it to the customer:");
         w.sees("Water inside: writing firmware can do more damage.");
         keys("<1");
-        Window.until(10, () -> !w.text().contains("Stop. Say it"), "the stop to go with the answer");
+        Window.until(() -> !w.text().contains("Stop. Say it"), "the stop to go with the answer");
         assertThat(w.entries()).extracting(LedgerEntry::event).extracting(TicketEvent::type)
                 .as("nothing is lost: the answer and that it was taken back are both there").contains("fact-withdrawn");
     }

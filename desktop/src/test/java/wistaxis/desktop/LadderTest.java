@@ -51,10 +51,10 @@ class LadderTest {
         w.click("station-route");
         w.click("rung-" + step);
         w.click("station-keys");
-        w.hurried(20, () -> Window.until(30, () -> !w.bench.desk(TICKET).starting(), "the device to be up"));
+        w.hurried(20, () -> Window.until(() -> !w.bench.desk(TICKET).starting(), "the device to be up"));
         w.hurried(10, () -> {
             w.click("show-me");
-            Window.until(60, () -> ticket(w).mode() != null, "the mode, shown");
+            Window.until(() -> ticket(w).mode() != null, "the mode, shown");
         });
         w.click("keys-start");
         w.click("restore-start");

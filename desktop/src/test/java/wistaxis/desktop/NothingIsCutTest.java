@@ -68,7 +68,7 @@ class NothingIsCutTest {
                 look(w, round + " unlock", cut, () -> w.shell.showTicket("T-0017", Stage.INTAKE));
                 look(w, round + " real keys", cut, () -> w.shell.showTicket(REAL, Stage.KEYS));
                 look(w, round + " real firmware", cut, () -> w.shell.showTicket(REAL, Stage.FIRMWARE));
-                Window.until(20, () -> Window.onFx(() -> w.shell.scene().lookup("#type-build") != null), "the builds");
+                Window.until(() -> Window.onFx(() -> w.shell.scene().lookup("#type-build") != null), "the builds");
                 look(w, round + " real typed", cut, () -> ((Button) w.shell.scene().lookup("#type-build")).fire());
                 look(w, round + " real restore", cut, () -> w.shell.showTicket(REAL, Stage.RESTORE));
                 look(w, round + " walk", cut, () -> w.shell.showTicket(walked));

@@ -211,10 +211,10 @@ class RealBenchTest {
                 w.sees("A device that is up");
             }
             usb.shows(device(HostView.RECOVERY), other);
-            Window.until(20, () -> "recovery".equals(ticket(w).mode()), "the first in recovery");
+            Window.until(() -> "recovery".equals(ticket(w).mode()), "the first in recovery");
             assertThat(w.text()).as("the page of the second").contains("A device that is up").doesNotContain("In recovery. Let go.");
             usb.shows(device(HostView.RECOVERY), otherLow);
-            Window.until(20, () -> "dfu".equals(Window.onFx(() -> w.bench.ticket("T-0002")).mode()), "the second in DFU");
+            Window.until(() -> "dfu".equals(Window.onFx(() -> w.bench.ticket("T-0002")).mode()), "the second in DFU");
             w.sees("DFU");
             Window.onFx(() -> {
                 w.shell.showTicket("T-0001", Stage.KEYS);

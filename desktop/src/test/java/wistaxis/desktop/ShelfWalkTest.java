@@ -33,7 +33,7 @@ class ShelfWalkTest {
             theBenchCallsOutSigningThatClosesSoon(w);
             w.click("choose-31K88");
             w.click("download");
-            Window.until(30, () -> w.bench.desk(TICKET).firmware().bytes() > 6_000_000, "some of the download");
+            Window.until(() -> w.bench.desk(TICKET).firmware().bytes() > 6_000_000, "some of the download");
             kept = w.bench.desk(TICKET).firmware().bytes();
         }
         try (Window w = Window.demo(folder, 2_000_000)) {
@@ -52,7 +52,7 @@ class ShelfWalkTest {
             w.click("pause-31K88");
             w.sees("paused");
             w.click("resume-31K88");
-            Window.until(60, () -> w.bench.ticket(TICKET).packageProven() && w.bench.ticket("T-0019").packageProven(),
+            Window.until(() -> w.bench.ticket(TICKET).packageProven() && w.bench.ticket("T-0019").packageProven(),
                     "the package to be proven for both");
             w.sees("proven, signed: 6 parts");
             w.sees("serves T-0012 Ferry crew, deck phone 2, T-0018");
@@ -75,7 +75,7 @@ class ShelfWalkTest {
             w.click("lane-" + TICKET);
             w.click("choose-31K88");
             w.click("download");
-            Window.until(30, () -> w.bench.desk(TICKET).firmware().bytes() > 6_000_000, "some of the download");
+            Window.until(() -> w.bench.desk(TICKET).firmware().bytes() > 6_000_000, "some of the download");
         }
         String nobodys = "ab".repeat(32);
         Files.write(folder.resolve("packages/iPad7,5_30A1.zip.part"), new byte[2_500_000]);
@@ -84,13 +84,13 @@ class ShelfWalkTest {
             w.click("nav-shelf");
             w.sees("2.5 MB of a package that no open ticket wants.");
             w.click("throw-away-" + nobodys.substring(0, 8));
-            Window.until(5, () -> !w.text().contains("no open ticket wants"), "the part to be gone from the page");
+            Window.until(() -> !w.text().contains("no open ticket wants"), "the part to be gone from the page");
             assertThat(folder.resolve("packages/iPad7,5_30A1.zip.part")).doesNotExist();
             assertThat(folder.resolve("packages/iPad7,5_30A1.zip.part.json")).doesNotExist();
             w.sees("left from before. For T-0012.");
             w.click("resume-31K88");
             w.sees("proven, signed: 6 parts");
-            Window.until(10, () -> w.bench.ticket(TICKET).packageProven(), "the proof to be on the disk");
+            Window.until(() -> w.bench.ticket(TICKET).packageProven(), "the proof to be on the disk");
             assertThat(w.entries().stream().map(e -> e.event())).as("gone on with, not begun anew")
                     .filteredOn(TicketEvent.DownloadStarted.class::isInstance).last()
                     .isInstanceOfSatisfying(TicketEvent.DownloadStarted.class, e -> assertThat(e.fromByte()).isGreaterThan(6_000_000));
@@ -105,12 +105,12 @@ class ShelfWalkTest {
         });
         w.click("choose-31J61");
         w.click("download");
-        Window.until(30, () -> w.bench.desk("T-0019").firmware().bytes() > 500_000, "some of another download");
+        Window.until(() -> w.bench.desk("T-0019").firmware().bytes() > 500_000, "some of another download");
         w.click("nav-shelf");
         w.click("pause-31J61");
         w.sees("paused");
         w.click("throw-away-" + Objects.requireNonNull(w.bench.ticket("T-0019").build()).sha256().substring(0, 8));
-        Window.until(5, () -> w.bench.stock().downloads().fetches().isEmpty(), "no download is left");
+        Window.until(() -> w.bench.stock().downloads().fetches().isEmpty(), "no download is left");
         assertThat(Files.list(folder.resolve("packages"))).allMatch(f -> f.toString().endsWith(".zip"));
         assertThat(w.bench.desk("T-0019").firmware().bytes()).isZero();
     }
@@ -132,7 +132,7 @@ class ShelfWalkTest {
         });
         w.click("choose-31K88");
         w.click("download");
-        Window.until(20, () -> w.entries().stream()
+        Window.until(() -> w.entries().stream()
                 .anyMatch(e -> e.ticket().equals("T-0019") && e.event() instanceof TicketEvent.DownloadStarted),
                 "the second ticket's download");
         Window.onFx(() -> {
@@ -187,12 +187,12 @@ class ShelfWalkTest {
             w.click("check-notes-txt");
             w.sees("\u2713 proven");
             w.click("put-away");
-            Window.until(10, () -> !w.text().contains("was not taken in"), "the refusal to be put away");
+            Window.until(() -> !w.text().contains("was not taken in"), "the refusal to be put away");
             Files.delete(folder.resolve("data/packages/notes.txt"));
-            Window.until(20, () -> !w.text().contains("notes.txt"), "the watched folder to be looked at again");
+            Window.until(() -> !w.text().contains("notes.txt"), "the watched folder to be looked at again");
             String kept = good.getFileName().toString().replaceAll("[^A-Za-z0-9_-]", "-");
             w.click("remove-" + kept);
-            Window.until(10, () -> !Files.exists(good), "the package to be removed");
+            Window.until(() -> !Files.exists(good), "the package to be removed");
             builds(w);
             w.click("line-limit");
             w.type("7");

@@ -76,7 +76,7 @@ class StatesTest {
             w.click("alarm-away");
             w.click("nav-settings");
             w.click("prefer-computer-first");
-            Window.until(10, () -> Files.exists(folder.resolve("settings.json")), "the new settings");
+            Window.until(() -> Files.exists(folder.resolve("settings.json")), "the new settings");
             assertThat(Files.readString(folder.resolve("settings.json"))).contains("computer-first");
         }
         for (Map.Entry<String, String> file : broken.entrySet()) {
@@ -112,7 +112,7 @@ class StatesTest {
             w.click("ledger-filter");
             w.type("harbour");
             ListView<?> list = (ListView<?>) w.find("ledger-list");
-            Window.until(10, () -> Window.onFx(() -> list.getItems().size()) == 6, "what is found");
+            Window.until(() -> Window.onFx(() -> list.getItems().size()) == 6, "what is found");
             Window.onFx(() -> {
                 list.getSelectionModel().select(0);
                 return null;
@@ -162,7 +162,7 @@ class StatesTest {
             w.sees("The chain holds: 3060 entries");
             w.click("ledger-filter");
             w.type("0042");
-            Window.until(10, () -> Window.onFx(() -> ((ListView<?>) w.shell.scene().lookup("#ledger-list")).getItems().size()) == 51,
+            Window.until(() -> Window.onFx(() -> ((ListView<?>) w.shell.scene().lookup("#ledger-list")).getItems().size()) == 51,
                     "the entries of one ticket");
             w.click("nav-drill");
             w.click("drill-progress");

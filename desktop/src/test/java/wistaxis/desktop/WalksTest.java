@@ -41,7 +41,7 @@ class WalksTest {
         facts.forEach((f, v) -> Window.acked(() -> w.bench.record(number, new TicketEvent.FactRecorded(f, v))));
         Window.acked(() -> w.bench.record(number, new TicketEvent.Identified("iPhone14,5", "by the number")));
         shown(number, Stage.ROUTE);
-        Window.until(30, () -> Window.onFx(() -> !w.bench.stock().builds("iPhone14,5").isEmpty()),
+        Window.until(() -> Window.onFx(() -> !w.bench.stock().builds("iPhone14,5").isEmpty()),
                 "the library, whose answer draws the page anew");
         return number;
     }
@@ -211,9 +211,9 @@ class WalksTest {
         w.click("set-up-home");
         w.sees("Papers of " + n);
         w.click("paper-home");
-        Window.until(30, () -> Window.onFx(() -> w.shell.scene().lookup("#paper-page") != null), "the paper to be seen");
+        Window.until(() -> Window.onFx(() -> w.shell.scene().lookup("#paper-page") != null), "the paper to be seen");
         w.click("paper-erasure");
-        Window.until(30, () -> Window.onFx(() -> w.shell.scene().lookup("#paper-page") != null), "the record of erasure");
+        Window.until(() -> Window.onFx(() -> w.shell.scene().lookup("#paper-page") != null), "the record of erasure");
         w.click("paper-buying");
         w.sees("there was no buying check");
         w.click("nav-ledger");

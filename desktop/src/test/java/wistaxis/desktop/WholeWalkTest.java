@@ -99,7 +99,7 @@ class WholeWalkTest {
         w.sees("Newest signed build for this model");
         w.click("choose-31K88");
         w.click("download");
-        Window.until(30, () -> w.bench.desk("T-0001").firmware().bytes() > 6_000_000, "some of the download");
+        Window.until(() -> w.bench.desk("T-0001").firmware().bytes() > 6_000_000, "some of the download");
         assertThat(w.text("download-rate")).contains("MB of");
         w.click("download-stop");
         w.sees("are here already");
@@ -129,10 +129,10 @@ class WholeWalkTest {
         w.hurried(() -> Window.pause(640));
         taps(w);
         w.press(KeyCode.S);
-        w.hurried(() -> Window.until(15, () -> w.bench.desk("T-0001").device().screen() == wistaxis.core.keys.Screen.BLACK, "black"));
+        w.hurried(() -> Window.until(() -> w.bench.desk("T-0001").device().screen() == wistaxis.core.keys.Screen.BLACK, "black"));
         w.tap(KeyCode.SPACE);
-        Window.until(5, () -> w.text("instruction").equals("Keep holding Side"), "the next instruction");
-        w.hurried(() -> Window.until(30, () -> ticket(w).mode() != null, "recovery"));
+        Window.until(() -> w.text("instruction").equals("Keep holding Side"), "the next instruction");
+        w.hurried(() -> Window.until(() -> ticket(w).mode() != null, "recovery"));
         w.release(KeyCode.S);
         w.sees("In recovery. Let go.");
         assertThat(ticket(w).keysTried()).isEqualTo(3);
@@ -149,7 +149,7 @@ class WholeWalkTest {
     }
 
     private static void upAgain(Window w) {
-        w.hurried(() -> Window.until(30, () -> w.bench.desk("T-0001").device().screen() == wistaxis.core.keys.Screen.DISABLED_SCREEN,
+        w.hurried(() -> Window.until(() -> w.bench.desk("T-0001").device().screen() == wistaxis.core.keys.Screen.DISABLED_SCREEN,
                 "the phone to be up again"));
     }
 
@@ -167,7 +167,7 @@ class WholeWalkTest {
     private void restore(Window w) {
         w.sees("left in recovery");
         w.click("pace-60");
-        w.hurried(() -> Window.until(40, () -> ticket(w).mode() == null, "the mode window to end"));
+        w.hurried(() -> Window.until(() -> ticket(w).mode() == null, "the mode window to end"));
         w.sees("The device is not in recovery.");
         reenter(w);
         w.click("restore-start");
@@ -185,7 +185,7 @@ class WholeWalkTest {
         upAgain(w);
         w.hurried(() -> {
             w.tap(KeyCode.W);
-            Window.until(40, () -> ticket(w).mode() != null, "recovery, shown");
+            Window.until(() -> ticket(w).mode() != null, "recovery, shown");
         });
         w.sees("In recovery. Let go.");
         w.tap(KeyCode.ENTER);

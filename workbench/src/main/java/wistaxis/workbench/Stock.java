@@ -53,17 +53,23 @@ public final class Stock implements AutoCloseable {
     private final Shelf shelf;
     private final TimeHistory history;
     private final Proofs proofs;
+    private final LedgerStore ledger;
+    private final Map<String, Said> signingSaid = new HashMap<>();
     private final Set<String> asking = new HashSet<>();
     private final Map<String, String> answered = new HashMap<>();
     private @Nullable FolderWatch watch;
     private FirmwareCatalogue catalogue = FirmwareCatalogue.EMPTY;
     private String trouble = "";
 
+    /** What the catalogue said of a build before somebody saw whether it is signed. */
+    private record Said(TicketEvent.SigningAnswered answer, FirmwareCatalogue.Listed before) {}
+
     /** A signing window that closes soon. */
     public record Closing(Build build, Duration left, List<String> tickets) {}
 
     Stock(Workbench bench, DataFolder folder, LedgerStore ledger) {
         this.bench = bench;
+        this.ledger = ledger;
         this.check = new PackageCheck(PackageLayout.shipped(), bench.world().trusted().get());
         this.catalogueFile = new CatalogueFile(folder.catalogue());
         this.shelf = new Shelf(folder.shelf(), folder.shelfIndex(), check);
@@ -85,6 +91,18 @@ public final class Stock implements AutoCloseable {
 
     void changed(Projection ticket, long from) {
         history.add(ticket.since(from), bench.devices());
+    }
+
+    /** What was measured is read anew, and what was said of signing is as it was before. */
+    void takenBack(Ticket now) {
+        bench.background().run(() -> ledger.times(MEASURED), times -> {
+            history.forget();
+            history.add(times, bench.devices());
+        }, e -> bench.notices().say("What was measured here before cannot be read anew: " + e.getMessage()));
+        Said said = signingSaid.remove(now.number());
+        if (said != null && now.observed().signing() != said.answer()) {
+            keep(catalogue.with(said.before()));
+        }
     }
 
     public TimeHistory history() {
@@ -141,6 +159,7 @@ public final class Stock implements AutoCloseable {
 
     /** Somebody saw at the host whether the maker signs the build that a ticket has chosen. */
     void signingSeen(Ticket ticket, TicketEvent.SigningAnswered answer) {
+        chosen(ticket).flatMap(this::listed).ifPresent(l -> signingSaid.put(ticket.number(), new Said(answer, l)));
         chosen(ticket).ifPresent(b -> keep(catalogue.signingSeen(b, answer.granted(), "seen at the host, " + ticket.number(),
                 bench.now())));
     }

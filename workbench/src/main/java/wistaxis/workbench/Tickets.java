@@ -18,6 +18,7 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.Executor;
+import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
@@ -77,6 +78,9 @@ public final class Tickets {
     interface Follower {
         /** @param before null for a ticket that was not there @param from number of the entry after which it has changed */
         void changed(@Nullable Ticket before, Projection now, long from);
+
+        /** Something on a ticket was taken back: what was learned of it counts no more. */
+        default void takenBack(Ticket now) {}
     }
 
     /** What it needs of the bench. */
@@ -217,12 +221,12 @@ public final class Tickets {
         return entries.stream().collect(Collectors.groupingBy(LedgerEntry::ticket, TreeMap::new, Collectors.toList()));
     }
 
-    /** Opens a ticket; the answer is its number. @throws BadInput for a title that is none */
-    public CompletableFuture<String> open(String title, boolean simulated) {
+    /** Opens a ticket; the answer is the entry that did. @throws BadInput for a title that is none */
+    public CompletableFuture<LedgerEntry> open(String title, boolean simulated) {
         refuseUnread();
         CompletableFuture<LedgerEntry> opened = ledger.openTicket(new TicketEvent.Opened(Names.typed(title, "title", 200), simulated),
                 benchTime.get());
-        return acknowledged(LedgerEntry.BENCH, opened.thenApply(List::of)).thenApply(entries -> entries.getFirst().ticket());
+        return acknowledged(LedgerEntry.BENCH, opened.thenApply(List::of)).thenApply(List::getFirst);
     }
 
     /**
@@ -232,16 +236,26 @@ public final class Tickets {
      * {@link wistaxis.store.files.DiskTrouble} when they cannot be written.
      */
     public CompletableFuture<Ticket> record(String number, List<TicketEvent> events) {
+        return append(number, events).thenApply(_ -> of(number));
+    }
+
+    private CompletableFuture<List<LedgerEntry>> append(String number, List<TicketEvent> events) {
         refuseUnread();
-        if (events.isEmpty()) {
-            return CompletableFuture.completedFuture(of(number));
-        }
-        return acknowledged(number, ledger.append(number, lastOf(number), events, benchTime.get())).thenApply(_ -> of(number));
+        return events.isEmpty() ? CompletableFuture.completedFuture(List.of())
+                : acknowledged(number, ledger.append(number, lastOf(number), events, benchTime.get()));
     }
 
     /** The same for what somebody did: what goes wrong is said, whoever listens. */
     CompletableFuture<Ticket> recordAloud(String number, List<TicketEvent> events) {
-        CompletableFuture<Ticket> done = record(number, events);
+        return recordAloud(number, events, _ -> { });
+    }
+
+    /** @param taker hears of the entries once they are on the disk */
+    CompletableFuture<Ticket> recordAloud(String number, List<TicketEvent> events, Consumer<List<LedgerEntry>> taker) {
+        CompletableFuture<Ticket> done = append(number, events).thenApply(entries -> {
+            taker.accept(entries);
+            return of(number);
+        });
         done.whenComplete((_, e) -> {
             if (e != null) {
                 LogFile.failed("recording on a ticket", cause(e));
@@ -335,10 +349,17 @@ public final class Tickets {
         }
         Ticket before = find(number).orElse(null);
         Projection now = fold(number, entries);
-        boolean was = before != null && before.closed() != null;
-        closed += (now.ticket().closed() != null ? 1 : 0) - (was ? 1 : 0);
+        boolean was = before != null && isClosed(before);
+        closed += (isClosed(now.ticket()) ? 1 : 0) - (was ? 1 : 0);
         followers.forEach(f -> f.changed(before, now, from));
+        if (entries.stream().anyMatch(e -> e.event() instanceof TicketEvent.TakenBack)) {
+            followers.forEach(f -> f.takenBack(now.ticket()));
+        }
         changes.tell(Change.Topic.TICKET, number);
+    }
+
+    private static boolean isClosed(Ticket t) {
+        return t.closed() != null && !t.isTakenBack();
     }
 
     /** Looks whether others appended something, a few times a second. */

@@ -52,6 +52,7 @@ public final class Workbench implements AutoCloseable {
     private final DeviceCatalogue devices = DeviceCatalogue.shipped();
     private final List<RestoreStage> stages = RestoreStage.shipped();
     private final HandoverFacts handover;
+    private final Acts acts = new Acts(this);
     private final Guard guard = new Guard(this);
     private final Changes changes = new Changes();
     private final Notices notices = new Notices(changes);
@@ -124,7 +125,17 @@ public final class Workbench implements AutoCloseable {
             this.papers = new PaperDesk(this, setup.folder());
             this.learned = new Learned(ledger);
             this.usb = opened(new UsbDesk(this, world.usb()));
-            tickets.follow(this::changed);
+            tickets.follow(new Tickets.Follower() {
+                @Override
+                public void changed(@Nullable Ticket before, Projection now, long from) {
+                    guard.of(now.ticket(), () -> Workbench.this.follow(before, now, from));
+                }
+
+                @Override
+                public void takenBack(Ticket now) {
+                    stock.takenBack(now);
+                }
+            });
             ready();
             usb.start();
         } catch (RuntimeException | Error e) {
@@ -173,10 +184,6 @@ public final class Workbench implements AutoCloseable {
         Optional.ofNullable(routes.settings().forgetDays()).ifPresent(d -> people.forgetAfter(Duration.ofDays(d)));
     }
 
-    private void changed(@Nullable Ticket before, Projection now, long from) {
-        guard.of(now.ticket(), () -> follow(before, now, from));
-    }
-
     private void follow(@Nullable Ticket before, Projection now, long from) {
         stock.changed(now, from);
         routes.changed(before, now.ticket(), from);
@@ -221,6 +228,16 @@ public final class Workbench implements AutoCloseable {
     private URI library() {
         String named = routes.settings().library();
         return named == null ? world.services().get() : Settings.address(named);
+    }
+
+    /** What people do, and how the last of it is taken back. */
+    public Acts acts() {
+        return acts;
+    }
+
+    /** Whether an act on a ticket is not on the disk yet. */
+    public boolean isActing(String ticket) {
+        return acts.isFlying(ticket);
     }
 
     /** Looks at one ticket so that it takes no other with it. */
@@ -426,14 +443,21 @@ public final class Workbench implements AutoCloseable {
 
     /** Opens a ticket; the answer is its number. @throws wistaxis.core.facts.BadInput for a title that is none */
     public CompletableFuture<String> open(String title) {
-        return tickets.open(title, world.simulated());
+        return tickets.open(title, world.simulated()).thenApply(opened -> {
+            acts.done(List.of(opened));
+            return opened.ticket();
+        });
     }
 
     /** Appends events to a ticket, all or none, for what somebody did; see {@link Tickets#record}. What goes wrong is said. */
     public CompletableFuture<Ticket> record(String number, List<TicketEvent> events) {
+        return acts.act(number, List.copyOf(events), act -> put(number, act));
+    }
+
+    private CompletableFuture<Ticket> put(String number, List<TicketEvent> events) {
         List<TicketEvent> all = new ArrayList<>(tickets.find(number).map(staff::before).orElse(List.of()));
         all.addAll(events);
-        return people.sealed(number, all, ready -> tickets.recordAloud(number, ready)).whenComplete((_, e) -> {
+        return people.sealed(number, all, ready -> tickets.recordAloud(number, ready, acts::done)).whenComplete((_, e) -> {
             if (e != null) {
                 staff.failed(number);
             }

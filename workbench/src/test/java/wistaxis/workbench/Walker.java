@@ -283,6 +283,18 @@ final class Walker implements AutoCloseable {
         act("customer", 1, n -> at.done(bench().people().keep(n, typed(), typed(), "de")));
         act("forget", 1, n -> at.done(bench().people().forget(n, "asked for")));
         act("overrule", 1, n -> record(n, List.of(new TicketEvent.Overruled(any(List.of("recovery-restore", "dfu-restore")), "I know it"))));
+        act("take back", 4, n -> {
+            if (bench().acts().takeable().isPresent()) {
+                at.done(bench().acts().takeBack());
+            } else {
+                Ticket before = ticket(n);
+                record(n, List.of(new TicketEvent.FactRecorded("backup", any(List.of("none", "cloud")))));
+                Ticket after = at.done(bench().acts().takeBack());
+                if (!before.facts().equals(after.facts()) || before.stage() != after.stage()) {
+                    throw new AssertionError("taken back, and not as before: " + before + " and " + after);
+                }
+            }
+        });
         act("close", 4, n -> record(n, List.of(rules(n).close())));
         act("time", 6, _ -> at.strides(any(List.of(1, 5, 40))));
         act("clock", 2, _ -> at.leap(any(List.of(Duration.ofHours(-3), Duration.ofHours(9), Duration.ofDays(400), Duration.ofDays(-30)))));

@@ -55,6 +55,12 @@ public final class TimeHistory {
         }
     }
 
+    /** Forgets what was measured. */
+    public void forget() {
+        rates.clear();
+        seconds.clear();
+    }
+
     /** The stages of a restore, in order. */
     public List<RestoreStage> stages() {
         return stages;

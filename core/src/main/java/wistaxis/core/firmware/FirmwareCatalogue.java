@@ -115,6 +115,11 @@ public record FirmwareCatalogue(List<Listed> builds) {
                 ? new Listed(l.build().signed(granted, now), now, l.imported(), who) : l).toList());
     }
 
+    /** With an entry in place of what is said of the same build. */
+    public FirmwareCatalogue with(Listed entry) {
+        return new FirmwareCatalogue(builds.stream().map(l -> l.build().key().equals(entry.build().key()) ? entry : l).toList());
+    }
+
     /** With more builds; of two of the same package what was asked later counts, for the models of both. */
     public FirmwareCatalogue merge(List<Listed> more) {
         Map<String, Listed> all = new LinkedHashMap<>();

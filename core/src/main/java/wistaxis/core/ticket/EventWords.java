@@ -1,5 +1,6 @@
 package wistaxis.core.ticket;
 
+import java.util.stream.Collectors;
 import java.util.Locale;
 import wistaxis.core.facts.Units;
 import wistaxis.core.steps.Walk;
@@ -70,6 +71,8 @@ public final class EventWords {
                     + e.sha256().substring(0, Math.min(12, e.sha256()
                     .length()));
             case TicketEvent.CustomerForgotten e -> "Customer forgotten: " + e.why();
+            case TicketEvent.TakenBack e -> "Taken back: " + (e.entries().size() == 1 ? "entry " : "entries ") + e.entries().stream()
+                    .map(String::valueOf).collect(Collectors.joining(", "));
             case TicketEvent.AtWork e -> "At work on it: " + e.who();
             case TicketEvent.Odd e -> "Not understood: " + e.why();
         };

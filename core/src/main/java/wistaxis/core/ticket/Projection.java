@@ -3,6 +3,7 @@ package wistaxis.core.ticket;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -59,8 +60,39 @@ public record Projection(Ticket ticket, long last, List<StageTime> stages, List<
                 .toList());
     }
 
-    /** A projection while its entries are read, in order. */
+    /** A projection while its entries are read, in order; what is taken back is read as if it had never been. */
     public static final class Running {
+        private final List<Held> held = new ArrayList<>();
+        private final Set<Long> gone = new HashSet<>();
+        private State state = new State();
+
+        private record Held(LedgerEntry entry, TicketEvent event) {}
+
+        public void add(LedgerEntry entry) {
+            add(entry, entry.event());
+        }
+
+        /** The same where the entry's event is read already. */
+        public void add(LedgerEntry entry, TicketEvent event) {
+            held.add(new Held(entry, event));
+            if (event instanceof TicketEvent.TakenBack(List<Long> which)) {
+                gone.addAll(which);
+                state = new State();
+                held.stream().filter(h -> !gone.contains(h.entry().number()) || h.event() instanceof TicketEvent.Opened)
+                        .forEach(h -> state.add(h.entry(), h.event()));
+            } else {
+                state.add(entry, event);
+            }
+        }
+
+        /** @throws IllegalStateException before the first entry */
+        public Projection projection() {
+            return state.projection();
+        }
+    }
+
+    /** What has been read so far. */
+    private static final class State {
         private final List<StageTime> stages = new ArrayList<>();
         private final List<DownloadTime> downloads = new ArrayList<>();
         private final Story.Running story = new Story.Running();
@@ -74,12 +106,7 @@ public record Projection(Ticket ticket, long last, List<StageTime> stages, List<
         private boolean waited;
         private Instant since = Instant.EPOCH;
 
-        public void add(LedgerEntry entry) {
-            add(entry, entry.event());
-        }
-
-        /** The same where the entry's event is read already. */
-        public void add(LedgerEntry entry, TicketEvent event) {
+        void add(LedgerEntry entry, TicketEvent event) {
             if (fold == null) {
                 fold = new TicketFold(entry, event);
             } else {
@@ -142,8 +169,7 @@ public record Projection(Ticket ticket, long last, List<StageTime> stages, List<
             since = at;
         }
 
-        /** @throws IllegalStateException before the first entry */
-        public Projection projection() {
+        Projection projection() {
             if (fold == null) {
                 throw new IllegalStateException("no entry yet");
             }

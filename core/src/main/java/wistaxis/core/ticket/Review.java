@@ -34,7 +34,7 @@ public final class Review {
 
     /** After these nothing is left to say but how the carrier's answer was. */
     private static final Set<Class<?>> AFTER_CLOSING = Set.of(TicketEvent.UnlockOrdered.class, TicketEvent.UnlockAnswered.class,
-            TicketEvent.PaperHandedOut.class, TicketEvent.CustomerForgotten.class, TicketEvent.AtWork.class);
+            TicketEvent.TakenBack.class, TicketEvent.PaperHandedOut.class, TicketEvent.CustomerForgotten.class, TicketEvent.AtWork.class);
 
     /** More are counted, not kept. */
     private static final int MOST = 200;
@@ -50,6 +50,8 @@ public final class Review {
         private boolean opened;
         private boolean simulated = true;
         private boolean closed;
+        private long opening;
+        private long closing;
         private boolean started;
         private @Nullable String step;
         private @Nullable Boolean consent;
@@ -99,7 +101,18 @@ public final class Review {
         if (seen.closed && !AFTER_CLOSING.contains(event.getClass())) {
             found(e, "goes on with a ticket that is closed");
         }
-        seen.closed |= event instanceof TicketEvent.Closed;
+        switch (event) {
+            case TicketEvent.Opened _ -> seen.opening = e.number();
+            case TicketEvent.Closed _ -> {
+                seen.closed = true;
+                seen.closing = e.number();
+            }
+            case TicketEvent.TakenBack(List<Long> entries) -> {
+                seen.closed = seen.closed && !entries.contains(seen.closing) || entries.contains(seen.opening);
+                seen.consent = entries.contains(seen.asked) ? null : seen.consent;
+            }
+            default -> { }
+        }
     }
 
     private void consent(LedgerEntry e, TicketEvent event, Seen seen) {

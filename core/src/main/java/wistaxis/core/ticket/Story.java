@@ -4,9 +4,11 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.EnumMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.steps.Walk;
 
@@ -58,17 +60,18 @@ public record Story(List<Stretch> stretches) {
     /** @param entries all entries of one ticket, in order */
     public static Story of(List<LedgerEntry> entries) {
         Running running = new Running();
-        entries.forEach(e -> running.add(e, e.event()));
+        TicketEvent.TakenBack.left(entries).forEach(e -> running.add(e, e.event()));
         return running.story();
     }
 
     /** What happened, in order; answers of the intake that were given in one go are one line. */
     public static List<Line> lines(List<LedgerEntry> entries) {
         List<Line> lines = new ArrayList<>();
+        Set<LedgerEntry> left = new HashSet<>(TicketEvent.TakenBack.left(entries));
         boolean facts = false;
         for (LedgerEntry e : entries) {
             TicketEvent event = e.event();
-            String words = EventWords.of(event);
+            String words = EventWords.of(event) + (left.contains(e) ? "" : " (taken back)");
             boolean fact = event instanceof TicketEvent.FactRecorded;
             Line last = lines.isEmpty() ? null : lines.getLast();
             if (fact && facts && last != null && Duration.between(last.at(), e.when()).abs().compareTo(TOGETHER) <= 0) {

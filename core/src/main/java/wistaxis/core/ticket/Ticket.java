@@ -72,6 +72,14 @@ public record Ticket(
         return Projection.of(entries).ticket();
     }
 
+    /** What a ticket is closed with that was opened by mistake. */
+    static final String TAKEN_BACK = "taken back: opened by mistake";
+
+    /** Whether it was opened by mistake and taken back, so that it counts as no ticket. */
+    public boolean isTakenBack() {
+        return TAKEN_BACK.equals(closed);
+    }
+
     public Optional<String> fact(String name) {
         return Optional.ofNullable(facts.get(name));
     }

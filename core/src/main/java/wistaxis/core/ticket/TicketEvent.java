@@ -7,6 +7,9 @@ import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Objects;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.Imei;
 import wistaxis.core.facts.Json;
@@ -17,6 +20,7 @@ import wistaxis.core.keys.Trace;
 @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "type")
 @JsonSubTypes({
     @JsonSubTypes.Type(value = TicketEvent.Opened.class, name = "opened"),
+    @JsonSubTypes.Type(value = TicketEvent.TakenBack.class, name = "taken-back"),
     @JsonSubTypes.Type(value = TicketEvent.FactRecorded.class, name = "fact-recorded"),
     @JsonSubTypes.Type(value = TicketEvent.FactWithdrawn.class, name = "fact-withdrawn"),
     @JsonSubTypes.Type(value = TicketEvent.Identified.class, name = "identified"),
@@ -292,6 +296,25 @@ public sealed interface TicketEvent {
 
     /** From here on somebody else works on it. @param who of the staff, a name or initials */
     record AtWork(String who) implements TicketEvent {}
+
+    /**
+     * An act was taken back as soon as it was done: it counts for nothing, though it stays written.
+     *
+     * @param entries the numbers of its entries, in order; with the one that opened the ticket among them the whole ticket is taken back
+     */
+    record TakenBack(List<Long> entries) implements TicketEvent {
+        public TakenBack {
+            entries = List.copyOf(entries);
+        }
+
+        /** A ticket's entries without those that were taken back, in order. */
+        public static List<LedgerEntry> left(List<LedgerEntry> entries) {
+            Set<Long> gone = entries.stream().flatMap(e -> e.event() instanceof TakenBack(List<Long> which) ? which.stream()
+                    : Stream.empty()).collect(Collectors.toSet());
+            return gone.isEmpty() ? entries : entries.stream().filter(e -> !gone.contains(e.number()) || e.event() instanceof Opened)
+                    .toList();
+        }
+    }
 
     /** An entry that this Wistaxis cannot read: of a newer one, or damaged. Never written. */
     record Odd(String body, String why) implements TicketEvent {}

@@ -19,6 +19,7 @@ final class TicketFold {
     private final String title;
     private final boolean simulated;
     private final boolean practised;
+    private final long opening;
     private final Instant openedAt;
     private Instant lastAt;
     private final Map<String, String> facts = new LinkedHashMap<>();
@@ -43,10 +44,11 @@ final class TicketFold {
     private Ticket.Customer customer = Ticket.Customer.UNKNOWN;
     private final Observed.Fold observed = new Observed.Fold();
 
-    TicketFold(LedgerEntry opening, TicketEvent event) {
-        number = opening.ticket();
-        openedAt = opening.when();
-        lastAt = opening.when();
+    TicketFold(LedgerEntry first, TicketEvent event) {
+        number = first.ticket();
+        opening = first.number();
+        openedAt = first.when();
+        lastAt = first.when();
         if (event instanceof TicketEvent.Opened opened) {
             title = opened.title();
             simulated = opened.simulated();
@@ -55,8 +57,8 @@ final class TicketFold {
             title = "Ticket without an opening";
             simulated = true;
             practised = false;
-            odd.add("entry [" + opening.number() + "] comes before the ticket is opened");
-            add(opening, event);
+            odd.add("entry [" + opening + "] comes before the ticket is opened");
+            add(first, event);
         }
     }
 
@@ -118,6 +120,12 @@ final class TicketFold {
             }
             case TicketEvent.DownloadStarted _, TicketEvent.DownloadStopped _, TicketEvent.Downloaded _,
                     TicketEvent.StateRead _, TicketEvent.BreakRead _, TicketEvent.PaperHandedOut _ -> { }
+            case TicketEvent.TakenBack(List<Long> entries) -> {
+                if (entries.contains(opening)) {
+                    closed = Ticket.TAKEN_BACK;
+                    closedAt = entry.when();
+                }
+            }
             case TicketEvent.AtWork(String who) -> by = who;
             case TicketEvent.CustomerSealed _ -> customer = Ticket.Customer.SEALED;
             case TicketEvent.CustomerForgotten _ -> customer = Ticket.Customer.FORGOTTEN;

@@ -72,7 +72,7 @@ final class ProjectionCheck {
                         + "|| char(10) || coalesce(again, '') "
                 + "FROM ticket WHERE number = ?").bind(0, t.number()).mapTo(String.class).findOne();
         String wanted = String.join("\n", t.title(), t.stage().name(), t.closed() == null ? "1" : "0", text(t.identifier()),
-                text(t.facts().get("trouble")), String.valueOf(p.last()), t.openedAt().toString(), text(Projections.closed(t)),
+                text(t.facts().get("trouble")), String.valueOf(p.last()), Projections.opened(t), text(Projections.closed(t)),
                 text(Projections.promised(t)), String.valueOf((double) Math.round(p.spent().values().stream().mapToDouble(s -> s).sum())),
                 text(p.again()));
         List<String> attempts =

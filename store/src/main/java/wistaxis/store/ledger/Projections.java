@@ -19,6 +19,7 @@ import wistaxis.core.ticket.Observed;
 import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.Story;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.usb.Bound;
 
 /**
@@ -61,6 +62,9 @@ final class Projections {
         Set<String> tickets = new LinkedHashSet<>();
         appended.stream().filter(e -> !e.ofBench()).forEach(e -> tickets.add(e.ticket()));
         List<Projection> now = tickets.stream().map(t -> Projection.of(entries.of(t))).toList();
+        appended.stream().filter(e -> e.event() instanceof TicketEvent.TakenBack).map(LedgerEntry::ticket).distinct().forEach(t ->
+                List.of("stage_time", "download_time").forEach(table -> Statements.run(handle, "DELETE FROM " + table
+                + " WHERE ticket = ?", t)));
         now.forEach(this::put);
         words(appended, now);
         if (!appended.isEmpty()) {
@@ -74,7 +78,7 @@ final class Projections {
                 "INSERT OR REPLACE INTO ticket (number, nr, title, stage, open, identifier, trouble, last, opened, closed, promised, "
                         + "hands, runs, line, lies, again) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
                 t.number(), nr(t.number()), t.title(), t.stage().name(), t.closed() == null ? 1 : 0, t.identifier(),
-                t.facts().get("trouble"), p.last(), t.openedAt().toString(), closed(t), promised(t),
+                t.facts().get("trouble"), p.last(), opened(t), closed(t), promised(t),
                 p.spent().get(Story.Kind.HANDS), p.spent().get(Story.Kind.RUNS), p.spent().get(Story.Kind.LINE),
                 p.spent().get(Story.Kind.LIES), p.again());
         Statements.run(handle, "DELETE FROM attempt WHERE ticket = ?", t.number());
@@ -92,6 +96,11 @@ final class Projections {
                 }
             });
         }
+    }
+
+    /** When it was opened; empty, which lies in no stretch of time, for one that was taken back. */
+    static String opened(Ticket t) {
+        return t.isTakenBack() ? "" : t.openedAt().toString();
     }
 
     /** When it was closed; null while it is open. What is written on it afterwards, a paper or an unlock, may come later. */

@@ -106,12 +106,13 @@ public final class Papers {
     public Paper.Filled page(Kind kind, List<LedgerEntry> entries) throws IOException {
         Ticket ticket = Ticket.fold(entries);
         LedgerEntry last = entries.getLast();
+        List<LedgerEntry> counted = TicketEvent.TakenBack.left(entries);
         Map<String, Object> values = new HashMap<>(common(kind, ticket, last));
         switch (kind) {
             case RECEIPT -> receipt(ticket, values);
-            case CONSENT -> values.put("consents", consents(ticket, entries));
-            case REPORT -> report(ticket, entries, values);
-            case ERASURE -> erasure(ticket, entries, values);
+            case CONSENT -> values.put("consents", consents(ticket, counted));
+            case REPORT -> report(ticket, counted, values);
+            case ERASURE -> erasure(ticket, counted, values);
             case BUYING -> buying(ticket, values);
             case HOME -> home(ticket, values);
             case LABEL, SHEET -> values.put("promised", promised(ticket).map(p -> "by " + p).orElse(""));

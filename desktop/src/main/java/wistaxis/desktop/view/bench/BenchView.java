@@ -89,7 +89,7 @@ public final class BenchView implements View {
         List<Ticket> open = bench.tickets().open();
         for (Ticket ticket : open) {
             Optional<BenchPlan.Lane> lane = plan.lanes().stream().filter(l -> l.job().ticket().equals(ticket.number())).findFirst();
-            lanes.getChildren().add(lane(ticket, lane));
+            lanes.getChildren().add(bench.guard().of(ticket, () -> lane(ticket, lane)).orElseGet(() -> unreadable(ticket)));
         }
         if (open.isEmpty()) {
             lanes.getChildren().setAll(Ui.notice("calm", "The bench is clear.", "Open a ticket for the next device with Ctrl+N."));
@@ -105,6 +105,12 @@ public final class BenchView implements View {
             lanes.getChildren().add(Ui.style(Ui.label(closed + " closed, in the ledger", "small muted"), "lane-card"));
         }
         tick();
+    }
+
+    /** The row of a ticket that cannot be shown; its page says why. */
+    private Button unreadable(Ticket ticket) {
+        return Ui.button("lane-" + ticket.number(), ticket.number() + "  unreadable ticket: open it to see why", "lane",
+                () -> shell.showTicket(ticket.number()));
     }
 
     private Button lane(Ticket ticket, Optional<BenchPlan.Lane> lane) {

@@ -275,6 +275,11 @@ public final class DrillView implements View, CoachPane.Around {
     }
 
     @Override
+    public String wants() {
+        return pane.wants();
+    }
+
+    @Override
     public String next() {
         return switch (part) {
             case PRACTISE -> drill.coaching().run().isPresent() ? "Both hands on the device."

@@ -160,6 +160,16 @@ public final class HandoverView extends TicketPage {
     }
 
     @Override
+    public String firstFocus() {
+        return setUp == null ? "" : setUp.firstFocus();
+    }
+
+    @Override
+    public String wants() {
+        return setUp == null ? "checks" : setUp.wants();
+    }
+
+    @Override
     public String next() {
         if (setUp != null) {
             return setUp.next();

@@ -220,6 +220,11 @@ public final class IdentifyView extends TicketPage {
     }
 
     @Override
+    public String wants() {
+        return at.answers().size() + " " + ticket().identifier();
+    }
+
+    @Override
     public void leave() {
         shell.scene().removeEventFilter(KeyEvent.KEY_PRESSED, pressed);
     }

@@ -218,6 +218,12 @@ public final class IntakeView extends TicketPage {
     }
 
     @Override
+    public String wants() {
+        Ticket t = ticket();
+        return current(t, desk.inferred(t)).map(Question::question).orElse("");
+    }
+
+    @Override
     public void leave() {
         shell.scene().removeEventFilter(KeyEvent.KEY_PRESSED, pressed);
     }

@@ -181,7 +181,7 @@ public final class CoachPane {
             c.begin();
         } else if (around.onwards().isEmpty() && !running && e.getCode() == KeyCode.W) {
             c.showMe();
-        } else if (!running && c.verdict().isPresent() && SIGHTS.containsKey(e.getCode())) {
+        } else if (!running && (c.verdict().isPresent() || c.asking()) && SIGHTS.containsKey(e.getCode())) {
             c.sees(SIGHTS.get(e.getCode()));
         } else if (running && e.getCode() == KeyCode.ESCAPE) {
             stop();
@@ -358,6 +358,12 @@ public final class CoachPane {
                     PhoneDrawing.words(c.subject().device().screen()), c.subject().device().host().words(), true)), c.margins(of)));
         }
         phone.draw(c.subject().device().screen(), c.down(), state.plugged(), 0);
+    }
+
+    /** What is asked for: to start, to say what is seen, to go on; nothing while an attempt runs, whose keys are never held up. */
+    public String wants() {
+        Coaching c = coaching();
+        return c.run().isPresent() ? "" : c.asking() + " " + c.verdict().isPresent() + " " + around.onwards();
     }
 
     public void leave() {

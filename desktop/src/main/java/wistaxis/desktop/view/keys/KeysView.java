@@ -162,6 +162,11 @@ public final class KeysView implements View, CoachPane.Around {
     }
 
     @Override
+    public String wants() {
+        return pane.wants();
+    }
+
+    @Override
     public String next() {
         if (keys.landed()) {
             return keys.coaching().goal() == Goal.DFU ? "In DFU. Next: the restore. Hands: now."

@@ -172,6 +172,11 @@ public final class PaperView extends TicketPage {
     }
 
     @Override
+    public String number() {
+        return number;
+    }
+
+    @Override
     public String next() {
         return "Look at it, then print it or save it.";
     }

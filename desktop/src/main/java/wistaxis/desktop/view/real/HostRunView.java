@@ -302,6 +302,11 @@ public final class HostRunView implements View {
     }
 
     @Override
+    public String wants() {
+        return run.map(r -> r.current().id()).orElse(String.valueOf(ticket().restored()));
+    }
+
+    @Override
     public String next() {
         if (ticket().restored() != null) {
             return "Next: hand over. Hands: now.";

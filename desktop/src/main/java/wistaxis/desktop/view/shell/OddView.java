@@ -43,12 +43,12 @@ public final class OddView implements View {
     public void refresh() {
         Ticket t = bench.ticket(number);
         page.getChildren().setAll(Ui.label(number, "code muted"), Ui.text(Shown.printable(t.title()), "large"),
-                Ui.notice("stop", "This ticket is odd and cannot be worked on here.", "Not understood: "
+                Ui.notice("stop", "This ticket is unreadable and cannot be worked on here.", "Not understood: "
                 + String.join("; ", bench.routes().oddities(t).all()) + ".",
                         "A newer Wistaxis may have written it, or somebody changed it. Every other ticket goes on as usual."));
         if (t.closed() == null) {
-            page.getChildren().add(Ui.button("close-odd", "Put it away: close it as odd", "",
-                    () -> bench.record(number, new TicketEvent.Closed("put away as odd"))));
+            page.getChildren().add(Ui.button("close-odd", "Close this unreadable ticket", "",
+                    () -> bench.record(number, new TicketEvent.Closed("closed as unreadable"))));
         } else {
             page.getChildren().add(Ui.text("Closed: " + t.closed(), "strong"));
         }
@@ -66,6 +66,11 @@ public final class OddView implements View {
     @Override
     public boolean follows(Change change) {
         return change.isOf(number, EnumSet.of(Change.Topic.TICKET));
+    }
+
+    @Override
+    public String number() {
+        return number;
     }
 
     @Override

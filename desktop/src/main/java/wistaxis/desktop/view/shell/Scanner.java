@@ -68,8 +68,13 @@ final class Scanner {
         return held != null;
     }
 
+    /** Whether a key that was held back is given to the page at this moment. */
+    boolean isAgain() {
+        return again;
+    }
+
     private void pressed(KeyEvent e) {
-        if (again || e.isShortcutDown() || e.isAltDown() || e.isMetaDown()) {
+        if (again || e.isConsumed() || e.isShortcutDown() || e.isAltDown() || e.isMetaDown()) {
             return;
         }
         boolean quick = within(QUICK_NANOS);
@@ -101,7 +106,7 @@ final class Scanner {
     }
 
     private void typed(KeyEvent e) {
-        if (e.getCharacter().isEmpty() || e.getCharacter().charAt(0) < ' ' || e.isShortcutDown() || e.isAltDown()) {
+        if (e.isConsumed() || e.getCharacter().isEmpty() || e.getCharacter().charAt(0) < ' ' || e.isShortcutDown() || e.isAltDown()) {
             return;
         }
         if (!within(QUICK_NANOS)) {

@@ -4,17 +4,22 @@ import java.io.File;
 import java.nio.file.Path;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 import javafx.animation.AnimationTimer;
 import javafx.application.Platform;
 import javafx.scene.Node;
+import javafx.scene.Parent;
 import javafx.scene.Scene;
 import javafx.scene.control.Button;
+import javafx.scene.control.ButtonBase;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyCodeCombination;
 import javafx.scene.input.KeyCombination;
@@ -27,7 +32,10 @@ import javafx.stage.FileChooser;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.Range;
 import wistaxis.core.facts.Units;
+import wistaxis.core.ticket.EventWords;
 import wistaxis.core.ticket.Stage;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
 import wistaxis.desktop.look.Theme;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.sound.Speaker;
@@ -39,6 +47,8 @@ import wistaxis.desktop.view.ledger.CustomersView;
 import wistaxis.desktop.view.ledger.LedgerView;
 import wistaxis.desktop.view.paper.PaperView;
 import wistaxis.desktop.view.story.StoryView;
+import wistaxis.store.files.LogFile;
+import wistaxis.workbench.Acts;
 import wistaxis.workbench.Change;
 import wistaxis.workbench.Workbench;
 
@@ -58,7 +68,12 @@ public final class Shell implements AutoCloseable {
     private final HBox pace = Ui.row(4);
     private final VBox alarms = new VBox();
     private long rangSecond;
+    private final KeyGate gate;
     private final Scanner scanner;
+    private final Set<String> failed = new HashSet<>();
+    private String asked = "";
+    private @Nullable View still;
+    private boolean opening;
     private Function<String, Optional<Path>> chooser = this::choose;
     private final VBox unread = new VBox();
     private final Button dim;
@@ -68,11 +83,16 @@ public final class Shell implements AutoCloseable {
     private final Button shelfButton;
     private final Button drillButton;
     private final AnimationTimer frames;
+    /** Letters of what is named to be taken back. */
+    private static final int LONGEST_BRIEF = 40;
+
     /** What the clock and the edges of the head take of its width. */
     private static final double HEAD_BESIDE = 142;
 
     private final Label name = Ui.label("", "bench-name");
     private final Button atWork;
+    private final Label saving = Ui.label("", "small muted");
+    private final Button takeBack = Ui.button("take-back", "", "chip", this::takeBack);
     private final Label usb = Ui.label("", "tag");
     private View view;
     private Theme theme = Theme.DAY;
@@ -97,10 +117,17 @@ public final class Shell implements AutoCloseable {
         this.atWork = Ui.button("at-work", "", "chip chosen", bench.staff()::next);
         this.view = new BenchView(this, bench);
         root.setTop(new VBox(head(), unread, alarms));
-        root.setBottom(Ui.style(Ui.row(16, Ui.label("Next", "small muted"), next), "next-bar"));
+        takeBack.setFocusTraversable(false);
+        takeBack.managedProperty().bind(takeBack.visibleProperty());
+        takeBack.setVisible(false);
+        root.setBottom(Ui.style(Ui.row(16, Ui.label("Next", "small muted"), next, Ui.gap(), saving, takeBack), "next-bar"));
         next.setId("next");
         theme.apply(scene, scale);
+        Scanner[] heard = {null};
+        this.gate = new KeyGate(scene, frame, () -> heard[0] != null && heard[0].isAgain(), this::isSaving);
         this.scanner = new Scanner(scene, this::scanned, this::say);
+        heard[0] = scanner;
+        scene.focusOwnerProperty().addListener((_, before, now) -> lost(before, now));
         accelerators();
         bench.changes().follow(this::changed);
         frame.setFitToWidth(true);
@@ -112,7 +139,7 @@ public final class Shell implements AutoCloseable {
         frames = new AnimationTimer() {
             @Override
             public void handle(long now) {
-                tick();
+                frame();
             }
         };
         frames.start();
@@ -147,6 +174,8 @@ public final class Shell implements AutoCloseable {
         accelerate(KeyCode.G, this::showFigures);
         accelerate(KeyCode.F, this::showCustomers);
         scene.getAccelerators().put(new KeyCodeCombination(KeyCode.F2), bench.staff()::next);
+        accelerate(KeyCode.Z, this::takeBack);
+        scene.addEventHandler(KeyEvent.KEY_PRESSED, this::back);
         accelerate(KeyCode.COMMA, this::showSettings);
         accelerate(KeyCode.T, this::otherTheme);
         List.of(KeyCode.PLUS, KeyCode.EQUALS, KeyCode.ADD).forEach(key -> accelerate(key, () -> scale(0.1)));
@@ -166,6 +195,43 @@ public final class Shell implements AutoCloseable {
             scale(0.1);
             e.consume();
         }
+    }
+
+    /** Backspace takes the last act back, where the page has no other use for it. */
+    private void back(KeyEvent e) {
+        if (e.getCode() == KeyCode.BACK_SPACE && !(scene.getFocusOwner() instanceof TextInputControl) && takeBack.isVisible()) {
+            takeBack();
+            e.consume();
+        }
+    }
+
+    /** Takes back what was done last, at once. */
+    private void takeBack() {
+        Optional<Acts.Takeable> act = bench.acts().takeable();
+        if (act.isEmpty()) {
+            return;
+        }
+        bench.acts().takeBack().thenAccept(t -> {
+            offerTakingBack();
+            if (t.isTakenBack() && view.number().equals(t.number())) {
+                showBench();
+            } else if (view.number().equals(t.number())) {
+                showTicket(t.number());
+            }
+        });
+    }
+
+    /** For a while after each act. */
+    private void offerTakingBack() {
+        Optional<Acts.Takeable> act = bench.acts().takeable();
+        takeBack.setVisible(act.isPresent());
+        act.ifPresent(a -> takeBack.setText("Take back (Backspace): " + brief(a) + ", " + (1 + a.left().toSeconds()) + " s"));
+        saving.setText(isSaving() ? "Saving" : "");
+    }
+
+    private static String brief(Acts.Takeable act) {
+        String words = act.events().stream().filter(e -> !(e instanceof TicketEvent.AtWork)).map(EventWords::of).findFirst().orElse("");
+        return act.ticket() + " " + (words.length() > LONGEST_BRIEF ? words.substring(0, LONGEST_BRIEF).strip() : words);
     }
 
     public Scene scene() {
@@ -226,16 +292,102 @@ public final class Shell implements AutoCloseable {
 
     /** Opens a ticket at one of its stages. */
     public void showTicket(String number, Stage stage) {
-        if (bench.routes().oddities(bench.ticket(number)).stop()) {
-            show(new OddView(bench, number));
+        Ticket ticket = bench.ticket(number);
+        Optional<View> page = bench.routes().oddities(ticket).stop() ? Optional.empty()
+                : bench.guard().of(ticket, () -> new TicketView(this, bench, number, stage));
+        show(page.orElseGet(() -> new OddView(bench, number)));
+    }
+
+    /** Something on a page failed: a ticket's gets the page of unreadable tickets, another stands still; said once for each cause. */
+    private void failed(View on, Throwable e) {
+        Optional<Ticket> ticket = on.number().isEmpty() || on instanceof OddView ? Optional.empty() : bench.tickets().find(on.number());
+        if (ticket.isPresent()) {
+            bench.guard().caught(ticket.get(), e);
+            if (view == on) {
+                Platform.runLater(() -> {
+                    if (view == on) {
+                        show(new OddView(bench, on.number()));
+                    }
+                });
+                still = on;
+            }
             return;
         }
-        show(new TicketView(this, bench, number, stage));
+        still = on;
+        StackTraceElement[] at = e.getStackTrace();
+        if (failed.add(on.getClass() + " " + e + (at.length == 0 ? "" : at[0]))) {
+            LogFile.failed("on a page", e);
+            alarm("This page failed and stands still (" + e + "). Open it again; all other pages go on.");
+        }
+    }
+
+    /** Does something of a page. */
+    private void guarded(View on, Runnable work) {
+        try {
+            work.run();
+        } catch (RuntimeException | StackOverflowError e) {
+            failed(on, e);
+        }
+    }
+
+    /** Whether an act on the ticket that is shown is not on the disk yet. */
+    private boolean isSaving() {
+        return !view.number().isEmpty() && bench.isActing(view.number());
+    }
+
+    /**
+     * What had the keyboard is gone: it goes to what is done next on the page, not to the head, where the next press would leave the page.
+     */
+    private void lost(@Nullable Node before, @Nullable Node now) {
+        boolean gone = before != null && (before.getScene() != scene || before.isDisabled() || !before.isVisible());
+        if (gone && (now == null || !isInPage(now)) && !refreshing) {
+            Platform.runLater(this::home);
+        }
+    }
+
+    private boolean isInPage(Node node) {
+        for (Node n = node; n != null; n = n.getParent()) {
+            if (n == frame) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /** The keyboard goes to what is done next on the page, unless it is somewhere on it. */
+    private void home() {
+        Node owner = scene.getFocusOwner();
+        if (owner != null && isInPage(owner) && owner != frame) {
+            return;
+        }
+        root.applyCss();
+        refocus(view.firstFocus());
+        Node now = scene.getFocusOwner();
+        if (now == null || !isInPage(now)) {
+            first(view.node()).ifPresentOrElse(Node::requestFocus, frame::requestFocus);
+        }
+    }
+
+    /** What of a page can have the keyboard first. */
+    private static Optional<Node> first(Node node) {
+        if (!node.isVisible() || node.isDisabled()) {
+            return Optional.empty();
+        }
+        if (node.isFocusTraversable() && (node instanceof ButtonBase || node instanceof TextInputControl)) {
+            return Optional.of(node);
+        }
+        return node instanceof Parent parent ? parent.getChildrenUnmodifiable().stream().flatMap(c -> first(c).stream()).findFirst()
+                : Optional.empty();
     }
 
     private void newTicket() {
+        if (opening) {
+            return;
+        }
+        opening = true;
         String title = "Walk-in " + DateTimeFormatter.ofPattern("HH:mm", Locale.ROOT).withZone(ZoneId.systemDefault()).format(bench.now());
         bench.open(title).whenComplete((number, e) -> {
+            opening = false;
             if (e == null) {
                 showTicket(number);
             } else {
@@ -245,7 +397,7 @@ public final class Shell implements AutoCloseable {
     }
 
     private void show(View page) {
-        view.leave();
+        guarded(view, view::leave);
         view = page;
         frame.setContent(page.node());
         frame.setVvalue(0);
@@ -253,7 +405,8 @@ public final class Shell implements AutoCloseable {
         Platform.runLater(() -> {
             root.applyCss();
             root.layout();
-            refocus(view.firstFocus());
+            guarded(view, () -> refocus(view.firstFocus()));
+            home();
         });
     }
 
@@ -324,10 +477,27 @@ public final class Shell implements AutoCloseable {
 
     private void refreshOnce() {
         around();
+        Node owner = scene.getFocusOwner();
+        boolean inPage = owner != null && isInPage(owner);
         String focus = focused();
-        view.refresh();
-        next.setText(view.next());
+        View on = view;
+        guarded(on, () -> {
+            on.refresh();
+            if (on != view) {
+                return; // it has led on to another page
+            }
+            still = null;
+            next.setText(on.next());
+            String wants = System.identityHashCode(on) + " " + on.wants();
+            if (!wants.equals(asked)) {
+                asked = wants;
+                gate.changed();
+            }
+        });
         refocus(focus);
+        if (inPage) {
+            home();
+        }
     }
 
     /** What stands around the page. */
@@ -413,6 +583,11 @@ public final class Shell implements AutoCloseable {
         alarms.getChildren().add(box);
     }
 
+    /** Whether what the page asks for now was not drawn yet, so that it takes no press. */
+    public boolean isFresh() {
+        return gate.isFresh();
+    }
+
     /** Whether a key is held back that may be a scanner's. */
     public boolean isHolding() {
         return scanner.isHolding();
@@ -432,12 +607,31 @@ public final class Shell implements AutoCloseable {
         }
     }
 
+    /** Each frame. Whatever throws is said once, and the next frame comes all the same. */
     private void tick() {
         bench.tick();
         clock.setText(CLOCK.format(bench.now()));
+        offerTakingBack();
         ring();
-        view.tick();
-        next.setText(view.next());
+        View on = view;
+        if (still != on) {
+            guarded(on, () -> {
+                on.tick();
+                next.setText(on.next());
+            });
+        }
+    }
+
+    private void frame() {
+        try {
+            tick();
+        } catch (RuntimeException | StackOverflowError e) {
+            StackTraceElement[] at = e.getStackTrace();
+            if (failed.add(e + (at.length == 0 ? "" : " " + at[0]))) {
+                LogFile.failed("in a frame", e);
+                alarm("Something failed (" + e + "). It is said once; the bench goes on.");
+            }
+        }
     }
 
     @Override

@@ -105,6 +105,10 @@ public final class TicketView implements View {
     @Override
     public void refresh() {
         Ticket t = ticket();
+        if (bench.routes().oddities(t).stop()) {
+            shell.showTicket(number);
+            return;
+        }
         if (t.stage() != stood && shown == stood && (walks || followsOn(t.stage()))) {
             shell.showTicket(number);
             return;
@@ -201,6 +205,16 @@ public final class TicketView implements View {
     @Override
     public String firstFocus() {
         return stageView.firstFocus();
+    }
+
+    @Override
+    public String wants() {
+        return shown + " " + stageView.wants();
+    }
+
+    @Override
+    public String number() {
+        return number;
     }
 
     @Override

@@ -21,6 +21,16 @@ public interface View {
         return "";
     }
 
+    /** What the page asks for now: when that changes, a press that was meant for what stood there before does nothing. */
+    default String wants() {
+        return firstFocus();
+    }
+
+    /** The ticket that it is about; empty for none. */
+    default String number() {
+        return "";
+    }
+
     /** What happens next and when hands are needed again, in one line. */
     String next();
 

@@ -88,6 +88,11 @@ public final class StoryView extends TicketPage {
     }
 
     @Override
+    public String number() {
+        return number;
+    }
+
+    @Override
     public String next() {
         return bench.routes().rules(ticket()).next().line();
     }

@@ -268,6 +268,12 @@ public final class WalkView extends TicketPage {
     }
 
     @Override
+    public String wants() {
+        WalkRun run = run();
+        return run.walk() == null ? "" : run.walk().way() + " " + (run.at() == null ? "" : run.at().id()) + " " + run.counted();
+    }
+
+    @Override
     public String next() {
         Walk.Stop at = run().at();
         return at == null ? "Go on." : at.hands().equals("nobody") ? "Wait: " + at.title() + "." : at.title() + ". Hands: "
