@@ -10,7 +10,7 @@ import wistaxis.core.device.KeyFamily;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.store.files.DiskTrouble;
-import wistaxis.store.files.WholeFile;
+import wistaxis.store.ledger.OutFile;
 import wistaxis.store.paper.FamilyCard;
 
 @Command(name = "card", mixinStandardHelpOptions = true, description = "A card for the wall: one page with all key sequences of a family.")
@@ -21,6 +21,9 @@ final class CardCommand extends Output {
     @Option(names = "--out", required = true, paramLabel = "FILE.pdf", description = "where to write it")
     private Path file = Path.of("");
 
+    @Option(names = "--replace", description = "replace the file where it is there already")
+    private boolean replace;
+
     private record Written(String file, String family) {}
 
     @Override
@@ -28,7 +31,7 @@ final class CardCommand extends Output {
         KeyFamily which = Arrays.stream(KeyFamily.values()).filter(f -> f.toString().equalsIgnoreCase(family.strip())).findFirst()
                 .orElseThrow(() -> new BadInput("no family [" + family + "]; use one of " + Arrays.toString(KeyFamily.values())));
         try {
-            WholeFile.write(file, FamilyCard.pdf(which, SequenceLibrary.shipped()));
+            OutFile.write(file, FamilyCard.pdf(which, SequenceLibrary.shipped()), replace);
         } catch (IOException e) {
             throw DiskTrouble.of("card", file, e);
         }

@@ -15,8 +15,8 @@ import wistaxis.core.facts.Sha256;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.store.files.DiskTrouble;
-import wistaxis.store.files.WholeFile;
 import wistaxis.store.ledger.Ledger;
+import wistaxis.store.ledger.OutFile;
 import wistaxis.store.paper.Words;
 import wistaxis.store.people.People;
 import wistaxis.workbench.PaperDesk;
@@ -43,11 +43,15 @@ final class PaperCommand extends LedgerCommand.OnLedger {
     @Option(names = "--out", required = true, paramLabel = "FILE.pdf", description = "where to write it")
     private Path file = Path.of("");
 
+    @Option(names = "--replace", description = "replace the file where it is there already")
+    private boolean replace;
+
     private record Written(String kind, String ticket, long upTo, String file, int bytes, String sha256) {}
 
     @Override
     public void run() {
         Papers.Kind which = Papers.Kind.parse(kind);
+        checked(file, replace);
         List<LedgerEntry> entries;
         try (Ledger ledger = ledger()) {
             entries = ledger.of(ticket).stream().filter(e -> upTo == null || e.number() <= upTo).toList();
@@ -66,10 +70,19 @@ final class PaperCommand extends LedgerCommand.OnLedger {
             byte[] pdf = made(new Papers(shop, new Papers.Letterhead(name, PaperDesk.terms(folder()), ZoneId.systemDefault(),
                     PeopleDesk.onPaper(Ticket.fold(entries), kept, PeopleDesk.forgotten(folder(), ticket)), kept.serials(), words)), which,
                     entries);
-            WholeFile.write(file, pdf);
+            OutFile.write(file, pdf, replace);
             long last = entries.getLast().number();
             answer(new Written(which.toString(), ticket, last, file.toString(), pdf.length, Sha256.of(pdf)), List.of("Written: " + file
                     + ", from the entries up to " + last));
+        } catch (IOException e) {
+            throw DiskTrouble.of("paper", file, e);
+        }
+    }
+
+    /** Before anything is made. */
+    private static void checked(Path file, boolean replace) {
+        try {
+            OutFile.check(file, replace);
         } catch (IOException e) {
             throw DiskTrouble.of("paper", file, e);
         }

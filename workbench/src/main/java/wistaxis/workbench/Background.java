@@ -46,13 +46,18 @@ final class Background implements AutoCloseable {
     <T> void write(Callable<T> work, Consumer<T> done, Consumer<Throwable> failed) {
         if (!inOrder.isShutdown()) {
             writing.incrementAndGet();
-            inOrder.execute(() -> carryOut(work, answer -> {
-                done.accept(answer);
-                writing.decrementAndGet();
-            }, e -> {
-                writing.decrementAndGet();
-                failed.accept(e);
-            }));
+            inOrder.execute(() -> carryOut(work, answer -> written(() -> done.accept(answer)), e -> written(() -> failed.accept(e))));
+        } else {
+            failed.accept(new IllegalStateException("the bench is closed; nothing was written"));
+        }
+    }
+
+    /** However the answer is taken, it is no longer under way. */
+    private void written(Runnable answer) {
+        try {
+            answer.run();
+        } finally {
+            writing.decrementAndGet();
         }
     }
 

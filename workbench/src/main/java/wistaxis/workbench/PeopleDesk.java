@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -13,6 +14,7 @@ import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
+import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
@@ -26,12 +28,18 @@ import wistaxis.store.people.People;
 public final class PeopleDesk implements AutoCloseable {
     private final Workbench bench;
     private final DataFolder folder;
+    /** How long until a forgetting is tried again: 2 s. Ours. */
+    private static final long AGAIN_NANOS = 2_000_000_000L;
+
     /** The ledger says that somebody was sealed, and the key is not there. */
     public static final String LOST = "The customer was sealed, and the key is not here: people.db of the data folder is missing, or "
             + "another one.";
 
     private final Map<String, People.Person> known = new HashMap<>();
     private final Set<String> sealing = new HashSet<>();
+    /** What is tried again for customers who are not forgotten on the disk yet. */
+    private final Map<String, Runnable> waiting = new LinkedHashMap<>();
+    private long nextTry = System.nanoTime();
     private final Map<UsbDevice, UsbDevice> shown = new ConcurrentHashMap<>();
     private @Nullable People people;
 
@@ -65,29 +73,45 @@ public final class PeopleDesk implements AutoCloseable {
      * @throws BadInput for what is no name
      */
     public CompletableFuture<Ticket> keep(String ticket, String name, String reach, String language) {
-        return seal(ticket, kept(ticket).named(name, reach, language.isBlank() ? null : language), List.of(), events -> bench.record(ticket,
-                events));
+        UnaryOperator<People.Person> named = p -> p.named(name, reach, language.isBlank() ? null : language);
+        return seal(ticket, named, List.of(), events -> bench.record(ticket, events));
     }
 
     /** Seals it behind the window, then records its digest and what else is to be recorded. */
-    private CompletableFuture<Ticket> seal(String ticket, People.Person person, List<TicketEvent> events, Recording then) {
+    private CompletableFuture<Ticket> seal(String ticket, UnaryOperator<People.Person> change, List<TicketEvent> events, Recording then) {
         CompletableFuture<Ticket> done = new CompletableFuture<>();
         People.Person before = kept(ticket);
-        known.put(ticket, person);
+        known.put(ticket, change.apply(before));
         sealing.add(ticket);
         done.whenComplete((_, _) -> sealing.remove(ticket));
-        bench.background().write(() -> people().seal(ticket, person), digest -> then.record(Stream.concat(Stream.of(
-                new TicketEvent.CustomerSealed(digest)), events.stream()).toList()).whenComplete((t, e) -> answer(done, t, e)), e -> {
-                    known.put(ticket, before);
-                    bench.notices().say("Nothing was sealed, and nothing was recorded: " + e.getMessage());
-                    done.completeExceptionally(e);
-                });
+        bench.background().write(() -> people().seal(ticket, change), sealed -> {
+            known.put(ticket, sealed.person());
+            record(then, Stream.concat(Stream.of(new TicketEvent.CustomerSealed(sealed.digest())), events.stream()).toList(), done);
+        }, e -> {
+            known.put(ticket, before);
+            bench.notices().say("Nothing was sealed, and nothing was recorded: " + e.getMessage());
+            done.completeExceptionally(e);
+        });
         return done;
+    }
+
+    /** However the recording fails, whoever waits hears of it. */
+    private static void record(Recording then, List<TicketEvent> events, CompletableFuture<Ticket> done) {
+        try {
+            then.record(events).whenComplete((t, e) -> answer(done, t, e));
+        } catch (RuntimeException e) {
+            done.completeExceptionally(e);
+        }
     }
 
     /** Whether something of a ticket is sealed at this moment, and is not in the ledger yet. */
     boolean isSealing(String ticket) {
         return sealing.contains(ticket);
+    }
+
+    /** The same of any ticket. */
+    boolean isSealing() {
+        return !sealing.isEmpty();
     }
 
     /** Appends events to a ticket. */
@@ -114,7 +138,15 @@ public final class PeopleDesk implements AutoCloseable {
     /** Records events as they may stand in the ledger: names and numbers of one person or device are sealed beside it first. */
     CompletableFuture<Ticket> sealed(String ticket, List<TicketEvent> events, Recording then) {
         Sealing of = Sealing.of(kept(ticket), events, this::clear);
-        return of.isNothing() ? then.record(of.events()) : seal(ticket, of.now(), of.events(), then);
+        return of.isNothing() ? then.record(of.events())
+                : seal(ticket, before -> Sealing.of(before, events, this::clear).now(), of.events(), then);
+    }
+
+    /** Somebody, perhaps another process, has sealed something of a ticket: it is read again. */
+    void changed(String ticket) {
+        if (!sealing.contains(ticket)) {
+            known.remove(ticket);
+        }
     }
 
     /** What may be appended to a ticket, for whoever holds nothing open: what is to be sealed is, when this returns. */
@@ -172,15 +204,50 @@ public final class PeopleDesk implements AutoCloseable {
         Instant now = bench.now();
         People.Person before = kept(ticket);
         known.put(ticket, People.Person.NOBODY);
-        bench.background().write(() -> {
-            people().forget(ticket, now);
-            return ticket;
-        }, _ -> bench.record(ticket, List.of(new TicketEvent.CustomerForgotten(why))).whenComplete((t, e) -> answer(done, t, e)), e -> {
+        bench.background().write(() -> people().forget(ticket, now), clean -> {
+            if (!clean) {
+                bench.notices().say("The customer of ticket [" + ticket + "] will be forgotten as soon as no other program reads the file "
+                        + "of customers. Until then what was kept is still on the disk.");
+            }
+            forgotten(ticket, why, clean, done);
+        }, e -> {
             known.put(ticket, before);
             bench.notices().say("The customer could not be forgotten: " + e.getMessage());
             done.completeExceptionally(e);
         });
         return done;
+    }
+
+    /** It is written down once it is true on the disk. */
+    private void forgotten(String ticket, String why, boolean clean, CompletableFuture<Ticket> done) {
+        if (clean) {
+            record(events -> bench.record(ticket, events), List.of(new TicketEvent.CustomerForgotten(why)), done);
+            return;
+        }
+        waiting.put(ticket, () -> bench.background().write(() -> people().clean(), now -> forgotten(ticket, why, now, done),
+                done::completeExceptionally));
+    }
+
+    /** Tries again, once in a while, to clean up what could not be while somebody else read. */
+    void tick(long nowNanos) {
+        if (!waiting.isEmpty() && nowNanos - nextTry > 0) {
+            nextTry = nowNanos + AGAIN_NANOS;
+            List<Runnable> tries = List.copyOf(waiting.values());
+            waiting.clear();
+            tries.forEach(Runnable::run);
+        }
+    }
+
+    /** Customers whose key was thrown away before a program ended that could not say so: that is written down now. */
+    void catchUp() {
+        if (!Files.exists(folder.people())) {
+            return;
+        }
+        people().forgotten().forEach(number -> bench.tickets().look(number).thenAccept(t -> {
+            if (t.customer() == Ticket.Customer.SEALED) {
+                forgotten(number, "asked for before", false, new CompletableFuture<>());
+            }
+        }));
     }
 
     private static void answer(CompletableFuture<Ticket> done, @Nullable Ticket ticket, @Nullable Throwable e) {
@@ -203,16 +270,26 @@ public final class PeopleDesk implements AutoCloseable {
                 .filter(n -> !n.equals(ticket.number())).toList();
     }
 
-    /** Forgets who brought tickets that were closed so long ago. @return how many */
+    /** Forgets who brought tickets that were closed so long ago; nobody while the clock is doubted. @return how many */
     public CompletableFuture<Integer> forgetAfter(Duration since) {
-        CompletableFuture<Integer> all = CompletableFuture.completedFuture(0);
+        return bench.doubt().says().isPresent() ? CompletableFuture.completedFuture(0) : due(since).thenCompose(all -> {
+            CompletableFuture<Integer> done = CompletableFuture.completedFuture(0);
+            for (Ticket t : all) {
+                done = done.thenCombine(forget(t.number(), "closed more than " + since.toDays() + " days ago"), (n, _) -> n + 1);
+            }
+            return done;
+        });
+    }
+
+    /** The tickets with a customer that were closed so long ago. */
+    public CompletableFuture<List<Ticket>> due(Duration since) {
+        CompletableFuture<List<Ticket>> all = CompletableFuture.completedFuture(List.of());
         if (!Files.exists(folder.people())) {
             return all;
         }
         for (String number : people().tickets()) {
-            all = all.thenCombine(bench.tickets().look(number).thenCompose(t -> t.closedAt() != null && t.closedAt().plus(since)
-                    .isBefore(bench.now()) ? forget(number, "closed more than " + since.toDays() + " days ago").thenApply(_ -> 1)
-                    : CompletableFuture.completedFuture(0)), Integer::sum);
+            all = all.thenCombine(bench.tickets().look(number), (found, t) -> t.closedAt() == null || !t.closedAt().plus(since)
+                    .isBefore(bench.now()) ? found : Stream.concat(found.stream(), Stream.of(t)).toList());
         }
         return all;
     }

@@ -30,6 +30,7 @@ import wistaxis.store.files.Inside;
 import wistaxis.store.files.Rights;
 import wistaxis.store.files.WholeFile;
 import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.ledger.OutFile;
 import wistaxis.store.paper.FamilyCard;
 import wistaxis.store.practice.PracticeBook;
 
@@ -159,7 +160,7 @@ public final class Practice implements AutoCloseable {
     /** Writes this person's practice into the data folder. @return the file */
     public Path export() throws IOException {
         Rights.makeFolder(root.resolve("exports"));
-        Path file = Inside.file(root.resolve("exports"), "practice-" + Names.file(person) + ".json");
+        Path file = OutFile.free(Inside.file(root.resolve("exports"), "practice-" + Names.file(person) + ".json"));
         WholeFile.write(file, Json.writePretty(new Export(person, hand, measured, attempts)));
         return file;
     }
@@ -170,8 +171,9 @@ public final class Practice implements AutoCloseable {
         SequenceLibrary schools = bench.sequences();
         bench.background().run(() -> {
             Rights.makeFolder(file.getParent());
-            WholeFile.write(file, FamilyCard.pdf(family, schools));
-            return "Written: " + file;
+            Path free = OutFile.free(file);
+            WholeFile.write(free, FamilyCard.pdf(family, schools));
+            return "Written: " + free;
         }, said, e -> said.accept("It cannot be written: " + DiskTrouble.words("card", file, e)));
     }
 

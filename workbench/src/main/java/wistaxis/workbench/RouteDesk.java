@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.LongSummaryStatistics;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.BenchTime;
 import wistaxis.core.bench.BusinessDays;
@@ -140,6 +141,13 @@ public final class RouteDesk {
     /** After how many days customers are forgotten; empty for never by itself. @throws BadInput for what is no number of days */
     public void forgetDays(String days) {
         change(settings().forgetDays(days));
+        Integer now = settings().forgetDays();
+        if (now != null) {
+            bench.people().due(Duration.ofDays(now)).thenAccept(all -> bench.notices().say("Customers are forgotten " + now
+                    + " days after their ticket was closed, when Wistaxis starts. Today that would be "
+                    + (all.isEmpty() ? "nobody." : all.stream().map(t -> t.number() + " " + t.title()).collect(Collectors.joining(", "))
+                    + ".")));
+        }
     }
 
     /** When the host's restore program was last brought up to date; empty for nobody knows. @throws BadInput for what is no day */

@@ -2,8 +2,11 @@ package wistaxis.workbench;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
+import java.util.Set;
 import java.util.function.UnaryOperator;
 import wistaxis.core.device.Imei;
+import wistaxis.core.route.Intake;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.usb.UsbDevice;
 import wistaxis.store.ledger.DataFolder;
@@ -17,6 +20,12 @@ import wistaxis.store.people.People;
  * @param events without what is
  */
 record Sealing(People.Person before, People.Person now, List<TicketEvent> events) {
+    /** Who may agree, by what they are; anything else is taken for a name, and sealed. */
+    private static final Set<String> ROLES = Set.of("owner", "customer", "parent", "mother", "father", "guardian", "partner", "spouse",
+            "heir", "company", "school", "employer", "manager", "seller", "buyer", "dealer", "carer", "colleague", "staff", "somebody",
+            "keeper", "skipper", "captain", "teacher", "deckhand", "warden", "museum", "school office", "harbour office",
+            TicketEvent.CUSTOMER.replaceFirst("^the ", ""));
+
     Sealing {
         events = List.copyOf(events);
     }
@@ -39,12 +48,30 @@ record Sealing(People.Person before, People.Person now, List<TicketEvent> events
                     now = now.withSerials(clear.apply(new UsbDevice(b.product(), b.port(), b.serial())).words().names());
                     all.add(b);
                 }
-                case TicketEvent.ConsentAsked c when before.name() != null && c.who().strip().equalsIgnoreCase(before.name()) ->
-                        all.add(c.by(TicketEvent.CUSTOMER));
+                case TicketEvent.ConsentAsked c when !isRole(c.who()) -> {
+                    boolean own = now.name() == null || c.who().strip().equalsIgnoreCase(now.name());
+                    now = now.name() == null ? now.named(c.who(), now.reach(), now.language()) : own ? now : now.withAgreed(c.who().strip());
+                    all.add(c.by(own ? TicketEvent.CUSTOMER : TicketEvent.SOMEBODY_ELSE));
+                }
+                case TicketEvent.FactRecorded(String fact, String value) when Intake.WORDS.contains(fact) || fact.equals("deviceWords") ->
+                        all.add(new TicketEvent.FactRecorded(fact, sealed(value, now)));
+                case TicketEvent.Overruled(String step, String reason) -> all.add(new TicketEvent.Overruled(step, sealed(reason, now)));
                 default -> all.add(e);
             }
         }
         return new Sealing(before, now, all);
+    }
+
+    /** Whether it says what somebody is and not who. */
+    private static boolean isRole(String who) {
+        return ROLES.contains(who.strip().toLowerCase(Locale.ROOT).replaceFirst("^(the|a|an|their|her|his) ", ""));
+    }
+
+    /** Words that are nothing but a name or a number that is kept. */
+    private static String sealed(String words, People.Person kept) {
+        String bare = words.strip();
+        return bare.equalsIgnoreCase(kept.name()) || !bare.isEmpty() && bare.equalsIgnoreCase(kept.reach()) || bare.equals(kept.imei())
+                ? TicketEvent.CUSTOMER : words;
     }
 
     private static boolean isNumber(String imei) {
@@ -63,7 +90,7 @@ record Sealing(People.Person before, People.Person now, List<TicketEvent> events
         }
         try (People people = People.open(folder.people())) {
             List<TicketEvent> all = new ArrayList<>(sealing.events());
-            all.addFirst(new TicketEvent.CustomerSealed(people.seal(ticket, sealing.now())));
+            all.addFirst(new TicketEvent.CustomerSealed(people.seal(ticket, before -> of(before, events, d -> d).now()).digest()));
             return all;
         }
     }

@@ -59,6 +59,7 @@ public final class Tickets {
     private final Executor front;
     private final Changes changes;
     private final Notices notices;
+    private final ClockDoubt doubt;
     private final List<Follower> followers = new ArrayList<>();
     private final Map<String, Projection.Running> running = new HashMap<>();
     private final Map<String, Projection> tickets = new TreeMap<>();
@@ -85,7 +86,7 @@ public final class Tickets {
 
     /** What it needs of the bench. */
     record Place(Path memory, Path anchors, InstantSource wall, Supplier<Instant> benchTime, Background background, Executor front,
-            Changes changes, Notices notices) {}
+            Changes changes, Notices notices, ClockDoubt doubt) {}
 
     /** Reads the tickets that are not closed, and checks the ledger; one of any length starts as quickly. */
     Tickets(LedgerStore ledger, Place place) {
@@ -98,6 +99,7 @@ public final class Tickets {
         this.front = place.front();
         this.changes = place.changes();
         this.notices = place.notices();
+        this.doubt = place.doubt();
         ledger.last().ifPresent(e -> {
             last = e.number();
             lastDigest = e.digest();
@@ -111,6 +113,9 @@ public final class Tickets {
         SideFile.Read<@Nullable LedgerSeen> seen = LedgerSeen.readOrSetAside(memory);
         notices.say(seen.trouble());
         checked(ledger.checkAtStart(seen.value(), wall.instant()));
+        Instant entry = ledger.last().map(LedgerEntry::wall).orElse(null);
+        Instant noted = seen.value() == null ? null : seen.value().at();
+        doubt.started(entry == null || noted != null && noted.isAfter(entry) ? noted : entry, wall.instant());
         if (last <= LedgerStore.LOOKED_THROUGH) {
             return;
         }
@@ -210,8 +215,10 @@ public final class Tickets {
     /** Takes further entries of a ticket in. */
     private Projection fold(String number, List<LedgerEntry> entries) {
         Projection.Running of = running.computeIfAbsent(number, _ -> new Projection.Running());
-        entries.forEach(of::add);
-        moments.computeIfAbsent(number, _ -> new ArrayList<>()).addAll(entries.stream().map(LedgerEntry::when).toList());
+        long known = lastOf(number);
+        List<LedgerEntry> more = entries.stream().filter(e -> e.number() > known).toList(); // an entry counts once, whoever read it first
+        more.forEach(of::add);
+        moments.computeIfAbsent(number, _ -> new ArrayList<>()).addAll(more.stream().map(LedgerEntry::when).toList());
         Projection now = of.projection();
         tickets.put(number, now);
         return now;
@@ -387,13 +394,16 @@ public final class Tickets {
 
     /** Keeps beside the ledger how it is now, so that a later start knows whether its end is missing. */
     void remember() {
-        LedgerSeen now = new LedgerSeen(last, lastDigest, Instant.now());
+        if (doubt.says().isPresent()) {
+            return; // by a clock that nobody believes nothing is measured later
+        }
+        LedgerSeen now = new LedgerSeen(last, lastDigest, wall.instant());
         background.write(() -> now.write(memory), _ -> { });
     }
 
     /** The first start of each day keeps the head of the ledger outside of it. */
     void anchor() {
-        if (last == 0) {
+        if (last == 0 || doubt.says().isPresent()) {
             return;
         }
         Anchor head = new Anchor(last, lastDigest, wall.instant());
@@ -430,9 +440,9 @@ public final class Tickets {
 
     void close() {
         ended = true;
-        if (unread == null && last > 0) {
+        if (unread == null && last > 0 && doubt.says().isEmpty()) {
             try {
-                new LedgerSeen(last, lastDigest, Instant.now()).write(memory);
+                new LedgerSeen(last, lastDigest, wall.instant()).write(memory);
             } catch (IOException _) {
                 // remembered as it was a minute ago
             }

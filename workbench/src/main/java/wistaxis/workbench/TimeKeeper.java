@@ -1,5 +1,6 @@
 package wistaxis.workbench;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.function.LongSupplier;
@@ -18,6 +19,7 @@ public final class TimeKeeper {
     private final LongSupplier realNanos;
     private final InstantSource wall;
     private final boolean simulated;
+    private Duration leapt = Duration.ZERO;
     private long lastReal;
     private long lastWall;
     private volatile BenchClock clock;
@@ -55,6 +57,11 @@ public final class TimeKeeper {
         return other;
     }
 
+    /** By how much more than the monotonic clock the wall clock went on, at the last look; negative when it was set back. */
+    Duration leapt() {
+        return leapt;
+    }
+
     /**
      * Looks whether the wall clock went on by more, or by less, than the monotonic clock.
      *
@@ -69,6 +76,7 @@ public final class TimeKeeper {
         if (apart && keys) {
             return false; // looked at again when they have ended
         }
+        leapt = lastReal == 0 ? Duration.ZERO : Duration.ofNanos(slept);
         lastReal = real;
         lastWall = now;
         clock = apart ? clock.slept(slept) : clock;

@@ -31,6 +31,7 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.Inside;
+import wistaxis.store.files.LogFile;
 import wistaxis.store.files.Rights;
 import wistaxis.store.files.Room;
 import wistaxis.store.files.WholeFile;
@@ -40,6 +41,7 @@ import wistaxis.store.ledger.FiguresCsv;
 import wistaxis.store.ledger.KeptLedger;
 import wistaxis.store.ledger.LedgerExport;
 import wistaxis.store.ledger.LedgerStore;
+import wistaxis.store.ledger.OutFile;
 import wistaxis.store.line.Line;
 import wistaxis.store.settings.Settings;
 
@@ -52,6 +54,8 @@ public final class Workbench implements AutoCloseable {
     private final DeviceCatalogue devices = DeviceCatalogue.shipped();
     private final List<RestoreStage> stages = RestoreStage.shipped();
     private final HandoverFacts handover;
+    private final Front front;
+    private final ClockDoubt doubt = new ClockDoubt();
     private final Acts acts = new Acts(this);
     private final Guard guard = new Guard(this);
     private final Changes changes = new Changes();
@@ -99,6 +103,7 @@ public final class Workbench implements AutoCloseable {
      */
     public Workbench(Setup setup) {
         this.setup = setup;
+        this.front = new Front(setup.front());
         try {
             TimeKeeper[] keeper = {null};
             this.world = setup.world().make(() -> Objects.requireNonNull(keeper[0]).now());
@@ -107,9 +112,9 @@ public final class Workbench implements AutoCloseable {
             keeper[0] = time;
             this.ledger = opened(KeptLedger.open(setup.folder().ledger(), setup.wall()));
             refuseOther(ledger, world.simulated());
-            this.background = opened(new Background(setup.front()));
+            this.background = opened(new Background(front));
             this.tickets = new Tickets(ledger, new Tickets.Place(setup.folder().seen(), setup.folder().anchors(), setup.wall(), time::now,
-                    background, setup.front(), changes, notices));
+                    background, front, changes, notices, doubt));
             open.addFirst(tickets::close);
             this.schools = new Schools(this, setup.folder().schools());
             this.line = opened(new Line(world.simulated() ? world.services() : this::library));
@@ -181,7 +186,25 @@ public final class Workbench implements AutoCloseable {
         });
         tickets.anchor();
         tickets.remember();
+        people.catchUp();
+        forget();
+    }
+
+    private void forget() {
         Optional.ofNullable(routes.settings().forgetDays()).ifPresent(d -> people.forgetAfter(Duration.ofDays(d)));
+    }
+
+    /** Whether this computer's clock can be believed. */
+    public ClockDoubt doubt() {
+        return doubt;
+    }
+
+    /** Somebody says that the clock is right: what waited for that is done. */
+    public void clockIsRight() {
+        doubt.settle();
+        tickets.remember();
+        forget();
+        changes.tell(Change.Topic.NOTICE);
     }
 
     private void follow(@Nullable Ticket before, Projection now, long from) {
@@ -194,6 +217,7 @@ public final class Workbench implements AutoCloseable {
                 stock.signingSeen(now.ticket(), signing);
             }
         }
+        people.changed(now.ticket().number());
         usb.changed(now.ticket());
         staff.changed(now.ticket());
         if (before != null && !Objects.equals(before.identifier(), now.ticket().identifier())) {
@@ -356,7 +380,7 @@ public final class Workbench implements AutoCloseable {
     }
 
     Executor front() {
-        return setup.front();
+        return front;
     }
 
     long realNanos() {
@@ -430,7 +454,7 @@ public final class Workbench implements AutoCloseable {
     }
 
     private CompletableFuture<String> export(String name, String ending, Written written) {
-        Path file = Inside.file(setup.folder().exports(), name + "-" + now().toString().substring(0, 19).replace(":", "") + "." + ending);
+        Path file = OutFile.free(Inside.file(setup.folder().exports(), name + "-" + now().toString().substring(0, 19).replace(":", "") + "." + ending));
         CompletableFuture<String> said = new CompletableFuture<>();
         background.run(() -> {
             Rights.makeFolder(setup.folder().exports());
@@ -502,6 +526,13 @@ public final class Workbench implements AutoCloseable {
         if (time.follow(keysRun())) {
             changes.tell(Change.Topic.TIME);
         }
+        if (doubt.says().isEmpty()) {
+            doubt.leapt(time.leapt(), setup.wall().instant(), "It leapt while Wistaxis was running.");
+            if (doubt.says().isPresent()) {
+                changes.tell(Change.Topic.NOTICE);
+            }
+        }
+        people.tick(now);
         drill.tick();
         if (tickets.unread().isEmpty()) {
             desks.tick();
@@ -509,9 +540,16 @@ public final class Workbench implements AutoCloseable {
         tickets.look(now);
     }
 
-    /** Closes what is open, the last first; to be called once. */
+    /**
+     * Closes what is open; to be called once. What was begun comes to its end first: files and what is sealed are written, their answers
+     * are taken, what these record is appended, practice is kept. Then all is closed, the last opened first: USB, customers, practice,
+     * firmware, the line, what is remembered of the ledger, the threads, the ledger, the world.
+     */
     @Override
     public void close() {
+        if (people != null && !front.drain(() -> pending() > 0 || people.isSealing())) {
+            LogFile.failed("at the end", new IllegalStateException("what was begun did not come to its end"));
+        }
         for (AutoCloseable part : open) {
             try {
                 part.close();

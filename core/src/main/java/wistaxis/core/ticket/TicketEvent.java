@@ -294,6 +294,9 @@ public sealed interface TicketEvent {
     /** In place of a name in an entry: the one whose name lies sealed beside the ledger. */
     String CUSTOMER = "the customer";
 
+    /** In place of the name of somebody else who agreed, which lies sealed there too. */
+    String SOMEBODY_ELSE = "somebody else, whose name is kept sealed";
+
     /** From here on somebody else works on it. @param who of the staff, a name or initials */
     record AtWork(String who) implements TicketEvent {}
 

@@ -3,15 +3,20 @@ package wistaxis.desktop.look;
 import java.io.ByteArrayOutputStream;
 import java.io.DataOutputStream;
 import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
 import java.util.zip.CRC32;
 import java.util.zip.DeflaterOutputStream;
 import javafx.scene.image.PixelReader;
 import javafx.scene.image.WritableImage;
-import wistaxis.store.files.WholeFile;
+import wistaxis.store.ledger.OutFile;
 
 /** Writes an image as PNG, 8-bit RGB, without a second window toolkit. Published: the PNG specification, ISO/IEC 15948. */
 public final class Png {
+    private static final byte[] SIGNATURE = {(byte) 0x89, 'P', 'N', 'G', '\r', '\n', 0x1a, '\n'};
+
     private Png() {}
 
     public static void write(WritableImage image, Path file) throws IOException {
@@ -32,7 +37,7 @@ public final class Png {
         }
         ByteArrayOutputStream png = new ByteArrayOutputStream();
         DataOutputStream out = new DataOutputStream(png);
-        out.write(new byte[] {(byte) 0x89, 'P', 'N', 'G', '\r', '\n', 0x1a, '\n'});
+        out.write(SIGNATURE);
         ByteArrayOutputStream header = new ByteArrayOutputStream();
         DataOutputStream h = new DataOutputStream(header);
         h.writeInt(width);
@@ -41,7 +46,17 @@ public final class Png {
         chunk(out, "IHDR", header.toByteArray());
         chunk(out, "IDAT", packed.toByteArray());
         chunk(out, "IEND", new byte[0]);
-        WholeFile.write(file, png.toByteArray());
+        OutFile.write(file, png.toByteArray(), isPicture(file));
+    }
+
+    /** Whether what is there is a picture, which a newer one may replace. */
+    private static boolean isPicture(Path file) throws IOException {
+        if (!Files.isRegularFile(file)) {
+            return false;
+        }
+        try (InputStream in = Files.newInputStream(file)) {
+            return Arrays.equals(in.readNBytes(SIGNATURE.length), SIGNATURE);
+        }
     }
 
     private static void chunk(DataOutputStream out, String type, byte[] data) throws IOException {

@@ -11,7 +11,9 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.DoublePredicate;
 import java.util.function.LongPredicate;
 import java.util.stream.Stream;
@@ -43,6 +45,8 @@ public final class Shelf {
     private final PackageCheck check;
     private final Map<String, Item> items = new TreeMap<>();
     private final String trouble;
+    /** Names that are being filled. */
+    private final Set<Path> taken = ConcurrentHashMap.newKeySet();
 
     /**
      * A file on the shelf.
@@ -219,17 +223,25 @@ public final class Shelf {
         }
         Rights.makeFolder(folder);
         if (!from.toAbsolutePath().getParent().equals(folder.toAbsolutePath())) {
-            Path to = free(from.getFileName().toString());
+            Path to = reserve(from.getFileName().toString());
             try {
-                Files.createLink(to, from);
-            } catch (IOException | UnsupportedOperationException _) {
-                Room.check(to, Files.size(from));
-                copy(from, to, goOn);
+                link(from, to, goOn);
+                put(look(to, () -> report));
+            } finally {
+                taken.remove(to);
             }
-            put(look(to, () -> report));
             save();
         }
         return report;
+    }
+
+    private void link(Path from, Path to, DoublePredicate goOn) throws IOException {
+        try {
+            Files.createLink(to, from);
+        } catch (IOException | UnsupportedOperationException _) {
+            Room.check(to, Files.size(from));
+            copy(from, to, goOn);
+        }
     }
 
     private static void copy(Path from, Path to, DoublePredicate goOn) throws IOException {
@@ -255,10 +267,16 @@ public final class Shelf {
      * A name that is free and that the shelf takes for a package: what a system cannot keep, or the shelf passes over, is called
      * otherwise.
      */
+    private synchronized Path reserve(String name) {
+        Path free = free(name);
+        taken.add(free);
+        return free;
+    }
+
     private Path free(String name) {
         String kept = Names.isPortable(name) && isPackageName(Path.of(name)) ? name : Names.file(name) + ".zip";
         String tried = kept;
-        for (int n = 2; Files.exists(folder.resolve(tried)); n++) {
+        for (int n = 2; Files.exists(folder.resolve(tried)) || taken.contains(folder.resolve(tried)); n++) {
             tried = kept.replaceFirst("(\\.[^.]*)?$", "-" + n + "$1");
         }
         return Inside.file(folder, tried);

@@ -32,6 +32,7 @@ import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.usb.Kinds;
 import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.SameFile;
 
 /**
  * The append-only table of chained events, in SQLite with write-ahead log and full synchronous writes: what {@link #append} has returned
@@ -47,6 +48,7 @@ public final class Ledger implements AutoCloseable {
             r.getString("body"), r.getString("previous"), r.getString("digest"));
 
     private final Path file;
+    private final SameFile opened;
     private final Connection connection;
     private final Jdbi jdbi;
     private final InstantSource wall;
@@ -55,6 +57,7 @@ public final class Ledger implements AutoCloseable {
 
     private Ledger(Path file, Connection connection, InstantSource wall) {
         this.file = file;
+        this.opened = SameFile.of("ledger", file);
         this.connection = connection;
         this.jdbi = Jdbi.create(connection);
         this.wall = wall;
@@ -182,7 +185,8 @@ public final class Ledger implements AutoCloseable {
      * @throws DiskTrouble when it cannot be written
      */
     public synchronized <T> T together(Function<Appender, T> work) {
-        return told(() -> jdbi.inTransaction(h -> {
+        opened.check();
+        T all = told(() -> jdbi.inTransaction(h -> {
             Appender appender = new Appender(h);
             T done = work.apply(appender);
             if (!appender.appended.isEmpty()) {
@@ -190,6 +194,8 @@ public final class Ledger implements AutoCloseable {
             }
             return done;
         }));
+        opened.check(); // what was written to a file that nobody finds again is not acknowledged
+        return all;
     }
 
     /** Appends an event at a bench time; returns once it is safe on the disk. */

@@ -17,6 +17,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.crypto.Cipher;
@@ -32,6 +33,7 @@ import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Names;
 import wistaxis.core.facts.Sha256;
 import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.SameFile;
 import wistaxis.store.ledger.Database;
 
 /**
@@ -48,6 +50,7 @@ public final class People implements AutoCloseable {
     private static final int MARK = 23;
 
     private final Path file;
+    private final SameFile opened;
     private final Connection connection;
     private final Jdbi jdbi;
     private final SecureRandom random = new SecureRandom();
@@ -60,10 +63,12 @@ public final class People implements AutoCloseable {
      * @param language of their papers, for example {@code de}; null for the shop's own
      * @param imei 15 digits; null where it is not known
      * @param serials what USB names the device by, in order
+     * @param agreed who else agreed to something, by name; null for nobody
      */
-    public record Person(@Nullable String name, String reach, @Nullable String language, @Nullable String imei, List<String> serials) {
+    public record Person(@Nullable String name, String reach, @Nullable String language, @Nullable String imei, List<String> serials,
+            @Nullable List<String> agreed) {
         /** Nothing is known yet. */
-        public static final Person NOBODY = new Person(null, "", null, null, List.of());
+        public static final Person NOBODY = new Person(null, "", null, null, List.of(), null);
 
         private static final int LONGEST = 120;
 
@@ -75,19 +80,27 @@ public final class People implements AutoCloseable {
                 Names.typed(reach, "how to reach the customer", LONGEST);
             }
             serials = List.copyOf(serials);
+            agreed = agreed == null ? null : List.copyOf(agreed);
+        }
+
+        /** Somebody else agreed to something. @throws BadInput for what is no name */
+        public Person withAgreed(String other) {
+            Names.typed(other, "name of whoever agreed", LONGEST);
+            return new Person(name, reach, language, imei, serials, Stream.concat(Stream.ofNullable(agreed).flatMap(List::stream),
+                    Stream.of(other)).distinct().toList());
         }
 
         /** @throws BadInput for what is no name */
         public Person named(String typed, String how, @Nullable String in) {
-            return new Person(typed.strip(), how.strip(), in, imei, serials);
+            return new Person(typed.strip(), how.strip(), in, imei, serials, agreed);
         }
 
         public Person withImei(String digits) {
-            return new Person(name, reach, language, digits, serials);
+            return new Person(name, reach, language, digits, serials, agreed);
         }
 
         public Person withSerials(List<String> more) {
-            return new Person(name, reach, language, imei, Stream.concat(serials.stream(), more.stream()).distinct().toList());
+            return new Person(name, reach, language, imei, Stream.concat(serials.stream(), more.stream()).distinct().toList(), agreed);
         }
 
         /** Name, and how to reach them; empty where nobody said a name. */
@@ -109,8 +122,16 @@ public final class People implements AutoCloseable {
         }
     }
 
+    /**
+     * What was sealed.
+     *
+     * @param digest of the sealed bytes, for the ledger
+     */
+    public record Sealed(String digest, Person person) {}
+
     private People(Path file, Connection connection) {
         this.file = file;
+        this.opened = SameFile.of("file of customers", file);
         this.connection = connection;
         this.jdbi = Jdbi.create(connection);
         jdbi.useHandle(h -> h.execute("PRAGMA secure_delete = ON"));
@@ -129,19 +150,21 @@ public final class People implements AutoCloseable {
     /**
      * Seals who a ticket's customer is and what names the device, in place of what was sealed before; on the disk when this returns.
      *
-     * @return digest of the sealed bytes, for the ledger
+     * @param change what is known now, of what was sealed before, which is read inside of the same transaction: another process may have
+     *     sealed something meanwhile
      */
-    public synchronized String seal(String ticket, Person person) {
-        byte[] key = bytes(KEY_BYTES);
-        byte[] nonce = bytes(NONCE_BYTES);
-        byte[] sealed = cipher(Cipher.ENCRYPT_MODE, key, nonce, ticket, Json.write(person).getBytes(StandardCharsets.UTF_8));
-        return told(h -> {
+    public synchronized Sealed seal(String ticket, UnaryOperator<Person> change) {
+        return written(h -> {
+            Person person = change.apply(of(h, ticket).orElse(Person.NOBODY));
+            byte[] key = bytes(KEY_BYTES);
+            byte[] nonce = bytes(NONCE_BYTES);
+            byte[] sealed = cipher(Cipher.ENCRYPT_MODE, key, nonce, ticket, Json.write(person).getBytes(StandardCharsets.UTF_8));
             h.execute("INSERT OR REPLACE INTO person (ticket, key, nonce, sealed) VALUES (?, ?, ?, ?)", ticket, key, nonce, sealed);
             h.execute("DELETE FROM forgotten WHERE ticket = ?", ticket);
             h.execute("DELETE FROM mark WHERE ticket = ?", ticket);
             person.found().stream().flatMap(m -> words(m).stream()).distinct().forEach(w -> h.execute(
                     "INSERT INTO mark (digest, ticket) VALUES (?, ?)", digest(h, w), ticket));
-            return Sha256.of(sealed);
+            return new Sealed(Sha256.of(sealed), person);
         });
     }
 
@@ -152,9 +175,13 @@ public final class People implements AutoCloseable {
 
     /** Who a ticket's customer is; empty where nobody was sealed, or it was forgotten. @throws BadInput for bytes that somebody changed */
     public synchronized Optional<Person> of(String ticket) {
-        return told(h -> h.createQuery("SELECT key, nonce, sealed FROM person WHERE ticket = :t").bind("t", ticket)
+        return told(h -> of(h, ticket));
+    }
+
+    private static Optional<Person> of(Handle h, String ticket) {
+        return h.createQuery("SELECT key, nonce, sealed FROM person WHERE ticket = :t").bind("t", ticket)
                 .map((r, _) -> Json.read(new String(cipher(Cipher.DECRYPT_MODE, r.getBytes(1), r.getBytes(2), ticket, r.getBytes(3)),
-                        StandardCharsets.UTF_8), Person.class, "sealed customer")).findOne());
+                        StandardCharsets.UTF_8), Person.class, "sealed customer")).findOne();
     }
 
     /** When a ticket's customer was forgotten; empty while that is not so. */
@@ -163,15 +190,33 @@ public final class People implements AutoCloseable {
                 .map(Instant::parse));
     }
 
-    /** Throws the key away, what it sealed, and what it was found by. */
-    public synchronized void forget(String ticket, Instant at) {
-        told(h -> {
+    /**
+     * Throws the key away, what it sealed, and what it was found by.
+     *
+     * @return whether nothing of it is on the disk any more; while somebody else reads, its log still keeps it, see {@link #clean}
+     */
+    public synchronized boolean forget(String ticket, Instant at) {
+        written(h -> {
             h.execute("DELETE FROM person WHERE ticket = ?", ticket);
             h.execute("DELETE FROM mark WHERE ticket = ?", ticket);
             h.execute("INSERT OR REPLACE INTO forgotten (ticket, at) VALUES (?, ?)", ticket, at.toString());
             return true;
         });
-        jdbi.useHandle(h -> h.execute("PRAGMA wal_checkpoint(TRUNCATE)")); // nor does the log keep it
+        return clean();
+    }
+
+    /** Empties the log, which keeps what was thrown away. @return whether that was done; not while somebody else reads */
+    public synchronized boolean clean() {
+        try {
+            return jdbi.withHandle(h -> h.createQuery("PRAGMA wal_checkpoint(TRUNCATE)").mapTo(Integer.class).one()) == 0;
+        } catch (JdbiException e) {
+            throw DiskTrouble.of("file of customers", file, e);
+        }
+    }
+
+    /** The tickets whose customers were forgotten. */
+    public synchronized List<String> forgotten() {
+        return told(h -> h.createQuery("SELECT ticket FROM forgotten ORDER BY ticket").mapTo(String.class).list());
     }
 
     /** The tickets that have a customer, for whoever forgets them after a time. */
@@ -243,6 +288,14 @@ public final class People implements AutoCloseable {
         } catch (GeneralSecurityException e) {
             throw new BadInput("the customer of ticket [" + about + "] cannot be opened: somebody changed what was sealed", e);
         }
+    }
+
+    /** The same for what is acknowledged: it stands in the file that everybody else opens. */
+    private <T> T written(Function<Handle, T> work) {
+        opened.check();
+        T done = told(work);
+        opened.check();
+        return done;
     }
 
     private <T> T told(Function<Handle, T> work) {

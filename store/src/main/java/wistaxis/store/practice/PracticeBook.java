@@ -17,6 +17,7 @@ import wistaxis.core.facts.Json;
 import wistaxis.core.practice.Drilled;
 import wistaxis.core.practice.Measured;
 import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.SameFile;
 import wistaxis.store.files.SideFile;
 import wistaxis.store.ledger.Database;
 
@@ -25,6 +26,7 @@ public final class PracticeBook implements AutoCloseable {
     private static final Database DATABASE = new Database("practice book", "practice", 1);
 
     private final Path file;
+    private final SameFile opened;
     private final Connection connection;
     private final Jdbi jdbi;
     private int odd;
@@ -33,7 +35,12 @@ public final class PracticeBook implements AutoCloseable {
     public record Opened(PracticeBook book, String trouble) {}
 
     private PracticeBook(Path file, Connection connection) {
+        this(file, SameFile.of("practice book", file), connection);
+    }
+
+    private PracticeBook(Path file, SameFile opened, Connection connection) {
         this.file = file;
+        this.opened = opened;
         this.connection = connection;
         this.jdbi = Jdbi.create(connection);
     }
@@ -77,7 +84,7 @@ public final class PracticeBook implements AutoCloseable {
         try {
             Connection connection = DriverManager.getConnection("jdbc:sqlite::memory:");
             DATABASE.migrate(Jdbi.create(connection));
-            return new Opened(new PracticeBook(file, connection), "The practice book cannot be used, what is practised now is not kept: "
+            return new Opened(new PracticeBook(file, new SameFile("practice book", file, null), connection), "The practice book cannot be used, what is practised now is not kept: "
                     + e.getMessage());
         } catch (SQLException x) {
             throw new IllegalStateException("no database in memory", x);
@@ -100,7 +107,9 @@ public final class PracticeBook implements AutoCloseable {
 
     private void write(Writing writing) {
         try {
+            opened.check();
             jdbi.useTransaction(writing::with);
+            opened.check();
         } catch (JdbiException e) {
             throw DiskTrouble.of("practice book", file, e);
         }

@@ -19,6 +19,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Sha256;
+import wistaxis.store.files.DiskTrouble;
 
 /** Personal data beside the ledger: sealed, found, forgotten, and nowhere else on the disk. */
 class PeopleTest {
@@ -64,9 +65,9 @@ class PeopleTest {
     void sealedFoundForgottenAndNowhereElse() throws IOException {
         Path file = folder.resolve("people.db");
         try (People people = People.open(file)) {
-            people.seal("T-0001", named("Bertha Quillfeather", "quay 99"));
-            String digest = people.seal("T-0001", named("Ada Quillfeather", "+00 171 234-5678").withImei("356958031648321"));
-            people.seal("T-0002", named("Ada Marrow", "").withSerials(List.of("00008101-000A11112222001E")));
+            people.seal("T-0001", _ -> named("Bertha Quillfeather", "quay 99"));
+            String digest = people.seal("T-0001", _ -> named("Ada Quillfeather", "+00 171 234-5678").withImei("356958031648321")).digest();
+            people.seal("T-0002", _ -> named("Ada Marrow", "").withSerials(List.of("00008101-000A11112222001E")));
             assertThat(people.find("bertha")).as("what was sealed before is not found any more").isEmpty();
             assertThat(digest).hasSize(64).isNotEqualTo(Sha256.of("Ada Quillfeather".getBytes(StandardCharsets.UTF_8)));
             assertThat(people.of("T-0001")).contains(named("Ada Quillfeather", "+00 171 234-5678")
@@ -97,12 +98,64 @@ class PeopleTest {
         }
     }
 
+    /** Forgetting while somebody reads: said when it is true on the disk, and not before. */
+    @Test
+    void forgottenIsWhatNoFileHoldsAnyMore() throws Exception {
+        Path file = folder.resolve("people.db");
+        try (People people = People.open(file)) {
+            people.seal("T-0001", _ -> named("Ada Quillfeather", "quay 99"));
+            byte[] sealed;
+            try (var reader = DriverManager.getConnection("jdbc:sqlite:" + file); var s = reader.createStatement()) {
+                reader.setAutoCommit(false);
+                try (var row = s.executeQuery("SELECT sealed FROM person")) {
+                    sealed = row.getBytes(1);
+                    assertThat(people.forget("T-0001", AT)).as("somebody reads").isFalse();
+                }
+            }
+            assertThat(holds(sealed)).as("still on the disk, in the log").isTrue();
+            assertThat(people.clean()).isTrue();
+            assertThat(holds(sealed)).isFalse();
+        }
+    }
+
+    private boolean holds(byte[] bytes) throws IOException {
+        String wanted = new String(bytes, StandardCharsets.ISO_8859_1);
+        try (var files = Files.list(folder)) {
+            for (Path f : files.toList()) {
+                if (new String(Files.readAllBytes(f), StandardCharsets.ISO_8859_1).contains(wanted)) {
+                    return true;
+                }
+            }
+        }
+        return false;
+    }
+
+    /** What is sealed adds to what another process has sealed; a file that is not the one that was opened takes nothing. */
+    @Test
+    void nothingIsSealedOverAnotherNorIntoAFileThatIsGone() throws IOException {
+        Path file = folder.resolve("people.db");
+        try (People window = People.open(file); People command = People.open(file)) {
+            window.seal("T-0001", p -> p.named("Ada", "", null));
+            command.seal("T-0001", p -> p.withImei("356958031648321"));
+            assertThat(window.seal("T-0001", p -> p.named("Ada Marrow", "", null)).person().imei()).isEqualTo("356958031648321");
+            Files.move(file, folder.resolve("elsewhere.db"));
+            assertThatThrownBy(() -> window.seal("T-0002", p -> p.named("Bo", "", null))).isInstanceOf(DiskTrouble.class)
+                    .hasMessageContaining("people.db");
+            try (People another = People.open(folder.resolve("other.db"))) {
+                another.seal("T-0009", p -> p.named("Cy", "", null));
+            }
+            Files.copy(folder.resolve("other.db"), file);
+            assertThatThrownBy(() -> window.seal("T-0002", p -> p.named("Bo", "", null))).isInstanceOf(DiskTrouble.class)
+                    .hasMessageContaining("people.db");
+        }
+    }
+
     @Test
     void whatSomebodyChangedIsNotOpened() throws SQLException {
         Path file = folder.resolve("people.db");
         try (People people = People.open(file)) {
-            people.seal("T-0001", named("Ada", ""));
-            people.seal("T-0002", named("Bo", ""));
+            people.seal("T-0001", _ -> named("Ada", ""));
+            people.seal("T-0002", _ -> named("Bo", ""));
         }
         try (var db = DriverManager.getConnection("jdbc:sqlite:" + file); var s = db.createStatement()) {
             s.execute("UPDATE person SET (key, nonce, sealed) = (SELECT key, nonce, sealed FROM person WHERE ticket = 'T-0001') WHERE ticket = "

@@ -31,7 +31,10 @@ public final class CustomersView implements View {
         root.getChildren().addAll(Ui.label("Customers", "large"), search, Ui.scroll(found));
     }
 
+    private int asked;
+
     private void find() {
+        int mine = ++asked;
         found.getChildren().clear();
         List<String> tickets = bench.people().find(search.getText());
         if (tickets.isEmpty()) {
@@ -39,7 +42,11 @@ public final class CustomersView implements View {
                     : "Nobody is kept under these words.", "muted"));
         }
         for (String number : tickets.subList(0, Math.min(MOST, tickets.size()))) {
-            bench.tickets().look(number).thenAccept(this::row);
+            bench.tickets().look(number).thenAccept(t -> {
+                if (mine == asked) { // a later search has other rows
+                    row(t);
+                }
+            });
         }
     }
 

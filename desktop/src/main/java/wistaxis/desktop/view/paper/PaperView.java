@@ -16,11 +16,12 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import javafx.scene.transform.Scale;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.facts.BadInput;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.shell.Shell;
 import wistaxis.desktop.view.shell.TicketPage;
 import wistaxis.store.files.DiskTrouble;
-import wistaxis.store.files.WholeFile;
+import wistaxis.store.ledger.OutFile;
 import wistaxis.workbench.PaperDesk;
 import wistaxis.workbench.Workbench;
 import wistaxis.workbench.paper.Papers;
@@ -151,8 +152,11 @@ public final class PaperView extends TicketPage {
 
     private void save(PaperDesk.Made paper, Path file) {
         try {
-            WholeFile.write(file, paper.pdf());
+            OutFile.write(file, paper.pdf(), true); // the dialog has asked
             handedOut(paper, "Saved: " + file);
+        } catch (BadInput e) {
+            says = "Not saved: " + e.getMessage();
+            refresh();
         } catch (IOException e) {
             says = "Not saved: " + DiskTrouble.words("paper", file, e);
             refresh();

@@ -10,6 +10,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.stream.Stream;
 import javafx.animation.AnimationTimer;
 import javafx.application.Platform;
 import javafx.scene.Node;
@@ -441,6 +442,14 @@ public final class Shell implements AutoCloseable {
         return box;
     }
 
+    /** A clock that leapt is asked about first. */
+    private Node doubted(String asks) {
+        VBox box = Ui.notice("stop", asks, "Until that is said nobody is forgotten, no reminder rings, and nothing counts as late.",
+                "If it is wrong: close Wistaxis, set the clock of this computer, and start again.");
+        box.getChildren().add(Ui.button("clock-right", "The clock is right", "", bench::clockIsRight));
+        return box;
+    }
+
     /** What the bench has to say once. */
     private void notices() {
         List<String> said = bench.notices().take();
@@ -525,7 +534,8 @@ public final class Shell implements AutoCloseable {
         Range rate = bench.stock().history().rate();
         name.setText(bench.benchName());
         line.setText(rate.measured() ? "Line " + Units.rateInWords(rate.mid()) : "Line: not measured yet");
-        unread.getChildren().setAll(bench.tickets().unread().map(this::unread).stream().toList());
+        unread.getChildren().setAll(Stream.concat(bench.tickets().unread().map(this::unread).stream(), bench.doubt().says()
+                .map(this::doubted).stream()).toList());
         notices();
     }
 
