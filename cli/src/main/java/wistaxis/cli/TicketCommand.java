@@ -19,6 +19,7 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Names;
+import wistaxis.core.facts.Shown;
 import wistaxis.core.keys.HostView;
 import wistaxis.core.route.Readiness;
 import wistaxis.core.route.Route;
@@ -277,6 +278,9 @@ final class TicketCommand extends Output {
 
         @Override
         List<TicketEvent> events(Rules rules) {
+            Sightings.contradiction(screen, host).ifPresent(why -> {
+                throw new BadInput(why);
+            });
             return Sightings.saw(rules.ticket(), screen, host, Sightings.Source.TOLD);
         }
     }
@@ -299,6 +303,9 @@ final class TicketCommand extends Output {
                 events.addAll(Sightings.stage(ticket, stage));
                 Optional.ofNullable(written).ifPresent(v -> events.addAll(Sightings.written(ticket, v)));
                 return events;
+            }
+            if (written != null) {
+                throw new BadInput("--written [" + Shown.value(written) + "] ends a run, and none goes on; begin it first, without --written");
             }
             boolean fetches = stage.equals("download");
             rules.mayStart(new Readiness(List.of()), fetches || ticket.firmwareSettled()).ifPresent(why -> {

@@ -102,6 +102,9 @@ public final class HostDesk {
 
     /** Something was seen, and said. */
     public CompletableFuture<Ticket> saw(@Nullable String screen, @Nullable HostView host) {
+        Sightings.contradiction(screen, host).ifPresent(why -> {
+            throw new BadInput(why);
+        });
         List<TicketEvent> events = Sightings.saw(desk.ticket(), screen, host, Sightings.Source.TOLD);
         return desk.record(events);
     }

@@ -35,6 +35,9 @@ public final class PeopleDesk implements AutoCloseable {
     public static final String LOST = "The customer was sealed, and the key is not here: people.db of the data folder is missing, or "
             + "another one.";
 
+    /** What a paper says in place of a customer who was forgotten. */
+    public static final String REMOVED = "Customer removed";
+
     private final Map<String, People.Person> known = new HashMap<>();
     private final Set<String> sealing = new HashSet<>();
     /** What is tried again for customers who are not forgotten on the disk yet. */
@@ -170,11 +173,11 @@ public final class PeopleDesk implements AutoCloseable {
             return kept.called();
         }
         if (forgotten != null) {
-            return "Customer removed on " + forgotten.atZone(ZoneId.systemDefault()).toLocalDate();
+            return REMOVED + " on " + forgotten.atZone(ZoneId.systemDefault()).toLocalDate();
         }
         return switch (ticket.customer()) {
             case UNKNOWN -> "";
-            case FORGOTTEN -> "Customer removed";
+            case FORGOTTEN -> REMOVED;
             case SEALED -> kept.equals(People.Person.NOBODY) ? LOST : "";
         };
     }

@@ -23,8 +23,7 @@ record Sealing(People.Person before, People.Person now, List<TicketEvent> events
     /** Who may agree, by what they are; anything else is taken for a name, and sealed. */
     private static final Set<String> ROLES = Set.of("owner", "customer", "parent", "mother", "father", "guardian", "partner", "spouse",
             "heir", "company", "school", "employer", "manager", "seller", "buyer", "dealer", "carer", "colleague", "staff", "somebody",
-            "keeper", "skipper", "captain", "teacher", "deckhand", "warden", "museum", "school office", "harbour office",
-            TicketEvent.CUSTOMER.replaceFirst("^the ", ""));
+            "keeper", "skipper", "captain", "teacher", "deckhand", "warden", "museum", "school office", "harbour office");
 
     Sealing {
         events = List.copyOf(events);

@@ -49,6 +49,9 @@ public final class Shop {
     /** How a device is settled, in place of a fact. */
     private static final String DEVICE = "device";
 
+    /** What can be said of a thing that is confirmed. */
+    private static final List<String> CONFIRMED_BY = List.of("yes", "no", Intake.NOT_KNOWN);
+
     private static final int MEGABYTES = 5;
 
     private final DeviceCatalogue devices;
@@ -263,6 +266,9 @@ public final class Shop {
         if (!intake.knows(name) && !Readiness.CONFIRMED.contains(name)) {
             throw new BadInput("fact [" + Shown.value(name) + "] is not known; the intake asks for " + DEVICE + " and "
                     + intake.questions().stream().flatMap(q -> q.facts().stream()).distinct().sorted().toList());
+        }
+        if (Readiness.CONFIRMED.contains(name) && !CONFIRMED_BY.contains(value)) {
+            throw new BadInput(name + " [" + Shown.value(value) + "]: write one of " + CONFIRMED_BY);
         }
         String wrong = Oddities.wrong(name, value, intake);
         if (!wrong.isEmpty()) {

@@ -11,6 +11,7 @@ import com.google.zxing.MultiFormatReader;
 import com.google.zxing.NotFoundException;
 import com.google.zxing.RGBLuminanceSource;
 import com.google.zxing.common.HybridBinarizer;
+import java.awt.Rectangle;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -30,6 +31,7 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.rendering.PDFRenderer;
 import org.apache.pdfbox.text.PDFTextStripper;
+import org.apache.pdfbox.text.PDFTextStripperByArea;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.facts.BadInput;
@@ -102,7 +104,7 @@ class PapersTest {
                 "backup", "none", "wrongTries", "8", "promised", "2026-05-12T16:00:00Z", "deviceWords", "it says unavailable & waits")
                 .forEach((f, v) -> at.record(n, new TicketEvent.FactRecorded(f, v)));
         at.record(n, new TicketEvent.Identified("iPhone13,2", "by the number"));
-        at.done(at.bench.record(n, at.bench.routes().rules(at.bench.ticket(n)).choose("recovery-restore", "Ada Sample", "there is none")));
+        at.done(at.bench.record(n, at.bench.routes().rules(at.bench.ticket(n)).choose("recovery-restore", "the owner", "there is none")));
         for (TicketEvent e : List.of(new TicketEvent.KeysAttempted("Plugged restart", "recovery", false, "let go too early", List.of()),
                 new TicketEvent.KeysAttempted("Plugged restart", "recovery", true, "", List.of()), new TicketEvent.ModeEntered("recovery"),
                 new TicketEvent.RestoreStarted("31K88"), new TicketEvent.StageReached("check"), new TicketEvent.Restored("31.10"),
@@ -122,7 +124,7 @@ class PapersTest {
             assertThat(text(papers.pdf(Kind.RECEIPT, entries)))
                     .contains("Intake receipt", "Harbour <office> phone", "it says unavailable & waits",
                     "By 12 May 2026, 16:00.", "Devices are kept for 60 days.", "Customer", "For the shop", entries.getLast().digest());
-            assertThat(text(papers.pdf(Kind.CONSENT, entries))).contains("Ada Sample", "agreed", "Everything on the device is erased",
+            assertThat(text(papers.pdf(Kind.CONSENT, entries))).contains("the owner", "agreed", "Everything on the device is erased",
                     "There is no backup", "The account lock stays");
             assertThat(text(papers.pdf(Kind.REPORT, entries))).contains("2 attempts with the keys", "written: 31.10", "Version now 31.10",
                     "no backup this time", "Practice: nothing on this paper happened");
@@ -132,7 +134,10 @@ class PapersTest {
                     "Make and vendor", "Model", "Serial number", "Media property number", "Media type", "Media source", "Classification",
                     "Data backed up", "Backup location", "Method type", "Method used", "Method details", "Tool used", "Verification method",
                     "Post sanitization classification", "Notes", "Media destination", "Validated by", "What was not verified",
-                    "No block of the storage was read back");
+                    "No block of the storage was read back", "wistaxis ledger verify --anchor " + entries.getLast().number() + ":");
+            List<LedgerEntry> unseen = entries.subList(0, entries.size() - 1);
+            assertThatThrownBy(() -> papers.pdf(Kind.ERASURE, unseen)).as("nobody has seen the greeting").isInstanceOf(BadInput.class)
+                    .hasMessageContaining("not asked");
             assertThat(text(papers.pdf(Kind.HOME, entries))).contains("Swipe up, or press Home", "do not come back", "set it up as new");
             byte[] label = papers.pdf(Kind.LABEL, entries);
             assertThat(text(label)).contains(n);
@@ -208,6 +213,12 @@ class PapersTest {
             assertThat(text(papers.pdf(Kind.REPORT, entries))).contains("12. Mai 2026", "Prüfen: beide Kameras", "Eine geht nicht",
                     "2 Versuche mit den Tasten");
             assertThat(text(papers.pdf(Kind.RECEIPT, entries))).contains("Mr None", "Ours <b>and & the others.", "Bis 12. Mai 2026, 16:00.");
+            Papers fine = new Papers(at.bench.routes().shop(), new Papers.Letterhead("Saltmarsh", List.of(), ZoneOffset.UTC, "Fine",
+                    List.of(), german));
+            assertThat(text(fine.pdf(Kind.RECEIPT, entries))).as("a name is a name").contains("Fine").doesNotContain("n In Ordnung n");
+            String words = "a, b, c, d, e, f, g, h, i, j, k, l, m. n. o. p. q. r. s. t. u. v. w. x. y. z. Page, of. none";
+            assertThat(german.of(words + ". " + words.repeat(200))).as("in one go from left to right").startsWith("a, b, c,").contains(
+                    "z. Seite, von. keine");
             Path file = Files.createDirectories(folder.resolve("papers")).resolve("words-fy.json");
             Files.writeString(file, "{\"language\": \"fy\", \"name\": \"Frysk\", \"words\": {\"Intake receipt\": \"Bewiis\"}}");
             Words own = Words.all(folder.resolve("papers")).getLast();
@@ -234,6 +245,13 @@ class PapersTest {
             }
             assertThatThrownBy(() -> at.bench.people().keep(n, "Quill".repeat(60), "", "")).isInstanceOf(BadInput.class)
                     .hasMessageContaining("1 to 120 letters");
+            at.record(n, new TicketEvent.FactRecorded("troubleWords", "x".repeat(150)));
+            try (PDDocument receipt = Loader.loadPDF(at.done(at.bench.papers().make(Kind.RECEIPT, n)).pdf())) {
+                PDFTextStripperByArea margin = new PDFTextStripperByArea();
+                margin.addRegion("right", new Rectangle(595 - 45, 120, 45, 640));
+                margin.extractRegions(receipt.getPage(0));
+                assertThat(margin.getTextForRegion("right")).as("no word leaves the page").isBlank();
+            }
             String long120 = "Quill".repeat(24);
             at.done(at.bench.people().keep(n, long120, "", ""));
             assertThat(text(at.done(at.bench.papers().make(Kind.RECEIPT, n)).pdf()).replace(" ", "")).contains(long120);

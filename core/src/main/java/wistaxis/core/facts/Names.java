@@ -11,6 +11,8 @@ public final class Names {
 
     /** From memory: what Windows keeps for its devices, with any ending. */
     private static final Pattern RESERVED = Pattern.compile("(?i)(con|prn|aux|nul|com[0-9]|lpt[0-9])(\\..*)?");
+    /** What stands in place of bytes that no text is made of. Published: Unicode, U+FFFD. */
+    private static final int NO_TEXT = 0xFFFD;
     private static final int LONGEST_FILE = 120;
 
     private Names() {}
@@ -48,6 +50,9 @@ public final class Names {
         String bare = text.strip();
         if (bare.isEmpty() || bare.length() > longest || bare.codePoints().anyMatch(Shown::isUnprintable)) {
             throw new BadInput(what + " [" + Shown.value(bare) + "]: write 1 to " + longest + " letters, all of them visible");
+        }
+        if (bare.codePoints().anyMatch(c -> c == NO_TEXT || Character.getType(c) == Character.SURROGATE)) {
+            throw new BadInput(what + " [" + Shown.value(bare) + "] holds bytes that are no text; write it again");
         }
         return bare;
     }

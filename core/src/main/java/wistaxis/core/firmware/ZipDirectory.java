@@ -33,6 +33,10 @@ record ZipDirectory(List<Entry> entries) {
     private static final int HEAD = 0x02014b50;
     private static final int LOCAL = 0x04034b50;
     private static final int DESCRIPTOR = 0x08074b50;
+    private static final int UNICODE_PATH = 0x7075;
+
+    /** Version and CRC-32 stand before it. */
+    private static final int NAME_AT = 5;
     private static final int END_LENGTH = 22;
     private static final long LONGEST_DIRECTORY = 64L << 20;
     private static final long MARK_32 = 0xFFFF_FFFFL;
@@ -170,11 +174,28 @@ record ZipDirectory(List<Entry> entries) {
         if ((u32(d, at + 38) >>> 28) == 0xA) {
             throw new BadInput("entry [" + Shown.value(name) + "] is a link; links lead anywhere");
         }
+        refuseOtherName(d.slice(at + 46 + nameLength, extraLength).order(ByteOrder.LITTLE_ENDIAN), name);
         long[] values = {u32(d, at + 24), u32(d, at + 20), u32(d, at + 42)};
         if (values[0] == MARK_32 || values[1] == MARK_32 || values[2] == MARK_32) {
             fillFrom64(d.slice(at + 46 + nameLength, extraLength).order(ByteOrder.LITTLE_ENDIAN), values, name);
         }
         return new Listed(name, raw, flags, u16(d, at + 10), u32(d, at + 16), values[1], values[0], values[2]);
+    }
+
+    /** A further name, of whoever reads it before the one in the head. Published: APPNOTE 6.3.10, 4.6.9. */
+    private static void refuseOtherName(ByteBuffer extra, String name) {
+        for (int at = 0; at + 4 <= extra.limit(); at += 4 + u16(extra, at + 2)) {
+            int length = Math.min(u16(extra, at + 2), extra.limit() - at - 4);
+            if (u16(extra, at) == UNICODE_PATH && length > NAME_AT) {
+                byte[] other = new byte[length - NAME_AT];
+                extra.get(at + 4 + NAME_AT, other);
+                String says = new String(other, StandardCharsets.UTF_8);
+                if (!says.equals(name)) {
+                    throw new BadInput("entry [" + Shown.value(name) + "] has a second name, [" + Shown.value(says)
+                            + "], and nobody can say which counts");
+                }
+            }
+        }
     }
 
     /** Takes size, packed size and offset, in this order, from the ZIP64 field where the short ones are marked. */
@@ -217,6 +238,9 @@ record ZipDirectory(List<Entry> entries) {
             throw new BadInput("entry [" + Shown.value(l.name()) + "] is called or packed otherwise in its own head");
         }
         long start = l.offset() + 30 + localName.length + u16(head, 28);
+        if (start <= dataEnd) {
+            refuseOtherName(bytes(file, l.offset() + 30 + localName.length, u16(head, 28)), l.name());
+        }
         if (start > dataEnd || l.packed() > dataEnd - start) {
             throw new ZipException("entry [" + Shown.value(l.name()) + "] reaches beyond the data");
         }

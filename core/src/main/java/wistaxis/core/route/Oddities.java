@@ -5,6 +5,10 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.time.ZoneOffset;
+import java.util.stream.Collectors;
+import java.util.TreeSet;
+import java.util.Set;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
@@ -25,7 +29,7 @@ import wistaxis.core.ticket.Ticket;
  */
 public record Oddities(List<String> stops, List<String> notes) {
     private static final List<String> OTHER_FACTS = List.of("deviceWords", Intake.TROUBLE_WORDS, Intake.MARKS);
-    private static final Map<String, Consumer<String>> KINDS = Map.of("version", SystemVersion::parse, "day", LocalDate::parse, "imei",
+    private static final Map<String, Consumer<String>> KINDS = Map.of("version", SystemVersion::parse, "day", Oddities::day, "imei",
             CaseFacts::exact, "promise", Oddities::moment,
             "keys", v -> CaseFacts.list(v).forEach(PhysicalKey::valueOf));
 
@@ -64,6 +68,13 @@ public record Oddities(List<String> stops, List<String> notes) {
         }
         List<String> choices = intake.questions().stream().filter(q -> q.kind().equals("choice")).flatMap(q -> q.answers().stream())
                 .map(a -> a.sets().get(fact)).filter(Objects::nonNull).distinct().sorted().toList();
+        Set<String> parts = intake.questions().stream().filter(q -> q.kind().equals("several") && q.facts().contains(fact))
+                .flatMap(q -> q.answers().stream()).map(Question.Answer::value).collect(Collectors.toCollection(TreeSet::new));
+        Optional<String> other = parts.isEmpty() || value.equals("none") ? Optional.empty()
+                : CaseFacts.list(value).stream().filter(p -> !parts.contains(p)).findFirst();
+        if (other.isPresent()) {
+            return "[" + Shown.value(other.get()) + "] is not known; write some of " + parts + " with commas between, or none";
+        }
         return !choices.isEmpty() && !choices.contains(value) ? "write one of " + choices + " or " + Intake.NOT_KNOWN
                 : readable(fact, value, intake) ? "" : "it cannot be read as what is asked for";
     }
@@ -76,6 +87,12 @@ public record Oddities(List<String> stops, List<String> notes) {
             return true;
         } catch (BadInput | DateTimeException | IllegalArgumentException e) {
             return false;
+        }
+    }
+
+    private static void day(String value) {
+        if (!BenchTime.isSane(LocalDate.parse(value).atStartOfDay(ZoneOffset.UTC).toInstant())) {
+            throw new BadInput("[" + value + "] is no day of our time");
         }
     }
 

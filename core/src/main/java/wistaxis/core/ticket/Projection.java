@@ -25,6 +25,9 @@ public record Projection(Ticket ticket, long last, List<StageTime> stages, List<
     /** The stage under which the time of activation is kept. */
     public static final String ACTIVATION = "activation";
 
+    /** Pressed on sooner, a stage was passed over and its length says nothing: 3 s, which is 0.0 min. Ours. */
+    private static final Duration SHORTEST = Duration.ofSeconds(3);
+
     /** What the activation may end in without having been refused. */
     private static final Set<String> ACTIVATED = Set.of("activated", "asks");
 
@@ -161,7 +164,7 @@ public record Projection(Ticket ticket, long last, List<StageTime> stages, List<
                 waited = true;
                 return;
             }
-            if (!waited && stage != null && identifier != null && !at.isBefore(since)) {
+            if (!waited && stage != null && identifier != null && !at.isBefore(since.plus(SHORTEST))) {
                 stages.add(new StageTime(last, identifier, stage, Duration.between(since, at).toMillis() / 1000.0));
             }
             waited = false;

@@ -3,6 +3,7 @@ package wistaxis.core.work;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
@@ -68,6 +69,15 @@ public final class Sightings {
             events.add(new TicketEvent.ModeLost(why(screen, host, source)));
         }
         return events;
+    }
+
+    /** Why what is seen on the screen and what the computer has cannot both be so; empty where they can. */
+    public static Optional<String> contradiction(@Nullable String screen, @Nullable HostView host) {
+        boolean shines = screen != null && (OUT.contains(screen) || screen.equals("cable-screen"));
+        boolean up = screen != null && (screen.equals("greeting") || screen.equals("lock-screen"));
+        return shines && host == HostView.DFU || up && host == HostView.RECOVERY || "cable-screen".equals(screen) && host == HostView.NORMAL
+                ? Optional.of("screen [" + screen + "] and host [" + host + "] cannot both be so: look again, and say what is seen of one")
+                : Optional.empty();
     }
 
     /** The mode that a sighting shows; null for none. A black screen alone shows nothing. */

@@ -68,12 +68,12 @@ final class ProjectionCheck {
         Optional<String> row =
                 handle.createQuery("SELECT title || char(10) || stage || char(10) || open || char(10) || coalesce(identifier, '') || "
                         + "char(10) || coalesce(trouble, '') || char(10) || last || char(10) || opened || char(10) || "
-                        + "coalesce(closed, '') || char(10) || coalesce(promised, '') || char(10) || round(hands + runs + line + lies) "
+                        + "coalesce(closed, '') || char(10) || coalesce(promised, '') || char(10) || CAST(round(hands + runs + line + lies) AS INTEGER) "
                         + "|| char(10) || coalesce(again, '') "
                 + "FROM ticket WHERE number = ?").bind(0, t.number()).mapTo(String.class).findOne();
         String wanted = String.join("\n", t.title(), t.stage().name(), t.closed() == null ? "1" : "0", text(t.identifier()),
                 text(t.facts().get("trouble")), String.valueOf(p.last()), Projections.opened(t), text(Projections.closed(t)),
-                text(Projections.promised(t)), String.valueOf((double) Math.round(p.spent().values().stream().mapToDouble(s -> s).sum())),
+                text(Projections.promised(t)), String.valueOf(Math.round(p.spent().values().stream().mapToDouble(s -> s).sum())),
                 text(p.again()));
         List<String> attempts =
                 handle.createQuery("SELECT n || ' ' || step || ' ' || coalesce(outcome, '') FROM attempt WHERE ticket = ? ORDER BY n")

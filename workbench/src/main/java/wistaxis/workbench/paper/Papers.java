@@ -10,7 +10,9 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Units;
@@ -31,12 +33,14 @@ import wistaxis.core.work.SetUp;
 import wistaxis.core.work.Walking;
 import wistaxis.store.paper.Paper;
 import wistaxis.store.paper.Words;
+import wistaxis.workbench.PeopleDesk;
 import wistaxis.workbench.Plans;
 import wistaxis.workbench.Shop;
 
 /** The papers of a ticket: each is made of its entries up to a number and of the shop's own words, and is the same each time. */
 public final class Papers {
     private static final int SHEET = 27;
+    private static final String GREETING = "greeting-seen";
     private static final double CODE_MM = 24;
     private static final double LABEL_CODE_MM = 22;
     private static final int SHORT_DIGEST = 16;
@@ -125,7 +129,8 @@ public final class Papers {
 
     private Map<String, Object> common(Kind kind, Ticket t, LedgerEntry last) {
         Optional<DeviceModel> model = shop.model(t);
-        Map<String, Object> values = new HashMap<>(Map.of("customer", letterhead.customer(), "shop", letterhead.name(), "day",
+        boolean note = letterhead.customer().startsWith(PeopleDesk.REMOVED) || letterhead.customer().equals(PeopleDesk.LOST);
+        Map<String, Object> values = new HashMap<>(Map.of(note ? "customerNote" : "customer", letterhead.customer(), "shop", letterhead.name(), "day",
                 letterhead.words().day().format(last.when().atZone(letterhead.zone())),
                 "number", t.number(), "what", t.title(), "upTo", String.valueOf(last.number()), "head", last.digest(), "short",
                 last.digest().substring(0, SHORT_DIGEST), "device", model.map(m -> m.name() + ", " + m.identifier()).orElse("model not "
@@ -138,6 +143,16 @@ public final class Papers {
 
     private static Map<String, Object> row(String name, String value) {
         return Map.of("name", name, "value", value);
+    }
+
+    /** The same with somebody's own words or name, which are said in no other language. */
+    private static Map<String, Object> own(String name, String value) {
+        return Map.of("name", name, "value", value, "own", true);
+    }
+
+    /** Whether it is a name, and not what somebody is. */
+    private boolean isName(String who) {
+        return who.equals(letterhead.customer()) || !who.equals(who.toLowerCase(Locale.ROOT));
     }
 
     private String fact(Ticket t, String name) {
@@ -184,9 +199,11 @@ public final class Papers {
         Optional<Route> route = plan(t);
         for (LedgerEntry e : entries) {
             if (e.event() instanceof TicketEvent.ConsentAsked asked) {
-                all.add(Map.of("step", title(asked.step()), "words", route.flatMap(r -> r.rung(asked.step())).map(Route.Rung::tells)
+                String who = who(asked.who());
+                all.add(Map.of("whoOwn", isName(who), "toldOwn", !asked.toldAboutBackup().startsWith("there is "), "step", title(
+                        asked.step()), "words", route.flatMap(r -> r.rung(asked.step())).map(Route.Rung::tells)
                         .orElse(List.of()), "told", asked.toldAboutBackup(), "answer", asked.given() ? "agreed" : "did not agree", "who",
-                        who(asked.who()), "when", when(e.when())));
+                        who, "when", when(e.when())));
             }
         }
         return all;
@@ -214,7 +231,7 @@ public final class Papers {
         t.attempts().reversed().stream().findFirst().ifPresent(a -> a.checks().forEach((check, answer) -> after.add(row(words(check),
                 answer))));
         after.add(row("Taken in", when(entries.getFirst().when())));
-        after.add(row("Closed", t.closed() == null ? "still open" : when(t.lastAt()) + ": " + t.closed()));
+        after.add(row("Closed", t.closed() == null ? "still open" : when(Objects.requireNonNullElse(t.closedAt(), t.lastAt())) + ": " + t.closed()));
         values.put("after", after);
         List<Map<String, String>> judged = judged(SetUp.of(t, shop.model(t).orElse(null)).map(WalkRun::judged).orElse(List.of()));
         values.put("judged", judged);
@@ -240,11 +257,7 @@ public final class Papers {
         if (!a.walk().isEmpty()) {
             how.add(a.walk().size() + " steps, led through");
         }
-        String by = by(entries, a.since());
-        if (!by.isEmpty()) {
-            how.add("done by " + by);
-        }
-        return Map.of("when", when(a.since()), "what", title(a.step()), "how", String.join("; ", how), "came", a.outcome()
+        return Map.of("by", by(entries, a.since()), "when", when(a.since()), "what", title(a.step()), "how", String.join("; ", how), "came", a.outcome()
                 .map(Attempt.Outcome::words).orElse(""));
     }
 
@@ -259,27 +272,38 @@ public final class Papers {
         Attempt erased = t.attempts().reversed().stream().filter(a -> a.is(Step::erases) && (a.written() != null || a.walk().size() > 0
                 && Boolean.TRUE.equals(a.said()) || Boolean.TRUE.equals(a.said()))).findFirst()
                 .orElseThrow(() -> new BadInput("nothing was erased on ticket [" + t.number() + "], so there is no record of it"));
+        String greeting = erased.checks().getOrDefault(GREETING, "not asked");
+        if (!greeting.equals("seen")) {
+            throw new BadInput("The greeting screen was " + greeting + " on ticket [" + t.number() + "], so nobody can say that the device "
+                    + "is erased. Look at the device and answer it at the handover, then make this record.");
+        }
         boolean byHost = erased.is(Step::writes);
         DeviceModel model = shop.model(t).orElse(null);
-        values.put("person", List.of(row("Name", t.by() == null ? "to be filled in" : t.by()), row("Title", "technician"),
-                row("Organization", letterhead.name()),
+        values.put("person", List.of(t.by() == null ? row("Name", "to be filled in") : own("Name", t.by()), row("Title", "technician"),
+                own("Organization", letterhead.name()),
                 row("Location", "to be filled in"), row("Phone", "to be filled in")));
         String serial = letterhead.serials().isEmpty() ? "not read, or removed" : String.join(", ", letterhead.serials());
         values.put("media", List.of(row("Make and vendor", "the maker"), row("Model", model == null ? "not settled" : model.name() + ", "
-                + model.identifier()), row("Serial number", serial), row("Media property number", t.number()), row("Media type",
+                + model.identifier()), letterhead.serials().isEmpty() ? row("Serial number", serial) : own("Serial number", serial), row("Media property number", t.number()), row("Media type",
                 "flash memory, built in"), row("Media source", fact(t, "ownership")), row("Classification", "not classified"),
-                row("Data backed up", t.backups().isEmpty() ? fact(t, "backup") : "yes"), row("Backup location", t.backups().stream()
-                .map(b -> b.where() == null ? b.kind() : b.where()).reduce((a, b) -> a + ", " + b).orElse("not known here"))));
+                row("Data backed up", t.backups().isEmpty() ? fact(t, "backup") : "yes"), t.backups().isEmpty()
+                ? row("Backup location", "not known here") : own("Backup location", t.backups().stream()
+                .map(b -> b.where() == null ? b.kind() : b.where()).collect(Collectors.joining(", ")))));
         values.put("details", List.of(row("Method type",
                 "clear, by the device's own erase; purge by destruction of its keys only as far as "
                 + "the maker says"), row("Method used", byHost ? "the system written anew by the host, which erases the keys of the storage"
                 : "erase by the device itself, which erases the keys of the storage"), row("Method details", title(erased.step()) + ", "
                 + when(erased.since()) + (erased.written() == null ? "" : ", version " + erased.written())), row("Tool used", byHost
                 ? "the maker's restore program" : "the device's own system"), row("Verification method", "the greeting was "
-                + erased.checks().getOrDefault("greeting-seen", "not asked about")),
+                + greeting),
                 row("Post sanitization classification", "not classified"),
-                row("Notes", "consent by " + (t.consent() == null ? "nobody" : who(t.consent().who())))));
+                consentBy(t)));
         values.put("destination", t.closed() == null ? "Still with the shop." : "Handed over: " + t.closed() + ".");
+    }
+
+    private Map<String, Object> consentBy(Ticket t) {
+        String who = t.consent() == null ? "nobody" : who(t.consent().who());
+        return isName(who) ? own("Notes: consent by", who) : row("Notes: consent by", who);
     }
 
     /** @throws BadInput where nothing was checked */
@@ -309,8 +333,8 @@ public final class Papers {
         values.put("left", SetUp.of(t, shop.model(t).orElse(null)).map(r -> r.left().stream().map(s -> Map.of("title",
                 s.title(), "see", s.see(), "minutes", minutes(s))).toList()).orElse(List.of()));
         values.put("never", BackupPlan.NEVER_BACK);
-        values.put("backups", t.backups().isEmpty() ? backups(t) : t.backups().stream().map(b -> b.kind() + " backup" + (b.at() == null ? ""
-                : " of " + b.at()) + (b.sizeBytes() == null ? "" : ", " + Units.inWords(b.sizeBytes())) + (b.where() == null ? "" : ", "
-                + b.where()) + ".").toList());
+        values.put("backups", t.backups().isEmpty() ? backups(t).stream().map(b -> Map.of("text", b)).toList() : t.backups().stream()
+                .map(b -> Map.of("text", b.kind() + " backup" + (b.at() == null ? "" : " of " + b.at()) + (b.sizeBytes() == null ? ""
+                : ", " + Units.inWords(b.sizeBytes())) + ".", "where", b.where() == null ? "" : b.where())).toList());
     }
 }
