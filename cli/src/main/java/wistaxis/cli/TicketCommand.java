@@ -30,6 +30,10 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Rules;
 import wistaxis.core.work.Sightings;
+import wistaxis.core.firmware.PackageCheck;
+import wistaxis.core.firmware.PackageLayout;
+import wistaxis.store.firmware.Shelf;
+import wistaxis.store.files.Inside;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.KeptLedger;
 import wistaxis.store.ledger.Ledger;
@@ -311,12 +315,22 @@ final class TicketCommand extends Output {
             rules.mayStart(new Readiness(List.of()), fetches || ticket.firmwareSettled()).ifPresent(why -> {
                 throw new Refusal(why);
             });
+            if (!fetches && ticket.packageFile() != null) {
+                shelfOf(folder()).notAsVerified(Inside.found(folder().root(), ticket.packageFile()), ticket.observed().digest()).ifPresent(why -> {
+                    throw new Refusal(why);
+                });
+            }
             if (fetches && !ticket.observed().hostFetches()) {
                 events.add(new TicketEvent.FirmwareFrom(TicketEvent.FirmwareFrom.HOST));
             }
             events.addAll(Sightings.start(ticket, fetches || ticket.observed().hostFetches()));
             return events;
         }
+    }
+
+    /** The firmware files, as they were last looked at. */
+    private static Shelf shelfOf(DataFolder folder) {
+        return new Shelf(folder.shelf(), folder.shelfIndex(), new PackageCheck(PackageLayout.shipped(), null));
     }
 
     @Command(name = "error", mixinStandardHelpOptions = true, description = "Write down what the host showed, word for word, on a real "

@@ -164,14 +164,40 @@ class TicketLadderTest {
         assertThat(done("paper", "receipt", "--ticket", n, "--language", "de", "--out", paper.toString()).get("bytes").asInt())
                 .isEqualTo((int) Files.size(paper));
         byte[] once = Files.readAllBytes(paper);
-        done("paper", "receipt", "--ticket", n, "--language", "de", "--out", paper.toString());
+        done("paper", "receipt", "--ticket", n, "--language", "de", "--replace", "--out", paper.toString());
         assertThat(Files.readAllBytes(paper)).isEqualTo(once);
-        refused(1, "nothing was erased", "paper", "erasure", "--ticket", n, "--out", paper.toString());
-        refused(2, "[fy]", "paper", "receipt", "--ticket", n, "--language", "fy", "--out", paper.toString());
-        refused(2, "paper [menu] is none", "paper", "menu", "--ticket", n, "--out", paper.toString());
+        String other = folder.resolve("other.pdf").toString();
+        refused(1, "nothing was erased", "paper", "erasure", "--ticket", n, "--out", other);
+        refused(2, "[fy]", "paper", "receipt", "--ticket", n, "--language", "fy", "--out", other);
+        refused(2, "paper [menu] is none", "paper", "menu", "--ticket", n, "--out", other);
+        nothingIsReplaced(n, paper);
         assertThat(done("ticket", "story", n).get("lines").toString()).contains("AS").doesNotContain("3569580");
         assertThat(done("figures").get("tickets").asInt()).isEqualTo(1);
         assertThat(run("figures", "--csv").out()).startsWith("figure,what,n,of,low,high");
+    }
+
+    /** What a card for the wall is refused with. */
+    private static String card(String... args) {
+        List<String> all = new ArrayList<>(List.of("card", "--family", "SIDE-KEY"));
+        all.addAll(List.of(args));
+        StringWriter err = new StringWriter();
+        assertThat(Main.run(new PrintWriter(new StringWriter()), new PrintWriter(err), all.toArray(String[]::new))).isEqualTo(2);
+        return err.toString();
+    }
+
+    /** What is written for people takes the place of nothing that the program did not make, asked for or not. */
+    private void nothingIsReplaced(String n, Path paper) throws IOException {
+        byte[] ledger = Files.readAllBytes(folder.resolve("ledger.db"));
+        Path database = Files.copy(folder.resolve("people.db"), Files.createDirectories(folder.resolve("../elsewhere-" + n)).resolve("x.pdf"));
+        Path log = Files.writeString(Files.createDirectories(folder.resolve("log")).resolve("mine.txt"), "mine");
+        for (String out : List.of(folder.resolve("ledger.db").toString(), folder.resolve("LEDGER.DB").toString(), folder.resolve("practice.db")
+                .toString(), folder.resolve("ledger.db-wal").toString(), log.toString(), database.toString(), database + "-wal")) {
+            refused(2, "nothing was written", "paper", "receipt", "--ticket", n, "--replace", "--out", out);
+            assertThat(card("--replace", "--out", out)).as(out).contains("nothing was written");
+        }
+        assertThat(card("--out", paper.toString())).contains("add --replace");
+        assertThat(Files.readAllBytes(folder.resolve("ledger.db"))).isEqualTo(ledger);
+        assertThat(Files.readString(log)).isEqualTo("mine");
     }
 
     /** What the shop prefers in the window holds on the command line. */

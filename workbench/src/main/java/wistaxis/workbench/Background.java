@@ -16,6 +16,7 @@ final class Background implements AutoCloseable {
     private final Executor front;
     private final ExecutorService threads = Executors.newVirtualThreadPerTaskExecutor();
     private final ExecutorService inOrder = Executors.newSingleThreadExecutor(Thread.ofPlatform().name("files").daemon().factory());
+    private final AtomicInteger running = new AtomicInteger();
     private final AtomicInteger writing = new AtomicInteger();
 
     /** Writes a file. */
@@ -30,8 +31,24 @@ final class Background implements AutoCloseable {
 
     <T> void run(Callable<T> work, Consumer<T> done, Consumer<Throwable> failed) {
         if (!threads.isShutdown()) {
-            threads.execute(() -> carryOut(work, done, failed));
+            running.incrementAndGet();
+            threads.execute(() -> carryOut(work, answer -> over(running, () -> done.accept(answer)), e -> over(running,
+                    () -> failed.accept(e))));
         }
+    }
+
+    /** However the answer is taken, it is no longer under way. */
+    private static void over(AtomicInteger count, Runnable answer) {
+        try {
+            answer.run();
+        } finally {
+            count.decrementAndGet();
+        }
+    }
+
+    /** How much is under way whose answer was not taken yet; files that are written not counted. */
+    int running() {
+        return running.get();
     }
 
     /** For what writes a file: one after another, as asked for; all of it is done before the end. */
@@ -46,20 +63,13 @@ final class Background implements AutoCloseable {
     <T> void write(Callable<T> work, Consumer<T> done, Consumer<Throwable> failed) {
         if (!inOrder.isShutdown()) {
             writing.incrementAndGet();
-            inOrder.execute(() -> carryOut(work, answer -> written(() -> done.accept(answer)), e -> written(() -> failed.accept(e))));
+            inOrder.execute(() -> carryOut(work, answer -> over(writing, () -> done.accept(answer)), e -> over(writing,
+                    () -> failed.accept(e))));
         } else {
             failed.accept(new IllegalStateException("the bench is closed; nothing was written"));
         }
     }
 
-    /** However the answer is taken, it is no longer under way. */
-    private void written(Runnable answer) {
-        try {
-            answer.run();
-        } finally {
-            writing.decrementAndGet();
-        }
-    }
 
     private <T> void carryOut(Callable<T> work, Consumer<T> done, Consumer<Throwable> failed) {
         try {

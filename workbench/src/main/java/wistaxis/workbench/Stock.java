@@ -250,6 +250,13 @@ public final class Stock implements AutoCloseable {
         });
     }
 
+    /** Why the file that a run would be given is not the one that was verified; empty where it is, or the computer fetches by itself. */
+    public Optional<String> notAsVerified(Ticket ticket) {
+        String kept = ticket.packageFile();
+        return kept == null || ticket.observed().hostFetches() ? Optional.empty()
+                : shelf.notAsVerified(bench.found(kept), ticket.observed().digest());
+    }
+
     /** What is found of a file, beside what the catalogue knows. */
     public PackageReport judged(Shelf.Item item) {
         return item.report().against(catalogue, item.bytes());

@@ -1,11 +1,11 @@
 package wistaxis.workbench;
 
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
@@ -21,6 +21,7 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.usb.Bound;
 import wistaxis.core.usb.Kinds;
+import wistaxis.core.usb.Flaps;
 import wistaxis.core.usb.UsbDevice;
 import wistaxis.core.usb.UsbWatch;
 import wistaxis.core.usb.Whose;
@@ -34,11 +35,13 @@ public final class UsbDesk implements AutoCloseable {
     /** A device that changes its mode is gone for a moment; only from here on it is written down as gone. Ours. */
     private static final long GONE_NANOS = 3_000_000_000L;
 
-    /** A device that was away for longer is not known by its port any more: another one may hang there. Ours. */
-    private static final Duration PORT_IS_KEPT = Duration.ofMinutes(5);
-
     private final Workbench bench;
     private final @Nullable UsbWatch watch;
+    /** A device that starts takes longer, seconds. Ours. */
+    private static final double BOOT = 5;
+
+    private final Map<String, Flaps> flaps = new HashMap<>();
+    private final Map<String, String> seenLast = new HashMap<>();
     private final Map<String, Long> goneSince = new HashMap<>();
     private final Map<String, UsbDevice> last = new HashMap<>();
     private volatile boolean ended;
@@ -146,6 +149,14 @@ public final class UsbDesk implements AutoCloseable {
         return device.words().kind().flatMap(bench.learned().kinds(but)::model);
     }
 
+    /** Why a ticket's device is not known for certain: what hangs there may be another one. */
+    public Optional<String> unconfirmed(Ticket ticket) {
+        Optional<String> flaps = flapping(ticket.number());
+        return flaps.isPresent() ? flaps : watches() && ticket.observed().bound() != null && of(ticket.number()).isEmpty() && !offers(ticket.number()).isEmpty()
+                ? Optional.of("A device hangs on this computer that may be another one. Say first whether it is the one of this ticket.")
+                : Optional.empty();
+    }
+
     /** Why a ticket's model cannot be what hangs there: devices with this chip and board were always another one. */
     public Optional<String> contradiction(Ticket ticket) {
         Bound bound = ticket.observed().bound();
@@ -191,21 +202,21 @@ public final class UsbDesk implements AutoCloseable {
     private void sort() {
         Map<String, Bound> bound = new LinkedHashMap<>();
         List<String> waiting = new ArrayList<>();
-        Set<String> longGone = new HashSet<>();
+        Set<String> gone = new HashSet<>();
         for (Ticket t : bench.tickets().open()) {
-            bench.guard().of(t, () -> sort(t, bound, waiting, longGone));
+            bench.guard().of(t, () -> sort(t, bound, waiting, gone));
         }
         this.bound = List.copyOf(bound.keySet());
-        whose = Whose.of(devices, bound, waiting, longGone);
+        whose = Whose.of(devices, bound, waiting, gone);
     }
 
-    private void sort(Ticket t, Map<String, Bound> bound, List<String> waiting, Set<String> longGone) {
+    private void sort(Ticket t, Map<String, Bound> bound, List<String> waiting, Set<String> gone) {
         Bound its = t.observed().bound();
         if (its != null) {
             bound.put(t.number(), its);
             Observed.Seen host = t.observed().host();
-            if (host != null && host.what().equals("nothing") && host.at().plus(PORT_IS_KEPT).isBefore(bench.now())) {
-                longGone.add(t.number());
+            if (host != null && host.what().equals("nothing")) {
+                gone.add(t.number()); // after a gap another one may hang on its port
             }
         } else if (t.isObserved() && t.identifier() != null && (t.stage() == Stage.KEYS || t.stage() == Stage.RESTORE
                 || t.stage() == Stage.FIRMWARE)) {
@@ -225,14 +236,22 @@ public final class UsbDesk implements AutoCloseable {
         if (watch == null || ticket.observed().bound() == null || bench.isPending(number)) {
             return;
         }
+        Flaps its = flaps.computeIfAbsent(number, _ -> new Flaps());
+        Optional<TicketEvent.Flapped> all = its.due(nowNanos);
+        if (all.isPresent()) {
+            bench.recordByItself(number, List.of(all.get()));
+            return; // as it is now is written in the next frame
+        }
         Optional<UsbDevice> here = whose.of(number);
         if (here.isPresent()) {
             goneSince.remove(number);
             follow(ticket, here.get());
         } else if (watches() && !"nothing".equals(host(ticket))
                 && nowNanos - goneSince.computeIfAbsent(number, _ -> nowNanos) >= GONE_NANOS) {
-            last.remove(number);
-            record(number, Sightings.saw(ticket, null, HostView.NOTHING, Sightings.Source.USB));
+            if (!heldBack(ticket, "nothing")) {
+                last.remove(number);
+                record(number, Sightings.saw(ticket, null, HostView.NOTHING, Sightings.Source.USB));
+            }
         }
     }
 
@@ -242,6 +261,9 @@ public final class UsbDesk implements AutoCloseable {
 
     private void follow(Ticket ticket, UsbDevice device) {
         if (device.equals(last.get(ticket.number())) && device.mode().toString().equals(host(ticket))) {
+            return;
+        }
+        if (heldBack(ticket, device.toString())) {
             return;
         }
         Bound bound = Objects.requireNonNull(ticket.observed().bound());
@@ -254,6 +276,26 @@ public final class UsbDesk implements AutoCloseable {
         }
         last.put(ticket.number(), device);
         record(ticket.number(), events);
+    }
+
+    /** Whether a change is not written by itself, because there are too many; looked at once for each change. */
+    private boolean heldBack(Ticket ticket, String now) {
+        Flaps its = flaps.computeIfAbsent(ticket.number(), _ -> new Flaps());
+        if (now.equals(seenLast.put(ticket.number(), now))) {
+            return its.flaps();
+        }
+        boolean alone = its.changed(bench.realNanos());
+        if (!alone) {
+            bench.changes().tell(Change.Topic.USB);
+        }
+        return !alone;
+    }
+
+    /** What a ticket's device does, where it comes and goes too often: a loose contact, or a boot loop with its period. */
+    public Optional<String> flapping(String number) {
+        return Optional.ofNullable(flaps.get(number)).filter(Flaps::flaps).map(f -> f.period().filter(p -> p >= BOOT)
+                .map(p -> String.format(Locale.ROOT, "It starts over and over: a boot loop, every %.0f s.", p))
+                .orElse("Loose contact? It comes and goes on USB. Try another cable or port."));
     }
 
     private void record(String number, List<TicketEvent> events) {

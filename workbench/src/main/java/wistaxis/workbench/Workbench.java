@@ -22,6 +22,7 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.firmware.Fetch;
 import wistaxis.core.identify.LookLibrary;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.restore.HandoverFacts;
@@ -505,6 +506,12 @@ public final class Workbench implements AutoCloseable {
     /** How much of what was asked for is not on the disk yet. */
     public int pending() {
         return tickets.pending() + background.writing();
+    }
+
+    /** Whether anything is under way that knows only real time: questions, checks, downloads. */
+    boolean isWorking() {
+        return pending() > 0 || background.running() > 0 || stock.downloads().fetches().stream()
+                .anyMatch(f -> f.phase() == Fetch.Phase.RUNNING || f.phase() == Fetch.Phase.WHOLE);
     }
 
     /** The desk of a ticket whose device is identified. */

@@ -114,7 +114,7 @@ final class BenchAtWork implements AutoCloseable {
             settle();
             front();
             if (bench.time().rate() > 1) {
-                aMoment(); // downloads, proofs and signing know only real time
+                until(() -> !bench.isWorking()); // downloads, checks and signing know only real time: bench time waits for them
             }
         }
     }
@@ -143,14 +143,6 @@ final class BenchAtWork implements AutoCloseable {
         for (int i = 0; i < 2 * seconds; i++) {
             real += 50 * FRAME;
             turn();
-        }
-    }
-
-    private static void aMoment() {
-        try {
-            Thread.sleep(1);
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
         }
     }
 

@@ -90,8 +90,8 @@ class RealWalkTest {
             at.passes(20, () -> coaching.run().orElseThrow().step() > 1);
             usb.shows(first(HostView.RECOVERY));
             at.until(() -> of(at, n).mode() != null && of(at, n).keysTried() == 1);
-            assertThat(of(at, n).observed().bound()).as("known again by its port, and now by its number too").satisfies(b ->
-                    assertThat(b.units()).hasSize(2));
+            assertThat(of(at, n).observed().bound()).as("known again by its number").satisfies(b ->
+                    assertThat(b.units()).hasSize(1));
             assertThat(coaching.verdict()).hasValueSatisfying(v -> assertThat(v.success()).isTrue());
 
             assertThat(desk.keys().here()).contains(new KeysDesk.Landed(1, 1));

@@ -71,6 +71,8 @@ public final class EventWords {
                     + e.sha256().substring(0, Math.min(12, e.sha256()
                     .length()));
             case TicketEvent.CustomerForgotten e -> "Customer forgotten: " + e.why();
+            case TicketEvent.Flapped e -> String.format(Locale.ROOT, "Came and went on USB %d times in %.0f s: %s", e.times(), e.seconds(),
+                    e.loops() ? String.format(Locale.ROOT, "a boot loop, every %.1f s", e.period()) : "a loose contact?");
             case TicketEvent.TakenBack e -> "Taken back: " + (e.entries().size() == 1 ? "entry " : "entries ") + e.entries().stream()
                     .map(String::valueOf).collect(Collectors.joining(", "));
             case TicketEvent.AtWork e -> "At work on it: " + e.who();

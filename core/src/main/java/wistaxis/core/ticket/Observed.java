@@ -18,12 +18,13 @@ import wistaxis.core.usb.UsbDevice;
  * @param signing what was last seen of the signing service's answer; null before
  * @param accepted the package that was taken although nobody vouches for it; null before
  * @param left the last time that the host told for what it fetches; null before
+ * @param digest of the firmware file that was verified or taken last; null before
  * @param troubles what went wrong at the host, in order
  * @param keys the attempts with the keys, in order
  */
 public record Observed(@Nullable Bound bound, @Nullable Seen screen, @Nullable Seen host, boolean hostFetches,
         @Nullable Accepted accepted,
-        TicketEvent.@Nullable SigningAnswered signing, @Nullable Left left,
+        TicketEvent.@Nullable SigningAnswered signing, @Nullable Left left, @Nullable String digest,
         List<Trouble> troubles, List<KeysTry> keys) {
     public Observed {
         troubles = List.copyOf(troubles);
@@ -84,6 +85,7 @@ public record Observed(@Nullable Bound bound, @Nullable Seen screen, @Nullable S
         private @Nullable Accepted accepted;
         private TicketEvent.@Nullable SigningAnswered signing;
         private @Nullable Left left;
+        private @Nullable String digest;
         private final List<Trouble> troubles = new ArrayList<>();
         private final List<KeysTry> keys = new ArrayList<>();
 
@@ -105,7 +107,11 @@ public record Observed(@Nullable Bound bound, @Nullable Seen screen, @Nullable S
                     hostFetches = source.equals(TicketEvent.FirmwareFrom.HOST);
                     left = null;
                 }
-                case TicketEvent.PackageAccepted(String build, String file, _, _) -> accepted = new Accepted(build, file);
+                case TicketEvent.PackageProven(_, _, _, String of, _) -> digest = of;
+                case TicketEvent.PackageAccepted(String build, String file, _, String of) -> {
+                    accepted = new Accepted(build, file);
+                    digest = of;
+                }
                 case TicketEvent.SigningAnswered answered -> signing = answered;
                 case TicketEvent.HostLeft(int minutes) -> left = new Left(minutes, entry.when());
                 case TicketEvent.HostTrouble(String kind, String words) -> troubles.add(new Trouble(kind, words, List.of()));
@@ -127,7 +133,7 @@ public record Observed(@Nullable Bound bound, @Nullable Seen screen, @Nullable S
         }
 
         Observed observed() {
-            return new Observed(bound, screen, host, hostFetches, accepted, signing, left, troubles, keys);
+            return new Observed(bound, screen, host, hostFetches, accepted, signing, left, digest, troubles, keys);
         }
     }
 }

@@ -21,6 +21,7 @@ import wistaxis.core.keys.Trace;
 @JsonSubTypes({
     @JsonSubTypes.Type(value = TicketEvent.Opened.class, name = "opened"),
     @JsonSubTypes.Type(value = TicketEvent.TakenBack.class, name = "taken-back"),
+    @JsonSubTypes.Type(value = TicketEvent.Flapped.class, name = "flapped"),
     @JsonSubTypes.Type(value = TicketEvent.FactRecorded.class, name = "fact-recorded"),
     @JsonSubTypes.Type(value = TicketEvent.FactWithdrawn.class, name = "fact-withdrawn"),
     @JsonSubTypes.Type(value = TicketEvent.Identified.class, name = "identified"),
@@ -233,6 +234,23 @@ public sealed interface TicketEvent {
      * @param source {@code usb} where the host's list of devices said so, {@code told} where the technician did
      */
     record Sighted(@Nullable String screen, @Nullable String host, String source) implements TicketEvent {}
+
+    /**
+     * The ticket's device came and went so often on USB that all of it is one entry.
+     *
+     * @param times how often it changed
+     * @param seconds in how long
+     * @param period from one coming to the next, seconds; null where that was not regular
+     */
+    record Flapped(int times, double seconds, @Nullable Double period) implements TicketEvent {
+        /** Shorter than any device takes to start; seconds. Ours. */
+        private static final double BOOT = 5;
+
+        /** Whether it is as regular and as slow as a device that starts and falls over. */
+        public boolean loops() {
+            return period != null && period >= BOOT;
+        }
+    }
 
     /** A device on the host's USB is this ticket's, or was known again as it: how it showed itself then. */
     record DeviceBound(int product, String port, String serial) implements TicketEvent {}

@@ -94,7 +94,10 @@ final class TicketFold {
             }
             case TicketEvent.UnlockAnswered(String what) -> unlockAnswers.add(what);
             case TicketEvent.BuildChosen chosen -> build = chosen;
-            case TicketEvent.PackageProven(String proven, String file, _, _, _) -> prove(proven, file);
+            case TicketEvent.PackageProven(String proven, String file, _, _, _) -> {
+                prove(proven, file);
+                observed.take(entry, event);
+            }
             case TicketEvent.PackageRefused _ -> prove(null, null);
             case TicketEvent.KeysAttempted _ -> {
                 change(entry, Attempt::keysTried);
@@ -119,7 +122,7 @@ final class TicketFold {
                 closedAt = entry.when();
             }
             case TicketEvent.DownloadStarted _, TicketEvent.DownloadStopped _, TicketEvent.Downloaded _,
-                    TicketEvent.StateRead _, TicketEvent.BreakRead _, TicketEvent.PaperHandedOut _ -> { }
+                    TicketEvent.StateRead _, TicketEvent.BreakRead _, TicketEvent.PaperHandedOut _, TicketEvent.Flapped _ -> { }
             case TicketEvent.TakenBack(List<Long> entries) -> {
                 if (entries.contains(opening)) {
                     closed = Ticket.TAKEN_BACK;

@@ -25,14 +25,23 @@ public record SerialWords(Map<String, String> words, String plain) {
     /** A unit's number is not longer than this, an id of the normal mode is. From memory. */
     static final int LONGEST_SHORT = 16;
 
-    private static final Set<String> ONE_UNIT = Set.of("ECID", "SRNM", "IMEI", "MEID");
+    private static final Set<String> ONE_UNIT = Set.of("ECID", "SRNM", "IMEI", "MEID", "UDID");
 
     public SerialWords {
         words = Collections.unmodifiableMap(new LinkedHashMap<>(words));
     }
 
+    /** The id of the normal mode of devices since 2018: chip, and the unit's number that the low modes tell. From memory. */
+    private static final Pattern CHIP_AND_UNIT = Pattern.compile("\\p{XDigit}{8}-(\\p{XDigit}{16})");
+
     public static SerialWords of(String serial) {
         Map<String, String> words = new LinkedHashMap<>();
+        Matcher id = CHIP_AND_UNIT.matcher(serial.strip());
+        if (id.matches()) {
+            words.put("ECID", id.group(1));
+            words.put("UDID", serial.strip());
+            return new SerialWords(words, "");
+        }
         Matcher found = WORD.matcher(serial);
         while (found.find()) {
             words.putIfAbsent(found.group(1).toUpperCase(Locale.ROOT), found.group(2) != null ? found.group(2) : found.group(3));
@@ -90,7 +99,7 @@ public record SerialWords(Map<String, String> words, String plain) {
 
     /** Leading zeros are no part of a number. */
     private Optional<String> number(String name) {
-        return Optional.ofNullable(words.get(name)).map(v -> v.toUpperCase(Locale.ROOT).replaceFirst("^(0X)?0*(?=.)", ""));
+        return name.equals("UDID") ? Optional.ofNullable(words.get(name)) : Optional.ofNullable(words.get(name)).map(v -> v.toUpperCase(Locale.ROOT).replaceFirst("^(0X)?0*(?=.)", ""));
     }
 
     /** As it is shown. */

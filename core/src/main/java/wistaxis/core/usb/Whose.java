@@ -28,9 +28,10 @@ public record Whose(Map<UsbDevice, String> known, Map<UsbDevice, List<String>> o
      * @param devices what hangs on the host now
      * @param bound the device of each ticket that has one
      * @param waiting tickets that wait for a device and have none
-     * @param longGone tickets whose device has been away for so long that another one may hang on its port: known by name only
+     * @param gone tickets whose device was written down as gone: another one may hang on its port since, so that it is known by name only,
+     *     and offered
      */
-    public static Whose of(List<UsbDevice> devices, Map<String, Bound> bound, List<String> waiting, Set<String> longGone) {
+    public static Whose of(List<UsbDevice> devices, Map<String, Bound> bound, List<String> waiting, Set<String> gone) {
         Map<UsbDevice, String> known = new LinkedHashMap<>();
         Map<String, Long> sameName = devices.stream().flatMap(d -> d.words().unit().stream())
                 .collect(Collectors.groupingBy(u -> u, Collectors.counting()));
@@ -39,7 +40,7 @@ public record Whose(Map<UsbDevice, String> known, Map<UsbDevice, List<String>> o
         }
         for (UsbDevice device : devices) {
             if (!known.containsKey(device)) {
-                List<String> here = bound.entrySet().stream().filter(b -> !longGone.contains(b.getKey())
+                List<String> here = bound.entrySet().stream().filter(b -> !gone.contains(b.getKey())
                         && !known.containsValue(b.getKey()) && byPort(device, b.getValue()))
                         .map(Map.Entry::getKey).toList();
                 if (here.size() == 1) {

@@ -31,7 +31,7 @@ class EventsTest {
                 new TicketEvent.PackageAccepted("31K88", "packages/p.zip", 6, "0".repeat(64)),
                 new TicketEvent.WalkNoted("charge", "plug", "plugged"),
                 new TicketEvent.PaperHandedOut("report", "0".repeat(64), 12),
-                new TicketEvent.CustomerSealed("0".repeat(64)), new TicketEvent.CustomerForgotten("asked for"), new TicketEvent.AtWork("A. S."), new TicketEvent.TakenBack(List.of(7L, 8L)),
+                new TicketEvent.CustomerSealed("0".repeat(64)), new TicketEvent.CustomerForgotten("asked for"), new TicketEvent.AtWork("A. S."), new TicketEvent.TakenBack(List.of(7L, 8L)), new TicketEvent.Flapped(42, 60, null), new TicketEvent.Flapped(6, 60, 21.0),
                 new TicketEvent.BackupNoted("cloud", null, "31.9", java.time.LocalDate.of(2026, 5, 1), 5L, "owner", true),
                 new TicketEvent.PackageRefused("31K88", "truncated"),
                 new TicketEvent.KeysAttempted("Plugged restart", "recovery", false, "let go",

@@ -69,10 +69,12 @@ class WhoseTest {
         assertThat(stranger.offers().values()).containsExactly(List.of("T-9"));
         UsbDevice otherBoard = new UsbDevice(UsbProduct.DFU, "1-1", "CPID:8101 BDID:0E");
         assertThat(Whose.of(List.of(otherBoard), bound, List.of(), Set.of()).known()).as("another board").isEmpty();
-        List<UsbDevice> later = List.of(device(2, HostView.NORMAL, "1-1"));
+        assertThat(Whose.of(List.of(device(2, HostView.NORMAL, "1-1")), bound, List.of(), Set.of()).known())
+                .as("its number contradicts, in another mode too").isEmpty();
+        List<UsbDevice> later = List.of(new UsbDevice(UP, "1-1", "0a1b2c3d4e5f60718293a4b5c6d7e8f901234567"));
         assertThat(Whose.of(later, bound, List.of(), Set.of()).known()).as("it has changed its mode").containsValue("T-1");
         Whose unsure = Whose.of(later, bound, List.of(), Set.of("T-1"));
-        assertThat(unsure.known()).as("away for long: another one may hang there").isEmpty();
+        assertThat(unsure.known()).as("after a gap: another one may hang there").isEmpty();
         assertThat(unsure.offers()).as("and is asked about").isEqualTo(Map.of(later.getFirst(), List.of("T-1")));
     }
 
@@ -91,7 +93,8 @@ class WhoseTest {
     @CsvSource(delimiter = '|', value = {
         "CPID:8030 CPRV:11 CPFM:03 SCEP:01 BDID:0C ECID:000A1111 SRTG:[x-1 (2)] | 8030 | C | A1111",
         "cpid:0x8030 noise bdid:0c::ECID:A1111 | 8030 | C | A1111",
-        "00008030-000A111122223333 | | | 00008030-000A111122223333", "CPID: BDID:[ | | | CPID: BDID:[", "'' | | |",
+        "00008030-000A111122223333 | | | A111122223333", "0a1b2c3d4e5f60718293a4b5c6d7e8f901234567 | | | 0a1b2c3d4e5f60718293a4b5c6d7e8f901234567",
+        "CPID: BDID:[ | | | CPID: BDID:[", "'' | | |",
     })
     void serialStringsAreReadLeniently(String serial, String chip, String board, String unit) {
         SerialWords words = SerialWords.of(serial);

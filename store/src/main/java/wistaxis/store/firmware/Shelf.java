@@ -27,6 +27,7 @@ import wistaxis.store.files.Inside;
 import wistaxis.store.files.Rights;
 import wistaxis.store.files.Room;
 import wistaxis.store.files.SideFile;
+import wistaxis.store.files.Stamp;
 import wistaxis.store.files.WholeFile;
 
 /**
@@ -54,8 +55,9 @@ public final class Shelf {
      * @param name its name, which means nothing
      * @param modifiedMillis when it was last written, milliseconds since 1970
      * @param report what the last check found; well-formed while the parts were not read
+     * @param stamp of the file when that was found, see {@link Stamp}; null in an index of before, whose files are looked at again
      */
-    public record Item(String name, long bytes, long modifiedMillis, PackageReport report) {
+    public record Item(String name, long bytes, long modifiedMillis, PackageReport report, @Nullable String stamp) {
         /** Whether it is the package of a build. */
         public boolean isOf(String version, String build) {
             return report.version().equals(version) && report.build().equals(build);
@@ -154,12 +156,31 @@ public final class Shelf {
     }
 
     private boolean isNew(Path file) throws IOException {
-        return !isKnown(file.getFileName().toString(), Files.size(file), Files.getLastModifiedTime(file).toMillis());
+        return !isKnown(file.getFileName().toString(), Stamp.of(file));
     }
 
-    private synchronized boolean isKnown(String name, long bytes, long modifiedMillis) {
+    private synchronized boolean isKnown(String name, @Nullable String stamp) {
         Item known = items.get(name);
-        return known != null && known.bytes() == bytes && known.modifiedMillis() == modifiedMillis;
+        return known != null && known.stamp() != null && known.stamp().equals(stamp);
+    }
+
+    /** What was found of a file that has not changed in any way since; empty where it has, is gone, or was never looked at. */
+    public Optional<Item> unchanged(Path file) {
+        try {
+            String now = Stamp.of(file);
+            Path parent = file.toAbsolutePath().getParent();
+            return folder.toAbsolutePath().equals(parent) ? items().stream().filter(i -> i.name().equals(file.getFileName().toString())
+                    && now.equals(i.stamp())).findFirst() : Optional.empty();
+        } catch (IOException e) {
+            return Optional.empty();
+        }
+    }
+
+    /** Why a file may not be used as the verified one. @param sha256 its digest then; empty when it may */
+    public Optional<String> notAsVerified(Path file, @Nullable String sha256) {
+        return unchanged(file).filter(i -> sha256 == null || sha256.equals(i.report().sha256())).isPresent() ? Optional.empty()
+                : Optional.of("The firmware file [" + file.getFileName() + "] is not the one that was verified: it has changed since, or "
+                + "is gone. Verify it again on the firmware page, or choose another file.");
     }
 
     /** A way to look at a file. */
@@ -169,9 +190,10 @@ public final class Shelf {
 
     /** What is found is true of the file as it was before: one that changes meanwhile is new again. */
     private static Item look(Path file, Look look) throws IOException {
+        String stamp = Stamp.of(file);
         long bytes = Files.size(file);
         long modifiedMillis = Files.getLastModifiedTime(file).toMillis();
-        return new Item(file.getFileName().toString(), bytes, modifiedMillis, look.report());
+        return new Item(file.getFileName().toString(), bytes, modifiedMillis, look.report(), stamp);
     }
 
     private synchronized void put(Item item) {
@@ -180,7 +202,7 @@ public final class Shelf {
 
     /** Keeps what a full check found of the same file meanwhile. @return whether it was new */
     private synchronized boolean putIfNew(Item item) {
-        if (isKnown(item.name(), item.bytes(), item.modifiedMillis())) {
+        if (isKnown(item.name(), item.stamp())) {
             return false;
         }
         put(item);

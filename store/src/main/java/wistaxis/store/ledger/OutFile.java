@@ -37,9 +37,9 @@ public final class OutFile {
     /** @throws BadInput where another file would be lost, with what to do */
     public static void check(Path file, boolean replace) throws IOException {
         Path whole = file.toAbsolutePath().normalize();
-        boolean there = Files.exists(whole, LinkOption.NOFOLLOW_LINKS);
+        boolean there = Files.isRegularFile(whole, LinkOption.NOFOLLOW_LINKS); // other things are refused when it is written
         Optional<Path> data = dataFolder(whole);
-        if (data.isPresent() && (there || isOurs(data.get(), whole))) {
+        if (data.isPresent() && isOurs(data.get(), whole)) {
             throw new BadInput("[" + file + "] belongs to the data folder [" + data.get() + "]; nothing was written. Choose a file in "
                     + "another folder.");
         }
@@ -78,9 +78,10 @@ public final class OutFile {
         return folder != null && Files.isDirectory(folder) ? folder.toRealPath() : folder;
     }
 
-    private static boolean isOurs(Path data, Path file) {
+    /** What the program makes right in the folder, by name, and whatever lies in the folders below it. */
+    private static boolean isOurs(Path data, Path file) throws IOException {
         DataFolder folder = new DataFolder(data);
-        return Stream.concat(folder.files().stream(), Stream.of(folder.advice(), folder.terms(), folder.demoMark()))
+        return !data.toRealPath().equals(real(file.getParent())) || Stream.concat(folder.files().stream(), Stream.of(folder.advice(), folder.terms(), folder.demoMark()))
                 .anyMatch(f -> f.getFileName().toString().equalsIgnoreCase(String.valueOf(file.getFileName())));
     }
 

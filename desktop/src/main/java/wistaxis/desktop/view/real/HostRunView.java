@@ -206,6 +206,10 @@ public final class HostRunView implements View {
                     + "small "
                     + "sign.", "What it has downloaded before, or the device has already, it only restores, and is quicker.");
         }
+        Optional<String> changed = bench.stock().notAsVerified(t);
+        if (changed.isPresent()) {
+            return Ui.notice("stop", changed.get());
+        }
         return Ui.notice("calm", "At the host: give it the package.",
                 "Close what the host offers. Hold its extra key (Option on the maker's hosts, Shift on others) and choose "
                 + (t.keepsData() ? "to update" : "to restore") + "; pick this file:", path(String.valueOf(t.packageFile())));

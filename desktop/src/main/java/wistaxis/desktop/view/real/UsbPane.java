@@ -42,6 +42,7 @@ public final class UsbPane extends VBox {
         } else {
             getChildren().addAll(Ui.label("Not this one yet", "usb-mode"), source());
         }
+        usb().flapping(number).ifPresent(w -> getChildren().add(Ui.notice("", w)));
         if (here.isEmpty() && usb().watches()) {
             offers();
         }
