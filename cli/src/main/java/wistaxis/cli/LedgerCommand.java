@@ -96,7 +96,8 @@ final class LedgerCommand implements Runnable {
         @Override
         public void run() {
             try (Ledger ledger = ledger()) {
-                List<Anchor> held = new ArrayList<>(Anchor.read(folder().anchors()));
+                Anchor.Kept kept = Anchor.readable(folder().anchors());
+                List<Anchor> held = new ArrayList<>(kept.anchors());
                 anchors.forEach(a -> held.add(Anchor.parse(a)));
                 long last = ledger.last().map(LedgerEntry::number).orElse(0L);
                 Progress progress = progress("looking through " + last + " entries");
@@ -113,7 +114,10 @@ final class LedgerCommand implements Runnable {
                 answer(new Row(check.entries(), check.broken().isEmpty(), check.last(), check.broken().orElse(null), check.findings()),
                         words);
                 check.broken().ifPresent(b -> spec().commandLine().getErr().println("wistaxis: the chain is broken: " + b));
-                status = check.clean() ? CommandLine.ExitCode.OK : CommandLine.ExitCode.SOFTWARE;
+                if (!kept.trouble().isEmpty()) {
+                    spec().commandLine().getErr().println("wistaxis: " + kept.trouble());
+                }
+                status = check.clean() && kept.trouble().isEmpty() ? CommandLine.ExitCode.OK : CommandLine.ExitCode.SOFTWARE;
             }
         }
     }

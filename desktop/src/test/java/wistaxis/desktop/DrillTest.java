@@ -60,11 +60,11 @@ class DrillTest {
     private void tapsAndSide() {
         w.hurried(() -> says("Tap Volume Up"));
         w.press(KeyCode.U);
-        Window.pause(120);
+        w.lets(120);
         w.release(KeyCode.U);
         says("Tap Volume Down");
         w.press(KeyCode.D);
-        Window.pause(120);
+        w.lets(120);
         w.release(KeyCode.D);
         says("Hold Side");
         w.press(KeyCode.S);

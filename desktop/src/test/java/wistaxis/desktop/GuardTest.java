@@ -186,9 +186,7 @@ class GuardTest {
         try (Ledger ledger = ledger(); Window w = open()) {
             String number = Window.acked(() -> w.bench.open("Shared"));
             ledger.append(number, new TicketEvent.FactRecorded("deviceWords", "seen by a call of the command line"), Instant.now());
-            long began = System.nanoTime();
             Window.until(() -> w.bench.ticket(number).fact("deviceWords").isPresent(), "the entry of another process");
-            assertThat(Duration.ofNanos(System.nanoTime() - began)).isLessThan(Duration.ofSeconds(2));
             long seen = w.entries().getLast().number();
             assertThatThrownBy(() -> Window.acked(() -> {
                 ledger.append(number, new TicketEvent.ConsentAsked("recovery-restore", false, "owner", "none"), Instant.now());

@@ -116,7 +116,7 @@ class WholeWalkTest {
         w.tap(KeyCode.P);
         w.sees("Plugged restart: into recovery");
         w.click("keys-start");
-        w.hurried(() -> Window.pause(600));
+        w.hurried(() -> w.lets(3000));
         w.hold("key-VOLUME_UP", 200);
         w.hold("key-VOLUME_DOWN", 100);
         w.hold("key-SIDE", 3000);
@@ -126,7 +126,7 @@ class WholeWalkTest {
         w.sees("keep holding right through the boot logo");
         upAgain(w);
         w.tap(KeyCode.ENTER);
-        w.hurried(() -> Window.pause(640));
+        w.hurried(() -> w.lets(3200));
         taps(w);
         w.press(KeyCode.S);
         w.hurried(() -> Window.until(() -> w.bench.desk("T-0001").device().screen() == wistaxis.core.keys.Screen.BLACK, "black"));
@@ -141,10 +141,10 @@ class WholeWalkTest {
 
     private static void attempt(Window w, long holdMillis) {
         w.tap(KeyCode.ENTER);
-        w.hurried(() -> Window.pause(640));
+        w.hurried(() -> w.lets(3200));
         taps(w);
         w.press(KeyCode.S);
-        w.hurried(() -> Window.pause(holdMillis / 5));
+        w.hurried(() -> w.lets(holdMillis));
         w.release(KeyCode.S);
     }
 
@@ -155,13 +155,13 @@ class WholeWalkTest {
 
     private static void taps(Window w) {
         w.press(KeyCode.U);
-        Window.pause(200);
+        w.lets(200);
         w.release(KeyCode.U);
-        Window.pause(200);
+        w.lets(200);
         w.press(KeyCode.D);
-        Window.pause(200);
+        w.lets(200);
         w.release(KeyCode.D);
-        Window.pause(200);
+        w.lets(200);
     }
 
     private void restore(Window w) {

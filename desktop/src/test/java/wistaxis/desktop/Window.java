@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
 import java.util.concurrent.Callable;
@@ -52,28 +51,32 @@ final class Window implements AutoCloseable {
     private final Stage stage;
     private final Robot robot;
 
-    private final Hurry clock = new Hurry();
+    private final FrameClock clock = new FrameClock();
 
     private static boolean started;
 
     /** So many looks, 5 ms and more apart. */
     private static final int NEVER = 6_000;
 
-    /** A clock that can be made to run faster while nobody's hands are timed. */
-    private static final class Hurry implements LongSupplier {
-        private long real = System.nanoTime();
-        private long shown = real;
-        private int speed = 1;
+    /**
+     * The clock of the bench, its wall clock too: it goes on by as much with each frame that is drawn, however long that takes on this
+     * machine. It can be made to run faster while nobody's hands are timed.
+     */
+    private static final class FrameClock implements LongSupplier {
+        private static final long FRAME = 16_666_667;
+
+        private volatile long shown = FRAME;
+        private volatile int speed = 1;
+        private final AnimationTimer frames = new AnimationTimer() {
+            @Override
+            public void handle(long now) {
+                shown += FRAME * speed;
+            }
+        };
 
         @Override
-        public synchronized long getAsLong() {
-            return shown + (System.nanoTime() - real) * speed;
-        }
-
-        synchronized void speed(int times) {
-            shown = getAsLong();
-            real = System.nanoTime();
-            speed = times;
+        public long getAsLong() {
+            return shown;
         }
     }
 
@@ -113,8 +116,12 @@ final class Window implements AutoCloseable {
         copy(MADE, folder.standIns());
         startPlatform();
         world = new PracticeWorld(folder.standIns(), lineBytesPerSecond);
-        bench = onFx(() -> new Workbench(new Workbench.Setup("Test bench", folder, start, clock, Clock.systemUTC(), usb == null ? world
-                : _ -> World.real(HOST, usb, SimulatedDevice::new), Platform::runLater)));
+        onFx(() -> {
+            clock.frames.start();
+            return null;
+        });
+        bench = onFx(() -> new Workbench(new Workbench.Setup("Test bench", folder, start, clock, () -> start.plusNanos(clock.shown),
+                usb == null ? world : _ -> World.real(HOST, usb, SimulatedDevice::new), Platform::runLater)));
         shell = onFx(() -> new Shell(bench));
         stage = onFx(() -> {
             Stage s = new Stage();
@@ -241,12 +248,18 @@ final class Window implements AutoCloseable {
     }
 
     void hurried(int times, Runnable work) {
-        clock.speed(times);
+        clock.speed = times;
         try {
             work.run();
         } finally {
-            clock.speed(1);
+            clock.speed = 1;
         }
+    }
+
+    /** Lets so many milliseconds of the bench's clock pass. */
+    void lets(long millis) {
+        long end = clock.shown + millis * 1_000_000;
+        until(() -> clock.shown >= end, millis + " ms of the bench's time");
     }
 
     Node find(String id) {
@@ -262,7 +275,7 @@ final class Window implements AutoCloseable {
     /** Presses a node with the mouse and holds it for a while. */
     void hold(String id, long millis) {
         mouse(id, () -> robot.mousePress(MouseButton.PRIMARY));
-        pause(millis);
+        lets(millis);
         onFx(() -> {
             robot.mouseRelease(MouseButton.PRIMARY);
             return null;
@@ -311,7 +324,14 @@ final class Window implements AutoCloseable {
         });
     }
 
+    /** Presses when the page has been drawn and what was done before is saved, as somebody does who looks at it. */
     void press(KeyCode key) {
+        until(() -> onFx(() -> !shell.isFresh() && !shell.isSaving()), "the page to be drawn");
+        pressAtOnce(key);
+    }
+
+    /** Presses whatever the page is about. */
+    void pressAtOnce(KeyCode key) {
         onFx(() -> {
             robot.keyPress(key);
             return null;
@@ -434,6 +454,7 @@ final class Window implements AutoCloseable {
     @Override
     public void close() {
         onFx(() -> {
+            clock.frames.stop();
             shell.close();
             bench.close();
             stage.close();

@@ -59,7 +59,8 @@ public final class FirmwareDesk {
     public String trouble() {
         Optional<Fetch> state = download();
         if (state.filter(s -> s.phase() == Fetch.Phase.BROKEN).isPresent()) {
-            return "The download stopped: " + state.get().why() + ". What has come is kept; go on when that is settled.";
+            return "The download stopped: " + state.get().why() + (state.get().bytes() > 0 ? ". What has come is kept; go on when that is "
+                    + "settled." : ". Start it again when that is settled.");
         }
         if (state.filter(s -> s.phase() == Fetch.Phase.RUNNING && !s.why().isEmpty()).isPresent()) {
             return "Trying again by itself: " + state.get().why() + ".";

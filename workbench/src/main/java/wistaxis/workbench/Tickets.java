@@ -119,7 +119,9 @@ public final class Tickets {
         if (last <= LedgerStore.LOOKED_THROUGH) {
             return;
         }
-        background.run(() -> ledger.check(seen.value(), Anchor.read(anchors), wall.instant(), _ -> !ended), all -> all.ifPresent(c -> {
+        Anchor.Kept kept = Anchor.readable(anchors);
+        notices.say(kept.trouble());
+        background.run(() -> ledger.check(seen.value(), kept.anchors(), wall.instant(), _ -> !ended), all -> all.ifPresent(c -> {
             checked(c);
             if (unread != null) {
                 changes.tell(Change.Topic.NOTICE);
@@ -409,7 +411,7 @@ public final class Tickets {
         Anchor head = new Anchor(last, lastDigest, wall.instant());
         background.write(() -> {
             LocalDate today = LocalDate.ofInstant(head.at(), ZoneId.systemDefault());
-            if (Anchor.read(anchors).stream().noneMatch(a -> a.at() != null && LocalDate.ofInstant(a.at(), ZoneId.systemDefault())
+            if (Anchor.readable(anchors).anchors().stream().noneMatch(a -> a.at() != null && LocalDate.ofInstant(a.at(), ZoneId.systemDefault())
                     .equals(today))) {
                 head.append(anchors);
             }
@@ -430,7 +432,7 @@ public final class Tickets {
     /** Looks through the whole ledger, read anew from the disk. @param watcher on another thread @return null when it was stopped */
     public CompletableFuture<@Nullable LedgerCheck> verify(Ledger.Watcher watcher) {
         LedgerSeen seen = LedgerSeen.read(memory);
-        return read(l -> l.check(seen, Anchor.read(anchors), wall.instant(), n -> !ended && watcher.goOn(n)).orElse(null));
+        return read(l -> l.check(seen, Anchor.readable(anchors).anchors(), wall.instant(), n -> !ended && watcher.goOn(n)).orElse(null));
     }
 
     /** Number of the last entry. */

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
@@ -125,8 +126,10 @@ public record FirmwareCatalogue(List<Listed> builds) {
         Map<String, Listed> all = new LinkedHashMap<>();
         builds.forEach(l -> all.put(l.build().key(), l));
         more.forEach(l -> all.merge(l.build().key(), l, FirmwareCatalogue::later));
+        Map<String, List<Build>> told = all.values().stream().map(Listed::build).filter(b -> b.sha256() != null)
+                .collect(Collectors.groupingBy(Build::build));
         return new FirmwareCatalogue(all.values().stream()
-                .filter(l -> all.values().stream().noneMatch(o -> l.build().isLessThan(o.build())))
+                .filter(l -> told.getOrDefault(l.build().build(), List.of()).stream().noneMatch(o -> l.build().isLessThan(o)))
                 .toList());
     }
 
@@ -146,7 +149,7 @@ public record FirmwareCatalogue(List<Listed> builds) {
      * @param onShelf keys of the builds whose packages lie on the shelf
      */
     public FirmwareCatalogue refreshed(String identifier, List<Build> answer, Instant now, Set<String> onShelf) {
-        Set<String> listed = answer.stream().map(Build::key).collect(java.util.stream.Collectors.toSet());
+        Set<String> listed = answer.stream().map(Build::key).collect(Collectors.toSet());
         List<Listed> kept = new ArrayList<>();
         for (Listed l : builds) {
             boolean gone = l.build().identifiers().contains(identifier) && !listed.contains(l.build().key());

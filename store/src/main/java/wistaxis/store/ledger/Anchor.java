@@ -17,6 +17,7 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Shown;
+import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.OutsideFile;
 import wistaxis.store.files.Rights;
 
@@ -77,6 +78,19 @@ public record Anchor(long entry, String digest, @Nullable Instant at) {
             }
         }
         return anchors;
+    }
+
+    /** What a file of anchors holds, as far as it can be read. @param trouble why the rest cannot; empty where all can */
+    public record Kept(List<Anchor> anchors, String trouble) {}
+
+    /** The same, whatever is in it: a damaged file of anchors keeps nobody from looking at the ledger. */
+    public static Kept readable(Path file) {
+        try {
+            return new Kept(read(file), "");
+        } catch (BadInput | DiskTrouble e) {
+            return new Kept(List.of(), "The anchors in [" + file.getFileName() + "] cannot be read, so the ledger was looked at without "
+                    + "them: " + e.getMessage());
+        }
     }
 
     /** Adds it to a file; returns once it is safe on the disk. The file only ever grows. */

@@ -6,9 +6,14 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.net.http.HttpTimeoutException;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
 import java.util.function.Function;
 import java.util.function.Supplier;
 import org.apache.hc.client5.http.config.ConnectionConfig;
@@ -21,6 +26,7 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Names;
+import wistaxis.core.facts.Shown;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.outside.FirmwareLibrary;
 import wistaxis.core.outside.OutsideTrouble;
@@ -33,8 +39,15 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
     private static final Duration SILENCE = Duration.ofSeconds(30);
     private static final Duration CONNECT = Duration.ofSeconds(10);
 
+    /** How long a question and its answer may take as a whole, how large the answer may be, and how many builds it may list. Ours. */
+    private static final Duration WHOLE = Duration.ofSeconds(60);
+    private static final long LARGEST = 32_000_000;
+    private static final int MOST_BUILDS = 500;
+    private static final int LONGEST_WORDS = 300;
+
     private final Supplier<URI> address;
     private final Duration silence;
+    private final Duration whole;
     private @Nullable HttpClient http;
     private @Nullable CloseableHttpClient files;
 
@@ -53,8 +66,14 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
     }
 
     private Line(Supplier<URI> address, Duration silence) {
+        this(address, silence, WHOLE);
+    }
+
+    /** @param whole how long a question and its answer may take together */
+    Line(Supplier<URI> address, Duration silence, Duration whole) {
         this.address = address;
         this.silence = silence;
+        this.whole = whole;
     }
 
     private synchronized HttpClient http() {
@@ -85,7 +104,14 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
     @Override
     public List<Build> buildsFor(String identifier) throws OutsideTrouble {
         return ask(HttpRequest.newBuilder(address.get().resolve("/builds?device=" + Names.identifier(identifier))),
-                text -> Json.readList(text, Build.class, "answer of the firmware library"), "firmware library");
+                text -> few(Json.readList(text, Build.class, "answer of the firmware library")), "firmware library");
+    }
+
+    private static List<Build> few(List<Build> builds) {
+        if (builds.size() > MOST_BUILDS) {
+            throw new BadInput("it lists [" + builds.size() + "] builds for one model, and at most " + MOST_BUILDS + " are read");
+        }
+        return builds;
     }
 
     @Override
@@ -146,23 +172,50 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
     }
 
     private <T> T ask(HttpRequest.Builder request, Function<String, T> read, String who) throws OutsideTrouble {
+        CompletableFuture<HttpResponse<String>> asked = http().sendAsync(request.timeout(whole).build(), HttpResponse.BodyHandlers
+                .limiting(HttpResponse.BodyHandlers.ofString(), LARGEST));
         try {
-            HttpResponse<String> response = http().send(request.timeout(Duration.ofSeconds(60)).build(),
-                    HttpResponse.BodyHandlers.ofString());
+            HttpResponse<String> response = asked.get(whole.toMillis(), TimeUnit.MILLISECONDS);
             if (response.statusCode() != 200) {
-                throw new OutsideTrouble("The " + who + " answers " + response.statusCode() + ": "
-                        + Json.read(response.body(), Trouble.class, who).error());
+                throw new OutsideTrouble("The " + who + " answers " + response.statusCode() + said(response.body(), who));
             }
             return read.apply(response.body());
         } catch (BadInput e) {
-            throw new OutsideTrouble("The " + who + " does not answer as agreed: " + e.getMessage(), e);
-        } catch (IOException e) {
-            throw new OutsideTrouble("The " + who + " does not answer (" + e.getClass().getSimpleName()
-                    + "). Check the line and try again.", e);
+            throw new OutsideTrouble("The " + who + " gives an answer that cannot be read: " + line(String.valueOf(e.getMessage()))
+                    + ". Ask whoever runs it.", e);
+        } catch (TimeoutException e) {
+            throw new OutsideTrouble("The " + who + " did not end its answer within " + whole.toSeconds()
+                    + " s. Check the internet connection and ask again.", e);
+        } catch (ExecutionException e) {
+            throw new OutsideTrouble("The " + who + " cannot be reached" + why(e.getCause())
+                    + ". Check its address and the internet connection, and ask again.", e);
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             throw new OutsideTrouble("Stopped while asking the " + who + ".", e);
+        } finally {
+            asked.cancel(true);
         }
+    }
+
+    /** What it says of its refusal, where that can be read. */
+    private static String said(String body, String who) {
+        try {
+            return ": " + line(Json.read(body, Trouble.class, who).error());
+        } catch (BadInput e) {
+            return " and does not say why";
+        }
+    }
+
+    /** One line that can be shown, of whatever somebody else wrote. */
+    private static String line(String text) {
+        String plain = Shown.printable(text.strip().lines().findFirst().orElse("")).strip();
+        return plain.substring(0, Math.min(LONGEST_WORDS, plain.length())).replaceAll("[.\\s]+$", "");
+    }
+
+    private static String why(@Nullable Throwable e) {
+        return e instanceof HttpTimeoutException ? ": it did not begin to answer in time"
+                : String.valueOf(e == null ? "" : e.getMessage()).contains("limit") ? ": its answer is larger than " + LARGEST / 1_000_000
+                + " MB" : "";
     }
 
     @Override

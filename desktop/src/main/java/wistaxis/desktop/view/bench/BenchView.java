@@ -5,18 +5,24 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.EnumSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import java.util.function.Supplier;
+import java.util.stream.Collectors;
 import javafx.scene.Node;
 import javafx.scene.Parent;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import wistaxis.core.bench.BenchPlan;
 import wistaxis.core.device.DeviceModel;
@@ -42,6 +48,12 @@ public final class BenchView implements View {
     private final Label callDetail = Ui.label("", "muted");
     private final FlowPane legend = Ui.flow(18);
     private final VBox lanes = new VBox();
+    private final ScrollPane scroll;
+    private final Map<String, Slot> slots = new LinkedHashMap<>();
+
+    /** So many rows are made at once; those below when they are scrolled to. */
+    private static final int SEEN_FIRST = 30;
+    private static final double LANE = 66;
     private final SettingsView first;
     private Optional<BenchPlan.Call> due = Optional.empty();
     private long drawnSecond = -1;
@@ -54,7 +66,10 @@ public final class BenchView implements View {
         call.setId("call");
         countdown.setMinWidth(Region.USE_PREF_SIZE);
         HBox.setHgrow(call, Priority.ALWAYS);
-        root.getChildren().addAll(Ui.row(24, countdown, Ui.column(0, call, callDetail)), legend, Ui.scroll(lanes));
+        scroll = Ui.scroll(lanes);
+        scroll.vvalueProperty().addListener((_, _, _) -> fill());
+        scroll.viewportBoundsProperty().addListener((_, _, _) -> fill());
+        root.getChildren().addAll(Ui.row(24, countdown, Ui.column(0, call, callDetail)), legend, scroll);
     }
 
     /** In the colours of the theme that is in force. */
@@ -76,7 +91,7 @@ public final class BenchView implements View {
 
     @Override
     public void refresh() {
-        drawnSecond = -1;
+        drawnSecond = bench.now().getEpochSecond() / 20;
         legend.getChildren().setAll(legend());
         BenchPlan plan = bench.plans().now();
         due = plan.nextCall();
@@ -87,9 +102,11 @@ public final class BenchView implements View {
                 + (c.tickets().size() == 1 ? " has" : " have") + " chosen it.")));
         lanes.getChildren().add(TimeLane.header(bench.now()));
         List<Ticket> open = bench.tickets().open();
+        slots.keySet().retainAll(open.stream().map(Ticket::number).toList());
+        Map<String, BenchPlan.Lane> planned = plan.lanes().stream().collect(Collectors.toMap(l -> l.job().ticket(), l -> l));
         for (Ticket ticket : open) {
-            Optional<BenchPlan.Lane> lane = plan.lanes().stream().filter(l -> l.job().ticket().equals(ticket.number())).findFirst();
-            lanes.getChildren().add(bench.guard().of(ticket, () -> lane(ticket, lane)).orElseGet(() -> unreadable(ticket)));
+            Optional<BenchPlan.Lane> lane = Optional.ofNullable(planned.get(ticket.number()));
+            lanes.getChildren().add(slot(ticket, lane, lanes.getChildren().size()));
         }
         if (open.isEmpty()) {
             lanes.getChildren().setAll(Ui.notice("calm", "The bench is clear.", "Open a ticket for the next device with Ctrl+N."));
@@ -105,6 +122,43 @@ public final class BenchView implements View {
             lanes.getChildren().add(Ui.style(Ui.label(closed + " closed, in the ledger", "small muted"), "lane-card"));
         }
         tick();
+    }
+
+    /** The place of a row, which is made when it comes into sight; one whose ticket has not changed is kept for a while. */
+    private Node slot(Ticket ticket, Optional<BenchPlan.Lane> lane, int at) {
+        String shows = lane.map(l -> l.late() + " " + l.spans().stream().map(BenchPlan.Span::what).toList()).orElse("");
+        Slot before = slots.get(ticket.number());
+        boolean same = before != null && before.of() == ticket && before.shows().equals(shows) && before.drawn() == drawnSecond;
+        Slot slot = same ? before : new Slot(ticket, shows, drawnSecond, new StackPane(), () -> bench.guard().of(ticket, () -> lane(ticket,
+                lane)).orElseGet(() -> unreadable(ticket)));
+        slots.put(ticket.number(), slot);
+        slot.place().setMinHeight(LANE);
+        if (at < SEEN_FIRST) {
+            slot.fill();
+        }
+        return slot.place();
+    }
+
+    /** Makes the rows that have come into sight, and those just beyond. */
+    private void fill() {
+        double tall = scroll.getViewportBounds().getHeight();
+        double top = scroll.getVvalue() * Math.max(0, lanes.getHeight() - tall);
+        slots.values().stream().filter(s -> s.place().getBoundsInParent().getMaxY() >= top - tall && s.place().getBoundsInParent().getMinY()
+                <= top + 2 * tall).forEach(Slot::fill);
+    }
+
+    /**
+     * The place of a row.
+     *
+     * @param shows what of the plan it shows, times aside
+     * @param drawn of which stretch of time
+     */
+    private record Slot(Ticket of, String shows, long drawn, StackPane place, Supplier<Button> row) {
+        void fill() {
+            if (place.getChildren().isEmpty()) {
+                place.getChildren().add(row.get());
+            }
+        }
     }
 
     /** The row of a ticket that cannot be shown; its page says why. */
@@ -154,10 +208,9 @@ public final class BenchView implements View {
         call.setText(next.what() + ": " + bench.ticket(next.ticket()).title());
         callDetail.setText(next.ticket() + (waits ? ", waiting for hands" : ", hands needed at " + HOUR.format(next.at())));
         long second = now.getEpochSecond() / 20;
-        if (drawnSecond >= 0 && second != drawnSecond) {
+        if (second != drawnSecond) {
             refresh();
         }
-        drawnSecond = second;
     }
 
     @Override

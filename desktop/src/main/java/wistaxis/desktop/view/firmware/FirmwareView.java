@@ -40,6 +40,10 @@ public final class FirmwareView extends TicketPage {
     private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("EEE HH:mm", Locale.ENGLISH)
             .withZone(ZoneId.systemDefault());
 
+    /** So many builds are shown at first, and so many more when asked for. */
+    private static final int ROWS = 25;
+
+    private int shown = ROWS;
     private final FirmwareDesk desk;
     private final VBox builds = new VBox(6);
     private final VBox status = new VBox(8);
@@ -92,7 +96,14 @@ public final class FirmwareView extends TicketPage {
                     Ui.button("ask-again", "Ask again", "", () -> bench.stock().askAgain(identifier))));
             return;
         }
-        choice.get().builds().forEach(j -> builds.getChildren().add(build(j)));
+        List<BuildChoice.Judged> all = choice.get().builds();
+        all.stream().limit(shown).forEach(j -> builds.getChildren().add(build(j)));
+        if (all.size() > shown) {
+            builds.getChildren().add(Ui.flow(12, Ui.button("more-builds", "Show " + Math.min(ROWS, all.size() - shown) + " more", "", () -> {
+                shown += ROWS;
+                refresh();
+            }), Ui.label(shown + " of " + all.size() + " builds, the newest first", "small muted")));
+        }
         if (ticket().isObserved()) {
             builds.getChildren().add(typed);
         }

@@ -332,7 +332,7 @@ public final class Shell implements AutoCloseable {
     }
 
     /** Whether an act on the ticket that is shown is not on the disk yet. */
-    private boolean isSaving() {
+    public boolean isSaving() {
         return !view.number().isEmpty() && bench.isActing(view.number());
     }
 
