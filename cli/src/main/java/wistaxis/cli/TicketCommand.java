@@ -309,16 +309,18 @@ final class TicketCommand extends Output {
                 return events;
             }
             if (written != null) {
-                throw new BadInput("--written [" + Shown.value(written) + "] ends a run, and none goes on; begin it first, without --written");
+                throw new BadInput("--written [" + Shown.value(written)
+                        + "] ends a run, and none goes on; begin it first, without --written");
             }
             boolean fetches = stage.equals("download");
             rules.mayStart(new Readiness(List.of()), fetches || ticket.firmwareSettled()).ifPresent(why -> {
                 throw new Refusal(why);
             });
             if (!fetches && ticket.packageFile() != null) {
-                shelfOf(folder()).notAsVerified(Inside.found(folder().root(), ticket.packageFile()), ticket.observed().digest()).ifPresent(why -> {
-                    throw new Refusal(why);
-                });
+                shelfOf(folder()).notAsVerified(Inside.found(folder().root(), ticket.packageFile()), ticket.observed().digest())
+                        .ifPresent(why -> {
+                            throw new Refusal(why);
+                        });
             }
             if (fetches && !ticket.observed().hostFetches()) {
                 events.add(new TicketEvent.FirmwareFrom(TicketEvent.FirmwareFrom.HOST));

@@ -213,13 +213,13 @@ class HostileUseTest {
         assertThat(file).hasSize(1);
     }
 
-    /** A scripted day, killed twenty-five times; a thousand times by the command. */
+    /** A scripted day, killed four times; a thousand times by the command. */
     @Test
-    void whatWasAcknowledgedSurvivesTwentyFiveKills() throws IOException {
-        Ran ran = run("bench", "kills", "--rounds", "25", "--json");
+    void whatWasAcknowledgedSurvivesKills() throws IOException {
+        Ran ran = run("bench", "kills", "--rounds", "4", "--json");
         assertThat(ran.status()).as(ran.out() + ran.err()).isZero();
-        assertThat(ran.json().get("kills").asInt()).isEqualTo(25);
+        assertThat(ran.json().get("kills").asInt()).isEqualTo(4);
         assertThat(ran.json().get("lost").asInt()).isZero();
-        assertThat(ran.json().get("entries").asInt()).isGreaterThan(500);
+        assertThat(ran.json().get("entries").asInt()).isGreaterThan(50);
     }
 }

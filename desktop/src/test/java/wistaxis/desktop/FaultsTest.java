@@ -127,8 +127,8 @@ class FaultsTest {
                 w.bench.stock().askAgain("iPhone10,1");
                 return null;
             });
-            w.sees("The firmware library does not answer");
-            assertThat(w.text()).contains("Check the line and try again.");
+            w.sees("The firmware library cannot be reached");
+            assertThat(w.text()).contains("Check its address and the internet connection, and ask again.");
         }
     }
 

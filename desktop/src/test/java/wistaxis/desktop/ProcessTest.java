@@ -9,8 +9,8 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.condition.EnabledOnOs;
 import org.junit.jupiter.api.condition.OS;
@@ -44,11 +44,12 @@ class ProcessTest {
         builder.environment().remove("DISPLAY");
         Process process = builder.start();
         String out = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
-        assertThat(process.waitFor(60, TimeUnit.SECONDS)).isTrue();
+        process.waitFor();
         return new Ran(process.exitValue(), out, Files.readString(err));
     }
 
     @Test
+    @Tag("long")
     void theDemoStartsWithoutAWarning() throws Exception {
         Ran ran = run("demo", "--data", folder.toString(), "--smoke");
         assertThat(ran.err()).isEmpty();
@@ -57,6 +58,7 @@ class ProcessTest {
     }
 
     @Test
+    @Tag("long")
     void aDamagedLedgerIsSaidAndLeftAsItIs() throws Exception {
         Path ledger = Files.writeString(folder.resolve("ledger.db"), "this is no database");
         Ran ran = run("--data", folder.toString(), "--smoke");
@@ -83,6 +85,7 @@ class ProcessTest {
 
     /** Two windows on one folder: the second says so and ends; so does own work on the demo's folder, and the demo on somebody's. */
     @Test
+    @Tag("long")
     void aFolderThatIsNotToBeOpenedIsLeftAsItIs() throws Exception {
         Path own = Files.createDirectory(folder.resolve("own"));
         try (FolderHold hold = FolderHold.take(own)) {
@@ -133,6 +136,7 @@ class ProcessTest {
 
     /** Whatever is in the way, it is said, ends with 1, and leaves no process. */
     @Test
+    @Tag("long")
     void whateverIsInTheWayOfAStartIsSaid() throws Exception {
         Path file = Files.writeString(folder.resolve("file"), "x");
         assertThat(run("--data", file.toString(), "--smoke")).satisfies(r -> {

@@ -40,7 +40,9 @@ public final class HostDesk {
     /** Why it may not be started; empty when it may. */
     public Optional<String> mayNot() {
         Ticket ticket = desk.ticket();
-        return bench.usb().contradiction(ticket).or(() -> bench.usb().unconfirmed(ticket)).or(() -> bench.stock().notAsVerified(ticket)).or(() -> bench.routes().rules(ticket).mayStart(bench.routes().readiness(ticket)));
+        return bench.usb().contradiction(ticket).or(() -> bench.usb().unconfirmed(ticket))
+                .or(() -> bench.stock().notAsVerified(ticket))
+                .or(() -> bench.routes().rules(ticket).mayStart(bench.routes().readiness(ticket)));
     }
 
     /** The host's program was told to begin. @throws BadInput when it may not, with the reason */

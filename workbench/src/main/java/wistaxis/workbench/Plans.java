@@ -71,7 +71,8 @@ public final class Plans {
 
     /** How much later than promised a ticket will be done, by the plan; empty where it will not, or nothing was promised. */
     public Optional<Duration> late(Ticket ticket) {
-        return ticket.closed() != null || bench.doubt().says().isPresent() ? Optional.empty() : promised(ticket).flatMap(p -> now().lanes().stream().filter(l -> l.late()
+        return ticket.closed() != null || bench.doubt().says().isPresent() ? Optional.empty()
+                : promised(ticket).flatMap(p -> now().lanes().stream().filter(l -> l.late()
                 && l.job().ticket().equals(ticket.number())).findFirst().map(l -> BenchTime.between(p, l.spans().getLast().end())));
     }
 

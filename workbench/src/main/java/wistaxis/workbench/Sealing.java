@@ -49,7 +49,8 @@ record Sealing(People.Person before, People.Person now, List<TicketEvent> events
                 }
                 case TicketEvent.ConsentAsked c when !isRole(c.who()) -> {
                     boolean own = now.name() == null || c.who().strip().equalsIgnoreCase(now.name());
-                    now = now.name() == null ? now.named(c.who(), now.reach(), now.language()) : own ? now : now.withAgreed(c.who().strip());
+                    now = now.name() == null ? now.named(c.who(), now.reach(), now.language()) : own ? now
+                            : now.withAgreed(c.who().strip());
                     all.add(c.by(own ? TicketEvent.CUSTOMER : TicketEvent.SOMEBODY_ELSE));
                 }
                 case TicketEvent.FactRecorded(String fact, String value) when Intake.WORDS.contains(fact) || fact.equals("deviceWords") ->

@@ -411,7 +411,8 @@ public final class Tickets {
         Anchor head = new Anchor(last, lastDigest, wall.instant());
         background.write(() -> {
             LocalDate today = LocalDate.ofInstant(head.at(), ZoneId.systemDefault());
-            if (Anchor.readable(anchors).anchors().stream().noneMatch(a -> a.at() != null && LocalDate.ofInstant(a.at(), ZoneId.systemDefault())
+            if (Anchor.readable(anchors).anchors().stream()
+                    .noneMatch(a -> a.at() != null && LocalDate.ofInstant(a.at(), ZoneId.systemDefault())
                     .equals(today))) {
                 head.append(anchors);
             }

@@ -152,7 +152,8 @@ public final class UsbDesk implements AutoCloseable {
     /** Why a ticket's device is not known for certain: what hangs there may be another one. */
     public Optional<String> unconfirmed(Ticket ticket) {
         Optional<String> flaps = flapping(ticket.number());
-        return flaps.isPresent() ? flaps : watches() && ticket.observed().bound() != null && of(ticket.number()).isEmpty() && !offers(ticket.number()).isEmpty()
+        return flaps.isPresent() ? flaps
+                : watches() && ticket.observed().bound() != null && of(ticket.number()).isEmpty() && !offers(ticket.number()).isEmpty()
                 ? Optional.of("A device hangs on this computer that may be another one. Say first whether it is the one of this ticket.")
                 : Optional.empty();
     }

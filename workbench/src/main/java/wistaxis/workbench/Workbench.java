@@ -455,7 +455,8 @@ public final class Workbench implements AutoCloseable {
     }
 
     private CompletableFuture<String> export(String name, String ending, Written written) {
-        Path file = OutFile.free(Inside.file(setup.folder().exports(), name + "-" + now().toString().substring(0, 19).replace(":", "") + "." + ending));
+        String at = now().toString().substring(0, 19).replace(":", "");
+        Path file = OutFile.free(Inside.file(setup.folder().exports(), name + "-" + at + "." + ending));
         CompletableFuture<String> said = new CompletableFuture<>();
         background.run(() -> {
             Rights.makeFolder(setup.folder().exports());

@@ -99,7 +99,8 @@ public record SerialWords(Map<String, String> words, String plain) {
 
     /** Leading zeros are no part of a number. */
     private Optional<String> number(String name) {
-        return name.equals("UDID") ? Optional.ofNullable(words.get(name)) : Optional.ofNullable(words.get(name)).map(v -> v.toUpperCase(Locale.ROOT).replaceFirst("^(0X)?0*(?=.)", ""));
+        Optional<String> said = Optional.ofNullable(words.get(name));
+        return name.equals("UDID") ? said : said.map(v -> v.toUpperCase(Locale.ROOT).replaceFirst("^(0X)?0*(?=.)", ""));
     }
 
     /** As it is shown. */

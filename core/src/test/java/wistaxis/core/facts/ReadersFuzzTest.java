@@ -1,5 +1,6 @@
 package wistaxis.core.facts;
 
+import org.junit.jupiter.api.Tag;
 import com.code_intelligence.jazzer.junit.FuzzTest;
 import java.time.Instant;
 import java.util.SplittableRandom;
@@ -25,6 +26,7 @@ import wistaxis.core.ticket.TicketEvent;
  * {@code JAZZER_FUZZ=1 mvn test -pl core -Dtest=ReadersFuzzTest#trace} searches on from them.
  */
 @Isolated
+@Tag("long")
 class ReadersFuzzTest {
     private static final Instant NOW = Instant.parse("2026-05-12T09:00:00Z");
     private static final DeviceCatalogue DEVICES = DeviceCatalogue.shipped();

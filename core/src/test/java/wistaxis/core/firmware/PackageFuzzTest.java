@@ -1,5 +1,6 @@
 package wistaxis.core.firmware;
 
+import org.junit.jupiter.api.Tag;
 import com.code_intelligence.jazzer.junit.FuzzTest;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -14,6 +15,7 @@ import wistaxis.core.signing.Ed25519Key;
  * {@code JAZZER_FUZZ=1 mvn test -pl core -Dtest=PackageFuzzTest#manifest} searches on from them.
  */
 @Isolated
+@Tag("long")
 class PackageFuzzTest {
     private static final List<PackageLayout> LAYOUTS = PackageLayout.shipped();
     private static final Ed25519Key KEY = Ed25519Key.parse("d75a980182b10ab7d54bfed3c964073a0ee172f3daa62325af021a68f707511a");

@@ -253,7 +253,8 @@ public final class Ledger implements AutoCloseable {
 
     /** How many tickets are closed. */
     public synchronized long closedTickets() {
-        return told(() -> jdbi.withHandle(h -> h.createQuery("SELECT count(*) FROM ticket WHERE open = 0 AND opened <> ''").mapTo(Long.class).one()));
+        return told(() -> jdbi.withHandle(h -> h.createQuery("SELECT count(*) FROM ticket WHERE open = 0 AND opened <> ''")
+                .mapTo(Long.class).one()));
     }
 
     /** Whether its tickets are practice; empty in a ledger without tickets. A ledger belongs to its world for ever. */

@@ -81,7 +81,8 @@ public final class OutFile {
     /** What the program makes right in the folder, by name, and whatever lies in the folders below it. */
     private static boolean isOurs(Path data, Path file) throws IOException {
         DataFolder folder = new DataFolder(data);
-        return !data.toRealPath().equals(real(file.getParent())) || Stream.concat(folder.files().stream(), Stream.of(folder.advice(), folder.terms(), folder.demoMark()))
+        return !data.toRealPath().equals(real(file.getParent()))
+                || Stream.concat(folder.files().stream(), Stream.of(folder.advice(), folder.terms(), folder.demoMark()))
                 .anyMatch(f -> f.getFileName().toString().equalsIgnoreCase(String.valueOf(file.getFileName())));
     }
 

@@ -68,7 +68,8 @@ final class ProjectionCheck {
         Optional<String> row =
                 handle.createQuery("SELECT title || char(10) || stage || char(10) || open || char(10) || coalesce(identifier, '') || "
                         + "char(10) || coalesce(trouble, '') || char(10) || last || char(10) || opened || char(10) || "
-                        + "coalesce(closed, '') || char(10) || coalesce(promised, '') || char(10) || CAST(round(hands + runs + line + lies) AS INTEGER) "
+                        + "coalesce(closed, '') || char(10) || coalesce(promised, '') || char(10) || "
+                        + "CAST(round(hands + runs + line + lies) AS INTEGER) "
                         + "|| char(10) || coalesce(again, '') "
                 + "FROM ticket WHERE number = ?").bind(0, t.number()).mapTo(String.class).findOne();
         String wanted = String.join("\n", t.title(), t.stage().name(), t.closed() == null ? "1" : "0", text(t.identifier()),

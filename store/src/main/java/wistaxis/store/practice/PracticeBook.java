@@ -84,7 +84,8 @@ public final class PracticeBook implements AutoCloseable {
         try {
             Connection connection = DriverManager.getConnection("jdbc:sqlite::memory:");
             DATABASE.migrate(Jdbi.create(connection));
-            return new Opened(new PracticeBook(file, new SameFile("practice book", file, null), connection), "The practice book cannot be used, what is practised now is not kept: "
+            return new Opened(new PracticeBook(file, new SameFile("practice book", file, null), connection),
+                    "The practice book cannot be used, what is practised now is not kept: "
                     + e.getMessage());
         } catch (SQLException x) {
             throw new IllegalStateException("no database in memory", x);

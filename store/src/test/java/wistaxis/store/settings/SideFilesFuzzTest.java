@@ -1,5 +1,6 @@
 package wistaxis.store.settings;
 
+import org.junit.jupiter.api.Tag;
 import com.code_intelligence.jazzer.junit.FuzzTest;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -21,6 +22,7 @@ import wistaxis.store.line.DownloadQueue;
  * Whatever bytes lie in a side file, the bench opens, and the bytes are still there.
  * {@code JAZZER_FUZZ=1 mvn test -pl store -am -Dtest=SideFilesFuzzTest} searches on from the seeds.
  */
+@Tag("long")
 class SideFilesFuzzTest {
     private static final PackageCheck CHECK = new PackageCheck(PackageLayout.shipped(), StandInSigner.publicKey());
     private static final Instant NOW = Instant.parse("2026-05-12T09:00:00Z");

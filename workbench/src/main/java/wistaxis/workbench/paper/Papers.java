@@ -130,7 +130,8 @@ public final class Papers {
     private Map<String, Object> common(Kind kind, Ticket t, LedgerEntry last) {
         Optional<DeviceModel> model = shop.model(t);
         boolean note = letterhead.customer().startsWith(PeopleDesk.REMOVED) || letterhead.customer().equals(PeopleDesk.LOST);
-        Map<String, Object> values = new HashMap<>(Map.of(note ? "customerNote" : "customer", letterhead.customer(), "shop", letterhead.name(), "day",
+        Map<String, Object> values = new HashMap<>(Map.of(note ? "customerNote" : "customer", letterhead.customer(), "shop",
+                letterhead.name(), "day",
                 letterhead.words().day().format(last.when().atZone(letterhead.zone())),
                 "number", t.number(), "what", t.title(), "upTo", String.valueOf(last.number()), "head", last.digest(), "short",
                 last.digest().substring(0, SHORT_DIGEST), "device", model.map(m -> m.name() + ", " + m.identifier()).orElse("model not "
@@ -231,7 +232,8 @@ public final class Papers {
         t.attempts().reversed().stream().findFirst().ifPresent(a -> a.checks().forEach((check, answer) -> after.add(row(words(check),
                 answer))));
         after.add(row("Taken in", when(entries.getFirst().when())));
-        after.add(row("Closed", t.closed() == null ? "still open" : when(Objects.requireNonNullElse(t.closedAt(), t.lastAt())) + ": " + t.closed()));
+        after.add(row("Closed", t.closed() == null ? "still open"
+                : when(Objects.requireNonNullElse(t.closedAt(), t.lastAt())) + ": " + t.closed()));
         values.put("after", after);
         List<Map<String, String>> judged = judged(SetUp.of(t, shop.model(t).orElse(null)).map(WalkRun::judged).orElse(List.of()));
         values.put("judged", judged);
@@ -257,7 +259,8 @@ public final class Papers {
         if (!a.walk().isEmpty()) {
             how.add(a.walk().size() + " steps, led through");
         }
-        return Map.of("by", by(entries, a.since()), "when", when(a.since()), "what", title(a.step()), "how", String.join("; ", how), "came", a.outcome()
+        return Map.of("by", by(entries, a.since()), "when", when(a.since()), "what", title(a.step()), "how", String.join("; ", how),
+                "came", a.outcome()
                 .map(Attempt.Outcome::words).orElse(""));
     }
 
@@ -284,7 +287,8 @@ public final class Papers {
                 row("Location", "to be filled in"), row("Phone", "to be filled in")));
         String serial = letterhead.serials().isEmpty() ? "not read, or removed" : String.join(", ", letterhead.serials());
         values.put("media", List.of(row("Make and vendor", "the maker"), row("Model", model == null ? "not settled" : model.name() + ", "
-                + model.identifier()), letterhead.serials().isEmpty() ? row("Serial number", serial) : own("Serial number", serial), row("Media property number", t.number()), row("Media type",
+                + model.identifier()), letterhead.serials().isEmpty() ? row("Serial number", serial) : own("Serial number", serial),
+                row("Media property number", t.number()), row("Media type",
                 "flash memory, built in"), row("Media source", fact(t, "ownership")), row("Classification", "not classified"),
                 row("Data backed up", t.backups().isEmpty() ? fact(t, "backup") : "yes"), t.backups().isEmpty()
                 ? row("Backup location", "not known here") : own("Backup location", t.backups().stream()

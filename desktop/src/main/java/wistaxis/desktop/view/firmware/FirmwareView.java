@@ -99,7 +99,8 @@ public final class FirmwareView extends TicketPage {
         List<BuildChoice.Judged> all = choice.get().builds();
         all.stream().limit(shown).forEach(j -> builds.getChildren().add(build(j)));
         if (all.size() > shown) {
-            builds.getChildren().add(Ui.flow(12, Ui.button("more-builds", "Show " + Math.min(ROWS, all.size() - shown) + " more", "", () -> {
+            String more = "Show " + Math.min(ROWS, all.size() - shown) + " more";
+            builds.getChildren().add(Ui.flow(12, Ui.button("more-builds", more, "", () -> {
                 shown += ROWS;
                 refresh();
             }), Ui.label(shown + " of " + all.size() + " builds, the newest first", "small muted")));

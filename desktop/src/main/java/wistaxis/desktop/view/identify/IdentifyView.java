@@ -37,6 +37,8 @@ public final class IdentifyView extends TicketPage {
     private final VBox found = new VBox(6);
     private final VBox looks = new VBox(8);
     private final VBox left = new VBox(8);
+    /** Whether somebody answers by looks, so that digits are answers and not typed. */
+    private boolean looking;
     private final EventHandler<KeyEvent> pressed = this::pressed;
     private Identification at;
 
@@ -198,6 +200,7 @@ public final class IdentifyView extends TicketPage {
         }
         Optional<Identification.Next> next = at.next();
         int digit = e.getText().matches("[0-9]") ? Integer.parseInt(e.getText()) : -1;
+        looking |= digit >= 0 || e.getCode() == KeyCode.DOWN;
         if (e.getCode() == KeyCode.DOWN && shell.scene().getFocusOwner() == typed && shell.scene()
                 .lookup(".answer") instanceof Node first) {
             first.requestFocus();
@@ -216,7 +219,8 @@ public final class IdentifyView extends TicketPage {
 
     @Override
     public String firstFocus() {
-        return "identify-query";
+        return !typed.isFocused() && looking ? at.next().map(n -> n.question().question() + "-" + n.answers().getFirst().value())
+                .orElse("identify-query") : "identify-query";
     }
 
     @Override
