@@ -373,7 +373,7 @@ class LineTest {
     void aLineThatIsDownIsSaidInWords() {
         world.close();
         assertThatThrownBy(() -> line.buildsFor(PHONE)).isInstanceOf(OutsideTrouble.class).hasMessageContaining("firmware library")
-                .hasMessageContaining("try again");
+                .hasMessageContaining("cannot be reached").hasMessageContaining("ask again");
         assertThatThrownBy(() -> ask(PHONE, "31K88")).isInstanceOf(OutsideTrouble.class).hasMessageContaining("signing service");
     }
 }
