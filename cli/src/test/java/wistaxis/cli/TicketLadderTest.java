@@ -25,6 +25,9 @@ class TicketLadderTest {
     @TempDir
     private Path folder;
 
+    @TempDir
+    private Path elsewhere;
+
     /** What a call answered. */
     private record Ran(int status, String out, String err) {
         JsonNode json() {
@@ -188,7 +191,7 @@ class TicketLadderTest {
     /** What is written for people takes the place of nothing that the program did not make, asked for or not. */
     private void nothingIsReplaced(String n, Path paper) throws IOException {
         byte[] ledger = Files.readAllBytes(folder.resolve("ledger.db"));
-        Path database = Files.copy(folder.resolve("people.db"), Files.createDirectories(folder.resolve("../elsewhere-" + n)).resolve("x.pdf"));
+        Path database = Files.copy(folder.resolve("people.db"), elsewhere.resolve("x.pdf"));
         Path log = Files.writeString(Files.createDirectories(folder.resolve("log")).resolve("mine.txt"), "mine");
         for (String out : List.of(folder.resolve("ledger.db").toString(), folder.resolve("LEDGER.DB").toString(), folder.resolve("practice.db")
                 .toString(), folder.resolve("ledger.db-wal").toString(), log.toString(), database.toString(), database + "-wal")) {

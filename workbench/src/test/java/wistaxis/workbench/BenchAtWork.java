@@ -89,7 +89,7 @@ final class BenchAtWork implements AutoCloseable {
             if (come != null) {
                 come.run();
                 front();
-            } else if (idle > 120_000) {
+            } else if (idle > 30_000) {
                 throw new AssertionError("never came");
             }
         }

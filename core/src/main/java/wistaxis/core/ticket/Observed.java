@@ -98,6 +98,7 @@ public record Observed(@Nullable Bound bound, @Nullable Seen screen, @Nullable S
                 case TicketEvent.DeviceBound(int product, String port, String serial) -> {
                     UsbDevice device = new UsbDevice(product, port, serial);
                     bound = bound == null ? Bound.of(device) : bound.with(device);
+                    host = host != null && host.what().equals("nothing") ? null : host; // it is here again, and known
                 }
                 case TicketEvent.DeviceReleased _ -> {
                     bound = null;
