@@ -119,6 +119,7 @@ public final class Shell implements AutoCloseable {
         this.view = new BenchView(this, bench);
         root.setTop(new VBox(head(), unread, alarms));
         takeBack.setFocusTraversable(false);
+        takeBack.setStyle("-fx-padding: 1 12 1 12;"); // the bar is as high without it
         takeBack.managedProperty().bind(takeBack.visibleProperty());
         takeBack.setVisible(false);
         root.setBottom(Ui.style(Ui.row(16, Ui.label("Next", "small muted"), next, Ui.gap(), saving, takeBack), "next-bar"));
