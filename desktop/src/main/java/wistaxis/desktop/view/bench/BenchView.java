@@ -14,6 +14,7 @@ import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import javafx.scene.Node;
 import javafx.scene.Parent;
+import javafx.scene.Scene;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
@@ -126,7 +127,9 @@ public final class BenchView implements View {
 
     /** The place of a row, which is made when it comes into sight; one whose ticket has not changed is kept for a while. */
     private Node slot(Ticket ticket, Optional<BenchPlan.Lane> lane, int at) {
-        String shows = lane.map(l -> l.late() + " " + l.spans().stream().map(BenchPlan.Span::what).toList()).orElse("");
+        Scene scene = root.getScene();
+        String theme = scene == null ? "" : scene.getStylesheets() + scene.getRoot().getStyle();
+        String shows = theme + lane.map(l -> l.late() + " " + l.spans().stream().map(BenchPlan.Span::what).toList()).orElse("");
         Slot before = slots.get(ticket.number());
         boolean same = before != null && before.of() == ticket && before.shows().equals(shows) && before.drawn() == drawnSecond;
         Slot slot = same ? before : new Slot(ticket, shows, drawnSecond, new StackPane(), () -> bench.guard().of(ticket, () -> lane(ticket,
