@@ -116,11 +116,12 @@ final class Window implements AutoCloseable {
         copy(MADE, folder.standIns());
         startPlatform();
         world = new PracticeWorld(folder.standIns(), lineBytesPerSecond);
+        Instant wall = Instant.now(); // never before what a test has written to the ledger itself
         onFx(() -> {
             clock.frames.start();
             return null;
         });
-        bench = onFx(() -> new Workbench(new Workbench.Setup("Test bench", folder, start, clock, () -> start.plusNanos(clock.shown),
+        bench = onFx(() -> new Workbench(new Workbench.Setup("Test bench", folder, start, clock, () -> wall.plusNanos(clock.shown),
                 usb == null ? world : _ -> World.real(HOST, usb, SimulatedDevice::new), Platform::runLater)));
         shell = onFx(() -> new Shell(bench));
         stage = onFx(() -> {
