@@ -82,6 +82,9 @@ public final class Tickets {
 
         /** Something on a ticket was taken back: what was learned of it counts no more. */
         default void takenBack(Ticket now) {}
+
+        /** Who its customer is was sealed or forgotten, perhaps by another process. */
+        default void sealed(Ticket now) {}
     }
 
     /** What it needs of the bench. */
@@ -361,8 +364,12 @@ public final class Tickets {
         boolean was = before != null && isClosed(before);
         closed += (isClosed(now.ticket()) ? 1 : 0) - (was ? 1 : 0);
         followers.forEach(f -> f.changed(before, now, from));
-        if (entries.stream().anyMatch(e -> e.event() instanceof TicketEvent.TakenBack)) {
+        List<TicketEvent> events = entries.stream().map(LedgerEntry::event).toList();
+        if (events.stream().anyMatch(TicketEvent.TakenBack.class::isInstance)) {
             followers.forEach(f -> f.takenBack(now.ticket()));
+        }
+        if (events.stream().anyMatch(e -> e instanceof TicketEvent.CustomerSealed || e instanceof TicketEvent.CustomerForgotten)) {
+            followers.forEach(f -> f.sealed(now.ticket()));
         }
         changes.tell(Change.Topic.TICKET, number);
     }

@@ -37,9 +37,6 @@ public final class UsbDesk implements AutoCloseable {
 
     private final Workbench bench;
     private final @Nullable UsbWatch watch;
-    /** A device that starts takes longer, seconds. Ours. */
-    private static final double BOOT = 5;
-
     private final Map<String, Flaps> flaps = new HashMap<>();
     private final Map<String, String> seenLast = new HashMap<>();
     private final Map<String, Long> goneSince = new HashMap<>();
@@ -294,7 +291,7 @@ public final class UsbDesk implements AutoCloseable {
 
     /** What a ticket's device does, where it comes and goes too often: a loose contact, or a boot loop with its period. */
     public Optional<String> flapping(String number) {
-        return Optional.ofNullable(flaps.get(number)).filter(Flaps::flaps).map(f -> f.period().filter(p -> p >= BOOT)
+        return Optional.ofNullable(flaps.get(number)).filter(Flaps::flaps).map(f -> f.period().filter(p -> p >= TicketEvent.Flapped.BOOT)
                 .map(p -> String.format(Locale.ROOT, "It starts over and over: a boot loop, every %.0f s.", p))
                 .orElse("Loose contact? It comes and goes on USB. Try another cable or port."));
     }

@@ -141,6 +141,11 @@ public final class Workbench implements AutoCloseable {
                 public void takenBack(Ticket now) {
                     stock.takenBack(now);
                 }
+
+                @Override
+                public void sealed(Ticket now) {
+                    people.changed(now.number());
+                }
             });
             ready();
             usb.start();
@@ -218,7 +223,6 @@ public final class Workbench implements AutoCloseable {
                 stock.signingSeen(now.ticket(), signing);
             }
         }
-        people.changed(now.ticket().number());
         usb.changed(now.ticket());
         staff.changed(now.ticket());
         if (before != null && !Objects.equals(before.identifier(), now.ticket().identifier())) {

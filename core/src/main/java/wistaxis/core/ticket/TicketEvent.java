@@ -244,7 +244,7 @@ public sealed interface TicketEvent {
      */
     record Flapped(int times, double seconds, @Nullable Double period) implements TicketEvent {
         /** Shorter than any device takes to start; seconds. Ours. */
-        private static final double BOOT = 5;
+        public static final double BOOT = 5;
 
         /** Whether it is as regular and as slow as a device that starts and falls over. */
         public boolean loops() {
