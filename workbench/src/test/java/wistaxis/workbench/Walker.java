@@ -482,9 +482,9 @@ final class Walker implements AutoCloseable {
         bench().usb().offers(t.number());
         bench().usb().contradiction(t);
         if (bench().model(t).isPresent()) {
-            desk(bench().desk(t.number()), random.nextInt(16) == 0);
+            desk(bench().desk(t.number()), random.nextInt(64) == 0);
         }
-        if (random.nextInt(8) == 0) {
+        if (random.nextInt(40) == 0) {
             document(t, any(List.of(Papers.Kind.values())));
         }
     }

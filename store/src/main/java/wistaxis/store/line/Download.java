@@ -12,6 +12,7 @@ import java.util.Locale;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.function.LongConsumer;
+import java.util.function.LongSupplier;
 import org.apache.hc.client5.http.classic.HttpClient;
 import org.apache.hc.core5.http.ConnectionClosedException;
 import org.jspecify.annotations.Nullable;
@@ -32,6 +33,7 @@ public final class Download {
     private final PartFile part;
     private final LineShare share;
     private final Duration silence;
+    private final LongSupplier nanos;
     private volatile boolean stopped;
     private volatile boolean silent;
     private volatile boolean listening;
@@ -58,8 +60,11 @@ public final class Download {
         }
     }
 
-    /** @param silence how long nothing may come before the line counts as broken */
-    Download(HttpClient http, URI from, long size, String sha256, Path file, LineShare share, Duration silence) {
+    /**
+     * @param silence how long nothing may come before the line counts as broken
+     * @param nanos a clock that runs on, for the silence alone
+     */
+    Download(HttpClient http, URI from, long size, String sha256, Path file, LineShare share, Duration silence, LongSupplier nanos) {
         this.http = http;
         this.from = from;
         this.size = size;
@@ -67,6 +72,7 @@ public final class Download {
         this.part = new PartFile(file, size, sha256);
         this.share = share;
         this.silence = silence;
+        this.nanos = nanos;
     }
 
     /** Ends a running {@link #run} soon; what has come is kept. */
@@ -157,7 +163,7 @@ public final class Download {
      */
     private void watch(Running now) {
         try {
-            while (!listening || System.nanoTime() - heardNanos < silence.toNanos()) {
+            while (!listening || nanos.getAsLong() - heardNanos < silence.toNanos()) {
                 Thread.sleep(silence.dividedBy(10));
             }
             silent = true;
@@ -179,7 +185,7 @@ public final class Download {
         long start = out.size();
         InputStream body = InputStream.nullInputStream();
         if (start < size) {
-            heardNanos = System.nanoTime();
+            heardNanos = nanos.getAsLong();
             listening = true;
             RemoteFile.Answer answer = library.ask(start, part.etag());
             body = answer.body();
@@ -215,7 +221,7 @@ public final class Download {
             progress.accept(at);
             listening = false; // whoever waits for its turn hears nothing, and that is nobody's silence
             share.take(n);
-            heardNanos = System.nanoTime();
+            heardNanos = nanos.getAsLong();
             listening = true;
         }
         return at;

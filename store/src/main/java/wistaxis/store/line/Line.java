@@ -15,6 +15,7 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import java.util.function.Function;
+import java.util.function.LongSupplier;
 import java.util.function.Supplier;
 import org.apache.hc.client5.http.config.ConnectionConfig;
 import org.apache.hc.client5.http.impl.classic.CloseableHttpClient;
@@ -48,6 +49,7 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
     private final Supplier<URI> address;
     private final Duration silence;
     private final Duration whole;
+    private final LongSupplier nanos;
     private @Nullable HttpClient http;
     private @Nullable CloseableHttpClient files;
 
@@ -57,23 +59,24 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
 
     /** @param address asked when something is first fetched, on the thread that fetches it */
     public Line(Supplier<URI> address) {
-        this(address, SILENCE);
+        this(address, SILENCE, WHOLE, System::nanoTime);
     }
 
-    /** @param silence how long nothing may come of a download before the line counts as broken */
-    Line(URI address, Duration silence) {
-        this(() -> address, silence);
-    }
-
-    private Line(Supplier<URI> address, Duration silence) {
-        this(address, silence, WHOLE);
+    /** @param silence how long nothing may come of a download before the line counts as broken, by a clock that runs on */
+    Line(URI address, Duration silence, LongSupplier nanos) {
+        this(() -> address, silence, WHOLE, nanos);
     }
 
     /** @param whole how long a question and its answer may take together */
-    Line(Supplier<URI> address, Duration silence, Duration whole) {
+    Line(URI address, Duration whole) {
+        this(() -> address, SILENCE, whole, System::nanoTime);
+    }
+
+    private Line(Supplier<URI> address, Duration silence, Duration whole, LongSupplier nanos) {
         this.address = address;
         this.silence = silence;
         this.whole = whole;
+        this.nanos = nanos;
     }
 
     private synchronized HttpClient http() {
@@ -132,7 +135,7 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
             throw new BadInput("nobody has told the digest of build [" + build.build()
                     + "], so that what comes could be anything; add the file to the shelf by hand, or let the host fetch it");
         }
-        return new Download(files(), from(build), build.sizeBytes(), sha256, file, share, silence);
+        return new Download(files(), from(build), build.sizeBytes(), sha256, file, share, silence, nanos);
     }
 
     private URI from(Build build) {

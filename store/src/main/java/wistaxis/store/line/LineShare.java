@@ -42,6 +42,15 @@ public final class LineShare {
         return true;
     }
 
+    boolean isWaitedFor() {
+        lock.lock();
+        try {
+            return lock.hasWaiters(changed);
+        } finally {
+            lock.unlock();
+        }
+    }
+
     /** Waits for the turn of so many bytes; those who wait take turns, so that all get on. */
     void take(int bytes) throws InterruptedException {
         lock.lockInterruptibly();

@@ -24,6 +24,7 @@ import wistaxis.core.outside.OutsideTrouble;
 /** A library that answers too much, too late, or otherwise than agreed: told as it was, in words, on one line. */
 class AnswersTest {
     private HttpServer server;
+    private URI address;
     private Line line;
     private final CountDownLatch end = new CountDownLatch(1);
 
@@ -32,8 +33,8 @@ class AnswersTest {
         server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
         server.setExecutor(Executors.newVirtualThreadPerTaskExecutor());
         server.start();
-        URI address = URI.create("http://127.0.0.1:" + server.getAddress().getPort() + "/");
-        line = new Line(() -> address, Duration.ofSeconds(30), Duration.ofSeconds(1));
+        address = URI.create("http://127.0.0.1:" + server.getAddress().getPort() + "/");
+        line = new Line(address);
     }
 
     @AfterEach
@@ -84,9 +85,11 @@ class AnswersTest {
                 Thread.currentThread().interrupt();
             }
         });
-        for (int again = 0; again < 2; again++) {
-            assertThatThrownBy(() -> line.buildsFor("iPhone13,2")).isInstanceOf(OutsideTrouble.class)
-                    .hasMessageContaining("did not end its answer within 1 s");
+        try (Line impatient = new Line(address, Duration.ofSeconds(1))) {
+            for (int again = 0; again < 2; again++) {
+                assertThatThrownBy(() -> impatient.buildsFor("iPhone13,2")).isInstanceOf(OutsideTrouble.class)
+                        .hasMessageContaining("did not end its answer within 1 s");
+            }
         }
     }
 

@@ -10,6 +10,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.atomic.AtomicLong;
 import java.util.concurrent.atomic.AtomicReference;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -141,7 +142,7 @@ class LineTest {
         for (long enough : new long[] {4_000_000, 11_000_000, 19_000_000}) {
             Process child = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "-cp",
                     System.getProperty("java.class.path"), Fetcher.class.getName(),
-                    world.address().toString(), target().toString()).redirectErrorStream(true).start();
+                    world.address().toString(), target().toString(), String.valueOf(enough)).redirectErrorStream(true).start();
             try (var out = child.inputReader()) {
                 long from = Long.parseLong(out.readLine());
                 assertThat(from).as("it goes on where the one before was killed").isGreaterThanOrEqualTo(before);
@@ -157,17 +158,19 @@ class LineTest {
         assertThat(Files.list(target().getParent())).containsExactly(target());
     }
 
-    /** What the child process does: says how much is there, then downloads at a pace at which it can be caught. */
+    /** What the child process does: says how much is there, then downloads until it has so much, and stays there. */
     static final class Fetcher {
         public static void main(String[] args) throws Exception {
             try (Line line = new Line(java.net.URI.create(args[0]))) {
                 Build build = BuildChoice.among(line.buildsFor(PHONE), PHONE, Instant.parse("2026-05-12T09:00:00Z")).chosen().orElseThrow()
                         .build();
-                LineShare share = new LineShare();
-                share.limit(12_000_000);
-                Download download = line.download(build, Path.of(args[1]), share);
+                Download download = line.download(build, Path.of(args[1]), new LineShare());
                 System.out.println(download.here());
-                download.run(_ -> { });
+                download.run(at -> {
+                    if (at > Long.parseLong(args[2])) {
+                        pause(Long.MAX_VALUE);
+                    }
+                });
             }
         }
     }
@@ -236,24 +239,36 @@ class LineTest {
         assertThat(digest(target())).isEqualTo(build.sha256());
     }
 
+    /** By a clock that the test puts on: a silence is one of a second, looked for ten times in one. */
     @Test
     void aLibraryThatGoesSilentIsHungUpOnAndOneThatDripsIsNot() throws Exception {
         Build build = newest();
-        try (Line impatient = new Line(world.address(), Duration.ofMillis(700))) {
+        AtomicLong clock = new AtomicLong();
+        AtomicLong passing = new AtomicLong(300_000_000); // with each look at the clock
+        try (Line impatient = new Line(world.address(), Duration.ofSeconds(1), () -> clock.addAndGet(passing.get()))) {
             world.faults().drip(10);
-            broken(impatient.download(build, target(), new LineShare()).run(_ -> { }), true, "nothing came");
-            world.faults().drip(400_000);
-            Download dripping = impatient.download(build, target(), new LineShare());
-            assertThat(dripping.run(at -> stopAt(dripping, at, 900_000))).as("slow, but it comes")
-                    .isInstanceOf(Download.Ended.Stopped.class);
-            assertThat(dripping.here()).isGreaterThan(800_000);
+            broken(impatient.download(build, target(), new LineShare()).run(_ -> { }), true, "nothing came for 1 s");
+            passing.set(0);
             world.faults().drip(0);
+            Download dripping = impatient.download(build, target(), new LineShare());
+            assertThat(dripping.run(at -> {
+                clock.addAndGet(900_000_000);
+                stopAt(dripping, at, 4_000_000);
+            })).as("slow, but it comes").isInstanceOf(Download.Ended.Stopped.class);
+            assertThat(dripping.here()).isGreaterThan(800_000);
             LineShare narrow = new LineShare();
-            narrow.limit(60_000); // a piece of 128 kB takes two seconds of it
+            narrow.limit(10); // the second piece of 128 kB waits for hours
             Download limited = impatient.download(build, target(), narrow);
+            Thread hours = Thread.ofVirtual().start(() -> {
+                until(narrow::isWaitedFor);
+                clock.addAndGet(Duration.ofHours(4).toNanos());
+                pause(300); // for whoever would look at the clock now
+                narrow.limit(LineShare.ALL);
+            });
             long before = limited.here();
             assertThat(limited.run(at -> stopAt(limited, at, before + 300_000))).as("who waits for its turn is not hung up on")
                     .isInstanceOf(Download.Ended.Stopped.class);
+            hours.join();
         }
     }
 
@@ -322,7 +337,8 @@ class LineTest {
             until(() -> queue.states().stream().limit(2).mapToLong(Fetch::bytes).sum() > 8_000_000);
             assertThat(Duration.ofNanos(System.nanoTime() - began)).as("8 MB at 20 MB/s, both together")
                     .isGreaterThan(Duration.ofMillis(330));
-            assertThat(queue.states().stream().limit(2)).as("both get on").allMatch(s -> s.bytes() > 1_000_000);
+            until(() -> queue.states().stream().limit(2).allMatch(s -> s.bytes() > 1_000_000));
+            queue.share().limit(200_000); // nothing ends meanwhile
             queue.first(three.getLast().sha256());
             until(() -> queue.state(three.getLast().sha256()).orElseThrow().phase() == Fetch.Phase.RUNNING);
             assertThat(queue.states().stream().filter(s -> s.phase() == Fetch.Phase.RUNNING)).hasSize(2);
@@ -337,9 +353,18 @@ class LineTest {
         }
     }
 
-    private static void until(java.util.function.BooleanSupplier met) throws InterruptedException {
-        for (long end = System.nanoTime() + 60_000_000_000L; !met.getAsBoolean(); Thread.sleep(5)) {
-            assertThat(System.nanoTime()).as("waited a minute").isLessThan(end);
+    private static void pause(long millis) {
+        try {
+            Thread.sleep(millis);
+        } catch (InterruptedException _) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    private static void until(java.util.function.BooleanSupplier met) {
+        for (int looks = 0; !met.getAsBoolean(); looks++) {
+            assertThat(looks).as("it never comes").isLessThan(12_000);
+            pause(5);
         }
     }
 

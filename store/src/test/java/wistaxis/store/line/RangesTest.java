@@ -196,7 +196,7 @@ class RangesTest {
         });
         assertThat(download.run(_ -> { })).as("stopped by hand before a byte came").isEqualTo(new Download.Ended.Stopped(0));
         stopper.join();
-        try (Line impatient = new Line(address(), Duration.ofMillis(600))) {
+        try (Line impatient = new Line(address(), Duration.ofMillis(600), System::nanoTime)) {
             assertThat(download(impatient).run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Broken.class, b -> assertThat(b.why())
                     .contains("nothing came for"));
         }

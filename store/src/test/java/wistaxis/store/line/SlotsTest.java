@@ -39,7 +39,7 @@ class SlotsTest {
     @ParameterizedTest
     @ValueSource(strings = {"file:///nowhere", "gopher://127.0.0.1", "http://127.0.0.1:1", "urn:x:y"})
     void anAddressThatIsNoneCostsNoPlace(String address) throws Exception {
-        try (Line line = new Line(URI.create(address), Duration.ofSeconds(1)); DownloadQueue queue = new DownloadQueue(line,
+        try (Line line = new Line(URI.create(address)); DownloadQueue queue = new DownloadQueue(line,
                 Duration.ofMillis(1))) {
             for (int n = 1; n <= 5; n++) {
                 queue.want(build(n), folder.resolve(n + ".zip"), "T-0001");

@@ -33,10 +33,10 @@ class ProcessTest {
 
     private static Ran run(List<String> platform, String... args) throws Exception {
         List<String> command = new ArrayList<>(List.of(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "--module-path="
-                + Path.of("target/javafx").toAbsolutePath(),
+                + Path.of("../desktop/target/javafx").toAbsolutePath(),
                 "--add-modules=javafx.controls", "--enable-native-access=javafx.graphics,ALL-UNNAMED",
                 "--sun-misc-unsafe-memory-access=allow",
-                "-Dprism.order=sw", "-cp", System.getProperty("java.class.path"), Main.class.getName()));
+                "-Dprism.order=sw", "-XX:TieredStopAtLevel=1", "-cp", System.getProperty("java.class.path"), Main.class.getName()));
         command.addAll(1, platform);
         command.addAll(List.of(args));
         Path err = Files.createTempFile("wistaxis", ".err");
@@ -45,7 +45,9 @@ class ProcessTest {
         Process process = builder.start();
         String out = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
         process.waitFor();
-        return new Ran(process.exitValue(), out, Files.readString(err));
+        String said = Files.readString(err);
+        Files.delete(err);
+        return new Ran(process.exitValue(), out, said);
     }
 
     @Test

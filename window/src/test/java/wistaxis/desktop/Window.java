@@ -129,6 +129,7 @@ final class Window implements AutoCloseable {
             s.setScene(shell.scene());
             s.show();
             s.requestFocus();
+            s.setIconified("Headless".equals(System.getProperty("glass.platform"))); // laid out, and not painted for nobody
             return s;
         });
         robot = onFx(Robot::new);
