@@ -36,7 +36,7 @@ class ShelfWalkTest {
             Window.until(() -> w.bench.desk(TICKET).firmware().bytes() > 6_000_000, "some of the download");
             kept = w.bench.desk(TICKET).firmware().bytes();
         }
-        try (Window w = Window.demo(folder, 2_000_000)) {
+        try (Window w = Window.demo(folder, 50_000)) { // so that nothing ends before it is let go
             w.click("lane-" + TICKET);
             w.sees("are here already");
             w.click("nav-shelf");
@@ -52,6 +52,7 @@ class ShelfWalkTest {
             w.click("pause-31K88");
             w.sees("paused");
             w.click("resume-31K88");
+            w.world.standIns().faults().drip(200_000_000);
             Window.until(() -> w.bench.ticket(TICKET).packageProven() && w.bench.ticket("T-0019").packageProven(),
                     "the package to be proven for both");
             w.sees("proven, signed: 6 parts");
