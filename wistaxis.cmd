@@ -40,7 +40,7 @@ exit /b %errorlevel%
 where mvn >nul 2>nul || (echo wistaxis: Maven ^(mvn^) is needed to build, and is not on the PATH. 1>&2 & exit /b 2)
 echo wistaxis: building, this takes a minute the first time... 1>&2
 pushd "%here%"
-call mvn -ntp -q -B -DskipTests package 1>&2
+call mvn -ntp -q -B -pl cli,desktop -am -Dmaven.test.skip=true package 1>&2
 set "built=%errorlevel%"
 popd
 if not "%built%"=="0" (echo wistaxis: the build failed, see above. 1>&2 & exit /b 2)

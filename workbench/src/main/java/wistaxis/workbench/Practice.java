@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -13,10 +14,12 @@ import java.util.concurrent.CompletableFuture;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
 import wistaxis.core.device.DeviceModel;
+import wistaxis.core.device.Family;
 import wistaxis.core.device.KeyFamily;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Names;
 import wistaxis.core.keys.Goal;
+import wistaxis.core.keys.KeySequence;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.keys.Start;
 import wistaxis.core.practice.Drilled;
@@ -47,6 +50,14 @@ public final class Practice implements AutoCloseable {
     private List<Measured> measured = List.of();
     private List<Measured> shown = List.of();
     private Hand hand = Hand.AVERAGE;
+
+    private static final int MOST_RECOMMENDED = 64;
+
+    /** What a recommendation depends on. */
+    private record Asked(List<KeySequence> schools, Family family, Start start, Hand hand, boolean blind) {}
+
+    /** Thousands of attempts in the model each: what was asked for last is not played again. */
+    private final Map<Asked, Recommendation> recommended = new HashMap<>();
 
     /** A file with one person's practice, documented in {@code docs/formats.md}. */
     public record Export(String person, Hand hand, List<Measured> measured, List<Drilled> attempts) {}
@@ -102,6 +113,15 @@ public final class Practice implements AutoCloseable {
     /** This person's hand; an average one until something was measured. */
     public Hand hand() {
         return hand;
+    }
+
+    /** Which of these schools to take, for this hand. */
+    Recommendation recommendation(List<KeySequence> schools, Family family, Start start, boolean blind) {
+        if (recommended.size() > MOST_RECOMMENDED) {
+            recommended.clear();
+        }
+        return recommended.computeIfAbsent(new Asked(schools, family, start, hand, blind), _ -> Recommendation.of(schools, family, start,
+                hand, blind));
     }
 
     /** How likely each school lands for this hand by feel, by key family; reckoned in the background. */

@@ -71,7 +71,7 @@ public final class SchoolChoice {
         Asked now = new Asked(schools, subject.model(), goal, start(), subject.broken(), subject.blind(), bench.practice().hand());
         if (!now.equals(asked)) {
             asked = now;
-            recommendation = Recommendation.of(schools, subject.family(), now.start(), bench.practice().hand(), now.blind());
+            recommendation = bench.practice().recommendation(schools, subject.family(), now.start(), now.blind());
         }
         return recommendation;
     }

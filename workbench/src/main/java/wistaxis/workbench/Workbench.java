@@ -182,14 +182,14 @@ public final class Workbench implements AutoCloseable {
         if (tickets.unread().isPresent()) {
             return;
         }
-        tickets.open().stream().filter(t -> t.running() && !t.isObserved()).forEach(t -> {
+        tickets.open().stream().filter(t -> t.running() && !t.isObserved()).forEach(t -> guard.of(t, () -> {
             boolean writing = stages.stream().filter(s -> s.id().equals(t.restoreStage())).anyMatch(RestoreStage::leaveCable);
             record(t.number(), writing
                     ? new TicketEvent.RestoreStopped("the program ended while the device was being written to; its state is not known",
                     true)
                     : new TicketEvent.RestoreStopped("the program ended during the restore; put the device into recovery and start it "
                     + "again"));
-        });
+        }));
         tickets.anchor();
         tickets.remember();
         people.catchUp();

@@ -1,0 +1,205 @@
+package wistaxis.workbench;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.CompletableFuture;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.keys.HostView;
+import wistaxis.core.practice.Measured;
+import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.usb.Flaps;
+import wistaxis.standins.ScriptedUsb;
+import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.ledger.Ledger;
+import wistaxis.store.people.People;
+import wistaxis.store.practice.PracticeBook;
+
+/** What a shop relies on: nothing is lost at the end, by a clock, by another process, or to another phone on the same port. */
+class LossesTest {
+    private static final Instant NOW = Instant.parse("2026-05-12T09:00:00Z");
+
+    @TempDir
+    private Path folder;
+
+    private static TicketEvent fact(String name, String value) {
+        return new TicketEvent.FactRecorded(name, value);
+    }
+
+    /** A measurement, a customer, an IMEI with an answer: asked for and closed in the same tick, all there. */
+    @Test
+    void whatWasBegunIsThereAfterClosing() {
+        BenchAtWork at = new BenchAtWork(folder);
+        String n = at.done(at.bench.open("Purser's phone"));
+        at.bench.practice().person("Ann");
+        at.bench.practice().add(new Measured(Measured.What.values()[0], 0.2, 0.2));
+        at.bench.people().keep(n, "Odo Quillfeather", "quay 7", "");
+        at.bench.record(n, List.of(fact("imei", "356958031648321"), fact("trouble", "slow")));
+        at.close();
+        DataFolder data = new DataFolder(folder);
+        try (Ledger ledger = Ledger.open(data.ledger()); People people = People.open(data.people()); PracticeBook book = PracticeBook.open(
+                data.practice())) {
+            assertThat(Ticket.fold(ledger.of(n)).facts()).containsEntry("trouble", "slow").containsKey("imei");
+            assertThat(people.of(n)).hasValueSatisfying(p -> {
+                assertThat(p.name()).isEqualTo("Odo Quillfeather");
+                assertThat(p.imei()).isEqualTo("356958031648321");
+            });
+            assertThat(book.measured("Ann")).hasSize(1);
+        }
+    }
+
+    /** One start a year ahead with customers forgotten after 90 days: nobody is, nothing rings or is late, until somebody says so. */
+    @Test
+    void aClockThatLeaptForgetsNobody() {
+        try (BenchAtWork at = new BenchAtWork(folder)) {
+            String n = at.done(at.bench.open("An old one"));
+            at.done(at.bench.people().keep(n, "Bo Marrow", "", ""));
+            at.record(n, fact("promised", "2026-05-12T10:00:00Z"), fact("trouble", "slow"));
+            at.record(n, new TicketEvent.Closed("handed over"));
+            at.bench.routes().forgetDays("90");
+            at.settle();
+            assertThat(at.bench.notices().take().toString()).as("whom it would forget").contains("Today that would be nobody");
+            assertThat(at.bench.doubt().says()).isEmpty();
+        }
+        try (BenchAtWork at = new BenchAtWork(folder, null, NOW.plus(Duration.ofDays(365)))) {
+            at.turn();
+            assertThat(at.bench.doubt().says()).hasValueSatisfying(w -> assertThat(w).contains("12 May 2027").contains("12 May 2026"));
+            assertThat(at.bench.people().find("marrow")).isNotEmpty();
+            assertThat(at.bench.reminders().rings()).isEmpty();
+        }
+        try (BenchAtWork at = new BenchAtWork(folder, null, NOW.plus(Duration.ofHours(1)))) {
+            assertThat(at.bench.doubt().says()).as("the right clock again, and nothing was remembered by the wrong one").isEmpty();
+            at.leap(Duration.ofDays(200));
+            at.turn();
+            assertThat(at.bench.doubt().says()).as("it leapt while it ran").isPresent();
+            at.bench.clockIsRight();
+            at.until(() -> at.bench.people().find("marrow").isEmpty());
+            at.settle();
+        }
+    }
+
+    /** Another phone on the port of a ticket's device is offered after a gap, and never taken in silence; no run starts meanwhile. */
+    @Test
+    void anotherPhoneOnTheSamePortIsOffered() {
+        ScriptedUsb usb = new ScriptedUsb();
+        usb.shows(ScriptedUsb.phone(HostView.NORMAL));
+        try (BenchAtWork at = new BenchAtWork(folder, usb)) {
+            String n = at.done(at.bench.open("Deck phone"));
+            at.record(n, fact("trouble", "unavailable"), new TicketEvent.Identified("iPhone13,2", "x"));
+            at.until(() -> !at.bench.usb().devices().isEmpty());
+            at.done(at.bench.usb().bind(n, at.bench.usb().devices().getFirst()));
+            usb.shows();
+            at.until(() -> at.bench.usb().devices().isEmpty());
+            at.passes(10, () -> at.bench.ticket(n).observed().host() != null && "nothing".equals(at.bench.ticket(n).observed().host().what()));
+            usb.shows(ScriptedUsb.device(HostView.RECOVERY, "1-1", "garbled::", "8101", "0C", ""));
+            at.until(() -> !at.bench.usb().devices().isEmpty());
+            at.pass(5);
+            assertThat(at.bench.ticket(n).mode()).as("a mode of a device that nobody confirmed counts for nothing").isNull();
+            assertThat(at.bench.usb().of(n)).isEmpty();
+            assertThat(at.bench.usb().offers(n)).hasSize(1);
+            assertThat(at.bench.desk(n).host().mayNot()).hasValueSatisfying(w -> assertThat(w).contains("may be another one"));
+            at.done(at.bench.usb().bind(n, at.bench.usb().offers(n).getFirst()));
+            at.until(() -> "recovery".equals(at.bench.ticket(n).mode()));
+        }
+    }
+
+    /** Ten changes a second for an hour are some sixty entries; a boot loop is called one, with its period. */
+    @Test
+    void whatRepeatsIsOneEntry() {
+        Flaps loose = new Flaps();
+        int written = 0;
+        List<TicketEvent.Flapped> together = new ArrayList<>();
+        for (long tenth = 0; tenth < 36_000; tenth++) {
+            written += loose.changed(1 + tenth * 100_000_000L + tenth * 7919 % 90_000_000L) ? 1 : 0;
+            loose.due(1 + tenth * 100_000_000L).ifPresent(together::add);
+        }
+        assertThat(written + together.size()).isLessThanOrEqualTo(85);
+        assertThat(together.stream().mapToInt(TicketEvent.Flapped::times).sum() + written).as("none is forgotten").isGreaterThan(35_000);
+        assertThat(together).noneMatch(TicketEvent.Flapped::loops);
+        Flaps loop = new Flaps();
+        List<TicketEvent.Flapped> said = new ArrayList<>();
+        for (long i = 0; i < 400; i++) {
+            long at = 1 + i / 2 * 21_000_000_000L + i % 2 * 6_000_000_000L;
+            loop.changed(at);
+            loop.due(at + 1).ifPresent(said::add);
+        }
+        assertThat(said).isNotEmpty().allSatisfy(f -> {
+            assertThat(f.loops()).isTrue();
+            assertThat(f.period()).isEqualTo(21.0);
+        });
+    }
+
+    /** The file that was verified is the file that is used: changed in any way since, no run starts. */
+    @Test
+    void aFileThatChangedSinceItWasVerifiedIsNotUsed() throws IOException {
+        try (BenchAtWork at = new BenchAtWork(folder, new ScriptedUsb())) {
+            Path file = at.bench.stock().shelf().folder().resolve("found.zip");
+            Files.copy(Path.of("src/test/resources/packages/maker-xml-sha384.zip"), file);
+            at.bench.stock().shelf().rescan();
+            String digest = String.valueOf(at.bench.stock().shelf().prove(file, null, _ -> true).sha256());
+            assertThat(at.bench.stock().shelf().notAsVerified(file, digest)).isEmpty();
+            assertThat(at.bench.stock().shelf().notAsVerified(file, "0".repeat(64))).as("another file").isPresent();
+            byte[] bytes = Files.readAllBytes(file);
+            FileTime then = Files.getLastModifiedTime(file);
+            bytes[bytes.length / 2] ^= 1;
+            Files.write(file, bytes);
+            Files.setLastModifiedTime(file, then);
+            assertThat(at.bench.stock().shelf().notAsVerified(file, digest)).as("other bytes, the old size and date").hasValueSatisfying(
+                    w -> assertThat(w).contains("not the one that was verified"));
+            Files.delete(file);
+            assertThat(at.bench.stock().shelf().notAsVerified(file, digest)).as("gone").isPresent();
+        }
+    }
+
+    /** Two files of one name, taken in at once: both are there. */
+    @Test
+    void twoFilesOfOneNameAreTwo() throws IOException {
+        try (BenchAtWork at = new BenchAtWork(folder.resolve("bench"), new ScriptedUsb())) {
+            List<CompletableFuture<Void>> both = new ArrayList<>();
+            for (String name : List.of("maker-xml-sha384.zip", "maker-xml-sha512.zip")) {
+                Path from = Files.createDirectories(folder.resolve(name)).resolve("firmware.zip");
+                Files.copy(Path.of("src/test/resources/packages/" + name), from);
+                both.add(CompletableFuture.runAsync(() -> {
+                    try {
+                        at.bench.stock().shelf().take(from, _ -> true);
+                    } catch (IOException e) {
+                        throw new IllegalStateException(e);
+                    }
+                }));
+            }
+            both.forEach(CompletableFuture::join);
+            assertThat(at.bench.stock().shelf().items()).hasSize(2);
+        }
+    }
+
+    /** A seal that fails says so, and the ticket goes on. */
+    @Test
+    void aSealThatFailsIsOver() throws IOException {
+        try (BenchAtWork at = new BenchAtWork(folder)) {
+            String n = at.done(at.bench.open("Purser's phone"));
+            at.done(at.bench.people().keep(n, "Ada", "", ""));
+            Path people = new DataFolder(folder).people();
+            Files.move(people, folder.resolve("elsewhere.db"));
+            assertThatThrownBy(() -> at.done(at.bench.people().keep(n, "Ada Marrow", "", ""))).hasMessageContaining("people.db");
+            assertThat(at.bench.isPending(n)).isFalse();
+            Files.move(folder.resolve("elsewhere.db"), people);
+            at.done(at.bench.people().keep(n, "Ada Marrow", "", ""));
+            List<LedgerEntry> entries = at.done(at.bench.tickets().history(n));
+            assertThat(entries).extracting(e -> e.event().type()).containsExactly("opened", "customer-sealed", "customer-sealed");
+            assertThatThrownBy(() -> at.bench.stock().typed(new wistaxis.core.firmware.TypedBuild("26.1", "23B80", "9000000GB", "", "").of(
+                    "iPhone13,2"))).isInstanceOf(BadInput.class).hasMessageContaining("9000000");
+        }
+    }
+}

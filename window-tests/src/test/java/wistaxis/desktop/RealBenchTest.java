@@ -1,0 +1,227 @@
+package wistaxis.desktop;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import wistaxis.core.facts.Sha256;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.keys.HostView;
+import wistaxis.core.ticket.Stage;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.usb.UsbDevice;
+import wistaxis.standins.ScriptedUsb;
+
+/** A real ticket in the window, with a scripted USB: keys, a host that fetches, a drop-out and a re-entry, trouble at the host. */
+class RealBenchTest {
+    @TempDir
+    private Path folder;
+    private final ScriptedUsb usb = new ScriptedUsb();
+
+    private static UsbDevice device(HostView mode) {
+        return ScriptedUsb.device(mode, "1-1", "00008101-000A11112222001E", "8101", "0C", "000A11112222001E");
+    }
+
+    private static Ticket ticket(Window w) {
+        return Window.onFx(() -> w.bench.ticket("T-0001"));
+    }
+
+    private static void opened(Window w, String number) {
+        w.click("new-ticket");
+        w.sees("What is wrong");
+        for (Map.Entry<String, String> fact : Map.of("trouble", "unavailable", "ownership", "proved", "liquid", "no", "battery", "ok",
+                "brokenKeys", "none", "blacklisted", "no", "backup", "none", "readyCable", "yes", "readyProgram", "yes").entrySet()) {
+            Window.acked(() -> w.bench.record(number, new TicketEvent.FactRecorded(fact.getKey(), fact.getValue())));
+        }
+        Window.acked(() -> w.bench.record(number, new TicketEvent.Identified("iPhone13,2", "by the number")));
+        Window.acked(() -> w.bench.record(number, List.of(new TicketEvent.ConsentAsked("recovery-restore", true, "Deckhand", "no backup"),
+                new TicketEvent.RouteChosen("recovery-restore"))));
+        w.click("station-firmware");
+    }
+
+    private static void hostFetches(Window w, String number) {
+        opened(w, number);
+        w.click("host-fetches");
+    }
+
+    /** File first: a build is typed in from what the maker shows, its file is proven here and given to the host. */
+    @Test
+    void fileFirstFromCounterToClosed() throws IOException {
+        Path made = Path.of("../tests/src/test/resources/packages/maker-xml-sha384.zip");
+        try (Window w = Window.real(folder, usb)) {
+            Files.copy(made, Window.onFx(() -> w.bench.stock().shelf().folder()).resolve("found.zip"));
+            opened(w, "T-0001");
+            w.sees("No build is known for iPhone13,2.");
+            w.click("type-build");
+            for (Map.Entry<String, String> typed : Map.of("build-version", "31.10", "build-number", "31K88", "build-size",
+                    String.valueOf(Files.size(made)), "build-digest", Sha256.of(made)).entrySet()) {
+                w.focus(typed.getKey());
+                w.type(typed.getValue());
+            }
+            w.click("keep-build");
+            w.sees("typed in by");
+            w.click("choose-31K88");
+            w.sees("A package on the shelf calls itself this build");
+            w.click("prove");
+            w.sees("The package is proven");
+            w.click("go-on");
+            usb.shows(device(HostView.NORMAL));
+            w.click("usb-bind-0");
+            w.click("keys-start");
+            w.tap(KeyCode.U);
+            usb.shows(device(HostView.RECOVERY));
+            w.sees("In recovery. Let go.");
+            w.click("keys-start");
+            w.sees("found.zip");
+            w.click("restore-start");
+            w.sees("Now: Check the package.");
+            while (Window.onFx(() -> w.bench.desk("T-0001").host().run().orElseThrow().next().isPresent())) {
+                w.click("host-next");
+            }
+            w.focus("host-version");
+            w.type("31.10");
+            w.click("host-written");
+            w.sees("Hand over, restored to 31.10");
+            for (String answer : List.of("greeting-seen-0", "step-helped-0", "version-matches-0", "account-lock-0", "passcode-set-0",
+                    "data-back-2")) {
+                w.click(answer);
+            }
+            w.click("close-ticket");
+            w.sees("Nothing more to do on this ticket.");
+            assertThat(w.entries()).extracting(e -> e.event().type()).containsSubsequence("opened", "build-chosen", "package-proven",
+                    "device-bound", "keys-attempted", "restore-started", "signing-answered", "restored", "check-answered", "closed")
+                    .doesNotContain("firmware-from", "download-started");
+            assertThat(w.verify().clean()).isTrue();
+        }
+    }
+
+    @Test
+    void fromCounterToClosedWithADropOutAndAReEntry() {
+        try (Window w = Window.real(folder, usb)) {
+            assertThat(w.text()).contains("USB: no device").doesNotContain("simulated").doesNotContain("\u00d710");
+            hostFetches(w, "T-0001");
+            w.click("go-on");
+            w.sees("Look for");
+            usb.shows(device(HostView.NORMAL));
+            w.sees("This one?");
+            w.click("usb-bind-0");
+            w.sees("A device that is up");
+            assertThat(w.shell.scene().lookup("#show-me")).as("nobody shows anything on a real device").isNull();
+            w.click("keys-start");
+            w.tap(KeyCode.U);
+            usb.shows(device(HostView.RECOVERY));
+            w.sees("In recovery. Let go.");
+            w.click("keys-start");
+            w.sees("left in recovery, as this shop sets it");
+            w.click("restore-start");
+            w.sees("type the minutes that the host shows");
+            w.focus("host-minutes");
+            w.type("12");
+            w.click("host-minutes-say");
+            w.sees("min left. Now: The host fetches.");
+            usb.shows();
+            w.hurried(() -> w.sees("Hands needed: it has left its mode."));
+            w.click("back-to-keys");
+            w.sees("Plugged restart");
+            usb.shows(device(HostView.RECOVERY));
+            w.sees("On to the restore");
+            w.click("keys-start");
+            w.click("trouble-error");
+            w.click("try-once-more-not");
+            w.click("try-cable-and-port-helped");
+            w.sees("Something wrong at the host?");
+            w.click("host-stage-prepare");
+            w.sees("Leave cable and device alone.");
+            for (int i = 0; i < 8; i++) {
+                w.click("host-next");
+            }
+            w.focus("host-version");
+            w.type("26");
+            w.click("host-written");
+            w.sees("Hand over, restored to 26");
+            assertThat(ticket(w).stage()).isEqualTo(Stage.HANDOVER);
+            assertThat(w.entries()).extracting(e -> e.event().type()).containsSubsequence("opened", "firmware-from", "device-bound",
+                    "sighted", "keys-attempted", "restore-started", "host-left", "sighted", "mode-lost", "sighted", "mode-entered",
+                    "host-trouble", "trouble-tried", "trouble-tried", "restored");
+            assertThat(w.entries()).filteredOn(e -> e.event() instanceof TicketEvent.KeysAttempted).allSatisfy(e ->
+                    assertThat(((TicketEvent.KeysAttempted) e.event()).timing()).as("nothing is claimed of keys nobody saw").isEmpty());
+            assertThat(w.verify().clean()).isTrue();
+        }
+    }
+
+    @Test
+    void withoutUsbItIsAsked() {
+        usb.fails("no right to look at it");
+        try (Window w = Window.real(folder, usb)) {
+            w.sees("no right to look at it");
+            hostFetches(w, "T-0001");
+            w.click("go-on");
+            w.click("keys-start");
+            w.click("keys-over");
+            w.sees("What do you see?");
+            w.click("host-recovery");
+            w.click("sight-cable-screen");
+            w.sees("On to the restore");
+            assertThat(ticket(w).mode()).isEqualTo("recovery");
+        }
+    }
+
+    /** The host fails with the same words three times; the third time the notebook says what helped. */
+    @Test
+    void theNotebookAdvisesTheThirdTime() {
+        try (Window w = Window.real(folder, usb)) {
+            for (int i = 1; i <= 3; i++) {
+                hostFetches(w, "T-000" + i);
+                w.click("station-restore");
+                w.focus("host-words");
+                w.type("error 77");
+                w.click("trouble-error");
+                w.sees("It says: ");
+                if (i == 3) {
+                    w.sees("The notebook: Another cable and another port. helped 2 of 2 here");
+                    w.sees("helped 0 of 2 here");
+                }
+                w.click("try-once-more-not");
+                w.click("try-cable-and-port-helped");
+                w.sees("Something wrong at the host?");
+            }
+        }
+    }
+
+    /** Two devices on one host that change modes in turn: each page shows its own. */
+    @Test
+    void twoDevicesOnOneHost() {
+        UsbDevice other = ScriptedUsb.device(HostView.NORMAL, "1-2", "00008101-000B33334444001E", "8101", "0C", "000B33334444001E");
+        UsbDevice otherLow = ScriptedUsb.device(HostView.DFU, "1-2", "00008101-000B33334444001E", "8101", "0C", "000B33334444001E");
+        try (Window w = Window.real(folder, usb)) {
+            usb.shows(device(HostView.NORMAL), other);
+            w.sees("USB: 2 devices");
+            for (String n : List.of("T-0001", "T-0002")) {
+                hostFetches(w, n);
+                w.click("go-on");
+                w.sees("This one?");
+                UsbDevice its = n.equals("T-0001") ? device(HostView.NORMAL) : other;
+                Window.acked(() -> w.bench.usb().bind(n, its));
+                w.sees("A device that is up");
+            }
+            usb.shows(device(HostView.RECOVERY), other);
+            Window.until(() -> "recovery".equals(ticket(w).mode()), "the first in recovery");
+            assertThat(w.text()).as("the page of the second").contains("A device that is up").doesNotContain("In recovery. Let go.");
+            usb.shows(device(HostView.RECOVERY), otherLow);
+            Window.until(() -> "dfu".equals(Window.onFx(() -> w.bench.ticket("T-0002")).mode()), "the second in DFU");
+            w.sees("DFU");
+            Window.onFx(() -> {
+                w.shell.showTicket("T-0001", Stage.KEYS);
+                return null;
+            });
+            w.sees("On to the restore");
+            assertThat(w.text()).contains("ECID 000A11112222001E").doesNotContain("000B33334444001E");
+        }
+    }
+}
