@@ -11,7 +11,7 @@ import org.junit.jupiter.api.Test;
 
 /** The arrows between the modules, over all of them. */
 class ModulesTest {
-    private static final JavaClasses ALL = new ClassFileImporter().withImportOption(new ImportOption.DoNotIncludeTests())
+    static final JavaClasses ALL = new ClassFileImporter().withImportOption(new ImportOption.DoNotIncludeTests())
             .importPackages("wistaxis");
 
     @Test

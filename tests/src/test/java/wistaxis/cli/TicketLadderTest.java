@@ -230,7 +230,7 @@ class TicketLadderTest {
         refused(2, "-999999999-01-01", "ticket", "answer", n, "cloudBackupAt=-999999999-01-01");
         refused(2, "99999999999GB", "firmware", "add", "--device", "iPhone13,2", "--version", "26.1", "--build", "23B80", "--size",
                 "99999999999GB");
-        refused(1, "no run", "ticket", "stage", n, "--written", "26.1");
+        refused(2, "none goes on", "ticket", "stage", n, "prepare", "--written", "26.1");
         refused(2, "greeting", "ticket", "saw", n, "--screen", "greeting", "--host", "dfu");
         refused(2, "\ufffd", "ticket", "open", "Deck\ufffdphone");
         assertThat(run("ledger", "export").out()).isEqualTo(before);

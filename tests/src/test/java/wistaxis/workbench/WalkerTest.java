@@ -4,12 +4,8 @@ import static org.assertj.core.api.Assertions.fail;
 
 import java.nio.file.Path;
 import java.nio.file.Files;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
-import java.util.concurrent.Future;
 import java.util.stream.LongStream;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
@@ -28,15 +24,8 @@ class WalkerTest {
         Path empty = root.resolve("empty");
         new BenchAtWork(empty).close();
         long first = Long.getLong("seed", 1);
-        List<String> found = new ArrayList<>();
-        try (ExecutorService sideBySide = Executors.newFixedThreadPool(2)) {
-            for (Future<String> walked : LongStream.range(first, first + WALKS).mapToObj(seed -> sideBySide.submit(() -> walk(empty, seed)))
-                    .toList()) {
-                found.add(walked.get());
-            }
-        }
-        found.removeIf(String::isEmpty);
-        found.sort(Comparator.comparing(String::length));
+        List<String> found = LongStream.range(first, first + WALKS).mapToObj(seed -> walk(empty, seed)).filter(f -> !f.isEmpty())
+                .sorted(Comparator.comparing(String::length)).toList();
         if (!found.isEmpty()) {
             fail(found.size() + " of " + WALKS + " walks failed; the shortest:\n" + String.join("\n", found.subList(0, Math.min(3, found
                     .size()))));

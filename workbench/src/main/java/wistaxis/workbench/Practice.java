@@ -6,11 +6,11 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
 import wistaxis.core.device.DeviceModel;
@@ -51,13 +51,13 @@ public final class Practice implements AutoCloseable {
     private List<Measured> shown = List.of();
     private Hand hand = Hand.AVERAGE;
 
-    private static final int MOST_RECOMMENDED = 64;
+    private static final int MOST_RECOMMENDED = 256;
 
     /** What a recommendation depends on. */
     private record Asked(List<KeySequence> schools, Family family, Start start, Hand hand, boolean blind) {}
 
-    /** Thousands of attempts in the model each: what was asked for last is not played again. */
-    private final Map<Asked, Recommendation> recommended = new HashMap<>();
+    /** Thousands of attempts in the model each, always with the same end: what was asked for is not played again. */
+    private static final Map<Asked, Recommendation> RECOMMENDED = new ConcurrentHashMap<>();
 
     /** A file with one person's practice, documented in {@code docs/formats.md}. */
     public record Export(String person, Hand hand, List<Measured> measured, List<Drilled> attempts) {}
@@ -117,10 +117,10 @@ public final class Practice implements AutoCloseable {
 
     /** Which of these schools to take, for this hand. */
     Recommendation recommendation(List<KeySequence> schools, Family family, Start start, boolean blind) {
-        if (recommended.size() > MOST_RECOMMENDED) {
-            recommended.clear();
+        if (RECOMMENDED.size() > MOST_RECOMMENDED) {
+            RECOMMENDED.clear();
         }
-        return recommended.computeIfAbsent(new Asked(schools, family, start, hand, blind), _ -> Recommendation.of(schools, family, start,
+        return RECOMMENDED.computeIfAbsent(new Asked(schools, family, start, hand, blind), _ -> Recommendation.of(schools, family, start,
                 hand, blind));
     }
 

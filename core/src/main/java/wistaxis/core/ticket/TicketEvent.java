@@ -20,7 +20,7 @@ import wistaxis.core.keys.Trace;
 @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "type")
 @JsonSubTypes({
     @JsonSubTypes.Type(value = TicketEvent.Opened.class, name = "opened"),
-    @JsonSubTypes.Type(value = TicketEvent.TakenBack.class, name = "taken-back"),
+    @JsonSubTypes.Type(value = TicketEvent.TakenBack.class, name = TicketEvent.TAKEN_BACK),
     @JsonSubTypes.Type(value = TicketEvent.Flapped.class, name = "flapped"),
     @JsonSubTypes.Type(value = TicketEvent.FactRecorded.class, name = "fact-recorded"),
     @JsonSubTypes.Type(value = TicketEvent.FactWithdrawn.class, name = "fact-withdrawn"),
@@ -309,6 +309,9 @@ public sealed interface TicketEvent {
     /** The key to who the customer was has been thrown away. @param why in words */
     record CustomerForgotten(String why) implements TicketEvent {}
 
+    /** The name of {@link TakenBack} in stored form. */
+    String TAKEN_BACK = "taken-back";
+
     /** In place of a name in an entry: the one whose name lies sealed beside the ledger. */
     String CUSTOMER = "the customer";
 
@@ -330,8 +333,8 @@ public sealed interface TicketEvent {
 
         /** A ticket's entries without those that were taken back, in order. */
         public static List<LedgerEntry> left(List<LedgerEntry> entries) {
-            Set<Long> gone = entries.stream().flatMap(e -> e.event() instanceof TakenBack(List<Long> which) ? which.stream()
-                    : Stream.empty()).collect(Collectors.toSet());
+            Set<Long> gone = entries.stream().filter(e -> e.body().contains(TAKEN_BACK)).flatMap(e -> e.event()
+                    instanceof TakenBack(List<Long> which) ? which.stream() : Stream.empty()).collect(Collectors.toSet());
             return gone.isEmpty() ? entries : entries.stream().filter(e -> !gone.contains(e.number()) || e.event() instanceof Opened)
                     .toList();
         }

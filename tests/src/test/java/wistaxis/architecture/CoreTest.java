@@ -1,23 +1,18 @@
-package wistaxis.core;
+package wistaxis.architecture;
 
+import static com.tngtech.archunit.core.domain.JavaClass.Predicates.resideInAPackage;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 
 import com.tngtech.archunit.core.domain.JavaClasses;
-import com.tngtech.archunit.core.importer.ClassFileImporter;
-import com.tngtech.archunit.core.importer.ImportOption;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
 import org.junit.jupiter.api.Test;
 
-/**
- * The core has no interface code, reads no clock, opens no socket and starts no thread; the arrows between modules are held in desktop's
- * test.
- */
-class ArchitectureTest {
-    private static final JavaClasses CORE = new ClassFileImporter().withImportOption(new ImportOption.DoNotIncludeTests())
-            .importPackages("wistaxis.core");
+/** The core has no interface code, reads no clock, opens no socket and starts no thread. */
+class CoreTest {
+    private static final JavaClasses CORE = ModulesTest.ALL.that(resideInAPackage("wistaxis.core.."));
 
     @Test
     void dependsOnNothingOfOursButItself() {
