@@ -23,6 +23,7 @@ import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.usb.Flaps;
 import wistaxis.standins.ScriptedUsb;
 import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.ledger.KeptLedger;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.store.people.People;
 import wistaxis.store.practice.PracticeBook;
@@ -200,6 +201,47 @@ class LossesTest {
             assertThat(entries).extracting(e -> e.event().type()).containsExactly("opened", "customer-sealed", "customer-sealed");
             assertThatThrownBy(() -> at.bench.stock().typed(new wistaxis.core.firmware.TypedBuild("26.1", "23B80", "9000000GB", "", "").of(
                     "iPhone13,2"))).isInstanceOf(BadInput.class).hasMessageContaining("9000000");
+        }
+    }
+
+    /** A ledger and a practice book that were moved away while they are open: nothing is acknowledged, and that is said. */
+    @Test
+    void whatWasMovedAwayAcknowledgesNothing() throws IOException {
+        try (BenchAtWork at = new BenchAtWork(folder.resolve("bench"))) {
+            String n = at.done(at.bench.open("Purser's phone"));
+            DataFolder data = new DataFolder(folder.resolve("bench"));
+            Files.move(data.ledger(), folder.resolve("ledger elsewhere"));
+            assertThatThrownBy(() -> at.record(n, fact("trouble", "slow"))).hasMessageContaining("ledger.db");
+            assertThat(at.bench.ticket(n).facts()).doesNotContainKey("trouble");
+            Files.move(folder.resolve("ledger elsewhere"), data.ledger());
+            assertThat(at.record(n, fact("trouble", "slow")).facts()).containsEntry("trouble", "slow");
+            Files.move(data.practice(), folder.resolve("book elsewhere"));
+            at.bench.practice().add(new Measured(Measured.What.values()[0], 0.2, 0.2));
+            at.settle();
+            assertThat(at.bench.notices().take().toString()).contains("not saved in the practice book").contains("practice.db");
+        }
+    }
+
+    /** What another process appends to a ticket of this bench, closed or not, is folded once. */
+    @Test
+    void whatAnotherProcessAppendsIsFoldedOnce() {
+        try (BenchAtWork at = new BenchAtWork(folder)) {
+            String n = at.done(at.bench.open("Purser's phone"));
+            at.record(n, fact("trouble", "slow"));
+            at.record(n, new TicketEvent.Closed("handed over"));
+            try (KeptLedger other = KeptLedger.open(new DataFolder(folder).ledger())) {
+                for (int i = 0; i < 3; i++) {
+                    other.append(n, other.of(n).getLast().number(), List.of(new TicketEvent.PaperHandedOut("receipt", "ab", i)), NOW).join();
+                    at.bench.tickets().lookNow();
+                }
+            }
+            at.until(() -> {
+                at.bench.tickets().lookNow();
+                return at.bench.tickets().entries() == 6;
+            });
+            List<LedgerEntry> entries = at.done(at.bench.tickets().history(n));
+            assertThat(entries).hasSize(6).doesNotHaveDuplicates();
+            assertThat(at.done(at.bench.tickets().look(n))).isEqualTo(Ticket.fold(entries));
         }
     }
 }
