@@ -237,6 +237,6 @@ class TicketLadderTest {
         Files.writeString(folder.resolve("ledger-anchors.jsonl"), "{\"entry\":0,\"digest\":\"zz\"}\n");
         Ran looked = run("ledger", "verify");
         assertThat(looked.status()).as("damaged anchors").isEqualTo(1);
-        assertThat(looked.err() + looked.out()).contains("line 1").contains("the chain holds");
+        assertThat(looked.err() + looked.out()).contains("jsonl line 1: ").contains("the chain holds");
     }
 }

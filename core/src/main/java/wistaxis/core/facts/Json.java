@@ -129,7 +129,8 @@ public final class Json {
 
     private static String explain(JsonProcessingException e, String name) {
         JsonLocation at = e.getLocation();
-        String line = at == null || at.getLineNr() < 1 ? "" : " line " + at.getLineNr();
+        boolean said = name.matches(".* line \\d+"); // one line of a file of lines
+        String line = said || at == null || at.getLineNr() < 1 ? "" : " line " + at.getLineNr();
         String entry = e instanceof JsonMappingException m ? path(m) : "";
         return name + line + (entry.isEmpty() ? "" : ", " + entry) + ": " + reason(e);
     }
