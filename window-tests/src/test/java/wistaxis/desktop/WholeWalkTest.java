@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
+import java.util.stream.Stream;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -214,8 +215,16 @@ class WholeWalkTest {
         assertThat(w.entries()).extracting(LedgerEntry::at).isSorted();
         w.click("export-json");
         w.sees("Written: ");
+        written(".json");
         w.click("export-csv");
-        assertThat(Files.list(folder.resolve("exports"))).hasSize(2);
+        written(".csv");
         assertThat(w.verify().clean()).isTrue();
+    }
+
+    private void written(String ending) {
+        Window.until(() -> {
+            String[] there = folder.resolve("exports").toFile().list();
+            return there != null && Stream.of(there).anyMatch(f -> f.endsWith(ending));
+        }, "an export " + ending);
     }
 }
