@@ -2,36 +2,18 @@ package wistaxis.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.nio.file.Path;
 import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.util.Map;
 import javafx.scene.input.KeyCode;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.TicketEvent;
 
 /** Ways beside the common one: a gentler rung, another school, a broken chain, a stopped job. On the demo bench. */
-class AlternativesTest {
+class AlternativesTest extends OnDemoBench {
     private static final String ROUTE = "T-0013";
     private static final String KEYS = "T-0011";
-
-    @TempDir
-    private Path folder = Path.of("");
-    private Window w = null;
-
-    @BeforeEach
-    void open() {
-        w = Window.demo(folder, 12_000_000);
-    }
-
-    @AfterEach
-    void close() {
-        w.close();
-    }
 
     private void record(String ticket, TicketEvent event) {
         Window.acked(() -> w.bench.record(ticket, event));

@@ -9,10 +9,7 @@ import java.util.List;
 import javafx.collections.ListChangeListener;
 import javafx.scene.Node;
 import javafx.scene.input.KeyCode;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Names;
@@ -28,22 +25,8 @@ import wistaxis.workbench.Practice;
  * The coach and the drill with real keys: a DFU entry that lands, a mistake that is explained, every family and goal, by feel, and a
  * window that loses the keyboard.
  */
-class DrillTest {
+class DrillTest extends OnDemoBench {
     private static final String TICKET = "T-0013";
-
-    @TempDir
-    private Path folder = Path.of("");
-    private Window w;
-
-    @BeforeEach
-    void open() {
-        w = Window.demo(folder, 12_000_000);
-    }
-
-    @AfterEach
-    void close() {
-        w.close();
-    }
 
     private void drillDfu() {
         w.click("nav-drill");

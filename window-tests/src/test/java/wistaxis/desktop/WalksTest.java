@@ -2,35 +2,17 @@ package wistaxis.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import javafx.scene.input.KeyCode;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 
 /** What is done without a computer, driven in the window: every walk once, by clicks and by digits. */
-class WalksTest {
-    @TempDir
-    private Path folder;
-    private Window w;
-
-    @BeforeEach
-    void open() {
-        w = Window.demo(folder, 12_000_000);
-    }
-
-    @AfterEach
-    void close() {
-        w.close();
-    }
-
+class WalksTest extends OnDemoBench {
     private String ticket(String trouble, String... more) {
         String number = Window.onFx(() -> w.bench.open("Harbour office phone")).join();
         Map<String, String> facts = new HashMap<>(Map.of("trouble", trouble, "ownership", "proved", "liquid", "no", "battery", "ok",

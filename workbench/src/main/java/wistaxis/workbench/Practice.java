@@ -117,11 +117,14 @@ public final class Practice implements AutoCloseable {
 
     /** Which of these schools to take, for this hand. */
     Recommendation recommendation(List<KeySequence> schools, Family family, Start start, boolean blind) {
+        return recommendation(new Asked(schools, family, start, hand, blind));
+    }
+
+    private static Recommendation recommendation(Asked asked) {
         if (RECOMMENDED.size() > MOST_RECOMMENDED) {
             RECOMMENDED.clear();
         }
-        return RECOMMENDED.computeIfAbsent(new Asked(schools, family, start, hand, blind), _ -> Recommendation.of(schools, family, start,
-                hand, blind));
+        return RECOMMENDED.computeIfAbsent(asked, a -> Recommendation.of(a.schools(), a.family(), a.start(), a.hand(), a.blind()));
     }
 
     /** How likely each school lands for this hand by feel, by key family; reckoned in the background. */
@@ -132,7 +135,8 @@ public final class Practice implements AutoCloseable {
         bench.background().run(() -> {
             Map<KeyFamily, Recommendation> all = new LinkedHashMap<>();
             bench.devices().models().stream().map(DeviceModel::family).distinct()
-                    .forEach(f -> all.put(f, Recommendation.of(schools.of(f, goal), bench.devices().family(f), Start.ON, of, true)));
+                    .forEach(f -> all.put(f, recommendation(new Asked(schools.of(f, goal), bench.devices().family(f), Start.ON, of,
+                            true))));
             return all;
         }, found::complete, found::completeExceptionally);
         return found;

@@ -3,11 +3,8 @@ package wistaxis.workbench;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.coach.Score;
-import wistaxis.core.device.DeviceModel;
-import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.core.keys.Start;
@@ -20,16 +17,10 @@ import wistaxis.core.practice.Recommendation;
  * by hand.
  */
 public final class SchoolChoice {
-    /** What a recommendation depends on. */
-    private record Asked(List<KeySequence> schools, DeviceModel model, Goal goal, Start start, Set<PhysicalKey> broken, boolean blind,
-            Object hand) {}
-
     private final Workbench bench;
     private final CoachSubject subject;
     private Goal goal;
     private @Nullable KeySequence chosen;
-    private @Nullable Asked asked;
-    private Recommendation recommendation = new Recommendation(List.of(), "");
     private @Nullable Score margined;
     private List<Margin> margins = List.of();
 
@@ -60,32 +51,31 @@ public final class SchoolChoice {
 
     /** The schools for the goal whose keys work; likeliest first among those for the state that the device is in, then the others. */
     public List<KeySequence> schools() {
-        List<KeySequence> all = new ArrayList<>(bench.sequences().of(subject.model(), goal, subject.broken()));
-        all.addAll(bench.sequences().chains(subject.model(), goal, subject.broken()));
+        List<KeySequence> all = all();
         List<KeySequence> ordered = new ArrayList<>(recommendation(all).ranked().stream().map(Recommendation.Rated::school).toList());
         all.stream().filter(s -> !ordered.contains(s)).forEach(ordered::add);
         return ordered;
     }
 
+    private List<KeySequence> all() {
+        List<KeySequence> all = new ArrayList<>(bench.sequences().of(subject.model(), goal, subject.broken()));
+        all.addAll(bench.sequences().chains(subject.model(), goal, subject.broken()));
+        return all;
+    }
+
     private Recommendation recommendation(List<KeySequence> schools) {
-        Asked now = new Asked(schools, subject.model(), goal, start(), subject.broken(), subject.blind(), bench.practice().hand());
-        if (!now.equals(asked)) {
-            asked = now;
-            recommendation = bench.practice().recommendation(schools, subject.family(), now.start(), now.blind());
-        }
-        return recommendation;
+        return bench.practice().recommendation(schools, subject.family(), start(), subject.blind());
     }
 
     /** Why the first school is the first, and how likely each is for this hand; empty where there is no choice. */
     public String reason() {
-        schools();
-        return recommendation.reason();
+        return recommendation(all()).reason();
     }
 
     /** How likely the school in hand is landed in the model; empty where there is none, or it is not meant for how the device is. */
     Optional<Chance> chance() {
         Optional<KeySequence> school = school();
-        return recommendation.ranked().stream().filter(r -> school.filter(r.school()::equals).isPresent())
+        return recommendation(all()).ranked().stream().filter(r -> school.filter(r.school()::equals).isPresent())
                 .map(Recommendation.Rated::chance).findFirst();
     }
 

@@ -63,6 +63,9 @@ public final class Json {
 
     private static final int LONGEST_MESSAGE = 1500;
 
+    /** In place of a line's number: the text is a whole file, and its lines are counted in it. */
+    private static final int WHOLE = 0;
+
     private Json() {}
 
     /**
@@ -72,12 +75,17 @@ public final class Json {
      * @throws BadInput for anything that is not exactly such a value, with line, entry and value
      */
     public static <T> T read(String text, Class<T> type, String name) {
-        return read(text, MAPPER.constructType(type), name);
+        return read(text, MAPPER.constructType(type), name, WHOLE);
+    }
+
+    /** One line of a file of such values, a line each. @param line its number, from 1 */
+    public static <T> T readLine(String text, Class<T> type, String name, int line) {
+        return read(text, MAPPER.constructType(type), name, line);
     }
 
     /** A list of such values. */
     public static <T> List<T> readList(String text, Class<T> type, String name) {
-        List<T> read = read(text, MAPPER.getTypeFactory().constructCollectionType(List.class, type), name);
+        List<T> read = read(text, MAPPER.getTypeFactory().constructCollectionType(List.class, type), name, WHOLE);
         int gap = read.indexOf(null);
         if (gap >= 0) {
             throw new BadInput(name + ", [" + gap + "]: null, where a value belongs");
@@ -85,17 +93,18 @@ public final class Json {
         return read;
     }
 
-    private static <T> T read(String text, JavaType type, String name) {
+    private static <T> T read(String text, JavaType type, String name, int line) {
+        String where = line == WHOLE ? name : name + " line " + line;
         try {
-            T value = MAPPER.readValue(Utf8.withoutMark(text, name), type);
+            T value = MAPPER.readValue(Utf8.withoutMark(text, where), type);
             if (value == null) {
-                throw new BadInput(name + ": the file holds [null]; write an object instead");
+                throw new BadInput(where + ": the file holds [null]; write an object instead");
             }
             return value;
         } catch (JsonProcessingException e) {
-            throw new BadInput(explain(e, name), e);
+            throw new BadInput(explain(e, name, line), e);
         } catch (StackOverflowError e) {
-            throw new BadInput(name + ": nested too deep to be read", e);
+            throw new BadInput(where + ": nested too deep to be read", e);
         }
     }
 
@@ -127,12 +136,11 @@ public final class Json {
         }
     }
 
-    private static String explain(JsonProcessingException e, String name) {
+    private static String explain(JsonProcessingException e, String name, int line) {
         JsonLocation at = e.getLocation();
-        boolean said = name.matches(".* line \\d+"); // one line of a file of lines
-        String line = said || at == null || at.getLineNr() < 1 ? "" : " line " + at.getLineNr();
+        int said = line != WHOLE || at == null ? line : at.getLineNr();
         String entry = e instanceof JsonMappingException m ? path(m) : "";
-        return name + line + (entry.isEmpty() ? "" : ", " + entry) + ": " + reason(e);
+        return name + (said < 1 ? "" : " line " + said) + (entry.isEmpty() ? "" : ", " + entry) + ": " + reason(e);
     }
 
     /** Messages of the parser hold the value, which may be of any length, while what makes them plain takes time with the square of it. */

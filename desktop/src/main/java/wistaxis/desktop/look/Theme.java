@@ -52,6 +52,11 @@ public enum Theme {
         return scale;
     }
 
+    /** The theme and the size of the text in force, for whoever keeps what was drawn in them. */
+    public static String inForce() {
+        return current + " " + scale;
+    }
+
     public Theme other() {
         return this == DAY ? DIM : DAY;
     }

@@ -74,7 +74,7 @@ public record Anchor(long entry, String digest, @Nullable Instant at) {
         if (Files.exists(file)) {
             List<String> lines = OutsideFile.text(file, "file of anchors", MEGABYTES).lines().filter(l -> !l.isBlank()).toList();
             for (String line : lines) {
-                anchors.add(Json.read(line, Anchor.class, file.getFileName() + " line " + (anchors.size() + 1)));
+                anchors.add(Json.readLine(line, Anchor.class, String.valueOf(file.getFileName()), anchors.size() + 1));
             }
         }
         return anchors;

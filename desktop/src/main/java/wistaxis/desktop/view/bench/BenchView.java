@@ -14,7 +14,6 @@ import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import javafx.scene.Node;
 import javafx.scene.Parent;
-import javafx.scene.Scene;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
@@ -28,6 +27,7 @@ import javafx.scene.layout.VBox;
 import wistaxis.core.bench.BenchPlan;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.desktop.look.Theme;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.firmware.Signing;
 import wistaxis.desktop.view.shell.SettingsView;
@@ -58,6 +58,7 @@ public final class BenchView implements View {
     private final SettingsView first;
     private Optional<BenchPlan.Call> due = Optional.empty();
     private long drawnSecond = -1;
+    private String looks = "";
 
     public BenchView(Shell shell, Workbench bench) {
         this.shell = shell;
@@ -103,6 +104,10 @@ public final class BenchView implements View {
                 + (c.tickets().size() == 1 ? " has" : " have") + " chosen it.")));
         lanes.getChildren().add(TimeLane.header(bench.now()));
         List<Ticket> open = bench.tickets().open();
+        if (!looks.equals(Theme.inForce())) {
+            looks = Theme.inForce();
+            slots.clear(); // a row keeps the colours that it was drawn with
+        }
         slots.keySet().retainAll(open.stream().map(Ticket::number).toList());
         Map<String, BenchPlan.Lane> planned = plan.lanes().stream().collect(Collectors.toMap(l -> l.job().ticket(), l -> l));
         for (Ticket ticket : open) {
@@ -127,9 +132,7 @@ public final class BenchView implements View {
 
     /** The place of a row, which is made when it comes into sight; one whose ticket has not changed is kept for a while. */
     private Node slot(Ticket ticket, Optional<BenchPlan.Lane> lane, int at) {
-        Scene scene = root.getScene();
-        String theme = scene == null ? "" : scene.getStylesheets() + scene.getRoot().getStyle();
-        String shows = theme + lane.map(l -> l.late() + " " + l.spans().stream().map(BenchPlan.Span::what).toList()).orElse("");
+        String shows = lane.map(l -> l.late() + " " + l.spans().stream().map(BenchPlan.Span::what).toList()).orElse("");
         Slot before = slots.get(ticket.number());
         boolean same = before != null && before.of() == ticket && before.shows().equals(shows) && before.drawn() == drawnSecond;
         Slot slot = same ? before : new Slot(ticket, shows, drawnSecond, new StackPane(), () -> bench.guard().of(ticket, () -> lane(ticket,
