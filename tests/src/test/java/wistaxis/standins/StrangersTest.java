@@ -52,7 +52,7 @@ class StrangersTest {
     @Test
     void itMakesSoMuchAndNoMore() throws IOException {
         StandInCatalogue.Offer offer = StandInCatalogue.newest();
-        MadePackages few = new MadePackages(folder, 50_000_000);
+        MadePackages few = new MadePackages(folder, (offer.megabytes() * 1_000_000L + StandInPackage.BESIDE) * 3 / 2);
         MadePackages.Note first = few.make("iPhone13,2", offer);
         assertThat(few.make("iPhone13,2", offer)).as("one that is there costs nothing").isEqualTo(first);
         assertThatThrownBy(() -> few.make("iPhone13,3", offer)).isInstanceOf(UncheckedIOException.class)

@@ -6,6 +6,7 @@ import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.util.Map;
 import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.TicketEvent;
@@ -40,6 +41,7 @@ class AlternativesTest extends OnDemoBench {
         w.sees("Closed: wait and try the passcode, handed over");
     }
 
+    @Tag("long")
     @Test
     void aPhoneThatIsOffIsTakenInByAColdSchool() {
         record(KEYS, new TicketEvent.FactRecorded("screenSays", "black"));

@@ -9,6 +9,7 @@ import java.util.List;
 import javafx.collections.ListChangeListener;
 import javafx.scene.Node;
 import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.Json;
@@ -121,6 +122,7 @@ class DrillTest extends OnDemoBench {
         w.sees("1 attempt");
     }
 
+    @Tag("long")
     @Test
     void byFeelNothingIsSaidAndALostKeyboardLetsEverythingGo() {
         drillDfu();
@@ -187,6 +189,7 @@ class DrillTest extends OnDemoBench {
      * A foot pedal says "I see it now", R starts anew in the middle, a digit takes another school, W shows; what tones say is said by the
      * ground of the words too.
      */
+    @Tag("long")
     @Test
     void theCoachIsFollowedInterruptedAndSwitchedWithoutAMouse() {
         drillDfu();
@@ -222,6 +225,7 @@ class DrillTest extends OnDemoBench {
         assertThat(w.bench.drill().deviceNow().plugged()).as("and lies as the school wants it when an attempt begins").isTrue();
     }
 
+    @Tag("long")
     @Test
     void theLeastSureComesNextAndDistractionsAreKeptWithTheAttempt() {
         w.click("nav-drill");

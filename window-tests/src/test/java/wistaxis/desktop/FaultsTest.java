@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Objects;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.ticket.TicketEvent;
@@ -24,6 +25,7 @@ class FaultsTest {
         w.sees("Start the restore");
     }
 
+    @Tag("long")
     @Test
     void aPulledCableMakesTheRunWaitAndPluggingInGoesOn() throws IOException {
         try (Window w = Window.demo(folder, 12_000_000)) {
@@ -62,6 +64,7 @@ class FaultsTest {
         }
     }
 
+    @Tag("long")
     @Test
     void aRunWhoseWindowEndsWaitsAndGoesOnAfterReentry() {
         try (Window w = Window.demo(folder, 12_000_000)) {
@@ -132,6 +135,7 @@ class FaultsTest {
         }
     }
 
+    @Tag("long")
     @Test
     void aDownloadThatBreaksGoesOnAndTheLibraryMayBeDown() {
         try (Window w = Window.demo(folder, 12_000_000)) {

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Path;
 import java.util.List;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.ticket.Attempt;
@@ -22,6 +23,7 @@ class LadderTest {
         return Window.onFx(() -> w.bench.ticket(TICKET));
     }
 
+    @Tag("long")
     @Test
     void rungAfterRungUpToTheHardwareBench() {
         try (Window w = Window.demo(folder, 12_000_000)) {

@@ -21,8 +21,8 @@ import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.TicketEvent;
 
 /**
- * No text on any main view is cut off or lies outside of the window: at 1280 by 800 in either theme and up to 1.6 times the text, and in
- * the smallest window.
+ * No text on any main view is cut off or lies outside of the window: in the smallest window, and in the other theme at 1280 by 800 with
+ * 1.6 times the text.
  */
 class NothingIsCutTest {
     /** The demo's ticket that is worked on as on the real bench. */
@@ -45,12 +45,12 @@ class NothingIsCutTest {
                     new TicketEvent.RestoreStarted("31K88"), new TicketEvent.Restored("31.10"));
             Window.acked(() -> w.bench.people().keep(restored, "Ines Quillfeather", "quay 7, third bell, or the harbour office", "de"));
             List<String> cut = new ArrayList<>();
-            for (String round : List.of("day 1280", "small 1024", "larger 1280")) {
+            for (String round : List.of("small 1024", "larger 1280")) {
                 if (round.startsWith("small")) {
                     w.size(1024, 640);
-                    w.click("theme");
-                } else if (round.startsWith("larger")) {
+                } else {
                     w.size(1280, 800);
+                    w.click("theme");
                     for (int i = 0; i < 6; i++) {
                         w.click("text-larger");
                     }

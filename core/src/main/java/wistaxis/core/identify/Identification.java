@@ -6,6 +6,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.KeyFamily;
 
@@ -80,22 +82,23 @@ public record Identification(LookLibrary library, List<DeviceModel> candidates, 
     /** The question that tells most, if any still tells something about the generation. */
     public Optional<Next> next() {
         return library.questions().stream().filter(q -> !answers.containsKey(q.question()))
-                .map(q -> new Next(q, q.answersAmong(candidates), told(q))).filter(n -> n.bits() > 1e-9)
+                .map(q -> new Next(q, answersAmong(q), told(q))).filter(n -> n.bits() > 1e-9)
                 .max(Comparator.comparingDouble(n -> n.question()
                 .ease() * (n.bits() + (family().isPresent() ? 0 : FAMILY_WORTH * familyTold(n.question())))));
     }
 
+    /** The answers that some of the candidates have. */
+    private List<LookQuestion.Answer> answersAmong(LookQuestion q) {
+        Set<String> among = candidates.stream().map(m -> library.answerOf(q, m)).collect(Collectors.toSet());
+        return q.answers().stream().filter(a -> among.contains(a.value())).toList();
+    }
+
     private double told(LookQuestion q) {
-        return candidates.isEmpty() ? 0 : Entropy.told(candidates, m -> answerOf(q, m), DeviceModel::name);
+        return candidates.isEmpty() ? 0 : Entropy.told(candidates, m -> library.answerOf(q, m), DeviceModel::name);
     }
 
     private double familyTold(LookQuestion q) {
-        return Entropy.told(candidates, m -> answerOf(q, m), DeviceModel::family);
-    }
-
-    /** The answer that a model gives to a question. */
-    static String answerOf(LookQuestion q, DeviceModel model) {
-        return q.answers().stream().filter(a -> a.fits(model)).map(LookQuestion.Answer::value).findFirst().orElse(CANNOT_TELL);
+        return Entropy.told(candidates, m -> library.answerOf(q, m), DeviceModel::family);
     }
 
     /** How to settle the rest once looks tell no more: where the exact model is written. */

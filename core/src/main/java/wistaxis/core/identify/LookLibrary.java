@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import wistaxis.core.device.DeviceCatalogue;
+import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
 
@@ -13,12 +14,16 @@ import wistaxis.core.facts.Json;
 public final class LookLibrary {
     private final DeviceCatalogue devices;
     private final List<LookQuestion> questions;
+    /** What each model answers, by question and identifier: looked up once, asked for all the time. */
+    private final Map<String, Map<String, String>> answers;
 
     private record Looks(List<LookQuestion> questions) {}
 
     private LookLibrary(DeviceCatalogue devices, List<LookQuestion> questions) {
         this.devices = devices;
         this.questions = List.copyOf(questions);
+        this.answers = questions.stream().collect(Collectors.toMap(LookQuestion::question, q -> devices.models().stream()
+                .collect(Collectors.toMap(DeviceModel::identifier, q::answerOf))));
     }
 
     public static LookLibrary shipped(DeviceCatalogue devices) {
@@ -36,6 +41,11 @@ public final class LookLibrary {
     /** An identification that has not begun: every model is possible. */
     public Identification begin() {
         return new Identification(this, devices.models(), Map.of());
+    }
+
+    /** The answer that a model of the catalogue gives to a question. */
+    String answerOf(LookQuestion question, DeviceModel model) {
+        return answers.getOrDefault(question.question(), Map.of()).getOrDefault(model.identifier(), Identification.CANNOT_TELL);
     }
 
     /**

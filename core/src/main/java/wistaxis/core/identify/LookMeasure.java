@@ -21,7 +21,7 @@ public record LookMeasure(int models, double meanToFamily, double meanToGenerati
         List<Walk> walks = models.stream().map(m -> walk(library, m)).toList();
         double told = Entropy.told(models, m -> allAnswers(library, m), DeviceModel::name);
         double mostTelling = library.questions().stream()
-                .mapToDouble(q -> Entropy.bits(Entropy.counts(models, m -> Identification.answerOf(q, m)).values())).max().orElseThrow();
+                .mapToDouble(q -> Entropy.bits(Entropy.counts(models, m -> library.answerOf(q, m)).values())).max().orElseThrow();
         return new LookMeasure(models.size(), walks.stream().mapToInt(Walk::toFamily).average().orElseThrow(), walks.stream()
                 .mapToInt(Walk::toGeneration).average().orElseThrow(),
                 told / mostTelling, Entropy.bits(Entropy.counts(models, DeviceModel::name).values()), told, walks.stream()
@@ -29,7 +29,7 @@ public record LookMeasure(int models, double meanToFamily, double meanToGenerati
     }
 
     private static List<String> allAnswers(LookLibrary library, DeviceModel model) {
-        return library.questions().stream().map(q -> Identification.answerOf(q, model)).toList();
+        return library.questions().stream().map(q -> library.answerOf(q, model)).toList();
     }
 
     private static Walk walk(LookLibrary library, DeviceModel model) {
@@ -41,7 +41,7 @@ public record LookMeasure(int models, double meanToFamily, double meanToGenerati
                 family = asked;
             }
             LookQuestion q = next.get().question();
-            at = at.with(q.question(), Identification.answerOf(q, model));
+            at = at.with(q.question(), library.answerOf(q, model));
             asked++;
         }
         return new Walk(family < 0 ? asked : family, asked);

@@ -1,6 +1,5 @@
 package wistaxis.core.identify;
 
-import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -34,8 +33,8 @@ public record LookQuestion(String question, String asks, String how, double ease
         return answers.stream().filter(a -> a.value().equals(value)).findFirst();
     }
 
-    /** The answers that some of the candidates have. */
-    public List<Answer> answersAmong(Collection<DeviceModel> candidates) {
-        return answers.stream().filter(a -> candidates.stream().anyMatch(a::fits)).toList();
+    /** The answer that a model gives. */
+    String answerOf(DeviceModel model) {
+        return answers.stream().filter(a -> a.fits(model)).map(Answer::value).findFirst().orElse(Identification.CANNOT_TELL);
     }
 }

@@ -12,6 +12,9 @@ import java.util.Arrays;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.Jdbi;
 import org.jdbi.v3.core.JdbiException;
+import org.jdbi.v3.core.statement.ColonPrefixSqlParser;
+import org.jdbi.v3.core.statement.SqlParser;
+import org.jdbi.v3.core.statement.SqlStatements;
 import org.sqlite.SQLiteConfig;
 import org.sqlite.SQLiteDataSource;
 import wistaxis.core.facts.BadInput;
@@ -32,6 +35,9 @@ import wistaxis.store.files.WholeFile;
  */
 public record Database(String what, String script, int newest) {
     private static final byte[] MAGIC = "SQLite format 3\0".getBytes(StandardCharsets.US_ASCII);
+
+    /** Reading a statement costs more than running it: what one database has read, the next need not. */
+    private static final SqlParser PARSER = new ColonPrefixSqlParser();
 
     /** What a database of ours has at the very least, bytes. */
     private static final int SMALLEST = 512;
@@ -80,6 +86,11 @@ public record Database(String what, String script, int newest) {
         }
     }
 
+    /** What speaks SQL over a connection. */
+    public static Jdbi jdbi(Connection connection) {
+        return Jdbi.create(connection).configure(SqlStatements.class, s -> s.setSqlParser(PARSER));
+    }
+
     private static SQLiteConfig writing(SQLiteConfig.JournalMode mode) {
         SQLiteConfig config = new SQLiteConfig();
         config.setJournalMode(mode);
@@ -105,7 +116,7 @@ public record Database(String what, String script, int newest) {
         Path temporary = WholeFile.beside(file);
         try {
             try (Connection made = connect("jdbc:sqlite:" + temporary, writing(SQLiteConfig.JournalMode.DELETE))) {
-                migrate(Jdbi.create(made));
+                migrate(jdbi(made));
             }
             Rights.close(temporary);
             Files.move(temporary, file);
@@ -134,7 +145,7 @@ public record Database(String what, String script, int newest) {
 
     private Connection checked(Connection connection, boolean migrate, boolean small) throws SQLException {
         try {
-            Jdbi jdbi = Jdbi.create(connection);
+            Jdbi jdbi = jdbi(connection);
             if (small) {
                 check(jdbi);
             }

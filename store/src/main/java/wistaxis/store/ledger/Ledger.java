@@ -59,7 +59,7 @@ public final class Ledger implements AutoCloseable {
         this.file = file;
         this.opened = SameFile.of("ledger", file);
         this.connection = connection;
-        this.jdbi = Jdbi.create(connection);
+        this.jdbi = Database.jdbi(connection);
         this.wall = wall;
         int version = Database.version(jdbi);
         this.projected = version >= 4;

@@ -133,7 +133,7 @@ public final class People implements AutoCloseable {
         this.file = file;
         this.opened = SameFile.of("file of customers", file);
         this.connection = connection;
-        this.jdbi = Jdbi.create(connection);
+        this.jdbi = Database.jdbi(connection);
         jdbi.useHandle(h -> h.execute("PRAGMA secure_delete = ON"));
     }
 

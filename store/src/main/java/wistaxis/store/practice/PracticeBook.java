@@ -42,7 +42,7 @@ public final class PracticeBook implements AutoCloseable {
         this.file = file;
         this.opened = opened;
         this.connection = connection;
-        this.jdbi = Jdbi.create(connection);
+        this.jdbi = Database.jdbi(connection);
     }
 
     /**
@@ -83,7 +83,7 @@ public final class PracticeBook implements AutoCloseable {
     private static Opened inMemory(Path file, RuntimeException e) {
         try {
             Connection connection = DriverManager.getConnection("jdbc:sqlite::memory:");
-            DATABASE.migrate(Jdbi.create(connection));
+            DATABASE.migrate(Database.jdbi(connection));
             return new Opened(new PracticeBook(file, new SameFile("practice book", file, null), connection),
                     "The practice book cannot be used, what is practised now is not kept: "
                     + e.getMessage());

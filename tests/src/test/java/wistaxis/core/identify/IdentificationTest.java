@@ -95,7 +95,7 @@ class IdentificationTest {
             LookQuestion q = next.get().question();
             int before = at.candidates().size();
             at = at.with(q.question(), asked < sure.size() && !sure.get(asked) ? Identification.CANNOT_TELL
-                    : Identification.answerOf(q, model));
+                    : LOOKS.answerOf(q, model));
             asked++;
             assertThat(at.candidates()).contains(model).hasSizeLessThanOrEqualTo(before);
         }

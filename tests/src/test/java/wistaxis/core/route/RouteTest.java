@@ -285,7 +285,7 @@ class RouteTest {
         assertThatThrownBy(() -> plan("installedVersion", "31.x")).isInstanceOf(BadInput.class).hasMessageContaining("[31.x]");
     }
 
-    @Property(tries = 3000, seed = "20260512")
+    @Property(tries = 1000, seed = "20260512")
     void nothingErasesWithoutProofAndConsentAndLiquidNeverWrites(@ForAll("cases") CaseFacts facts) {
         for (Route.Rung rung : PLANNER.plan(facts, SIGNED).rungs()) {
             if (!rung.step().keeps() && rung.status() == Status.READY) {
@@ -302,7 +302,7 @@ class RouteTest {
     private static final Set<String> CURED_BY_UPDATE = Set.of("looping", "stuck-on-logo", "frozen", "dead", "slow");
 
     /** What keeps the data and can cure stands before the first step that erases; what only prepares stands before it too. */
-    @Property(tries = 3000, seed = "20260512")
+    @Property(tries = 1000, seed = "20260512")
     void noErasingStepStandsBeforeAKeepingOneThatCanCure(@ForAll("cases") CaseFacts facts) {
         List<Route.Rung> rungs = PLANNER.plan(facts, SIGNED).rungs();
         List<String> ids = rungs.stream().map(r -> r.step().id()).toList();
@@ -333,7 +333,7 @@ class RouteTest {
         }
     }
 
-    @Property(tries = 1500, seed = "20260512")
+    @Property(tries = 300, seed = "20260512")
     void notKnowingAFactNeverMakesAStepMorePermissive(@ForAll("cases") CaseFacts facts)
             throws com.fasterxml.jackson.core.JsonProcessingException {
         Route before = PLANNER.plan(facts, SIGNED);
