@@ -142,7 +142,7 @@ class FaultsTest {
             w.click("lane-T-0012");
             w.sees("Newest signed build");
             w.click("choose-31K88");
-            w.world.standIns().faults().cutNextDownloadAfter(9_000_000);
+            w.world.standIns().faults().cutNextDownloadAfter(4_000_000);
             w.click("download");
             w.sees("Trying again by itself: the line broke");
             w.sees("The package is proven");

@@ -33,7 +33,7 @@ class ShelfWalkTest {
             theBenchCallsOutSigningThatClosesSoon(w);
             w.click("choose-31K88");
             w.click("download");
-            Window.until(() -> w.bench.desk(TICKET).firmware().bytes() > 6_000_000, "some of the download");
+            Window.until(() -> w.bench.desk(TICKET).firmware().bytes() > 2_000_000, "some of the download");
             kept = w.bench.desk(TICKET).firmware().bytes();
         }
         try (Window w = Window.demo(folder, 50_000)) { // so that nothing ends before it is let go
@@ -76,7 +76,7 @@ class ShelfWalkTest {
             w.click("lane-" + TICKET);
             w.click("choose-31K88");
             w.click("download");
-            Window.until(() -> w.bench.desk(TICKET).firmware().bytes() > 6_000_000, "some of the download");
+            Window.until(() -> w.bench.desk(TICKET).firmware().bytes() > 2_000_000, "some of the download");
         }
         String nobodys = "ab".repeat(32);
         Files.write(folder.resolve("packages/iPad7,5_30A1.zip.part"), new byte[2_500_000]);
@@ -94,7 +94,7 @@ class ShelfWalkTest {
             Window.until(() -> w.bench.ticket(TICKET).packageProven(), "the proof to be on the disk");
             assertThat(w.entries().stream().map(e -> e.event())).as("gone on with, not begun anew")
                     .filteredOn(TicketEvent.DownloadStarted.class::isInstance).last()
-                    .isInstanceOfSatisfying(TicketEvent.DownloadStarted.class, e -> assertThat(e.fromByte()).isGreaterThan(6_000_000));
+                    .isInstanceOfSatisfying(TicketEvent.DownloadStarted.class, e -> assertThat(e.fromByte()).isGreaterThan(2_000_000));
             assertThat(w.text()).doesNotContain("left from before");
         }
     }
@@ -105,6 +105,7 @@ class ShelfWalkTest {
             return null;
         });
         w.click("choose-31J61");
+        w.world.standIns().faults().drip(400_000);
         w.click("download");
         Window.until(() -> w.bench.desk("T-0019").firmware().bytes() > 500_000, "some of another download");
         w.click("nav-shelf");
