@@ -1,5 +1,7 @@
 package wistaxis.cli;
 
+import java.io.FileDescriptor;
+import java.io.FileOutputStream;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
@@ -62,7 +64,7 @@ public final class Main implements Runnable {
     private CommandLine.Model.@org.jspecify.annotations.Nullable CommandSpec spec;
 
     public static void main(String[] args) {
-        System.exit(run(new PrintWriter(System.out, true, StandardCharsets.UTF_8),
+        System.exit(run(new PrintWriter(new Unread(new FileOutputStream(FileDescriptor.out)), true, StandardCharsets.UTF_8),
                 new PrintWriter(System.err, true, StandardCharsets.UTF_8), args));
     }
 

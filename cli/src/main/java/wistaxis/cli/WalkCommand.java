@@ -11,6 +11,7 @@ import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.steps.Steps;
 import wistaxis.core.steps.Walk;
+import wistaxis.core.work.SetUp;
 
 @Command(name = "walk", mixinStandardHelpOptions = true,
         description = "How a step without a computer is done: stop by stop, whose hands, what to see, how long, what may be answered.")
@@ -27,7 +28,7 @@ final class WalkCommand extends Output {
     @Override
     public void run() {
         DeviceModel model = device == null ? null : device(device);
-        List<Walk> ways = Walk.of(step);
+        List<Walk> ways = Walk.of(step).stream().map(w -> model == null ? w : w.unlessRuledOut(SetUp.facts(model))).toList();
         if (ways.isEmpty()) {
             throw new BadInput("step [" + step + "] has no walk; there are " + Steps.all().stream().filter(s -> !Walk.of(s.id()).isEmpty())
                     .map(s -> s.id()).toList());

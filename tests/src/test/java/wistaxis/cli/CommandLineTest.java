@@ -80,6 +80,16 @@ class CommandLineTest {
         assertThat(keys).allSatisfy(k -> assertThat(k.get("attemptsPerSecond").asDouble()).isPositive());
     }
 
+    /** Common practice: a phone with a Home key with a ring has a reader of fingers there, one without a Home key looks at faces. */
+    @Test
+    void aWalkLeavesOutWhatTheDeviceRulesOut() throws IOException {
+        assertThat(run("walk", "set-up", "--json").json().get(0).get("steps").findValuesAsText("id")).contains("face", "finger");
+        assertThat(run("walk", "set-up", "--device", "iPhone14,5", "--json").json().get(0).get("steps").findValuesAsText("id"))
+                .contains("face").doesNotContain("finger");
+        assertThat(run("walk", "set-up", "--device", "iPhone10,1", "--json").json().get(0).get("steps").findValuesAsText("id"))
+                .contains("finger").doesNotContain("face");
+    }
+
     @Test
     void marginsCardsAndSchoolsAreAnswered() throws IOException {
         JsonNode ten = run("margins", "--device", "iPhone14,5", "--goal", "dfu", "--school", "Ten-five-ten", "--seed", "3", "--attempts",

@@ -90,15 +90,28 @@ class HostileUseTest {
         for (List<String> command : List.of(List.of("devices"),
                 List.of("ledger", "export", "--format", "json", "--data", folder.toString()))) {
             Ledger.open(folder.resolve("ledger.db")).close();
-            ProcessBuilder builder = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                    "--enable-native-access=ALL-UNNAMED", "-XX:TieredStopAtLevel=1", "-cp", System.getProperty("java.class.path"),
-                    Main.class.getName());
-            builder.command().addAll(command);
-            Process process = builder.redirectOutput(new File("/dev/full")).start();
+            Process process = program(command).redirectOutput(new File("/dev/full")).start();
             String err = new String(process.getErrorStream().readAllBytes(), StandardCharsets.UTF_8);
             assertThat(process.waitFor()).as("%s: %s", command, err).isEqualTo(1);
             assertThat(err).contains("standard output").doesNotContain("\tat ");
         }
+    }
+
+    private static ProcessBuilder program(List<String> command) {
+        ProcessBuilder builder = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                "--enable-native-access=ALL-UNNAMED", "-XX:TieredStopAtLevel=1", "-cp", System.getProperty("java.class.path"),
+                Main.class.getName());
+        builder.command().addAll(command);
+        return builder;
+    }
+
+    /** Whoever has seen enough hangs up, as {@code head} does. */
+    @Test
+    void aReaderWhoLeavesIsNoFailure() throws Exception {
+        Process process = program(List.of("devices", "--json")).start();
+        process.getInputStream().close();
+        assertThat(new String(process.getErrorStream().readAllBytes(), StandardCharsets.UTF_8)).isEmpty();
+        assertThat(process.waitFor()).isZero();
     }
 
     @Test

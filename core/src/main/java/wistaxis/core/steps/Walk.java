@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Provenance;
@@ -95,8 +96,17 @@ public record Walk(String way, String of, String title, List<Stop> steps, Proven
 
     /** The walk with the stops that are there under such facts. */
     public Walk where(Map<String, String> facts) {
-        return new Walk(way, of, title, steps.stream().filter(s -> s.when() == null || s.when().entrySet().stream()
-                .allMatch(e -> e.getValue().contains(facts.getOrDefault(e.getKey(), "unknown")))).toList(), provenance, source);
+        return with(e -> e.getValue().contains(facts.getOrDefault(e.getKey(), "unknown")));
+    }
+
+    /** The walk without the stops that such facts rule out; what they say nothing of stays. */
+    public Walk unlessRuledOut(Map<String, String> facts) {
+        return with(e -> !facts.containsKey(e.getKey()) || e.getValue().contains(facts.get(e.getKey())));
+    }
+
+    private Walk with(Predicate<Map.Entry<String, List<String>>> holds) {
+        return new Walk(way, of, title, steps.stream().filter(s -> s.when() == null || s.when().entrySet().stream().allMatch(holds))
+                .toList(), provenance, source);
     }
 
     /** The walk with lengths that are known better, in minutes by stop. */

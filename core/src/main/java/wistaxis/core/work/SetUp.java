@@ -61,6 +61,11 @@ public final class SetUp {
         return Walk.find(Walk.SET_UP).orElseThrow().where(facts(ticket, model)).lasting(minutes);
     }
 
+    /** What the model alone says of a walk's stops: how it is unlocked. */
+    public static Map<String, String> facts(DeviceModel model) {
+        return Map.of("unlock", model.look("home").equals("none") ? "face" : model.look("homeMark").equals("ring") ? "finger" : "none");
+    }
+
     private static Map<String, String> facts(Ticket t, @Nullable DeviceModel model) {
         Map<String, String> facts = new HashMap<>();
         boolean signedOut = t.attempts().stream().anyMatch(a -> a.step().equals("sign-out") && Boolean.TRUE.equals(a.said()));
@@ -72,7 +77,7 @@ public final class SetUp {
         boolean computer = kept(t, "computer");
         facts.put("backup", cloud && computer ? "both" : cloud ? "cloud" : computer ? "computer" : "none");
         if (model != null) {
-            facts.put("unlock", model.look("home").equals("none") ? "face" : model.look("homeMark").equals("ring") ? "finger" : "none");
+            facts.putAll(facts(model));
         }
         return facts;
     }
