@@ -187,6 +187,7 @@ class KeyboardTest {
         w.sees("the lock-out begins with the 6th");
     }
 
+    @Tag("long")
     @Test
     void liquidStopsTheConversationInWordsForTheCustomer() {
         keys("^n7");
@@ -246,6 +247,7 @@ class KeyboardTest {
         assertThat(ticket().route()).isEqualTo("wait-and-try");
     }
 
+    @Tag("long")
     @Test
     void aCarrierUnlockIsASideJobWithBusinessDays() {
         keys("^nc12,111");

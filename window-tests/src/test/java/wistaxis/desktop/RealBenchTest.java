@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.keys.HostView;
@@ -173,6 +174,7 @@ class RealBenchTest {
     }
 
     /** The host fails with the same words three times; the third time the notebook says what helped. */
+    @Tag("long")
     @Test
     void theNotebookAdvisesTheThirdTime() {
         try (Window w = Window.real(folder, usb)) {
@@ -195,6 +197,7 @@ class RealBenchTest {
     }
 
     /** Two devices on one host that change modes in turn: each page shows its own. */
+    @Tag("long")
     @Test
     void twoDevicesOnOneHost() {
         UsbDevice other = ScriptedUsb.device(HostView.NORMAL, "1-2", "00008101-000B33334444001E", "8101", "0C", "000B33334444001E");

@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
@@ -80,6 +81,7 @@ class WalksTest extends OnDemoBench {
         assertThat(w.verify().clean()).isTrue();
     }
 
+    @Tag("long")
     @Test
     void aRemoteEraseThatFailsLeadsToTheNextRung() {
         String n = ticket("unavailable", "wrongTries", "8", "eraseButton", "no", "online", "yes", "hopesToRemember", "no");
@@ -153,6 +155,7 @@ class WalksTest extends OnDemoBench {
         assertThat(of(n).failed()).containsExactly("charge");
     }
 
+    @Tag("long")
     @Test
     void aBuyingCheckGivesASlip() {
         String n = ticket("second-hand", "ownership", "none");
