@@ -136,6 +136,7 @@ class WalksTest extends OnDemoBench {
     }
 
     /** It rings at half an hour and at an hour, and asks what is seen. */
+    @Tag("long")
     @Test
     void theChargingWalkRings() {
         String n = ticket("dead");
