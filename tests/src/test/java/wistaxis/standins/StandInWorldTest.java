@@ -4,15 +4,19 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
+import java.io.InputStream;
 import java.net.URI;
+import java.net.URL;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -151,5 +155,18 @@ class StandInWorldTest {
                     .map(TicketEvent.PackageProven.class::cast)
                     .forEach(p -> assertThat(folder.resolve(p.file())).isRegularFile());
         }
+    }
+
+    /** What tests offer in place of what ships differs in the size alone, or they would test another library. */
+    @Test
+    void theSmallPackagesOfTheTestsAreThoseThatShip() throws IOException {
+        List<String> offers = new ArrayList<>();
+        for (URL file : Collections.list(StandInWorld.class.getClassLoader().getResources("wistaxis/standins/offers.json"))) {
+            try (InputStream in = file.openStream()) {
+                offers.add(new String(in.readAllBytes(), StandardCharsets.UTF_8).replaceAll("\"megabytes\": \\d+", "").strip());
+            }
+        }
+        assertThat(offers).hasSize(2);
+        assertThat(offers.getFirst()).isEqualTo(offers.getLast());
     }
 }

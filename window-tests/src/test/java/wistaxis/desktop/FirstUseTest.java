@@ -14,7 +14,6 @@ import javafx.scene.input.KeyCode;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.text.PDFTextStripper;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -25,17 +24,13 @@ import wistaxis.core.ticket.TicketEvent;
 import wistaxis.workbench.paper.Papers;
 
 /** From a restored device to first use, the papers, and the customer who is forgotten: by clicks and keys, in the window. */
-class FirstUseTest {
-    @TempDir
-    private Path folder;
+class FirstUseTest extends OnDemoBench {
     @TempDir
     private Path out;
-    private Window w;
     private String n = "";
 
     @BeforeEach
-    void open() {
-        w = Window.demo(folder, 12_000_000);
+    void begin() {
         n = Window.onFx(() -> w.bench.open("Harbour office phone")).join();
         new HashMap<>(Map.of("trouble", "unavailable", "ownership", "proved", "liquid", "no", "battery", "ok", "brokenKeys", "none",
                 "blacklisted", "no", "backup", "computer", "ownerPassword", "yes", "locating", "on"))
@@ -43,11 +38,6 @@ class FirstUseTest {
         record(new TicketEvent.FactRecorded("promised", "2026-05-12T09:01:00Z"), new TicketEvent.Identified("iPhone14,5", "by the number"),
                 new TicketEvent.BackupNoted("computer", null, "31.9", LocalDate.of(2026, 5, 1), 41_000_000_000L, "disk 2", null));
         shown(Stage.INTAKE);
-    }
-
-    @AfterEach
-    void close() {
-        w.close();
     }
 
     private void record(TicketEvent... events) {
