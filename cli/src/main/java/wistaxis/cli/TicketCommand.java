@@ -1,7 +1,6 @@
 package wistaxis.cli;
 
 import java.time.Clock;
-import java.time.Instant;
 import java.time.InstantSource;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
@@ -10,40 +9,35 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.CompletionException;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
-import picocli.CommandLine.Command;
+import picocli.CommandLine;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import wistaxis.core.facts.BadInput;
-import wistaxis.core.facts.Names;
 import wistaxis.core.facts.Shown;
 import wistaxis.core.keys.HostView;
-import wistaxis.core.route.Readiness;
 import wistaxis.core.route.Route;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Story;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Command;
+import wistaxis.core.work.Decision;
+import wistaxis.core.work.NotAllowed;
 import wistaxis.core.work.Rules;
 import wistaxis.core.work.Sightings;
-import wistaxis.core.firmware.PackageCheck;
-import wistaxis.core.firmware.PackageLayout;
-import wistaxis.store.firmware.Shelf;
-import wistaxis.store.files.Inside;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.KeptLedger;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.store.ledger.LedgerCheck;
 import wistaxis.store.ledger.LedgerSeen;
 import wistaxis.store.ledger.LedgerStore;
-import wistaxis.workbench.PeopleDesk;
+import wistaxis.workbench.Alone;
+import wistaxis.workbench.Result;
 import wistaxis.workbench.Shop;
 
-@Command(name = "ticket", mixinStandardHelpOptions = true,
+@CommandLine.Command(name = "ticket", mixinStandardHelpOptions = true,
         description =
                 "Tickets of a bench, by the same rules as in the window. A window that is open on the same folder sees what is recorded "
                 + "within a second.",
@@ -101,16 +95,13 @@ final class TicketCommand extends Output {
             return ledger;
         }
 
-        static <T> T acknowledged(CompletableFuture<T> asked) {
-            try {
-                return asked.join();
-            } catch (CompletionException e) {
-                throw e.getCause() instanceof RuntimeException why ? why : e;
-            }
+        /** The one way in. */
+        final Alone alone(LedgerStore ledger) {
+            return new Alone(ledger, folder(), shop(), CLOCK);
         }
     }
 
-    @Command(name = "list", mixinStandardHelpOptions = true, description = "All tickets that are not closed.")
+    @CommandLine.Command(name = "list", mixinStandardHelpOptions = true, description = "All tickets that are not closed.")
     static final class ListAll extends OnTickets {
         @Override
         public void run() {
@@ -139,7 +130,7 @@ final class TicketCommand extends Output {
         }
     }
 
-    @Command(name = "show", mixinStandardHelpOptions = true, description = "One ticket, as its entries say.")
+    @CommandLine.Command(name = "show", mixinStandardHelpOptions = true, description = "One ticket, as its entries say.")
     static final class Show extends OnTicket {
         @Override
         public void run() {
@@ -147,7 +138,7 @@ final class TicketCommand extends Output {
         }
     }
 
-    @Command(name = "next", mixinStandardHelpOptions = true,
+    @CommandLine.Command(name = "next", mixinStandardHelpOptions = true,
             description = "What comes next on a ticket: the ladder with what may be taken, and what the rules say.")
     static final class NextStep extends OnTicket {
         @Override
@@ -163,18 +154,17 @@ final class TicketCommand extends Output {
         }
     }
 
-    @Command(name = "open", mixinStandardHelpOptions = true, description = "Open a ticket. The answer says its number.")
+    @CommandLine.Command(name = "open", mixinStandardHelpOptions = true, description = "Open a ticket. The answer says its number.")
     static final class Open extends OnTickets {
         @Parameters(index = "0", paramLabel = "TITLE", description = "how the bench calls it, for example \"Ferry crew 3\"")
         private String title = "";
 
         @Override
         public void run() {
-            String typed = Names.typed(title, "title", 200);
-            DataFolder folder = DataFolder.open(folder().root());
-            try (LedgerStore ledger = writable(folder)) {
-                LedgerEntry opened = acknowledged(ledger.openTicket(new TicketEvent.Opened(typed, practice()), CLOCK.instant()));
-                answer(List.of(opened));
+            var open = new Command.Open(title, practice());
+            Decision.open(open); // what is no title makes no folder
+            try (LedgerStore ledger = writable(DataFolder.open(folder().root()))) {
+                answer(ledger.of(alone(ledger).open(open).orThrow().number()));
             }
         }
     }
@@ -188,37 +178,25 @@ final class TicketCommand extends Output {
         @Option(names = "--by", paramLabel = "WHO", description = "who of the staff does it, a name or initials")
         private @Nullable String by;
 
-        /** What is to be appended. @throws BadInput where the rules do not allow it */
-        abstract List<TicketEvent> events(Rules rules);
+        /** What is to be done. @throws BadInput for what is typed wrong */
+        abstract Command command(Ticket ticket);
 
         @Override
         public void run() {
             read();
             try (LedgerStore ledger = writable(folder())) {
-                List<LedgerEntry> before = known(number(), ledger.of(number()));
-                long last = seen == null ? before.getLast().number() : seen;
-                List<TicketEvent> events = new ArrayList<>(events(rules(before)));
-                if (!events.isEmpty()) {
-                    if (by != null && !by.equals(Ticket.fold(before).by())) {
-                        events.addFirst(new TicketEvent.AtWork(Names.typed(by, "name of who works on it", 60)));
-                    }
-                    acknowledged(ledger.append(number(), last, PeopleDesk.sealedAlone(folder(), number(), events), Instant.now()));
+                Ticket ticket = Ticket.fold(known(number(), ledger.of(number())));
+                Result result = alone(ledger).give(number(), seen, by, command(ticket));
+                if (result instanceof Result.Refused(NotAllowed why)) { // a refusal of the rules is no slip of whoever typed
+                    throw new Refusal(String.valueOf(why.getMessage()));
                 }
+                result.orThrow();
                 answer(ledger.of(number()));
-            }
-        }
-
-        /** A refusal of the rules, which is no slip of whoever typed. */
-        static <T> T allowed(java.util.function.Supplier<T> asked) {
-            try {
-                return asked.get();
-            } catch (BadInput e) {
-                throw new Refusal(String.valueOf(e.getMessage()));
             }
         }
     }
 
-    @Command(name = "answer", mixinStandardHelpOptions = true,
+    @CommandLine.Command(name = "answer", mixinStandardHelpOptions = true,
             description = {"Record answers: of the intake, the device by its identifier, what the bench confirms, or of the handover.",
         "For example: trouble=looping device=iPhone13,2 \"account-lock=owner signed in\""})
     static final class Answer extends Appending {
@@ -226,15 +204,12 @@ final class TicketCommand extends Output {
         private List<String> answers = List.of();
 
         @Override
-        List<TicketEvent> events(Rules rules) {
-            if (rules.mayAnswer().isPresent()) {
-                throw new Refusal(rules.mayAnswer().get());
-            }
-            return shop().answers(rules.ticket(), IdentifyCommand.pairs(answers));
+        Command command(Ticket ticket) {
+            return new Command.Answer(IdentifyCommand.pairs(answers), List.of());
         }
     }
 
-    @Command(name = "choose", mixinStandardHelpOptions = true,
+    @CommandLine.Command(name = "choose", mixinStandardHelpOptions = true,
             description = "Take a step of the ladder. One that erases needs the owner's consent, asked for once and written down.")
     static final class Choose extends Appending {
         @Parameters(index = "1", paramLabel = "STEP", description = "for example recovery-update; 'ticket next' says which may be taken")
@@ -247,31 +222,28 @@ final class TicketCommand extends Output {
         private @Nullable String told;
 
         @Override
-        List<TicketEvent> events(Rules rules) {
+        Command command(Ticket ticket) {
             if ((who == null) != (told == null)) {
                 throw new BadInput("--consent-by and --told go together: who agreed, and what was said about the backup");
             }
-            String by = who == null ? null : Names.typed(who, "name of whoever agreed", 120);
-            String said = told == null ? null : Names.typed(told, "words about the backup", 300);
-            return allowed(() -> rules.choose(step, by, said));
+            return new Command.Choose(step, who, told);
         }
     }
 
-    @Command(name = "outcome", mixinStandardHelpOptions = true, description = "Say what came of the step that was taken.")
+    @CommandLine.Command(name = "outcome", mixinStandardHelpOptions = true, description = "Say what came of the step that was taken.")
     static final class Outcome extends Appending {
         @Parameters(index = "1", paramLabel = "WHAT",
                 description = "helped, did-not-help, or data-lost for an update that took the data with it")
         private String what = "";
 
         @Override
-        List<TicketEvent> events(Rules rules) {
-            Attempt.Outcome outcome = Attempt.Outcome.of(what).filter(o -> o != Attempt.Outcome.STOPPED)
-                    .orElseThrow(() -> new BadInput("outcome [" + what + "]: write helped, did-not-help or data-lost"));
-            return allowed(() -> rules.say(outcome));
+        Command command(Ticket ticket) {
+            return new Command.Say(Attempt.Outcome.of(what).filter(o -> o != Attempt.Outcome.STOPPED)
+                    .orElseThrow(() -> new BadInput("outcome [" + what + "]: write helped, did-not-help or data-lost")));
         }
     }
 
-    @Command(name = "saw", mixinStandardHelpOptions = true, description = "Write down what is seen of a real device, now.")
+    @CommandLine.Command(name = "saw", mixinStandardHelpOptions = true, description = "Write down what is seen of a real device, now.")
     static final class Saw extends Appending {
         @Option(names = "--screen", paramLabel = "SCREEN",
                 description = "black, boot-logo, cable-screen, lock-screen, greeting or no-reaction")
@@ -281,15 +253,12 @@ final class TicketCommand extends Output {
         private @Nullable HostView host;
 
         @Override
-        List<TicketEvent> events(Rules rules) {
-            Sightings.contradiction(screen, host).ifPresent(why -> {
-                throw new BadInput(why);
-            });
-            return Sightings.saw(rules.ticket(), screen, host, Sightings.Source.TOLD);
+        Command command(Ticket ticket) {
+            return new Command.Saw(screen, host, Sightings.Source.TOLD);
         }
     }
 
-    @Command(name = "stage", mixinStandardHelpOptions = true, description = {
+    @CommandLine.Command(name = "stage", mixinStandardHelpOptions = true, description = {
         "Write down that a stage of the host's restore was seen to begin, on a real ticket. The first one begins the run: 'download' where",
         "the host fetches the firmware by itself, 'check' where it is given the proven package. With --written VERSION it is through."})
     static final class AtStage extends Appending {
@@ -300,63 +269,40 @@ final class TicketCommand extends Output {
         private @Nullable String written;
 
         @Override
-        List<TicketEvent> events(Rules rules) {
-            Ticket ticket = rules.ticket();
-            List<TicketEvent> events = new ArrayList<>();
+        Command command(Ticket ticket) {
             if (ticket.running()) {
-                events.addAll(Sightings.stage(ticket, stage));
-                Optional.ofNullable(written).ifPresent(v -> events.addAll(Sightings.written(ticket, v)));
-                return events;
+                return new Command.ReachStage(stage, written);
             }
             if (written != null) {
                 throw new BadInput("--written [" + Shown.value(written)
                         + "] ends a run, and none goes on; begin it first, without --written");
             }
-            boolean fetches = stage.equals("download");
-            rules.mayStart(new Readiness(List.of()), fetches || ticket.firmwareSettled()).ifPresent(why -> {
-                throw new Refusal(why);
-            });
-            if (!fetches && ticket.packageFile() != null) {
-                shelfOf(folder()).notAsVerified(Inside.found(folder().root(), ticket.packageFile()), ticket.observed().digest())
-                        .ifPresent(why -> {
-                            throw new Refusal(why);
-                        });
-            }
-            if (fetches && !ticket.observed().hostFetches()) {
-                events.add(new TicketEvent.FirmwareFrom(TicketEvent.FirmwareFrom.HOST));
-            }
-            events.addAll(Sightings.start(ticket, fetches || ticket.observed().hostFetches()));
-            return events;
+            return new Command.StartHost(stage.equals("download"));
         }
     }
 
-    /** The firmware files, as they were last looked at. */
-    private static Shelf shelfOf(DataFolder folder) {
-        return new Shelf(folder.shelf(), folder.shelfIndex(), new PackageCheck(PackageLayout.shipped(), null));
-    }
-
-    @Command(name = "error", mixinStandardHelpOptions = true, description = "Write down what the host showed, word for word, on a real "
-            + "ticket.")
+    @CommandLine.Command(name = "error", mixinStandardHelpOptions = true,
+            description = "Write down what the host showed, word for word, on a real ticket.")
     static final class Error extends Appending {
         @Parameters(index = "1", paramLabel = "WORDS", description = "the words or the number, as they stand there")
         private String words = "";
 
         @Override
-        List<TicketEvent> events(Rules rules) {
-            return Sightings.trouble(rules.ticket(), "error", words);
+        Command command(Ticket ticket) {
+            return new Command.NoteTrouble("error", words);
         }
     }
 
-    @Command(name = "close", mixinStandardHelpOptions = true,
+    @CommandLine.Command(name = "close", mixinStandardHelpOptions = true,
             description = "Close a ticket: handed over, to the hardware bench, or not done.")
     static final class Close extends Appending {
         @Override
-        List<TicketEvent> events(Rules rules) {
-            return List.of(allowed(rules::close));
+        Command command(Ticket ticket) {
+            return new Command.Close();
         }
     }
 
-    @Command(name = "story", mixinStandardHelpOptions = true, description = "All that happened on it, and what its time went into.")
+    @CommandLine.Command(name = "story", mixinStandardHelpOptions = true, description = "All that happened on it, and what its time went into.")
     static final class StoryOf extends OnTicket {
         private record Told(String ticket, Map<Story.Kind, Double> seconds, List<Story.Stretch> stretches, List<Story.Line> lines) {}
 

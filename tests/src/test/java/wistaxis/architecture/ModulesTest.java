@@ -1,5 +1,9 @@
 package wistaxis.architecture;
 
+import static com.tngtech.archunit.core.domain.JavaClass.Predicates.assignableTo;
+import static com.tngtech.archunit.core.domain.JavaCall.Predicates.target;
+import static com.tngtech.archunit.core.domain.properties.HasName.Predicates.name;
+import static com.tngtech.archunit.core.domain.properties.HasOwner.Predicates.With.owner;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.Architectures.layeredArchitecture;
 import static org.assertj.core.api.Assertions.assertThat;
@@ -8,6 +12,10 @@ import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
 import org.junit.jupiter.api.Test;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.store.ledger.Ledger;
+import wistaxis.store.ledger.LedgerStore;
+import wistaxis.workbench.Commands;
 
 /** The arrows between the modules, over all of them. */
 class ModulesTest {
@@ -48,6 +56,24 @@ class ModulesTest {
     void worldsAreComposedAtTheTop() {
         noClasses().that().resideInAnyPackage("wistaxis.desktop.view..", "wistaxis.desktop.look..", "wistaxis.desktop.sound..")
                 .should().dependOnClassesThat().haveSimpleName("PracticeWorld").check(ALL);
+    }
+
+    /** Events are made where decisions are; what fills a ledger for the demo, a measurement or a picture is no decision. */
+    @Test
+    void nothingButADecisionMakesAnEvent() {
+        noClasses().that().resideOutsideOfPackage("wistaxis.core..").and().haveNameNotMatching("wistaxis.standins.Demo.*")
+                .and().haveNameNotMatching("wistaxis.cli.Bench.*").and().resideOutsideOfPackage("wistaxis.desktop.shots..")
+                .should().callConstructorWhere(target(owner(assignableTo(TicketEvent.class)))).check(ALL);
+    }
+
+    /** What changes a ticket is given as a command; nobody else appends. */
+    @Test
+    void nobodyButTheCommandsAppends() {
+        noClasses().that().haveNameNotMatching("wistaxis.workbench.(Commands|Tickets|Alone.*)")
+                .and().resideOutsideOfPackages("wistaxis.store..", "wistaxis.standins..", "wistaxis.desktop.shots..").and()
+                .haveNameNotMatching("wistaxis.cli.Bench.*")
+                .should().callMethodWhere(target(name("append")).and(target(owner(assignableTo(LedgerStore.class)
+                .or(assignableTo(Commands.Book.class)).or(assignableTo(Ledger.class)))))).check(ALL);
     }
 
     /** What is done to a ticket goes through its acknowledged record; nobody beside the workbench appends. */

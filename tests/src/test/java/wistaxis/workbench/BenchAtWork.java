@@ -14,6 +14,7 @@ import wistaxis.core.outside.HostProbe;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.usb.UsbWatch;
+import wistaxis.core.work.Command;
 import wistaxis.standins.SimulatedDevice;
 import wistaxis.standins.StandInSigner;
 import wistaxis.standins.StandInWorld;
@@ -151,8 +152,20 @@ final class BenchAtWork implements AutoCloseable {
         return asked.join();
     }
 
+    /** Opens a ticket; its number. */
+    String opened(String title) {
+        return done(bench.open(title)).orThrow().number();
+    }
+
+    /** Does something on a ticket. @throws RuntimeException where it is refused */
+    Ticket give(String number, Command command) {
+        return done(bench.commands().give(number, command)).orThrow();
+    }
+
+    /** What the ledger is to say, whatever the rules say. */
     Ticket record(String number, TicketEvent... events) {
-        return done(bench.record(number, List.of(events)));
+        done(bench.tickets().append(number, List.of(events)));
+        return bench.ticket(number);
     }
 
     @Override

@@ -1,7 +1,6 @@
 package wistaxis.workbench;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.nio.file.Path;
 import java.sql.DriverManager;
@@ -12,12 +11,12 @@ import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import wistaxis.core.facts.BadInput;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Command;
 import wistaxis.core.work.Rules;
 
 /** The desks of a ticket without a window: library, download, proof, keys and runs of one rung after another. */
@@ -29,7 +28,7 @@ class DeskWalkTest {
 
     private BenchAtWork open() {
         BenchAtWork at = new BenchAtWork(folder);
-        number = at.done(at.bench.open("Deck phone"));
+        number = at.opened("Deck phone");
         List<TicketEvent> events = new ArrayList<>(List.of(new TicketEvent.Identified("iPhone13,2", "x")));
         Map.of("trouble", "looping", "ownership", "proved", "liquid", "no", "battery", "ok", "brokenKeys", "none", "blacklisted", "no",
                 "backup", "none", "tried", "charge,force-restart,recovery-in-out", "readyCable", "yes", "readyProgram", "yes")
@@ -75,20 +74,21 @@ class DeskWalkTest {
     @Test
     void anUpdateThatDoesNotHelpAndARestoreThatDoes() {
         try (BenchAtWork at = open()) {
-            at.record(number, rules(at).choose("recovery-update", null, null).toArray(TicketEvent[]::new));
+            at.give(number, new Command.Choose("recovery-update", null, null));
             assertThat(at.bench.stock().askedAt("iPhone13,2")).as("a query asks nobody").isEmpty();
             proven(at);
             keys(at);
             run(at);
-            at.record(number, rules(at).say(Attempt.Outcome.DID_NOT_HELP).toArray(TicketEvent[]::new));
-            assertThatThrownBy(() -> at.bench.desk(number).restore().start()).isInstanceOf(BadInput.class);
+            at.give(number, new Command.Say(Attempt.Outcome.DID_NOT_HELP));
+            at.bench.desk(number).restore().start();
+            assertThat(at.bench.notices().take()).singleElement().asString().contains("This attempt is over");
 
-            at.record(number, rules(at).choose("recovery-restore", "deckhand", "no backup").toArray(TicketEvent[]::new));
+            at.give(number, new Command.Choose("recovery-restore", "deckhand", "no backup"));
             assertThat(at.bench.desk(number).restore().run()).as("the next attempt has no run yet").isEmpty();
             assertThat(at.bench.desk(number).keys().coaching().goal()).isEqualTo(Goal.RECOVERY);
             keys(at);
             run(at);
-            at.record(number, rules(at).say(Attempt.Outcome.HELPED).toArray(TicketEvent[]::new));
+            at.give(number, new Command.Say(Attempt.Outcome.HELPED));
             assertThat(ticket(at).attempts()).extracting(a -> a.step() + " " + a.outcome().orElseThrow() + " " + a.keys() + " "
                     + a.written())
                     .containsExactly("recovery-update did-not-help 1 31.10", "recovery-restore helped 1 31.10");
@@ -104,7 +104,7 @@ class DeskWalkTest {
     @Test
     void anEventThatCannotBeWrittenStopsWhatItAnnounces() throws SQLException {
         try (BenchAtWork at = open()) {
-            at.record(number, rules(at).choose("recovery-update", null, null).toArray(TicketEvent[]::new));
+            at.give(number, new Command.Choose("recovery-update", null, null));
             proven(at);
             keys(at);
             sql("CREATE TRIGGER full BEFORE INSERT ON event WHEN NEW.body LIKE '%\"send\"%' BEGIN SELECT RAISE(ABORT, 'no room'); END");
@@ -128,7 +128,7 @@ class DeskWalkTest {
     @Test
     void aRunIsStoppedByHandOrByTheEndOfTheProgram() {
         try (BenchAtWork at = open()) {
-            at.record(number, rules(at).choose("recovery-update", null, null).toArray(TicketEvent[]::new));
+            at.give(number, new Command.Choose("recovery-update", null, null));
             proven(at);
             keys(at);
             at.bench.desk(number).restore().start();

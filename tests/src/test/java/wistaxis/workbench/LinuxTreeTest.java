@@ -34,7 +34,7 @@ class LinuxTreeTest {
         plugged("12a8", "00008101-000A11112222001E");
         try (BenchAtWork at = new BenchAtWork(folder.resolve("bench"), new LinuxUsb(folder.resolve("tree")))) {
             at.until(() -> at.bench.usb().devices().size() == 1);
-            String number = at.done(at.bench.open("Harbour office phone"));
+            String number = at.opened("Harbour office phone");
             at.record(number, new TicketEvent.FactRecorded("trouble", "looping"));
             at.record(number, new TicketEvent.Identified("iPhone13,2", "by the number"));
             UsbDevice device = at.bench.usb().devices().getFirst();

@@ -11,6 +11,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.CompletableFuture;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -21,6 +22,7 @@ import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.usb.Flaps;
+import wistaxis.core.work.Command;
 import wistaxis.standins.ScriptedUsb;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.KeptLedger;
@@ -43,11 +45,11 @@ class LossesTest {
     @Test
     void whatWasBegunIsThereAfterClosing() {
         BenchAtWork at = new BenchAtWork(folder);
-        String n = at.done(at.bench.open("Purser's phone"));
+        String n = at.opened("Purser's phone");
         at.bench.practice().person("Ann");
         at.bench.practice().add(new Measured(Measured.What.values()[0], 0.2, 0.2));
-        at.bench.people().keep(n, "Odo Quillfeather", "quay 7", "");
-        at.bench.record(n, List.of(fact("imei", "356958031648321"), fact("trouble", "slow")));
+        at.bench.commands().give(n, new Command.Keep("Odo Quillfeather", "quay 7", ""));
+        at.bench.commands().give(n, new Command.Answer(Map.of("imei", "356958031648321", "trouble", "slow"), List.of()));
         at.close();
         DataFolder data = new DataFolder(folder);
         try (Ledger ledger = Ledger.open(data.ledger()); People people = People.open(data.people()); PracticeBook book = PracticeBook.open(
@@ -65,8 +67,8 @@ class LossesTest {
     @Test
     void aClockThatLeaptForgetsNobody() {
         try (BenchAtWork at = new BenchAtWork(folder)) {
-            String n = at.done(at.bench.open("An old one"));
-            at.done(at.bench.people().keep(n, "Bo Marrow", "", ""));
+            String n = at.opened("An old one");
+            at.give(n, new Command.Keep("Bo Marrow", "", ""));
             at.record(n, fact("promised", "2026-05-12T10:00:00Z"), fact("trouble", "slow"));
             at.record(n, new TicketEvent.Closed("handed over"));
             at.bench.routes().forgetDays("90");
@@ -97,7 +99,7 @@ class LossesTest {
         ScriptedUsb usb = new ScriptedUsb();
         usb.shows(ScriptedUsb.phone(HostView.NORMAL));
         try (BenchAtWork at = new BenchAtWork(folder, usb)) {
-            String n = at.done(at.bench.open("Deck phone"));
+            String n = at.opened("Deck phone");
             at.record(n, fact("trouble", "unavailable"), new TicketEvent.Identified("iPhone13,2", "x"));
             at.until(() -> !at.bench.usb().devices().isEmpty());
             at.done(at.bench.usb().bind(n, at.bench.usb().devices().getFirst()));
@@ -189,14 +191,14 @@ class LossesTest {
     @Test
     void aSealThatFailsIsOver() throws IOException {
         try (BenchAtWork at = new BenchAtWork(folder)) {
-            String n = at.done(at.bench.open("Purser's phone"));
-            at.done(at.bench.people().keep(n, "Ada", "", ""));
+            String n = at.opened("Purser's phone");
+            at.give(n, new Command.Keep("Ada", "", ""));
             Path people = new DataFolder(folder).people();
             Files.move(people, folder.resolve("elsewhere.db"));
-            assertThatThrownBy(() -> at.done(at.bench.people().keep(n, "Ada Marrow", "", ""))).hasMessageContaining("people.db");
+            assertThatThrownBy(() -> at.give(n, new Command.Keep("Ada Marrow", "", ""))).hasMessageContaining("people.db");
             assertThat(at.bench.isPending(n)).isFalse();
             Files.move(folder.resolve("elsewhere.db"), people);
-            at.done(at.bench.people().keep(n, "Ada Marrow", "", ""));
+            at.give(n, new Command.Keep("Ada Marrow", "", ""));
             List<LedgerEntry> entries = at.done(at.bench.tickets().history(n));
             assertThat(entries).extracting(e -> e.event().type()).containsExactly("opened", "customer-sealed", "customer-sealed");
             assertThatThrownBy(() -> at.bench.stock().typed(new wistaxis.core.firmware.TypedBuild("26.1", "23B80", "9000000GB", "", "").of(
@@ -208,7 +210,7 @@ class LossesTest {
     @Test
     void whatWasMovedAwayAcknowledgesNothing() throws IOException {
         try (BenchAtWork at = new BenchAtWork(folder.resolve("bench"))) {
-            String n = at.done(at.bench.open("Purser's phone"));
+            String n = at.opened("Purser's phone");
             DataFolder data = new DataFolder(folder.resolve("bench"));
             Files.move(data.ledger(), folder.resolve("ledger elsewhere"));
             assertThatThrownBy(() -> at.record(n, fact("trouble", "slow"))).hasMessageContaining("ledger.db");
@@ -226,7 +228,7 @@ class LossesTest {
     @Test
     void whatAnotherProcessAppendsIsFoldedOnce() {
         try (BenchAtWork at = new BenchAtWork(folder)) {
-            String n = at.done(at.bench.open("Purser's phone"));
+            String n = at.opened("Purser's phone");
             at.record(n, fact("trouble", "slow"));
             at.record(n, new TicketEvent.Closed("handed over"));
             try (KeptLedger other = KeptLedger.open(new DataFolder(folder).ledger())) {

@@ -37,6 +37,7 @@ import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Command;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.paper.Words;
 import wistaxis.store.people.People;
@@ -99,12 +100,12 @@ class PapersTest {
     }
 
     private static String ticket(BenchAtWork at) {
-        String n = at.done(at.bench.open("Harbour <office> phone"));
+        String n = at.opened("Harbour <office> phone");
         Map.of("trouble", "unavailable", "ownership", "proved", "liquid", "no", "battery", "ok", "brokenKeys", "none", "blacklisted", "no",
                 "backup", "none", "wrongTries", "8", "promised", "2026-05-12T16:00:00Z", "deviceWords", "it says unavailable & waits")
                 .forEach((f, v) -> at.record(n, new TicketEvent.FactRecorded(f, v)));
         at.record(n, new TicketEvent.Identified("iPhone13,2", "by the number"));
-        at.done(at.bench.record(n, at.bench.routes().rules(at.bench.ticket(n)).choose("recovery-restore", "the owner", "there is none")));
+        at.give(n, new Command.Choose("recovery-restore", "the owner", "there is none"));
         for (TicketEvent e : List.of(new TicketEvent.KeysAttempted("Plugged restart", "recovery", false, "let go too early", List.of()),
                 new TicketEvent.KeysAttempted("Plugged restart", "recovery", true, "", List.of()), new TicketEvent.ModeEntered("recovery"),
                 new TicketEvent.RestoreStarted("31K88"), new TicketEvent.StageReached("check"), new TicketEvent.Restored("31.10"),
@@ -234,7 +235,7 @@ class PapersTest {
         try (BenchAtWork at = new BenchAtWork(folder)) {
             String n = ticket(at);
             for (String name : List.of("\u05d0\u05d1 \u0645\u0627", "Bo \ud83d\ude00", "\u0416an \u1ea1")) {
-                at.done(at.bench.people().keep(n, name, "", ""));
+                at.give(n, new Command.Keep(name, "", ""));
                 String words = text(at.done(at.bench.papers().make(Kind.RECEIPT, n)).pdf());
                 if (name.startsWith("\u0416")) {
                     assertThat(words).contains(name).doesNotContain("U+");
@@ -243,7 +244,7 @@ class PapersTest {
                             "In the shop's records they are whole");
                 }
             }
-            assertThatThrownBy(() -> at.bench.people().keep(n, "Quill".repeat(60), "", "")).isInstanceOf(BadInput.class)
+            assertThatThrownBy(() -> at.give(n, new Command.Keep("Quill".repeat(60), "", ""))).isInstanceOf(BadInput.class)
                     .hasMessageContaining("1 to 120 letters");
             at.record(n, new TicketEvent.FactRecorded("troubleWords", "x".repeat(150)));
             try (PDDocument receipt = Loader.loadPDF(at.done(at.bench.papers().make(Kind.RECEIPT, n)).pdf())) {
@@ -253,7 +254,7 @@ class PapersTest {
                 assertThat(margin.getTextForRegion("right")).as("no word leaves the page").isBlank();
             }
             String long120 = "Quill".repeat(24);
-            at.done(at.bench.people().keep(n, long120, "", ""));
+            at.give(n, new Command.Keep(long120, "", ""));
             assertThat(text(at.done(at.bench.papers().make(Kind.RECEIPT, n)).pdf()).replace(" ", "")).contains(long120);
         }
     }
@@ -263,23 +264,23 @@ class PapersTest {
     void theCustomerIsOnThePaperAndNotInTheLedger() throws Exception {
         try (BenchAtWork at = new BenchAtWork(folder)) {
             String n = ticket(at);
-            at.done(at.bench.people().keep(n, "Odo Quillfeather", "quay 7", ""));
-            at.done(at.bench.record(n, List.of(new TicketEvent.ConsentAsked("recovery-restore", true, "odo quillfeather", "none"))));
+            at.give(n, new Command.Keep("Odo Quillfeather", "quay 7", ""));
+            at.give(n, new Command.Consent("recovery-restore", true, "odo quillfeather", "none"));
             assertThat(text(at.done(at.bench.papers().make(Kind.CONSENT, n)).pdf())).contains("Who Odo Quillfeather, quay 7");
             assertThat(text(at.done(at.bench.papers().make(Kind.RECEIPT, n)).pdf())).contains("Odo Quillfeather, quay 7");
             assertThat(at.bench.people().find("quillfeather")).containsExactly(n);
-            at.record(n, new TicketEvent.FactRecorded("imei", "356958031648321"));
-            at.record(n, new TicketEvent.UnlockOrdered("356958031648321", "a carrier", LocalDate.EPOCH, LocalDate.EPOCH, LocalDate.EPOCH));
+            at.give(n, new Command.Answer("imei", "356958031648321"));
+            at.give(n, new Command.OrderUnlock("356958031648321", "a carrier", "", "", "", ""));
             at.until(() -> at.bench.pending() == 0);
             assertThat(at.done(at.bench.tickets().history(n))).as("nowhere in the ledger").noneMatch(e -> e.body().toLowerCase(Locale.ROOT)
                     .contains("quillfeather") || e.body().contains("3569580"));
-            String again = at.done(at.bench.open("The same phone"));
-            at.record(again, new TicketEvent.FactRecorded("imei", "356958031648321"));
+            String again = at.opened("The same phone");
+            at.give(again, new Command.Answer("imei", "356958031648321"));
             at.until(() -> at.bench.pending() == 0);
             assertThat(at.bench.people().before(at.bench.ticket(again))).as("it was here before").containsExactly(n);
             assertThat(at.done(at.bench.people().forgetAfter(java.time.Duration.ofDays(30)))).as("still open").isZero();
-            String old = at.done(at.bench.open("An old one"));
-            at.done(at.bench.people().keep(old, "Bo Marrow", "", ""));
+            String old = at.opened("An old one");
+            at.give(old, new Command.Keep("Bo Marrow", "", ""));
             at.record(old, new TicketEvent.Closed("handed over"));
             at.record(again, new TicketEvent.FactRecorded("trouble", "slow"));
             assertThat(at.done(at.bench.people().forgetAfter(java.time.Duration.ofSeconds(-1)))).as("closed, and time has come")

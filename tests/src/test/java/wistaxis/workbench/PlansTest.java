@@ -16,7 +16,7 @@ class PlansTest {
     private Path folder;
 
     private static String restored(BenchAtWork at, String promised) {
-        String n = at.done(at.bench.open("Ferry crew phone"));
+        String n = at.opened("Ferry crew phone");
         for (TicketEvent e : new TicketEvent[] {new TicketEvent.FactRecorded("trouble", "unavailable"), new TicketEvent.FactRecorded(
                 "ownership", "proved"), new TicketEvent.FactRecorded("promised", promised), new TicketEvent.Identified("iPhone13,2", "x"),
                 new TicketEvent.ConsentAsked("recovery-restore", true, "the customer", "none"), new TicketEvent.RouteChosen(

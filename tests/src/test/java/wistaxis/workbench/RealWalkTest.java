@@ -30,6 +30,8 @@ import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.usb.UsbDevice;
+import wistaxis.core.work.Command;
+import wistaxis.core.work.Sightings;
 import wistaxis.standins.ScriptedUsb;
 
 /** Real tickets without a window: a scripted USB, a technician who says what is seen, and a host that does the writing. */
@@ -50,7 +52,7 @@ class RealWalkTest {
     }
 
     private String ticket(BenchAtWork at, String title, String model) {
-        String number = at.done(at.bench.open(title));
+        String number = at.opened(title);
         List<TicketEvent> events = new ArrayList<>(List.of(new TicketEvent.Identified(model, "by the number")));
         Map.of("trouble", "unavailable", "ownership", "proved", "liquid", "no", "battery", "ok", "brokenKeys", "none", "blacklisted", "no",
                 "backup", "none", "readyCable", "yes", "readyProgram", "yes").forEach((f, v) -> events.add(
@@ -77,7 +79,7 @@ class RealWalkTest {
             at.until(() -> at.bench.usb().devices().size() == 1);
             String n = ticket(at, "Harbour office phone", "iPhone13,2");
             TicketDesk desk = at.bench.desk(n);
-            at.done(desk.host().firmwareFrom(TicketEvent.FirmwareFrom.HOST));
+            at.give(n, new Command.FetchFrom(TicketEvent.FirmwareFrom.HOST));
             assertThat(of(at, n).stage()).isEqualTo(Stage.KEYS);
             assertThat(at.bench.usb().offers(n)).extracting(at.bench.people()::clear).containsExactly(first(HostView.NORMAL));
             at.done(at.bench.usb().bind(n, first(HostView.NORMAL)));
@@ -99,7 +101,7 @@ class RealWalkTest {
             at.done(desk.host().start());
             assertThat(of(at, n).restoreStage()).isEqualTo("download");
             assertThat(desk.host().run().orElseThrow().isOpen()).as("nobody knows how long before the host has told").isTrue();
-            at.done(desk.host().left(12));
+            at.give(n, new Command.NoteLeft(12));
             assertThat(desk.host().run().orElseThrow().atLeast().toMinutes()).isGreaterThanOrEqualTo(12);
 
             usb.shows();
@@ -111,7 +113,7 @@ class RealWalkTest {
             at.until(() -> of(at, n).mode() != null);
 
             for (String stage : List.of("check", "extract", "prepare")) {
-                at.done(desk.host().stage(stage));
+                at.give(n, new Command.ReachStage(stage, null));
             }
             usb.shows();
             at.until(() -> at.bench.usb().devices().isEmpty());
@@ -121,7 +123,7 @@ class RealWalkTest {
                 desk.host().next();
                 at.settle();
             }
-            at.done(desk.host().written("31.10"));
+            at.give(n, new Command.Written("31.10"));
             assertThat(of(at, n).stage()).isEqualTo(Stage.HANDOVER);
             assertThat(types(at, n)).containsSubsequence("firmware-from", "device-bound", "sighted", "keys-attempted", "restore-started",
                     "stage-reached", "host-left", "sighted", "mode-lost", "sighted", "mode-entered", "restored");
@@ -164,11 +166,11 @@ class RealWalkTest {
                 host.next();
                 at.settle();
             }
-            at.done(host.written("31.10"));
-            at.record(n, at.bench.routes().rules(of(at, n)).say(Attempt.Outcome.HELPED).toArray(TicketEvent[]::new));
+            at.give(n, new Command.Written("31.10"));
+            at.give(n, new Command.Say(Attempt.Outcome.HELPED));
             at.bench.routes().rules(of(at, n)).open().forEach(c -> at.record(n, new TicketEvent.CheckAnswered(c.id(), c.answers()
                     .getFirst())));
-            at.record(n, at.bench.routes().rules(of(at, n)).close());
+            at.give(n, new Command.Close());
             assertThat(of(at, n).closed()).isEqualTo("restored to 31.10, handed over");
             assertThat(at.bench.stock().history().measured(KeyFamily.SIDE_KEY, "extract").orElseThrow().mid()).as("the shop's own times")
                     .isBetween(7.0, 9.0);
@@ -184,7 +186,7 @@ class RealWalkTest {
             at.until(() -> !at.bench.usb().trouble().isEmpty());
             assertThat(at.bench.notices().take()).singleElement().asString().contains("no right to look");
             n = ticket(at, "Net mender's phone", "iPhone13,2");
-            at.done(at.bench.desk(n).host().firmwareFrom(TicketEvent.FirmwareFrom.HOST));
+            at.give(n, new Command.FetchFrom(TicketEvent.FirmwareFrom.HOST));
             Coaching coaching = at.bench.desk(n).keys().coaching();
             coaching.begin();
             at.passes(120, coaching::asking);
@@ -199,12 +201,12 @@ class RealWalkTest {
             assertThat(of(at, n).mode()).isEqualTo("recovery");
             at.until(() -> at.bench.desk(n).host().mayNot().isEmpty());
             at.done(at.bench.desk(n).host().start());
-            at.done(at.bench.desk(n).host().stage("send"));
+            at.give(n, new Command.ReachStage("send", null));
         }
         try (BenchAtWork at = new BenchAtWork(folder, usb)) {
             assertThat(of(at, n).restoreStage()).as("the host goes on while the program does not").isEqualTo("send");
             assertThat(at.bench.desk(n).host().run().orElseThrow().current().id()).isEqualTo("send");
-            at.done(at.bench.desk(n).host().stopped("the host said so"));
+            at.give(n, new Command.StopHost("the host said so"));
             assertThat(of(at, n).unknownState()).contains("the host said so");
         }
     }
@@ -215,7 +217,7 @@ class RealWalkTest {
         usb.fails("no right to look");
         try (BenchAtWork at = new BenchAtWork(folder, usb)) {
             String n = ticket(at, "Pilot's phone", "iPhone13,2");
-            at.done(at.bench.desk(n).host().firmwareFrom(TicketEvent.FirmwareFrom.HOST));
+            at.give(n, new Command.FetchFrom(TicketEvent.FirmwareFrom.HOST));
             Coaching coaching = at.bench.desk(n).keys().coaching();
             coaching.choose(Goal.POWER_OFF);
             coaching.begin();
@@ -235,7 +237,7 @@ class RealWalkTest {
         usb.shows(first(HostView.NORMAL));
         try (BenchAtWork at = new BenchAtWork(folder, usb)) {
             String n = ticket(at, "Cook's phone", "iPhone13,2");
-            at.done(at.bench.desk(n).host().firmwareFrom(TicketEvent.FirmwareFrom.HOST));
+            at.give(n, new Command.FetchFrom(TicketEvent.FirmwareFrom.HOST));
             at.until(() -> !at.bench.usb().offers(n).isEmpty());
             at.done(at.bench.usb().bind(n, first(HostView.NORMAL)));
             Coaching coaching = at.bench.desk(n).keys().coaching();
@@ -297,9 +299,9 @@ class RealWalkTest {
             HostDesk host = at.bench.desk(n).host();
             at.until(() -> host.mayNot().isEmpty());
             at.done(host.start());
-            at.done(host.stage("sign"));
+            at.give(n, new Command.ReachStage("sign", null));
             assertThat(stock.listed(firmware.chosen().orElseThrow()).orElseThrow().by()).startsWith("typed in by");
-            at.done(host.stage("send"));
+            at.give(n, new Command.ReachStage("send", null));
             assertThat(stock.listed(firmware.chosen().orElseThrow()).orElseThrow().by()).isEqualTo("seen at the host, " + n);
 
             String two = ticket(at, "Second", "iPhone13,2");
@@ -314,10 +316,10 @@ class RealWalkTest {
             second.startDownload();
             at.until(() -> of(at, two).packageProven());
             assertThat(types(at, two)).containsSubsequence("build-chosen", "download-started", "downloaded", "package-proven");
-            at.done(at.bench.desk(two).host().saw("cable-screen", null));
+            at.give(two, new Command.Saw("cable-screen", null, Sightings.Source.TOLD));
             at.until(() -> at.bench.desk(two).host().mayNot().isEmpty());
             at.done(at.bench.desk(two).host().start());
-            at.done(at.bench.desk(two).host().notSigned("This version is not offered any more"));
+            at.give(two, new Command.NotSigned("This version is not offered any more"));
             assertThat(of(at, two).running()).isFalse();
             assertThat(of(at, two).unknownState()).as("nothing was written").isNull();
             assertThat(second.choice().orElseThrow().chosen().orElseThrow().build().build()).as("the other one is suggested now")
@@ -337,14 +339,14 @@ class RealWalkTest {
             try (BenchAtWork at = new BenchAtWork(folder, usb, clock)) {
                 if (n.isEmpty()) {
                     n = ticket(at, "Harbour office phone", "iPhone13,2");
-                    at.done(at.bench.desk(n).host().firmwareFrom(TicketEvent.FirmwareFrom.HOST));
+                    at.give(n, new Command.FetchFrom(TicketEvent.FirmwareFrom.HOST));
                     String number = n;
                     at.until(() -> !at.bench.usb().offers(number).isEmpty());
                     at.done(at.bench.usb().bind(n, first(HostView.RECOVERY)));
                     at.until(() -> at.bench.desk(number).host().mayNot().isEmpty());
                     at.done(at.bench.desk(n).host().start());
                 } else {
-                    at.done(at.bench.desk(n).host().stage(stage.id()));
+                    at.give(n, new Command.ReachStage(stage.id(), null));
                 }
             }
             clock = clock.plusSeconds(5);
@@ -382,7 +384,7 @@ class RealWalkTest {
             String one = ticket(at, "First", "iPhone13,2");
             String two = ticket(at, "Second", "iPhone13,2");
             for (String n : List.of(one, two)) {
-                at.done(at.bench.desk(n).host().firmwareFrom(TicketEvent.FirmwareFrom.HOST));
+                at.give(n, new Command.FetchFrom(TicketEvent.FirmwareFrom.HOST));
             }
             assertThat(at.bench.usb().offers(one)).as("two could be meant, and neither is taken").hasSize(2);
             at.done(at.bench.usb().bind(one, first(HostView.NORMAL)));
@@ -399,7 +401,7 @@ class RealWalkTest {
                 assertThat(s.times()).isEqualTo(2);
             });
             String three = ticket(at, "Third", "iPhone14,5");
-            at.done(at.bench.desk(three).host().firmwareFrom(TicketEvent.FirmwareFrom.HOST));
+            at.give(three, new Command.FetchFrom(TicketEvent.FirmwareFrom.HOST));
             UsbDevice third = ScriptedUsb.device(HostView.RECOVERY, "1-3", A, "8101", "0C", "000C55556666001E");
             usb.shows(first(HostView.RECOVERY), second(HostView.RECOVERY), third);
             at.until(() -> at.bench.usb().offers(three).stream().map(at.bench.people()::clear).anyMatch(third::equals));
@@ -416,21 +418,21 @@ class RealWalkTest {
         try (BenchAtWork at = new BenchAtWork(folder, usb)) {
             for (int i = 0; i < 3; i++) {
                 String n = ticket(at, "Phone " + i, "iPhone13,2");
-                at.done(at.bench.desk(n).host().trouble("error", "The device could not be restored, error 77" + (i == 2 ? "." : "")));
+                at.give(n, new Command.NoteTrouble("error", "The device could not be restored, error 77" + (i == 2 ? "." : "")));
                 if (i == 2) {
                     assertThat(at.bench.desk(n).host().before()).hasEntrySatisfying("cable-and-port", t -> assertThat(t.says())
                             .contains("helped 2 of 2 here"));
                     assertThat(at.bench.desk(n).host().before().get("once-more").says()).contains("helped 0 of 2 here")
                             .contains("wasted time");
                 }
-                at.done(at.bench.desk(n).host().tried("once-more", false));
-                at.done(at.bench.desk(n).host().tried("cable-and-port", true));
+                at.give(n, new Command.NoteTry("once-more", false));
+                at.give(n, new Command.NoteTry("cable-and-port", true));
                 assertThat(of(at, n).observed().trouble()).isEmpty();
                 String number = n;
-                assertThatThrownBy(() -> at.bench.desk(number).host().tried("dfu", true)).isInstanceOf(BadInput.class);
+                assertThatThrownBy(() -> at.give(number, new Command.NoteTry("dfu", true))).isInstanceOf(BadInput.class);
             }
             String other = ticket(at, "Other", "iPhone13,2");
-            at.done(at.bench.desk(other).host().trouble("error", "The device could not be restored, error 78"));
+            at.give(other, new Command.NoteTrouble("error", "The device could not be restored, error 78"));
             assertThat(at.bench.desk(other).host().before()).as("another number is another error").isEmpty();
         }
     }
@@ -440,12 +442,12 @@ class RealWalkTest {
     void practiceAndRealNeverMix() {
         String practice;
         try (BenchAtWork at = new BenchAtWork(folder)) {
-            practice = at.done(at.bench.open("Practice phone"));
+            practice = at.opened("Practice phone");
         }
         assertThatThrownBy(() -> new BenchAtWork(folder, usb)).isInstanceOf(BadInput.class).hasMessageContaining("practice");
         try (BenchAtWork at = new BenchAtWork(folder)) {
             at.record(practice, new TicketEvent.Identified("iPhone13,2", "x"));
-            assertThatThrownBy(() -> at.bench.desk(practice).host().trouble("error", "x")).isInstanceOf(BadInput.class)
+            assertThatThrownBy(() -> at.give(practice, new Command.NoteTrouble("error", "x"))).isInstanceOf(BadInput.class)
                     .hasMessageContaining("is practice");
         }
     }

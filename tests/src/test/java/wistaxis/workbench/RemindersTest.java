@@ -20,7 +20,7 @@ class RemindersTest {
     @CsvSource({"1, 10, ''", "0, 9, may be there from today on", "-9, 0, at its last day", "-12, -3, at its last day"})
     void anUnlockIsAskedForAtItsEarliestAndItsLatestDay(int earliest, int latest, String says) {
         try (BenchAtWork at = new BenchAtWork(folder)) {
-            String n = at.done(at.bench.open("Ferry crew phone"));
+            String n = at.opened("Ferry crew phone");
             LocalDate today = at.bench.routes().today();
             at.record(n, new TicketEvent.UnlockOrdered("356958031648321", "a carrier", today.minusDays(12), today.plusDays(earliest),
                     today.plusDays(latest), "iPhone 12", "here", "77", "12 shells", "the counter"));
@@ -39,7 +39,7 @@ class RemindersTest {
     @Test
     void aWalkRingsWhenItsTimeHasCome() {
         try (BenchAtWork at = new BenchAtWork(folder)) {
-            String n = at.done(at.bench.open("Ferry crew phone"));
+            String n = at.opened("Ferry crew phone");
             at.record(n, new TicketEvent.FactRecorded("trouble", "dead"));
             at.record(n, new TicketEvent.Identified("iPhone13,2", "x"));
             at.record(n, new TicketEvent.RouteChosen("charge"));

@@ -41,11 +41,10 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.usb.UsbDevice;
 import wistaxis.core.usb.UsbWatch;
+import wistaxis.core.work.Command;
 import wistaxis.core.work.Rules;
-import wistaxis.core.work.SetUp;
 import wistaxis.core.work.Sightings;
 import wistaxis.core.work.Visit;
-import wistaxis.core.work.Walking;
 import wistaxis.standins.ScriptedUsb;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.ledger.DataFolder;
@@ -149,9 +148,16 @@ final class Walker implements AutoCloseable {
         return bench().routes().rules(ticket(number));
     }
 
-    private void record(String number, List<TicketEvent> events) {
-        at.done(bench().record(number, events));
-        keep(number, events);
+    /** Does something; what comes of it is acknowledged. */
+    private void give(String number, Command command) {
+        heard(at.done(bench().commands().give(number, command)));
+    }
+
+    private void heard(Result result) {
+        result.orThrow();
+        if (result instanceof Result.Done(Ticket t, List<LedgerEntry> entries)) {
+            keep(t.number(), entries.stream().map(LedgerEntry::event).filter(e -> !(e instanceof TicketEvent.TakenBack)).toList());
+        }
     }
 
     private void keep(String number, List<TicketEvent> events) {
@@ -165,7 +171,7 @@ final class Walker implements AutoCloseable {
     }
 
     private void acts() {
-        act("open", 2, _ -> at.done(bench().open("Tray " + random.nextInt(100))));
+        act("open", 2, _ -> at.opened("Tray " + random.nextInt(100)));
         act("answer", 10, n -> {
             Question q = any(bench().routes().intake().questions());
             Map<String, String> facts = new LinkedHashMap<>();
@@ -174,25 +180,25 @@ final class Walker implements AutoCloseable {
             } else {
                 q.facts().forEach(f -> facts.put(f, typed()));
             }
-            record(n, bench().routes().shop().answers(ticket(n), facts));
+            give(n, new Command.Answer(facts, List.of()));
         });
         act("common", 4, n -> {
             Map<String, String> facts = new LinkedHashMap<>(Map.of("trouble", any(List.of("unavailable", "looping", "dead", "sale",
                     "slow", "disabled")), "ownership", "proved", "liquid", "no", "battery", "ok", "brokenKeys", "none", "blacklisted", "no",
                     "backup", "none", "readyCable", "yes", "readyProgram", "yes"));
-            record(n, bench().routes().shop().answers(ticket(n), facts));
+            give(n, new Command.Answer(facts, List.of()));
         });
-        act("identify", 4, n -> record(n, List.of(new TicketEvent.Identified(any(MODELS), "by its number"))));
+        act("identify", 4, n -> give(n, new Command.Identify(any(MODELS), "by its number")));
         act("choose", 8, n -> {
             Optional<Route> route = bench().routes().route(ticket(n));
             String step = route.map(r -> any(r.rungs()).step().id()).orElse("recovery-restore");
-            record(n, rules(n).choose(step, "the owner", "there is no backup"));
+            give(n, new Command.Choose(step, "the owner", "there is no backup"));
         });
-        act("restore step", 4, n -> record(n, rules(n).choose("recovery-restore", "the owner", "there is no backup")));
-        act("say", 3, n -> record(n, rules(n).say(any(List.of(Attempt.Outcome.values())))));
+        act("restore step", 4, n -> give(n, new Command.Choose("recovery-restore", "the owner", "there is no backup")));
+        act("say", 3, n -> give(n, new Command.Say(any(List.of(Attempt.Outcome.values())))));
         act("check", 6, n -> {
             HandoverFacts.Check c = any(bench().handover().checks());
-            record(n, rules(n).check(c.id(), any(c.answers())));
+            give(n, new Command.Answer(c.id(), any(c.answers())));
         });
         act("type a build", 4, n -> {
             String model = Optional.ofNullable(ticket(n).identifier()).orElse(any(MODELS));
@@ -225,7 +231,7 @@ final class Walker implements AutoCloseable {
         });
         act("stop the download", 1, n -> bench().desk(n).firmware().stop());
         act("prove", 1, n -> bench().desk(n).firmware().proveFromShelf());
-        act("who brings it", 2, n -> at.done(bench().desk(n).host().firmwareFrom(any(List.of("host", "file")))));
+        act("who brings it", 2, n -> at.give(n, new Command.FetchFrom(any(List.of("host", "file")))));
         act("usb", 6, _ -> {
             usb.shows(Stream.of("1-1", "1-2", "2-1").filter(_ -> random.nextBoolean()).map(this::device).toArray(UsbDevice[]::new));
             bench().usb().lookNow();
@@ -238,8 +244,8 @@ final class Walker implements AutoCloseable {
             }
         });
         act("not this one", 1, n -> at.done(bench().usb().release(n)));
-        act("seen", 4, n -> at.done(bench().desk(n).host().saw(random.nextInt(3) == 0 ? null : any(Sightings.SCREENS),
-                random.nextBoolean() ? null : any(List.of(HostView.values())))));
+        act("seen", 4, n -> at.give(n, new Command.Saw(random.nextInt(3) == 0 ? null : any(Sightings.SCREENS),
+                random.nextBoolean() ? null : any(List.of(HostView.values())), Sightings.Source.TOLD)));
         act("keys", 4, n -> keys(bench().desk(n).keys().coaching()));
         act("drill", 1, _ -> {
             bench().drill().choose(any(List.of(Goal.values())));
@@ -249,53 +255,53 @@ final class Walker implements AutoCloseable {
         act("stage", 8, n -> {
             HostDesk host = bench().desk(n).host();
             Optional<HostStage> next = host.run().flatMap(HostRun::next);
-            at.done(host.stage(next.isPresent() && random.nextInt(4) > 0 ? next.get().id() : any(HostStage.of(true)).id()));
+            at.give(n, new Command.ReachStage(next.isPresent() && random.nextInt(4) > 0 ? next.get().id() : any(HostStage.of(true)).id(), null));
         });
-        act("minutes left", 1, n -> at.done(bench().desk(n).host().left(any(List.of(0, 12, 1440, -1, Integer.MAX_VALUE)))));
-        act("trouble", 2, n -> at.done(bench().desk(n).host().trouble(any(HostTroubles.all()).id(), typed())));
+        act("minutes left", 1, n -> at.give(n, new Command.NoteLeft(any(List.of(0, 12, 1440, -1, Integer.MAX_VALUE)))));
+        act("trouble", 2, n -> at.give(n, new Command.NoteTrouble(any(HostTroubles.all()).id(), typed())));
         act("try", 2, n -> {
             if (ticket(n).observed().trouble().isPresent()) {
-                at.done(bench().desk(n).host().tried(any(HostTroubles.of(ticket(n).observed().trouble().get().kind()).orElseThrow().tries())
+                at.give(n, new Command.NoteTry(any(HostTroubles.of(ticket(n).observed().trouble().get().kind()).orElseThrow().tries())
                         .id(), random.nextBoolean()));
             }
         });
-        act("written", 3, n -> at.done(bench().desk(n).host().written(any(List.of("26.1", "31.10", typed())))));
-        act("stopped", 1, n -> at.done(bench().desk(n).host().stopped("the host stopped")));
-        act("not signed", 1, n -> at.done(bench().desk(n).host().notSigned(typed())));
+        act("written", 3, n -> at.give(n, new Command.Written(any(List.of("26.1", "31.10", typed())))));
+        act("stopped", 1, n -> at.give(n, new Command.StopHost("the host stopped")));
+        act("not signed", 1, n -> at.give(n, new Command.NotSigned(typed())));
         act("run here", 2, n -> bench().desk(n).restore().start());
         act("guide", 6, n -> {
             Optional<WalkRun> run = ticket(n).walk();
             if (run.isPresent()) {
                 Walk walk = Optional.ofNullable(run.get().walk()).orElseGet(() -> any(run.get().ways()));
                 Walk.Stop stop = Optional.ofNullable(run.get().at()).orElse(walk.steps().getFirst());
-                record(n, Walking.answer(rules(n), walk.way(), stop.id(), any(stop.answers()).id()));
+                give(n, new Command.Answered(walk.way(), stop.id(), any(stop.answers()).id(), null));
             }
         });
         act("set-up", 6, n -> {
             Optional<Walk.Stop> stop = bench().routes().setUp(ticket(n)).map(WalkRun::at);
             if (stop.isPresent()) {
-                record(n, SetUp.answer(rules(n), bench().model(ticket(n)).orElse(null), stop.get().id(), any(stop.get().answers()).id()));
+                give(n, new Command.Answered(Walk.SET_UP, stop.get().id(), any(stop.get().answers()).id(), null));
             }
         });
-        act("backup", 1, n -> record(n, List.of(Walking.backup(ticket(n), any(List.of("cloud", "computer")), typed(),
+        act("backup", 1, n -> give(n, new Command.Backup(any(List.of("cloud", "computer")), typed(),
                 any(List.of(NOW.atZone(java.time.ZoneOffset.UTC).toLocalDate(), java.time.LocalDate.MIN)), any(List.of(1L, 6_000_000_000L,
-                Long.MAX_VALUE)), typed(), random.nextBoolean()))));
-        act("customer", 1, n -> at.done(bench().people().keep(n, typed(), typed(), "de")));
+                Long.MAX_VALUE)), typed(), random.nextBoolean())));
+        act("customer", 1, n -> give(n, new Command.Keep(typed(), typed(), "de")));
         act("forget", 1, n -> at.done(bench().people().forget(n, "asked for")));
-        act("overrule", 1, n -> record(n, List.of(new TicketEvent.Overruled(any(List.of("recovery-restore", "dfu-restore")), "I know it"))));
+        act("overrule", 1, n -> give(n, new Command.Overrule(any(List.of("recovery-restore", "dfu-restore")), "I know it")));
         act("take back", 4, n -> {
-            if (bench().acts().takeable().isPresent()) {
-                at.done(bench().acts().takeBack());
+            if (bench().taking().takeable().isPresent()) {
+                at.done(bench().taking().takeBack());
             } else {
                 Ticket before = ticket(n);
-                record(n, List.of(new TicketEvent.FactRecorded("backup", any(List.of("none", "cloud")))));
-                Ticket after = at.done(bench().acts().takeBack());
+                give(n, new Command.Answer("backup", any(List.of("none", "cloud"))));
+                Ticket after = at.done(bench().taking().takeBack()).orThrow();
                 if (!before.facts().equals(after.facts()) || before.stage() != after.stage()) {
                     throw new AssertionError("taken back, and not as before: " + before + " and " + after);
                 }
             }
         });
-        act("close", 4, n -> record(n, List.of(rules(n).close())));
+        act("close", 4, n -> give(n, new Command.Close()));
         act("time", 6, _ -> at.strides(any(List.of(1, 5, 40))));
         act("clock", 2, _ -> at.leap(any(List.of(Duration.ofHours(-3), Duration.ofHours(9), Duration.ofDays(400), Duration.ofDays(-30)))));
         act("settings", 2, _ -> {
@@ -393,10 +399,10 @@ final class Walker implements AutoCloseable {
 
     /** Walks so many steps. @throws Found with the steps up to what went wrong */
     void walk(int most) {
-        at.done(bench().open("The first"));
+        at.opened("The first");
         for (int i = 0; i < most; i++) {
             List<Ticket> open = bench().tickets().open();
-            String number = open.isEmpty() ? at.done(bench().open("Another")) : any(open).number();
+            String number = open.isEmpty() ? at.opened("Another") : any(open).number();
             Act act = any(acts);
             steps.add(act.name() + " " + number);
             try {

@@ -20,7 +20,7 @@ class FaultsTest {
 
     /** The ledger says that the device came into recovery just now; the whole walk does it with keys. */
     private static void intoRecovery(Window w) {
-        Window.acked(() -> w.bench.record(READY, new TicketEvent.ModeEntered("recovery")));
+        w.says(READY, new TicketEvent.ModeEntered("recovery"));
         w.click("lane-" + READY);
         w.sees("Start the restore");
     }

@@ -31,7 +31,7 @@ class FirstUseTest extends OnDemoBench {
 
     @BeforeEach
     void begin() {
-        n = Window.onFx(() -> w.bench.open("Harbour office phone")).join();
+        n = w.opened("Harbour office phone");
         new HashMap<>(Map.of("trouble", "unavailable", "ownership", "proved", "liquid", "no", "battery", "ok", "brokenKeys", "none",
                 "blacklisted", "no", "backup", "computer", "ownerPassword", "yes", "locating", "on"))
                 .forEach((f, v) -> record(new TicketEvent.FactRecorded(f, v)));
@@ -41,7 +41,7 @@ class FirstUseTest extends OnDemoBench {
     }
 
     private void record(TicketEvent... events) {
-        Window.acked(() -> w.bench.record(n, List.of(events)));
+        w.says(n, events);
     }
 
     private void shown(Stage stage) {

@@ -14,6 +14,7 @@ import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Command;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.Ledger;
 
@@ -80,7 +81,7 @@ class GuardTest {
             assertThat(w.text().replace('\n', ' ')).contains("[last week]").contains("[colour] is not known");
             w.click("nav-bench");
             w.click("lane-T-0100");
-            Window.acked(() -> w.bench.record("T-0100", new TicketEvent.FactRecorded("liquid", "no")));
+            w.says("T-0100", new TicketEvent.FactRecorded("liquid", "no"));
             assertThat(w.bench.ticket("T-0100").fact("liquid")).hasValue("no");
             w.click("nav-ledger");
             w.sees("The chain holds");
@@ -97,12 +98,12 @@ class GuardTest {
             w.sees("The ledger is broken, and nothing is written to it until you have read this.");
             assertThat(w.text()).contains("entry [2] of ticket [T-0001] was changed");
             assertThat(w.entries()).as("not even what is written at a start").hasSize(3);
-            assertThatThrownBy(() -> Window.acked(() -> w.bench.open("another"))).hasStackTraceContaining("until somebody has read");
+            assertThatThrownBy(() -> w.opened("another")).hasStackTraceContaining("until somebody has read");
             assertThat(w.entries()).hasSize(3);
             w.click("read-break");
             Window.until(() -> !w.text().contains("until you have read this"), "the notice to go");
             assertThat(w.entries()).extracting(LedgerEntry::event).element(3).isInstanceOf(TicketEvent.BreakRead.class);
-            assertThat(Window.acked(() -> w.bench.open("another"))).isEqualTo("T-0002");
+            assertThat(w.opened("another")).isEqualTo("T-0002");
         }
         try (Window w = open()) {
             w.sees("another");
@@ -115,8 +116,8 @@ class GuardTest {
     @Test
     void aLedgerThatLostItsEndIsSaid() throws Exception {
         try (Window w = open()) {
-            Window.acked(() -> w.bench.open("one"));
-            Window.acked(() -> w.bench.open("two"));
+            w.opened("one");
+            w.opened("two");
         }
         for (String end : List.of("", "-wal", "-shm")) {
             Files.deleteIfExists(folder.resolve("ledger.db" + end));
@@ -170,8 +171,8 @@ class GuardTest {
             w.click("choose-31K88");
             w.click("download");
             Window.until(() -> w.bench.desk(number[0]).firmware().bytes() > 100_000, "some of it");
-            Window.acked(() -> w.bench.record(number[0], new TicketEvent.BuildChosen("31.9", "31J52", "b".repeat(64), 1000, "by hand")));
-            Window.acked(() -> w.bench.record(number[0], new TicketEvent.Closed("done")));
+            w.says(number[0], new TicketEvent.BuildChosen("31.9", "31J52", "b".repeat(64), 1000, "by hand"));
+            w.says(number[0], new TicketEvent.Closed("done"));
             int events = w.entries().size();
             Window.until(() -> w.bench.stock().shelf().items().stream().anyMatch(i -> i.report().proven()),
                     "the package on the shelf, proven");
@@ -184,14 +185,14 @@ class GuardTest {
     @Test
     void whatOthersAppendIsSeenAndNotOverruled() {
         try (Ledger ledger = ledger(); Window w = open()) {
-            String number = Window.acked(() -> w.bench.open("Shared"));
+            String number = w.opened("Shared");
             ledger.append(number, new TicketEvent.FactRecorded("deviceWords", "seen by a call of the command line"), Instant.now());
             Window.until(() -> w.bench.ticket(number).fact("deviceWords").isPresent(), "the entry of another process");
             long seen = w.entries().getLast().number();
             assertThatThrownBy(() -> Window.acked(() -> {
                 ledger.append(number, new TicketEvent.ConsentAsked("recovery-restore", false, "owner", "none"), Instant.now());
-                return w.bench.record(number, new TicketEvent.RouteChosen("recovery-restore"));
-            })).hasStackTraceContaining("has moved on");
+                return w.bench.commands().give(number, new Command.Answer("liquid", "no"));
+            }).orThrow()).hasStackTraceContaining("has moved on");
             assertThat(w.entries()).as("read in, and nothing written").last().satisfies(e -> assertThat(e.number()).isEqualTo(seen + 1));
             Window.until(() -> w.bench.ticket(number).consent() != null, "the answer of another process");
             assertThat(w.bench.ticket(number).consentGiven()).isFalse();
@@ -209,7 +210,7 @@ class GuardTest {
         }
         try (Window w = open()) {
             assertThat(w.bench.now()).isBetween(NOW, NOW.plus(Duration.ofMinutes(5)));
-            String number = Window.acked(() -> w.bench.open("now"));
+            String number = w.opened("now");
             LedgerEntry entry = w.entries().getLast();
             assertThat(entry.at()).isBefore(NOW.plus(Duration.ofMinutes(5)));
             assertThat(entry.wall()).isNotNull();

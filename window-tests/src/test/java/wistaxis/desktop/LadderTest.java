@@ -28,7 +28,7 @@ class LadderTest {
     void rungAfterRungUpToTheHardwareBench() {
         try (Window w = Window.demo(folder, 12_000_000)) {
             for (List<String> fact : List.of(List.of("trouble", "looping"), List.of("tried", "charge,force-restart"))) {
-                Window.acked(() -> w.bench.record(TICKET, new TicketEvent.FactRecorded(fact.getFirst(), fact.getLast())));
+                w.says(TICKET, new TicketEvent.FactRecorded(fact.getFirst(), fact.getLast()));
             }
             w.click("lane-" + TICKET);
             rung(w, "recovery-update", "updated to 31.10");

@@ -20,6 +20,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Command;
 
 /**
  * No text on any main view is cut off or lies outside of the window: in the smallest window, and at 1280 by 800 as it opens and in the
@@ -45,16 +46,17 @@ class NothingIsCutTest {
 
     private void nothingIsCut(String... rounds) {
         try (Window w = Window.demo(folder, 12_000_000)) {
-            Window.acked(() -> w.bench.record("T-0011", new TicketEvent.ModeEntered("recovery")));
-            Window.acked(() -> w.bench.record(REAL, List.of(new TicketEvent.ModeEntered("recovery"), new TicketEvent.RestoreStarted(""),
-                    new TicketEvent.StageReached("download"), new TicketEvent.HostTrouble("error", "It could not be done (14)"))));
+            w.says("T-0011", new TicketEvent.ModeEntered("recovery"));
+            w.says(REAL, new TicketEvent.ModeEntered("recovery"), new TicketEvent.RestoreStarted(""),
+                    new TicketEvent.StageReached("download"), new TicketEvent.HostTrouble("error", "It could not be done (14)"));
             String walked = opened(w, "unavailable", new TicketEvent.ConsentAsked("lock-screen-erase", true, "owner", "none"),
                     new TicketEvent.RouteChosen("lock-screen-erase"), new TicketEvent.WalkNoted("lock-screen-erase", "network", "there"));
             String bought = opened(w, "second-hand", new TicketEvent.RouteChosen("buying-check"),
                     new TicketEvent.WalkNoted("buying-check", "imei", "differs"));
             String restored = opened(w, "unavailable", new TicketEvent.RouteChosen("recovery-restore"),
                     new TicketEvent.RestoreStarted("31K88"), new TicketEvent.Restored("31.10"));
-            Window.acked(() -> w.bench.people().keep(restored, "Ines Quillfeather", "quay 7, third bell, or the harbour office", "de"));
+            Window.acked(() -> w.bench.commands().give(restored,
+                    new Command.Keep("Ines Quillfeather", "quay 7, third bell, or the harbour office", "de")));
             List<String> cut = new ArrayList<>();
             for (String round : rounds) {
                 if (round.startsWith("small")) {
@@ -107,7 +109,7 @@ class NothingIsCutTest {
     }
 
     private static String opened(Window w, String trouble, TicketEvent... then) {
-        String number = Window.onFx(() -> w.bench.open("Harbour office phone with a long name that goes on")).join();
+        String number = w.opened("Harbour office phone with a long name that goes on");
         List<TicketEvent> events = new ArrayList<>();
         Map.of("trouble", trouble, "ownership", "proved", "liquid", "no", "battery", "ok", "brokenKeys", "none", "blacklisted", "no",
                 "backup",
@@ -116,7 +118,7 @@ class NothingIsCutTest {
                 v)));
         events.add(new TicketEvent.Identified("iPhone14,5", "by the number"));
         events.addAll(List.of(then));
-        Window.acked(() -> w.bench.record(number, events));
+        w.says(number, events);
         return number;
     }
 

@@ -16,6 +16,7 @@ import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Command;
 import wistaxis.standins.ScriptedUsb;
 import wistaxis.store.ledger.DataFolder;
 
@@ -37,11 +38,11 @@ class PressesTest {
     private static void settled(Window w) {
         for (Map.Entry<String, String> fact : Map.of("trouble", "unavailable", "ownership", "proved", "liquid", "no", "battery", "ok",
                 "brokenKeys", "none", "blacklisted", "no", "backup", "none", "readyCable", "yes", "readyProgram", "yes").entrySet()) {
-            Window.acked(() -> w.bench.record(N, new TicketEvent.FactRecorded(fact.getKey(), fact.getValue())));
+            w.says(N, new TicketEvent.FactRecorded(fact.getKey(), fact.getValue()));
         }
-        Window.acked(() -> w.bench.record(N, new TicketEvent.Identified("iPhone13,2", "by the number")));
-        Window.acked(() -> w.bench.record(N, List.of(new TicketEvent.ConsentAsked("recovery-restore", true, "the owner", "no backup"),
-                new TicketEvent.RouteChosen("recovery-restore"))));
+        w.says(N, new TicketEvent.Identified("iPhone13,2", "by the number"));
+        w.says(N, new TicketEvent.ConsentAsked("recovery-restore", true, "the owner", "no backup"),
+                new TicketEvent.RouteChosen("recovery-restore"));
     }
 
     /** As a system repeats a key that is held: it goes down again and again, and comes up once. */
@@ -69,8 +70,8 @@ class PressesTest {
             String typed = Window.onFx(() -> ((javafx.scene.control.TextField) w.shell.scene().lookup("#answer-line")).getText());
             assertThat(typed).as("typed here, and held: written so often").hasSizeGreaterThan(1);
             settled(w);
-            Window.acked(() -> w.bench.desk(N).host().firmwareFrom(TicketEvent.FirmwareFrom.HOST));
-            Window.acked(() -> w.bench.record(N, new TicketEvent.ModeEntered("recovery")));
+            Window.acked(() -> w.bench.commands().give(N, new Command.FetchFrom(TicketEvent.FirmwareFrom.HOST)));
+            w.says(N, new TicketEvent.ModeEntered("recovery"));
             Window.until(() -> Window.onFx(() -> w.bench.desk(N).host().mayNot().isEmpty()), "the bench to be ready");
             Window.acked(() -> w.bench.desk(N).host().start());
             Window.onFx(() -> {
@@ -97,7 +98,7 @@ class PressesTest {
                 locks.execute("BEGIN IMMEDIATE");
                 w.press(KeyCode.DIGIT1);
                 w.release(KeyCode.DIGIT1);
-                Window.until(() -> Window.onFx(() -> w.bench.isActing(N)), "the answer to be under way");
+                Window.until(() -> Window.onFx(() -> w.bench.commands().isFlying(N)), "the answer to be under way");
                 for (KeyCode key : List.of(KeyCode.DIGIT1, KeyCode.DIGIT2, KeyCode.DIGIT1)) {
                     w.pressAtOnce(key);
                     w.release(key);
@@ -151,7 +152,7 @@ class PressesTest {
             w.click("new-ticket");
             w.sees("What is wrong");
             String two = "T-0002";
-            Window.acked(() -> w.bench.record(two, new TicketEvent.FactRecorded("trouble", "looping")));
+            assertThat(Window.acked(() -> w.bench.commands().give(two, new Command.Answer("trouble", "looping"))).trouble()).isEmpty();
             assertThat(Window.onFx(() -> w.bench.ticket(two).stage())).isEqualTo(Stage.IDENTIFY);
             w.click("take-back");
             Window.until(() -> Window.onFx(() -> w.bench.ticket(two).fact("trouble").isEmpty()), "the answer to be gone");

@@ -38,11 +38,11 @@ class RealBenchTest {
         w.sees("What is wrong");
         for (Map.Entry<String, String> fact : Map.of("trouble", "unavailable", "ownership", "proved", "liquid", "no", "battery", "ok",
                 "brokenKeys", "none", "blacklisted", "no", "backup", "none", "readyCable", "yes", "readyProgram", "yes").entrySet()) {
-            Window.acked(() -> w.bench.record(number, new TicketEvent.FactRecorded(fact.getKey(), fact.getValue())));
+            w.says(number, new TicketEvent.FactRecorded(fact.getKey(), fact.getValue()));
         }
-        Window.acked(() -> w.bench.record(number, new TicketEvent.Identified("iPhone13,2", "by the number")));
-        Window.acked(() -> w.bench.record(number, List.of(new TicketEvent.ConsentAsked("recovery-restore", true, "Deckhand", "no backup"),
-                new TicketEvent.RouteChosen("recovery-restore"))));
+        w.says(number, new TicketEvent.Identified("iPhone13,2", "by the number"));
+        w.says(number, new TicketEvent.ConsentAsked("recovery-restore", true, "Deckhand", "no backup"),
+                new TicketEvent.RouteChosen("recovery-restore"));
         w.click("station-firmware");
     }
 
@@ -78,6 +78,7 @@ class RealBenchTest {
             w.tap(KeyCode.U);
             usb.shows(device(HostView.RECOVERY));
             w.sees("In recovery. Let go.");
+            w.sees("On to the restore (Enter)"); // once it is written down
             w.click("keys-start");
             w.sees("found.zip");
             w.click("restore-start");
@@ -118,6 +119,7 @@ class RealBenchTest {
             w.tap(KeyCode.U);
             usb.shows(device(HostView.RECOVERY));
             w.sees("In recovery. Let go.");
+            w.sees("On to the restore (Enter)"); // once it is written down
             w.click("keys-start");
             w.sees("left in recovery, as this shop sets it");
             w.click("restore-start");

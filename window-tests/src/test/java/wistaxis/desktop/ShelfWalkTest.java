@@ -118,7 +118,7 @@ class ShelfWalkTest {
     }
 
     private static void second(Window w) {
-        String number = Window.acked(() -> w.bench.open("Second phone"));
+        String number = w.opened("Second phone");
         List<TicketEvent> events = new ArrayList<>();
         for (String fact : List.of("trouble=unavailable", "ownership=proved", "blacklisted=no", "liquid=no", "battery=ok",
                 "brokenKeys=none", "wrongTries=10-or-more", "readyCable=yes", "readyProgram=yes")) {
@@ -127,7 +127,7 @@ class ShelfWalkTest {
         events.add(new TicketEvent.Identified("iPhone13,2", "test"));
         events.add(new TicketEvent.ConsentAsked("recovery-restore", true, "owner", "no backup"));
         events.add(new TicketEvent.RouteChosen("recovery-restore"));
-        Window.acked(() -> w.bench.record(number, events));
+        w.says(number, events);
         Window.onFx(() -> {
             w.shell.showTicket(number);
             return number;

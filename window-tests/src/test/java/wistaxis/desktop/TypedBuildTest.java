@@ -51,13 +51,13 @@ class TypedBuildTest {
             again();
             for (Map.Entry<String, String> fact : Map.of("trouble", "unavailable", "ownership", "proved", "liquid", "no", "battery", "ok",
                     "brokenKeys", "none", "blacklisted", "no", "backup", "none", "readyCable", "yes", "readyProgram", "yes").entrySet()) {
-                Window.acked(() -> w.bench.record(N, new TicketEvent.FactRecorded(fact.getKey(), fact.getValue())));
+                w.says(N, new TicketEvent.FactRecorded(fact.getKey(), fact.getValue()));
             }
             again();
-            Window.acked(() -> w.bench.record(N, new TicketEvent.Identified("iPhone13,2", "by the number")));
+            w.says(N, new TicketEvent.Identified("iPhone13,2", "by the number"));
             again();
-            Window.acked(() -> w.bench.record(N, List.of(new TicketEvent.ConsentAsked("recovery-restore", true, "the owner", "no backup"),
-                    new TicketEvent.RouteChosen("recovery-restore"))));
+            w.says(N, new TicketEvent.ConsentAsked("recovery-restore", true, "the owner", "no backup"),
+                    new TicketEvent.RouteChosen("recovery-restore"));
             again();
             w.click("station-firmware");
             w.click("choose-23B80");

@@ -11,18 +11,19 @@ import org.junit.jupiter.api.Test;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Command;
 
 /** What is done without a computer, driven in the window: every walk once, by clicks and by digits. */
 class WalksTest extends OnDemoBench {
     private String ticket(String trouble, String... more) {
-        String number = Window.onFx(() -> w.bench.open("Harbour office phone")).join();
+        String number = w.opened("Harbour office phone");
         Map<String, String> facts = new HashMap<>(Map.of("trouble", trouble, "ownership", "proved", "liquid", "no", "battery", "ok",
                 "brokenKeys", "none", "blacklisted", "no", "backup", "none", "ownerPassword", "yes", "locating", "on"));
         for (int i = 0; i < more.length; i += 2) {
             facts.put(more[i], more[i + 1]);
         }
-        facts.forEach((f, v) -> Window.acked(() -> w.bench.record(number, new TicketEvent.FactRecorded(f, v))));
-        Window.acked(() -> w.bench.record(number, new TicketEvent.Identified("iPhone14,5", "by the number")));
+        facts.forEach((f, v) -> w.says(number, new TicketEvent.FactRecorded(f, v)));
+        w.says(number, new TicketEvent.Identified("iPhone14,5", "by the number"));
         shown(number, Stage.ROUTE);
         Window.until(() -> Window.onFx(() -> !w.bench.stock().builds("iPhone14,5").isEmpty()),
                 "the library, whose answer draws the page anew");
@@ -100,7 +101,7 @@ class WalksTest extends OnDemoBench {
         String other = ticket("sale", "opens", "yes", "backupWanted", "no");
         String n = ticket("sale", "opens", "yes", "backupWanted", "yes");
         for (String[] whose : new String[][] {{stranger, "Bo Marrow"}, {other, "Ada Quillfeather"}, {n, "Ada Quillfeather"}}) {
-            Window.acked(() -> w.bench.people().keep(whose[0], whose[1], "", ""));
+            Window.acked(() -> w.bench.commands().give(whose[0], new Command.Keep(whose[1], "", "")));
         }
         w.click("rung-backup");
         w.sees("Which way?");
@@ -183,7 +184,7 @@ class WalksTest extends OnDemoBench {
         for (TicketEvent e : List.of(new TicketEvent.ConsentAsked("recovery-restore", true, "Ada", "a cloud backup"),
                 new TicketEvent.RouteChosen("recovery-restore"), new TicketEvent.RestoreStarted("31K88"),
                 new TicketEvent.Restored("31.10"))) {
-            Window.acked(() -> w.bench.record(n, e));
+            w.says(n, e);
         }
         shown(n, Stage.HANDOVER);
         w.sees("Set-up: ");

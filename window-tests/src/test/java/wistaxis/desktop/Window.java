@@ -32,6 +32,7 @@ import javafx.stage.Stage;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.outside.HostProbe;
 import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.TicketEvent;
 import wistaxis.desktop.look.Png;
 import wistaxis.desktop.view.shell.Shell;
 import wistaxis.standins.DemoWorld;
@@ -214,6 +215,20 @@ final class Window implements AutoCloseable {
         } catch (InterruptedException | TimeoutException e) {
             throw new AssertionError(e);
         }
+    }
+
+    /** What the ledger is to say, whatever the rules say. */
+    void says(String number, TicketEvent... events) {
+        says(number, List.of(events));
+    }
+
+    void says(String number, List<TicketEvent> events) {
+        acked(() -> bench.tickets().append(number, events));
+    }
+
+    /** Opens a ticket; its number. */
+    String opened(String title) {
+        return acked(() -> bench.open(title)).orThrow().number();
     }
 
     /** What the ledger holds. */

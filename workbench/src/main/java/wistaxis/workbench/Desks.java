@@ -2,14 +2,13 @@ package wistaxis.workbench;
 
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Command;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.LogFile;
 
@@ -68,17 +67,15 @@ final class Desks {
         }
     }
 
-    /** Records what a desk does by itself; see {@link Tickets#record}. */
-    CompletableFuture<Ticket> recordByItself(String number, List<TicketEvent> events) {
-        CompletableFuture<Ticket> done = bench.tickets().record(number, events);
-        done.whenComplete((_, e) -> {
-            if (e == null) {
-                troubled.remove(number);
-            } else {
-                pause(number, Tickets.cause(e));
+    /** Does what nobody asked for; what goes wrong is said once, and the desk is left alone for a while. */
+    CompletableFuture<Result> byItself(String number, Command command) {
+        return bench.commands().byItself(number, command).whenComplete((result, _) -> {
+            switch (result) {
+                case Result.Done _ -> troubled.remove(number);
+                case Result.Refused(BadInput why) -> pause(number, why);
+                case Result.Failed(RuntimeException why) -> pause(number, why);
             }
         });
-        return done;
     }
 
     private void guarded(String what, long nowNanos, Runnable work) {

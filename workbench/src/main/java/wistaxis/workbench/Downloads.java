@@ -18,6 +18,7 @@ import wistaxis.core.firmware.Leftover;
 import wistaxis.core.firmware.RateMeter;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Command;
 import wistaxis.store.files.Inside;
 import wistaxis.store.firmware.Shelf;
 import wistaxis.store.line.DownloadQueue;
@@ -165,10 +166,10 @@ public final class Downloads implements AutoCloseable {
         switch (s.phase()) {
             case RUNNING -> {
                 meters.remove(b.sha256());
-                open(s).forEach(t -> bench.record(t, new TicketEvent.DownloadStarted(b.build(), s.bytes())));
+                open(s).forEach(t -> bench.byItself(t, new Command.DownloadRuns(b.build(), s.bytes())));
             }
-            case PAUSED -> open(s).forEach(t -> bench.record(t, new TicketEvent.DownloadStopped(b.build(), s.bytes(), "by hand")));
-            case BROKEN -> open(s).forEach(t -> bench.record(t, new TicketEvent.DownloadStopped(b.build(), s.bytes(), s.why())));
+            case PAUSED -> open(s).forEach(t -> bench.byItself(t, new Command.DownloadStops(b.build(), s.bytes(), "by hand")));
+            case BROKEN -> open(s).forEach(t -> bench.byItself(t, new Command.DownloadStops(b.build(), s.bytes(), s.why())));
             case WHOLE -> whole(s);
             case WAITING -> { }
         }
@@ -183,7 +184,7 @@ public final class Downloads implements AutoCloseable {
     private void whole(Fetch s) {
         List<String> served = open(s).toList();
         if (s.moved() > 0 && !served.isEmpty()) {
-            bench.record(served.getFirst(), new TicketEvent.Downloaded(s.build().build(), s.moved(), s.seconds()));
+            bench.byItself(served.getFirst(), new Command.DownloadEnds(s.build().build(), s.moved(), s.seconds()));
         }
         List<String> wanting = served.stream().filter(t -> bench.ticket(t).hasChosen(s.build().sha256())).toList();
         wanting.forEach(t -> bench.desk(t).firmware().prove(s.file()));

@@ -23,7 +23,7 @@ import wistaxis.core.firmware.PackageReport;
 import wistaxis.core.route.CaseFacts;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.core.work.Sightings;
+import wistaxis.core.work.Command;
 import wistaxis.store.firmware.Shelf;
 
 /**
@@ -89,10 +89,9 @@ public final class FirmwareDesk {
     }
 
     public void choose(BuildChoice.Judged judged) {
-        Build b = judged.build();
         report = null;
         trouble = "";
-        desk.record(new TicketEvent.BuildChosen(b.version().toString(), b.build(), b.sha256(), b.sizeBytes(), judged.reason()));
+        desk.give(new Command.ChooseBuild(judged.build(), judged.reason()));
     }
 
     /** The build that the ticket has chosen, as the catalogue lists it. */
@@ -184,9 +183,7 @@ public final class FirmwareDesk {
             if (found.verdict() == PackageReport.Verdict.CONSISTENT && desk.ticket().isObserved()) {
                 return; // nothing is wrong with it, and nobody vouches for it: whoever works here says whether it is taken
             }
-            desk.record(found.proven() ? new TicketEvent.PackageProven(build.build(), bench.kept(file), found.parts(),
-                    Objects.requireNonNull(found.sha256()), String.valueOf(found.proof()))
-                    : new TicketEvent.PackageRefused(build.build(), found.reason()));
+            desk.byItself(new Command.Prove(found, bench.kept(file)));
             trouble = found.proven() ? "" : found.reason();
         });
     }
@@ -197,10 +194,10 @@ public final class FirmwareDesk {
     }
 
     /** Takes it: the host checks it once more. @throws BadInput where there is none */
-    public CompletableFuture<Ticket> accept() {
+    public CompletableFuture<Result> accept() {
         PackageReport found = consistent().orElseThrow(() -> new BadInput("no package was looked at that could be taken"));
         Path file = onShelf().map(stock.shelf()::file).orElseThrow(() -> new BadInput("the package is not on the shelf any more"));
-        return desk.record(Sightings.accept(desk.ticket(), found, bench.kept(file)));
+        return desk.give(new Command.TakePackage(found, bench.kept(file)));
     }
 
     private PackageCheck.Expected expected(TicketEvent.BuildChosen build) {

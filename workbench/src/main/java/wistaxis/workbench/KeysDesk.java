@@ -5,7 +5,7 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.coach.Verdict;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.practice.Chance;
-import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Command;
 
 /** The keys of one ticket: what its route wants of them, and the attempts in the ledger. */
 public final class KeysDesk {
@@ -80,7 +80,7 @@ public final class KeysDesk {
     }
 
     private void ended(Coaching.Ended e) {
-        desk.record(new TicketEvent.KeysAttempted(e.school().school() + (e.shown() ? " (shown)" : ""), e.school().goal().toString(),
+        desk.give(new Command.NoteKeys(e.school().school() + (e.shown() ? " (shown)" : ""), e.school().goal().toString(),
                 e.verdict().success(), e.verdict().says(), e.trace().events(),
                 desk.device().isObserved() ? bench.practice().person() : null));
         goOn(e);

@@ -10,7 +10,7 @@ import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Sha256;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Command;
 import wistaxis.store.files.OutsideFile;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.paper.Words;
@@ -79,9 +79,8 @@ public final class PaperDesk {
     }
 
     /** It was printed or saved: that is written down, with the digest of the file. */
-    public CompletableFuture<Ticket> handedOut(String number, Made made) {
-        return bench.record(number, List.of(new TicketEvent.PaperHandedOut(made.kind().toString(), Sha256.of(made.pdf()), made.upTo(),
-                made.language().equals(Words.ENGLISH.language()) ? null : made.language())));
+    public CompletableFuture<Result> handedOut(String number, Made made) {
+        return bench.commands().give(number, new Command.HandOut(made.kind().toString(), Sha256.of(made.pdf()), made.upTo(),
+                made.language().equals(Words.ENGLISH.language()) ? null : made.language()));
     }
-
 }

@@ -17,9 +17,10 @@ import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
-import wistaxis.core.facts.BadInput;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Command;
+import wistaxis.core.work.Decision;
 import wistaxis.core.usb.UsbDevice;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.people.People;
@@ -70,56 +71,35 @@ public final class PeopleDesk implements AutoCloseable {
     }
 
     /**
-     * Seals who it is: first beside the ledger, then the digest in it.
+     * Takes out of events what is personal: names and numbers of one person or device are sealed beside the ledger, on the disk, before
+     * the rest may be appended.
      *
-     * @param language of their papers; empty for the shop's own
-     * @throws BadInput for what is no name
+     * @return with the digest of what was sealed
      */
-    public CompletableFuture<Ticket> keep(String ticket, String name, String reach, String language) {
-        UnaryOperator<People.Person> named = p -> p.named(name, reach, language.isBlank() ? null : language);
-        return seal(ticket, named, List.of(), events -> bench.record(ticket, events));
+    CompletableFuture<List<TicketEvent>> sealed(String ticket, Command command, List<TicketEvent> events) {
+        if (command instanceof Command.Keep keep) {
+            return seal(ticket, p -> p.named(keep.name(), keep.reach(), keep.language().isBlank() ? null : keep.language()), events);
+        }
+        Sealing of = Sealing.of(kept(ticket), events, this::clear);
+        return of.isNothing() ? CompletableFuture.completedFuture(of.events())
+                : seal(ticket, before -> Sealing.of(before, events, this::clear).now(), of.events());
     }
 
-    /** Seals it behind the window, then records its digest and what else is to be recorded. */
-    private CompletableFuture<Ticket> seal(String ticket, UnaryOperator<People.Person> change, List<TicketEvent> events, Recording then) {
-        CompletableFuture<Ticket> done = new CompletableFuture<>();
+    private CompletableFuture<List<TicketEvent>> seal(String ticket, UnaryOperator<People.Person> change, List<TicketEvent> events) {
+        CompletableFuture<List<TicketEvent>> done = new CompletableFuture<>();
         People.Person before = kept(ticket);
         known.put(ticket, change.apply(before));
         sealing.add(ticket);
-        done.whenComplete((_, _) -> sealing.remove(ticket));
         bench.background().write(() -> people().seal(ticket, change), sealed -> {
             known.put(ticket, sealed.person());
-            record(then, Stream.concat(Stream.of(new TicketEvent.CustomerSealed(sealed.digest())), events.stream()).toList(), done);
+            sealing.remove(ticket);
+            done.complete(Stream.concat(Stream.of(Decision.sealed(sealed.digest())), events.stream()).toList());
         }, e -> {
             known.put(ticket, before);
-            bench.notices().say("Nothing was sealed, and nothing was recorded: " + e.getMessage());
+            sealing.remove(ticket);
             done.completeExceptionally(e);
         });
         return done;
-    }
-
-    /** However the recording fails, whoever waits hears of it. */
-    private static void record(Recording then, List<TicketEvent> events, CompletableFuture<Ticket> done) {
-        try {
-            then.record(events).whenComplete((t, e) -> answer(done, t, e));
-        } catch (RuntimeException e) {
-            done.completeExceptionally(e);
-        }
-    }
-
-    /** Whether something of a ticket is sealed at this moment, and is not in the ledger yet. */
-    boolean isSealing(String ticket) {
-        return sealing.contains(ticket);
-    }
-
-    /** The same of any ticket. */
-    boolean isSealing() {
-        return !sealing.isEmpty();
-    }
-
-    /** Appends events to a ticket. */
-    interface Recording {
-        CompletableFuture<Ticket> record(List<TicketEvent> events);
     }
 
     /** A device on the host without what names the one unit; that is kept here for whoever binds it. Any thread. */
@@ -138,23 +118,11 @@ public final class PeopleDesk implements AutoCloseable {
         return shown.getOrDefault(marked, marked);
     }
 
-    /** Records events as they may stand in the ledger: names and numbers of one person or device are sealed beside it first. */
-    CompletableFuture<Ticket> sealed(String ticket, List<TicketEvent> events, Recording then) {
-        Sealing of = Sealing.of(kept(ticket), events, this::clear);
-        return of.isNothing() ? then.record(of.events())
-                : seal(ticket, before -> Sealing.of(before, events, this::clear).now(), of.events(), then);
-    }
-
     /** Somebody, perhaps another process, has sealed something of a ticket: it is read again. */
     void changed(String ticket) {
         if (!sealing.contains(ticket)) {
             known.remove(ticket);
         }
-    }
-
-    /** What may be appended to a ticket, for whoever holds nothing open: what is to be sealed is, when this returns. */
-    public static List<TicketEvent> sealedAlone(DataFolder folder, String ticket, List<TicketEvent> events) {
-        return Sealing.alone(folder, ticket, events);
     }
 
     /** How a customer stands on a paper: name and how to reach them, or when that was removed; empty where nobody said. */
@@ -202,8 +170,8 @@ public final class PeopleDesk implements AutoCloseable {
     }
 
     /** Throws the key away, then writes that down. @param why in words */
-    public CompletableFuture<Ticket> forget(String ticket, String why) {
-        CompletableFuture<Ticket> done = new CompletableFuture<>();
+    public CompletableFuture<Result> forget(String ticket, String why) {
+        CompletableFuture<Result> done = new CompletableFuture<>();
         Instant now = bench.now();
         People.Person before = kept(ticket);
         known.put(ticket, People.Person.NOBODY);
@@ -222,9 +190,9 @@ public final class PeopleDesk implements AutoCloseable {
     }
 
     /** It is written down once it is true on the disk. */
-    private void forgotten(String ticket, String why, boolean clean, CompletableFuture<Ticket> done) {
+    private void forgotten(String ticket, String why, boolean clean, CompletableFuture<Result> done) {
         if (clean) {
-            record(events -> bench.record(ticket, events), List.of(new TicketEvent.CustomerForgotten(why)), done);
+            bench.commands().give(ticket, new Command.Forgotten(why)).thenAccept(done::complete);
             return;
         }
         waiting.put(ticket, () -> bench.background().write(() -> people().clean(), now -> forgotten(ticket, why, now, done),
@@ -251,14 +219,6 @@ public final class PeopleDesk implements AutoCloseable {
                 forgotten(number, "asked for before", false, new CompletableFuture<>());
             }
         }));
-    }
-
-    private static void answer(CompletableFuture<Ticket> done, @Nullable Ticket ticket, @Nullable Throwable e) {
-        if (e == null) {
-            done.complete(ticket);
-        } else {
-            done.completeExceptionally(e);
-        }
     }
 
     /** Tickets that a search finds by name, number, IMEI or serial; newest first. */

@@ -2,21 +2,18 @@ package wistaxis.workbench;
 
 import java.security.SecureRandom;
 import java.time.Duration;
-import java.util.ArrayList;
 import java.util.HexFormat;
-import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicBoolean;
 import org.jspecify.annotations.Nullable;
-import wistaxis.core.facts.BadInput;
 import wistaxis.core.keys.Input;
 import wistaxis.core.restore.Gate;
 import wistaxis.core.restore.RestoreRun;
 import wistaxis.core.restore.RestoreStage;
 import wistaxis.core.signing.SigningRequest;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Command;
 import wistaxis.core.work.Rules;
 
 /** The restore of one ticket: steps the run, proves the package anew, asks for signing, and tells the device what the host does. */
@@ -50,22 +47,16 @@ public final class RestoreDesk {
                 .mayStart(bench.routes().readiness(desk.ticket()));
     }
 
-    /** Starts the run. @throws BadInput when it may not be started, with the reason */
+    /** Starts the run. */
     public void start() {
-        Ticket ticket = desk.ticket();
-        mayNot().ifPresent(why -> {
-            throw new BadInput(why);
-        });
+        if (running() || starting) {
+            return;
+        }
         starting = true;
-        RestoreRun begun = RestoreRun.begin(bench.stages(), bench.nowNanos());
-        desk.record(List.of(new TicketEvent.RestoreStarted(Objects.requireNonNull(ticket.build()).build()),
-                new TicketEvent.StageReached(begun.current().id())))
-                .whenComplete((now, e) -> {
-                    starting = false;
-                    if (e == null) {
-                        begin(now);
-                    }
-                });
+        desk.give(new Command.StartRun()).thenAccept(result -> {
+            starting = false;
+            result.then(this::begin);
+        });
     }
 
     private void begin(Ticket ticket) {
@@ -95,11 +86,11 @@ public final class RestoreDesk {
     /** Stops the run; possible until the device is written to. */
     public void stop() {
         if (mayStop()) {
-            desk.record(new TicketEvent.RestoreStopped("by hand")).thenRun(() -> {
+            desk.give(new Command.StopRun()).thenAccept(result -> result.then(_ -> {
                 stopped.set(true);
                 run = null;
                 tell();
-            });
+            }));
         }
     }
 
@@ -130,11 +121,12 @@ public final class RestoreDesk {
                 signing));
         boolean goesOn = before.state() instanceof RestoreRun.State.Waiting && next.state() instanceof RestoreRun.State.Working;
         boolean entered = next.state() instanceof RestoreRun.State.Working && (next.stage() != before.stage() || goesOn);
-        List<TicketEvent> events = events(next, entered);
-        if (events.isEmpty()) {
-            goOn(before, next, false);
+        boolean ended = next.state() instanceof RestoreRun.State.Failed || next.state() instanceof RestoreRun.State.Done;
+        if (entered || ended) {
+            desk.byItself(new Command.FollowRun(entered ? next.current().id() : null, next.state()))
+                    .thenAccept(result -> result.then(_ -> goOn(before, next, entered)));
         } else {
-            desk.recordByItself(events).thenRun(() -> goOn(before, next, entered));
+            goOn(before, next, false);
         }
     }
 
@@ -149,20 +141,6 @@ public final class RestoreDesk {
         if (entered || before.state().getClass() != next.state().getClass()) {
             tell();
         }
-    }
-
-    /** What has to be written down before the run may go on so. */
-    private List<TicketEvent> events(RestoreRun next, boolean entered) {
-        List<TicketEvent> events = new ArrayList<>();
-        if (entered) {
-            events.add(new TicketEvent.StageReached(next.current().id()));
-        }
-        switch (next.state()) {
-            case RestoreRun.State.Failed(String why) -> events.add(new TicketEvent.RestoreStopped(why));
-            case RestoreRun.State.Done _ -> events.add(new TicketEvent.Restored(Objects.requireNonNull(desk.ticket().build()).version()));
-            case RestoreRun.State.Working _, RestoreRun.State.Waiting _ -> { }
-        }
-        return events;
     }
 
     private void command(RestoreStage stage) {
@@ -183,9 +161,10 @@ public final class RestoreDesk {
         bench.background().run(() -> bench.line().ask(request).check(request, Objects.requireNonNull(bench.world().trusted().get())),
                 outcome -> {
             if (mine == attempt && running()) {
-                desk.record(new TicketEvent.SigningAnswered(outcome.granted(), outcome.says()))
-                        .whenComplete((_, e) -> signingAsked = e == null)
-                        .thenRun(() -> signing = outcome.granted() ? new Gate.Passed() : new Gate.Refused(outcome.says()));
+                desk.byItself(new Command.NoteSigning(outcome.granted(), outcome.says())).thenAccept(result -> {
+                    signingAsked = result instanceof Result.Done;
+                    result.then(_ -> signing = outcome.granted() ? new Gate.Passed() : new Gate.Refused(outcome.says()));
+                });
             }
         }, e -> signing = mine == attempt ? new Gate.Refused(String.valueOf(e.getMessage())) : signing);
     }

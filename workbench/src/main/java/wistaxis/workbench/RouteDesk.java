@@ -280,6 +280,6 @@ public final class RouteDesk {
 
     /** The shop's business days. */
     public BusinessDays businessDays() {
-        return BusinessDays.mondayToFriday(PublicHolidays.of(settings().holidays()));
+        return shop.businessDays();
     }
 }

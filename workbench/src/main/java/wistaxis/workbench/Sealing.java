@@ -8,6 +8,7 @@ import java.util.function.UnaryOperator;
 import wistaxis.core.device.Imei;
 import wistaxis.core.route.Intake;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Decision;
 import wistaxis.core.usb.UsbDevice;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.people.People;
@@ -35,9 +36,9 @@ record Sealing(People.Person before, People.Person now, List<TicketEvent> events
         List<TicketEvent> all = new ArrayList<>();
         for (TicketEvent e : events) {
             switch (e) {
-                case TicketEvent.FactRecorded(String fact, String value) when fact.equals("imei") && isNumber(value) -> {
-                    now = now.withImei(value);
-                    all.add(new TicketEvent.FactRecorded(fact, Imei.SEALED));
+                case TicketEvent.FactRecorded f when f.fact().equals("imei") && isNumber(f.value()) -> {
+                    now = now.withImei(f.value());
+                    all.add(f.saying(Imei.SEALED));
                 }
                 case TicketEvent.UnlockOrdered o when isNumber(o.imei()) -> {
                     now = now.withImei(o.imei());
@@ -53,9 +54,9 @@ record Sealing(People.Person before, People.Person now, List<TicketEvent> events
                             : now.withAgreed(c.who().strip());
                     all.add(c.by(own ? TicketEvent.CUSTOMER : TicketEvent.SOMEBODY_ELSE));
                 }
-                case TicketEvent.FactRecorded(String fact, String value) when Intake.WORDS.contains(fact) || fact.equals("deviceWords") ->
-                        all.add(new TicketEvent.FactRecorded(fact, sealed(value, now)));
-                case TicketEvent.Overruled(String step, String reason) -> all.add(new TicketEvent.Overruled(step, sealed(reason, now)));
+                case TicketEvent.FactRecorded f when Intake.WORDS.contains(f.fact()) || f.fact().equals("deviceWords") ->
+                        all.add(f.saying(sealed(f.value(), now)));
+                case TicketEvent.Overruled o -> all.add(o.because(sealed(o.reason(), now)));
                 default -> all.add(e);
             }
         }
@@ -90,7 +91,7 @@ record Sealing(People.Person before, People.Person now, List<TicketEvent> events
         }
         try (People people = People.open(folder.people())) {
             List<TicketEvent> all = new ArrayList<>(sealing.events());
-            all.addFirst(new TicketEvent.CustomerSealed(people.seal(ticket, before -> of(before, events, d -> d).now()).digest()));
+            all.addFirst(Decision.sealed(people.seal(ticket, before -> of(before, events, d -> d).now()).digest()));
             return all;
         }
     }

@@ -4,18 +4,16 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.time.InstantSource;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
+import wistaxis.core.bench.BusinessDays;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.BadInput;
-import wistaxis.core.facts.Names;
-import wistaxis.core.facts.Shown;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.FirmwareCatalogue;
 import wistaxis.core.firmware.SystemVersion;
@@ -26,14 +24,12 @@ import wistaxis.core.route.BackupPlan;
 import wistaxis.core.route.CaseFacts;
 import wistaxis.core.route.Intake;
 import wistaxis.core.route.Oddities;
-import wistaxis.core.route.Readiness;
 import wistaxis.core.route.Route;
 import wistaxis.core.route.RouteContext;
 import wistaxis.core.route.RoutePlanner;
 import wistaxis.core.steps.Step;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Rules;
 import wistaxis.store.files.OutsideFile;
 import wistaxis.store.firmware.CatalogueFile;
@@ -46,12 +42,6 @@ import wistaxis.workbench.host.PublicHolidays;
  * nothing is asked of anybody outside.
  */
 public final class Shop {
-    /** How a device is settled, in place of a fact. */
-    private static final String DEVICE = "device";
-
-    /** What can be said of a thing that is confirmed. */
-    private static final List<String> CONFIRMED_BY = List.of("yes", "no", Intake.NOT_KNOWN);
-
     private static final int MEGABYTES = 5;
 
     private final DeviceCatalogue devices;
@@ -118,6 +108,15 @@ public final class Shop {
         SequenceLibrary shipped = SequenceLibrary.shipped();
         return Files.exists(file) ? shipped.with(SchoolFile.accept(OutsideFile.text(file, "school file", MEGABYTES),
                 String.valueOf(file.getFileName()))) : shipped;
+    }
+
+    public DeviceCatalogue devices() {
+        return devices;
+    }
+
+    /** The shop's business days. */
+    public BusinessDays businessDays() {
+        return BusinessDays.mondayToFriday(PublicHolidays.of(settings.holidays()));
     }
 
     public RoutePlanner planner() {
@@ -228,52 +227,5 @@ public final class Shop {
         Optional<Attempt> taken = ticket.attempt().filter(a -> !a.failed() && !a.step().isEmpty());
         return taken.isPresent() ? taken.flatMap(Attempt::known) : route(ticket, List.of()).flatMap(Route::recommended)
                 .map(Route.Rung::step);
-    }
-
-    /**
-     * What answers record: facts of the intake, {@code device=IDENTIFIER}, what the bench confirms, or checks of the handover.
-     *
-     * @throws BadInput for one that is not asked, or cannot be answered so, with what can be
-     */
-    public List<TicketEvent> answers(Ticket ticket, Map<String, String> answers) {
-        Rules rules = rules(ticket);
-        rules.mayAnswer().ifPresent(why -> {
-            throw new BadInput(why);
-        });
-        List<TicketEvent> events = new ArrayList<>();
-        answers.forEach((name, value) -> events.addAll(answer(rules, name, value)));
-        return events;
-    }
-
-    private List<TicketEvent> answer(Rules rules, String name, String value) {
-        Optional<HandoverFacts.Check> check = handover.checks().stream().filter(c -> c.id().equals(name)).findFirst();
-        if (check.isPresent()) {
-            if (!check.get().answers().contains(value)) {
-                throw new BadInput(name + " [" + Shown.value(value) + "]: write one of " + check.get().answers());
-            }
-            return rules.check(name, value);
-        }
-        if (name.equals(DEVICE)) {
-            if (devices.byIdentifier(value).isEmpty()) {
-                throw new BadInput("device [" + Shown.value(value)
-                        + "] is not known; write an identifier such as iPhone13,2 (wistaxis devices lists them)");
-            }
-            return List.of(new TicketEvent.Identified(value, "by its identifier"));
-        }
-        if (Intake.WORDS.contains(name)) {
-            return List.of(new TicketEvent.FactRecorded(name, Names.typed(value, name, Intake.LONGEST_WORDS)));
-        }
-        if (!intake.knows(name) && !Readiness.CONFIRMED.contains(name)) {
-            throw new BadInput("fact [" + Shown.value(name) + "] is not known; the intake asks for " + DEVICE + " and "
-                    + intake.questions().stream().flatMap(q -> q.facts().stream()).distinct().sorted().toList());
-        }
-        if (Readiness.CONFIRMED.contains(name) && !CONFIRMED_BY.contains(value)) {
-            throw new BadInput(name + " [" + Shown.value(value) + "]: write one of " + CONFIRMED_BY);
-        }
-        String wrong = Oddities.wrong(name, value, intake);
-        if (!wrong.isEmpty()) {
-            throw new BadInput(name + " [" + Shown.value(value) + "]: " + wrong);
-        }
-        return List.of(new TicketEvent.FactRecorded(name, value));
     }
 }

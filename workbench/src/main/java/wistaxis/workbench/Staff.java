@@ -1,12 +1,8 @@
 package wistaxis.workbench;
 
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
-import wistaxis.core.ticket.Ticket;
-import wistaxis.core.ticket.TicketEvent;
 
 /**
  * Who works here, and who of them is at this window: changed with one key. Whoever acts on a ticket that somebody else worked on last is
@@ -14,7 +10,6 @@ import wistaxis.core.ticket.TicketEvent;
  */
 public final class Staff {
     private final Workbench bench;
-    private final Map<String, String> written = new HashMap<>();
     private @Nullable String chosen;
 
     Staff(Workbench bench) {
@@ -51,27 +46,5 @@ public final class Staff {
     public void names(String names) {
         bench.routes().staff(names);
         atWork().ifPresent(this::take);
-    }
-
-    /** What is written down before something that somebody does on a ticket. */
-    List<TicketEvent> before(Ticket ticket) {
-        String who = atWork().orElse(null);
-        if (who == null || who.equals(ticket.by()) || who.equals(written.get(ticket.number()))) {
-            return List.of();
-        }
-        written.put(ticket.number(), who);
-        return List.of(new TicketEvent.AtWork(who));
-    }
-
-    /** What was to be written down was not. */
-    void failed(String ticket) {
-        written.remove(ticket);
-    }
-
-    /** Somebody, perhaps elsewhere, worked on it. */
-    void changed(Ticket ticket) {
-        if (ticket.by() != null) {
-            written.remove(ticket.number());
-        }
     }
 }

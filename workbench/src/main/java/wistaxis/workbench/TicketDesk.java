@@ -31,9 +31,8 @@ import wistaxis.core.steps.Walk;
 import wistaxis.core.steps.WalkRun;
 import wistaxis.core.ticket.Observed;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.usb.UsbDevice;
-import wistaxis.core.work.Sightings;
+import wistaxis.core.work.Command;
 
 /** What lies on the bench for one ticket: the device and the work on it. */
 public final class TicketDesk implements CoachSubject {
@@ -140,11 +139,7 @@ public final class TicketDesk implements CoachSubject {
 
     @Override
     public void read(Reading.Sight sight, HostView host, Reading reading) {
-        if (device.isObserved()) {
-            boolean byUsb = bench.usb().of(number).isPresent();
-            record(Sightings.saw(ticket(), sight.toString(), byUsb ? null : host, Sightings.Source.TOLD));
-        }
-        record(new TicketEvent.StateRead(sight.words(), host.words(), reading.state()));
+        give(new Command.ReadState(sight, host, reading.state(), bench.usb().of(number).isPresent()));
     }
 
     public FirmwareDesk firmware() {
@@ -164,17 +159,13 @@ public final class TicketDesk implements CoachSubject {
         return host;
     }
 
-    CompletableFuture<Ticket> record(TicketEvent event) {
-        return record(List.of(event));
+    CompletableFuture<Result> give(Command command) {
+        return bench.commands().give(number, command);
     }
 
-    CompletableFuture<Ticket> record(List<TicketEvent> events) {
-        return bench.record(number, events);
-    }
-
-    /** What is recorded without anybody's doing. */
-    CompletableFuture<Ticket> recordByItself(List<TicketEvent> events) {
-        return bench.recordByItself(number, events);
+    /** What happens without anybody's doing. */
+    CompletableFuture<Result> byItself(Command command) {
+        return bench.byItself(number, command);
     }
 
     /** Nothing goes on before what was asked for is on the disk. */
@@ -230,9 +221,9 @@ public final class TicketDesk implements CoachSubject {
             return;
         }
         if (ticket.mode() == null && !keys.busy() && (device.host() == HostView.RECOVERY || device.host() == HostView.DFU)) {
-            recordByItself(List.of(new TicketEvent.ModeEntered(device.host().toString())));
+            byItself(new Command.EnterMode(device.host()));
         } else if (ticket.mode() != null && !inModeOrWorkedOn(state)) {
-            recordByItself(List.of(new TicketEvent.ModeLost(Explanation.of(state, machine))));
+            byItself(new Command.LeaveMode(Explanation.of(state, machine)));
         }
     }
 

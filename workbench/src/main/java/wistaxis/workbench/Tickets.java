@@ -18,19 +18,17 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.Executor;
-import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
-import wistaxis.core.facts.Names;
 import wistaxis.core.ticket.Chain;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.store.files.LogFile;
+import wistaxis.core.work.Decision;
 import wistaxis.store.files.SideFile;
 import wistaxis.store.ledger.Anchor;
 import wistaxis.store.ledger.Figures;
@@ -44,7 +42,7 @@ import wistaxis.store.ledger.LedgerStore;
  * append. The interface thread's; what is appended is acknowledged
  * by a future on that thread, once it is safe on the disk.
  */
-public final class Tickets {
+public final class Tickets implements Commands.Book {
     /** How often the ledger is looked at for what others appended; after trouble, and for the memory of its end, more seldom. */
     private static final long LOOK_NANOS = 400_000_000L;
     private static final long LOOK_AGAIN_NANOS = 3_000_000_000L;
@@ -153,7 +151,7 @@ public final class Tickets {
     /** Somebody has read what is wrong with the ledger: that is written down, and work goes on behind it. */
     CompletableFuture<Void> readBreak() {
         String says = Objects.requireNonNull(unread, "nothing is wrong");
-        return acknowledged(LedgerEntry.BENCH, ledger.append(LedgerEntry.BENCH, last, List.of(new TicketEvent.BreakRead(says)),
+        return acknowledged(LedgerEntry.BENCH, ledger.append(LedgerEntry.BENCH, last, List.of(Decision.readBreak(says)),
                 benchTime.get())).thenAccept(_ -> unread = null);
     }
 
@@ -173,6 +171,7 @@ public final class Tickets {
     }
 
     /** @throws IllegalArgumentException for one that is neither at work nor was looked at */
+    @Override
     public Ticket of(String number) {
         return find(number).orElseThrow(() -> new IllegalArgumentException("no ticket [" + number + "]"));
     }
@@ -233,12 +232,11 @@ public final class Tickets {
         return entries.stream().collect(Collectors.groupingBy(LedgerEntry::ticket, TreeMap::new, Collectors.toList()));
     }
 
-    /** Opens a ticket; the answer is the entry that did. @throws BadInput for a title that is none */
-    public CompletableFuture<LedgerEntry> open(String title, boolean simulated) {
+    /** Opens a ticket; the answer is the entry that did. */
+    @Override
+    public CompletableFuture<LedgerEntry> open(TicketEvent.Opened opened) {
         refuseUnread();
-        CompletableFuture<LedgerEntry> opened = ledger.openTicket(new TicketEvent.Opened(Names.typed(title, "title", 200), simulated),
-                benchTime.get());
-        return acknowledged(LedgerEntry.BENCH, opened.thenApply(List::of)).thenApply(List::getFirst);
+        return acknowledged(LedgerEntry.BENCH, ledger.openTicket(opened, benchTime.get()).thenApply(List::of)).thenApply(List::getFirst);
     }
 
     /**
@@ -247,34 +245,11 @@ public final class Tickets {
      * {@link Ledger.Moved} when somebody else has appended to the ticket since this window saw it, which is then read in, and with a
      * {@link wistaxis.store.files.DiskTrouble} when they cannot be written.
      */
-    public CompletableFuture<Ticket> record(String number, List<TicketEvent> events) {
-        return append(number, events).thenApply(_ -> of(number));
-    }
-
-    private CompletableFuture<List<LedgerEntry>> append(String number, List<TicketEvent> events) {
+    @Override
+    public CompletableFuture<List<LedgerEntry>> append(String number, List<TicketEvent> events) {
         refuseUnread();
         return events.isEmpty() ? CompletableFuture.completedFuture(List.of())
                 : acknowledged(number, ledger.append(number, lastOf(number), events, benchTime.get()));
-    }
-
-    /** The same for what somebody did: what goes wrong is said, whoever listens. */
-    CompletableFuture<Ticket> recordAloud(String number, List<TicketEvent> events) {
-        return recordAloud(number, events, _ -> { });
-    }
-
-    /** @param taker hears of the entries once they are on the disk */
-    CompletableFuture<Ticket> recordAloud(String number, List<TicketEvent> events, Consumer<List<LedgerEntry>> taker) {
-        CompletableFuture<Ticket> done = append(number, events).thenApply(entries -> {
-            taker.accept(entries);
-            return of(number);
-        });
-        done.whenComplete((_, e) -> {
-            if (e != null) {
-                LogFile.failed("recording on a ticket", cause(e));
-                notices.say("That did not work, and was not saved: " + cause(e).getMessage() + " What was saved before is safe.");
-            }
-        });
-        return done;
     }
 
     static Throwable cause(Throwable e) {

@@ -7,7 +7,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
@@ -25,6 +24,7 @@ import wistaxis.core.usb.Flaps;
 import wistaxis.core.usb.UsbDevice;
 import wistaxis.core.usb.UsbWatch;
 import wistaxis.core.usb.Whose;
+import wistaxis.core.work.Command;
 import wistaxis.core.work.Sightings;
 
 /**
@@ -171,23 +171,19 @@ public final class UsbDesk implements AutoCloseable {
     }
 
     /** Somebody says that this device is a ticket's. */
-    public CompletableFuture<Ticket> bind(String ticket, UsbDevice device) {
-        CompletableFuture<Ticket> bound = bench.record(ticket, List.of(event(bench.people().marked(device))));
-        bound.thenRun(this::sort);
-        return bound;
+    public CompletableFuture<Result> bind(String ticket, UsbDevice device) {
+        return sorted(bench.commands().give(ticket, new Command.Bind(bench.people().marked(device))));
     }
 
     /** The device that was taken for a ticket's is not. */
-    public CompletableFuture<Ticket> release(String ticket) {
+    public CompletableFuture<Result> release(String ticket) {
         last.remove(ticket);
         goneSince.remove(ticket);
-        CompletableFuture<Ticket> released = bench.record(ticket, List.of(new TicketEvent.DeviceReleased("said at the bench")));
-        released.thenRun(this::sort);
-        return released;
+        return sorted(bench.commands().give(ticket, new Command.Release()));
     }
 
-    private static TicketEvent event(UsbDevice device) {
-        return new TicketEvent.DeviceBound(device.product(), device.port(), device.serial());
+    private CompletableFuture<Result> sorted(CompletableFuture<Result> done) {
+        return done.whenComplete((r, _) -> r.then(_ -> sort()));
     }
 
     /** A ticket has changed: another one may wait for a device, or its model may be settled. */
@@ -237,7 +233,7 @@ public final class UsbDesk implements AutoCloseable {
         Flaps its = flaps.computeIfAbsent(number, _ -> new Flaps());
         Optional<TicketEvent.Flapped> all = its.due(nowNanos);
         if (all.isPresent()) {
-            bench.recordByItself(number, List.of(all.get()));
+            bench.byItself(number, new Command.Flap(all.get()));
             return; // as it is now is written in the next frame
         }
         Optional<UsbDevice> here = whose.of(number);
@@ -248,7 +244,7 @@ public final class UsbDesk implements AutoCloseable {
                 && nowNanos - goneSince.computeIfAbsent(number, _ -> nowNanos) >= GONE_NANOS) {
             if (!heldBack(ticket, "nothing")) {
                 last.remove(number);
-                record(number, Sightings.saw(ticket, null, HostView.NOTHING, Sightings.Source.USB));
+                bench.byItself(number, new Command.Saw(null, HostView.NOTHING, Sightings.Source.USB));
             }
         }
     }
@@ -264,16 +260,8 @@ public final class UsbDesk implements AutoCloseable {
         if (heldBack(ticket, device.toString())) {
             return;
         }
-        Bound bound = Objects.requireNonNull(ticket.observed().bound());
-        List<TicketEvent> events = new ArrayList<>();
-        if (!bound.with(device).equals(bound)) {
-            events.add(event(device));
-        }
-        if (!device.mode().toString().equals(host(ticket))) {
-            events.addAll(Sightings.saw(ticket, null, device.mode(), Sightings.Source.USB));
-        }
         last.put(ticket.number(), device);
-        record(ticket.number(), events);
+        bench.byItself(ticket.number(), new Command.FollowDevice(device));
     }
 
     /** Whether a change is not written by itself, because there are too many; looked at once for each change. */
@@ -294,12 +282,6 @@ public final class UsbDesk implements AutoCloseable {
         return Optional.ofNullable(flaps.get(number)).filter(Flaps::flaps).map(f -> f.period().filter(p -> p >= TicketEvent.Flapped.BOOT)
                 .map(p -> String.format(Locale.ROOT, "It starts over and over: a boot loop, every %.0f s.", p))
                 .orElse("Loose contact? It comes and goes on USB. Try another cable or port."));
-    }
-
-    private void record(String number, List<TicketEvent> events) {
-        if (!events.isEmpty()) {
-            bench.recordByItself(number, events);
-        }
     }
 
     @Override

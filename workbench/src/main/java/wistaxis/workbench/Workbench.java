@@ -9,7 +9,6 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayDeque;
-import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
 import java.util.Locale;
@@ -30,6 +29,8 @@ import wistaxis.core.restore.RestoreStage;
 import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Around;
+import wistaxis.core.work.Command;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.Inside;
 import wistaxis.store.files.LogFile;
@@ -57,7 +58,6 @@ public final class Workbench implements AutoCloseable {
     private final HandoverFacts handover;
     private final Front front;
     private final ClockDoubt doubt = new ClockDoubt();
-    private final Acts acts = new Acts(this);
     private final Guard guard = new Guard(this);
     private final Changes changes = new Changes();
     private final Notices notices = new Notices(changes);
@@ -81,6 +81,9 @@ public final class Workbench implements AutoCloseable {
     private final PeopleDesk people;
     private final Plans plans;
     private final Staff staff;
+    private final Around around = new Surroundings(this);
+    private final Commands commands;
+    private final TakingBack taking;
     private @Nullable LookLibrary looks;
 
     /**
@@ -128,6 +131,8 @@ public final class Workbench implements AutoCloseable {
             this.staff = new Staff(this);
             this.reminders = new Reminders(this);
             this.people = opened(new PeopleDesk(this, setup.folder()));
+            this.commands = new Commands(tickets, routes::rules, around, people::sealed, staff::atWork, this::heard);
+            this.taking = new TakingBack(commands, tickets::find, this::realNanos);
             this.papers = new PaperDesk(this, setup.folder());
             this.learned = new Learned(ledger);
             this.usb = opened(new UsbDesk(this, world.usb()));
@@ -182,14 +187,8 @@ public final class Workbench implements AutoCloseable {
         if (tickets.unread().isPresent()) {
             return;
         }
-        tickets.open().stream().filter(t -> t.running() && !t.isObserved()).forEach(t -> guard.of(t, () -> {
-            boolean writing = stages.stream().filter(s -> s.id().equals(t.restoreStage())).anyMatch(RestoreStage::leaveCable);
-            record(t.number(), writing
-                    ? new TicketEvent.RestoreStopped("the program ended while the device was being written to; its state is not known",
-                    true)
-                    : new TicketEvent.RestoreStopped("the program ended during the restore; put the device into recovery and start it "
-                    + "again"));
-        }));
+        tickets.open().stream().filter(t -> t.running() && !t.isObserved())
+                .forEach(t -> guard.of(t, () -> commands.byItself(t.number(), new Command.EndRun())));
         tickets.anchor();
         tickets.remember();
         people.catchUp();
@@ -224,7 +223,6 @@ public final class Workbench implements AutoCloseable {
             }
         }
         usb.changed(now.ticket());
-        staff.changed(now.ticket());
         if (before != null && !Objects.equals(before.identifier(), now.ticket().identifier())) {
             desks.clear(now.ticket().number());
         }
@@ -259,14 +257,19 @@ public final class Workbench implements AutoCloseable {
         return named == null ? world.services().get() : Settings.address(named);
     }
 
-    /** What people do, and how the last of it is taken back. */
-    public Acts acts() {
-        return acts;
+    /** The one way in. */
+    public Commands commands() {
+        return commands;
     }
 
-    /** Whether an act on a ticket is not on the disk yet. */
-    public boolean isActing(String ticket) {
-        return acts.isFlying(ticket);
+    /** How the last act is taken back. */
+    public TakingBack taking() {
+        return taking;
+    }
+
+    /** What decisions have to know besides the ticket. */
+    Around around() {
+        return around;
     }
 
     /** Looks at one ticket so that it takes no other with it. */
@@ -471,41 +474,35 @@ public final class Workbench implements AutoCloseable {
         return said;
     }
 
-    /** Opens a ticket; the answer is its number. @throws wistaxis.core.facts.BadInput for a title that is none */
-    public CompletableFuture<String> open(String title) {
-        return tickets.open(title, world.simulated()).thenApply(opened -> {
-            acts.done(List.of(opened));
-            return opened.ticket();
-        });
+    /** Somebody opens a ticket. */
+    public CompletableFuture<Result> open(String title) {
+        return commands.open(new Command.Open(title, world.simulated()));
     }
 
-    /** Appends events to a ticket, all or none, for what somebody did; see {@link Tickets#record}. What goes wrong is said. */
-    public CompletableFuture<Ticket> record(String number, List<TicketEvent> events) {
-        return acts.act(number, List.copyOf(events), act -> put(number, act));
-    }
-
-    private CompletableFuture<Ticket> put(String number, List<TicketEvent> events) {
-        List<TicketEvent> all = new ArrayList<>(tickets.find(number).map(staff::before).orElse(List.of()));
-        all.addAll(events);
-        return people.sealed(number, all, ready -> tickets.recordAloud(number, ready, acts::done)).whenComplete((_, e) -> {
-            if (e != null) {
-                staff.failed(number);
+    /** What was done can be taken back for a while; what went wrong is said. */
+    private void heard(String ticket, Result result) {
+        switch (result) {
+            case Result.Done done -> taking.done(done.entries());
+            case Result.Refused(BadInput why) -> notSaved(why);
+            case Result.Failed(RuntimeException why) -> {
+                LogFile.failed("recording on a ticket", why);
+                notSaved(why);
             }
-        });
+        }
     }
 
-    /** The same for what a desk does by itself; see {@link Desks#recordByItself}. */
-    CompletableFuture<Ticket> recordByItself(String number, List<TicketEvent> events) {
-        return people.sealed(number, events, ready -> desks.recordByItself(number, ready));
+    private void notSaved(RuntimeException why) {
+        notices.say("That did not work, and was not saved: " + why.getMessage() + " What was saved before is safe.");
     }
 
-    public CompletableFuture<Ticket> record(String number, TicketEvent event) {
-        return record(number, List.of(event));
+    /** What happens without anybody's doing; see {@link Desks#byItself}. */
+    CompletableFuture<Result> byItself(String ticket, Command command) {
+        return desks.byItself(ticket, command);
     }
 
     /** Whether something on a ticket was asked for and is not on the disk yet. */
     boolean isPending(String number) {
-        return tickets.isPending(number) || people.isSealing(number);
+        return commands.isFlying(number);
     }
 
     /** How much of what was asked for is not on the disk yet. */
@@ -559,7 +556,7 @@ public final class Workbench implements AutoCloseable {
      */
     @Override
     public void close() {
-        if (people != null && !front.drain(() -> pending() > 0 || people.isSealing())) {
+        if (people != null && !front.drain(() -> pending() > 0 || commands.isFlying())) {
             LogFile.failed("at the end", new IllegalStateException("what was begun did not come to its end"));
         }
         for (AutoCloseable part : open) {

@@ -79,7 +79,12 @@ public sealed interface TicketEvent {
     }
 
     /** @param fact an entry of {@code questions.json} or {@code deviceWords}, {@code promised} */
-    record FactRecorded(String fact, String value) implements TicketEvent {}
+    record FactRecorded(String fact, String value) implements TicketEvent {
+        /** The same fact with another value. */
+        public FactRecorded saying(String other) {
+            return new FactRecorded(fact, other);
+        }
+    }
 
     record FactWithdrawn(String fact) implements TicketEvent {}
 
@@ -189,7 +194,12 @@ public sealed interface TicketEvent {
     record StepTried(String step, boolean helped) implements TicketEvent {}
 
     /** The technician takes a step that the rules block, and says why. */
-    record Overruled(String step, String reason) implements TicketEvent {}
+    record Overruled(String step, String reason) implements TicketEvent {
+        /** The same for another reason. */
+        public Overruled because(String other) {
+            return new Overruled(step, other);
+        }
+    }
 
     /**
      * A carrier unlock was ordered, beside whatever else is done on the ticket.

@@ -84,7 +84,7 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
      *
      * @param who who agreed to the erase; null where nobody was asked
      * @param told what was said about the backup
-     * @throws BadInput when it may not be taken, with the reason
+     * @throws NotAllowed when it may not be taken, with the reason
      */
     public List<TicketEvent> choose(String step, @Nullable String who, @Nullable String told) {
         boolean agreed = who != null && told != null;
@@ -103,6 +103,12 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
     /** The owner's answer about a step, with what it would lose now. */
     public TicketEvent consent(String step, boolean given, String who, String told) {
         return new TicketEvent.ConsentAsked(step, given, who, told, rung(step).map(Route.Rung::losses).orElse(List.of()));
+    }
+
+    /** Why a step may not be taken against the rules: only what is blocked by one that gives way to a reason may be. */
+    Optional<String> mayOverrule(String step) {
+        return mayAnswer().or(this::stopped).or(() -> rung(step).filter(Route.Rung::overrulable).isPresent() ? Optional.empty()
+                : Optional.of("Step [" + step + "] is not blocked by anything that could be overruled."));
     }
 
     private Optional<Route.Rung> rung(@Nullable String step) {
@@ -190,10 +196,10 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
             throw new BadInput("An attempt is stopped by stopping its run; write helped, did-not-help or data-lost.");
         }
         if (outcome == Attempt.Outcome.DATA_LOST && !attempt.is(Step::keeps)) {
-            throw new BadInput("Step [" + attempt.step() + "] keeps no data that could be lost; write helped or did-not-help.");
+            throw new NotAllowed("Step [" + attempt.step() + "] keeps no data that could be lost; write helped or did-not-help.");
         }
         if (outcome != Attempt.Outcome.DID_NOT_HELP && needsConsent()) {
-            throw new BadInput("The owner has not agreed to the erase; take the step with the owner's consent first.");
+            throw new NotAllowed("The owner has not agreed to the erase; take the step with the owner's consent first.");
         }
         List<TicketEvent> events = new ArrayList<>();
         if (outcome == Attempt.Outcome.DATA_LOST) {
@@ -272,6 +278,13 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
         return new TicketEvent.Closed(outcome());
     }
 
+    /** Closes a ticket that cannot be read. @throws NotAllowed for one that can */
+    TicketEvent closeUnreadable() {
+        refuse(mayAnswer().or(() -> oddities.stop() ? Optional.empty()
+                : Optional.of("This ticket can be read; close it when its work is done.")));
+        return new TicketEvent.Closed("closed as unreadable");
+    }
+
     /** What the ticket is closed with, in words. */
     private String outcome() {
         if (stopped().isPresent()) {
@@ -300,7 +313,7 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
 
     private static void refuse(Optional<String> why) {
         why.ifPresent(w -> {
-            throw new BadInput(w);
+            throw new NotAllowed(w);
         });
     }
 

@@ -102,7 +102,7 @@ public final class SetUp {
      */
     public static List<TicketEvent> answer(Rules rules, @Nullable DeviceModel model, String stop, String answer) {
         rules.stopped().or(rules::mayAnswer).ifPresent(why -> {
-            throw new BadInput(why);
+            throw new NotAllowed(why);
         });
         Walk.Stop now = of(rules.ticket(), model).map(WalkRun::at).orElseThrow(() -> new BadInput("there is nothing to set up now"));
         if (now == null || !now.id().equals(stop) || now.answer(answer).isEmpty()) {

@@ -15,6 +15,8 @@ import wistaxis.core.restore.HostTroubles;
 import wistaxis.core.ticket.Observed;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.usb.Bound;
+import wistaxis.core.usb.UsbDevice;
 
 /**
  * What a sighting on a real ticket means: the events to be recorded for it, in order. The device's state is never more than what was
@@ -69,6 +71,40 @@ public final class Sightings {
             events.add(new TicketEvent.ModeLost(why(screen, host, source)));
         }
         return events;
+    }
+
+    /** This device is the ticket's. */
+    static List<TicketEvent> bind(Ticket ticket, UsbDevice device) {
+        refuse(ticket);
+        return List.of(bound(device));
+    }
+
+    /** The device that was taken for the ticket's is not. */
+    static List<TicketEvent> release(Ticket ticket) {
+        refuse(ticket);
+        return List.of(new TicketEvent.DeviceReleased("said at the bench"));
+    }
+
+    /** The ticket's own device shows itself so: what of that is new. */
+    static List<TicketEvent> follow(Ticket ticket, UsbDevice device) {
+        refuse(ticket);
+        List<TicketEvent> events = new ArrayList<>();
+        Bound bound = ticket.observed().bound();
+        if (bound == null) {
+            throw new NotAllowed("ticket [" + ticket.number() + "] has no device on USB");
+        }
+        if (!bound.with(device).equals(bound)) {
+            events.add(bound(device));
+        }
+        Observed.Seen host = ticket.observed().host();
+        if (host == null || !device.mode().toString().equals(host.what())) {
+            events.addAll(saw(ticket, null, device.mode(), Source.USB));
+        }
+        return events;
+    }
+
+    private static TicketEvent bound(UsbDevice device) {
+        return new TicketEvent.DeviceBound(device.product(), device.port(), device.serial());
     }
 
     /** Why what is seen on the screen and what the computer has cannot both be so; empty where they can. */
@@ -219,16 +255,16 @@ public final class Sightings {
 
     private static void running(Ticket ticket) {
         if (!ticket.running()) {
-            throw new BadInput("no run goes on on ticket [" + ticket.number() + "]; start it first");
+            throw new NotAllowed("no run goes on on ticket [" + ticket.number() + "]; start it first");
         }
     }
 
     private static void refuse(Ticket ticket) {
         if (!ticket.isObserved()) {
-            throw new BadInput("ticket [" + ticket.number() + "] is practice: what its device shows is simulated, not seen");
+            throw new NotAllowed("ticket [" + ticket.number() + "] is practice: what its device shows is simulated, not seen");
         }
         if (ticket.closed() != null) {
-            throw new BadInput("Ticket [" + ticket.number() + "] is closed: " + ticket.closed() + ".");
+            throw new NotAllowed("Ticket [" + ticket.number() + "] is closed: " + ticket.closed() + ".");
         }
     }
 }

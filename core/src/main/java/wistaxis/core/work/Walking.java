@@ -31,7 +31,7 @@ public final class Walking {
     public static List<TicketEvent> answer(Rules rules, String way, String stop, String answer) {
         Ticket ticket = rules.ticket();
         rules.stopped().or(rules::mayAnswer).ifPresent(why -> {
-            throw new BadInput(why);
+            throw new NotAllowed(why);
         });
         WalkRun run = ticket.walk().orElseThrow(() -> new BadInput("the step that was taken has no walk"));
         Walk walk = run.ways().stream().filter(w -> w.way().equals(way)).findFirst()
@@ -68,7 +68,7 @@ public final class Walking {
     public static TicketEvent backup(Ticket ticket, String kind, String version, @Nullable LocalDate at, @Nullable Long sizeBytes,
             String where, boolean here) {
         if (ticket.closed() != null) {
-            throw new BadInput("Ticket [" + ticket.number() + "] is closed: " + ticket.closed() + ".");
+            throw new NotAllowed("Ticket [" + ticket.number() + "] is closed: " + ticket.closed() + ".");
         }
         if (!List.of("cloud", "computer").contains(kind) || sizeBytes != null && sizeBytes <= 0) {
             throw new BadInput("a backup is of the cloud or a computer, and has more than 0 bytes");

@@ -17,6 +17,7 @@ import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.HostView;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Command;
 import wistaxis.core.work.Walking;
 import wistaxis.desktop.DemoFolder;
 import wistaxis.desktop.PracticeWorld;
@@ -28,6 +29,7 @@ import wistaxis.store.ledger.DataFolder;
 import wistaxis.workbench.Coaching;
 import wistaxis.workbench.FirmwareDesk;
 import wistaxis.workbench.HostDesk;
+import wistaxis.workbench.Result;
 import wistaxis.workbench.Workbench;
 
 /** Walks through the demo and takes one picture of each main view; needs no display. */
@@ -135,7 +137,7 @@ public final class Screenshots {
     /** After a restore: set-up page by page, the papers, the shop's figures. */
     private void papers() {
         String restored = opened("Pilot's phone", "unavailable", "iPhone13,2");
-        onFx(() -> bench.record(restored, List.of(new TicketEvent.FactRecorded("backup", "cloud"), new TicketEvent.FactRecorded("locating",
+        onFx(() -> at(restored, List.of(new TicketEvent.FactRecorded("backup", "cloud"), new TicketEvent.FactRecorded("locating",
                 "on"), Walking.backup(bench.ticket(restored), "cloud", "31.9", LocalDate.of(2026, 5, 9), 36_000_000_000L, "", false),
                 Walking.backup(bench.ticket(restored), "cloud", "32.0", LocalDate.of(2026, 5, 11), null, "", false),
                 new TicketEvent.ConsentAsked("recovery-restore", true, "the customer", "there is a cloud backup"),
@@ -146,7 +148,7 @@ public final class Screenshots {
                 new TicketEvent.WalkNoted("set-up", "privacy", "read"), new TicketEvent.WalkNoted("set-up", "face", "later"),
                 new TicketEvent.WalkNoted("set-up", "passcode", "set"))));
         Map.of(restored, "Ines Quillfeather", PAST.ticket(10), "Ines Quillfeather", PAST.ticket(12), "Odo Quillfeather").forEach((n, who) ->
-                onFx(() -> bench.people().keep(n, who, "quay 7, third bell", "")));
+                onFx(() -> bench.commands().give(n, new Command.Keep(who, "quay 7, third bell", ""))));
         settle();
         picture("set-up", () -> {
             shell.showTicket(restored);
@@ -170,19 +172,19 @@ public final class Screenshots {
                 false),
                 Walking.backup(bench.ticket(sale), "computer", "32.0 test 2", LocalDate.of(2026, 5, 9), 41_000_000_000L, "owner's laptop",
                 false))) {
-            onFx(() -> bench.record(sale, e));
+            onFx(() -> at(sale, e));
         }
         onFx(() -> shell.showTicket(sale, Stage.ROUTE));
         waitUntil(() -> !bench.stock().builds("iPad13,18").isEmpty());
         picture("backups", () -> shell.showTicket(sale, Stage.ROUTE));
         String locked = opened("Deckhand's phone", "unavailable", "iPhone14,5");
-        onFx(() -> bench.record(locked, List.of(new TicketEvent.ConsentAsked("lock-screen-erase", true, "owner", "there is no backup"),
+        onFx(() -> at(locked, List.of(new TicketEvent.ConsentAsked("lock-screen-erase", true, "owner", "there is no backup"),
                 new TicketEvent.RouteChosen("lock-screen-erase"), new TicketEvent.WalkNoted("lock-screen-erase", "network", "there"),
                 new TicketEvent.WalkNoted("lock-screen-erase", "tries", "try"))));
         settle();
         picture("walk", () -> shell.showTicket(locked));
         String bought = opened("Phone from the quay market", "second-hand", "iPhone13,2");
-        onFx(() -> bench.record(bought, List.of(new TicketEvent.RouteChosen("buying-check"),
+        onFx(() -> at(bought, List.of(new TicketEvent.RouteChosen("buying-check"),
                 new TicketEvent.WalkNoted("buying-check", "imei", "same"), new TicketEvent.WalkNoted("buying-check", "register", "clean"),
                 new TicketEvent.WalkNoted("buying-check", "erased", "seen"), new TicketEvent.WalkNoted("buying-check", "owner", "asks"),
                 new TicketEvent.WalkNoted("buying-check", "papers", "none"))));
@@ -190,15 +192,24 @@ public final class Screenshots {
         onFx(() -> shell.showTicket(bought));
     }
 
+    /** What the pictures begin with, as the ledger would tell it. */
+    private void at(String number, List<TicketEvent> events) {
+        bench.tickets().append(number, events);
+    }
+
+    private void at(String number, TicketEvent event) {
+        at(number, List.of(event));
+    }
+
     private String opened(String title, String trouble, String identifier) {
-        AtomicReference<CompletableFuture<String>> asked = new AtomicReference<>();
+        AtomicReference<CompletableFuture<Result>> asked = new AtomicReference<>();
         onFx(() -> asked.set(bench.open(title)));
-        String number = asked.get().join();
+        String number = asked.get().join().orThrow().number();
         Map.of("trouble", trouble, "ownership", "proved", "liquid", "no", "battery", "ok", "brokenKeys", "none", "blacklisted", "no",
                 "opens",
                 trouble.equals("sale") ? "yes" : "no", "wrongTries", "6", "online", "yes", "ownerPassword", "yes")
-                .forEach((fact, value) -> onFx(() -> bench.record(number, new TicketEvent.FactRecorded(fact, value))));
-        onFx(() -> bench.record(number, new TicketEvent.Identified(identifier, "by the number on the back")));
+                .forEach((fact, value) -> onFx(() -> at(number, new TicketEvent.FactRecorded(fact, value))));
+        onFx(() -> at(number, new TicketEvent.Identified(identifier, "by the number on the back")));
         settle();
         return number;
     }
@@ -220,11 +231,11 @@ public final class Screenshots {
         waitUntil(() -> host.mayNot().isEmpty());
         onFx(host::start);
         settle();
-        onFx(() -> host.left(12));
+        onFx(() -> bench.commands().give(REAL, new Command.NoteLeft(12)));
         picture("real-restore", () -> shell.showTicket(REAL, Stage.RESTORE));
-        onFx(() -> host.trouble("error", "The device could not be restored (14)"));
+        onFx(() -> bench.commands().give(REAL, new Command.NoteTrouble("error", "The device could not be restored (14)")));
         settle();
-        onFx(() -> host.tried("once-more", false));
+        onFx(() -> bench.commands().give(REAL, new Command.NoteTry("once-more", false)));
         picture("real-trouble", () -> { });
     }
 

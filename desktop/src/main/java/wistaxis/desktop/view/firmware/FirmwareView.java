@@ -23,6 +23,7 @@ import wistaxis.core.firmware.Fetch;
 import wistaxis.core.firmware.PackageReport;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.shell.Shell;
@@ -128,10 +129,10 @@ public final class FirmwareView extends TicketPage {
                 + "fetches the newest by itself, while the device is in its mode.", "small"));
         if (host) {
             card.getChildren().add(Ui.flow(8, Ui.button("go-on", "On to the keys", "primary", goOn), Ui.button("file-first",
-                    "File first instead", "", () -> bench.desk(number).host().firmwareFrom(TicketEvent.FirmwareFrom.FILE))));
+                    "File first instead", "", () -> give(new Command.FetchFrom(TicketEvent.FirmwareFrom.FILE)))));
         } else {
             card.getChildren().add(Ui.button("host-fetches", "The host fetches it", desk.choice().isEmpty() ? "primary" : "",
-                    () -> bench.desk(number).host().firmwareFrom(TicketEvent.FirmwareFrom.HOST)));
+                    () -> give(new Command.FetchFrom(TicketEvent.FirmwareFrom.HOST))));
         }
         return card;
     }

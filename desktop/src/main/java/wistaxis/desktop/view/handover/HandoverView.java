@@ -13,6 +13,7 @@ import wistaxis.core.steps.Step;
 import wistaxis.core.steps.WalkRun;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.work.Command;
 import wistaxis.core.work.Rules;
 import wistaxis.core.work.Walking;
 import wistaxis.desktop.look.Ui;
@@ -125,7 +126,7 @@ public final class HandoverView extends TicketPage {
     }
 
     private void answer(Ticket t, String check, String answer) {
-        bench.record(number, bench.routes().rules(t).check(check, answer));
+        give(new Command.Answer(check, answer));
     }
 
     private Node foot(Ticket t) {
@@ -139,7 +140,7 @@ public final class HandoverView extends TicketPage {
                     () -> shell.showTicket(number, Stage.ROUTE)));
         }
         Button close = Ui.button("close-ticket", rules.isForHardware() ? "Close it: to the hardware bench" : "Close the ticket", "primary",
-                () -> bench.record(number, bench.routes().rules(ticket()).close()));
+                () -> give(new Command.Close()));
         close.setDisable(rules.mayClose().isPresent());
         return Ui.row(12, close, Ui.text(rules.open().isEmpty() ? rules.mayClose().orElse("Everything is asked.") : rules.open().size()
                 + " still to ask", "muted"));

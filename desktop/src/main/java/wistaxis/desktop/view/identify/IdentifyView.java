@@ -20,7 +20,7 @@ import wistaxis.core.device.DeviceModel;
 import wistaxis.core.identify.Identification;
 import wistaxis.core.identify.LookQuestion;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.shell.Shell;
@@ -190,7 +190,7 @@ public final class IdentifyView extends TicketPage {
     }
 
     private void choose(DeviceModel m, String how) {
-        bench.record(number, new TicketEvent.Identified(m.identifier(), how));
+        give(new Command.Identify(m.identifier(), how));
     }
 
     private void pressed(KeyEvent e) {

@@ -34,7 +34,7 @@ import wistaxis.core.route.Intake;
 import wistaxis.core.route.Question;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.shell.Shell;
 import wistaxis.workbench.Workbench;
@@ -265,8 +265,7 @@ public final class AnswerPane {
 
     private void identify(Question q, DeviceModel m) {
         String typed = line.getText().strip();
-        bench.record(number, new TicketEvent.Identified(m.identifier(), "by \u201c" + typed + "\u201d at the counter"))
-                .thenRun(() -> answered.accept(q, false));
+        give(q, new Command.Identify(m.identifier(), "by \u201c" + typed + "\u201d at the counter"), false);
     }
 
     private void choose(Question q, Question.Answer a) {
@@ -280,19 +279,17 @@ public final class AnswerPane {
 
     /** Everything that an answer says, and takes back, in one go. */
     private void record(Question q, Map<String, String> facts, List<String> withdrawn) {
-        Ticket t = bench.ticket(number);
-        List<TicketEvent> events = new ArrayList<>();
-        withdrawn.forEach(f -> events.add(new TicketEvent.FactWithdrawn(f)));
-        facts.entrySet().stream().sorted(Map.Entry.comparingByKey()).filter(f -> !f.getValue().equals(t.facts().get(f.getKey())))
-                .forEach(f -> events.add(new TicketEvent.FactRecorded(f.getKey(), f.getValue())));
-        bench.record(number, events).thenRun(() -> answered.accept(q, false));
+        give(q, new Command.Answer(facts, withdrawn), false);
+    }
+
+    private void give(Question q, Command command, boolean put) {
+        bench.commands().give(number, command).thenAccept(result -> result.then(_ -> answered.accept(q, put)));
     }
 
     private void putOff(Question q) {
         boolean one = q.facts().size() == 1 && !q.question().equals("device") && !q.question().equals("trouble")
                 && !q.kind().equals("promise");
-        List<TicketEvent> events = one ? List.of(new TicketEvent.FactRecorded(q.facts().getFirst(), Intake.NOT_KNOWN)) : List.of();
-        bench.record(number, events).thenRun(() -> answered.accept(q, !one));
+        give(q, new Command.Answer(one ? Map.of(q.facts().getFirst(), Intake.NOT_KNOWN) : Map.of(), List.of()), !one);
     }
 
     /** @return whether the key meant something here */

@@ -5,6 +5,7 @@ import java.util.Optional;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
+import wistaxis.core.work.Command;
 import wistaxis.core.work.Visit;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.shell.Shell;
@@ -69,6 +70,7 @@ final class CustomerCard extends VBox {
     }
 
     private void keep() {
-        bench.people().keep(number, name.getText(), reach.getText(), language).thenRun(shell::again);
+        bench.commands().give(number, new Command.Keep(name.getText(), reach.getText(), language))
+                .thenAccept(result -> result.then(_ -> shell.again()));
     }
 }

@@ -24,7 +24,7 @@ import wistaxis.core.route.Intake;
 import wistaxis.core.route.Question;
 import wistaxis.core.route.Route;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.route.LiveRoute;
@@ -175,9 +175,8 @@ public final class IntakeView extends TicketPage {
         desk.intake().questions().stream().filter(q -> q.question().equals(last)).findFirst().ifPresent(q -> {
             lastAnswered = null;
             putOff.remove(q.question());
-            List<TicketEvent> events = Intake.settledBy(q).stream().filter(t.facts()::containsKey)
-                    .<TicketEvent>map(TicketEvent.FactWithdrawn::new).toList();
-            bench.record(number, events).thenRun(() -> ask(q.question()));
+            give(new Command.Answer(Map.of(), List.copyOf(Intake.settledBy(q))))
+                    .thenAccept(result -> result.then(_ -> ask(q.question())));
         });
     }
 

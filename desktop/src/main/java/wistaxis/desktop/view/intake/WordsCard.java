@@ -1,13 +1,11 @@
 package wistaxis.desktop.view.intake;
 
-import java.util.List;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
-import wistaxis.core.facts.Names;
 import wistaxis.core.route.Intake;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Ui;
 import wistaxis.workbench.Workbench;
 
@@ -46,6 +44,6 @@ final class WordsCard extends VBox {
     }
 
     private void note(String fact, TextField field) {
-        bench.record(number, List.of(new TicketEvent.FactRecorded(fact, Names.typed(field.getText(), "note", Intake.LONGEST_WORDS))));
+        bench.commands().give(number, new Command.Answer(fact, field.getText()));
     }
 }

@@ -164,8 +164,8 @@ public final class PaperView extends TicketPage {
     }
 
     private void handedOut(PaperDesk.Made paper, String what) {
-        bench.papers().handedOut(number, paper).whenComplete((_, e) -> {
-            says = e == null ? what : what + " That it was handed out could not be written down: " + words(e);
+        bench.papers().handedOut(number, paper).thenAccept(result -> {
+            says = what + result.trouble().map(why -> " That it was handed out could not be written down: " + why).orElse("");
             refresh();
         });
     }

@@ -23,6 +23,7 @@ import wistaxis.core.restore.HostTroubles;
 import wistaxis.core.ticket.Observed;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.restore.BeforeRun;
@@ -117,6 +118,10 @@ public final class HostRunView implements View {
         trouble();
     }
 
+    private void give(Command command) {
+        bench.commands().give(number, command);
+    }
+
     private void running(HostRun run) {
         Optional<HostStage> next = run.next();
         if (next.isPresent()) {
@@ -124,13 +129,13 @@ public final class HostRunView implements View {
                     : "primary big",
                     host::next));
         } else {
-            buttons.getChildren().addAll(version, Ui.button("host-written", "It greets: written", "primary big", () -> host.written(
-                    version.getText())));
+            buttons.getChildren().addAll(version, Ui.button("host-written", "It greets: written", "primary big", () -> give(new Command.Written(
+                    version.getText()))));
         }
         if (run.asksSigning()) {
-            buttons.getChildren().add(Ui.button("host-not-signed", "It says: not signed", "", () -> host.notSigned(words.getText())));
+            buttons.getChildren().add(Ui.button("host-not-signed", "It says: not signed", "", () -> give(new Command.NotSigned(words.getText()))));
         }
-        buttons.getChildren().add(Ui.button("host-stopped", "The host stopped", "", () -> host.stopped("the host stopped")));
+        buttons.getChildren().add(Ui.button("host-stopped", "The host stopped", "", () -> give(new Command.StopHost("the host stopped"))));
         if (out(run)) {
             notices.getChildren().add(Ui.notice("", "Hands needed: it has left its mode.",
                     "Put it back the same way; the host goes on meanwhile. When the download ends some hosts go on by themselves, on "
@@ -151,7 +156,7 @@ public final class HostRunView implements View {
 
     private void minutesTold() {
         try {
-            host.left(Integer.parseInt(minutes.getText().strip()));
+            give(new Command.NoteLeft(Integer.parseInt(minutes.getText().strip())));
             minutes.clear();
         } catch (NumberFormatException e) {
             throw new BadInput("[" + minutes.getText() + "] is no number of minutes; write what the host shows, for example 12", e);
@@ -164,7 +169,7 @@ public final class HostRunView implements View {
             HostRun.Part part = run.parts().get(i);
             HostStage s = part.stage();
             Button tap = Ui.button("host-stage-" + s.id(), s.title(), i == run.at() ? "stage-tap now" : i < run.at() ? "stage-tap past"
-                    : "stage-tap", () -> host.stage(s.id()));
+                    : "stage-tap", () -> give(new Command.ReachStage(s.id(), null)));
             tap.setStyle("-fx-pref-width: 17em;");
             tap.setMinWidth(Region.USE_PREF_SIZE);
             tap.setFocusTraversable(false);
@@ -230,7 +235,7 @@ public final class HostRunView implements View {
             trouble.getChildren().addAll(Ui.label("Something wrong at the host?", "strong"), words);
             FlowPane kinds = Ui.chips(320);
             HostTroubles.all().forEach(t -> kinds.getChildren().add(Ui.button("trouble-" + t.id(), t.title(), "chip", () -> {
-                host.trouble(t.id(), words.getText());
+                give(new Command.NoteTrouble(t.id(), words.getText()));
                 words.clear();
             })));
             trouble.getChildren().add(kinds);
@@ -254,8 +259,8 @@ public final class HostRunView implements View {
                     : next ? "strong" : "small"));
             Optional.ofNullable(before.get(t.id())).ifPresent(b -> row.getChildren().add(Ui.text(b.says(), "small muted")));
             if (made.isEmpty()) {
-                row.getChildren().add(Ui.row(6, Ui.button("try-" + t.id() + "-helped", "Helped", "chip", () -> host.tried(t.id(), true)),
-                        Ui.button("try-" + t.id() + "-not", "Did not", "chip", () -> host.tried(t.id(), false))));
+                row.getChildren().add(Ui.row(6, Ui.button("try-" + t.id() + "-helped", "Helped", "chip", () -> give(new Command.NoteTry(t.id(), true))),
+                        Ui.button("try-" + t.id() + "-not", "Did not", "chip", () -> give(new Command.NoteTry(t.id(), false)))));
                 next = false;
             }
             card.getChildren().add(row);

@@ -4,7 +4,7 @@ import javafx.scene.Node;
 import javafx.scene.layout.VBox;
 import wistaxis.core.route.Readiness;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Ui;
 import wistaxis.workbench.Workbench;
 
@@ -40,7 +40,7 @@ public final class ReadinessCard {
         String fact = c.confirm();
         if (fact != null && c.state() == Readiness.State.ASK) {
             words.getChildren().add(Ui.button("confirm-" + fact, "Confirm", "chip",
-                    () -> bench.record(number, new TicketEvent.FactRecorded(fact, "yes"))));
+                    () -> bench.commands().give(number, new Command.Answer(fact, "yes"))));
         }
         return words;
     }

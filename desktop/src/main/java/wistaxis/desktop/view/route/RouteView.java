@@ -24,7 +24,7 @@ import wistaxis.core.steps.Step;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Command;
 import wistaxis.core.work.Rules;
 import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
@@ -114,7 +114,7 @@ public final class RouteView extends TicketPage {
         if (rules.mayClose().isEmpty()) {
             ladder.getChildren().add(Ui.row(8, Ui.button("close-ticket", route.stop() != null ? "Close the ticket, not done"
                     : "Close the ticket: to the hardware bench", "",
-                    () -> bench.record(number, desk.rules(ticket()).close()))));
+                    () -> give(new Command.Close()))));
         }
     }
 
@@ -188,7 +188,7 @@ public final class RouteView extends TicketPage {
         }
         if (taken && step.writes() && desk.rules(t).maySay().isEmpty()) {
             card.getChildren().add(Ui.row(8, Ui.button("did-not-help", "It did not help: next rung", "",
-                    () -> bench.record(number, desk.rules(ticket()).say(Attempt.Outcome.DID_NOT_HELP)))));
+                    () -> give(new Command.Say(Attempt.Outcome.DID_NOT_HELP)))));
         }
         if (taken && t.walk().filter(w -> !w.over()).isPresent()) {
             card.getChildren().add(Ui.row(8, Ui.button("walk-go", "Go on with it", "primary", () -> shell.showTicket(number, Stage.KEYS))));
@@ -229,7 +229,7 @@ public final class RouteView extends TicketPage {
         why.setPrefWidth(330);
         var yes = Ui.button("overrule-yes", "Overrule, and write it down", "", () -> {
             overruling = "";
-            bench.record(number, new TicketEvent.Overruled(step, why.getText().strip()));
+            give(new Command.Overrule(step, why.getText()));
             why.clear();
         });
         yes.disableProperty().bind(Bindings.createBooleanBinding(() -> why.getText().isBlank(), why.textProperty()));
@@ -268,7 +268,7 @@ public final class RouteView extends TicketPage {
             who.requestFocus();
             return;
         }
-        bench.record(number, desk.rules(ticket()).choose(rung.step().id(), null, null));
+        give(new Command.Choose(rung.step().id(), null, null));
     }
 
     private String toldAbout(Ticket t) {
@@ -289,7 +289,8 @@ public final class RouteView extends TicketPage {
         who.setPrefWidth(210);
         String step = rung.step().id();
         var agree = Ui.button("consent-yes", "The owner agrees", "danger", () -> answer(step, true));
-        agree.disableProperty().bind(Bindings.createBooleanBinding(() -> who.getText().isBlank(), who.textProperty()));
+        agree.disableProperty().bind(Bindings.createBooleanBinding(() -> who.getText().isBlank() || told.getText().isBlank(),
+                who.textProperty(), told.textProperty()));
         box.getChildren().addAll(Ui.row(8, Ui.label("Who", "strong"), who), Ui.row(8, Ui.label("Told about the backup", "strong"), told),
                 Ui.row(8, agree, Ui.button("consent-no", "The owner does not agree", "", () -> answer(step, false))),
                 Ui.text("Recorded in the ledger with the time. It covers every later step that loses no more." + (bench.people().of(number)
@@ -298,8 +299,7 @@ public final class RouteView extends TicketPage {
         List<Ticket> lot = lot(step);
         if (!lot.isEmpty()) {
             Button all = Ui.button("consent-lot", "The owner agrees, for all " + (lot.size() + 1) + " devices", "danger", () -> {
-                lot.forEach(o -> bench.record(o.number(), List.of(desk.rules(o).consent(step, true, who.getText().strip(), told.getText()
-                        .strip()))));
+                lot.forEach(o -> bench.commands().give(o.number(), new Command.Consent(step, true, who.getText(), told.getText())));
                 answer(step, true);
             });
             all.disableProperty().bind(agree.disableProperty());
@@ -326,11 +326,9 @@ public final class RouteView extends TicketPage {
 
     private void answer(String step, boolean given) {
         asking = "";
-        String name = who.getText().isBlank() ? "owner, not named" : who.getText().strip();
-        Rules rules = desk.rules(ticket());
-        List<TicketEvent> events = given ? rules.choose(step, name, told.getText().strip())
-                : List.of(rules.consent(step, false, name, told.getText().strip()));
-        bench.record(number, events);
+        String name = who.getText().isBlank() ? "owner, not named" : who.getText();
+        give(given ? new Command.Choose(step, name, told.getText())
+                : new Command.Consent(step, false, name, told.getText()));
     }
 
     @Override

@@ -12,21 +12,18 @@ import javafx.scene.Node;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
-import org.jspecify.annotations.Nullable;
-import wistaxis.core.bench.BusinessDays;
-import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.Imei;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.shell.Shell;
+import wistaxis.workbench.Result;
 import wistaxis.workbench.Workbench;
 
 /** The carrier unlock as a side job: ordered with IMEI and carrier, due in 1 to 10 business days, then activation and a look for signal. */
 public final class UnlockCard {
-    private static final int SOONEST = 1;
-    private static final int LATEST = 10;
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("EEE d MMM", Locale.ENGLISH);
 
     private final Shell shell;
@@ -74,7 +71,7 @@ public final class UnlockCard {
                 List.of("signal", "Signal: yes"), List.of("no-signal", "No signal"))
                 .forEach(a -> answers.getChildren().add(Ui.button("unlock-" + a.getFirst(), a.getLast(), t.unlockAnswers()
                 .contains(a.getFirst()) ? "chip chosen" : "chip",
-                        () -> bench.record(number, new TicketEvent.UnlockAnswered(a.getFirst())))));
+                        () -> bench.commands().give(number, new Command.NoteUnlock(a.getFirst())))));
         card.getChildren().addAll(Ui.text("Then activate over a host or Wi-Fi with the new SIM, and look for signal.", "small muted"),
                 answers);
         return card;
@@ -88,26 +85,14 @@ public final class UnlockCard {
                 : Ui.text("May be there any day.", "strong hands");
     }
 
-    private static @Nullable String typed(TextField field) {
-        return field.getText().isBlank() ? null : field.getText().strip();
-    }
-
     private void order() {
-        try {
-            Imei checked = Imei.exact(imei.getText());
-            if (carrier.getText().isBlank()) {
-                throw new BadInput("the original carrier is missing: it is the one who unlocks");
+        wrong = "";
+        bench.commands().ask(number, new Command.OrderUnlock(imei.getText(), carrier.getText(), country.getText(), reference.getText(),
+                price.getText(), answerTo.getText())).thenAccept(result -> {
+            if (result instanceof Result.Refused(BadInput why)) {
+                wrong = String.valueOf(why.getMessage());
+                shell.again();
             }
-            wrong = "";
-            LocalDate today = bench.routes().today();
-            BusinessDays days = bench.routes().businessDays();
-            bench.record(number, new TicketEvent.UnlockOrdered(checked.digits(), carrier.getText().strip(), today,
-                    days.after(today, SOONEST), days.after(today, LATEST), bench.model(bench.ticket(number)).map(DeviceModel::name)
-                    .orElse(null),
-                    typed(country), typed(reference), typed(price), typed(answerTo)));
-        } catch (BadInput e) {
-            wrong = String.valueOf(e.getMessage());
-            shell.again();
-        }
+        });
     }
 }

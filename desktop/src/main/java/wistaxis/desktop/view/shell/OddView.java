@@ -12,7 +12,7 @@ import wistaxis.core.facts.Shown;
 import wistaxis.core.ticket.EventWords;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Ui;
 import wistaxis.workbench.Change;
 import wistaxis.workbench.Workbench;
@@ -48,7 +48,7 @@ public final class OddView implements View {
                         "A newer Wistaxis may have written it, or somebody changed it. Every other ticket goes on as usual."));
         if (t.closed() == null) {
             page.getChildren().add(Ui.button("close-odd", "Close this unreadable ticket", "",
-                    () -> bench.record(number, new TicketEvent.Closed("closed as unreadable"))));
+                    () -> bench.commands().give(number, new Command.CloseUnreadable())));
         } else {
             page.getChildren().add(Ui.text("Closed: " + t.closed(), "strong"));
         }

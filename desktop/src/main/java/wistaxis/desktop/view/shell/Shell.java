@@ -49,8 +49,8 @@ import wistaxis.desktop.view.ledger.LedgerView;
 import wistaxis.desktop.view.paper.PaperView;
 import wistaxis.desktop.view.story.StoryView;
 import wistaxis.store.files.LogFile;
-import wistaxis.workbench.Acts;
 import wistaxis.workbench.Change;
+import wistaxis.workbench.TakingBack;
 import wistaxis.workbench.Workbench;
 
 /** The window: head with clock, line and pace of time; the page; below it what comes next. */
@@ -209,29 +209,29 @@ public final class Shell implements AutoCloseable {
 
     /** Takes back what was done last, at once. */
     private void takeBack() {
-        Optional<Acts.Takeable> act = bench.acts().takeable();
+        Optional<TakingBack.Takeable> act = bench.taking().takeable();
         if (act.isEmpty()) {
             return;
         }
-        bench.acts().takeBack().thenAccept(t -> {
+        bench.taking().takeBack().thenAccept(result -> result.then(t -> {
             offerTakingBack();
             if (t.isTakenBack() && view.number().equals(t.number())) {
                 showBench();
             } else if (view.number().equals(t.number())) {
                 showTicket(t.number());
             }
-        });
+        }));
     }
 
     /** For a while after each act. */
     private void offerTakingBack() {
-        Optional<Acts.Takeable> act = bench.acts().takeable();
+        Optional<TakingBack.Takeable> act = bench.taking().takeable();
         takeBack.setVisible(act.isPresent());
         act.ifPresent(a -> takeBack.setText("Take back (Backspace): " + brief(a) + ", " + (1 + a.left().toSeconds()) + " s"));
         saving.setText(isSaving() ? "Saving" : "");
     }
 
-    private static String brief(Acts.Takeable act) {
+    private static String brief(TakingBack.Takeable act) {
         String words = act.events().stream().filter(e -> !(e instanceof TicketEvent.AtWork)).map(EventWords::of).findFirst().orElse("");
         return act.ticket() + " " + (words.length() > LONGEST_BRIEF ? words.substring(0, LONGEST_BRIEF).strip() : words);
     }
@@ -334,7 +334,7 @@ public final class Shell implements AutoCloseable {
 
     /** Whether an act on the ticket that is shown is not on the disk yet. */
     public boolean isSaving() {
-        return !view.number().isEmpty() && bench.isActing(view.number());
+        return !view.number().isEmpty() && bench.commands().isFlying(view.number());
     }
 
     /**
@@ -388,13 +388,9 @@ public final class Shell implements AutoCloseable {
         }
         opening = true;
         String title = "Walk-in " + DateTimeFormatter.ofPattern("HH:mm", Locale.ROOT).withZone(ZoneId.systemDefault()).format(bench.now());
-        bench.open(title).whenComplete((number, e) -> {
+        bench.open(title).thenAccept(result -> {
             opening = false;
-            if (e == null) {
-                showTicket(number);
-            } else {
-                alarm("No ticket was opened: " + e.getMessage());
-            }
+            result.then(t -> showTicket(t.number()));
         });
     }
 

@@ -1,10 +1,13 @@
 package wistaxis.desktop.view.shell;
 
+import java.util.concurrent.CompletableFuture;
 import javafx.scene.Parent;
 import javafx.scene.layout.VBox;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Ui;
 import wistaxis.workbench.Change;
+import wistaxis.workbench.Result;
 import wistaxis.workbench.Workbench;
 
 /** A stage of one ticket as a page: what all of them hold. */
@@ -20,6 +23,11 @@ public abstract class TicketPage implements View {
 
     public final Ticket ticket() {
         return bench.ticket(number);
+    }
+
+    /** Does something on the ticket; a refusal is said. */
+    protected final CompletableFuture<Result> give(Command command) {
+        return bench.commands().give(number, command);
     }
 
     @Override

@@ -10,8 +10,7 @@ import wistaxis.core.bench.Range;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Units;
 import wistaxis.core.route.BackupPlan;
-import wistaxis.core.ticket.TicketEvent;
-import wistaxis.core.work.Walking;
+import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Ui;
 import wistaxis.workbench.Workbench;
 
@@ -58,9 +57,8 @@ final class BackupForm {
     }
 
     /** @throws BadInput for what cannot be read */
-    TicketEvent made(String kind) {
-        return Walking.backup(bench.ticket(number), kind, version.getText(), LocalDate.ofInstant(bench.now(), ZoneId.systemDefault()),
-                bytes(),
+    Command.Backup made(String kind) {
+        return new Command.Backup(kind, version.getText(), LocalDate.ofInstant(bench.now(), ZoneId.systemDefault()), bytes(),
                 where.getText(), true);
     }
 }

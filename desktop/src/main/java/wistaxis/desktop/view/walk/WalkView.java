@@ -19,10 +19,7 @@ import wistaxis.core.route.BackupPlan;
 import wistaxis.core.steps.Walk;
 import wistaxis.core.steps.WalkRun;
 import wistaxis.core.ticket.Stage;
-import wistaxis.core.ticket.Ticket;
-import wistaxis.core.ticket.TicketEvent;
-import wistaxis.core.work.SetUp;
-import wistaxis.core.work.Walking;
+import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.shell.Shell;
 import wistaxis.desktop.view.shell.TicketPage;
@@ -44,7 +41,7 @@ public final class WalkView extends TicketPage {
     private final List<Button> answers = new ArrayList<>();
     private @Nullable Walk chosen;
 
-    /** What is led through, and what an answer to it records. */
+    /** What is led through. */
     public interface Walked {
         WalkRun run();
 
@@ -52,23 +49,11 @@ public final class WalkView extends TicketPage {
         default List<String> backups(Walk.Stop stop) {
             return List.of();
         }
-
-        List<TicketEvent> answer(String way, String stop, String answer);
     }
 
     /** The walk of the step that was taken. */
     public static WalkView ofStep(Shell shell, Workbench bench, String number) {
-        return new WalkView(shell, bench, number, new Walked() {
-            @Override
-            public WalkRun run() {
-                return bench.ticket(number).walk().orElseThrow();
-            }
-
-            @Override
-            public List<TicketEvent> answer(String way, String stop, String answer) {
-                return Walking.answer(bench.routes().rules(bench.ticket(number)), way, stop, answer);
-            }
-        });
+        return new WalkView(shell, bench, number, () -> bench.ticket(number).walk().orElseThrow());
     }
 
     /** From the greeting to first use. */
@@ -87,12 +72,6 @@ public final class WalkView extends TicketPage {
                 List<String> says = new ArrayList<>(bench.routes().backups(bench.ticket(number)).map(BackupPlan::says).orElse(List.of()));
                 says.add(BackupPlan.NEVER_BACK);
                 return says;
-            }
-
-            @Override
-            public List<TicketEvent> answer(String way, String stop, String answer) {
-                Ticket t = bench.ticket(number);
-                return SetUp.answer(bench.routes().rules(t), bench.model(t).orElse(null), stop, answer);
             }
         });
     }
@@ -196,12 +175,8 @@ public final class WalkView extends TicketPage {
     }
 
     private void answer(Walk walk, Walk.Stop at, Walk.Answer said, boolean backedUp) {
-        List<TicketEvent> events = new ArrayList<>();
-        if (backedUp && said.isDone()) {
-            events.add(backup.made(walk.way().endsWith("cloud") ? "cloud" : "computer"));
-        }
-        events.addAll(walked.answer(walk.way(), at.id(), said.id()));
-        bench.record(number, events);
+        Command.Backup made = backedUp && said.isDone() ? backup.made(walk.way().endsWith("cloud") ? "cloud" : "computer") : null;
+        give(new Command.Answered(walk.way(), at.id(), said.id(), made));
     }
 
     /** That stands below a head of its own. */

@@ -1,24 +1,21 @@
 package wistaxis.workbench;
 
 import java.time.Duration;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.function.Function;
+import java.util.function.LongSupplier;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Command;
 
-/**
- * What people do on tickets. The same act that is not on the disk yet is one act, however often it is pressed; the last one can be taken
- * back for a moment, by an entry that says so. Of the thread that the bench belongs to.
- */
-public final class Acts {
+/** The last act of somebody can be taken back for a moment, by an entry that says so. Of the thread that the bench belongs to. */
+public final class TakingBack {
     /** How long an act can be taken back: 10 s. Ours. */
     public static final Duration WHILE = Duration.ofSeconds(10);
 
@@ -37,12 +34,10 @@ public final class Acts {
             TicketEvent.StageReached.class, TicketEvent.RestoreStopped.class, TicketEvent.Restored.class, TicketEvent.ModeEntered.class,
             TicketEvent.ModeLost.class);
 
-    private final Workbench bench;
-    private final Map<String, Flight> flying = new HashMap<>();
+    private final Commands commands;
+    private final Function<String, Optional<Ticket>> tickets;
+    private final LongSupplier nanos;
     private @Nullable Last last;
-
-    /** An act that is not on the disk yet. */
-    private record Flight(List<TicketEvent> events, CompletableFuture<Ticket> done) {}
 
     /** The last act that is on the disk. */
     private record Last(String ticket, List<LedgerEntry> entries, long atNanos) {}
@@ -50,59 +45,38 @@ public final class Acts {
     /** What can be taken back. @param left how long still */
     public record Takeable(String ticket, List<TicketEvent> events, Duration left) {}
 
-    /** Appends what is to be recorded. */
-    interface Appending {
-        CompletableFuture<List<LedgerEntry>> to(List<TicketEvent> events);
-    }
-
-    Acts(Workbench bench) {
-        this.bench = bench;
-    }
-
-    /** Whether an act on a ticket is not on the disk yet. */
-    boolean isFlying(String ticket) {
-        return flying.containsKey(ticket);
-    }
-
-    /** Does it, unless it is being done already: then that is the answer. */
-    CompletableFuture<Ticket> act(String ticket, List<TicketEvent> events, Function<List<TicketEvent>, CompletableFuture<Ticket>> record) {
-        Flight before = flying.get(ticket);
-        if (before != null && before.events().equals(events)) {
-            return before.done();
-        }
-        CompletableFuture<Ticket> done = record.apply(events);
-        if (!done.isDone()) {
-            Flight flight = new Flight(events, done);
-            flying.put(ticket, flight);
-            done.whenComplete((_, _) -> flying.remove(ticket, flight));
-        }
-        return done;
+    /** @param nanos a monotonic clock */
+    TakingBack(Commands commands, Function<String, Optional<Ticket>> tickets, LongSupplier nanos) {
+        this.commands = commands;
+        this.tickets = tickets;
+        this.nanos = nanos;
     }
 
     /** It is on the disk. */
     void done(List<LedgerEntry> entries) {
-        last = entries.isEmpty() ? null : new Last(entries.getFirst().ticket(), entries, bench.realNanos());
+        boolean taken = entries.stream().anyMatch(e -> e.event() instanceof TicketEvent.TakenBack);
+        last = taken ? null : entries.isEmpty() ? last : new Last(entries.getFirst().ticket(), entries, nanos.getAsLong());
     }
 
     /** The last act, where it can be taken back still. */
     public Optional<Takeable> takeable() {
         Last act = last;
-        Duration left = act == null ? Duration.ZERO : WHILE.minusNanos(bench.realNanos() - act.atNanos());
+        Duration left = act == null ? Duration.ZERO : WHILE.minusNanos(nanos.getAsLong() - act.atNanos());
         if (act == null || !left.isPositive()) {
             return Optional.empty();
         }
         List<TicketEvent> events = act.entries().stream().map(LedgerEntry::event).toList();
-        boolean simulated = bench.tickets().find(act.ticket()).filter(t -> !t.isObserved()).isPresent();
+        boolean simulated = tickets.apply(act.ticket()).filter(t -> !t.isObserved()).isPresent();
         return events.stream().allMatch(e -> TAKEABLE.contains(e.getClass()) && !(simulated && DONE_IN_PRACTICE.contains(e.getClass())))
                 ? Optional.of(new Takeable(act.ticket(), events, left)) : Optional.empty();
     }
 
     /** Takes the last act back. @throws BadInput where there is none, or it is too late */
-    public CompletableFuture<Ticket> takeBack() {
+    public CompletableFuture<Result> takeBack() {
         Takeable act = takeable().orElseThrow(() -> new BadInput("Nothing was done in the last " + WHILE.toSeconds()
                 + " s that can be taken back. Change the answer instead."));
         List<Long> numbers = last == null ? List.of() : last.entries().stream().map(LedgerEntry::number).toList();
         last = null;
-        return bench.tickets().recordAloud(act.ticket(), List.of(new TicketEvent.TakenBack(numbers)));
+        return commands.give(act.ticket(), new Command.TakeBack(numbers));
     }
 }

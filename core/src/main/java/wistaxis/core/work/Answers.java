@@ -1,0 +1,90 @@
+package wistaxis.core.work;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Names;
+import wistaxis.core.facts.Shown;
+import wistaxis.core.restore.HandoverFacts;
+import wistaxis.core.route.Intake;
+import wistaxis.core.route.Oddities;
+import wistaxis.core.route.Readiness;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+
+/** Answers of the intake, of the device, of what the bench confirms, and of the handover, as the events to be recorded. */
+record Answers(Rules rules, Around around) {
+    /** How a device is settled, in place of a fact. */
+    private static final String DEVICE = "device";
+
+    /** What a device was called before its model was found. */
+    private static final String DEVICE_WORDS = "deviceWords";
+
+    /** What can be said of a thing that is confirmed. */
+    private static final List<String> CONFIRMED_BY = List.of("yes", "no", Intake.NOT_KNOWN);
+
+    /**
+     * What is taken back, then what is said, by name; a fact that stands there already is not said again.
+     *
+     * @throws BadInput for one that is not asked, or cannot be answered so, with what can be
+     */
+    List<TicketEvent> events(Command.Answer command) {
+        Ticket ticket = rules.ticket();
+        rules.mayAnswer().ifPresent(why -> {
+            throw new NotAllowed(why);
+        });
+        List<TicketEvent> events = new ArrayList<>();
+        command.withdrawn().stream().filter(ticket.facts()::containsKey).forEach(f -> events.add(new TicketEvent.FactWithdrawn(f)));
+        command.answers().entrySet().stream().sorted(Map.Entry.comparingByKey())
+                .filter(a -> !a.getValue().equals(ticket.facts().get(a.getKey())) || command.withdrawn().contains(a.getKey()))
+                .forEach(a -> events.addAll(answer(a.getKey(), a.getValue())));
+        return events;
+    }
+
+    private List<TicketEvent> answer(String name, String value) {
+        Optional<HandoverFacts.Check> check = rules.handover().checks().stream().filter(c -> c.id().equals(name)).findFirst();
+        if (check.isPresent()) {
+            if (!check.get().answers().contains(value)) {
+                throw new BadInput(name + " [" + Shown.value(value) + "]: write one of " + check.get().answers());
+            }
+            return rules.check(name, value);
+        }
+        return List.of(name.equals(DEVICE) ? identified(around, value, "by its identifier")
+                : new TicketEvent.FactRecorded(name, fact(name, value)));
+    }
+
+    private String fact(String name, String value) {
+        if (value.equals(Intake.NOT_KNOWN) && around.intake().knows(name)) {
+            return value;
+        }
+        if (Intake.WORDS.contains(name) || name.equals(DEVICE_WORDS)) {
+            return Names.typed(value, name, Intake.LONGEST_WORDS);
+        }
+        if (Readiness.CONFIRMED.contains(name)) {
+            if (!CONFIRMED_BY.contains(value)) {
+                throw new BadInput(name + " [" + Shown.value(value) + "]: write one of " + CONFIRMED_BY);
+            }
+            return value;
+        }
+        if (!around.intake().knows(name)) {
+            throw new BadInput("fact [" + Shown.value(name) + "] is not known; the intake asks for " + DEVICE + " and "
+                    + around.intake().questions().stream().flatMap(q -> q.facts().stream()).distinct().sorted().toList());
+        }
+        String wrong = Oddities.wrong(name, value, around.intake());
+        if (!wrong.isEmpty()) {
+            throw new BadInput(name + " [" + Shown.value(value) + "]: " + wrong);
+        }
+        return value;
+    }
+
+    /** The model of a device. @param how it was found, in words */
+    static TicketEvent identified(Around around, String identifier, String how) {
+        if (around.devices().byIdentifier(identifier).isEmpty()) {
+            throw new BadInput("device [" + Shown.value(identifier)
+                    + "] is not known; write an identifier such as iPhone13,2 (wistaxis devices lists them)");
+        }
+        return new TicketEvent.Identified(identifier, Names.typed(how, "how it was found", 200));
+    }
+}

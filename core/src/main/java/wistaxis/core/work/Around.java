@@ -1,0 +1,31 @@
+package wistaxis.core.work;
+
+import java.time.LocalDate;
+import java.util.Optional;
+import wistaxis.core.bench.BusinessDays;
+import wistaxis.core.device.DeviceCatalogue;
+import wistaxis.core.route.Intake;
+import wistaxis.core.route.Readiness;
+import wistaxis.core.ticket.Ticket;
+
+/** What a decision has to know besides the ticket; asked only where it matters. */
+public interface Around {
+    DeviceCatalogue devices();
+
+    Intake intake();
+
+    LocalDate today();
+
+    BusinessDays businessDays();
+
+    /** Whether bench and host are ready for a step that writes firmware. */
+    Readiness readiness(Ticket ticket);
+
+    /**
+     * Why a run of the host's own program may not begin, whatever the ticket says: another device may hang there, or the firmware file is
+     * not the one that was verified.
+     *
+     * @param fetches whether the host fetches the firmware by itself
+     */
+    Optional<String> doubt(Ticket ticket, boolean fetches);
+}

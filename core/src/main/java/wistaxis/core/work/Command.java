@@ -1,0 +1,217 @@
+package wistaxis.core.work;
+
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.firmware.Build;
+import wistaxis.core.firmware.PackageReport;
+import wistaxis.core.keys.HostView;
+import wistaxis.core.keys.Reading;
+import wistaxis.core.keys.Trace;
+import wistaxis.core.restore.RestoreRun;
+import wistaxis.core.ticket.Attempt;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.usb.UsbDevice;
+
+/**
+ * What somebody, or a device, wants done on a ticket. {@link Decision} looks at it against the ticket as it is then, and makes the events
+ * of it or refuses; nothing else changes a ticket.
+ */
+public sealed interface Command {
+    /** Opens a ticket. @param title how the bench calls it @param simulated whether it is of the practice world */
+    record Open(String title, boolean simulated) implements Command {}
+
+    /**
+     * Answers of the intake, the device, what the bench confirms, or checks of the handover.
+     *
+     * @param answers by fact, {@code device} or check
+     * @param withdrawn facts that are taken back; one that is not there counts for nothing
+     */
+    record Answer(Map<String, String> answers, List<String> withdrawn) implements Command {
+        public Answer {
+            answers = Map.copyOf(answers);
+            withdrawn = List.copyOf(withdrawn);
+        }
+
+        public Answer(String fact, String value) {
+            this(Map.of(fact, value), List.of());
+        }
+    }
+
+    /** The model is found. @param how in words */
+    record Identify(String identifier, String how) implements Command {}
+
+    /**
+     * Takes a step.
+     *
+     * @param who who agreed to the erase; null where nobody was asked
+     * @param told what was said about the backup; null with {@code who}
+     */
+    record Choose(String step, @Nullable String who, @Nullable String told) implements Command {}
+
+    /** The owner's answer about a step that is not taken at once. */
+    record Consent(String step, boolean given, String who, String told) implements Command {}
+
+    /** Takes away what blocks a step. @param reason in words */
+    record Overrule(String step, String reason) implements Command {}
+
+    /** What came of the present attempt. */
+    record Say(Attempt.Outcome outcome) implements Command {}
+
+    /**
+     * A carrier unlock was ordered today.
+     *
+     * @param imei as typed
+     * @param country the carrier's; blank, as all that follow, where nobody said
+     */
+    record OrderUnlock(String imei, String carrier, String country, String reference, String price, String answerTo) implements Command {}
+
+    /** What became of the order. @param what see {@link TicketEvent.UnlockAnswered} */
+    record NoteUnlock(String what) implements Command {}
+
+    /** A page of a guide is answered. @param made the backup that was made with it; null for none */
+    record Answered(String way, String stop, String answer, @Nullable Backup made) implements Command {}
+
+    /**
+     * A backup is known of, or was made.
+     *
+     * @param kind {@code cloud} or {@code computer}
+     * @param version as people write it; blank where nobody knows
+     * @param at the day on which it was made; null where nobody knows
+     * @param sizeBytes null where nobody knows
+     * @param where where it is kept; blank where nobody said
+     * @param here whether it was made here, before the erase
+     */
+    record Backup(String kind, String version, @Nullable LocalDate at, @Nullable Long sizeBytes, String where, boolean here)
+            implements Command {}
+
+    /** Chooses a build. @param reason why it is the one, in words */
+    record ChooseBuild(Build build, String reason) implements OfFirmware {}
+
+    /** @param source {@link TicketEvent.FirmwareFrom#HOST} or {@link TicketEvent.FirmwareFrom#FILE} */
+    record FetchFrom(String source) implements OfFirmware {}
+
+    /** A download began, or went on. */
+    record DownloadRuns(String build, long fromByte) implements OfFirmware {}
+
+    /** A download stopped. @param reason in words */
+    record DownloadStops(String build, long atByte, String reason) implements OfFirmware {}
+
+    /** A download is whole. @param bytes what came */
+    record DownloadEnds(String build, long bytes, double seconds) implements OfFirmware {}
+
+    /** What was found of the package of the chosen build. @param file as it is written down */
+    record Prove(PackageReport found, String file) implements OfFirmware {}
+
+    /** Takes a package that nobody vouches for. @param file as it is written down */
+    record TakePackage(PackageReport found, String file) implements OfFirmware {}
+
+    /** An attempt with the keys is over. @param by who was at the bench; null where nobody knows */
+    record NoteKeys(String school, String goal, boolean succeeded, String says, List<Trace.Event> timing, @Nullable String by)
+            implements Command {
+        public NoteKeys {
+            timing = List.copyOf(timing);
+        }
+    }
+
+    /**
+     * After an attempt somebody says what is seen.
+     *
+     * @param screen what is seen, an entry of the table; words are the table's
+     * @param host what the host has of it
+     * @param byUsb whether USB says so anyway
+     */
+    record ReadState(Reading.Sight screen, HostView host, String means, boolean byUsb) implements Command {}
+
+    /** A simulated device came into its mode. */
+    record EnterMode(HostView mode) implements OfPractice {}
+
+    /** A simulated device dropped out of its mode. @param why in words */
+    record LeaveMode(String why) implements OfPractice {}
+
+    /** Starts the simulated run of the present attempt. */
+    record StartRun() implements OfPractice {}
+
+    /** The simulated run goes on. @param stage that it entered; null where it stays in one */
+    record FollowRun(@Nullable String stage, RestoreRun.State state) implements OfPractice {}
+
+    /** The signing service has answered. */
+    record NoteSigning(boolean granted, String says) implements OfPractice {}
+
+    /** Stops the simulated run by hand. */
+    record StopRun() implements OfPractice {}
+
+    /** The last program ended while a simulated run went on. */
+    record EndRun() implements OfPractice {}
+
+    /** The host's program was told to begin. @param fetches whether it fetches the firmware by itself */
+    record StartHost(boolean fetches) implements OfHost {}
+
+    /** A stage of the host's run was seen to begin. @param written version that the device greets with already; null while it does not */
+    record ReachStage(String stage, @Nullable String written) implements OfHost {}
+
+    /** The device greets, or is up again. @param version as it shows it or the host said */
+    record Written(String version) implements OfHost {}
+
+    /** The host's run was stopped. @param why in words */
+    record StopHost(String why) implements OfHost {}
+
+    /** The host says that the version is not signed. @param words as it showed them; blank for none */
+    record NotSigned(String words) implements OfHost {}
+
+    /** @param minutes that the host shows as left */
+    record NoteLeft(int minutes) implements OfHost {}
+
+    /** Something went wrong at the host. @param words what it showed, as typed; blank for nothing */
+    record NoteTrouble(String kind, String words) implements OfHost {}
+
+    /** A rung of the ladder of the present trouble was tried. */
+    record NoteTry(String step, boolean helped) implements OfHost {}
+
+    /** Something was seen on a real device. @param screen null where only the host was looked at @param host null where only the screen */
+    record Saw(@Nullable String screen, @Nullable HostView host, Sightings.Source source) implements OfHost {}
+
+    /** This device is the ticket's. */
+    record Bind(UsbDevice device) implements OfHost {}
+
+    /** The ticket's device as it shows itself on USB now. */
+    record FollowDevice(UsbDevice device) implements OfHost {}
+
+    /** The ticket's device came and went so often that it is one entry. */
+    record Flap(TicketEvent.Flapped what) implements OfHost {}
+
+    /** The device that was taken for the ticket's is not. */
+    record Release() implements OfHost {}
+
+    /** Closes the ticket: handed over, to the hardware bench, or not done. */
+    record Close() implements Command {}
+
+    /** Closes a ticket that cannot be read. */
+    record CloseUnreadable() implements Command {}
+
+    /** A paper left the shop. @param upTo the last entry that it was made of @param language null for English */
+    record HandOut(String paper, String sha256, long upTo, @Nullable String language) implements Command {}
+
+    /** Who the customer is, sealed beside the ledger. @param language of their papers; blank for the shop's own */
+    record Keep(String name, String reach, String language) implements Command {}
+
+    /** The key to who the customer was is thrown away. @param why in words */
+    record Forgotten(String why) implements Command {}
+
+    /** Takes the last act back. @param entries its numbers, in order */
+    record TakeBack(List<Long> entries) implements Command {
+        public TakeBack {
+            entries = List.copyOf(entries);
+        }
+    }
+
+    /** About the firmware of a ticket. */
+    sealed interface OfFirmware extends Command {}
+
+    /** About a simulated device and its run. */
+    sealed interface OfPractice extends Command {}
+
+    /** About a real device, as it is seen, and the host's own program. */
+    sealed interface OfHost extends Command {}
+}

@@ -1,0 +1,302 @@
+package wistaxis.core.work;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.device.DeviceModel;
+import wistaxis.core.device.Imei;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Names;
+import wistaxis.core.facts.Shown;
+import wistaxis.core.firmware.Build;
+import wistaxis.core.keys.HostView;
+import wistaxis.core.restore.RestoreRun;
+import wistaxis.core.restore.RestoreStage;
+import wistaxis.core.steps.Walk;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+
+/**
+ * What a command means on a ticket as it is now: the events to be recorded, in order, or a refusal. Here, in what it asks, and nowhere
+ * else, events are made.
+ */
+public record Decision(Rules rules, Around around) {
+    /** Business days until a carrier unlock may be done, and until it should be; common practice. */
+    private static final int UNLOCK_SOONEST = 1;
+    private static final int UNLOCK_LATEST = 10;
+
+    private static final List<String> UNLOCK_ANSWERS = List.of("unlocked", "refused", "activated-host", "activated-wifi", "signal",
+            "no-signal");
+    private static final List<String> SOURCES = List.of(TicketEvent.FirmwareFrom.HOST, TicketEvent.FirmwareFrom.FILE);
+
+    /** Opens a ticket. @throws BadInput for a title that is none */
+    public static TicketEvent.Opened open(Command.Open open) {
+        return new TicketEvent.Opened(Names.typed(open.title(), "title", 200), open.simulated());
+    }
+
+    /** Somebody has read what is wrong with the ledger. */
+    public static TicketEvent readBreak(String says) {
+        return new TicketEvent.BreakRead(says);
+    }
+
+    /** From here on somebody else works on the ticket. @throws BadInput for what is no name */
+    public static TicketEvent atWork(String who) {
+        return new TicketEvent.AtWork(Names.typed(who, "name of who works on it", 60));
+    }
+
+    /** Who the customer is was sealed beside the ledger. */
+    public static TicketEvent sealed(String digest) {
+        return new TicketEvent.CustomerSealed(digest);
+    }
+
+    private Ticket ticket() {
+        return rules.ticket();
+    }
+
+    /**
+     * The events of a command; none where it changes nothing.
+     *
+     * @throws NotAllowed where the rules do not allow it now
+     * @throws BadInput for a value that is none
+     */
+    public List<TicketEvent> events(Command command) {
+        return switch (command) {
+            case Command.Open _ -> throw new IllegalArgumentException("a ticket that is there is not opened: " + command);
+            case Command.Answer c -> new Answers(rules, around).events(c);
+            case Command.Identify c -> identify(c);
+            case Command.Choose c -> rules.choose(c.step(), named(c.who()), c.told() == null ? null : about(c.told()));
+            case Command.Consent c -> whileOpen(rules.consent(c.step(), c.given(), named(c.who()), about(c.told())));
+            case Command.Overrule c -> overrule(c);
+            case Command.Say c -> rules.say(c.outcome());
+            case Command.OrderUnlock c -> orderUnlock(c);
+            case Command.NoteUnlock c -> noteUnlock(c.what());
+            case Command.Answered c -> answered(c);
+            case Command.Backup c -> List.of(Walking.backup(ticket(), c.kind(), c.version(), c.at(), c.sizeBytes(), c.where(), c.here()));
+            case Command.NoteKeys c -> whileOpen(new TicketEvent.KeysAttempted(c.school(), c.goal(), c.succeeded(), c.says(), c.timing(),
+                    c.by()));
+            case Command.ReadState c -> readState(c);
+            case Command.Close _ -> List.of(rules.close());
+            case Command.CloseUnreadable _ -> List.of(rules.closeUnreadable());
+            case Command.HandOut c -> List.of(new TicketEvent.PaperHandedOut(c.paper(), c.sha256(), c.upTo(), c.language()));
+            case Command.Keep _ -> List.of(); // the digest of what is sealed is all that is recorded
+            case Command.Forgotten c -> List.of(new TicketEvent.CustomerForgotten(c.why()));
+            case Command.TakeBack c -> List.of(new TicketEvent.TakenBack(c.entries()));
+            case Command.OfFirmware c -> firmware(c);
+            case Command.OfPractice c -> practice(c);
+            case Command.OfHost c -> host(c);
+        };
+    }
+
+    private List<TicketEvent> firmware(Command.OfFirmware command) {
+        refuse(rules.mayAnswer());
+        return switch (command) {
+            case Command.ChooseBuild(Build b, String reason) -> List.of(new TicketEvent.BuildChosen(b.version().toString(), b.build(),
+                    b.sha256(), b.sizeBytes(), reason));
+            case Command.FetchFrom(String source) -> fetchFrom(source);
+            case Command.DownloadRuns c -> List.of(new TicketEvent.DownloadStarted(c.build(), c.fromByte()));
+            case Command.DownloadStops c -> List.of(new TicketEvent.DownloadStopped(c.build(), c.atByte(), c.reason()));
+            case Command.DownloadEnds c -> List.of(new TicketEvent.Downloaded(c.build(), c.bytes(), c.seconds()));
+            case Command.Prove c -> prove(c);
+            case Command.TakePackage c -> Sightings.accept(ticket(), c.found(), c.file());
+        };
+    }
+
+    /** The simulated device and its run. */
+    private List<TicketEvent> practice(Command.OfPractice command) {
+        refuse(rules.mayAnswer());
+        return switch (command) {
+            case Command.EnterMode(HostView mode) -> List.of(new TicketEvent.ModeEntered(mode.toString()));
+            case Command.LeaveMode(String why) -> List.of(new TicketEvent.ModeLost(why));
+            case Command.StartRun _ -> startRun();
+            case Command.FollowRun c -> followRun(c);
+            case Command.NoteSigning c -> running(new TicketEvent.SigningAnswered(c.granted(), c.says()));
+            case Command.StopRun _ -> {
+                refuse(Rules.mayStop(stage()));
+                yield List.of(new TicketEvent.RestoreStopped("by hand"));
+            }
+            case Command.EndRun _ -> running(stage() != null && stage().leaveCable()
+                    ? new TicketEvent.RestoreStopped("the program ended while the device was being written to; its state is not known",
+                    true)
+                    : new TicketEvent.RestoreStopped("the program ended during the restore; put the device into recovery and start it "
+                    + "again"));
+        };
+    }
+
+    /** What is seen of a real device and of the host's own program. */
+    private List<TicketEvent> host(Command.OfHost command) {
+        return switch (command) {
+            case Command.StartHost(boolean fetches) -> startHost(fetches);
+            case Command.ReachStage c -> reachStage(c);
+            case Command.Written(String version) -> Sightings.written(ticket(), version);
+            case Command.StopHost(String why) -> Sightings.stopped(ticket(), why);
+            case Command.NotSigned(String words) -> Sightings.notSigned(ticket(), words);
+            case Command.NoteLeft(int minutes) -> Sightings.left(ticket(), minutes);
+            case Command.NoteTrouble c -> Sightings.trouble(ticket(), c.kind(), c.words());
+            case Command.NoteTry c -> Sightings.tried(ticket(), c.step(), c.helped());
+            case Command.Saw c -> saw(c);
+            case Command.Bind c -> Sightings.bind(ticket(), c.device());
+            case Command.FollowDevice c -> Sightings.follow(ticket(), c.device());
+            case Command.Flap c -> whileOpen(c.what());
+            case Command.Release _ -> Sightings.release(ticket());
+        };
+    }
+
+    private List<TicketEvent> identify(Command.Identify c) {
+        refuse(rules.mayAnswer());
+        if (ticket().running()) {
+            throw new NotAllowed("A run goes on; it has to end, or be stopped, before the model is settled anew.");
+        }
+        return List.of(Answers.identified(around, c.identifier(), c.how()));
+    }
+
+    private List<TicketEvent> overrule(Command.Overrule c) {
+        refuse(rules.mayOverrule(c.step()));
+        return List.of(new TicketEvent.Overruled(c.step(), Names.typed(c.reason(), "reason", 200)));
+    }
+
+    private @Nullable DeviceModel model() {
+        return Optional.ofNullable(ticket().identifier()).flatMap(around.devices()::byIdentifier).orElse(null);
+    }
+
+    private List<TicketEvent> orderUnlock(Command.OrderUnlock c) {
+        refuse(rules.mayAnswer());
+        String imei = Imei.exact(c.imei()).digits();
+        if (c.carrier().isBlank()) {
+            throw new BadInput("the original carrier is missing: it is the one who unlocks");
+        }
+        return List.of(new TicketEvent.UnlockOrdered(imei, Names.typed(c.carrier(), "carrier", 80), around.today(),
+                around.businessDays().after(around.today(), UNLOCK_SOONEST), around.businessDays().after(around.today(), UNLOCK_LATEST),
+                Optional.ofNullable(model()).map(DeviceModel::name).orElse(null), typed(c.country(), "country"),
+                typed(c.reference(), "order reference"), typed(c.price(), "price"), typed(c.answerTo(), "address for the answer")));
+    }
+
+    private static @Nullable String typed(String words, String what) {
+        return words.isBlank() ? null : Names.typed(words, what, 120);
+    }
+
+    private List<TicketEvent> noteUnlock(String what) {
+        if (ticket().unlock() == null) {
+            throw new NotAllowed("No carrier unlock was ordered on this ticket; order it first.");
+        }
+        if (!UNLOCK_ANSWERS.contains(what)) {
+            throw new BadInput("unlock [" + Shown.value(what) + "]: write one of " + UNLOCK_ANSWERS);
+        }
+        return List.of(new TicketEvent.UnlockAnswered(what));
+    }
+
+    private List<TicketEvent> answered(Command.Answered c) {
+        List<TicketEvent> events = new ArrayList<>();
+        Optional.ofNullable(c.made()).ifPresent(b -> events.addAll(events(b)));
+        events.addAll(c.way().equals(Walk.SET_UP) ? SetUp.answer(rules, model(), c.stop(), c.answer())
+                : Walking.answer(rules, c.way(), c.stop(), c.answer()));
+        return events;
+    }
+
+    private List<TicketEvent> readState(Command.ReadState c) {
+        refuse(rules.mayAnswer());
+        List<TicketEvent> events = new ArrayList<>();
+        if (ticket().isObserved()) {
+            events.addAll(Sightings.saw(ticket(), c.screen().toString(), c.byUsb() ? null : c.host(), Sightings.Source.TOLD));
+        }
+        events.add(new TicketEvent.StateRead(c.screen().words(), c.host().words(), c.means()));
+        return events;
+    }
+
+    private List<TicketEvent> fetchFrom(String source) {
+        if (!ticket().isObserved() || ticket().running()) {
+            throw new NotAllowed(ticket().running() ? "A run goes on; where its firmware comes from is settled."
+                    : "Ticket [" + ticket().number() + "] is practice: its firmware is always a file.");
+        }
+        if (!SOURCES.contains(source)) {
+            throw new BadInput("firmware from [" + Shown.value(source) + "]: write one of " + SOURCES);
+        }
+        return List.of(new TicketEvent.FirmwareFrom(source));
+    }
+
+    private List<TicketEvent> prove(Command.Prove c) {
+        TicketEvent.BuildChosen chosen = ticket().build();
+        if (chosen == null) {
+            throw new NotAllowed("No build is chosen, so no package can be proven for it.");
+        }
+        return List.of(c.found().proven() ? new TicketEvent.PackageProven(chosen.build(), c.file(), c.found().parts(),
+                Objects.requireNonNull(c.found().sha256()), String.valueOf(c.found().proof()))
+                : new TicketEvent.PackageRefused(chosen.build(), c.found().reason()));
+    }
+
+    private @Nullable RestoreStage stage() {
+        return RestoreStage.shipped().stream().filter(s -> ticket().running() && s.id().equals(ticket().restoreStage())).findFirst()
+                .orElse(null);
+    }
+
+    private List<TicketEvent> startRun() {
+        refuse(rules.mayStart(around.readiness(ticket())));
+        return List.of(new TicketEvent.RestoreStarted(Objects.requireNonNull(ticket().build()).build()),
+                new TicketEvent.StageReached(RestoreStage.shipped().getFirst().id()));
+    }
+
+    private List<TicketEvent> followRun(Command.FollowRun c) {
+        List<TicketEvent> events = new ArrayList<>();
+        Optional.ofNullable(c.stage()).ifPresent(s -> events.add(new TicketEvent.StageReached(s)));
+        switch (c.state()) {
+            case RestoreRun.State.Failed(String why) -> events.add(new TicketEvent.RestoreStopped(why));
+            case RestoreRun.State.Done _ -> events.add(new TicketEvent.Restored(Objects.requireNonNull(ticket().build()).version()));
+            case RestoreRun.State.Working _, RestoreRun.State.Waiting _ -> { }
+        }
+        return running(events.toArray(TicketEvent[]::new));
+    }
+
+    private List<TicketEvent> running(TicketEvent... events) {
+        if (!ticket().running()) {
+            throw new NotAllowed("no run goes on on ticket [" + ticket().number() + "]");
+        }
+        return List.of(events);
+    }
+
+    private List<TicketEvent> startHost(boolean fetches) {
+        boolean byItself = fetches || ticket().observed().hostFetches();
+        refuse(around.doubt(ticket(), byItself));
+        refuse(rules.mayStart(around.readiness(ticket()), fetches || ticket().firmwareSettled()));
+        List<TicketEvent> events = new ArrayList<>();
+        if (fetches && !ticket().observed().hostFetches()) {
+            events.add(new TicketEvent.FirmwareFrom(TicketEvent.FirmwareFrom.HOST));
+        }
+        events.addAll(Sightings.start(ticket(), byItself));
+        return events;
+    }
+
+    private List<TicketEvent> reachStage(Command.ReachStage c) {
+        List<TicketEvent> events = new ArrayList<>(Sightings.stage(ticket(), c.stage()));
+        Optional.ofNullable(c.written()).ifPresent(v -> events.addAll(Sightings.written(ticket(), v)));
+        return events;
+    }
+
+    private List<TicketEvent> saw(Command.Saw c) {
+        if (c.source() == Sightings.Source.TOLD) {
+            Sightings.contradiction(c.screen(), c.host()).ifPresent(why -> {
+                throw new BadInput(why);
+            });
+        }
+        return Sightings.saw(ticket(), c.screen(), c.host(), c.source());
+    }
+
+    private List<TicketEvent> whileOpen(TicketEvent event) {
+        refuse(rules.mayAnswer());
+        return List.of(event);
+    }
+
+    private static @Nullable String named(@Nullable String who) {
+        return who == null ? null : Names.typed(who, "name of whoever agreed", 120);
+    }
+
+    private static String about(String told) {
+        return Names.typed(told, "words about the backup", 300);
+    }
+
+    private static void refuse(Optional<String> why) {
+        why.ifPresent(w -> {
+            throw new NotAllowed(w);
+        });
+    }
+}
