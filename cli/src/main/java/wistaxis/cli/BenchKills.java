@@ -20,6 +20,7 @@ import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
+import wistaxis.core.facts.Said;
 import wistaxis.core.facts.Sha256;
 import wistaxis.core.practice.Measured;
 import wistaxis.core.ticket.LedgerEntry;
@@ -199,7 +200,7 @@ final class BenchKills extends Output {
                 new TicketEvent.PackageProven("31K88", "packages/x.zip", 6, "a".repeat(64), "signed"),
                 new TicketEvent.ModeEntered("recovery"), new TicketEvent.RestoreStarted("31K88"), new TicketEvent.StageReached("check"),
                 new TicketEvent.StageReached("send"), new TicketEvent.Restored("31.10"),
-                new TicketEvent.CheckAnswered("account-lock", "owner signed in"), new TicketEvent.Closed("handed over"));
+                new TicketEvent.CheckAnswered("account-lock", "owner signed in"), new TicketEvent.Closed(Said.of("handed-over")));
 
         @Option(names = "--data", required = true)
         private Path data = Path.of("");

@@ -17,6 +17,7 @@ import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Said;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.store.ledger.DataFolder;
@@ -210,14 +211,14 @@ final class BenchLedger extends Output {
                 "Newest signed build."),
                 new TicketEvent.Downloaded("31K88", 35_000_000, 12),
                 new TicketEvent.PackageProven("31K88", "packages/x.zip", 6, "a".repeat(64), "signed"),
-                new TicketEvent.KeysAttempted("Plugged restart", "recovery", true, "Cable screen: success, past the boot logo.",
+                new TicketEvent.KeysAttempted("Plugged restart", "recovery", true, Said.of("recovery-seen"),
                 List.of()), new TicketEvent.ModeEntered("recovery"),
                 new TicketEvent.RestoreStarted("31K88")));
         List.of("check", "extract", "prepare", "sign", "send", "greeting").forEach(s -> way.add(new TicketEvent.StageReached(s)));
         way.add(new TicketEvent.Restored("31.10"));
         way.add(new TicketEvent.StepTried("recovery-restore", helps));
         if (closed) {
-            way.add(new TicketEvent.Closed(helps ? "restored to 31.10, handed over" : "to the hardware bench"));
+            way.add(new TicketEvent.Closed(helps ? Said.of("restored", "version", "31.10") : Said.of("to-hardware")));
         }
         for (TicketEvent e : way) {
             wall[0] = wall[0].plusSeconds(20);

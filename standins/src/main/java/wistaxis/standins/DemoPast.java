@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Random;
 import java.util.TreeMap;
 import wistaxis.core.device.DeviceCatalogue;
+import wistaxis.core.facts.Said;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.core.keys.SequenceLibrary;
@@ -117,14 +118,14 @@ final class DemoPast {
         after(1.2);
         now(new TicketEvent.Identified(model, "by the number on the back"));
         after(2);
-        String outcome = "to the hardware bench";
+        String outcome = "to-hardware";
         for (Map.Entry<String, Integer> rung : LADDERS.get(trouble).entrySet()) {
             if (chance(25) && rung.getValue() < 50) {
                 continue; // this owner or device did not allow for it
             }
             after(chance(15) ? 25 : 2);
             if (taken(rung.getKey(), rung.getValue(), model, backup)) {
-                outcome = "handed over";
+                outcome = "handed-over";
                 break;
             }
         }
@@ -133,7 +134,7 @@ final class DemoPast {
         } else {
             after(chance(20) ? 40 : 4);
         }
-        now(new TicketEvent.Closed(outcome));
+        now(new TicketEvent.Closed(Said.of(outcome)));
     }
 
     /** A rung is taken. @return whether it helped */
@@ -171,7 +172,7 @@ final class DemoPast {
             now(new TicketEvent.StageReached(STAGES.get(i)));
             after(MINUTES.get(i) * (model.startsWith("iPad") ? 1.3 : 1));
             if (i == 0 && chance(9)) {
-                now(new TicketEvent.ModeLost("it left by itself while the host fetched"));
+                now(new TicketEvent.ModeLost(Said.of("left-by-itself")));
                 after(1);
                 mode(goal, model, who);
             } else if (i == 6 && chance(7)) {
@@ -194,7 +195,7 @@ final class DemoPast {
                 return true;
             }
         }
-        now(new TicketEvent.RestoreStopped("the host gave up"));
+        now(new TicketEvent.RestoreStopped(Said.of("host-gave-up")));
         return false;
     }
 
@@ -207,9 +208,8 @@ final class DemoPast {
         for (int i = 0; i < 4; i++) {
             after(0.7);
             boolean landed = chance(lands);
-            now(new TicketEvent.KeysAttempted(school.school(), goal.toString(), landed, landed ? "Seen by the host."
-                    : "Not seen by the host.",
-                    List.of(), who));
+            now(new TicketEvent.KeysAttempted(school.school(), goal.toString(), landed, landed
+                    ? Said.of("host-has-it", "mode", goal.toString()) : Said.of("up-on-host"), List.of(), who));
             if (landed) {
                 now(new TicketEvent.ModeEntered(goal.toString()));
                 return true;

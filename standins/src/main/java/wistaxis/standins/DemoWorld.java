@@ -11,7 +11,10 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.facts.Said;
 import wistaxis.core.firmware.Build;
+import wistaxis.core.keys.Mistake;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Steps;
 import wistaxis.core.ticket.TicketEvent;
@@ -176,7 +179,7 @@ public final class DemoWorld {
         if (!firstHelped) {
             stepped(ticket, ago - 40, second, secondHelped);
         }
-        happened(ticket, ago - 90, new TicketEvent.Closed(firstHelped || secondHelped ? "handed over" : "sent to the hardware bench"));
+        happened(ticket, ago - 90, new TicketEvent.Closed(Said.of(firstHelped || secondHelped ? "handed-over" : "to-hardware")));
     }
 
     private void stepped(int ticket, double ago, String step, boolean helped) {
@@ -245,8 +248,8 @@ public final class DemoWorld {
 
     private void keys(int ticket, double ago, boolean landed) {
         happened(ticket, ago, new TicketEvent.KeysAttempted("Plugged restart", "recovery", landed,
-                landed ? "Cable screen, and the host sees a device in recovery: success."
-                : "Side was let go at the boot logo after 11.8 s, so the phone just restarts.", List.of()));
+                landed ? Said.of("recovery-seen")
+                : new Mistake("released-at-logo", PhysicalKey.SIDE, 11.8, 0).said(), List.of()));
         if (landed) {
             happened(ticket, ago, new TicketEvent.ModeEntered("recovery"));
         }
@@ -267,6 +270,6 @@ public final class DemoWorld {
                 List.of("data-back", "cloud backup running"))
                 .forEach(c -> happened(ticket, ago, new TicketEvent.CheckAnswered(c.getFirst(), c.getLast())));
         happened(ticket, ago, new TicketEvent.StepTried("recovery-restore", true));
-        happened(ticket, ago - 1, new TicketEvent.Closed("restored to " + offer.version() + ", handed over"));
+        happened(ticket, ago - 1, new TicketEvent.Closed(Said.of("restored", "version", offer.version())));
     }
 }

@@ -19,6 +19,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import wistaxis.core.facts.Said;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.standins.StandInPackage;
 import wistaxis.standins.StandInSigner;
@@ -350,7 +351,7 @@ class CommandLineTest {
     void theLedgerIsVerifiedAndExported() throws Exception {
         Ledger ledger = Ledger.open(folder.resolve("ledger.db"));
         ledger.openTicket(new TicketEvent.Opened("Deck phone", true), Instant.EPOCH);
-        ledger.append("T-0001", new TicketEvent.Closed("done"), Instant.EPOCH);
+        ledger.append("T-0001", new TicketEvent.Closed(Said.sentence("done")), Instant.EPOCH);
         String data = folder.toString();
         assertThat(run("ledger", "verify", "--data", data, "--json").json().get("entries").asInt()).isEqualTo(2);
         assertThat(run("ledger", "export", "--format", "json", "--data", data).json().get("entries")).hasSize(2);

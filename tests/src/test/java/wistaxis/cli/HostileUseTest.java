@@ -25,6 +25,7 @@ import org.junit.jupiter.api.condition.OS;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import wistaxis.core.facts.Said;
 import wistaxis.core.facts.Sha256;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.store.files.FolderHold;
@@ -187,7 +188,7 @@ class HostileUseTest {
         assertThat(run("ticket", "answer", "T-0009", "liquid=no", data[0], data[1]).status()).isEqualTo(2);
         assertThat(run("ticket", "list", "--json", data[0], data[1]).json().get(0).get("facts").get("liquid").asText()).isEqualTo("no");
         try (Ledger ledger = Ledger.open(folder.resolve("ledger.db"))) {
-            ledger.append("T-0001", new TicketEvent.Closed("done"), Instant.now());
+            ledger.append("T-0001", new TicketEvent.Closed(Said.sentence("done")), Instant.now());
         }
         assertThat(run("ticket", "answer", "T-0001", "liquid=yes", data[0], data[1])).satisfies(r -> {
             assertThat(r.status()).isEqualTo(1);

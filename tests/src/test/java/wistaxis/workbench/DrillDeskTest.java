@@ -9,6 +9,7 @@ import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.device.KeyFamily;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.keys.Goal;
+import wistaxis.core.ticket.EventWords;
 
 /** The coach in the drill, without a window: every family and goal to its state, and every mistake explained by its name. */
 class DrillDeskTest {
@@ -31,7 +32,7 @@ class DrillDeskTest {
                     coaching.showMe();
                     at.passes(120, () -> coaching.verdict().isPresent());
                     assertThat(coaching.verdict()).as(coaching.school().orElseThrow().key())
-                            .hasValueSatisfying(v -> assertThat(v.success()).as(v.says()).isTrue());
+                            .hasValueSatisfying(v -> assertThat(v.success()).as(EventWords.of(v.says())).isTrue());
                 }
             }
             assertThat(at.bench.practice().attempts()).as("shown, not practised").isEmpty();
@@ -68,7 +69,7 @@ class DrillDeskTest {
                 at.passes(60, () -> coaching.verdict().isPresent());
                 assertThat(coaching.verdict()).as(row).hasValueSatisfying(v -> {
                     assertThat(v.success()).isFalse();
-                    assertThat(v.says()).contains(cells[3]);
+                    assertThat(EventWords.of(v.says())).contains(cells[3]);
                     assertThat(v.next()).isNotEmpty();
                 });
                 assertThat(at.bench.practice().attempts()).as(row).hasSize(before + 1).last().satisfies(d -> {

@@ -16,6 +16,7 @@ import java.util.concurrent.CompletableFuture;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Said;
 import wistaxis.core.keys.HostView;
 import wistaxis.core.practice.Measured;
 import wistaxis.core.ticket.LedgerEntry;
@@ -70,7 +71,7 @@ class LossesTest {
             String n = at.opened("An old one");
             at.give(n, new Command.Keep("Bo Marrow", "", ""));
             at.record(n, fact("promised", "2026-05-12T10:00:00Z"), fact("trouble", "slow"));
-            at.record(n, new TicketEvent.Closed("handed over"));
+            at.record(n, new TicketEvent.Closed(Said.sentence("handed over")));
             at.bench.routes().forgetDays("90");
             at.settle();
             assertThat(at.bench.notices().take().toString()).as("whom it would forget").contains("Today that would be nobody");
@@ -230,7 +231,7 @@ class LossesTest {
         try (BenchAtWork at = new BenchAtWork(folder)) {
             String n = at.opened("Purser's phone");
             at.record(n, fact("trouble", "slow"));
-            at.record(n, new TicketEvent.Closed("handed over"));
+            at.record(n, new TicketEvent.Closed(Said.sentence("handed over")));
             try (KeptLedger other = KeptLedger.open(new DataFolder(folder).ledger())) {
                 for (int i = 0; i < 3; i++) {
                     other.append(n, other.of(n).getLast().number(), List.of(new TicketEvent.PaperHandedOut("receipt", "ab", i)), NOW).join();

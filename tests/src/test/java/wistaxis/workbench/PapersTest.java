@@ -35,6 +35,7 @@ import org.apache.pdfbox.text.PDFTextStripperByArea;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Said;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Command;
@@ -106,8 +107,8 @@ class PapersTest {
                 .forEach((f, v) -> at.record(n, new TicketEvent.FactRecorded(f, v)));
         at.record(n, new TicketEvent.Identified("iPhone13,2", "by the number"));
         at.give(n, new Command.Choose("recovery-restore", "the owner", "there is none"));
-        for (TicketEvent e : List.of(new TicketEvent.KeysAttempted("Plugged restart", "recovery", false, "let go too early", List.of()),
-                new TicketEvent.KeysAttempted("Plugged restart", "recovery", true, "", List.of()), new TicketEvent.ModeEntered("recovery"),
+        for (TicketEvent e : List.of(new TicketEvent.KeysAttempted("Plugged restart", "recovery", false, Said.sentence("let go too early"), List.of()),
+                new TicketEvent.KeysAttempted("Plugged restart", "recovery", true, Said.sentence(""), List.of()), new TicketEvent.ModeEntered("recovery"),
                 new TicketEvent.RestoreStarted("31K88"), new TicketEvent.StageReached("check"), new TicketEvent.Restored("31.10"),
                 new TicketEvent.CheckAnswered("greeting-seen", "seen"))) {
             at.record(n, e);
@@ -281,7 +282,7 @@ class PapersTest {
             assertThat(at.done(at.bench.people().forgetAfter(java.time.Duration.ofDays(30)))).as("still open").isZero();
             String old = at.opened("An old one");
             at.give(old, new Command.Keep("Bo Marrow", "", ""));
-            at.record(old, new TicketEvent.Closed("handed over"));
+            at.record(old, new TicketEvent.Closed(Said.sentence("handed over")));
             at.record(again, new TicketEvent.FactRecorded("trouble", "slow"));
             assertThat(at.done(at.bench.people().forgetAfter(java.time.Duration.ofSeconds(-1)))).as("closed, and time has come")
                     .isEqualTo(1);

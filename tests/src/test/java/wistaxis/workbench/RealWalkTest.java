@@ -206,8 +206,8 @@ class RealWalkTest {
         try (BenchAtWork at = new BenchAtWork(folder, usb)) {
             assertThat(of(at, n).restoreStage()).as("the host goes on while the program does not").isEqualTo("send");
             assertThat(at.bench.desk(n).host().run().orElseThrow().current().id()).isEqualTo("send");
-            at.give(n, new Command.StopHost("the host said so"));
-            assertThat(of(at, n).unknownState()).contains("the host said so");
+            at.give(n, new Command.StopHost());
+            assertThat(of(at, n).unknownState()).contains("the host stopped");
         }
     }
 

@@ -266,7 +266,7 @@ final class Walker implements AutoCloseable {
             }
         });
         act("written", 3, n -> at.give(n, new Command.Written(any(List.of("26.1", "31.10", typed())))));
-        act("stopped", 1, n -> at.give(n, new Command.StopHost("the host stopped")));
+        act("stopped", 1, n -> at.give(n, new Command.StopHost()));
         act("not signed", 1, n -> at.give(n, new Command.NotSigned(typed())));
         act("run here", 2, n -> bench().desk(n).restore().start());
         act("guide", 6, n -> {

@@ -9,6 +9,7 @@ import java.util.Objects;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.facts.Said;
 import wistaxis.core.ticket.TicketEvent;
 
 /** What goes wrong outside is said in words, and nothing is written or lost. On the demo bench. */
@@ -103,7 +104,7 @@ class FaultsTest {
             w.sees("left in recovery");
             w.sees("Start the restore");
             assertThat(w.entries().getLast().event()).isInstanceOfSatisfying(TicketEvent.RestoreStopped.class, e -> assertThat(e.why())
-                    .contains("start it again"));
+                    .isEqualTo(Said.of("program-ended")));
         }
     }
 

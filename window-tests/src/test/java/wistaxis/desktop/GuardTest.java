@@ -11,6 +11,7 @@ import java.time.Instant;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.facts.Said;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.TicketEvent;
@@ -172,7 +173,7 @@ class GuardTest {
             w.click("download");
             Window.until(() -> w.bench.desk(number[0]).firmware().bytes() > 100_000, "some of it");
             w.says(number[0], new TicketEvent.BuildChosen("31.9", "31J52", "b".repeat(64), 1000, "by hand"));
-            w.says(number[0], new TicketEvent.Closed("done"));
+            w.says(number[0], new TicketEvent.Closed(Said.sentence("done")));
             int events = w.entries().size();
             Window.until(() -> w.bench.stock().shelf().items().stream().anyMatch(i -> i.report().proven()),
                     "the package on the shelf, proven");

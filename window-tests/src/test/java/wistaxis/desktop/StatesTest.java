@@ -13,6 +13,7 @@ import javafx.scene.control.ListView;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.facts.Said;
 import wistaxis.core.practice.Drilled;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.TicketEvent;
@@ -102,7 +103,7 @@ class StatesTest {
                 l.append(number, new TicketEvent.Identified("iPhone13,2", "x"), NOW);
                 l.append(number, new TicketEvent.RouteChosen("force-restart"), NOW);
                 l.append(number, new TicketEvent.StepTried("force-restart", true), NOW);
-                return l.append(number, new TicketEvent.Closed("force restart, handed over"), NOW);
+                return l.append(number, new TicketEvent.Closed(Said.sentence("force restart, handed over")), NOW);
             });
         }
         try (Window w = open()) {

@@ -12,6 +12,7 @@ import wistaxis.core.coach.Demonstration;
 import wistaxis.core.coach.Score;
 import wistaxis.core.coach.Verdict;
 import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.facts.Said;
 import wistaxis.core.keys.Explanation;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.HostView;
@@ -273,7 +274,7 @@ public final class Coaching {
         }
         if (midway) {
             stop();
-            verdict = new Verdict(false, "The window lost the keyboard, so every key was let go. This attempt does not count.",
+            verdict = new Verdict(false, Said.of("keyboard-lost"),
                     "Click into the window and start again.");
             changed();
         }
@@ -328,7 +329,7 @@ public final class Coaching {
         if (!now.equals(before)) {
             subject.read(sight, host, now);
         }
-        answered(new Verdict(now.success(), now.state(), now.next()));
+        answered(new Verdict(now.success(), Reading.said(goal(), sight, host), now.next()));
         changed();
     }
 
@@ -362,7 +363,7 @@ public final class Coaching {
         if (found.isPresent()) {
             end(next, found.get());
         } else if (next.givenUp(now, begunNanos, !down().isEmpty())) {
-            end(next, new Verdict(false, Explanation.of(subject.deviceNow(), subject.machine()),
+            end(next, new Verdict(false, Explanation.said(subject.deviceNow(), subject.machine()),
                     "Start the whole sequence again; several attempts are normal."));
         }
     }
@@ -374,7 +375,7 @@ public final class Coaching {
         if (reaches(host)) {
             end(at, byHost(host));
         } else if (other) {
-            end(at, new Verdict(false, "The host has it in recovery, which is not DFU.",
+            end(at, new Verdict(false, Said.of("host-has-it-in-recovery"),
                     "Start the whole sequence again; several attempts are normal."));
         } else if (at.ended() && now - at.endedNanos() > HOST_LATE || at.givenUp(now, begunNanos, false)) {
             over();
@@ -386,7 +387,7 @@ public final class Coaching {
     }
 
     private static Verdict byHost(HostView host) {
-        return new Verdict(true, "The host has it in " + host.words() + ".", "Let go now.");
+        return new Verdict(true, Said.of("host-has-it", "mode", host.words()), "Let go now.");
     }
 
     private CoachRun seeing(CoachRun at, long now) {

@@ -21,6 +21,7 @@ import wistaxis.core.keys.Start;
 import wistaxis.core.outside.DeviceLink;
 import wistaxis.core.practice.Drilled;
 import wistaxis.core.practice.StepScore;
+import wistaxis.core.ticket.EventWords;
 
 /** Practice on a simulated device: it is put into its starting state before every attempt, and every attempt is scored step by step. */
 public final class DrillDesk implements CoachSubject {
@@ -205,7 +206,7 @@ public final class DrillDesk implements CoachSubject {
             List<StepScore> steps = StepScore.of(e.trace(), e.school(), family());
             last = new Drilled(bench.practice().person(), bench.now(), model.identifier(), e.school().family(), e.school().goal(),
                     e.school().school(), blind, shifts, e.verdict().success(),
-                    e.verdict().says(), steps, e.trace());
+                    EventWords.of(e.verdict().says()), steps, e.trace());
             bench.practice().add(last);
         }
     }

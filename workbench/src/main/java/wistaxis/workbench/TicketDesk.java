@@ -223,7 +223,7 @@ public final class TicketDesk implements CoachSubject {
         if (ticket.mode() == null && !keys.busy() && (device.host() == HostView.RECOVERY || device.host() == HostView.DFU)) {
             byItself(new Command.EnterMode(device.host()));
         } else if (ticket.mode() != null && !inModeOrWorkedOn(state)) {
-            byItself(new Command.LeaveMode(Explanation.of(state, machine)));
+            byItself(new Command.LeaveMode(Explanation.said(state, machine)));
         }
     }
 

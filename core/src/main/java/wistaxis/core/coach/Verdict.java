@@ -1,12 +1,13 @@
 package wistaxis.core.coach;
 
 import java.util.Optional;
+import wistaxis.core.facts.Said;
 import wistaxis.core.keys.DeviceState;
 import wistaxis.core.keys.Explanation;
 import wistaxis.core.keys.Landing;
 
 /** How an attempt ended: what happened and what to do next. */
-public record Verdict(boolean success, String says, String next) {
+public record Verdict(boolean success, Said says, String next) {
 
     /** @return nothing while it can still succeed */
     public static Optional<Verdict> of(Landing landing, DeviceState state) {
@@ -18,6 +19,6 @@ public record Verdict(boolean success, String says, String next) {
         if (landing.reached(state)) {
             return Optional.of(new Verdict(true, Explanation.reached(landing.goal(), state, landing.machine()), "Let go now."));
         }
-        return now.spoiled(state).map(cause -> new Verdict(false, cause.says(), cause.next()));
+        return now.spoiled(state).map(cause -> new Verdict(false, cause.said(), cause.next()));
     }
 }

@@ -1,49 +1,53 @@
 package wistaxis.core.keys;
 
+import java.util.Optional;
+import wistaxis.core.facts.Said;
+
 /** Reads what happened to a device, in the manner of the bench's table "you see, the host sees, it means". */
 public final class Explanation {
     private Explanation() {}
 
-    /** A goal reached, in a sentence. */
-    public static String reached(Goal goal, DeviceState s, DeviceMachine machine) {
+    /** A goal reached. */
+    public static Said reached(Goal goal, DeviceState s, DeviceMachine machine) {
         return switch (goal) {
-            case RECOVERY, DFU -> of(s, machine);
-            case POWER_OFF -> "Black, and the host has lost it: the device is off.";
-            case POWER_ON -> "Boot logo: it is starting.";
-            case FORCE_RESTART -> "Boot logo: it restarts. Nothing is lost.";
-            case LEAVE_RECOVERY -> "Boot logo: it has left recovery and starts.";
-            case LEAVE_DFU -> "Boot logo: it has left DFU and starts.";
+            case RECOVERY, DFU -> said(s, machine);
+            case POWER_OFF -> Said.of("is-off");
+            case POWER_ON -> Said.of("logo");
+            case FORCE_RESTART -> Said.of("restarts");
+            case LEAVE_RECOVERY -> Said.of("left-recovery");
+            case LEAVE_DFU -> Said.of("left-dfu");
         };
     }
 
     /** What the state means and what to do next, in one or two sentences. */
     public static String of(DeviceState s, DeviceMachine machine) {
+        return mistake(s).map(m -> m.says() + " " + m.next()).orElseGet(() -> state(s, machine).words());
+    }
+
+    /** What the state means. */
+    public static Said said(DeviceState s, DeviceMachine machine) {
+        return mistake(s).map(Mistake::said).orElseGet(() -> state(s, machine));
+    }
+
+    private static Optional<Mistake> mistake(DeviceState s) {
         boolean inMode = s.phase() instanceof Phase.Recovery || s.phase() instanceof Phase.Dfu;
-        if (!s.mistakes().isEmpty() && !inMode) {
-            Mistake cause = s.mistakes().getFirst();
-            return cause.says() + " " + cause.next();
-        }
-        return switch (s.phase()) {
-            case Phase.Recovery _ when machine.host(s) == HostView.RECOVERY ->
-                    "Cable screen, and the host sees a device in recovery: success.";
-            case Phase.Recovery _ when s.plugged() -> "Cable screen: recovery. The host is about to notice it.";
-            case Phase.Recovery _ -> "Cable screen, but the host sees nothing: check cable and port.";
-            case Phase.Dfu _ when machine.host(s) == HostView.DFU ->
-                    "Black, and the host sees a device in DFU: success. Restore only; it erases everything.";
-            case Phase.Dfu _ -> "Black. The host sees nothing yet: check cable and port, wait.";
-            case Phase.Off _ -> "Black and nothing on the host: the device is off.";
-            case Phase.Flat(Long charging) -> charging == null
-                    ? "Black, nothing on the host and no key answers: the battery may be flat. Charge it."
-                    : "Black: it charges. Give it time before the keys.";
-            case Phase.Running(Screen face) when face == Screen.GREETING -> "The greeting screen: the restore is done.";
-            case Phase.Running _ -> "It shows its lock screen and the host " + (s.plugged() ? "sees a normal device" : "sees nothing")
-                    + ": no mode was entered.";
-            case Phase.Slider _ -> "The slider: keep holding, or cancel it. No mode was entered.";
-            case Phase.Looping _ -> "It starts over and over: a loop. No mode was entered.";
-            case Phase.Black _, Phase.Tail _ -> "Black: between off and on, a moment in which the keys decide.";
-            case Phase.Logo(_, boolean held) -> held ? "Boot logo: keep holding." : "Boot logo: it is starting.";
-            case Phase.Restoring _ -> "The host is writing to it: leave the cable alone.";
-            case Phase.SecondBar _ -> "Second bar: leave it connected.";
-        };
+        return inMode ? Optional.empty() : s.mistakes().stream().findFirst();
+    }
+
+    private static Said state(DeviceState s, DeviceMachine machine) {
+        return Said.of(switch (s.phase()) {
+            case Phase.Recovery _ -> machine.host(s) == HostView.RECOVERY ? "recovery-seen" : s.plugged() ? "recovery-soon"
+                    : "recovery-unseen";
+            case Phase.Dfu _ -> machine.host(s) == HostView.DFU ? "dfu-seen" : "dfu-unseen";
+            case Phase.Off _ -> "off";
+            case Phase.Flat(Long charging) -> charging == null ? "flat" : "charges";
+            case Phase.Running(Screen face) -> face == Screen.GREETING ? "greeting" : s.plugged() ? "up-on-host" : "up";
+            case Phase.Slider _ -> "slider";
+            case Phase.Looping _ -> "loops";
+            case Phase.Black _, Phase.Tail _ -> "between";
+            case Phase.Logo(_, boolean held) -> held ? "logo-held" : "logo";
+            case Phase.Restoring _ -> "writing";
+            case Phase.SecondBar _ -> "second-bar";
+        });
     }
 }

@@ -1,13 +1,16 @@
 package wistaxis.core.keys;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Provenance;
+import wistaxis.core.facts.Said;
 
 /**
  * Something that went wrong, noticed by the device's model.
@@ -18,6 +21,8 @@ import wistaxis.core.facts.Provenance;
 public record Mistake(String id, PhysicalKey key, double seconds, long atNanos) {
     private static final Map<String, Entry> ENTRIES =
             Json.fact("mistakes.json", Entries.class).mistakes().stream().collect(Collectors.toMap(Entry::id, Function.identity()));
+
+    private static final String SAID = "mistake";
 
     private record Entry(String id, String says, String next, Provenance provenance, String source, List<Goal> spoils) {}
 
@@ -32,6 +37,19 @@ public record Mistake(String id, PhysicalKey key, double seconds, long atNanos) 
     /** What happened, in a sentence. */
     public String says() {
         return String.format(Locale.ROOT, ENTRIES.get(id).says(), key.words(), String.format(Locale.ROOT, "%.1f", seconds));
+    }
+
+    /** The same as it is kept. */
+    public Said said() {
+        return Said.of(SAID, "id", id, "button", key.name(), "seconds", String.valueOf(seconds));
+    }
+
+    /** A mistake as it was kept, in a sentence; empty for anything else. */
+    public static Optional<String> says(Said said) {
+        return said.key().equals(SAID) && ENTRIES.containsKey(said.value("id")) && Arrays.stream(PhysicalKey.values())
+                .anyMatch(k -> k.name().equals(said.value("button"))) && said.value("seconds").matches("\\d+(\\.\\d+)?(E-?\\d+)?")
+                ? Optional.of(new Mistake(said.value("id"), PhysicalKey.valueOf(said.value("button")), Double.parseDouble(said
+                .value("seconds")), 0).says()) : Optional.empty();
     }
 
     /** Whether it keeps one from the goal; letting go at the logo spoils recovery and is just right for a restart. */

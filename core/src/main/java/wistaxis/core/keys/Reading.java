@@ -1,11 +1,14 @@
 package wistaxis.core.keys;
 
 import com.fasterxml.jackson.annotation.JsonValue;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Provenance;
+import wistaxis.core.facts.Said;
 
 /**
  * A row of the bench's table "you see, the host sees, it means": names the state of a device that nobody can look into.
@@ -17,6 +20,7 @@ import wistaxis.core.facts.Provenance;
  */
 public record Reading(List<Sight> sees, List<HostView> host, @Nullable List<Goal> goals, boolean success, String state, String next,
         Provenance provenance, String source) {
+    private static final String SAID = "reading";
     private static final List<Reading> ALL = Json.fact("readings.json", Readings.class).readings();
 
     private record Readings(List<Reading> readings) {}
@@ -52,6 +56,22 @@ public record Reading(List<Sight> sees, List<HostView> host, @Nullable List<Goal
     public static Reading of(Goal goal, Sight seen, HostView host) {
         return ALL.stream().filter(r -> r.fits(goal) && r.sees().contains(seen) && r.host().contains(host)).findFirst()
                 .orElseThrow(() -> new IllegalStateException("no reading for [" + goal + "], [" + seen + "], [" + host + "]"));
+    }
+
+    /** What a row meant, as it is kept. */
+    public static Said said(Goal goal, Sight seen, HostView host) {
+        return Said.of(SAID, "goal", goal.toString(), "seen", seen.toString(), "host", host.toString());
+    }
+
+    /** What was kept so, in a sentence; empty for anything else. */
+    public static Optional<String> says(Said said) {
+        return !said.key().equals(SAID) ? Optional.empty() : named(Goal.values(), said.value("goal"))
+                .flatMap(g -> named(Sight.values(), said.value("seen")).flatMap(s -> named(HostView.values(), said.value("host"))
+                .map(h -> of(g, s, h).state())));
+    }
+
+    private static <E extends Enum<E>> Optional<E> named(E[] all, String name) {
+        return Arrays.stream(all).filter(e -> e.toString().equals(name)).findFirst();
     }
 
     /** The rows that can be read for a goal, in order, without the last, which fits everything. */

@@ -2,7 +2,10 @@ package wistaxis.core.ticket;
 
 import java.util.stream.Collectors;
 import java.util.Locale;
+import wistaxis.core.facts.Said;
 import wistaxis.core.facts.Units;
+import wistaxis.core.keys.Mistake;
+import wistaxis.core.keys.Reading;
 import wistaxis.core.steps.Walk;
 
 /** Events in words, for the ledger on screen. */
@@ -30,15 +33,15 @@ public final class EventWords {
             case TicketEvent.PackageAccepted e -> "Package of " + e.build() + " taken unproven: " + e.parts()
                     + " parts agree with its own manifest, nobody vouches for it";
             case TicketEvent.PackageRefused e -> "Package of " + e.build() + " refused: " + e.reason();
-            case TicketEvent.KeysAttempted e -> "Keys, " + e.school() + ": " + (e.succeeded() ? "landed" : "missed. " + e.says());
+            case TicketEvent.KeysAttempted e -> "Keys, " + e.school() + ": " + (e.succeeded() ? "landed" : "missed. " + of(e.says()));
             case TicketEvent.StateRead e -> "Seen: " + e.seen() + "; the host sees " + e.host() + ". " + e.means();
             case TicketEvent.ModeEntered e -> "Device in " + e.mode();
-            case TicketEvent.ModeLost e -> "Mode lost: " + e.why();
+            case TicketEvent.ModeLost e -> "Mode lost: " + of(e.why());
             case TicketEvent.RestoreStarted e -> e.build().isEmpty() ? "Restore started, with what the host fetches"
                     : "Restore started with " + e.build();
             case TicketEvent.StageReached e -> "Restore: " + spaced(e.stage());
             case TicketEvent.SigningAnswered e -> "Signing: " + e.says();
-            case TicketEvent.RestoreStopped e -> "Restore stopped: " + e.why();
+            case TicketEvent.RestoreStopped e -> "Restore stopped: " + of(e.why());
             case TicketEvent.Restored e -> "Written: " + e.version();
             case TicketEvent.CheckAnswered e -> "Handover: " + spaced(e.check()) + ": " + e.answer();
             case TicketEvent.StepTried e -> spaced(e.step()) + (e.helped() ? " helped" : " did not help");
@@ -46,7 +49,7 @@ public final class EventWords {
             case TicketEvent.UnlockOrdered e -> "Carrier unlock ordered from " + e.carrier() + " on " + e.ordered() + ", due "
                     + e.earliest() + " to " + e.latest();
             case TicketEvent.UnlockAnswered e -> "Carrier unlock: " + spaced(e.what());
-            case TicketEvent.Closed e -> "Closed: " + e.outcome();
+            case TicketEvent.Closed e -> "Closed: " + of(e.outcome());
             case TicketEvent.BreakRead e -> "Read at the bench, and gone on with: " + e.says();
             case TicketEvent.Sighted e -> "Seen" + (e.screen() == null ? "" : " on it: " + spaced(e.screen()))
                     + (e.host() == null ? "" : (e.screen() == null ? "" : ";") + " the host has " + (e.host().equals("nothing") ? "nothing"
@@ -78,6 +81,11 @@ public final class EventWords {
             case TicketEvent.AtWork e -> "At work on it: " + e.who();
             case TicketEvent.Odd e -> "Not understood: " + e.why();
         };
+    }
+
+    /** What is kept as a key with its values. */
+    public static String of(Said said) {
+        return Mistake.says(said).or(() -> Reading.says(said)).or(() -> Ending.says(said)).orElseGet(said::words);
     }
 
     private static String spaced(String id) {

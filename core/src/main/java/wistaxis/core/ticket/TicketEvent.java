@@ -13,6 +13,7 @@ import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.Imei;
 import wistaxis.core.facts.Json;
+import wistaxis.core.facts.Said;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.keys.Trace;
 
@@ -155,13 +156,13 @@ public sealed interface TicketEvent {
      * @param timing what was done with keys and cable; empty where nobody saw it
      * @param by who was at the bench; null in entries written before that was kept, and where nobody had said
      */
-    record KeysAttempted(String school, String goal, boolean succeeded, String says, List<Trace.Event> timing, @Nullable String by)
+    record KeysAttempted(String school, String goal, boolean succeeded, Said says, List<Trace.Event> timing, @Nullable String by)
             implements TicketEvent {
         public KeysAttempted {
             timing = List.copyOf(timing);
         }
 
-        public KeysAttempted(String school, String goal, boolean succeeded, String says, List<Trace.Event> timing) {
+        public KeysAttempted(String school, String goal, boolean succeeded, Said says, List<Trace.Event> timing) {
             this(school, goal, succeeded, says, timing, null);
         }
     }
@@ -171,7 +172,7 @@ public sealed interface TicketEvent {
 
     record ModeEntered(String mode) implements TicketEvent {}
 
-    record ModeLost(String why) implements TicketEvent {}
+    record ModeLost(Said why) implements TicketEvent {}
 
     record RestoreStarted(String build) implements TicketEvent {}
 
@@ -180,8 +181,8 @@ public sealed interface TicketEvent {
     record SigningAnswered(boolean granted, String says) implements TicketEvent {}
 
     /** @param writing true when the device was being written to, so that its state is not known; null otherwise */
-    record RestoreStopped(String why, @Nullable Boolean writing) implements TicketEvent {
-        public RestoreStopped(String why) {
+    record RestoreStopped(Said why, @Nullable Boolean writing) implements TicketEvent {
+        public RestoreStopped(Said why) {
             this(why, null);
         }
     }
@@ -231,7 +232,7 @@ public sealed interface TicketEvent {
      */
     record UnlockAnswered(String what) implements TicketEvent {}
 
-    record Closed(String outcome) implements TicketEvent {}
+    record Closed(Said outcome) implements TicketEvent {}
 
     /** Of the bench, not of a ticket: somebody read what is wrong with the ledger, and work goes on behind it. */
     record BreakRead(String says) implements TicketEvent {}

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.facts.Said;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Steps;
 import wistaxis.core.steps.Walk;
@@ -117,8 +118,8 @@ final class TicketFold {
                     a -> a.walked(new Walk.Note(way, stop, answer,
                     entry.when())));
             case TicketEvent.BackupNoted backup -> backups.add(backup);
-            case TicketEvent.Closed(String outcome) -> {
-                closed = outcome;
+            case TicketEvent.Closed(Said outcome) -> {
+                closed = EventWords.of(outcome);
                 closedAt = entry.when();
             }
             case TicketEvent.DownloadStarted _, TicketEvent.DownloadStopped _, TicketEvent.Downloaded _,
@@ -212,10 +213,10 @@ final class TicketFold {
 
     /** A device that was being written to is in no mode that anybody knows of. */
     private void stop(LedgerEntry entry, TicketEvent.RestoreStopped stopped) {
-        run(entry, r -> r.stoppedFor(stopped.why()));
+        run(entry, r -> r.stoppedFor(EventWords.of(stopped.why())));
         if (Boolean.TRUE.equals(stopped.writing())) {
             mode(null, null);
-            unknownState = stopped.why();
+            unknownState = EventWords.of(stopped.why());
         }
     }
 

@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.facts.Said;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.PackageReport;
 import wistaxis.core.keys.HostView;
@@ -108,7 +109,7 @@ public sealed interface Command {
     record TakePackage(PackageReport found, String file) implements OfFirmware {}
 
     /** An attempt with the keys is over. @param by who was at the bench; null where nobody knows */
-    record NoteKeys(String school, String goal, boolean succeeded, String says, List<Trace.Event> timing, @Nullable String by)
+    record NoteKeys(String school, String goal, boolean succeeded, Said says, List<Trace.Event> timing, @Nullable String by)
             implements Command {
         public NoteKeys {
             timing = List.copyOf(timing);
@@ -127,8 +128,8 @@ public sealed interface Command {
     /** A simulated device came into its mode. */
     record EnterMode(HostView mode) implements OfPractice {}
 
-    /** A simulated device dropped out of its mode. @param why in words */
-    record LeaveMode(String why) implements OfPractice {}
+    /** A simulated device dropped out of its mode. */
+    record LeaveMode(Said why) implements OfPractice {}
 
     /** Starts the simulated run of the present attempt. */
     record StartRun() implements OfPractice {}
@@ -154,8 +155,8 @@ public sealed interface Command {
     /** The device greets, or is up again. @param version as it shows it or the host said */
     record Written(String version) implements OfHost {}
 
-    /** The host's run was stopped. @param why in words */
-    record StopHost(String why) implements OfHost {}
+    /** The host's run was stopped. */
+    record StopHost() implements OfHost {}
 
     /** The host says that the version is not signed. @param words as it showed them; blank for none */
     record NotSigned(String words) implements OfHost {}

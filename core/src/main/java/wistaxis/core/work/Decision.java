@@ -9,6 +9,7 @@ import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.Imei;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Names;
+import wistaxis.core.facts.Said;
 import wistaxis.core.facts.Shown;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.keys.HostView;
@@ -108,19 +109,17 @@ public record Decision(Rules rules, Around around) {
         refuse(rules.mayAnswer());
         return switch (command) {
             case Command.EnterMode(HostView mode) -> List.of(new TicketEvent.ModeEntered(mode.toString()));
-            case Command.LeaveMode(String why) -> List.of(new TicketEvent.ModeLost(why));
+            case Command.LeaveMode(Said why) -> List.of(new TicketEvent.ModeLost(why));
             case Command.StartRun _ -> startRun();
             case Command.FollowRun c -> followRun(c);
             case Command.NoteSigning c -> running(new TicketEvent.SigningAnswered(c.granted(), c.says()));
             case Command.StopRun _ -> {
                 refuse(Rules.mayStop(stage()));
-                yield List.of(new TicketEvent.RestoreStopped("by hand"));
+                yield List.of(new TicketEvent.RestoreStopped(Said.of("by-hand")));
             }
             case Command.EndRun _ -> running(stage() != null && stage().leaveCable()
-                    ? new TicketEvent.RestoreStopped("the program ended while the device was being written to; its state is not known",
-                    true)
-                    : new TicketEvent.RestoreStopped("the program ended during the restore; put the device into recovery and start it "
-                    + "again"));
+                    ? new TicketEvent.RestoreStopped(Said.of("program-ended-writing"), true)
+                    : new TicketEvent.RestoreStopped(Said.of("program-ended")));
         };
     }
 
@@ -130,7 +129,7 @@ public record Decision(Rules rules, Around around) {
             case Command.StartHost(boolean fetches) -> startHost(fetches);
             case Command.ReachStage c -> reachStage(c);
             case Command.Written(String version) -> Sightings.written(ticket(), version);
-            case Command.StopHost(String why) -> Sightings.stopped(ticket(), why);
+            case Command.StopHost _ -> Sightings.stopped(ticket());
             case Command.NotSigned(String words) -> Sightings.notSigned(ticket(), words);
             case Command.NoteLeft(int minutes) -> Sightings.left(ticket(), minutes);
             case Command.NoteTrouble c -> Sightings.trouble(ticket(), c.kind(), c.words());
@@ -240,7 +239,7 @@ public record Decision(Rules rules, Around around) {
         List<TicketEvent> events = new ArrayList<>();
         Optional.ofNullable(c.stage()).ifPresent(s -> events.add(new TicketEvent.StageReached(s)));
         switch (c.state()) {
-            case RestoreRun.State.Failed(String why) -> events.add(new TicketEvent.RestoreStopped(why));
+            case RestoreRun.State.Failed(String why) -> events.add(new TicketEvent.RestoreStopped(Said.of("refused", "says", why)));
             case RestoreRun.State.Done _ -> events.add(new TicketEvent.Restored(Objects.requireNonNull(ticket().build()).version()));
             case RestoreRun.State.Working _, RestoreRun.State.Waiting _ -> { }
         }

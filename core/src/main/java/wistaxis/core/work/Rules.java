@@ -2,11 +2,11 @@ package wistaxis.core.work;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Said;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.restore.RestoreStage;
@@ -14,10 +14,10 @@ import wistaxis.core.route.Oddities;
 import wistaxis.core.route.Readiness;
 import wistaxis.core.route.Route;
 import wistaxis.core.steps.Step;
-import wistaxis.core.steps.Steps;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.ticket.Ending;
 
 /**
  * The rules over a ticket as it stands. A refusal is in words, for whoever asked; empty where the thing may be done. What records an answer
@@ -282,33 +282,26 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
     TicketEvent closeUnreadable() {
         refuse(mayAnswer().or(() -> oddities.stop() ? Optional.empty()
                 : Optional.of("This ticket can be read; close it when its work is done.")));
-        return new TicketEvent.Closed("closed as unreadable");
+        return new TicketEvent.Closed(Said.of("unreadable"));
     }
 
-    /** What the ticket is closed with, in words. */
-    private String outcome() {
+    /** What the ticket is closed with. */
+    private Said outcome() {
         if (stopped().isPresent()) {
-            return "not done: " + stopped().get();
+            return Said.of("not-done", "why", stopped().get());
         }
         if (isForHardware()) {
-            return "to the hardware bench; " + tried();
+            return Ending.toHardware(ticket);
         }
         Attempt last = ticket.attempt().orElseThrow();
-        String did = last.written() != null ? (last.is(Step::keeps) ? "updated to " : "restored to ") + last.written() : title(last)
-                .toLowerCase(Locale.ROOT);
-        return did + (last.lostData() ? ", the data is gone" : "") + ", handed over";
+        return last.written() == null ? Ending.done(last)
+                : Said.of((last.is(Step::keeps) ? "updated" : "restored") + (last.lostData() ? "-data-gone" : ""), "version",
+                last.written());
     }
 
     /** All that was tried, in words. */
     public String tried() {
-        List<String> tried = ticket.attempts().stream().filter(a -> !a.is(Step::isHardware) && !a.step().isEmpty())
-                .map(a -> title(a).toLowerCase(Locale.ROOT) + " (" + a.outcome().map(Attempt.Outcome::words).orElse("nothing came of it")
-                + ")").toList();
-        return tried.isEmpty() ? "nothing was tried" : "tried: " + String.join(", ", tried);
-    }
-
-    private static String title(Attempt attempt) {
-        return Steps.find(attempt.step()).map(Step::title).orElse(attempt.step());
+        return Ending.words(ticket);
     }
 
     private static void refuse(Optional<String> why) {

@@ -8,6 +8,7 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Names;
+import wistaxis.core.facts.Said;
 import wistaxis.core.firmware.PackageReport;
 import wistaxis.core.keys.HostView;
 import wistaxis.core.restore.HostStage;
@@ -64,7 +65,7 @@ public final class Sightings {
         String was = ticket.mode();
         if (mode != null && !mode.equals(was) && !leftAlone(ticket)) {
             if (was != null) {
-                events.add(new TicketEvent.ModeLost("it is in " + mode + " now"));
+                events.add(new TicketEvent.ModeLost(Said.of("other-mode", "mode", mode)));
             }
             events.add(new TicketEvent.ModeEntered(mode));
         } else if (mode == null && was != null && isOut(screen, host) && !leftAlone(ticket)) {
@@ -128,10 +129,10 @@ public final class Sightings {
         return host == HostView.NORMAL || host == HostView.NOTHING || screen != null && OUT.contains(screen);
     }
 
-    private static String why(@Nullable String screen, @Nullable HostView host, Source source) {
-        String by = source == Source.USB ? "by USB" : "as the technician saw";
-        return host == HostView.NOTHING ? "the host has nothing any more, " + by : host == HostView.NORMAL
-                ? "the host has it as a normal device, " + by : "its screen shows " + String.valueOf(screen).replace('-', ' ') + ", " + by;
+    private static Said why(@Nullable String screen, @Nullable HostView host, Source source) {
+        String by = source == Source.USB ? "-by-usb" : "-told";
+        return host == HostView.NOTHING ? Said.of("host-lost-it" + by) : host == HostView.NORMAL ? Said.of("host-has-it-up" + by)
+                : Said.of("screen-told", "screen", String.valueOf(screen).replace('-', ' '));
     }
 
     /** Whether the host works on it, so that it leaves the cable screen rightly. */
@@ -184,7 +185,8 @@ public final class Sightings {
         refuse(ticket);
         running(ticket);
         String says = words.isBlank() ? "the host says that this version is not signed" : Names.typed(words, "words", LONGEST_WORDS);
-        return List.of(new TicketEvent.SigningAnswered(false, says), new TicketEvent.RestoreStopped("not signed: " + says));
+        return List.of(new TicketEvent.SigningAnswered(false, says), new TicketEvent.RestoreStopped(words.isBlank()
+                ? Said.of("not-signed") : Said.of("not-signed-says", "says", says)));
     }
 
     /**
@@ -215,11 +217,11 @@ public final class Sightings {
         return List.of(new TicketEvent.Restored(Names.typed(version, "version", 40)));
     }
 
-    /** The run was stopped at the host. @param why in words */
-    public static List<TicketEvent> stopped(Ticket ticket, String why) {
+    /** The run was stopped at the host. */
+    public static List<TicketEvent> stopped(Ticket ticket) {
         refuse(ticket);
         running(ticket);
-        return List.of(leftAlone(ticket) ? new TicketEvent.RestoreStopped(why, true) : new TicketEvent.RestoreStopped(why));
+        return List.of(new TicketEvent.RestoreStopped(Said.of("host-stopped"), leftAlone(ticket) ? true : null));
     }
 
     /** What the host showed for its download. @param minutes 0 to a day */

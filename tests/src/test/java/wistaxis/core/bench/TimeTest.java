@@ -17,6 +17,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.KeyFamily;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Said;
 import wistaxis.core.facts.Units;
 import wistaxis.core.restore.RestoreStage;
 import wistaxis.core.ticket.Chain;
@@ -126,7 +127,7 @@ class TimeTest {
             add(entries, at, new TicketEvent.StageReached("check")); // it had waited, and went on
             add(entries, at, new TicketEvent.StageReached("extract"));
             add(entries, at.plusSeconds(100 + i), new TicketEvent.StageReached("prepare"));
-            add(entries, at.plusSeconds(200), new TicketEvent.RestoreStopped("x"));
+            add(entries, at.plusSeconds(200), new TicketEvent.RestoreStopped(Said.sentence("x")));
             history.add(Projection.of(entries).since(0), devices);
             history.add(Projection.of(entries).since(entries.getLast().number()), devices);
         }

@@ -20,6 +20,7 @@ import wistaxis.core.bench.BusinessDays;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.KeyFamily;
+import wistaxis.core.facts.Said;
 import wistaxis.core.outside.HostProbe.HostFacts;
 import wistaxis.core.ticket.Chain;
 import wistaxis.core.ticket.LedgerEntry;
@@ -63,7 +64,7 @@ class EvidenceTest {
         ticket(ledger, "T-10", "iPhone14,5", "looping", new TicketEvent.RouteChosen("recovery-update"),
                 new TicketEvent.RestoreStarted("31K88"), new TicketEvent.Restored("31.10"));
         ticket(ledger, "T-11", "iPhone14,5", "looping", new TicketEvent.RouteChosen("recovery-update"),
-                new TicketEvent.RestoreStarted("31K88"), new TicketEvent.RestoreStopped("by hand"));
+                new TicketEvent.RestoreStarted("31K88"), new TicketEvent.RestoreStopped(Said.sentence("by hand")));
         ticket(ledger, "T-12", "iPhone14,5", "looping", new TicketEvent.RouteChosen("recovery-update"),
                 new TicketEvent.CheckAnswered("data-there", "data gone"),
                 new TicketEvent.StepTried("recovery-update", true));

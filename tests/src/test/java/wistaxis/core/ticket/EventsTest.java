@@ -13,6 +13,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.facts.Said;
 import wistaxis.core.keys.Trace;
 import wistaxis.core.restore.HandoverFacts;
 
@@ -34,17 +35,17 @@ class EventsTest {
                 new TicketEvent.CustomerSealed("0".repeat(64)), new TicketEvent.CustomerForgotten("asked for"), new TicketEvent.AtWork("A. S."), new TicketEvent.TakenBack(List.of(7L, 8L)), new TicketEvent.Flapped(42, 60, null), new TicketEvent.Flapped(6, 60, 21.0),
                 new TicketEvent.BackupNoted("cloud", null, "31.9", java.time.LocalDate.of(2026, 5, 1), 5L, "owner", true),
                 new TicketEvent.PackageRefused("31K88", "truncated"),
-                new TicketEvent.KeysAttempted("Plugged restart", "recovery", false, "let go",
+                new TicketEvent.KeysAttempted("Plugged restart", "recovery", false, Said.sentence("let go"),
                 List.of(new Trace.Event(0.5, Trace.Kind.DOWN, PhysicalKey.SIDE), new Trace.Event(1, Trace.Kind.PLUG, null))),
                 new TicketEvent.StateRead("boot logo", "normal", "held too long"), new TicketEvent.ModeEntered("recovery"),
-                new TicketEvent.ModeLost("window over"), new TicketEvent.RestoreStarted("31K88"), new TicketEvent.StageReached("send"),
-                new TicketEvent.SigningAnswered(false, "closed"), new TicketEvent.RestoreStopped("by hand"),
-                new TicketEvent.RestoreStopped("the program ended", true), new TicketEvent.Restored("31.10"),
+                new TicketEvent.ModeLost(Said.sentence("window over")), new TicketEvent.RestoreStarted("31K88"), new TicketEvent.StageReached("send"),
+                new TicketEvent.SigningAnswered(false, "closed"), new TicketEvent.RestoreStopped(Said.sentence("by hand")),
+                new TicketEvent.RestoreStopped(Said.sentence("the program ended"), true), new TicketEvent.Restored("31.10"),
                 new TicketEvent.CheckAnswered("account-lock", "owner signed in"), new TicketEvent.StepTried("charge", false),
                 new TicketEvent.Overruled("hardware", "seen under the microscope"),
                 new TicketEvent.UnlockOrdered("356958031648320", "Tidal Mobile", LocalDate.of(2026, 5, 12), LocalDate.of(2026, 5, 13),
                 LocalDate.of(2026, 5, 27)),
-                new TicketEvent.UnlockAnswered("no-signal"), new TicketEvent.Closed("handed over"),
+                new TicketEvent.UnlockAnswered("no-signal"), new TicketEvent.Closed(Said.sentence("handed over")),
                 new TicketEvent.BreakRead("entry [3] was changed"), new TicketEvent.Opened("Pilot boat", true, true),
                 new TicketEvent.Sighted("cable-screen", "recovery", "told"), new TicketEvent.Sighted(null, "dfu", "usb"),
                 new TicketEvent.DeviceBound(0x1281, "1-1", "CPID:8101"), new TicketEvent.DeviceReleased("said at the bench"),

@@ -14,6 +14,7 @@ import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.MethodSource;
 import wistaxis.core.bench.BenchTime;
 import wistaxis.core.device.DeviceCatalogue;
+import wistaxis.core.facts.Said;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.route.CaseFacts;
 import wistaxis.core.route.Intake;
@@ -29,7 +30,7 @@ class ReviewTest {
     private static final TicketEvent OPENED = new TicketEvent.Opened("Deck phone", false);
     private static final TicketEvent CHOSEN = new TicketEvent.RouteChosen("recovery-restore");
     private static final TicketEvent STARTED = new TicketEvent.RestoreStarted("31K88");
-    private static final TicketEvent CLOSED = new TicketEvent.Closed("done");
+    private static final TicketEvent CLOSED = new TicketEvent.Closed(Said.sentence("done"));
 
     /** One entry a second. @param seconds between the wall clock of one and the next */
     private static List<LedgerEntry> ledger(List<TicketEvent> events, long... seconds) {
@@ -188,14 +189,14 @@ class ReviewTest {
         String[] running = {OPENED.toJson(), new TicketEvent.ModeEntered("recovery").toJson(), STARTED.toJson(),
                 new TicketEvent.StageReached("send").toJson()};
         List<String> all = new ArrayList<>(List.of(running));
-        all.add(new TicketEvent.RestoreStopped("the program ended", true).toJson());
+        all.add(new TicketEvent.RestoreStopped(Said.sentence("the program ended"), true).toJson());
         assertThat(ticket(all.toArray(new String[0]))).satisfies(t -> {
             assertThat(t.mode()).isNull();
             assertThat(t.unknownState()).isEqualTo("the program ended");
         });
-        all.set(4, new TicketEvent.RestoreStopped("by hand").toJson());
+        all.set(4, new TicketEvent.RestoreStopped(Said.sentence("by hand")).toJson());
         assertThat(ticket(all.toArray(new String[0])).mode()).as("only the host was at work").isEqualTo("recovery");
-        all.set(4, new TicketEvent.RestoreStopped("the program ended", true).toJson());
+        all.set(4, new TicketEvent.RestoreStopped(Said.sentence("the program ended"), true).toJson());
         all.add(new TicketEvent.ModeEntered("recovery").toJson());
         assertThat(ticket(all.toArray(new String[0])).unknownState()).isNull();
     }

@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
+import wistaxis.core.facts.Said;
 import wistaxis.core.ticket.Story.Kind;
 
 /** What the time of a ticket went into: a day told by hand, and for any entries that nothing is counted twice or left out. */
@@ -30,14 +31,14 @@ class StoryTest {
         at(33, new TicketEvent.FactRecorded("backup", "none"));
         at(43, new TicketEvent.Downloaded("31K88", 1, 1));
         at(44, new TicketEvent.ModeEntered("recovery"));
-        at(45, new TicketEvent.ModeLost("left by itself"));
+        at(45, new TicketEvent.ModeLost(Said.sentence("left by itself")));
         at(46, new TicketEvent.ModeEntered("recovery"));
         at(47, new TicketEvent.RestoreStarted("31K88"));
         at(48, new TicketEvent.StageReached("extract"));
         at(60, new TicketEvent.Restored("31.10"));
         at(61, new TicketEvent.WalkNoted("set-up", "network", "joined"));
         at(65, new TicketEvent.WalkNoted("set-up", "activation", "activated"));
-        at(66, new TicketEvent.Closed("handed over"));
+        at(66, new TicketEvent.Closed(Said.sentence("handed over")));
         at(9000, new TicketEvent.PaperHandedOut("report", "00", 14));
         assertThat(Story.of(entries).stretches()).extracting(s -> s.kind() + " " + s.length().toMinutes() + " " + s.what()).containsExactly(
                 "HANDS 2 ", "LIES 28 ", "HANDS 1 ", "LINE 12 download", "HANDS 4 ", "RUNS 1 start", "RUNS 12 extract", "HANDS 1 ",
@@ -62,7 +63,7 @@ class StoryTest {
                     case 1 -> new TicketEvent.Downloaded("b", 1, 1);
                     case 2 -> new TicketEvent.RestoreStarted("b");
                     case 3 -> new TicketEvent.StageReached("send");
-                    case 4 -> new TicketEvent.RestoreStopped("x");
+                    case 4 -> new TicketEvent.RestoreStopped(Said.sentence("x"));
                     default -> new TicketEvent.FactRecorded("backup", "none");
                 });
             }

@@ -9,6 +9,7 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Said;
 import wistaxis.core.keys.Trace;
 
 class TicketTest {
@@ -39,14 +40,14 @@ class TicketTest {
         assertThat(after(new TicketEvent.RouteChosen("recovery-restore")).stage()).isEqualTo(Stage.FIRMWARE);
         after(new TicketEvent.BuildChosen("31.10", "31K88", "0".repeat(64), 5, "newest"));
         assertThat(after(new TicketEvent.PackageProven("31K88", "p.zip", 6, "0".repeat(64), "signed")).stage()).isEqualTo(Stage.KEYS);
-        after(new TicketEvent.KeysAttempted("Plugged restart", "recovery", false, "let go",
+        after(new TicketEvent.KeysAttempted("Plugged restart", "recovery", false, Said.sentence("let go"),
                 List.of(new Trace.Event(1.5, Trace.Kind.DOWN, PhysicalKey.SIDE))));
         assertThat(after(new TicketEvent.ModeEntered("recovery")).stage()).isEqualTo(Stage.RESTORE);
-        assertThat(after(new TicketEvent.ModeLost("window over")).stage()).isEqualTo(Stage.KEYS);
+        assertThat(after(new TicketEvent.ModeLost(Said.sentence("window over"))).stage()).isEqualTo(Stage.KEYS);
         after(new TicketEvent.ModeEntered("recovery"), new TicketEvent.RestoreStarted("31K88"));
-        assertThat(after(new TicketEvent.ModeLost("window over")).stage()).as("a run that waits stays").isEqualTo(Stage.RESTORE);
+        assertThat(after(new TicketEvent.ModeLost(Said.sentence("window over"))).stage()).as("a run that waits stays").isEqualTo(Stage.RESTORE);
         assertThat(after(new TicketEvent.Restored("31.10")).stage()).isEqualTo(Stage.HANDOVER);
-        Ticket closed = after(new TicketEvent.Closed("handed over"));
+        Ticket closed = after(new TicketEvent.Closed(Said.sentence("handed over")));
         assertThat(closed.stage()).isEqualTo(Stage.CLOSED);
         assertThat(closed.keysTried()).isEqualTo(1);
         assertThat(closed.attempts()).singleElement().satisfies(a -> {
@@ -71,7 +72,7 @@ class TicketTest {
     @Test
     void everyChangeOfTheChainShows() {
         after(new TicketEvent.Opened("x", true), new TicketEvent.FactRecorded("liquid", "no"),
-                new TicketEvent.FactRecorded("battery", "ok"), new TicketEvent.Closed("done"));
+                new TicketEvent.FactRecorded("battery", "ok"), new TicketEvent.Closed(Said.sentence("done")));
         assertThat(Chain.verify(entries)).isEmpty();
         LedgerEntry second = entries.get(1);
         List<LedgerEntry> changed = new ArrayList<>(entries);

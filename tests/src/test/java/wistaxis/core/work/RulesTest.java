@@ -26,6 +26,7 @@ import wistaxis.core.route.RouteContext;
 import wistaxis.core.route.RoutePlanner;
 import wistaxis.core.ticket.Attempt.Outcome;
 import wistaxis.core.ticket.Chain;
+import wistaxis.core.ticket.EventWords;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
@@ -115,7 +116,7 @@ class RulesTest {
         assertThat(rules().next().says()).contains("hardware bench");
         happens(rules().choose("hardware", null, null));
         TicketEvent.Closed closed = (TicketEvent.Closed) rules().close();
-        assertThat(closed.outcome())
+        assertThat(EventWords.of(closed.outcome()))
                 .isEqualTo("to the hardware bench; tried: recovery and update (did not help), recovery and restore (did not help), dfu "
                 + "and restore (did not help)");
         happens(closed);
@@ -169,7 +170,8 @@ class RulesTest {
         assertThat(rules().open()).as("what an erase leaves to be asked").extracting(HandoverFacts.Check::id)
                 .contains("account-lock", "data-back");
         rules().open().forEach(c -> happens(rules().check(c.id(), c.answers().getFirst())));
-        assertThat(((TicketEvent.Closed) rules().close()).outcome()).isEqualTo("updated to 31.10, the data is gone, handed over");
+        assertThat(EventWords.of(((TicketEvent.Closed) rules().close()).outcome()))
+                .isEqualTo("updated to 31.10, the data is gone, handed over");
     }
 
     @ParameterizedTest
@@ -201,6 +203,6 @@ class RulesTest {
         looping();
         happens(new TicketEvent.FactRecorded("liquid", "yes"));
         assertThat(rules().mayChoose("recovery-update", false)).hasValueSatisfying(w -> assertThat(w).contains("Water inside"));
-        assertThat(((TicketEvent.Closed) rules().close()).outcome()).startsWith("not done: Water inside");
+        assertThat(EventWords.of(((TicketEvent.Closed) rules().close()).outcome())).startsWith("not done: Water inside");
     }
 }

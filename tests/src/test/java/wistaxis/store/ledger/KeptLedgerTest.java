@@ -1,5 +1,6 @@
 package wistaxis.store.ledger;
 
+import wistaxis.core.facts.Said;
 import wistaxis.core.route.Wilson;
 import wistaxis.core.ticket.Observed;
 import static org.assertj.core.api.Assertions.assertThat;
@@ -54,7 +55,7 @@ class KeptLedgerTest {
                 new TicketEvent.StageReached("check"), new TicketEvent.StageReached("greeting"),
                 new TicketEvent.Restored("31.10"), new TicketEvent.StepTried("recovery-update", closed)));
         if (closed) {
-            way.add(new TicketEvent.Closed("handed over"));
+            way.add(new TicketEvent.Closed(Said.sentence("handed over")));
         }
         ledger.append(number, ledger.of(number).getLast().number(), way, AT).join();
         return number;
@@ -129,9 +130,9 @@ class KeptLedgerTest {
             String number = ledger.openTicket(new TicketEvent.Opened("Deck phone", true, true), AT).join().ticket();
             ledger.append(number, 1, List.of(new TicketEvent.Identified("iPhone13,2", "x"),
                     new TicketEvent.DeviceBound(0x1281, "1-2", "CPID:8101 BDID:0C ECID:0001222233334444"),
-                    new TicketEvent.KeysAttempted("hold-to-black", "dfu", true, "", List.of(), "Ada"),
-                    new TicketEvent.KeysAttempted("hold-to-black", "dfu", false, "", List.of(), "Ada"),
-                    new TicketEvent.KeysAttempted("hold-to-black", "dfu", true, "", List.of()),
+                    new TicketEvent.KeysAttempted("hold-to-black", "dfu", true, Said.sentence(""), List.of(), "Ada"),
+                    new TicketEvent.KeysAttempted("hold-to-black", "dfu", false, Said.sentence(""), List.of(), "Ada"),
+                    new TicketEvent.KeysAttempted("hold-to-black", "dfu", true, Said.sentence(""), List.of()),
                     new TicketEvent.HostTrouble("error", "error 77"), new TicketEvent.TroubleTried("once-more", false),
                     new TicketEvent.TroubleTried("cable-and-port", true)), AT).join();
             assertTaught(ledger.kinds("").model("8101/C").orElseThrow().times(), ledger.tried("error", ""), ledger.landed("Ada",

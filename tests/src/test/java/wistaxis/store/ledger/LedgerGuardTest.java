@@ -19,6 +19,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import wistaxis.core.facts.Said;
 import wistaxis.core.facts.Sha256;
 import wistaxis.core.ticket.Chain;
 import wistaxis.core.ticket.LedgerEntry;
@@ -72,7 +73,7 @@ class LedgerGuardTest {
         Map<String, String> closed = everyByte();
         try (Ledger ledger = Ledger.openReadOnly(file())) {
             assertThat(ledger.check(null, Instant.now()).clean()).isTrue();
-            assertThatThrownBy(() -> ledger.append("T-0001", new TicketEvent.Closed("x"), AT)).isInstanceOf(DiskTrouble.class);
+            assertThatThrownBy(() -> ledger.append("T-0001", new TicketEvent.Closed(Said.sentence("x")), AT)).isInstanceOf(DiskTrouble.class);
         }
         assertThat(everyByte()).isEqualTo(closed);
         killed();
@@ -102,7 +103,7 @@ class LedgerGuardTest {
         LedgerSeen seen;
         try (Ledger ledger = Ledger.open(file())) {
             ledger.openTicket(new TicketEvent.Opened("x", true), AT);
-            ledger.append("T-0001", new TicketEvent.Closed("x"), AT);
+            ledger.append("T-0001", new TicketEvent.Closed(Said.sentence("x")), AT);
             seen = ledger.check(null, Instant.now()).seen(AT);
             ledger.append(LedgerEntry.BENCH, new TicketEvent.BreakRead("y"), AT);
             assertThat(ledger.check(seen, Instant.now()).broken()).as("more is no loss").isEmpty();
@@ -115,7 +116,7 @@ class LedgerGuardTest {
             assertThat(emptied.check(seen, Instant.now()).broken())
                     .hasValueSatisfying(b -> assertThat(b).contains("2026-05-12").contains("[2] entries").contains("[0]"));
             emptied.openTicket(new TicketEvent.Opened("another", true), AT);
-            emptied.append("T-0001", new TicketEvent.Closed("x"), AT);
+            emptied.append("T-0001", new TicketEvent.Closed(Said.sentence("x")), AT);
             LedgerCheck anew = emptied.check(seen, Instant.now());
             assertThat(anew.broken()).hasValueSatisfying(b -> assertThat(b).contains("made anew"));
             assertThat(anew.read()).isFalse();
@@ -144,7 +145,7 @@ class LedgerGuardTest {
                     .isInstanceOf(Ledger.Moved.class).hasMessageContaining("[" + seen + "]").hasMessageContaining("[" + refused + "]");
             assertThat(window.since(seen)).extracting(LedgerEntry::number).containsExactly(refused);
             window.openTicket(new TicketEvent.Opened("another", true), AT);
-            assertThat(window.append("T-0001", refused, new TicketEvent.Closed("x"), AT).number())
+            assertThat(window.append("T-0001", refused, new TicketEvent.Closed(Said.sentence("x")), AT).number())
                     .as("what others do on other tickets is nobody's business").isEqualTo(4);
             assertThat(window.check(null, Instant.now()).clean()).isTrue();
         }
@@ -165,7 +166,7 @@ class LedgerGuardTest {
             assertThat(looked.entries()).containsExactly(old);
         }
         try (Ledger ledger = Ledger.open(file())) {
-            LedgerEntry next = ledger.append("T-0001", new TicketEvent.Closed("new"), AT);
+            LedgerEntry next = ledger.append("T-0001", new TicketEvent.Closed(Said.sentence("new")), AT);
             assertThat(next.wall()).isNotNull();
             assertThat(ledger.entries()).containsExactly(old, next);
             assertThat(ledger.check(null, Instant.now()).clean()).isTrue();

@@ -25,6 +25,7 @@ import org.apache.commons.csv.CSVParser;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Said;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
@@ -77,7 +78,7 @@ class LedgerTest {
         assertThat(ledger.entries()).hasSize(3);
         assertThat(ledger.<String>together(a -> {
             String number = a.openTicket(new TicketEvent.Opened("whole", true), AT).ticket();
-            return a.append(number, new TicketEvent.Closed("done"), AT).ticket();
+            return a.append(number, new TicketEvent.Closed(Said.sentence("done")), AT).ticket();
         })).isEqualTo("T-0002");
         assertThat(Ledger.open(file()).entries()).hasSize(5);
         assertThat(ledger.check(null, AT).broken()).isEmpty();

@@ -21,6 +21,7 @@ import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.core.keys.Reading;
 import wistaxis.core.keys.SequenceLibrary;
+import wistaxis.core.ticket.EventWords;
 import wistaxis.desktop.look.Ui;
 import wistaxis.workbench.Coaching;
 
@@ -108,10 +109,11 @@ public final class CoachWords extends HBox {
             Reading r = c.reading().get();
             say(r.success() ? "Landed" : "Not there", r.state(), r.next());
         } else if (!around.onwards().isEmpty()) {
-            say(done(c.goal()), verdict.filter(Verdict::success).map(Verdict::says)
+            say(done(c.goal()), verdict.filter(Verdict::success).map(v -> EventWords.of(v.says()))
                     .orElse("The host sees the device in " + mode(c.goal()) + "."), "Next: " + around.onwards() + ", with Enter.");
         } else if (verdict.isPresent()) {
-            say(verdict.get().success() ? done(c.goal()) : "Not " + landed(c.goal()), verdict.get().says(), verdict.get().next());
+            say(verdict.get().success() ? done(c.goal()) : "Not " + landed(c.goal()), EventWords.of(verdict.get().says()),
+                    verdict.get().next());
         } else if (c.school().isEmpty()) {
             say("No sequence is left", "Every sequence for this needs " + c.subject().broken().stream().map(PhysicalKey::words)
                     .collect(Collectors.joining(" or ")) + ", which is broken.",

@@ -129,13 +129,14 @@ public final class HostRunView implements View {
                     : "primary big",
                     host::next));
         } else {
-            buttons.getChildren().addAll(version, Ui.button("host-written", "It greets: written", "primary big", () -> give(new Command.Written(
-                    version.getText()))));
+            buttons.getChildren().addAll(version, Ui.button("host-written", "It greets: written", "primary big",
+                    () -> give(new Command.Written(version.getText()))));
         }
         if (run.asksSigning()) {
-            buttons.getChildren().add(Ui.button("host-not-signed", "It says: not signed", "", () -> give(new Command.NotSigned(words.getText()))));
+            buttons.getChildren().add(Ui.button("host-not-signed", "It says: not signed", "",
+                    () -> give(new Command.NotSigned(words.getText()))));
         }
-        buttons.getChildren().add(Ui.button("host-stopped", "The host stopped", "", () -> give(new Command.StopHost("the host stopped"))));
+        buttons.getChildren().add(Ui.button("host-stopped", "The host stopped", "", () -> give(new Command.StopHost())));
         if (out(run)) {
             notices.getChildren().add(Ui.notice("", "Hands needed: it has left its mode.",
                     "Put it back the same way; the host goes on meanwhile. When the download ends some hosts go on by themselves, on "
@@ -259,7 +260,8 @@ public final class HostRunView implements View {
                     : next ? "strong" : "small"));
             Optional.ofNullable(before.get(t.id())).ifPresent(b -> row.getChildren().add(Ui.text(b.says(), "small muted")));
             if (made.isEmpty()) {
-                row.getChildren().add(Ui.row(6, Ui.button("try-" + t.id() + "-helped", "Helped", "chip", () -> give(new Command.NoteTry(t.id(), true))),
+                row.getChildren().add(Ui.row(6, Ui.button("try-" + t.id() + "-helped", "Helped", "chip",
+                        () -> give(new Command.NoteTry(t.id(), true))),
                         Ui.button("try-" + t.id() + "-not", "Did not", "chip", () -> give(new Command.NoteTry(t.id(), false)))));
                 next = false;
             }

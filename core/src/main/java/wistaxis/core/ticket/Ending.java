@@ -1,0 +1,63 @@
+package wistaxis.core.ticket;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import wistaxis.core.facts.Said;
+import wistaxis.core.steps.Step;
+import wistaxis.core.steps.Steps;
+
+/** What was done or tried on a ticket when it ended, as it is kept and in words. */
+public final class Ending {
+    private static final String TO_HARDWARE = "to-hardware";
+    private static final String DONE = "done";
+    private static final String NOTHING = "nothing";
+
+    private Ending() {}
+
+    /** Nothing is left but the device itself. */
+    public static Said toHardware(Ticket ticket) {
+        return Said.of(TO_HARDWARE, "tried", tried(ticket).map(a -> a.step() + ":" + a.outcome().map(Attempt.Outcome::toString)
+                .orElse(NOTHING)).collect(Collectors.joining(",")));
+    }
+
+    /** A step that writes nothing helped, and the device is handed over. */
+    public static Said done(Attempt attempt) {
+        return Said.of(DONE, "step", attempt.step(), "data", attempt.lostData() ? "gone" : "kept");
+    }
+
+    /** All that was tried, in words. */
+    public static String words(Ticket ticket) {
+        return words(tried(ticket).map(a -> words(a.step(), a.outcome())).toList());
+    }
+
+    private static Stream<Attempt> tried(Ticket ticket) {
+        return ticket.attempts().stream().filter(a -> !a.is(Step::isHardware) && !a.step().isEmpty());
+    }
+
+    private static String words(List<String> tried) {
+        return tried.isEmpty() ? "nothing was tried" : "tried: " + String.join(", ", tried);
+    }
+
+    private static String words(String step, Optional<Attempt.Outcome> outcome) {
+        return title(step) + " (" + outcome.map(Attempt.Outcome::words).orElse("nothing came of it") + ")";
+    }
+
+    private static String title(String step) {
+        return Steps.find(step).map(Step::title).orElse(step).toLowerCase(Locale.ROOT);
+    }
+
+    /** What was kept so, in words; empty for anything else. */
+    static Optional<String> says(Said said) {
+        return switch (said.key()) {
+            case TO_HARDWARE -> Optional.of("to the hardware bench; " + words(Arrays.stream(said.value("tried").split(",")).filter(t ->
+                    !t.isEmpty()).map(t -> t.split(":", 2)).map(t -> words(t[0], Attempt.Outcome.of(t[t.length - 1]))).toList()));
+            case DONE -> Optional.of(title(said.value("step")) + (said.value("data").equals("gone") ? ", the data is gone" : "")
+                    + ", handed over");
+            default -> Optional.empty();
+        };
+    }
+}
