@@ -16,6 +16,7 @@ import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.restore.RestoreRun;
 import wistaxis.core.route.Intake;
+import wistaxis.core.route.Question;
 import wistaxis.core.route.Readiness;
 import wistaxis.core.ticket.Chain;
 import wistaxis.core.ticket.LedgerEntry;
@@ -171,6 +172,22 @@ class CommandsTest {
         assertThat(done(new Command.Close())).isInstanceOfSatisfying(Result.Refused.class, r -> assertThat(r.why())
                 .isInstanceOf(NotAllowed.class));
         assertThat(heard).as("whoever listens hears of each").hasSize(2 + refused.size());
+    }
+
+    /** Whatever a question offers is taken as it stands there. */
+    @Test
+    void everyAnswerThatIsOfferedIsTaken() {
+        opened();
+        Map<String, String> typed = Map.of("version", "31.9", "day", "2026-05-01", "imei", "356958031648321", "promise",
+                "2026-05-12T16:00:00Z", "keys", "SIDE,VOLUME_UP");
+        for (Question q : Intake.shipped().questions().stream().filter(q -> !q.kind().equals("device")).toList()) {
+            List<Map<String, String>> answers = new ArrayList<>(q.answers().stream().map(a -> q.kind().equals("several")
+                    ? Map.of(q.facts().getFirst(), a.value()) : a.sets()).toList());
+            Optional.ofNullable(typed.get(q.kind())).ifPresent(v -> answers.add(Map.of(q.facts().getFirst(), v)));
+            q.facts().forEach(f -> answers.add(Map.of(f, Intake.NOT_KNOWN)));
+            assertThat(answers).as(q.question()).isNotEmpty().allSatisfy(a -> assertThat(done(new Command.Answer(a,
+                    List.copyOf(Intake.settledBy(q)))).trouble()).as("%s", a).isEmpty());
+        }
     }
 
     /** What comes between a stage and its acknowledgement is decided after it: a stop finds the stage that is written down. */

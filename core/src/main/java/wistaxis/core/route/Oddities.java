@@ -66,7 +66,8 @@ public record Oddities(List<String> stops, List<String> notes) {
         if (value.equals(Intake.NOT_KNOWN)) {
             return "";
         }
-        List<String> choices = intake.questions().stream().filter(q -> q.kind().equals("choice")).flatMap(q -> q.answers().stream())
+        boolean more = intake.questions().stream().anyMatch(q -> !q.kind().equals("choice") && q.facts().contains(fact));
+        List<String> choices = more ? List.of() : intake.questions().stream().filter(q -> q.kind().equals("choice")).flatMap(q -> q.answers().stream())
                 .map(a -> a.sets().get(fact)).filter(Objects::nonNull).distinct().sorted().toList();
         Set<String> parts = intake.questions().stream().filter(q -> q.kind().equals("several") && q.facts().contains(fact))
                 .flatMap(q -> q.answers().stream()).map(Question.Answer::value).collect(Collectors.toCollection(TreeSet::new));
