@@ -36,6 +36,23 @@ class TimeKeeperTest {
         assertThat(keeper.follow(false)).isFalse();
     }
 
+    /** Two clocks that run unlike by 30 s a week, which many do: a window that is open for two weeks still has the clock on the wall. */
+    @Test
+    void theBenchIsOnTimeAfterTwoWeeks() {
+        for (int sign : new int[] {1, -1}) {
+            real = 1;
+            wall = NOW;
+            TimeKeeper keeper = keeper(false);
+            Duration hour = Duration.ofHours(1);
+            for (int i = 0; i < 14 * 24; i++) {
+                passes(hour, hour.plusMillis(sign * 180));
+                keeper.follow(false);
+                assertThat(keeper.leapt().abs()).as("nothing leapt").isLessThan(Duration.ofSeconds(1));
+            }
+            assertThat(Duration.between(keeper.now(), wall).abs()).isLessThanOrEqualTo(Duration.ofSeconds(2));
+        }
+    }
+
     /** Practice time runs ahead by itself and never goes back; the real bench has the time of the clock on the wall. */
     @Test
     void aClockThatIsSetBackIsFollowedAtTheRealBenchOnly() {

@@ -23,12 +23,14 @@ import wistaxis.core.work.Command;
 import wistaxis.core.work.Decision;
 import wistaxis.core.usb.UsbDevice;
 import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.ledger.LedgerStore;
 import wistaxis.store.people.People;
 
 /** Who the customers are: kept sealed beside the ledger, found again, forgotten when it is asked for or time has come. */
 public final class PeopleDesk implements AutoCloseable {
     private final Workbench bench;
     private final DataFolder folder;
+    private final LedgerStore ledger;
     /** How long until a forgetting is tried again: 2 s. Ours. */
     private static final long AGAIN_NANOS = 2_000_000_000L;
 
@@ -47,7 +49,8 @@ public final class PeopleDesk implements AutoCloseable {
     private final Map<UsbDevice, UsbDevice> shown = new ConcurrentHashMap<>();
     private @Nullable People people;
 
-    PeopleDesk(Workbench bench, DataFolder folder) {
+    PeopleDesk(Workbench bench, DataFolder folder, LedgerStore ledger) {
+        this.ledger = ledger;
         this.bench = bench;
         this.folder = folder;
     }
@@ -214,11 +217,9 @@ public final class PeopleDesk implements AutoCloseable {
         if (!Files.exists(folder.people())) {
             return;
         }
-        people().forgotten().forEach(number -> bench.tickets().look(number).thenAccept(t -> {
-            if (t.customer() == Ticket.Customer.SEALED) {
-                forgotten(number, "asked for before", false, new CompletableFuture<>());
-            }
-        }));
+        bench.background().run(() -> ledger.notForgotten(people().forgotten()), all -> all.forEach(number -> bench.tickets().look(number)
+                .thenAccept(_ -> forgotten(number, "asked for before", false, new CompletableFuture<>()))),
+                e -> bench.notices().say("Who was forgotten cannot be looked up: " + e.getMessage()));
     }
 
     /** Tickets that a search finds by name, number, IMEI or serial; newest first. */
@@ -237,23 +238,26 @@ public final class PeopleDesk implements AutoCloseable {
     public CompletableFuture<Integer> forgetAfter(Duration since) {
         return bench.doubt().says().isPresent() ? CompletableFuture.completedFuture(0) : due(since).thenCompose(all -> {
             CompletableFuture<Integer> done = CompletableFuture.completedFuture(0);
-            for (Ticket t : all) {
-                done = done.thenCombine(forget(t.number(), "closed more than " + since.toDays() + " days ago"), (n, _) -> n + 1);
+            for (String number : all.keySet()) {
+                done = done.thenCompose(n -> bench.tickets().look(number)
+                        .thenCompose(_ -> forget(number, "closed more than " + since.toDays() + " days ago")).thenApply(_ -> n + 1));
             }
             return done;
         });
     }
 
-    /** The tickets with a customer that were closed so long ago. */
-    public CompletableFuture<List<Ticket>> due(Duration since) {
-        CompletableFuture<List<Ticket>> all = CompletableFuture.completedFuture(List.of());
+    /** The tickets with a customer that were closed so long ago, with their titles; however many there are, one question each way. */
+    public CompletableFuture<Map<String, String>> due(Duration since) {
+        CompletableFuture<Map<String, String>> all = new CompletableFuture<>();
         if (!Files.exists(folder.people())) {
-            return all;
+            return CompletableFuture.completedFuture(Map.of());
         }
-        for (String number : people().tickets()) {
-            all = all.thenCombine(bench.tickets().look(number), (found, t) -> t.closedAt() == null || !t.closedAt().plus(since)
-                    .isBefore(bench.now()) ? found : Stream.concat(found.stream(), Stream.of(t)).toList());
-        }
+        Instant before = bench.now().minus(since);
+        bench.background().run(() -> {
+            Map<String, String> closed = ledger.closedBefore(before);
+            closed.keySet().retainAll(new HashSet<>(people().tickets()));
+            return closed;
+        }, all::complete, all::completeExceptionally);
         return all;
     }
 

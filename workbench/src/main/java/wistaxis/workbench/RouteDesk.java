@@ -145,7 +145,8 @@ public final class RouteDesk {
         if (now != null) {
             bench.people().due(Duration.ofDays(now)).thenAccept(all -> bench.notices().say("Customers are forgotten " + now
                     + " days after their ticket was closed, when Wistaxis starts. Today that would be "
-                    + (all.isEmpty() ? "nobody." : all.stream().map(t -> t.number() + " " + t.title()).collect(Collectors.joining(", "))
+                    + (all.isEmpty() ? "nobody." : all.entrySet().stream().map(t -> t.getKey() + " " + t.getValue())
+                    .collect(Collectors.joining(", "))
                     + ".")));
         }
     }

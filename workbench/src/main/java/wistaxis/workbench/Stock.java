@@ -213,6 +213,8 @@ public final class Stock implements AutoCloseable {
         bench.changes().tell(Change.Topic.STOCK);
     }
 
+    private record Imported(List<FirmwareCatalogue.Listed> read, FirmwareCatalogue merged) {}
+
     /**
      * Takes builds from a file in the open format. The answer is how many; it fails with {@link BadInput} when the file cannot be
      * understood, or speaks of what is still to come, and nothing is changed then.
@@ -220,9 +222,13 @@ public final class Stock implements AutoCloseable {
     public CompletableFuture<Integer> importCatalogue(Path file) {
         CompletableFuture<Integer> taken = new CompletableFuture<>();
         Instant now = bench.now();
-        bench.background().run(() -> CatalogueFile.imported(file, now), read -> {
-            keep(catalogue.merge(read.builds()));
-            taken.complete(read.builds().size());
+        FirmwareCatalogue before = catalogue;
+        bench.background().run(() -> {
+            List<FirmwareCatalogue.Listed> read = CatalogueFile.imported(file, now).builds();
+            return new Imported(read, before.merge(read));
+        }, in -> {
+            keep(catalogue == before ? in.merged() : catalogue.merge(in.read())); // it has changed meanwhile
+            taken.complete(in.read().size());
         }, taken::completeExceptionally);
         return taken;
     }

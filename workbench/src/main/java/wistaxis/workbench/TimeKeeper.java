@@ -20,6 +20,8 @@ public final class TimeKeeper {
     private final InstantSource wall;
     private final boolean simulated;
     private Duration leapt = Duration.ZERO;
+    private long baseReal;
+    private long baseWall;
     private long lastReal;
     private long lastWall;
     private volatile BenchClock clock;
@@ -63,7 +65,8 @@ public final class TimeKeeper {
     }
 
     /**
-     * Looks whether the wall clock went on by more, or by less, than the monotonic clock.
+     * Looks whether the wall clock went on by more, or by less, than the monotonic clock: at once, as over a sleep, or little by little, as
+     * two clocks that run unlike in a window that stays open for weeks.
      *
      * @param keys whether keys run, which nothing may disturb
      * @return whether the bench's time was changed
@@ -71,15 +74,24 @@ public final class TimeKeeper {
     boolean follow(boolean keys) {
         long real = realNanos.getAsLong();
         long now = BenchTime.nanos(wall.instant());
-        long slept = now - lastWall - (real - lastReal);
-        boolean apart = lastReal != 0 && (slept > APART_NANOS || !simulated && slept < -APART_NANOS);
+        if (lastReal == 0) {
+            baseReal = real;
+            baseWall = now;
+        }
+        long off = now - baseWall - (real - baseReal);
+        boolean apart = off > APART_NANOS || off < -APART_NANOS;
         if (apart && keys) {
             return false; // looked at again when they have ended
         }
-        leapt = lastReal == 0 ? Duration.ZERO : Duration.ofNanos(slept);
+        leapt = lastReal == 0 ? Duration.ZERO : Duration.ofNanos(now - lastWall - (real - lastReal));
         lastReal = real;
         lastWall = now;
-        clock = apart ? clock.slept(slept) : clock;
-        return apart;
+        boolean follows = apart && (off > 0 || !simulated);
+        if (apart) {
+            baseReal = real;
+            baseWall = now;
+        }
+        clock = follows ? clock.slept(off) : clock;
+        return follows;
     }
 }

@@ -130,7 +130,7 @@ public final class Workbench implements AutoCloseable {
             this.plans = new Plans(this);
             this.staff = new Staff(this);
             this.reminders = new Reminders(this);
-            this.people = opened(new PeopleDesk(this, setup.folder()));
+            this.people = opened(new PeopleDesk(this, setup.folder(), ledger));
             this.commands = new Commands(tickets, routes::rules, around, people::sealed, staff::atWork, this::heard);
             this.taking = new TakingBack(commands, tickets::find, this::realNanos);
             this.papers = new PaperDesk(this, setup.folder());

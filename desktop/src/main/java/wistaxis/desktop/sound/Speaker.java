@@ -4,6 +4,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.locks.LockSupport;
 import java.util.function.LongSupplier;
+import java.util.stream.LongStream;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.coach.Cue;
 
@@ -32,7 +34,7 @@ public final class Speaker implements AutoCloseable {
 
     private final @Nullable Card card;
     private final @Nullable Thread player;
-    private volatile Plan plan = new Plan(List.of());
+    private volatile Plan plan = new Plan(List.of(), List.of());
     private volatile Volume volume = Volume.MIDDLE;
 
     /** How loud. */
@@ -46,11 +48,28 @@ public final class Speaker implements AutoCloseable {
         }
     }
 
-    /** @param cues with their times on the monotonic clock of this machine */
-    private record Plan(List<Timed> cues) {}
+    /**
+     * What is to be heard, with times on the monotonic clock of this machine.
+     *
+     * @param cues of the keys, which are said anew all the time
+     * @param rings of what has come due, which are said once, and heard through
+     */
+    record Plan(List<Timed> cues, List<Timed> rings) {
+        Plan following(List<Timed> next) {
+            return new Plan(next, rings);
+        }
+
+        Plan ringing(List<Timed> next) {
+            return new Plan(cues, next);
+        }
+
+        Stream<Timed> all() {
+            return Stream.concat(cues.stream(), rings.stream());
+        }
+    }
 
     /** @param id the cue's own time, on its own scale */
-    private record Timed(long atNanos, Cue.Kind kind, long id) {}
+    record Timed(long atNanos, Cue.Kind kind, long id) {}
 
     public Speaker() {
         this(Card.real().orElse(null));
@@ -88,7 +107,7 @@ public final class Speaker implements AutoCloseable {
             if (missing > 0) {
                 long from = zeroNanos;
                 List<Mixer.Onset> onsets = new ArrayList<>();
-                plan.cues().forEach(c -> onsets.add(new Mixer.Onset(frames(c.atNanos() - from), c.kind(), c.id())));
+                plan.all().forEach(c -> onsets.add(new Mixer.Onset(frames(c.atNanos() - from), c.kind(), c.id())));
                 to.write(mixer.render(written, missing, onsets, volume.factor));
                 written += missing;
             }
@@ -127,15 +146,15 @@ public final class Speaker implements AutoCloseable {
     public void follow(List<Cue> cues, LongSupplier clock) {
         if (card != null) {
             long offset = System.nanoTime() - clock.getAsLong();
-            plan = new Plan(cues.stream().map(c -> new Timed(c.atNanos() + offset, c.kind(), c.atNanos())).toList());
+            plan = plan.following(cues.stream().map(c -> new Timed(c.atNanos() + offset, c.kind(), c.atNanos())).toList());
         }
     }
 
     /** Three tones, now: something has come due. */
     public void ring() {
         long now = System.nanoTime();
-        follow(List.of(new Cue(now, Cue.Kind.RELEASE), new Cue(now + RING_APART, Cue.Kind.RELEASE), new Cue(now + 2 * RING_APART,
-                Cue.Kind.RELEASE)), System::nanoTime);
+        plan = plan.ringing(LongStream.range(0, 3).map(i -> now + i * RING_APART).mapToObj(at -> new Timed(at, Cue.Kind.RELEASE, at))
+                .toList());
     }
 
     @Override

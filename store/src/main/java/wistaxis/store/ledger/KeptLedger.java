@@ -5,6 +5,7 @@ import java.time.Clock;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -145,6 +146,16 @@ public final class KeptLedger implements LedgerStore {
     @Override
     public long closedTickets() {
         return reading.closedTickets();
+    }
+
+    @Override
+    public Map<String, String> closedBefore(Instant moment) {
+        return reading.closedBefore(moment);
+    }
+
+    @Override
+    public List<String> notForgotten(Collection<String> tickets) {
+        return reading.notForgotten(tickets);
     }
 
     @Override

@@ -9,8 +9,10 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.Iterator;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -255,6 +257,22 @@ public final class Ledger implements AutoCloseable {
     public synchronized long closedTickets() {
         return told(() -> jdbi.withHandle(h -> h.createQuery("SELECT count(*) FROM ticket WHERE open = 0 AND opened <> ''")
                 .mapTo(Long.class).one()));
+    }
+
+    /** See {@link LedgerStore#closedBefore}. */
+    public synchronized Map<String, String> closedBefore(Instant moment) {
+        return told(() -> jdbi.withHandle(h -> h.createQuery("SELECT number, title FROM ticket WHERE open = 0 AND closed < :moment "
+                + "ORDER BY nr").bind("moment", moment.toString()).reduceRows(new LinkedHashMap<>(), (all, row) -> {
+                    all.put(row.getColumn("number", String.class), row.getColumn("title", String.class));
+                    return all;
+                })));
+    }
+
+    /** See {@link LedgerStore#notForgotten}. */
+    public synchronized List<String> notForgotten(Collection<String> tickets) {
+        return told(() -> jdbi.withHandle(h -> tickets.stream().filter(t -> h.createQuery("SELECT body FROM event WHERE ticket = :ticket "
+                + "AND (body LIKE '%\"customer-sealed\"%' OR body LIKE '%\"customer-forgotten\"%') ORDER BY number DESC LIMIT 1")
+                .bind("ticket", t).mapTo(String.class).findOne().filter(b -> b.contains("\"customer-sealed\"")).isPresent()).toList()));
     }
 
     /** Whether its tickets are practice; empty in a ledger without tickets. A ledger belongs to its world for ever. */

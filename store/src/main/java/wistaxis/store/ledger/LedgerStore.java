@@ -1,7 +1,9 @@
 package wistaxis.store.ledger;
 
 import java.time.Instant;
+import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import org.jspecify.annotations.Nullable;
@@ -36,6 +38,12 @@ public interface LedgerStore extends AutoCloseable {
     Optional<Boolean> isPractice();
 
     long closedTickets();
+
+    /** Tickets that were closed before a moment, by number, with their titles; the oldest first. */
+    Map<String, String> closedBefore(Instant moment);
+
+    /** Those of some tickets whose customer the ledger knows as sealed, and not as forgotten. */
+    List<String> notForgotten(Collection<String> tickets);
 
     /** The entries of a ticket, in order; empty where there is no such ticket. */
     List<LedgerEntry> of(String ticket);

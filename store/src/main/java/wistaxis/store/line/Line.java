@@ -106,8 +106,16 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
 
     @Override
     public List<Build> buildsFor(String identifier) throws OutsideTrouble {
-        return ask(HttpRequest.newBuilder(address.get().resolve("/builds?device=" + Names.identifier(identifier))),
+        return ask(HttpRequest.newBuilder(at("builds?device=" + Names.identifier(identifier))),
                 text -> few(Json.readList(text, Build.class, "answer of the firmware library")), "firmware library");
+    }
+
+    /** A place of the library, below whatever path its address has. @param path from there on, with or without a slash before it */
+    private URI at(String path) {
+        URI base = address.get();
+        String below = base.getPath() == null || base.getPath().endsWith("/") ? "" : "/";
+        return URI.create(base.getScheme() + "://" + base.getRawAuthority() + String.valueOf(base.getRawPath() == null ? ""
+                : base.getRawPath()) + below + (path.startsWith("/") ? path.substring(1) : path));
     }
 
     private static List<Build> few(List<Build> builds) {
@@ -119,7 +127,7 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
 
     @Override
     public SigningAnswer ask(SigningRequest request) throws OutsideTrouble {
-        return ask(HttpRequest.newBuilder(address.get().resolve("/sign")).POST(HttpRequest.BodyPublishers.ofString(Json.write(request))),
+        return ask(HttpRequest.newBuilder(at("sign")).POST(HttpRequest.BodyPublishers.ofString(Json.write(request))),
                 text -> Json.read(text, SigningAnswer.class, "answer of the signing service"), "signing service");
     }
 
@@ -147,7 +155,7 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
             throw new BadInput("build [" + build.build()
                     + "] is known, but no library serves its package; add the file to the shelf by hand");
         }
-        return address.get().resolve(path);
+        return at(path);
     }
 
     /**

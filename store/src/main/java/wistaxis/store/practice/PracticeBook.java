@@ -21,7 +21,7 @@ import wistaxis.store.files.SameFile;
 import wistaxis.store.files.SideFile;
 import wistaxis.store.ledger.Database;
 
-/** Attempts and measurements of every person, in SQLite; what was added is on the disk. For one thread at a time. */
+/** Attempts and measurements of every person, in SQLite; what was added is on the disk. Any thread. */
 public final class PracticeBook implements AutoCloseable {
     private static final Database DATABASE = new Database("practice book", "practice", 1);
 
@@ -93,12 +93,12 @@ public final class PracticeBook implements AutoCloseable {
     }
 
     /** Keeps attempts, all of them or none. @throws DiskTrouble when they cannot be written */
-    public void add(List<Drilled> attempts) {
+    public synchronized void add(List<Drilled> attempts) {
         write(h -> attempts.forEach(a -> add(h, a.person(), "attempt", a.at(), Json.write(a))));
     }
 
     /** @throws DiskTrouble when it cannot be written */
-    public void add(String person, Measured measured, Instant at) {
+    public synchronized void add(String person, Measured measured, Instant at) {
         write(h -> add(h, person, "measured", at, Json.write(measured)));
     }
 
@@ -122,12 +122,12 @@ public final class PracticeBook implements AutoCloseable {
     }
 
     /** A person's attempts, oldest first. */
-    public List<Drilled> attempts(String person) {
+    public synchronized List<Drilled> attempts(String person) {
         return read(person, "attempt", Drilled.class);
     }
 
     /** A person's measurements, oldest first. */
-    public List<Measured> measured(String person) {
+    public synchronized List<Measured> measured(String person) {
         return read(person, "measured", Measured.class);
     }
 
@@ -145,18 +145,18 @@ public final class PracticeBook implements AutoCloseable {
     }
 
     /** How many rows could not be read so far; they stay where they are and count for nothing. */
-    public int odd() {
+    public synchronized int odd() {
         return odd;
     }
 
     /** Everybody who has practised, in the order of their first time. */
-    public List<String> people() {
+    public synchronized List<String> people() {
         return jdbi.withHandle(h -> h.createQuery("SELECT person FROM practice GROUP BY person ORDER BY min(number)").mapTo(String.class)
                 .list());
     }
 
     @Override
-    public void close() {
+    public synchronized void close() {
         try {
             connection.close();
         } catch (SQLException e) {

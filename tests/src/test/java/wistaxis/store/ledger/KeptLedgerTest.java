@@ -1,5 +1,7 @@
 package wistaxis.store.ledger;
 
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicLong;
 import wistaxis.core.facts.Said;
 import wistaxis.core.route.Wilson;
 import wistaxis.core.ticket.Observed;
@@ -25,6 +27,7 @@ import wistaxis.core.ticket.Chain;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.store.files.DiskTrouble;
 
 /** The ledger behind its port: acknowledged appends, what is computed beside the entries, searching, anchors. */
 class KeptLedgerTest {
@@ -249,5 +252,44 @@ class KeptLedgerTest {
         Files.writeString(anchors, Files.readString(anchors) + "{\"entry\":0,\"digest\":\"zz\"}\n");
         assertThatThrownBy(() -> Anchor.read(anchors)).isInstanceOf(BadInput.class).hasMessageContaining("line 3");
         assertThatThrownBy(() -> Anchor.parse("12-abc")).hasMessageContaining("NUMBER:DIGEST");
+    }
+
+    /**
+     * A ledger whose files are copied while it is written to, as a backup of the whole folder does: the copy is a ledger that holds, with
+     * all that was acknowledged before the copy began, or it says that it is damaged. It is never read as something that did not happen.
+     */
+    @Test
+    void aCopyMadeWhileItIsWrittenHoldsOrSaysThatItIsDamaged() throws Exception {
+        AtomicBoolean end = new AtomicBoolean();
+        AtomicLong acknowledged = new AtomicLong();
+        try (KeptLedger ledger = KeptLedger.open(file())) {
+            String number = ledger.openTicket(new TicketEvent.Opened("Copied", true), AT).join().ticket();
+            Thread writer = Thread.ofPlatform().start(() -> {
+                for (long last = 1; !end.get(); last = acknowledged.get()) {
+                    acknowledged.set(ledger.append(number, last, List.of(fact("marks", "x".repeat(2_000))), AT).join().getLast().number());
+                }
+            });
+            int whole = 0;
+            for (int i = 0; i < 20; i++) {
+                Path copy = Files.createDirectory(folder.resolve("copy" + i)).resolve("ledger.db");
+                long before = acknowledged.get();
+                for (String part : List.of("", "-wal")) {
+                    Path from = file().resolveSibling("ledger.db" + part);
+                    if (Files.exists(from)) {
+                        Files.copy(from, copy.resolveSibling("ledger.db" + part));
+                    }
+                }
+                try (Ledger there = Ledger.open(copy)) {
+                    assertThat(there.check(null, List.of(), AT, _ -> true).orElseThrow().broken()).isEmpty();
+                    assertThat(there.entries().size()).isGreaterThanOrEqualTo((int) before);
+                    whole++;
+                } catch (DiskTrouble e) {
+                    assertThat(e.kind()).isEqualTo(DiskTrouble.Kind.DAMAGED);
+                }
+            }
+            end.set(true);
+            writer.join();
+            assertThat(whole).as("most copies").isPositive();
+        }
     }
 }

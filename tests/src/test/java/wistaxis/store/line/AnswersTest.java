@@ -10,6 +10,8 @@ import java.net.InetSocketAddress;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.util.List;
+import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.Executors;
 import java.util.stream.Collectors;
@@ -107,5 +109,22 @@ class AnswersTest {
             }
         });
         assertThatThrownBy(() -> line.buildsFor("iPhone13,2")).isInstanceOf(OutsideTrouble.class);
+    }
+
+    /** A library that lies below a path of its host is asked there, whether its address ends with a slash or not. */
+    @ParameterizedTest
+    @CsvSource({"firmware/v1", "firmware/v1/", "''"})
+    void anAddressMayHaveAPath(String path) throws OutsideTrouble {
+        List<String> asked = new CopyOnWriteArrayList<>();
+        server.createContext("/", e -> {
+            asked.add(e.getRequestURI().toString());
+            e.sendResponseHeaders(200, 2);
+            e.getResponseBody().write("[]".getBytes(StandardCharsets.UTF_8));
+            e.close();
+        });
+        try (Line below = new Line(address.resolve(path))) {
+            assertThat(below.buildsFor("iPhone13,2")).isEmpty();
+        }
+        assertThat(asked).containsExactly((path.isEmpty() ? "/" : "/firmware/v1/") + "builds?device=iPhone13,2");
     }
 }

@@ -27,6 +27,19 @@ class TonesTest {
         return crossings * (double) Tones.RATE / (2 * n);
     }
 
+    /** A reminder that comes due while the coach leads through keys, who says his cues anew each frame, is heard all the same. */
+    @Test
+    void aReminderIsHeardBesideTheCoach() {
+        Speaker.Timed ring = new Speaker.Timed(5, Cue.Kind.RELEASE, 5);
+        Speaker.Timed cue = new Speaker.Timed(7, Cue.Kind.PRESS, 7);
+        Speaker.Plan plan = new Speaker.Plan(List.of(), List.of()).ringing(List.of(ring));
+        for (int frame = 0; frame < 3; frame++) {
+            plan = plan.following(List.of(cue));
+        }
+        assertThat(plan.all()).containsExactly(cue, ring);
+        assertThat(plan.following(List.of()).all()).as("the coach is silent").containsExactly(ring);
+    }
+
     @Test
     void everyCueHasATonePitchedApartFromTheOthers() {
         Set<Long> pitches = new HashSet<>();
