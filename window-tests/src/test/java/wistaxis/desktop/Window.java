@@ -34,6 +34,7 @@ import wistaxis.core.outside.HostProbe;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.desktop.look.Png;
+import wistaxis.desktop.sound.Speaker;
 import wistaxis.desktop.view.shell.Shell;
 import wistaxis.standins.DemoWorld;
 import wistaxis.standins.ScriptedUsb;
@@ -89,7 +90,11 @@ final class Window implements AutoCloseable {
     static synchronized void startPlatform() {
         if (!started) {
             CountDownLatch up = new CountDownLatch(1);
-            Platform.startup(up::countDown);
+            try {
+                Platform.startup(up::countDown);
+            } catch (IllegalStateException _) {
+                up.countDown(); // a test of a part has
+            }
             Platform.setImplicitExit(false);
             try {
                 up.await(30, TimeUnit.SECONDS);
@@ -129,7 +134,7 @@ final class Window implements AutoCloseable {
         });
         bench = onFx(() -> new Workbench(new Workbench.Setup("Test bench", folder, start, clock, () -> wall.plusNanos(clock.shown),
                 usb == null ? world : _ -> World.real(HOST, usb, SimulatedDevice::new), Platform::runLater)));
-        shell = onFx(() -> new Shell(bench));
+        shell = onFx(() -> new Shell(bench, new Speaker(), true));
         stage = onFx(() -> {
             Stage s = new Stage();
             s.setScene(shell.scene());

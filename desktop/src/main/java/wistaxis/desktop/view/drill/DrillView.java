@@ -270,6 +270,11 @@ public final class DrillView implements View, CoachPane.Around {
     }
 
     @Override
+    public boolean moves() {
+        return part == Part.HAND && hand.measures();
+    }
+
+    @Override
     public String firstFocus() {
         return "keys-start";
     }

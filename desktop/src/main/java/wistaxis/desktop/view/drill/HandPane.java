@@ -209,6 +209,11 @@ public final class HandPane {
         return what == null ? "Choose what to measure." : "Measured with the space key.";
     }
 
+    /** Whether a hand is measured, to whom a light is shown. */
+    public boolean measures() {
+        return what != null;
+    }
+
     /** Nothing is measured any more. */
     public void rest() {
         what = null;

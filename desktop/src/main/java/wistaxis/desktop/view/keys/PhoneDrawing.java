@@ -1,6 +1,7 @@
 package wistaxis.desktop.view.keys;
 
 import java.util.EnumMap;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
@@ -35,6 +36,7 @@ public final class PhoneDrawing extends Pane {
     private static final double TOP = 8;
 
     private final Canvas canvas = new Canvas();
+    private List<Object> drawn = List.of();
     private final DeviceModel model;
     private final Body body;
     private final boolean home;
@@ -144,8 +146,13 @@ public final class PhoneDrawing extends Pane {
         return area;
     }
 
-    /** @param progress of a bar on the screen, 0 to 1 */
+    /** Draws it, unless it stands there already. @param progress of a bar on the screen, 0 to 1 */
     public void draw(Screen screen, Set<PhysicalKey> down, boolean plugged, double progress) {
+        List<Object> wanted = List.of(screen, Set.copyOf(down), plugged, progress, Theme.color("ink"));
+        if (wanted.equals(drawn)) {
+            return;
+        }
+        drawn = wanted;
         GraphicsContext g = canvas.getGraphicsContext2D();
         g.clearRect(0, 0, canvas.getWidth(), canvas.getHeight());
         g.setTextAlign(TextAlignment.CENTER);

@@ -28,6 +28,7 @@ public final class ScoreDrawing extends Region {
 
     private final Canvas canvas = new Canvas();
     private final Body body;
+    private List<Object> drawn = List.of();
 
     /**
      * What is drawn.
@@ -64,10 +65,16 @@ public final class ScoreDrawing extends Region {
         return NAMES + w * NOW_AT + (atNanos - nowNanos) / 1e9 * (w / SECONDS_SHOWN);
     }
 
+    /** Draws it, unless it stands there already. */
     public void draw(Moment m) {
-        GraphicsContext g = canvas.getGraphicsContext2D();
         double w = getWidth();
         double h = getHeight();
+        List<Object> wanted = List.of(m, w, h, Theme.color("ink"));
+        if (wanted.equals(drawn)) {
+            return;
+        }
+        drawn = wanted;
+        GraphicsContext g = canvas.getGraphicsContext2D();
         g.clearRect(0, 0, w, h);
         g.setFill(Theme.color("surface"));
         g.fillRect(0, 0, w, h);

@@ -11,7 +11,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Stream;
-import javafx.animation.AnimationTimer;
 import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.scene.Parent;
@@ -83,7 +82,7 @@ public final class Shell implements AutoCloseable {
     private final Button settingsButton;
     private final Button shelfButton;
     private final Button drillButton;
-    private final AnimationTimer frames;
+    private final Frames frames;
     /** Letters of what is named to be taken back. */
     private static final int LONGEST_BRIEF = 40;
 
@@ -107,6 +106,11 @@ public final class Shell implements AutoCloseable {
 
     /** @param speaker closed with the window */
     public Shell(Workbench bench, Speaker speaker) {
+        this(bench, speaker, false);
+    }
+
+    /** @param moves whether each frame counts, whatever is done; for whoever drives the time by frames */
+    public Shell(Workbench bench, Speaker speaker, boolean moves) {
         this.bench = bench;
         this.speaker = speaker;
         this.dim = Ui.button("theme", "Dim", "quiet", this::otherTheme);
@@ -138,13 +142,9 @@ public final class Shell implements AutoCloseable {
         frame.getStyleClass().add("frame");
         root.setCenter(frame);
         show(view);
-        frames = new AnimationTimer() {
-            @Override
-            public void handle(long now) {
-                frame();
-            }
-        };
+        frames = new Frames(this::frame, () -> moves || bench.keysRun() || bench.time().rate() > 1 || view.moves());
         frames.start();
+        bench.changes().follow(_ -> frames.turn());
     }
 
     private Node head() {
@@ -233,7 +233,8 @@ public final class Shell implements AutoCloseable {
 
     private static String brief(TakingBack.Takeable act) {
         String words = act.events().stream().filter(e -> !(e instanceof TicketEvent.AtWork)).map(EventWords::of).findFirst().orElse("");
-        return act.ticket() + " " + (words.length() > LONGEST_BRIEF ? words.substring(0, LONGEST_BRIEF).strip() : words);
+        int end = words.length() <= LONGEST_BRIEF ? words.length() : Math.max(words.lastIndexOf(' ', LONGEST_BRIEF), 1);
+        return act.ticket() + " " + words.substring(0, end); // whole words
     }
 
     public Scene scene() {
@@ -614,7 +615,7 @@ public final class Shell implements AutoCloseable {
         }
     }
 
-    /** Each frame. Whatever throws is said once, and the next frame comes all the same. */
+    /** Each look at the bench; see {@link Frames}. Whatever throws is said once, and the next comes all the same. */
     private void tick() {
         bench.tick();
         clock.setText(CLOCK.format(bench.now()));
@@ -643,7 +644,7 @@ public final class Shell implements AutoCloseable {
 
     @Override
     public void close() {
-        frames.stop();
+        frames.close();
         view.leave();
         speaker.close();
     }

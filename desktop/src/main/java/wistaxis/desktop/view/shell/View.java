@@ -13,8 +13,13 @@ public interface View {
     /** Whether the page shows what has changed. */
     boolean follows(Change change);
 
-    /** Redraws what moves by itself; called each frame while the view is shown. */
+    /** Redraws what moves by itself: a few times a second while the view is shown, and each frame while something {@link #moves}. */
     default void tick() {}
+
+    /** Whether each frame counts on this page, besides when keys are led or simulated time runs fast. */
+    default boolean moves() {
+        return false;
+    }
 
     /** The id of what has the keyboard when the page opens; empty for whatever comes first. */
     default String firstFocus() {
