@@ -1,6 +1,8 @@
 package wistaxis.architecture;
 
+import static com.tngtech.archunit.base.DescribedPredicate.not;
 import static com.tngtech.archunit.core.domain.JavaClass.Predicates.assignableTo;
+import static com.tngtech.archunit.core.domain.JavaClass.Predicates.resideInAPackage;
 import static com.tngtech.archunit.core.domain.JavaCall.Predicates.target;
 import static com.tngtech.archunit.core.domain.properties.HasName.Predicates.name;
 import static com.tngtech.archunit.core.domain.properties.HasOwner.Predicates.With.owner;
@@ -35,6 +37,17 @@ class ModulesTest {
                 .whereLayer("workbench").mayOnlyBeAccessedByLayers("desktop", "cli")
                 .whereLayer("store").mayOnlyBeAccessedByLayers("workbench", "desktop", "cli")
                 .whereLayer("standins").mayOnlyBeAccessedByLayers("desktop", "cli").check(ALL);
+    }
+
+    /** The rooms of the workbench face one way. */
+    @Test
+    void theWorkbenchsRoomsFaceOneWay() {
+        noClasses().that().resideInAPackage("wistaxis.workbench.life..").should().dependOnClassesThat(resideInAPackage("wistaxis.workbench..")
+                .and(not(resideInAPackage("wistaxis.workbench.life..")))).check(ALL);
+        noClasses().that().resideInAPackage("wistaxis.workbench.life..").should().dependOnClassesThat()
+                .resideInAPackage("wistaxis.core.ticket..").check(ALL);
+        noClasses().that().resideInAnyPackage("wistaxis.workbench.host..", "wistaxis.workbench.paper..").should()
+                .dependOnClassesThat().haveSimpleName("Workbench").check(ALL);
     }
 
     @Test

@@ -13,6 +13,7 @@ import wistaxis.core.keys.Reading;
 import wistaxis.core.keys.Screen;
 import wistaxis.core.keys.Start;
 import wistaxis.core.outside.DeviceLink;
+import wistaxis.workbench.life.Change;
 
 /** Whose hands are on what: a ticket's device, or the one of the drill. */
 public interface CoachSubject {

@@ -22,6 +22,7 @@ import wistaxis.core.work.Command;
 import wistaxis.store.files.Inside;
 import wistaxis.store.firmware.Shelf;
 import wistaxis.store.line.DownloadQueue;
+import wistaxis.workbench.life.Change;
 
 /**
  * What is fetched for the tickets of the bench, and what has come of it before. JavaFX thread only; the downloads themselves run in the

@@ -22,6 +22,7 @@ import wistaxis.core.outside.DeviceLink;
 import wistaxis.core.practice.Drilled;
 import wistaxis.core.practice.StepScore;
 import wistaxis.core.ticket.EventWords;
+import wistaxis.workbench.life.Change;
 
 /** Practice on a simulated device: it is put into its starting state before every attempt, and every attempt is scored step by step. */
 public final class DrillDesk implements CoachSubject {

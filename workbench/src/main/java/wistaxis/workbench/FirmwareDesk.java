@@ -25,6 +25,7 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Command;
 import wistaxis.store.firmware.Shelf;
+import wistaxis.workbench.life.Change;
 
 /**
  * Firmware of one ticket: the choice among the builds, its download, the proof of the package, and when to put the device into the mode.

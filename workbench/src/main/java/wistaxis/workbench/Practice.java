@@ -36,6 +36,7 @@ import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.OutFile;
 import wistaxis.store.paper.FamilyCard;
 import wistaxis.store.practice.PracticeBook;
+import wistaxis.workbench.life.Change;
 
 /** Who stands at the bench: what this person practised and how the hand is. */
 public final class Practice implements AutoCloseable {

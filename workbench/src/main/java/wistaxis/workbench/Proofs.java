@@ -18,6 +18,7 @@ import wistaxis.core.firmware.PackageCheck;
 import wistaxis.core.firmware.PackageReport;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.firmware.Shelf;
+import wistaxis.workbench.life.Change;
 
 /** Packages that are being taken in or checked whole, and what was refused. JavaFX thread only; the work itself runs in the background. */
 public final class Proofs {

@@ -37,6 +37,7 @@ import wistaxis.store.files.SideFile;
 import wistaxis.store.ledger.LedgerStore;
 import wistaxis.store.settings.Settings;
 import wistaxis.workbench.host.PublicHolidays;
+import wistaxis.workbench.life.Change;
 
 /** Intake and routes of all tickets: what the shop prefers, what its ledger shows, what is signed, and whether the host is ready. */
 public final class RouteDesk {

@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.store.files.SideFile;
+import wistaxis.workbench.life.Change;
 
 /**
  * The shop's own key sequences beside those that ship; none of them is taken unless all of them land. JavaFX thread only; they are tried

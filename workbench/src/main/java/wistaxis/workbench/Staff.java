@@ -3,6 +3,7 @@ package wistaxis.workbench;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import wistaxis.workbench.life.Change;
 
 /**
  * Who works here, and who of them is at this window: changed with one key. Whoever acts on a ticket that somebody else worked on last is

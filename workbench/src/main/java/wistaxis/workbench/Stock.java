@@ -33,6 +33,8 @@ import wistaxis.store.firmware.FolderWatch;
 import wistaxis.store.firmware.Shelf;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.LedgerStore;
+import wistaxis.workbench.life.Change;
+import wistaxis.workbench.life.Closing;
 
 /**
  * Firmware of the whole bench: the catalogue of builds, the shelf, the downloads that serve several tickets, the proofs, and how long

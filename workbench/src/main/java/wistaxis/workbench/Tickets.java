@@ -36,6 +36,11 @@ import wistaxis.store.ledger.Ledger;
 import wistaxis.store.ledger.LedgerCheck;
 import wistaxis.store.ledger.LedgerSeen;
 import wistaxis.store.ledger.LedgerStore;
+import wistaxis.workbench.life.Background;
+import wistaxis.workbench.life.Change;
+import wistaxis.workbench.life.Changes;
+import wistaxis.workbench.life.ClockDoubt;
+import wistaxis.workbench.life.Notices;
 
 /**
  * The tickets that are at work, and those of old that somebody looked at: what the ledger says of them, what is appended, and what others

@@ -26,6 +26,7 @@ import wistaxis.core.usb.UsbWatch;
 import wistaxis.core.usb.Whose;
 import wistaxis.core.work.Command;
 import wistaxis.core.work.Sightings;
+import wistaxis.workbench.life.Change;
 
 /**
  * What hangs on the host's USB, and which ticket each device belongs to. It is looked at on a thread of its own; everything else is of the

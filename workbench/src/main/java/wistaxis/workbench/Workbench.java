@@ -8,8 +8,6 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
-import java.util.ArrayDeque;
-import java.util.Deque;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
@@ -46,6 +44,14 @@ import wistaxis.store.ledger.LedgerStore;
 import wistaxis.store.ledger.OutFile;
 import wistaxis.store.line.Line;
 import wistaxis.store.settings.Settings;
+import wistaxis.workbench.life.Background;
+import wistaxis.workbench.life.Change;
+import wistaxis.workbench.life.Changes;
+import wistaxis.workbench.life.ClockDoubt;
+import wistaxis.workbench.life.Closing;
+import wistaxis.workbench.life.Front;
+import wistaxis.workbench.life.Notices;
+import wistaxis.workbench.life.TimeKeeper;
 
 /** The bench at work: everything that window and command line share. Of one thread, the interface's, but for what says otherwise. */
 public final class Workbench implements AutoCloseable {
@@ -61,7 +67,7 @@ public final class Workbench implements AutoCloseable {
     private final Guard guard = new Guard(this);
     private final Changes changes = new Changes();
     private final Notices notices = new Notices(changes);
-    private final Deque<AutoCloseable> open = new ArrayDeque<>();
+    private final Closing closing = new Closing();
     private final Desks desks = new Desks(this);
     private final TimeKeeper time;
     private final World world;
@@ -111,31 +117,31 @@ public final class Workbench implements AutoCloseable {
         try {
             TimeKeeper[] keeper = {null};
             this.world = setup.world().make(() -> Objects.requireNonNull(keeper[0]).now());
-            opened(world.end());
+            closing.opened(world.end());
             this.time = new TimeKeeper(setup.start(), setup.realNanos(), setup.wall(), world.simulated());
             keeper[0] = time;
-            this.ledger = opened(KeptLedger.open(setup.folder().ledger(), setup.wall()));
+            this.ledger = closing.opened(KeptLedger.open(setup.folder().ledger(), setup.wall()));
             refuseOther(ledger, world.simulated());
-            this.background = opened(new Background(front));
+            this.background = closing.opened(new Background(front));
             this.tickets = new Tickets(ledger, new Tickets.Place(setup.folder().seen(), setup.folder().anchors(), setup.wall(), time::now,
                     background, front, changes, notices, doubt));
-            open.addFirst(tickets::close);
+            closing.opened(tickets::close);
             this.schools = new Schools(this, setup.folder().schools());
-            this.line = opened(new Line(world.simulated() ? world.services() : this::library));
-            this.stock = opened(new Stock(this, setup.folder(), ledger));
+            this.line = closing.opened(new Line(world.simulated() ? world.services() : this::library));
+            this.stock = closing.opened(new Stock(this, setup.folder(), ledger));
             this.handover = handover(setup.folder());
             this.routes = new RouteDesk(this, world.host(), setup.folder().settings(), ledger);
-            this.practice = opened(new Practice(this, setup.folder()));
+            this.practice = closing.opened(new Practice(this, setup.folder()));
             this.drill = new DrillDesk(this);
             this.plans = new Plans(this);
             this.staff = new Staff(this);
             this.reminders = new Reminders(this);
-            this.people = opened(new PeopleDesk(this, setup.folder(), ledger));
+            this.people = closing.opened(new PeopleDesk(this, setup.folder(), ledger));
             this.commands = new Commands(tickets, routes::rules, around, people::sealed, staff::atWork, this::heard);
             this.taking = new TakingBack(commands, tickets::find, this::realNanos);
             this.papers = new PaperDesk(this, setup.folder());
             this.learned = new Learned(ledger);
-            this.usb = opened(new UsbDesk(this, world.usb()));
+            this.usb = closing.opened(new UsbDesk(this, world.usb()));
             tickets.follow(new Tickets.Follower() {
                 @Override
                 public void changed(@Nullable Ticket before, Projection now, long from) {
@@ -175,11 +181,6 @@ public final class Workbench implements AutoCloseable {
             throw new BadInput(p ? "this folder holds a ledger of practice; open it with: wistaxis practice --data DIR, or name another "
                     + "folder" : "this folder holds the ledger of a real bench, and nothing is practised in it; name another folder");
         });
-    }
-
-    private <T extends AutoCloseable> T opened(T part) {
-        open.addFirst(part);
-        return part;
     }
 
     /** What is done once the ledger may be written to: a restore that the last program left running is one that stopped. */
@@ -556,15 +557,6 @@ public final class Workbench implements AutoCloseable {
      */
     @Override
     public void close() {
-        if (people != null && !front.drain(() -> pending() > 0 || commands.isFlying())) {
-            LogFile.failed("at the end", new IllegalStateException("what was begun did not come to its end"));
-        }
-        for (AutoCloseable part : open) {
-            try {
-                part.close();
-            } catch (Exception e) {
-                notices.say(String.valueOf(e.getMessage()));
-            }
-        }
+        closing.close(front, () -> people != null && (pending() > 0 || commands.isFlying()), notices::say);
     }
 }

@@ -67,8 +67,8 @@ public record Oddities(List<String> stops, List<String> notes) {
             return "";
         }
         boolean more = intake.questions().stream().anyMatch(q -> !q.kind().equals("choice") && q.facts().contains(fact));
-        List<String> choices = more ? List.of() : intake.questions().stream().filter(q -> q.kind().equals("choice")).flatMap(q -> q.answers().stream())
-                .map(a -> a.sets().get(fact)).filter(Objects::nonNull).distinct().sorted().toList();
+        List<String> choices = more ? List.of() : intake.questions().stream().filter(q -> q.kind().equals("choice"))
+                .flatMap(q -> q.answers().stream()).map(a -> a.sets().get(fact)).filter(Objects::nonNull).distinct().sorted().toList();
         Set<String> parts = intake.questions().stream().filter(q -> q.kind().equals("several") && q.facts().contains(fact))
                 .flatMap(q -> q.answers().stream()).map(Question.Answer::value).collect(Collectors.toCollection(TreeSet::new));
         Optional<String> other = parts.isEmpty() || value.equals("none") ? Optional.empty()

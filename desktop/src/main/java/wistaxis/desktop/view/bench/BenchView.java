@@ -33,7 +33,7 @@ import wistaxis.desktop.view.firmware.Signing;
 import wistaxis.desktop.view.shell.SettingsView;
 import wistaxis.desktop.view.shell.Shell;
 import wistaxis.desktop.view.shell.View;
-import wistaxis.workbench.Change;
+import wistaxis.workbench.life.Change;
 import wistaxis.workbench.Plans;
 import wistaxis.workbench.Workbench;
 

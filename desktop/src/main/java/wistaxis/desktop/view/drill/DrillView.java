@@ -24,7 +24,7 @@ import wistaxis.desktop.view.keys.CoachPane;
 import wistaxis.desktop.view.keys.CoachWords;
 import wistaxis.desktop.view.shell.Shell;
 import wistaxis.desktop.view.shell.View;
-import wistaxis.workbench.Change;
+import wistaxis.workbench.life.Change;
 import wistaxis.workbench.DrillDesk;
 import wistaxis.workbench.Practice;
 import wistaxis.workbench.Workbench;

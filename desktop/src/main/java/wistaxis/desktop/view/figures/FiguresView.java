@@ -20,7 +20,7 @@ import wistaxis.core.steps.Steps;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.shell.View;
 import wistaxis.store.ledger.Figures;
-import wistaxis.workbench.Change;
+import wistaxis.workbench.life.Change;
 import wistaxis.workbench.Workbench;
 
 /** What came in, what helped, how keys landed, what failed at the host, what was kept of promises: by period, with cases and intervals. */

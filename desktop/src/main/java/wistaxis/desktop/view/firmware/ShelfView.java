@@ -30,7 +30,7 @@ import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.shell.Shell;
 import wistaxis.desktop.view.shell.View;
 import wistaxis.store.firmware.Shelf;
-import wistaxis.workbench.Change;
+import wistaxis.workbench.life.Change;
 import wistaxis.workbench.Downloads;
 import wistaxis.workbench.FirmwareDesk;
 import wistaxis.workbench.Stock;

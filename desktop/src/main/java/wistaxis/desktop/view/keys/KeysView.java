@@ -20,7 +20,7 @@ import wistaxis.desktop.view.real.UsbPane;
 import wistaxis.desktop.view.shell.Shell;
 import wistaxis.desktop.view.shell.TicketView;
 import wistaxis.desktop.view.shell.View;
-import wistaxis.workbench.Change;
+import wistaxis.workbench.life.Change;
 import wistaxis.workbench.KeysDesk;
 import wistaxis.workbench.Workbench;
 

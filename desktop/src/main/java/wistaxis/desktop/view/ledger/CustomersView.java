@@ -9,7 +9,7 @@ import wistaxis.core.work.Visit;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.shell.Shell;
 import wistaxis.desktop.view.shell.View;
-import wistaxis.workbench.Change;
+import wistaxis.workbench.life.Change;
 import wistaxis.workbench.Workbench;
 
 /** Tickets by who brought them: a name, a number, an IMEI or a serial; whole words, as they were kept. */

@@ -29,7 +29,7 @@ import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.shell.Shell;
 import wistaxis.desktop.view.shell.View;
 import wistaxis.store.ledger.LedgerExport;
-import wistaxis.workbench.Change;
+import wistaxis.workbench.life.Change;
 import wistaxis.workbench.Workbench;
 
 /** Everything that happened, newest first, a page at a time; whether the chain holds; export. A row opens its ticket, however old. */

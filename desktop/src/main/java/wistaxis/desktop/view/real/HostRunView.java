@@ -30,7 +30,7 @@ import wistaxis.desktop.view.restore.BeforeRun;
 import wistaxis.desktop.view.shell.Shell;
 import wistaxis.desktop.view.shell.TicketView;
 import wistaxis.desktop.view.shell.View;
-import wistaxis.workbench.Change;
+import wistaxis.workbench.life.Change;
 import wistaxis.workbench.HostDesk;
 import wistaxis.workbench.Workbench;
 

@@ -22,7 +22,7 @@ import wistaxis.desktop.view.keys.PhoneDrawing;
 import wistaxis.desktop.view.shell.Shell;
 import wistaxis.desktop.view.shell.TicketView;
 import wistaxis.desktop.view.shell.View;
-import wistaxis.workbench.Change;
+import wistaxis.workbench.life.Change;
 import wistaxis.workbench.RestoreDesk;
 import wistaxis.workbench.TicketDesk;
 import wistaxis.workbench.Workbench;

@@ -34,6 +34,7 @@ import wistaxis.desktop.view.shell.TicketPage;
 import wistaxis.store.people.People;
 import wistaxis.workbench.RouteDesk;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.life.Change;
 
 /** The ladder, least destructive first: what each rung keeps or erases, minutes, reasons, evidence; consent is asked for once. */
 public final class RouteView extends TicketPage {

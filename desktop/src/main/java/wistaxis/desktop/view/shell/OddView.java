@@ -14,7 +14,7 @@ import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Ui;
-import wistaxis.workbench.Change;
+import wistaxis.workbench.life.Change;
 import wistaxis.workbench.Workbench;
 
 /** A ticket that cannot be worked on here, because something in it cannot be understood: what that is, and all that is written of it. */

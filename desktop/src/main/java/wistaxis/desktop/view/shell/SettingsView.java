@@ -15,7 +15,7 @@ import wistaxis.core.facts.BadInput;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.route.RouteFacts;
 import wistaxis.desktop.look.Ui;
-import wistaxis.workbench.Change;
+import wistaxis.workbench.life.Change;
 import wistaxis.workbench.RouteDesk;
 import wistaxis.workbench.Workbench;
 

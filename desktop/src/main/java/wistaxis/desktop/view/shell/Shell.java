@@ -48,7 +48,7 @@ import wistaxis.desktop.view.ledger.LedgerView;
 import wistaxis.desktop.view.paper.PaperView;
 import wistaxis.desktop.view.story.StoryView;
 import wistaxis.store.files.LogFile;
-import wistaxis.workbench.Change;
+import wistaxis.workbench.life.Change;
 import wistaxis.workbench.TakingBack;
 import wistaxis.workbench.Workbench;
 

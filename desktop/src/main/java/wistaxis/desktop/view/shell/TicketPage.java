@@ -6,7 +6,7 @@ import javafx.scene.layout.VBox;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Ui;
-import wistaxis.workbench.Change;
+import wistaxis.workbench.life.Change;
 import wistaxis.workbench.Result;
 import wistaxis.workbench.Workbench;
 

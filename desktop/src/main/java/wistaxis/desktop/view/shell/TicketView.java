@@ -26,7 +26,7 @@ import wistaxis.desktop.view.real.HostRunView;
 import wistaxis.desktop.view.restore.RestoreView;
 import wistaxis.desktop.view.route.RouteView;
 import wistaxis.desktop.view.walk.WalkView;
-import wistaxis.workbench.Change;
+import wistaxis.workbench.life.Change;
 import wistaxis.workbench.Plans;
 import wistaxis.workbench.Workbench;
 

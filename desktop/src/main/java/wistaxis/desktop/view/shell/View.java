@@ -1,7 +1,7 @@
 package wistaxis.desktop.view.shell;
 
 import javafx.scene.Parent;
-import wistaxis.workbench.Change;
+import wistaxis.workbench.life.Change;
 
 /** A page of the window. */
 public interface View {

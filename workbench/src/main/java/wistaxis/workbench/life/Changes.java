@@ -1,4 +1,4 @@
-package wistaxis.workbench;
+package wistaxis.workbench.life;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -10,7 +10,7 @@ public final class Changes {
     private long told;
 
     /** How many have been told: what was computed at the same number still holds. */
-    long told() {
+    public long told() {
         return told;
     }
 
@@ -18,11 +18,11 @@ public final class Changes {
         followers.add(follower);
     }
 
-    void tell(Change.Topic topic) {
+    public void tell(Change.Topic topic) {
         tell(topic, "");
     }
 
-    void tell(Change.Topic topic, String ticket) {
+    public void tell(Change.Topic topic, String ticket) {
         told++;
         Change change = new Change(topic, ticket);
         List.copyOf(followers).forEach(f -> f.accept(change));

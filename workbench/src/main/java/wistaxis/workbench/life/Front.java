@@ -1,4 +1,4 @@
-package wistaxis.workbench;
+package wistaxis.workbench.life;
 
 import java.util.concurrent.Executor;
 import java.util.concurrent.LinkedBlockingQueue;
@@ -11,14 +11,14 @@ import wistaxis.store.files.LogFile;
  * What is brought back to the thread that the bench belongs to, in order. While the bench closes, that thread takes it from here itself, so
  * that what was begun comes to its end.
  */
-final class Front implements Executor {
+public final class Front implements Executor {
     /** So long nothing may come before the end no longer waits for it. Ours. */
     private static final long LONGEST_MILLIS = 60_000;
 
     private final Executor thread;
     private final LinkedBlockingQueue<Runnable> queue = new LinkedBlockingQueue<>();
 
-    Front(Executor thread) {
+    public Front(Executor thread) {
         this.thread = thread;
     }
 
@@ -36,7 +36,7 @@ final class Front implements Executor {
     }
 
     /** On the bench's own thread: does what comes back until nothing is under way any more. @return whether it came to that */
-    boolean drain(BooleanSupplier underWay) {
+    public boolean drain(BooleanSupplier underWay) {
         while (true) {
             Runnable next = poll(underWay.getAsBoolean() ? LONGEST_MILLIS : 0);
             if (next == null) {

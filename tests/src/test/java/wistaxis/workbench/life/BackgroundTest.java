@@ -1,4 +1,4 @@
-package wistaxis.workbench;
+package wistaxis.workbench.life;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -12,7 +12,7 @@ import org.junit.jupiter.api.Test;
 /** Whatever ends work in the background reaches whoever asked for it: an answer, an exception, and an error too. */
 class BackgroundTest {
     @Test
-    void errorsReachTheCallerAsExceptionsDo() throws Exception {
+    public void errorsReachTheCallerAsExceptionsDo() throws Exception {
         try (Background background = new Background(Runnable::run)) {
             for (Throwable thrown : List.of(new IllegalStateException("x"), new StackOverflowError("y"), new NoClassDefFoundError("z"),
                     new UnsatisfiedLinkError("w"))) {
@@ -30,7 +30,7 @@ class BackgroundTest {
     }
 
     @Test
-    void filesAreWrittenInTheOrderInWhichThatWasAskedForAndAllBeforeTheEnd() {
+    public void filesAreWrittenInTheOrderInWhichThatWasAskedForAndAllBeforeTheEnd() {
         List<Integer> written = new ArrayList<>();
         Background background = new Background(Runnable::run);
         for (int i = 0; i < 50; i++) {

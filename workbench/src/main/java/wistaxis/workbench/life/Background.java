@@ -1,4 +1,4 @@
-package wistaxis.workbench;
+package wistaxis.workbench.life;
 
 import java.io.InterruptedIOException;
 import java.nio.channels.ClosedByInterruptException;
@@ -12,7 +12,7 @@ import java.util.function.Consumer;
 import wistaxis.store.files.LogFile;
 
 /** Runs what may take long off the interface thread and brings the answer back to it; what is asked after the end is dropped. */
-final class Background implements AutoCloseable {
+public final class Background implements AutoCloseable {
     private final Executor front;
     private final ExecutorService threads = Executors.newVirtualThreadPerTaskExecutor();
     private final ExecutorService inOrder = Executors.newSingleThreadExecutor(Thread.ofPlatform().name("files").daemon().factory());
@@ -20,16 +20,16 @@ final class Background implements AutoCloseable {
     private final AtomicInteger writing = new AtomicInteger();
 
     /** Writes a file. */
-    interface Writing {
+    public interface Writing {
         void run() throws Exception;
     }
 
     /** @param front runs something on the interface thread, later */
-    Background(Executor front) {
+    public Background(Executor front) {
         this.front = front;
     }
 
-    <T> void run(Callable<T> work, Consumer<T> done, Consumer<Throwable> failed) {
+    public <T> void run(Callable<T> work, Consumer<T> done, Consumer<Throwable> failed) {
         if (!threads.isShutdown()) {
             running.incrementAndGet();
             threads.execute(() -> carryOut(work, answer -> over(running, () -> done.accept(answer)), e -> over(running,
@@ -47,12 +47,12 @@ final class Background implements AutoCloseable {
     }
 
     /** How much is under way whose answer was not taken yet; files that are written not counted. */
-    int running() {
+    public int running() {
         return running.get();
     }
 
     /** For what writes a file: one after another, as asked for; all of it is done before the end. */
-    void write(Writing work, Consumer<Throwable> failed) {
+    public void write(Writing work, Consumer<Throwable> failed) {
         write(() -> {
             work.run();
             return true;
@@ -60,7 +60,7 @@ final class Background implements AutoCloseable {
     }
 
     /** The same for what has an answer; it counts as not written until the answer was taken. */
-    <T> void write(Callable<T> work, Consumer<T> done, Consumer<Throwable> failed) {
+    public <T> void write(Callable<T> work, Consumer<T> done, Consumer<Throwable> failed) {
         if (!inOrder.isShutdown()) {
             writing.incrementAndGet();
             inOrder.execute(() -> carryOut(work, answer -> over(writing, () -> done.accept(answer)), e -> over(writing,
@@ -97,7 +97,7 @@ final class Background implements AutoCloseable {
     }
 
     /** How many files are still to be written. */
-    int writing() {
+    public int writing() {
         return writing.get();
     }
 

@@ -1,4 +1,4 @@
-package wistaxis.workbench;
+package wistaxis.workbench.life;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -25,7 +25,7 @@ class TimeKeeperTest {
     }
 
     @Test
-    void theBenchIsOnTimeAfterANight() {
+    public void theBenchIsOnTimeAfterANight() {
         TimeKeeper keeper = keeper(true);
         passes(Duration.ofSeconds(1), Duration.ofHours(8));
         assertThat(keeper.follow(true)).as("not while keys run").isFalse();
@@ -38,7 +38,7 @@ class TimeKeeperTest {
 
     /** Two clocks that run unlike by 30 s a week, which many do: a window that is open for two weeks still has the clock on the wall. */
     @Test
-    void theBenchIsOnTimeAfterTwoWeeks() {
+    public void theBenchIsOnTimeAfterTwoWeeks() {
         for (int sign : new int[] {1, -1}) {
             real = 1;
             wall = NOW;
@@ -55,7 +55,7 @@ class TimeKeeperTest {
 
     /** Practice time runs ahead by itself and never goes back; the real bench has the time of the clock on the wall. */
     @Test
-    void aClockThatIsSetBackIsFollowedAtTheRealBenchOnly() {
+    public void aClockThatIsSetBackIsFollowedAtTheRealBenchOnly() {
         for (boolean simulated : new boolean[] {true, false}) {
             real = 1;
             wall = NOW;
@@ -67,7 +67,7 @@ class TimeKeeperTest {
     }
 
     @Test
-    void paceIsOfPracticeTime() {
+    public void paceIsOfPracticeTime() {
         TimeKeeper keeper = keeper(true);
         assertThat(keeper.rate(60)).isTrue();
         assertThat(keeper.rate(60)).isFalse();

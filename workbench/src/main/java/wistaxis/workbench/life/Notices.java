@@ -1,4 +1,4 @@
-package wistaxis.workbench;
+package wistaxis.workbench.life;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -8,12 +8,12 @@ public final class Notices {
     private final List<String> said = new ArrayList<>();
     private final Changes changes;
 
-    Notices(Changes changes) {
+    public Notices(Changes changes) {
         this.changes = changes;
     }
 
     /** Nothing for empty words. */
-    void say(String trouble) {
+    public void say(String trouble) {
         if (!trouble.isEmpty()) {
             said.add(trouble);
             changes.tell(Change.Topic.NOTICE);

@@ -1,4 +1,4 @@
-package wistaxis.workbench;
+package wistaxis.workbench.life;
 
 import java.time.Duration;
 import java.time.Instant;
@@ -14,10 +14,10 @@ import org.jspecify.annotations.Nullable;
  */
 public final class ClockDoubt {
     /** So long a bench may stand still before its clock is asked about: a week. Ours. */
-    static final Duration AWAY = Duration.ofDays(7);
+    public static final Duration AWAY = Duration.ofDays(7);
 
     /** So much clocks are set back by without anybody minding. Ours. */
-    static final Duration BACK = Duration.ofMinutes(5);
+    public static final Duration BACK = Duration.ofMinutes(5);
 
     private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("d MMMM yyyy, HH:mm", Locale.ENGLISH)
             .withZone(ZoneId.systemDefault());
@@ -25,14 +25,14 @@ public final class ClockDoubt {
     private @Nullable String says;
 
     /** At a start. @param last when something was last written here; null for never */
-    void started(@Nullable Instant last, Instant now) {
+    public void started(@Nullable Instant last, Instant now) {
         if (last != null) {
             leapt(Duration.between(last, now), now, "The last entry of the ledger is of " + WHEN.format(last) + ".");
         }
     }
 
     /** While it runs. @param by how much further the wall clock went than the monotonic one; negative when it was set back */
-    void leapt(Duration by, Instant now, String why) {
+    public void leapt(Duration by, Instant now, String why) {
         if (by.compareTo(AWAY) > 0 || by.plus(BACK).isNegative()) {
             says = "This computer's clock says " + WHEN.format(now) + ". " + why + " Is the clock right?";
         }
@@ -43,7 +43,7 @@ public final class ClockDoubt {
         return Optional.ofNullable(says);
     }
 
-    void settle() {
+    public void settle() {
         says = null;
     }
 }

@@ -1,4 +1,4 @@
-package wistaxis.workbench;
+package wistaxis.workbench.life;
 
 import java.time.Duration;
 import java.time.Instant;
@@ -32,7 +32,7 @@ public final class TimeKeeper {
      * @param wall the wall clock, which does not
      * @param simulated whether the time is practice, which may run ahead of the wall clock
      */
-    TimeKeeper(Instant start, LongSupplier realNanos, InstantSource wall, boolean simulated) {
+    public TimeKeeper(Instant start, LongSupplier realNanos, InstantSource wall, boolean simulated) {
         this.realNanos = realNanos;
         this.wall = wall;
         this.simulated = simulated;
@@ -53,14 +53,14 @@ public final class TimeKeeper {
     }
 
     /** @return whether that is another one */
-    boolean rate(int rate) {
+    public boolean rate(int rate) {
         boolean other = rate != clock.rate();
         clock = other ? clock.withRate(rate, realNanos.getAsLong()) : clock;
         return other;
     }
 
     /** By how much more than the monotonic clock the wall clock went on, at the last look; negative when it was set back. */
-    Duration leapt() {
+    public Duration leapt() {
         return leapt;
     }
 
@@ -71,7 +71,7 @@ public final class TimeKeeper {
      * @param keys whether keys run, which nothing may disturb
      * @return whether the bench's time was changed
      */
-    boolean follow(boolean keys) {
+    public boolean follow(boolean keys) {
         long real = realNanos.getAsLong();
         long now = BenchTime.nanos(wall.instant());
         if (lastReal == 0) {
