@@ -302,7 +302,8 @@ final class TicketCommand extends Output {
         }
     }
 
-    @CommandLine.Command(name = "story", mixinStandardHelpOptions = true, description = "All that happened on it, and what its time went into.")
+    @CommandLine.Command(name = "story", mixinStandardHelpOptions = true,
+            description = "All that happened on it, and what its time went into.")
     static final class StoryOf extends OnTicket {
         private record Told(String ticket, Map<Story.Kind, Double> seconds, List<Story.Stretch> stretches, List<Story.Line> lines) {}
 
