@@ -19,10 +19,10 @@ import wistaxis.store.ledger.Ledger;
 import wistaxis.store.ledger.OutFile;
 import wistaxis.store.paper.Words;
 import wistaxis.store.people.People;
-import wistaxis.workbench.PaperDesk;
-import wistaxis.workbench.PeopleDesk;
-import wistaxis.workbench.Shop;
-import wistaxis.workbench.paper.Papers;
+import wistaxis.workbench.document.Documents;
+import wistaxis.workbench.people.Customers;
+import wistaxis.workbench.ticket.Shop;
+import wistaxis.workbench.document.Papers;
 
 @Command(name = "paper", mixinStandardHelpOptions = true, description = {
     "A paper of a ticket as PDF, from its entries in the ledger: the same bytes for the same entries. With --up-to it is the one that was",
@@ -60,15 +60,15 @@ final class PaperCommand extends LedgerCommand.OnLedger {
             throw new BadInput("there is no ticket [" + ticket + "]" + (upTo == null ? "" : " up to entry [" + upTo + "]"));
         }
         Shop shop = Shop.look(folder(), DEVICES, Instant::now);
-        People.Person kept = PeopleDesk.look(folder(), ticket);
+        People.Person kept = Customers.look(folder(), ticket);
         String wanted = language == null ? kept.language() : language;
         Words words = Words.all(folder().paperWords()).stream().filter(w -> w.language().equals(wanted == null ? "en" : wanted)).findFirst()
                 .orElseThrow(() -> new BadInput("there are no words of papers in [" + wanted + "]; write them into papers/words-" + wanted
                 + ".json of the data folder"));
         String name = Optional.ofNullable(shop.settings().bench()).orElse(practice() ? "Practice bench" : "My bench");
         try {
-            byte[] pdf = made(new Papers(shop, new Papers.Letterhead(name, PaperDesk.terms(folder()), ZoneId.systemDefault(),
-                    PeopleDesk.onPaper(Ticket.fold(entries), kept, PeopleDesk.forgotten(folder(), ticket)), kept.serials(), words)), which,
+            byte[] pdf = made(new Papers(shop, new Papers.Letterhead(name, Documents.terms(folder()), ZoneId.systemDefault(),
+                    Customers.onPaper(Ticket.fold(entries), kept, Customers.forgotten(folder(), ticket)), kept.serials(), words)), which,
                     entries);
             OutFile.write(file, pdf, replace);
             long last = entries.getLast().number();

@@ -20,7 +20,7 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.standins.StandInWorld;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.workbench.Plans;
-import wistaxis.workbench.Shop;
+import wistaxis.workbench.ticket.Shop;
 import wistaxis.workbench.Stock;
 
 @Command(name = "plan", mixinStandardHelpOptions = true,

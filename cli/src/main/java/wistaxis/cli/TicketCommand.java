@@ -34,8 +34,8 @@ import wistaxis.store.ledger.LedgerCheck;
 import wistaxis.store.ledger.LedgerSeen;
 import wistaxis.store.ledger.LedgerStore;
 import wistaxis.workbench.Alone;
-import wistaxis.workbench.Result;
-import wistaxis.workbench.Shop;
+import wistaxis.workbench.command.Result;
+import wistaxis.workbench.ticket.Shop;
 
 @CommandLine.Command(name = "ticket", mixinStandardHelpOptions = true,
         description =

@@ -3,21 +3,27 @@ package wistaxis.architecture;
 import static com.tngtech.archunit.base.DescribedPredicate.not;
 import static com.tngtech.archunit.core.domain.JavaClass.Predicates.assignableTo;
 import static com.tngtech.archunit.core.domain.JavaClass.Predicates.resideInAPackage;
+import static com.tngtech.archunit.core.domain.JavaClass.Predicates.resideInAnyPackage;
 import static com.tngtech.archunit.core.domain.JavaCall.Predicates.target;
 import static com.tngtech.archunit.core.domain.properties.HasName.Predicates.name;
 import static com.tngtech.archunit.core.domain.properties.HasOwner.Predicates.With.owner;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.Architectures.layeredArchitecture;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
+import java.util.ArrayList;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.store.ledger.LedgerStore;
-import wistaxis.workbench.Commands;
+import wistaxis.workbench.command.Commands;
+import wistaxis.workbench.ticket.Tickets;
 
 /** The arrows between the modules, over all of them. */
 class ModulesTest {
@@ -42,12 +48,22 @@ class ModulesTest {
     /** The rooms of the workbench face one way. */
     @Test
     void theWorkbenchsRoomsFaceOneWay() {
-        noClasses().that().resideInAPackage("wistaxis.workbench.life..").should().dependOnClassesThat(resideInAPackage("wistaxis.workbench..")
-                .and(not(resideInAPackage("wistaxis.workbench.life..")))).check(ALL);
-        noClasses().that().resideInAPackage("wistaxis.workbench.life..").should().dependOnClassesThat()
+        List<String> below = new ArrayList<>(List.of("wistaxis.workbench.host"));
+        for (String room : List.of("life", "command", "ticket", "people", "practice", "firmware", "document", "usb")) {
+            below.add("wistaxis.workbench." + room);
+            classes().that().resideInAPackage("wistaxis.workbench." + room).should().onlyDependOnClassesThat(not(resideInAPackage(
+                    "wistaxis.workbench..")).or(resideInAnyPackage(below.toArray(String[]::new)))).check(ALL);
+        }
+        noClasses().that().resideInAPackage("wistaxis.workbench.life").should().dependOnClassesThat()
                 .resideInAPackage("wistaxis.core.ticket..").check(ALL);
-        noClasses().that().resideInAnyPackage("wistaxis.workbench.host..", "wistaxis.workbench.paper..").should()
-                .dependOnClassesThat().haveSimpleName("Workbench").check(ALL);
+    }
+
+    /** Pages lead to each other through the window around them, and know only the parts that they show. */
+    @Test
+    void noPageGoesRoundInCircles() {
+        slices().matching("wistaxis.desktop.view.(*)..").should().beFreeOfCycles().check(ALL);
+        slices().matching("wistaxis.workbench.(*)..").should().beFreeOfCycles().check(ALL);
+        slices().matching("wistaxis.store.(*)..").should().beFreeOfCycles().check(ALL);
     }
 
     @Test
@@ -82,7 +98,7 @@ class ModulesTest {
     /** What changes a ticket is given as a command; nobody else appends. */
     @Test
     void nobodyButTheCommandsAppends() {
-        noClasses().that().haveNameNotMatching("wistaxis.workbench.(Commands|Tickets|Alone.*)")
+        noClasses().that().haveNameNotMatching("wistaxis.workbench.(command.Commands|ticket.Tickets|Alone.*)")
                 .and().resideOutsideOfPackages("wistaxis.store..", "wistaxis.standins..", "wistaxis.desktop.shots..").and()
                 .haveNameNotMatching("wistaxis.cli.Bench.*")
                 .should().callMethodWhere(target(name("append")).and(target(owner(assignableTo(LedgerStore.class)

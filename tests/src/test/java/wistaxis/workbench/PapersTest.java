@@ -42,8 +42,11 @@ import wistaxis.core.work.Command;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.paper.Words;
 import wistaxis.store.people.People;
-import wistaxis.workbench.paper.Papers.Kind;
-import wistaxis.workbench.paper.Papers;
+import wistaxis.workbench.document.Documents;
+import wistaxis.workbench.document.Papers.Kind;
+import wistaxis.workbench.document.Papers;
+import wistaxis.workbench.people.Customers;
+import wistaxis.workbench.practice.Practice;
 
 /** The papers, read back with PDFBox: what stands on them, embedded fonts, tags, the code, and the same bytes each time. */
 class PapersTest {
@@ -154,7 +157,7 @@ class PapersTest {
             }
             assertThatThrownBy(() -> papers.pdf(Kind.BUYING, entries)).isInstanceOf(BadInput.class).hasMessageContaining("no buying check");
             byte[] once = papers.pdf(Kind.REPORT, entries);
-            PaperDesk.Made made = at.done(at.bench.papers().make(Kind.REPORT, n));
+            Documents.Made made = at.done(at.bench.papers().make(Kind.REPORT, n));
             at.done(at.bench.papers().handedOut(n, made));
             List<LedgerEntry> later = at.done(at.bench.tickets().history(n));
             assertThat(later.getLast().event()).isInstanceOfSatisfying(TicketEvent.PaperHandedOut.class, e -> assertThat(e.upTo())
@@ -183,7 +186,7 @@ class PapersTest {
                 assertThat(report.getNumberOfPages()).isGreaterThan(1);
             }
             assertThat(text(papers.pdf(Kind.RECEIPT, entries))).contains("phone");
-            assertThat(PaperDesk.terms(new DataFolder(folder))).containsExactly("Terms of ours.");
+            assertThat(Documents.terms(new DataFolder(folder))).containsExactly("Terms of ours.");
         }
     }
 
@@ -290,7 +293,7 @@ class PapersTest {
             try (People people = People.open(new DataFolder(folder).people())) {
                 people.forget(again, Instant.parse("2026-05-12T10:00:00Z")); // killed before the ledger had it
             }
-            assertThat(PeopleDesk.onPaper(at.bench.ticket(again), People.Person.NOBODY, PeopleDesk.forgotten(new DataFolder(folder), again)))
+            assertThat(Customers.onPaper(at.bench.ticket(again), People.Person.NOBODY, Customers.forgotten(new DataFolder(folder), again)))
                     .isEqualTo("Customer removed on 2026-05-12");
             at.done(at.bench.people().forget(n, "asked for"));
             assertThat(text(at.done(at.bench.papers().make(Kind.RECEIPT, n)).pdf())).contains("Customer removed on 2026-05-12")

@@ -33,6 +33,8 @@ import wistaxis.core.usb.UsbDevice;
 import wistaxis.core.work.Command;
 import wistaxis.core.work.Sightings;
 import wistaxis.standins.ScriptedUsb;
+import wistaxis.workbench.practice.Practice;
+import wistaxis.workbench.ticket.Learned;
 
 /** Real tickets without a window: a scripted USB, a technician who says what is seen, and a host that does the writing. */
 class RealWalkTest {
@@ -96,7 +98,7 @@ class RealWalkTest {
                     assertThat(b.units()).hasSize(1));
             assertThat(coaching.verdict()).hasValueSatisfying(v -> assertThat(v.success()).isTrue());
 
-            assertThat(desk.keys().here()).contains(new KeysDesk.Landed(1, 1));
+            assertThat(desk.keys().here()).contains(new Learned.Landed(1, 1));
             at.until(() -> desk.host().mayNot().isEmpty());
             at.done(desk.host().start());
             assertThat(of(at, n).restoreStage()).isEqualTo("download");

@@ -51,7 +51,9 @@ import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.KeptLedger;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.store.paper.Words;
-import wistaxis.workbench.paper.Papers;
+import wistaxis.workbench.command.Result;
+import wistaxis.workbench.document.Papers;
+import wistaxis.workbench.ticket.Shop;
 
 /**
  * Does from a seed what people and devices can do, in any order, and looks after each step whether all that can be shown can be: what a
@@ -472,7 +474,7 @@ final class Walker implements AutoCloseable {
     }
 
     private void pages(Ticket t) throws IOException {
-        RouteDesk routes = bench().routes();
+        Routes routes = bench().routes();
         Map<String, String> inferred = routes.inferred(t);
         routes.intake().asked(t, inferred).forEach(q -> routes.intake().answerInWords(q, t));
         routes.intake().next(t, inferred, java.util.Set.of());

@@ -20,7 +20,7 @@ import wistaxis.core.practice.Measured;
 import wistaxis.core.practice.StepScore;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.workbench.Practice;
+import wistaxis.workbench.practice.Practice;
 
 /**
  * The coach and the drill with real keys: a DFU entry that lands, a mistake that is explained, every family and goal, by feel, and a

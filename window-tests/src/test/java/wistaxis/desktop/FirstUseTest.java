@@ -21,7 +21,7 @@ import wistaxis.core.facts.Sha256;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.workbench.paper.Papers;
+import wistaxis.workbench.document.Papers;
 
 /** From a restored device to first use, the papers, and the customer who is forgotten: by clicks and keys, in the window. */
 class FirstUseTest extends OnDemoBench {

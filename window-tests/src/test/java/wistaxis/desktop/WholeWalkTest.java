@@ -10,12 +10,12 @@ import java.util.stream.Stream;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.route.Intake;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.store.ledger.DataFolder;
-import wistaxis.workbench.Plans;
 
 /** One locked phone from intake to ledger, in the real window, with real clicks and keys. */
 class WholeWalkTest {
@@ -61,7 +61,7 @@ class WholeWalkTest {
         w.click("promised-2");
         w.sees("Everything that matters here is asked.");
         assertThat(ticket(w).fact("deviceWords")).hasValue("deck phone");
-        assertThat(Plans.promised(ticket(w))).isPresent();
+        assertThat(Intake.promised(ticket(w))).isPresent();
         w.click("go-on");
     }
 

@@ -23,6 +23,10 @@ import wistaxis.store.files.Inside;
 import wistaxis.store.firmware.Shelf;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.LedgerStore;
+import wistaxis.workbench.command.Commands;
+import wistaxis.workbench.command.Result;
+import wistaxis.workbench.people.Sealing;
+import wistaxis.workbench.ticket.Shop;
 
 /** The one way in for whoever holds no bench open: a command at a time, on the ledger as it is. */
 public final class Alone {

@@ -11,6 +11,7 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.LogFile;
+import wistaxis.workbench.command.Result;
 
 /**
  * The desks on which somebody works, each frame: what goes wrong on one keeps nobody else, is said once, and is tried again a little

@@ -25,6 +25,7 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Command;
 import wistaxis.store.firmware.Shelf;
+import wistaxis.workbench.command.Result;
 import wistaxis.workbench.life.Change;
 
 /**

@@ -8,6 +8,7 @@ import wistaxis.core.restore.HostRun;
 import wistaxis.core.restore.HostTroubles;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
+import wistaxis.workbench.command.Result;
 
 /**
  * The restore of a real ticket, done by the host's own program: what the technician sees there is written down, and what it means is

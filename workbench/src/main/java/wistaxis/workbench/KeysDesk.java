@@ -6,6 +6,7 @@ import wistaxis.core.coach.Verdict;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.practice.Chance;
 import wistaxis.core.work.Command;
+import wistaxis.workbench.ticket.Learned;
 
 /** The keys of one ticket: what its route wants of them, and the attempts in the ledger. */
 public final class KeysDesk {
@@ -31,19 +32,16 @@ public final class KeysDesk {
     }
 
     /** How often the school in hand has landed on real devices here, by whoever is at the bench; empty before it was tried. */
-    public Optional<Landed> here() {
+    public Optional<Learned.Landed> here() {
         return coaching().school().map(s -> bench.learned().landed(bench.practice().person(), desk.model().family(), s, bench.devices()))
                 .filter(c -> c.of() > 0);
     }
 
     /** How likely the school in hand lands, in a real hand: the model's answer, and what slips besides; empty where nobody can say. */
     public Optional<Chance.InHand> inHand() {
-        Optional<Landed> own = here();
-        return coaching().chance().map(c -> c.inHand(own.map(Landed::landed).orElse(0), own.map(Landed::of).orElse(0)));
+        Optional<Learned.Landed> own = here();
+        return coaching().chance().map(c -> c.inHand(own.map(Learned.Landed::landed).orElse(0), own.map(Learned.Landed::of).orElse(0)));
     }
-
-    /** @param landed of so many attempts */
-    public record Landed(int landed, int of) {}
 
     /** Whether the device is in the mode that the route wants: the keys are done. */
     public boolean landed() {

@@ -1,6 +1,5 @@
 package wistaxis.workbench;
 
-import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -22,6 +21,7 @@ import wistaxis.core.steps.WalkRun;
 import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.SetUp;
+import wistaxis.workbench.ticket.Shop;
 
 /** When who needs hands: the plan of all open tickets. */
 public final class Plans {
@@ -72,7 +72,7 @@ public final class Plans {
     /** How much later than promised a ticket will be done, by the plan; empty where it will not, or nothing was promised. */
     public Optional<Duration> late(Ticket ticket) {
         return ticket.closed() != null || bench.doubt().says().isPresent() ? Optional.empty()
-                : promised(ticket).flatMap(p -> now().lanes().stream().filter(l -> l.late()
+                : Intake.promised(ticket).flatMap(p -> now().lanes().stream().filter(l -> l.late()
                 && l.job().ticket().equals(ticket.number())).findFirst().map(l -> BenchTime.between(p, l.spans().getLast().end())));
     }
 
@@ -107,7 +107,7 @@ public final class Plans {
             }
             Optional<Step> step = shop.step(t);
             double download = t.packageProven() ? 0 : history.download(present.missing(t)).mid();
-            return Optional.of(new BenchPlan.Job(t.number(), t.stage(), promised(t).orElse(BenchTime.LAST), present.unattended(t),
+            return Optional.of(new BenchPlan.Job(t.number(), t.stage(), Intake.promised(t).orElse(BenchTime.LAST), present.unattended(t),
                     seconds(download), step.map(Step::writes).orElse(true),
                     restore(shop.model(t).map(DeviceModel::family).orElse(null), history), setUp(shop, history, t, step)));
         } catch (RuntimeException | StackOverflowError e) {
@@ -158,14 +158,5 @@ public final class Plans {
 
     private static Duration seconds(double seconds) {
         return Duration.ofMillis(Math.round(1000 * seconds));
-    }
-
-    /** When the customer was promised the device, if that was said and can be read. */
-    public static Optional<Instant> promised(Ticket ticket) {
-        try {
-            return ticket.fact("promised").filter(p -> !p.equals(Intake.NOT_KNOWN)).map(Instant::parse).map(BenchTime::clamp);
-        } catch (DateTimeException e) {
-            return Optional.empty();
-        }
     }
 }

@@ -15,6 +15,7 @@ import wistaxis.core.signing.SigningRequest;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
 import wistaxis.core.work.Rules;
+import wistaxis.workbench.command.Result;
 import wistaxis.workbench.life.Change;
 
 /** The restore of one ticket: steps the run, proves the package anew, asks for signing, and tells the device what the host does. */

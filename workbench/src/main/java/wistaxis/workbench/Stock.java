@@ -33,6 +33,7 @@ import wistaxis.store.firmware.FolderWatch;
 import wistaxis.store.firmware.Shelf;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.LedgerStore;
+import wistaxis.workbench.firmware.Proofs;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.life.Closing;
 
@@ -75,7 +76,7 @@ public final class Stock implements AutoCloseable {
         this.check = new PackageCheck(PackageLayout.shipped(), bench.world().trusted().get());
         this.catalogueFile = new CatalogueFile(folder.catalogue());
         this.shelf = new Shelf(folder.shelf(), folder.shelfIndex(), check);
-        this.proofs = new Proofs(bench, shelf);
+        this.proofs = new Proofs(bench.life(), shelf);
         this.downloads = new Downloads(bench, shelf);
         this.history = new TimeHistory(bench.stages());
         history.add(ledger.times(MEASURED), bench.devices());

@@ -33,6 +33,7 @@ import wistaxis.core.ticket.Observed;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.usb.UsbDevice;
 import wistaxis.core.work.Command;
+import wistaxis.workbench.command.Result;
 
 /** What lies on the bench for one ticket: the device and the work on it. */
 public final class TicketDesk implements CoachSubject {

@@ -44,14 +44,27 @@ import wistaxis.store.ledger.LedgerStore;
 import wistaxis.store.ledger.OutFile;
 import wistaxis.store.line.Line;
 import wistaxis.store.settings.Settings;
+import wistaxis.workbench.command.Commands;
+import wistaxis.workbench.command.Result;
+import wistaxis.workbench.command.TakingBack;
+import wistaxis.workbench.document.Documents;
 import wistaxis.workbench.life.Background;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.life.Changes;
 import wistaxis.workbench.life.ClockDoubt;
 import wistaxis.workbench.life.Closing;
 import wistaxis.workbench.life.Front;
+import wistaxis.workbench.life.Life;
 import wistaxis.workbench.life.Notices;
 import wistaxis.workbench.life.TimeKeeper;
+import wistaxis.workbench.people.Customers;
+import wistaxis.workbench.practice.Practice;
+import wistaxis.workbench.practice.Schools;
+import wistaxis.workbench.ticket.Guard;
+import wistaxis.workbench.ticket.Learned;
+import wistaxis.workbench.ticket.Shop;
+import wistaxis.workbench.ticket.Tickets;
+import wistaxis.workbench.usb.HostUsb;
 
 /** The bench at work: everything that window and command line share. Of one thread, the interface's, but for what says otherwise. */
 public final class Workbench implements AutoCloseable {
@@ -64,27 +77,44 @@ public final class Workbench implements AutoCloseable {
     private final HandoverFacts handover;
     private final Front front;
     private final ClockDoubt doubt = new ClockDoubt();
-    private final Guard guard = new Guard(this);
     private final Changes changes = new Changes();
     private final Notices notices = new Notices(changes);
+    private final Guard guard = new Guard(this::shop, notices);
+    private final Commands.Giver giver = new Commands.Giver() { // for the parts that are made before the way in is
+        @Override
+        public CompletableFuture<Result> give(String ticket, Command command) {
+            return commands().give(ticket, command);
+        }
+
+        @Override
+        public CompletableFuture<Result> byItself(String ticket, Command command) {
+            return desks.byItself(ticket, command);
+        }
+
+        @Override
+        public boolean isFlying(String ticket) {
+            return commands().isFlying(ticket);
+        }
+    };
     private final Closing closing = new Closing();
     private final Desks desks = new Desks(this);
     private final TimeKeeper time;
     private final World world;
     private final Background background;
+    private final Life life;
     private final LedgerStore ledger;
     private final Tickets tickets;
     private final Line line;
     private final Schools schools;
-    private final RouteDesk routes;
+    private final Routes routes;
     private final Stock stock;
     private final Practice practice;
-    private final DrillDesk drill;
-    private final UsbDesk usb;
+    private final Drill drill;
+    private final HostUsb usb;
     private final Learned learned;
     private final Reminders reminders;
-    private final PaperDesk papers;
-    private final PeopleDesk people;
+    private final Documents papers;
+    private final Customers people;
     private final Plans plans;
     private final Staff staff;
     private final Around around = new Surroundings(this);
@@ -123,25 +153,25 @@ public final class Workbench implements AutoCloseable {
             this.ledger = closing.opened(KeptLedger.open(setup.folder().ledger(), setup.wall()));
             refuseOther(ledger, world.simulated());
             this.background = closing.opened(new Background(front));
-            this.tickets = new Tickets(ledger, new Tickets.Place(setup.folder().seen(), setup.folder().anchors(), setup.wall(), time::now,
-                    background, front, changes, notices, doubt));
+            this.life = new Life(time, background, front, changes, notices, doubt);
+            this.tickets = new Tickets(life, ledger, setup.folder(), setup.wall());
             closing.opened(tickets::close);
-            this.schools = new Schools(this, setup.folder().schools());
+            this.schools = new Schools(life, setup.folder().schools(), this::schoolsRead);
             this.line = closing.opened(new Line(world.simulated() ? world.services() : this::library));
             this.stock = closing.opened(new Stock(this, setup.folder(), ledger));
             this.handover = handover(setup.folder());
-            this.routes = new RouteDesk(this, world.host(), setup.folder().settings(), ledger);
-            this.practice = closing.opened(new Practice(this, setup.folder()));
-            this.drill = new DrillDesk(this);
+            this.routes = new Routes(this, world.host(), setup.folder().settings(), ledger);
+            this.practice = closing.opened(new Practice(life, devices, this::sequences, setup.folder()));
+            this.drill = new Drill(this);
             this.plans = new Plans(this);
             this.staff = new Staff(this);
             this.reminders = new Reminders(this);
-            this.people = closing.opened(new PeopleDesk(this, setup.folder(), ledger));
+            this.people = closing.opened(new Customers(life, tickets, ledger, setup.folder(), giver));
             this.commands = new Commands(tickets, routes::rules, around, people::sealed, staff::atWork, this::heard);
             this.taking = new TakingBack(commands, tickets::find, this::realNanos);
-            this.papers = new PaperDesk(this, setup.folder());
+            this.papers = new Documents(life, tickets, people, this::shop, this::benchName, setup.folder(), giver);
             this.learned = new Learned(ledger);
-            this.usb = closing.opened(new UsbDesk(this, world.usb()));
+            this.usb = closing.opened(new HostUsb(life, tickets, guard, learned, people, devices, giver, world.usb()));
             tickets.follow(new Tickets.Follower() {
                 @Override
                 public void changed(@Nullable Ticket before, Projection now, long from) {
@@ -288,12 +318,12 @@ public final class Workbench implements AutoCloseable {
     }
 
     /** Who the customers are. */
-    public PeopleDesk people() {
+    public Customers people() {
         return people;
     }
 
     /** The papers of the tickets. */
-    public PaperDesk papers() {
+    public Documents papers() {
         return papers;
     }
 
@@ -345,7 +375,7 @@ public final class Workbench implements AutoCloseable {
     }
 
     /** Practice on a simulated device. */
-    public DrillDesk drill() {
+    public Drill drill() {
         return drill;
     }
 
@@ -355,7 +385,7 @@ public final class Workbench implements AutoCloseable {
     }
 
     /** Intake and routes. */
-    public RouteDesk routes() {
+    public Routes routes() {
         return routes;
     }
 
@@ -379,17 +409,26 @@ public final class Workbench implements AutoCloseable {
         return handover;
     }
 
+    private void schoolsRead() {
+        routes.schoolsRead();
+    }
+
+    /** The shop's rules, as they are in force now. */
+    private Shop shop() {
+        return routes.shop();
+    }
+
     /** What hangs on the host's USB. */
-    public UsbDesk usb() {
+    public HostUsb usb() {
         return usb;
+    }
+
+    Life life() {
+        return life;
     }
 
     Learned learned() {
         return learned;
-    }
-
-    Executor front() {
-        return front;
     }
 
     long realNanos() {
@@ -557,6 +596,6 @@ public final class Workbench implements AutoCloseable {
      */
     @Override
     public void close() {
-        closing.close(front, () -> people != null && (pending() > 0 || commands.isFlying()), notices::say);
+        closing.close(front, () -> commands != null && (pending() > 0 || commands.isFlying()), notices::say);
     }
 }

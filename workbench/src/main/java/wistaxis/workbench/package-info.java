@@ -1,8 +1,7 @@
 /**
- * The bench at work: everything that the window and the command line share. Each class has one subject: tickets at work, the bench's
- * time, plans, firmware in stock, routes, practice, and the desks of a
- * ticket with its keys, its firmware and its run. Nothing here draws, and nothing knows a stand-in: outside comes in through
- * {@link wistaxis.workbench.World}.
+ * The bench at work: the facade that window and command line hold, and what is not in a room of its own yet: routes, firmware in stock,
+ * plans, the drill, and the desk of a ticket (its firmware, its keys, its run). Nothing here draws, and nothing knows a stand-in: outside
+ * comes in through {@link wistaxis.workbench.World}.
  */
 @NullMarked
 package wistaxis.workbench;

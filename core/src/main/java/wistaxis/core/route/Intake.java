@@ -1,5 +1,7 @@
 package wistaxis.core.route;
 
+import java.time.DateTimeException;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -9,6 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import wistaxis.core.bench.BenchTime;
 import wistaxis.core.facts.Json;
 import wistaxis.core.ticket.Ticket;
 
@@ -112,6 +115,15 @@ public final class Intake {
         return whole.filter(_ -> q.kind().equals("choice")).orElseGet(() -> q.facts().stream().filter(f -> ticket.fact(f).isPresent())
                 .map(f -> words(f, ticket.facts().get(f)))
                 .collect(Collectors.joining(", ")));
+    }
+
+    /** When the customer was promised the device, if that was said and can be read. */
+    public static Optional<Instant> promised(Ticket ticket) {
+        try {
+            return ticket.fact("promised").filter(p -> !p.equals(NOT_KNOWN)).map(Instant::parse).map(BenchTime::clamp);
+        } catch (DateTimeException e) {
+            return Optional.empty();
+        }
     }
 
     /** Every fact that goes when an answer is taken back. */

@@ -1,5 +1,7 @@
 package wistaxis.core.ticket;
 
+import wistaxis.core.route.Intake;
+
 /** The way of a ticket, in order. */
 public enum Stage {
     INTAKE("Intake"), IDENTIFY("Identify"), ROUTE("Route"), FIRMWARE("Firmware"), KEYS("Keys"), RESTORE("Restore"), HANDOVER("Handover"),

@@ -29,7 +29,7 @@ import wistaxis.store.ledger.DataFolder;
 import wistaxis.workbench.Coaching;
 import wistaxis.workbench.FirmwareDesk;
 import wistaxis.workbench.HostDesk;
-import wistaxis.workbench.Result;
+import wistaxis.workbench.command.Result;
 import wistaxis.workbench.Workbench;
 
 /** Walks through the demo and takes one picture of each main view; needs no display. */

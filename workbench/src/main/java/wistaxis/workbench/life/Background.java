@@ -3,6 +3,7 @@ package wistaxis.workbench.life;
 import java.io.InterruptedIOException;
 import java.nio.channels.ClosedByInterruptException;
 import java.util.concurrent.Callable;
+import java.util.concurrent.CompletionException;
 import java.util.concurrent.Executor;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -35,6 +36,11 @@ public final class Background implements AutoCloseable {
             threads.execute(() -> carryOut(work, answer -> over(running, () -> done.accept(answer)), e -> over(running,
                     () -> failed.accept(e))));
         }
+    }
+
+    /** What went wrong, without what a future puts around it. */
+    public static Throwable cause(Throwable e) {
+        return e instanceof CompletionException && e.getCause() != null ? e.getCause() : e;
     }
 
     /** However the answer is taken, it is no longer under way. */

@@ -39,6 +39,11 @@ public final class TimeKeeper {
         this.clock = new BenchClock(1, realNanos.getAsLong(), BenchTime.nanos(start));
     }
 
+    /** The monotonic clock, nanoseconds. */
+    public long realNanos() {
+        return realNanos.getAsLong();
+    }
+
     public Instant now() {
         return BenchTime.instant(nowNanos());
     }

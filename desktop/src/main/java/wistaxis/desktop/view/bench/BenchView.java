@@ -26,22 +26,22 @@ import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import wistaxis.core.bench.BenchPlan;
 import wistaxis.core.device.DeviceModel;
+import wistaxis.core.route.Intake;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.desktop.look.Theme;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.firmware.Signing;
-import wistaxis.desktop.view.shell.SettingsView;
-import wistaxis.desktop.view.shell.Shell;
-import wistaxis.desktop.view.shell.View;
+import wistaxis.desktop.view.settings.SettingsView;
+import wistaxis.desktop.view.page.Window;
+import wistaxis.desktop.view.page.View;
 import wistaxis.workbench.life.Change;
-import wistaxis.workbench.Plans;
 import wistaxis.workbench.Workbench;
 
 /** All open tickets on one time axis, and above them the next call for hands. */
 public final class BenchView implements View {
     private static final DateTimeFormatter HOUR = DateTimeFormatter.ofPattern("HH:mm", Locale.ROOT).withZone(ZoneId.systemDefault());
 
-    private final Shell shell;
+    private final Window shell;
     private final Workbench bench;
     private final VBox root = Ui.style(new VBox(), "page");
     private final Label countdown = Ui.label("", "big-clock hands");
@@ -60,7 +60,7 @@ public final class BenchView implements View {
     private long drawnSecond = -1;
     private String looks = "";
 
-    public BenchView(Shell shell, Workbench bench) {
+    public BenchView(Window shell, Workbench bench) {
         this.shell = shell;
         this.bench = bench;
         this.first = new SettingsView(bench);
@@ -182,11 +182,11 @@ public final class BenchView implements View {
         Label stage = Ui.label(state, stop.isPresent() || state.endsWith("late") ? "strong erases" : "strong");
         stage.setMinWidth(Region.USE_PREF_SIZE);
         VBox card = Ui.style(Ui.column(1, Ui.row(8, Ui.label(ticket.number(), "code muted"), stage, Ui.gap(),
-                Ui.label(Plans.promised(ticket).map(p -> "by " + HOUR.format(p)).orElse("no time promised"), "small muted")),
+                Ui.label(Intake.promised(ticket).map(p -> "by " + HOUR.format(p)).orElse("no time promised"), "small muted")),
                 Ui.text(ticket.title(), "strong"), Ui.text(device, "small muted")), "lane-card");
         card.setMinWidth(TimeLane.CARD);
         card.setMaxWidth(TimeLane.CARD);
-        TimeLane axis = new TimeLane(bench.now(), lane.map(BenchPlan.Lane::spans).orElse(List.of()), Plans.promised(ticket),
+        TimeLane axis = new TimeLane(bench.now(), lane.map(BenchPlan.Lane::spans).orElse(List.of()), Intake.promised(ticket),
                 bench.tickets().moments(ticket.number()), stop.orElse(""));
         HBox.setHgrow(axis, Priority.ALWAYS);
         HBox row = new HBox(card, axis);

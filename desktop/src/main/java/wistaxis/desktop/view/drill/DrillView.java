@@ -22,20 +22,20 @@ import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.keys.CoachPane;
 import wistaxis.desktop.view.keys.CoachWords;
-import wistaxis.desktop.view.shell.Shell;
-import wistaxis.desktop.view.shell.View;
+import wistaxis.desktop.view.page.Window;
+import wistaxis.desktop.view.page.View;
 import wistaxis.workbench.life.Change;
-import wistaxis.workbench.DrillDesk;
-import wistaxis.workbench.Practice;
+import wistaxis.workbench.Drill;
+import wistaxis.workbench.practice.Practice;
 import wistaxis.workbench.Workbench;
 
 /**
  * Practice on a simulated device: the coach or nobody, every step scored, what to practise next, progress over days, and one's own hand.
  */
 public final class DrillView implements View, CoachPane.Around {
-    private final Shell shell;
+    private final Window shell;
     private final Workbench bench;
-    private final DrillDesk drill;
+    private final Drill drill;
     private final Practice practice;
     private final BorderPane root = new BorderPane();
     private final FlowPane first = Ui.chips(1230);
@@ -49,7 +49,7 @@ public final class DrillView implements View, CoachPane.Around {
     /** Which part of the page is shown. */
     private enum Part { PRACTISE, PROGRESS, HAND }
 
-    public DrillView(Shell shell, Workbench bench) {
+    public DrillView(Window shell, Workbench bench) {
         this.shell = shell;
         this.bench = bench;
         this.drill = bench.drill();
@@ -130,11 +130,11 @@ public final class DrillView implements View, CoachPane.Around {
         }
         second.getChildren().addAll(Ui.label("   ", ""), Ui.button("blind", drill.blind() ? "By feel, no cues" : "With cues", "chip",
                 () -> drill.blind(!drill.blind())),
-                distraction("late-black", "Screen goes black late", DrillDesk.Distraction.LATE_BLACK),
-                distraction("slow-host", "Host is slow to see it", DrillDesk.Distraction.SLOW_HOST));
+                distraction("late-black", "Screen goes black late", Drill.Distraction.LATE_BLACK),
+                distraction("slow-host", "Host is slow to see it", Drill.Distraction.SLOW_HOST));
     }
 
-    private Button distraction(String id, String words, DrillDesk.Distraction which) {
+    private Button distraction(String id, String words, Drill.Distraction which) {
         return Ui.button(id, words, drill.distractions().contains(which) ? "chip chosen" : "chip", () -> drill.toggle(which));
     }
 

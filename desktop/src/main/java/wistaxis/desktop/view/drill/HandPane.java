@@ -20,8 +20,8 @@ import wistaxis.core.practice.Hand;
 import wistaxis.core.practice.Measured;
 import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
-import wistaxis.desktop.view.shell.Shell;
-import wistaxis.workbench.Practice;
+import wistaxis.desktop.view.page.Window;
+import wistaxis.workbench.practice.Practice;
 import wistaxis.workbench.Workbench;
 
 /** Measures a hand: how fast it follows a light and a tone, and how well it holds five seconds with tones and without. The key is space. */
@@ -30,7 +30,7 @@ public final class HandPane {
     private static final double HOLD = 5;
     private static final double TOO_LONG = 3 * HOLD;
 
-    private final Shell shell;
+    private final Window shell;
     private final Workbench bench;
     private final Practice practice;
     private final Random random = new Random();
@@ -50,7 +50,7 @@ public final class HandPane {
     private boolean lit;
     private String said = "";
 
-    public HandPane(Shell shell, Workbench bench) {
+    public HandPane(Window shell, Workbench bench) {
         this.shell = shell;
         this.bench = bench;
         this.practice = bench.practice();

@@ -18,10 +18,11 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.Range;
 import wistaxis.core.steps.Steps;
 import wistaxis.desktop.look.Ui;
-import wistaxis.desktop.view.shell.View;
+import wistaxis.desktop.view.page.View;
 import wistaxis.store.ledger.Figures;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.practice.Practice;
 
 /** What came in, what helped, how keys landed, what failed at the host, what was kept of promises: by period, with cases and intervals. */
 public final class FiguresView implements View {

@@ -26,8 +26,8 @@ import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
-import wistaxis.desktop.view.shell.Shell;
-import wistaxis.desktop.view.shell.TicketPage;
+import wistaxis.desktop.view.page.Window;
+import wistaxis.desktop.view.page.TicketPage;
 import wistaxis.workbench.FirmwareDesk.Doing;
 import wistaxis.workbench.FirmwareDesk;
 import wistaxis.workbench.Workbench;
@@ -56,7 +56,7 @@ public final class FirmwareView extends TicketPage {
     private final Runnable goOn;
     private final TypeIn typed;
 
-    public FirmwareView(Shell shell, Workbench bench, String number) {
+    public FirmwareView(Window shell, Workbench bench, String number) {
         super(bench, number);
         this.desk = bench.desk(number).firmware();
         this.window = new WindowCard(bench, number);

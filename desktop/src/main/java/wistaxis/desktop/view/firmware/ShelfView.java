@@ -27,8 +27,8 @@ import wistaxis.core.firmware.PackageReport.Verdict;
 import wistaxis.core.firmware.PackageReport;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.desktop.look.Ui;
-import wistaxis.desktop.view.shell.Shell;
-import wistaxis.desktop.view.shell.View;
+import wistaxis.desktop.view.page.Window;
+import wistaxis.desktop.view.page.View;
 import wistaxis.store.firmware.Shelf;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.Downloads;
@@ -38,7 +38,7 @@ import wistaxis.workbench.Workbench;
 
 /** The packages on disk, found by what is in them; the downloads in their order; what was refused and why. */
 public final class ShelfView implements View {
-    private final Shell shell;
+    private final Window shell;
     private final Workbench bench;
     private final Stock stock;
     private final Downloads downloads;
@@ -49,7 +49,7 @@ public final class ShelfView implements View {
     private String said = "";
     private long drawnMillis;
 
-    public ShelfView(Shell shell, Workbench bench) {
+    public ShelfView(Window shell, Workbench bench) {
         this.shell = shell;
         this.bench = bench;
         this.stock = bench.stock();

@@ -3,6 +3,7 @@ package wistaxis.desktop.view.handover;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.layout.FlowPane;
@@ -17,18 +18,18 @@ import wistaxis.core.work.Command;
 import wistaxis.core.work.Rules;
 import wistaxis.core.work.Walking;
 import wistaxis.desktop.look.Ui;
-import wistaxis.desktop.view.shell.Shell;
-import wistaxis.desktop.view.shell.TicketPage;
+import wistaxis.desktop.view.page.Window;
+import wistaxis.desktop.view.page.TicketPage;
 import wistaxis.desktop.view.walk.SlipCard;
 import wistaxis.desktop.view.walk.WalkView;
 import wistaxis.workbench.Workbench;
 
 /** Handing the device over: the checks, the account lock asked for, advice to the customer, and closing the ticket. */
 public final class HandoverView extends TicketPage {
-    private final Shell shell;
+    private final Window shell;
     private @Nullable WalkView setUp;
 
-    public HandoverView(Shell shell, Workbench bench, String number) {
+    public HandoverView(Window shell, Workbench bench, String number) {
         super(bench, number);
         this.shell = shell;
     }
@@ -102,7 +103,7 @@ public final class HandoverView extends TicketPage {
         return box;
     }
 
-    public static Button coach(Shell shell, String number) {
+    public static Button coach(Window shell, String number) {
         return Ui.button("coach-keys", "Coach the keys", "primary", () -> shell.showTicket(number, Stage.KEYS));
     }
 

@@ -23,8 +23,8 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
-import wistaxis.desktop.view.shell.Shell;
-import wistaxis.desktop.view.shell.TicketPage;
+import wistaxis.desktop.view.page.Window;
+import wistaxis.desktop.view.page.TicketPage;
 import wistaxis.workbench.Workbench;
 
 /** Find the exact model: by what is printed on it, or by its looks, the most telling question first. */
@@ -32,7 +32,7 @@ public final class IdentifyView extends TicketPage {
     private static final int MOST = 8;
     private static final int MOST_MODELS = 9;
 
-    private final Shell shell;
+    private final Window shell;
     private final TextField typed = Ui.field("identify-query", "A2403, iPhone13,2, 12 mini", 60);
     private final VBox found = new VBox(6);
     private final VBox looks = new VBox(8);
@@ -42,7 +42,7 @@ public final class IdentifyView extends TicketPage {
     private final EventHandler<KeyEvent> pressed = this::pressed;
     private Identification at;
 
-    public IdentifyView(Shell shell, Workbench bench, String number) {
+    public IdentifyView(Window shell, Workbench bench, String number) {
         super(bench, number);
         this.shell = shell;
         this.at = bench.looks().begin();

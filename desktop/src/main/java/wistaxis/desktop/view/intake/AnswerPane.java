@@ -36,7 +36,7 @@ import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Ui;
-import wistaxis.desktop.view.shell.Shell;
+import wistaxis.desktop.view.page.Window;
 import wistaxis.workbench.Workbench;
 
 /** The question in hand with its answers, each under a key of the keyboard, or a line to type in. Records what is answered. */
@@ -53,7 +53,7 @@ public final class AnswerPane {
     /** Letters of the longest answer that fits into half a column. */
     private static final int LONG = 31;
 
-    private final Shell shell;
+    private final Window shell;
     private final Workbench bench;
     private final String number;
     private final BiConsumer<Question, Boolean> answered;
@@ -65,7 +65,7 @@ public final class AnswerPane {
     private record Option(String value, String words, boolean marked, Runnable take) {}
 
     /** @param answered hears of each answer, and of each question put off */
-    public AnswerPane(Shell shell, Workbench bench, String number, BiConsumer<Question, Boolean> answered) {
+    public AnswerPane(Window shell, Workbench bench, String number, BiConsumer<Question, Boolean> answered) {
         this.shell = shell;
         this.bench = bench;
         this.number = number;

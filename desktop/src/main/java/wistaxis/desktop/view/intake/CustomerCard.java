@@ -8,7 +8,7 @@ import javafx.scene.layout.VBox;
 import wistaxis.core.work.Command;
 import wistaxis.core.work.Visit;
 import wistaxis.desktop.look.Ui;
-import wistaxis.desktop.view.shell.Shell;
+import wistaxis.desktop.view.page.Window;
 import wistaxis.store.people.People;
 import wistaxis.workbench.Workbench;
 
@@ -16,14 +16,14 @@ import wistaxis.workbench.Workbench;
 final class CustomerCard extends VBox {
     private static final int MOST_VISITS = 3;
 
-    private final Shell shell;
+    private final Window shell;
     private final Workbench bench;
     private final String number;
     private String language = "en";
     private final TextField name = Ui.field("customer-name", "name", 120);
     private final TextField reach = Ui.field("customer-reach", "number or address", 120);
 
-    CustomerCard(Shell shell, Workbench bench, String number) {
+    CustomerCard(Window shell, Workbench bench, String number) {
         super(6);
         this.shell = shell;
         this.bench = bench;

@@ -28,10 +28,9 @@ import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.route.LiveRoute;
-import wistaxis.desktop.view.shell.Shell;
-import wistaxis.desktop.view.shell.TicketPage;
-import wistaxis.workbench.Plans;
-import wistaxis.workbench.RouteDesk;
+import wistaxis.desktop.view.page.Window;
+import wistaxis.desktop.view.page.TicketPage;
+import wistaxis.workbench.Routes;
 import wistaxis.workbench.Workbench;
 
 /**
@@ -42,8 +41,8 @@ public final class IntakeView extends TicketPage {
     static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("EEE HH:mm", Locale.ENGLISH)
             .withZone(ZoneId.systemDefault());
 
-    private final Shell shell;
-    private final RouteDesk desk;
+    private final Window shell;
+    private final Routes desk;
     private final AnswerPane answers;
     private final VBox conversation = new VBox(10);
     private final LiveRoute live;
@@ -55,7 +54,7 @@ public final class IntakeView extends TicketPage {
     private @Nullable String asking;
     private @Nullable String lastAnswered;
 
-    public IntakeView(Shell shell, Workbench bench, String number) {
+    public IntakeView(Window shell, Workbench bench, String number) {
         super(bench, number);
         this.shell = shell;
         this.desk = bench.routes();
@@ -114,7 +113,7 @@ public final class IntakeView extends TicketPage {
     }
 
     private Node said(Question q, Ticket t) {
-        String given = q.question().equals("device") ? device(t) : q.kind().equals("promise") ? Plans.promised(t).map(CLOCK::format)
+        String given = q.question().equals("device") ? device(t) : q.kind().equals("promise") ? Intake.promised(t).map(CLOCK::format)
                 .orElse("") : desk.intake().answerInWords(q, t);
         var asks = Ui.text(q.asks(), "muted small");
         asks.setPrefWidth(230);

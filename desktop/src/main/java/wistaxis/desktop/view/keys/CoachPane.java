@@ -31,7 +31,8 @@ import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.core.keys.Reading;
 import wistaxis.desktop.look.Ui;
-import wistaxis.desktop.view.shell.Shell;
+import wistaxis.desktop.view.device.PhoneDrawing;
+import wistaxis.desktop.view.page.Window;
 import wistaxis.workbench.Coaching;
 import wistaxis.workbench.Workbench;
 
@@ -52,7 +53,7 @@ public final class CoachPane {
             Reading.Sight.BOOT_LOGO, KeyCode.K, Reading.Sight.LOCK_SCREEN,
             KeyCode.C, Reading.Sight.CABLE_SCREEN, KeyCode.N, Reading.Sight.NO_REACTION));
 
-    private final Shell shell;
+    private final Window shell;
     private final Workbench bench;
     private final Supplier<Coaching> source;
     private final Around around;
@@ -104,7 +105,7 @@ public final class CoachPane {
         List<Button> more();
     }
 
-    public CoachPane(Shell shell, Workbench bench, Supplier<Coaching> source, Around around) {
+    public CoachPane(Window shell, Workbench bench, Supplier<Coaching> source, Around around) {
         this.shell = shell;
         this.bench = bench;
         this.source = source;

@@ -23,6 +23,7 @@ import wistaxis.core.keys.Reading;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.ticket.EventWords;
 import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.view.device.PhoneDrawing;
 import wistaxis.workbench.Coaching;
 
 /**

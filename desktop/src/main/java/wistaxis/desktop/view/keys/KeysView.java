@@ -15,25 +15,25 @@ import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.ticket.Observed;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.view.page.TicketPage;
 import wistaxis.desktop.view.real.LookFor;
 import wistaxis.desktop.view.real.UsbPane;
-import wistaxis.desktop.view.shell.Shell;
-import wistaxis.desktop.view.shell.TicketView;
-import wistaxis.desktop.view.shell.View;
+import wistaxis.desktop.view.page.Window;
+import wistaxis.desktop.view.page.View;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.KeysDesk;
 import wistaxis.workbench.Workbench;
 
 /** The keys of a ticket: the coach on the customer's device, for the goal that the route wants or any other. */
 public final class KeysView implements View, CoachPane.Around {
-    private final Shell shell;
+    private final Window shell;
     private final Workbench bench;
     private final String number;
     private final KeysDesk keys;
     private final CoachPane pane;
     private final LookFor lookFor;
 
-    public KeysView(Shell shell, Workbench bench, String number) {
+    public KeysView(Window shell, Workbench bench, String number) {
         this.shell = shell;
         this.bench = bench;
         this.number = number;
@@ -131,7 +131,7 @@ public final class KeysView implements View, CoachPane.Around {
 
     @Override
     public boolean follows(Change change) {
-        return TicketView.follows(change, number);
+        return TicketPage.follows(change, number);
     }
 
     /** Where USB does not tell, the technician does: first what the host has, then what is on the screen. */

@@ -19,6 +19,7 @@ import wistaxis.core.keys.Screen;
 import wistaxis.core.keys.Trace;
 import wistaxis.core.practice.Margin;
 import wistaxis.desktop.look.Theme;
+import wistaxis.desktop.view.device.PhoneDrawing;
 
 /** The score: one lane a key, plus cable, screen and host, moving past a fixed now-line; what hands really did is drawn below the plan. */
 public final class ScoreDrawing extends Region {

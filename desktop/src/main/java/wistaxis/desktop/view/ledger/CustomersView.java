@@ -7,22 +7,25 @@ import javafx.scene.layout.VBox;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Visit;
 import wistaxis.desktop.look.Ui;
-import wistaxis.desktop.view.shell.Shell;
-import wistaxis.desktop.view.shell.View;
+import wistaxis.desktop.view.page.Window;
+import wistaxis.desktop.view.page.View;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.life.Latest;
+import wistaxis.workbench.people.Customers;
 
 /** Tickets by who brought them: a name, a number, an IMEI or a serial; whole words, as they were kept. */
 public final class CustomersView implements View {
     private static final int MOST = 50;
 
-    private final Shell shell;
+    private final Window shell;
     private final Workbench bench;
     private final VBox root = Ui.style(new VBox(10), "page");
+    private final Latest latest = new Latest();
     private final TextField search = Ui.field("customer-search", "name, number, IMEI or serial", 120);
     private final VBox found = new VBox(6);
 
-    public CustomersView(Shell shell, Workbench bench) {
+    public CustomersView(Window shell, Workbench bench) {
         this.shell = shell;
         this.bench = bench;
         search.setPrefWidth(420);
@@ -31,22 +34,18 @@ public final class CustomersView implements View {
         root.getChildren().addAll(Ui.label("Customers", "large"), search, Ui.scroll(found));
     }
 
-    private int asked;
-
     private void find() {
-        int mine = ++asked;
+        bench.people().search(search.getText()).thenAccept(latest.asks(this::found));
+    }
+
+    private void found(List<String> tickets) {
         found.getChildren().clear();
-        List<String> tickets = bench.people().find(search.getText());
         if (tickets.isEmpty()) {
             found.getChildren().add(Ui.text(search.getText().isBlank() ? "Whole words, as they were kept. Who was forgotten is not found."
                     : "Nobody is kept under these words.", "muted"));
         }
         for (String number : tickets.subList(0, Math.min(MOST, tickets.size()))) {
-            bench.tickets().look(number).thenAccept(t -> {
-                if (mine == asked) { // a later search has other rows
-                    row(t);
-                }
-            });
+            bench.tickets().look(number).thenAccept(latest.more(this::row));
         }
     }
 

@@ -26,11 +26,13 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.ticket.EventWords;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.desktop.look.Ui;
-import wistaxis.desktop.view.shell.Shell;
-import wistaxis.desktop.view.shell.View;
+import wistaxis.desktop.view.page.Window;
+import wistaxis.desktop.view.page.View;
 import wistaxis.store.ledger.LedgerExport;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.life.Latest;
+import wistaxis.workbench.people.Customers;
 
 /** Everything that happened, newest first, a page at a time; whether the chain holds; export. A row opens its ticket, however old. */
 public final class LedgerView implements View {
@@ -42,7 +44,7 @@ public final class LedgerView implements View {
     private static final DateTimeFormatter DAY_AND_TIME = DateTimeFormatter.ofPattern("d MMM HH:mm:ss", Locale.ENGLISH)
             .withZone(ZoneId.systemDefault());
 
-    private final Shell shell;
+    private final Window shell;
     private final Workbench bench;
     private final VBox root = Ui.style(new VBox(), "page");
     private final Label chain = Ui.text("", "large");
@@ -55,11 +57,11 @@ public final class LedgerView implements View {
     private final AtomicLong done = new AtomicLong();
     private @Nullable AtomicBoolean stop;
     private Instant begun = Instant.EPOCH;
-    private int asked;
+    private final Latest latest = new Latest();
     private boolean more;
     private boolean fetching;
 
-    public LedgerView(Shell shell, Workbench bench) {
+    public LedgerView(Window shell, Workbench bench) {
         this.shell = shell;
         this.bench = bench;
         chain.setId("chain");
@@ -163,28 +165,22 @@ public final class LedgerView implements View {
 
     /** Asks for the first page of what is looked for. */
     private void search() {
-        int mine = ++asked;
-        bench.tickets().search(filter.getText(), Long.MAX_VALUE, PAGE).thenAccept(found -> {
-            if (mine == asked) {
-                rows.setAll(found);
-                more = found.size() == PAGE;
-                fetching = false;
-            }
-        });
+        bench.tickets().search(filter.getText(), Long.MAX_VALUE, PAGE).thenAccept(latest.asks(found -> {
+            rows.setAll(found);
+            more = found.size() == PAGE;
+            fetching = false;
+        }));
     }
 
     /** Asks for what is older, as soon as the last row is looked at. */
     private void older() {
         if (more && !fetching) {
             fetching = true;
-            int mine = asked;
-            bench.tickets().search(filter.getText(), rows.getLast().number(), PAGE).thenAccept(found -> {
-                if (mine == asked) {
-                    rows.addAll(found);
-                    more = found.size() == PAGE;
-                    fetching = false;
-                }
-            });
+            bench.tickets().search(filter.getText(), rows.getLast().number(), PAGE).thenAccept(latest.more(found -> {
+                rows.addAll(found);
+                more = found.size() == PAGE;
+                fetching = false;
+            }));
         }
     }
 

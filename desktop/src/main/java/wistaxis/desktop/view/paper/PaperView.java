@@ -18,30 +18,30 @@ import javafx.scene.transform.Scale;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.desktop.look.Ui;
-import wistaxis.desktop.view.shell.Shell;
-import wistaxis.desktop.view.shell.TicketPage;
+import wistaxis.desktop.view.page.Window;
+import wistaxis.desktop.view.page.TicketPage;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.ledger.OutFile;
-import wistaxis.workbench.PaperDesk;
+import wistaxis.workbench.document.Documents;
 import wistaxis.workbench.Workbench;
-import wistaxis.workbench.paper.Papers;
+import wistaxis.workbench.document.Papers;
 
 /** The papers of a ticket: which one, how it looks, printed or saved. What leaves the shop is written down. */
 public final class PaperView extends TicketPage {
     /** An inch of a printer's page. */
     private static final double POINTS = 72;
 
-    private final Shell shell;
+    private final Window shell;
     private final FlowPane kinds = Ui.chips(900);
     private final FlowPane buttons = Ui.flow(8);
     private final VBox pages = new VBox(14);
     private Papers.Kind kind = Papers.Kind.RECEIPT;
-    private PaperDesk.@Nullable Made made;
+    private Documents.@Nullable Made made;
     private String says = "";
     private int asked;
     private List<Preview.Picture> seen = List.of();
 
-    public PaperView(Shell shell, Workbench bench, String number) {
+    public PaperView(Window shell, Workbench bench, String number) {
         super(bench, number);
         this.shell = shell;
         pages.setAlignment(Pos.TOP_CENTER);
@@ -64,7 +64,7 @@ public final class PaperView extends TicketPage {
     }
 
     /** Only what was asked for last is shown. */
-    private void shown(int wanted, PaperDesk.@Nullable Made paper, List<Preview.Picture> pages, String words) {
+    private void shown(int wanted, Documents.@Nullable Made paper, List<Preview.Picture> pages, String words) {
         if (wanted == asked) {
             made = paper;
             seen = pages;
@@ -86,7 +86,7 @@ public final class PaperView extends TicketPage {
             make();
             refresh();
         })));
-        PaperDesk.Made now = made;
+        Documents.Made now = made;
         buttons.getChildren().setAll(Ui.button("paper-back", "Back to the ticket", "", () -> shell.showTicket(number)));
         pages.getChildren().clear();
         if (now == null) {
@@ -110,7 +110,7 @@ public final class PaperView extends TicketPage {
         return view;
     }
 
-    private void print(PaperDesk.Made paper) {
+    private void print(Documents.Made paper) {
         PrinterJob job = PrinterJob.createPrinterJob();
         if (job == null) {
             says = "There is no printer here; save it instead.";
@@ -129,7 +129,7 @@ public final class PaperView extends TicketPage {
     }
 
     /** In its own size, smaller only where the printer's page is. */
-    private void print(PaperDesk.Made paper, PrinterJob job, List<Preview.Picture> pages) {
+    private void print(Documents.Made paper, PrinterJob job, List<Preview.Picture> pages) {
         PageLayout layout = job.getJobSettings().getPageLayout();
         boolean printed = pages.stream().allMatch(p -> {
             ImageView page = picture(p);
@@ -146,11 +146,11 @@ public final class PaperView extends TicketPage {
         }
     }
 
-    private void save(PaperDesk.Made paper) {
+    private void save(Documents.Made paper) {
         shell.saveAs(number + "-" + paper.kind() + ".pdf").ifPresent(f -> save(paper, f));
     }
 
-    private void save(PaperDesk.Made paper, Path file) {
+    private void save(Documents.Made paper, Path file) {
         try {
             OutFile.write(file, paper.pdf(), true); // the dialog has asked
             handedOut(paper, "Saved: " + file);
@@ -163,7 +163,7 @@ public final class PaperView extends TicketPage {
         }
     }
 
-    private void handedOut(PaperDesk.Made paper, String what) {
+    private void handedOut(Documents.Made paper, String what) {
         bench.papers().handedOut(number, paper).thenAccept(result -> {
             says = what + result.trouble().map(why -> " That it was handed out could not be written down: " + why).orElse("");
             refresh();

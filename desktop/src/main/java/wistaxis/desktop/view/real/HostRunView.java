@@ -26,10 +26,10 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.view.page.TicketPage;
 import wistaxis.desktop.view.restore.BeforeRun;
-import wistaxis.desktop.view.shell.Shell;
-import wistaxis.desktop.view.shell.TicketView;
-import wistaxis.desktop.view.shell.View;
+import wistaxis.desktop.view.page.Window;
+import wistaxis.desktop.view.page.View;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.HostDesk;
 import wistaxis.workbench.Workbench;
@@ -38,7 +38,7 @@ import wistaxis.workbench.Workbench;
  * The restore that the host's own program does: what to tap next, the time left, the mode window, and what to do when something is wrong.
  */
 public final class HostRunView implements View {
-    private final Shell shell;
+    private final Window shell;
     private final Workbench bench;
     private final String number;
     private final HostDesk host;
@@ -61,7 +61,7 @@ public final class HostRunView implements View {
     private final TextField version = Ui.field("host-version", "version on it now", 40);
     private final TextField words = Ui.field("host-words", "what the host says, word for word", 500);
 
-    public HostRunView(Shell shell, Workbench bench, String number) {
+    public HostRunView(Window shell, Workbench bench, String number) {
         this.shell = shell;
         this.bench = bench;
         this.number = number;
@@ -95,7 +95,7 @@ public final class HostRunView implements View {
 
     @Override
     public boolean follows(Change change) {
-        return TicketView.follows(change, number);
+        return TicketPage.follows(change, number);
     }
 
     @Override

@@ -9,7 +9,7 @@ import wistaxis.core.keys.HostView;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.usb.UsbDevice;
 import wistaxis.desktop.look.Ui;
-import wistaxis.workbench.UsbDesk;
+import wistaxis.workbench.usb.HostUsb;
 import wistaxis.workbench.Workbench;
 
 /** What USB has of a ticket's device now; where it has none yet, which one might be meant. */
@@ -24,7 +24,7 @@ public final class UsbPane extends VBox {
         setId("usb-pane");
     }
 
-    private UsbDesk usb() {
+    private HostUsb usb() {
         return bench.usb();
     }
 

@@ -6,17 +6,17 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Rules;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.route.ReadinessCard;
-import wistaxis.desktop.view.shell.Shell;
+import wistaxis.desktop.view.page.Window;
 import wistaxis.workbench.Workbench;
 
 /** What stands in the way of a run that has not begun, and where that is settled: the same whoever writes. */
 public final class BeforeRun {
-    private final Shell shell;
+    private final Window shell;
     private final Workbench bench;
     private final String number;
     private final ReadinessCard readiness;
 
-    public BeforeRun(Shell shell, Workbench bench, String number) {
+    public BeforeRun(Window shell, Workbench bench, String number) {
         this.shell = shell;
         this.bench = bench;
         this.number = number;

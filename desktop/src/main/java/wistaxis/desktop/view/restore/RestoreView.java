@@ -18,10 +18,10 @@ import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
-import wistaxis.desktop.view.keys.PhoneDrawing;
-import wistaxis.desktop.view.shell.Shell;
-import wistaxis.desktop.view.shell.TicketView;
-import wistaxis.desktop.view.shell.View;
+import wistaxis.desktop.view.device.PhoneDrawing;
+import wistaxis.desktop.view.page.TicketPage;
+import wistaxis.desktop.view.page.Window;
+import wistaxis.desktop.view.page.View;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.RestoreDesk;
 import wistaxis.workbench.TicketDesk;
@@ -29,7 +29,7 @@ import wistaxis.workbench.Workbench;
 
 /** The staged run: time left, the mode window, the stages, and whether the cable may be touched. */
 public final class RestoreView implements View {
-    private final Shell shell;
+    private final Window shell;
     private final Workbench bench;
     private final String number;
     private final TicketDesk desk;
@@ -46,7 +46,7 @@ public final class RestoreView implements View {
     private final FlowPane buttons = Ui.flow(8);
     private final PhoneDrawing phone;
 
-    public RestoreView(Shell shell, Workbench bench, String number) {
+    public RestoreView(Window shell, Workbench bench, String number) {
         this.shell = shell;
         this.bench = bench;
         this.number = number;
@@ -73,7 +73,7 @@ public final class RestoreView implements View {
 
     @Override
     public boolean follows(Change change) {
-        return TicketView.follows(change, number);
+        return TicketPage.follows(change, number);
     }
 
     @Override

@@ -29,17 +29,17 @@ import wistaxis.core.work.Rules;
 import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.handover.HandoverView;
-import wistaxis.desktop.view.shell.Shell;
-import wistaxis.desktop.view.shell.TicketPage;
+import wistaxis.desktop.view.page.Window;
+import wistaxis.desktop.view.page.TicketPage;
 import wistaxis.store.people.People;
-import wistaxis.workbench.RouteDesk;
+import wistaxis.workbench.Routes;
 import wistaxis.workbench.Workbench;
 import wistaxis.workbench.life.Change;
 
 /** The ladder, least destructive first: what each rung keeps or erases, minutes, reasons, evidence; consent is asked for once. */
 public final class RouteView extends TicketPage {
-    private final Shell shell;
-    private final RouteDesk desk;
+    private final Window shell;
+    private final Routes desk;
     private final VBox ladder = new VBox(8);
     private final VBox beside = new VBox(10);
     private final ReadinessCard readiness;
@@ -51,7 +51,7 @@ public final class RouteView extends TicketPage {
     private String overruling = "";
     private boolean unlockToo;
 
-    public RouteView(Shell shell, Workbench bench, String number) {
+    public RouteView(Window shell, Workbench bench, String number) {
         super(bench, number);
         this.shell = shell;
         this.desk = bench.routes();

@@ -18,15 +18,15 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Ui;
-import wistaxis.desktop.view.shell.Shell;
-import wistaxis.workbench.Result;
+import wistaxis.desktop.view.page.Window;
+import wistaxis.workbench.command.Result;
 import wistaxis.workbench.Workbench;
 
 /** The carrier unlock as a side job: ordered with IMEI and carrier, due in 1 to 10 business days, then activation and a look for signal. */
 public final class UnlockCard {
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("EEE d MMM", Locale.ENGLISH);
 
-    private final Shell shell;
+    private final Window shell;
     private final Workbench bench;
     private final String number;
     private final TextField imei = Ui.field("unlock-imei", "IMEI, 15 digits", 24);
@@ -37,7 +37,7 @@ public final class UnlockCard {
     private final TextField answerTo = Ui.field("unlock-answer-to", "address for the answer", 120);
     private String wrong = "";
 
-    public UnlockCard(Shell shell, Workbench bench, String number) {
+    public UnlockCard(Window shell, Workbench bench, String number) {
         this.shell = shell;
         this.bench = bench;
         this.number = number;

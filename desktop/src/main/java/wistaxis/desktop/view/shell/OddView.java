@@ -14,6 +14,7 @@ import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.view.page.View;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.Workbench;
 

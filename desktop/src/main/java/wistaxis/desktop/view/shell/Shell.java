@@ -45,15 +45,18 @@ import wistaxis.desktop.view.figures.FiguresView;
 import wistaxis.desktop.view.firmware.ShelfView;
 import wistaxis.desktop.view.ledger.CustomersView;
 import wistaxis.desktop.view.ledger.LedgerView;
+import wistaxis.desktop.view.page.View;
+import wistaxis.desktop.view.page.Window;
 import wistaxis.desktop.view.paper.PaperView;
+import wistaxis.desktop.view.settings.SettingsView;
 import wistaxis.desktop.view.story.StoryView;
 import wistaxis.store.files.LogFile;
 import wistaxis.workbench.life.Change;
-import wistaxis.workbench.TakingBack;
+import wistaxis.workbench.command.TakingBack;
 import wistaxis.workbench.Workbench;
 
 /** The window: head with clock, line and pace of time; the page; below it what comes next. */
-public final class Shell implements AutoCloseable {
+public final class Shell implements Window, AutoCloseable {
     private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm:ss", Locale.ROOT).withZone(ZoneId.systemDefault());
 
     private final Workbench bench;
@@ -237,32 +240,39 @@ public final class Shell implements AutoCloseable {
         return act.ticket() + " " + words.substring(0, end); // whole words
     }
 
+    @Override
     public Scene scene() {
         return scene;
     }
 
+    @Override
     public Speaker speaker() {
         return speaker;
     }
 
+    @Override
     public void showBench() {
         show(new BenchView(this, bench));
     }
 
+    @Override
     public void showCustomers() {
         show(new CustomersView(this, bench));
     }
 
+    @Override
     public void showFigures() {
         show(new FiguresView(bench));
     }
 
     /** The papers of a ticket. */
+    @Override
     public void showPapers(String number) {
         show(new PaperView(this, bench, number));
     }
 
     /** All that happened on a ticket, and what its time went into. */
+    @Override
     public void showStory(String number) {
         show(new StoryView(this, bench, number));
     }
@@ -284,16 +294,19 @@ public final class Shell implements AutoCloseable {
     }
 
     /** Reads the page anew after something that is no event. */
+    @Override
     public void again() {
         refresh();
     }
 
     /** Opens a ticket at the stage where it stands. */
+    @Override
     public void showTicket(String number) {
         showTicket(number, bench.ticket(number).stage());
     }
 
     /** Opens a ticket at one of its stages. */
+    @Override
     public void showTicket(String number, Stage stage) {
         Ticket ticket = bench.ticket(number);
         Optional<View> page = bench.routes().oddities(ticket).stop() ? Optional.empty()
@@ -335,7 +348,7 @@ public final class Shell implements AutoCloseable {
 
     /** Whether an act on the ticket that is shown is not on the disk yet. */
     public boolean isSaving() {
-        return !view.number().isEmpty() && bench.commands().isFlying(view.number());
+        return !view.number().isEmpty() && bench.commands().isGiven(view.number());
     }
 
     /**
@@ -422,6 +435,7 @@ public final class Shell implements AutoCloseable {
     }
 
     /** Says that something went wrong, above the page, until it is put away. */
+    @Override
     public void alarm(String text) {
         HBox row = Ui.row(12, Ui.column(2, Ui.text(text, "strong"),
                 Ui.text("What failed, and where, is in the log: " + bench.log(), "small muted")), Ui.gap());
@@ -568,6 +582,7 @@ public final class Shell implements AutoCloseable {
     }
 
     /** Where a file is to be saved, as the technician chooses; empty where they think better of it. @param name what it is called first */
+    @Override
     public Optional<Path> saveAs(String name) {
         return chooser.apply(name);
     }

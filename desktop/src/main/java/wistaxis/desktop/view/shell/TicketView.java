@@ -1,10 +1,8 @@
 package wistaxis.desktop.view.shell;
 
 import java.time.Duration;
-import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 import javafx.scene.Parent;
 import javafx.scene.control.Button;
 import javafx.scene.control.ScrollPane;
@@ -14,6 +12,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import wistaxis.core.bench.BenchTime;
 import wistaxis.core.device.DeviceModel;
+import wistaxis.core.route.Intake;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.desktop.look.Ui;
@@ -22,12 +21,13 @@ import wistaxis.desktop.view.handover.HandoverView;
 import wistaxis.desktop.view.identify.IdentifyView;
 import wistaxis.desktop.view.intake.IntakeView;
 import wistaxis.desktop.view.keys.KeysView;
+import wistaxis.desktop.view.page.TicketPage;
+import wistaxis.desktop.view.page.View;
 import wistaxis.desktop.view.real.HostRunView;
 import wistaxis.desktop.view.restore.RestoreView;
 import wistaxis.desktop.view.route.RouteView;
 import wistaxis.desktop.view.walk.WalkView;
 import wistaxis.workbench.life.Change;
-import wistaxis.workbench.Plans;
 import wistaxis.workbench.Workbench;
 
 /** One ticket: its slip on the left, the way it goes along the top, the stage in the middle. */
@@ -35,9 +35,6 @@ public final class TicketView implements View {
     private final Shell shell;
     private final Workbench bench;
     private final String number;
-    private static final Set<Change.Topic> FOLLOWED = EnumSet.of(Change.Topic.TICKET, Change.Topic.WORK, Change.Topic.STOCK,
-            Change.Topic.SHOP, Change.Topic.TIME, Change.Topic.USB);
-
     private final BorderPane root = new BorderPane();
     private final VBox slip = Ui.style(new VBox(), "slip");
     private final FlowPane trail = Ui.style(Ui.flow(0), "trail");
@@ -92,14 +89,9 @@ public final class TicketView implements View {
         return root;
     }
 
-    /** Whether a page of one ticket shows what has changed. */
-    public static boolean follows(Change change, String number) {
-        return change.isOf(number, FOLLOWED);
-    }
-
     @Override
     public boolean follows(Change change) {
-        return follows(change, number);
+        return TicketPage.follows(change, number);
     }
 
     @Override
@@ -175,7 +167,7 @@ public final class TicketView implements View {
         if (t.simulated()) {
             slip.getChildren().add(Ui.label(t.isObserved() ? "practice, as real" : "simulated device", "tag simulated"));
         }
-        Optional<Duration> left = Plans.promised(t).map(p -> BenchTime.between(bench.now(), p));
+        Optional<Duration> left = Intake.promised(t).map(p -> BenchTime.between(bench.now(), p));
         slip.getChildren().add(Ui.column(0, Ui.label("Promised", "small muted"), left.isEmpty() ? Ui.label("not said", "tag missing")
                 : Ui.label(left.get().isNegative() ? Ui.coarse(left.get()) + " ago" : "in " + Ui.coarse(left.get()),
                 left.get().isNegative() ? "strong erases" : "strong")));

@@ -17,8 +17,8 @@ import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Story;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.bench.TimeLane;
-import wistaxis.desktop.view.shell.Shell;
-import wistaxis.desktop.view.shell.TicketPage;
+import wistaxis.desktop.view.page.Window;
+import wistaxis.desktop.view.page.TicketPage;
 import wistaxis.workbench.Workbench;
 
 /** A ticket's whole story on one page: what its time went into as a lane, and all that happened, from the ledger. */
@@ -27,9 +27,9 @@ public final class StoryView extends TicketPage {
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("EEEE, d MMMM yyyy", Locale.ENGLISH)
             .withZone(ZoneId.systemDefault());
 
-    private final Shell shell;
+    private final Window shell;
 
-    public StoryView(Shell shell, Workbench bench, String number) {
+    public StoryView(Window shell, Workbench bench, String number) {
         super(bench, number);
         this.shell = shell;
         show(Ui.text("It is being read...", "muted"));

@@ -21,8 +21,8 @@ import wistaxis.core.steps.WalkRun;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Ui;
-import wistaxis.desktop.view.shell.Shell;
-import wistaxis.desktop.view.shell.TicketPage;
+import wistaxis.desktop.view.page.Window;
+import wistaxis.desktop.view.page.TicketPage;
 import wistaxis.workbench.Workbench;
 
 /** One stop of a walk, large: whose hands, what to see, how long, and what came of it. Digits answer. */
@@ -32,7 +32,7 @@ public final class WalkView extends TicketPage {
     /** The pages of set-up on which it matters what comes back. */
     private static final Set<String> WITH_BACKUPS = Set.of("data-cloud", "data-computer", "data-new", "first-restart", "cable-wait");
 
-    private final Shell shell;
+    private final Window shell;
     private final Walked walked;
     private final BackupForm backup;
     private final Label clock = Ui.label("", "big-clock");
@@ -52,12 +52,12 @@ public final class WalkView extends TicketPage {
     }
 
     /** The walk of the step that was taken. */
-    public static WalkView ofStep(Shell shell, Workbench bench, String number) {
+    public static WalkView ofStep(Window shell, Workbench bench, String number) {
         return new WalkView(shell, bench, number, () -> bench.ticket(number).walk().orElseThrow());
     }
 
     /** From the greeting to first use. */
-    public static WalkView ofSetUp(Shell shell, Workbench bench, String number) {
+    public static WalkView ofSetUp(Window shell, Workbench bench, String number) {
         return new WalkView(shell, bench, number, new Walked() {
             @Override
             public WalkRun run() {
@@ -76,7 +76,7 @@ public final class WalkView extends TicketPage {
         });
     }
 
-    private WalkView(Shell shell, Workbench bench, String number, Walked walked) {
+    private WalkView(Window shell, Workbench bench, String number, Walked walked) {
         super(bench, number);
         this.shell = shell;
         this.walked = walked;

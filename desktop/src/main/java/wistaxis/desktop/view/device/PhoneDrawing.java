@@ -1,0 +1,298 @@
+package wistaxis.desktop.view.device;
+
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.Consumer;
+import javafx.geometry.VPos;
+import javafx.scene.Cursor;
+import javafx.scene.canvas.Canvas;
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.control.Label;
+import javafx.scene.layout.Pane;
+import javafx.scene.layout.Region;
+import javafx.scene.paint.Color;
+import javafx.scene.text.Font;
+import javafx.scene.text.FontWeight;
+import javafx.scene.text.TextAlignment;
+import wistaxis.core.device.Body;
+import wistaxis.core.device.DeviceModel;
+import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.keys.Reading;
+import wistaxis.core.keys.Screen;
+import wistaxis.desktop.look.Theme;
+import wistaxis.desktop.look.Ui;
+
+/** A plain outline of this body with its keys where they are, what its screen shows, and its cable; keys and cable can be pressed. */
+public final class PhoneDrawing extends Pane {
+    /** The computer keys that stand for the keys of the body; P is the cable. */
+    public static final Map<PhysicalKey, String> CAPS = new EnumMap<>(Map.of(PhysicalKey.VOLUME_UP, "U", PhysicalKey.VOLUME_DOWN, "D",
+            PhysicalKey.SIDE, "S", PhysicalKey.TOP, "S",
+            PhysicalKey.HOME, "H"));
+
+    private static final double LEFT = 74;
+    private static final double TOP = 8;
+
+    private final Canvas canvas = new Canvas();
+    private List<Object> drawn = List.of();
+    private final DeviceModel model;
+    private final Body body;
+    private final boolean home;
+    private final double width;
+    private final double height;
+    private final Map<PhysicalKey, Region> keys = new EnumMap<>(PhysicalKey.class);
+
+    /** What can be done to the body. */
+    public record Hands(Consumer<PhysicalKey> press, Consumer<PhysicalKey> release, Runnable cable) {}
+
+    public PhoneDrawing(DeviceModel model, double height, Hands hands) {
+        this.model = model;
+        this.body = model.body();
+        this.home = !model.look("home").equals("none");
+        this.height = body.shape().equals("pad") ? height * 0.86 : height;
+        this.width = this.height * (body.shape().equals("pad") ? 0.71 : 0.49);
+        canvas.setWidth(width + 2 * LEFT);
+        canvas.setHeight(this.height + TOP + 62);
+        setMinSize(canvas.getWidth(), canvas.getHeight());
+        setMaxSize(canvas.getWidth(), canvas.getHeight());
+        getChildren().add(canvas);
+        body.keys().forEach(place -> key(place, hands));
+        Region cable = area("cable", LEFT + width / 2 - 30, TOP + this.height + 2, 150, 58);
+        cable.setOnMousePressed(_ -> hands.cable().run());
+        getChildren().add(cable);
+    }
+
+    public boolean isOf(DeviceModel other) {
+        return model.equals(other);
+    }
+
+    /** A small picture of what may be seen. @param times how many times 22 by 40 */
+    public static Canvas small(Reading.Sight sight, double times) {
+        Canvas picture = new Canvas(22 * times, 40 * times);
+        GraphicsContext g = picture.getGraphicsContext2D();
+        g.scale(times, times);
+        g.setTextAlign(TextAlignment.CENTER);
+        g.setTextBaseline(VPos.CENTER);
+        g.setFill(Color.BLACK);
+        g.fillRoundRect(0, 0, 22, 40, 6, 6);
+        g.setFill(Color.WHITE);
+        g.setStroke(Color.WHITE);
+        g.setLineWidth(1.5);
+        switch (sight) {
+            case BLACK -> { }
+            case BOOT_LOGO -> g.strokeOval(7, 16, 8, 8);
+            case LOCK_SCREEN -> {
+                g.strokeArc(8, 13, 6, 9, 0, 180, javafx.scene.shape.ArcType.OPEN);
+                g.fillRoundRect(6, 18, 10, 8, 2, 2);
+            }
+            case CABLE_SCREEN -> {
+                g.strokeRoundRect(4, 10, 14, 8, 2, 2);
+                g.strokeLine(11, 22, 11, 27);
+                g.fillRect(9, 27, 4, 3);
+                g.strokeLine(11, 30, 11, 36);
+            }
+            case NO_REACTION -> words(g, "?", 11, 20, 18);
+        }
+        return picture;
+    }
+
+    /** Takes the caps off: here the keys do nothing. */
+    public PhoneDrawing inert() {
+        getChildren().removeIf(n -> n instanceof Label || keys.containsValue(n));
+        return this;
+    }
+
+    private void key(Body.KeyPlace place, Hands hands) {
+        double[] at = box(place, 7);
+        boolean side = place.edge().equals("left") || place.edge().equals("right");
+        double reach = LEFT - 7;
+        Region area = side ? area("key-" + place.key(), place.edge().equals("right") ? at[0] - 4 : at[0] - reach, at[1] - 3, at[2] + reach
+                + 4, at[3] + 6)
+                : area("key-" + place.key(), at[0] - 4, at[1] - 8, at[2] + 8, at[3] + 16);
+        area.setOnMousePressed(_ -> hands.press().accept(place.key()));
+        area.setOnMouseReleased(_ -> hands.release().accept(place.key()));
+        Label cap = Ui.label(CAPS.getOrDefault(place.key(), ""), "key-cap");
+        cap.setMouseTransparent(true);
+        switch (place.edge()) {
+            case "right" -> cap.relocate(LEFT + width + 28, at[1] + at[3] / 2 - 13);
+            case "left" -> cap.relocate(16, at[1] + at[3] / 2 - 13);
+            case "top" -> cap.relocate(at[0] + at[2] / 2 - 12, TOP + 12);
+            default -> cap.relocate(at[0] + at[2] / 2 - 12, at[1] + at[3] / 2 - 13);
+        }
+        keys.put(place.key(), area);
+        getChildren().addAll(area, cap);
+    }
+
+    /** Where a key is drawn: x, y, width, height. @param out how far it stands out of its edge */
+    private double[] box(Body.KeyPlace k, double out) {
+        return switch (k.edge()) {
+            case "left" -> new double[] {LEFT - out, TOP + height * k.from(), out, height * (k.to() - k.from())};
+            case "right" -> new double[] {LEFT + width, TOP + height * k.from(), out, height * (k.to() - k.from())};
+            case "top" -> new double[] {LEFT + width * k.from(), TOP - out, width * (k.to() - k.from()), out};
+            default -> new double[] {LEFT + width / 2 - height * 0.05, TOP + height * 0.88, height * 0.1, height * 0.1};
+        };
+    }
+
+    /** A part of the drawing that can be pressed. */
+    private static Region area(String id, double x, double y, double w, double h) {
+        Region area = new Region();
+        area.setId(id);
+        area.setCursor(Cursor.HAND);
+        area.setMinSize(w, h);
+        area.setPrefSize(w, h);
+        area.relocate(x, y);
+        return area;
+    }
+
+    /** Draws it, unless it stands there already. @param progress of a bar on the screen, 0 to 1 */
+    public void draw(Screen screen, Set<PhysicalKey> down, boolean plugged, double progress) {
+        List<Object> wanted = List.of(screen, Set.copyOf(down), plugged, progress, Theme.color("ink"));
+        if (wanted.equals(drawn)) {
+            return;
+        }
+        drawn = wanted;
+        GraphicsContext g = canvas.getGraphicsContext2D();
+        g.clearRect(0, 0, canvas.getWidth(), canvas.getHeight());
+        g.setTextAlign(TextAlignment.CENTER);
+        g.setTextBaseline(VPos.CENTER);
+        body.keys().stream().filter(k -> !k.edge().equals("front")).forEach(k -> drawKey(g, k, down.contains(k.key())));
+        double round = home ? 34 : 46;
+        g.setFill(Theme.color("surface"));
+        g.fillRoundRect(LEFT, TOP, width, height, round, round);
+        g.setStroke(Theme.color("ink"));
+        g.setLineWidth(3);
+        g.strokeRoundRect(LEFT, TOP, width, height, round, round);
+        double sy = TOP + (home ? height * 0.12 : 9);
+        double sh = home ? height * 0.74 : height - 18;
+        screen(g, screen, LEFT + 9, sy, width - 18, sh, home ? 4 : 34, progress);
+        front(g, down.contains(PhysicalKey.HOME));
+        cable(g, plugged);
+    }
+
+    private void drawKey(GraphicsContext g, Body.KeyPlace k, boolean down) {
+        double[] at = box(k, down ? 3 : 7);
+        g.setFill(Theme.color(down ? "hands" : "ink"));
+        g.fillRect(at[0], at[1], at[2], at[3]);
+        if (down) {
+            double x = at[0] + at[2] / 2;
+            double y = at[1] + at[3] / 2;
+            switch (k.edge()) {
+                case "left" -> g.fillPolygon(new double[] {LEFT - 6, LEFT - 15, LEFT - 15}, new double[] {y, y - 7, y + 7}, 3);
+                case "right" -> g.fillPolygon(new double[] {LEFT + width + 6, LEFT + width + 15, LEFT + width + 15},
+                        new double[] {y, y - 7, y + 7}, 3);
+                default -> g.fillPolygon(new double[] {x, x - 7, x + 7}, new double[] {TOP - 1, TOP - 8, TOP - 8}, 3);
+            }
+        }
+    }
+
+    private void front(GraphicsContext g, boolean homeDown) {
+        double mid = LEFT + width / 2;
+        g.setFill(Theme.color("ink"));
+        switch (model.look("cutout")) {
+            case "notch" -> g.fillRoundRect(mid - width * 0.2, TOP + 2, width * 0.4, 20, 14, 14);
+            case "island" -> g.fillRoundRect(mid - width * 0.13, TOP + 18, width * 0.26, 16, 16, 16);
+            default -> {
+                if (home && body.shape().equals("phone")) {
+                    g.fillRoundRect(mid - width * 0.1, TOP + height * 0.06, width * 0.2, 5, 5, 5);
+                }
+            }
+        }
+        if (home) {
+            double[] at = box(new Body.KeyPlace(PhysicalKey.HOME, "", "front", 0, 0), 0);
+            g.setLineWidth(2);
+            if (homeDown) {
+                g.setFill(Theme.color("hands"));
+                g.fillOval(at[0], at[1], at[2], at[3]);
+            }
+            g.strokeOval(at[0], at[1], at[2], at[3]);
+        }
+    }
+
+    private void cable(GraphicsContext g, boolean plugged) {
+        double mid = LEFT + width / 2;
+        double bottom = TOP + height;
+        double y = plugged ? bottom + 1 : bottom + 20;
+        g.setFill(Theme.color(plugged ? "ink" : "muted"));
+        g.fillRect(mid - 9, y, 18, 9);
+        g.fillRoundRect(mid - 14, y + 8, 28, 20, 6, 6);
+        g.fillRect(mid - 3, y + 26, 6, 40);
+        g.setTextAlign(TextAlignment.LEFT);
+        g.setFont(Font.font("Lato", FontWeight.BOLD, 14));
+        g.fillText(plugged ? "P  plugged in" : "P  not plugged", mid + 22, bottom + 28);
+        g.setTextAlign(TextAlignment.CENTER);
+    }
+
+    private static void screen(GraphicsContext g, Screen screen, double x, double y, double w, double h, double round, double progress) {
+        double mid = x + w / 2;
+        double centre = y + h / 2;
+        g.setFill(Color.BLACK);
+        g.fillRoundRect(x, y, w, h, round, round);
+        g.setFill(Color.WHITE);
+        g.setStroke(Color.WHITE);
+        g.setLineWidth(2.5);
+        switch (screen) {
+            case BLACK -> { }
+            case LOCK_SCREEN -> {
+                words(g, "09:41", mid, y + h * 0.22, 30);
+                padlock(g, mid, y + h * 0.4);
+                words(g, "enter passcode", mid, y + h * 0.54, 14);
+            }
+            case DISABLED_SCREEN -> {
+                words(g, "unavailable", mid, y + h * 0.3, 20);
+                words(g, "too many wrong codes", mid, y + h * 0.38, 12);
+                padlock(g, mid, centre);
+            }
+            case SLIDER -> {
+                g.strokeRoundRect(x + 16, y + h * 0.16, w - 32, 36, 36, 36);
+                g.fillOval(x + 20, y + h * 0.16 + 4, 28, 28);
+                words(g, "slide: power off", mid + 14, y + h * 0.16 + 18, 12);
+            }
+            case EMERGENCY_COUNTDOWN -> {
+                words(g, "emergency call", mid, y + h * 0.4, 18);
+                words(g, "let go to cancel", mid, y + h * 0.5, 14);
+            }
+            case BOOT_LOGO -> mark(g, mid, centre, h * 0.055);
+            case CABLE_SCREEN -> {
+                g.strokeRoundRect(mid - w * 0.3, centre - h * 0.2, w * 0.6, h * 0.16, 6, 6);
+                g.strokeLine(mid - w * 0.12, centre - h * 0.02, mid + w * 0.12, centre - h * 0.02);
+                g.strokeLine(mid, centre + h * 0.03, mid, centre + h * 0.12);
+                g.fillRect(mid - 8, centre + h * 0.12, 16, 12);
+                g.strokeLine(mid, centre + h * 0.12 + 12, mid, centre + h * 0.27);
+            }
+            case PROGRESS_BAR -> {
+                mark(g, mid, centre - h * 0.06, h * 0.045);
+                g.setLineWidth(1.5);
+                g.strokeRoundRect(mid - w * 0.32, centre + h * 0.07, w * 0.64, 8, 8, 8);
+                g.fillRoundRect(mid - w * 0.32, centre + h * 0.07, w * 0.64 * Math.clamp(progress, 0, 1), 8, 8, 8);
+            }
+            case GREETING -> {
+                words(g, "hello", mid, centre - h * 0.06, 40);
+                words(g, "begin set-up", mid, centre + h * 0.08, 13);
+            }
+        }
+    }
+
+    /** A neutral start-up mark: a ring. */
+    private static void mark(GraphicsContext g, double x, double y, double r) {
+        g.setLineWidth(r * 0.38);
+        g.strokeOval(x - r, y - r, 2 * r, 2 * r);
+        g.setLineWidth(2.5);
+    }
+
+    private static void padlock(GraphicsContext g, double x, double y) {
+        g.fillRoundRect(x - 14, y - 4, 28, 22, 5, 5);
+        g.strokeArc(x - 9, y - 20, 18, 30, 0, 180, javafx.scene.shape.ArcType.OPEN);
+    }
+
+    private static void words(GraphicsContext g, String text, double x, double y, double size) {
+        g.setFont(Font.font("Lato", FontWeight.BOLD, size));
+        g.fillText(text, x, y);
+    }
+
+    /** What the drawing shows, for those who cannot see it. */
+    public static String words(Screen screen) {
+        return screen.toString().replace('-', ' ').toLowerCase(Locale.ROOT);
+    }
+}

@@ -1,0 +1,38 @@
+package wistaxis.desktop.view.page;
+
+import java.nio.file.Path;
+import java.util.Optional;
+import javafx.scene.Scene;
+import wistaxis.core.ticket.Stage;
+import wistaxis.desktop.sound.Speaker;
+
+/** The window around a page, as the page sees it: where it leads to, and what it has of its own. */
+public interface Window {
+    Scene scene();
+
+    Speaker speaker();
+
+    /** Reads the page anew, in the next frame. */
+    void again();
+
+    /** Says something above the page, until it is put away. */
+    void alarm(String text);
+
+    /** Asks where a file is to be saved; empty where somebody thought better of it. */
+    Optional<Path> saveAs(String name);
+
+    void showBench();
+
+    void showFigures();
+
+    void showCustomers();
+
+    /** Where a ticket stands. */
+    void showTicket(String number);
+
+    void showTicket(String number, Stage stage);
+
+    void showPapers(String number);
+
+    void showStory(String number);
+}

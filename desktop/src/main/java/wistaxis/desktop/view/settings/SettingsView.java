@@ -1,0 +1,181 @@
+package wistaxis.desktop.view.settings;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
+import javafx.scene.Parent;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextField;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.keys.SequenceLibrary;
+import wistaxis.core.route.RouteFacts;
+import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.view.page.View;
+import wistaxis.workbench.life.Change;
+import wistaxis.workbench.Routes;
+import wistaxis.workbench.Workbench;
+
+/** The shop's own ways where practitioners disagree, and its calendar. Every choice is saved at once. */
+public final class SettingsView implements View {
+    private final Workbench bench;
+    private final Routes desk;
+    private final VBox cards = Ui.style(new VBox(), "page");
+    private final ScrollPane root = Ui.scroll(cards);
+    private final List<Typed> typed;
+    private final List<Typed> asked;
+
+    public SettingsView(Workbench bench) {
+        this.bench = bench;
+        this.desk = bench.routes();
+        Typed works = new Typed(Ui.field("works-here", "A. S., B. T.", 300), "Who works here?",
+                "Names or initials, with commas between. F2 changes who is at this window: whose work it is on the ticket, and whose "
+                + "hand the coach goes by.", () -> String.join(", ", bench.staff().names()), bench.staff()::names);
+        typed = List.of(
+                new Typed(Ui.field("mode-window", "15min", 12), "How long does a device stay in recovery?",
+                        "After a set time it leaves by itself, even in mid-download. Used for the plan where no passcode wait is known.",
+                        () -> desk.settings().window(), desk::modeWindow),
+                new Typed(Ui.field("holidays", "gb-eng", 12), "Which public holidays does the shop keep?",
+                        "A country, and a part of it where that matters: gb-eng, de-by, us. Business days are counted without them.",
+                        () -> desk.settings().holidays(), desk::holidays),
+                new Typed(Ui.field("program-of", "2026-05-12", 12), "When was the host's restore program last updated?",
+                        "A model that came later needs the host's small update first, and is called out.",
+                        () -> Optional.ofNullable(desk.settings().programOf()).map(String::valueOf).orElse(""), desk::programOf),
+                new Typed(Ui.field("forget-days", "never", 12), "After how many days are customers forgotten?",
+                        "Counted from the closing of their ticket; looked at when the program starts. The ledger keeps what was done.",
+                        () -> Optional.ofNullable(desk.settings().forgetDays()).map(String::valueOf).orElse(""), desk::forgetDays));
+        asked = bench.world().simulated() ? List.of(works) : List.of(
+                new Typed(Ui.field("bench-name", "My bench", 60), "What is this bench called?", "It stands at the top of every page.",
+                        () -> Optional.ofNullable(desk.settings().bench()).orElse(""), desk::benchName),
+                new Typed(Ui.field("library", "https://", 300), "Where does firmware come from?",
+                        "The address of a library that speaks the open protocol of docs/formats.md. Without one: import a catalogue, or "
+                        + "let "
+                        + "the host fetch. Nobody else is ever asked.",
+                        () -> Optional.ofNullable(desk.settings().library()).orElse(""), desk::library),
+                works);
+        typed.forEach(t -> t.field.setMaxWidth(160));
+    }
+
+    /** What a new bench asks first: all of it can be left for later. */
+    public List<VBox> first() {
+        return asked.stream().map(Typed::card).toList();
+    }
+
+    /** A setting that is typed; what cannot be read is said under it and nothing is changed. */
+    private final class Typed {
+        private final TextField field;
+        private final String asks;
+        private final String why;
+        private final Supplier<String> kept;
+        private final Consumer<String> keep;
+        private String wrong = "";
+
+        Typed(TextField field, String asks, String why, Supplier<String> kept, Consumer<String> keep) {
+            this.field = field;
+            this.asks = asks;
+            this.why = why;
+            this.kept = kept;
+            this.keep = keep;
+            field.setText(kept.get());
+            field.setOnAction(_ -> take());
+            field.focusedProperty().addListener((_, _, focused) -> {
+                if (!focused) {
+                    take();
+                }
+            });
+        }
+
+        VBox card() {
+            VBox card = Ui.card(Ui.text(asks, "strong"), Ui.text(why, "small muted"), field);
+            card.setPrefWidth(600);
+            if (!wrong.isEmpty()) {
+                card.getChildren().add(Ui.text(wrong, "small erases"));
+            }
+            return card;
+        }
+
+        private void take() {
+            String now = field.getText().strip();
+            String before = wrong;
+            try {
+                if (!now.equals(kept.get())) {
+                    keep.accept(now);
+                }
+                wrong = "";
+            } catch (BadInput e) {
+                wrong = String.valueOf(e.getMessage());
+            }
+            if (!wrong.equals(before)) {
+                refresh();
+            }
+        }
+    }
+
+    @Override
+    public Parent node() {
+        return root;
+    }
+
+    @Override
+    public boolean follows(Change change) {
+        return change.topic() == Change.Topic.SHOP;
+    }
+
+    @Override
+    public void refresh() {
+        cards.getChildren().setAll(Ui.label("This shop's ways", "large"),
+                Ui.text("Practitioners disagree on these. Both ways stay on offer in every route; the choice decides which comes first.",
+                "muted"));
+        desk.planner().preferences().forEach(p -> cards.getChildren().add(preference(p)));
+        cards.getChildren().add(schools());
+        VBox side = new VBox(14);
+        for (int i = 0; i < typed.size(); i += 2) {
+            HBox pair = new HBox(14);
+            typed.subList(i, Math.min(typed.size(), i + 2)).forEach(t -> pair.getChildren().add(t.card()));
+            pair.getChildren().forEach(c -> HBox.setHgrow(c, Priority.ALWAYS));
+            side.getChildren().add(pair);
+        }
+        cards.getChildren().add(side);
+        cards.getChildren().addAll(1, first());
+    }
+
+    private VBox schools() {
+        long own = bench.sequences().all().stream().filter(q -> !SequenceLibrary.shipped().all().contains(q)).count();
+        VBox card = Ui.card(Ui.text("Key sequences of your own", "strong"),
+                Ui.text("Read from " + bench.schools().file() + ", each tried on the key model first; see docs/formats.md. "
+                + (bench.schools().reading() ? "They are being tried." : own == 0 ? "None are in force." : own + " of your own in force."),
+                "small muted"));
+        if (!bench.schools().trouble().isEmpty()) {
+            card.getChildren().add(Ui.text(bench.schools().trouble(), "small erases"));
+        }
+        card.getChildren().add(Ui.row(8, Ui.button("read-schools", "Read the file again", "chip", () -> {
+            bench.schools().readAgain();
+            refresh();
+        })));
+        return card;
+    }
+
+    private VBox preference(RouteFacts.Preference p) {
+        FlowPane chips = Ui.chips(600);
+        for (List<String> option : p.options()) {
+            boolean chosen = desk.preference(p.preference()).equals(option.getFirst());
+            chips.getChildren().add(Ui.button("prefer-" + option.getFirst(), option.getLast(), chosen ? "chip chosen" : "chip",
+                    () -> desk.prefer(p.preference(), option.getFirst())));
+        }
+        return Ui.card(Ui.text(p.asks(), "strong"), Ui.text(p.why(), "small muted"), chips);
+    }
+
+    @Override
+    public String firstFocus() {
+        return "prefer-" + desk.preference(desk.planner().preferences().getFirst().preference());
+    }
+
+    @Override
+    public String next() {
+        return "Choices are saved at once and hold for every ticket.";
+    }
+}

@@ -1,0 +1,289 @@
+package wistaxis.workbench;
+
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.LongSummaryStatistics;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.bench.BenchTime;
+import wistaxis.core.bench.BusinessDays;
+import wistaxis.core.device.DeviceModel;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Units;
+import wistaxis.core.firmware.Build;
+import wistaxis.core.keys.KeySequence;
+import wistaxis.core.outside.HostProbe.HostFacts;
+import wistaxis.core.outside.HostProbe;
+import wistaxis.core.route.BackupPlan;
+import wistaxis.core.route.CaseFacts;
+import wistaxis.core.route.Evidence;
+import wistaxis.core.route.Intake;
+import wistaxis.core.route.Oddities;
+import wistaxis.core.route.Readiness;
+import wistaxis.core.route.Route;
+import wistaxis.core.route.RoutePlanner;
+import wistaxis.core.steps.WalkRun;
+import wistaxis.core.ticket.Attempt;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.work.Rules;
+import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.SideFile;
+import wistaxis.store.ledger.LedgerStore;
+import wistaxis.store.settings.Settings;
+import wistaxis.workbench.host.PublicHolidays;
+import wistaxis.workbench.life.Change;
+import wistaxis.workbench.people.Customers;
+import wistaxis.workbench.ticket.Shop;
+
+/** Intake and routes of all tickets: what the shop prefers, what its ledger shows, what is signed, and whether the host is ready. */
+public final class Routes {
+    private final Workbench bench;
+    private Shop shop;
+    private final Evidence evidence = new Evidence();
+    private final List<Runnable> uncounted = new ArrayList<>();
+    private long counted = -1;
+    private final HostProbe probe;
+    private final Path settingsFile;
+    private String hostTrouble = "";
+    private @Nullable HostFacts host;
+    private boolean looking;
+
+    Routes(Workbench bench, HostProbe probe, Path settingsFile, LedgerStore ledger) {
+        this.bench = bench;
+        this.probe = probe;
+        this.settingsFile = settingsFile;
+        SideFile.Read<Settings> read = Settings.read(settingsFile, s -> PublicHolidays.of(s.holidays()));
+        this.shop = shop(read.value());
+        bench.notices().say(read.trouble());
+        count(ledger);
+    }
+
+    /** The shop's rules, as they are in force now. */
+    Shop shop() {
+        return shop;
+    }
+
+    public RoutePlanner planner() {
+        return shop.planner();
+    }
+
+    public Intake intake() {
+        return shop.intake();
+    }
+
+    /** The shop's own sequences have changed: a route knows which keys can reach a mode. */
+    void schoolsRead() {
+        shop = shop(shop.settings());
+    }
+
+    private Shop shop(Settings settings) {
+        return new Shop(bench.devices(), bench.sequences(), settings, bench.stock()::builds, bench::now, bench.handover());
+    }
+
+    /** Counted behind the start: a long ledger has many cases. */
+    private void count(LedgerStore ledger) {
+        bench.background().run(ledger::cases, cases -> {
+            cases.all().forEach(c -> bench.devices().byIdentifier(c.identifier()).ifPresent(m -> Attempt.Outcome.of(c.outcome())
+                    .ifPresent(o -> evidence.add(new Evidence.Case(m.family(), c.trouble(), c.step()), o, c.times()))));
+            counted = cases.last();
+            uncounted.forEach(Runnable::run);
+            uncounted.clear();
+            bench.changes().tell(Change.Topic.SHOP);
+        }, e -> bench.notices().say("What helped here before cannot be counted: " + e.getMessage()));
+    }
+
+    /** @param from number of the entry after which the ticket has changed; what was counted at the start is not counted again */
+    void changed(@Nullable Ticket before, Ticket after, long from) {
+        if (counted < 0) {
+            uncounted.add(() -> changed(before, after, from));
+        } else if (from >= counted) {
+            evidence.changed(before, after, bench.devices());
+        }
+    }
+
+    public Settings settings() {
+        return shop.settings();
+    }
+
+    /** The shop's choice, the usual one where it has not chosen. */
+    public String preference(String name) {
+        return settings().preferences().getOrDefault(name, planner().preferences().stream().filter(p -> p.preference().equals(name))
+                .findFirst().orElseThrow().options().getFirst().getFirst());
+    }
+
+    public void prefer(String preference, String value) {
+        change(settings().prefer(preference, value));
+    }
+
+    /** @throws BadInput for a region that is not known */
+    public void holidays(String region) {
+        PublicHolidays.of(region);
+        change(settings().holidays(region));
+    }
+
+    /** What the bench is called. @throws BadInput for what is no name */
+    public void benchName(String name) {
+        change(settings().bench(name));
+    }
+
+    /** Where firmware is asked for on a real bench; empty for nowhere. @throws BadInput for what is no address */
+    public void library(String address) {
+        change(settings().library(address));
+    }
+
+    void staff(String names) {
+        change(settings().staff(names));
+    }
+
+    /** After how many days customers are forgotten; empty for never by itself. @throws BadInput for what is no number of days */
+    public void forgetDays(String days) {
+        change(settings().forgetDays(days));
+        Integer now = settings().forgetDays();
+        if (now != null) {
+            bench.people().due(Duration.ofDays(now)).thenAccept(all -> bench.notices().say("Customers are forgotten " + now
+                    + " days after their ticket was closed, when Wistaxis starts. Today that would be "
+                    + (all.isEmpty() ? "nobody." : all.entrySet().stream().map(t -> t.getKey() + " " + t.getValue())
+                    .collect(Collectors.joining(", "))
+                    + ".")));
+        }
+    }
+
+    /** When the host's restore program was last brought up to date; empty for nobody knows. @throws BadInput for what is no day */
+    public void programOf(String day) {
+        change(settings().programOf(day));
+    }
+
+    /** Takes a school as this shop's habit for its goal and family. */
+    void prefer(KeySequence school) {
+        change(settings().prefer(school));
+    }
+
+    private void change(Settings next) {
+        Settings before = shop.settings();
+        shop = shop(next);
+        bench.changes().tell(Change.Topic.SHOP);
+        bench.background().write(() -> next.write(settingsFile), e -> {
+            shop = shop.settings().equals(next) ? shop(before) : shop;
+            bench.notices().say("Not saved: " + DiskTrouble.words("settings file", settingsFile, e));
+            bench.changes().tell(Change.Topic.SHOP);
+        });
+    }
+
+    /** What the rules and the questions see of a ticket. */
+    public Map<String, String> inferred(Ticket ticket) {
+        return shop.inferred(ticket);
+    }
+
+    /** See {@link Shop#advice}. */
+    public List<String> advice(Ticket ticket) {
+        return shop.advice(ticket);
+    }
+
+    /** From greeting to first use; empty where there is nothing to set up. */
+    public Optional<WalkRun> setUp(Ticket ticket) {
+        return Plans.walk(shop, bench.stock().history(), ticket);
+    }
+
+    /** What comes back, when, and which line to tap; empty while the trouble is not known. */
+    public Optional<BackupPlan> backups(Ticket ticket) {
+        return route(ticket).map(r -> shop.backups(ticket, r, bytes -> Optional.of(bench.stock().history().download(bytes))));
+    }
+
+    /** What of a ticket cannot be understood here. */
+    public Oddities oddities(Ticket ticket) {
+        return shop.oddities(ticket);
+    }
+
+    void unreadable(Ticket ticket, String why) {
+        shop.unreadable(ticket, why);
+    }
+
+    /** The route of a ticket; empty while the trouble is not known. */
+    public Optional<Route> route(Ticket ticket) {
+        return shop.route(ticket);
+    }
+
+    /** What may be done next on a ticket. */
+    public Rules rules(Ticket ticket) {
+        return shop.rules(ticket);
+    }
+
+    /** Whether firmware will be written on a ticket, as far as can be told. */
+    boolean writes(Ticket ticket) {
+        return shop.writes(ticket);
+    }
+
+    /** How long the device stays in recovery by itself from now on; empty where it is in none. Negative once it should have left. */
+    public Optional<Duration> modeWindowLeft(Ticket ticket) {
+        return "recovery".equals(ticket.mode()) && ticket.modeSince() != null
+                ? Optional.of(modeWindow(ticket).minus(BenchTime.between(ticket.modeSince(), bench.now()))) : Optional.empty();
+    }
+
+    /** How long a device stays in recovery, by the shop's way: a set time, or what the passcode wait that is running takes. */
+    public Duration modeWindow(Ticket ticket) {
+        Optional<Integer> wait = preference("mode-window").equals("lock-out") ? planner().waitMinutes(CaseFacts.of(ticket))
+                : Optional.empty();
+        return wait.map(Duration::ofMinutes).orElseGet(() -> Units.span(settings().window()));
+    }
+
+    /** @throws BadInput for a text that is no span */
+    public void modeWindow(String span) {
+        change(settings().modeWindow(span));
+    }
+
+    /** How often a step worked in this shop, where there are enough cases. */
+    public Optional<Evidence.Tally> evidence(Ticket ticket, String step) {
+        return evidence.of(bench.model(ticket).map(DeviceModel::family).orElse(null), ticket.fact("trouble").orElse(""), step);
+    }
+
+    /** Whether host and bench are ready for a step that writes firmware; looks at the host in the background. */
+    public Readiness readiness(Ticket ticket) {
+        if (host == null && !looking && hostTrouble.isEmpty()) {
+            lookAtHost();
+        }
+        return Readiness.of(host, hostTrouble, size(ticket), new Readiness.Bench(preference("host-ports"), settings().programOf()),
+                bench.model(ticket).orElse(null), ticket.facts());
+    }
+
+    /** How large the package is: of the chosen build; before, what is known of the model's builds; else what is usual. */
+    Readiness.Size size(Ticket ticket) {
+        if (ticket.build() != null) {
+            return Readiness.Size.of(ticket.build().sizeBytes());
+        }
+        List<Build> known = bench.stock().builds(String.valueOf(ticket.identifier()));
+        LongSummaryStatistics sizes = known.stream().mapToLong(Build::sizeBytes).summaryStatistics();
+        return known.isEmpty() ? bench.world().simulated() ? Readiness.Size.of(bench.world().usualPackage()) : Readiness.USUAL
+                : new Readiness.Size(sizes.getMin(), sizes.getMax(), "a package of this model");
+    }
+
+    /** Looks at the host anew. */
+    public void lookAtHost() {
+        looking = true;
+        hostTrouble = "";
+        host = null;
+        bench.background().run(() -> probe.look(settingsFile.toAbsolutePath().getParent()), seen -> {
+            host = seen;
+            looking = false;
+            bench.changes().tell(Change.Topic.SHOP);
+        }, e -> {
+            looking = false;
+            hostTrouble = "this computer cannot be looked at (" + e + ")";
+            bench.changes().tell(Change.Topic.SHOP);
+        });
+    }
+
+    public LocalDate today() {
+        return LocalDate.ofInstant(bench.now(), ZoneId.systemDefault());
+    }
+
+    /** The shop's business days. */
+    public BusinessDays businessDays() {
+        return shop.businessDays();
+    }
+}

@@ -1,0 +1,5 @@
+/** What the papers of a shop say, from the entries of a ticket alone. */
+@NullMarked
+package wistaxis.workbench.document;
+
+import org.jspecify.annotations.NullMarked;

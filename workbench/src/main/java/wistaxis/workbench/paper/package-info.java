@@ -1,5 +1,0 @@
-/** What the papers of a shop say, from the entries of a ticket alone. */
-@NullMarked
-package wistaxis.workbench.paper;
-
-import org.jspecify.annotations.NullMarked;

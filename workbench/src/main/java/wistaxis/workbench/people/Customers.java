@@ -1,0 +1,285 @@
+package wistaxis.workbench.people;
+
+import java.nio.file.Files;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Function;
+import java.util.function.UnaryOperator;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Command;
+import wistaxis.core.work.Decision;
+import wistaxis.core.usb.UsbDevice;
+import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.ledger.LedgerStore;
+import wistaxis.store.people.People;
+import wistaxis.workbench.command.Commands;
+import wistaxis.workbench.command.Result;
+import wistaxis.workbench.life.Life;
+import wistaxis.workbench.ticket.Tickets;
+
+/** Who the customers are: kept sealed beside the ledger, found again, forgotten when it is asked for or time has come. */
+public final class Customers implements AutoCloseable {
+    private final Life life;
+    private final Tickets tickets;
+    private final Commands.Giver giver;
+    private final DataFolder folder;
+    private final LedgerStore ledger;
+    /** How long until a forgetting is tried again: 2 s. Ours. */
+    private static final long AGAIN_NANOS = 2_000_000_000L;
+
+    /** The ledger says that somebody was sealed, and the key is not there. */
+    public static final String LOST = "The customer was sealed, and the key is not here: people.db of the data folder is missing, or "
+            + "another one.";
+
+    /** What a paper says in place of a customer who was forgotten. */
+    public static final String REMOVED = "Customer removed";
+
+    private final Map<String, People.Person> known = new HashMap<>();
+    private final Set<String> sealing = new HashSet<>();
+    /** What is tried again for customers who are not forgotten on the disk yet. */
+    private final Map<String, Runnable> waiting = new LinkedHashMap<>();
+    private long nextTry = System.nanoTime();
+    private final Map<UsbDevice, UsbDevice> shown = new ConcurrentHashMap<>();
+    private @Nullable People people;
+
+    public Customers(Life life, Tickets tickets, LedgerStore ledger, DataFolder folder, Commands.Giver giver) {
+        this.life = life;
+        this.tickets = tickets;
+        this.ledger = ledger;
+        this.giver = giver;
+        this.folder = folder;
+    }
+
+    /** Opened when it is first wanted: a start waits for nothing. */
+    private synchronized People people() {
+        People open = people == null ? People.open(folder.people()) : people;
+        people = open;
+        return open;
+    }
+
+    /** Who a ticket's customer is; empty where nobody said, or it was forgotten. */
+    public Optional<People.Person> of(String ticket) {
+        return Optional.of(kept(ticket)).filter(p -> p.name() != null);
+    }
+
+    /** What is kept of a ticket's customer and device; nothing where nobody said, or it was forgotten. */
+    public People.Person kept(String ticket) {
+        return known.computeIfAbsent(ticket, t -> Files.exists(folder.people()) ? people().of(t).orElse(People.Person.NOBODY)
+                : People.Person.NOBODY);
+    }
+
+    /**
+     * Takes out of events what is personal: names and numbers of one person or device are sealed beside the ledger, on the disk, before
+     * the rest may be appended.
+     *
+     * @return with the digest of what was sealed
+     */
+    public CompletableFuture<List<TicketEvent>> sealed(String ticket, Command command, List<TicketEvent> events) {
+        if (command instanceof Command.Keep keep) {
+            return seal(ticket, p -> p.named(keep.name(), keep.reach(), keep.language().isBlank() ? null : keep.language()), events);
+        }
+        Sealing of = Sealing.of(kept(ticket), events, this::clear);
+        return of.isNothing() ? CompletableFuture.completedFuture(of.events())
+                : seal(ticket, before -> Sealing.of(before, events, this::clear).now(), of.events());
+    }
+
+    private CompletableFuture<List<TicketEvent>> seal(String ticket, UnaryOperator<People.Person> change, List<TicketEvent> events) {
+        CompletableFuture<List<TicketEvent>> done = new CompletableFuture<>();
+        People.Person before = kept(ticket);
+        known.put(ticket, change.apply(before));
+        sealing.add(ticket);
+        life.background().write(() -> people().seal(ticket, change), sealed -> {
+            known.put(ticket, sealed.person());
+            sealing.remove(ticket);
+            done.complete(Stream.concat(Stream.of(Decision.sealed(sealed.digest())), events.stream()).toList());
+        }, e -> {
+            known.put(ticket, before);
+            sealing.remove(ticket);
+            done.completeExceptionally(e);
+        });
+        return done;
+    }
+
+    /** A device on the host without what names the one unit; that is kept here for whoever binds it. Any thread. */
+    public UsbDevice marked(UsbDevice device) {
+        List<String> names = device.words().names();
+        if (names.isEmpty() || shown.containsKey(device)) {
+            return device;
+        }
+        UsbDevice marked = new UsbDevice(device.product(), device.port(), device.words().marked(people()::mark));
+        shown.put(marked, device);
+        return marked;
+    }
+
+    /** What a device on the host says of itself, in clear. */
+    public UsbDevice clear(UsbDevice marked) {
+        return shown.getOrDefault(marked, marked);
+    }
+
+    /** Somebody, perhaps another process, has sealed something of a ticket: it is read again. */
+    public void changed(String ticket) {
+        if (!sealing.contains(ticket)) {
+            known.remove(ticket);
+        }
+    }
+
+    /** How a customer stands on a paper: name and how to reach them, or when that was removed; empty where nobody said. */
+    public String onPaper(Ticket ticket) {
+        return onPaper(ticket, kept(ticket.number()), forgotten(ticket));
+    }
+
+    private @Nullable Instant forgotten(Ticket ticket) {
+        return ticket.customer() != Ticket.Customer.UNKNOWN && Files.exists(folder.people()) ? people().forgotten(ticket.number())
+                .orElse(null) : null;
+    }
+
+    /** The same where nothing is kept open. @param forgotten when the customer was; null where nobody knows */
+    public static String onPaper(Ticket ticket, People.Person kept, @Nullable Instant forgotten) {
+        if (kept.name() != null) {
+            return kept.called();
+        }
+        if (forgotten != null) {
+            return REMOVED + " on " + forgotten.atZone(ZoneId.systemDefault()).toLocalDate();
+        }
+        return switch (ticket.customer()) {
+            case UNKNOWN -> "";
+            case FORGOTTEN -> REMOVED;
+            case SEALED -> kept.equals(People.Person.NOBODY) ? LOST : "";
+        };
+    }
+
+    /** What is kept of a ticket's customer, for whoever only reads. */
+    public static People.Person look(DataFolder folder, String ticket) {
+        return looked(folder, p -> p.of(ticket)).orElse(People.Person.NOBODY);
+    }
+
+    /** When it was forgotten, for whoever only reads; null while it is not. */
+    public static @Nullable Instant forgotten(DataFolder folder, String ticket) {
+        return looked(folder, p -> p.forgotten(ticket)).orElse(null);
+    }
+
+    private static <T> Optional<T> looked(DataFolder folder, Function<People, Optional<T>> what) {
+        if (!Files.exists(folder.people())) {
+            return Optional.empty();
+        }
+        try (People people = People.look(folder.people())) {
+            return what.apply(people);
+        }
+    }
+
+    /** Throws the key away, then writes that down. @param why in words */
+    public CompletableFuture<Result> forget(String ticket, String why) {
+        CompletableFuture<Result> done = new CompletableFuture<>();
+        Instant now = life.now();
+        People.Person before = kept(ticket);
+        known.put(ticket, People.Person.NOBODY);
+        life.background().write(() -> people().forget(ticket, now), clean -> {
+            if (!clean) {
+                life.notices().say("The customer of ticket [" + ticket + "] will be forgotten as soon as no other program reads the file "
+                        + "of customers. Until then what was kept is still on the disk.");
+            }
+            forgotten(ticket, why, clean, done);
+        }, e -> {
+            known.put(ticket, before);
+            life.notices().say("The customer could not be forgotten: " + e.getMessage());
+            done.completeExceptionally(e);
+        });
+        return done;
+    }
+
+    /** It is written down once it is true on the disk. */
+    private void forgotten(String ticket, String why, boolean clean, CompletableFuture<Result> done) {
+        if (clean) {
+            giver.give(ticket, new Command.Forgotten(why)).thenAccept(done::complete);
+            return;
+        }
+        waiting.put(ticket, () -> life.background().write(() -> people().clean(), now -> forgotten(ticket, why, now, done),
+                done::completeExceptionally));
+    }
+
+    /** Tries again, once in a while, to clean up what could not be while somebody else read. */
+    public void tick(long nowNanos) {
+        if (!waiting.isEmpty() && nowNanos - nextTry > 0) {
+            nextTry = nowNanos + AGAIN_NANOS;
+            List<Runnable> tries = List.copyOf(waiting.values());
+            waiting.clear();
+            tries.forEach(Runnable::run);
+        }
+    }
+
+    /** Customers whose key was thrown away before a program ended that could not say so: that is written down now. */
+    public void catchUp() {
+        if (!Files.exists(folder.people())) {
+            return;
+        }
+        life.background().run(() -> ledger.notForgotten(people().forgotten()), all -> all.forEach(number -> tickets.look(number)
+                .thenAccept(_ -> forgotten(number, "asked for before", false, new CompletableFuture<>()))),
+                e -> life.notices().say("Who was forgotten cannot be looked up: " + e.getMessage()));
+    }
+
+    /** Tickets that a search finds by name, number, IMEI or serial; newest first. */
+    public List<String> find(String search) {
+        return Files.exists(folder.people()) ? people().find(search) : List.of();
+    }
+
+    /** The same, behind the window. */
+    public CompletableFuture<List<String>> search(String words) {
+        CompletableFuture<List<String>> found = new CompletableFuture<>();
+        life.background().run(() -> find(words), found::complete, found::completeExceptionally);
+        return found;
+    }
+
+    /** Other tickets of the same device: it was here before. */
+    public List<String> before(Ticket ticket) {
+        People.Person kept = kept(ticket.number());
+        return Stream.concat(kept.serials().stream(), Stream.ofNullable(kept.imei())).flatMap(m -> find(m).stream()).distinct()
+                .filter(n -> !n.equals(ticket.number())).toList();
+    }
+
+    /** Forgets who brought tickets that were closed so long ago; nobody while the clock is doubted. @return how many */
+    public CompletableFuture<Integer> forgetAfter(Duration since) {
+        return life.doubt().says().isPresent() ? CompletableFuture.completedFuture(0) : due(since).thenCompose(all -> {
+            CompletableFuture<Integer> done = CompletableFuture.completedFuture(0);
+            for (String number : all.keySet()) {
+                done = done.thenCompose(n -> tickets.look(number)
+                        .thenCompose(_ -> forget(number, "closed more than " + since.toDays() + " days ago")).thenApply(_ -> n + 1));
+            }
+            return done;
+        });
+    }
+
+    /** The tickets with a customer that were closed so long ago, with their titles; however many there are, one question each way. */
+    public CompletableFuture<Map<String, String>> due(Duration since) {
+        CompletableFuture<Map<String, String>> all = new CompletableFuture<>();
+        if (!Files.exists(folder.people())) {
+            return CompletableFuture.completedFuture(Map.of());
+        }
+        Instant before = life.now().minus(since);
+        life.background().run(() -> {
+            Map<String, String> closed = ledger.closedBefore(before);
+            closed.keySet().retainAll(new HashSet<>(people().tickets()));
+            return closed;
+        }, all::complete, all::completeExceptionally);
+        return all;
+    }
+
+    @Override
+    public void close() {
+        if (people != null) {
+            people.close();
+        }
+    }
+}

@@ -1,0 +1,217 @@
+package wistaxis.workbench.practice;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Consumer;
+import java.util.function.Supplier;
+import java.util.stream.Stream;
+import wistaxis.core.device.DeviceCatalogue;
+import wistaxis.core.device.DeviceModel;
+import wistaxis.core.device.Family;
+import wistaxis.core.device.KeyFamily;
+import wistaxis.core.facts.Json;
+import wistaxis.core.facts.Names;
+import wistaxis.core.keys.Goal;
+import wistaxis.core.keys.KeySequence;
+import wistaxis.core.keys.SequenceLibrary;
+import wistaxis.core.keys.Start;
+import wistaxis.core.practice.Drilled;
+import wistaxis.core.practice.Hand;
+import wistaxis.core.practice.Leitner;
+import wistaxis.core.practice.Measured;
+import wistaxis.core.practice.PracticeDay;
+import wistaxis.core.practice.Recommendation;
+import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.Inside;
+import wistaxis.store.files.Rights;
+import wistaxis.store.files.WholeFile;
+import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.ledger.OutFile;
+import wistaxis.store.paper.FamilyCard;
+import wistaxis.store.practice.PracticeBook;
+import wistaxis.workbench.life.Change;
+import wistaxis.workbench.life.Life;
+
+/** Who stands at the bench: what this person practised and how the hand is. */
+public final class Practice implements AutoCloseable {
+    /** Where nobody has given a name yet. */
+    public static final String NOBODY = "Technician";
+
+    private final Life life;
+    private final DeviceCatalogue devices;
+    private final Supplier<SequenceLibrary> sequences;
+    private final PracticeBook book;
+    private final Path root;
+    private String person;
+    private List<Drilled> attempts = List.of();
+    private List<Measured> measured = List.of();
+    private List<Measured> shown = List.of();
+    private Hand hand = Hand.AVERAGE;
+
+    private static final int MOST_RECOMMENDED = 256;
+
+    /** What a recommendation depends on. */
+    private record Asked(List<KeySequence> schools, Family family, Start start, Hand hand, boolean blind) {}
+
+    /** Thousands of attempts in the model each, always with the same end: what was asked for is not played again. */
+    private static final Map<Asked, Recommendation> RECOMMENDED = new ConcurrentHashMap<>();
+
+    /** A file with one person's practice, documented in {@code docs/formats.md}. */
+    public record Export(String person, Hand hand, List<Measured> measured, List<Drilled> attempts) {}
+
+    /** @param sequences the key sequences that are taught here now */
+    public Practice(Life life, DeviceCatalogue devices, Supplier<SequenceLibrary> sequences, DataFolder folder) {
+        this.life = life;
+        this.devices = devices;
+        this.sequences = sequences;
+        this.root = folder.root();
+        PracticeBook.Opened opened = PracticeBook.openAnyhow(folder.practice());
+        this.book = opened.book();
+        life.notices().say(opened.trouble());
+        List<String> people = book.people();
+        this.person = people.isEmpty() ? NOBODY : people.getLast();
+        read();
+        life.notices().say(book.odd() == 0 ? "" : book.odd()
+                + " entries of the practice book cannot be read; they stay where they are and count for nothing.");
+    }
+
+    private void read() {
+        attempts = new ArrayList<>(book.attempts(person));
+        measured = new ArrayList<>(book.measured(person));
+        reckon();
+    }
+
+    private void reckon() {
+        shown = Stream.concat(measured.stream(), attempts.stream().flatMap(a -> Measured.of(a.trace()).stream())).toList();
+        hand = attempts.isEmpty() && measured.isEmpty() ? Hand.AVERAGE : Measured.hand(person, shown);
+    }
+
+    public String person() {
+        return person;
+    }
+
+    /** Everybody known. */
+    public List<String> people() {
+        List<String> people = new ArrayList<>(book.people());
+        if (!people.contains(person)) {
+            people.add(person);
+        }
+        return people;
+    }
+
+    /**
+     * Somebody else steps up to the bench, known from the first attempt on.
+     *
+     * @throws wistaxis.core.facts.BadInput for a name that is none
+     */
+    public void person(String name) {
+        person = Names.typed(name, "name", 80);
+        read();
+        life.changes().tell(Change.Topic.PRACTICE);
+    }
+
+    /** This person's hand; an average one until something was measured. */
+    public Hand hand() {
+        return hand;
+    }
+
+    /** Which of these schools to take, for this hand. */
+    public Recommendation recommendation(List<KeySequence> schools, Family family, Start start, boolean blind) {
+        return recommendation(new Asked(schools, family, start, hand, blind));
+    }
+
+    private static Recommendation recommendation(Asked asked) {
+        if (RECOMMENDED.size() > MOST_RECOMMENDED) {
+            RECOMMENDED.clear();
+        }
+        return RECOMMENDED.computeIfAbsent(asked, a -> Recommendation.of(a.schools(), a.family(), a.start(), a.hand(), a.blind()));
+    }
+
+    /** How likely each school lands for this hand by feel, by key family; reckoned in the background. */
+    public CompletableFuture<Map<KeyFamily, Recommendation>> byFeel(Goal goal) {
+        Hand of = hand;
+        SequenceLibrary schools = sequences.get();
+        CompletableFuture<Map<KeyFamily, Recommendation>> found = new CompletableFuture<>();
+        life.background().run(() -> {
+            Map<KeyFamily, Recommendation> all = new LinkedHashMap<>();
+            devices.models().stream().map(DeviceModel::family).distinct()
+                    .forEach(f -> all.put(f, recommendation(new Asked(schools.of(f, goal), devices.family(f), Start.ON, of,
+                            true))));
+            return all;
+        }, found::complete, found::completeExceptionally);
+        return found;
+    }
+
+    public List<Drilled> attempts() {
+        return attempts;
+    }
+
+    /** What the tests of the hand and the attempts show of it. */
+    public List<Measured> measured() {
+        return shown;
+    }
+
+    public void add(Drilled attempt) {
+        attempts.add(attempt);
+        reckon();
+        keep(() -> book.add(List.of(attempt)));
+    }
+
+    private void keep(Runnable work) {
+        life.background().write(work::run, e -> life.notices().say("This was not saved in the practice book: " + e.getMessage()));
+    }
+
+    /** Keeps a measurement; the hand is reckoned anew. */
+    public void add(Measured one) {
+        String whose = person;
+        Instant at = life.now();
+        measured.add(one);
+        reckon();
+        keep(() -> book.add(whose, one, at));
+        life.changes().tell(Change.Topic.PRACTICE);
+    }
+
+    /** What to practise, first things first. */
+    public List<Leitner> plan() {
+        return Leitner.plan(sequences.get().all(), attempts, LocalDate.ofInstant(life.now(), ZoneId.systemDefault()),
+                ZoneId.systemDefault());
+    }
+
+    public List<PracticeDay> days() {
+        return PracticeDay.of(attempts, ZoneId.systemDefault());
+    }
+
+    /** Writes this person's practice into the data folder. @return the file */
+    public Path export() throws IOException {
+        Rights.makeFolder(root.resolve("exports"));
+        Path file = OutFile.free(Inside.file(root.resolve("exports"), "practice-" + Names.file(person) + ".json"));
+        WholeFile.write(file, Json.writePretty(new Export(person, hand, measured, attempts)));
+        return file;
+    }
+
+    /** Writes the card of a family, with the shop's own schools, into the data folder. @param said told where it is, or what went wrong */
+    public void card(KeyFamily family, Consumer<String> said) {
+        Path file = root.resolve("exports").resolve("card-" + family + ".pdf");
+        SequenceLibrary schools = sequences.get();
+        life.background().run(() -> {
+            Rights.makeFolder(file.getParent());
+            Path free = OutFile.free(file);
+            WholeFile.write(free, FamilyCard.pdf(family, schools));
+            return "Written: " + free;
+        }, said, e -> said.accept("It cannot be written: " + DiskTrouble.words("card", file, e)));
+    }
+
+    @Override
+    public void close() {
+        book.close();
+    }
+}

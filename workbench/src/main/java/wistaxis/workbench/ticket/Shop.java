@@ -1,0 +1,231 @@
+package wistaxis.workbench.ticket;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Function;
+import wistaxis.core.bench.BusinessDays;
+import wistaxis.core.device.DeviceCatalogue;
+import wistaxis.core.device.DeviceModel;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.firmware.Build;
+import wistaxis.core.firmware.FirmwareCatalogue;
+import wistaxis.core.firmware.SystemVersion;
+import wistaxis.core.keys.SchoolFile;
+import wistaxis.core.keys.SequenceLibrary;
+import wistaxis.core.restore.HandoverFacts;
+import wistaxis.core.route.BackupPlan;
+import wistaxis.core.route.CaseFacts;
+import wistaxis.core.route.Intake;
+import wistaxis.core.route.Oddities;
+import wistaxis.core.route.Route;
+import wistaxis.core.route.RouteContext;
+import wistaxis.core.route.RoutePlanner;
+import wistaxis.core.steps.Step;
+import wistaxis.core.ticket.Attempt;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.work.Rules;
+import wistaxis.store.files.OutsideFile;
+import wistaxis.store.firmware.CatalogueFile;
+import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.settings.Settings;
+import wistaxis.workbench.host.PublicHolidays;
+
+/**
+ * The rules of one shop over its tickets: its own key sequences, what it prefers, and which builds are known to be signed. Only answers:
+ * nothing is asked of anybody outside.
+ */
+public final class Shop {
+    private static final int MEGABYTES = 5;
+
+    private final DeviceCatalogue devices;
+    private final RoutePlanner planner;
+    private final Settings settings;
+    private final Function<String, List<Build>> builds;
+    private final InstantSource now;
+    private final Intake intake = Intake.shipped();
+    private final HandoverFacts handover;
+    private final Map<String, Odd> odd = new ConcurrentHashMap<>();
+    private final Map<String, Planned> planned = new ConcurrentHashMap<>();
+
+    /** What was found of a ticket as it was. */
+    private record Odd(Ticket of, Oddities what) {}
+
+    /** The route of a ticket as it was, by what was signed then: a page asks for it many times. */
+    private record Planned(Ticket of, List<SystemVersion> signed, Route route) {}
+
+    /** @param builds the builds that are known for an identifier */
+    public Shop(DeviceCatalogue devices, SequenceLibrary sequences, Settings settings, Function<String, List<Build>> builds,
+            InstantSource now, HandoverFacts handover) {
+        this.handover = handover;
+        this.devices = devices;
+        this.planner = RoutePlanner.shipped(devices, sequences);
+        this.settings = settings;
+        this.builds = builds;
+        this.now = now;
+    }
+
+    /**
+     * A shop by the files of its folder, for somebody who only looks: they stay as they are.
+     *
+     * @throws BadInput for one that cannot be understood
+     */
+    public static Shop look(DataFolder folder, DeviceCatalogue devices, InstantSource now) {
+        FirmwareCatalogue known = new CatalogueFile(folder.catalogue()).look(now.instant());
+        return new Shop(devices, sequences(folder.schools()), settings(folder.settings()), i -> known.of(i).stream()
+                .map(FirmwareCatalogue.Listed::build).toList(), now, handover(folder));
+    }
+
+    /**
+     * Checks and advice of the handover, with the shop's own advice where there is an {@code advice.json} in its folder.
+     *
+     * @throws BadInput for one that cannot be understood, saying where
+     */
+    public static HandoverFacts handover(DataFolder folder) {
+        HandoverFacts shipped = HandoverFacts.shipped();
+        return Files.exists(folder.advice()) ? shipped.with(OutsideFile.text(folder.advice(), "advice of the shop", 1),
+                String.valueOf(folder
+                .advice().getFileName())) : shipped;
+    }
+
+    private static Settings settings(Path file) {
+        if (!Files.exists(file)) {
+            return Settings.USUAL;
+        }
+        Settings read = Settings.parse(OutsideFile.text(file, "settings file", 1), String.valueOf(file.getFileName()));
+        PublicHolidays.of(read.holidays());
+        return read;
+    }
+
+    /** The sequences that ship, and a shop's own. @throws BadInput where one of them does not land */
+    public static SequenceLibrary sequences(Path file) {
+        SequenceLibrary shipped = SequenceLibrary.shipped();
+        return Files.exists(file) ? shipped.with(SchoolFile.accept(OutsideFile.text(file, "school file", MEGABYTES),
+                String.valueOf(file.getFileName()))) : shipped;
+    }
+
+    public DeviceCatalogue devices() {
+        return devices;
+    }
+
+    /** The shop's business days. */
+    public BusinessDays businessDays() {
+        return BusinessDays.mondayToFriday(PublicHolidays.of(settings.holidays()));
+    }
+
+    public RoutePlanner planner() {
+        return planner;
+    }
+
+    public Intake intake() {
+        return intake;
+    }
+
+    public Optional<DeviceModel> model(Ticket ticket) {
+        return Optional.ofNullable(ticket.identifier()).flatMap(devices::byIdentifier);
+    }
+
+    public Settings settings() {
+        return settings;
+    }
+
+    /** The versions signed for the ticket's model now, newest first; empty while that is not known. */
+    private List<SystemVersion> signed(Ticket ticket) {
+        Instant at = now.instant();
+        return ticket.identifier() == null ? List.of()
+                : builds.apply(ticket.identifier()).stream().filter(b -> b.signedAt(at)).map(Build::version)
+                .sorted(Comparator.reverseOrder()).toList();
+    }
+
+    private RouteContext context(Ticket ticket, List<SystemVersion> signed) {
+        return new RouteContext(signed, settings.preferences(), ticket.overruled(), ticket.consent());
+    }
+
+    /** What the customer of a ticket is told, by what happened on it. */
+    public List<String> advice(Ticket ticket) {
+        return handover.adviceFor(ticket, model(ticket).map(m -> m.family().toString()).orElse(""));
+    }
+
+    /** What the rules and the questions see of a ticket. */
+    public Map<String, String> inferred(Ticket ticket) {
+        return planner.inferred(CaseFacts.of(ticket), context(ticket, signed(ticket)));
+    }
+
+    /** What of a ticket cannot be understood here. */
+    public Oddities oddities(Ticket ticket) {
+        return odd.compute(ticket.number(), (_, before) -> before != null && before.of() == ticket ? before
+                : new Odd(ticket, look(ticket))).what();
+    }
+
+    private Oddities look(Ticket ticket) {
+        try {
+            return Oddities.of(ticket, devices, planner, intake);
+        } catch (RuntimeException e) {
+            return new Oddities(List.of("it cannot be looked at: " + e), List.of());
+        }
+    }
+
+    /** Something went wrong with a ticket as it is now, whoever looked at it: it cannot be worked on until it changes. */
+    public void unreadable(Ticket ticket, String why) {
+        odd.put(ticket.number(), new Odd(ticket, oddities(ticket).and(why)));
+    }
+
+    /** The route of a ticket; empty while the trouble is not known. */
+    public Optional<Route> route(Ticket ticket) {
+        return route(ticket, signed(ticket));
+    }
+
+    private Optional<Route> route(Ticket ticket, List<SystemVersion> signed) {
+        if (ticket.fact("trouble").isEmpty()) {
+            return Optional.empty();
+        }
+        Planned before = planned.get(ticket.number());
+        if (before == null || before.of() != ticket || !before.signed().equals(signed)) {
+            before = new Planned(ticket, signed, planner.plan(CaseFacts.of(ticket), context(ticket, signed)));
+            planned.put(ticket.number(), before);
+        }
+        return Optional.of(before.route());
+    }
+
+    /**
+     * Which backup to take back, by the version that was written, else by the one that the route leads to.
+     *
+     * @param wire how long so many bytes take
+     */
+    public BackupPlan backups(Ticket ticket, Route route, BackupPlan.Wire wire) {
+        return BackupPlan.of(route.backups(), written(ticket).or(() -> Optional.ofNullable(route.target())).orElse(null), route.signed(),
+                wire);
+    }
+
+    private static Optional<SystemVersion> written(Ticket t) {
+        try {
+            return Optional.ofNullable(t.restored()).map(SystemVersion::parse);
+        } catch (BadInput _) {
+            return Optional.empty();
+        }
+    }
+
+    /** What may be done next on a ticket. */
+    public Rules rules(Ticket ticket) {
+        Oddities strange = oddities(ticket);
+        return new Rules(ticket, strange, strange.stop() ? null : route(ticket).orElse(null), handover);
+    }
+
+    /** Whether firmware will be written on a ticket, as far as can be told: by the step taken, or else by the one that would be. */
+    public boolean writes(Ticket ticket) {
+        return step(ticket).map(Step::writes).orElse(true);
+    }
+
+    /** The step that was taken, else the one that the route recommends. */
+    public Optional<Step> step(Ticket ticket) {
+        Optional<Attempt> taken = ticket.attempt().filter(a -> !a.failed() && !a.step().isEmpty());
+        return taken.isPresent() ? taken.flatMap(Attempt::known) : route(ticket, List.of()).flatMap(Route::recommended)
+                .map(Route.Rung::step);
+    }
+}

@@ -1,0 +1,8 @@
+/**
+ * The book of the tickets at work, and the shop's rules over them; only answers and appends, and decides nothing by itself. Stands on the
+ * life of the bench and on the port of its commands.
+ */
+@NullMarked
+package wistaxis.workbench.ticket;
+
+import org.jspecify.annotations.NullMarked;
