@@ -116,7 +116,8 @@ public final class Tickets implements Commands.Book {
         }
         Anchor.Kept kept = Anchor.readable(anchors);
         life.notices().say(kept.trouble());
-        afterStart = () -> life.background().run(() -> ledger.check(seen.value(), kept.anchors(), wall.instant(), _ -> !ended), all -> all.ifPresent(c -> {
+        afterStart = () -> life.background().run(() -> ledger.check(seen.value(), kept.anchors(), wall.instant(), _ -> !ended),
+                all -> all.ifPresent(c -> {
             checked(c);
             if (unread != null) {
                 life.changes().tell(Change.Topic.NOTICE);
