@@ -118,23 +118,25 @@ final class DemoPast {
         after(1.2);
         now(new TicketEvent.Identified(model, "by the number on the back"));
         after(2);
-        String outcome = "to-hardware";
+        List<String> failed = new ArrayList<>();
+        boolean helped = false;
         for (Map.Entry<String, Integer> rung : LADDERS.get(trouble).entrySet()) {
             if (chance(25) && rung.getValue() < 50) {
                 continue; // this owner or device did not allow for it
             }
             after(chance(15) ? 25 : 2);
-            if (taken(rung.getKey(), rung.getValue(), model, backup)) {
-                outcome = "handed-over";
+            helped = taken(rung.getKey(), rung.getValue(), model, backup);
+            if (helped) {
                 break;
             }
+            failed.add(rung.getKey() + ":did-not-help");
         }
-        if (!outcome.equals("handed over")) {
-            now(new TicketEvent.RouteChosen("hardware"));
-        } else {
+        if (helped) {
             after(chance(20) ? 40 : 4);
+        } else {
+            now(new TicketEvent.RouteChosen("hardware"));
         }
-        now(new TicketEvent.Closed(Said.of(outcome)));
+        now(new TicketEvent.Closed(helped ? Said.of("handed-over") : Said.of("to-hardware", "tried", String.join(",", failed))));
     }
 
     /** A rung is taken. @return whether it helped */

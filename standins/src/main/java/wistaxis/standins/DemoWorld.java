@@ -179,7 +179,8 @@ public final class DemoWorld {
         if (!firstHelped) {
             stepped(ticket, ago - 40, second, secondHelped);
         }
-        happened(ticket, ago - 90, new TicketEvent.Closed(Said.of(firstHelped || secondHelped ? "handed-over" : "to-hardware")));
+        happened(ticket, ago - 90, new TicketEvent.Closed(firstHelped || secondHelped ? Said.of("handed-over")
+                : Said.of("to-hardware", "tried", first + ":did-not-help," + second + ":did-not-help")));
     }
 
     private void stepped(int ticket, double ago, String step, boolean helped) {

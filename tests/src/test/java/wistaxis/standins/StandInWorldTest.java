@@ -151,6 +151,10 @@ class StandInWorldTest {
         assertThat(stages.entrySet()).as("the cases of earlier days, for the evidence").filteredOn(e -> e.getKey() > 100)
                 .hasSizeGreaterThanOrEqualTo(6).allMatch(e -> e.getValue() == Stage.CLOSED);
         for (List<LedgerEntry> list : tickets.values()) {
+            Ticket t = Ticket.fold(list);
+            boolean helped = t.attempts().stream().anyMatch(a -> Boolean.TRUE.equals(a.said()));
+            assertThat(t.closed() == null || t.closed().contains("handed over") == helped).as("closed with what came of it: %s", t.closed())
+                    .isTrue();
             list.stream().map(LedgerEntry::event).filter(TicketEvent.PackageProven.class::isInstance)
                     .map(TicketEvent.PackageProven.class::cast)
                     .forEach(p -> assertThat(folder.resolve(p.file())).isRegularFile());

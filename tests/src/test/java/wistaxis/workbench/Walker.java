@@ -276,13 +276,13 @@ final class Walker implements AutoCloseable {
             if (run.isPresent()) {
                 Walk walk = Optional.ofNullable(run.get().walk()).orElseGet(() -> any(run.get().ways()));
                 Walk.Stop stop = Optional.ofNullable(run.get().at()).orElse(walk.steps().getFirst());
-                give(n, new Command.Answered(walk.way(), stop.id(), any(stop.answers()).id(), null));
+                give(n, new Command.AnswerGuide(walk.way(), stop.id(), any(stop.answers()).id(), null));
             }
         });
         act("set-up", 6, n -> {
             Optional<Walk.Stop> stop = bench().routes().setUp(ticket(n)).map(WalkRun::at);
             if (stop.isPresent()) {
-                give(n, new Command.Answered(Walk.SET_UP, stop.get().id(), any(stop.get().answers()).id(), null));
+                give(n, new Command.AnswerGuide(Walk.SET_UP, stop.get().id(), any(stop.get().answers()).id(), null));
             }
         });
         act("backup", 1, n -> give(n, new Command.Backup(any(List.of("cloud", "computer")), typed(),

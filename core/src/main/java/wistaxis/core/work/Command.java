@@ -72,7 +72,7 @@ public sealed interface Command {
     record NoteUnlock(String what) implements Command {}
 
     /** A page of a guide is answered. @param made the backup that was made with it; null for none */
-    record Answered(String way, String stop, String answer, @Nullable Backup made) implements Command {}
+    record AnswerGuide(String way, String stop, String answer, @Nullable Backup made) implements Command {}
 
     /**
      * A backup is known of, or was made.

@@ -73,7 +73,7 @@ public record Decision(Rules rules, Around around) {
             case Command.Say c -> rules.say(c.outcome());
             case Command.OrderUnlock c -> orderUnlock(c);
             case Command.NoteUnlock c -> noteUnlock(c.what());
-            case Command.Answered c -> answered(c);
+            case Command.AnswerGuide c -> answerGuide(c);
             case Command.Backup c -> List.of(Walking.backup(ticket(), c.kind(), c.version(), c.at(), c.sizeBytes(), c.where(), c.here()));
             case Command.NoteKeys c -> whileOpen(new TicketEvent.KeysAttempted(c.school(), c.goal(), c.succeeded(), c.says(), c.timing(),
                     c.by()));
@@ -185,7 +185,7 @@ public record Decision(Rules rules, Around around) {
         return List.of(new TicketEvent.UnlockAnswered(what));
     }
 
-    private List<TicketEvent> answered(Command.Answered c) {
+    private List<TicketEvent> answerGuide(Command.AnswerGuide c) {
         List<TicketEvent> events = new ArrayList<>();
         Optional.ofNullable(c.made()).ifPresent(b -> events.addAll(events(b)));
         events.addAll(c.way().equals(Walk.SET_UP) ? SetUp.answer(rules, model(), c.stop(), c.answer())

@@ -176,7 +176,7 @@ public final class WalkView extends TicketPage {
 
     private void answer(Walk walk, Walk.Stop at, Walk.Answer said, boolean backedUp) {
         Command.Backup made = backedUp && said.isDone() ? backup.made(walk.way().endsWith("cloud") ? "cloud" : "computer") : null;
-        give(new Command.Answered(walk.way(), at.id(), said.id(), made));
+        give(new Command.AnswerGuide(walk.way(), at.id(), said.id(), made));
     }
 
     /** That stands below a head of its own. */
