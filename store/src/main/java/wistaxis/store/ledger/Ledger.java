@@ -452,27 +452,41 @@ public final class Ledger implements AutoCloseable {
         return check(seen, List.of(), now, _ -> true).orElseThrow();
     }
 
-    /** The same, watched. @param anchors what it has to agree with @return empty when it was stopped */
+    /**
+     * The same, watched. Entries and tables are looked at as they are at one moment, whatever is appended meanwhile, which nothing here
+     * holds up.
+     *
+     * @param anchors what it has to agree with
+     * @return empty when it was stopped
+     */
     public synchronized Optional<LedgerCheck> check(@Nullable LedgerSeen seen, List<Anchor> anchors, Instant now, Watcher watcher) {
-        LedgerCheck.Running check = new LedgerCheck.Running(seen, now).anchored(anchors);
         return told(() -> jdbi.withHandle(h -> {
             Database.check(jdbi);
-            ProjectionCheck tables = new ProjectionCheck(h, t -> of(h, t));
-            try (Stream<LedgerEntry> rows = h.createQuery(select + "ORDER BY number").setFetchSize(500).map(ENTRY).stream()) {
-                for (Iterator<LedgerEntry> all = rows.iterator(); all.hasNext();) {
-                    LedgerEntry e = all.next();
-                    TicketEvent event = e.event();
-                    check.add(e, event);
-                    if (projected) {
-                        tables.add(e, event);
-                    }
-                    if (!watcher.goOn(e.number())) {
-                        return Optional.<LedgerCheck>empty();
-                    }
+            h.execute("BEGIN"); // that only reads, and takes no lock from whoever writes
+            try {
+                return check(h, new LedgerCheck.Running(seen, now).anchored(anchors), watcher);
+            } finally {
+                h.execute("COMMIT");
+            }
+        }));
+    }
+
+    private Optional<LedgerCheck> check(Handle h, LedgerCheck.Running check, Watcher watcher) {
+        ProjectionCheck tables = new ProjectionCheck(h, t -> of(h, t));
+        try (Stream<LedgerEntry> rows = h.createQuery(select + "ORDER BY number").setFetchSize(500).map(ENTRY).stream()) {
+            for (Iterator<LedgerEntry> all = rows.iterator(); all.hasNext();) {
+                LedgerEntry e = all.next();
+                TicketEvent event = e.event();
+                check.add(e, event);
+                if (projected) {
+                    tables.add(e, event);
+                }
+                if (!watcher.goOn(e.number())) {
+                    return Optional.<LedgerCheck>empty();
                 }
             }
-            return Optional.of(check.end(projected ? tables.end() : List.of()));
-        }));
+        }
+        return Optional.of(check.end(projected ? tables.end() : List.of()));
     }
 
     @Override

@@ -254,6 +254,28 @@ class KeptLedgerTest {
         assertThatThrownBy(() -> Anchor.parse("12-abc")).hasMessageContaining("NUMBER:DIGEST");
     }
 
+    /** What is appended while the ledger is looked through is no disagreement of its tables: it is looked at as it was at the beginning. */
+    @Test
+    void aCheckSeesOneMomentHoweverMuchIsAppendedMeanwhile() {
+        try (KeptLedger ledger = KeptLedger.open(file())) {
+            String open = ticket(ledger, "One", false);
+            String closed = ticket(ledger, "Two", true);
+            long last = ledger.last().orElseThrow().number();
+            LedgerCheck check = ledger.check(null, List.of(), Instant.now(), n -> {
+                if (n == 3 || n == last) {
+                    for (String number : List.of(open, closed)) {
+                        ledger.append(number, ledger.of(number).getLast().number(), List.of(fact("trouble", "dead " + n)), AT).join();
+                    }
+                    ledger.openTicket(new TicketEvent.Opened("Another", true), AT).join();
+                }
+                return true;
+            }).orElseThrow();
+            assertThat(check.findings()).isEmpty();
+            assertThat(check.broken()).isEmpty();
+            assertThat(ledger.check(null, List.of(), Instant.now(), _ -> true).orElseThrow().findings()).isEmpty();
+        }
+    }
+
     /**
      * A ledger whose files are copied while it is written to, as a backup of the whole folder does: the copy is a ledger that holds, with
      * all that was acknowledged before the copy began, or it says that it is damaged. It is never read as something that did not happen.
