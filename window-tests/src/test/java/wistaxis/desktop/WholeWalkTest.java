@@ -101,7 +101,7 @@ class WholeWalkTest {
         w.click("choose-31K88");
         w.click("download");
         Window.until(() -> w.bench.desk("T-0001").firmware().bytes() > 1_000_000, "some of the download");
-        assertThat(w.text("download-rate")).contains("MB of");
+        Window.until(() -> w.text("download-rate").contains("MB of"), "what has come, as it is shown");
         w.click("download-stop");
         w.sees("are here already");
         Path shelf = folder.resolve("packages");

@@ -41,6 +41,7 @@ public final class DownloadQueue implements AutoCloseable {
         private final Path file;
         private final Set<String> tickets = new LinkedHashSet<>();
         private Fetch.Phase phase = Fetch.Phase.WAITING;
+        private boolean live;
         private Download download;
         private volatile long bytes;
         private long moved;
@@ -144,7 +145,8 @@ public final class DownloadQueue implements AutoCloseable {
             if (jobs.stream().filter(j -> j.phase == Fetch.Phase.RUNNING).count() >= AT_ONCE) {
                 return;
             }
-            if (job.phase == Fetch.Phase.WAITING) {
+            if (job.phase == Fetch.Phase.WAITING && !job.live) { // one that was stopped a moment ago has its file until it has ended
+                job.live = true;
                 job.phase = Fetch.Phase.RUNNING;
                 Download mine = downloads.apply(job.build, job.file);
                 job.download = mine;
@@ -178,6 +180,7 @@ public final class DownloadQueue implements AutoCloseable {
      * paused, changes nothing but the bytes.
      */
     private synchronized void ended(Job job, Download mine, Download.Ended ended) {
+        job.live = false;
         job.bytes = mine.here();
         if (job.download == mine && job.phase == Fetch.Phase.RUNNING) {
             switch (ended) {

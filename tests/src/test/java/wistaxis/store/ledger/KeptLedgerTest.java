@@ -259,13 +259,11 @@ class KeptLedgerTest {
     void aCheckSeesOneMomentHoweverMuchIsAppendedMeanwhile() {
         try (KeptLedger ledger = KeptLedger.open(file())) {
             String open = ticket(ledger, "One", false);
-            String closed = ticket(ledger, "Two", true);
+            ticket(ledger, "Two", true);
             long last = ledger.last().orElseThrow().number();
             LedgerCheck check = ledger.check(null, List.of(), Instant.now(), n -> {
                 if (n == 3 || n == last) {
-                    for (String number : List.of(open, closed)) {
-                        ledger.append(number, ledger.of(number).getLast().number(), List.of(fact("trouble", "dead " + n)), AT).join();
-                    }
+                    ledger.append(open, ledger.of(open).getLast().number(), List.of(fact("trouble", "dead " + n)), AT).join();
                     ledger.openTicket(new TicketEvent.Opened("Another", true), AT).join();
                 }
                 return true;
