@@ -183,9 +183,8 @@ final class TicketCommand extends Output {
 
         @Override
         public void run() {
-            read();
+            Ticket ticket = Ticket.fold(read());
             try (LedgerStore ledger = writable(folder())) {
-                Ticket ticket = Ticket.fold(known(number(), ledger.of(number())));
                 Result result = alone(ledger).give(number(), seen, by, command(ticket));
                 if (result instanceof Result.Refused(NotAllowed why)) { // a refusal of the rules is no slip of whoever typed
                     throw new Refusal(String.valueOf(why.getMessage()));

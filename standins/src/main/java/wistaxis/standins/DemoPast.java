@@ -15,6 +15,7 @@ import wistaxis.core.keys.KeySequence;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Steps;
+import wistaxis.core.ticket.Ending;
 import wistaxis.core.ticket.TicketEvent;
 
 /**
@@ -129,14 +130,14 @@ final class DemoPast {
             if (helped) {
                 break;
             }
-            failed.add(rung.getKey() + ":did-not-help");
+            failed.add(rung.getKey());
         }
         if (helped) {
             after(chance(20) ? 40 : 4);
         } else {
             now(new TicketEvent.RouteChosen("hardware"));
         }
-        now(new TicketEvent.Closed(helped ? Said.of("handed-over") : Said.of("to-hardware", "tried", String.join(",", failed))));
+        now(new TicketEvent.Closed(helped ? Said.of("handed-over") : Ending.toHardware(failed)));
     }
 
     /** A rung is taken. @return whether it helped */

@@ -17,6 +17,7 @@ import wistaxis.core.firmware.Build;
 import wistaxis.core.keys.Mistake;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Steps;
+import wistaxis.core.ticket.Ending;
 import wistaxis.core.ticket.TicketEvent;
 
 /** The Saltmarsh Repair Bench: an invented day's tickets, dated relative to now, and the packages they have fetched. */
@@ -180,7 +181,7 @@ public final class DemoWorld {
             stepped(ticket, ago - 40, second, secondHelped);
         }
         happened(ticket, ago - 90, new TicketEvent.Closed(firstHelped || secondHelped ? Said.of("handed-over")
-                : Said.of("to-hardware", "tried", first + ":did-not-help," + second + ":did-not-help")));
+                : Ending.toHardware(List.of(first, second))));
     }
 
     private void stepped(int ticket, double ago, String step, boolean helped) {

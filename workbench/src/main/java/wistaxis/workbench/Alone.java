@@ -1,23 +1,17 @@
 package wistaxis.workbench;
 
 import java.time.InstantSource;
-import java.time.LocalDate;
-import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import org.jspecify.annotations.Nullable;
-import wistaxis.core.bench.BusinessDays;
-import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.firmware.PackageCheck;
 import wistaxis.core.firmware.PackageLayout;
-import wistaxis.core.route.Intake;
 import wistaxis.core.route.Readiness;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.core.work.Around;
 import wistaxis.core.work.Command;
 import wistaxis.store.files.Inside;
 import wistaxis.store.firmware.Shelf;
@@ -27,6 +21,7 @@ import wistaxis.workbench.command.Commands;
 import wistaxis.workbench.command.Result;
 import wistaxis.workbench.people.Sealing;
 import wistaxis.workbench.ticket.Shop;
+import wistaxis.workbench.ticket.ShopAround;
 
 /** The one way in for whoever holds no bench open: a command at a time, on the ledger as it is. */
 public final class Alone {
@@ -93,25 +88,9 @@ public final class Alone {
     }
 
     /** Nobody looks at this host or its USB here: that is the window's, or whoever stands there. */
-    private final class Outside implements Around {
-        @Override
-        public DeviceCatalogue devices() {
-            return shop.devices();
-        }
-
-        @Override
-        public Intake intake() {
-            return shop.intake();
-        }
-
-        @Override
-        public LocalDate today() {
-            return LocalDate.ofInstant(now.instant(), ZoneId.systemDefault());
-        }
-
-        @Override
-        public BusinessDays businessDays() {
-            return shop.businessDays();
+    private final class Outside extends ShopAround {
+        Outside() {
+            super(() -> shop, now);
         }
 
         @Override

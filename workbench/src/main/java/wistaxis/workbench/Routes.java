@@ -12,7 +12,6 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.BenchTime;
-import wistaxis.core.bench.BusinessDays;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Units;
@@ -280,10 +279,5 @@ public final class Routes {
 
     public LocalDate today() {
         return LocalDate.ofInstant(bench.now(), ZoneId.systemDefault());
-    }
-
-    /** The shop's business days. */
-    public BusinessDays businessDays() {
-        return shop.businessDays();
     }
 }

@@ -1,40 +1,17 @@
 package wistaxis.workbench;
 
-import java.time.LocalDate;
 import java.util.Optional;
-import wistaxis.core.bench.BusinessDays;
-import wistaxis.core.device.DeviceCatalogue;
-import wistaxis.core.route.Intake;
 import wistaxis.core.route.Readiness;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.core.work.Around;
+import wistaxis.workbench.ticket.ShopAround;
 
 /** What decisions at an open bench have to know: what hangs on USB, what lies on the shelf, how the host stands. */
-final class Surroundings implements Around {
+final class Surroundings extends ShopAround {
     private final Workbench bench;
 
     Surroundings(Workbench bench) {
+        super(() -> bench.routes().shop(), bench::now);
         this.bench = bench;
-    }
-
-    @Override
-    public DeviceCatalogue devices() {
-        return bench.devices();
-    }
-
-    @Override
-    public Intake intake() {
-        return bench.routes().intake();
-    }
-
-    @Override
-    public LocalDate today() {
-        return bench.routes().today();
-    }
-
-    @Override
-    public BusinessDays businessDays() {
-        return bench.routes().businessDays();
     }
 
     @Override

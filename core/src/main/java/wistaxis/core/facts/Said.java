@@ -3,9 +3,9 @@ package wistaxis.core.facts;
 import com.fasterxml.jackson.annotation.JsonCreator;
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
-import java.util.function.Function;
 import java.util.stream.Collectors;
 
 /**
@@ -25,7 +25,7 @@ public record Said(String key, Map<String, String> with) {
 
     private record Sentence(String key, String says) {}
 
-    private record Sentences(java.util.List<Sentence> said) {}
+    private record Sentences(List<Sentence> said) {}
 
     public Said {
         with = Map.copyOf(with);
@@ -79,8 +79,12 @@ public record Said(String key, Map<String, String> with) {
     /** The sentence; of a key that is not known here, the key and its values. */
     public String words() {
         String says = key.equals(SENTENCE) ? "{sentence}" : SENTENCES.get(key);
-        return says == null ? key.replace('-', ' ') + (with.isEmpty() ? "" : " " + new TreeMap<>(with).values())
-                : with.entrySet().stream().map(e -> (Function<String, String>) s -> s.replace("{" + e.getKey() + "}", e.getValue()))
-                .reduce(Function.identity(), Function::andThen).apply(says);
+        if (says == null) {
+            return key.replace('-', ' ') + (with.isEmpty() ? "" : " " + new TreeMap<>(with).values());
+        }
+        for (Map.Entry<String, String> value : with.entrySet()) {
+            says = says.replace("{" + value.getKey() + "}", value.getValue());
+        }
+        return says;
     }
 }

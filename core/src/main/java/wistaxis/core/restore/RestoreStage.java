@@ -19,11 +19,13 @@ import wistaxis.core.facts.Provenance;
 public record RestoreStage(
         String id, String title, String by, double seconds, String needs, @Nullable String gate, @Nullable String command,
         Provenance provenance, String source) {
+    private static final List<RestoreStage> SHIPPED = List.copyOf(Json.fact("stages.json", Stages.class).stages());
+
     private record Stages(List<RestoreStage> stages) {}
 
     /** The stages in order. */
     public static List<RestoreStage> shipped() {
-        return List.copyOf(Json.fact("stages.json", Stages.class).stages());
+        return SHIPPED;
     }
 
     long nanos() {

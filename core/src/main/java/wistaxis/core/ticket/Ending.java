@@ -20,8 +20,20 @@ public final class Ending {
 
     /** Nothing is left but the device itself. */
     public static Said toHardware(Ticket ticket) {
-        return Said.of(TO_HARDWARE, "tried", tried(ticket).map(a -> a.step() + ":" + a.outcome().map(Attempt.Outcome::toString)
-                .orElse(NOTHING)).collect(Collectors.joining(",")));
+        return toHardware(tried(ticket).map(a -> kept(a.step(), a.outcome().map(Attempt.Outcome::toString).orElse(NOTHING))));
+    }
+
+    /** The same of steps none of which helped. */
+    public static Said toHardware(List<String> failed) {
+        return toHardware(failed.stream().map(s -> kept(s, Attempt.Outcome.DID_NOT_HELP.toString())));
+    }
+
+    private static Said toHardware(Stream<String> tried) {
+        return Said.of(TO_HARDWARE, "tried", tried.collect(Collectors.joining(",")));
+    }
+
+    private static String kept(String step, String outcome) {
+        return step + ":" + outcome;
     }
 
     /** A step that writes nothing helped, and the device is handed over. */

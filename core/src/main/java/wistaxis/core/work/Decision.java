@@ -117,7 +117,7 @@ public record Decision(Rules rules, Around around) {
                 refuse(Rules.mayStop(stage()));
                 yield List.of(new TicketEvent.RestoreStopped(Said.of("by-hand")));
             }
-            case Command.EndRun _ -> running(stage() != null && stage().leaveCable()
+            case Command.EndRun _ -> running(isWriting()
                     ? new TicketEvent.RestoreStopped(Said.of("program-ended-writing"), true)
                     : new TicketEvent.RestoreStopped(Said.of("program-ended")));
         };
@@ -227,6 +227,11 @@ public record Decision(Rules rules, Around around) {
     private @Nullable RestoreStage stage() {
         return RestoreStage.shipped().stream().filter(s -> ticket().running() && s.id().equals(ticket().restoreStage())).findFirst()
                 .orElse(null);
+    }
+
+    private boolean isWriting() {
+        RestoreStage now = stage();
+        return now != null && now.leaveCable();
     }
 
     private List<TicketEvent> startRun() {

@@ -3,14 +3,12 @@ package wistaxis.workbench.command;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.Instant;
-import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import org.junit.jupiter.api.Test;
-import wistaxis.core.bench.BusinessDays;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.restore.HandoverFacts;
@@ -22,11 +20,11 @@ import wistaxis.core.ticket.Chain;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.core.work.Around;
 import wistaxis.core.work.Command;
 import wistaxis.core.work.NotAllowed;
 import wistaxis.store.settings.Settings;
 import wistaxis.workbench.ticket.Shop;
+import wistaxis.workbench.ticket.ShopAround;
 
 /** The one way in, on a book whose disk the test moves: what is decided when, refused, the same, and said. */
 class CommandsTest {
@@ -76,25 +74,9 @@ class CommandsTest {
         }
     }
 
-    private static final class Outside implements Around {
-        @Override
-        public DeviceCatalogue devices() {
-            return DEVICES;
-        }
-
-        @Override
-        public Intake intake() {
-            return Intake.shipped();
-        }
-
-        @Override
-        public LocalDate today() {
-            return LocalDate.of(2026, 5, 12);
-        }
-
-        @Override
-        public BusinessDays businessDays() {
-            return BusinessDays.mondayToFriday(_ -> false);
+    private final class Outside extends ShopAround {
+        Outside() {
+            super(() -> shop, () -> NOW);
         }
 
         @Override
