@@ -26,11 +26,15 @@ if not defined java (
 if not exist "%here%desktop\target\.built" call :build || exit /b 2
 set "window="
 if "%~1"=="" set "window=1"
-for %%A in (demo practice screenshots cues cues-window empty-window --data --smoke --out) do if /i "%~1"=="%%A" set "window=1"
+for %%A in (demo practice --data --smoke) do if /i "%~1"=="%%A" set "window=1"
+set "measure="
+for %%A in (bench screenshots cues cues-window) do if /i "%~1"=="%%A" set "measure=1"
 set "first=%~1"
 if "%first:~0,7%"=="--data=" set "window=1"
 if defined window (
   "%java%" "--module-path=%here%desktop\target\javafx" --add-modules=javafx.controls --enable-native-access=javafx.graphics,ALL-UNNAMED --sun-misc-unsafe-memory-access=allow -XX:+UseSerialGC -Xmx512m %WISTAXIS_JVM% -cp "%here%desktop\target\wistaxis-desktop-0.1.0.jar;%here%desktop\target\lib\*" wistaxis.desktop.Main %*
+) else if defined measure (
+  "%java%" "--module-path=%here%desktop\target\javafx" --add-modules=javafx.controls --enable-native-access=javafx.graphics,ALL-UNNAMED --sun-misc-unsafe-memory-access=allow -XX:+UseSerialGC %WISTAXIS_JVM% -cp "%here%measure\target\wistaxis-measure-0.1.0.jar;%here%measure\target\lib\*" wistaxis.measure.Main %*
 ) else (
   "%java%" --enable-native-access=ALL-UNNAMED -XX:+UseSerialGC %WISTAXIS_JVM% -cp "%here%cli\target\wistaxis-cli-0.1.0.jar;%here%cli\target\lib\*" wistaxis.cli.Main %*
 )
@@ -40,7 +44,7 @@ exit /b %errorlevel%
 where mvn >nul 2>nul || (echo wistaxis: Maven ^(mvn^) is needed to build, and is not on the PATH. 1>&2 & exit /b 2)
 echo wistaxis: building, this takes a minute the first time... 1>&2
 pushd "%here%"
-call mvn -ntp -q -B -pl cli,desktop -am -Dmaven.test.skip=true package 1>&2
+call mvn -ntp -q -B -pl measure -am -Dmaven.test.skip=true package 1>&2
 set "built=%errorlevel%"
 popd
 if not "%built%"=="0" (echo wistaxis: the build failed, see above. 1>&2 & exit /b 2)

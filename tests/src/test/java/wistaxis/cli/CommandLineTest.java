@@ -40,7 +40,7 @@ class CommandLineTest {
     private static Ran run(String... args) {
         StringWriter out = new StringWriter();
         StringWriter err = new StringWriter();
-        int status = Main.run(new PrintWriter(out, true), new PrintWriter(err, true), args);
+        int status = Called.run(new PrintWriter(out, true), new PrintWriter(err, true), args);
         return new Ran(status, out.toString(), err.toString());
     }
 

@@ -45,7 +45,7 @@ class HostileUseTest {
     private static Ran run(String... args) {
         StringWriter out = new StringWriter();
         StringWriter err = new StringWriter();
-        int status = Main.run(new PrintWriter(out, true), new PrintWriter(err, true), args);
+        int status = Called.run(new PrintWriter(out, true), new PrintWriter(err, true), args);
         assertThat(err.toString()).as("no trace").doesNotContain("\tat ");
         assertThat(out.toString() + err).as("nothing that moves a terminal").doesNotContain("\u001b").doesNotContain("\u009b")
                 .doesNotContain("\u202e");

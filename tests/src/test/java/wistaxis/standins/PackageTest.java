@@ -19,8 +19,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.firmware.PackageCheck;
 import wistaxis.core.firmware.PackageLayout;
-import wistaxis.core.firmware.PackageReport;
 import wistaxis.core.firmware.PackageReport.Verdict;
+import wistaxis.core.firmware.PackageReport;
 import wistaxis.core.firmware.PartTask;
 
 /** The check of a package, on good ones and on bad ones. */

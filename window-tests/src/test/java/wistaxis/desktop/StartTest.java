@@ -41,7 +41,7 @@ class StartTest {
         assertThat(Main.Asked.parse(List.of("--data", "/d", "--smoke"))).satisfies(a -> assertThat(a.smoke()).isTrue());
         assertThatThrownBy(() -> Main.Asked.parse(List.of("--speed"))).isInstanceOf(BadInput.class).hasMessageContaining("[--speed]");
         for (List<String> wrong : List.of(List.of("demo", "screenshots"), List.of("demo", "demo"), List.of("--data", "a", "--data=b"),
-                List.of("demo", "--out", "x"), List.of("screenshots", "--smoke"), List.of("cues", "--data", "x"),
+                List.of("--smoke", "--smoke"), List.of("demo", "practice"), List.of("own"), List.of("--data=a", "--database"),
                 List.of("--data", ""), List.of("--data="), List.of("--data", " "))) {
             assertThatThrownBy(() -> Main.Asked.parse(wrong)).as("%s", wrong).isInstanceOf(BadInput.class);
         }

@@ -3,10 +3,10 @@ package wistaxis.workbench;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
-import wistaxis.core.bench.Range;
 import wistaxis.core.restore.HostRun;
 import wistaxis.core.restore.HostTroubles;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.time.Range;
 import wistaxis.core.work.Command;
 import wistaxis.workbench.command.Result;
 

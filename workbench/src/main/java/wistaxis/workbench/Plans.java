@@ -9,7 +9,6 @@ import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.BenchPlan;
-import wistaxis.core.bench.BenchTime;
 import wistaxis.core.bench.TimeHistory;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.KeyFamily;
@@ -20,6 +19,7 @@ import wistaxis.core.steps.Walk;
 import wistaxis.core.steps.WalkRun;
 import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.time.BenchTime;
 import wistaxis.core.work.SetUp;
 import wistaxis.workbench.ticket.Shop;
 

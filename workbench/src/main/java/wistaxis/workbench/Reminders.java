@@ -6,10 +6,10 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import wistaxis.core.bench.BenchTime;
 import wistaxis.core.steps.WalkRun;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.time.BenchTime;
 
 /** What the bench has to be told of at a time: a walk that rings, an unlock that may be there, or is overdue. Each once. */
 public final class Reminders {

@@ -13,6 +13,7 @@ import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Provenance;
 import wistaxis.core.restore.RestoreStage;
 import wistaxis.core.ticket.Projection;
+import wistaxis.core.time.Range;
 
 /**
  * How long things take here: downloads on this line and the stages of a restore by key family, from the shop's own ledger; stated

@@ -6,11 +6,11 @@ import java.util.Collection;
 import java.util.List;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
-import wistaxis.core.bench.BenchTime;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Names;
 import wistaxis.core.facts.Shown;
 import wistaxis.core.facts.WebAddress;
+import wistaxis.core.time.BenchTime;
 
 /**
  * A build as a firmware library lists it, or as somebody at the bench typed it in.

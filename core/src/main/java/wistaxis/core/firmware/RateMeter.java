@@ -6,7 +6,7 @@ import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import wistaxis.core.bench.Range;
+import wistaxis.core.time.Range;
 
 /** The rate of a transfer over the last seconds, and what it says about the time left. Not thread-safe. */
 public final class RateMeter {

@@ -8,11 +8,11 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
-import wistaxis.core.bench.BenchTime;
-import wistaxis.core.bench.Range;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Observed;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.time.BenchTime;
+import wistaxis.core.time.Range;
 
 /**
  * A restore by the host's own program, as it is observed: which stage somebody saw, since when, and what that means for the time left.

@@ -8,8 +8,8 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
-import wistaxis.core.bench.Range;
 import wistaxis.core.firmware.SystemVersion;
+import wistaxis.core.time.Range;
 
 /**
  * Which backup to take back: which fit the version that will be on the device, which will be grey in its list, which line to tap, how long

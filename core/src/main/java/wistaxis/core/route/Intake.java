@@ -11,9 +11,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
-import wistaxis.core.bench.BenchTime;
 import wistaxis.core.facts.Json;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.time.BenchTime;
 
 /** The intake as a conversation: which questions matter for a case, which are open, and which comes next. */
 public final class Intake {

@@ -13,13 +13,13 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Consumer;
-import wistaxis.core.bench.BenchTime;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Shown;
 import wistaxis.core.firmware.SystemVersion;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.time.BenchTime;
 
 /**
  * What of a ticket this Wistaxis cannot make sense of: of a newer one, changed by hand, or damaged.

@@ -6,7 +6,6 @@ import wistaxis.core.facts.Said;
 import wistaxis.core.facts.Units;
 import wistaxis.core.keys.Mistake;
 import wistaxis.core.keys.Reading;
-import wistaxis.core.route.Intake;
 import wistaxis.core.steps.Walk;
 
 /** Events in words, for the ledger on screen. */

@@ -2,8 +2,8 @@ package wistaxis.core.ticket;
 
 import java.time.Instant;
 import org.jspecify.annotations.Nullable;
-import wistaxis.core.bench.BenchTime;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.time.BenchTime;
 
 /**
  * An event in its place in the ledger.

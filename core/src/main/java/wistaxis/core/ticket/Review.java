@@ -8,9 +8,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
-import wistaxis.core.bench.BenchTime;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Steps;
+import wistaxis.core.time.BenchTime;
 
 /**
  * Whether what a ledger says can have happened: what a chain of digests cannot see, because somebody may write nonsense in good order.

@@ -1,6 +1,5 @@
 package wistaxis.core.ticket;
 
-import wistaxis.core.route.Intake;
 
 /** The way of a ticket, in order. */
 public enum Stage {

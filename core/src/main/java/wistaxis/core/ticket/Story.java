@@ -10,7 +10,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
-import wistaxis.core.route.Intake;
 import wistaxis.core.steps.Walk;
 
 /**

@@ -2,11 +2,11 @@ package wistaxis.core.work;
 
 import java.time.LocalDate;
 import java.util.Optional;
-import wistaxis.core.bench.BusinessDays;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.route.Intake;
 import wistaxis.core.route.Readiness;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.time.BusinessDays;
 
 /** What a decision has to know besides the ticket; asked only where it matters. */
 public interface Around {

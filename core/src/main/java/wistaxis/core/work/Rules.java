@@ -15,9 +15,9 @@ import wistaxis.core.route.Readiness;
 import wistaxis.core.route.Route;
 import wistaxis.core.steps.Step;
 import wistaxis.core.ticket.Attempt;
+import wistaxis.core.ticket.Ending;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.core.ticket.Ending;
 
 /**
  * The rules over a ticket as it stands. A refusal is in words, for whoever asked; empty where the thing may be done. What records an answer

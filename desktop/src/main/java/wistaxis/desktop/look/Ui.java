@@ -21,7 +21,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import wistaxis.core.bench.Range;
+import wistaxis.core.time.Range;
 
 /** Makers of small nodes, so that views read as what is on them. */
 public final class Ui {

@@ -12,10 +12,10 @@ import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import org.jdbi.v3.core.Handle;
 import org.jspecify.annotations.Nullable;
-import wistaxis.core.bench.Range;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.route.Wilson;
 import wistaxis.core.ticket.Story;
+import wistaxis.core.time.Range;
 
 /**
  * The shop's figures over a stretch of time, from the ledger's tables. Every share carries its cases and its 95 % interval (Wilson), and

@@ -16,6 +16,7 @@ import net.jqwik.api.Provide;
 import org.junit.jupiter.api.Test;
 import wistaxis.core.firmware.RateMeter;
 import wistaxis.core.ticket.Stage;
+import wistaxis.core.time.BenchClock;
 
 class BenchTest {
     private static final Instant NOW = Instant.parse("2026-05-12T09:00:00Z");

@@ -24,6 +24,8 @@ import wistaxis.core.ticket.Chain;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.time.ModeWindow;
+import wistaxis.core.time.Range;
 
 class TimeTest {
     private static final double PREPARE = 210;

@@ -13,13 +13,13 @@ import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import wistaxis.core.bench.Range;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.keys.HostView;
 import wistaxis.core.ticket.Chain;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.time.Range;
 import wistaxis.core.work.Sightings;
 
 /**

@@ -2,7 +2,7 @@ package wistaxis.core.route;
 
 import java.util.Optional;
 import java.util.Set;
-import wistaxis.core.bench.Range;
+import wistaxis.core.time.Range;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;

@@ -12,7 +12,6 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.MethodSource;
-import wistaxis.core.bench.BenchTime;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.facts.Said;
 import wistaxis.core.keys.SequenceLibrary;
@@ -20,6 +19,7 @@ import wistaxis.core.route.CaseFacts;
 import wistaxis.core.route.Intake;
 import wistaxis.core.route.Oddities;
 import wistaxis.core.route.RoutePlanner;
+import wistaxis.core.time.BenchTime;
 
 /**
  * A ledger that is chained rightly may still say what cannot have happened; a ticket that cannot be understood is odd, and no more than

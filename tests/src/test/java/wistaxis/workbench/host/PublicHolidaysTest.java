@@ -8,8 +8,8 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
-import wistaxis.core.bench.BusinessDays;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.time.BusinessDays;
 
 class PublicHolidaysTest {
     /** Published: gov.uk, bank holidays in England and Wales, 2026; quoted from memory. 28 December stands for Boxing Day, a Saturday. */

@@ -4,8 +4,8 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.function.LongSupplier;
-import wistaxis.core.bench.BenchClock;
-import wistaxis.core.bench.BenchTime;
+import wistaxis.core.time.BenchClock;
+import wistaxis.core.time.BenchTime;
 
 /**
  * The bench's time. Within a run of keys it goes by the monotonic clock; beside that it follows the wall clock, over a night's sleep of

@@ -8,8 +8,8 @@ import java.util.function.UnaryOperator;
 import wistaxis.core.device.Imei;
 import wistaxis.core.route.Intake;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.core.work.Decision;
 import wistaxis.core.usb.UsbDevice;
+import wistaxis.core.work.Decision;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.people.People;
 

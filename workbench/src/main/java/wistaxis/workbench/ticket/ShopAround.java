@@ -4,9 +4,9 @@ import java.time.InstantSource;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.function.Supplier;
-import wistaxis.core.bench.BusinessDays;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.route.Intake;
+import wistaxis.core.time.BusinessDays;
 import wistaxis.core.work.Around;
 
 /** What decisions have to know of the shop; what of the host, is whoever's looks at it. */

@@ -31,11 +31,11 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.desktop.look.Theme;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.firmware.Signing;
-import wistaxis.desktop.view.settings.SettingsView;
-import wistaxis.desktop.view.page.Window;
 import wistaxis.desktop.view.page.View;
-import wistaxis.workbench.life.Change;
+import wistaxis.desktop.view.page.Window;
+import wistaxis.desktop.view.settings.SettingsView;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.life.Change;
 
 /** All open tickets on one time axis, and above them the next call for hands. */
 public final class BenchView implements View {

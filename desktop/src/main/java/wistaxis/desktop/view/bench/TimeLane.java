@@ -15,7 +15,7 @@ import javafx.scene.text.Font;
 import javafx.scene.text.FontWeight;
 import javafx.scene.text.Text;
 import wistaxis.core.bench.BenchPlan;
-import wistaxis.core.bench.BenchTime;
+import wistaxis.core.time.BenchTime;
 import wistaxis.desktop.look.Theme;
 
 /**

@@ -22,12 +22,12 @@ import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.keys.CoachPane;
 import wistaxis.desktop.view.keys.CoachWords;
-import wistaxis.desktop.view.page.Window;
 import wistaxis.desktop.view.page.View;
-import wistaxis.workbench.life.Change;
+import wistaxis.desktop.view.page.Window;
 import wistaxis.workbench.Drill;
-import wistaxis.workbench.practice.Practice;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.life.Change;
+import wistaxis.workbench.practice.Practice;
 
 /**
  * Practice on a simulated device: the coach or nobody, every step scored, what to practise next, progress over days, and one's own hand.

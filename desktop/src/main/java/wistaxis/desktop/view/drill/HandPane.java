@@ -21,8 +21,8 @@ import wistaxis.core.practice.Measured;
 import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.page.Window;
-import wistaxis.workbench.practice.Practice;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.practice.Practice;
 
 /** Measures a hand: how fast it follows a light and a tone, and how well it holds five seconds with tones and without. The key is space. */
 public final class HandPane {

@@ -15,13 +15,13 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
-import wistaxis.core.bench.Range;
 import wistaxis.core.steps.Steps;
+import wistaxis.core.time.Range;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.page.View;
 import wistaxis.store.ledger.Figures;
-import wistaxis.workbench.life.Change;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.life.Change;
 import wistaxis.workbench.practice.Practice;
 
 /** What came in, what helped, how keys landed, what failed at the host, what was kept of promises: by period, with cases and intervals. */

@@ -27,14 +27,14 @@ import wistaxis.core.firmware.PackageReport.Verdict;
 import wistaxis.core.firmware.PackageReport;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.desktop.look.Ui;
-import wistaxis.desktop.view.page.Window;
 import wistaxis.desktop.view.page.View;
+import wistaxis.desktop.view.page.Window;
 import wistaxis.store.firmware.Shelf;
-import wistaxis.workbench.life.Change;
 import wistaxis.workbench.Downloads;
 import wistaxis.workbench.FirmwareDesk;
 import wistaxis.workbench.Stock;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.life.Change;
 
 /** The packages on disk, found by what is in them; the downloads in their order; what was refused and why. */
 public final class ShelfView implements View {

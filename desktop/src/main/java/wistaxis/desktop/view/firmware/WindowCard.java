@@ -6,10 +6,10 @@ import javafx.scene.Node;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import wistaxis.core.bench.ModeWindow;
-import wistaxis.core.bench.Range;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.firmware.Build;
+import wistaxis.core.time.ModeWindow;
+import wistaxis.core.time.Range;
 import wistaxis.desktop.look.Ui;
 import wistaxis.workbench.Workbench;
 

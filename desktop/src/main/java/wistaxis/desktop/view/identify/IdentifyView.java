@@ -23,8 +23,8 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
-import wistaxis.desktop.view.page.Window;
 import wistaxis.desktop.view.page.TicketPage;
+import wistaxis.desktop.view.page.Window;
 import wistaxis.workbench.Workbench;
 
 /** Find the exact model: by what is printed on it, or by its looks, the most telling question first. */

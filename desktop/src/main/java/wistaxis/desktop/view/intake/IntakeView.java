@@ -27,9 +27,9 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
-import wistaxis.desktop.view.route.LiveRoute;
-import wistaxis.desktop.view.page.Window;
 import wistaxis.desktop.view.page.TicketPage;
+import wistaxis.desktop.view.page.Window;
+import wistaxis.desktop.view.route.LiveRoute;
 import wistaxis.workbench.Routes;
 import wistaxis.workbench.Workbench;
 

@@ -16,13 +16,13 @@ import wistaxis.core.ticket.Observed;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.page.TicketPage;
+import wistaxis.desktop.view.page.View;
+import wistaxis.desktop.view.page.Window;
 import wistaxis.desktop.view.real.LookFor;
 import wistaxis.desktop.view.real.UsbPane;
-import wistaxis.desktop.view.page.Window;
-import wistaxis.desktop.view.page.View;
-import wistaxis.workbench.life.Change;
 import wistaxis.workbench.KeysDesk;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.life.Change;
 
 /** The keys of a ticket: the coach on the customer's device, for the goal that the route wants or any other. */
 public final class KeysView implements View, CoachPane.Around {

@@ -7,10 +7,10 @@ import javafx.scene.layout.VBox;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Visit;
 import wistaxis.desktop.look.Ui;
-import wistaxis.desktop.view.page.Window;
 import wistaxis.desktop.view.page.View;
-import wistaxis.workbench.life.Change;
+import wistaxis.desktop.view.page.Window;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.life.Change;
 import wistaxis.workbench.life.Latest;
 import wistaxis.workbench.people.Customers;
 

@@ -26,11 +26,11 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.ticket.EventWords;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.desktop.look.Ui;
-import wistaxis.desktop.view.page.Window;
 import wistaxis.desktop.view.page.View;
+import wistaxis.desktop.view.page.Window;
 import wistaxis.store.ledger.LedgerExport;
-import wistaxis.workbench.life.Change;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.life.Change;
 import wistaxis.workbench.life.Latest;
 import wistaxis.workbench.people.Customers;
 

@@ -8,9 +8,9 @@ import javafx.scene.layout.VBox;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Ui;
-import wistaxis.workbench.life.Change;
-import wistaxis.workbench.command.Result;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.command.Result;
+import wistaxis.workbench.life.Change;
 
 /** A stage of one ticket as a page: what all of them hold. */
 public abstract class TicketPage implements View {

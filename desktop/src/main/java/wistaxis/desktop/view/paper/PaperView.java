@@ -18,12 +18,12 @@ import javafx.scene.transform.Scale;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.desktop.look.Ui;
-import wistaxis.desktop.view.page.Window;
 import wistaxis.desktop.view.page.TicketPage;
+import wistaxis.desktop.view.page.Window;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.ledger.OutFile;
-import wistaxis.workbench.document.Documents;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.document.Documents;
 import wistaxis.workbench.document.Papers;
 
 /** The papers of a ticket: which one, how it looks, printed or saved. What leaves the shop is written down. */

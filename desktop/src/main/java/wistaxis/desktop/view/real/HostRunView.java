@@ -27,12 +27,12 @@ import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.page.TicketPage;
-import wistaxis.desktop.view.restore.BeforeRun;
-import wistaxis.desktop.view.page.Window;
 import wistaxis.desktop.view.page.View;
-import wistaxis.workbench.life.Change;
+import wistaxis.desktop.view.page.Window;
+import wistaxis.desktop.view.restore.BeforeRun;
 import wistaxis.workbench.HostDesk;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.life.Change;
 
 /**
  * The restore that the host's own program does: what to tap next, the time left, the mode window, and what to do when something is wrong.

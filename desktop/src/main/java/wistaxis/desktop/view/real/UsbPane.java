@@ -9,8 +9,8 @@ import wistaxis.core.keys.HostView;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.usb.UsbDevice;
 import wistaxis.desktop.look.Ui;
-import wistaxis.workbench.usb.HostUsb;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.usb.HostUsb;
 
 /** What USB has of a ticket's device now; where it has none yet, which one might be meant. */
 public final class UsbPane extends VBox {

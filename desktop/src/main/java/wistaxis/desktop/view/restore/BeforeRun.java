@@ -5,8 +5,8 @@ import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Rules;
 import wistaxis.desktop.look.Ui;
-import wistaxis.desktop.view.route.ReadinessCard;
 import wistaxis.desktop.view.page.Window;
+import wistaxis.desktop.view.route.ReadinessCard;
 import wistaxis.workbench.Workbench;
 
 /** What stands in the way of a run that has not begun, and where that is settled: the same whoever writes. */

@@ -20,12 +20,12 @@ import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.device.PhoneDrawing;
 import wistaxis.desktop.view.page.TicketPage;
-import wistaxis.desktop.view.page.Window;
 import wistaxis.desktop.view.page.View;
-import wistaxis.workbench.life.Change;
+import wistaxis.desktop.view.page.Window;
 import wistaxis.workbench.RestoreDesk;
 import wistaxis.workbench.TicketDesk;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.life.Change;
 
 /** The staged run: time left, the mode window, the stages, and whether the cable may be touched. */
 public final class RestoreView implements View {

@@ -19,8 +19,8 @@ import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.page.Window;
-import wistaxis.workbench.command.Result;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.command.Result;
 
 /** The carrier unlock as a side job: ordered with IMEI and carrier, due in 1 to 10 business days, then activation and a look for signal. */
 public final class UnlockCard {

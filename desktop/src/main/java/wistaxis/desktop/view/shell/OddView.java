@@ -15,8 +15,8 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.page.View;
-import wistaxis.workbench.life.Change;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.life.Change;
 
 /** A ticket that cannot be worked on here, because something in it cannot be understood: what that is, and all that is written of it. */
 public final class OddView implements View {

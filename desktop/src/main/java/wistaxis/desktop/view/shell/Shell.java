@@ -30,12 +30,12 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser;
 import org.jspecify.annotations.Nullable;
-import wistaxis.core.bench.Range;
 import wistaxis.core.facts.Units;
 import wistaxis.core.ticket.EventWords;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.time.Range;
 import wistaxis.desktop.look.Theme;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.sound.Speaker;
@@ -51,9 +51,9 @@ import wistaxis.desktop.view.paper.PaperView;
 import wistaxis.desktop.view.settings.SettingsView;
 import wistaxis.desktop.view.story.StoryView;
 import wistaxis.store.files.LogFile;
-import wistaxis.workbench.life.Change;
-import wistaxis.workbench.command.TakingBack;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.command.TakingBack;
+import wistaxis.workbench.life.Change;
 
 /** The window: head with clock, line and pace of time; the page; below it what comes next. */
 public final class Shell implements Window, AutoCloseable {

@@ -10,11 +10,11 @@ import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import wistaxis.core.bench.BenchTime;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.route.Intake;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.time.BenchTime;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.firmware.FirmwareView;
 import wistaxis.desktop.view.handover.HandoverView;
@@ -27,8 +27,8 @@ import wistaxis.desktop.view.real.HostRunView;
 import wistaxis.desktop.view.restore.RestoreView;
 import wistaxis.desktop.view.route.RouteView;
 import wistaxis.desktop.view.walk.WalkView;
-import wistaxis.workbench.life.Change;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.life.Change;
 
 /** One ticket: its slip on the left, the way it goes along the top, the stage in the middle. */
 public final class TicketView implements View {

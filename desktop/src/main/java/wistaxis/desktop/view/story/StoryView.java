@@ -17,8 +17,8 @@ import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Story;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.bench.TimeLane;
-import wistaxis.desktop.view.page.Window;
 import wistaxis.desktop.view.page.TicketPage;
+import wistaxis.desktop.view.page.Window;
 import wistaxis.workbench.Workbench;
 
 /** A ticket's whole story on one page: what its time went into as a lane, and all that happened, from the ledger. */

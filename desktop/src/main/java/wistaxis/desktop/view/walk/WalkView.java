@@ -14,15 +14,15 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
-import wistaxis.core.bench.BenchTime;
 import wistaxis.core.route.BackupPlan;
 import wistaxis.core.steps.Walk;
 import wistaxis.core.steps.WalkRun;
 import wistaxis.core.ticket.Stage;
+import wistaxis.core.time.BenchTime;
 import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Ui;
-import wistaxis.desktop.view.page.Window;
 import wistaxis.desktop.view.page.TicketPage;
+import wistaxis.desktop.view.page.Window;
 import wistaxis.workbench.Workbench;
 
 /** One stop of a walk, large: whose hands, what to see, how long, and what came of it. Digits answer. */

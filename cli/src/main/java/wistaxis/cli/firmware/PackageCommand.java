@@ -1,0 +1,92 @@
+package wistaxis.cli.firmware;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine;
+import wistaxis.cli.output.Output;
+import wistaxis.cli.output.Progress;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.firmware.FirmwareCatalogue;
+import wistaxis.core.firmware.PackageCheck;
+import wistaxis.core.firmware.PackageLayout;
+import wistaxis.core.firmware.PackageReport;
+import wistaxis.standins.StandInSigner;
+import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.firmware.AllCores;
+import wistaxis.store.firmware.CatalogueFile;
+import wistaxis.store.ledger.DataFolder;
+
+@Command(name = "package", mixinStandardHelpOptions = true,
+        description =
+        "Check a firmware package: directory, manifest, signature, model, and the digest of every part. Exit status 0 only when it is "
+        + "proven, or with --quick well-formed.")
+public final class PackageCommand extends Output implements CommandLine.IExitCodeGenerator {
+    @Parameters(paramLabel = "FILE")
+    private Path file = Path.of("");
+
+    @Option(names = "--device", paramLabel = "ID", description = "identifier or A-number of the device it is wanted for")
+    private @Nullable String device;
+
+    @Option(names = "--quick", description = "look at directory and manifest only")
+    private boolean quick;
+
+    @Option(names = "--data", paramLabel = "DIR",
+            description = "the data folder whose catalogue says which files are known; the usual place if left out")
+    private @Nullable Path data;
+
+    @Option(names = "--practice", description = "believe the signer of the practice world; otherwise nobody's signature is known")
+    private boolean practice;
+
+    private int status = CommandLine.ExitCode.SOFTWARE;
+
+    @Override
+    public int getExitCode() {
+        return status;
+    }
+
+    @Override
+    public void run() {
+        if (!Files.isRegularFile(file)) {
+            throw new BadInput("package [" + file + "] cannot be read: "
+                    + (Files.exists(file) ? "it is no file" : "there is no such file"));
+        }
+        PackageCheck check = new PackageCheck(PackageLayout.shipped(), practice ? StandInSigner.publicKey() : null);
+        PackageCheck.Expected expected = device == null ? null : new PackageCheck.Expected(device(device).identifier(), null, null);
+        try {
+            Progress progress = progress("checking the package");
+            PackageReport found = quick ? check.quick(file, expected, () -> true) : check.check(file, expected, new AllCores(done -> {
+                progress.accept(done);
+                return true;
+            }));
+            PackageReport report = found.against(catalogue(), Files.size(file));
+            List<String> words = new ArrayList<>(List.of(report.verdict() + ": " + report.reason()));
+            report.details().forEach(d -> words.add("  " + d));
+            answer(report, words);
+            status = report.proven() || quick && report.sound() ? CommandLine.ExitCode.OK : CommandLine.ExitCode.SOFTWARE;
+        } catch (IOException e) {
+            throw DiskTrouble.of("package", file, e);
+        }
+    }
+
+    /** What is known; a catalogue at the usual place that cannot be read knows nothing, and that is said. */
+    private FirmwareCatalogue catalogue() {
+        CatalogueFile file = new CatalogueFile(new DataFolder(DataFolder.place(data, practice)).catalogue());
+        try {
+            return file.look(Instant.now());
+        } catch (BadInput e) {
+            if (data != null) {
+                throw e;
+            }
+            spec().commandLine().getErr().println("wistaxis: no file is known, because " + e.getMessage());
+            return FirmwareCatalogue.EMPTY;
+        }
+    }
+}

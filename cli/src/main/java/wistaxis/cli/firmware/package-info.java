@@ -1,0 +1,5 @@
+/** Builds, packages, and what comes first, the mode or the file. */
+@NullMarked
+package wistaxis.cli.firmware;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,41 @@
+package wistaxis.cli.keys;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.List;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import wistaxis.cli.output.Output;
+import wistaxis.core.device.KeyFamily;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.keys.SequenceLibrary;
+import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.ledger.OutFile;
+import wistaxis.store.paper.FamilyCard;
+
+@Command(name = "card", mixinStandardHelpOptions = true, description = "A card for the wall: one page with all key sequences of a family.")
+public final class CardCommand extends Output {
+    @Option(names = "--family", required = true, paramLabel = "F", description = "HOME-PHONE, VOLUME-DOWN, SIDE-KEY, HOME-PAD or TOP-PAD")
+    private String family = "";
+
+    @Option(names = "--out", required = true, paramLabel = "FILE.pdf", description = "where to write it")
+    private Path file = Path.of("");
+
+    @Option(names = "--replace", description = "replace the file where it is there already")
+    private boolean replace;
+
+    private record Written(String file, String family) {}
+
+    @Override
+    public void run() {
+        KeyFamily which = Arrays.stream(KeyFamily.values()).filter(f -> f.toString().equalsIgnoreCase(family.strip())).findFirst()
+                .orElseThrow(() -> new BadInput("no family [" + family + "]; use one of " + Arrays.toString(KeyFamily.values())));
+        try {
+            OutFile.write(file, FamilyCard.pdf(which, SequenceLibrary.shipped()), replace);
+        } catch (IOException e) {
+            throw DiskTrouble.of("card", file, e);
+        }
+        answer(new Written(file.toString(), which.toString()), List.of("Written: " + file));
+    }
+}

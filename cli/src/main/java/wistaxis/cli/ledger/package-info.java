@@ -1,0 +1,5 @@
+/** The ledger: checked and exported; customers, papers and figures from it. */
+@NullMarked
+package wistaxis.cli.ledger;
+
+import org.jspecify.annotations.NullMarked;

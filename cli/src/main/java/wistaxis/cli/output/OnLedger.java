@@ -1,0 +1,49 @@
+package wistaxis.cli.output;
+
+import java.nio.file.Path;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Option;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.ledger.Ledger;
+
+/** What all on a ledger have: the folder with it. */
+public abstract class OnLedger extends Output {
+    @Option(names = "--data", paramLabel = "DIR", description = "the data folder; the usual place of the operating system if left out")
+    private @Nullable Path data;
+
+    @Option(names = "--practice", description = "speak of the practice world, whose devices are simulated")
+    private boolean practice;
+
+    protected final boolean practice() {
+        return practice;
+    }
+
+    protected final DataFolder folder() {
+        return new DataFolder(DataFolder.place(data, practice));
+    }
+
+    /** The entries of the tickets that are not closed, by ticket. */
+    protected static Map<String, List<LedgerEntry>> openTickets(Ledger ledger) {
+        return ledger.ofOpenTickets().stream().collect(Collectors.groupingBy(LedgerEntry::ticket, LinkedHashMap::new,
+                Collectors.toList()));
+    }
+
+    /** The ledger, to be read. @throws BadInput where there is none */
+    protected final Ledger ledger() {
+        try {
+            return Ledger.openReadOnly(folder().ledger());
+        } catch (DiskTrouble e) {
+            if (e.kind() == DiskTrouble.Kind.GONE) {
+                throw new BadInput("there is no ledger at [" + folder().ledger() + "]; name the data folder with --data DIR", e);
+            }
+            throw e;
+        }
+    }
+}

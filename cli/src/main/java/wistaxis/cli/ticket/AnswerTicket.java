@@ -1,0 +1,21 @@
+package wistaxis.cli.ticket;
+
+import java.util.List;
+import picocli.CommandLine;
+import picocli.CommandLine.Parameters;
+import wistaxis.cli.keys.IdentifyCommand;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.work.Command;
+
+@CommandLine.Command(name = "answer", mixinStandardHelpOptions = true,
+        description = {"Record answers: of the intake, the device by its identifier, what the bench confirms, or of the handover.",
+    "For example: trouble=looping device=iPhone13,2 \"account-lock=owner signed in\""})
+public final class AnswerTicket extends Giving {
+    @Parameters(index = "1..*", arity = "1..*", paramLabel = "FACT=VALUE", description = "for example trouble=disabled")
+    private List<String> answers = List.of();
+
+    @Override
+    Command command(Ticket ticket) {
+        return new Command.Answer(IdentifyCommand.pairs(answers), List.of());
+    }
+}

@@ -1,0 +1,14 @@
+package wistaxis.cli.ticket;
+
+import picocli.CommandLine;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.work.Command;
+
+@CommandLine.Command(name = "close", mixinStandardHelpOptions = true,
+        description = "Close a ticket: handed over, to the hardware bench, or not done.")
+public final class CloseTicket extends Giving {
+    @Override
+    Command command(Ticket ticket) {
+        return new Command.Close();
+    }
+}

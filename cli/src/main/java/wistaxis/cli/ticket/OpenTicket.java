@@ -1,0 +1,23 @@
+package wistaxis.cli.ticket;
+
+import picocli.CommandLine;
+import picocli.CommandLine.Parameters;
+import wistaxis.core.work.Command;
+import wistaxis.core.work.Decision;
+import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.ledger.LedgerStore;
+
+@CommandLine.Command(name = "open", mixinStandardHelpOptions = true, description = "Open a ticket. The answer says its number.")
+public final class OpenTicket extends OnTickets {
+    @Parameters(index = "0", paramLabel = "TITLE", description = "how the bench calls it, for example \"Ferry crew 3\"")
+    private String title = "";
+
+    @Override
+    public void run() {
+        var open = new Command.Open(title, practice());
+        Decision.open(open); // what is no title makes no folder
+        try (LedgerStore ledger = writable(DataFolder.open(folder().root()))) {
+            answer(ledger.of(alone(ledger).open(open).orThrow().number()));
+        }
+    }
+}

@@ -1,0 +1,87 @@
+package wistaxis.cli.ticket;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import wistaxis.cli.output.OnLedger;
+import wistaxis.core.bench.BenchPlan;
+import wistaxis.core.bench.TimeHistory;
+import wistaxis.core.restore.RestoreStage;
+import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.standins.StandInWorld;
+import wistaxis.store.ledger.Ledger;
+import wistaxis.workbench.Plans;
+import wistaxis.workbench.Stock;
+import wistaxis.workbench.ticket.Shop;
+
+@Command(name = "plan", mixinStandardHelpOptions = true,
+        description = "Who needs hands when: the plan of all open tickets from now on, by this shop's own times.")
+public final class PlanCommand extends OnLedger {
+    private static final DateTimeFormatter HOUR = DateTimeFormatter.ofPattern("HH:mm", Locale.ROOT).withZone(ZoneId.systemDefault());
+
+    /** @param next the first moment that needs hands; null when nothing does */
+    private record Row(@Nullable Call next, List<Lane> lanes) {}
+
+    private record Call(String ticket, Instant at, String what) {}
+
+    private record Lane(String ticket, String title, String stage, boolean late, List<BenchPlan.Span> spans) {}
+
+    @Override
+    public void run() {
+        Map<String, List<LedgerEntry>> entries;
+        TimeHistory history = new TimeHistory(RestoreStage.shipped());
+        try (Ledger ledger = ledger()) {
+            entries = openTickets(ledger);
+            history.add(ledger.times(Stock.MEASURED), DEVICES);
+        }
+        Map<String, Ticket> tickets = new LinkedHashMap<>();
+        entries.forEach((number, of) -> tickets.put(number, Ticket.fold(of)));
+        List<String> unreadable = new ArrayList<>();
+        Plans.Present present = new Plans.Present() {
+            @Override
+            public Duration unattended(Ticket t) {
+                return Duration.ZERO;
+            }
+
+            @Override
+            public long missing(Ticket t) {
+                return t.build() == null ? StandInWorld.USUAL_PACKAGE : t.build().sizeBytes();
+            }
+
+            @Override
+            public void failed(Ticket t, Throwable e) {
+                unreadable.add(t.number() + " is unreadable and not in the plan: " + e);
+            }
+        };
+        BenchPlan plan = Plans.of(List.copyOf(tickets.values()), Shop.look(folder(), DEVICES, Clock.systemUTC()), history, present,
+                Instant.now());
+        List<Lane> lanes = plan.lanes().stream()
+                .map(l -> new Lane(l.job().ticket(), tickets.get(l.job().ticket()).title(), l.job().stage().words(), l.late(), l.spans()))
+                .toList();
+        Row row = new Row(plan.nextCall().map(c -> new Call(c.ticket(), c.at(), c.what())).orElse(null), lanes);
+        List<String> words = words(row);
+        words.addAll(unreadable);
+        answer(row, words);
+    }
+
+    private static List<String> words(Row row) {
+        List<String> words = new ArrayList<>(List.of(row.next() == null ? "Nothing needs hands." : "Hands at "
+                + HOUR.format(row.next().at()) + " for " + row.next().ticket() + ": " + row.next().what()));
+        for (Lane lane : row.lanes()) {
+            words.add(lane.ticket() + "  " + lane.title() + (lane.late() ? ", will be late" : ""));
+            lane.spans().forEach(s -> words.add("  " + HOUR.format(s.start()) + " to " + HOUR.format(s.end())
+                    + (s.hands() ? "  hands  " : "         ") + s.what()));
+        }
+        return words;
+    }
+}

@@ -1,0 +1,127 @@
+package wistaxis.cli.ticket;
+
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import wistaxis.cli.keys.IdentifyCommand;
+import wistaxis.cli.output.Output;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.firmware.Build;
+import wistaxis.core.firmware.FirmwareCatalogue;
+import wistaxis.core.firmware.SystemVersion;
+import wistaxis.core.keys.SequenceLibrary;
+import wistaxis.core.route.BackupPlan;
+import wistaxis.core.route.CaseFacts;
+import wistaxis.core.route.Route;
+import wistaxis.core.route.RouteContext;
+import wistaxis.core.route.RoutePlanner;
+import wistaxis.standins.StandInOffers;
+import wistaxis.store.firmware.CatalogueFile;
+import wistaxis.store.ledger.DataFolder;
+
+@Command(name = "route", mixinStandardHelpOptions = true,
+        description = "The ladder of steps for a case, least destructive first, with reasons.")
+public final class RouteCommand extends Output {
+    @Option(names = "--facts", required = true, paramLabel = "FILE", description = "the case in JSON, see docs/formats.md")
+    private Path facts = Path.of("");
+
+    @Option(names = "--prefer", paramLabel = "NAME=VALUE",
+            description = "a preference of the shop: remote=owner-first|computer-first, waiting=offer|skip")
+    private List<String> preferences = new ArrayList<>();
+
+    @Option(names = "--practice", description = "go by what the stand-in library of the practice world has signed")
+    private boolean practice;
+
+    @Option(names = "--data", paramLabel = "DIR", description = "the data folder whose catalogue is asked for what is signed")
+    private @Nullable Path data;
+
+    private record Stop(String reason) {}
+
+    private record Step(String id, boolean keeps, String status, List<Integer> minutes, List<String> reasons, List<String> cautions) {
+        static Step of(Route.Rung r) {
+            String status = r.done() && r.status() != Route.Status.REFUSED ? "done" : r.status() == Route.Status.NEEDS_CONSENT ? "blocked"
+                    : r.status().toString().toLowerCase(Locale.ROOT);
+            return new Step(r.step().id(), r.step().keeps(), status, r.step().minutes(), r.reasons(), r.cautions());
+        }
+    }
+
+    private record Backup(String kind, @Nullable SystemVersion version, @Nullable String device, @Nullable Long sizeBytes,
+            @Nullable Boolean fits, @Nullable Boolean grey, boolean take) {
+        static Backup of(BackupPlan.Line l) {
+            return new Backup(l.backup().kind(), l.backup().version(), l.backup().device(), l.backup().sizeBytes(), l.fits(), l.grey(),
+                    l.take());
+        }
+    }
+
+    private record Row(@Nullable Stop stop, List<Step> steps, @Nullable String recommended, @Nullable SystemVersion target,
+            List<Backup> backups) {}
+
+    @Override
+    public void run() {
+        RoutePlanner planner = RoutePlanner.shipped(DEVICES, SequenceLibrary.shipped());
+        Map<String, String> chosen = IdentifyCommand.pairs(preferences);
+        chosen.forEach((name, value) -> check(planner, name, value));
+        CaseFacts of = CaseFacts.parse(text(facts, "case", 1), facts.getFileName().toString());
+        List<SystemVersion> signed = practice ? StandInOffers.signed() : known(of);
+        Route route = planner.plan(of, new RouteContext(signed, chosen, Map.of()));
+        if (!route.contradictions().isEmpty()) {
+            throw new BadInput(facts.getFileName() + ": facts that do not go together. " + String.join(" ", route.contradictions()));
+        }
+        BackupPlan backups = BackupPlan.of(route.backups(), route.target(), signed, _ -> Optional.empty());
+        Row row = new Row(route.stop() == null ? null : new Stop(route.stop()), route.rungs().stream().map(Step::of).toList(),
+                route.recommended().map(r -> r.step().id()).orElse(null),
+                route.target(), backups.lines().stream().map(Backup::of).toList());
+        List<String> words = new ArrayList<>(words(route));
+        words.addAll(backups.says());
+        if (signed.isEmpty()) {
+            words.add("Which versions are signed is not known here.");
+        }
+        answer(row, words);
+    }
+
+    /** The versions that the catalogue of the bench has as signed for the model. */
+    private List<SystemVersion> known(CaseFacts of) {
+        String device = of.device();
+        if (device == null) {
+            return List.of();
+        }
+        DataFolder folder = new DataFolder(DataFolder.place(data, practice));
+        return new CatalogueFile(folder.catalogue()).look(Instant.now()).of(device).stream().map(FirmwareCatalogue.Listed::build)
+                .filter(Build::signed).map(Build::version).toList();
+    }
+
+    private static void check(RoutePlanner planner, String name, String value) {
+        var known = planner.preferences().stream().filter(p -> p.preference().equals(name)).findFirst()
+                .orElseThrow(() -> new BadInput("unknown preference [" + name + "]; known are " + planner.preferences().stream()
+                .map(p -> p.preference()).toList()));
+        if (known.options().stream().noneMatch(o -> o.getFirst().equals(value))) {
+            throw new BadInput("preference " + name + " [" + value + "]: write one of " + known.options().stream().map(List::getFirst)
+                    .toList());
+        }
+    }
+
+    private static List<String> words(Route route) {
+        List<String> lines = new ArrayList<>();
+        if (route.stop() != null) {
+            lines.add("STOP. " + route.stop());
+        }
+        for (Route.Rung r : route.rungs()) {
+            lines.add(String.format(Locale.ROOT, "%-8s %-11s %-38s %d-%d min", Step.of(r).status(), r.step().keeps() ? "keeps data"
+                    : "ERASES ALL", r.step().title(),
+                    r.step().minutes().getFirst(), r.step().minutes().getLast()));
+            r.reasons().stream().filter(x -> !x.equals(route.stop())).forEach(x -> lines.add("           - " + x));
+            r.cautions().forEach(x -> lines.add("           ! " + x));
+        }
+        route.backups().forEach(b -> lines.add(b.backup().kind() + " backup of " + b.backup().version() + ": "
+                + (b.fits() == null ? "nobody knows whether it fits" : b.fits() ? "fits " + route.target() : "does not fit "
+                + route.target())));
+        return lines;
+    }
+}

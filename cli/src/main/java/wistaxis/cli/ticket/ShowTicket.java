@@ -1,0 +1,12 @@
+package wistaxis.cli.ticket;
+
+import picocli.CommandLine;
+import wistaxis.core.work.Command;
+
+@CommandLine.Command(name = "show", mixinStandardHelpOptions = true, description = "One ticket, as its entries say.")
+public final class ShowTicket extends OnTicket {
+    @Override
+    public void run() {
+        answer(read());
+    }
+}

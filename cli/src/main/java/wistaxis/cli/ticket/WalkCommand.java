@@ -1,0 +1,51 @@
+package wistaxis.cli.ticket;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import wistaxis.cli.output.Output;
+import wistaxis.core.device.DeviceModel;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.steps.Steps;
+import wistaxis.core.steps.Walk;
+import wistaxis.core.work.SetUp;
+
+@Command(name = "walk", mixinStandardHelpOptions = true,
+        description = "How a step without a computer is done: stop by stop, whose hands, what to see, how long, what may be answered.")
+public final class WalkCommand extends Output {
+    @Parameters(paramLabel = "STEP", description = "a step of the ladder, for example lock-screen-erase, charge or backup")
+    private String step = "";
+
+    @Option(names = "--device", paramLabel = "ID", description = "identifier or A-number")
+    private @Nullable String device;
+
+    private record Row(String way, String step, @Nullable String device, String title, List<Walk.Stop> steps, String provenance,
+            String source) {}
+
+    @Override
+    public void run() {
+        DeviceModel model = device == null ? null : device(device);
+        List<Walk> ways = Walk.of(step).stream().map(w -> model == null ? w : w.unlessRuledOut(SetUp.facts(model))).toList();
+        if (ways.isEmpty()) {
+            throw new BadInput("step [" + step + "] has no walk; there are " + Steps.all().stream().filter(s -> !Walk.of(s.id()).isEmpty())
+                    .map(s -> s.id()).toList());
+        }
+        List<String> words = new ArrayList<>();
+        for (Walk w : ways) {
+            words.add(w.title() + (model == null ? "" : ", " + model.name()));
+            for (Walk.Stop s : w.steps()) {
+                words.add(String.format(Locale.ROOT, "  %d. [%s] %s (%.0f-%.0f min)", w.steps().indexOf(s) + 1, s.hands(), s.title(),
+                        s.low(),
+                        s.high()));
+                words.add("     look for: " + s.see());
+                s.answers().forEach(a -> words.add("     - " + a.words() + (a.then() == null ? "" : ": " + a.then())));
+            }
+        }
+        answer(ways.stream().map(w -> new Row(w.way(), w.of(), model == null ? null : model.identifier(), w.title(), w.steps(),
+                w.provenance().toString(), w.source())).toList(), words);
+    }
+}

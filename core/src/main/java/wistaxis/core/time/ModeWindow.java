@@ -1,0 +1,93 @@
+package wistaxis.core.time;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import wistaxis.core.facts.BadInput;
+
+/**
+ * The mode first or the file first? A device leaves recovery by itself after a while, even in mid-download. Common practice: about 15
+ * minutes; one
+ * practitioner says when the passcode wait that was running has elapsed.
+ *
+ * @param downloadSeconds how long the download takes
+ * @param modeFirst the device goes into the mode at once, and back into it whenever it has dropped out
+ * @param fileFirst the device goes into the mode once the package is here
+ * @param recommend {@code fileFirst} or {@code modeFirst}
+ */
+public record ModeWindow(double downloadSeconds, Way modeFirst, Way fileFirst, String recommend, String reason) {
+    private static final int MOST_REENTRIES = 500;
+
+    /** A re-entry waits at most this part of a window for the end of the download, where that spares another one. Ours. */
+    private static final double LONGEST_WAIT = 3;
+
+    /**
+     * @param reentries how often the device goes back into the mode
+     * @param reentryAt seconds from the first moment in the mode; the last one waits a little, at most a third of a window, where that
+     *     lets it cover the rest
+     * @param handsOnMinutes hands on the device
+     * @param totalMinutes until the greeting
+     */
+    public record Way(int reentries, List<Double> reentryAt, double handsOnMinutes, double totalMinutes) {
+        public Way {
+            reentryAt = List.copyOf(reentryAt);
+        }
+    }
+
+    /**
+     * Lengths in seconds.
+     *
+     * @param download of the package; 0 when it is here
+     * @param window how long the device stays in the mode, more than 0
+     * @param entry hands on the device for one entry
+     * @param prepare what the host does after the download while the device has to be in the mode
+     * @param write from the first byte written to the greeting
+     */
+    public record Lengths(double download, double window, double entry, double prepare, double write) {}
+
+    /** @throws BadInput for a window so short that the work never ends */
+    public static ModeWindow of(Lengths l) {
+        List<Double> modeFirst = reentries(l, l.download());
+        List<Double> fileFirst = reentries(l, 0);
+        long inPreparation = modeFirst.stream().filter(at -> at > l.download()).count();
+        Way mode = way(modeFirst, l, l.entry() + l.download() + l.prepare() + l.write() + inPreparation * l.entry());
+        Way file = way(fileFirst, l, l.download() + l.entry() + l.prepare() + l.write() + fileFirst.size() * l.entry());
+        boolean fits = modeFirst.isEmpty();
+        return new ModeWindow(l.download(), mode, file, fits && l.download() > 0 ? "modeFirst" : "fileFirst", reason(l, mode, fits));
+    }
+
+    private static List<Double> reentries(Lengths l, double download) {
+        List<Double> at = new ArrayList<>();
+        double end = download + l.prepare();
+        double inUntil = l.window();
+        while (inUntil < end - 1e-6) {
+            double late = end - l.window();
+            double back = late > inUntil && late <= download && late - inUntil <= l.window() / LONGEST_WAIT ? late : inUntil;
+            at.add(back);
+            inUntil = back + l.window();
+            if (at.size() > MOST_REENTRIES) {
+                throw new BadInput(String.format(Locale.ROOT,
+                        "window [%.0f s]: the device would have to go back into the mode more than %d times; give a longer one",
+                        l.window(), MOST_REENTRIES));
+            }
+        }
+        return at;
+    }
+
+    private static Way way(List<Double> reentryAt, Lengths l, double total) {
+        return new Way(reentryAt.size(), reentryAt, (1 + reentryAt.size()) * l.entry() / 60, total / 60);
+    }
+
+    private static String reason(Lengths l, Way mode, boolean fits) {
+        if (l.download() <= 0) {
+            return "The package is here: put the device into the mode when the hands are free.";
+        }
+        return fits ? String.format(Locale.ROOT,
+                "Download and preparation, %.0f min, fit into one window of %.0f min: one visit of the hands, then it runs to the "
+                + "greeting.", (l.download() + l.prepare()) / 60, l.window() / 60)
+                : String.format(Locale.ROOT,
+                "Download and preparation take %.0f min and the window is %.0f min: the device would drop out %s. With the file first it "
+                + "goes into the mode once.", (l.download() + l.prepare()) / 60, l.window() / 60,
+                        mode.reentries() == 1 ? "once" : mode.reentries() + " times");
+    }
+}

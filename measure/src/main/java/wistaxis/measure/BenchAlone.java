@@ -1,0 +1,52 @@
+package wistaxis.measure;
+
+import java.time.Instant;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.function.Supplier;
+import wistaxis.cli.output.Refusal;
+import wistaxis.standins.SimulatedDevice;
+import wistaxis.standins.StandInSigner;
+import wistaxis.standins.StandInWorld;
+import wistaxis.store.ledger.DataFolder;
+import wistaxis.workbench.Workbench;
+import wistaxis.workbench.World;
+import wistaxis.workbench.host.OshiHost;
+
+/** The workbench without a window, on a thread of its own. */
+final class BenchAlone implements AutoCloseable {
+    private final ExecutorService front = Executors.newSingleThreadExecutor();
+    private final Workbench bench;
+
+    BenchAlone(DataFolder folder) {
+        try {
+            bench = front.submit(() -> new Workbench(Workbench.Setup.of("Bench", folder, BenchAlone::world, front))).get();
+        } catch (InterruptedException | ExecutionException e) {
+            front.shutdownNow();
+            throw new IllegalStateException("the bench does not open", e);
+        }
+    }
+
+    /** The practice world without services: nothing is fetched here. */
+    private static World world(Supplier<Instant> benchTime) {
+        return new World(true, () -> {
+            throw new Refusal("a measurement asks no library");
+        }, StandInSigner::publicKey, StandInWorld.USUAL_PACKAGE, SimulatedDevice::new, SimulatedDevice::new, new OshiHost(), () -> { });
+    }
+
+    /** How many tickets are open. */
+    int open() {
+        try {
+            return front.submit(() -> bench.tickets().open().size()).get();
+        } catch (InterruptedException | ExecutionException e) {
+            throw new IllegalStateException("the bench does not answer", e);
+        }
+    }
+
+    @Override
+    public void close() {
+        front.submit(bench::close);
+        front.close();
+    }
+}

@@ -1,0 +1,36 @@
+package wistaxis.measure;
+
+import java.util.List;
+import java.util.Locale;
+import picocli.CommandLine.Command;
+import wistaxis.cli.output.Output;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.identify.LookLibrary;
+import wistaxis.core.identify.LookMeasure;
+
+@Command(name = "bench", mixinStandardHelpOptions = true, description = "Measurements.",
+        subcommands = {BenchCommand.Looks.class, BenchKeys.class, BenchLine.class, BenchLine.Serve.class, BenchPackage.class,
+        BenchKills.class, BenchKills.Day.class, BenchLedger.class, BenchStart.class,
+            BenchLedger.StartOnly.class, BenchLedger.VerifyOnly.class}, synopsisSubcommandLabel = "WHAT")
+final class BenchCommand extends Output {
+    @Override
+    public void run() {
+        throw new BadInput("say what to measure: wistaxis bench looks, wistaxis bench line, wistaxis bench package, wistaxis bench keys, "
+                + "wistaxis bench ledger, wistaxis bench start or wistaxis bench kills");
+    }
+
+    @Command(name = "looks", mixinStandardHelpOptions = true,
+            description = "How many questions about looks settle the key family and the generation, over the whole catalogue.")
+    static final class Looks extends Output {
+        @Override
+        public void run() {
+            LookMeasure m = LookMeasure.of(LookLibrary.shipped(DEVICES));
+            answer(m, List.of(String.format(Locale.ROOT, "models                      %d", m.models()),
+                    String.format(Locale.ROOT, "questions to the key family %.2f in the mean", m.meanToFamily()),
+                    String.format(Locale.ROOT, "questions to the generation %.2f in the mean, %d at most", m.meanToGeneration(), m.most()),
+                    String.format(Locale.ROOT,
+                    "entropy bound               %.2f questions (looks tell %.2f of the %.2f bits of the generation)", m.bound(),
+                    m.bitsToldByLooks(), m.bitsOfGeneration())));
+        }
+    }
+}

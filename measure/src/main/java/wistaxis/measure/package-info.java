@@ -1,0 +1,8 @@
+/**
+ * Measurements and the pictures of the documentation, made from the demo data, each by one command. Nothing here is shipped: who only
+ * uses Wistaxis has no need of it.
+ */
+@NullMarked
+package wistaxis.measure;
+
+import org.jspecify.annotations.NullMarked;
