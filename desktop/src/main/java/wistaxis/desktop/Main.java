@@ -64,6 +64,7 @@ public final class Main {
     }
 
     public static void main(String[] args) {
+        System.setProperty("java.awt.headless", "true"); // its pictures are drawn for this window, never on one of its own
         try {
             CompletableFuture<Asked> asked = WindowApp.begin(() -> Asked.parse(List.of(args))); // read while the window comes up
             try {

@@ -11,12 +11,13 @@ import javafx.application.Application;
 import javafx.application.Platform;
 import javafx.scene.Scene;
 import javafx.scene.control.Button;
+import javafx.scene.layout.VBox;
 import javafx.stage.Stage;
 import javafx.util.Duration;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Shown;
-import wistaxis.desktop.look.Theme;
+import wistaxis.desktop.look.Look;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.shell.Shell;
 import wistaxis.standins.DemoWorld;
@@ -31,7 +32,7 @@ import wistaxis.workbench.host.OshiHost;
 import wistaxis.workbench.host.OshiUsb;
 
 /** The window. Whatever keeps it from opening is said in a page in its place and on standard error, and ends with status 1. */
-public final class WindowApp extends Application {
+public class WindowApp extends Application {
     /** How long somebody has to read that another window is open already. */
     private static final Duration READING = Duration.seconds(15);
 
@@ -86,9 +87,11 @@ public final class WindowApp extends Application {
         stage.setTitle("Wistaxis");
         stage.setMinWidth(1000);
         stage.setMinHeight(640);
-        Scene empty = new Scene(Ui.style(Ui.column(14, Ui.label("Wistaxis", "large"), Ui.label("The bench is being opened.", "muted")),
-                "page"), 1280, 800);
-        Theme.DAY.apply(empty, 1);
+        VBox page = new VBox(14);
+        Scene empty = new Scene(page, 1280, 800);
+        Look.USUAL.apply(empty); // before the first control, which would load a look of its own
+        page.getChildren().addAll(Ui.label("Wistaxis", "large"), Ui.label("The bench is being opened.", "muted"));
+        Ui.style(page, "page");
         stage.setScene(empty);
         stage.show();
         opening.whenComplete((bench, e) -> Platform.runLater(() -> {
@@ -98,12 +101,13 @@ public final class WindowApp extends Application {
                 cannot(stage, x);
             }
             if (smoke) {
-                Platform.runLater(() -> Platform.runLater(() -> ended(stage)));
+                Platform.runLater(() -> Platform.runLater(() -> usable(stage, shell)));
             }
         }));
     }
 
-    private void ended(Stage stage) {
+    /** It can be used, and was only wanted for that. @param window null where it could not be opened */
+    protected void usable(Stage stage, @Nullable Shell window) {
         if (!failed) {
             System.out.println("wistaxis: the window is usable");
         }
@@ -202,7 +206,7 @@ public final class WindowApp extends Application {
         Button end = Ui.button("end", "Close", "primary", stage::close);
         Scene scene = new Scene(Ui.style(Ui.column(14, Ui.label("Wistaxis cannot start", "large"), Ui.notice("stop", why), end), "page"),
                 1000, 640);
-        Theme.DAY.apply(scene, 1);
+        Look.USUAL.apply(scene);
         stage.setScene(scene);
         end.requestFocus();
         if (e instanceof FolderHold.InUse) {

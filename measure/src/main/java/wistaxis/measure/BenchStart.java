@@ -1,8 +1,10 @@
 package wistaxis.measure;
 
+import java.io.BufferedReader;
 import java.io.File;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.io.Writer;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -80,7 +82,7 @@ final class BenchStart extends Output {
                 + Arrays.stream(System.getProperty("java.class.path").split(File.pathSeparator)).filter(p -> p.contains("atlantafx-base"))
                 .findFirst().orElseThrow();
         return List.of(Path.of(System.getProperty("java.home"), "bin", "java").toString(), cache, "-Xlog:disable",
-                "--module-path=" + home.resolve("desktop/target/javafx"), "--add-modules=javafx.controls",
+                "--module-path=" + home.resolve("measure/target/javafx"), "--add-modules=javafx.controls",
                 "--enable-native-access=javafx.graphics", "--sun-misc-unsafe-memory-access=allow", "-XX:+UseSerialGC", "-cp", jars,
                 EmptyWindow.class.getName());
     }
@@ -89,13 +91,18 @@ final class BenchStart extends Output {
         return values.stream().sorted().toList().get(values.size() / 2);
     }
 
+    /** Until the window can be used, or an answer is there. */
     private static double seconds(List<String> call) throws IOException, InterruptedException {
         long began = System.nanoTime();
-        Process process = new ProcessBuilder(call).redirectOutput(ProcessBuilder.Redirect.DISCARD)
-                .redirectError(ProcessBuilder.Redirect.DISCARD).start(); // a training speaks there
-        if (process.waitFor() != 0) {
-            throw new Refusal("[" + String.join(" ", call) + "] did not start; a display is needed");
+        Process process = new ProcessBuilder(call).redirectError(ProcessBuilder.Redirect.DISCARD).start(); // a training speaks there
+        try (BufferedReader out = process.inputReader()) {
+            out.readLine();
+            double took = (System.nanoTime() - began) / 1e9;
+            out.transferTo(Writer.nullWriter());
+            if (process.waitFor() != 0) {
+                throw new Refusal("[" + String.join(" ", call) + "] did not start; a display is needed");
+            }
+            return took;
         }
-        return (System.nanoTime() - began) / 1e9;
     }
 }

@@ -195,11 +195,22 @@ public final class Json {
             return m instanceof AnnotatedParameter p && isNeeded(p) ? Boolean.TRUE : super.hasRequiredMarker(m);
         }
 
+        /** Whether each component is needed, found once: looking at a record's parts takes Java long. */
+        private static final ClassValue<boolean[]> NEEDED = new ClassValue<>() {
+            @Override
+            protected boolean[] computeValue(Class<?> owner) {
+                RecordComponent[] parts = owner.isRecord() ? owner.getRecordComponents() : new RecordComponent[0];
+                boolean[] needed = new boolean[parts.length];
+                for (int i = 0; i < parts.length; i++) {
+                    needed[i] = !parts[i].getAnnotatedType().isAnnotationPresent(Nullable.class);
+                }
+                return needed;
+            }
+        };
+
         private static boolean isNeeded(AnnotatedParameter p) {
-            Class<?> owner = p.getDeclaringClass();
-            return owner.isRecord() && owner.getRecordComponents().length > p.getIndex() && p.getOwner()
-                    .getParameterCount() == owner.getRecordComponents().length
-                    && !owner.getRecordComponents()[p.getIndex()].getAnnotatedType().isAnnotationPresent(Nullable.class);
+            boolean[] needed = NEEDED.get(p.getDeclaringClass());
+            return needed.length > p.getIndex() && p.getOwner().getParameterCount() == needed.length && needed[p.getIndex()];
         }
     }
 

@@ -29,11 +29,11 @@ public final class Columns extends Pane {
     }
 
     private double right() {
-        return rightWidth * Math.min(Theme.scale(), 1.3);
+        return rightWidth * Math.min(Look.of(this).scale(), 1.3);
     }
 
     private boolean beside(double width) {
-        return width < 0 || width >= leastLeft * Theme.scale() + GAP + right();
+        return width < 0 || width >= leastLeft * Look.of(this).scale() + GAP + right();
     }
 
     @Override
@@ -48,7 +48,7 @@ public final class Columns extends Pane {
 
     @Override
     protected double computePrefWidth(double height) {
-        return leastLeft * Theme.scale() + GAP + right();
+        return leastLeft * Look.of(this).scale() + GAP + right();
     }
 
     @Override

@@ -2,18 +2,23 @@ package wistaxis.store.files;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.net.JarURLConnection;
+import java.net.URL;
+import java.net.URLConnection;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
-import java.util.Arrays;
 import java.util.Locale;
+import java.util.jar.JarEntry;
+import java.util.jar.JarFile;
+import java.util.zip.CRC32;
 import org.sqlite.SQLiteJDBCLoader;
 import org.sqlite.util.LibraryLoaderUtil;
 
 /**
  * Native libraries out of their jars, unpacked once into the user's cache and used again, so that a kill leaves nothing behind. One that
- * is there is used only if it is the user's own and byte by
- * byte what the jar holds; where there is no cache, the library's own way is taken.
+ * is there is used only if it is the user's own and whole by
+ * the checksum in the jar; where there is no cache, the library's own way is taken.
  */
 public final class NativeLibrary {
     private NativeLibrary() {}
@@ -35,19 +40,39 @@ public final class NativeLibrary {
      */
     public static @org.jspecify.annotations.Nullable Path unpacked(Class<?> beside, String resource, String name, String file) {
         Path folder = cache().resolve(name);
-        try (InputStream in = beside.getResourceAsStream(resource)) {
-            if (in == null || !folder.isAbsolute()) {
+        try {
+            URL inside = beside.getResource(resource);
+            if (inside == null || !folder.isAbsolute()) {
                 return null;
             }
-            byte[] wanted = in.readAllBytes();
             Rights.makeFolder(folder);
             Path library = folder.resolve(file);
-            if (!Files.isRegularFile(library, LinkOption.NOFOLLOW_LINKS) || !Arrays.equals(Files.readAllBytes(library), wanted)) {
-                WholeFile.write(library, wanted);
+            URLConnection jar = inside.openConnection();
+            jar.setUseCaches(false);
+            if (!Files.isRegularFile(library, LinkOption.NOFOLLOW_LINKS) || !isWhole(library, jar)) {
+                try (InputStream in = inside.openStream()) {
+                    WholeFile.write(library, in.readAllBytes());
+                }
             }
             return Files.getOwner(folder).equals(Files.getOwner(library)) ? folder : null;
         } catch (IOException | RuntimeException e) {
             return null;
+        }
+    }
+
+    /** Whether a file is as long as what the jar holds, with the same checksum: unpacking that to compare it would take a start long. */
+    private static boolean isWhole(Path library, URLConnection inside) throws IOException {
+        if (!(inside instanceof JarURLConnection jar)) {
+            return false;
+        }
+        try (JarFile file = jar.getJarFile()) {
+            JarEntry entry = file.getJarEntry(jar.getEntryName());
+            if (entry == null || entry.getSize() != Files.size(library)) {
+                return false;
+            }
+            CRC32 sum = new CRC32();
+            sum.update(Files.readAllBytes(library));
+            return sum.getValue() == entry.getCrc();
         }
     }
 

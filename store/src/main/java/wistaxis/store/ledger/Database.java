@@ -12,9 +12,9 @@ import java.util.Arrays;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.Jdbi;
 import org.jdbi.v3.core.JdbiException;
-import org.jdbi.v3.core.statement.ColonPrefixSqlParser;
 import org.jdbi.v3.core.statement.SqlParser;
 import org.jdbi.v3.core.statement.SqlStatements;
+import org.jdbi.v3.core.statement.TemplateEngine;
 import org.sqlite.SQLiteConfig;
 import org.sqlite.SQLiteDataSource;
 import wistaxis.core.facts.BadInput;
@@ -36,8 +36,7 @@ import wistaxis.store.files.WholeFile;
 public record Database(String what, String script, int newest) {
     private static final byte[] MAGIC = "SQLite format 3\0".getBytes(StandardCharsets.US_ASCII);
 
-    /** Reading a statement costs more than running it: what one database has read, the next need not. */
-    private static final SqlParser PARSER = new ColonPrefixSqlParser();
+    private static final SqlParser PARSER = new PlainSql();
 
     /** What a database of ours has at the very least, bytes. */
     private static final int SMALLEST = 512;
@@ -88,7 +87,7 @@ public record Database(String what, String script, int newest) {
 
     /** What speaks SQL over a connection. */
     public static Jdbi jdbi(Connection connection) {
-        return Jdbi.create(connection).configure(SqlStatements.class, s -> s.setSqlParser(PARSER));
+        return Jdbi.create(connection).configure(SqlStatements.class, s -> s.setSqlParser(PARSER).setTemplateEngine(TemplateEngine.NOP));
     }
 
     private static SQLiteConfig writing(SQLiteConfig.JournalMode mode) {

@@ -63,6 +63,11 @@ public final class Paper {
     /** The library looks for fonts of the system that no paper of ours uses, and says so at each start. */
     private static final Logger FONTS = Logger.getLogger("org.apache.pdfbox");
 
+    static { // what the library tells of its own work is nobody's trouble
+        FONTS.setLevel(Level.SEVERE);
+        XRLog.listRegisteredLoggers().forEach(l -> XRLog.setLevel(l, Level.WARNING));
+    }
+
     private Paper() {}
 
     /**
@@ -111,8 +116,6 @@ public final class Paper {
     }
 
     private static byte[] render(String html, String title, Instant made) throws IOException {
-        FONTS.setLevel(Level.SEVERE);
-        XRLog.listRegisteredLoggers().forEach(l -> XRLog.setLevel(l, Level.WARNING));
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         PdfRendererBuilder builder = new PdfRendererBuilder().useFastMode().usePdfUaAccessibility(true).useUriResolver((_, _) -> null)
                 .withProducer("Wistaxis").withHtmlContent(html, null);

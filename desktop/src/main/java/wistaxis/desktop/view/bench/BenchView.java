@@ -28,7 +28,7 @@ import wistaxis.core.bench.BenchPlan;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.route.Intake;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.desktop.look.Theme;
+import wistaxis.desktop.look.Look;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.firmware.Signing;
 import wistaxis.desktop.view.page.View;
@@ -58,7 +58,7 @@ public final class BenchView implements View {
     private final SettingsView first;
     private Optional<BenchPlan.Call> due = Optional.empty();
     private long drawnSecond = -1;
-    private String looks = "";
+    private Look looks = Look.USUAL;
 
     public BenchView(Window shell, Workbench bench) {
         this.shell = shell;
@@ -104,8 +104,8 @@ public final class BenchView implements View {
                 + (c.tickets().size() == 1 ? " has" : " have") + " chosen it.")));
         lanes.getChildren().add(TimeLane.header(bench.now()));
         List<Ticket> open = bench.tickets().open();
-        if (!looks.equals(Theme.inForce())) {
-            looks = Theme.inForce();
+        if (!looks.equals(Look.of(lanes))) {
+            looks = Look.of(lanes);
             slots.clear(); // a row keeps the colours that it was drawn with
         }
         slots.keySet().retainAll(open.stream().map(Ticket::number).toList());

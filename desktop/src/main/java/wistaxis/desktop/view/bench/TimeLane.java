@@ -16,7 +16,7 @@ import javafx.scene.text.FontWeight;
 import javafx.scene.text.Text;
 import wistaxis.core.bench.BenchPlan;
 import wistaxis.core.time.BenchTime;
-import wistaxis.desktop.look.Theme;
+import wistaxis.desktop.look.Look;
 
 /**
  * One ticket on the bench's time axis: what happened as ticks, hands-on stretches solid, unattended ones hatched, the promise as a flag.
@@ -63,9 +63,8 @@ public final class TimeLane extends Region {
 
     /** A swatch for the legend. */
     public static Canvas sample(boolean hands) {
-        Canvas swatch = new Canvas(34, 14);
+        Canvas swatch = Look.picture(34, 14, g -> bar(g, 0, 34, 0, 14, hands));
         swatch.setId(hands ? "legend-hands" : "legend-alone");
-        bar(swatch.getGraphicsContext2D(), 0, 34, 0, 14, hands);
         return swatch;
     }
 
@@ -88,23 +87,23 @@ public final class TimeLane extends Region {
         for (Instant t = BenchTime.fullHour(now.minus(BACK),
                 ZoneId.systemDefault()); t.isBefore(now.plus(AHEAD)); t = t.plus(Duration.ofMinutes(20))) {
             double x = Math.round(x(t, now, w)) + 0.5;
-            g.setStroke(Theme.color("line"));
+            g.setStroke(Look.color(g, "line"));
             g.strokeLine(x, header ? h - 6 : 0, x, h);
             if (header && x > 18 && x < w - 20) {
-                g.setFill(Theme.color("muted"));
+                g.setFill(Look.color(g, "muted"));
                 g.fillText(HOUR.format(t), x - 16, h / 2 - 2);
             }
         }
         past.forEach(t -> {
-            g.setFill(Theme.color("muted"));
+            g.setFill(Look.color(g, "muted"));
             g.fillRect(x(t, now, w), h / 2 - 5, 1.5, 10);
         });
         spans.forEach(s -> span(g, s, w, h));
         promised.filter(p -> p.isBefore(now.plus(AHEAD)) && p.isAfter(now.minus(BACK))).ifPresent(p -> flag(g, x(p, now, w), h));
-        g.setFill(Theme.color("ink"));
+        g.setFill(Look.color(g, "ink"));
         g.fillRect(x(now, now, w) - 1.5, 0, 3, h);
         if (!stop.isEmpty()) {
-            g.setFill(Theme.color("erases"));
+            g.setFill(Look.color(g, "erases"));
             g.setFont(Font.font("Lato", FontWeight.BOLD, 14));
             g.fillText(stop, x(now, now, w) + 12, h / 2, w - x(now, now, w) - 20);
         }
@@ -118,9 +117,9 @@ public final class TimeLane extends Region {
         what.setFont(Font.font("Lato", 12));
         double wide = what.getLayoutBounds().getWidth();
         if (!s.hands() && to - from > wide + 18) {
-            g.setFill(Theme.color("surface"));
+            g.setFill(Look.color(g, "surface"));
             g.fillRect(from + 6, h / 2 - 8, wide + 6, 16);
-            g.setFill(Theme.color("ink"));
+            g.setFill(Look.color(g, "ink"));
             g.setFont(what.getFont());
             g.fillText(s.what(), from + 9, h / 2);
         }
@@ -129,11 +128,11 @@ public final class TimeLane extends Region {
     /** Hands solid, what runs by itself hatched. */
     public static void bar(GraphicsContext g, double from, double to, double top, double height, boolean hands) {
         if (hands) {
-            g.setFill(Theme.color("hands"));
+            g.setFill(Look.color(g, "hands"));
             g.fillRect(from, top, to - from, height);
             return;
         }
-        g.setStroke(Theme.color("muted"));
+        g.setStroke(Look.color(g, "muted"));
         for (double x = from - height; x < to; x += 6) { // cut by hand: a clip is costly to draw
             double left = Math.max(from, x);
             double right = Math.min(to, x + height);
@@ -143,7 +142,7 @@ public final class TimeLane extends Region {
     }
 
     private static void flag(GraphicsContext g, double x, double h) {
-        g.setFill(Theme.color("tide"));
+        g.setFill(Look.color(g, "tide"));
         g.fillRect(x - 1, 8, 2, h - 16);
         g.fillPolygon(new double[] {x + 1, x + 13, x + 1}, new double[] {8, 13, 18}, 3);
     }

@@ -22,7 +22,7 @@ import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.keys.Reading;
 import wistaxis.core.keys.Screen;
-import wistaxis.desktop.look.Theme;
+import wistaxis.desktop.look.Look;
 import wistaxis.desktop.look.Ui;
 
 /** A plain outline of this body with its keys where they are, what its screen shows, and its cable; keys and cable can be pressed. */
@@ -148,7 +148,7 @@ public final class PhoneDrawing extends Pane {
 
     /** Draws it, unless it stands there already. @param progress of a bar on the screen, 0 to 1 */
     public void draw(Screen screen, Set<PhysicalKey> down, boolean plugged, double progress) {
-        List<Object> wanted = List.of(screen, Set.copyOf(down), plugged, progress, Theme.color("ink"));
+        List<Object> wanted = List.of(screen, Set.copyOf(down), plugged, progress, Look.of(this));
         if (wanted.equals(drawn)) {
             return;
         }
@@ -159,9 +159,9 @@ public final class PhoneDrawing extends Pane {
         g.setTextBaseline(VPos.CENTER);
         body.keys().stream().filter(k -> !k.edge().equals("front")).forEach(k -> drawKey(g, k, down.contains(k.key())));
         double round = home ? 34 : 46;
-        g.setFill(Theme.color("surface"));
+        g.setFill(Look.color(g, "surface"));
         g.fillRoundRect(LEFT, TOP, width, height, round, round);
-        g.setStroke(Theme.color("ink"));
+        g.setStroke(Look.color(g, "ink"));
         g.setLineWidth(3);
         g.strokeRoundRect(LEFT, TOP, width, height, round, round);
         double sy = TOP + (home ? height * 0.12 : 9);
@@ -173,7 +173,7 @@ public final class PhoneDrawing extends Pane {
 
     private void drawKey(GraphicsContext g, Body.KeyPlace k, boolean down) {
         double[] at = box(k, down ? 3 : 7);
-        g.setFill(Theme.color(down ? "hands" : "ink"));
+        g.setFill(Look.color(g, down ? "hands" : "ink"));
         g.fillRect(at[0], at[1], at[2], at[3]);
         if (down) {
             double x = at[0] + at[2] / 2;
@@ -189,7 +189,7 @@ public final class PhoneDrawing extends Pane {
 
     private void front(GraphicsContext g, boolean homeDown) {
         double mid = LEFT + width / 2;
-        g.setFill(Theme.color("ink"));
+        g.setFill(Look.color(g, "ink"));
         switch (model.look("cutout")) {
             case "notch" -> g.fillRoundRect(mid - width * 0.2, TOP + 2, width * 0.4, 20, 14, 14);
             case "island" -> g.fillRoundRect(mid - width * 0.13, TOP + 18, width * 0.26, 16, 16, 16);
@@ -203,7 +203,7 @@ public final class PhoneDrawing extends Pane {
             double[] at = box(new Body.KeyPlace(PhysicalKey.HOME, "", "front", 0, 0), 0);
             g.setLineWidth(2);
             if (homeDown) {
-                g.setFill(Theme.color("hands"));
+                g.setFill(Look.color(g, "hands"));
                 g.fillOval(at[0], at[1], at[2], at[3]);
             }
             g.strokeOval(at[0], at[1], at[2], at[3]);
@@ -214,7 +214,7 @@ public final class PhoneDrawing extends Pane {
         double mid = LEFT + width / 2;
         double bottom = TOP + height;
         double y = plugged ? bottom + 1 : bottom + 20;
-        g.setFill(Theme.color(plugged ? "ink" : "muted"));
+        g.setFill(Look.color(g, plugged ? "ink" : "muted"));
         g.fillRect(mid - 9, y, 18, 9);
         g.fillRoundRect(mid - 14, y + 8, 28, 20, 6, 6);
         g.fillRect(mid - 3, y + 26, 6, 40);

@@ -10,7 +10,7 @@ import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.text.Font;
 import javafx.scene.text.TextAlignment;
 import wistaxis.core.practice.PracticeDay;
-import wistaxis.desktop.look.Theme;
+import wistaxis.desktop.look.Look;
 
 /** Practice over days: the part that landed with its 95 % interval, and how many attempts there were. */
 public final class DaysDrawing extends Drawing {
@@ -33,15 +33,15 @@ public final class DaysDrawing extends Drawing {
     void draw(GraphicsContext g) {
         double w = getWidth();
         double h = getHeight() - FOOT;
-        g.setFill(Theme.color("surface"));
+        g.setFill(Look.color(g, "surface"));
         g.fillRect(EDGE, 0, w - EDGE, h);
         g.setTextBaseline(VPos.CENTER);
         g.setFont(Font.font("Lato", 13));
         for (int percent = 0; percent <= 100; percent += 25) {
             double y = y(percent / 100.0, h);
-            g.setFill(Theme.color("line"));
+            g.setFill(Look.color(g, "line"));
             g.fillRect(EDGE, y, w - EDGE, 1);
-            g.setFill(Theme.color("muted"));
+            g.setFill(Look.color(g, "muted"));
             g.setTextAlign(TextAlignment.RIGHT);
             g.fillText(percent + " %", EDGE - 6, Math.clamp(y, 8, h - 6));
         }
@@ -57,20 +57,20 @@ public final class DaysDrawing extends Drawing {
         for (PracticeDay d : days) {
             double x = EDGE + 26 + (w - EDGE - 52) * ChronoUnit.DAYS.between(from, d.day()) / span;
             double y = y(d.landed() / (double) d.attempts(), h);
-            g.setFill(Theme.color("tide"));
+            g.setFill(Look.color(g, "tide"));
             g.setGlobalAlpha(0.3);
             g.fillRect(x - 5, y(d.interval().high(), h), 10, y(d.interval().low(), h) - y(d.interval().high(), h));
             g.setGlobalAlpha(1);
             if (before >= 0) {
-                g.setStroke(Theme.color("ink"));
+                g.setStroke(Look.color(g, "ink"));
                 g.setLineWidth(2);
                 g.strokeLine(before, beforeY, x, y);
             }
-            g.setFill(Theme.color("ink"));
+            g.setFill(Look.color(g, "ink"));
             g.fillOval(x - 5, y - 5, 10, 10);
             g.setTextAlign(TextAlignment.CENTER);
             g.fillText(DAY.format(d.day()), x, h + 12);
-            g.setFill(Theme.color("muted"));
+            g.setFill(Look.color(g, "muted"));
             g.fillText(d.landed() + " of " + d.attempts(), x, h + 29);
             before = x;
             beforeY = y;

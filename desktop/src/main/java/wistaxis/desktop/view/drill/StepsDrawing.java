@@ -8,7 +8,7 @@ import javafx.scene.text.Font;
 import javafx.scene.text.FontWeight;
 import javafx.scene.text.TextAlignment;
 import wistaxis.core.practice.StepScore;
-import wistaxis.desktop.look.Theme;
+import wistaxis.desktop.look.Look;
 
 /** How each step of an attempt went: a margin as a bar, the right moment as a line in it, the hand as a mark, and the same in words. */
 public final class StepsDrawing extends Drawing {
@@ -54,22 +54,22 @@ public final class StepsDrawing extends Drawing {
     private void row(GraphicsContext g, StepScore s, double y) {
         double mid = y + ROW / 2;
         g.setTextAlign(TextAlignment.LEFT);
-        g.setFill(Theme.color("ink"));
+        g.setFill(Look.color(g, "ink"));
         g.setFont(Font.font("Lato", FontWeight.BOLD, 14));
         g.fillText(s.what(), 0, mid, NAMES - 10);
         double to = s.to() == null ? REACH : s.to();
-        g.setFill(Theme.color("tide"));
+        g.setFill(Look.color(g, "tide"));
         g.setGlobalAlpha(0.3);
         g.fillRect(x(s.from()), mid - 6, Math.max(2, x(to) - x(s.from())), 12);
         g.setGlobalAlpha(1);
         g.fillRect(x(0) - 1, mid - 6, 2, 12);
         Long late = s.late();
         if (late != null) {
-            g.setFill(Theme.color(s.inTime() ? "ink" : "erases"));
+            g.setFill(Look.color(g, s.inTime() ? "ink" : "erases"));
             g.fillPolygon(new double[] {x(late), x(late) - 6, x(late) + 6}, new double[] {mid - 2, mid + 9, mid + 9}, 3);
             g.fillRect(x(late) - 1, mid - 9, 2, 14);
         }
-        g.setFill(Theme.color(s.inTime() ? "ink" : "erases"));
+        g.setFill(Look.color(g, s.inTime() ? "ink" : "erases"));
         g.setFont(Font.font("Lato", FontWeight.NORMAL, 14));
         g.fillText(words(s) + limits(s), getWidth() - WORDS + 10, mid, WORDS - 10);
     }

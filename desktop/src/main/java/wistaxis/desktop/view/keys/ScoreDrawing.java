@@ -18,7 +18,7 @@ import wistaxis.core.keys.Rehearsal.Span;
 import wistaxis.core.keys.Screen;
 import wistaxis.core.keys.Trace;
 import wistaxis.core.practice.Margin;
-import wistaxis.desktop.look.Theme;
+import wistaxis.desktop.look.Look;
 import wistaxis.desktop.view.device.PhoneDrawing;
 
 /** The score: one lane a key, plus cable, screen and host, moving past a fixed now-line; what hands really did is drawn below the plan. */
@@ -70,14 +70,14 @@ public final class ScoreDrawing extends Region {
     public void draw(Moment m) {
         double w = getWidth();
         double h = getHeight();
-        List<Object> wanted = List.of(m, w, h, Theme.color("ink"));
+        List<Object> wanted = List.of(m, w, h, Look.of(this));
         if (wanted.equals(drawn)) {
             return;
         }
         drawn = wanted;
         GraphicsContext g = canvas.getGraphicsContext2D();
         g.clearRect(0, 0, w, h);
-        g.setFill(Theme.color("surface"));
+        g.setFill(Look.color(g, "surface"));
         g.fillRect(0, 0, w, h);
         g.setTextBaseline(VPos.CENTER);
         int lanes = body.keys().size() + 3;
@@ -98,7 +98,7 @@ public final class ScoreDrawing extends Region {
         fact(g, m, "Screen", m.facts().screen(), rest + lane, lane);
         sights(g, m, spans, true, rest + 2 * lane, lane);
         fact(g, m, "Host sees", m.facts().host(), rest + 2 * lane, lane);
-        g.setFill(Theme.color("ink"));
+        g.setFill(Look.color(g, "ink"));
         g.fillRect(x(m.nowNanos(), m.nowNanos()) - 2, 0, 4, h - 20);
         g.setTextAlign(TextAlignment.CENTER);
         g.setFont(Font.font("Lato", FontWeight.BOLD, 13));
@@ -112,10 +112,10 @@ public final class ScoreDrawing extends Region {
         for (int s = -3; s < 60; s++) {
             double x = x(zero + s * 1_000_000_000L, m.nowNanos());
             if (x > NAMES && x < getWidth()) {
-                g.setFill(Theme.color("line"));
+                g.setFill(Look.color(g, "line"));
                 g.fillRect(x, 0, s % 5 == 0 ? 1.5 : 0.5, h - 20);
                 if (s % 5 == 0 && Math.abs(x - x(m.nowNanos(), m.nowNanos())) > 26) {
-                    g.setFill(Theme.color("muted"));
+                    g.setFill(Look.color(g, "muted"));
                     g.fillText(s + " s", x, h - 10);
                 }
             }
@@ -132,7 +132,7 @@ public final class ScoreDrawing extends Region {
         KeyStep last = m.run().score().step(bar.lastStep());
         double y = top + lane * 0.16;
         double height = lane * 0.5;
-        g.setFill(Theme.color(now ? "hands" : "tide"));
+        g.setFill(Look.color(g, now ? "hands" : "tide"));
         g.fillRect(from, y, Math.max(5, to - from), height);
         Margin margin = m.margins().get(bar.lastStep());
         if (margin.byHand() && !bar.tap()) {
@@ -150,7 +150,7 @@ public final class ScoreDrawing extends Region {
         double now = x(m.nowNanos(), m.nowNanos());
         double from = Math.max(NAMES, x(span.startNanos(), m.nowNanos()));
         double to = x(span.endNanos(), m.nowNanos());
-        g.setFill(Theme.color("on-dark"));
+        g.setFill(Look.color(g, "on-dark"));
         if (to > NAMES) {
             g.fillRect(to - 1, y, 2, height);
         }
@@ -175,14 +175,14 @@ public final class ScoreDrawing extends Region {
             softEdge(g, to, y, height, now);
         } else {
             g.setGlobalAlpha(0.4);
-            g.setFill(Theme.color(now ? "hands" : "tide"));
+            g.setFill(Look.color(g, now ? "hands" : "tide"));
             double latest = Math.min(getWidth(), x(span.endNanos() + Math.round((margin.latest() - margin.nominal()) * 1e9), m.nowNanos()));
             g.fillRect(Math.max(NAMES, to), y, Math.max(0, latest - Math.max(NAMES, to)), height);
             g.setGlobalAlpha(1);
         }
         double early = Math.max(NAMES, x(span.endNanos() - Math.round((margin.nominal() - margin.earliest()) * 1e9), m.nowNanos()));
         if (margin.nominal() > margin.earliest() && early < to) {
-            g.setFill(Theme.color("on-dark"));
+            g.setFill(Look.color(g, "on-dark"));
             g.fillRect(early, y + height - 5, to - early, 2);
         }
     }
@@ -191,14 +191,14 @@ public final class ScoreDrawing extends Region {
     private static void softEdge(GraphicsContext g, double x, double y, double height, boolean now) {
         for (int i = 0; i < 8; i++) {
             g.setGlobalAlpha(0.8 - i * 0.1);
-            g.setFill(Theme.color(now ? "hands" : "tide"));
+            g.setFill(Look.color(g, now ? "hands" : "tide"));
             g.fillRect(x + i * 7, y, 7, height);
         }
         g.setGlobalAlpha(1);
     }
 
     private void hands(GraphicsContext g, Moment m, PhysicalKey key, double top, double lane) {
-        g.setFill(Theme.color("ink"));
+        g.setFill(Look.color(g, "ink"));
         long down = Long.MIN_VALUE;
         for (Trace.Event e : m.timing()) {
             if (e.key() != key) {
@@ -235,7 +235,7 @@ public final class ScoreDrawing extends Region {
             if (step.until() == null || step.until().byHost() != byHost || x < clear || x > getWidth() - 20) {
                 continue;
             }
-            g.setFill(Theme.color("muted"));
+            g.setFill(Look.color(g, "muted"));
             g.fillRect(x, top + lane * 0.15, 2, lane * 0.7);
             boolean atTheEdge = x > getWidth() - 90;
             g.setTextAlign(atTheEdge ? TextAlignment.RIGHT : TextAlignment.LEFT);
@@ -244,7 +244,7 @@ public final class ScoreDrawing extends Region {
     }
 
     private void fact(GraphicsContext g, Moment m, String name, String words, double top, double lane) {
-        g.setFill(Theme.color("ink"));
+        g.setFill(Look.color(g, "ink"));
         g.setFont(Font.font("Lato", FontWeight.BOLD, 14));
         g.setTextAlign(TextAlignment.RIGHT);
         g.fillText(words, x(m.nowNanos(), m.nowNanos()) - 10, top + lane / 2);
@@ -252,9 +252,9 @@ public final class ScoreDrawing extends Region {
     }
 
     private void name(GraphicsContext g, String name, @org.jspecify.annotations.Nullable String cap, double top, double lane) {
-        g.setFill(Theme.color("line"));
+        g.setFill(Look.color(g, "line"));
         g.fillRect(0, top + lane - 0.5, getWidth(), 1);
-        g.setFill(Theme.color("ink"));
+        g.setFill(Look.color(g, "ink"));
         g.setFont(Font.font("Lato", FontWeight.BOLD, 14));
         g.setTextAlign(TextAlignment.LEFT);
         g.fillText((cap == null ? "" : cap + "   ") + name, 10, top + lane / 2);

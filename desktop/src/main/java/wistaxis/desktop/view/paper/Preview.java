@@ -43,7 +43,6 @@ final class Preview {
     }
 
     private static List<Picture> rendered(byte[] pdf, int dpi, int most) {
-        System.setProperty("java.awt.headless", "true");
         List<Picture> pages = new ArrayList<>();
         try (PDDocument document = Loader.loadPDF(pdf)) {
             PDFRenderer renderer = new PDFRenderer(document);

@@ -36,6 +36,7 @@ import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.time.Range;
+import wistaxis.desktop.look.Look;
 import wistaxis.desktop.look.Theme;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.sound.Speaker;
@@ -98,8 +99,7 @@ public final class Shell implements Window, AutoCloseable {
     private final Button takeBack = Ui.button("take-back", "", "chip", this::takeBack);
     private final Label usb = Ui.label("", "tag");
     private View view;
-    private Theme theme = Theme.DAY;
-    private double scale = 1;
+    private Look look = Look.USUAL;
     private boolean refreshing;
     private boolean again;
 
@@ -131,7 +131,7 @@ public final class Shell implements Window, AutoCloseable {
         takeBack.setVisible(false);
         root.setBottom(Ui.style(Ui.row(16, Ui.label("Next", "small muted"), next, Ui.gap(), saving, takeBack), "next-bar"));
         next.setId("next");
-        theme.apply(scene, scale);
+        look.apply(scene);
         Scanner[] heard = {null};
         this.gate = new KeyGate(scene, frame, () -> heard[0] != null && heard[0].isAgain(), this::isSaving);
         this.scanner = new Scanner(scene, this::scanned, this::say);
@@ -396,7 +396,7 @@ public final class Shell implements Window, AutoCloseable {
                 : Optional.empty();
     }
 
-    private void newTicket() {
+    public void newTicket() {
         if (opening) {
             return;
         }
@@ -423,15 +423,15 @@ public final class Shell implements Window, AutoCloseable {
     }
 
     public void otherTheme() {
-        theme = theme.other();
-        dim.setText(theme == Theme.DAY ? "Dim" : "Day");
-        theme.apply(scene, scale);
+        look = look.other();
+        dim.setText(look.theme() == Theme.DAY ? "Dim" : "Day");
+        look.apply(scene);
         refresh();
     }
 
     private void scale(double by) {
-        scale = Math.clamp(Math.round((scale + by) * 10) / 10.0, 0.8, 1.6);
-        theme.apply(scene, scale);
+        look = look.scaled(by);
+        look.apply(scene);
     }
 
     /** Says that something went wrong, above the page, until it is put away. */

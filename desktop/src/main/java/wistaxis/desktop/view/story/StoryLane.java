@@ -11,7 +11,7 @@ import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.layout.Region;
 import javafx.scene.text.Font;
 import wistaxis.core.ticket.Story;
-import wistaxis.desktop.look.Theme;
+import wistaxis.desktop.look.Look;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.bench.TimeLane;
 
@@ -62,7 +62,7 @@ final class StoryLane extends Region {
             boolean first = x <= 1;
             if (x >= free && (first || x + 50 < getWidth())) {
                 String at = (first ? DAY : CLOCK).format(s.from());
-                g.setFill(Theme.color("muted"));
+                g.setFill(Look.color(g, "muted"));
                 g.fillText(at, x, 10);
                 free = x + (first ? 96 : 52);
             }
@@ -75,21 +75,21 @@ final class StoryLane extends Region {
             case HANDS -> TimeLane.bar(g, from, Math.max(to, from + 1), TOP, HEIGHT, true);
             case RUNS -> TimeLane.bar(g, from, to, TOP, HEIGHT, false);
             case LINE -> {
-                g.setFill(Theme.color("tide"));
+                g.setFill(Look.color(g, "tide"));
                 g.fillRect(from, TOP + 6, to - from, 5);
                 g.fillRect(from, TOP + HEIGHT - 11, to - from, 5);
             }
             case LIES -> {
-                g.setFill(Theme.color("muted"));
+                g.setFill(Look.color(g, "muted"));
                 g.fillRect(from, TOP + HEIGHT / 2, to - from, 1);
             }
         }
         String words = s.kind() == Story.Kind.LIES ? Ui.coarse(s.length()) : s.kind() == Story.Kind.RUNS ? s.what() : "";
         if (!words.isEmpty() && to - from > WIDE_ENOUGH) {
             double width = Math.min(to - from - 6, 7.2 * words.length() + 8);
-            g.setFill(Theme.color("surface"));
+            g.setFill(Look.color(g, "surface"));
             g.fillRect(from + 3, TOP + HEIGHT / 2 - 9, width, 18);
-            g.setFill(Theme.color("ink"));
+            g.setFill(Look.color(g, "ink"));
             g.fillText(words, from + 7, TOP + HEIGHT / 2, width - 6);
         }
     }
