@@ -21,8 +21,8 @@ import wistaxis.core.facts.BadInput;
 
 @Command(name = "start", mixinStandardHelpOptions = true,
         description =
-                "How long whole starts take, each a process of its own and one beside the other: a bare window with a start cache of its own, "
-                + "the own bench, the demo, and a call of the command line. Needs a display.")
+                "How long whole starts take, each a process of its own and one beside the other: a bare window with a start cache of "
+                + "its own, the own bench, the demo, and a call of the command line. Needs a display.")
 final class BenchStart extends Output {
     @Option(names = "--rounds", paramLabel = "N", defaultValue = "5", description = "how many of each")
     private int rounds;

@@ -98,7 +98,7 @@ class RealWalkTest {
                     assertThat(b.units()).hasSize(1));
             assertThat(coaching.verdict()).hasValueSatisfying(v -> assertThat(v.success()).isTrue());
 
-            assertThat(desk.keys().here()).contains(new Learned.Landed(1, 1));
+            at.until(() -> desk.keys().here().filter(new Learned.Landed(1, 1)::equals).isPresent());
             at.until(() -> desk.host().mayNot().isEmpty());
             at.done(desk.host().start());
             assertThat(of(at, n).restoreStage()).isEqualTo("download");
@@ -398,6 +398,7 @@ class RealWalkTest {
             }
             usb.shows(first(HostView.RECOVERY), second(HostView.RECOVERY));
             at.until(() -> "recovery".equals(of(at, two).mode()));
+            at.until(() -> at.bench.usb().kind(second(HostView.RECOVERY), "").filter(k -> k.times() == 2).isPresent());
             assertThat(at.bench.usb().kind(second(HostView.RECOVERY), "")).hasValueSatisfying(s -> {
                 assertThat(s.identifier()).isEqualTo("iPhone13,2");
                 assertThat(s.times()).isEqualTo(2);
@@ -409,6 +410,7 @@ class RealWalkTest {
             at.until(() -> at.bench.usb().offers(three).stream().map(at.bench.people()::clear).anyMatch(third::equals));
             at.done(at.bench.usb().bind(three, third));
             at.until(() -> of(at, three).mode() != null);
+            at.until(() -> at.bench.desk(three).host().mayNot().filter(w -> !w.contains("looked up")).isPresent());
             assertThat(at.bench.desk(three).host().mayNot()).hasValueSatisfying(w -> assertThat(w).contains("seen twice here as")
                     .contains("settle the model again"));
         }
@@ -422,6 +424,7 @@ class RealWalkTest {
                 String n = ticket(at, "Phone " + i, "iPhone13,2");
                 at.give(n, new Command.NoteTrouble("error", "The device could not be restored, error 77" + (i == 2 ? "." : "")));
                 if (i == 2) {
+                    at.until(() -> !at.bench.desk(n).host().before().isEmpty());
                     assertThat(at.bench.desk(n).host().before()).hasEntrySatisfying("cable-and-port", t -> assertThat(t.says())
                             .contains("helped 2 of 2 here"));
                     assertThat(at.bench.desk(n).host().before().get("once-more").says()).contains("helped 0 of 2 here")

@@ -8,10 +8,12 @@ import java.util.Map;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.TicketEvent;
 
 /** Ways beside the common one: a gentler rung, another school, a broken chain, a stopped job. On the demo bench. */
+@ExtendWith(Waits.class)
 class AlternativesTest extends OnDemoBench {
     private static final String ROUTE = "T-0013";
     private static final String KEYS = "T-0011";

@@ -11,6 +11,7 @@ import javafx.scene.Node;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Names;
@@ -26,6 +27,7 @@ import wistaxis.workbench.practice.Practice;
  * The coach and the drill with real keys: a DFU entry that lands, a mistake that is explained, every family and goal, by feel, and a
  * window that loses the keyboard.
  */
+@ExtendWith(Waits.class)
 class DrillTest extends OnDemoBench {
     private static final String TICKET = "T-0013";
 

@@ -16,6 +16,7 @@ import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.facts.Sha256;
 import wistaxis.core.ticket.Stage;
@@ -24,6 +25,7 @@ import wistaxis.core.ticket.TicketEvent;
 import wistaxis.workbench.document.Papers;
 
 /** From a restored device to first use, the papers, and the customer who is forgotten: by clicks and keys, in the window. */
+@ExtendWith(Waits.class)
 class FirstUseTest extends OnDemoBench {
     @TempDir
     private Path out;

@@ -12,6 +12,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -22,6 +23,7 @@ import wistaxis.core.ticket.TicketEvent;
 import wistaxis.store.ledger.DataFolder;
 
 /** Intake, identification and route without a mouse. */
+@ExtendWith(Waits.class)
 class KeyboardTest {
     @TempDir
     private Path folder = Path.of("");

@@ -6,12 +6,14 @@ import java.nio.file.Path;
 import java.util.List;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 
 /** One ticket in the window from an update that did not help over restore and DFU to the hardware bench. */
+@ExtendWith(Waits.class)
 class LadderTest {
     /** Its package is proven already. */
     private static final String TICKET = "T-0011";

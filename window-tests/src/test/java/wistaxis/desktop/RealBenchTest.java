@@ -2,6 +2,7 @@ package wistaxis.desktop;
 
 import java.io.IOException;
 import java.nio.file.Files;
+import org.junit.jupiter.api.extension.ExtendWith;
 import wistaxis.core.facts.Sha256;
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -20,6 +21,7 @@ import wistaxis.core.usb.UsbDevice;
 import wistaxis.standins.ScriptedUsb;
 
 /** A real ticket in the window, with a scripted USB: keys, a host that fetches, a drop-out and a re-entry, trouble at the host. */
+@ExtendWith(Waits.class)
 class RealBenchTest {
     @TempDir
     private Path folder;

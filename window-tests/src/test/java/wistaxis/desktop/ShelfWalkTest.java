@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.TicketEvent;
@@ -17,6 +18,7 @@ import wistaxis.core.ticket.TicketEvent;
  * The firmware desk over a whole bench: a download that outlives the program, one package for two tickets, and what is refused on the
  * shelf.
  */
+@ExtendWith(Waits.class)
 class ShelfWalkTest {
     private static final String TICKET = "T-0012";
 

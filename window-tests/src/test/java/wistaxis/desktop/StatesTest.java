@@ -12,6 +12,7 @@ import java.util.stream.Stream;
 import javafx.scene.control.ListView;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.facts.Said;
 import wistaxis.core.practice.Drilled;
@@ -23,6 +24,7 @@ import wistaxis.store.ledger.Ledger;
 import wistaxis.store.practice.PracticeBook;
 
 /** The states that a demo does not show: nothing there yet, files that cannot be read, and a bench that is fuller than anyone's. */
+@ExtendWith(Waits.class)
 class StatesTest {
     private static final Instant NOW = Instant.now();
 

@@ -8,6 +8,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.firmware.FirmwareCatalogue;
 import wistaxis.core.firmware.TypedBuild;
@@ -21,6 +22,7 @@ import wistaxis.store.ledger.DataFolder;
  * The plainest way of a real shop: a build typed in without a digest, chosen, restored, handed over; the program is started anew on every
  * page.
  */
+@ExtendWith(Waits.class)
 class TypedBuildTest {
     private static final String N = "T-0001";
 

@@ -8,12 +8,14 @@ import java.util.Map;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Command;
 
 /** What is done without a computer, driven in the window: every walk once, by clicks and by digits. */
+@ExtendWith(Waits.class)
 class WalksTest extends OnDemoBench {
     private String ticket(String trouble, String... more) {
         String number = w.opened("Harbour office phone");

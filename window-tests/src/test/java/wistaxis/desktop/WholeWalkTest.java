@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.stream.Stream;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.route.Intake;
 import wistaxis.core.ticket.LedgerEntry;
@@ -18,6 +19,7 @@ import wistaxis.core.ticket.TicketEvent;
 import wistaxis.store.ledger.DataFolder;
 
 /** One locked phone from intake to ledger, in the real window, with real clicks and keys. */
+@ExtendWith(Waits.class)
 class WholeWalkTest {
     private static final long LINE = 3_000_000;
 

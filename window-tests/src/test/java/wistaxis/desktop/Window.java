@@ -132,8 +132,13 @@ final class Window implements AutoCloseable {
             clock.frames.start();
             return null;
         });
-        bench = onFx(() -> new Workbench(new Workbench.Setup("Test bench", folder, start, clock, () -> wall.plusNanos(clock.shown),
-                usb == null ? world : _ -> World.real(HOST, usb, SimulatedDevice::new), Platform::runLater)));
+        LateFront front = new LateFront(); // opened beside the window's thread, as the program does
+        bench = new Workbench(new Workbench.Setup("Test bench", folder, start, clock, () -> wall.plusNanos(clock.shown),
+                usb == null ? world : _ -> World.real(HOST, usb, SimulatedDevice::new), front));
+        onFx(() -> {
+            front.open();
+            return null;
+        });
         shell = onFx(() -> new Shell(bench, new Speaker(), true));
         stage = onFx(() -> {
             Stage s = new Stage();
@@ -318,6 +323,8 @@ final class Window implements AutoCloseable {
         });
         pulses(2);
         whenDrawn(() -> {
+            shell.scene().getRoot().applyCss(); // what came by itself may have made it anew
+            shell.scene().getRoot().layout();
             Node node = shell.scene().lookup("#" + id);
             Bounds b = node.localToScreen(node.getBoundsInLocal());
             robot.mouseMove(b.getCenterX(), b.getCenterY() + 200); // from elsewhere: two clicks of a test are no double click

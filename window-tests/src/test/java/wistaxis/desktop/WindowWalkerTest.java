@@ -13,6 +13,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.keys.HostView;
@@ -24,6 +25,7 @@ import wistaxis.store.files.DiskTrouble;
  * Clicks, types and presses whatever there is on whatever page, from a seed: nothing may throw but what says why it is refused, no page
  * may fail, and the keyboard is never left to the head of the window by itself.
  */
+@ExtendWith(Waits.class)
 class WindowWalkerTest {
     private static final int WALKS = Integer.getInteger("windowWalks", 12);
     private static final int STEPS = 30;

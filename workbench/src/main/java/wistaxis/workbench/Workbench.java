@@ -170,7 +170,7 @@ public final class Workbench implements AutoCloseable {
             this.commands = new Commands(tickets, routes::rules, around, people::sealed, staff::atWork, this::heard);
             this.taking = new TakingBack(commands, tickets::find, this::realNanos);
             this.papers = new Documents(life, tickets, people, this::shop, this::benchName, setup.folder(), giver);
-            this.learned = new Learned(ledger);
+            this.learned = new Learned(ledger, life);
             this.usb = closing.opened(new HostUsb(life, tickets, guard, learned, people, devices, giver, world.usb()));
             tickets.follow(new Tickets.Follower() {
                 @Override

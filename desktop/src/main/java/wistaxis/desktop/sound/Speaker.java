@@ -2,11 +2,12 @@ package wistaxis.desktop.sound;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.locks.LockSupport;
 import java.util.function.LongSupplier;
+import java.util.function.Supplier;
 import java.util.stream.LongStream;
 import java.util.stream.Stream;
-import org.jspecify.annotations.Nullable;
 import wistaxis.core.coach.Cue;
 
 /**
@@ -32,8 +33,8 @@ public final class Speaker implements AutoCloseable {
     /** After a stall it is set anew at once: 60 ms. Ours. */
     private static final double STALLED = 60e6;
 
-    private final @Nullable Card card;
-    private final @Nullable Thread player;
+    private final Thread player;
+    private volatile boolean sounds = true;
     private volatile Plan plan = new Plan(List.of(), List.of());
     private volatile Volume volume = Volume.MIDDLE;
 
@@ -71,19 +72,19 @@ public final class Speaker implements AutoCloseable {
     /** @param id the cue's own time, on its own scale */
     record Timed(long atNanos, Cue.Kind kind, long id) {}
 
+    /** The card is looked for behind the window, which takes a moment; until then there is one. */
     public Speaker() {
-        this(Card.real().orElse(null));
+        this(Card::real);
     }
 
     /** One that is measured. */
     public static Speaker measured(ClockedCard card) {
-        return new Speaker(card);
+        return new Speaker(() -> Optional.of(card));
     }
 
-    Speaker(@Nullable Card card) {
-        this.card = card;
-        this.player = card == null ? null : Thread.ofPlatform().daemon().name("tones").priority(Thread.MAX_PRIORITY)
-                .start(() -> play(card));
+    Speaker(Supplier<? extends Optional<? extends Card>> card) {
+        this.player = Thread.ofPlatform().daemon().name("tones").priority(Thread.MAX_PRIORITY).start(() -> card.get().ifPresentOrElse(
+                this::play, () -> sounds = false));
     }
 
     private void play(Card to) {
@@ -126,7 +127,7 @@ public final class Speaker implements AutoCloseable {
 
     /** Whether there is a sound card. */
     public boolean sounds() {
-        return card != null;
+        return sounds;
     }
 
     public Volume volume() {
@@ -144,7 +145,7 @@ public final class Speaker implements AutoCloseable {
      * @param clock tells the moment now on the cues' scale, nanoseconds; it runs at the pace of the clock on the wall
      */
     public void follow(List<Cue> cues, LongSupplier clock) {
-        if (card != null) {
+        if (sounds) {
             long offset = System.nanoTime() - clock.getAsLong();
             plan = plan.following(cues.stream().map(c -> new Timed(c.atNanos() + offset, c.kind(), c.atNanos())).toList());
         }
@@ -159,8 +160,6 @@ public final class Speaker implements AutoCloseable {
 
     @Override
     public void close() {
-        if (player != null) {
-            player.interrupt();
-        }
+        player.interrupt();
     }
 }

@@ -13,6 +13,7 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.function.LongConsumer;
 import java.util.function.LongSupplier;
+import java.util.function.Supplier;
 import org.apache.hc.client5.http.classic.HttpClient;
 import org.apache.hc.core5.http.ConnectionClosedException;
 import org.jspecify.annotations.Nullable;
@@ -26,7 +27,7 @@ import wistaxis.store.files.DiskTrouble;
 public final class Download {
     private static final int CHUNK = 1 << 17;
 
-    private final HttpClient http;
+    private final Supplier<? extends HttpClient> http;
     private final URI from;
     private final long size;
     private final String sha256;
@@ -63,8 +64,10 @@ public final class Download {
     /**
      * @param silence how long nothing may come before the line counts as broken
      * @param nanos a clock that runs on, for the silence alone
+     * @param http made when it runs, since making one reads what the computer trusts
      */
-    Download(HttpClient http, URI from, long size, String sha256, Path file, LineShare share, Duration silence, LongSupplier nanos) {
+    Download(Supplier<? extends HttpClient> http, URI from, long size, String sha256, Path file, LineShare share, Duration silence,
+            LongSupplier nanos) {
         this.http = http;
         this.from = from;
         this.size = size;
@@ -101,7 +104,7 @@ public final class Download {
     public Ended run(LongConsumer progress) {
         CompletableFuture<Ended> ended = new CompletableFuture<>();
         silent = false;
-        RemoteFile library = new RemoteFile(http, from, size);
+        RemoteFile library = new RemoteFile(http.get(), from, size);
         // a thread of the platform: a virtual one is parked and woken at every read, which costs a quarter of a fast line
         Thread mine = Thread.ofPlatform().daemon().name("download").unstarted(() -> {
             try {

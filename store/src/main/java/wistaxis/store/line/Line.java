@@ -143,7 +143,7 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
             throw new BadInput("nobody has told the digest of build [" + build.build()
                     + "], so that what comes could be anything; add the file to the shelf by hand, or let the host fetch it");
         }
-        return new Download(files(), from(build), build.sizeBytes(), sha256, file, share, silence, nanos);
+        return new Download(this::files, from(build), build.sizeBytes(), sha256, file, share, silence, nanos);
     }
 
     private URI from(Build build) {

@@ -14,10 +14,12 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
 import wistaxis.store.files.OutsideFile;
 import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.ledger.OutFile;
 import wistaxis.store.paper.Words;
 import wistaxis.store.people.People;
 import wistaxis.workbench.command.Commands;
 import wistaxis.workbench.command.Result;
+import wistaxis.workbench.life.Change;
 import wistaxis.workbench.life.Life;
 import wistaxis.workbench.people.Customers;
 import wistaxis.workbench.ticket.Shop;
@@ -32,7 +34,7 @@ public final class Documents {
     private final Supplier<String> name;
     private final Commands.Giver giver;
     private final DataFolder folder;
-    private @Nullable List<Words> languages;
+    private @Nullable CompletableFuture<List<Words>> languages;
 
     /**
      * @param shop the shop's rules as they are in force now
@@ -49,8 +51,8 @@ public final class Documents {
         this.folder = folder;
     }
 
-    /** @param upTo number of the ticket's last entry when it was made */
-    public record Made(Papers.Kind kind, byte[] pdf, long upTo, String language) {}
+    /** @param digest of the bytes, SHA-256 @param upTo number of the ticket's last entry when it was made */
+    public record Made(Papers.Kind kind, byte[] pdf, String digest, long upTo, String language) {}
 
     /** The shop's own terms, a paragraph a line: {@code terms.txt} of the data folder; none where there is no such file. */
     public static List<String> terms(DataFolder folder) {
@@ -67,41 +69,71 @@ public final class Documents {
                 made.completeExceptionally(e);
                 return;
             }
-            String customer = customers.onPaper(Ticket.fold(entries));
-            People.Person kept = customers.kept(number);
-            life.background().run(() -> render(kind, entries, new Papers.Letterhead(called, terms(folder), ZoneId.systemDefault(), customer,
-                    kept.serials(), words(kept.language()))), made::complete, made::completeExceptionally);
+            life.background().run(() -> {
+                People.Person kept = customers.read(number);
+                return render(kind, entries, new Papers.Letterhead(called, terms(folder), ZoneId.systemDefault(),
+                        customers.onPaper(Ticket.fold(entries)), kept.serials(), words(kept.language())));
+            }, made::complete, made::completeExceptionally);
         });
         return made;
     }
 
-    /** The languages that papers can be said in; a file of the shop's that cannot be read is said once. */
+    /** The languages that papers can be said in; only English until the rest was read, which is told. */
     public List<Words> languages() {
-        List<Words> read = languages;
-        if (read == null) {
-            try {
-                read = Words.all(folder.paperWords());
-            } catch (BadInput e) {
-                life.notices().say("The shop's own words of papers are not used: " + e.getMessage());
-                read = Words.all(null);
-            }
-            languages = read;
+        return reading().getNow(List.of(Words.ENGLISH));
+    }
+
+    /** Read once, when they are first wanted. A file of the shop's that cannot be read is said. */
+    private synchronized CompletableFuture<List<Words>> reading() {
+        CompletableFuture<List<Words>> there = languages;
+        if (there == null) {
+            CompletableFuture<List<Words>> all = new CompletableFuture<>();
+            there = all;
+            languages = all;
+            life.background().run(() -> {
+                try {
+                    all.complete(Words.all(folder.paperWords()));
+                    return "";
+                } catch (BadInput e) {
+                    all.complete(Words.all(null));
+                    return "The shop's own words of papers are not used: " + e.getMessage();
+                }
+            }, said -> {
+                life.notices().say(said);
+                life.changes().tell(Change.Topic.SHOP);
+            }, all::completeExceptionally);
         }
-        return read;
+        return there;
     }
 
     private Words words(@Nullable String language) {
-        return languages().stream().filter(w -> w.language().equals(language)).findFirst().orElse(Words.ENGLISH);
+        return reading().join().stream().filter(w -> w.language().equals(language)).findFirst().orElse(Words.ENGLISH);
     }
 
     private Made render(Papers.Kind kind, List<LedgerEntry> entries, Papers.Letterhead head) throws java.io.IOException {
-        return new Made(kind, new Papers(shop.get(), head).pdf(kind, entries), entries.getLast().number(),
-                head.words().language());
+        byte[] pdf = new Papers(shop.get(), head).pdf(kind, entries);
+        return new Made(kind, pdf, Sha256.of(pdf), entries.getLast().number(), head.words().language());
+    }
+
+    /** Saves it where somebody said, over what is there if they said so, and writes that down. */
+    public CompletableFuture<Result> save(String number, Made made, Path file) {
+        CompletableFuture<Result> done = new CompletableFuture<>();
+        life.background().write(() -> {
+            OutFile.write(file, made.pdf(), true); // the dialog has asked
+            return file;
+        }, _ -> handedOut(number, made).whenComplete((result, e) -> {
+                    if (e == null) {
+                        done.complete(result);
+                    } else {
+                        done.completeExceptionally(e);
+                    }
+                }), done::completeExceptionally);
+        return done;
     }
 
     /** It was printed or saved: that is written down, with the digest of the file. */
     public CompletableFuture<Result> handedOut(String number, Made made) {
-        return giver.give(number, new Command.HandOut(made.kind().toString(), Sha256.of(made.pdf()), made.upTo(),
+        return giver.give(number, new Command.HandOut(made.kind().toString(), made.digest(), made.upTo(),
                 made.language().equals(Words.ENGLISH.language()) ? null : made.language()));
     }
 }

@@ -4,7 +4,6 @@ import java.nio.file.Files;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -27,7 +26,9 @@ import wistaxis.store.ledger.LedgerStore;
 import wistaxis.store.people.People;
 import wistaxis.workbench.command.Commands;
 import wistaxis.workbench.command.Result;
+import wistaxis.workbench.life.Change;
 import wistaxis.workbench.life.Life;
+import wistaxis.workbench.life.Lookup;
 import wistaxis.workbench.ticket.Tickets;
 
 /** Who the customers are: kept sealed beside the ledger, found again, forgotten when it is asked for or time has come. */
@@ -47,7 +48,8 @@ public final class Customers implements AutoCloseable {
     /** What a paper says in place of a customer who was forgotten. */
     public static final String REMOVED = "Customer removed";
 
-    private final Map<String, People.Person> known = new HashMap<>();
+    private final Lookup<String, People.Person> known;
+    private final Lookup<String, List<String>> before;
     private final Set<String> sealing = new HashSet<>();
     /** What is tried again for customers who are not forgotten on the disk yet. */
     private final Map<String, Runnable> waiting = new LinkedHashMap<>();
@@ -61,6 +63,12 @@ public final class Customers implements AutoCloseable {
         this.ledger = ledger;
         this.giver = giver;
         this.folder = folder;
+        this.known = new Lookup<>(life.background(), this::read, this::came);
+        this.before = new Lookup<>(life.background(), this::readBefore, this::came);
+    }
+
+    private void came() {
+        life.changes().tell(Change.Topic.SHOP);
     }
 
     /** Opened when it is first wanted: a start waits for nothing. */
@@ -75,10 +83,30 @@ public final class Customers implements AutoCloseable {
         return Optional.of(kept(ticket)).filter(p -> p.name() != null);
     }
 
-    /** What is kept of a ticket's customer and device; nothing where nobody said, or it was forgotten. */
+    /** What is kept of a ticket's customer and device; nothing where nobody said, it was forgotten, or it is read for the first time. */
     public People.Person kept(String ticket) {
-        return known.computeIfAbsent(ticket, t -> Files.exists(folder.people()) ? people().of(t).orElse(People.Person.NOBODY)
-                : People.Person.NOBODY);
+        return known.get(ticket).orElse(People.Person.NOBODY);
+    }
+
+    /** The same from the disk; any thread but the bench's. */
+    public People.Person read(String ticket) {
+        return Files.exists(folder.people()) ? people().of(ticket).orElse(People.Person.NOBODY) : People.Person.NOBODY;
+    }
+
+    /** What is kept, as soon as it is known. */
+    private CompletableFuture<People.Person> loaded(String ticket) {
+        CompletableFuture<People.Person> loaded = new CompletableFuture<>();
+        if (known.has(ticket)) {
+            loaded.complete(kept(ticket));
+        } else {
+            life.background().write(() -> read(ticket), person -> { // behind what is still being sealed
+                if (!known.has(ticket)) {
+                    known.put(ticket, person);
+                }
+                loaded.complete(kept(ticket));
+            }, loaded::completeExceptionally);
+        }
+        return loaded;
     }
 
     /**
@@ -89,24 +117,28 @@ public final class Customers implements AutoCloseable {
      */
     public CompletableFuture<List<TicketEvent>> sealed(String ticket, Command command, List<TicketEvent> events) {
         if (command instanceof Command.Keep keep) {
-            return seal(ticket, p -> p.named(keep.name(), keep.reach(), keep.language().isBlank() ? null : keep.language()), events);
+            return loaded(ticket).thenCompose(_ -> seal(ticket, p -> p.named(keep.name(), keep.reach(), keep.language().isBlank() ? null
+                    : keep.language()), events));
         }
-        Sealing of = Sealing.of(kept(ticket), events, this::clear);
-        return of.isNothing() ? CompletableFuture.completedFuture(of.events())
-                : seal(ticket, before -> Sealing.of(before, events, this::clear).now(), of.events());
+        return !Sealing.asks(events) ? CompletableFuture.completedFuture(events) : loaded(ticket).thenCompose(kept -> {
+            Sealing of = Sealing.of(kept, events, this::clear);
+            return of.isNothing() ? CompletableFuture.completedFuture(of.events())
+                    : seal(ticket, now -> Sealing.of(now, events, this::clear).now(), of.events());
+        });
     }
 
     private CompletableFuture<List<TicketEvent>> seal(String ticket, UnaryOperator<People.Person> change, List<TicketEvent> events) {
         CompletableFuture<List<TicketEvent>> done = new CompletableFuture<>();
-        People.Person before = kept(ticket);
-        known.put(ticket, change.apply(before));
+        People.Person was = kept(ticket);
+        known.put(ticket, change.apply(was));
         sealing.add(ticket);
         life.background().write(() -> people().seal(ticket, change), sealed -> {
             known.put(ticket, sealed.person());
             sealing.remove(ticket);
+            before.changed();
             done.complete(Stream.concat(Stream.of(Decision.sealed(sealed.digest())), events.stream()).toList());
         }, e -> {
-            known.put(ticket, before);
+            known.put(ticket, was);
             sealing.remove(ticket);
             done.completeExceptionally(e);
         });
@@ -132,13 +164,14 @@ public final class Customers implements AutoCloseable {
     /** Somebody, perhaps another process, has sealed something of a ticket: it is read again. */
     public void changed(String ticket) {
         if (!sealing.contains(ticket)) {
-            known.remove(ticket);
+            known.changed(ticket);
         }
+        before.changed();
     }
 
-    /** How a customer stands on a paper: name and how to reach them, or when that was removed; empty where nobody said. */
+    /** How a customer stands on a paper: name and how to reach them, or when that was removed; empty where nobody said. From the disk. */
     public String onPaper(Ticket ticket) {
-        return onPaper(ticket, kept(ticket.number()), forgotten(ticket));
+        return onPaper(ticket, read(ticket.number()), forgotten(ticket));
     }
 
     private @Nullable Instant forgotten(Ticket ticket) {
@@ -182,9 +215,12 @@ public final class Customers implements AutoCloseable {
 
     /** Throws the key away, then writes that down. @param why in words */
     public CompletableFuture<Result> forget(String ticket, String why) {
+        return loaded(ticket).thenCompose(was -> forget(ticket, why, was));
+    }
+
+    private CompletableFuture<Result> forget(String ticket, String why, People.Person was) {
         CompletableFuture<Result> done = new CompletableFuture<>();
         Instant now = life.now();
-        People.Person before = kept(ticket);
         known.put(ticket, People.Person.NOBODY);
         life.background().write(() -> people().forget(ticket, now), clean -> {
             if (!clean) {
@@ -193,7 +229,7 @@ public final class Customers implements AutoCloseable {
             }
             forgotten(ticket, why, clean, done);
         }, e -> {
-            known.put(ticket, before);
+            known.put(ticket, was);
             life.notices().say("The customer could not be forgotten: " + e.getMessage());
             done.completeExceptionally(e);
         });
@@ -222,15 +258,13 @@ public final class Customers implements AutoCloseable {
 
     /** Customers whose key was thrown away before a program ended that could not say so: that is written down now. */
     public void catchUp() {
-        if (!Files.exists(folder.people())) {
-            return;
-        }
-        life.background().run(() -> ledger.notForgotten(people().forgotten()), all -> all.forEach(number -> tickets.look(number)
-                .thenAccept(_ -> forgotten(number, "asked for before", false, new CompletableFuture<>()))),
+        life.background().run(() -> Files.exists(folder.people()) ? ledger.notForgotten(people().forgotten()) : List.<String>of(),
+                all -> all.forEach(number -> tickets.look(number)
+                        .thenAccept(_ -> forgotten(number, "asked for before", false, new CompletableFuture<>()))),
                 e -> life.notices().say("Who was forgotten cannot be looked up: " + e.getMessage()));
     }
 
-    /** Tickets that a search finds by name, number, IMEI or serial; newest first. */
+    /** Tickets that a search finds by name, number, IMEI or serial; newest first. Any thread but the bench's. */
     public List<String> find(String search) {
         return Files.exists(folder.people()) ? people().find(search) : List.of();
     }
@@ -242,11 +276,15 @@ public final class Customers implements AutoCloseable {
         return found;
     }
 
-    /** Other tickets of the same device: it was here before. */
+    /** Other tickets of the same device: it was here before. None while they are looked for. */
     public List<String> before(Ticket ticket) {
-        People.Person kept = kept(ticket.number());
+        return before.get(ticket.number()).orElse(List.of());
+    }
+
+    private List<String> readBefore(String ticket) {
+        People.Person kept = read(ticket);
         return Stream.concat(kept.serials().stream(), Stream.ofNullable(kept.imei())).flatMap(m -> find(m).stream()).distinct()
-                .filter(n -> !n.equals(ticket.number())).toList();
+                .filter(n -> !n.equals(ticket)).toList();
     }
 
     /** Forgets who brought tickets that were closed so long ago; nobody while the clock is doubted. @return how many */
@@ -264,12 +302,12 @@ public final class Customers implements AutoCloseable {
     /** The tickets with a customer that were closed so long ago, with their titles; however many there are, one question each way. */
     public CompletableFuture<Map<String, String>> due(Duration since) {
         CompletableFuture<Map<String, String>> all = new CompletableFuture<>();
-        if (!Files.exists(folder.people())) {
-            return CompletableFuture.completedFuture(Map.of());
-        }
-        Instant before = life.now().minus(since);
+        Instant until = life.now().minus(since);
         life.background().run(() -> {
-            Map<String, String> closed = ledger.closedBefore(before);
+            if (!Files.exists(folder.people())) {
+                return Map.of();
+            }
+            Map<String, String> closed = ledger.closedBefore(until);
             closed.keySet().retainAll(new HashSet<>(people().tickets()));
             return closed;
         }, all::complete, all::completeExceptionally);

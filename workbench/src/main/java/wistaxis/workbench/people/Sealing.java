@@ -63,6 +63,16 @@ public record Sealing(People.Person before, People.Person now, List<TicketEvent>
         return new Sealing(before, now, all);
     }
 
+    /** Whether something in them may be personal, so that it has to be known what is kept already. */
+    static boolean asks(List<TicketEvent> events) {
+        return events.stream().anyMatch(e -> switch (e) {
+            case TicketEvent.FactRecorded f -> f.fact().equals("imei") || f.fact().equals("deviceWords") || Intake.WORDS.contains(f.fact());
+            case TicketEvent.ConsentAsked c -> !isRole(c.who());
+            case TicketEvent.UnlockOrdered _, TicketEvent.DeviceBound _, TicketEvent.Overruled _ -> true;
+            default -> false;
+        });
+    }
+
     /** Whether it says what somebody is and not who. */
     private static boolean isRole(String who) {
         return ROLES.contains(who.strip().toLowerCase(Locale.ROOT).replaceFirst("^(the|a|an|their|her|his) ", ""));

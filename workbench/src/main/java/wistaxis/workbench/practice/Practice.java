@@ -52,6 +52,7 @@ public final class Practice implements AutoCloseable {
     private final PracticeBook book;
     private final Path root;
     private String person;
+    private final List<String> known;
     private List<Drilled> attempts = List.of();
     private List<Measured> measured = List.of();
     private List<Measured> shown = List.of();
@@ -79,14 +80,22 @@ public final class Practice implements AutoCloseable {
         life.notices().say(opened.trouble());
         List<String> people = book.people();
         this.person = people.isEmpty() ? NOBODY : people.getLast();
-        read();
+        this.known = new ArrayList<>(people);
+        took(read(person));
         life.notices().say(book.odd() == 0 ? "" : book.odd()
                 + " entries of the practice book cannot be read; they stay where they are and count for nothing.");
     }
 
-    private void read() {
-        attempts = new ArrayList<>(book.attempts(person));
-        measured = new ArrayList<>(book.measured(person));
+    /** What one person did, as the book has it. */
+    private record Kept(List<Drilled> attempts, List<Measured> measured) {}
+
+    private Kept read(String who) {
+        return new Kept(book.attempts(who), book.measured(who));
+    }
+
+    private void took(Kept kept) {
+        attempts = new ArrayList<>(kept.attempts());
+        measured = new ArrayList<>(kept.measured());
         reckon();
     }
 
@@ -101,11 +110,7 @@ public final class Practice implements AutoCloseable {
 
     /** Everybody known. */
     public List<String> people() {
-        List<String> people = new ArrayList<>(book.people());
-        if (!people.contains(person)) {
-            people.add(person);
-        }
-        return people;
+        return known.contains(person) ? List.copyOf(known) : Stream.concat(known.stream(), Stream.of(person)).toList();
     }
 
     /**
@@ -115,8 +120,19 @@ public final class Practice implements AutoCloseable {
      */
     public void person(String name) {
         person = Names.typed(name, "name", 80);
-        read();
+        took(new Kept(List.of(), List.of()));
+        String who = person;
+        life.background().write(() -> read(who), kept -> { // behind what is still being written of them
+            if (who.equals(person)) {
+                took(new Kept(both(kept.attempts(), attempts), both(kept.measured(), measured)));
+                life.changes().tell(Change.Topic.PRACTICE);
+            }
+        }, e -> life.notices().say("The practice of [" + who + "] cannot be read: " + e.getMessage()));
         life.changes().tell(Change.Topic.PRACTICE);
+    }
+
+    private static <T> List<T> both(List<T> before, List<T> since) {
+        return Stream.concat(before.stream(), since.stream()).toList();
     }
 
     /** This person's hand; an average one until something was measured. */
@@ -163,7 +179,14 @@ public final class Practice implements AutoCloseable {
     public void add(Drilled attempt) {
         attempts.add(attempt);
         reckon();
+        isKnown(attempt.person());
         keep(() -> book.add(List.of(attempt)));
+    }
+
+    private void isKnown(String who) {
+        if (!known.contains(who)) {
+            known.add(who);
+        }
     }
 
     private void keep(Runnable work) {
@@ -176,6 +199,7 @@ public final class Practice implements AutoCloseable {
         Instant at = life.now();
         measured.add(one);
         reckon();
+        isKnown(whose);
         keep(() -> book.add(whose, one, at));
         life.changes().tell(Change.Topic.PRACTICE);
     }
@@ -190,12 +214,17 @@ public final class Practice implements AutoCloseable {
         return PracticeDay.of(attempts, ZoneId.systemDefault());
     }
 
-    /** Writes this person's practice into the data folder. @return the file */
-    public Path export() throws IOException {
-        Rights.makeFolder(root.resolve("exports"));
-        Path file = OutFile.free(Inside.file(root.resolve("exports"), "practice-" + Names.file(person) + ".json"));
-        WholeFile.write(file, Json.writePretty(new Export(person, hand, measured, attempts)));
-        return file;
+    /** Writes this person's practice into the data folder. @param said told where it is, or what went wrong */
+    public void export(Consumer<String> said) {
+        Export export = new Export(person, hand, List.copyOf(measured), List.copyOf(attempts));
+        Path folder = root.resolve("exports");
+        life.background().write(() -> {
+            Rights.makeFolder(folder);
+            Path file = OutFile.free(Inside.file(folder, "practice-" + Names.file(export.person()) + ".json"));
+            WholeFile.write(file, Json.writePretty(export));
+            return "Written: " + file;
+        }, said, e -> said.accept("It cannot be written: " + (e instanceof IOException io ? DiskTrouble.words("practice", folder, io)
+                : e.getMessage())));
     }
 
     /** Writes the card of a family, with the shop's own schools, into the data folder. @param said told where it is, or what went wrong */

@@ -410,8 +410,8 @@ public final class Tickets implements Commands.Book {
 
     /** Looks through the whole ledger, read anew from the disk. @param watcher on another thread @return null when it was stopped */
     public CompletableFuture<@Nullable LedgerCheck> verify(Ledger.Watcher watcher) {
-        LedgerSeen seen = LedgerSeen.read(memory);
-        return read(l -> l.check(seen, Anchor.readable(anchors).anchors(), wall.instant(), n -> !ended && watcher.goOn(n)).orElse(null));
+        return read(l -> l.check(LedgerSeen.read(memory), Anchor.readable(anchors).anchors(), wall.instant(),
+                n -> !ended && watcher.goOn(n)).orElse(null));
     }
 
     /** Number of the last entry. */

@@ -166,7 +166,7 @@ public final class HostUsb implements AutoCloseable {
      * @param but a ticket that does not count
      */
     public Optional<Kinds.Seen> kind(UsbDevice device, String but) {
-        return device.words().kind().flatMap(learned.kinds(but)::model);
+        return device.words().kind().flatMap(k -> learned.kinds(but).flatMap(all -> all.model(k)));
     }
 
     /** Why a ticket's device is not known for certain: what hangs there may be another one. */
@@ -182,9 +182,12 @@ public final class HostUsb implements AutoCloseable {
     public Optional<String> contradiction(Ticket ticket) {
         Bound bound = ticket.observed().bound();
         String model = ticket.identifier();
-        return bound == null || bound.kind() == null || model == null ? Optional.empty()
-                : learned.kinds(ticket.number()).against(bound.kind(), model)
-                .map(s -> "The device says chip and board " + bound.kind() + ", "
+        if (bound == null || bound.kind() == null || model == null) {
+            return Optional.empty();
+        }
+        Optional<Kinds> kinds = learned.kinds(ticket.number());
+        return kinds.isEmpty() ? Optional.of("What devices with this chip and board were here is being looked up; try again in a moment.")
+                : kinds.get().against(bound.kind(), model).map(s -> "The device says chip and board " + bound.kind() + ", "
                 + s.says(name(s.identifier())) + ", and the ticket says " + name(model)
                 + ": settle the model again before anything is written.");
     }

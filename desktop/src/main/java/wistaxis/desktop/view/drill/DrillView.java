@@ -1,6 +1,5 @@
 package wistaxis.desktop.view.drill;
 
-import java.io.IOException;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
@@ -205,7 +204,7 @@ public final class DrillView implements View, CoachPane.Around {
         DaysDrawing days = new DaysDrawing(practice.days());
         VBox.setVgrow(days, javafx.scene.layout.Priority.ALWAYS);
         VBox left = Ui.column(8, Ui.label("Landed, day by day", "title"), days, recent(),
-                Ui.flow(8, Ui.button("export-practice", "Export attempts as JSON", "", this::export),
+                Ui.flow(8, Ui.button("export-practice", "Export attempts as JSON", "", () -> practice.export(this::said)),
                 Ui.button("card", "Card of " + drill.model().family() + " as PDF", "",
                 () -> practice.card(drill.model().family(), this::said))), Ui.text(exported, "small muted"));
         StackPane both = new StackPane(new Columns(left, 420, right, 480));
@@ -245,14 +244,6 @@ public final class DrillView implements View, CoachPane.Around {
         return Ui.style(Ui.row(8, Ui.column(0, Ui.label(l.school().school() + ", " + CoachWords.of(l.school().goal()), "strong"),
                 Ui.label(l.school().family() + ", " + sure, "small muted")), Ui.gap(),
                 Ui.label(due ? "due" : "due " + l.due(), due ? "small strong hands" : "small muted"), take), "card tight");
-    }
-
-    private void export() {
-        try {
-            said("Written: " + practice.export());
-        } catch (IOException e) {
-            said("It cannot be written: " + e.getMessage());
-        }
     }
 
     private void said(String words) {

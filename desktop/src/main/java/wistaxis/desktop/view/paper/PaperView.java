@@ -16,15 +16,15 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import javafx.scene.transform.Scale;
 import org.jspecify.annotations.Nullable;
-import wistaxis.core.facts.BadInput;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.page.TicketPage;
 import wistaxis.desktop.view.page.Window;
 import wistaxis.store.files.DiskTrouble;
-import wistaxis.store.ledger.OutFile;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.command.Result;
 import wistaxis.workbench.document.Documents;
 import wistaxis.workbench.document.Papers;
+import wistaxis.workbench.life.Background;
 
 /** The papers of a ticket: which one, how it looks, printed or saved. What leaves the shop is written down. */
 public final class PaperView extends TicketPage {
@@ -151,23 +151,25 @@ public final class PaperView extends TicketPage {
     }
 
     private void save(Documents.Made paper, Path file) {
-        try {
-            OutFile.write(file, paper.pdf(), true); // the dialog has asked
-            handedOut(paper, "Saved: " + file);
-        } catch (BadInput e) {
-            says = "Not saved: " + e.getMessage();
+        says = "It is being saved...";
+        refresh();
+        bench.papers().save(number, paper, file).whenComplete((result, e) -> {
+            Throwable why = e == null ? null : Background.cause(e);
+            says = why == null ? writtenDown("Saved: " + file, result) : "Not saved: " + (why instanceof IOException io ? DiskTrouble.words(
+                    "paper", file, io) : why.getMessage());
             refresh();
-        } catch (IOException e) {
-            says = "Not saved: " + DiskTrouble.words("paper", file, e);
-            refresh();
-        }
+        });
     }
 
     private void handedOut(Documents.Made paper, String what) {
         bench.papers().handedOut(number, paper).thenAccept(result -> {
-            says = what + result.trouble().map(why -> " That it was handed out could not be written down: " + why).orElse("");
+            says = writtenDown(what, result);
             refresh();
         });
+    }
+
+    private static String writtenDown(String what, Result result) {
+        return what + result.trouble().map(why -> " That it was handed out could not be written down: " + why).orElse("");
     }
 
     @Override
