@@ -10,13 +10,13 @@ import wistaxis.core.identify.LookMeasure;
 
 @Command(name = "bench", mixinStandardHelpOptions = true, description = "Measurements.",
         subcommands = {BenchCommand.Looks.class, BenchKeys.class, BenchLine.class, BenchLine.Serve.class, BenchPackage.class,
-        BenchKills.class, BenchKills.Day.class, BenchLedger.class, BenchStart.class,
+        BenchKills.class, BenchKills.Day.class, BenchLedger.class, BenchStart.class, BenchIdle.class, BenchIdle.Watched.class,
             BenchLedger.StartOnly.class, BenchLedger.VerifyOnly.class}, synopsisSubcommandLabel = "WHAT")
 final class BenchCommand extends Output {
     @Override
     public void run() {
         throw new BadInput("say what to measure: wistaxis bench looks, wistaxis bench line, wistaxis bench package, wistaxis bench keys, "
-                + "wistaxis bench ledger, wistaxis bench start or wistaxis bench kills");
+                + "wistaxis bench ledger, wistaxis bench start, wistaxis bench idle or wistaxis bench kills");
     }
 
     @Command(name = "looks", mixinStandardHelpOptions = true,

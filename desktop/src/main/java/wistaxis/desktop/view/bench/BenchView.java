@@ -57,7 +57,7 @@ public final class BenchView implements View {
     private static final double LANE = 66;
     private final SettingsView first;
     private Optional<BenchPlan.Call> due = Optional.empty();
-    private long drawnSecond = -1;
+    private long drawnMinute = -1;
     private Look looks = Look.USUAL;
 
     public BenchView(Window shell, Workbench bench) {
@@ -93,7 +93,7 @@ public final class BenchView implements View {
 
     @Override
     public void refresh() {
-        drawnSecond = bench.now().getEpochSecond() / 20;
+        drawnMinute = bench.now().getEpochSecond() / 60;
         legend.getChildren().setAll(legend());
         BenchPlan plan = bench.plans().now();
         due = plan.nextCall();
@@ -134,8 +134,8 @@ public final class BenchView implements View {
     private Node slot(Ticket ticket, Optional<BenchPlan.Lane> lane, int at) {
         String shows = lane.map(l -> l.late() + " " + l.spans().stream().map(BenchPlan.Span::what).toList()).orElse("");
         Slot before = slots.get(ticket.number());
-        boolean same = before != null && before.of() == ticket && before.shows().equals(shows) && before.drawn() == drawnSecond;
-        Slot slot = same ? before : new Slot(ticket, shows, drawnSecond, new StackPane(), () -> bench.guard().of(ticket, () -> lane(ticket,
+        boolean same = before != null && before.of() == ticket && before.shows().equals(shows) && before.drawn() == drawnMinute;
+        Slot slot = same ? before : new Slot(ticket, shows, drawnMinute, new StackPane(), () -> bench.guard().of(ticket, () -> lane(ticket,
                 lane)).orElseGet(() -> unreadable(ticket)));
         slots.put(ticket.number(), slot);
         slot.place().setMinHeight(LANE);
@@ -213,8 +213,8 @@ public final class BenchView implements View {
         countdown.setText(waits ? "Now" : Ui.clock(Duration.between(now, next.at())));
         call.setText(next.what() + ": " + bench.ticket(next.ticket()).title());
         callDetail.setText(next.ticket() + (waits ? ", waiting for hands" : ", hands needed at " + HOUR.format(next.at())));
-        long second = now.getEpochSecond() / 20;
-        if (second != drawnSecond) {
+        long minute = now.getEpochSecond() / 60;
+        if (minute != drawnMinute) {
             refresh();
         }
     }

@@ -37,6 +37,7 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.time.Range;
 import wistaxis.desktop.look.Look;
+import wistaxis.desktop.look.Still;
 import wistaxis.desktop.look.Theme;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.sound.Speaker;
@@ -145,7 +146,8 @@ public final class Shell implements Window, AutoCloseable {
         frame.getStyleClass().add("frame");
         root.setCenter(frame);
         show(view);
-        frames = new Frames(this::frame, () -> moves || bench.keysRun() || bench.time().rate() > 1 || view.moves());
+        frames = new Frames(this::frame, () -> moves || bench.keysRun() || bench.time().rate() > 1 || view.moves(),
+                moves ? 0 : Frames.MOVING_NANOS);
         frames.start();
         bench.changes().follow(_ -> frames.turn());
     }
@@ -161,7 +163,7 @@ public final class Shell implements Window, AutoCloseable {
                 Ui.button("new-ticket", "New ticket", "", this::newTicket), marks);
         folds.prefWrapLengthProperty().bind(root.widthProperty().subtract(HEAD_BESIDE));
         clock.setId("clock");
-        return Ui.style(Ui.row(8, folds, whole(clock)), "head");
+        return Ui.style(Ui.row(8, folds, new Still(clock, "00:00:00")), "head");
     }
 
     /** A label that is never cut. */
