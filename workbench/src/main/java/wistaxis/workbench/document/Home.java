@@ -1,0 +1,32 @@
+package wistaxis.workbench.document;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import wistaxis.core.facts.Units;
+import wistaxis.core.route.BackupPlan;
+import wistaxis.core.steps.Walk;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.work.SetUp;
+
+/** What is left to do at home. */
+final class Home implements Document {
+    @Override
+    public Map<String, Object> values(Sheet of) {
+        Ticket t = of.ticket();
+        Map<String, Object> values = new HashMap<>();
+        values.put("left", SetUp.of(t, of.model().orElse(null)).map(r -> r.left().stream().map(s -> Map.of("title",
+                s.title(), "see", s.see(), "minutes", minutes(s))).toList()).orElse(List.of()));
+        values.put("never", BackupPlan.NEVER_BACK);
+        values.put("backups", t.backups().isEmpty() ? of.backups().stream().map(b -> Map.of("text", b)).toList() : t.backups().stream()
+                .map(b -> Map.of("text", b.kind() + " backup" + (b.at() == null ? "" : " of " + b.at()) + (b.sizeBytes() == null ? ""
+                : ", " + Units.inWords(b.sizeBytes())) + ".", "where", b.where() == null ? "" : b.where())).toList());
+        return values;
+    }
+
+    private static String minutes(Walk.Stop stop) {
+        long least = Math.round(stop.low());
+        long most = Math.round(stop.high());
+        return least == most ? String.valueOf(most) : least + "-" + most;
+    }
+}

@@ -1,0 +1,22 @@
+package wistaxis.workbench.document;
+
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.Map;
+
+/** What sticks on a tray, or a sheet full of it. */
+record Label(int copies) implements Document {
+    @Override
+    public Map<String, Object> values(Sheet of) {
+        Map<String, Object> values = new HashMap<>(Map.of("promised", of.promised().map(p -> "by " + p).orElse("")));
+        if (copies > 1) {
+            values.put("labels", Collections.nCopies(copies, true));
+        }
+        return values;
+    }
+
+    @Override
+    public double codeMm() {
+        return 22;
+    }
+}

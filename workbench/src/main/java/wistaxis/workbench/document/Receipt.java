@@ -1,0 +1,25 @@
+package wistaxis.workbench.document;
+
+import java.util.HashMap;
+import java.util.Map;
+import wistaxis.core.route.Intake;
+import wistaxis.core.ticket.Ticket;
+
+/** What was taken in, in which state, and what was promised. */
+final class Receipt implements Document {
+    @Override
+    public Map<String, Object> values(Sheet of) {
+        Ticket t = of.ticket();
+        Map<String, Object> values = new HashMap<>();
+        values.put("facts", of.found());
+        values.put("marks", t.fact(Intake.MARKS).orElse(""));
+        values.put("trouble", of.fact("trouble"));
+        t.fact(Intake.TROUBLE_WORDS).ifPresent(w -> values.put("said", w));
+        t.fact("deviceWords").ifPresent(w -> values.put("saidOfDevice", w));
+        values.put("backup", of.backups().isEmpty() ? "A backup: " + of.fact("backup") + "." : String.join(" ", of.backups()));
+        values.put("promised", of.promised().map(p -> "By " + p + ".").orElse("No time was promised."));
+        values.put("hasTerms", !of.letterhead().terms().isEmpty());
+        values.put("terms", of.letterhead().terms());
+        return values;
+    }
+}
