@@ -50,6 +50,7 @@ import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.KeptLedger;
 import wistaxis.store.ledger.Ledger;
+import wistaxis.store.ledger.Moved;
 import wistaxis.store.paper.Words;
 import wistaxis.workbench.command.Result;
 import wistaxis.workbench.document.Papers;
@@ -430,7 +431,7 @@ final class Walker implements AutoCloseable {
     private static void refused(Throwable thrown) throws Throwable {
         Throwable e = thrown instanceof CompletionException && thrown.getCause() != null ? thrown.getCause() : thrown;
         boolean undone = e instanceof IllegalStateException && String.valueOf(e.getMessage()).contains("has no identified device");
-        if (!(e instanceof BadInput || e instanceof Ledger.Moved || e instanceof DiskTrouble || undone)) {
+        if (!(e instanceof BadInput || e instanceof Moved || e instanceof DiskTrouble || undone)) {
             throw e;
         }
     }

@@ -105,7 +105,7 @@ class DemoFiguresTest {
             });
             Map<String, List<LedgerEntry>> tickets = ledger.entries().stream().collect(Collectors.groupingBy(LedgerEntry::ticket));
             tickets.values().forEach(this::recount);
-            Figures f = ledger.figures(Instant.EPOCH, NOW.plusSeconds(1), false);
+            Figures f = ledger.tables().figures(Instant.EPOCH, NOW.plusSeconds(1), false);
             assertThat(f.tickets()).isEqualTo(tickets.size()).isGreaterThan(300);
             assertThat(f.troubles()).as("what came in").containsExactlyInAnyOrderElementsOf(troubles.entrySet().stream()
                     .filter(e -> e.getValue() >= 3).map(e -> new Figures.Count(e.getKey(), e.getValue())).toList());
@@ -121,10 +121,10 @@ class DemoFiguresTest {
             assertThat(f.stages()).extracting(Figures.Length::what).contains("activation");
             JsonSchema schema = JsonSchemaFactory.getInstance(SpecVersion.VersionFlag.V202012).getSchema(DemoFiguresTest.class
                     .getResourceAsStream("/wistaxis/schema/figures.schema.json"));
-            for (Figures one : List.of(f, ledger.figures(NOW, NOW.plusSeconds(1), true))) {
+            for (Figures one : List.of(f, ledger.tables().figures(NOW, NOW.plusSeconds(1), true))) {
                 assertThat(schema.validate(Json.writePretty(one), InputFormat.JSON)).as("as the schema says").isEmpty();
             }
-            assertThat(ledger.figures(NOW.minus(Duration.ofDays(50)), NOW.plusSeconds(1), true).tickets()).isLessThan(40);
+            assertThat(ledger.tables().figures(NOW.minus(Duration.ofDays(50)), NOW.plusSeconds(1), true).tickets()).isLessThan(40);
         }
     }
 

@@ -46,7 +46,7 @@ public final class FiguresCommand extends OnLedger {
     public void run() {
         Figures f;
         try (Ledger ledger = ledger()) {
-            f = ledger.figures(day(from, 0), day(to, 1), byPerson);
+            f = ledger.tables().figures(day(from, 0), day(to, 1), byPerson);
         }
         if (csv) {
             csv(f);

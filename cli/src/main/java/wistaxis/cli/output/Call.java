@@ -12,7 +12,7 @@ import picocli.CommandLine.Command;
 import wistaxis.core.facts.BadInput;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.FolderHold;
-import wistaxis.store.ledger.Ledger;
+import wistaxis.store.ledger.Moved;
 
 /** A call from a terminal: which command it is, how what goes wrong is said, and the exit status. */
 public final class Call {
@@ -65,7 +65,7 @@ public final class Call {
     private static int failed(Exception e, CommandLine line) throws Exception {
         int status = switch (e) {
             case BadInput _ -> CommandLine.ExitCode.USAGE;
-            case Refusal _, DiskTrouble _, FolderHold.InUse _, Ledger.Moved _ -> CommandLine.ExitCode.SOFTWARE;
+            case Refusal _, DiskTrouble _, FolderHold.InUse _, Moved _ -> CommandLine.ExitCode.SOFTWARE;
             default -> throw e;
         };
         line.getErr().println("wistaxis: " + e.getMessage());

@@ -42,7 +42,7 @@ public final class PlanCommand extends OnLedger {
         TimeHistory history = new TimeHistory(RestoreStage.shipped());
         try (Ledger ledger = ledger()) {
             entries = openTickets(ledger);
-            history.add(ledger.times(Stock.MEASURED), DEVICES);
+            history.add(ledger.tables().times(Stock.MEASURED), DEVICES);
         }
         Map<String, Ticket> tickets = new LinkedHashMap<>();
         entries.forEach((number, of) -> tickets.put(number, Ticket.fold(of)));

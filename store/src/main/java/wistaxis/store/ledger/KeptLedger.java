@@ -145,17 +145,17 @@ public final class KeptLedger implements LedgerStore {
 
     @Override
     public long closedTickets() {
-        return reading.closedTickets();
+        return reading.tables().closedTickets();
     }
 
     @Override
     public Map<String, String> closedBefore(Instant moment) {
-        return reading.closedBefore(moment);
+        return reading.tables().closedBefore(moment);
     }
 
     @Override
     public List<String> notForgotten(Collection<String> tickets) {
-        return reading.notForgotten(tickets);
+        return reading.tables().notForgotten(tickets);
     }
 
     @Override
@@ -180,36 +180,36 @@ public final class KeptLedger implements LedgerStore {
 
     @Override
     public Projection.Times times(int most) {
-        return reading.times(most);
+        return reading.tables().times(most);
     }
 
     @Override
-    public Ledger.Cases cases() {
-        return reading.cases();
+    public Cases cases() {
+        return reading.tables().cases();
     }
 
     @Override
     public Figures figures(Instant from, Instant to, boolean byPerson) {
-        return reading.figures(from, to, byPerson);
+        return reading.tables().figures(from, to, byPerson);
     }
 
     @Override
     public Kinds kinds(String but) {
-        return reading.kinds(but);
+        return reading.tables().kinds(but);
     }
 
     @Override
     public List<Observed.Trouble> tried(String trouble, String but) {
-        return reading.tried(trouble, but);
+        return reading.tables().tried(trouble, but);
     }
 
     @Override
-    public List<Ledger.Landed> landed(String person, String school, String goal) {
-        return reading.landed(person, school, goal);
+    public List<KeysLanded> landed(String person, String school, String goal) {
+        return reading.tables().landed(person, school, goal);
     }
 
     @Override
-    public Optional<LedgerCheck> check(@Nullable LedgerSeen seen, List<Anchor> anchors, Instant now, Ledger.Watcher watcher) {
+    public Optional<LedgerCheck> check(@Nullable LedgerSeen seen, List<Anchor> anchors, Instant now, Watcher watcher) {
         try (Ledger own = reading.beside()) { // which may take long, and keeps nobody else from reading
             return own.check(seen, anchors, now, watcher);
         }

@@ -22,6 +22,7 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jdbi.v3.core.Handle;
+import org.jdbi.v3.core.HandleCallback;
 import org.jdbi.v3.core.Jdbi;
 import org.jdbi.v3.core.JdbiException;
 import org.jdbi.v3.core.mapper.RowMapper;
@@ -56,6 +57,7 @@ public final class Ledger implements AutoCloseable {
     private final InstantSource wall;
     private final String select;
     private final boolean projected;
+    private final LedgerTables tables;
 
     private Ledger(Path file, Connection connection, InstantSource wall) {
         this.file = file;
@@ -65,6 +67,7 @@ public final class Ledger implements AutoCloseable {
         this.wall = wall;
         int version = Database.version(jdbi);
         this.projected = version >= 4;
+        this.tables = new LedgerTables(this::ask, projected);
         this.select = "SELECT number, ticket, at, body, previous, digest, " + (version < 2 ? "NULL AS wall" : "wall") + " FROM event ";
     }
 
@@ -110,16 +113,6 @@ public final class Ledger implements AutoCloseable {
             return new Ledger(file, DATABASE.connect(file), wall);
         } catch (SQLException e) {
             throw DiskTrouble.of("ledger", file, e);
-        }
-    }
-
-    /** The ticket is not as it was when it was decided what to append. */
-    public static final class Moved extends RuntimeException {
-        private static final long serialVersionUID = 1L;
-
-        private Moved(String ticket, long seen, long now) {
-            super("ticket [" + ticket + "] has moved on: its last entry was [" + seen + "] when this was decided and is [" + now
-                    + "] now. Look at it again; nothing was written.");
         }
     }
 
@@ -253,28 +246,6 @@ public final class Ledger implements AutoCloseable {
         return entries;
     }
 
-    /** How many tickets are closed. */
-    public synchronized long closedTickets() {
-        return told(() -> jdbi.withHandle(h -> h.createQuery("SELECT count(*) FROM ticket WHERE open = 0 AND opened <> ''")
-                .mapTo(Long.class).one()));
-    }
-
-    /** See {@link LedgerStore#closedBefore}. */
-    public synchronized Map<String, String> closedBefore(Instant moment) {
-        return told(() -> jdbi.withHandle(h -> h.createQuery("SELECT number, title FROM ticket WHERE open = 0 AND closed < :moment "
-                + "ORDER BY nr").bind("moment", moment.toString()).reduceRows(new LinkedHashMap<>(), (all, row) -> {
-                    all.put(row.getColumn("number", String.class), row.getColumn("title", String.class));
-                    return all;
-                })));
-    }
-
-    /** See {@link LedgerStore#notForgotten}. */
-    public synchronized List<String> notForgotten(Collection<String> tickets) {
-        return told(() -> jdbi.withHandle(h -> tickets.stream().filter(t -> h.createQuery("SELECT body FROM event WHERE ticket = :ticket "
-                + "AND (body LIKE '%\"customer-sealed\"%' OR body LIKE '%\"customer-forgotten\"%') ORDER BY number DESC LIMIT 1")
-                .bind("ticket", t).mapTo(String.class).findOne().filter(b -> b.contains("\"customer-sealed\"")).isPresent()).toList()));
-    }
-
     /** Whether its tickets are practice; empty in a ledger without tickets. A ledger belongs to its world for ever. */
     public Optional<Boolean> isPractice() {
         List<LedgerEntry> first = new ArrayList<>();
@@ -308,77 +279,6 @@ public final class Ledger implements AutoCloseable {
                     + "ORDER BY number DESC", values, found::add);
         }
         return found;
-    }
-
-    /** The latest lengths of stages and downloads, in the order in which they were measured. @param most at most so many of each */
-    public synchronized Projection.Times times(int most) {
-        if (!projected) {
-            return new Projection.Times(List.of(), List.of()); // an old ledger that is only looked at
-        }
-        return told(() -> jdbi.withHandle(h -> new Projection.Times(
-                h.createQuery("SELECT * FROM (SELECT entry, identifier, stage, seconds FROM stage_time ORDER BY entry DESC LIMIT :most) "
-                        + "ORDER BY entry").bind("most", most)
-                        .map((r, _) -> new Projection.StageTime(r.getLong(1), r.getString(2), r.getString(3), r.getDouble(4))).list(),
-                h.createQuery("SELECT * FROM (SELECT entry, bytes, seconds FROM download_time ORDER BY entry DESC LIMIT :most) ORDER BY "
-                        + "entry").bind("most", most)
-                        .map((r, _) -> new Projection.DownloadTime(r.getLong(1), r.getLong(2), r.getDouble(3))).list())));
-    }
-
-    /** How often each step came to what, by model and trouble. */
-    public record Case(String identifier, String trouble, String step, String outcome, int times) {}
-
-    /** @param last number of the last entry that is counted */
-    public record Cases(long last, List<Case> all) {}
-
-    public synchronized Cases cases() {
-        return told(() -> jdbi.withHandle(h -> new Cases(Projections.last(h),
-                h.createQuery("SELECT identifier, trouble, step, outcome, count(*) FROM attempt "
-                + "WHERE identifier IS NOT NULL AND trouble IS NOT NULL AND outcome IS NOT NULL GROUP BY identifier, trouble, step, "
-                + "outcome")
-                .map((r, _) -> new Case(r.getString(1), r.getString(2), r.getString(3), r.getString(4), r.getInt(5))).list())));
-    }
-
-    /** Which models chips and boards were on real tickets. @param but a ticket that is not counted; empty for none */
-    public synchronized Kinds kinds(String but) {
-        return told(() -> jdbi.withHandle(h -> Kinds.of(h.createQuery("SELECT kind, identifier FROM device_kind WHERE ticket <> :but")
-                .bind("but", but).map((r, _) -> Map.entry(r.getString(1), r.getString(2))).list())));
-    }
-
-    /** What was tried for a trouble at the host on real tickets, a try each. @param but a ticket that is not counted */
-    public synchronized List<Observed.Trouble> tried(String trouble, String but) {
-        return told(() -> jdbi.withHandle(h -> h.createQuery("SELECT words, step, helped FROM host_try WHERE trouble = :trouble "
-                + "AND ticket <> :but ORDER BY ticket, n").bind("trouble", trouble).bind("but", but)
-                .map((r, _) -> new Observed.Trouble(trouble, r.getString(1),
-                        List.of(new Observed.Try(r.getString(2), r.getInt(3) == 1)))).list()));
-    }
-
-    /** @param landed of so many tries, on real devices of a model */
-    public record Landed(String identifier, int landed, int of) {}
-
-    /** How often a school has landed on real devices in one person's hands, by model. */
-    public synchronized List<Landed> landed(String person, String school, String goal) {
-        return told(() -> jdbi.withHandle(h -> h.createQuery("SELECT identifier, sum(landed), count(*) FROM keys_try "
-                + "WHERE school = :school AND person = :person AND goal = :goal GROUP BY identifier").bind("school", school)
-                .bind("person", person).bind("goal", goal)
-                .map((r, _) -> new Landed(r.getString(1), r.getInt(2), r.getInt(3))).list()));
-    }
-
-    /**
-     * The shop's figures over the tickets that were opened in a stretch of time.
-     *
-     * @param to not included
-     * @param byPerson whether the funnel to the mode is by person too
-     */
-    public synchronized Figures figures(Instant from, Instant to, boolean byPerson) {
-        if (!projected) {
-            throw new BadInput("this ledger is of an earlier Wistaxis, whose tables say less; open it once in the window");
-        }
-        return told(() -> jdbi.withHandle(h -> Figures.of(h, from, to, byPerson)));
-    }
-
-    /** Whoever watches long work: told how many entries are done, and whether to go on. */
-    public interface Watcher {
-        boolean goOn(long done);
     }
 
     /**
@@ -445,6 +345,15 @@ public final class Ledger implements AutoCloseable {
         } catch (JdbiException e) {
             throw DiskTrouble.of("ledger", file, e);
         }
+    }
+
+    /** What its tables answer. */
+    public LedgerTables tables() {
+        return tables;
+    }
+
+    private synchronized <T> T ask(HandleCallback<T, RuntimeException> question) {
+        return told(() -> jdbi.withHandle(question));
     }
 
     /** What is wrong with it: its chain, its meaning, its end. @param seen what is remembered of it; null for nothing */

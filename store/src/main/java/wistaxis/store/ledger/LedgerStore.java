@@ -23,7 +23,7 @@ public interface LedgerStore extends AutoCloseable {
      * Appends events to a ticket, all or none. What this store appended itself meanwhile counts as seen.
      *
      * @param seen number of the ticket's last entry when this was decided
-     * @return the entries; fails with {@link Ledger.Moved} when somebody else has appended since, and with
+     * @return the entries; fails with {@link Moved} when somebody else has appended since, and with
      *     {@link wistaxis.store.files.DiskTrouble} when it cannot be written
      */
     CompletableFuture<List<LedgerEntry>> append(String ticket, long seen, List<TicketEvent> events, Instant at);
@@ -58,19 +58,19 @@ public interface LedgerStore extends AutoCloseable {
 
     Projection.Times times(int most);
 
-    Ledger.Cases cases();
+    Cases cases();
 
-    /** See {@link Ledger#figures}. */
+    /** See {@link LedgerTables#figures}. */
     Figures figures(Instant from, Instant to, boolean byPerson);
 
-    /** See {@link Ledger#kinds}. */
+    /** See {@link LedgerTables#kinds}. */
     Kinds kinds(String but);
 
-    /** See {@link Ledger#tried}. */
+    /** See {@link LedgerTables#tried}. */
     List<Observed.Trouble> tried(String trouble, String but);
 
-    /** See {@link Ledger#landed}. */
-    List<Ledger.Landed> landed(String person, String school, String goal);
+    /** See {@link LedgerTables#landed}. */
+    List<KeysLanded> landed(String person, String school, String goal);
 
     /** A ledger of so many entries is looked through in a moment. */
     long LOOKED_THROUGH = 4_000;
@@ -86,7 +86,7 @@ public interface LedgerStore extends AutoCloseable {
     }
 
     /** Looks through all of it. @param anchors what it has to agree with @return empty when it was stopped */
-    Optional<LedgerCheck> check(@Nullable LedgerSeen seen, List<Anchor> anchors, Instant now, Ledger.Watcher watcher);
+    Optional<LedgerCheck> check(@Nullable LedgerSeen seen, List<Anchor> anchors, Instant now, Watcher watcher);
 
     /** Gives every entry, in order. */
     LedgerExport.Entries all();

@@ -87,7 +87,7 @@ class KeptLedgerTest {
                 other.append("T-0001", fact("liquid", "no"), AT);
             }
             assertThatThrownBy(() -> ledger.append("T-0001", 300, List.of(fact("liquid", "yes")), AT).join())
-                    .hasRootCauseInstanceOf(Ledger.Moved.class);
+                    .hasRootCauseInstanceOf(Moved.class);
         }
     }
 
@@ -99,9 +99,9 @@ class KeptLedgerTest {
             ticket(ledger, "Purser's phone", true);
             assertThat(ledger.ofOpenTickets()).extracting(LedgerEntry::ticket).containsOnly("T-0002");
             assertThat(ledger.closedTickets()).isEqualTo(2);
-            assertThat(ledger.cases().all()).containsExactlyInAnyOrder(new Ledger.Case("iPhone13,2", "looping", "recovery-update",
+            assertThat(ledger.cases().all()).containsExactlyInAnyOrder(new Cases.Case("iPhone13,2", "looping", "recovery-update",
                     "helped", 2),
-                    new Ledger.Case("iPad12,1", "looping", "recovery-update", "did-not-help", 1));
+                    new Cases.Case("iPad12,1", "looping", "recovery-update", "did-not-help", 1));
             assertThat(ledger.times(2).stages()).as("a stage that ends as it begins measures nothing").isEmpty();
             assertThat(ledger.times(100).downloads()).hasSize(3);
             assertThat(ledger.check(null, List.of(), Instant.now(), _ -> true).orElseThrow().clean()).isTrue();
@@ -150,17 +150,18 @@ class KeptLedgerTest {
                 assertThat(ledger.check(null, Instant.now()).findings()).as(change).hasSize(1);
                 ledger.rebuild(_ -> true);
                 assertThat(ledger.check(null, Instant.now()).clean()).isTrue();
-                assertTaught(ledger.kinds("").model("8101/C").orElseThrow().times(), ledger.tried("error", ""), ledger.landed("Ada",
+                LedgerTables tables = ledger.tables();
+                assertTaught(tables.kinds("").model("8101/C").orElseThrow().times(), tables.tried("error", ""), tables.landed("Ada",
                         "hold-to-black", "dfu"));
             }
         }
     }
 
-    private static void assertTaught(int times, List<Observed.Trouble> tried, List<Ledger.Landed> landed) {
+    private static void assertTaught(int times, List<Observed.Trouble> tried, List<KeysLanded> landed) {
         assertThat(times).isEqualTo(1);
         assertThat(tried).flatExtracting(Observed.Trouble::tries).containsExactly(new Observed.Try("once-more", false),
                 new Observed.Try("cable-and-port", true));
-        assertThat(landed).containsExactly(new Ledger.Landed("iPhone13,2", 1, 2));
+        assertThat(landed).containsExactly(new KeysLanded("iPhone13,2", 1, 2));
     }
 
     /** Counted by hand: each figure with its cases; below three nothing; intervals are Wilson's. */

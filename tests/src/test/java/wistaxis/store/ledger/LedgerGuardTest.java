@@ -142,7 +142,7 @@ class LedgerGuardTest {
             long refused = call.append("T-0001", seen, new TicketEvent.ConsentAsked("recovery-restore", false, "owner", "none"), AT)
                     .number();
             assertThatThrownBy(() -> window.append("T-0001", seen, new TicketEvent.RestoreStarted("31K88"), AT))
-                    .isInstanceOf(Ledger.Moved.class).hasMessageContaining("[" + seen + "]").hasMessageContaining("[" + refused + "]");
+                    .isInstanceOf(Moved.class).hasMessageContaining("[" + seen + "]").hasMessageContaining("[" + refused + "]");
             assertThat(window.since(seen)).extracting(LedgerEntry::number).containsExactly(refused);
             window.openTicket(new TicketEvent.Opened("another", true), AT);
             assertThat(window.append("T-0001", refused, new TicketEvent.Closed(Said.sentence("x")), AT).number())

@@ -7,7 +7,7 @@ import wistaxis.core.device.KeyFamily;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.core.ticket.Observed;
 import wistaxis.core.usb.Kinds;
-import wistaxis.store.ledger.Ledger;
+import wistaxis.store.ledger.KeysLanded;
 import wistaxis.store.ledger.LedgerStore;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.life.Life;
@@ -20,7 +20,7 @@ import wistaxis.workbench.life.Lookup;
 public final class Learned {
     private final Lookup<String, Kinds> kinds;
     private final Lookup<About, List<Observed.Trouble>> tried;
-    private final Lookup<Hands, List<Ledger.Landed>> landed;
+    private final Lookup<Hands, List<KeysLanded>> landed;
 
     /** @param but a ticket that is not counted */
     private record About(String trouble, String but) {}
@@ -46,9 +46,9 @@ public final class Learned {
 
     /** How often a school has landed on real devices of a family, in one person's hands. */
     public Landed landed(String by, KeyFamily family, KeySequence school, DeviceCatalogue devices) {
-        List<Ledger.Landed> tries = landed.get(new Hands(by, school.school(), school.goal().toString())).orElse(List.of()).stream()
+        List<KeysLanded> tries = landed.get(new Hands(by, school.school(), school.goal().toString())).orElse(List.of()).stream()
                 .filter(l -> devices.byIdentifier(l.identifier()).filter(m -> m.family() == family).isPresent()).toList();
-        return new Landed(tries.stream().mapToInt(Ledger.Landed::landed).sum(), tries.stream().mapToInt(Ledger.Landed::of).sum());
+        return new Landed(tries.stream().mapToInt(KeysLanded::landed).sum(), tries.stream().mapToInt(KeysLanded::of).sum());
     }
 
     /** A real ticket has changed, and may teach something else. */

@@ -34,6 +34,8 @@ import wistaxis.store.ledger.Ledger;
 import wistaxis.store.ledger.LedgerCheck;
 import wistaxis.store.ledger.LedgerSeen;
 import wistaxis.store.ledger.LedgerStore;
+import wistaxis.store.ledger.Moved;
+import wistaxis.store.ledger.Watcher;
 import wistaxis.workbench.command.Commands;
 import wistaxis.workbench.life.Background;
 import wistaxis.workbench.life.Change;
@@ -237,7 +239,7 @@ public final class Tickets implements Commands.Book {
     /**
      * Appends events to a ticket, all or none. The future is done on the interface thread, once they are safe on the disk and the ticket
      * is what it now is; what they announce is done then. It fails with
-     * {@link Ledger.Moved} when somebody else has appended to the ticket since this window saw it, which is then read in, and with a
+     * {@link Moved} when somebody else has appended to the ticket since this window saw it, which is then read in, and with a
      * {@link wistaxis.store.files.DiskTrouble} when they cannot be written.
      */
     @Override
@@ -264,7 +266,7 @@ public final class Tickets implements Commands.Book {
                 done.complete(entries);
             } else {
                 done.completeExceptionally(Background.cause(e));
-                if (Background.cause(e) instanceof Ledger.Moved) {
+                if (Background.cause(e) instanceof Moved) {
                     lookNow();
                 }
             }
@@ -409,7 +411,7 @@ public final class Tickets implements Commands.Book {
     }
 
     /** Looks through the whole ledger, read anew from the disk. @param watcher on another thread @return null when it was stopped */
-    public CompletableFuture<@Nullable LedgerCheck> verify(Ledger.Watcher watcher) {
+    public CompletableFuture<@Nullable LedgerCheck> verify(Watcher watcher) {
         return read(l -> l.check(LedgerSeen.read(memory), Anchor.readable(anchors).anchors(), wall.instant(),
                 n -> !ended && watcher.goOn(n)).orElse(null));
     }
