@@ -38,6 +38,7 @@ import wistaxis.store.settings.Settings;
 import wistaxis.workbench.host.PublicHolidays;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.people.Customers;
+import wistaxis.workbench.plan.Plans;
 import wistaxis.workbench.ticket.Shop;
 
 /** Intake and routes of all tickets: what the shop prefers, what its ledger shows, what is signed, and whether the host is ready. */

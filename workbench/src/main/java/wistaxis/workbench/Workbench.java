@@ -58,10 +58,13 @@ import wistaxis.workbench.life.Life;
 import wistaxis.workbench.life.Notices;
 import wistaxis.workbench.life.TimeKeeper;
 import wistaxis.workbench.people.Customers;
+import wistaxis.workbench.plan.Plans;
 import wistaxis.workbench.practice.Practice;
 import wistaxis.workbench.practice.Schools;
+import wistaxis.workbench.practice.Staff;
 import wistaxis.workbench.ticket.Guard;
 import wistaxis.workbench.ticket.Learned;
+import wistaxis.workbench.ticket.Reminders;
 import wistaxis.workbench.ticket.Shop;
 import wistaxis.workbench.ticket.Tickets;
 import wistaxis.workbench.usb.HostUsb;
@@ -163,9 +166,10 @@ public final class Workbench implements AutoCloseable {
             this.routes = new Routes(this, world.host(), setup.folder().settings(), ledger);
             this.practice = closing.opened(new Practice(life, devices, this::sequences, setup.folder()));
             this.drill = new Drill(this);
-            this.plans = new Plans(this);
-            this.staff = new Staff(this);
-            this.reminders = new Reminders(this);
+            this.plans = new Plans(life, tickets, this::shop, stock::history, present());
+            this.staff = new Staff(changes, practice, () -> Optional.ofNullable(routes.settings().staff()).orElse(List.of()),
+                    names -> routes.staff(names));
+            this.reminders = new Reminders(life, tickets, guard, routes::today);
             this.people = closing.opened(new Customers(life, tickets, ledger, setup.folder(), giver));
             this.commands = new Commands(tickets, routes::rules, around, people::sealed, staff::atWork, this::heard);
             this.taking = new TakingBack(commands, tickets::find, this::realNanos);
@@ -204,6 +208,26 @@ public final class Workbench implements AutoCloseable {
             notices.say("The shop's own advice is not used: " + e.getMessage());
             return HandoverFacts.shipped();
         }
+    }
+
+    /** What only whoever works on a ticket knows of it, for the plan. */
+    private Plans.Present present() {
+        return new Plans.Present() {
+            @Override
+            public Duration unattended(Ticket t) {
+                return deskIfAny(t.number()).map(TicketDesk::unattended).orElse(Duration.ZERO);
+            }
+
+            @Override
+            public long missing(Ticket t) {
+                return t.build() == null ? routes.size(t).mid() : Math.max(0, t.build().sizeBytes() - stock.downloads().here(t));
+            }
+
+            @Override
+            public void failed(Ticket t, Throwable e) {
+                guard.caught(t, e);
+            }
+        };
     }
 
     private static void refuseOther(LedgerStore ledger, boolean practice) {

@@ -20,8 +20,8 @@ import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.standins.StandInWorld;
 import wistaxis.store.ledger.Ledger;
-import wistaxis.workbench.Plans;
 import wistaxis.workbench.Stock;
+import wistaxis.workbench.plan.Plans;
 import wistaxis.workbench.ticket.Shop;
 
 @Command(name = "plan", mixinStandardHelpOptions = true,

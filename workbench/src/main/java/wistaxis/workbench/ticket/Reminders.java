@@ -1,4 +1,4 @@
-package wistaxis.workbench;
+package wistaxis.workbench.ticket;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -6,45 +6,53 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Supplier;
 import wistaxis.core.steps.WalkRun;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.time.BenchTime;
+import wistaxis.workbench.life.Life;
 
 /** What the bench has to be told of at a time: a walk that rings, an unlock that may be there, or is overdue. Each once. */
 public final class Reminders {
-    private final Workbench bench;
+    private final Life life;
+    private final Tickets tickets;
+    private final Guard guard;
+    private final Supplier<LocalDate> today;
     private final Set<String> rung = new HashSet<>();
 
-    Reminders(Workbench bench) {
-        this.bench = bench;
+    public Reminders(Life life, Tickets tickets, Guard guard, Supplier<LocalDate> today) {
+        this.life = life;
+        this.tickets = tickets;
+        this.guard = guard;
+        this.today = today;
     }
 
     /** What is due now, whether it has rung or not, in words. */
     public List<String> due() {
         List<String> due = new ArrayList<>();
-        for (Ticket t : bench.tickets().open()) {
-            bench.guard().of(t, () -> add(due, t));
+        for (Ticket t : tickets.open()) {
+            guard.of(t, () -> add(due, t));
         }
         return due;
     }
 
     private void add(List<String> due, Ticket t) {
-        t.walk().flatMap(WalkRun::rings).filter(r -> !BenchTime.between(r, bench.now()).isNegative())
+        t.walk().flatMap(WalkRun::rings).filter(r -> !BenchTime.between(r, life.now()).isNegative())
                 .ifPresent(_ -> due.add(t.number() + " " + t.title() + ": " + t.walk().orElseThrow().at().title()));
         Optional.ofNullable(t.unlock()).filter(u -> t.unlockAnswers().isEmpty()).flatMap(this::unlock)
                 .ifPresent(w -> due.add(t.number() + " " + t.title() + ": " + w));
     }
 
     private Optional<String> unlock(TicketEvent.UnlockOrdered order) {
-        LocalDate today = bench.routes().today();
-        return today.isBefore(order.earliest()) ? Optional.empty() : Optional.of(today.isBefore(order.latest())
+        LocalDate day = today.get();
+        return day.isBefore(order.earliest()) ? Optional.empty() : Optional.of(day.isBefore(order.latest())
                 ? "the carrier unlock may be there from today on; ask for it" : "the carrier unlock is at its last day; ask the carrier");
     }
 
     /** What has come due since it was last asked: it rings once. */
     public List<String> rings() {
-        if (bench.doubt().says().isPresent()) {
+        if (life.doubt().says().isPresent()) {
             return List.of();
         }
         List<String> now = due().stream().filter(rung::add).toList();

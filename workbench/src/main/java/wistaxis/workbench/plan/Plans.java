@@ -1,4 +1,4 @@
-package wistaxis.workbench;
+package wistaxis.workbench.plan;
 
 import java.time.Duration;
 import java.time.Instant;
@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.BenchPlan;
 import wistaxis.core.bench.TimeHistory;
@@ -21,13 +22,19 @@ import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.time.BenchTime;
 import wistaxis.core.work.SetUp;
+import wistaxis.workbench.life.Life;
 import wistaxis.workbench.ticket.Shop;
+import wistaxis.workbench.ticket.Tickets;
 
 /** When who needs hands: the plan of all open tickets. */
 public final class Plans {
     private static final List<String> AFTER_RESTART = List.of("second-bar", "greeting");
 
-    private final Workbench bench;
+    private final Life life;
+    private final Tickets tickets;
+    private final Supplier<Shop> shop;
+    private final Supplier<TimeHistory> history;
+    private final Present present;
 
     /** @param changes how many changes had been told */
     private record Moment(long second, long changes) {}
@@ -35,13 +42,18 @@ public final class Plans {
     private @Nullable Moment of;
     private @Nullable BenchPlan planned;
 
-    Plans(Workbench bench) {
-        this.bench = bench;
+    /** @param history how long things take here */
+    public Plans(Life life, Tickets tickets, Supplier<Shop> shop, Supplier<TimeHistory> history, Present present) {
+        this.life = life;
+        this.tickets = tickets;
+        this.shop = shop;
+        this.history = history;
+        this.present = present;
     }
 
     /** The plan of all open tickets from now on; the same for a second, unless something changes. */
     public BenchPlan now() {
-        Moment moment = new Moment(bench.now().getEpochSecond(), bench.changes().told());
+        Moment moment = new Moment(life.now().getEpochSecond(), life.changes().told());
         if (planned == null || !moment.equals(of)) {
             planned = plan();
             of = moment;
@@ -50,28 +62,12 @@ public final class Plans {
     }
 
     private BenchPlan plan() {
-        return of(bench.tickets().open(), bench.routes().shop(), bench.stock().history(), new Present() {
-            @Override
-            public Duration unattended(Ticket t) {
-                return bench.deskIfAny(t.number()).map(TicketDesk::unattended).orElse(Duration.ZERO);
-            }
-
-            @Override
-            public long missing(Ticket t) {
-                return t.build() == null ? bench.routes().size(t).mid()
-                        : Math.max(0, t.build().sizeBytes() - bench.stock().downloads().here(t));
-            }
-
-            @Override
-            public void failed(Ticket t, Throwable e) {
-                bench.guard().caught(t, e);
-            }
-        }, bench.time().now());
+        return of(tickets.open(), shop.get(), history.get(), present, life.now());
     }
 
     /** How much later than promised a ticket will be done, by the plan; empty where it will not, or nothing was promised. */
     public Optional<Duration> late(Ticket ticket) {
-        return ticket.closed() != null || bench.doubt().says().isPresent() ? Optional.empty()
+        return ticket.closed() != null || life.doubt().says().isPresent() ? Optional.empty()
                 : Intake.promised(ticket).flatMap(p -> now().lanes().stream().filter(l -> l.late()
                 && l.job().ticket().equals(ticket.number())).findFirst().map(l -> BenchTime.between(p, l.spans().getLast().end())));
     }
@@ -117,7 +113,7 @@ public final class Plans {
     }
 
     /** From greeting to first use as it stands on a ticket, activation as long as it took here; empty where there is nothing to set up. */
-    static Optional<WalkRun> walk(Shop shop, TimeHistory history, Ticket t) {
+    public static Optional<WalkRun> walk(Shop shop, TimeHistory history, Ticket t) {
         return SetUp.of(t, shop.model(t).orElse(null), minutes(shop, history, t));
     }
 
