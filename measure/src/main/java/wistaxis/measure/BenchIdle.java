@@ -71,8 +71,9 @@ final class BenchIdle extends Output {
         Process window = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                 "--module-path=" + home.resolve("desktop/target/javafx"), "--add-modules=javafx.controls",
                 "--enable-native-access=javafx.graphics,ALL-UNNAMED", "--sun-misc-unsafe-memory-access=allow", "-XX:+UseSerialGC",
-                "-Xmx512m", "-XX:CompileThresholdScaling=8", "-Djdk.reflect.useNativeAccessorOnly=true", "-cp", System.getProperty("java.class.path"),
-                Main.class.getName(), "bench", "idle-window", "--data", data.toString(), "--seconds", String.valueOf(seconds))
+                "-Xmx512m", "-XX:CompileThresholdScaling=8", "-Djdk.reflect.useNativeAccessorOnly=true", "-cp",
+                System.getProperty("java.class.path"), Main.class.getName(), "bench", "idle-window", "--data", data.toString(),
+                "--seconds", String.valueOf(seconds))
                 .redirectError(ProcessBuilder.Redirect.INHERIT).start();
         try (BufferedReader out = window.inputReader()) {
             String said = out.readLine();

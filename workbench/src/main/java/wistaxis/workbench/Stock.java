@@ -33,6 +33,7 @@ import wistaxis.store.firmware.FolderWatch;
 import wistaxis.store.firmware.Shelf;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.LedgerStore;
+import wistaxis.workbench.firmware.Downloads;
 import wistaxis.workbench.firmware.Proofs;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.life.Closing;
@@ -77,7 +78,8 @@ public final class Stock implements AutoCloseable {
         this.catalogueFile = new CatalogueFile(folder.catalogue());
         this.shelf = new Shelf(folder.shelf(), folder.shelfIndex(), check);
         this.proofs = new Proofs(bench.life(), shelf);
-        this.downloads = new Downloads(bench, shelf);
+        this.downloads = new Downloads(bench.life(), bench.tickets(), bench.giver(), bench.line(), shelf,
+                t -> bench.routes().oddities(t).stop(), this::came);
         this.history = new TimeHistory(bench.stages());
         history.add(ledger.times(MEASURED), bench.devices());
         SideFile.Read<FirmwareCatalogue> read = catalogueFile.read(bench.now());
@@ -90,6 +92,14 @@ public final class Stock implements AutoCloseable {
             trouble += (trouble.isEmpty() ? "" : " ") + "The shelf's folder [" + folder.shelf() + "] is not watched: " + e.getMessage();
         }
         rescan();
+    }
+
+    /** A package has come whole: it is proven for whoever wants it, or lies on the shelf for whoever comes next. */
+    private void came(Path file, List<String> wanting) {
+        wanting.forEach(t -> bench.desk(t).firmware().prove(file));
+        if (wanting.isEmpty()) {
+            proofs.prove(file, _ -> { });
+        }
     }
 
     void changed(Projection ticket, long from) {

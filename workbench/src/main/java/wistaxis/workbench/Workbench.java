@@ -451,6 +451,10 @@ public final class Workbench implements AutoCloseable {
         return life;
     }
 
+    Commands.Giver giver() {
+        return giver;
+    }
+
     Learned learned() {
         return learned;
     }

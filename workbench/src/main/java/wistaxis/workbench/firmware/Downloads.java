@@ -1,4 +1,4 @@
-package wistaxis.workbench;
+package wistaxis.workbench.firmware;
 
 import java.io.IOException;
 import java.nio.file.Path;
@@ -9,6 +9,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.function.BiConsumer;
+import java.util.function.Predicate;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
@@ -22,7 +24,11 @@ import wistaxis.core.work.Command;
 import wistaxis.store.files.Inside;
 import wistaxis.store.firmware.Shelf;
 import wistaxis.store.line.DownloadQueue;
+import wistaxis.store.line.Line;
+import wistaxis.workbench.command.Commands;
 import wistaxis.workbench.life.Change;
+import wistaxis.workbench.life.Life;
+import wistaxis.workbench.ticket.Tickets;
 
 /**
  * What is fetched for the tickets of the bench, and what has come of it before. JavaFX thread only; the downloads themselves run in the
@@ -31,7 +37,11 @@ import wistaxis.workbench.life.Change;
 public final class Downloads implements AutoCloseable {
     private static final Duration FIRST_PAUSE = Duration.ofSeconds(1);
 
-    private final Workbench bench;
+    private final Life life;
+    private final Tickets tickets;
+    private final Commands.Giver giver;
+    private final Predicate<Ticket> stopped;
+    private final BiConsumer<Path, List<String>> came;
     private final Shelf shelf;
     private final DownloadQueue queue;
     private final Map<String, Fetch> seen = new HashMap<>();
@@ -39,10 +49,19 @@ public final class Downloads implements AutoCloseable {
     private final Map<String, Leftover> leftovers = new TreeMap<>();
     private String trouble = "";
 
-    Downloads(Workbench bench, Shelf shelf) {
-        this.bench = bench;
+    /**
+     * @param stopped whether nothing may be written on a ticket
+     * @param came told of a file that is whole, with the tickets that want it
+     */
+    public Downloads(Life life, Tickets tickets, Commands.Giver giver, Line line, Shelf shelf, Predicate<Ticket> stopped,
+            BiConsumer<Path, List<String>> came) {
+        this.life = life;
+        this.tickets = tickets;
+        this.giver = giver;
+        this.stopped = stopped;
+        this.came = came;
         this.shelf = shelf;
-        this.queue = new DownloadQueue(bench.line(), FIRST_PAUSE);
+        this.queue = new DownloadQueue(line, FIRST_PAUSE);
         try {
             DownloadQueue.leftovers(shelf.folder()).forEach(l -> leftovers.put(l.sha256(), l));
         } catch (IOException e) {
@@ -51,7 +70,7 @@ public final class Downloads implements AutoCloseable {
     }
 
     /** What went wrong last, in words; empty when nothing did. */
-    String trouble() {
+    public String trouble() {
         return trouble;
     }
 
@@ -61,7 +80,7 @@ public final class Downloads implements AutoCloseable {
     }
 
     /** A download of a package, for whichever ticket. */
-    Optional<Fetch> fetch(@Nullable String sha256) {
+    public Optional<Fetch> fetch(@Nullable String sha256) {
         return sha256 == null ? Optional.empty() : queue.state(sha256);
     }
 
@@ -77,17 +96,17 @@ public final class Downloads implements AutoCloseable {
 
     /** Open tickets that have chosen the package of such a digest. */
     public List<Ticket> wanting(String sha256) {
-        return bench.tickets().open().stream().filter(t -> t.hasChosen(sha256)).toList();
+        return tickets.open().stream().filter(t -> t.hasChosen(sha256)).toList();
     }
 
     /** Where the package of a build is put: beside what has come of it already. */
-    Path file(String identifier, Build build) {
+    public Path file(String identifier, Build build) {
         return fetch(build.sha256()).map(Fetch::file).or(() -> leftover(build.sha256()).map(Leftover::file))
                 .orElseGet(() -> Inside.file(shelf.folder(), Build.fileName(identifier, build.build())));
     }
 
     /** Starts, or goes on with, a download for a ticket. @throws BadInput for a build that no library serves */
-    void want(Build build, String identifier, String ticket) {
+    public void want(Build build, String identifier, String ticket) {
         queue.want(build, file(identifier, build), ticket);
         Optional.ofNullable(build.sha256()).ifPresent(leftovers::remove);
     }
@@ -116,23 +135,23 @@ public final class Downloads implements AutoCloseable {
             trouble = "What has come cannot be thrown away: " + e.getMessage();
         }
         seen.remove(sha256);
-        bench.changes().tell(Change.Topic.STOCK);
+        life.changes().tell(Change.Topic.STOCK);
     }
 
     public void pause(Build build) {
         Optional.ofNullable(build.sha256()).ifPresent(queue::pause);
-        bench.changes().tell(Change.Topic.STOCK);
+        life.changes().tell(Change.Topic.STOCK);
     }
 
     public void resume(Build build) {
         Optional.ofNullable(build.sha256()).ifPresent(queue::resume);
-        bench.changes().tell(Change.Topic.STOCK);
+        life.changes().tell(Change.Topic.STOCK);
     }
 
     /** Puts a download before all others. */
     public void first(Build build) {
         Optional.ofNullable(build.sha256()).ifPresent(queue::first);
-        bench.changes().tell(Change.Topic.STOCK);
+        life.changes().tell(Change.Topic.STOCK);
     }
 
     /** @param bytesPerSecond what all downloads together may take of the line; 0 for all of it */
@@ -146,7 +165,7 @@ public final class Downloads implements AutoCloseable {
     }
 
     /** Follows the downloads: writes down what they do on the tickets they serve, and proves what has come whole. */
-    void tick() {
+    public void tick() {
         for (Fetch s : queue.states()) {
             String sha = s.build().sha256();
             if (s.phase() == Fetch.Phase.RUNNING) {
@@ -155,9 +174,9 @@ public final class Downloads implements AutoCloseable {
             Fetch before = seen.put(sha, s);
             if (before == null || before.phase() != s.phase()) {
                 turned(s);
-                bench.changes().tell(Change.Topic.STOCK);
+                life.changes().tell(Change.Topic.STOCK);
             } else if (!before.why().equals(s.why())) {
-                bench.changes().tell(Change.Topic.STOCK);
+                life.changes().tell(Change.Topic.STOCK);
             }
         }
     }
@@ -167,10 +186,10 @@ public final class Downloads implements AutoCloseable {
         switch (s.phase()) {
             case RUNNING -> {
                 meters.remove(b.sha256());
-                open(s).forEach(t -> bench.byItself(t, new Command.DownloadRuns(b.build(), s.bytes())));
+                open(s).forEach(t -> giver.byItself(t, new Command.DownloadRuns(b.build(), s.bytes())));
             }
-            case PAUSED -> open(s).forEach(t -> bench.byItself(t, new Command.DownloadStops(b.build(), s.bytes(), "by hand")));
-            case BROKEN -> open(s).forEach(t -> bench.byItself(t, new Command.DownloadStops(b.build(), s.bytes(), s.why())));
+            case PAUSED -> open(s).forEach(t -> giver.byItself(t, new Command.DownloadStops(b.build(), s.bytes(), "by hand")));
+            case BROKEN -> open(s).forEach(t -> giver.byItself(t, new Command.DownloadStops(b.build(), s.bytes(), s.why())));
             case WHOLE -> whole(s);
             case WAITING -> { }
         }
@@ -178,20 +197,17 @@ public final class Downloads implements AutoCloseable {
 
     /** The tickets that a download serves and that can still be written on. */
     private Stream<String> open(Fetch s) {
-        return s.tickets().stream().filter(t -> bench.ticket(t).closed() == null && !bench.routes().oddities(bench.ticket(t)).stop());
+        return s.tickets().stream().map(tickets::of).filter(t -> t.closed() == null && !stopped.test(t)).map(Ticket::number);
     }
 
     /** Who has chosen another build meanwhile, or is closed, hears nothing of this one. */
     private void whole(Fetch s) {
         List<String> served = open(s).toList();
         if (s.moved() > 0 && !served.isEmpty()) {
-            bench.byItself(served.getFirst(), new Command.DownloadEnds(s.build().build(), s.moved(), s.seconds()));
+            giver.byItself(served.getFirst(), new Command.DownloadEnds(s.build().build(), s.moved(), s.seconds()));
         }
-        List<String> wanting = served.stream().filter(t -> bench.ticket(t).hasChosen(s.build().sha256())).toList();
-        wanting.forEach(t -> bench.desk(t).firmware().prove(s.file()));
-        if (wanting.isEmpty()) {
-            bench.stock().proofs().prove(s.file(), _ -> { }); // on the shelf for whoever comes next
-        }
+        List<String> wanting = served.stream().filter(t -> tickets.of(t).hasChosen(s.build().sha256())).toList();
+        came.accept(s.file(), wanting);
         queue.forget(s.build().sha256());
         seen.remove(s.build().sha256());
     }
