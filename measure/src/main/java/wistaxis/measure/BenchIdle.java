@@ -12,7 +12,6 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.concurrent.CountDownLatch;
 import javafx.application.Platform;
 import javafx.stage.Stage;
 import picocli.CommandLine.Command;
@@ -116,7 +115,7 @@ final class BenchIdle extends Output {
             Workbench bench = new Workbench(Workbench.Setup.of("My bench", folder, _ -> World.real(new OshiHost(),
                     OshiUsb.ofThisComputer(), SimulatedDevice::new), Platform::runLater));
             Shell[] shell = new Shell[1];
-            onFx(() -> {
+            Screenshots.onFx(() -> {
                 shell[0] = new Shell(bench);
                 Stage stage = new Stage();
                 stage.setScene(shell[0].scene());
@@ -126,10 +125,10 @@ final class BenchIdle extends Output {
             watch("intake", () -> shell[0].showTicket(NUMBER));
             watch("the drill, before a start", shell[0]::showDrill);
             watch("the drill, an attempt runs", () -> bench.drill().coaching().begin());
-            onFx(() -> bench.drill().coaching().stop());
-            onFx(() -> bench.tickets().append(NUMBER, AT_THE_HOST));
+            Screenshots.onFx(() -> bench.drill().coaching().stop());
+            Screenshots.onFx(() -> bench.tickets().append(NUMBER, AT_THE_HOST));
             watch("a run of the host", () -> shell[0].showTicket(NUMBER));
-            onFx(() -> {
+            Screenshots.onFx(() -> {
                 shell[0].close();
                 bench.close();
             });
@@ -138,7 +137,7 @@ final class BenchIdle extends Output {
         }
 
         private void watch(String page, Runnable show) {
-            onFx(show);
+            Screenshots.onFx(show);
             boolean moves = page.contains("runs");
             pause(moves ? 1 : rows.isEmpty() ? SETTLES : SETTLES / 4);
             var system = (OperatingSystemMXBean) ManagementFactory.getOperatingSystemMXBean();
@@ -164,23 +163,6 @@ final class BenchIdle extends Output {
                         .mapToDouble(l -> Double.parseDouble(l.replaceAll("\\D+", "")) / 1024).findFirst().orElse(0);
             } catch (IOException e) {
                 throw new UncheckedIOException(e);
-            }
-        }
-
-        private static void onFx(Runnable work) {
-            CountDownLatch done = new CountDownLatch(1);
-            Platform.runLater(() -> {
-                try {
-                    work.run();
-                } finally {
-                    done.countDown();
-                }
-            });
-            try {
-                done.await();
-            } catch (InterruptedException e) {
-                Thread.currentThread().interrupt();
-                throw new Refusal("stopped");
             }
         }
     }

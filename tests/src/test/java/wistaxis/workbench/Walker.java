@@ -554,7 +554,7 @@ final class Walker implements AutoCloseable {
     private void document(Ticket t, Papers.Kind kind) throws IOException {
         try {
             new Papers(bench().routes().shop(), new Papers.Letterhead("Saltmarsh", List.of(), java.time.ZoneOffset.UTC,
-                    bench().people().onPaper(t), List.of(), random.nextBoolean() ? Words.ENGLISH : GERMAN))
+                    bench().people().onPaper(t, bench().people().read(t.number())), List.of(), random.nextBoolean() ? Words.ENGLISH : GERMAN))
                     .page(kind, ledger(t.number()));
         } catch (BadInput e) {
             assertSaid(e);

@@ -9,10 +9,8 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
-import java.util.Collection;
 import java.util.HashMap;
 import java.util.Iterator;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -30,10 +28,7 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.ticket.Chain;
 import wistaxis.core.ticket.LedgerEntry;
-import wistaxis.core.ticket.Observed;
-import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.core.usb.Kinds;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.SameFile;
 
@@ -316,8 +311,8 @@ public final class Ledger implements AutoCloseable {
     }
 
     /** The entries of a ticket, in order. */
-    public synchronized List<LedgerEntry> of(String ticket) {
-        return told(() -> jdbi.withHandle(h -> of(h, ticket)));
+    public List<LedgerEntry> of(String ticket) {
+        return ask(h -> of(h, ticket));
     }
 
     /** Gives every entry, in order, to somebody; a ledger of any length takes little memory. */
@@ -325,13 +320,13 @@ public final class Ledger implements AutoCloseable {
         read("ORDER BY number", Map.of(), taker);
     }
 
-    private synchronized void read(String which, Map<String, ?> values, Consumer<LedgerEntry> taker) {
-        told(() -> jdbi.withHandle(h -> {
+    private void read(String which, Map<String, ?> values, Consumer<LedgerEntry> taker) {
+        ask(h -> {
             try (Stream<LedgerEntry> rows = h.createQuery(select + which).bindMap(values).setFetchSize(500).map(ENTRY).stream()) {
                 rows.forEach(taker);
             }
             return true;
-        }));
+        });
     }
 
     /** Work on the database. */
@@ -368,8 +363,8 @@ public final class Ledger implements AutoCloseable {
      * @param anchors what it has to agree with
      * @return empty when it was stopped
      */
-    public synchronized Optional<LedgerCheck> check(@Nullable LedgerSeen seen, List<Anchor> anchors, Instant now, Watcher watcher) {
-        return told(() -> jdbi.withHandle(h -> {
+    public Optional<LedgerCheck> check(@Nullable LedgerSeen seen, List<Anchor> anchors, Instant now, Watcher watcher) {
+        return ask(h -> {
             Database.check(jdbi);
             h.execute("BEGIN"); // that only reads, and takes no lock from whoever writes
             try {
@@ -377,7 +372,7 @@ public final class Ledger implements AutoCloseable {
             } finally {
                 h.execute("COMMIT");
             }
-        }));
+        });
     }
 
     private Optional<LedgerCheck> check(Handle h, LedgerCheck.Running check, Watcher watcher) {

@@ -27,19 +27,15 @@ public final class LedgerTables {
         this.projected = projected;
     }
 
-    private <T> T ask(HandleCallback<T, RuntimeException> question) {
-        return asking.ask(question);
-    }
-
     /** How many tickets are closed. */
     public long closedTickets() {
-        return ask(h -> h.createQuery("SELECT count(*) FROM ticket WHERE open = 0 AND opened <> ''")
+        return asking.ask(h -> h.createQuery("SELECT count(*) FROM ticket WHERE open = 0 AND opened <> ''")
                 .mapTo(Long.class).one());
     }
 
     /** See {@link LedgerStore#closedBefore}. */
     public Map<String, String> closedBefore(Instant moment) {
-        return ask(h -> h.createQuery("SELECT number, title FROM ticket WHERE open = 0 AND closed < :moment "
+        return asking.ask(h -> h.createQuery("SELECT number, title FROM ticket WHERE open = 0 AND closed < :moment "
                 + "ORDER BY nr").bind("moment", moment.toString()).reduceRows(new LinkedHashMap<>(), (all, row) -> {
                     all.put(row.getColumn("number", String.class), row.getColumn("title", String.class));
                     return all;
@@ -48,7 +44,7 @@ public final class LedgerTables {
 
     /** See {@link LedgerStore#notForgotten}. */
     public List<String> notForgotten(Collection<String> tickets) {
-        return ask(h -> tickets.stream().filter(t -> h.createQuery("SELECT body FROM event WHERE ticket = :ticket "
+        return asking.ask(h -> tickets.stream().filter(t -> h.createQuery("SELECT body FROM event WHERE ticket = :ticket "
                 + "AND (body LIKE '%\"customer-sealed\"%' OR body LIKE '%\"customer-forgotten\"%') ORDER BY number DESC LIMIT 1")
                 .bind("ticket", t).mapTo(String.class).findOne().filter(b -> b.contains("\"customer-sealed\"")).isPresent()).toList());
     }
@@ -58,7 +54,7 @@ public final class LedgerTables {
         if (!projected) {
             return new Projection.Times(List.of(), List.of()); // an old ledger that is only looked at
         }
-        return ask(h -> new Projection.Times(
+        return asking.ask(h -> new Projection.Times(
                 h.createQuery("SELECT * FROM (SELECT entry, identifier, stage, seconds FROM stage_time ORDER BY entry DESC LIMIT :most) "
                         + "ORDER BY entry").bind("most", most)
                         .map((r, _) -> new Projection.StageTime(r.getLong(1), r.getString(2), r.getString(3), r.getDouble(4))).list(),
@@ -68,7 +64,7 @@ public final class LedgerTables {
     }
 
     public Cases cases() {
-        return ask(h -> new Cases(Projections.last(h),
+        return asking.ask(h -> new Cases(Projections.last(h),
                 h.createQuery("SELECT identifier, trouble, step, outcome, count(*) FROM attempt "
                 + "WHERE identifier IS NOT NULL AND trouble IS NOT NULL AND outcome IS NOT NULL GROUP BY identifier, trouble, step, "
                 + "outcome")
@@ -77,13 +73,13 @@ public final class LedgerTables {
 
     /** Which models chips and boards were on real tickets. @param but a ticket that is not counted; empty for none */
     public Kinds kinds(String but) {
-        return ask(h -> Kinds.of(h.createQuery("SELECT kind, identifier FROM device_kind WHERE ticket <> :but")
+        return asking.ask(h -> Kinds.of(h.createQuery("SELECT kind, identifier FROM device_kind WHERE ticket <> :but")
                 .bind("but", but).map((r, _) -> Map.entry(r.getString(1), r.getString(2))).list()));
     }
 
     /** What was tried for a trouble at the host on real tickets, a try each. @param but a ticket that is not counted */
     public List<Observed.Trouble> tried(String trouble, String but) {
-        return ask(h -> h.createQuery("SELECT words, step, helped FROM host_try WHERE trouble = :trouble "
+        return asking.ask(h -> h.createQuery("SELECT words, step, helped FROM host_try WHERE trouble = :trouble "
                 + "AND ticket <> :but ORDER BY ticket, n").bind("trouble", trouble).bind("but", but)
                 .map((r, _) -> new Observed.Trouble(trouble, r.getString(1),
                         List.of(new Observed.Try(r.getString(2), r.getInt(3) == 1)))).list());
@@ -91,7 +87,7 @@ public final class LedgerTables {
 
     /** How often a school has landed on real devices in one person's hands, by model. */
     public List<KeysLanded> landed(String person, String school, String goal) {
-        return ask(h -> h.createQuery("SELECT identifier, sum(landed), count(*) FROM keys_try "
+        return asking.ask(h -> h.createQuery("SELECT identifier, sum(landed), count(*) FROM keys_try "
                 + "WHERE school = :school AND person = :person AND goal = :goal GROUP BY identifier").bind("school", school)
                 .bind("person", person).bind("goal", goal)
                 .map((r, _) -> new KeysLanded(r.getString(1), r.getInt(2), r.getInt(3))).list());
@@ -107,6 +103,6 @@ public final class LedgerTables {
         if (!projected) {
             throw new BadInput("this ledger is of an earlier Wistaxis, whose tables say less; open it once in the window");
         }
-        return ask(h -> Figures.of(h, from, to, byPerson));
+        return asking.ask(h -> Figures.of(h, from, to, byPerson));
     }
 }

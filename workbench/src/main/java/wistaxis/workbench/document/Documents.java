@@ -72,7 +72,7 @@ public final class Documents {
             life.background().run(() -> {
                 People.Person kept = customers.read(number);
                 return render(kind, entries, new Papers.Letterhead(called, terms(folder), ZoneId.systemDefault(),
-                        customers.onPaper(Ticket.fold(entries)), kept.serials(), words(kept.language())));
+                        customers.onPaper(Ticket.fold(entries), kept), kept.serials(), words(kept.language())));
             }, made::complete, made::completeExceptionally);
         });
         return made;
@@ -117,18 +117,12 @@ public final class Documents {
 
     /** Saves it where somebody said, over what is there if they said so, and writes that down. */
     public CompletableFuture<Result> save(String number, Made made, Path file) {
-        CompletableFuture<Result> done = new CompletableFuture<>();
+        CompletableFuture<Path> written = new CompletableFuture<>();
         life.background().write(() -> {
             OutFile.write(file, made.pdf(), true); // the dialog has asked
             return file;
-        }, _ -> handedOut(number, made).whenComplete((result, e) -> {
-                    if (e == null) {
-                        done.complete(result);
-                    } else {
-                        done.completeExceptionally(e);
-                    }
-                }), done::completeExceptionally);
-        return done;
+        }, written::complete, written::completeExceptionally);
+        return written.thenCompose(_ -> handedOut(number, made));
     }
 
     /** It was printed or saved: that is written down, with the digest of the file. */

@@ -12,6 +12,7 @@ import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
 import wistaxis.store.paper.Paper;
 import wistaxis.store.paper.Words;
 import wistaxis.workbench.people.Customers;
@@ -89,15 +90,15 @@ public final class Papers {
 
     /** The same before it is drawn. */
     public Paper.Filled page(Kind kind, List<LedgerEntry> entries) throws IOException {
-        Sheet sheet = new Sheet(shop, letterhead, Ticket.fold(entries), entries);
-        Map<String, Object> values = new HashMap<>(common(kind, sheet));
+        Sheet sheet = new Sheet(shop, letterhead, Ticket.fold(entries), TicketEvent.TakenBack.left(entries));
+        LedgerEntry last = entries.getLast();
+        Map<String, Object> values = new HashMap<>(common(kind, sheet, last));
         values.putAll(kind.document.values(sheet));
-        return Paper.fill(kind.toString(), kind.title(), values, entries.getLast().when(), letterhead.words());
+        return Paper.fill(kind.toString(), kind.title(), values, last.when(), letterhead.words());
     }
 
-    private Map<String, Object> common(Kind kind, Sheet sheet) {
+    private Map<String, Object> common(Kind kind, Sheet sheet, LedgerEntry last) {
         Ticket t = sheet.ticket();
-        LedgerEntry last = sheet.entries().getLast();
         Optional<DeviceModel> model = sheet.model();
         boolean note = letterhead.customer().startsWith(Customers.REMOVED) || letterhead.customer().equals(Customers.LOST);
         Map<String, Object> values = new HashMap<>(Map.of(note ? "customerNote" : "customer", letterhead.customer(), "shop",

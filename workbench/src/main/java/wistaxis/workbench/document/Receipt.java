@@ -1,6 +1,7 @@
 package wistaxis.workbench.document;
 
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import wistaxis.core.route.Intake;
 import wistaxis.core.ticket.Ticket;
@@ -16,7 +17,8 @@ final class Receipt implements Document {
         values.put("trouble", of.fact("trouble"));
         t.fact(Intake.TROUBLE_WORDS).ifPresent(w -> values.put("said", w));
         t.fact("deviceWords").ifPresent(w -> values.put("saidOfDevice", w));
-        values.put("backup", of.backups().isEmpty() ? "A backup: " + of.fact("backup") + "." : String.join(" ", of.backups()));
+        List<String> backups = of.backups();
+        values.put("backup", backups.isEmpty() ? "A backup: " + of.fact("backup") + "." : String.join(" ", backups));
         values.put("promised", of.promised().map(p -> "By " + p + ".").orElse("No time was promised."));
         values.put("hasTerms", !of.letterhead().terms().isEmpty());
         values.put("terms", of.letterhead().terms());

@@ -19,13 +19,12 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.workbench.ticket.Shop;
 
-/** What a document is made of: a ticket as its entries say it, the shop, and how it is said. */
-record Sheet(Shop shop, Papers.Letterhead letterhead, Ticket ticket, List<LedgerEntry> entries) {
-    /** The entries that count. */
-    List<LedgerEntry> counted() {
-        return TicketEvent.TakenBack.left(entries);
-    }
-
+/**
+ * What a document is made of: a ticket as its entries say it, the shop, and how it is said.
+ *
+ * @param counted its entries, without what was taken back
+ */
+record Sheet(Shop shop, Papers.Letterhead letterhead, Ticket ticket, List<LedgerEntry> counted) {
     Optional<DeviceModel> model() {
         return shop.model(ticket);
     }
@@ -92,7 +91,7 @@ record Sheet(Shop shop, Papers.Letterhead letterhead, Ticket ticket, List<Ledger
 
     /** Who of the staff was at work at a time; empty where nobody had said. */
     String by(Instant at) {
-        return counted().stream().filter(e -> !e.when().isAfter(at)).map(LedgerEntry::event).filter(TicketEvent.AtWork.class::isInstance)
+        return counted.stream().filter(e -> !e.when().isAfter(at)).map(LedgerEntry::event).filter(TicketEvent.AtWork.class::isInstance)
                 .map(TicketEvent.AtWork.class::cast).reduce((_, b) -> b).map(TicketEvent.AtWork::who).orElse("");
     }
 }

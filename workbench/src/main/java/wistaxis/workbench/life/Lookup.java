@@ -32,7 +32,8 @@ public final class Lookup<K, V> {
         if (!latest.containsKey(key)) {
             Object mine = new Object();
             latest.put(key, mine);
-            background.run(() -> read.apply(key), value -> came(key, mine, value), _ -> { }); // what failed is in the log
+            background.run(() -> read.apply(key), value -> came(key, mine, value),
+                    _ -> latest.remove(key, mine)); // what failed is in the log, and is asked for again
         }
         return Optional.ofNullable(there.get(key));
     }

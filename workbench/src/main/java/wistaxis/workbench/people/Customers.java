@@ -169,9 +169,14 @@ public final class Customers implements AutoCloseable {
         before.changed();
     }
 
-    /** How a customer stands on a paper: name and how to reach them, or when that was removed; empty where nobody said. From the disk. */
-    public String onPaper(Ticket ticket) {
-        return onPaper(ticket, read(ticket.number()), forgotten(ticket));
+    /**
+     * How a customer stands on a paper: name and how to reach them, or when that was removed; empty where nobody said. Any thread but the
+     * bench's.
+     *
+     * @param kept as it was read
+     */
+    public String onPaper(Ticket ticket, People.Person kept) {
+        return onPaper(ticket, kept, forgotten(ticket));
     }
 
     private @Nullable Instant forgotten(Ticket ticket) {

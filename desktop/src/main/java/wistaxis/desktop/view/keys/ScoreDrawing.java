@@ -29,6 +29,9 @@ public final class ScoreDrawing extends Region {
 
     private final Canvas canvas = new Canvas();
     private final Body body;
+    /** Between two drawings while only time passes: a fifteenth of a second, which leaves a processor to others. Ours. */
+    private static final long APART_NANOS = 1_000_000_000L / 15;
+
     private List<Object> drawn = List.of();
 
     /**
@@ -66,11 +69,12 @@ public final class ScoreDrawing extends Region {
         return NAMES + w * NOW_AT + (atNanos - nowNanos) / 1e9 * (w / SECONDS_SHOWN);
     }
 
-    /** Draws it, unless it stands there already. */
+    /** Draws it, unless it stands there already, or only moved on by less than is drawn. */
     public void draw(Moment m) {
         double w = getWidth();
         double h = getHeight();
-        List<Object> wanted = List.of(m, w, h, Look.of(this));
+        List<Object> wanted = List.of(m.run(), m.nowNanos() / APART_NANOS, m.attemptNanos(), List.copyOf(m.timing()), m.facts(),
+                m.margins(), w, h, Look.of(this));
         if (wanted.equals(drawn)) {
             return;
         }

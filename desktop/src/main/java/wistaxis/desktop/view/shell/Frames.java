@@ -9,21 +9,14 @@ import javafx.animation.AnimationTimer;
 import javafx.application.Platform;
 
 /**
- * When the window looks at the bench: fifteen times a second while something moves, and twice a second while nothing does, so that a
+ * When the window looks at the bench: each time it is drawn while something moves, and twice a second while nothing does, so that a
  * window that stands open costs next to nothing.
  */
 final class Frames implements AutoCloseable {
     /** Between two looks at rest: half a second, one of two with the second of the clock on the wall. Ours. */
     private static final long REST_MILLIS = 500;
 
-    /** Of a display that is drawn 60 times a second. */
-    private static final long FRAME_NANOS = 16_666_667L;
-
-    /** Between two looks while something moves: a fifteenth of a second, so that drawing leaves a processor to others. Ours. */
-    static final long MOVING_NANOS = 4 * FRAME_NANOS;
-
     private final Runnable frame;
-    private final long apart;
     private final BooleanSupplier moves;
     private final AtomicBoolean asked = new AtomicBoolean();
     private final ScheduledExecutorService rest = Executors.newSingleThreadScheduledExecutor(Thread.ofPlatform().name("frames").daemon()
@@ -31,18 +24,13 @@ final class Frames implements AutoCloseable {
     private final AnimationTimer drawn = new AnimationTimer() {
         @Override
         public void handle(long now) {
-            if (now - looked >= apart) {
-                looked = now;
-                look();
-            }
+            look();
         }
     };
     private volatile boolean moving;
-    private long looked;
 
-    /** @param moves whether something moves @param apart between two looks while it does, nanoseconds, but for less than a frame */
-    Frames(Runnable frame, BooleanSupplier moves, long apart) {
-        this.apart = Math.max(0, apart - FRAME_NANOS / 2);
+    /** @param moves whether something moves, so that each frame counts */
+    Frames(Runnable frame, BooleanSupplier moves) {
         this.frame = frame;
         this.moves = moves;
     }

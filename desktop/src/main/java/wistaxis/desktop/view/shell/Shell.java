@@ -146,8 +146,7 @@ public final class Shell implements Window, AutoCloseable {
         frame.getStyleClass().add("frame");
         root.setCenter(frame);
         show(view);
-        frames = new Frames(this::frame, () -> moves || bench.keysRun() || bench.time().rate() > 1 || view.moves(),
-                moves ? 0 : Frames.MOVING_NANOS);
+        frames = new Frames(this::frame, () -> moves || bench.keysRun() || bench.time().rate() > 1 || view.moves());
         frames.start();
         bench.changes().follow(_ -> frames.turn());
     }

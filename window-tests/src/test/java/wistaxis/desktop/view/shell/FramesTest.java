@@ -40,7 +40,7 @@ class FramesTest {
 
     @Test
     void itMovesWhenSomethingDoesAndRestsOtherwise() throws InterruptedException {
-        try (Frames frames = new Frames(looks::incrementAndGet, moves::get, 0)) {
+        try (Frames frames = new Frames(looks::incrementAndGet, moves::get)) {
             frames.start();
             looked(2);
             assertThat(frames.isMoving()).isFalse();
@@ -60,7 +60,7 @@ class FramesTest {
     @Test
     void oneLookIsAskedForAtATime() throws InterruptedException {
         CountDownLatch goOn = new CountDownLatch(1);
-        try (Frames frames = new Frames(looks::incrementAndGet, moves::get, 0)) {
+        try (Frames frames = new Frames(looks::incrementAndGet, moves::get)) {
             Platform.runLater(() -> {
                 try {
                     goOn.await();
