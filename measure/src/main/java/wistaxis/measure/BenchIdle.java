@@ -20,6 +20,7 @@ import wistaxis.cli.output.Output;
 import wistaxis.cli.output.Refusal;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.desktop.NoDisplay;
 import wistaxis.desktop.view.shell.Shell;
@@ -90,7 +91,7 @@ final class BenchIdle extends Output {
         private static final List<TicketEvent> AT_THE_HOST = List.of(new TicketEvent.FactRecorded("trouble", "looping"),
                 new TicketEvent.Identified("iPhone13,2", "by the number"),
                 new TicketEvent.ConsentAsked("recovery-restore", true, "owner", "none"), new TicketEvent.RouteChosen("recovery-restore"),
-                new TicketEvent.FirmwareFrom(TicketEvent.FirmwareFrom.HOST), new TicketEvent.ModeEntered("recovery"),
+                new TicketEvent.FirmwareFrom(TicketEvent.FirmwareFrom.HOST), new TicketEvent.ModeEntered(Mode.RECOVERY),
                 new TicketEvent.RestoreStarted(null), new TicketEvent.StageReached("download"), new TicketEvent.StageReached("prepare"));
 
         @Option(names = "--data", required = true)

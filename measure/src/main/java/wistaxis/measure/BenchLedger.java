@@ -21,6 +21,7 @@ import wistaxis.cli.output.Progress;
 import wistaxis.cli.output.Refusal;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Said;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.store.ledger.DataFolder;
@@ -215,7 +216,7 @@ final class BenchLedger extends Output {
                 new TicketEvent.Downloaded("31K88", 35_000_000, 12),
                 new TicketEvent.PackageProven("31K88", "packages/x.zip", 6, "a".repeat(64), "signed"),
                 new TicketEvent.KeysAttempted("Plugged restart", "recovery", true, Said.of("recovery-seen"),
-                List.of()), new TicketEvent.ModeEntered("recovery"),
+                List.of()), new TicketEvent.ModeEntered(Mode.RECOVERY),
                 new TicketEvent.RestoreStarted("31K88")));
         List.of("check", "extract", "prepare", "sign", "send", "greeting").forEach(s -> way.add(new TicketEvent.StageReached(s)));
         way.add(new TicketEvent.Restored("31.10"));

@@ -12,6 +12,7 @@ import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.facts.Said;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.KeySequence;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Steps;
@@ -214,7 +215,7 @@ final class DemoPast {
             now(new TicketEvent.KeysAttempted(school.school(), goal.toString(), landed, landed
                     ? Said.of("host-has-it", "mode", goal.toString()) : Said.of("up-on-host"), List.of(), who));
             if (landed) {
-                now(new TicketEvent.ModeEntered(goal.toString()));
+                now(new TicketEvent.ModeEntered(Mode.of(goal.toString())));
                 return true;
             }
         }

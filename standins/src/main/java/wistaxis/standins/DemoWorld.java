@@ -15,6 +15,7 @@ import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.Said;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.keys.Mistake;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Steps;
 import wistaxis.core.ticket.Ending;
@@ -253,7 +254,7 @@ public final class DemoWorld {
                 landed ? Said.of("recovery-seen")
                 : new Mistake("released-at-logo", PhysicalKey.SIDE, 11.8, 0).said(), List.of()));
         if (landed) {
-            happened(ticket, ago, new TicketEvent.ModeEntered("recovery"));
+            happened(ticket, ago, new TicketEvent.ModeEntered(Mode.RECOVERY));
         }
     }
 

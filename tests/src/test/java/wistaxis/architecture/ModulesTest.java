@@ -23,7 +23,6 @@ import wistaxis.core.ticket.TicketEvent;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.store.ledger.LedgerStore;
 import wistaxis.workbench.command.Commands;
-import wistaxis.workbench.ticket.Tickets;
 
 /** The arrows between the modules, over all of them. */
 class ModulesTest {

@@ -80,7 +80,7 @@ class HostileUseTest {
         assertThat(run("route", "--facts", folder.resolve("wide.json").toString()).err()).contains("UTF-16");
         assertThat(run("route", "--facts", file("c.json", "{\"trouble\":\"\\u001b[2J\\u009b\\u202e\"}")).err())
                 .contains("\\u001b[2J\\u009b\\u202e");
-        assertThat(run("route", "--facts", file("n.json", "{\"trouble\":7}")).err()).contains("[7] where a text belongs");
+        assertThat(run("route", "--facts", file("n.json", "{\"trouble\":7}")).err()).contains("trouble: [7] where a text belongs");
         assertThat(run("route", "--facts", file("blanks.json", " ".repeat(900_000))).err()).contains("nothing in it");
     }
 

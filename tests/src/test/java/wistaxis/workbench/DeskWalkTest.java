@@ -12,6 +12,7 @@ import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.keys.Goal;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
@@ -136,7 +137,7 @@ class DeskWalkTest {
             at.bench.desk(number).restore().stop();
             at.settle();
             assertThat(ticket(at).attempt().orElseThrow().outcome()).contains(Attempt.Outcome.STOPPED);
-            assertThat(ticket(at).mode()).as("the device is where it was").isEqualTo("recovery");
+            assertThat(ticket(at).mode()).as("the device is where it was").isEqualTo(Mode.RECOVERY);
             at.bench.desk(number).restore().start();
             at.settle();
         }

@@ -19,6 +19,7 @@ import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Said;
 import wistaxis.core.keys.HostView;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.practice.Measured;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
@@ -117,7 +118,7 @@ class LossesTest {
             assertThat(at.bench.usb().offers(n)).hasSize(1);
             assertThat(at.bench.desk(n).host().mayNot()).hasValueSatisfying(w -> assertThat(w).contains("may be another one"));
             at.done(at.bench.usb().bind(n, at.bench.usb().offers(n).getFirst()));
-            at.until(() -> "recovery".equals(at.bench.ticket(n).mode()));
+            at.until(() -> Mode.RECOVERY.equals(at.bench.ticket(n).mode()));
         }
     }
 

@@ -36,6 +36,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Said;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Command;
@@ -46,7 +47,6 @@ import wistaxis.workbench.document.Documents;
 import wistaxis.workbench.document.Papers.Kind;
 import wistaxis.workbench.document.Papers;
 import wistaxis.workbench.people.Customers;
-import wistaxis.workbench.practice.Practice;
 
 /** The papers, read back with PDFBox: what stands on them, embedded fonts, tags, the code, and the same bytes each time. */
 class PapersTest {
@@ -111,7 +111,7 @@ class PapersTest {
         at.record(n, new TicketEvent.Identified("iPhone13,2", "by the number"));
         at.give(n, new Command.Choose("recovery-restore", "the owner", "there is none"));
         for (TicketEvent e : List.of(new TicketEvent.KeysAttempted("Plugged restart", "recovery", false, Said.sentence("let go too early"), List.of()),
-                new TicketEvent.KeysAttempted("Plugged restart", "recovery", true, Said.sentence(""), List.of()), new TicketEvent.ModeEntered("recovery"),
+                new TicketEvent.KeysAttempted("Plugged restart", "recovery", true, Said.sentence(""), List.of()), new TicketEvent.ModeEntered(Mode.RECOVERY),
                 new TicketEvent.RestoreStarted("31K88"), new TicketEvent.StageReached("check"), new TicketEvent.Restored("31.10"),
                 new TicketEvent.CheckAnswered("greeting-seen", "seen"))) {
             at.record(n, e);

@@ -1,18 +1,12 @@
 package wistaxis.workbench;
 
 import com.sun.net.httpserver.HttpServer;
+import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
-import java.time.Instant;
-import wistaxis.core.firmware.TypedBuild;
-import wistaxis.core.restore.HostRun;
-import wistaxis.core.restore.HostStage;
-import static org.assertj.core.api.Assertions.assertThat;
-import static org.assertj.core.api.Assertions.assertThatThrownBy;
-
-import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -21,11 +15,16 @@ import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.device.KeyFamily;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Sha256;
+import wistaxis.core.firmware.TypedBuild;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.HostView;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.keys.Reading;
 import wistaxis.core.keys.Start;
+import wistaxis.core.restore.HostRun;
+import wistaxis.core.restore.HostStage;
 import wistaxis.core.ticket.Attempt;
+import wistaxis.core.ticket.OnScreen;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
@@ -33,8 +32,10 @@ import wistaxis.core.usb.UsbDevice;
 import wistaxis.core.work.Command;
 import wistaxis.core.work.Sightings;
 import wistaxis.standins.ScriptedUsb;
-import wistaxis.workbench.practice.Practice;
 import wistaxis.workbench.ticket.Learned;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
 
 /** Real tickets without a window: a scripted USB, a technician who says what is seen, and a host that does the writing. */
 class RealWalkTest {
@@ -120,7 +121,7 @@ class RealWalkTest {
             usb.shows();
             at.until(() -> at.bench.usb().devices().isEmpty());
             at.passes(10, () -> "nothing".equals(of(at, n).observed().host().what()));
-            assertThat(of(at, n).mode()).as("from prepare on it leaves the cable screen rightly").isEqualTo("recovery");
+            assertThat(of(at, n).mode()).as("from prepare on it leaves the cable screen rightly").isEqualTo(Mode.RECOVERY);
             while (desk.host().run().orElseThrow().next().isPresent()) {
                 desk.host().next();
                 at.settle();
@@ -200,7 +201,7 @@ class RealWalkTest {
             at.passes(120, coaching::asking);
             coaching.sees(Reading.Sight.CABLE_SCREEN, HostView.RECOVERY);
             at.settle();
-            assertThat(of(at, n).mode()).isEqualTo("recovery");
+            assertThat(of(at, n).mode()).isEqualTo(Mode.RECOVERY);
             at.until(() -> at.bench.desk(n).host().mayNot().isEmpty());
             at.done(at.bench.desk(n).host().start());
             at.give(n, new Command.ReachStage("send", null));
@@ -318,7 +319,7 @@ class RealWalkTest {
             second.startDownload();
             at.until(() -> of(at, two).packageProven());
             assertThat(types(at, two)).containsSubsequence("build-chosen", "download-started", "downloaded", "package-proven");
-            at.give(two, new Command.Saw("cable-screen", null, Sightings.Source.TOLD));
+            at.give(two, new Command.Saw(OnScreen.CABLE_SCREEN, null, Sightings.Source.TOLD));
             at.until(() -> at.bench.desk(two).host().mayNot().isEmpty());
             at.done(at.bench.desk(two).host().start());
             at.give(two, new Command.NotSigned("This version is not offered any more"));
@@ -364,7 +365,7 @@ class RealWalkTest {
                 at.until(() -> at.bench.usb().devices().isEmpty());
                 at.passes(10, () -> "nothing".equals(of(at, number).observed().host().what()));
                 assertThat(of(at, n).running()).isTrue();
-                assertThat(of(at, n).mode()).as("pulled in " + stage.id()).isEqualTo(stage.mode() ? null : "recovery");
+                assertThat(of(at, n).mode()).as("pulled in " + stage.id()).isEqualTo(stage.mode() ? null : Mode.RECOVERY);
                 usb.shows(first(HostView.RECOVERY));
                 at.until(() -> at.bench.usb().of(number).isPresent() && of(at, number).mode() != null);
             }
@@ -393,11 +394,11 @@ class RealWalkTest {
             at.done(at.bench.usb().bind(two, second(HostView.NORMAL)));
             for (HostView mode : List.of(HostView.RECOVERY, HostView.DFU, HostView.RECOVERY)) {
                 usb.shows(first(mode), second(HostView.NORMAL));
-                at.until(() -> mode.toString().equals(of(at, one).mode()));
+                at.until(() -> Mode.of(mode).orElseThrow().equals(of(at, one).mode()));
                 assertThat(of(at, two).mode()).isNull();
             }
             usb.shows(first(HostView.RECOVERY), second(HostView.RECOVERY));
-            at.until(() -> "recovery".equals(of(at, two).mode()));
+            at.until(() -> Mode.RECOVERY.equals(of(at, two).mode()));
             at.until(() -> at.bench.usb().kind(second(HostView.RECOVERY), "").filter(k -> k.times() == 2).isPresent());
             assertThat(at.bench.usb().kind(second(HostView.RECOVERY), "")).hasValueSatisfying(s -> {
                 assertThat(s.identifier()).isEqualTo("iPhone13,2");

@@ -24,6 +24,7 @@ import wistaxis.core.firmware.TypedBuild;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.HostView;
 import wistaxis.core.keys.KeySequence;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.keys.Reading;
 import wistaxis.core.outside.OutsideTrouble;
 import wistaxis.core.restore.HandoverFacts;
@@ -36,6 +37,7 @@ import wistaxis.core.steps.Walk;
 import wistaxis.core.steps.WalkRun;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.OnScreen;
 import wistaxis.core.ticket.Story;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
@@ -247,7 +249,7 @@ final class Walker implements AutoCloseable {
             }
         });
         act("not this one", 1, n -> at.done(bench().usb().release(n)));
-        act("seen", 4, n -> at.give(n, new Command.Saw(random.nextInt(3) == 0 ? null : any(Sightings.SCREENS),
+        act("seen", 4, n -> at.give(n, new Command.Saw(random.nextInt(3) == 0 ? null : any(List.of(OnScreen.values())),
                 random.nextBoolean() ? null : any(List.of(HostView.values())), Sightings.Source.TOLD)));
         act("keys", 4, n -> keys(bench().desk(n).keys().coaching()));
         act("drill", 1, _ -> {
@@ -341,7 +343,7 @@ final class Walker implements AutoCloseable {
             try (KeptLedger other = KeptLedger.open(DataFolder.open(folder).ledger())) {
                 other.append(n, other.of(n).getLast().number(), List.of(any(List.of(new TicketEvent.StageReached("none such"),
                         new TicketEvent.RouteChosen("none-such"), new TicketEvent.WalkNoted("no-way", "x", "y"),
-                        new TicketEvent.ModeEntered("dfu"), new TicketEvent.Restored("?"), new TicketEvent.Identified("iPhone999,9", "x"),
+                        new TicketEvent.ModeEntered(Mode.DFU), new TicketEvent.Restored("?"), new TicketEvent.Identified("iPhone999,9", "x"),
                         new TicketEvent.BuildChosen("26.1", "23B80", null, Long.MAX_VALUE, "x"),
                         new TicketEvent.FactRecorded("promised", typed()), new TicketEvent.FactRecorded("trouble", "none-such"),
                         new TicketEvent.ConsentAsked("none", true, "x", "y")))), any(List.of(bench().now(), Instant.MIN, Instant.MAX)))

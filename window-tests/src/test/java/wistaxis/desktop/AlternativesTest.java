@@ -9,6 +9,7 @@ import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.TicketEvent;
 
@@ -80,7 +81,7 @@ class AlternativesTest extends OnDemoBench {
         w.hurried(20, () -> Window.until(() -> !w.bench.desk(looping).starting(), "the device to loop again"));
         w.click("goal-recovery");
         w.click("show-me");
-        w.hurried(20, () -> Window.until(() -> "recovery".equals(w.bench.ticket(looping).mode()), "recovery"));
+        w.hurried(20, () -> Window.until(() -> Mode.RECOVERY.equals(w.bench.ticket(looping).mode()), "recovery"));
         w.sees("Restart keys: out of recovery");
         w.click("show-me");
         w.hurried(20, () -> w.sees("It has left recovery"));
@@ -130,7 +131,7 @@ class AlternativesTest extends OnDemoBench {
 
     @Test
     void waterFoundLateStopsARestoreThatWasReadyToStart() {
-        record(KEYS, new TicketEvent.ModeEntered("recovery"));
+        record(KEYS, new TicketEvent.ModeEntered(Mode.RECOVERY));
         w.click("lane-" + KEYS);
         w.sees("Start the restore");
         Window.until(() -> !w.find("restore-start").isDisabled(), "the host to be looked at and the bench to be ready");

@@ -10,6 +10,7 @@ import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.facts.Said;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.ticket.TicketEvent;
 
 /** What goes wrong outside is said in words, and nothing is written or lost. On the demo bench. */
@@ -21,7 +22,7 @@ class FaultsTest {
 
     /** The ledger says that the device came into recovery just now; the whole walk does it with keys. */
     private static void intoRecovery(Window w) {
-        w.says(READY, new TicketEvent.ModeEntered("recovery"));
+        w.says(READY, new TicketEvent.ModeEntered(Mode.RECOVERY));
         w.click("lane-" + READY);
         w.sees("Start the restore");
     }
@@ -99,7 +100,7 @@ class FaultsTest {
             w.click("restore-start");
         }
         try (Window w = Window.demo(folder, 12_000_000)) {
-            assertThat(w.bench.ticket(READY).mode()).isEqualTo("recovery");
+            assertThat(w.bench.ticket(READY).mode()).isEqualTo(Mode.RECOVERY);
             w.click("lane-" + READY);
             w.sees("left in recovery");
             w.sees("Start the restore");

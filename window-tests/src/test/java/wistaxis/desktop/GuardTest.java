@@ -12,6 +12,7 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.facts.Said;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.TicketEvent;
@@ -141,7 +142,7 @@ class GuardTest {
                     new TicketEvent.RouteChosen("recovery-restore"),
                     new TicketEvent.BuildChosen("31.10", "31K88", "a".repeat(64), 1000, "x"),
                     new TicketEvent.PackageProven("31K88", "packages/x.zip", 6, "a".repeat(64), "signed"),
-                    new TicketEvent.ModeEntered("recovery"), new TicketEvent.RestoreStarted("31K88"),
+                    new TicketEvent.ModeEntered(Mode.RECOVERY), new TicketEvent.RestoreStarted("31K88"),
                     new TicketEvent.StageReached("send"));
         }
         try (Window w = open()) {

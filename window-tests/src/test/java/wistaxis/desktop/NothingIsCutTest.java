@@ -1,26 +1,27 @@
 package wistaxis.desktop;
 
-import java.util.Map;
-import javafx.scene.control.Button;
-import static org.assertj.core.api.Assertions.assertThat;
-
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.Stream;
 import javafx.geometry.Bounds;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.Labeled;
-import javafx.scene.control.TextField;
 import javafx.scene.control.ListView;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.control.TextField;
 import javafx.scene.text.Text;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Command;
+import static org.assertj.core.api.Assertions.assertThat;
+
 
 /**
  * No text on any main view is cut off or lies outside of the window: in the smallest window, and at 1280 by 800 as it opens and in the
@@ -46,8 +47,8 @@ class NothingIsCutTest {
 
     private void nothingIsCut(String... rounds) {
         try (Window w = Window.demo(folder, 12_000_000)) {
-            w.says("T-0011", new TicketEvent.ModeEntered("recovery"));
-            w.says(REAL, new TicketEvent.ModeEntered("recovery"), new TicketEvent.RestoreStarted(""),
+            w.says("T-0011", new TicketEvent.ModeEntered(Mode.RECOVERY));
+            w.says(REAL, new TicketEvent.ModeEntered(Mode.RECOVERY), new TicketEvent.RestoreStarted(""),
                     new TicketEvent.StageReached("download"), new TicketEvent.HostTrouble("error", "It could not be done (14)"));
             String walked = opened(w, "unavailable", new TicketEvent.ConsentAsked("lock-screen-erase", true, "owner", "none"),
                     new TicketEvent.RouteChosen("lock-screen-erase"), new TicketEvent.WalkNoted("lock-screen-erase", "network", "there"));

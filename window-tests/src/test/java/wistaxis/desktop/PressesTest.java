@@ -13,6 +13,7 @@ import javafx.scene.Node;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
@@ -71,7 +72,7 @@ class PressesTest {
             assertThat(typed).as("typed here, and held: written so often").hasSizeGreaterThan(1);
             settled(w);
             Window.acked(() -> w.bench.commands().give(N, new Command.FetchFrom(TicketEvent.FirmwareFrom.HOST)));
-            w.says(N, new TicketEvent.ModeEntered("recovery"));
+            w.says(N, new TicketEvent.ModeEntered(Mode.RECOVERY));
             Window.until(() -> Window.onFx(() -> w.bench.desk(N).host().mayNot().isEmpty()), "the bench to be ready");
             Window.acked(() -> w.bench.desk(N).host().start());
             Window.onFx(() -> {

@@ -2,23 +2,24 @@ package wistaxis.desktop;
 
 import java.io.IOException;
 import java.nio.file.Files;
-import org.junit.jupiter.api.extension.ExtendWith;
-import wistaxis.core.facts.Sha256;
-import static org.assertj.core.api.Assertions.assertThat;
-
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.facts.Sha256;
 import wistaxis.core.keys.HostView;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.usb.UsbDevice;
 import wistaxis.standins.ScriptedUsb;
+import static org.assertj.core.api.Assertions.assertThat;
+
 
 /** A real ticket in the window, with a scripted USB: keys, a host that fetches, a drop-out and a re-entry, trouble at the host. */
 @ExtendWith(Waits.class)
@@ -173,7 +174,7 @@ class RealBenchTest {
             w.click("host-recovery");
             w.click("sight-cable-screen");
             w.sees("On to the restore");
-            assertThat(ticket(w).mode()).isEqualTo("recovery");
+            assertThat(ticket(w).mode()).isEqualTo(Mode.RECOVERY);
         }
     }
 
@@ -218,10 +219,10 @@ class RealBenchTest {
                 w.sees("A device that is up");
             }
             usb.shows(device(HostView.RECOVERY), other);
-            Window.until(() -> "recovery".equals(ticket(w).mode()), "the first in recovery");
+            Window.until(() -> Mode.RECOVERY.equals(ticket(w).mode()), "the first in recovery");
             assertThat(w.text()).as("the page of the second").contains("A device that is up").doesNotContain("In recovery. Let go.");
             usb.shows(device(HostView.RECOVERY), otherLow);
-            Window.until(() -> "dfu".equals(Window.onFx(() -> w.bench.ticket("T-0002")).mode()), "the second in DFU");
+            Window.until(() -> Mode.DFU.equals(Window.onFx(() -> w.bench.ticket("T-0002")).mode()), "the second in DFU");
             w.sees("DFU");
             Window.onFx(() -> {
                 w.shell.showTicket("T-0001", Stage.KEYS);

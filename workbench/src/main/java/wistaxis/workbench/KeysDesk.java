@@ -4,6 +4,7 @@ import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.coach.Verdict;
 import wistaxis.core.keys.Goal;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.practice.Chance;
 import wistaxis.core.work.Command;
 import wistaxis.workbench.ticket.Learned;
@@ -45,8 +46,8 @@ public final class KeysDesk {
 
     /** Whether the device is in the mode that the route wants: the keys are done. */
     public boolean landed() {
-        String mode = desk.ticket().mode();
-        return mode != null && mode.equals(coaching().goal().toString()) && desk.ticket().writesFirmware();
+        Mode mode = desk.ticket().mode();
+        return mode != null && mode.word().equals(coaching().goal().toString()) && desk.ticket().writesFirmware();
     }
 
     /** What the route and the mode ask of the keys now. */

@@ -102,7 +102,7 @@ public final class RestoreDesk {
 
     /** Whether the run waits for the device to come up again. */
     boolean comingUp() {
-        return run != null && running() && "greeting".equals(run.current().gate());
+        return run != null && running() && run.current().gate() == RestoreStage.Waits.GREETING;
     }
 
     /** Bench time left of a run that goes on by itself; zero while it waits for hands or none runs. */
@@ -137,7 +137,7 @@ public final class RestoreDesk {
         if (entered) {
             command(next.current());
         }
-        if (Objects.equals(next.current().gate(), "signing") && !signingAsked) {
+        if (next.current().gate() == RestoreStage.Waits.SIGNING && !signingAsked) {
             askForSigning();
         }
         if (entered || before.state().getClass() != next.state().getClass()) {
@@ -146,10 +146,10 @@ public final class RestoreDesk {
     }
 
     private void command(RestoreStage stage) {
-        switch (stage.command() == null ? "" : stage.command()) {
-            case "begin" -> desk.device().apply(new Input.BeginRestore(), bench.nowNanos());
-            case "end" -> desk.device().apply(new Input.EndRestore(desk.ticket().keepsData()), bench.nowNanos());
-            default -> { }
+        switch (stage.command()) {
+            case BEGIN -> desk.device().apply(new Input.BeginRestore(), bench.nowNanos());
+            case END -> desk.device().apply(new Input.EndRestore(desk.ticket().keepsData()), bench.nowNanos());
+            case null -> { }
         }
     }
 

@@ -16,6 +16,7 @@ import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Units;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.keys.KeySequence;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.outside.HostProbe.HostFacts;
 import wistaxis.core.outside.HostProbe;
 import wistaxis.core.route.BackupPlan;
@@ -26,6 +27,7 @@ import wistaxis.core.route.Oddities;
 import wistaxis.core.route.Readiness;
 import wistaxis.core.route.Route;
 import wistaxis.core.route.RoutePlanner;
+import wistaxis.core.steps.Trouble;
 import wistaxis.core.steps.WalkRun;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ticket;
@@ -37,7 +39,6 @@ import wistaxis.store.ledger.LedgerStore;
 import wistaxis.store.settings.Settings;
 import wistaxis.workbench.host.PublicHolidays;
 import wistaxis.workbench.life.Change;
-import wistaxis.workbench.people.Customers;
 import wistaxis.workbench.plan.Plans;
 import wistaxis.workbench.ticket.Shop;
 
@@ -90,7 +91,7 @@ public final class Routes {
     private void count(LedgerStore ledger) {
         bench.background().run(ledger::cases, cases -> {
             cases.all().forEach(c -> bench.devices().byIdentifier(c.identifier()).ifPresent(m -> Attempt.Outcome.of(c.outcome())
-                    .ifPresent(o -> evidence.add(new Evidence.Case(m.family(), c.trouble(), c.step()), o, c.times()))));
+                    .ifPresent(o -> evidence.add(new Evidence.Case(m.family(), Trouble.of(c.trouble()), c.step()), o, c.times()))));
             counted = cases.last();
             uncounted.forEach(Runnable::run);
             uncounted.clear();
@@ -221,7 +222,7 @@ public final class Routes {
 
     /** How long the device stays in recovery by itself from now on; empty where it is in none. Negative once it should have left. */
     public Optional<Duration> modeWindowLeft(Ticket ticket) {
-        return "recovery".equals(ticket.mode()) && ticket.modeSince() != null
+        return Mode.RECOVERY.equals(ticket.mode()) && ticket.modeSince() != null
                 ? Optional.of(modeWindow(ticket).minus(BenchTime.between(ticket.modeSince(), bench.now()))) : Optional.empty();
     }
 
@@ -239,7 +240,7 @@ public final class Routes {
 
     /** How often a step worked in this shop, where there are enough cases. */
     public Optional<Evidence.Tally> evidence(Ticket ticket, String step) {
-        return evidence.of(bench.model(ticket).map(DeviceModel::family).orElse(null), ticket.fact("trouble").orElse(""), step);
+        return ticket.trouble().flatMap(t -> evidence.of(bench.model(ticket).map(DeviceModel::family).orElse(null), t, step));
     }
 
     /** Whether host and bench are ready for a step that writes firmware; looks at the host in the background. */

@@ -18,6 +18,7 @@ import wistaxis.core.keys.DeviceState;
 import wistaxis.core.keys.Explanation;
 import wistaxis.core.keys.HostView;
 import wistaxis.core.keys.KeySequence;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.keys.Phase;
 import wistaxis.core.keys.Reading;
 import wistaxis.core.keys.Screen;
@@ -26,9 +27,13 @@ import wistaxis.core.outside.DeviceLink;
 import wistaxis.core.outside.ObservedDevice;
 import wistaxis.core.restore.HostRun;
 import wistaxis.core.route.CaseFacts;
+import wistaxis.core.steps.Hands;
+import wistaxis.core.steps.Ladder;
+import wistaxis.core.steps.Steps;
 import wistaxis.core.steps.Walk;
 import wistaxis.core.steps.WalkRun;
 import wistaxis.core.ticket.Observed;
+import wistaxis.core.ticket.OnScreen;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.time.BenchTime;
 import wistaxis.core.usb.UsbDevice;
@@ -66,7 +71,7 @@ public final class TicketDesk implements CoachSubject {
     private DeviceState asTheLedgerLeftIt(Ticket t) {
         Instant since = t.modeSince();
         if (t.mode() != null && since != null) {
-            return machine.start(t.mode().equals("dfu") ? Start.DFU : Start.RECOVERY, true,
+            return machine.start(t.mode().equals(Mode.DFU) ? Start.DFU : Start.RECOVERY, true,
                     Math.min(BenchTime.nanos(since), bench.nowNanos()));
         }
         if (t.unknownState() != null) {
@@ -76,13 +81,9 @@ public final class TicketDesk implements CoachSubject {
         if (t.attempts().stream().anyMatch(a -> a.written() != null)) {
             return machine.start(Start.ON, false, bench.nowNanos());
         }
-        Start start = "black".equals(t.facts().get("screenSays")) ? Start.OFF : switch (t.fact("trouble").orElse("")) {
-            case "passcode-forgotten", "disabled", "unavailable" -> Start.DISABLED;
-            case "looping", "stuck-on-logo" -> Start.LOOPING;
-            case "dead" -> Start.OFF;
-            default -> Start.ON;
-        };
-        return machine.start(start, false, bench.nowNanos());
+        Start start = t.trouble().flatMap(Steps::ladder).map(Ladder::shows).orElse(Start.ON);
+        boolean black = t.fact("screenSays").filter(OnScreen.BLACK.toString()::equals).isPresent();
+        return machine.start(black ? Start.OFF : start, false, bench.nowNanos());
     }
 
     public Ticket ticket() {
@@ -221,8 +222,9 @@ public final class TicketDesk implements CoachSubject {
         if (ticket.restored() != null) {
             return;
         }
-        if (ticket.mode() == null && !keys.busy() && (device.host() == HostView.RECOVERY || device.host() == HostView.DFU)) {
-            byItself(new Command.EnterMode(device.host()));
+        Optional<Mode> mode = Mode.of(device.host());
+        if (ticket.mode() == null && !keys.busy() && mode.isPresent()) {
+            byItself(new Command.EnterMode(mode.get()));
         } else if (ticket.mode() != null && !inModeOrWorkedOn(state)) {
             byItself(new Command.LeaveMode(Explanation.said(state, machine)));
         }
@@ -239,7 +241,7 @@ public final class TicketDesk implements CoachSubject {
     /** How long nobody's hands are wanted on a walk: until it rings, else as long as is usual. */
     private Duration waits(WalkRun walk) {
         Walk.Stop at = walk.at();
-        if (at == null || !at.hands().equals("nobody")) {
+        if (at == null || at.hands() != Hands.NOBODY) {
             return Duration.ZERO;
         }
         return walk.rings().map(r -> BenchTime.between(bench.now(), r)).orElseGet(() -> Duration.ofSeconds(Math.round(60 * at.high()))

@@ -1,9 +1,10 @@
 package wistaxis.cli.ticket;
 
 import org.jspecify.annotations.Nullable;
-import picocli.CommandLine;
 import picocli.CommandLine.Option;
+import picocli.CommandLine;
 import wistaxis.core.keys.HostView;
+import wistaxis.core.ticket.OnScreen;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
 import wistaxis.core.work.Sightings;
@@ -19,6 +20,6 @@ public final class SayState extends Giving {
 
     @Override
     Command command(Ticket ticket) {
-        return new Command.Saw(screen, host, Sightings.Source.TOLD);
+        return new Command.Saw(screen == null ? null : OnScreen.parse(screen), host, Sightings.Source.TOLD);
     }
 }

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
@@ -29,7 +30,7 @@ public record TicketRow(
     @JsonInclude(JsonInclude.Include.ALWAYS)
     record Row(
             String step, @Nullable String outcome, Instant since, @Nullable Consent consent, @Nullable String build, boolean proven,
-            @Nullable String mode, int keys, @Nullable String stopped, @Nullable String written, Map<String, String> checks) {
+            @Nullable Mode mode, int keys, @Nullable String stopped, @Nullable String written, Map<String, String> checks) {
         static Row of(Attempt a) {
             TicketEvent.ConsentAsked asked = a.consent();
             return new Row(a.step(), a.outcome().map(Attempt.Outcome::toString).orElse(null), a.since(),

@@ -1,5 +1,6 @@
 package wistaxis.core.device;
 
+import com.fasterxml.jackson.annotation.JsonProperty;
 import java.util.List;
 import wistaxis.core.facts.Provenance;
 
@@ -8,10 +9,30 @@ import wistaxis.core.facts.Provenance;
  *
  * @param words where the keys are, for a person
  * @param powerKey {@code SIDE} or {@code TOP}: what the key that starts and resets the device is called on this body
- * @param shape {@code phone} or {@code pad}
+ * @param shape of a phone or a pad
  */
-public record Body(String body, String words, PhysicalKey powerKey, String shape, List<KeyPlace> keys, Provenance provenance,
+public record Body(String body, String words, PhysicalKey powerKey, Shape shape, List<KeyPlace> keys, Provenance provenance,
         String source) {
+    /** What the body is of. */
+    public enum Shape {
+        @JsonProperty("phone")
+        PHONE,
+        @JsonProperty("pad")
+        PAD
+    }
+
+    /** Where on the body. */
+    public enum Edge {
+        @JsonProperty("left")
+        LEFT,
+        @JsonProperty("right")
+        RIGHT,
+        @JsonProperty("top")
+        TOP,
+        @JsonProperty("front")
+        FRONT
+    }
+
     public Body {
         keys = List.copyOf(keys);
     }
@@ -19,9 +40,9 @@ public record Body(String body, String words, PhysicalKey powerKey, String shape
     /**
      * Where a key sits: an edge of the body seen from the front and the stretch of that edge, as fractions of its length.
      *
-     * @param edge {@code left}, {@code right}, {@code top} or {@code front}
+     * @param edge of the body, or its front
      * @param from start, 0 to 1, from the top or the left
      * @param to end, 0 to 1
      */
-    public record KeyPlace(PhysicalKey key, String name, String edge, double from, double to) {}
+    public record KeyPlace(PhysicalKey key, String name, Edge edge, double from, double to) {}
 }

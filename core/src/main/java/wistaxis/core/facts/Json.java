@@ -167,6 +167,14 @@ public final class Json {
         };
     }
 
+    /** A text that is read into a type of its own. @throws BadInput for anything else */
+    public static String text(Object value) {
+        if (!(value instanceof String text)) {
+            throw new BadInput("[" + value + "] where a text belongs; put it into quotes");
+        }
+        return text;
+    }
+
     private static List<String> fields(Class<?> type) {
         return type.isRecord() ? Arrays.stream(type.getRecordComponents()).map(RecordComponent::getName).toList() : List.of();
     }

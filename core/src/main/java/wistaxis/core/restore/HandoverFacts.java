@@ -5,6 +5,7 @@ import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Provenance;
+import wistaxis.core.facts.YesNo;
 import wistaxis.core.steps.Step;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ticket;
@@ -93,7 +94,7 @@ public record HandoverFacts(List<Check> checks, List<Advice> advice) {
     private static boolean needsHost(Ticket t) {
         boolean onComputer = t.backups().stream().anyMatch(b -> b.kind().equals("computer"))
                 || t.fact("backup").filter(b -> b.equals("computer") || b.equals("both")).isPresent();
-        return onComputer || t.fact("online").filter("no"::equals).isPresent();
+        return onComputer || t.says("online", YesNo.NO);
     }
 
     public static HandoverFacts shipped() {

@@ -3,6 +3,7 @@ package wistaxis.core.restore;
 import java.util.List;
 import wistaxis.core.keys.HostView;
 import wistaxis.core.keys.Screen;
+import wistaxis.core.restore.RestoreStage.Needs;
 
 /**
  * The staged restore run: a fold over time, what host and screen show, and two outside answers.
@@ -56,10 +57,10 @@ public record RestoreRun(List<RestoreStage> stages, State state, int stage, long
     }
 
     private RestoreRun work(long nowNanos, Outside outside) {
-        if (current().needs().equals("mode") && !inMode(outside)) {
+        if (current().needs() == Needs.MODE && !inMode(outside)) {
             return with(new State.Waiting("The device has left its mode. Put it back the same way; the job goes on by itself."), nowNanos);
         }
-        if (current().needs().equals("contact") && outside.host() != HostView.RECOVERY) {
+        if (current().needs() == Needs.CONTACT && outside.host() != HostView.RECOVERY) {
             return new RestoreRun(stages,
                     new State.Waiting("Contact with the device was lost while it was written to. Check the cable and put it back "
                     + "into its mode; sending starts over."), firstContact(), 0, nowNanos);
@@ -78,13 +79,12 @@ public record RestoreRun(List<RestoreStage> stages, State state, int stage, long
     }
 
     private Gate gate(Outside outside) {
-        String gate = current().gate();
-        return switch (gate == null ? "" : gate) {
-            case "package" -> outside.packageProof();
-            case "signing" -> outside.signing();
-            case "greeting" -> outside.screen() == Screen.GREETING || outside.screen() == Screen.LOCK_SCREEN ? new Gate.Passed()
+        return switch (current().gate()) {
+            case PACKAGE -> outside.packageProof();
+            case SIGNING -> outside.signing();
+            case GREETING -> outside.screen() == Screen.GREETING || outside.screen() == Screen.LOCK_SCREEN ? new Gate.Passed()
                     : new Gate.Open();
-            default -> new Gate.Passed();
+            case null -> new Gate.Passed();
         };
     }
 
@@ -93,7 +93,7 @@ public record RestoreRun(List<RestoreStage> stages, State state, int stage, long
     }
 
     private int firstContact() {
-        return stages.indexOf(stages.stream().filter(s -> s.needs().equals("contact")).findFirst().orElseThrow());
+        return stages.indexOf(stages.stream().filter(s -> s.needs() == Needs.CONTACT).findFirst().orElseThrow());
     }
 
     private RestoreRun with(State next, long nowNanos) {
@@ -108,8 +108,8 @@ public record RestoreRun(List<RestoreStage> stages, State state, int stage, long
 
     /** The bar on the device, 0 to 1: it fills once while the host writes and once more after the restart. */
     public double deviceFraction() {
-        boolean second = current().needs().equals("nothing");
-        List<RestoreStage> bar = stages.stream().filter(s -> s.needs().equals(second ? "nothing" : "contact")).toList();
+        boolean second = current().needs() == Needs.NOTHING;
+        List<RestoreStage> bar = stages.stream().filter(s -> s.needs() == (second ? Needs.NOTHING : Needs.CONTACT)).toList();
         long total = bar.stream().mapToLong(RestoreStage::nanos).sum();
         long before = bar.stream().takeWhile(s -> !s.equals(current())).mapToLong(RestoreStage::nanos).sum();
         return bar.contains(current()) ? (before + elapsedNanos) / (double) total : 0;
@@ -122,7 +122,7 @@ public record RestoreRun(List<RestoreStage> stages, State state, int stage, long
 
     /** Bench time during which the device still has to stay in its mode; 0 once the host has taken over. */
     public long modeNeededNanos() {
-        long left = stages.stream().skip(stage).filter(s -> s.needs().equals("mode")).mapToLong(RestoreStage::nanos).sum();
-        return current().needs().equals("mode") ? left - elapsedNanos : left;
+        long left = stages.stream().skip(stage).filter(s -> s.needs() == Needs.MODE).mapToLong(RestoreStage::nanos).sum();
+        return current().needs() == Needs.MODE ? left - elapsedNanos : left;
     }
 }

@@ -1,5 +1,6 @@
 package wistaxis.core.restore;
 
+import com.fasterxml.jackson.annotation.JsonProperty;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.Json;
@@ -8,18 +9,54 @@ import wistaxis.core.facts.Provenance;
 /**
  * A stage of the restore, as a host shows it.
  *
- * @param by {@code host} or {@code device}: who works
+ * @param by who works
  * @param seconds how long it takes the simulated device and host, more than 0
- * @param needs {@code mode} while the device must be in recovery or DFU, {@code host} once the host has taken it over, {@code contact}
- *     while it must stay on the cable, else
- *     {@code nothing}
- * @param gate what must have been answered before the stage can end: {@code package}, {@code signing} or {@code greeting}; null for none
- * @param command what the host tells the device when the stage begins: {@code begin} or {@code end}; null for nothing
+ * @param needs what it needs of the device
+ * @param gate what must have been answered before the stage can end; null for none
+ * @param command what the host tells the device when the stage begins; null for nothing
  */
 public record RestoreStage(
-        String id, String title, String by, double seconds, String needs, @Nullable String gate, @Nullable String command,
+        String id, String title, By by, double seconds, Needs needs, @Nullable Waits gate, @Nullable Tells command,
         Provenance provenance, String source) {
     private static final List<RestoreStage> SHIPPED = List.copyOf(Json.fact("stages.json", Stages.class).stages());
+
+    /** Who works. */
+    public enum By {
+        @JsonProperty("host")
+        HOST,
+        @JsonProperty("device")
+        DEVICE
+    }
+
+    /** To be in recovery or DFU, to be the host's, which has taken it over, to stay on the cable, or nothing. */
+    public enum Needs {
+        @JsonProperty("mode")
+        MODE,
+        @JsonProperty("host")
+        HOST,
+        @JsonProperty("contact")
+        CONTACT,
+        @JsonProperty("nothing")
+        NOTHING
+    }
+
+    /** What has to be answered: the check of the package, the signing service, or the device by its greeting. */
+    public enum Waits {
+        @JsonProperty("package")
+        PACKAGE,
+        @JsonProperty("signing")
+        SIGNING,
+        @JsonProperty("greeting")
+        GREETING
+    }
+
+    /** What the host tells the device. */
+    public enum Tells {
+        @JsonProperty("begin")
+        BEGIN,
+        @JsonProperty("end")
+        END
+    }
 
     private record Stages(List<RestoreStage> stages) {}
 
@@ -34,6 +71,6 @@ public record RestoreStage(
 
     /** Whether cable and device must be left alone. */
     public boolean leaveCable() {
-        return !needs.equals("mode");
+        return needs != Needs.MODE;
     }
 }

@@ -63,9 +63,9 @@ public record BackupPlan(List<Line> lines, List<String> says) {
     }
 
     private static Line line(CaseFacts.Backup b, @Nullable Boolean fits, boolean take, Wire wire) {
-        Range whole = b.sizeBytes() == null ? null : b.kind().equals("cloud") ? wire.seconds(b.sizeBytes()).orElse(null)
+        Range whole = b.sizeBytes() == null ? null : b.inCloud() ? wire.seconds(b.sizeBytes()).orElse(null)
                 : cable(b.sizeBytes());
-        return new Line(b, fits, fits == null ? null : (Boolean) !fits, take, b.kind().equals("cloud") ? CLOUD_FIRST_USE : whole, whole);
+        return new Line(b, fits, fits == null ? null : (Boolean) !fits, take, b.inCloud() ? CLOUD_FIRST_USE : whole, whole);
     }
 
     /** How long so many bytes take over a cable, seconds; the rates are ours. */
@@ -117,10 +117,10 @@ public record BackupPlan(List<Line> lines, List<String> says) {
     }
 
     private static String times(Line l) {
-        String use = l.firstUse() == null ? "" : " In use after " + span(l.firstUse()) + (l.backup().kind().equals("cloud")
+        String use = l.firstUse() == null ? "" : " In use after " + span(l.firstUse()) + (l.backup().inCloud()
                 ? " (then it asks for the passcode)" : "") + ".";
-        return use + (l.whole() == null ? l.backup().kind().equals("cloud") ? " Apps and photos come over hours or days, charging and on "
-                + "Wi-Fi." : "" : l.backup().kind().equals("cloud") ? " All of it after " + span(l.whole())
+        return use + (l.whole() == null ? l.backup().inCloud() ? " Apps and photos come over hours or days, charging and on "
+                + "Wi-Fi." : "" : l.backup().inCloud() ? " All of it after " + span(l.whole())
                 + " of this line, charging and on Wi-Fi." : "");
     }
 

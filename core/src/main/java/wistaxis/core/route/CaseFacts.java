@@ -16,8 +16,10 @@ import wistaxis.core.device.Imei;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
+import wistaxis.core.facts.YesNo;
 import wistaxis.core.firmware.SystemVersion;
 import wistaxis.core.steps.Step;
+import wistaxis.core.steps.Trouble;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
@@ -41,7 +43,7 @@ import wistaxis.core.ticket.TicketEvent;
  * @param failedStage the stage of {@code stages.json} at which a restore failed
  */
 public record CaseFacts(
-        @Nullable String device, @Nullable String trouble, @Nullable Integer wrongTries, @Nullable SystemVersion installedVersion,
+        @Nullable String device, @Nullable Trouble trouble, @Nullable Integer wrongTries, @Nullable SystemVersion installedVersion,
         @Nullable SystemVersion targetVersion,
         @Nullable List<Backup> backups, @Nullable YesNo watch, @Nullable SystemVersion watchVersion, @Nullable YesNo ownerPasswordKnown,
                 @Nullable YesNo locating,
@@ -94,15 +96,24 @@ public record CaseFacts(
      */
     public record Backup(String kind, @Nullable SystemVersion version, @Nullable LocalDate at, @Nullable String device,
             @Nullable Long sizeBytes) {
+        private static final String CLOUD = "cloud";
+
+        /** What kinds there are. */
+        public static final List<String> KINDS = List.of(CLOUD, "computer");
+
         public Backup(String kind, @Nullable SystemVersion version, @Nullable LocalDate at) {
             this(kind, version, at, null, null);
+        }
+
+        public boolean inCloud() {
+            return kind.equals(CLOUD);
         }
 
         public Backup {
             if (sizeBytes != null && sizeBytes <= 0) {
                 throw new BadInput("backup of [" + sizeBytes + "] bytes: write more than 0");
             }
-            if (!List.of("cloud", "computer").contains(kind)) {
+            if (!KINDS.contains(kind)) {
                 throw new BadInput("backup kind [" + kind + "]: write cloud or computer");
             }
         }
@@ -132,8 +143,8 @@ public record CaseFacts(
 
     /** What a ticket knows. A fact of the ticket that cannot be read is unknown. */
     public static CaseFacts of(Ticket t) {
-        return new CaseFacts(t.identifier(), text(t, "trouble"), number(t), version(t, "installedVersion"), version(t, "targetVersion"),
-                backups(t), yesNo(t, "watch"),
+        return new CaseFacts(t.identifier(), t.trouble().orElse(null), number(t), version(t, "installedVersion"),
+                version(t, "targetVersion"), backups(t), yesNo(t, "watch"),
                 version(t, "watchVersion"), yesNo(t, "ownerPassword"), yesNo(t, "locating"), yesNo(t, "online"), yesNo(t, "eraseButton"),
                 value(Ownership.class, text(t, "ownership")), yesNo(t, "blacklisted"), yesNo(t, "liquid"),
                 value(Battery.class, text(t, "battery")), keys(t), tried(t),
@@ -195,7 +206,7 @@ public record CaseFacts(
             return null;
         }
         List<Backup> all = new ArrayList<>(t.backups().stream().map(CaseFacts::noted).toList());
-        Stream.of("cloud", "computer").filter(k -> kinds != null && (kinds.equals(k) || kinds.equals("both")))
+        Backup.KINDS.stream().filter(k -> kinds != null && (kinds.equals(k) || kinds.equals("both")))
                 .map(k -> new Backup(k, version(t, k + "BackupVersion"), read(t, k + "BackupAt", LocalDate::parse)))
                 .filter(b -> all.stream().noneMatch(n -> n.kind().equals(b.kind()) && Objects.equals(n.at(), b.at()) && n.device() == null))
                 .filter(b -> b.version() != null || b.at() != null || all.stream().noneMatch(n -> n.kind().equals(b.kind())))

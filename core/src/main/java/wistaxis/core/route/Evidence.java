@@ -9,6 +9,7 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.KeyFamily;
+import wistaxis.core.steps.Trouble;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ticket;
 
@@ -23,7 +24,7 @@ public final class Evidence {
     private final Map<Case, Tally> tallies = new HashMap<>();
 
     /** What cases are counted by. */
-    public record Case(KeyFamily family, String trouble, String step) {}
+    public record Case(KeyFamily family, Trouble trouble, String step) {}
 
     /**
      * @param helped how many of the cases; 0 to {@code cases}
@@ -66,7 +67,7 @@ public final class Evidence {
 
     private void count(Ticket t, DeviceCatalogue devices, int times) {
         KeyFamily family = Optional.ofNullable(t.identifier()).flatMap(devices::byIdentifier).map(DeviceModel::family).orElse(null);
-        String trouble = t.facts().get("trouble");
+        Trouble trouble = t.trouble().orElse(null);
         if (family != null && trouble != null) {
             t.attempts().forEach(a -> a.outcome().ifPresent(o -> add(new Case(family, trouble, a.step()), o, times)));
         }
@@ -80,7 +81,7 @@ public final class Evidence {
     }
 
     /** The tally of a step; empty when there are fewer cases than {@link #FEWEST} or the family is not known. */
-    public Optional<Tally> of(@Nullable KeyFamily family, String trouble, String step) {
+    public Optional<Tally> of(@Nullable KeyFamily family, Trouble trouble, String step) {
         return family == null ? Optional.empty()
                 : Optional.ofNullable(tallies.get(new Case(Objects.requireNonNull(family), trouble, step)))
                 .filter(t -> t.cases() >= FEWEST);

@@ -11,11 +11,15 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.facts.YesNo;
 import wistaxis.core.firmware.SystemVersion;
 import wistaxis.core.firmware.WatchPairing;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.KeySequence;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.keys.SequenceLibrary;
+import wistaxis.core.keys.Start;
+import wistaxis.core.steps.Ladder;
 import wistaxis.core.steps.Steps;
 
 /**
@@ -29,18 +33,18 @@ final class Inferences {
     private final CaseFacts c;
     private final SequenceLibrary sequences;
     private final List<RouteFacts.Wait> waits;
-    private final @Nullable String deepest;
+    private final @Nullable Ladder ladder;
     private final RouteContext context;
     private final Optional<DeviceModel> model;
     private final Map<String, String> facts = new HashMap<>();
     private final Map<String, String> words = new HashMap<>();
 
-    Inferences(CaseFacts c, DeviceCatalogue devices, SequenceLibrary sequences, List<RouteFacts.Wait> waits, @Nullable String deepest,
+    Inferences(CaseFacts c, DeviceCatalogue devices, SequenceLibrary sequences, List<RouteFacts.Wait> waits, @Nullable Ladder ladder,
             RouteContext context) {
         this.c = c;
         this.sequences = sequences;
         this.waits = waits;
-        this.deepest = deepest;
+        this.ladder = ladder;
         this.context = context;
         this.model = Optional.ofNullable(c.device()).flatMap(devices::byIdentifier);
         plain();
@@ -143,13 +147,13 @@ final class Inferences {
         List<String> tried = c.tried();
         boolean noKeys = "broken".equals(facts.get("keysForRecovery")) && "broken".equals(facts.get("keysForDfu"));
         if (tried != null) {
-            boolean inRecovery = tried.stream().anyMatch(t -> Steps.is(t, s -> "recovery".equals(s.mode())));
-            boolean deep = tried.stream().anyMatch(t -> Steps.is(t, s -> "dfu".equals(s.mode()))) || deepest != null && tried
-                    .contains(deepest);
-            boolean restored = tried.stream().anyMatch(t -> Steps.is(t, s -> "recovery".equals(s.mode()) && s.writes() && s.erases()));
+            boolean inRecovery = tried.stream().anyMatch(t -> Steps.is(t, s -> Mode.RECOVERY.equals(s.mode())));
+            boolean deep = tried.stream().anyMatch(t -> Steps.is(t, s -> Mode.DFU.equals(s.mode())))
+                    || ladder != null && tried.stream().anyMatch(t -> t.equals(ladder.deepest()));
+            boolean restored = tried.stream().anyMatch(t -> Steps.is(t, s -> Mode.RECOVERY.equals(s.mode()) && s.writes() && s.erases()));
             put("recoveryTried", restored ? "yes" : "no");
             put("backupMade", tried.contains("backup") ? "yes" : "no");
-            put("hardwareSuspected", deep || "dead".equals(c.trouble()) && inRecovery ? "yes" : "no");
+            put("hardwareSuspected", deep || ladder != null && ladder.shows() == Start.OFF && inRecovery ? "yes" : "no");
         }
         if (noKeys) {
             put("hardwareSuspected", "yes");

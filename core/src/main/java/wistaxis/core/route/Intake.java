@@ -12,6 +12,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import wistaxis.core.facts.Json;
+import wistaxis.core.facts.YesNo;
+import wistaxis.core.steps.Trouble;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.time.BenchTime;
 
@@ -31,6 +33,8 @@ public final class Intake {
 
     /** Letters of such a fact. */
     public static final int LONGEST_WORDS = 300;
+
+    private static final String SWOLLEN = "swollen";
 
     private final List<Question> questions;
 
@@ -74,7 +78,7 @@ public final class Intake {
     /** The questions that matter, answered or not, in order. @param inferred what the rules see */
     public List<Question> asked(Ticket ticket, Map<String, String> inferred) {
         Map<String, String> known = known(ticket, inferred);
-        return questions.stream().filter(q -> q.question().equals("trouble") || known.containsKey("trouble"))
+        return questions.stream().filter(q -> q.isTrouble() || known.containsKey(Trouble.FACT))
                 .filter(q -> q.when().entrySet().stream().allMatch(e -> e.getValue().contains(known.getOrDefault(e.getKey(), NOT_KNOWN))))
                 .toList();
     }
@@ -82,7 +86,7 @@ public final class Intake {
     /** The questions that do not matter for this trouble but may be answered all the same. */
     public List<Question> others(Ticket ticket, Map<String, String> inferred) {
         List<Question> asked = asked(ticket, inferred);
-        return questions.stream().filter(q -> !asked.contains(q) && !q.question().equals("damage")
+        return questions.stream().filter(q -> !asked.contains(q) && !q.isDamage()
                 && (!q.when().containsKey("damage") || answered(q, ticket))).toList();
     }
 
@@ -94,12 +98,12 @@ public final class Intake {
 
     /** Whether all facts of a question are there, or it was said that they are not known. */
     public static boolean answered(Question q, Ticket ticket) {
-        if (q.question().equals("device")) {
+        if (q.kind() == Question.Kind.DEVICE) {
             return ticket.identifier() != null || ticket.fact("deviceWords").isPresent();
         }
         Set<String> facts = ticket.facts().keySet();
-        boolean stopped = q.question().equals("damage") && (ticket.fact("damage").isPresent() || "yes".equals(ticket.facts().get("liquid"))
-                || "swollen".equals(ticket.facts().get("battery")));
+        boolean stopped = q.isDamage() && (ticket.fact("damage").isPresent() || ticket.says("liquid", YesNo.YES)
+                || ticket.fact("battery").filter(SWOLLEN::equals).isPresent());
         return stopped || facts.containsAll(q.facts());
     }
 
@@ -112,8 +116,8 @@ public final class Intake {
     public String answerInWords(Question q, Ticket ticket) {
         Optional<String> whole = q.answers().stream().filter(a -> a.isIn(ticket.facts()))
                 .max(java.util.Comparator.comparingInt(a -> a.sets().size())).map(Question.Answer::words);
-        return whole.filter(_ -> q.kind().equals("choice")).orElseGet(() -> q.facts().stream().filter(f -> ticket.fact(f).isPresent())
-                .map(f -> words(f, ticket.facts().get(f)))
+        return whole.filter(_ -> q.kind() == Question.Kind.CHOICE).orElseGet(() -> q.facts().stream()
+                .filter(f -> ticket.fact(f).isPresent()).map(f -> words(f, ticket.facts().get(f)))
                 .collect(Collectors.joining(", ")));
     }
 

@@ -3,21 +3,22 @@ package wistaxis.core.route;
 import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
-import java.time.ZoneOffset;
-import java.util.stream.Collectors;
-import java.util.TreeSet;
-import java.util.Set;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Shown;
 import wistaxis.core.firmware.SystemVersion;
+import wistaxis.core.steps.Steps;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.time.BenchTime;
 
@@ -29,9 +30,9 @@ import wistaxis.core.time.BenchTime;
  */
 public record Oddities(List<String> stops, List<String> notes) {
     private static final List<String> OTHER_FACTS = List.of("deviceWords", Intake.TROUBLE_WORDS, Intake.MARKS);
-    private static final Map<String, Consumer<String>> KINDS = Map.of("version", SystemVersion::parse, "day", Oddities::day, "imei",
-            CaseFacts::exact, "promise", Oddities::moment,
-            "keys", v -> CaseFacts.list(v).forEach(PhysicalKey::valueOf));
+    private static final Map<Question.Kind, Consumer<String>> KINDS = Map.of(Question.Kind.VERSION, SystemVersion::parse,
+            Question.Kind.DAY, Oddities::day, Question.Kind.IMEI, CaseFacts::exact, Question.Kind.PROMISE, Oddities::moment,
+            Question.Kind.KEYS, v -> CaseFacts.list(v).forEach(PhysicalKey::valueOf));
 
     public Oddities {
         stops = List.copyOf(stops);
@@ -40,8 +41,8 @@ public record Oddities(List<String> stops, List<String> notes) {
 
     public static Oddities of(Ticket t, DeviceCatalogue devices, RoutePlanner planner, Intake intake) {
         List<String> stops = new ArrayList<>(t.odd());
-        t.fact("trouble").filter(v -> planner.ladders().stream().noneMatch(l -> l.trouble().equals(v)))
-                .ifPresent(v -> stops.add("the trouble [" + Shown.value(v) + "] is not known"));
+        t.trouble().filter(v -> Steps.ladder(v).isEmpty())
+                .ifPresent(v -> stops.add("the trouble [" + Shown.value(v.word()) + "] is not known"));
         Optional.ofNullable(t.identifier()).filter(i -> devices.byIdentifier(i).isEmpty())
                 .ifPresent(i -> stops.add("the device [" + Shown.value(i) + "] is not known"));
         Optional.ofNullable(t.route()).filter(s -> !planner.knows(s))
@@ -66,10 +67,10 @@ public record Oddities(List<String> stops, List<String> notes) {
         if (value.equals(Intake.NOT_KNOWN)) {
             return "";
         }
-        boolean more = intake.questions().stream().anyMatch(q -> !q.kind().equals("choice") && q.facts().contains(fact));
-        List<String> choices = more ? List.of() : intake.questions().stream().filter(q -> q.kind().equals("choice"))
+        boolean more = intake.questions().stream().anyMatch(q -> q.kind() != Question.Kind.CHOICE && q.facts().contains(fact));
+        List<String> choices = more ? List.of() : intake.questions().stream().filter(q -> q.kind() == Question.Kind.CHOICE)
                 .flatMap(q -> q.answers().stream()).map(a -> a.sets().get(fact)).filter(Objects::nonNull).distinct().sorted().toList();
-        Set<String> parts = intake.questions().stream().filter(q -> q.kind().equals("several") && q.facts().contains(fact))
+        Set<String> parts = intake.questions().stream().filter(q -> q.kind() == Question.Kind.SEVERAL && q.facts().contains(fact))
                 .flatMap(q -> q.answers().stream()).map(Question.Answer::value).collect(Collectors.toCollection(TreeSet::new));
         Optional<String> other = parts.isEmpty() || value.equals("none") ? Optional.empty()
                 : CaseFacts.list(value).stream().filter(p -> !parts.contains(p)).findFirst();

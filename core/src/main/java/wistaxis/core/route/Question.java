@@ -1,25 +1,49 @@
 package wistaxis.core.route;
 
+import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import wistaxis.core.facts.Provenance;
+import wistaxis.core.steps.Trouble;
 
 /**
  * A question of the intake.
  *
- * @param kind how it is answered: {@code choice} of one, {@code several}, {@code device}, {@code keys}, {@code version}, {@code day},
- *     {@code imei} or {@code promise}
+ * @param kind how it is answered
  * @param facts the facts that it settles; it is answered once all are there
  * @param when what must be known for it to matter, as the rules see it
  */
 public record Question(
-        String question, String asks, String why, String kind, List<String> facts, Map<String, List<String>> when, List<Answer> answers,
+        String question, String asks, String why, Kind kind, List<String> facts, Map<String, List<String>> when, List<Answer> answers,
         Provenance provenance, String source) {
     public Question {
         facts = List.copyOf(facts);
         when = Map.copyOf(when);
         answers = List.copyOf(answers);
+    }
+
+    private static final String DAMAGE = "damage";
+
+    /** How a question is answered: by one of its answers, several of them, or what is typed or tapped. */
+    public enum Kind {
+        CHOICE, SEVERAL, DEVICE, KEYS, VERSION, DAY, IMEI, PROMISE;
+
+        @JsonValue
+        @Override
+        public String toString() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+    }
+
+    /** Whether it is the one that all others wait for. */
+    public boolean isTrouble() {
+        return question.equals(Trouble.FACT);
+    }
+
+    boolean isDamage() {
+        return question.equals(DAMAGE);
     }
 
     /** @param sets the facts that it records */

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.DeviceModel;
+import wistaxis.core.facts.YesNo;
 import wistaxis.core.outside.HostProbe.HostFacts;
 
 /**
@@ -90,7 +91,7 @@ public record Readiness(List<Check> checks) {
         if (model != null && model.generation().since() != null) {
             supplement(checks, model, bench.programOf(), facts);
         }
-        if ("yes".equals(facts.get("opens"))) {
+        if (YesNo.YES.toString().equals(facts.get("opens"))) {
             checks.add(confirmed("Trust", "readyTrust", facts,
                     "the screen opens: connect it once, accept the question on both sides, with the passcode"));
         }
@@ -173,7 +174,7 @@ public record Readiness(List<Check> checks) {
     }
 
     private static Check confirmed(String what, String fact, Map<String, String> facts, String says) {
-        return new Check(what, "yes".equals(facts.get(fact)) ? State.FINE : State.ASK, says, fact);
+        return new Check(what, YesNo.YES.toString().equals(facts.get(fact)) ? State.FINE : State.ASK, says, fact);
     }
 
     public boolean ready() {

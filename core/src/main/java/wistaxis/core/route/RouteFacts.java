@@ -1,30 +1,36 @@
 package wistaxis.core.route;
 
+import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import wistaxis.core.facts.Provenance;
+import wistaxis.core.steps.Ladder;
 import wistaxis.core.steps.Step;
 
 /** The shapes of {@code routes.json}. */
 public final class RouteFacts {
     private RouteFacts() {}
 
-    /** The steps for a trouble, least destructive first. */
-    public record Ladder(String trouble, String words, List<String> steps, Provenance provenance, String source) {
-        public Ladder {
-            steps = List.copyOf(steps);
+    /**
+     * What a rule does. {@code STOP} ends the job; {@code CONTRADICTION} says that two facts do not go together; {@code REFUSE} and
+     * {@code BLOCK} take a step out for good or for now; {@code ADVISE_AGAINST} leaves it open but does not recommend it; {@code REASON}
+     * adds words, {@code CAUTION} a warning, {@code TELL} one that the owner hears before agreeing, {@code LOSE} one of these that names a
+     * loss, which an earlier consent only covers if it was said then.
+     */
+    public enum Effect {
+        STOP, CONTRADICTION, REFUSE, BLOCK, ADVISE_AGAINST, REASON, CAUTION, TELL, LOSE;
+
+        @JsonValue
+        @Override
+        public String toString() {
+            return name().toLowerCase(Locale.ROOT).replace('_', '-');
         }
     }
 
     /**
      * A rule with its reason.
      *
-     * @param effect {@code stop} ends the job; {@code contradiction} says that two facts do not go together; {@code refuse} and
-     *     {@code block} take a step out
-     *     for good or for now; {@code advise-against} leaves it open but does not recommend it; {@code reason} adds words,
-     *     {@code caution} a warning, {@code tell} one that
-     *     the owner hears before agreeing, {@code lose} one of these that names a loss, which an earlier consent only covers if it was
-     *     said then
      * @param when facts and the values for which the rule holds, all of them; {@code unknown} is the value of a missing fact
      * @param steps the steps it is about; empty for a stop and a contradiction
      * @param firm whether a technician may not overrule it
@@ -32,7 +38,7 @@ public final class RouteFacts {
      * @param says the reason; words in braces are filled in
      */
     public record Rule(
-            String id, String effect, Map<String, List<String>> when, List<String> steps, boolean firm, boolean settledByConsent,
+            String id, Effect effect, Map<String, List<String>> when, List<String> steps, boolean firm, boolean settledByConsent,
             String says, Provenance provenance,
             String source) {
         public Rule {

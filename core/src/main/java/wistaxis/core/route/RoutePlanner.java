@@ -13,11 +13,15 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
+import wistaxis.core.facts.YesNo;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.route.Route.Rung;
 import wistaxis.core.route.Route.Status;
+import wistaxis.core.route.RouteFacts.Effect;
+import wistaxis.core.steps.Ladder;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Steps;
+import wistaxis.core.steps.Trouble;
 
 /** Applies the rules to the facts. What is not known never makes a step more permissive. */
 public final class RoutePlanner {
@@ -43,10 +47,6 @@ public final class RoutePlanner {
         return routes.preferences();
     }
 
-    public List<RouteFacts.Ladder> ladders() {
-        return routes.ladders();
-    }
-
     public boolean knows(String step) {
         return Steps.find(step).isPresent();
     }
@@ -67,13 +67,7 @@ public final class RoutePlanner {
     }
 
     private Inferences infer(CaseFacts facts, RouteContext context) {
-        return new Inferences(facts, devices, sequences, routes.waits(), deepest(facts.trouble()), context);
-    }
-
-    /** The deepest step of a trouble's ladder that writes; null where none does. */
-    private @Nullable String deepest(@Nullable String trouble) {
-        return routes.ladders().stream().filter(l -> l.trouble().equals(trouble)).flatMap(l -> l.steps().stream())
-                .filter(s -> Steps.is(s, Step::writes)).reduce((_, b) -> b).orElse(null);
+        return new Inferences(facts, devices, sequences, routes.waits(), Steps.ladder(facts.trouble()).orElse(null), context);
     }
 
     /** @throws BadInput when the trouble is missing or has no ladder, or the device or a tried step is not known */
@@ -81,14 +75,14 @@ public final class RoutePlanner {
         check(facts);
         Inferences inferred = infer(facts, context);
         List<RouteFacts.Rule> holding = routes.rules().stream().filter(r -> r.holds(inferred.facts())).toList();
-        Optional<String> stop = says(holding, "stop", inferred.words()).findFirst();
+        Optional<String> stop = says(holding, Effect.STOP, inferred.words()).findFirst();
         List<Step> steps = ladder(facts, context).stream().map(id -> timed(step(id), inferred)).toList();
         List<RouteFacts.Rule> asking = unasked(inferred.facts());
         List<Rung> rungs = steps.stream().map(s -> {
             List<RouteFacts.Rule> rules = context.covers(s, Judge.losses(s, holding)) ? holding : asking;
             return new Judge(s, rules, inferred.words(), stop, context.overruled().get(s.id()), isTried(facts, s.id())).rung();
         }).toList();
-        return new Route(stop.orElse(null), says(holding, "contradiction", inferred.words()).toList(), IntStream.range(0, rungs.size())
+        return new Route(stop.orElse(null), says(holding, Effect.CONTRADICTION, inferred.words()).toList(), IntStream.range(0, rungs.size())
                 .mapToObj(i -> nameNearest(rungs, i)).toList(), inferred.target(), facts.targetVersion() != null, context.signed(),
                 inferred.fits());
     }
@@ -117,10 +111,10 @@ public final class RoutePlanner {
     }
 
     private List<String> ladder(CaseFacts facts, RouteContext context) {
-        String trouble = facts.trouble();
-        List<String> steps = new ArrayList<>(routes.ladders().stream().filter(l -> l.trouble().equals(trouble)).findFirst()
-                .orElseThrow(() -> new BadInput("no ladder for trouble [" + (trouble == null ? "unknown" : trouble) + "]; known are "
-                        + routes.ladders().stream().map(RouteFacts.Ladder::trouble).toList())).steps());
+        Trouble trouble = facts.trouble();
+        Ladder ladder = Steps.ladder(trouble).orElseThrow(() -> new BadInput("no ladder for trouble ["
+                + (trouble == null ? "unknown" : trouble) + "]; known are " + Steps.ladders().stream().map(Ladder::trouble).toList()));
+        List<String> steps = new ArrayList<>(ladder.steps());
         for (RouteFacts.Preference p : routes.preferences()) {
             List<String> move = p.moves().get(context.preferences().getOrDefault(p.preference(), ""));
             if (move != null && steps.containsAll(move)) {
@@ -142,7 +136,7 @@ public final class RoutePlanner {
     }
 
     private static Step timed(Step step, Inferences inferred) {
-        return step.id().equals("wait-and-try") ? inferred.waitMinutes().map(m -> step.minutes(m, m + 5)).orElse(step) : step;
+        return Step.WAIT.equals(step.walk()) ? inferred.waitMinutes().map(m -> step.minutes(m, m + 5)).orElse(step) : step;
     }
 
     /** Fills in the rung that works where the keys of this one do not: the nearest, the gentler of two as near. */
@@ -165,8 +159,8 @@ public final class RoutePlanner {
         return rung.reasons().stream().anyMatch(r -> r.contains(NEAREST));
     }
 
-    private static Stream<String> says(List<RouteFacts.Rule> rules, String effect, Map<String, String> words) {
-        return rules.stream().filter(r -> r.effect().equals(effect)).map(r -> fill(r.says(), words));
+    private static Stream<String> says(List<RouteFacts.Rule> rules, Effect effect, Map<String, String> words) {
+        return rules.stream().filter(r -> r.effect() == effect).map(r -> fill(r.says(), words));
     }
 
     static String fill(String says, Map<String, String> words) {
@@ -180,37 +174,37 @@ public final class RoutePlanner {
     /** Judges one step by the rules that are about it. */
     private record Judge(Step step, List<RouteFacts.Rule> rules, Map<String, String> words, Optional<String> stop,
             @Nullable String overruled, boolean done) {
-        private List<RouteFacts.Rule> of(String... effects) {
+        private List<RouteFacts.Rule> of(Effect... effects) {
             return rules.stream().filter(r -> List.of(effects).contains(r.effect()) && r.steps().contains(step.id())).toList();
         }
 
         static List<String> losses(Step step, List<RouteFacts.Rule> rules) {
-            return rules.stream().filter(r -> r.effect().equals("lose") && r.steps().contains(step.id())).map(RouteFacts.Rule::id).toList();
+            return rules.stream().filter(r -> r.effect() == Effect.LOSE && r.steps().contains(step.id())).map(RouteFacts.Rule::id).toList();
         }
 
-        private List<String> warns(String... effects) {
+        private List<String> warns(Effect... effects) {
             return of(effects).stream().map(r -> fill(r.says(), words)).toList();
         }
 
         Rung rung() {
-            List<RouteFacts.Rule> against = Stream.concat(of("refuse").stream(), of("block").stream()
+            List<RouteFacts.Rule> against = Stream.concat(of(Effect.REFUSE).stream(), of(Effect.BLOCK).stream()
                     .sorted(Comparator.comparing(RouteFacts.Rule::settledByConsent)))
                     .filter(r -> overruled == null || r.firm()).toList();
-            boolean refused = stop.isPresent() || against.stream().anyMatch(r -> r.effect().equals("refuse"));
+            boolean refused = stop.isPresent() || against.stream().anyMatch(r -> r.effect() == Effect.REFUSE);
             Status status = refused ? Status.REFUSED
                     : against.isEmpty() ? Status.READY
                     : against.stream().allMatch(RouteFacts.Rule::settledByConsent) ? Status.NEEDS_CONSENT
                     : Status.BLOCKED;
             boolean overrulable = stop.isEmpty() && overruled == null && (status == Status.BLOCKED || status == Status.REFUSED)
                     && against.stream().noneMatch(r -> r.firm() && !r.settledByConsent());
-            Stream<String> speaks = refused ? Stream.empty() : Stream.concat(of("advise-against").stream(), of("reason").stream())
+            Stream<String> speaks = refused ? Stream.empty() : Stream.concat(of(Effect.ADVISE_AGAINST).stream(), of(Effect.REASON).stream())
                     .map(r -> fill(r.says(), words));
             List<String> closes = Stream.concat(stop.stream(),
-                    against.stream().filter(r -> !refused || !r.effect().equals("block")).map(r -> fill(r.says(), words))).toList();
+                    against.stream().filter(r -> !refused || r.effect() != Effect.BLOCK).map(r -> fill(r.says(), words))).toList();
             List<String> reasons = Stream.of(stop.stream(), Stream.ofNullable(overruled).map(why -> "Overruled by the technician: " + why),
                     closes.stream().skip(stop.isPresent() ? 1 : 0), speaks).flatMap(s -> s).toList();
-            return new Rung(step, status, done, of("advise-against").isEmpty(), overrulable, reasons, closes,
-                    warns("tell", "lose", "caution"), warns("tell", "lose"), losses(step, rules));
+            return new Rung(step, status, done, of(Effect.ADVISE_AGAINST).isEmpty(), overrulable, reasons, closes,
+                    warns(Effect.TELL, Effect.LOSE, Effect.CAUTION), warns(Effect.TELL, Effect.LOSE), losses(step, rules));
         }
     }
 }

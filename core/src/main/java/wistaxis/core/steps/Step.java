@@ -4,6 +4,7 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.Provenance;
 import wistaxis.core.keys.Goal;
+import wistaxis.core.keys.Mode;
 
 /**
  * A step that can help.
@@ -14,19 +15,25 @@ import wistaxis.core.keys.Goal;
  * @param minutes lowest and highest usual length, whole minutes
  * @param work {@code hands}, {@code unattended} or {@code mixed}
  * @param host whether it goes through the bench computer, which then has to be ready
- * @param mode {@code recovery} or {@code dfu}, which the device has to be in; null for none
+ * @param mode which the device has to be in; null for none
  * @param keys what its keys are pressed for, in order; empty for a step without keys
  * @param walk what leads through it where neither the host nor the keys do; null for none
  */
 public record Step(
         String id, String title, boolean keeps, boolean writes, boolean prepares, List<Integer> minutes, String work, boolean host,
-        @Nullable String mode, List<Goal> keys, @Nullable String walk, List<String> needs, String says,
+        @Nullable Mode mode, List<Goal> keys, @Nullable String walk, List<String> needs, String says,
         Provenance provenance, String source) {
+    /** The walk of the owner's next try, once the lock of the device has run out. */
+    public static final String WAIT = "wait";
+
     /** The walk of the last rung, where the bench of this program ends. */
     public static final String HARDWARE = "hardware";
 
     /** What is done before the first step that erases, wherever the device opens. */
     public static final String BACKUP = "backup";
+
+    /** The walk by which the owner's account leaves the device. */
+    public static final String SIGN_OUT = "sign-out";
 
     /** The walk of an unlock that is ordered from the carrier. */
     public static final String CARRIER_UNLOCK = "carrier-unlock";
@@ -45,13 +52,18 @@ public record Step(
      * Whether it can be done to a device in a mode: in its own, and what erases in the deeper one too, which takes nothing else. Common
      * practice.
      */
-    public boolean fits(@Nullable String in) {
-        return mode != null && (mode.equals(in) || writes && !keeps && "dfu".equals(in));
+    public boolean fits(@Nullable Mode in) {
+        return mode != null && (mode.equals(in) || writes && !keeps && Mode.DFU.equals(in));
     }
 
     /** Whether the keys are all there is to it, so that the coach leads through it and nothing comes after. */
     public boolean isKeysAlone() {
         return !keys.isEmpty() && !writes;
+    }
+
+    /** Whether the owner's account leaves the device by it. */
+    public boolean signsOut() {
+        return SIGN_OUT.equals(walk);
     }
 
     public boolean isHardware() {

@@ -6,26 +6,33 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Predicate;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.Json;
 
 /** The steps of {@code routes.json}, by id. A step that is not there is one of a newer Wistaxis, or damaged: it has no properties. */
 public final class Steps {
-    private static final Map<String, Step> ALL = read();
+    private static final File FILE = Json.fact("routes.json", File.class);
+    private static final Map<String, Step> ALL = FILE.steps().stream().collect(Collectors.toMap(Step::id, s -> s, (_, b) -> b,
+            LinkedHashMap::new));
 
     @JsonIgnoreProperties(ignoreUnknown = true)
-    private record File(List<Step> steps) {}
+    private record File(List<Step> steps, List<Ladder> ladders) {}
 
     private Steps() {}
 
-    private static Map<String, Step> read() {
-        Map<String, Step> steps = new LinkedHashMap<>();
-        Json.fact("routes.json", File.class).steps().forEach(s -> steps.put(s.id(), s));
-        return steps;
-    }
-
     public static List<Step> all() {
         return List.copyOf(ALL.values());
+    }
+
+    /** The ladders, in the order in which the troubles are asked for. */
+    public static List<Ladder> ladders() {
+        return FILE.ladders();
+    }
+
+    /** The ladder of a trouble; empty for one that is not there. */
+    public static Optional<Ladder> ladder(@Nullable Trouble trouble) {
+        return ladders().stream().filter(l -> l.trouble().equals(trouble)).findFirst();
     }
 
     public static Optional<Step> find(@Nullable String id) {

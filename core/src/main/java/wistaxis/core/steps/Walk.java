@@ -27,7 +27,7 @@ public record Walk(String way, String of, String title, List<Stop> steps, Proven
      * One thing to do, and what comes of it.
      *
      * @param see what shows that it went well
-     * @param hands whose: {@code owner}, {@code bench}, or {@code nobody} while it is only waited
+     * @param hands whose
      * @param low least usual minutes, 0 or more
      * @param high most usual minutes
      * @param counts the fact of the intake that says how often the repeated answer was given before; null where nothing is counted
@@ -35,7 +35,7 @@ public record Walk(String way, String of, String title, List<Stop> steps, Proven
      * @param when facts and the values for which it is there, all of them; null for always
      * @param ring minutes after the first answer of the walk at which it rings; null for not
      */
-    public record Stop(String id, String title, String see, String hands, double low, double high, @Nullable String counts,
+    public record Stop(String id, String title, String see, Hands hands, double low, double high, @Nullable String counts,
             @Nullable Integer limit, @Nullable Integer ring, @Nullable Map<String, List<String>> when, List<Answer> answers) {
         public Stop {
             answers = List.copyOf(answers);
@@ -53,10 +53,10 @@ public record Walk(String way, String of, String title, List<Stop> steps, Proven
     /**
      * @param to {@code next}, {@code again} (the same stop once more), {@code done}, {@code failed}, or a stop's id
      * @param then what to do about it; null where nothing
-     * @param verdict {@code pass}, {@code fail} or {@code not-yet} for a check; null where nothing is judged
+     * @param verdict of a check; null where nothing is judged
      * @param checks the check of the handover that it answers, and how: {@code CHECK=ANSWER}; null for none
      */
-    public record Answer(String id, String words, String to, @Nullable String then, @Nullable String verdict, @Nullable String checks) {
+    public record Answer(String id, String words, String to, @Nullable String then, @Nullable Judgement verdict, @Nullable String checks) {
         /** What repeats a stop. */
         public static final String AGAIN = "again";
         static final String NEXT = "next";

@@ -107,25 +107,27 @@ public record WalkRun(List<Walk> ways, @Nullable Walk walk, Walk.@Nullable Stop 
     }
 
     /** A thing that was judged, and what is said to it. */
-    public record Judged(String title, String words, String verdict, @Nullable String then) {}
+    public record Judged(String title, String words, Judgement verdict, @Nullable String then) {}
 
     /** What was judged so far, in order; of a stop that was answered twice the last. */
     public List<Judged> judged() {
         List<Judged> all = new ArrayList<>();
         if (walk != null) {
             for (Walk.Stop stop : walk.steps()) {
-                notes.stream().filter(n -> n.stop().equals(stop.id())).reduce((_, b) -> b).flatMap(n -> stop.answer(n.answer()))
-                        .filter(a -> a.verdict() != null)
-                        .ifPresent(a -> all.add(new Judged(stop.title(), a.words(), String.valueOf(a.verdict()), a.then())));
+                Walk.Answer said = notes.stream().filter(n -> n.stop().equals(stop.id())).reduce((_, b) -> b)
+                        .flatMap(n -> stop.answer(n.answer())).orElse(null);
+                if (said != null && said.verdict() != null) {
+                    all.add(new Judged(stop.title(), said.words(), said.verdict(), said.then()));
+                }
             }
         }
         return all;
     }
 
-    /** {@code fail} where one thing fails, {@code not-yet} where one is open or not looked at, else {@code pass}. */
-    public String verdict() {
+    /** It fails where one thing fails, is not yet judged where one is open or not looked at, else it passes. */
+    public Judgement verdict() {
         List<Judged> all = judged();
-        return all.stream().anyMatch(j -> j.verdict().equals("fail")) ? "fail"
-                : over() && all.stream().allMatch(j -> j.verdict().equals("pass")) ? "pass" : "not-yet";
+        return all.stream().anyMatch(j -> j.verdict() == Judgement.FAIL) ? Judgement.FAIL
+                : over() && all.stream().allMatch(j -> j.verdict() == Judgement.PASS) ? Judgement.PASS : Judgement.NOT_YET;
     }
 }

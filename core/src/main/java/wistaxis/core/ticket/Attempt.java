@@ -13,6 +13,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Steps;
 import wistaxis.core.steps.Walk;
@@ -35,7 +36,7 @@ import wistaxis.core.steps.Walk;
  */
 public record Attempt(
         String step, Instant since, TicketEvent.@Nullable ConsentAsked consent, TicketEvent.@Nullable BuildChosen build, boolean proven,
-        @Nullable String mode, int keys, @Nullable Run run, Map<String, String> checks, @Nullable Boolean said, boolean handedOver,
+        @Nullable Mode mode, int keys, @Nullable Run run, Map<String, String> checks, @Nullable Boolean said, boolean handedOver,
         List<Walk.Note> walk) {
     /** The check that asks whether the owner's data is still there, and the answer that says no. */
     public static final String DATA_THERE = "data-there";
@@ -134,7 +135,7 @@ public record Attempt(
     }
 
     /** With what device and package are now; a mode that was lost stays the one it was last in. */
-    Attempt now(TicketEvent.@Nullable BuildChosen chosen, boolean isProven, @Nullable String in, boolean closed) {
+    Attempt now(TicketEvent.@Nullable BuildChosen chosen, boolean isProven, @Nullable Mode in, boolean closed) {
         return new Attempt(step, since, consent, chosen, isProven, in == null ? mode : in, keys, run, checks, said, closed, walk);
     }
 

@@ -1,7 +1,7 @@
 package wistaxis.core.ticket;
 
-import java.util.stream.Collectors;
 import java.util.Locale;
+import java.util.stream.Collectors;
 import wistaxis.core.facts.Said;
 import wistaxis.core.facts.Units;
 import wistaxis.core.keys.Mistake;

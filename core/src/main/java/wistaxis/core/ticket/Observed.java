@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.keys.HostView;
 import wistaxis.core.usb.Bound;
 import wistaxis.core.usb.UsbDevice;
 
@@ -38,7 +39,12 @@ public record Observed(@Nullable Bound bound, @Nullable Seen screen, @Nullable S
      * @param what in the words of the event
      * @param source {@code usb} or {@code told}
      */
-    public record Seen(String what, String source, Instant at) {}
+    public record Seen(String what, String source, Instant at) {
+        /** Whether the host has it so. */
+        public boolean isOf(HostView view) {
+            return what.equals(view.toString());
+        }
+    }
 
     public record Accepted(String build, String file) {}
 
@@ -98,7 +104,7 @@ public record Observed(@Nullable Bound bound, @Nullable Seen screen, @Nullable S
                 case TicketEvent.DeviceBound(int product, String port, String serial) -> {
                     UsbDevice device = new UsbDevice(product, port, serial);
                     bound = bound == null ? Bound.of(device) : bound.with(device);
-                    host = host != null && host.what().equals("nothing") ? null : host; // it is here again, and known
+                    host = host != null && host.isOf(HostView.NOTHING) ? null : host; // it is here again, and known
                 }
                 case TicketEvent.DeviceReleased _ -> {
                     bound = null;

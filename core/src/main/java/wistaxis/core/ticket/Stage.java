@@ -1,6 +1,5 @@
 package wistaxis.core.ticket;
 
-
 /** The way of a ticket, in order. */
 public enum Stage {
     INTAKE("Intake"), IDENTIFY("Identify"), ROUTE("Route"), FIRMWARE("Firmware"), KEYS("Keys"), RESTORE("Restore"), HANDOVER("Handover"),

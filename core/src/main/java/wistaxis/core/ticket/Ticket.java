@@ -10,7 +10,10 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.facts.YesNo;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.steps.Step;
+import wistaxis.core.steps.Trouble;
 import wistaxis.core.steps.WalkRun;
 
 /**
@@ -46,7 +49,7 @@ public record Ticket(
         String number, String title, boolean simulated, boolean isObserved, Instant openedAt, Instant lastAt, Map<String, String> facts,
         @Nullable String identifier, TicketEvent.@Nullable ConsentAsked consent, List<Attempt> attempts,
         TicketEvent.@Nullable BuildChosen build, @Nullable String provenBuild, @Nullable String provenFile,
-        @Nullable String mode, @Nullable Instant modeSince, Set<String> failed, Map<String, String> overruled,
+        @Nullable Mode mode, @Nullable Instant modeSince, Set<String> failed, Map<String, String> overruled,
         TicketEvent.@Nullable UnlockOrdered unlock, List<String> unlockAnswers,
         List<TicketEvent.BackupNoted> backups, @Nullable String closed, @Nullable Instant closedAt,
         @Nullable String unknownState, List<String> odd, Observed observed, @Nullable String by, Customer customer) {
@@ -78,6 +81,16 @@ public record Ticket(
     /** Whether it was opened by mistake and taken back, so that it counts as no ticket. */
     public boolean isTakenBack() {
         return TAKEN_BACK.equals(closed);
+    }
+
+    /** What is wrong with the device; empty while nobody has said. */
+    public Optional<Trouble> trouble() {
+        return fact(Trouble.FACT).map(Trouble::of);
+    }
+
+    /** Whether a fact is known and says yes. */
+    public boolean says(String fact, YesNo answer) {
+        return answer.toString().equals(facts.get(fact));
     }
 
     public Optional<String> fact(String name) {
@@ -183,7 +196,7 @@ public record Ticket(
         if (restored() != null && (now == null || !now.failed())) {
             return Stage.HANDOVER;
         }
-        if (!facts.containsKey("trouble")) {
+        if (!facts.containsKey(Trouble.FACT)) {
             return Stage.INTAKE;
         }
         if (identifier == null) {

@@ -15,6 +15,7 @@ import wistaxis.core.device.Imei;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Said;
 import wistaxis.core.firmware.Build;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.keys.Trace;
 
 /** What happened on a ticket. Immutable; recorded before the act it announces. Its JSON form is in {@code docs/formats.md}. */
@@ -170,7 +171,7 @@ public sealed interface TicketEvent {
     /** After an attempt: what the technician saw and the host with it, and what that means by the table. */
     record StateRead(String seen, String host, String means) implements TicketEvent {}
 
-    record ModeEntered(String mode) implements TicketEvent {}
+    record ModeEntered(Mode mode) implements TicketEvent {}
 
     record ModeLost(Said why) implements TicketEvent {}
 

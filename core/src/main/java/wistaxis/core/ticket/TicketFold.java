@@ -10,6 +10,7 @@ import java.util.Set;
 import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.Said;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Steps;
 import wistaxis.core.steps.Walk;
@@ -30,7 +31,7 @@ final class TicketFold {
     private TicketEvent.@Nullable BuildChosen build;
     private @Nullable String provenBuild;
     private @Nullable String provenFile;
-    private @Nullable String mode;
+    private @Nullable Mode mode;
     private @Nullable Instant modeSince;
     private final Set<String> failed = new LinkedHashSet<>();
     private final Map<String, String> overruled = new LinkedHashMap<>();
@@ -104,7 +105,7 @@ final class TicketFold {
                 change(entry, Attempt::keysTried);
                 observed.take(entry, event);
             }
-            case TicketEvent.ModeEntered(String entered) -> mode(entered, entry.when());
+            case TicketEvent.ModeEntered(Mode entered) -> mode(entered, entry.when());
             case TicketEvent.ModeLost _ -> mode(null, null);
             case TicketEvent.RestoreStarted(String started) -> run(entry, _ -> Attempt.Run.begun(started, entry.when()));
             case TicketEvent.StageReached(String stage) -> run(entry, r -> r.at(stage, entry.when()));
@@ -205,7 +206,7 @@ final class TicketFold {
         provenFile = file;
     }
 
-    private void mode(@Nullable String next, @Nullable Instant since) {
+    private void mode(@Nullable Mode next, @Nullable Instant since) {
         mode = next;
         modeSince = since;
         unknownState = next == null ? unknownState : null;

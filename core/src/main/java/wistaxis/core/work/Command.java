@@ -8,10 +8,12 @@ import wistaxis.core.facts.Said;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.PackageReport;
 import wistaxis.core.keys.HostView;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.keys.Reading;
 import wistaxis.core.keys.Trace;
 import wistaxis.core.restore.RestoreRun;
 import wistaxis.core.ticket.Attempt;
+import wistaxis.core.ticket.OnScreen;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.usb.UsbDevice;
 
@@ -126,7 +128,7 @@ public sealed interface Command {
     record ReadState(Reading.Sight screen, HostView host, String means, boolean byUsb) implements Command {}
 
     /** A simulated device came into its mode. */
-    record EnterMode(HostView mode) implements OfPractice {}
+    record EnterMode(Mode mode) implements OfPractice {}
 
     /** A simulated device dropped out of its mode. */
     record LeaveMode(Said why) implements OfPractice {}
@@ -171,7 +173,7 @@ public sealed interface Command {
     record NoteTry(String step, boolean helped) implements OfHost {}
 
     /** Something was seen on a real device. @param screen null where only the host was looked at @param host null where only the screen */
-    record Saw(@Nullable String screen, @Nullable HostView host, Sightings.Source source) implements OfHost {}
+    record Saw(@Nullable OnScreen screen, @Nullable HostView host, Sightings.Source source) implements OfHost {}
 
     /** This device is the ticket's. */
     record Bind(UsbDevice device) implements OfHost {}

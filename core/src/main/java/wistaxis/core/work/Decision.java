@@ -12,10 +12,11 @@ import wistaxis.core.facts.Names;
 import wistaxis.core.facts.Said;
 import wistaxis.core.facts.Shown;
 import wistaxis.core.firmware.Build;
-import wistaxis.core.keys.HostView;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.restore.RestoreRun;
 import wistaxis.core.restore.RestoreStage;
 import wistaxis.core.steps.Walk;
+import wistaxis.core.ticket.OnScreen;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 
@@ -108,7 +109,7 @@ public record Decision(Rules rules, Around around) {
     private List<TicketEvent> practice(Command.OfPractice command) {
         refuse(rules.mayAnswer());
         return switch (command) {
-            case Command.EnterMode(HostView mode) -> List.of(new TicketEvent.ModeEntered(mode.toString()));
+            case Command.EnterMode(Mode mode) -> List.of(new TicketEvent.ModeEntered(mode));
             case Command.LeaveMode(Said why) -> List.of(new TicketEvent.ModeLost(why));
             case Command.StartRun _ -> startRun();
             case Command.FollowRun c -> followRun(c);
@@ -197,7 +198,7 @@ public record Decision(Rules rules, Around around) {
         refuse(rules.mayAnswer());
         List<TicketEvent> events = new ArrayList<>();
         if (ticket().isObserved()) {
-            events.addAll(Sightings.saw(ticket(), c.screen().toString(), c.byUsb() ? null : c.host(), Sightings.Source.TOLD));
+            events.addAll(Sightings.saw(ticket(), OnScreen.valueOf(c.screen().name()), c.byUsb() ? null : c.host(), Sightings.Source.TOLD));
         }
         events.add(new TicketEvent.StateRead(c.screen().words(), c.host().words(), c.means()));
         return events;

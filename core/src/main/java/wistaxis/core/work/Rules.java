@@ -8,6 +8,7 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Said;
 import wistaxis.core.keys.Goal;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.restore.RestoreStage;
 import wistaxis.core.route.Oddities;
@@ -142,7 +143,7 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
         }
         if (!inItsMode()) {
             return Optional.of("The device is " + (ticket.mode() == null ? "in no mode" : "in " + ticket.mode()) + ", and this step needs "
-                    + wantedMode().orElse("none") + ".");
+                    + wantedMode().map(Mode::word).orElse("none") + ".");
         }
         return readiness.ready() ? Optional.empty() : Optional.of("Bench and host are not ready.");
     }
@@ -159,7 +160,7 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
     }
 
     /** The mode that the present step wants the device in; empty for none. */
-    public Optional<String> wantedMode() {
+    public Optional<Mode> wantedMode() {
         return step().map(Step::mode);
     }
 
@@ -328,7 +329,7 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
             case IDENTIFY -> "Find out which model it is.";
             case ROUTE -> rungNext();
             case FIRMWARE -> "Choose a build, fetch it and have its package proven.";
-            case KEYS -> "Put it into " + wantedMode().orElse("its mode") + " with the keys.";
+            case KEYS -> "Put it into " + wantedMode().map(Mode::word).orElse("its mode") + " with the keys.";
             case RESTORE -> needsConsent() ? "Ask the owner: more would be lost now than was said." : "Start the run.";
             case HANDOVER -> isForHardware() ? "Hand it to the hardware bench, with all that was tried; then close the ticket."
                     : open().isEmpty() ? "Everything is asked: close the ticket." : "Ask: " + open().getFirst().says();

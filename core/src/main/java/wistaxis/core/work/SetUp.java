@@ -10,7 +10,9 @@ import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.steps.Ladder;
 import wistaxis.core.steps.Step;
+import wistaxis.core.steps.Steps;
 import wistaxis.core.steps.Walk;
 import wistaxis.core.steps.WalkRun;
 import wistaxis.core.ticket.Attempt;
@@ -53,8 +55,9 @@ public final class SetUp {
         return isSold(ticket) ? Optional.empty() : Optional.of(WalkRun.of(List.of(walk(ticket, model, minutes)), List.of(), 0));
     }
 
-    private static boolean isSold(Ticket ticket) {
-        return ticket.fact("trouble").filter("sale"::equals).isPresent();
+    /** Whether the device goes to somebody else, so that nobody sets it up here. */
+    public static boolean isSold(Ticket ticket) {
+        return ticket.trouble().flatMap(Steps::ladder).filter(Ladder::leavesOwner).isPresent();
     }
 
     private static Walk walk(Ticket ticket, @Nullable DeviceModel model, Map<String, Walk.Minutes> minutes) {
@@ -68,7 +71,7 @@ public final class SetUp {
 
     private static Map<String, String> facts(Ticket t, @Nullable DeviceModel model) {
         Map<String, String> facts = new HashMap<>();
-        boolean signedOut = t.attempts().stream().anyMatch(a -> a.step().equals("sign-out") && Boolean.TRUE.equals(a.said()));
+        boolean signedOut = t.attempts().stream().anyMatch(a -> a.is(Step::signsOut) && Boolean.TRUE.equals(a.said()));
         boolean shown = t.attempt().stream().flatMap(a -> a.walk().stream()).anyMatch(n -> n.way().equals(Walk.SET_UP)
                 && LOCKED.contains(n.answer()));
         facts.put("lock", !shown && (signedOut || t.fact("locating").filter("off"::equals).isPresent()) ? "no" : "yes");

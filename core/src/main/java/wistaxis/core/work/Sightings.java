@@ -4,16 +4,17 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Names;
 import wistaxis.core.facts.Said;
 import wistaxis.core.firmware.PackageReport;
 import wistaxis.core.keys.HostView;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.restore.HostStage;
 import wistaxis.core.restore.HostTroubles;
 import wistaxis.core.ticket.Observed;
+import wistaxis.core.ticket.OnScreen;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.usb.Bound;
@@ -24,9 +25,6 @@ import wistaxis.core.usb.UsbDevice;
  * seen.
  */
 public final class Sightings {
-    /** What can be said of a screen. */
-    public static final List<String> SCREENS = List.of("black", "boot-logo", "cable-screen", "lock-screen", "greeting", "no-reaction");
-
     /** Where a sighting comes from. */
     public enum Source {
         USB, TOLD;
@@ -37,7 +35,6 @@ public final class Sightings {
         }
     }
 
-    private static final Set<String> OUT = Set.of("boot-logo", "lock-screen", "greeting");
     private static final int LONGEST_WORDS = 500;
     private static final int MOST_MINUTES = 24 * 60;
 
@@ -46,26 +43,24 @@ public final class Sightings {
     /**
      * Something was seen.
      *
-     * @param screen an entry of {@link #SCREENS}; null where only the host was looked at
+     * @param screen null where only the host was looked at
      * @param host null where only the screen was
      * @return the sighting, and the mode that was entered or lost by it
-     * @throws BadInput for a screen that is none, a sighting of nothing, or a ticket that is not of the real bench or is closed
+     * @throws BadInput for a sighting of nothing, or a ticket that is not of the real bench or is closed
      */
-    public static List<TicketEvent> saw(Ticket ticket, @Nullable String screen, @Nullable HostView host, Source source) {
+    public static List<TicketEvent> saw(Ticket ticket, @Nullable OnScreen screen, @Nullable HostView host, Source source) {
         refuse(ticket);
         if (screen == null && host == null) {
             throw new BadInput("nothing was seen: say what is on the screen, or what the host has");
         }
-        if (screen != null && !SCREENS.contains(screen)) {
-            throw new BadInput("screen [" + screen + "] is none; write one of " + SCREENS);
-        }
         List<TicketEvent> events = new ArrayList<>();
-        events.add(new TicketEvent.Sighted(screen, host == null ? null : host.toString(), source.toString()));
-        String mode = mode(screen, host);
-        String was = ticket.mode();
+        events.add(new TicketEvent.Sighted(screen == null ? null : screen.toString(), host == null ? null : host.toString(),
+                source.toString()));
+        Mode mode = mode(screen, host);
+        Mode was = ticket.mode();
         if (mode != null && !mode.equals(was) && !leftAlone(ticket)) {
             if (was != null) {
-                events.add(new TicketEvent.ModeLost(Said.of("other-mode", "mode", mode)));
+                events.add(new TicketEvent.ModeLost(Said.of("other-mode", "mode", mode.word())));
             }
             events.add(new TicketEvent.ModeEntered(mode));
         } else if (mode == null && was != null && isOut(screen, host) && !leftAlone(ticket)) {
@@ -98,7 +93,7 @@ public final class Sightings {
             events.add(bound(device));
         }
         Observed.Seen host = ticket.observed().host();
-        if (host == null || !device.mode().toString().equals(host.what())) {
+        if (host == null || !host.isOf(device.mode())) {
             events.addAll(saw(ticket, null, device.mode(), Source.USB));
         }
         return events;
@@ -109,27 +104,26 @@ public final class Sightings {
     }
 
     /** Why what is seen on the screen and what the computer has cannot both be so; empty where they can. */
-    public static Optional<String> contradiction(@Nullable String screen, @Nullable HostView host) {
-        boolean shines = screen != null && (OUT.contains(screen) || screen.equals("cable-screen"));
-        boolean up = screen != null && (screen.equals("greeting") || screen.equals("lock-screen"));
-        return shines && host == HostView.DFU || up && host == HostView.RECOVERY || "cable-screen".equals(screen) && host == HostView.NORMAL
+    public static Optional<String> contradiction(@Nullable OnScreen screen, @Nullable HostView host) {
+        boolean cable = screen == OnScreen.CABLE_SCREEN;
+        boolean shines = cable || screen != null && screen.isOut();
+        boolean up = screen != null && screen.isUp();
+        return shines && host == HostView.DFU || up && host == HostView.RECOVERY || cable && host == HostView.NORMAL
                 ? Optional.of("screen [" + screen + "] and host [" + host + "] cannot both be so: look again, and say what is seen of one")
                 : Optional.empty();
     }
 
     /** The mode that a sighting shows; null for none. A black screen alone shows nothing. */
-    private static @Nullable String mode(@Nullable String screen, @Nullable HostView host) {
-        if (host == HostView.RECOVERY || host == HostView.DFU) {
-            return host.toString();
-        }
-        return "cable-screen".equals(screen) && host != HostView.NORMAL ? "recovery" : null;
+    private static @Nullable Mode mode(@Nullable OnScreen screen, @Nullable HostView host) {
+        return Optional.ofNullable(host).flatMap(Mode::of)
+                .orElse(screen == OnScreen.CABLE_SCREEN && host != HostView.NORMAL ? Mode.RECOVERY : null);
     }
 
-    private static boolean isOut(@Nullable String screen, @Nullable HostView host) {
-        return host == HostView.NORMAL || host == HostView.NOTHING || screen != null && OUT.contains(screen);
+    private static boolean isOut(@Nullable OnScreen screen, @Nullable HostView host) {
+        return host == HostView.NORMAL || host == HostView.NOTHING || screen != null && screen.isOut();
     }
 
-    private static Said why(@Nullable String screen, @Nullable HostView host, Source source) {
+    private static Said why(@Nullable OnScreen screen, @Nullable HostView host, Source source) {
         String by = source == Source.USB ? "-by-usb" : "-told";
         return host == HostView.NOTHING ? Said.of("host-lost-it" + by) : host == HostView.NORMAL ? Said.of("host-has-it-up" + by)
                 : Said.of("screen-told", "screen", String.valueOf(screen).replace('-', ' '));

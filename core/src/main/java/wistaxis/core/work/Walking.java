@@ -8,6 +8,7 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Names;
 import wistaxis.core.firmware.SystemVersion;
+import wistaxis.core.route.CaseFacts;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Walk;
 import wistaxis.core.steps.WalkRun;
@@ -70,7 +71,7 @@ public final class Walking {
         if (ticket.closed() != null) {
             throw new NotAllowed("Ticket [" + ticket.number() + "] is closed: " + ticket.closed() + ".");
         }
-        if (!List.of("cloud", "computer").contains(kind) || sizeBytes != null && sizeBytes <= 0) {
+        if (!CaseFacts.Backup.KINDS.contains(kind) || sizeBytes != null && sizeBytes <= 0) {
             throw new BadInput("a backup is of the cloud or a computer, and has more than 0 bytes");
         }
         String read = version.isBlank() ? null : SystemVersion.parse(version.strip()).toString();

@@ -1,6 +1,5 @@
 package wistaxis.store.ledger;
 
-
 /** The ticket is not as it was when it was decided what to append. */
 public final class Moved extends RuntimeException {
     private static final long serialVersionUID = 1L;

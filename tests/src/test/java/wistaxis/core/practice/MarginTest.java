@@ -1,10 +1,5 @@
 package wistaxis.core.practice;
 
-import wistaxis.core.route.Wilson;
-import static org.assertj.core.api.Assertions.assertThat;
-import static org.assertj.core.api.Assertions.assertThatThrownBy;
-import static org.assertj.core.api.Assertions.within;
-
 import java.util.List;
 import java.util.Locale;
 import java.util.SplittableRandom;
@@ -24,6 +19,12 @@ import wistaxis.core.keys.Playing;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.keys.Start;
 import wistaxis.core.practice.Hand.Spread;
+import wistaxis.core.route.Wilson;
+import wistaxis.core.steps.Hands;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
 
 /**
  * Margins against the thresholds they come from; chances against closed forms with the normal distribution of Apache Commons Statistics.

@@ -15,8 +15,10 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.keys.HostView;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.ticket.Chain;
 import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.OnScreen;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.time.Range;
@@ -42,7 +44,7 @@ class HostRunTest {
 
     private static Ticket at(String stage, TicketEvent... before) {
         List<TicketEvent> events = new ArrayList<>(List.of(before));
-        events.addAll(List.of(new TicketEvent.ModeEntered("recovery"), new TicketEvent.RestoreStarted(""),
+        events.addAll(List.of(new TicketEvent.ModeEntered(Mode.RECOVERY), new TicketEvent.RestoreStarted(""),
                 new TicketEvent.StageReached(stage)));
         return ticket(true, events);
     }
@@ -96,23 +98,27 @@ class HostRunTest {
         "dfu, black, nothing, -",
         "recovery, no-reaction, -, recovery",
     })
-    void aSightingEntersOrLosesAMode(String before, String screen, String host, String after) {
+    void aSightingEntersOrLosesAMode(Mode before, String screen, String host, Mode after) {
         List<TicketEvent> events = new ArrayList<>();
         if (before != null) {
             events.add(new TicketEvent.ModeEntered(before));
         }
-        events.addAll(Sightings.saw(ticket(true, events), screen, host == null ? null : HostView.valueOf(host.toUpperCase(Locale.ROOT)),
+        events.addAll(Sightings.saw(ticket(true, events), on(screen), host == null ? null : HostView.valueOf(host.toUpperCase(Locale.ROOT)),
                 Sightings.Source.TOLD));
         assertThat(ticket(true, events).mode()).isEqualTo(after);
+    }
+
+    private static OnScreen on(String screen) {
+        return screen == null ? null : OnScreen.valueOf(screen.toUpperCase(Locale.ROOT).replace('-', '_'));
     }
 
     @Test
     void fromPrepareOnItLeavesTheCableScreenRightlyAndPracticeIsNotSeen() {
         Ticket prepared = at("prepare");
-        assertThat(Sightings.saw(prepared, "boot-logo", HostView.NOTHING, Sightings.Source.USB)).extracting(TicketEvent::type)
+        assertThat(Sightings.saw(prepared, OnScreen.BOOT_LOGO, HostView.NOTHING, Sightings.Source.USB)).extracting(TicketEvent::type)
                 .containsExactly("sighted");
         assertThat(Sightings.stage(at("check"), "prepare")).as("extract was passed over: its length counts for nothing").hasSize(2);
-        assertThatThrownBy(() -> Sightings.saw(ticket(false, List.of()), "black", null, Sightings.Source.TOLD)).isInstanceOf(BadInput.class)
+        assertThatThrownBy(() -> Sightings.saw(ticket(false, List.of()), OnScreen.BLACK, null, Sightings.Source.TOLD)).isInstanceOf(BadInput.class)
                 .hasMessageContaining("practice");
         assertThatThrownBy(() -> Sightings.left(prepared, -1)).isInstanceOf(BadInput.class).hasMessageContaining("[-1]");
     }

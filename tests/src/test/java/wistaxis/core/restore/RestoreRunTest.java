@@ -36,13 +36,13 @@ class RestoreRunTest {
             device = machine.advance(device, now);
             RestoreRun next = run.step(now, new RestoreRun.Outside(machine.host(device), machine.screen(device), proof, signing));
             boolean again = run.state() instanceof RestoreRun.State.Waiting && next.state() instanceof RestoreRun.State.Working;
-            if (again && next.current().needs().equals("contact")) {
+            if (again && next.current().needs() == RestoreStage.Needs.CONTACT) {
                 assertThat(next.current().id()).as("what lost contact is sent anew").isEqualTo("send");
             }
             if (next.stage() != run.stage() || again) {
                 reached.add(next.current().id());
-                String command = next.current().command();
-                device = command == null ? device : machine.apply(device, command.equals("begin") ? new Input.BeginRestore()
+                RestoreStage.Tells command = next.current().command();
+                device = command == null ? device : machine.apply(device, command == RestoreStage.Tells.BEGIN ? new Input.BeginRestore()
                         : new Input.EndRestore(false), now);
             }
             run = next;
@@ -104,13 +104,13 @@ class RestoreRunTest {
             switch (i % 3) {
                 case 0 -> device = machine.apply(device, new Input.Unplug(), now);
                 case 1 -> device = machine.apply(device, new Input.Plug(), now);
-                default -> device = over || run.current().needs().equals("nothing") ? device : machine.start(Start.RECOVERY, true, now);
+                default -> device = over || run.current().needs() == RestoreStage.Needs.NOTHING ? device : machine.start(Start.RECOVERY, true, now);
             }
             assertThat(run.fraction()).isBetween(0.0, 1.0);
             assertThat(run.deviceFraction()).isBetween(0.0, 1.0);
             assertThat(run.modeNeededNanos()).isBetween(0L, run.leftNanos());
         }
-        if (!(run.state() instanceof RestoreRun.State.Done) && !run.current().needs().equals("nothing")) {
+        if (!(run.state() instanceof RestoreRun.State.Done) && run.current().needs() != RestoreStage.Needs.NOTHING) {
             device = machine.apply(device, new Input.Plug(), now);
             pass(5);
             device = run.state() instanceof RestoreRun.State.Waiting ? machine.start(Start.RECOVERY, true, now) : device;

@@ -21,6 +21,7 @@ import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.KeyFamily;
 import wistaxis.core.facts.Said;
 import wistaxis.core.outside.HostProbe.HostFacts;
+import wistaxis.core.steps.Trouble;
 import wistaxis.core.ticket.Chain;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
@@ -69,12 +70,12 @@ class EvidenceTest {
                 new TicketEvent.CheckAnswered("data-there", "data gone"),
                 new TicketEvent.StepTried("recovery-update", true));
         Evidence evidence = Evidence.of(tickets(ledger), DeviceCatalogue.shipped());
-        assertThat(evidence.of(KeyFamily.SIDE_KEY, "looping", "recovery-update"))
+        assertThat(evidence.of(KeyFamily.SIDE_KEY, Trouble.of("looping"), "recovery-update"))
                 .as("each attempt once, as it was put right; written and not said is no case").contains(new Evidence.Tally(3, 1, 5));
-        assertThat(evidence.of(KeyFamily.SIDE_KEY, "looping", "force-restart")).contains(new Evidence.Tally(0, 0, 4));
-        assertThat(evidence.of(KeyFamily.HOME_PAD, "looping", "recovery-update")).as("one case is no evidence").isEmpty();
-        assertThat(evidence.of(KeyFamily.SIDE_KEY, "frozen", "recovery-update")).isEmpty();
-        assertThat(evidence.of(null, "looping", "recovery-update")).isEmpty();
+        assertThat(evidence.of(KeyFamily.SIDE_KEY, Trouble.of("looping"), "force-restart")).contains(new Evidence.Tally(0, 0, 4));
+        assertThat(evidence.of(KeyFamily.HOME_PAD, Trouble.of("looping"), "recovery-update")).as("one case is no evidence").isEmpty();
+        assertThat(evidence.of(KeyFamily.SIDE_KEY, Trouble.of("frozen"), "recovery-update")).isEmpty();
+        assertThat(evidence.of(null, Trouble.of("looping"), "recovery-update")).isEmpty();
     }
 
     private static List<Ticket> tickets(List<LedgerEntry> ledger) {

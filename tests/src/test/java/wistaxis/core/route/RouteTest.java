@@ -1,17 +1,12 @@
 package wistaxis.core.route;
 
-import java.util.Optional;
-import java.util.Set;
-import wistaxis.core.time.Range;
-import static org.assertj.core.api.Assertions.assertThat;
-import static org.assertj.core.api.Assertions.assertThatThrownBy;
-import static org.assertj.core.api.Assertions.within;
-
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
 import net.jqwik.api.Arbitraries;
 import net.jqwik.api.Arbitrary;
@@ -25,9 +20,16 @@ import org.junit.jupiter.params.provider.CsvSource;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
+import wistaxis.core.facts.YesNo;
 import wistaxis.core.firmware.SystemVersion;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.route.Route.Status;
+import wistaxis.core.steps.Steps;
+import wistaxis.core.time.Range;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
 
 /** The ladders of common practice, and what must hold for any facts. */
 class RouteTest {
@@ -310,11 +312,11 @@ class RouteTest {
         assertThat(rungs.subList(firstErasing, rungs.size())).filteredOn(r -> r.step().keeps()).extracting(r -> r.step().id())
                 .as("only the last address comes after an erase").containsExactlyElementsOf(firstErasing < rungs.size()
                 ? List.of("hardware") : List.of());
-        if (CURED_BY_UPDATE.contains(facts.trouble())) {
+        if (CURED_BY_UPDATE.contains(facts.trouble().word())) {
             assertThat(ids.indexOf("recovery-update")).as("there, and before any erase").isBetween(0, firstErasing - 1);
         }
         assertThat(ids.contains("backup")).as("wherever it opens").isEqualTo(facts.opens() == YesNo.YES && firstErasing < rungs.size()
-                || Set.of("slow", "sale", "back-from-test").contains(facts.trouble()));
+                || Set.of("slow", "sale", "back-from-test").contains(facts.trouble().word()));
         if (ids.contains("backup")) {
             assertThat(ids.indexOf("backup")).isLessThan(firstErasing);
         }
@@ -354,7 +356,7 @@ class RouteTest {
     @Provide
     Arbitrary<CaseFacts> cases() {
         Map<String, List<String>> values = Map.ofEntries(
-                Map.entry("trouble", PLANNER.ladders().stream().map(l -> "\"" + l.trouble() + "\"").toList()),
+                Map.entry("trouble", Steps.ladders().stream().map(l -> "\"" + l.trouble() + "\"").toList()),
                 Map.entry("device", List.of("null", "\"iPhone13,2\"", "\"iPad12,1\"", "\"iPhone9,1\"", "\"iPad14,2\"", "\"iPod7,1\"")),
                 Map.entry("wrongTries", List.of("null", "3", "6", "8", "9", "10", "14")),
                 Map.entry("installedVersion", List.of("null", "\"31.9\"", "\"32.0\"")),

@@ -14,6 +14,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.Said;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.keys.Trace;
 import wistaxis.core.restore.HandoverFacts;
 
@@ -37,7 +38,7 @@ class EventsTest {
                 new TicketEvent.PackageRefused("31K88", "truncated"),
                 new TicketEvent.KeysAttempted("Plugged restart", "recovery", false, Said.sentence("let go"),
                 List.of(new Trace.Event(0.5, Trace.Kind.DOWN, PhysicalKey.SIDE), new Trace.Event(1, Trace.Kind.PLUG, null))),
-                new TicketEvent.StateRead("boot logo", "normal", "held too long"), new TicketEvent.ModeEntered("recovery"),
+                new TicketEvent.StateRead("boot logo", "normal", "held too long"), new TicketEvent.ModeEntered(Mode.RECOVERY),
                 new TicketEvent.ModeLost(Said.sentence("window over")), new TicketEvent.RestoreStarted("31K88"), new TicketEvent.StageReached("send"),
                 new TicketEvent.SigningAnswered(false, "closed"), new TicketEvent.RestoreStopped(Said.sentence("by hand")),
                 new TicketEvent.RestoreStopped(Said.sentence("the program ended"), true), new TicketEvent.Restored("31.10"),

@@ -14,6 +14,7 @@ import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.MethodSource;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.facts.Said;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.route.CaseFacts;
 import wistaxis.core.route.Intake;
@@ -113,7 +114,7 @@ class ReviewTest {
         assertThat(BenchTime.instant(BenchTime.nanos(AT))).isEqualTo(AT);
         List<LedgerEntry> entries = new ArrayList<>();
         entries.add(link(entries, "T-0001", Instant.MAX, null, OPENED.toJson()));
-        entries.add(link(entries, "T-0001", Instant.MIN, null, new TicketEvent.ModeEntered("recovery").toJson()));
+        entries.add(link(entries, "T-0001", Instant.MIN, null, new TicketEvent.ModeEntered(Mode.RECOVERY).toJson()));
         Ticket t = Ticket.fold(entries);
         assertThat(t.modeSince()).isEqualTo(BenchTime.FIRST);
         assertThat(Review.of(entries, AT)).anySatisfy(f -> assertThat(f).contains("no date"));
@@ -186,7 +187,7 @@ class ReviewTest {
     /** After a kill while it was written to, nobody knows how a device is; a mode that is seen again says it. */
     @Test
     void aDeviceThatWasBeingWrittenToIsInNoKnownMode() {
-        String[] running = {OPENED.toJson(), new TicketEvent.ModeEntered("recovery").toJson(), STARTED.toJson(),
+        String[] running = {OPENED.toJson(), new TicketEvent.ModeEntered(Mode.RECOVERY).toJson(), STARTED.toJson(),
                 new TicketEvent.StageReached("send").toJson()};
         List<String> all = new ArrayList<>(List.of(running));
         all.add(new TicketEvent.RestoreStopped(Said.sentence("the program ended"), true).toJson());
@@ -195,9 +196,9 @@ class ReviewTest {
             assertThat(t.unknownState()).isEqualTo("the program ended");
         });
         all.set(4, new TicketEvent.RestoreStopped(Said.sentence("by hand")).toJson());
-        assertThat(ticket(all.toArray(new String[0])).mode()).as("only the host was at work").isEqualTo("recovery");
+        assertThat(ticket(all.toArray(new String[0])).mode()).as("only the host was at work").isEqualTo(Mode.RECOVERY);
         all.set(4, new TicketEvent.RestoreStopped(Said.sentence("the program ended"), true).toJson());
-        all.add(new TicketEvent.ModeEntered("recovery").toJson());
+        all.add(new TicketEvent.ModeEntered(Mode.RECOVERY).toJson());
         assertThat(ticket(all.toArray(new String[0])).unknownState()).isNull();
     }
 }

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import wistaxis.core.facts.Said;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.ticket.Story.Kind;
 
 /** What the time of a ticket went into: a day told by hand, and for any entries that nothing is counted twice or left out. */
@@ -30,9 +31,9 @@ class StoryTest {
         at(31, new TicketEvent.DownloadStarted("31K88", 0));
         at(33, new TicketEvent.FactRecorded("backup", "none"));
         at(43, new TicketEvent.Downloaded("31K88", 1, 1));
-        at(44, new TicketEvent.ModeEntered("recovery"));
+        at(44, new TicketEvent.ModeEntered(Mode.RECOVERY));
         at(45, new TicketEvent.ModeLost(Said.sentence("left by itself")));
-        at(46, new TicketEvent.ModeEntered("recovery"));
+        at(46, new TicketEvent.ModeEntered(Mode.RECOVERY));
         at(47, new TicketEvent.RestoreStarted("31K88"));
         at(48, new TicketEvent.StageReached("extract"));
         at(60, new TicketEvent.Restored("31.10"));

@@ -10,6 +10,7 @@ import org.junit.jupiter.api.Test;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Said;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.keys.Trace;
 
 class TicketTest {
@@ -42,9 +43,9 @@ class TicketTest {
         assertThat(after(new TicketEvent.PackageProven("31K88", "p.zip", 6, "0".repeat(64), "signed")).stage()).isEqualTo(Stage.KEYS);
         after(new TicketEvent.KeysAttempted("Plugged restart", "recovery", false, Said.sentence("let go"),
                 List.of(new Trace.Event(1.5, Trace.Kind.DOWN, PhysicalKey.SIDE))));
-        assertThat(after(new TicketEvent.ModeEntered("recovery")).stage()).isEqualTo(Stage.RESTORE);
+        assertThat(after(new TicketEvent.ModeEntered(Mode.RECOVERY)).stage()).isEqualTo(Stage.RESTORE);
         assertThat(after(new TicketEvent.ModeLost(Said.sentence("window over"))).stage()).isEqualTo(Stage.KEYS);
-        after(new TicketEvent.ModeEntered("recovery"), new TicketEvent.RestoreStarted("31K88"));
+        after(new TicketEvent.ModeEntered(Mode.RECOVERY), new TicketEvent.RestoreStarted("31K88"));
         assertThat(after(new TicketEvent.ModeLost(Said.sentence("window over"))).stage()).as("a run that waits stays").isEqualTo(Stage.RESTORE);
         assertThat(after(new TicketEvent.Restored("31.10")).stage()).isEqualTo(Stage.HANDOVER);
         Ticket closed = after(new TicketEvent.Closed(Said.sentence("handed over")));
@@ -54,7 +55,7 @@ class TicketTest {
             assertThat(a.build()).isNotNull();
             assertThat(a.proven()).isTrue();
             assertThat(a.consent()).isNotNull();
-            assertThat(a.mode()).isEqualTo("recovery");
+            assertThat(a.mode()).isEqualTo(Mode.RECOVERY);
             assertThat(a.outcome()).as("written and handed over").contains(Attempt.Outcome.HELPED);
         });
     }

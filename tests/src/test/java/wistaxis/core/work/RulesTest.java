@@ -15,6 +15,7 @@ import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.firmware.SystemVersion;
 import wistaxis.core.keys.Goal;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.restore.RestoreStage;
@@ -74,7 +75,7 @@ class RulesTest {
     }
 
     private void written(String mode) {
-        happens(new TicketEvent.ModeEntered(mode));
+        happens(new TicketEvent.ModeEntered(Mode.of(mode)));
         assertThat(rules().mayStart(READY)).isEmpty();
         happens(new TicketEvent.RestoreStarted("31K88"), new TicketEvent.StageReached("check"));
         assertThat(rules().mayStart(READY)).hasValueSatisfying(w -> assertThat(w).contains("goes on already"));
@@ -107,7 +108,7 @@ class RulesTest {
         happens(rules().choose("dfu-restore", null, null));
         assertThat(rules().ticket().attempts().getLast().consent()).as("erases the same, so nobody is asked again").isNotNull();
         assertThat(rules().wantedKeys()).contains(Goal.DFU);
-        happens(new TicketEvent.ModeEntered("recovery"));
+        happens(new TicketEvent.ModeEntered(Mode.RECOVERY));
         assertThat(rules().mayStart(READY)).hasValueSatisfying(w -> assertThat(w).contains("in recovery", "needs dfu"));
         written("dfu");
         happens(rules().say(Outcome.DID_NOT_HELP));
@@ -142,7 +143,7 @@ class RulesTest {
         looping();
         happens(rules().choose("recovery-restore", "deckhand", "the cloud backup of last night"));
         proven();
-        happens(new TicketEvent.ModeEntered("recovery"));
+        happens(new TicketEvent.ModeEntered(Mode.RECOVERY));
         assertThat(rules().mayStart(READY)).isEmpty();
         signed = List.of(SystemVersion.parse("31.8"));
         assertThat(rules().mayStart(READY)).as("now down to an older version: that backup does not fit, which nobody has said")
@@ -183,7 +184,7 @@ class RulesTest {
         happens(rules().consent(step, true, "deckhand", "all of it"), new TicketEvent.RouteChosen(step));
         proven();
         if (!mode.isEmpty()) {
-            happens(new TicketEvent.ModeEntered(mode));
+            happens(new TicketEvent.ModeEntered(Mode.of(mode)));
         }
         assertThat(rules().mayStart(READY).orElse("")).contains(why);
         assertThat(rules().mayStart(READY).isEmpty()).isEqualTo(why.isEmpty());

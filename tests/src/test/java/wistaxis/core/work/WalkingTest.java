@@ -1,9 +1,5 @@
 package wistaxis.core.work;
 
-import wistaxis.core.device.DeviceModel;
-import static org.assertj.core.api.Assertions.assertThat;
-import static org.assertj.core.api.Assertions.assertThatThrownBy;
-
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -17,6 +13,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import wistaxis.core.device.DeviceCatalogue;
+import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.restore.HandoverFacts;
@@ -25,6 +22,8 @@ import wistaxis.core.route.Oddities;
 import wistaxis.core.route.Route;
 import wistaxis.core.route.RouteContext;
 import wistaxis.core.route.RoutePlanner;
+import wistaxis.core.steps.Hands;
+import wistaxis.core.steps.Judgement;
 import wistaxis.core.steps.Steps;
 import wistaxis.core.steps.Walk;
 import wistaxis.core.steps.WalkRun;
@@ -33,6 +32,9 @@ import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
 
 /** What is done without a computer is led through: common practice. */
 class WalkingTest {
@@ -174,16 +176,16 @@ class WalkingTest {
 
     /** Fails where one thing fails, not yet where one is open: a slip that says why. */
     @ParameterizedTest
-    @CsvSource({"same, clean, seen, free, shown, pass, ''", "no-box, clean, seen, free, shown, pass, ''",
-        "same, listed, seen, free, shown, fail, Do not buy", "same, clean, seen, asks, shown, fail, former owner signs out",
-        "differs, clean, seen, free, shown, fail, Parts of another phone", "same, unknown, seen, free, shown, not-yet, ''",
-        "same, clean, in-use, free, none, not-yet, before money changes hands"})
-    void theBuyingCheckSaysPassFailOrNotYet(String imei, String register, String erased, String owner, String papers, String verdict,
+    @CsvSource({"same, clean, seen, free, shown, PASS, ''", "no-box, clean, seen, free, shown, PASS, ''",
+        "same, listed, seen, free, shown, FAIL, Do not buy", "same, clean, seen, asks, shown, FAIL, former owner signs out",
+        "differs, clean, seen, free, shown, FAIL, Parts of another phone", "same, unknown, seen, free, shown, NOT_YET, ''",
+        "same, clean, in-use, free, none, NOT_YET, before money changes hands"})
+    void theBuyingCheckSaysPassFailOrNotYet(String imei, String register, String erased, String owner, String papers, Judgement verdict,
             String why) {
         opened("second-hand", "ownership", "none", "blacklisted", "yes");
         assertThat(rules().stopped()).as("it is looked at, whoever may own it").isEmpty();
         add(List.of(new TicketEvent.RouteChosen("buying-check")));
-        assertThat(Walking.buyingCheck(ticket()).map(WalkRun::verdict)).contains("not-yet");
+        assertThat(Walking.buyingCheck(ticket()).map(WalkRun::verdict)).contains(Judgement.NOT_YET);
         says("buying-check", imei, register, erased, owner, papers);
         WalkRun slip = Walking.buyingCheck(ticket()).orElseThrow();
         assertThat(slip.verdict()).isEqualTo(verdict);
@@ -209,7 +211,7 @@ class WalkingTest {
         List<String> pages = run.left().stream().map(Walk.Stop::id).toList();
         assertThat(pages).startsWith("greeting", "language").contains(there.split(" ")).doesNotContain(notThere.split(" "))
                 .containsSubsequence("network", "activation", "passcode", "check-version", "check-account");
-        assertThat(run.left()).filteredOn(s -> s.id().equals("activation")).allSatisfy(s -> assertThat(s.hands()).isEqualTo("nobody"));
+        assertThat(run.left()).filteredOn(s -> s.id().equals("activation")).allSatisfy(s -> assertThat(s.hands()).isEqualTo(Hands.NOBODY));
         add(SetUp.answer(rules(), PHONE, "greeting", "locked"));
         assertThat(SetUp.of(ticket(), PHONE).orElseThrow()).satisfies(r -> assertThat(r.then()).contains("account lock shows"))
                 .satisfies(r -> assertThat(r.left()).as("its page is there, expected or not").extracting(Walk.Stop::id)
@@ -221,7 +223,7 @@ class WalkingTest {
             add(SetUp.answer(rules(), PHONE, at.id(), answer));
         }
         assertThat(SetUp.of(ticket(), PHONE).orElseThrow()).satisfies(r -> assertThat(r.over()).isTrue()).satisfies(r -> assertThat(r
-                .verdict()).as("a camera does not work").isEqualTo("fail"));
+                .verdict()).as("a camera does not work").isEqualTo(Judgement.FAIL));
         assertThat(ticket().stage()).isEqualTo(Stage.HANDOVER);
         assertThat(ticket().checks()).as("nobody is asked twice").containsEntry("greeting-seen", "seen").containsEntry("account-lock",
                 "owner signed in").containsEntry("passcode-set", "set by the owner").containsEntry("version-matches", "matches")

@@ -72,7 +72,7 @@ class OldLedgerTest {
         said.put("consentBy", now.consent() == null ? null : now.consent().who());
         said.put("build", now.build() == null ? null : now.build().build());
         said.put("provenBuild", now.provenBuild());
-        said.put("mode", now.mode());
+        said.put("mode", now.mode() == null ? null : now.mode().word());
         said.put("restored", now.restored());
         said.put("closed", now.closed());
         said.put("unknownState", now.unknownState());

@@ -161,10 +161,10 @@ class CommandsTest {
     @Test
     void everyAnswerThatIsOfferedIsTaken() {
         opened();
-        Map<String, String> typed = Map.of("version", "31.9", "day", "2026-05-01", "imei", "356958031648321", "promise",
-                "2026-05-12T16:00:00Z", "keys", "SIDE,VOLUME_UP");
-        for (Question q : Intake.shipped().questions().stream().filter(q -> !q.kind().equals("device")).toList()) {
-            List<Map<String, String>> answers = new ArrayList<>(q.answers().stream().map(a -> q.kind().equals("several")
+        Map<Question.Kind, String> typed = Map.of(Question.Kind.VERSION, "31.9", Question.Kind.DAY, "2026-05-01", Question.Kind.IMEI,
+                "356958031648321", Question.Kind.PROMISE, "2026-05-12T16:00:00Z", Question.Kind.KEYS, "SIDE,VOLUME_UP");
+        for (Question q : Intake.shipped().questions().stream().filter(q -> q.kind() != Question.Kind.DEVICE).toList()) {
+            List<Map<String, String>> answers = new ArrayList<>(q.answers().stream().map(a -> q.kind() == Question.Kind.SEVERAL
                     ? Map.of(q.facts().getFirst(), a.value()) : a.sets()).toList());
             Optional.ofNullable(typed.get(q.kind())).ifPresent(v -> answers.add(Map.of(q.facts().getFirst(), v)));
             q.facts().forEach(f -> answers.add(Map.of(f, Intake.NOT_KNOWN)));

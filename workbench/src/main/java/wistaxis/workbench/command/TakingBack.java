@@ -13,7 +13,6 @@ import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Command;
-import wistaxis.workbench.life.Change;
 
 /** The last act of somebody can be taken back for a moment, by an entry that says so. Of the thread that the bench belongs to. */
 public final class TakingBack {

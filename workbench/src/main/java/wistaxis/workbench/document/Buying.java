@@ -16,8 +16,8 @@ final class Buying implements Document {
         WalkRun run = Walking.buyingCheck(t).filter(w -> !w.judged().isEmpty())
                 .orElseThrow(() -> new BadInput("there was no buying check on ticket [" + t.number() + "]"));
         values.put("verdict", switch (run.verdict()) {
-            case "pass" -> "Pass";
-            case "fail" -> "Fail: do not buy";
+            case PASS -> "Pass";
+            case FAIL -> "Fail: do not buy";
             default -> "Not yet";
         });
         values.put("judged", Sheet.judged(run.judged()));

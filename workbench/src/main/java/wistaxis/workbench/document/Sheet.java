@@ -85,8 +85,8 @@ record Sheet(Shop shop, Papers.Letterhead letterhead, Ticket ticket, List<Ledger
     }
 
     static List<Map<String, String>> judged(List<WalkRun.Judged> all) {
-        return all.stream().map(j -> Map.of("title", j.title(), "words", j.words(), "then", j.then() == null ? "" : j.then(), "mark", j
-                .verdict().replace('-', ' '))).toList();
+        return all.stream().map(j -> Map.of("title", j.title(), "words", j.words(), "then", j.then() == null ? "" : j.then(), "mark",
+                j.verdict().toString().replace('-', ' '))).toList();
     }
 
     /** Who of the staff was at work at a time; empty where nobody had said. */

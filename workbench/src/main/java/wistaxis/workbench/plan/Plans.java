@@ -15,6 +15,7 @@ import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.KeyFamily;
 import wistaxis.core.restore.RestoreStage;
 import wistaxis.core.route.Intake;
+import wistaxis.core.steps.Hands;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Walk;
 import wistaxis.core.steps.WalkRun;
@@ -131,7 +132,7 @@ public final class Plans {
         Optional<WalkRun> run = walk(shop, history, t).or(() -> step.filter(Step::erases).flatMap(_ -> SetUp.ahead(t, shop
                 .model(t).orElse(null), minutes(shop, history, t))));
         run.filter(r -> !r.over()).map(WalkRun::left).orElse(List.of()).forEach(s -> {
-            boolean hands = s.hands().equals("bench");
+            boolean hands = s.hands() == Hands.BENCH;
             Duration length = seconds(30 * (s.low() + s.high()));
             BenchPlan.SetUpStretch last = all.isEmpty() ? null : all.getLast();
             if (last != null && last.hands() == hands) {

@@ -235,7 +235,7 @@ public final class HostUsb implements AutoCloseable {
         if (its != null) {
             bound.put(t.number(), its);
             Observed.Seen host = t.observed().host();
-            if (host != null && host.what().equals("nothing")) {
+            if (host != null && host.isOf(HostView.NOTHING)) {
                 gone.add(t.number()); // after a gap another one may hang on its port
             }
         } else if (t.isObserved() && t.identifier() != null && (t.stage() == Stage.KEYS || t.stage() == Stage.RESTORE
@@ -266,21 +266,21 @@ public final class HostUsb implements AutoCloseable {
         if (here.isPresent()) {
             goneSince.remove(number);
             follow(ticket, here.get());
-        } else if (watches() && !"nothing".equals(host(ticket))
+        } else if (watches() && !has(ticket, HostView.NOTHING)
                 && nowNanos - goneSince.computeIfAbsent(number, _ -> nowNanos) >= GONE_NANOS) {
-            if (!heldBack(ticket, "nothing")) {
+            if (!heldBack(ticket, HostView.NOTHING.toString())) {
                 last.remove(number);
                 giver.byItself(number, new Command.Saw(null, HostView.NOTHING, Sightings.Source.USB));
             }
         }
     }
 
-    private static @Nullable String host(Ticket ticket) {
-        return ticket.observed().host() == null ? null : ticket.observed().host().what();
+    private static boolean has(Ticket ticket, HostView view) {
+        return ticket.observed().host() != null && ticket.observed().host().isOf(view);
     }
 
     private void follow(Ticket ticket, UsbDevice device) {
-        if (device.equals(last.get(ticket.number())) && device.mode().toString().equals(host(ticket))) {
+        if (device.equals(last.get(ticket.number())) && has(ticket, device.mode())) {
             return;
         }
         if (heldBack(ticket, device.toString())) {

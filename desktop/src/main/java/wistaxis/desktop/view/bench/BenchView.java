@@ -30,7 +30,6 @@ import wistaxis.core.route.Intake;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.desktop.look.Look;
 import wistaxis.desktop.look.Ui;
-import wistaxis.desktop.view.firmware.Signing;
 import wistaxis.desktop.view.page.View;
 import wistaxis.desktop.view.page.Window;
 import wistaxis.desktop.view.settings.SettingsView;

@@ -18,6 +18,7 @@ import javafx.scene.text.Font;
 import javafx.scene.text.FontWeight;
 import javafx.scene.text.TextAlignment;
 import wistaxis.core.device.Body;
+import wistaxis.core.device.Body.Edge;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.keys.Reading;
@@ -51,8 +52,8 @@ public final class PhoneDrawing extends Pane {
         this.model = model;
         this.body = model.body();
         this.home = !model.look("home").equals("none");
-        this.height = body.shape().equals("pad") ? height * 0.86 : height;
-        this.width = this.height * (body.shape().equals("pad") ? 0.71 : 0.49);
+        this.height = body.shape() == Body.Shape.PAD ? height * 0.86 : height;
+        this.width = this.height * (body.shape() == Body.Shape.PAD ? 0.71 : 0.49);
         canvas.setWidth(width + 2 * LEFT);
         canvas.setHeight(this.height + TOP + 62);
         setMinSize(canvas.getWidth(), canvas.getHeight());
@@ -106,9 +107,9 @@ public final class PhoneDrawing extends Pane {
 
     private void key(Body.KeyPlace place, Hands hands) {
         double[] at = box(place, 7);
-        boolean side = place.edge().equals("left") || place.edge().equals("right");
+        boolean side = place.edge() == Edge.LEFT || place.edge() == Edge.RIGHT;
         double reach = LEFT - 7;
-        Region area = side ? area("key-" + place.key(), place.edge().equals("right") ? at[0] - 4 : at[0] - reach, at[1] - 3, at[2] + reach
+        Region area = side ? area("key-" + place.key(), place.edge() == Edge.RIGHT ? at[0] - 4 : at[0] - reach, at[1] - 3, at[2] + reach
                 + 4, at[3] + 6)
                 : area("key-" + place.key(), at[0] - 4, at[1] - 8, at[2] + 8, at[3] + 16);
         area.setOnMousePressed(_ -> hands.press().accept(place.key()));
@@ -116,9 +117,9 @@ public final class PhoneDrawing extends Pane {
         Label cap = Ui.label(CAPS.getOrDefault(place.key(), ""), "key-cap");
         cap.setMouseTransparent(true);
         switch (place.edge()) {
-            case "right" -> cap.relocate(LEFT + width + 28, at[1] + at[3] / 2 - 13);
-            case "left" -> cap.relocate(16, at[1] + at[3] / 2 - 13);
-            case "top" -> cap.relocate(at[0] + at[2] / 2 - 12, TOP + 12);
+            case RIGHT -> cap.relocate(LEFT + width + 28, at[1] + at[3] / 2 - 13);
+            case LEFT -> cap.relocate(16, at[1] + at[3] / 2 - 13);
+            case TOP -> cap.relocate(at[0] + at[2] / 2 - 12, TOP + 12);
             default -> cap.relocate(at[0] + at[2] / 2 - 12, at[1] + at[3] / 2 - 13);
         }
         keys.put(place.key(), area);
@@ -128,9 +129,9 @@ public final class PhoneDrawing extends Pane {
     /** Where a key is drawn: x, y, width, height. @param out how far it stands out of its edge */
     private double[] box(Body.KeyPlace k, double out) {
         return switch (k.edge()) {
-            case "left" -> new double[] {LEFT - out, TOP + height * k.from(), out, height * (k.to() - k.from())};
-            case "right" -> new double[] {LEFT + width, TOP + height * k.from(), out, height * (k.to() - k.from())};
-            case "top" -> new double[] {LEFT + width * k.from(), TOP - out, width * (k.to() - k.from()), out};
+            case LEFT -> new double[] {LEFT - out, TOP + height * k.from(), out, height * (k.to() - k.from())};
+            case RIGHT -> new double[] {LEFT + width, TOP + height * k.from(), out, height * (k.to() - k.from())};
+            case TOP -> new double[] {LEFT + width * k.from(), TOP - out, width * (k.to() - k.from()), out};
             default -> new double[] {LEFT + width / 2 - height * 0.05, TOP + height * 0.88, height * 0.1, height * 0.1};
         };
     }
@@ -157,7 +158,7 @@ public final class PhoneDrawing extends Pane {
         g.clearRect(0, 0, canvas.getWidth(), canvas.getHeight());
         g.setTextAlign(TextAlignment.CENTER);
         g.setTextBaseline(VPos.CENTER);
-        body.keys().stream().filter(k -> !k.edge().equals("front")).forEach(k -> drawKey(g, k, down.contains(k.key())));
+        body.keys().stream().filter(k -> k.edge() != Edge.FRONT).forEach(k -> drawKey(g, k, down.contains(k.key())));
         double round = home ? 34 : 46;
         g.setFill(Look.color(g, "surface"));
         g.fillRoundRect(LEFT, TOP, width, height, round, round);
@@ -179,8 +180,8 @@ public final class PhoneDrawing extends Pane {
             double x = at[0] + at[2] / 2;
             double y = at[1] + at[3] / 2;
             switch (k.edge()) {
-                case "left" -> g.fillPolygon(new double[] {LEFT - 6, LEFT - 15, LEFT - 15}, new double[] {y, y - 7, y + 7}, 3);
-                case "right" -> g.fillPolygon(new double[] {LEFT + width + 6, LEFT + width + 15, LEFT + width + 15},
+                case LEFT -> g.fillPolygon(new double[] {LEFT - 6, LEFT - 15, LEFT - 15}, new double[] {y, y - 7, y + 7}, 3);
+                case RIGHT -> g.fillPolygon(new double[] {LEFT + width + 6, LEFT + width + 15, LEFT + width + 15},
                         new double[] {y, y - 7, y + 7}, 3);
                 default -> g.fillPolygon(new double[] {x, x - 7, x + 7}, new double[] {TOP - 1, TOP - 8, TOP - 8}, 3);
             }
@@ -194,13 +195,13 @@ public final class PhoneDrawing extends Pane {
             case "notch" -> g.fillRoundRect(mid - width * 0.2, TOP + 2, width * 0.4, 20, 14, 14);
             case "island" -> g.fillRoundRect(mid - width * 0.13, TOP + 18, width * 0.26, 16, 16, 16);
             default -> {
-                if (home && body.shape().equals("phone")) {
+                if (home && body.shape() == Body.Shape.PHONE) {
                     g.fillRoundRect(mid - width * 0.1, TOP + height * 0.06, width * 0.2, 5, 5, 5);
                 }
             }
         }
         if (home) {
-            double[] at = box(new Body.KeyPlace(PhysicalKey.HOME, "", "front", 0, 0), 0);
+            double[] at = box(new Body.KeyPlace(PhysicalKey.HOME, "", Edge.FRONT, 0, 0), 0);
             g.setLineWidth(2);
             if (homeDown) {
                 g.setFill(Look.color(g, "hands"));

@@ -22,7 +22,6 @@ import wistaxis.desktop.view.page.View;
 import wistaxis.store.ledger.Figures;
 import wistaxis.workbench.Workbench;
 import wistaxis.workbench.life.Change;
-import wistaxis.workbench.practice.Practice;
 
 /** What came in, what helped, how keys landed, what failed at the host, what was kept of promises: by period, with cases and intervals. */
 public final class FiguresView implements View {

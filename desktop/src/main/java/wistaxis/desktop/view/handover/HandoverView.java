@@ -3,13 +3,13 @@ package wistaxis.desktop.view.handover;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.Set;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.restore.HandoverFacts;
+import wistaxis.core.steps.Judgement;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.WalkRun;
 import wistaxis.core.ticket.Stage;
@@ -82,7 +82,7 @@ public final class HandoverView extends TicketPage {
             root.getChildren().add(Ui.scroll(setUp.node()));
             return;
         }
-        pages.map(WalkRun::judged).orElse(List.of()).stream().filter(j -> j.verdict().equals("fail")).forEach(j -> list.getChildren()
+        pages.map(WalkRun::judged).orElse(List.of()).stream().filter(j -> j.verdict() == Judgement.FAIL).forEach(j -> list.getChildren()
                 .addFirst(failed(t, j)));
         Walking.buyingCheck(t).ifPresent(w -> list.getChildren().addFirst(new SlipCard(w)));
         if (t.is(Step::isHardware) && t.closed() == null) {

@@ -46,6 +46,9 @@ public final class AnswerPane {
             KeyCode.DIGIT6, KeyCode.DIGIT7, KeyCode.DIGIT8,
             KeyCode.DIGIT9, KeyCode.A, KeyCode.B, KeyCode.C, KeyCode.D, KeyCode.E, KeyCode.F);
 
+    private static final Set<Question.Kind> TYPED = Set.of(Question.Kind.DEVICE, Question.Kind.VERSION, Question.Kind.IMEI,
+            Question.Kind.DAY);
+
     /** The shop's way of activating. */
     private static final String NETWORK = "activation-network";
     private static final int MOST_MODELS = 6;
@@ -84,7 +87,7 @@ public final class AnswerPane {
         if (typed(q)) {
             card.getChildren().addAll(line(q), below);
         }
-        if (q.kind().equals("promise")) {
+        if (q.kind() == Question.Kind.PROMISE) {
             before(t).forEach(w -> card.getChildren().add(w));
         }
         List<Option> options = options(q, t);
@@ -99,11 +102,11 @@ public final class AnswerPane {
     }
 
     private static boolean typed(Question q) {
-        return List.of("device", "version", "imei", "day").contains(q.kind());
+        return TYPED.contains(q.kind());
     }
 
     private static boolean many(Question q) {
-        return List.of("several", "keys").contains(q.kind());
+        return q.kind() == Question.Kind.SEVERAL || q.kind() == Question.Kind.KEYS;
     }
 
     private GridPane grid(Question q, List<Option> options) {
@@ -136,13 +139,13 @@ public final class AnswerPane {
 
     private List<Option> options(Question q, Ticket t) {
         return switch (q.kind()) {
-            case "choice" -> q.answers().stream().map(a -> new Option(a.value(), a.words(), !a.sets().isEmpty() && t.facts().entrySet()
+            case CHOICE -> q.answers().stream().map(a -> new Option(a.value(), a.words(), !a.sets().isEmpty() && t.facts().entrySet()
                     .containsAll(a.sets().entrySet()), () -> choose(q, a))).toList();
-            case "several" -> q.answers().stream().map(a -> toggle(q, a.value(), a.words())).toList();
-            case "keys" -> bench.model(t).map(DeviceModel::body).map(Body::keys)
+            case SEVERAL -> q.answers().stream().map(a -> toggle(q, a.value(), a.words())).toList();
+            case KEYS -> bench.model(t).map(DeviceModel::body).map(Body::keys)
                     .map(keys -> keys.stream().map(k -> toggle(q, k.key().name(), k.name())).toList())
                     .orElseGet(() -> java.util.Arrays.stream(PhysicalKey.values()).map(k -> toggle(q, k.name(), k.words())).toList());
-            case "promise" -> promises(q);
+            case PROMISE -> promises(q);
             default -> List.of();
         };
     }
@@ -185,9 +188,9 @@ public final class AnswerPane {
 
     private Node line(Question q) {
         line.setPromptText(switch (q.kind()) {
-            case "device" -> "12, A2403, iPhone13,2, ipad 9";
-            case "version" -> "31.9, or 32.0 test 2";
-            case "day" -> "3 days ago: 3, or " + bench.routes().today();
+            case DEVICE -> "12, A2403, iPhone13,2, ipad 9";
+            case VERSION -> "31.9, or 32.0 test 2";
+            case DAY -> "3 days ago: 3, or " + bench.routes().today();
             default -> "15 digits, dial *#06#";
         });
         line.setOnAction(_ -> take(q));
@@ -209,7 +212,7 @@ public final class AnswerPane {
         if (!wrong.isEmpty()) {
             below.getChildren().add(Ui.notice("", "Not taken.", wrong));
         }
-        if (!q.kind().equals("device")) {
+        if (q.kind() != Question.Kind.DEVICE) {
             below.getChildren().add(Ui.label("Enter takes it, Escape leaves it open.", "small muted"));
             return;
         }
@@ -238,10 +241,10 @@ public final class AnswerPane {
         }
         try {
             switch (q.kind()) {
-                case "device" -> bench.devices().bestGuess(typed)
+                case DEVICE -> bench.devices().bestGuess(typed)
                         .ifPresentOrElse(m -> identify(q, m), () -> record(q, Map.of("deviceWords", typed), List.of()));
-                case "version" -> record(q, Map.of(q.facts().getFirst(), SystemVersion.parse(typed).toString()), List.of());
-                case "day" -> record(q, Map.of(q.facts().getFirst(), day(typed).toString()), List.of());
+                case VERSION -> record(q, Map.of(q.facts().getFirst(), SystemVersion.parse(typed).toString()), List.of());
+                case DAY -> record(q, Map.of(q.facts().getFirst(), day(typed).toString()), List.of());
                 default -> record(q, Map.of("imei", Imei.exact(typed).digits()), List.of());
             }
         } catch (BadInput e) {
@@ -287,8 +290,7 @@ public final class AnswerPane {
     }
 
     private void putOff(Question q) {
-        boolean one = q.facts().size() == 1 && !q.question().equals("device") && !q.question().equals("trouble")
-                && !q.kind().equals("promise");
+        boolean one = q.facts().size() == 1 && q.kind() != Question.Kind.DEVICE && !q.isTrouble() && q.kind() != Question.Kind.PROMISE;
         give(q, new Command.Answer(one ? Map.of(q.facts().getFirst(), Intake.NOT_KNOWN) : Map.of(), List.of()), !one);
     }
 

@@ -113,7 +113,8 @@ public final class IntakeView extends TicketPage {
     }
 
     private Node said(Question q, Ticket t) {
-        String given = q.question().equals("device") ? device(t) : q.kind().equals("promise") ? Intake.promised(t).map(CLOCK::format)
+        String given = q.kind() == Question.Kind.DEVICE ? device(t)
+                : q.kind() == Question.Kind.PROMISE ? Intake.promised(t).map(CLOCK::format)
                 .orElse("") : desk.intake().answerInWords(q, t);
         var asks = Ui.text(q.asks(), "muted small");
         asks.setPrefWidth(230);

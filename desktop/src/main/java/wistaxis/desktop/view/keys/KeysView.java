@@ -9,6 +9,7 @@ import javafx.scene.Parent;
 import javafx.scene.control.Button;
 import javafx.scene.layout.FlowPane;
 import wistaxis.core.coach.Verdict;
+import wistaxis.core.facts.YesNo;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.HostView;
 import wistaxis.core.keys.SequenceLibrary;
@@ -86,7 +87,7 @@ public final class KeysView implements View, CoachPane.Around {
             }
         } else if (keys.coaching().verdict().isEmpty()) {
             rows.add(CoachPane.goals(keys.coaching().goal(), g -> keys.coaching().choose(g)));
-            if (keys.coaching().goal() == Goal.POWER_OFF && ticket().fact("opens").filter("yes"::equals).isPresent()) {
+            if (keys.coaching().goal() == Goal.POWER_OFF && ticket().says("opens", YesNo.YES)) {
                 rows.add(Ui.text(SequenceLibrary.instead(Goal.POWER_OFF).says(), ""));
             }
             keys.coaching().school().ifPresent(s -> s.cautions().forEach(w -> rows.add(Ui.text("! " + w, "hands"))));

@@ -15,7 +15,6 @@ import wistaxis.core.device.Body;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.keys.KeyStep;
 import wistaxis.core.keys.Rehearsal.Span;
-import wistaxis.core.keys.Screen;
 import wistaxis.core.keys.Trace;
 import wistaxis.core.practice.Margin;
 import wistaxis.desktop.look.Look;

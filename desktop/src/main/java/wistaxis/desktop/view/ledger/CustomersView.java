@@ -12,7 +12,6 @@ import wistaxis.desktop.view.page.Window;
 import wistaxis.workbench.Workbench;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.life.Latest;
-import wistaxis.workbench.people.Customers;
 
 /** Tickets by who brought them: a name, a number, an IMEI or a serial; whole words, as they were kept. */
 public final class CustomersView implements View {

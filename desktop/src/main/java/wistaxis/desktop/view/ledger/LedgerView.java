@@ -32,7 +32,6 @@ import wistaxis.store.ledger.LedgerExport;
 import wistaxis.workbench.Workbench;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.life.Latest;
-import wistaxis.workbench.people.Customers;
 
 /** Everything that happened, newest first, a page at a time; whether the chain holds; export. A row opens its ticket, however old. */
 public final class LedgerView implements View {

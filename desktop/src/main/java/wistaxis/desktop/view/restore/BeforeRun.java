@@ -1,6 +1,7 @@
 package wistaxis.desktop.view.restore;
 
 import javafx.scene.layout.Pane;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Rules;
@@ -28,7 +29,7 @@ public final class BeforeRun {
         Ticket t = bench.ticket(number);
         Rules rules = bench.routes().rules(t);
         if (!rules.inItsMode()) {
-            String mode = rules.wantedMode().filter("dfu"::equals).isPresent() ? "DFU" : "recovery";
+            String mode = rules.wantedMode().filter(Mode.DFU::equals).isPresent() ? "DFU" : "recovery";
             notices.getChildren().add(Ui.notice("", "The device is not in " + mode + ".", t.unknownState() == null
                     ? "Put it into its mode first; the host cannot write to it as it is."
                     : "It was being written to when that ended; its state is not known. Put it into its mode again, then start anew."));

@@ -14,6 +14,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import wistaxis.core.restore.RestoreRun;
 import wistaxis.core.restore.RestoreStage;
+import wistaxis.core.steps.Hands;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.desktop.look.Columns;
@@ -133,7 +134,7 @@ public final class RestoreView implements View {
             boolean past = done || i < at;
             Label title = Ui.label(s.title(), i == at && !done ? "strong" : past ? "" : "muted");
             title.setStyle("-fx-pref-width: 14em;");
-            Label who = Ui.label(s.by().equals("host") ? "host" : "device", "small muted");
+            Label who = Ui.label(s.by() == RestoreStage.By.HOST ? "host" : "device", "small muted");
             who.setMinWidth(60);
             HBox row = Ui.style(Ui.row(12, Ui.label(past ? "done" : i == at ? "now" : "", past ? "small muted" : "small strong"), title,
                     who,

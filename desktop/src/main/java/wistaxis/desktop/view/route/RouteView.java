@@ -26,6 +26,7 @@ import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
 import wistaxis.core.work.Rules;
+import wistaxis.core.work.SetUp;
 import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.handover.HandoverView;
@@ -34,7 +35,6 @@ import wistaxis.desktop.view.page.Window;
 import wistaxis.store.people.People;
 import wistaxis.workbench.Routes;
 import wistaxis.workbench.Workbench;
-import wistaxis.workbench.life.Change;
 
 /** The ladder, least destructive first: what each rung keeps or erases, minutes, reasons, evidence; consent is asked for once. */
 public final class RouteView extends TicketPage {
@@ -149,7 +149,7 @@ public final class RouteView extends TicketPage {
     }
 
     private static String words(CaseFacts.Backup b) {
-        return (b.kind().equals("cloud") ? "Cloud backup" : "Computer backup") + (b.version() == null ? ", version not known" : ", made on "
+        return (b.inCloud() ? "Cloud backup" : "Computer backup") + (b.version() == null ? ", version not known" : ", made on "
                 + b.version()) + (b.at() == null ? "" : ", " + b.at()) + (b.sizeBytes() == null ? "" : ", " + Units.inWords(b.sizeBytes()));
     }
 
@@ -314,15 +314,12 @@ public final class RouteView extends TicketPage {
     /** Other devices that the same customer sells, where this step only waits for the owner: one consent can be for all of them. */
     private List<Ticket> lot(String step) {
         Optional<People.Person> owner = bench.people().of(number);
-        return owner.isEmpty() || !isSale(ticket()) ? List.of() : bench.tickets().open().stream()
-                .filter(o -> !o.number().equals(number) && isSale(o) && bench.people().of(o.number()).filter(p -> p.isSame(owner.get()))
+        return owner.isEmpty() || !SetUp.isSold(ticket()) ? List.of() : bench.tickets().open().stream()
+                .filter(o -> !o.number().equals(number) && SetUp.isSold(o)
+                        && bench.people().of(o.number()).filter(p -> p.isSame(owner.get()))
                 .isPresent())
                 .filter(o -> desk.route(o).flatMap(r -> r.rung(step)).filter(r -> r.status() == Route.Status.NEEDS_CONSENT).isPresent())
                 .toList();
-    }
-
-    private static boolean isSale(Ticket t) {
-        return t.fact("trouble").filter("sale"::equals).isPresent();
     }
 
     private void answer(String step, boolean given) {

@@ -2,6 +2,7 @@ package wistaxis.desktop.view.walk;
 
 import javafx.scene.control.Label;
 import javafx.scene.layout.VBox;
+import wistaxis.core.steps.Judgement;
 import wistaxis.core.steps.WalkRun;
 import wistaxis.desktop.look.Ui;
 
@@ -13,13 +14,13 @@ public final class SlipCard extends VBox {
         getStyleClass().add("card");
         boolean buying = run.ways().getFirst().of().equals("buying-check");
         Label verdict = Ui.label(buying ? words(run.verdict()) : found(run.verdict()), "huge "
-                + (run.verdict().equals("pass") ? "tide" : run.verdict().equals("fail")
+                + (run.verdict() == Judgement.PASS ? "tide" : run.verdict() == Judgement.FAIL
                 ? "erases" : "hands"));
         verdict.setId("slip-verdict");
         getChildren().add(verdict);
         run.judged().forEach(j -> {
             getChildren().add(Ui.text(mark(j.verdict()) + j.title() + (j.title().endsWith("?") ? " " : ": ") + j.words() + ".",
-                    j.verdict().equals("pass") ? "" : "strong"));
+                    j.verdict() == Judgement.PASS ? "" : "strong"));
             if (j.then() != null) {
                 getChildren().add(Ui.text(j.then(), "small hands"));
             }
@@ -31,26 +32,26 @@ public final class SlipCard extends VBox {
                 "small muted"));
     }
 
-    private static String words(String verdict) {
+    private static String words(Judgement verdict) {
         return switch (verdict) {
-            case "pass" -> "Pass";
-            case "fail" -> "Fail: do not buy";
+            case PASS -> "Pass";
+            case FAIL -> "Fail: do not buy";
             default -> "Not yet";
         };
     }
 
-    private static String found(String verdict) {
+    private static String found(Judgement verdict) {
         return switch (verdict) {
-            case "pass" -> "All of it works";
-            case "fail" -> "Something does not work";
+            case PASS -> "All of it works";
+            case FAIL -> "Something does not work";
             default -> "Not all was looked at";
         };
     }
 
-    private static String mark(String verdict) {
+    private static String mark(Judgement verdict) {
         return switch (verdict) {
-            case "pass" -> "\u2713 ";
-            case "fail" -> "\u2717 ";
+            case PASS -> "\u2713 ";
+            case FAIL -> "\u2717 ";
             default -> "? ";
         };
     }

@@ -15,6 +15,8 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.route.BackupPlan;
+import wistaxis.core.steps.Hands;
+import wistaxis.core.steps.Judgement;
 import wistaxis.core.steps.Walk;
 import wistaxis.core.steps.WalkRun;
 import wistaxis.core.ticket.Stage;
@@ -133,11 +135,11 @@ public final class WalkView extends TicketPage {
 
     private void stop(WalkRun run, Walk walk, Walk.Stop at) {
         String whose = switch (at.hands()) {
-            case "owner" -> "The owner's hands";
-            case "bench" -> "Your hands";
+            case OWNER -> "The owner's hands";
+            case BENCH -> "Your hands";
             default -> "Nobody's hands: it takes its time";
         };
-        Label hands = Ui.label(whose, at.hands().equals("nobody") ? "strong tide" : "strong hands");
+        Label hands = Ui.label(whose, at.hands() == Hands.NOBODY ? "strong tide" : "strong hands");
         hands.setId("walk-hands");
         Label what = Ui.text(at.title(), "big-clock");
         what.setId("walk-stop");
@@ -189,7 +191,7 @@ public final class WalkView extends TicketPage {
         if (!run.judged().isEmpty()) {
             root.getChildren().add(new SlipCard(run));
         }
-        if (run.walk() != null && isSetUp(run.walk()) && run.verdict().equals("fail")) {
+        if (run.walk() != null && isSetUp(run.walk()) && run.verdict() == Judgement.FAIL) {
             answers.add(big("walk-route", "To the route: what else can help", true, () -> shell.showTicket(number, Stage.ROUTE)));
         }
         answers.add(big("walk-on", "Go on", answers.isEmpty(), () -> shell.showTicket(number)));
@@ -251,8 +253,8 @@ public final class WalkView extends TicketPage {
     @Override
     public String next() {
         Walk.Stop at = run().at();
-        return at == null ? "Go on." : at.hands().equals("nobody") ? "Wait: " + at.title() + "." : at.title() + ". Hands: "
-                + (at.hands().equals("owner") ? "the owner's." : "now.");
+        return at == null ? "Go on." : at.hands() == Hands.NOBODY ? "Wait: " + at.title() + "." : at.title() + ". Hands: "
+                + (at.hands() == Hands.OWNER ? "the owner's." : "now.");
     }
 
     @Override

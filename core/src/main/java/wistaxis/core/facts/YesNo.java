@@ -1,8 +1,7 @@
-package wistaxis.core.route;
+package wistaxis.core.facts;
 
 import com.fasterxml.jackson.annotation.JsonCreator;
 import com.fasterxml.jackson.annotation.JsonValue;
-import wistaxis.core.facts.BadInput;
 
 /** A fact that is so or is not; what is unknown is left out. */
 public enum YesNo {
@@ -10,7 +9,7 @@ public enum YesNo {
 
     /** @throws BadInput for anything but true, false, yes, no, on or off */
     @JsonCreator
-    static YesNo of(Object value) {
+    public static YesNo of(Object value) {
         return switch (String.valueOf(value)) {
             case "true", "yes", "on" -> YES;
             case "false", "no", "off" -> NO;

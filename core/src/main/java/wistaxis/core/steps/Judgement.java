@@ -1,0 +1,15 @@
+package wistaxis.core.steps;
+
+import com.fasterxml.jackson.annotation.JsonValue;
+import java.util.Locale;
+
+/** How a thing that was looked at is judged. */
+public enum Judgement {
+    PASS, FAIL, NOT_YET;
+
+    @JsonValue
+    @Override
+    public String toString() {
+        return name().toLowerCase(Locale.ROOT).replace('_', '-');
+    }
+}

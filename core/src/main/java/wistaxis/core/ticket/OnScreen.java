@@ -1,0 +1,33 @@
+package wistaxis.core.ticket;
+
+import com.fasterxml.jackson.annotation.JsonValue;
+import java.util.Arrays;
+import java.util.Locale;
+import wistaxis.core.facts.BadInput;
+
+/** What can be said of a real device's screen. */
+public enum OnScreen {
+    BLACK, BOOT_LOGO, CABLE_SCREEN, LOCK_SCREEN, GREETING, NO_REACTION;
+
+    /** @throws BadInput for what is none, with what there is */
+    public static OnScreen parse(String text) {
+        return Arrays.stream(values()).filter(s -> s.toString().equals(text)).findFirst().orElseThrow(() -> new BadInput(
+                "screen [" + text + "] is none; write one of " + Arrays.toString(values())));
+    }
+
+    /** Whether it has started up to where a person can use it. */
+    public boolean isUp() {
+        return this == LOCK_SCREEN || this == GREETING;
+    }
+
+    /** Whether it shows that the device is in no mode. */
+    public boolean isOut() {
+        return this == BOOT_LOGO || isUp();
+    }
+
+    @JsonValue
+    @Override
+    public String toString() {
+        return name().toLowerCase(Locale.ROOT).replace('_', '-');
+    }
+}
