@@ -12,8 +12,8 @@ import wistaxis.standins.SimulatedDevice;
 import wistaxis.standins.StandInSigner;
 import wistaxis.standins.StandInWorld;
 import wistaxis.store.files.DiskTrouble;
-import wistaxis.workbench.World;
 import wistaxis.workbench.host.OshiHost;
+import wistaxis.workbench.life.World;
 
 /** The world of demo, drill and training: simulated devices on a simulated library, which serves from when it is first asked. */
 public final class PracticeWorld implements World.Maker, AutoCloseable {

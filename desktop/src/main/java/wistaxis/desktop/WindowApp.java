@@ -27,9 +27,9 @@ import wistaxis.store.files.FolderHold;
 import wistaxis.store.files.LogFile;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.workbench.Workbench;
-import wistaxis.workbench.World;
 import wistaxis.workbench.host.OshiHost;
 import wistaxis.workbench.host.OshiUsb;
+import wistaxis.workbench.life.World;
 
 /** The window. Whatever keeps it from opening is said in a page in its place and on standard error, and ends with status 1. */
 public class WindowApp extends Application {

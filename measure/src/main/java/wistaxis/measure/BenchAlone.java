@@ -11,8 +11,8 @@ import wistaxis.standins.StandInSigner;
 import wistaxis.standins.StandInWorld;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.workbench.Workbench;
-import wistaxis.workbench.World;
 import wistaxis.workbench.host.OshiHost;
+import wistaxis.workbench.life.World;
 
 /** The workbench without a window, on a thread of its own. */
 final class BenchAlone implements AutoCloseable {

@@ -28,9 +28,9 @@ import wistaxis.standins.SimulatedDevice;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.workbench.Workbench;
-import wistaxis.workbench.World;
 import wistaxis.workbench.host.OshiHost;
 import wistaxis.workbench.host.OshiUsb;
+import wistaxis.workbench.life.World;
 
 @Command(name = "idle", mixinStandardHelpOptions = true,
         description =

@@ -17,8 +17,8 @@ import wistaxis.desktop.sound.ClockedCard;
 import wistaxis.desktop.sound.Speaker;
 import wistaxis.desktop.view.shell.Shell;
 import wistaxis.standins.DemoWorld;
-import wistaxis.workbench.FirmwareDesk;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.desk.FirmwareDesk;
 
 /**
  * Measures how close to its moment every cue is heard and how old the now-line is when it is drawn, while a restore and a download run

@@ -26,11 +26,11 @@ import wistaxis.desktop.view.shell.Shell;
 import wistaxis.standins.DemoWorld;
 import wistaxis.standins.ScriptedUsb;
 import wistaxis.store.ledger.DataFolder;
-import wistaxis.workbench.Coaching;
-import wistaxis.workbench.FirmwareDesk;
-import wistaxis.workbench.HostDesk;
 import wistaxis.workbench.Workbench;
 import wistaxis.workbench.command.Result;
+import wistaxis.workbench.desk.FirmwareDesk;
+import wistaxis.workbench.desk.HostDesk;
+import wistaxis.workbench.practice.Coaching;
 
 /** Walks through the demo and takes one picture of each main view; needs no display. */
 public final class Screenshots {

@@ -50,7 +50,7 @@ class ModulesTest {
     @Test
     void theWorkbenchsRoomsFaceOneWay() {
         List<String> below = new ArrayList<>(List.of("wistaxis.workbench.host"));
-        for (String room : List.of("life", "command", "ticket", "plan", "people", "practice", "firmware", "document", "usb")) {
+        for (String room : List.of("life", "command", "ticket", "plan", "people", "practice", "firmware", "route", "document", "usb", "desk")) {
             below.add("wistaxis.workbench." + room);
             classes().that().resideInAPackage("wistaxis.workbench." + room).should().onlyDependOnClassesThat(not(resideInAPackage(
                     "wistaxis.workbench..")).or(resideInAnyPackage(below.toArray(String[]::new)))).check(ALL);

@@ -19,6 +19,7 @@ import wistaxis.standins.SimulatedDevice;
 import wistaxis.standins.StandInSigner;
 import wistaxis.standins.StandInWorld;
 import wistaxis.store.ledger.DataFolder;
+import wistaxis.workbench.life.World;
 
 /** A bench without a window: time passes when it is told to, and everything belongs to the test's own thread. */
 final class BenchAtWork implements AutoCloseable {

@@ -19,6 +19,7 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Command;
 import wistaxis.core.work.Rules;
+import wistaxis.workbench.desk.FirmwareDesk;
 
 /** The desks of a ticket without a window: library, download, proof, keys and runs of one rung after another. */
 class DeskWalkTest {

@@ -10,6 +10,8 @@ import wistaxis.core.device.KeyFamily;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.ticket.EventWords;
+import wistaxis.workbench.practice.Coaching;
+import wistaxis.workbench.practice.Drill;
 
 /** The coach in the drill, without a window: every family and goal to its state, and every mistake explained by its name. */
 class DrillTest {

@@ -200,7 +200,7 @@ class LossesTest {
             Path people = new DataFolder(folder).people();
             Files.move(people, folder.resolve("elsewhere.db"));
             assertThatThrownBy(() -> at.give(n, new Command.Keep("Ada Marrow", "", ""))).hasMessageContaining("people.db");
-            assertThat(at.bench.isPending(n)).isFalse();
+            assertThat(at.bench.commands().isFlying(n)).isFalse();
             Files.move(folder.resolve("elsewhere.db"), people);
             at.give(n, new Command.Keep("Ada Marrow", "", ""));
             List<LedgerEntry> entries = at.done(at.bench.tickets().history(n));

@@ -55,7 +55,12 @@ import wistaxis.store.ledger.Ledger;
 import wistaxis.store.ledger.Moved;
 import wistaxis.store.paper.Words;
 import wistaxis.workbench.command.Result;
+import wistaxis.workbench.desk.FirmwareDesk;
+import wistaxis.workbench.desk.HostDesk;
+import wistaxis.workbench.desk.TicketDesk;
 import wistaxis.workbench.document.Papers;
+import wistaxis.workbench.practice.Coaching;
+import wistaxis.workbench.route.Routes;
 import wistaxis.workbench.ticket.Shop;
 
 /**

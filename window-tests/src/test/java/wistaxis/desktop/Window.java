@@ -43,7 +43,7 @@ import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.store.ledger.LedgerCheck;
 import wistaxis.workbench.Workbench;
-import wistaxis.workbench.World;
+import wistaxis.workbench.life.World;
 
 /** The real window in a test: real clicks and keys through the platform's robot, and what is on screen afterwards. */
 final class Window implements AutoCloseable {

@@ -1,7 +1,9 @@
 /**
- * The bench at work: the facade that window and command line hold, and what is not in a room of its own yet: routes, firmware in stock,
- * plans, the drill, and the desk of a ticket (its firmware, its keys, its run). Nothing here draws, and nothing knows a stand-in: outside
- * comes in through {@link wistaxis.workbench.World}.
+ * The bench at work: the facade that window and command line hold, and the one place where it is put together. Everything else lies in a
+ * room, which takes the few collaborators that it needs and looks only at rooms below it: host, life, command, ticket, plan, people,
+ * practice, firmware, route, document, usb, desk. Both classes are longer than 300 lines, as each part is named in them once. Nothing here
+ * draws, and nothing knows a stand-in: outside
+ * comes in through {@link wistaxis.workbench.life.World}.
  */
 @NullMarked
 package wistaxis.workbench;

@@ -20,7 +20,7 @@ import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.standins.StandInWorld;
 import wistaxis.store.ledger.Ledger;
-import wistaxis.workbench.Stock;
+import wistaxis.workbench.firmware.Stock;
 import wistaxis.workbench.plan.Plans;
 import wistaxis.workbench.ticket.Shop;
 

@@ -23,9 +23,9 @@ import wistaxis.desktop.view.keys.CoachPane;
 import wistaxis.desktop.view.keys.CoachWords;
 import wistaxis.desktop.view.page.View;
 import wistaxis.desktop.view.page.Window;
-import wistaxis.workbench.Drill;
 import wistaxis.workbench.Workbench;
 import wistaxis.workbench.life.Change;
+import wistaxis.workbench.practice.Drill;
 import wistaxis.workbench.practice.Practice;
 
 /**

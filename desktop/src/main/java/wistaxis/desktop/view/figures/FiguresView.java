@@ -113,7 +113,7 @@ public final class FiguresView implements View {
     private void save() {
         Figures f = figures;
         if (f != null) {
-            bench.export(f, days).thenAccept(s -> {
+            bench.exports().figures(f, days).thenAccept(s -> {
                 saved = s;
                 refresh();
             });

@@ -28,9 +28,9 @@ import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.page.TicketPage;
 import wistaxis.desktop.view.page.Window;
-import wistaxis.workbench.FirmwareDesk.Doing;
-import wistaxis.workbench.FirmwareDesk;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.desk.FirmwareDesk.Doing;
+import wistaxis.workbench.desk.FirmwareDesk;
 
 /**
  * The builds for exactly this model, the choice explained, the download, the proof of the package, and when to put the device into the

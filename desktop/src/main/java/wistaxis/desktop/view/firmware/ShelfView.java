@@ -30,10 +30,10 @@ import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.page.View;
 import wistaxis.desktop.view.page.Window;
 import wistaxis.store.firmware.Shelf;
-import wistaxis.workbench.FirmwareDesk;
-import wistaxis.workbench.Stock;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.desk.FirmwareDesk;
 import wistaxis.workbench.firmware.Downloads;
+import wistaxis.workbench.firmware.Stock;
 import wistaxis.workbench.life.Change;
 
 /** The packages on disk, found by what is in them; the downloads in their order; what was refused and why. */

@@ -30,8 +30,8 @@ import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.page.TicketPage;
 import wistaxis.desktop.view.page.Window;
 import wistaxis.desktop.view.route.LiveRoute;
-import wistaxis.workbench.Routes;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.route.Routes;
 
 /**
  * The intake as a conversation: one question at a time, only those that matter, and the route beside it, live. All by keyboard; every

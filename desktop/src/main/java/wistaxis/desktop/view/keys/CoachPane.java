@@ -33,8 +33,8 @@ import wistaxis.core.keys.Reading;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.device.PhoneDrawing;
 import wistaxis.desktop.view.page.Window;
-import wistaxis.workbench.Coaching;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.practice.Coaching;
 
 /**
  * The coach: huge instruction and counter, the score, and the body with its keys. No mouse is needed: the phone's keys are U, D, S and H,

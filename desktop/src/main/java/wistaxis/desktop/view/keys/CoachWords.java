@@ -24,7 +24,7 @@ import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.ticket.EventWords;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.device.PhoneDrawing;
-import wistaxis.workbench.Coaching;
+import wistaxis.workbench.practice.Coaching;
 
 /**
  * What the coach says above the score, to be read from a metre: the instruction, what comes then, the seconds; at rest what to do first,

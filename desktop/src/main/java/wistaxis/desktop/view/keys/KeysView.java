@@ -21,8 +21,8 @@ import wistaxis.desktop.view.page.View;
 import wistaxis.desktop.view.page.Window;
 import wistaxis.desktop.view.real.LookFor;
 import wistaxis.desktop.view.real.UsbPane;
-import wistaxis.workbench.KeysDesk;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.desk.KeysDesk;
 import wistaxis.workbench.life.Change;
 
 /** The keys of a ticket: the coach on the customer's device, for the goal that the route wants or any other. */

@@ -159,7 +159,7 @@ public final class LedgerView implements View {
 
     private void export(LedgerExport format) {
         exported.setText("Writing...");
-        bench.export(format).thenAccept(exported::setText);
+        bench.exports().ledger(format).thenAccept(exported::setText);
     }
 
     /** Asks for the first page of what is looked for. */

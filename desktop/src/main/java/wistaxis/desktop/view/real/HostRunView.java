@@ -30,8 +30,8 @@ import wistaxis.desktop.view.page.TicketPage;
 import wistaxis.desktop.view.page.View;
 import wistaxis.desktop.view.page.Window;
 import wistaxis.desktop.view.restore.BeforeRun;
-import wistaxis.workbench.HostDesk;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.desk.HostDesk;
 import wistaxis.workbench.life.Change;
 
 /**

@@ -23,9 +23,9 @@ import wistaxis.desktop.view.device.PhoneDrawing;
 import wistaxis.desktop.view.page.TicketPage;
 import wistaxis.desktop.view.page.View;
 import wistaxis.desktop.view.page.Window;
-import wistaxis.workbench.RestoreDesk;
-import wistaxis.workbench.TicketDesk;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.desk.RestoreDesk;
+import wistaxis.workbench.desk.TicketDesk;
 import wistaxis.workbench.life.Change;
 
 /** The staged run: time left, the mode window, the stages, and whether the cable may be touched. */
@@ -129,8 +129,8 @@ public final class RestoreView implements View {
         stages.getChildren().clear();
         int at = restore.run().map(RestoreRun::stage).orElse(-1);
         boolean done = bench.ticket(number).restored() != null;
-        for (int i = 0; i < bench.stages().size(); i++) {
-            RestoreStage s = bench.stages().get(i);
+        for (int i = 0; i < RestoreStage.shipped().size(); i++) {
+            RestoreStage s = RestoreStage.shipped().get(i);
             boolean past = done || i < at;
             Label title = Ui.label(s.title(), i == at && !done ? "strong" : past ? "" : "muted");
             title.setStyle("-fx-pref-width: 14em;");
@@ -150,7 +150,7 @@ public final class RestoreView implements View {
         double fraction = restore.run().map(RestoreRun::fraction).orElse(bench.ticket(number).restored() != null ? 1.0 : 0.0);
         bar.setProgress(fraction);
         Duration total = Duration.ofNanos(restore.run().map(RestoreRun::leftNanos)
-                .orElseGet(() -> RestoreRun.begin(bench.stages(), 0).leftNanos()));
+                .orElseGet(() -> RestoreRun.begin(RestoreStage.shipped(), 0).leftNanos()));
         boolean restored = bench.ticket(number).restored() != null;
         left.setText(restored ? "Done" : Ui.clock(total));
         leftWords.setText(restored ? "" : restore.running() ? "left. Hands again at the greeting screen."
@@ -162,7 +162,8 @@ public final class RestoreView implements View {
     }
 
     private String windowWords(long staysNanos) {
-        long needed = restore.run().map(RestoreRun::modeNeededNanos).orElseGet(() -> RestoreRun.begin(bench.stages(), 0).modeNeededNanos());
+        long needed = restore.run().map(RestoreRun::modeNeededNanos)
+                .orElseGet(() -> RestoreRun.begin(RestoreStage.shipped(), 0).modeNeededNanos());
         String needs = "left in recovery; the host needs " + Ui.clock(Duration.ofNanos(needed)) + " of it: ";
         return needs + (staysNanos > needed ? "enough." : "not enough, it will drop out once.");
     }

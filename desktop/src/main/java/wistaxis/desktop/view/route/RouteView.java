@@ -33,8 +33,8 @@ import wistaxis.desktop.view.handover.HandoverView;
 import wistaxis.desktop.view.page.TicketPage;
 import wistaxis.desktop.view.page.Window;
 import wistaxis.store.people.People;
-import wistaxis.workbench.Routes;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.route.Routes;
 
 /** The ladder, least destructive first: what each rung keeps or erases, minutes, reasons, evidence; consent is asked for once. */
 public final class RouteView extends TicketPage {

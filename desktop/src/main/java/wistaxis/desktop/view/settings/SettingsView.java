@@ -16,9 +16,9 @@ import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.route.RouteFacts;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.page.View;
-import wistaxis.workbench.Routes;
 import wistaxis.workbench.Workbench;
 import wistaxis.workbench.life.Change;
+import wistaxis.workbench.route.Routes;
 
 /** The shop's own ways where practitioners disagree, and its calendar. Every choice is saved at once. */
 public final class SettingsView implements View {

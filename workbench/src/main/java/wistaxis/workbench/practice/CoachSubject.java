@@ -1,4 +1,4 @@
-package wistaxis.workbench;
+package wistaxis.workbench.practice;
 
 import java.util.Set;
 import wistaxis.core.device.DeviceModel;
@@ -68,6 +68,11 @@ public interface CoachSubject {
     /** The ticket that it is about; empty for none. */
     default String ticketNumber() {
         return "";
+    }
+
+    /** Whether USB tells what the host has of it. */
+    default boolean onUsb() {
+        return false;
     }
 
     /** Whether the coach is silent and the technician goes by feel. */

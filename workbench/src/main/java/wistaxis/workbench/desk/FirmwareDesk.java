@@ -1,4 +1,4 @@
-package wistaxis.workbench;
+package wistaxis.workbench.desk;
 
 import java.io.IOException;
 import java.nio.file.Files;
@@ -24,9 +24,14 @@ import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.time.ModeWindow;
 import wistaxis.core.time.Range;
 import wistaxis.core.work.Command;
+import wistaxis.store.files.Inside;
 import wistaxis.store.firmware.Shelf;
+import wistaxis.store.ledger.DataFolder;
 import wistaxis.workbench.command.Result;
+import wistaxis.workbench.firmware.Stock;
 import wistaxis.workbench.life.Change;
+import wistaxis.workbench.life.Life;
+import wistaxis.workbench.route.Routes;
 
 /**
  * Firmware of one ticket: the choice among the builds, its download, the proof of the package, and when to put the device into the mode.
@@ -35,16 +40,20 @@ public final class FirmwareDesk {
     /** What is going on. */
     public enum Doing { NOTHING, ASKING, WAITING, DOWNLOADING, PROVING }
 
-    private final Workbench bench;
+    private final Life life;
+    private final Routes routes;
+    private final DataFolder folder;
     private final TicketDesk desk;
     private final Stock stock;
     private @Nullable PackageReport report;
     private String trouble = "";
 
-    FirmwareDesk(Workbench bench, TicketDesk desk) {
-        this.bench = bench;
+    public FirmwareDesk(Life life, Routes routes, Stock stock, DataFolder folder, TicketDesk desk) {
+        this.life = life;
+        this.routes = routes;
+        this.folder = folder;
         this.desk = desk;
-        this.stock = bench.stock();
+        this.stock = stock;
     }
 
     private String identifier() {
@@ -77,7 +86,7 @@ public final class FirmwareDesk {
         List<wistaxis.core.firmware.SystemVersion> backups = facts.backups() == null ? List.of() : facts.backups().stream()
                 .map(CaseFacts.Backup::version).filter(Objects::nonNull).toList();
         return builds.isEmpty() ? Optional.empty()
-                : Optional.of(BuildChoice.among(builds, identifier(), bench.now(),
+                : Optional.of(BuildChoice.among(builds, identifier(), life.now(),
                 new BuildChoice.Wishes(facts.targetVersion(), backups, facts.watchVersion())));
     }
 
@@ -160,7 +169,7 @@ public final class FirmwareDesk {
         } catch (BadInput e) {
             trouble = String.valueOf(e.getMessage());
         }
-        bench.changes().tell(Change.Topic.STOCK);
+        life.changes().tell(Change.Topic.STOCK);
     }
 
     /** Proves the chosen build's package that lies on the shelf. */
@@ -172,7 +181,7 @@ public final class FirmwareDesk {
      * Proves a file for the build that is chosen now; when another was chosen, or the ticket closed, until that is done, the ticket hears
      * nothing of it.
      */
-    void prove(Path file) {
+    public void prove(Path file) {
         TicketEvent.BuildChosen build = Objects.requireNonNull(desk.ticket().build(), "no build is chosen");
         trouble = "";
         PackageCheck.Expected expected = expected(build);
@@ -185,7 +194,7 @@ public final class FirmwareDesk {
             if (found.verdict() == PackageReport.Verdict.CONSISTENT && desk.ticket().isObserved()) {
                 return; // nothing is wrong with it, and nobody vouches for it: whoever works here says whether it is taken
             }
-            desk.byItself(new Command.Prove(found, bench.kept(file)));
+            desk.byItself(new Command.Prove(found, Inside.kept(folder.root(), file)));
             trouble = found.proven() ? "" : found.reason();
         });
     }
@@ -199,7 +208,7 @@ public final class FirmwareDesk {
     public CompletableFuture<Result> accept() {
         PackageReport found = consistent().orElseThrow(() -> new BadInput("no package was looked at that could be taken"));
         Path file = onShelf().map(stock.shelf()::file).orElseThrow(() -> new BadInput("the package is not on the shelf any more"));
-        return desk.give(new Command.TakePackage(found, bench.kept(file)));
+        return desk.give(new Command.TakePackage(found, Inside.kept(folder.root(), file)));
     }
 
     private PackageCheck.Expected expected(TicketEvent.BuildChosen build) {
@@ -208,7 +217,7 @@ public final class FirmwareDesk {
 
     /** Proves the ticket's package anew, as every restore does; blocks, off the JavaFX thread. */
     PackageReport proveAgain(Ticket ticket, AtomicBoolean stop) throws IOException {
-        Path file = bench.found(Objects.requireNonNull(ticket.provenFile()));
+        Path file = Inside.found(folder.root(), Objects.requireNonNull(ticket.provenFile()));
         return stock.proofs().proveNow(file, expected(Objects.requireNonNull(ticket.build())), stop)
                 .against(stock.catalogue(), sizeOf(file));
     }
@@ -228,7 +237,7 @@ public final class FirmwareDesk {
             stock.proofs().stop(file(b));
         });
         onShelf().map(stock.shelf()::file).ifPresent(stock.proofs()::stop);
-        bench.changes().tell(Change.Topic.STOCK);
+        life.changes().tell(Change.Topic.STOCK);
     }
 
     /** Seconds that the download would take from now, as a range. */
@@ -242,7 +251,7 @@ public final class FirmwareDesk {
     public ModeWindow window(Build build) {
         TimeHistory history = stock.history();
         var family = desk.model().family();
-        return ModeWindow.of(new ModeWindow.Lengths(downloadTime(build).mid(), bench.routes().modeWindow(desk.ticket()).toSeconds(),
+        return ModeWindow.of(new ModeWindow.Lengths(downloadTime(build).mid(), routes.modeWindow(desk.ticket()).toSeconds(),
                 history.defaults().entrySeconds(),
                 history.prepare(family).mid(), history.write(family).mid()));
     }

@@ -1,7 +1,8 @@
-package wistaxis.workbench;
+package wistaxis.workbench.desk;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
@@ -10,6 +11,7 @@ import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.Family;
 import wistaxis.core.device.PhysicalKey;
@@ -38,11 +40,23 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.time.BenchTime;
 import wistaxis.core.usb.UsbDevice;
 import wistaxis.core.work.Command;
+import wistaxis.workbench.command.Commands;
 import wistaxis.workbench.command.Result;
+import wistaxis.workbench.life.Life;
+import wistaxis.workbench.practice.CoachSubject;
+import wistaxis.workbench.route.Routes;
+import wistaxis.workbench.ticket.Tickets;
+import wistaxis.workbench.usb.HostUsb;
 
 /** What lies on the bench for one ticket: the device and the work on it. */
 public final class TicketDesk implements CoachSubject {
-    private final Workbench bench;
+    private final Life life;
+    private final Tickets tickets;
+    private final DeviceCatalogue devices;
+    private final Routes routes;
+    private final HostUsb usb;
+    private final Commands commands;
+    private final Desks desks;
     private final String number;
     private final DeviceModel model;
     private final DeviceMachine machine;
@@ -54,40 +68,47 @@ public final class TicketDesk implements CoachSubject {
     private final HostDesk host;
 
     /** @throws IllegalStateException when the device is not identified yet */
-    TicketDesk(Workbench bench, String number) {
-        this.bench = bench;
+    TicketDesk(Desks desks, Desks.Room room, String number) {
+        this.desks = desks;
+        this.life = room.life();
+        this.tickets = room.tickets();
+        this.devices = room.devices();
+        this.routes = room.routes();
+        this.usb = room.usb();
+        this.commands = room.commands();
         this.number = number;
-        this.model = bench.model(bench.ticket(number))
+        Ticket ticket = ticket();
+        this.model = Optional.ofNullable(ticket.identifier()).flatMap(devices::byIdentifier)
                 .orElseThrow(() -> new IllegalStateException("ticket [" + number + "] has no identified device"));
         this.machine = new DeviceMachine(family());
-        DeviceState left = asTheLedgerLeftIt(bench.ticket(number));
-        this.device = bench.ticket(number).isObserved() ? new ObservedDevice(machine, left) : bench.world().device().apply(machine, left);
-        this.firmware = new FirmwareDesk(bench, this);
-        this.keys = new KeysDesk(bench, this);
-        this.restore = new RestoreDesk(bench, this);
-        this.host = new HostDesk(bench, this);
+        DeviceState left = asTheLedgerLeftIt(ticket);
+        this.device = ticket.isObserved() ? new ObservedDevice(machine, left) : room.device().apply(machine, left);
+        this.firmware = room.parts().firmware().apply(this);
+        this.keys = room.parts().keys().apply(this);
+        this.restore = room.parts().restore().apply(this);
+        this.host = room.parts().host().apply(this);
     }
 
     private DeviceState asTheLedgerLeftIt(Ticket t) {
         Instant since = t.modeSince();
         if (t.mode() != null && since != null) {
             return machine.start(t.mode().equals(Mode.DFU) ? Start.DFU : Start.RECOVERY, true,
-                    Math.min(BenchTime.nanos(since), bench.nowNanos()));
+                    Math.min(BenchTime.nanos(since), life.time().nowNanos()));
         }
         if (t.unknownState() != null) {
             // half written: it starts and falls over, which is one thing that may be seen
-            return machine.start(Start.LOOPING, true, bench.nowNanos());
+            return machine.start(Start.LOOPING, true, life.time().nowNanos());
         }
         if (t.attempts().stream().anyMatch(a -> a.written() != null)) {
-            return machine.start(Start.ON, false, bench.nowNanos());
+            return machine.start(Start.ON, false, life.time().nowNanos());
         }
         Start start = t.trouble().flatMap(Steps::ladder).map(Ladder::shows).orElse(Start.ON);
         boolean black = t.fact("screenSays").filter(OnScreen.BLACK.toString()::equals).isPresent();
-        return machine.start(black ? Start.OFF : start, false, bench.nowNanos());
+        return machine.start(black ? Start.OFF : start, false, life.time().nowNanos());
     }
 
     public Ticket ticket() {
-        return bench.ticket(number);
+        return tickets.of(number);
     }
 
     @Override
@@ -102,7 +123,7 @@ public final class TicketDesk implements CoachSubject {
 
     @Override
     public Family family() {
-        return bench.devices().familyOf(model);
+        return devices.familyOf(model);
     }
 
     @Override
@@ -118,7 +139,7 @@ public final class TicketDesk implements CoachSubject {
     /** The device now. */
     @Override
     public DeviceState deviceNow() {
-        return device.at(bench.nowNanos());
+        return device.at(life.time().nowNanos());
     }
 
     /** The keys that the intake says are broken. */
@@ -136,12 +157,17 @@ public final class TicketDesk implements CoachSubject {
     /** Becomes the shop's habit for this goal and family. */
     @Override
     public void taken(KeySequence school) {
-        bench.routes().prefer(school);
+        routes.prefer(school);
     }
 
     @Override
     public void read(Reading.Sight sight, HostView host, Reading reading) {
-        give(new Command.ReadState(sight, host, reading.state(), bench.usb().of(number).isPresent()));
+        give(new Command.ReadState(sight, host, reading.state(), onUsb()));
+    }
+
+    @Override
+    public boolean onUsb() {
+        return usb.of(number).isPresent();
     }
 
     public FirmwareDesk firmware() {
@@ -162,12 +188,12 @@ public final class TicketDesk implements CoachSubject {
     }
 
     CompletableFuture<Result> give(Command command) {
-        return bench.commands().give(number, command);
+        return commands.give(number, command);
     }
 
     /** What happens without anybody's doing. */
     CompletableFuture<Result> byItself(Command command) {
-        return bench.byItself(number, command);
+        return desks.byItself(number, command);
     }
 
     /** Nothing goes on before what was asked for is on the disk. */
@@ -178,7 +204,7 @@ public final class TicketDesk implements CoachSubject {
             return;
         }
         deviceNow();
-        if (bench.isPending(number)) {
+        if (commands.isFlying(number)) {
             keys.tick();
             return;
         }
@@ -190,13 +216,13 @@ public final class TicketDesk implements CoachSubject {
     /** The real device is what was last seen of it: by USB at once, else as somebody said. */
     private void observe(ObservedDevice real) {
         Observed observed = ticket().observed();
-        long now = bench.nowNanos();
+        long now = life.time().nowNanos();
         Observed.Seen screen = observed.screen();
         if (screen != null && !screen.equals(screenTaken)) {
             screenTaken = screen;
             real.screen(screenOf(screen.what()), now);
         }
-        HostView seen = bench.usb().of(number).map(UsbDevice::mode).orElse(null);
+        HostView seen = usb.of(number).map(UsbDevice::mode).orElse(null);
         if (seen == null && observed.host() != null) {
             seen = HostView.valueOf(observed.host().what().toUpperCase(Locale.ROOT));
         }
@@ -205,14 +231,9 @@ public final class TicketDesk implements CoachSubject {
         }
     }
 
+    /** What somebody said that is seen; whatever else an entry says is black. */
     private static Screen screenOf(String seen) {
-        return switch (seen) {
-            case "boot-logo" -> Screen.BOOT_LOGO;
-            case "cable-screen" -> Screen.CABLE_SCREEN;
-            case "lock-screen" -> Screen.LOCK_SCREEN;
-            case "greeting" -> Screen.GREETING;
-            default -> Screen.BLACK;
-        };
+        return Arrays.stream(Screen.values()).filter(s -> s.toString().equals(seen)).findFirst().orElse(Screen.BLACK);
     }
 
     /** Writes down that the device came into its mode, after the attempt that brought it there, or dropped out of it. */
@@ -244,12 +265,12 @@ public final class TicketDesk implements CoachSubject {
         if (at == null || at.hands() != Hands.NOBODY) {
             return Duration.ZERO;
         }
-        return walk.rings().map(r -> BenchTime.between(bench.now(), r)).orElseGet(() -> Duration.ofSeconds(Math.round(60 * at.high()))
-                .minus(BenchTime.between(ticket().lastAt(), bench.now())));
+        return walk.rings().map(r -> BenchTime.between(life.now(), r)).orElseGet(() -> Duration.ofSeconds(Math.round(60 * at.high()))
+                .minus(BenchTime.between(ticket().lastAt(), life.now())));
     }
 
     /** How long the work that runs by itself still takes, bench time; zero when the ticket waits for hands. */
-    Duration unattended() {
+    public Duration unattended() {
         Duration waits = ticket().walk().map(this::waits).orElse(Duration.ZERO);
         if (waits.isPositive()) {
             return waits;

@@ -1,10 +1,10 @@
-package wistaxis.workbench;
+package wistaxis.workbench.practice;
 
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.coach.CoachRun;
 import wistaxis.core.coach.Cue;
@@ -24,11 +24,16 @@ import wistaxis.core.keys.Start;
 import wistaxis.core.keys.Trace;
 import wistaxis.core.practice.Chance;
 import wistaxis.core.practice.Margin;
+import wistaxis.workbench.life.Life;
+import wistaxis.workbench.practice.CoachState.Asking;
+import wistaxis.workbench.practice.CoachState.Begun;
+import wistaxis.workbench.practice.CoachState.Hand;
+import wistaxis.workbench.practice.CoachState.Leading;
+import wistaxis.workbench.practice.CoachState.Resting;
 
 /**
  * A device, a goal and a school: the coach leads, hands (of the technician or of "Show me") act, and a verdict ends it. The same at a
- * ticket and in the drill. Always in
- * real time.
+ * ticket and in the drill. Always in real time.
  */
 public final class Coaching {
     /** A host takes a moment to notice a device: so long after the last step it is not asked yet what is seen. Ours. */
@@ -36,6 +41,8 @@ public final class Coaching {
 
     /** The first tone comes this much after the key that starts, so that it can be rendered in time: 40 ms. Ours. */
     private static final long READY = 40_000_000L;
+
+    private static final String AGAIN = "Start the whole sequence again; several attempts are normal.";
 
     /**
      * An attempt that is over.
@@ -45,32 +52,16 @@ public final class Coaching {
      */
     public record Ended(KeySequence school, Verdict verdict, Trace trace, boolean shown) {}
 
-    /** Who moves the keys. */
-    private enum Doing { HANDS, SHOW, REPLAY }
-
-    private final Workbench bench;
+    private final Life life;
     private final CoachSubject subject;
     private final Consumer<Ended> ends;
     private final SchoolChoice choice;
-    private @Nullable CoachRun run;
-    private @Nullable Verdict verdict;
-    private @Nullable Reading reading;
-    private @Nullable Landing landing;
-    private Start begunFrom = Start.ON;
-    private boolean begunPlugged;
-    private Doing doing = Doing.HANDS;
-    private @Nullable Demonstration shown;
-    private int replayed;
-    private List<Trace.Event> again = List.of();
-    private long begunNanos;
-    private HostView hostTold = HostView.NOTHING;
-    /** The school whose end somebody has to tell; null while nothing is asked. */
-    private @Nullable KeySequence asked;
+    private CoachState state = new Resting(null, null, null);
 
-    Coaching(Workbench bench, CoachSubject subject, Goal goal, Consumer<Ended> ends) {
-        this.bench = bench;
+    Coaching(Life life, CoachSubject subject, SchoolChoice choice, Consumer<Ended> ends) {
+        this.life = life;
         this.subject = subject;
-        this.choice = new SchoolChoice(bench, subject, goal);
+        this.choice = choice;
         this.ends = ends;
     }
 
@@ -79,7 +70,11 @@ public final class Coaching {
     }
 
     private void changed() {
-        bench.changes().tell(subject.topic(), subject.ticketNumber());
+        life.changes().tell(subject.topic(), subject.ticketNumber());
+    }
+
+    private long now() {
+        return life.time().nowNanos();
     }
 
     public Goal goal() {
@@ -110,7 +105,7 @@ public final class Coaching {
     }
 
     /** See {@link SchoolChoice#chance}. */
-    Optional<Chance> chance() {
+    public Optional<Chance> chance() {
         return choice.chance();
     }
 
@@ -143,21 +138,21 @@ public final class Coaching {
     }
 
     public Optional<CoachRun> run() {
-        return Optional.ofNullable(run);
+        return state instanceof Leading l ? Optional.of(l.run()) : Optional.empty();
     }
 
     public Optional<Verdict> verdict() {
-        return Optional.ofNullable(verdict);
+        return state instanceof Resting r ? Optional.ofNullable(r.verdict()) : Optional.empty();
     }
 
     /** What the technician's answer to "what do you see" means. */
     public Optional<Reading> reading() {
-        return Optional.ofNullable(reading);
+        return state instanceof Resting r ? Optional.ofNullable(r.reading()) : Optional.empty();
     }
 
-    /** When the running attempt began, bench time. */
+    /** When the running attempt began, or the last one, bench time; 0 before the first. */
     public long attemptNanos() {
-        return begunNanos;
+        return state.begun() == null ? 0 : state.begun().atNanos();
     }
 
     /** The keys that are down, pressed by whoever. */
@@ -167,8 +162,7 @@ public final class Coaching {
 
     /** The cues from now on as far as they are certain, bench time. */
     public List<Cue> upcoming() {
-        CoachRun now = run;
-        return now == null ? List.of() : now.upcoming(bench.nowNanos());
+        return run().map(r -> r.upcoming(now())).orElse(List.of());
     }
 
     /** Whether the device is a real one: nobody sees its keys, and what came of them is asked. */
@@ -178,52 +172,48 @@ public final class Coaching {
 
     /** What the technician says that the host has, where USB does not tell. */
     public HostView hostTold() {
-        return hostTold;
+        return state instanceof Asking a ? a.told() : HostView.NOTHING;
     }
 
     public void hostTold(HostView has) {
-        hostTold = has;
-        changed();
-    }
-
-    private boolean byUsb() {
-        return bench.usb().of(subject.ticketNumber()).isPresent();
+        if (state instanceof Asking a) {
+            state = new Asking(a.begun(), a.school(), has);
+            changed();
+        }
     }
 
     /** Whether the keys are over and somebody has to say what is seen. */
     public boolean asking() {
-        return asked != null;
+        return state instanceof Asking;
     }
 
     /** The keys of a real device are over: what is seen is asked. */
     public void over() {
-        if (isObserved() && run != null) {
-            asked = run.score().sequence();
-            run = null;
-            hostTold = HostView.NOTHING;
+        if (isObserved() && state instanceof Leading l) {
+            state = new Asking(l.begun(), l.run().score().sequence(), HostView.NOTHING);
             changed();
         }
     }
 
     /** Begins an attempt with the count-in. */
     public void begin() {
-        begin(Doing.HANDS);
+        begin(isObserved() ? Hand.Unseen::new : Hand.Own::new);
     }
 
     /** Plays the sequence perfectly, plugging in first where the school wants that. */
     public void showMe() {
         if (!isObserved()) {
-            begin(Doing.SHOW);
+            begin(() -> new Hand.Show(new Demonstration(subject.device())));
         }
     }
 
     /** Plays a recorded attempt at the chosen school again, as it was. */
     public void replay(Trace trace) {
-        again = trace.events();
-        begin(Doing.REPLAY);
+        begin(() -> new Hand.Replay(trace.events(), 0));
     }
 
-    private void begin(Doing how) {
+    /** @param who moves the keys of a device that lies ready */
+    private void begin(Supplier<Hand> who) {
         stop();
         forget();
         school().ifPresent(subject::prepare);
@@ -232,27 +222,24 @@ public final class Coaching {
             return;
         }
         KeySequence school = score.get().sequence();
-        bench.setRate(1);
-        if (how == Doing.SHOW && subject.deviceNow().plugged() != school.plugged()) {
+        life.rate(1);
+        Hand hand = who.get();
+        if (hand instanceof Hand.Show && subject.deviceNow().plugged() != school.plugged()) {
             apply(school.plugged() ? new Input.Plug() : new Input.Unplug());
         }
-        long now = bench.nowNanos();
+        long now = now();
         subject.device().beginAttempt(now);
-        begunFrom = start();
-        begunPlugged = subject.deviceNow().plugged();
-        doing = how;
-        shown = new Demonstration(subject.device());
-        replayed = 0;
-        run = CoachRun.begin(score.get(), now + READY);
-        begunNanos = now;
-        landing = Landing.from(school.goal(), subject.machine(), subject.deviceNow());
+        Begun begun = new Begun(start(), subject.deviceNow().plugged(), now, Landing.from(school.goal(), subject.machine(),
+                subject.deviceNow()));
+        state = new Leading(begun, CoachRun.begin(score.get(), now + READY), hand);
         changed();
     }
 
     /** Ends the attempt without a verdict and lets go of every key. */
     public void stop() {
-        run = null;
-        doing = Doing.HANDS;
+        if (state instanceof Leading l) {
+            state = new Resting(l.begun(), null, null);
+        }
         letGo();
     }
 
@@ -265,30 +252,30 @@ public final class Coaching {
      * the keys are not the keyboard's.
      */
     public void focusLost() {
-        if (isObserved()) {
+        if (isObserved() || !isFree()) {
             return;
         }
-        boolean midway = run != null && doing == Doing.HANDS;
-        if (doing == Doing.HANDS) {
-            letGo();
-        }
-        if (midway) {
-            stop();
-            verdict = new Verdict(false, Said.of("keyboard-lost"),
-                    "Click into the window and start again.");
+        letGo();
+        if (state instanceof Leading l) {
+            state = new Resting(l.begun(), new Verdict(false, Said.of("keyboard-lost"), "Click into the window and start again."), null);
             changed();
         }
     }
 
+    /** Whether no demonstration moves the keys. */
+    private boolean isFree() {
+        return !(state instanceof Leading l) || l.hand().isFree();
+    }
+
     /** A key goes down; repeats while it is down are ignored. */
     public void press(PhysicalKey key) {
-        if (doing == Doing.HANDS && !down().contains(key) && !subject.broken().contains(key)) {
+        if (isFree() && !down().contains(key) && !subject.broken().contains(key)) {
             apply(new Input.Down(key));
         }
     }
 
     public void release(PhysicalKey key) {
-        if (doing == Doing.HANDS && down().contains(key)) {
+        if (isFree() && down().contains(key)) {
             apply(new Input.Up(key));
         }
     }
@@ -300,84 +287,87 @@ public final class Coaching {
 
     /** Drags the power-off slider, where there is one. */
     public void drag() {
-        if (doing == Doing.HANDS) {
+        if (isFree()) {
             apply(new Input.Drag());
         }
     }
 
     private void apply(Input input) {
-        subject.device().apply(input, bench.nowNanos());
+        subject.device().apply(input, now());
     }
 
     /** "I see it now." */
     public void seen() {
-        if (run != null) {
-            run = run.seen(bench.nowNanos());
+        if (state instanceof Leading l) {
+            state = l.at(l.run().seen(now()), l.hand());
         }
     }
 
     /** After the end: what is seen on the device. Together with what the host sees it names the state. */
     public void sees(Reading.Sight sight) {
-        sees(sight, asking() && !byUsb() ? hostTold : subject.device().host());
+        sees(sight, asking() && !subject.onUsb() ? hostTold() : subject.device().host());
     }
 
     /** The same, where somebody says what the host has. On a real device it is what came of the keys. */
     public void sees(Reading.Sight sight, HostView host) {
-        Reading before = reading;
+        Optional<Reading> before = reading();
         Reading now = Reading.of(goal(), sight, host);
-        reading = now;
-        if (!now.equals(before)) {
+        if (before.filter(now::equals).isEmpty()) {
             subject.read(sight, host, now);
         }
-        answered(new Verdict(now.success(), Reading.said(goal(), sight, host), now.next()));
+        switch (state) {
+            case Asking a -> answered(a, new Verdict(now.success(), Reading.said(goal(), sight, host), now.next()), now);
+            case Resting r -> state = new Resting(r.begun(), r.verdict(), now);
+            case Leading _ -> { }
+        }
         changed();
     }
 
-    void tick() {
-        CoachRun before = run;
-        if (before == null) {
-            if (asking() && reaches(subject.device().host())) { // the host was late to notice
-                answered(byHost(subject.device().host()));
+    public void tick() {
+        switch (state) {
+            case Leading l -> lead(l);
+            case Asking a when reaches(subject.device().host()) -> { // the host was late to notice
+                answered(a, byHost(subject.device().host()), null);
                 changed();
             }
-            return;
+            case Asking _, Resting _ -> { }
         }
-        long now = bench.nowNanos();
-        if (doing == Doing.REPLAY) {
-            replay(now);
-        }
+    }
+
+    private void lead(Leading before) {
+        long now = now();
+        Hand hand = before.hand() instanceof Hand.Replay r ? replay(r, before.begun(), now) : before.hand();
         subject.deviceNow();
-        CoachRun ticked = before.tick(now, subject.device().host());
-        CoachRun next = switch (doing) {
-            case SHOW -> Objects.requireNonNull(shown).go(ticked, now);
-            case REPLAY -> seeing(ticked, now);
-            case HANDS -> subject.blind() ? seeing(ticked, now) : ticked;
+        CoachRun ticked = before.run().tick(now, subject.device().host());
+        CoachRun run = switch (hand) {
+            case Hand.Show s -> s.shown().go(ticked, now);
+            case Hand.Replay _ -> seeing(ticked, now);
+            case Hand.Own _, Hand.Unseen _ -> subject.blind() ? seeing(ticked, now) : ticked;
         };
-        run = next;
-        if (isObserved()) {
+        Leading next = before.at(run, hand);
+        state = next;
+        if (hand instanceof Hand.Unseen) {
             observe(next, now);
             return;
         }
-        Landing of = Objects.requireNonNull(landing);
-        Optional<Verdict> found = Verdict.of(of, of.of(next.score().sequence().goalOf(next.step())), subject.deviceNow());
+        Landing landing = next.begun().landing();
+        Optional<Verdict> found = Verdict.of(landing, landing.of(run.score().sequence().goalOf(run.step())), subject.deviceNow());
         if (found.isPresent()) {
             end(next, found.get());
-        } else if (next.givenUp(now, begunNanos, !down().isEmpty())) {
-            end(next, new Verdict(false, Explanation.said(subject.deviceNow(), subject.machine()),
-                    "Start the whole sequence again; several attempts are normal."));
+        } else if (run.givenUp(now, next.begun().atNanos(), !down().isEmpty())) {
+            end(next, new Verdict(false, Explanation.said(subject.deviceNow(), subject.machine()), AGAIN));
         }
     }
 
     /** On a real device: the host's sight of a mode ends the keys; without one it is asked what is seen. */
-    private void observe(CoachRun at, long now) {
+    private void observe(Leading at, long now) {
         HostView host = subject.device().host();
-        boolean other = host == HostView.RECOVERY && goal() == Goal.DFU && begunFrom != Start.RECOVERY;
+        boolean other = host == HostView.RECOVERY && goal() == Goal.DFU && at.begun().from() != Start.RECOVERY;
         if (reaches(host)) {
             end(at, byHost(host));
         } else if (other) {
-            end(at, new Verdict(false, Said.of("host-has-it-in-recovery"),
-                    "Start the whole sequence again; several attempts are normal."));
-        } else if (at.ended() && now - at.endedNanos() > HOST_LATE || at.givenUp(now, begunNanos, false)) {
+            end(at, new Verdict(false, Said.of("host-has-it-in-recovery"), AGAIN));
+        } else if (at.run().ended() && now - at.run().endedNanos() > HOST_LATE || at.run().givenUp(now, at.begun().atNanos(), false)) {
             over();
         }
     }
@@ -395,43 +385,43 @@ public final class Coaching {
     }
 
     /** Does what was done then, each at its own time, before the device is looked at. */
-    private void replay(long now) {
-        for (; replayed < again.size() && begunNanos + Math.round(again.get(replayed).at() * 1e9) <= now; replayed++) {
-            subject.device().apply(again.get(replayed).input(), begunNanos + Math.round(again.get(replayed).at() * 1e9));
+    private Hand replay(Hand.Replay of, Begun begun, long now) {
+        int done = of.done();
+        for (; done < of.events().size(); done++) {
+            Trace.Event event = of.events().get(done);
+            long at = begun.atNanos() + Math.round(event.at() * 1e9);
+            if (at > now) {
+                break;
+            }
+            subject.device().apply(event.input(), at);
         }
+        return new Hand.Replay(of.events(), done);
     }
 
-    private void end(CoachRun at, Verdict found) {
-        boolean demonstration = doing != Doing.HANDS;
-        Trace trace = trace();
+    private void end(Leading at, Verdict found) {
+        Trace trace = trace(at.begun());
         stop();
-        ended(at.score().sequence(), found, trace, demonstration);
+        ended(at.begun(), found, null, new Ended(at.run().score().sequence(), found, trace, !at.hand().isFree()));
         changed();
     }
 
-    /** What came of the keys is known after all; where nothing was asked it is nothing. */
-    private void answered(Verdict found) {
-        KeySequence school = asked;
-        asked = null;
-        if (school != null) {
-            ended(school, found, trace(), false);
-        }
+    /** What came of the keys is known after all. */
+    private void answered(Asking at, Verdict found, @Nullable Reading reading) {
+        ended(at.begun(), found, reading, new Ended(at.school(), found, trace(at.begun()), false));
+    }
+
+    private void ended(Begun begun, Verdict found, @Nullable Reading reading, Ended ended) {
+        state = new Resting(begun, found, reading);
+        ends.accept(ended);
     }
 
     /** What an earlier attempt came to. */
     private void forget() {
-        verdict = null;
-        reading = null;
-        asked = null;
+        state = new Resting(state.begun(), null, null);
     }
 
-    private Trace trace() {
-        return new Trace(begunFrom, begunPlugged, subject.device().timing(),
-                Math.min(Trace.LONGEST, (bench.nowNanos() - begunNanos) / 1e9));
-    }
-
-    private void ended(KeySequence school, Verdict found, Trace trace, boolean demonstration) {
-        verdict = found;
-        ends.accept(new Ended(school, found, trace, demonstration));
+    private Trace trace(Begun begun) {
+        return new Trace(begun.from(), begun.plugged(), subject.device().timing(),
+                Math.min(Trace.LONGEST, (now() - begun.atNanos()) / 1e9));
     }
 }

@@ -1,4 +1,4 @@
-package wistaxis.workbench;
+package wistaxis.workbench.practice;
 
 import java.util.Collections;
 import java.util.EnumSet;
@@ -8,7 +8,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
+import java.util.function.BiFunction;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.Family;
 import wistaxis.core.device.KeyFamily;
@@ -17,12 +20,14 @@ import wistaxis.core.keys.DeviceMachine;
 import wistaxis.core.keys.DeviceState;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.KeySequence;
+import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.keys.Start;
 import wistaxis.core.outside.DeviceLink;
 import wistaxis.core.practice.Drilled;
 import wistaxis.core.practice.StepScore;
 import wistaxis.core.ticket.EventWords;
 import wistaxis.workbench.life.Change;
+import wistaxis.workbench.life.Life;
 
 /** Practice on a simulated device: it is put into its starting state before every attempt, and every attempt is scored step by step. */
 public final class Drill implements CoachSubject {
@@ -31,7 +36,11 @@ public final class Drill implements CoachSubject {
             KeyFamily.SIDE_KEY, "iPhone14,5", KeyFamily.HOME_PAD, "iPad12,1",
             KeyFamily.TOP_PAD, "iPad13,1");
 
-    private final Workbench bench;
+    private final Life life;
+    private final DeviceCatalogue devices;
+    private final Supplier<SequenceLibrary> sequences;
+    private final Practice practice;
+    private final BiFunction<DeviceMachine, DeviceState, DeviceLink> simulated;
     private final Coaching coaching;
     private final Random random = new Random();
     private final Set<Distraction> distractions = EnumSet.noneOf(Distraction.class);
@@ -59,12 +68,18 @@ public final class Drill implements CoachSubject {
         }
     }
 
-    Drill(Workbench bench) {
-        this.bench = bench;
-        this.model = bench.devices().byIdentifier("iPhone14,5").orElseThrow();
+    /** @param simulated makes a device to practise on */
+    public Drill(Life life, DeviceCatalogue devices, Supplier<SequenceLibrary> sequences, Practice practice, Coaches coaches,
+            BiFunction<DeviceMachine, DeviceState, DeviceLink> simulated) {
+        this.life = life;
+        this.devices = devices;
+        this.sequences = sequences;
+        this.practice = practice;
+        this.simulated = simulated;
+        this.model = devices.byIdentifier("iPhone14,5").orElseThrow();
         this.machine = new DeviceMachine(family());
-        this.device = bench.world().drill().apply(machine, machine.start(from, true, bench.nowNanos()));
-        this.coaching = new Coaching(bench, this, Goal.RECOVERY, this::ended);
+        this.device = simulated.apply(machine, machine.start(from, true, life.time().nowNanos()));
+        this.coaching = coaches.coach(this, Goal.RECOVERY, this::ended);
     }
 
     public Coaching coaching() {
@@ -78,7 +93,7 @@ public final class Drill implements CoachSubject {
 
     @Override
     public Family family() {
-        return bench.devices().familyOf(model).late(shifts);
+        return devices.familyOf(model).late(shifts);
     }
 
     @Override
@@ -93,7 +108,7 @@ public final class Drill implements CoachSubject {
 
     @Override
     public DeviceState deviceNow() {
-        return device.at(bench.nowNanos());
+        return device.at(life.time().nowNanos());
     }
 
     @Override
@@ -120,7 +135,7 @@ public final class Drill implements CoachSubject {
     public void blind(boolean on) {
         coaching.stop();
         blind = on;
-        bench.changes().tell(Change.Topic.PRACTICE);
+        life.changes().tell(Change.Topic.PRACTICE);
     }
 
     public Set<Distraction> distractions() {
@@ -131,30 +146,30 @@ public final class Drill implements CoachSubject {
         if (!distractions.remove(one)) {
             distractions.add(one);
         }
-        bench.changes().tell(Change.Topic.PRACTICE);
+        life.changes().tell(Change.Topic.PRACTICE);
     }
 
     /** Practises on the usual device of a family. */
     public void choose(KeyFamily family) {
         if (family != model.family()) {
             coaching.stop();
-            model = bench.devices().byIdentifier(USUAL.get(family)).orElseThrow();
+            model = devices.byIdentifier(USUAL.get(family)).orElseThrow();
             choose(coaching.goal());
         }
     }
 
     /** Practises a goal, from the state that its first school is meant for. */
     public void choose(Goal goal) {
-        from = bench.sequences().of(model, goal).stream().findFirst().map(s -> s.from().getFirst()).orElse(Start.ON);
+        from = sequences.get().of(model, goal).stream().findFirst().map(s -> s.from().getFirst()).orElse(Start.ON);
         coaching.choose(goal);
         coaching.school().ifPresent(this::rest);
     }
 
     /** Practises one school; where the usual device of its family does not know it, one that does. */
     public void choose(KeySequence school) {
-        if (bench.sequences().of(model, school.goal()).stream().noneMatch(s -> s.key().equals(school.key()))) {
-            model = bench.devices().models().stream()
-                    .filter(m -> bench.sequences().of(m, school.goal()).stream().anyMatch(s -> s.key().equals(school.key())))
+        if (sequences.get().of(model, school.goal()).stream().noneMatch(s -> s.key().equals(school.key()))) {
+            model = devices.models().stream()
+                    .filter(m -> sequences.get().of(m, school.goal()).stream().anyMatch(s -> s.key().equals(school.key())))
                     .min(java.util.Comparator.comparing(m -> m.identifier().equals(USUAL.get(school.family())) ? 0 : 1)).orElse(model);
         }
         from = school.from().getFirst();
@@ -177,7 +192,7 @@ public final class Drill implements CoachSubject {
     /** The device lies there as the school wants it. */
     private void rest(KeySequence school) {
         machine = new DeviceMachine(family());
-        device = bench.world().drill().apply(machine, machine.start(from, school.plugged(), bench.nowNanos()));
+        device = simulated.apply(machine, machine.start(from, school.plugged(), life.time().nowNanos()));
     }
 
     /** The last attempt, with its steps; empty before the first of this session. */
@@ -187,7 +202,7 @@ public final class Drill implements CoachSubject {
 
     /** Plays an attempt again, with what was late then. */
     public void replay(Drilled attempt) {
-        bench.sequences().all().stream().filter(attempt::of).findFirst().ifPresent(s -> {
+        sequences.get().all().stream().filter(attempt::of).findFirst().ifPresent(s -> {
             choose(s);
             from = attempt.trace().start();
             replayed = attempt.shifts();
@@ -197,7 +212,7 @@ public final class Drill implements CoachSubject {
         });
     }
 
-    void tick() {
+    public void tick() {
         coaching.tick();
         deviceNow();
     }
@@ -205,10 +220,10 @@ public final class Drill implements CoachSubject {
     private void ended(Coaching.Ended e) {
         if (!e.shown()) {
             List<StepScore> steps = StepScore.of(e.trace(), e.school(), family());
-            last = new Drilled(bench.practice().person(), bench.now(), model.identifier(), e.school().family(), e.school().goal(),
+            last = new Drilled(practice.person(), life.now(), model.identifier(), e.school().family(), e.school().goal(),
                     e.school().school(), blind, shifts, e.verdict().success(),
                     EventWords.of(e.verdict().says()), steps, e.trace());
-            bench.practice().add(last);
+            practice.add(last);
         }
     }
 }

@@ -1,4 +1,4 @@
-package wistaxis.workbench;
+package wistaxis.workbench.route;
 
 import java.nio.file.Path;
 import java.time.Duration;
@@ -9,16 +9,20 @@ import java.util.List;
 import java.util.LongSummaryStatistics;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Units;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.core.keys.Mode;
+import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.outside.HostProbe.HostFacts;
 import wistaxis.core.outside.HostProbe;
+import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.route.BackupPlan;
 import wistaxis.core.route.CaseFacts;
 import wistaxis.core.route.Evidence;
@@ -37,14 +41,23 @@ import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.SideFile;
 import wistaxis.store.ledger.LedgerStore;
 import wistaxis.store.settings.Settings;
+import wistaxis.workbench.firmware.Stock;
 import wistaxis.workbench.host.PublicHolidays;
 import wistaxis.workbench.life.Change;
+import wistaxis.workbench.life.Life;
+import wistaxis.workbench.people.Customers;
 import wistaxis.workbench.plan.Plans;
 import wistaxis.workbench.ticket.Shop;
 
 /** Intake and routes of all tickets: what the shop prefers, what its ledger shows, what is signed, and whether the host is ready. */
 public final class Routes {
-    private final Workbench bench;
+    private final Life life;
+    private final DeviceCatalogue devices;
+    private final Supplier<SequenceLibrary> sequences;
+    private final HandoverFacts handover;
+    private final Stock stock;
+    private final Customers people;
+    private final long usualPackage;
     private Shop shop;
     private final Evidence evidence = new Evidence();
     private final List<Runnable> uncounted = new ArrayList<>();
@@ -55,18 +68,26 @@ public final class Routes {
     private @Nullable HostFacts host;
     private boolean looking;
 
-    Routes(Workbench bench, HostProbe probe, Path settingsFile, LedgerStore ledger) {
-        this.bench = bench;
+    /** @param usualPackage the size of a package in practice before a build is chosen, bytes */
+    public Routes(Life life, DeviceCatalogue devices, Supplier<SequenceLibrary> sequences, HandoverFacts handover, Stock stock,
+            Customers people, HostProbe probe, long usualPackage, Path settingsFile, LedgerStore ledger) {
+        this.life = life;
+        this.devices = devices;
+        this.sequences = sequences;
+        this.handover = handover;
+        this.stock = stock;
+        this.people = people;
+        this.usualPackage = usualPackage;
         this.probe = probe;
         this.settingsFile = settingsFile;
         SideFile.Read<Settings> read = Settings.read(settingsFile, s -> PublicHolidays.of(s.holidays()));
         this.shop = shop(read.value());
-        bench.notices().say(read.trouble());
+        life.notices().say(read.trouble());
         count(ledger);
     }
 
     /** The shop's rules, as they are in force now. */
-    Shop shop() {
+    public Shop shop() {
         return shop;
     }
 
@@ -79,32 +100,32 @@ public final class Routes {
     }
 
     /** The shop's own sequences have changed: a route knows which keys can reach a mode. */
-    void schoolsRead() {
+    public void schoolsRead() {
         shop = shop(shop.settings());
     }
 
     private Shop shop(Settings settings) {
-        return new Shop(bench.devices(), bench.sequences(), settings, bench.stock()::builds, bench::now, bench.handover());
+        return new Shop(devices, sequences.get(), settings, stock::builds, life::now, handover);
     }
 
     /** Counted behind the start: a long ledger has many cases. */
     private void count(LedgerStore ledger) {
-        bench.background().run(ledger::cases, cases -> {
-            cases.all().forEach(c -> bench.devices().byIdentifier(c.identifier()).ifPresent(m -> Attempt.Outcome.of(c.outcome())
+        life.background().run(ledger::cases, cases -> {
+            cases.all().forEach(c -> devices.byIdentifier(c.identifier()).ifPresent(m -> Attempt.Outcome.of(c.outcome())
                     .ifPresent(o -> evidence.add(new Evidence.Case(m.family(), Trouble.of(c.trouble()), c.step()), o, c.times()))));
             counted = cases.last();
             uncounted.forEach(Runnable::run);
             uncounted.clear();
-            bench.changes().tell(Change.Topic.SHOP);
-        }, e -> bench.notices().say("What helped here before cannot be counted: " + e.getMessage()));
+            life.changes().tell(Change.Topic.SHOP);
+        }, e -> life.notices().say("What helped here before cannot be counted: " + e.getMessage()));
     }
 
     /** @param from number of the entry after which the ticket has changed; what was counted at the start is not counted again */
-    void changed(@Nullable Ticket before, Ticket after, long from) {
+    public void changed(@Nullable Ticket before, Ticket after, long from) {
         if (counted < 0) {
             uncounted.add(() -> changed(before, after, from));
         } else if (from >= counted) {
-            evidence.changed(before, after, bench.devices());
+            evidence.changed(before, after, devices);
         }
     }
 
@@ -138,7 +159,7 @@ public final class Routes {
         change(settings().library(address));
     }
 
-    void staff(String names) {
+    public void staff(String names) {
         change(settings().staff(names));
     }
 
@@ -147,7 +168,7 @@ public final class Routes {
         change(settings().forgetDays(days));
         Integer now = settings().forgetDays();
         if (now != null) {
-            bench.people().due(Duration.ofDays(now)).thenAccept(all -> bench.notices().say("Customers are forgotten " + now
+            people.due(Duration.ofDays(now)).thenAccept(all -> life.notices().say("Customers are forgotten " + now
                     + " days after their ticket was closed, when Wistaxis starts. Today that would be "
                     + (all.isEmpty() ? "nobody." : all.entrySet().stream().map(t -> t.getKey() + " " + t.getValue())
                     .collect(Collectors.joining(", "))
@@ -161,18 +182,18 @@ public final class Routes {
     }
 
     /** Takes a school as this shop's habit for its goal and family. */
-    void prefer(KeySequence school) {
+    public void prefer(KeySequence school) {
         change(settings().prefer(school));
     }
 
     private void change(Settings next) {
         Settings before = shop.settings();
         shop = shop(next);
-        bench.changes().tell(Change.Topic.SHOP);
-        bench.background().write(() -> next.write(settingsFile), e -> {
+        life.changes().tell(Change.Topic.SHOP);
+        life.background().write(() -> next.write(settingsFile), e -> {
             shop = shop.settings().equals(next) ? shop(before) : shop;
-            bench.notices().say("Not saved: " + DiskTrouble.words("settings file", settingsFile, e));
-            bench.changes().tell(Change.Topic.SHOP);
+            life.notices().say("Not saved: " + DiskTrouble.words("settings file", settingsFile, e));
+            life.changes().tell(Change.Topic.SHOP);
         });
     }
 
@@ -188,12 +209,12 @@ public final class Routes {
 
     /** From greeting to first use; empty where there is nothing to set up. */
     public Optional<WalkRun> setUp(Ticket ticket) {
-        return Plans.walk(shop, bench.stock().history(), ticket);
+        return Plans.walk(shop, stock.history(), ticket);
     }
 
     /** What comes back, when, and which line to tap; empty while the trouble is not known. */
     public Optional<BackupPlan> backups(Ticket ticket) {
-        return route(ticket).map(r -> shop.backups(ticket, r, bytes -> Optional.of(bench.stock().history().download(bytes))));
+        return route(ticket).map(r -> shop.backups(ticket, r, bytes -> Optional.of(stock.history().download(bytes))));
     }
 
     /** What of a ticket cannot be understood here. */
@@ -201,7 +222,7 @@ public final class Routes {
         return shop.oddities(ticket);
     }
 
-    void unreadable(Ticket ticket, String why) {
+    public void unreadable(Ticket ticket, String why) {
         shop.unreadable(ticket, why);
     }
 
@@ -216,14 +237,14 @@ public final class Routes {
     }
 
     /** Whether firmware will be written on a ticket, as far as can be told. */
-    boolean writes(Ticket ticket) {
+    public boolean writes(Ticket ticket) {
         return shop.writes(ticket);
     }
 
     /** How long the device stays in recovery by itself from now on; empty where it is in none. Negative once it should have left. */
     public Optional<Duration> modeWindowLeft(Ticket ticket) {
         return Mode.RECOVERY.equals(ticket.mode()) && ticket.modeSince() != null
-                ? Optional.of(modeWindow(ticket).minus(BenchTime.between(ticket.modeSince(), bench.now()))) : Optional.empty();
+                ? Optional.of(modeWindow(ticket).minus(BenchTime.between(ticket.modeSince(), life.now()))) : Optional.empty();
     }
 
     /** How long a device stays in recovery, by the shop's way: a set time, or what the passcode wait that is running takes. */
@@ -240,7 +261,7 @@ public final class Routes {
 
     /** How often a step worked in this shop, where there are enough cases. */
     public Optional<Evidence.Tally> evidence(Ticket ticket, String step) {
-        return ticket.trouble().flatMap(t -> evidence.of(bench.model(ticket).map(DeviceModel::family).orElse(null), t, step));
+        return ticket.trouble().flatMap(t -> evidence.of(model(ticket).map(DeviceModel::family).orElse(null), t, step));
     }
 
     /** Whether host and bench are ready for a step that writes firmware; looks at the host in the background. */
@@ -249,17 +270,17 @@ public final class Routes {
             lookAtHost();
         }
         return Readiness.of(host, hostTrouble, size(ticket), new Readiness.Bench(preference("host-ports"), settings().programOf()),
-                bench.model(ticket).orElse(null), ticket.facts());
+                model(ticket).orElse(null), ticket.facts());
     }
 
     /** How large the package is: of the chosen build; before, what is known of the model's builds; else what is usual. */
-    Readiness.Size size(Ticket ticket) {
+    public Readiness.Size size(Ticket ticket) {
         if (ticket.build() != null) {
             return Readiness.Size.of(ticket.build().sizeBytes());
         }
-        List<Build> known = bench.stock().builds(String.valueOf(ticket.identifier()));
+        List<Build> known = stock.builds(String.valueOf(ticket.identifier()));
         LongSummaryStatistics sizes = known.stream().mapToLong(Build::sizeBytes).summaryStatistics();
-        return known.isEmpty() ? bench.world().simulated() ? Readiness.Size.of(bench.world().usualPackage()) : Readiness.USUAL
+        return known.isEmpty() ? life.simulated() ? Readiness.Size.of(usualPackage) : Readiness.USUAL
                 : new Readiness.Size(sizes.getMin(), sizes.getMax(), "a package of this model");
     }
 
@@ -268,18 +289,22 @@ public final class Routes {
         looking = true;
         hostTrouble = "";
         host = null;
-        bench.background().run(() -> probe.look(settingsFile.toAbsolutePath().getParent()), seen -> {
+        life.background().run(() -> probe.look(settingsFile.toAbsolutePath().getParent()), seen -> {
             host = seen;
             looking = false;
-            bench.changes().tell(Change.Topic.SHOP);
+            life.changes().tell(Change.Topic.SHOP);
         }, e -> {
             looking = false;
             hostTrouble = "this computer cannot be looked at (" + e + ")";
-            bench.changes().tell(Change.Topic.SHOP);
+            life.changes().tell(Change.Topic.SHOP);
         });
     }
 
+    private Optional<DeviceModel> model(Ticket ticket) {
+        return Optional.ofNullable(ticket.identifier()).flatMap(devices::byIdentifier);
+    }
+
     public LocalDate today() {
-        return LocalDate.ofInstant(bench.now(), ZoneId.systemDefault());
+        return LocalDate.ofInstant(life.now(), ZoneId.systemDefault());
     }
 }

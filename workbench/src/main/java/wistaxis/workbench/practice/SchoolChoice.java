@@ -1,31 +1,38 @@
-package wistaxis.workbench;
+package wistaxis.workbench.practice;
 
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.coach.Score;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.KeySequence;
+import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.keys.Start;
 import wistaxis.core.practice.Chance;
 import wistaxis.core.practice.Margin;
 import wistaxis.core.practice.Recommendation;
+import wistaxis.store.settings.Settings;
 
 /**
  * Which school leads to a goal on a device: those whose keys work, the likeliest for this hand first, the shop's habit, or the one picked
  * by hand.
  */
 public final class SchoolChoice {
-    private final Workbench bench;
+    private final Supplier<SequenceLibrary> sequences;
+    private final Supplier<Settings> settings;
+    private final Practice practice;
     private final CoachSubject subject;
     private Goal goal;
     private @Nullable KeySequence chosen;
     private @Nullable Score margined;
     private List<Margin> margins = List.of();
 
-    SchoolChoice(Workbench bench, CoachSubject subject, Goal goal) {
-        this.bench = bench;
+    SchoolChoice(Supplier<SequenceLibrary> sequences, Supplier<Settings> settings, Practice practice, CoachSubject subject, Goal goal) {
+        this.sequences = sequences;
+        this.settings = settings;
+        this.practice = practice;
         this.subject = subject;
         this.goal = goal;
     }
@@ -58,13 +65,13 @@ public final class SchoolChoice {
     }
 
     private List<KeySequence> all() {
-        List<KeySequence> all = new ArrayList<>(bench.sequences().of(subject.model(), goal, subject.broken()));
-        all.addAll(bench.sequences().chains(subject.model(), goal, subject.broken()));
+        List<KeySequence> all = new ArrayList<>(sequences.get().of(subject.model(), goal, subject.broken()));
+        all.addAll(sequences.get().chains(subject.model(), goal, subject.broken()));
         return all;
     }
 
     private Recommendation recommendation(List<KeySequence> schools) {
-        return bench.practice().recommendation(schools, subject.family(), start(), subject.blind());
+        return practice.recommendation(schools, subject.family(), start(), subject.blind());
     }
 
     /** Why the first school is the first, and how likely each is for this hand; empty where there is no choice. */
@@ -73,7 +80,7 @@ public final class SchoolChoice {
     }
 
     /** How likely the school in hand is landed in the model; empty where there is none, or it is not meant for how the device is. */
-    Optional<Chance> chance() {
+    public Optional<Chance> chance() {
         Optional<KeySequence> school = school();
         return recommendation(all()).ranked().stream().filter(r -> school.filter(r.school()::equals).isPresent())
                 .map(Recommendation.Rated::chance).findFirst();
@@ -85,7 +92,7 @@ public final class SchoolChoice {
         if (chosen == null || !schools.contains(chosen)) {
             chosen = null;
         }
-        Optional<KeySequence> habit = schools.stream().filter(s -> s.school().equals(bench.routes().settings().school(s)))
+        Optional<KeySequence> habit = schools.stream().filter(s -> s.school().equals(settings.get().school(s)))
                 .filter(s -> s.from().contains(start())).findFirst();
         return Optional.ofNullable(chosen).or(() -> habit).or(() -> schools.stream().findFirst());
     }

@@ -1,4 +1,4 @@
-package wistaxis.workbench;
+package wistaxis.workbench.desk;
 
 import java.security.SecureRandom;
 import java.time.Duration;
@@ -6,23 +6,31 @@ import java.util.HexFormat;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.keys.Input;
 import wistaxis.core.restore.Gate;
 import wistaxis.core.restore.RestoreRun;
 import wistaxis.core.restore.RestoreStage;
+import wistaxis.core.signing.Ed25519Key;
 import wistaxis.core.signing.SigningRequest;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
 import wistaxis.core.work.Rules;
+import wistaxis.store.line.Line;
 import wistaxis.workbench.command.Result;
 import wistaxis.workbench.life.Change;
+import wistaxis.workbench.life.Life;
+import wistaxis.workbench.route.Routes;
 
 /** The restore of one ticket: steps the run, proves the package anew, asks for signing, and tells the device what the host does. */
 public final class RestoreDesk {
     private static final SecureRandom RANDOM = new SecureRandom();
 
-    private final Workbench bench;
+    private final Life life;
+    private final Routes routes;
+    private final Line line;
+    private final Supplier<@Nullable Ed25519Key> trusted;
     private final TicketDesk desk;
     private final AtomicBoolean stopped = new AtomicBoolean();
     private @Nullable RestoreRun run;
@@ -33,8 +41,11 @@ public final class RestoreDesk {
     private int attempt;
     private int runOf;
 
-    RestoreDesk(Workbench bench, TicketDesk desk) {
-        this.bench = bench;
+    public RestoreDesk(Life life, Routes routes, Line line, Supplier<@Nullable Ed25519Key> trusted, TicketDesk desk) {
+        this.life = life;
+        this.routes = routes;
+        this.line = line;
+        this.trusted = trusted;
         this.desk = desk;
     }
 
@@ -45,8 +56,8 @@ public final class RestoreDesk {
 
     /** Why it may not be started; empty when it may. */
     public Optional<String> mayNot() {
-        return running() || starting ? Optional.of("A run goes on already.") : bench.routes().rules(desk.ticket())
-                .mayStart(bench.routes().readiness(desk.ticket()));
+        return running() || starting ? Optional.of("A run goes on already.") : routes.rules(desk.ticket())
+                .mayStart(routes.readiness(desk.ticket()));
     }
 
     /** Starts the run. */
@@ -67,10 +78,10 @@ public final class RestoreDesk {
         signing = new Gate.Open();
         signingAsked = false;
         int mine = ++attempt;
-        run = RestoreRun.begin(bench.stages(), bench.nowNanos());
+        run = RestoreRun.begin(RestoreStage.shipped(), life.time().nowNanos());
         runOf = ticket.attempts().size();
         tell();
-        bench.background().run(() -> desk.firmware().proveAgain(ticket, stopped), report -> {
+        life.background().run(() -> desk.firmware().proveAgain(ticket, stopped), report -> {
             if (mine == attempt) {
                 packageProof = report.proven() ? new Gate.Passed() : new Gate.Refused(report.reason());
             }
@@ -78,7 +89,7 @@ public final class RestoreDesk {
     }
 
     private void tell() {
-        bench.changes().tell(Change.Topic.WORK, desk.ticket().number());
+        life.changes().tell(Change.Topic.WORK, desk.ticket().number());
     }
 
     public boolean running() {
@@ -119,8 +130,8 @@ public final class RestoreDesk {
         if (before == null || !running()) {
             return;
         }
-        RestoreRun next = before.step(bench.nowNanos(), new RestoreRun.Outside(desk.device().host(), desk.device().screen(), packageProof,
-                signing));
+        RestoreRun next = before.step(life.time().nowNanos(), new RestoreRun.Outside(desk.device().host(), desk.device().screen(),
+                packageProof, signing));
         boolean goesOn = before.state() instanceof RestoreRun.State.Waiting && next.state() instanceof RestoreRun.State.Working;
         boolean entered = next.state() instanceof RestoreRun.State.Working && (next.stage() != before.stage() || goesOn);
         boolean ended = next.state() instanceof RestoreRun.State.Failed || next.state() instanceof RestoreRun.State.Done;
@@ -147,8 +158,8 @@ public final class RestoreDesk {
 
     private void command(RestoreStage stage) {
         switch (stage.command()) {
-            case BEGIN -> desk.device().apply(new Input.BeginRestore(), bench.nowNanos());
-            case END -> desk.device().apply(new Input.EndRestore(desk.ticket().keepsData()), bench.nowNanos());
+            case BEGIN -> desk.device().apply(new Input.BeginRestore(), life.time().nowNanos());
+            case END -> desk.device().apply(new Input.EndRestore(desk.ticket().keepsData()), life.time().nowNanos());
             case null -> { }
         }
     }
@@ -160,7 +171,7 @@ public final class RestoreDesk {
         RANDOM.nextBytes(nonce);
         SigningRequest request = new SigningRequest(desk.model().identifier(), Objects.requireNonNull(desk.ticket().build()).build(),
                 HexFormat.of().formatHex(nonce));
-        bench.background().run(() -> bench.line().ask(request).check(request, Objects.requireNonNull(bench.world().trusted().get())),
+        life.background().run(() -> line.ask(request).check(request, Objects.requireNonNull(trusted.get())),
                 outcome -> {
             if (mine == attempt && running()) {
                 desk.byItself(new Command.NoteSigning(outcome.granted(), outcome.says())).thenAccept(result -> {

@@ -1,4 +1,4 @@
-package wistaxis.workbench;
+package wistaxis.workbench.desk;
 
 import java.util.HashMap;
 import java.util.HashSet;
@@ -6,57 +6,87 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
+import java.util.function.BiFunction;
+import java.util.function.Function;
+import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.keys.DeviceMachine;
+import wistaxis.core.keys.DeviceState;
+import wistaxis.core.outside.DeviceLink;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.LogFile;
+import wistaxis.workbench.command.Commands;
 import wistaxis.workbench.command.Result;
+import wistaxis.workbench.firmware.Stock;
+import wistaxis.workbench.life.Life;
+import wistaxis.workbench.route.Routes;
+import wistaxis.workbench.ticket.Guard;
+import wistaxis.workbench.ticket.Tickets;
+import wistaxis.workbench.usb.HostUsb;
 
 /**
  * The desks on which somebody works, each frame: what goes wrong on one keeps nobody else, is said once, and is tried again a little
  * later.
  */
-final class Desks {
+public final class Desks {
     /** After trouble on a desk it is left alone for so long. */
     private static final long TRY_AGAIN_NANOS = 3_000_000_000L;
 
-    private final Workbench bench;
+    private final Room room;
+    private final Stock stock;
+    private final Guard guard;
     private final Map<String, TicketDesk> desks = new HashMap<>();
     private final Map<String, Long> pausedUntil = new HashMap<>();
     private final Set<String> troubled = new HashSet<>();
 
-    Desks(Workbench bench) {
-        this.bench = bench;
+    /** Makes the parts of a ticket's desk, each with what it needs. */
+    public record Parts(Function<TicketDesk, FirmwareDesk> firmware, Function<TicketDesk, KeysDesk> keys,
+            Function<TicketDesk, RestoreDesk> restore, Function<TicketDesk, HostDesk> host) {}
+
+    /**
+     * What a desk needs itself.
+     *
+     * @param device of a ticket in practice, in the state in which its ledger left it
+     */
+    public record Room(Life life, Tickets tickets, DeviceCatalogue devices, Routes routes, HostUsb usb, Commands commands,
+            BiFunction<DeviceMachine, DeviceState, DeviceLink> device, Parts parts) {}
+
+    public Desks(Room room, Stock stock, Guard guard) {
+        this.room = room;
+        this.stock = stock;
+        this.guard = guard;
     }
 
-    TicketDesk of(String number) {
-        return desks.computeIfAbsent(number, n -> new TicketDesk(bench, n));
+    /** The desk of a ticket whose device is identified. */
+    public TicketDesk of(String number) {
+        return desks.computeIfAbsent(number, n -> new TicketDesk(this, room, n));
     }
 
-    Optional<TicketDesk> ifAny(String number) {
+    public Optional<TicketDesk> ifAny(String number) {
         return Optional.ofNullable(desks.get(number));
     }
 
     /** Another model lies there. */
-    void clear(String number) {
+    public void clear(String number) {
         desks.remove(number);
     }
 
-    boolean keysRun() {
+    public boolean keysRun() {
         return desks.values().stream().anyMatch(d -> d.keys().busy());
     }
 
-    void tick() {
+    public void tick() {
         long now = System.nanoTime();
-        bench.usb().tick((number, work) -> guarded(number, now, work));
-        Map.copyOf(desks).forEach((number, desk) -> guarded(number, now, () -> tick(bench.ticket(number), desk)));
-        guarded("downloads", now, bench.stock().downloads()::tick);
+        room.usb().tick((number, work) -> guarded(number, now, work));
+        Map.copyOf(desks).forEach((number, desk) -> guarded(number, now, () -> tick(room.tickets().of(number), desk)));
+        guarded("downloads", now, stock.downloads()::tick);
     }
 
     /** What the disk or the rules refuse is tried again; whatever else is thrown makes the ticket unreadable. */
     private void tick(Ticket ticket, TicketDesk desk) {
-        if (bench.routes().oddities(ticket).stop()) {
+        if (room.routes().oddities(ticket).stop()) {
             return;
         }
         try {
@@ -64,13 +94,13 @@ final class Desks {
         } catch (BadInput | DiskTrouble e) {
             throw e;
         } catch (RuntimeException | StackOverflowError e) {
-            bench.guard().caught(ticket, e);
+            guard.caught(ticket, e);
         }
     }
 
     /** Does what nobody asked for; what goes wrong is said once, and the desk is left alone for a while. */
-    CompletableFuture<Result> byItself(String number, Command command) {
-        return bench.commands().byItself(number, command).whenComplete((result, _) -> {
+    public CompletableFuture<Result> byItself(String number, Command command) {
+        return room.commands().byItself(number, command).whenComplete((result, _) -> {
             switch (result) {
                 case Result.Done _ -> troubled.remove(number);
                 case Result.Refused(BadInput why) -> pause(number, why);
@@ -94,7 +124,7 @@ final class Desks {
         pausedUntil.put(what, System.nanoTime() + TRY_AGAIN_NANOS);
         if (troubled.add(what)) {
             LogFile.failed(what, e);
-            bench.notices().say(what + ": that did not work, and was not saved: " + e.getMessage()
+            room.life().notices().say(what + ": that did not work, and was not saved: " + e.getMessage()
                     + " It is tried again by itself. What was saved before is safe.");
         }
     }

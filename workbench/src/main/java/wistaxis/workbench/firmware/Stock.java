@@ -1,4 +1,4 @@
-package wistaxis.workbench;
+package wistaxis.workbench.firmware;
 
 import java.io.IOException;
 import java.net.URI;
@@ -16,27 +16,33 @@ import java.util.concurrent.CompletableFuture;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.TimeHistory;
+import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.FirmwareCatalogue;
 import wistaxis.core.firmware.PackageCheck;
 import wistaxis.core.firmware.PackageLayout;
 import wistaxis.core.firmware.PackageReport;
+import wistaxis.core.restore.RestoreStage;
+import wistaxis.core.signing.Ed25519Key;
 import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.Inside;
 import wistaxis.store.files.SideFile;
 import wistaxis.store.firmware.CatalogueFile;
 import wistaxis.store.firmware.FolderWatch;
 import wistaxis.store.firmware.Shelf;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.LedgerStore;
-import wistaxis.workbench.firmware.Downloads;
-import wistaxis.workbench.firmware.Proofs;
+import wistaxis.store.line.Line;
+import wistaxis.workbench.command.Commands;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.life.Closing;
+import wistaxis.workbench.life.Life;
+import wistaxis.workbench.ticket.Tickets;
 
 /**
  * Firmware of the whole bench: the catalogue of builds, the shelf, the downloads that serve several tickets, the proofs, and how long
@@ -50,7 +56,12 @@ public final class Stock implements AutoCloseable {
     /** Older lengths of stages and downloads say nothing that the latest do not. */
     public static final int MEASURED = 5_000;
 
-    private final Workbench bench;
+    private final Life life;
+    private final Tickets tickets;
+    private final DeviceCatalogue devices;
+    private final Line line;
+    private final DataFolder folder;
+    private final Asked asked;
     private final PackageCheck check;
     private final CatalogueFile catalogueFile;
     private final Downloads downloads;
@@ -71,23 +82,44 @@ public final class Stock implements AutoCloseable {
     /** A signing window that closes soon. */
     public record Closing(Build build, Duration left, List<String> tickets) {}
 
-    Stock(Workbench bench, DataFolder folder, LedgerStore ledger) {
-        this.bench = bench;
+    /** What others know of who works here and for whom. */
+    public interface Asked {
+        /** Whether there is a library to be asked. */
+        boolean library();
+
+        /** Who is at the bench. */
+        String person();
+
+        /** Whether nothing is fetched for a ticket, as it cannot be understood. */
+        boolean stops(Ticket ticket);
+
+        /** A package has come whole for a ticket. */
+        void came(String ticket, Path file);
+    }
+
+    /** @param trusted whose signatures are believed; null for nobody's */
+    public Stock(Life life, Tickets tickets, DeviceCatalogue devices, Line line, DataFolder folder, LedgerStore ledger,
+            Commands.Giver giver, @Nullable Ed25519Key trusted, Asked asked) {
+        this.life = life;
+        this.tickets = tickets;
+        this.devices = devices;
+        this.line = line;
+        this.folder = folder;
+        this.asked = asked;
         this.ledger = ledger;
-        this.check = new PackageCheck(PackageLayout.shipped(), bench.world().trusted().get());
+        this.check = new PackageCheck(PackageLayout.shipped(), trusted);
         this.catalogueFile = new CatalogueFile(folder.catalogue());
         this.shelf = new Shelf(folder.shelf(), folder.shelfIndex(), check);
-        this.proofs = new Proofs(bench.life(), shelf);
-        this.downloads = new Downloads(bench.life(), bench.tickets(), bench.giver(), bench.line(), shelf,
-                t -> bench.routes().oddities(t).stop(), this::came);
-        this.history = new TimeHistory(bench.stages());
-        history.add(ledger.times(MEASURED), bench.devices());
-        SideFile.Read<FirmwareCatalogue> read = catalogueFile.read(bench.now());
+        this.proofs = new Proofs(life, shelf);
+        this.downloads = new Downloads(life, tickets, giver, line, shelf, asked::stops, this::came);
+        this.history = new TimeHistory(RestoreStage.shipped());
+        history.add(ledger.times(MEASURED), devices);
+        SideFile.Read<FirmwareCatalogue> read = catalogueFile.read(life.now());
         this.catalogue = read.value();
-        bench.notices().say(read.trouble());
-        bench.notices().say(shelf.trouble());
+        life.notices().say(read.trouble());
+        life.notices().say(shelf.trouble());
         try {
-            watch = new FolderWatch(folder.shelf(), () -> bench.background().run(() -> true, _ -> rescan(), _ -> { }));
+            watch = new FolderWatch(folder.shelf(), () -> life.background().run(() -> true, _ -> rescan(), _ -> { }));
         } catch (IOException e) {
             trouble += (trouble.isEmpty() ? "" : " ") + "The shelf's folder [" + folder.shelf() + "] is not watched: " + e.getMessage();
         }
@@ -96,22 +128,22 @@ public final class Stock implements AutoCloseable {
 
     /** A package has come whole: it is proven for whoever wants it, or lies on the shelf for whoever comes next. */
     private void came(Path file, List<String> wanting) {
-        wanting.forEach(t -> bench.desk(t).firmware().prove(file));
+        wanting.forEach(t -> asked.came(t, file));
         if (wanting.isEmpty()) {
             proofs.prove(file, _ -> { });
         }
     }
 
-    void changed(Projection ticket, long from) {
-        history.add(ticket.since(from), bench.devices());
+    public void changed(Projection ticket, long from) {
+        history.add(ticket.since(from), devices);
     }
 
     /** What was measured is read anew, and what was said of signing is as it was before. */
-    void takenBack(Ticket now) {
-        bench.background().run(() -> ledger.times(MEASURED), times -> {
+    public void takenBack(Ticket now) {
+        life.background().run(() -> ledger.times(MEASURED), times -> {
             history.forget();
-            history.add(times, bench.devices());
-        }, e -> bench.notices().say("What was measured here before cannot be read anew: " + e.getMessage()));
+            history.add(times, devices);
+        }, e -> life.notices().say("What was measured here before cannot be read anew: " + e.getMessage()));
         Said said = signingSaid.remove(now.number());
         if (said != null && now.observed().signing() != said.answer()) {
             keep(catalogue.with(said.before()));
@@ -133,7 +165,7 @@ public final class Stock implements AutoCloseable {
     }
 
     /** The build that a ticket has chosen, as the catalogue lists it. */
-    Optional<Build> chosen(Ticket ticket) {
+    public Optional<Build> chosen(Ticket ticket) {
         String identifier = ticket.identifier();
         return identifier == null || ticket.build() == null ? Optional.empty()
                 : builds(identifier).stream().filter(b -> ticket.build().isOf(identifier, b)).findFirst();
@@ -151,30 +183,30 @@ public final class Stock implements AutoCloseable {
      */
     public CompletableFuture<Build> typed(Build build) {
         CompletableFuture<Build> kept = new CompletableFuture<>();
-        String who = bench.practice().person().isBlank() ? "somebody here" : bench.practice().person();
+        String who = asked.person().isBlank() ? "somebody here" : asked.person();
         if (build.address() == null) {
-            keep(catalogue.typed(build, who, bench.now()));
+            keep(catalogue.typed(build, who, life.now()));
             kept.complete(build);
             return kept;
         }
         URI address = URI.create(build.address());
-        bench.background().run(() -> bench.line().sizeAt(address), size -> {
+        life.background().run(() -> line.sizeAt(address), size -> {
             Build whole = build.ofSize(size);
-            keep(catalogue.typed(whole, who, bench.now()));
+            keep(catalogue.typed(whole, who, life.now()));
             kept.complete(whole);
         }, e -> {
-            keep(catalogue.typed(build.elsewhere(), who, bench.now()));
-            bench.notices().say(e.getMessage() + ". The build is kept without its address.");
+            keep(catalogue.typed(build.elsewhere(), who, life.now()));
+            life.notices().say(e.getMessage() + ". The build is kept without its address.");
             kept.completeExceptionally(e);
         });
         return kept;
     }
 
     /** Somebody saw at the host whether the maker signs the build that a ticket has chosen. */
-    void signingSeen(Ticket ticket, TicketEvent.SigningAnswered answer) {
+    public void signingSeen(Ticket ticket, TicketEvent.SigningAnswered answer) {
         chosen(ticket).flatMap(this::listed).ifPresent(l -> signingSaid.put(ticket.number(), new Said(answer, l)));
         chosen(ticket).ifPresent(b -> keep(catalogue.signingSeen(b, answer.granted(), "seen at the host, " + ticket.number(),
-                bench.now())));
+                life.now())));
     }
 
     public Optional<Instant> askedAt(String identifier) {
@@ -192,15 +224,15 @@ public final class Stock implements AutoCloseable {
 
     /** Asks the library about a model, once until {@link #askAgain}; where there is one. */
     public void ask(String identifier) {
-        if (bench.asksLibrary() && !answered.containsKey(identifier) && asking.add(identifier)) {
-            bench.background().run(() -> bench.line().buildsFor(identifier), found -> {
+        if (asked.library() && !answered.containsKey(identifier) && asking.add(identifier)) {
+            life.background().run(() -> line.buildsFor(identifier), found -> {
                 asking.remove(identifier);
                 answered.put(identifier, "");
-                keep(catalogue.refreshed(identifier, found, bench.now(), onShelf()));
+                keep(catalogue.refreshed(identifier, found, life.now(), onShelf()));
             }, e -> {
                 asking.remove(identifier);
                 answered.put(identifier, String.valueOf(e.getMessage()));
-                bench.changes().tell(Change.Topic.STOCK);
+                life.changes().tell(Change.Topic.STOCK);
             });
         }
     }
@@ -208,7 +240,7 @@ public final class Stock implements AutoCloseable {
     public void askAgain(String identifier) {
         answered.remove(identifier);
         ask(identifier);
-        bench.changes().tell(Change.Topic.STOCK);
+        life.changes().tell(Change.Topic.STOCK);
     }
 
     private Set<String> onShelf() {
@@ -219,11 +251,11 @@ public final class Stock implements AutoCloseable {
 
     private void keep(FirmwareCatalogue next) {
         catalogue = next;
-        bench.background().write(() -> catalogueFile.write(next), e -> {
+        life.background().write(() -> catalogueFile.write(next), e -> {
             trouble = DiskTrouble.words("catalogue of builds", catalogueFile.file(), e);
-            bench.changes().tell(Change.Topic.STOCK);
+            life.changes().tell(Change.Topic.STOCK);
         });
-        bench.changes().tell(Change.Topic.STOCK);
+        life.changes().tell(Change.Topic.STOCK);
     }
 
     private record Imported(List<FirmwareCatalogue.Listed> read, FirmwareCatalogue merged) {}
@@ -234,9 +266,9 @@ public final class Stock implements AutoCloseable {
      */
     public CompletableFuture<Integer> importCatalogue(Path file) {
         CompletableFuture<Integer> taken = new CompletableFuture<>();
-        Instant now = bench.now();
+        Instant now = life.now();
         FirmwareCatalogue before = catalogue;
-        bench.background().run(() -> {
+        life.background().run(() -> {
             List<FirmwareCatalogue.Listed> read = CatalogueFile.imported(file, now).builds();
             return new Imported(read, before.merge(read));
         }, in -> {
@@ -248,8 +280,8 @@ public final class Stock implements AutoCloseable {
 
     /** Signing windows of builds that open tickets have chosen or the shelf holds, and that close soon; the first to close first. */
     public List<Closing> closingSoon() {
-        Instant now = bench.now();
-        List<Ticket> open = bench.tickets().open().stream().filter(t -> t.stage().compareTo(Stage.RESTORE) <= 0).toList();
+        Instant now = life.now();
+        List<Ticket> open = tickets.open().stream().filter(t -> t.stage().compareTo(Stage.RESTORE) <= 0).toList();
         return catalogue.builds().stream().map(FirmwareCatalogue.Listed::build)
                 .filter(b -> b.signedAt(now) && b.signedUntil() != null && Duration.between(now, b.signedUntil()).compareTo(SOON) < 0)
                 .map(b -> new Closing(b, Duration.between(now, b.signedUntil()), open.stream().filter(t -> t.hasChosen(b.sha256()))
@@ -265,7 +297,7 @@ public final class Stock implements AutoCloseable {
         return shelf.find(identifier, b.version().toString(), b.build()).filter(i -> {
             PackageReport judged = judged(i);
             return judged.proven() || judged.verdict() == PackageReport.Verdict.WELL_FORMED
-                    || judged.verdict() == PackageReport.Verdict.CONSISTENT && !bench.world().simulated();
+                    || judged.verdict() == PackageReport.Verdict.CONSISTENT && !life.simulated();
         });
     }
 
@@ -273,7 +305,7 @@ public final class Stock implements AutoCloseable {
     public Optional<String> notAsVerified(Ticket ticket) {
         String kept = ticket.packageFile();
         return kept == null || ticket.observed().hostFetches() ? Optional.empty()
-                : shelf.notAsVerified(bench.found(kept), ticket.observed().digest());
+                : shelf.notAsVerified(Inside.found(folder.root(), kept), ticket.observed().digest());
     }
 
     /** What is found of a file, beside what the catalogue knows. */
@@ -281,7 +313,7 @@ public final class Stock implements AutoCloseable {
         return item.report().against(catalogue, item.bytes());
     }
 
-    FirmwareCatalogue catalogue() {
+    public FirmwareCatalogue catalogue() {
         return catalogue;
     }
 
@@ -301,7 +333,7 @@ public final class Stock implements AutoCloseable {
 
     /** The open tickets whose model a package is for. */
     public List<Ticket> serves(Shelf.Item item) {
-        return bench.tickets().open().stream().filter(t -> t.identifier() != null && item.report().products().contains(t.identifier()))
+        return tickets.open().stream().filter(t -> t.identifier() != null && item.report().products().contains(t.identifier()))
                 .toList();
     }
 
@@ -313,25 +345,25 @@ public final class Stock implements AutoCloseable {
     }
 
     private void rescan() {
-        bench.background().run(shelf::rescan, changed -> {
+        life.background().run(shelf::rescan, changed -> {
             boolean over = !trouble.isEmpty();
             trouble = "";
             if (changed || over) {
-                bench.changes().tell(Change.Topic.STOCK);
+                life.changes().tell(Change.Topic.STOCK);
             }
         }, e -> {
             trouble = e instanceof IOException io ? DiskTrouble.words("shelf", shelf.folder(), io) : "The shelf cannot be looked at: " + e;
-            bench.changes().tell(Change.Topic.STOCK);
+            life.changes().tell(Change.Topic.STOCK);
         });
     }
 
     public void remove(Shelf.Item item) {
-        bench.background().run(() -> {
+        life.background().run(() -> {
             shelf.remove(item);
             return item;
-        }, _ -> bench.changes().tell(Change.Topic.STOCK), e -> {
+        }, _ -> life.changes().tell(Change.Topic.STOCK), e -> {
             trouble = DiskTrouble.words("package", shelf.file(item), e);
-            bench.changes().tell(Change.Topic.STOCK);
+            life.changes().tell(Change.Topic.STOCK);
         });
     }
 

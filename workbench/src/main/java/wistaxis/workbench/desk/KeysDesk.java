@@ -1,25 +1,36 @@
-package wistaxis.workbench;
+package wistaxis.workbench.desk;
 
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.coach.Verdict;
+import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.Mode;
 import wistaxis.core.practice.Chance;
 import wistaxis.core.work.Command;
+import wistaxis.workbench.practice.Coaches;
+import wistaxis.workbench.practice.Coaching;
+import wistaxis.workbench.practice.Practice;
+import wistaxis.workbench.route.Routes;
 import wistaxis.workbench.ticket.Learned;
 
 /** The keys of one ticket: what its route wants of them, and the attempts in the ledger. */
 public final class KeysDesk {
-    private final Workbench bench;
+    private final Routes routes;
+    private final Practice practice;
+    private final Learned learned;
+    private final DeviceCatalogue devices;
     private final TicketDesk desk;
     private final Coaching coaching;
     private @Nullable Goal wanted;
 
-    KeysDesk(Workbench bench, TicketDesk desk) {
-        this.bench = bench;
+    public KeysDesk(Routes routes, Practice practice, Learned learned, DeviceCatalogue devices, Coaches coaches, TicketDesk desk) {
+        this.routes = routes;
+        this.practice = practice;
+        this.learned = learned;
+        this.devices = devices;
         this.desk = desk;
-        this.coaching = new Coaching(bench, desk, wanted(), this::ended);
+        this.coaching = coaches.coach(desk, wanted(), this::ended);
     }
 
     public Coaching coaching() {
@@ -34,7 +45,7 @@ public final class KeysDesk {
 
     /** How often the school in hand has landed on real devices here, by whoever is at the bench; empty before it was tried. */
     public Optional<Learned.Landed> here() {
-        return coaching().school().map(s -> bench.learned().landed(bench.practice().person(), desk.model().family(), s, bench.devices()))
+        return coaching().school().map(s -> learned.landed(practice.person(), desk.model().family(), s, devices))
                 .filter(c -> c.of() > 0);
     }
 
@@ -52,7 +63,7 @@ public final class KeysDesk {
 
     /** What the route and the mode ask of the keys now. */
     private Goal wanted() {
-        return bench.routes().rules(desk.ticket()).wantedKeys().orElse(Goal.RECOVERY);
+        return routes.rules(desk.ticket()).wantedKeys().orElse(Goal.RECOVERY);
     }
 
     /** Takes the route's goal when that has changed; a goal chosen by hand stays until then. */
@@ -81,7 +92,7 @@ public final class KeysDesk {
     private void ended(Coaching.Ended e) {
         desk.give(new Command.NoteKeys(e.school().school() + (e.shown() ? " (shown)" : ""), e.school().goal().toString(),
                 e.verdict().success(), e.verdict().says(), e.trace().events(),
-                desk.device().isObserved() ? bench.practice().person() : null));
+                desk.device().isObserved() ? practice.person() : null));
         goOn(e);
     }
 }

@@ -1,0 +1,339 @@
+package wistaxis.workbench;
+
+import java.net.URI;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.device.DeviceCatalogue;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.restore.HandoverFacts;
+import wistaxis.core.ticket.Projection;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Around;
+import wistaxis.core.work.Command;
+import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.LogFile;
+import wistaxis.store.files.Room;
+import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.ledger.KeptLedger;
+import wistaxis.store.ledger.LedgerStore;
+import wistaxis.store.line.Line;
+import wistaxis.store.settings.Settings;
+import wistaxis.workbench.command.Commands;
+import wistaxis.workbench.command.Result;
+import wistaxis.workbench.command.TakingBack;
+import wistaxis.workbench.desk.Desks;
+import wistaxis.workbench.desk.FirmwareDesk;
+import wistaxis.workbench.desk.HostDesk;
+import wistaxis.workbench.desk.KeysDesk;
+import wistaxis.workbench.desk.RestoreDesk;
+import wistaxis.workbench.desk.Surroundings;
+import wistaxis.workbench.desk.TicketDesk;
+import wistaxis.workbench.document.Documents;
+import wistaxis.workbench.firmware.Stock;
+import wistaxis.workbench.life.Background;
+import wistaxis.workbench.life.Changes;
+import wistaxis.workbench.life.ClockDoubt;
+import wistaxis.workbench.life.Closing;
+import wistaxis.workbench.life.Front;
+import wistaxis.workbench.life.Life;
+import wistaxis.workbench.life.Notices;
+import wistaxis.workbench.life.TimeKeeper;
+import wistaxis.workbench.life.World;
+import wistaxis.workbench.people.Customers;
+import wistaxis.workbench.plan.Plans;
+import wistaxis.workbench.practice.Coaches;
+import wistaxis.workbench.practice.Drill;
+import wistaxis.workbench.practice.Practice;
+import wistaxis.workbench.practice.Schools;
+import wistaxis.workbench.practice.Staff;
+import wistaxis.workbench.route.Routes;
+import wistaxis.workbench.ticket.Guard;
+import wistaxis.workbench.ticket.Learned;
+import wistaxis.workbench.ticket.Reminders;
+import wistaxis.workbench.ticket.Shop;
+import wistaxis.workbench.ticket.Tickets;
+import wistaxis.workbench.usb.HostUsb;
+
+/**
+ * Puts the bench together: each part gets the few that it needs, in one place, and what one part asks of another that is made after it
+ * goes through here. Opened and closed once.
+ */
+final class Composition implements AutoCloseable {
+    final Workbench.Setup setup;
+    final DeviceCatalogue devices = DeviceCatalogue.shipped();
+    final HandoverFacts handover;
+    private final Front front;
+    final ClockDoubt doubt = new ClockDoubt();
+    final Changes changes = new Changes();
+    final Notices notices = new Notices(changes);
+    final Guard guard = new Guard(() -> routes().shop(), notices);
+    private final Commands.Giver giver = new Commands.Giver() { // for the parts that are made before the way in is
+        @Override
+        public CompletableFuture<Result> give(String ticket, Command command) {
+            return commands().give(ticket, command);
+        }
+
+        @Override
+        public CompletableFuture<Result> byItself(String ticket, Command command) {
+            return desks().byItself(ticket, command);
+        }
+
+        @Override
+        public boolean isFlying(String ticket) {
+            return commands().isFlying(ticket);
+        }
+    };
+    private final Closing closing = new Closing();
+    final TimeKeeper time;
+    final World world;
+    final Background background;
+    final Life life;
+    final LedgerStore ledger;
+    final Tickets tickets;
+    private final Line line;
+    final Schools schools;
+    final Routes routes;
+    final Stock stock;
+    final Practice practice;
+    final Drill drill;
+    final HostUsb usb;
+    final Reminders reminders;
+    final Documents papers;
+    final Customers people;
+    final Plans plans;
+    final Staff staff;
+    final Desks desks;
+    final Commands commands;
+    final TakingBack taking;
+
+    /**
+     * Opens the ledger and reads the tickets at work. Whatever goes wrong, nothing stays open.
+     *
+     * @throws DiskTrouble when the ledger cannot be used
+     */
+    Composition(Workbench.Setup setup) {
+        this.setup = setup;
+        this.front = new Front(setup.front());
+        try {
+            TimeKeeper[] keeper = {null};
+            DataFolder folder = setup.folder();
+            this.world = setup.world().make(() -> Objects.requireNonNull(keeper[0]).now());
+            closing.opened(world.end());
+            this.time = new TimeKeeper(setup.start(), setup.realNanos(), setup.wall(), world.simulated());
+            keeper[0] = time;
+            this.ledger = closing.opened(KeptLedger.open(folder.ledger(), setup.wall()));
+            refuseOther(ledger, world.simulated());
+            this.background = closing.opened(new Background(front));
+            this.life = new Life(world.simulated(), time, background, front, changes, notices, doubt);
+            this.tickets = new Tickets(life, ledger, folder, setup.wall());
+            closing.opened(tickets::close);
+            this.schools = new Schools(life, folder.schools(), () -> routes().schoolsRead());
+            this.line = closing.opened(new Line(world.simulated() ? world.services() : this::library));
+            this.stock = closing.opened(new Stock(life, tickets, devices, line, folder, ledger, giver, world.trusted().get(), asked()));
+            this.handover = handover(folder);
+            this.people = closing.opened(new Customers(life, tickets, ledger, folder, giver));
+            this.routes = new Routes(life, devices, schools::all, handover, stock, people, world.host(), world.usualPackage(),
+                    folder.settings(), ledger);
+            this.practice = closing.opened(new Practice(life, devices, schools::all, folder));
+            Coaches coaches = new Coaches(life, schools::all, routes::settings, practice);
+            this.drill = new Drill(life, devices, schools::all, practice, coaches, world.drill());
+            this.plans = new Plans(life, tickets, routes::shop, stock::history, present());
+            this.staff = new Staff(changes, practice, () -> Optional.ofNullable(routes.settings().staff()).orElse(List.of()),
+                    routes::staff);
+            this.reminders = new Reminders(life, tickets, guard, routes::today);
+            this.papers = new Documents(life, tickets, people, routes::shop, this::benchName, folder, giver);
+            Learned learned = new Learned(ledger, life);
+            this.usb = closing.opened(new HostUsb(life, tickets, guard, learned, people, devices, giver, world.usb()));
+            Around around = new Surroundings(routes, usb, stock, life::now);
+            this.commands = new Commands(tickets, routes::rules, around, people::sealed, staff::atWork, this::heard);
+            this.taking = new TakingBack(commands, tickets::find, setup.realNanos());
+            this.desks = new Desks(new Desks.Room(life, tickets, devices, routes, usb, commands, world.device(), new Desks.Parts(
+                    d -> new FirmwareDesk(life, routes, stock, folder, d),
+                    d -> new KeysDesk(routes, practice, learned, devices, coaches, d),
+                    d -> new RestoreDesk(life, routes, line, world.trusted(), d),
+                    d -> new HostDesk(life, routes, stock, learned, around, d))), stock, guard);
+            tickets.follow(new Tickets.Follower() {
+                @Override
+                public void changed(@Nullable Ticket before, Projection now, long from) {
+                    guard.of(now.ticket(), () -> Composition.this.follow(learned, before, now, from));
+                }
+
+                @Override
+                public void takenBack(Ticket now) {
+                    stock.takenBack(now);
+                }
+
+                @Override
+                public void sealed(Ticket now) {
+                    people.changed(now.number());
+                }
+            });
+            ready();
+            usb.start();
+        } catch (RuntimeException | Error e) {
+            close();
+            throw e;
+        }
+    }
+
+    /** The shop's own advice, where it wrote some that can be read. */
+    private HandoverFacts handover(DataFolder folder) {
+        try {
+            return Shop.handover(folder);
+        } catch (BadInput e) {
+            notices.say("The shop's own advice is not used: " + e.getMessage());
+            return HandoverFacts.shipped();
+        }
+    }
+
+    /** What the stock asks of parts that are made after it. */
+    private Stock.Asked asked() {
+        return new Stock.Asked() {
+            @Override
+            public boolean library() {
+                return asksLibrary();
+            }
+
+            @Override
+            public String person() {
+                return practice.person();
+            }
+
+            @Override
+            public boolean stops(Ticket ticket) {
+                return routes.oddities(ticket).stop();
+            }
+
+            @Override
+            public void came(String ticket, Path file) {
+                desks.of(ticket).firmware().prove(file);
+            }
+        };
+    }
+
+    /** What only whoever works on a ticket knows of it, for the plan. */
+    private Plans.Present present() {
+        return new Plans.Present() {
+            @Override
+            public Duration unattended(Ticket t) {
+                return desks.ifAny(t.number()).map(TicketDesk::unattended).orElse(Duration.ZERO);
+            }
+
+            @Override
+            public long missing(Ticket t) {
+                return t.build() == null ? routes.size(t).mid() : Math.max(0, t.build().sizeBytes() - stock.downloads().here(t));
+            }
+
+            @Override
+            public void failed(Ticket t, Throwable e) {
+                guard.caught(t, e);
+            }
+        };
+    }
+
+    private static void refuseOther(LedgerStore ledger, boolean practice) {
+        ledger.isPractice().filter(p -> p != practice).ifPresent(p -> {
+            throw new BadInput(p ? "this folder holds a ledger of practice; open it with: wistaxis practice --data DIR, or name another "
+                    + "folder" : "this folder holds the ledger of a real bench, and nothing is practised in it; name another folder");
+        });
+    }
+
+    /** What is done once the ledger may be written to: a restore that the last program left running is one that stopped. */
+    void ready() {
+        if (tickets.unread().isPresent()) {
+            return;
+        }
+        tickets.open().stream().filter(t -> t.running() && !t.isObserved())
+                .forEach(t -> guard.of(t, () -> commands.byItself(t.number(), new Command.EndRun())));
+        tickets.anchor();
+        tickets.remember();
+        people.catchUp();
+        forget();
+    }
+
+    void forget() {
+        Optional.ofNullable(routes.settings().forgetDays()).ifPresent(d -> people.forgetAfter(Duration.ofDays(d)));
+    }
+
+    private void follow(Learned learned, @Nullable Ticket before, Projection now, long from) {
+        stock.changed(now, from);
+        routes.changed(before, now.ticket(), from);
+        if (now.ticket().isObserved()) {
+            learned.forget();
+            TicketEvent.SigningAnswered signing = now.ticket().observed().signing();
+            if (signing != null && (before == null || signing != before.observed().signing())) {
+                stock.signingSeen(now.ticket(), signing);
+            }
+        }
+        usb.changed(now.ticket());
+        if (before != null && !Objects.equals(before.identifier(), now.ticket().identifier())) {
+            desks.clear(now.ticket().number());
+        }
+    }
+
+    /** What the bench is called. */
+    String benchName() {
+        String own = world.simulated() ? null : routes.settings().bench();
+        return own == null ? setup.benchName() : own;
+    }
+
+    /** Whether there is a library to be asked. */
+    boolean asksLibrary() {
+        return world.simulated() || routes.settings().library() != null;
+    }
+
+    /** The library that the shop has named. Any thread. */
+    private URI library() {
+        String named = routes.settings().library();
+        return named == null ? world.services().get() : Settings.address(named);
+    }
+
+    private Desks desks() {
+        return desks;
+    }
+
+    private Commands commands() {
+        return commands;
+    }
+
+    private Routes routes() {
+        return routes;
+    }
+
+    /** What was done can be taken back for a while; what went wrong is said. */
+    private void heard(String ticket, Result result) {
+        switch (result) {
+            case Result.Done done -> taking.done(done.entries());
+            case Result.Refused(BadInput why) -> notSaved(why);
+            case Result.Failed(RuntimeException why) -> {
+                LogFile.failed("recording on a ticket", why);
+                notSaved(why);
+            }
+        }
+    }
+
+    private void notSaved(RuntimeException why) {
+        notices.say("That did not work, and was not saved: " + why.getMessage() + " What was saved before is safe.");
+    }
+
+    /** How much of what was asked for is not on the disk yet. */
+    int pending() {
+        return tickets.pending() + background.writing();
+    }
+
+    /**
+     * Closes what is open; to be called once. What was begun comes to its end first: files and what is sealed are written, their answers
+     * are taken, what these record is appended, practice is kept. Then all is closed, the last opened first: USB, customers, practice,
+     * firmware, the line, what is remembered of the ledger, the threads, the ledger, the world.
+     */
+    @Override
+    public void close() {
+        closing.close(front, () -> commands != null && (pending() > 0 || commands.isFlying()), notices::say);
+    }
+}

@@ -1,0 +1,70 @@
+package wistaxis.workbench.document;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Locale;
+import java.util.concurrent.CompletableFuture;
+import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.Inside;
+import wistaxis.store.files.Rights;
+import wistaxis.store.files.Room;
+import wistaxis.store.files.WholeFile;
+import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.ledger.Figures;
+import wistaxis.store.ledger.FiguresCsv;
+import wistaxis.store.ledger.LedgerExport;
+import wistaxis.store.ledger.LedgerStore;
+import wistaxis.store.ledger.OutFile;
+import wistaxis.workbench.life.Life;
+
+/** What is written out of the ledger into the data folder, for others to read. */
+public final class Exports {
+    /** An export says everything twice, as it is stored and as it is read. */
+    private static final long EXPORT_TIMES = 3;
+
+    private final Life life;
+    private final DataFolder folder;
+    private final LedgerStore ledger;
+
+    public Exports(Life life, DataFolder folder, LedgerStore ledger) {
+        this.life = life;
+        this.folder = folder;
+        this.ledger = ledger;
+    }
+
+    /** Writes the whole ledger into the data folder. The answer says where it is, or why it is not. */
+    public CompletableFuture<String> ledger(LedgerExport format) {
+        return write("ledger", format.name().toLowerCase(Locale.ROOT), file -> {
+            Room.check(file, EXPORT_TIMES * Files.size(folder.ledger()));
+            format.write(ledger.all(), file);
+        });
+    }
+
+    /** Writes figures over so many days into the data folder. The answer says where they are, or why they are not. */
+    public CompletableFuture<String> figures(Figures figures, int days) {
+        StringBuilder text = new StringBuilder();
+        return write("figures-" + days + "-days", "csv", file -> {
+            FiguresCsv.to(text, figures);
+            WholeFile.write(file, text.toString());
+        });
+    }
+
+    /** Writes a file. */
+    private interface Written {
+        void to(Path file) throws IOException;
+    }
+
+    private CompletableFuture<String> write(String name, String ending, Written written) {
+        String at = life.now().toString().substring(0, 19).replace(":", "");
+        Path file = OutFile.free(Inside.file(folder.exports(), name + "-" + at + "." + ending));
+        CompletableFuture<String> said = new CompletableFuture<>();
+        life.background().run(() -> {
+            Rights.makeFolder(folder.exports());
+            written.to(file);
+            return "Written: " + file;
+        }, said::complete, e -> said.complete("Not written: " + (e instanceof IOException io ? DiskTrouble.words("export", file, io)
+                : e.getMessage())));
+        return said;
+    }
+}
