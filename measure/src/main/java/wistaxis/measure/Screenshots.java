@@ -93,7 +93,7 @@ public final class Screenshots {
         }
         picture("intake", () -> { });
         onFx(() -> shell.showTicket(PAST.ticket(16)));
-        waitUntil(() -> !bench.stock().builds("iPad12,1").isEmpty());
+        waitUntil(() -> !bench.stock().builds().of("iPad12,1").isEmpty());
         picture("route", () -> shell.showTicket(PAST.ticket(16)));
         onFx(() -> shell.showTicket(PAST.ticket(12)));
         FirmwareDesk firmware = bench.desk(PAST.ticket(12)).firmware();
@@ -175,7 +175,7 @@ public final class Screenshots {
             onFx(() -> at(sale, e));
         }
         onFx(() -> shell.showTicket(sale, Stage.ROUTE));
-        waitUntil(() -> !bench.stock().builds("iPad13,18").isEmpty());
+        waitUntil(() -> !bench.stock().builds().of("iPad13,18").isEmpty());
         picture("backups", () -> shell.showTicket(sale, Stage.ROUTE));
         String locked = opened("Deckhand's phone", "unavailable", "iPhone14,5");
         onFx(() -> at(locked, List.of(new TicketEvent.ConsentAsked("lock-screen-erase", true, "owner", "there is no backup"),

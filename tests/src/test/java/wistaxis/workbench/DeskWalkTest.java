@@ -48,7 +48,7 @@ class DeskWalkTest {
     }
 
     private void proven(BenchAtWork at) {
-        at.bench.stock().ask("iPhone13,2");
+        at.bench.stock().builds().ask("iPhone13,2");
         FirmwareDesk firmware = at.bench.desk(number).firmware();
         at.until(() -> firmware.choice().isPresent());
         firmware.choose(firmware.choice().orElseThrow().chosen().orElseThrow());
@@ -77,7 +77,7 @@ class DeskWalkTest {
     void anUpdateThatDoesNotHelpAndARestoreThatDoes() {
         try (BenchAtWork at = open()) {
             at.give(number, new Command.Choose("recovery-update", null, null));
-            assertThat(at.bench.stock().askedAt("iPhone13,2")).as("a query asks nobody").isEmpty();
+            assertThat(at.bench.stock().builds().askedAt("iPhone13,2")).as("a query asks nobody").isEmpty();
             proven(at);
             keys(at);
             run(at);
@@ -98,7 +98,7 @@ class DeskWalkTest {
             assertThat(history).extracting(e -> e.event().type()).containsSubsequence("route-chosen", "package-proven", "keys-attempted",
                     "mode-entered", "restore-started", "stage-reached", "restored", "step-tried", "consent-asked", "route-chosen",
                     "restored");
-            assertThat(at.done(at.bench.tickets().verify(_ -> true)).clean()).isTrue();
+            assertThat(at.done(at.bench.tickets().health().verify(_ -> true)).clean()).isTrue();
         }
     }
 

@@ -164,7 +164,7 @@ class PapersTest {
                     .isEqualTo(entries.getLast().number()));
             assertThat(papers.pdf(Kind.REPORT, later.stream().filter(e -> e.number() <= made.upTo()).toList())).as("byte for byte")
                     .isEqualTo(once);
-            assertThat(at.done(at.bench.tickets().verify(_ -> true)).clean()).isTrue();
+            assertThat(at.done(at.bench.tickets().health().verify(_ -> true)).clean()).isTrue();
         }
     }
 
@@ -298,7 +298,7 @@ class PapersTest {
             at.done(at.bench.people().forget(n, "asked for"));
             assertThat(text(at.done(at.bench.papers().make(Kind.RECEIPT, n)).pdf())).contains("Customer removed on 2026-05-12")
                     .doesNotContain("Quillfeather");
-            assertThat(at.done(at.bench.tickets().verify(_ -> true)).clean()).isTrue();
+            assertThat(at.done(at.bench.tickets().health().verify(_ -> true)).clean()).isTrue();
         }
     }
 }

@@ -212,7 +212,7 @@ final class Walker implements AutoCloseable {
         });
         act("type a build", 4, n -> {
             String model = Optional.ofNullable(ticket(n).identifier()).orElse(any(MODELS));
-            at.done(bench().stock().typed(new TypedBuild(any(List.of("26.1", "31.9", "26.1 beta 2", typed())), "23B" + random.nextInt(4),
+            at.done(bench().stock().builds().typed(new TypedBuild(any(List.of("26.1", "31.9", "26.1 beta 2", typed())), "23B" + random.nextInt(4),
                     any(SIZES), random.nextBoolean() ? "" : "a" + random.nextInt(4) + "0".repeat(62), "").of(model)));
         });
         act("import builds", 2, _ -> {
@@ -223,7 +223,7 @@ final class Walker implements AutoCloseable {
                     "askedAt": "2026-05-03T00:00:00Z"}]}""".formatted(any(MODELS), random.nextInt(4), any(List.of("1", "9000000000",
                     "9223372036854775807")), any(List.of("null", "\"" + "a1" + "0".repeat(62) + "\"")),
                     any(List.of("null", "\"2026-05-12T10:00:00Z\"", "\"+1000000000-01-01T00:00:00Z\""))));
-            at.done(bench().stock().importCatalogue(file));
+            at.done(bench().stock().builds().take(file));
         });
         act("choose a build", 6, n -> {
             FirmwareDesk firmware = bench().desk(n).firmware();
@@ -450,7 +450,7 @@ final class Walker implements AutoCloseable {
         });
         bench().plans().now().nextCall();
         bench().reminders().due();
-        bench().stock().closingSoon();
+        bench().stock().builds().closingSoon(bench().tickets().open());
         bench().tickets().open().forEach(t -> bench().routes().oddities(t));
         Ticket t = bench().tickets().find(number).orElse(null);
         if (t == null) {

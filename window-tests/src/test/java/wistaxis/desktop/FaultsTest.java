@@ -129,7 +129,7 @@ class FaultsTest {
             w.world.standIns().close();
             Window.onFx(() -> {
                 w.shell.showTicket("T-0013", wistaxis.core.ticket.Stage.FIRMWARE);
-                w.bench.stock().askAgain("iPhone10,1");
+                w.bench.stock().builds().askAgain("iPhone10,1");
                 return null;
             });
             w.sees("The firmware library cannot be reached");

@@ -162,12 +162,12 @@ class ShelfWalkTest {
         String mine = Files.readString(folder.resolve("data/firmware.json"));
         Path theirs = Files.writeString(folder.resolve("theirs.json"), mine.replace("iPhone13,2", "iPhone17,5"));
         Path wrong = Files.writeString(folder.resolve("wrong.json"), mine.replaceFirst("\"sizeBytes\" : \\d+", "\"sizeBytes\" : -4"));
-        assertThat(Window.acked(() -> w.bench.stock().importCatalogue(theirs))).isEqualTo(5);
-        assertThat(w.bench.stock().builds("iPhone17,5")).hasSize(5);
-        assertThat(w.bench.stock().builds("iPhone13,2")).as("what was known stays").hasSize(5);
+        assertThat(Window.acked(() -> w.bench.stock().builds().take(theirs))).isEqualTo(5);
+        assertThat(w.bench.stock().builds().of("iPhone17,5")).hasSize(5);
+        assertThat(w.bench.stock().builds().of("iPhone13,2")).as("what was known stays").hasSize(5);
         w.settle();
         String before = Files.readString(folder.resolve("data/firmware.json"));
-        assertThatThrownBy(() -> Window.acked(() -> w.bench.stock().importCatalogue(wrong))).hasStackTraceContaining("wrong.json line")
+        assertThatThrownBy(() -> Window.acked(() -> w.bench.stock().builds().take(wrong))).hasStackTraceContaining("wrong.json line")
                 .hasStackTraceContaining("[-4]");
         assertThat(folder.resolve("data/firmware.json")).hasContent(before);
         w.click("nav-shelf");

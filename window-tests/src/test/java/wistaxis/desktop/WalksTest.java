@@ -27,7 +27,7 @@ class WalksTest extends OnDemoBench {
         facts.forEach((f, v) -> w.says(number, new TicketEvent.FactRecorded(f, v)));
         w.says(number, new TicketEvent.Identified("iPhone14,5", "by the number"));
         shown(number, Stage.ROUTE);
-        Window.until(() -> Window.onFx(() -> !w.bench.stock().builds("iPhone14,5").isEmpty()),
+        Window.until(() -> Window.onFx(() -> !w.bench.stock().builds().of("iPhone14,5").isEmpty()),
                 "the library, whose answer draws the page anew");
         return number;
     }

@@ -132,7 +132,7 @@ final class Composition implements AutoCloseable {
             this.background = closing.opened(new Background(front));
             this.life = new Life(world.simulated(), time, background, front, changes, notices, doubt);
             this.tickets = new Tickets(life, ledger, folder, setup.wall());
-            closing.opened(tickets::close);
+            closing.opened(tickets.health()::close);
             this.schools = new Schools(life, folder.schools(), () -> routes().schoolsRead());
             this.line = closing.opened(new Line(world.simulated() ? world.services() : this::library));
             this.stock = closing.opened(new Stock(life, tickets, devices, line, folder, ledger, giver, world.trusted().get(), asked()));
@@ -251,8 +251,8 @@ final class Composition implements AutoCloseable {
         }
         tickets.open().stream().filter(t -> t.running() && !t.isObserved())
                 .forEach(t -> guard.of(t, () -> commands.byItself(t.number(), new Command.EndRun())));
-        tickets.anchor();
-        tickets.remember();
+        tickets.health().anchor();
+        tickets.health().remember();
         people.catchUp();
         forget();
     }
@@ -268,7 +268,7 @@ final class Composition implements AutoCloseable {
             learned.forget();
             TicketEvent.SigningAnswered signing = now.ticket().observed().signing();
             if (signing != null && (before == null || signing != before.observed().signing())) {
-                stock.signingSeen(now.ticket(), signing);
+                stock.builds().signingSeen(now.ticket(), signing);
             }
         }
         usb.changed(now.ticket());

@@ -83,7 +83,7 @@ public final class Workbench implements AutoCloseable {
     /** Somebody says that the clock is right: what waited for that is done. */
     public void clockIsRight() {
         parts.doubt.settle();
-        parts.tickets.remember();
+        parts.tickets.health().remember();
         parts.forget();
         parts.changes.tell(Change.Topic.NOTICE);
     }

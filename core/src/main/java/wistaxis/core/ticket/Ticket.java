@@ -19,52 +19,84 @@ import wistaxis.core.steps.WalkRun;
 /**
  * A ticket as the fold of its events.
  *
- * @param number for example {@code T-0007}
- * @param simulated whether it is of the practice world
- * @param isObserved whether of its device no more is known than what is seen: of every real one, and of those of practice that are worked
- *     on so
- * @param facts answers of the intake by name; what is not there is unknown
- * @param consent the owner's last answer to the question about erasing, once asked
- * @param attempts the rungs that were taken, in order; the last is the present one
- * @param build the build chosen for this model
- * @param provenBuild the build whose package was proven
- * @param provenFile where that package is
- * @param mode {@code recovery} or {@code dfu} while the device is known to be in it
- * @param modeSince since when
- * @param failed steps that were taken and did not help
- * @param overruled steps that the technician takes although the rules block them, with the reason
- * @param unlock the carrier unlock that was ordered beside, if any
- * @param unlockAnswers what came of it, in order
- * @param backups the backups that were noted here, in order
- * @param closed the outcome, once closed
- * @param closedAt when it was closed
- * @param unknownState why nobody knows how the device is: it was being written to when that ended; null as soon as it was seen in a mode
- *     again
+ * @param lastAt when it was worked on last
  * @param odd what of its entries cannot be understood, in words
  * @param observed what was observed of a real device
  * @param by who of the staff worked on it last; null where nobody has said who works here
- * @param customer whether it is known, beside the ledger, who brought it
  */
-public record Ticket(
-        String number, String title, boolean simulated, boolean isObserved, Instant openedAt, Instant lastAt, Map<String, String> facts,
-        @Nullable String identifier, TicketEvent.@Nullable ConsentAsked consent, List<Attempt> attempts,
-        TicketEvent.@Nullable BuildChosen build, @Nullable String provenBuild, @Nullable String provenFile,
-        @Nullable Mode mode, @Nullable Instant modeSince, Set<String> failed, Map<String, String> overruled,
-        TicketEvent.@Nullable UnlockOrdered unlock, List<String> unlockAnswers,
-        List<TicketEvent.BackupNoted> backups, @Nullable String closed, @Nullable Instant closedAt,
-        @Nullable String unknownState, List<String> odd, Observed observed, @Nullable String by, Customer customer) {
+public record Ticket(Opening opening, Instant lastAt, Known known, Work work, Firmware firmware, Device device, @Nullable End end,
+        List<String> odd, Observed observed, @Nullable String by) {
 
     /** What the ledger knows of who brought it. */
     public enum Customer { UNKNOWN, SEALED, FORGOTTEN }
 
+    /**
+     * How it began.
+     *
+     * @param number for example {@code T-0007}
+     * @param simulated whether it is of the practice world
+     * @param isObserved whether of its device no more is known than what is seen: of every real one, and of those of practice that are
+     *     worked on so
+     */
+    public record Opening(String number, String title, boolean simulated, boolean isObserved, Instant at) {}
+
+    /**
+     * What was taken in.
+     *
+     * @param facts answers of the intake by name; what is not there is unknown
+     * @param backups the backups that were noted here, in order
+     * @param customer whether it is known, beside the ledger, who brought it
+     */
+    public record Known(Map<String, String> facts, @Nullable String identifier, List<TicketEvent.BackupNoted> backups, Customer customer) {
+        public Known {
+            facts = Collections.unmodifiableMap(new LinkedHashMap<>(facts));
+            backups = List.copyOf(backups);
+        }
+    }
+
+    /**
+     * What was agreed and done.
+     *
+     * @param consent the owner's last answer to the question about erasing, once asked
+     * @param attempts the rungs that were taken, in order; the last is the present one
+     * @param failed steps that were taken and did not help
+     * @param overruled steps that the technician takes although the rules block them, with the reason
+     * @param unlock the carrier unlock that was ordered beside, if any
+     * @param unlockAnswers what came of it, in order
+     */
+    public record Work(TicketEvent.@Nullable ConsentAsked consent, List<Attempt> attempts, Set<String> failed,
+            Map<String, String> overruled, TicketEvent.@Nullable UnlockOrdered unlock, List<String> unlockAnswers) {
+        public Work {
+            attempts = List.copyOf(attempts);
+            failed = Collections.unmodifiableSet(new LinkedHashSet<>(failed));
+            overruled = Collections.unmodifiableMap(new LinkedHashMap<>(overruled));
+            unlockAnswers = List.copyOf(unlockAnswers);
+        }
+    }
+
+    /**
+     * What is to be written.
+     *
+     * @param build the build chosen for this model
+     * @param provenBuild the build whose package was proven
+     * @param provenFile where that package is
+     */
+    public record Firmware(TicketEvent.@Nullable BuildChosen build, @Nullable String provenBuild, @Nullable String provenFile) {}
+
+    /**
+     * How the device is.
+     *
+     * @param mode while it is known to be in it
+     * @param modeSince since when
+     * @param unknownState why nobody knows how it is: it was being written to when that ended; null as soon as it was seen in a mode again
+     */
+    public record Device(@Nullable Mode mode, @Nullable Instant modeSince, @Nullable String unknownState) {}
+
+    /** How it was closed. @param outcome in words */
+    public record End(String outcome, Instant at) {}
+
     public Ticket {
-        facts = Collections.unmodifiableMap(new LinkedHashMap<>(facts));
-        attempts = List.copyOf(attempts);
-        failed = Collections.unmodifiableSet(new LinkedHashSet<>(failed));
-        overruled = Collections.unmodifiableMap(new LinkedHashMap<>(overruled));
-        unlockAnswers = List.copyOf(unlockAnswers);
         odd = List.copyOf(odd);
-        backups = List.copyOf(backups);
     }
 
     /**
@@ -75,12 +107,106 @@ public record Ticket(
         return Projection.of(entries).ticket();
     }
 
+    public String number() {
+        return opening.number();
+    }
+
+    public String title() {
+        return opening.title();
+    }
+
+    public boolean simulated() {
+        return opening.simulated();
+    }
+
+    public boolean isObserved() {
+        return opening.isObserved();
+    }
+
+    public Instant openedAt() {
+        return opening.at();
+    }
+
+    public Map<String, String> facts() {
+        return known.facts();
+    }
+
+    public @Nullable String identifier() {
+        return known.identifier();
+    }
+
+    public List<TicketEvent.BackupNoted> backups() {
+        return known.backups();
+    }
+
+    public Customer customer() {
+        return known.customer();
+    }
+
+    public TicketEvent.@Nullable ConsentAsked consent() {
+        return work.consent();
+    }
+
+    public List<Attempt> attempts() {
+        return work.attempts();
+    }
+
+    public Set<String> failed() {
+        return work.failed();
+    }
+
+    public Map<String, String> overruled() {
+        return work.overruled();
+    }
+
+    public TicketEvent.@Nullable UnlockOrdered unlock() {
+        return work.unlock();
+    }
+
+    public List<String> unlockAnswers() {
+        return work.unlockAnswers();
+    }
+
+    public TicketEvent.@Nullable BuildChosen build() {
+        return firmware.build();
+    }
+
+    public @Nullable String provenBuild() {
+        return firmware.provenBuild();
+    }
+
+    public @Nullable String provenFile() {
+        return firmware.provenFile();
+    }
+
+    public @Nullable Mode mode() {
+        return device.mode();
+    }
+
+    public @Nullable Instant modeSince() {
+        return device.modeSince();
+    }
+
+    public @Nullable String unknownState() {
+        return device.unknownState();
+    }
+
+    /** The outcome; null while it is open. */
+    public @Nullable String closed() {
+        return end == null ? null : end.outcome();
+    }
+
+    /** When it was closed; null while it is open. */
+    public @Nullable Instant closedAt() {
+        return end == null ? null : end.at();
+    }
+
     /** What a ticket is closed with that was opened by mistake. */
     static final String TAKEN_BACK = "taken back: opened by mistake";
 
     /** Whether it was opened by mistake and taken back, so that it counts as no ticket. */
     public boolean isTakenBack() {
-        return TAKEN_BACK.equals(closed);
+        return TAKEN_BACK.equals(closed());
     }
 
     /** What is wrong with the device; empty while nobody has said. */
@@ -90,20 +216,20 @@ public record Ticket(
 
     /** Whether a fact is known and says yes. */
     public boolean says(String fact, YesNo answer) {
-        return answer.toString().equals(facts.get(fact));
+        return answer.toString().equals(facts().get(fact));
     }
 
     public Optional<String> fact(String name) {
-        return Optional.ofNullable(facts.get(name));
+        return Optional.ofNullable(facts().get(name));
     }
 
     public boolean consentGiven() {
-        return consent != null && consent.given();
+        return consent() != null && consent().given();
     }
 
     /** The present attempt; empty before a rung is taken. */
     public Optional<Attempt> attempt() {
-        return attempts.isEmpty() ? Optional.empty() : Optional.of(attempts.getLast());
+        return attempts().isEmpty() ? Optional.empty() : Optional.of(attempts().getLast());
     }
 
     /** The step of the present attempt; null before a rung is taken. */
@@ -153,7 +279,7 @@ public record Ticket(
 
     /** How often the keys were tried. */
     public int keysTried() {
-        return attempts.stream().mapToInt(Attempt::keys).sum();
+        return attempts().stream().mapToInt(Attempt::keys).sum();
     }
 
     /** Whether nothing more is to be fetched here: its package is proven, or the host fetches by itself. */
@@ -164,16 +290,17 @@ public record Ticket(
     /** Where the package is that the host is given: the proven one, or the one that was taken unproven; null while there is neither. */
     public @Nullable String packageFile() {
         Observed.Accepted taken = observed.accepted();
-        return packageProven() ? provenFile : build != null && taken != null && taken.build().equals(build.build()) ? taken.file() : null;
+        boolean isTaken = build() != null && taken != null && taken.build().equals(build().build());
+        return packageProven() ? provenFile() : isTaken ? taken.file() : null;
     }
 
     /** Whether its build is the one whose package has this digest. */
     public boolean hasChosen(@Nullable String sha256) {
-        return build != null && sha256 != null && sha256.equals(build.sha256());
+        return build() != null && sha256 != null && sha256.equals(build().sha256());
     }
 
     public boolean packageProven() {
-        return build != null && build.build().equals(provenBuild);
+        return build() != null && build().build().equals(provenBuild());
     }
 
     /** The walk of the present attempt; empty for a step that needs no leading. */
@@ -183,23 +310,23 @@ public record Ticket(
 
     /** Wrong passcodes before the device came in, as far as said. */
     private int wrongTries() {
-        String digits = facts.getOrDefault("wrongTries", "").replaceAll("[^0-9].*", "");
+        String digits = facts().getOrDefault("wrongTries", "").replaceAll("[^0-9].*", "");
         return digits.isEmpty() || digits.length() > 3 ? 0 : Integer.parseInt(digits);
     }
 
     /** Where the ticket stands: the first stage that is not done. A rung that did not help leads back to the route. */
     public Stage stage() {
         Attempt now = attempt().filter(a -> !a.step().isEmpty()).orElse(null);
-        if (closed != null) {
+        if (closed() != null) {
             return Stage.CLOSED;
         }
         if (restored() != null && (now == null || !now.failed())) {
             return Stage.HANDOVER;
         }
-        if (!facts.containsKey(Trouble.FACT)) {
+        if (!facts().containsKey(Trouble.FACT)) {
             return Stage.INTAKE;
         }
-        if (identifier == null) {
+        if (identifier() == null) {
             return Stage.IDENTIFY;
         }
         if (now == null || now.failed() || now.is(Step::prepares) && now.said() != null) {
@@ -214,6 +341,6 @@ public record Ticket(
         if (!firmwareSettled()) {
             return Stage.FIRMWARE;
         }
-        return mode != null || running() ? Stage.RESTORE : Stage.KEYS;
+        return mode() != null || running() ? Stage.RESTORE : Stage.KEYS;
     }
 }

@@ -38,8 +38,7 @@ final class TicketFold {
     private TicketEvent.@Nullable UnlockOrdered unlock;
     private final List<String> unlockAnswers = new ArrayList<>();
     private final List<TicketEvent.BackupNoted> backups = new ArrayList<>();
-    private @Nullable String closed;
-    private @Nullable Instant closedAt;
+    private Ticket.@Nullable End end;
     private @Nullable String unknownState;
     private final List<String> odd = new ArrayList<>();
     private @Nullable String by;
@@ -120,15 +119,13 @@ final class TicketFold {
                     entry.when())));
             case TicketEvent.BackupNoted backup -> backups.add(backup);
             case TicketEvent.Closed(Said outcome) -> {
-                closed = EventWords.of(outcome);
-                closedAt = entry.when();
+                end = new Ticket.End(EventWords.of(outcome), entry.when());
             }
             case TicketEvent.DownloadStarted _, TicketEvent.DownloadStopped _, TicketEvent.Downloaded _,
                     TicketEvent.StateRead _, TicketEvent.BreakRead _, TicketEvent.PaperHandedOut _, TicketEvent.Flapped _ -> { }
             case TicketEvent.TakenBack(List<Long> entries) -> {
                 if (entries.contains(opening)) {
-                    closed = Ticket.TAKEN_BACK;
-                    closedAt = entry.when();
+                    end = new Ticket.End(Ticket.TAKEN_BACK, entry.when());
                 }
             }
             case TicketEvent.AtWork(String who) -> by = who;
@@ -197,7 +194,7 @@ final class TicketFold {
     private void follow() {
         if (!attempts.isEmpty()) {
             boolean proven = build != null && build.build().equals(provenBuild);
-            attempts.set(attempts.size() - 1, attempts.getLast().now(build, proven, mode, closed != null));
+            attempts.set(attempts.size() - 1, attempts.getLast().now(build, proven, mode, end != null));
         }
     }
 
@@ -222,9 +219,10 @@ final class TicketFold {
     }
 
     Ticket ticket() {
-        return new Ticket(number, title, simulated, !simulated || practised, openedAt, lastAt, facts, identifier, consent, attempts, build,
-                provenBuild, provenFile,
-                mode, modeSince, failed, overruled, unlock, unlockAnswers, backups, closed, closedAt, unknownState, odd,
-                observed.observed(), by, customer);
+        return new Ticket(new Ticket.Opening(number, title, simulated, !simulated || practised, openedAt), lastAt,
+                new Ticket.Known(facts, identifier, backups, customer),
+                new Ticket.Work(consent, attempts, failed, overruled, unlock, unlockAnswers),
+                new Ticket.Firmware(build, provenBuild, provenFile), new Ticket.Device(mode, modeSince, unknownState), end, odd,
+                observed.observed(), by);
     }
 }

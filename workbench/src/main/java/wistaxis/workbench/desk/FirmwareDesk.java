@@ -62,7 +62,7 @@ public final class FirmwareDesk {
 
     public Doing doing() {
         Fetch.Phase phase = download().map(Fetch::phase).orElse(Fetch.Phase.PAUSED);
-        return stock.asking(identifier()) ? Doing.ASKING : proven().isPresent() ? Doing.PROVING : phase == Fetch.Phase.RUNNING
+        return stock.builds().asking(identifier()) ? Doing.ASKING : proven().isPresent() ? Doing.PROVING : phase == Fetch.Phase.RUNNING
                 ? Doing.DOWNLOADING : phase == Fetch.Phase.WAITING ? Doing.WAITING : Doing.NOTHING;
     }
 
@@ -76,12 +76,13 @@ public final class FirmwareDesk {
         if (state.filter(s -> s.phase() == Fetch.Phase.RUNNING && !s.why().isEmpty()).isPresent()) {
             return "Trying again by itself: " + state.get().why() + ".";
         }
-        return !trouble.isEmpty() ? trouble : !stock.noAnswer(identifier()).isEmpty() ? stock.noAnswer(identifier()) : stock.trouble();
+        String noAnswer = stock.builds().noAnswer(identifier());
+        return !trouble.isEmpty() ? trouble : !noAnswer.isEmpty() ? noAnswer : stock.trouble();
     }
 
     /** The judged builds, once any are known. */
     public Optional<BuildChoice> choice() {
-        List<Build> builds = stock.builds(identifier());
+        List<Build> builds = stock.builds().of(identifier());
         CaseFacts facts = CaseFacts.of(desk.ticket());
         List<wistaxis.core.firmware.SystemVersion> backups = facts.backups() == null ? List.of() : facts.backups().stream()
                 .map(CaseFacts.Backup::version).filter(Objects::nonNull).toList();
@@ -96,7 +97,7 @@ public final class FirmwareDesk {
 
     /** Asks the library, unless it has answered already. */
     public void ask() {
-        stock.ask(identifier());
+        stock.builds().ask(identifier());
     }
 
     public void choose(BuildChoice.Judged judged) {
@@ -107,7 +108,7 @@ public final class FirmwareDesk {
 
     /** The build that the ticket has chosen, as the catalogue lists it. */
     public Optional<Build> chosen() {
-        return stock.chosen(desk.ticket());
+        return stock.builds().chosen(desk.ticket());
     }
 
     /**
@@ -189,7 +190,7 @@ public final class FirmwareDesk {
             if (!build.equals(desk.ticket().build()) || desk.ticket().closed() != null) {
                 return;
             }
-            PackageReport found = any.against(stock.catalogue(), sizeOf(file)).measuredBy(expected);
+            PackageReport found = any.against(stock.builds().catalogue(), sizeOf(file)).measuredBy(expected);
             report = found;
             if (found.verdict() == PackageReport.Verdict.CONSISTENT && desk.ticket().isObserved()) {
                 return; // nothing is wrong with it, and nobody vouches for it: whoever works here says whether it is taken
@@ -219,7 +220,7 @@ public final class FirmwareDesk {
     PackageReport proveAgain(Ticket ticket, AtomicBoolean stop) throws IOException {
         Path file = Inside.found(folder.root(), Objects.requireNonNull(ticket.provenFile()));
         return stock.proofs().proveNow(file, expected(Objects.requireNonNull(ticket.build())), stop)
-                .against(stock.catalogue(), sizeOf(file));
+                .against(stock.builds().catalogue(), sizeOf(file));
     }
 
     private static long sizeOf(Path file) {

@@ -1,37 +1,22 @@
 package wistaxis.workbench.firmware;
 
 import java.io.IOException;
-import java.net.URI;
 import java.nio.file.Path;
-import java.time.Duration;
-import java.time.Instant;
-import java.util.Comparator;
-import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
-import java.util.concurrent.CompletableFuture;
-import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.TimeHistory;
 import wistaxis.core.device.DeviceCatalogue;
-import wistaxis.core.facts.BadInput;
 import wistaxis.core.firmware.Build;
-import wistaxis.core.firmware.FirmwareCatalogue;
 import wistaxis.core.firmware.PackageCheck;
 import wistaxis.core.firmware.PackageLayout;
 import wistaxis.core.firmware.PackageReport;
 import wistaxis.core.restore.RestoreStage;
 import wistaxis.core.signing.Ed25519Key;
 import wistaxis.core.ticket.Projection;
-import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.core.ticket.TicketEvent;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.Inside;
-import wistaxis.store.files.SideFile;
 import wistaxis.store.firmware.CatalogueFile;
 import wistaxis.store.firmware.FolderWatch;
 import wistaxis.store.firmware.Shelf;
@@ -40,7 +25,6 @@ import wistaxis.store.ledger.LedgerStore;
 import wistaxis.store.line.Line;
 import wistaxis.workbench.command.Commands;
 import wistaxis.workbench.life.Change;
-import wistaxis.workbench.life.Closing;
 import wistaxis.workbench.life.Life;
 import wistaxis.workbench.ticket.Tickets;
 
@@ -50,9 +34,6 @@ import wistaxis.workbench.ticket.Tickets;
  * JavaFX thread only; what is slow runs in the background.
  */
 public final class Stock implements AutoCloseable {
-    /** A signing window that ends within this is called out. */
-    private static final Duration SOON = Duration.ofHours(12);
-
     /** Older lengths of stages and downloads say nothing that the latest do not. */
     public static final int MEASURED = 5_000;
 
@@ -63,24 +44,14 @@ public final class Stock implements AutoCloseable {
     private final DataFolder folder;
     private final Asked asked;
     private final PackageCheck check;
-    private final CatalogueFile catalogueFile;
+    private final Builds builds;
     private final Downloads downloads;
     private final Shelf shelf;
     private final TimeHistory history;
     private final Proofs proofs;
     private final LedgerStore ledger;
-    private final Map<String, Said> signingSaid = new HashMap<>();
-    private final Set<String> asking = new HashSet<>();
-    private final Map<String, String> answered = new HashMap<>();
     private @Nullable FolderWatch watch;
-    private FirmwareCatalogue catalogue = FirmwareCatalogue.EMPTY;
     private String trouble = "";
-
-    /** What the catalogue said of a build before somebody saw whether it is signed. */
-    private record Said(TicketEvent.SigningAnswered answer, FirmwareCatalogue.Listed before) {}
-
-    /** A signing window that closes soon. */
-    public record Closing(Build build, Duration left, List<String> tickets) {}
 
     /** What others know of who works here and for whom. */
     public interface Asked {
@@ -106,17 +77,14 @@ public final class Stock implements AutoCloseable {
         this.line = line;
         this.folder = folder;
         this.asked = asked;
+        this.builds = new Builds(life, line, new CatalogueFile(folder.catalogue()), asked, this::isHere);
         this.ledger = ledger;
         this.check = new PackageCheck(PackageLayout.shipped(), trusted);
-        this.catalogueFile = new CatalogueFile(folder.catalogue());
         this.shelf = new Shelf(folder.shelf(), folder.shelfIndex(), check);
         this.proofs = new Proofs(life, shelf);
         this.downloads = new Downloads(life, tickets, giver, line, shelf, asked::stops, this::came);
         this.history = new TimeHistory(RestoreStage.shipped());
         history.add(ledger.times(MEASURED), devices);
-        SideFile.Read<FirmwareCatalogue> read = catalogueFile.read(life.now());
-        this.catalogue = read.value();
-        life.notices().say(read.trouble());
         life.notices().say(shelf.trouble());
         try {
             watch = new FolderWatch(folder.shelf(), () -> life.background().run(() -> true, _ -> rescan(), _ -> { }));
@@ -144,10 +112,7 @@ public final class Stock implements AutoCloseable {
             history.forget();
             history.add(times, devices);
         }, e -> life.notices().say("What was measured here before cannot be read anew: " + e.getMessage()));
-        Said said = signingSaid.remove(now.number());
-        if (said != null && now.observed().signing() != said.answer()) {
-            keep(catalogue.with(said.before()));
-        }
+        builds.takenBack(now);
     }
 
     public TimeHistory history() {
@@ -156,137 +121,16 @@ public final class Stock implements AutoCloseable {
 
     /** What went wrong with catalogue or shelf, in words; empty when nothing did. */
     public String trouble() {
-        return !trouble.isEmpty() ? trouble : downloads.trouble();
+        return !trouble.isEmpty() ? trouble : !builds.trouble().isEmpty() ? builds.trouble() : downloads.trouble();
     }
 
-    /** Builds of a model, newest first, as far as known. */
-    public List<Build> builds(String identifier) {
-        return catalogue.of(identifier).stream().map(FirmwareCatalogue.Listed::build).toList();
+    /** What is known of builds. */
+    public Builds builds() {
+        return builds;
     }
 
-    /** The build that a ticket has chosen, as the catalogue lists it. */
-    public Optional<Build> chosen(Ticket ticket) {
-        String identifier = ticket.identifier();
-        return identifier == null || ticket.build() == null ? Optional.empty()
-                : builds(identifier).stream().filter(b -> ticket.build().isOf(identifier, b)).findFirst();
-    }
-
-    /** What the catalogue has of a build. */
-    public Optional<FirmwareCatalogue.Listed> listed(Build build) {
-        return catalogue.byKey(build.key());
-    }
-
-    /**
-     * Keeps a build that was typed in. Where an address was, it is asked for the exact size; what it does not say is said.
-     *
-     * @return fails with {@link OutsideTrouble} where the address does not answer; the build is kept without it then
-     */
-    public CompletableFuture<Build> typed(Build build) {
-        CompletableFuture<Build> kept = new CompletableFuture<>();
-        String who = asked.person().isBlank() ? "somebody here" : asked.person();
-        if (build.address() == null) {
-            keep(catalogue.typed(build, who, life.now()));
-            kept.complete(build);
-            return kept;
-        }
-        URI address = URI.create(build.address());
-        life.background().run(() -> line.sizeAt(address), size -> {
-            Build whole = build.ofSize(size);
-            keep(catalogue.typed(whole, who, life.now()));
-            kept.complete(whole);
-        }, e -> {
-            keep(catalogue.typed(build.elsewhere(), who, life.now()));
-            life.notices().say(e.getMessage() + ". The build is kept without its address.");
-            kept.completeExceptionally(e);
-        });
-        return kept;
-    }
-
-    /** Somebody saw at the host whether the maker signs the build that a ticket has chosen. */
-    public void signingSeen(Ticket ticket, TicketEvent.SigningAnswered answer) {
-        chosen(ticket).flatMap(this::listed).ifPresent(l -> signingSaid.put(ticket.number(), new Said(answer, l)));
-        chosen(ticket).ifPresent(b -> keep(catalogue.signingSeen(b, answer.granted(), "seen at the host, " + ticket.number(),
-                life.now())));
-    }
-
-    public Optional<Instant> askedAt(String identifier) {
-        return catalogue.askedAt(identifier);
-    }
-
-    public boolean asking(String identifier) {
-        return asking.contains(identifier);
-    }
-
-    /** Why the library did not answer for a model; empty when it did, or was not asked. */
-    public String noAnswer(String identifier) {
-        return answered.getOrDefault(identifier, "");
-    }
-
-    /** Asks the library about a model, once until {@link #askAgain}; where there is one. */
-    public void ask(String identifier) {
-        if (asked.library() && !answered.containsKey(identifier) && asking.add(identifier)) {
-            life.background().run(() -> line.buildsFor(identifier), found -> {
-                asking.remove(identifier);
-                answered.put(identifier, "");
-                keep(catalogue.refreshed(identifier, found, life.now(), onShelf()));
-            }, e -> {
-                asking.remove(identifier);
-                answered.put(identifier, String.valueOf(e.getMessage()));
-                life.changes().tell(Change.Topic.STOCK);
-            });
-        }
-    }
-
-    public void askAgain(String identifier) {
-        answered.remove(identifier);
-        ask(identifier);
-        life.changes().tell(Change.Topic.STOCK);
-    }
-
-    private Set<String> onShelf() {
-        return catalogue.builds().stream().map(FirmwareCatalogue.Listed::build)
-                .filter(b -> b.identifiers().stream().anyMatch(i -> onShelf(i, b).isPresent())).map(Build::key)
-                .collect(Collectors.toSet());
-    }
-
-    private void keep(FirmwareCatalogue next) {
-        catalogue = next;
-        life.background().write(() -> catalogueFile.write(next), e -> {
-            trouble = DiskTrouble.words("catalogue of builds", catalogueFile.file(), e);
-            life.changes().tell(Change.Topic.STOCK);
-        });
-        life.changes().tell(Change.Topic.STOCK);
-    }
-
-    private record Imported(List<FirmwareCatalogue.Listed> read, FirmwareCatalogue merged) {}
-
-    /**
-     * Takes builds from a file in the open format. The answer is how many; it fails with {@link BadInput} when the file cannot be
-     * understood, or speaks of what is still to come, and nothing is changed then.
-     */
-    public CompletableFuture<Integer> importCatalogue(Path file) {
-        CompletableFuture<Integer> taken = new CompletableFuture<>();
-        Instant now = life.now();
-        FirmwareCatalogue before = catalogue;
-        life.background().run(() -> {
-            List<FirmwareCatalogue.Listed> read = CatalogueFile.imported(file, now).builds();
-            return new Imported(read, before.merge(read));
-        }, in -> {
-            keep(catalogue == before ? in.merged() : catalogue.merge(in.read())); // it has changed meanwhile
-            taken.complete(in.read().size());
-        }, taken::completeExceptionally);
-        return taken;
-    }
-
-    /** Signing windows of builds that open tickets have chosen or the shelf holds, and that close soon; the first to close first. */
-    public List<Closing> closingSoon() {
-        Instant now = life.now();
-        List<Ticket> open = tickets.open().stream().filter(t -> t.stage().compareTo(Stage.RESTORE) <= 0).toList();
-        return catalogue.builds().stream().map(FirmwareCatalogue.Listed::build)
-                .filter(b -> b.signedAt(now) && b.signedUntil() != null && Duration.between(now, b.signedUntil()).compareTo(SOON) < 0)
-                .map(b -> new Closing(b, Duration.between(now, b.signedUntil()), open.stream().filter(t -> t.hasChosen(b.sha256()))
-                .map(Ticket::number).toList()))
-                .filter(c -> !c.tickets().isEmpty()).sorted(Comparator.comparing(Closing::left)).toList();
+    private boolean isHere(Build build) {
+        return build.identifiers().stream().anyMatch(i -> onShelf(i, build).isPresent());
     }
 
     /**
@@ -310,11 +154,7 @@ public final class Stock implements AutoCloseable {
 
     /** What is found of a file, beside what the catalogue knows. */
     public PackageReport judged(Shelf.Item item) {
-        return item.report().against(catalogue, item.bytes());
-    }
-
-    public FirmwareCatalogue catalogue() {
-        return catalogue;
+        return item.report().against(builds.catalogue(), item.bytes());
     }
 
     public Shelf shelf() {
@@ -335,13 +175,6 @@ public final class Stock implements AutoCloseable {
     public List<Ticket> serves(Shelf.Item item) {
         return tickets.open().stream().filter(t -> t.identifier() != null && item.report().products().contains(t.identifier()))
                 .toList();
-    }
-
-    /** The build of a package, as the library lists it. */
-    public Optional<Build> listed(Shelf.Item item) {
-        return catalogue.builds().stream().map(FirmwareCatalogue.Listed::build)
-                .filter(b -> item.isOf(b.version().toString(), b.build()) && b.identifiers().stream()
-                .anyMatch(item.report().products()::contains)).findFirst();
     }
 
     private void rescan() {

@@ -105,7 +105,7 @@ public final class Routes {
     }
 
     private Shop shop(Settings settings) {
-        return new Shop(devices, sequences.get(), settings, stock::builds, life::now, handover);
+        return new Shop(devices, sequences.get(), settings, stock.builds()::of, life::now, handover);
     }
 
     /** Counted behind the start: a long ledger has many cases. */
@@ -278,7 +278,7 @@ public final class Routes {
         if (ticket.build() != null) {
             return Readiness.Size.of(ticket.build().sizeBytes());
         }
-        List<Build> known = stock.builds(String.valueOf(ticket.identifier()));
+        List<Build> known = stock.builds().of(String.valueOf(ticket.identifier()));
         LongSummaryStatistics sizes = known.stream().mapToLong(Build::sizeBytes).summaryStatistics();
         return known.isEmpty() ? life.simulated() ? Readiness.Size.of(usualPackage) : Readiness.USUAL
                 : new Readiness.Size(sizes.getMin(), sizes.getMax(), "a package of this model");

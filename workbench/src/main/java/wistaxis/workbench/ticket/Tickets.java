@@ -1,16 +1,11 @@
 package wistaxis.workbench.ticket;
 
-import java.io.IOException;
-import java.nio.file.Path;
 import java.time.Instant;
 import java.time.InstantSource;
-import java.time.LocalDate;
-import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
@@ -26,16 +21,11 @@ import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Decision;
-import wistaxis.store.files.SideFile;
-import wistaxis.store.ledger.Anchor;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.Figures;
 import wistaxis.store.ledger.Ledger;
-import wistaxis.store.ledger.LedgerCheck;
-import wistaxis.store.ledger.LedgerSeen;
 import wistaxis.store.ledger.LedgerStore;
 import wistaxis.store.ledger.Moved;
-import wistaxis.store.ledger.Watcher;
 import wistaxis.workbench.command.Commands;
 import wistaxis.workbench.life.Background;
 import wistaxis.workbench.life.Change;
@@ -47,19 +37,13 @@ import wistaxis.workbench.life.Life;
  * by a future on that thread, once it is safe on the disk.
  */
 public final class Tickets implements Commands.Book {
-    /** How often the ledger is looked at for what others appended; after trouble, and for the memory of its end, more seldom. */
+    /** How often the ledger is looked at for what others appended; after trouble more seldom. */
     private static final long LOOK_NANOS = 400_000_000L;
     private static final long LOOK_AGAIN_NANOS = 3_000_000_000L;
-    private static final long MEMORY_NANOS = 60_000_000_000L;
-
-    /** So many looks a start takes, about 2 s of a window at rest: a long ledger is looked through behind them. Ours. */
-    private static final int LOOKS_AT_START = 8;
 
     private final Life life;
     private final LedgerStore ledger;
-    private final Path memory;
-    private final Path anchors;
-    private final InstantSource wall;
+    private final LedgerHealth health;
     private final List<Follower> followers = new ArrayList<>();
     private final Map<String, Projection.Running> running = new HashMap<>();
     private final Map<String, Projection> tickets = new TreeMap<>();
@@ -69,14 +53,8 @@ public final class Tickets implements Commands.Book {
     private long closed;
     private long last;
     private String lastDigest = Chain.START;
-    private @Nullable String unread;
-    /** What is looked through once the window stands: so many looks after the start. */
-    private @Nullable Runnable afterStart;
-    private int looksToGo = LOOKS_AT_START;
     private boolean looking;
-    private volatile boolean ended;
     private long nextLook = System.nanoTime();
-    private long nextMemory = nextLook + MEMORY_NANOS;
 
     /** Whoever keeps count of what happens on tickets. */
     public interface Follower {
@@ -94,62 +72,35 @@ public final class Tickets implements Commands.Book {
     public Tickets(Life life, LedgerStore ledger, DataFolder folder, InstantSource wall) {
         this.life = life;
         this.ledger = ledger;
-        this.memory = folder.seen();
-        this.anchors = folder.anchors();
-        this.wall = wall;
         ledger.last().ifPresent(e -> {
             last = e.number();
             lastDigest = e.digest();
         });
         closed = ledger.closedTickets();
         byTicket(ledger.ofOpenTickets()).forEach(this::fold);
-        check();
-    }
-
-    private void check() {
-        SideFile.Read<@Nullable LedgerSeen> seen = LedgerSeen.readOrSetAside(memory);
-        life.notices().say(seen.trouble());
-        checked(ledger.checkAtStart(seen.value(), wall.instant()));
-        Instant entry = ledger.last().map(LedgerEntry::wall).orElse(null);
-        Instant noted = seen.value() == null ? null : seen.value().at();
-        life.doubt().started(entry == null || noted != null && noted.isAfter(entry) ? noted : entry, wall.instant());
-        if (last <= LedgerStore.LOOKED_THROUGH) {
-            return;
-        }
-        Anchor.Kept kept = Anchor.readable(anchors);
-        life.notices().say(kept.trouble());
-        afterStart = () -> life.background().run(() -> ledger.check(seen.value(), kept.anchors(), wall.instant(), _ -> !ended),
-                all -> all.ifPresent(c -> {
-            checked(c);
-            if (unread != null) {
-                life.changes().tell(Change.Topic.NOTICE);
-            }
-        }), e -> life.notices().say("The ledger could not be looked through: " + e.getMessage()));
-    }
-
-    private void checked(LedgerCheck check) {
-        unread = check.read() ? null : check.broken().orElse(null);
-        if (!check.findings().isEmpty()) {
-            int more = check.findings().size() - 1;
-            life.notices().say("The ledger says what cannot have happened: " + check.findings().getFirst()
-                    + (more > 0 ? ", and " + more + " more; see the ledger's page." : "."));
-        }
+        this.health = new LedgerHealth(life, ledger, folder, wall, () -> new LedgerHealth.Head(last, lastDigest));
+        health.check();
     }
 
     public void follow(Follower follower) {
         followers.add(follower);
     }
 
-    /** What is wrong with the ledger and was not read by anybody yet; until then nothing is written. */
+    /** Whether the ledger is whole, and what is kept beside it. */
+    public LedgerHealth health() {
+        return health;
+    }
+
+    /** See {@link LedgerHealth#unread}. */
     public Optional<String> unread() {
-        return Optional.ofNullable(unread);
+        return health.unread();
     }
 
     /** Somebody has read what is wrong with the ledger: that is written down, and work goes on behind it. */
     public CompletableFuture<Void> readBreak() {
-        String says = Objects.requireNonNull(unread, "nothing is wrong");
+        String says = health.unread().orElseThrow(() -> new IllegalStateException("nothing is wrong"));
         return acknowledged(LedgerEntry.BENCH, ledger.append(LedgerEntry.BENCH, last, List.of(Decision.readBreak(says)),
-                life.now())).thenAccept(_ -> unread = null);
+                life.now())).thenAccept(_ -> health.read());
     }
 
     /** Tickets that are not closed, by number. */
@@ -285,8 +236,9 @@ public final class Tickets implements Commands.Book {
     }
 
     private void refuseUnread() {
-        if (unread != null) {
-            throw new IllegalStateException("nothing is written until somebody has read what is wrong with the ledger: " + unread);
+        if (health.unread().isPresent()) {
+            throw new IllegalStateException("nothing is written until somebody has read what is wrong with the ledger: "
+                    + health.unread().get());
         }
     }
 
@@ -348,18 +300,10 @@ public final class Tickets implements Commands.Book {
 
     /** Looks whether others appended something, a few times a second. */
     public void look(long nowNanos) {
-        Runnable later = afterStart;
-        if (later != null && --looksToGo <= 0) {
-            afterStart = null;
-            later.run();
-        }
         if (!looking && nowNanos - nextLook > 0) {
             lookNow();
         }
-        if (unread == null && nowNanos - nextMemory > 0) {
-            nextMemory = nowNanos + MEMORY_NANOS;
-            remember();
-        }
+        health.look(nowNanos);
     }
 
     public void lookNow() {
@@ -374,31 +318,6 @@ public final class Tickets implements Commands.Book {
         });
     }
 
-    /** Keeps beside the ledger how it is now, so that a later start knows whether its end is missing. */
-    public void remember() {
-        if (life.doubt().says().isPresent()) {
-            return; // by a clock that nobody believes nothing is measured later
-        }
-        LedgerSeen now = new LedgerSeen(last, lastDigest, wall.instant());
-        life.background().write(() -> now.write(memory), _ -> { });
-    }
-
-    /** The first start of each day keeps the head of the ledger outside of it. */
-    public void anchor() {
-        if (last == 0 || life.doubt().says().isPresent()) {
-            return;
-        }
-        Anchor head = new Anchor(last, lastDigest, wall.instant());
-        life.background().write(() -> {
-            LocalDate today = LocalDate.ofInstant(head.at(), ZoneId.systemDefault());
-            if (Anchor.readable(anchors).anchors().stream()
-                    .noneMatch(a -> a.at() != null && LocalDate.ofInstant(a.at(), ZoneId.systemDefault())
-                    .equals(today))) {
-                head.append(anchors);
-            }
-        }, e -> life.notices().say("The head of the ledger could not be kept outside of it: " + e.getMessage()));
-    }
-
     /** A page of what a search finds, newest first; read from the disk. See {@link Ledger#find}. */
     public CompletableFuture<List<LedgerEntry>> search(String words, long before, int most) {
         return read(l -> l.find(words, before, most));
@@ -410,25 +329,8 @@ public final class Tickets implements Commands.Book {
         return found;
     }
 
-    /** Looks through the whole ledger, read anew from the disk. @param watcher on another thread @return null when it was stopped */
-    public CompletableFuture<@Nullable LedgerCheck> verify(Watcher watcher) {
-        return read(l -> l.check(LedgerSeen.read(memory), Anchor.readable(anchors).anchors(), wall.instant(),
-                n -> !ended && watcher.goOn(n)).orElse(null));
-    }
-
     /** Number of the last entry. */
     public long entries() {
         return last;
-    }
-
-    public void close() {
-        ended = true;
-        if (unread == null && last > 0 && life.doubt().says().isEmpty()) {
-            try {
-                new LedgerSeen(last, lastDigest, wall.instant()).write(memory);
-            } catch (IOException _) {
-                // remembered as it was a minute ago
-            }
-        }
     }
 }

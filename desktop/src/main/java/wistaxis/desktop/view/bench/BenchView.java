@@ -97,7 +97,7 @@ public final class BenchView implements View {
         BenchPlan plan = bench.plans().now();
         due = plan.nextCall();
         lanes.getChildren().clear();
-        bench.stock().closingSoon().forEach(c -> lanes.getChildren()
+        bench.stock().builds().closingSoon(bench.tickets().open()).forEach(c -> lanes.getChildren()
                 .add(Ui.notice("", "Signing of " + c.build().version() + " (" + c.build().build() + ") closes in " + Ui.coarse(c.left())
                 + ": " + String.join(", ", c.tickets())
                 + (c.tickets().size() == 1 ? " has" : " have") + " chosen it.")));

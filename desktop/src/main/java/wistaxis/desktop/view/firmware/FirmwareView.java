@@ -94,7 +94,7 @@ public final class FirmwareView extends TicketPage {
         if (choice.isEmpty()) {
             builds.getChildren().add(desk.doing() == Doing.ASKING ? Ui.label("Asking the firmware library...", "muted")
                     : Ui.row(12, Ui.label("The library has not answered.", "muted"),
-                    Ui.button("ask-again", "Ask again", "", () -> bench.stock().askAgain(identifier))));
+                    Ui.button("ask-again", "Ask again", "", () -> bench.stock().builds().askAgain(identifier))));
             return;
         }
         List<BuildChoice.Judged> all = choice.get().builds();
@@ -110,10 +110,10 @@ public final class FirmwareView extends TicketPage {
             builds.getChildren().add(typed);
         }
         if (bench.asksLibrary()) {
-            bench.stock().askedAt(identifier).ifPresent(at -> builds.getChildren()
+            bench.stock().builds().askedAt(identifier).ifPresent(at -> builds.getChildren()
                     .add(Ui.flow(10, Ui.text("Signing as the library said " + CLOCK.format(at)
                     + ". It is asked again when the restore begins.", "small muted"), Ui.gap(),
-                    Ui.button("ask-again", "Ask again", "quiet small", () -> bench.stock().askAgain(identifier)))));
+                    Ui.button("ask-again", "Ask again", "quiet small", () -> bench.stock().builds().askAgain(identifier)))));
         }
         desk.chosen().or(() -> choice.get().chosen().map(BuildChoice.Judged::build))
                 .ifPresent(b -> beside.getChildren().add(window.node(b)));
@@ -220,7 +220,7 @@ public final class FirmwareView extends TicketPage {
                 .map(i -> bench.stock().judged(i).proven() ? ", on the shelf" : ", unproven").orElse(""), "small muted"));
         facts.setMinWidth(142);
         VBox reason = Ui.column(2, Signing.label(b, bench.now()), Ui.text(j.reason(), "small"));
-        bench.stock().listed(b).filter(l -> l.by() != null).ifPresent(l -> reason.getChildren()
+        bench.stock().builds().listed(b).filter(l -> l.by() != null).ifPresent(l -> reason.getChildren()
                 .add(Ui.text("Said " + CLOCK.format(l.askedAt()) + ": " + l.by() + ".", "small muted")));
         HBox.setHgrow(reason, Priority.ALWAYS);
         reason.setPrefWidth(260);

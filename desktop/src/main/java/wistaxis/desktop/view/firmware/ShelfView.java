@@ -95,7 +95,7 @@ public final class ShelfView implements View {
         chooser.setTitle("A catalogue of builds");
         File file = chooser.showOpenDialog(shell.scene().getWindow());
         if (file != null) {
-            stock.importCatalogue(file.toPath()).whenComplete((builds, e) -> {
+            stock.builds().take(file.toPath()).whenComplete((builds, e) -> {
                 said = e == null ? builds + " builds taken in from " + file.getName() + "." : said;
                 wrong = e == null ? "" : "Nothing was taken in. " + e.getMessage();
                 refresh();
@@ -232,7 +232,7 @@ public final class ShelfView implements View {
         about.setMinWidth(300);
         about.setMaxWidth(300);
         VBox state = Ui.column(2, Ui.text(state(judged), judged.proven() ? "strong tide" : judged.sound() ? "strong" : "strong erases"));
-        stock.listed(i).ifPresent(b -> state.getChildren().add(Signing.label(b, bench.now())));
+        stock.builds().listed(i).ifPresent(b -> state.getChildren().add(Signing.label(b, bench.now())));
         if (judged.verdict() == Verdict.CONSISTENT) {
             state.getChildren().add(Ui.text(judged.reason(), "small"));
         } else if (judged.sound()) {

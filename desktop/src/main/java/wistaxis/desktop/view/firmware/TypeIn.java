@@ -56,7 +56,7 @@ final class TypeIn extends VBox {
     private void keep() {
         Build typed = new TypedBuild(version.getText(), build.getText(), size.getText(), digest.getText(), address.getText())
                 .of(bench.desk(number).model().identifier());
-        bench.stock().typed(typed);
+        bench.stock().builds().typed(typed);
         show(false);
     }
 }

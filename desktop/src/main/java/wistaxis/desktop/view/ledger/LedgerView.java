@@ -117,7 +117,7 @@ public final class LedgerView implements View {
         done.set(0);
         verify.setText("Stop");
         chain.setText("Looking through the ledger");
-        bench.tickets().verify(n -> {
+        bench.tickets().health().verify(n -> {
             done.set(n);
             return !mine.get();
         }).whenComplete((check, e) -> {

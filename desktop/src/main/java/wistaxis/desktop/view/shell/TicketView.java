@@ -60,7 +60,7 @@ public final class TicketView implements View {
             case RESTORE -> ticket().isObserved() ? new HostRunView(shell, bench, number) : new RestoreView(shell, bench, number);
             case HANDOVER, CLOSED -> new HandoverView(shell, bench, number);
         };
-        Optional.ofNullable(ticket().identifier()).ifPresent(bench.stock()::ask);
+        Optional.ofNullable(ticket().identifier()).ifPresent(bench.stock().builds()::ask);
         if (shown != Stage.KEYS || walks) {
             ScrollPane side = Ui.scroll(slip);
             side.setFitToHeight(true);

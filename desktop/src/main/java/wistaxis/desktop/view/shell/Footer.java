@@ -1,0 +1,82 @@
+package wistaxis.desktop.view.shell;
+
+import java.util.Optional;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.HBox;
+import wistaxis.core.ticket.EventWords;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.desktop.look.Ui;
+import wistaxis.workbench.Workbench;
+import wistaxis.workbench.command.TakingBack;
+
+/** Below the page: what comes next, whether something is being saved, and how the last act is taken back. */
+final class Footer extends HBox {
+    /** Letters of what is named to be taken back. */
+    private static final int LONGEST_BRIEF = 40;
+
+    private final Workbench bench;
+    private final Shell shell;
+    private final Label next = Ui.label("", "");
+    private final Label saving = Ui.label("", "small muted");
+    private final Button takeBack = Ui.button("take-back", "", "chip", this::takeBack);
+
+    Footer(Workbench bench, Shell shell) {
+        super(16);
+        this.bench = bench;
+        this.shell = shell;
+        takeBack.setFocusTraversable(false);
+        takeBack.setStyle("-fx-padding: 1 12 1 12;"); // the bar is as high without it
+        takeBack.managedProperty().bind(takeBack.visibleProperty());
+        takeBack.setVisible(false);
+        next.setId("next");
+        setAlignment(javafx.geometry.Pos.CENTER_LEFT);
+        getChildren().addAll(Ui.label("Next", "small muted"), next, Ui.gap(), saving, takeBack);
+        Ui.style(this, "next-bar");
+    }
+
+    void next(String words) {
+        next.setText(words);
+    }
+
+    /** Backspace takes the last act back, where the page has no other use for it. */
+    void back(KeyEvent e) {
+        if (e.getCode() == KeyCode.BACK_SPACE && !(shell.scene().getFocusOwner() instanceof TextInputControl) && takeBack.isVisible()) {
+            takeBack();
+            e.consume();
+        }
+    }
+
+    /** Takes back what was done last, at once. */
+    void takeBack() {
+        Optional<TakingBack.Takeable> act = bench.taking().takeable();
+        if (act.isEmpty()) {
+            return;
+        }
+        bench.taking().takeBack().thenAccept(result -> result.then(t -> {
+            refresh();
+            if (t.isTakenBack() && shell.at().equals(t.number())) {
+                shell.showBench();
+            } else if (shell.at().equals(t.number())) {
+                shell.showTicket(t.number());
+            }
+        }));
+    }
+
+    /** For a while after each act. */
+    void refresh() {
+        Optional<TakingBack.Takeable> act = bench.taking().takeable();
+        takeBack.setVisible(act.isPresent());
+        act.ifPresent(a -> takeBack.setText("Take back (Backspace): " + brief(a) + ", " + (1 + a.left().toSeconds()) + " s"));
+        saving.setText(shell.isSaving() ? "Saving" : "");
+    }
+
+    private static String brief(TakingBack.Takeable act) {
+        String words = act.events().stream().filter(e -> !(e instanceof TicketEvent.AtWork)).map(EventWords::of).findFirst().orElse("");
+        int end = words.length() <= LONGEST_BRIEF ? words.length() : Math.max(words.lastIndexOf(' ', LONGEST_BRIEF), 1);
+        return act.ticket() + " " + words.substring(0, end); // whole words
+    }
+}

@@ -1,0 +1,120 @@
+package wistaxis.desktop.view.shell;
+
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import javafx.beans.value.ObservableNumberValue;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import wistaxis.core.facts.Units;
+import wistaxis.core.time.Range;
+import wistaxis.desktop.look.Still;
+import wistaxis.desktop.look.Theme;
+import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.view.bench.BenchView;
+import wistaxis.desktop.view.drill.DrillView;
+import wistaxis.desktop.view.figures.FiguresView;
+import wistaxis.desktop.view.firmware.ShelfView;
+import wistaxis.desktop.view.ledger.CustomersView;
+import wistaxis.desktop.view.ledger.LedgerView;
+import wistaxis.desktop.view.page.View;
+import wistaxis.desktop.view.settings.SettingsView;
+import wistaxis.workbench.Workbench;
+
+/** The head of the window: the bench's name, the ways to its pages, who is at work, the line, the pace of time, the look and the clock. */
+final class Head extends HBox {
+    private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm:ss", Locale.ROOT).withZone(ZoneId.systemDefault());
+
+    /** What the clock and the edges of the head take of its width. */
+    private static final double BESIDE = 142;
+
+    private final Workbench bench;
+    private final Label clock = Ui.label("", "clock");
+    private final Label line = Ui.label("", "small muted");
+    private final Label name = Ui.label("", "bench-name");
+    private final Label usb = Ui.label("", "tag");
+    private final HBox pace = Ui.row(4);
+    private final Button atWork;
+    private final Button dim;
+    private final Button toBench;
+    private final Button toShelf;
+    private final Button toLedger;
+    private final Button toDrill;
+    private final Button toSettings;
+
+    Head(Workbench bench, Shell shell, ObservableNumberValue width) {
+        super(8);
+        this.bench = bench;
+        this.dim = Ui.button("theme", "Dim", "quiet", shell::otherTheme);
+        this.toBench = Ui.button("nav-bench", "Bench", "quiet", shell::showBench);
+        this.toShelf = Ui.button("nav-shelf", "Shelf", "quiet", shell::showShelf);
+        this.toLedger = Ui.button("nav-ledger", "Ledger", "quiet", shell::showLedger);
+        this.toDrill = Ui.button("nav-drill", "Drill", "quiet", shell::showDrill);
+        this.toSettings = Ui.button("nav-settings", "Settings", "quiet", shell::showSettings);
+        this.atWork = Ui.button("at-work", "", "chip chosen", bench.staff()::next);
+        HBox marks = Ui.row(8, atWork, whole(line), whole(bench.world().simulated() ? Ui.label("simulated world", "tag simulated") : usb),
+                pace, dim, Ui.button("text-smaller", "A-", "quiet", () -> shell.scale(-0.1)),
+                Ui.button("text-larger", "A+", "quiet", () -> shell.scale(0.1)));
+        FlowPane folds = Ui.flow(8, whole(name), toBench, toShelf, toLedger, toDrill, toSettings,
+                Ui.button("new-ticket", "New ticket", "", shell::newTicket), marks);
+        folds.prefWrapLengthProperty().bind(javafx.beans.binding.Bindings.subtract(width, BESIDE));
+        clock.setId("clock");
+        setAlignment(javafx.geometry.Pos.CENTER_LEFT);
+        getChildren().addAll(folds, new Still(clock, "00:00:00"));
+        Ui.style(this, "head");
+    }
+
+    /** A label that is never cut. */
+    private static Label whole(Label label) {
+        label.setMinWidth(USE_PREF_SIZE);
+        return label;
+    }
+
+    void time(Instant now) {
+        clock.setText(CLOCK.format(now));
+    }
+
+    void look(Theme theme) {
+        dim.setText(theme == Theme.DAY ? "Dim" : "Day");
+    }
+
+    /** Looks at the bench anew. @param view the page that is shown */
+    void refresh(View view) {
+        List.of(toBench, toShelf, toLedger, toDrill, toSettings).forEach(b -> b.getStyleClass().remove("here"));
+        Optional.ofNullable(switch (view) {
+            case BenchView _ -> toBench;
+            case ShelfView _ -> toShelf;
+            case LedgerView _, FiguresView _, CustomersView _ -> toLedger;
+            case DrillView _ -> toDrill;
+            case SettingsView _ -> toSettings;
+            default -> null;
+        }).ifPresent(b -> b.getStyleClass().add("here"));
+        if (bench.world().simulated()) {
+            pace.getChildren().setAll(paceButton(1), paceButton(10), paceButton(60));
+        } else {
+            int there = bench.usb().devices().size();
+            usb.setText(!bench.usb().watches() ? "USB: not looked at" : "USB: " + (there == 0 ? "no device" : there + (there == 1
+                    ? " device" : " devices")));
+        }
+        atWork.setText(bench.staff().atWork().orElse(""));
+        atWork.setVisible(!atWork.getText().isEmpty());
+        atWork.setManaged(atWork.isVisible());
+        atWork.setAccessibleText("At work: " + atWork.getText());
+        Range rate = bench.stock().history().rate();
+        name.setText(bench.benchName());
+        line.setText(rate.measured() ? "Line " + Units.rateInWords(rate.mid()) : "Line: not measured yet");
+    }
+
+    private Button paceButton(int rate) {
+        Button button = Ui.button("pace-" + rate, "\u00d7" + rate, bench.time().rate() == rate ? "chip chosen" : "chip",
+                () -> bench.setRate(rate));
+        button.setDisable(rate > 1 && bench.keysRun());
+        button.setAccessibleText("Simulated time " + rate + " times real time");
+        return button;
+    }
+}
