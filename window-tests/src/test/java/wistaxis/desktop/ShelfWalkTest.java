@@ -62,8 +62,8 @@ class ShelfWalkTest {
             List<TicketEvent> events = w.entries().stream().map(e -> e.event()).toList();
             assertThat(events).filteredOn(e -> e instanceof TicketEvent.DownloadStopped s && s.reason().equals("by hand"))
                     .as("written on both tickets").hasSize(2);
-            assertThat(w.bench.plans().now().lanes().stream().filter(l -> l.job().ticket().equals(TICKET)).findFirst().orElseThrow()
-                    .spans()).as("no download is planned any more").noneMatch(s -> s.what().equals("Download"));
+            Window.until(() -> Window.onFx(() -> w.bench.plans().now()).lanes().stream().filter(l -> l.job().ticket().equals(TICKET))
+                    .flatMap(l -> l.spans().stream()).noneMatch(s -> s.what().equals("Download")), "a plan without a download");
             whatIsNotWantedAnyMoreIsThrownAway(w);
         }
     }

@@ -249,6 +249,7 @@ final class Composition implements AutoCloseable {
         if (tickets.unread().isPresent()) {
             return;
         }
+        plans.open();
         tickets.open().stream().filter(t -> t.running() && !t.isObserved())
                 .forEach(t -> guard.of(t, () -> commands.byItself(t.number(), new Command.EndRun())));
         tickets.health().anchor();

@@ -29,7 +29,7 @@ public final class TimeHistory {
     /** Shorter ones measure the beginning, not the line. Bytes. */
     private static final long SHORTEST_DOWNLOAD = 1_000_000;
 
-    private final Defaults defaults = Json.fact("times.json", Defaults.class);
+    private final Defaults defaults;
     private final List<RestoreStage> stages;
     private final Deque<Double> rates = new ArrayDeque<>();
     private final Map<Stretch, Deque<Double>> seconds = new HashMap<>();
@@ -46,7 +46,20 @@ public final class TimeHistory {
     private record Stretch(KeyFamily family, String stage) {}
 
     public TimeHistory(List<RestoreStage> stages) {
+        this(stages, Json.fact("times.json", Defaults.class));
+    }
+
+    private TimeHistory(List<RestoreStage> stages, Defaults defaults) {
+        this.defaults = defaults;
         this.stages = List.copyOf(stages);
+    }
+
+    /** All of it as it is now, for another thread. */
+    public TimeHistory copy() {
+        TimeHistory copy = new TimeHistory(stages, defaults);
+        copy.rates.addAll(rates);
+        seconds.forEach((stretch, values) -> copy.seconds.put(stretch, new ArrayDeque<>(values)));
+        return copy;
     }
 
     private static void keep(Deque<Double> values, double value, int most) {

@@ -148,7 +148,14 @@ public final class Ui {
         pane.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
         VBox.setVgrow(pane, Priority.ALWAYS);
         HBox.setHgrow(pane, Priority.ALWAYS);
+        uncached(pane);
         return pane;
+    }
+
+    /** Its content is drawn where it changes. A pane as it comes draws all of it anew into a picture first, whatever moves in it. */
+    public static void uncached(ScrollPane pane) {
+        pane.skinProperty().addListener((_, _, _) -> pane.lookupAll(".viewport").stream().filter(n -> n.getParent() == pane)
+                .forEach(n -> n.setCache(false)));
     }
 
     /** Minutes and seconds, 04:07, or hours, 1:04:07; never negative. */

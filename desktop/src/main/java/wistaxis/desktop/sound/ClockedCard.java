@@ -2,6 +2,7 @@ package wistaxis.desktop.sound;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.LongSupplier;
 
 /**
  * A sound card of clockwork, to measure with where there is none: it plays at the pace of the monotonic clock and notes when each tone
@@ -11,12 +12,23 @@ public final class ClockedCard implements Card {
     private final List<Long> onsets = new ArrayList<>();
     private long written;
     private long played;
-    private long lastNanos = System.nanoTime();
+    private final LongSupplier clock;
+    private long lastNanos;
     private int silent = Tones.RATE;
+
+    public ClockedCard() {
+        this(System::nanoTime);
+    }
+
+    /** @param clock whose pace it plays at, nanoseconds */
+    ClockedCard(LongSupplier clock) {
+        this.clock = clock;
+        this.lastNanos = clock.getAsLong();
+    }
 
     @Override
     public synchronized long played() {
-        long now = System.nanoTime();
+        long now = clock.getAsLong();
         long frames = Math.round((now - lastNanos) * (Tones.RATE / 1e9));
         played = Math.min(written, played + frames);
         lastNanos = played == written ? now : lastNanos + Math.round(frames * (1e9 / Tones.RATE));
@@ -25,7 +37,7 @@ public final class ClockedCard implements Card {
 
     @Override
     public synchronized void write(byte[] pcm) {
-        long heard = System.nanoTime() + Math.round((written - played()) * (1e9 / Tones.RATE));
+        long heard = clock.getAsLong() + Math.round((written - played()) * (1e9 / Tones.RATE));
         for (int i = 0; i < pcm.length / 2; i++) {
             boolean sound = pcm[2 * i] != 0 || pcm[2 * i + 1] != 0;
             if (sound && silent > Tones.RATE / 100) {

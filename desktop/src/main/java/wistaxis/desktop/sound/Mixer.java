@@ -72,6 +72,11 @@ final class Mixer {
         return out;
     }
 
+    /** Whether a tone has not come to its end yet. */
+    boolean sounds() {
+        return !voices.isEmpty();
+    }
+
     private static void mix(Voice v, int[] sum, int from) {
         for (int i = from; i < sum.length && v.at < v.pcm.length; i++, v.at += 2) {
             sum[i] += (short) (v.pcm[v.at] & 0xFF | v.pcm[v.at + 1] << 8);

@@ -1,6 +1,5 @@
 package wistaxis.desktop.sound;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.locks.LockSupport;
@@ -17,21 +16,7 @@ import wistaxis.core.coach.Cue;
  */
 public final class Speaker implements AutoCloseable {
     private static final long RING_APART = 400_000_000L;
-
-    /**
-     * How far ahead samples are written: 12 ms. A plan that changes, because something was seen early, is heard after that at the latest.
-     * Ours.
-     */
-    private static final int AHEAD = Tones.RATE * 12 / 1000;
-
-    /**
-     * A stream that has come apart from the clock by more than this, in the mean, is set anew: 4 ms. A card tells its position in steps
-     * longer than that. Ours.
-     */
-    private static final double APART = 4e6;
-
-    /** After a stall it is set anew at once: 60 ms. Ours. */
-    private static final double STALLED = 60e6;
+    private static final long PIECE_NANOS = 3_000_000L;
 
     private final Thread player;
     private volatile boolean sounds = true;
@@ -87,42 +72,25 @@ public final class Speaker implements AutoCloseable {
                 this::play, () -> sounds = false));
     }
 
+    /** While nothing is to be heard it sleeps. */
     private void play(Card to) {
-        Mixer mixer = new Mixer();
-        long written = 0;
-        long zeroNanos = System.nanoTime(); // when sample 0 is heard
-        double apart = 0;
+        Player at = new Player(to, System.nanoTime());
         while (!Thread.interrupted()) {
-            long played = to.played();
-            if (written < played) {
-                written = played; // it ran dry: silence was heard
+            if (at.step(System.nanoTime(), plan, volume.factor)) {
+                LockSupport.parkNanos(PIECE_NANOS);
+            } else {
+                LockSupport.park(this);
             }
-            long now = System.nanoTime();
-            double off = now - nanos(played) - zeroNanos;
-            apart += (off - apart) * 0.02;
-            if (Math.abs(off) > STALLED || Math.abs(apart) > APART) {
-                zeroNanos += Math.round(Math.abs(off) > STALLED ? off : apart);
-                apart = 0;
-            }
-            int missing = (int) (AHEAD - (written - played));
-            if (missing > 0) {
-                long from = zeroNanos;
-                List<Mixer.Onset> onsets = new ArrayList<>();
-                plan.all().forEach(c -> onsets.add(new Mixer.Onset(frames(c.atNanos() - from), c.kind(), c.id())));
-                to.write(mixer.render(written, missing, onsets, volume.factor));
-                written += missing;
-            }
-            LockSupport.parkNanos(3_000_000L);
         }
         to.close();
     }
 
-    private static long frames(long nanos) {
-        return Math.round(nanos * (Tones.RATE / 1e9));
-    }
-
-    private static long nanos(long frames) {
-        return Math.round(frames * (1e9 / Tones.RATE));
+    private void hear(Plan next) {
+        boolean same = next.equals(plan);
+        plan = next;
+        if (!same) {
+            LockSupport.unpark(player);
+        }
     }
 
     /** Whether there is a sound card. */
@@ -147,15 +115,15 @@ public final class Speaker implements AutoCloseable {
     public void follow(List<Cue> cues, LongSupplier clock) {
         if (sounds) {
             long offset = System.nanoTime() - clock.getAsLong();
-            plan = plan.following(cues.stream().map(c -> new Timed(c.atNanos() + offset, c.kind(), c.atNanos())).toList());
+            hear(plan.following(cues.stream().map(c -> new Timed(c.atNanos() + offset, c.kind(), c.atNanos())).toList()));
         }
     }
 
     /** Three tones, now: something has come due. */
     public void ring() {
         long now = System.nanoTime();
-        plan = plan.ringing(LongStream.range(0, 3).map(i -> now + i * RING_APART).mapToObj(at -> new Timed(at, Cue.Kind.RELEASE, at))
-                .toList());
+        hear(plan.ringing(LongStream.range(0, 3).map(i -> now + i * RING_APART).mapToObj(at -> new Timed(at, Cue.Kind.RELEASE, at))
+                .toList()));
     }
 
     @Override

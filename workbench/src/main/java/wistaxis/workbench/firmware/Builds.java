@@ -42,7 +42,8 @@ public final class Builds {
     private final Map<String, Said> signingSaid = new HashMap<>();
     private final Set<String> asking = new HashSet<>();
     private final Map<String, String> answered = new HashMap<>();
-    private FirmwareCatalogue catalogue;
+    /** Whole at any time; plans read it on another thread. */
+    private volatile FirmwareCatalogue catalogue;
     private String trouble = "";
 
     /** What the catalogue said of a build before somebody saw whether it is signed. */

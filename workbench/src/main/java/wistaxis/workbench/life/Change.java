@@ -23,6 +23,8 @@ public record Change(Topic topic, String ticket) {
         PRACTICE,
         /** What hangs on the host's USB. */
         USB,
+        /** When who needs hands. */
+        PLAN,
         /** The pace of the bench's time. */
         TIME,
         /** Something is to be said to whoever is at the bench. */

@@ -23,12 +23,19 @@ import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.time.BenchTime;
 import wistaxis.core.work.SetUp;
+import wistaxis.workbench.life.Change;
 import wistaxis.workbench.life.Life;
 import wistaxis.workbench.ticket.Shop;
 import wistaxis.workbench.ticket.Tickets;
 
-/** When who needs hands: the plan of all open tickets. */
+/**
+ * When who needs hands: the plan of all open tickets. It is computed behind the bench's thread when something has changed, and told when
+ * it says something else.
+ */
 public final class Plans {
+    /** A call that moved by less is the same call. Ours. */
+    private static final Duration SAME_CALL = Duration.ofSeconds(2);
+
     private static final List<String> AFTER_RESTART = List.of("second-bar", "greeting");
 
     private final Life life;
@@ -37,11 +44,12 @@ public final class Plans {
     private final Supplier<TimeHistory> history;
     private final Present present;
 
-    /** @param changes how many changes had been told */
+    /** Of which moment the plan is. @param changes how many changes had been told */
     private record Moment(long second, long changes) {}
 
     private @Nullable Moment of;
-    private @Nullable BenchPlan planned;
+    private boolean asking;
+    private BenchPlan planned;
 
     /** @param history how long things take here */
     public Plans(Life life, Tickets tickets, Supplier<Shop> shop, Supplier<TimeHistory> history, Present present) {
@@ -50,20 +58,69 @@ public final class Plans {
         this.shop = shop;
         this.history = history;
         this.present = present;
+        this.planned = BenchPlan.of(List.of(), life.now());
     }
 
-    /** The plan of all open tickets from now on; the same for a second, unless something changes. */
+    /** The plan of all open tickets, as it was last computed; where something has changed since, it is computed anew behind this. */
     public BenchPlan now() {
-        Moment moment = new Moment(life.now().getEpochSecond(), life.changes().told());
-        if (planned == null || !moment.equals(of)) {
-            planned = plan();
-            of = moment;
+        Moment now = moment();
+        if (!asking && !now.equals(of)) {
+            ask(now);
         }
         return planned;
     }
 
-    private BenchPlan plan() {
-        return of(tickets.open(), shop.get(), history.get(), present, life.now());
+    /** Computes the first plan, at once: for the thread that opens the bench. */
+    public void open() {
+        Moment now = moment();
+        took(now, all().plan());
+    }
+
+    private Moment moment() {
+        return new Moment(life.now().getEpochSecond(), life.changes().told());
+    }
+
+    private All all() {
+        return new All(tickets.open().stream().map(t -> new Seen(t, present.unattended(t), present.missing(t))).toList(), shop.get(),
+                history.get().copy(), life.now());
+    }
+
+    private void ask(Moment now) {
+        asking = true;
+        All seen = all();
+        life.background().run(seen::plan, plan -> took(now, plan), e -> {
+            asking = false;
+            of = now; // it is asked again when something changes
+            life.notices().say("The plan of the bench cannot be made: " + e.getMessage());
+        });
+    }
+
+    private void took(Moment at, Planned found) {
+        asking = false;
+        of = at;
+        boolean other = !isNearly(planned, found.plan());
+        planned = found.plan();
+        found.failed().forEach(present::failed);
+        if (other) {
+            life.changes().tell(Change.Topic.PLAN);
+        }
+        if (life.changes().told() != at.changes()) {
+            ask(moment()); // it has changed meanwhile
+        }
+    }
+
+    /** Whether two plans say the same to whoever looks at them, a little later. */
+    private static boolean isNearly(BenchPlan before, BenchPlan after) {
+        return says(before).equals(says(after)) && Duration.between(calls(before), calls(after)).abs().compareTo(SAME_CALL) < 0;
+    }
+
+    private static List<Object> says(BenchPlan plan) {
+        return List.of(plan.lanes().stream().map(l -> List.of(l.job().ticket(), l.late(), l.spans().stream().map(BenchPlan.Span::what)
+                .toList())).toList(), plan.nextCall().map(c -> c.ticket() + c.what()).orElse(""));
+    }
+
+    private static Instant calls(BenchPlan plan) {
+        return plan.nextCall().map(BenchPlan.Call::at).orElse(Instant.EPOCH);
     }
 
     /** How much later than promised a ticket will be done, by the plan; empty where it will not, or nothing was promised. */
@@ -91,26 +148,47 @@ public final class Plans {
         void failed(Ticket t, Throwable e);
     }
 
+    /** A ticket, and what only whoever works on it knows. */
+    private record Seen(Ticket ticket, Duration unattended, long missing) {}
+
+    /** A plan, and the tickets that could not be planned. */
+    private record Planned(BenchPlan plan, Map<Ticket, Throwable> failed) {}
+
+    /** All that a plan is made of, as it is now; the plan can be made on any thread. */
+    private record All(List<Seen> tickets, Shop shop, TimeHistory history, Instant now) {
+        Planned plan() {
+            Map<Ticket, Throwable> failed = new LinkedHashMap<>();
+            List<BenchPlan.Job> jobs = new ArrayList<>();
+            for (Seen seen : tickets) {
+                try {
+                    job(seen, shop, history).ifPresent(jobs::add);
+                } catch (RuntimeException | StackOverflowError e) {
+                    failed.put(seen.ticket(), e);
+                }
+            }
+            return new Planned(BenchPlan.of(jobs, now), failed);
+        }
+    }
+
     /** The plan of tickets from a moment on. */
     public static BenchPlan of(List<Ticket> tickets, Shop shop, TimeHistory history, Present present, Instant now) {
-        return BenchPlan.of(tickets.stream().flatMap(t -> job(t, shop, history, present).stream()).toList(), now);
+        Planned found = new All(tickets.stream().map(t -> new Seen(t, present.unattended(t), present.missing(t))).toList(), shop, history,
+                now).plan();
+        found.failed().forEach(present::failed);
+        return found.plan();
     }
 
     /** What is left to do on a ticket; empty where it is stopped. */
-    private static Optional<BenchPlan.Job> job(Ticket t, Shop shop, TimeHistory history, Present present) {
-        try {
-            if (shop.rules(t).stopped().isPresent()) {
-                return Optional.empty();
-            }
-            Optional<Step> step = shop.step(t);
-            double download = t.packageProven() ? 0 : history.download(present.missing(t)).mid();
-            return Optional.of(new BenchPlan.Job(t.number(), t.stage(), Intake.promised(t).orElse(BenchTime.LAST), present.unattended(t),
-                    seconds(download), step.map(Step::writes).orElse(true),
-                    restore(shop.model(t).map(DeviceModel::family).orElse(null), history), setUp(shop, history, t, step)));
-        } catch (RuntimeException | StackOverflowError e) {
-            present.failed(t, e);
+    private static Optional<BenchPlan.Job> job(Seen seen, Shop shop, TimeHistory history) {
+        Ticket t = seen.ticket();
+        if (shop.rules(t).stopped().isPresent()) {
             return Optional.empty();
         }
+        Optional<Step> step = shop.step(t);
+        double download = t.packageProven() ? 0 : history.download(seen.missing()).mid();
+        return Optional.of(new BenchPlan.Job(t.number(), t.stage(), Intake.promised(t).orElse(BenchTime.LAST), seen.unattended(),
+                seconds(download), step.map(Step::writes).orElse(true),
+                restore(shop.model(t).map(DeviceModel::family).orElse(null), history), setUp(shop, history, t, step)));
     }
 
     /** From greeting to first use as it stands on a ticket, activation as long as it took here; empty where there is nothing to set up. */

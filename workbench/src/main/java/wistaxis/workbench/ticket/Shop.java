@@ -185,10 +185,11 @@ public final class Shop {
         if (ticket.fact("trouble").isEmpty()) {
             return Optional.empty();
         }
-        Planned before = planned.get(ticket.number());
+        String key = ticket.number() + (signed.isEmpty() ? "" : " signed"); // it is asked for with and without what is signed, in turns
+        Planned before = planned.get(key);
         if (before == null || before.of() != ticket || !before.signed().equals(signed)) {
             before = new Planned(ticket, signed, planner.plan(CaseFacts.of(ticket), context(ticket, signed)));
-            planned.put(ticket.number(), before);
+            planned.put(key, before);
         }
         return Optional.of(before.route());
     }

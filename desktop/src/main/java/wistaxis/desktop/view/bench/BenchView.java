@@ -86,8 +86,8 @@ public final class BenchView implements View {
 
     @Override
     public boolean follows(Change change) {
-        return EnumSet.of(Change.Topic.TICKET, Change.Topic.WORK, Change.Topic.STOCK, Change.Topic.SHOP, Change.Topic.TIME)
-                .contains(change.topic());
+        return EnumSet.of(Change.Topic.TICKET, Change.Topic.WORK, Change.Topic.PLAN, Change.Topic.STOCK, Change.Topic.SHOP,
+                Change.Topic.TIME).contains(change.topic());
     }
 
     @Override

@@ -26,10 +26,15 @@ public final class ScoreDrawing extends Region {
     private static final double SECONDS_SHOWN = 22;
     private static final double NOW_AT = 0.24;
 
+    private static final Font SMALL = Font.font("Lato", 12);
+    private static final Font PLAIN = Font.font("Lato", 13);
+    private static final Font BOLD = Font.font("Lato", FontWeight.BOLD, 13);
+    private static final Font NAME = Font.font("Lato", FontWeight.BOLD, 14);
+
     private final Canvas canvas = new Canvas();
     private final Body body;
-    /** Between two drawings while only time passes: a fifteenth of a second, which leaves a processor to others. Ours. */
-    private static final long APART_NANOS = 1_000_000_000L / 15;
+    /** Between two drawings while only time passes: a twelfth of a second, which leaves a processor to others. Ours. */
+    private static final long APART_NANOS = 1_000_000_000L / 12;
 
     private List<Object> drawn = List.of();
 
@@ -104,13 +109,13 @@ public final class ScoreDrawing extends Region {
         g.setFill(Look.color(g, "ink"));
         g.fillRect(x(m.nowNanos(), m.nowNanos()) - 2, 0, 4, h - 20);
         g.setTextAlign(TextAlignment.CENTER);
-        g.setFont(Font.font("Lato", FontWeight.BOLD, 13));
+        g.setFont(BOLD);
         g.fillText("now", x(m.nowNanos(), m.nowNanos()), h - 10);
     }
 
     private void seconds(GraphicsContext g, Moment m, double h) {
         long zero = m.run().starts().getFirst();
-        g.setFont(Font.font("Lato", 12));
+        g.setFont(SMALL);
         g.setTextAlign(TextAlignment.CENTER);
         for (int s = -3; s < 60; s++) {
             double x = x(zero + s * 1_000_000_000L, m.nowNanos());
@@ -161,7 +166,7 @@ public final class ScoreDrawing extends Region {
         String words = held.until() == null ? "hold " + Math.round(held.seconds() == null ? 0 : held.seconds()) + " s" : "to "
                 + held.until().mark();
         double left = from < now && to > now + 60 ? now + 8 : from + 6;
-        g.setFont(Font.font("Lato", FontWeight.BOLD, 13));
+        g.setFont(BOLD);
         g.setTextAlign(TextAlignment.LEFT);
         if (to - left > 50) {
             g.fillText(words, left, y + height / 2, to - left - 6);
@@ -229,7 +234,7 @@ public final class ScoreDrawing extends Region {
     }
 
     private void sights(GraphicsContext g, Moment m, List<Span> spans, boolean byHost, double top, double lane) {
-        g.setFont(Font.font("Lato", 13));
+        g.setFont(PLAIN);
         g.setTextAlign(TextAlignment.LEFT);
         double clear = x(m.nowNanos(), m.nowNanos());
         for (int i = m.run().step(); i < spans.size(); i++) {
@@ -248,7 +253,7 @@ public final class ScoreDrawing extends Region {
 
     private void fact(GraphicsContext g, Moment m, String name, String words, double top, double lane) {
         g.setFill(Look.color(g, "ink"));
-        g.setFont(Font.font("Lato", FontWeight.BOLD, 14));
+        g.setFont(NAME);
         g.setTextAlign(TextAlignment.RIGHT);
         g.fillText(words, x(m.nowNanos(), m.nowNanos()) - 10, top + lane / 2);
         name(g, name, null, top, lane);
@@ -258,7 +263,7 @@ public final class ScoreDrawing extends Region {
         g.setFill(Look.color(g, "line"));
         g.fillRect(0, top + lane - 0.5, getWidth(), 1);
         g.setFill(Look.color(g, "ink"));
-        g.setFont(Font.font("Lato", FontWeight.BOLD, 14));
+        g.setFont(NAME);
         g.setTextAlign(TextAlignment.LEFT);
         g.fillText((cap == null ? "" : cap + "   ") + name, 10, top + lane / 2);
     }

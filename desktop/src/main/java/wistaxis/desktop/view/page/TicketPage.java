@@ -15,7 +15,7 @@ import wistaxis.workbench.life.Change;
 /** A stage of one ticket as a page: what all of them hold. */
 public abstract class TicketPage implements View {
     private static final Set<Change.Topic> FOLLOWED = EnumSet.of(Change.Topic.TICKET, Change.Topic.WORK, Change.Topic.STOCK,
-            Change.Topic.SHOP, Change.Topic.TIME, Change.Topic.USB);
+            Change.Topic.SHOP, Change.Topic.PLAN, Change.Topic.TIME, Change.Topic.USB);
 
     public final Workbench bench;
     public final String number;

@@ -9,12 +9,12 @@ import javafx.animation.AnimationTimer;
 import javafx.application.Platform;
 
 /**
- * When the window looks at the bench: each time it is drawn while something moves, and twice a second while nothing does, so that a
+ * When the window looks at the bench: each time it is drawn while something moves, and once a second while nothing does, so that a
  * window that stands open costs next to nothing.
  */
 final class Frames implements AutoCloseable {
-    /** Between two looks at rest: half a second, one of two with the second of the clock on the wall. Ours. */
-    private static final long REST_MILLIS = 500;
+    /** Between two looks at rest: a second, with the second of the clock on the wall. Ours. */
+    private static final long REST_MILLIS = 1000;
 
     private final Runnable frame;
     private final BooleanSupplier moves;

@@ -39,6 +39,7 @@ final class Head extends HBox {
     private final Label name = Ui.label("", "bench-name");
     private final Label usb = Ui.label("", "tag");
     private final HBox pace = Ui.row(4);
+    private long second = Long.MIN_VALUE;
     private final Button atWork;
     private final Button dim;
     private final Button toBench;
@@ -76,7 +77,10 @@ final class Head extends HBox {
     }
 
     void time(Instant now) {
-        clock.setText(CLOCK.format(now));
+        if (now.getEpochSecond() != second) {
+            second = now.getEpochSecond();
+            clock.setText(CLOCK.format(now));
+        }
     }
 
     void look(Theme theme) {

@@ -17,6 +17,7 @@ import javafx.stage.FileChooser;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.desktop.look.Look;
+import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.sound.Speaker;
 import wistaxis.desktop.view.bench.BenchView;
 import wistaxis.desktop.view.drill.DrillView;
@@ -84,6 +85,7 @@ public final class Shell implements Window, AutoCloseable {
         this.focus = new Focus(scene, frame, () -> view, () -> refreshing);
         new Shortcuts(this, bench, footer);
         bench.changes().follow(this::changed);
+        Ui.uncached(frame);
         frame.setFitToWidth(true);
         frame.setFitToHeight(true);
         frame.setFocusTraversable(false);
