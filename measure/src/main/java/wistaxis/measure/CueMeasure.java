@@ -89,10 +89,9 @@ public final class CueMeasure {
         Screenshots.onFx(() -> shell.showTicket(ticket(12)));
         FirmwareDesk firmware = bench.desk(ticket(12)).firmware();
         Screenshots.waitUntil(() -> firmware.choice().isPresent());
-        Screenshots.onFx(() -> {
-            firmware.choose(firmware.choice().orElseThrow().chosen().orElseThrow());
-            firmware.startDownload();
-        });
+        Screenshots.onFx(() -> firmware.choose(firmware.choice().orElseThrow().chosen().orElseThrow()));
+        Screenshots.waitUntil(() -> firmware.chosen().isPresent());
+        Screenshots.onFx(firmware::startDownload);
     }
 
     private static void restore(Workbench bench, Shell shell) {
