@@ -13,6 +13,7 @@ import org.junit.jupiter.api.Test;
 /** Habits of the sources that no compiler looks at. */
 class HabitsTest {
     private static final int LONGEST_LINE = 140;
+    private static final int LONGEST_FILE = 300;
 
     private static List<Path> sources() throws IOException {
         List<Path> all = new ArrayList<>();
@@ -29,6 +30,18 @@ class HabitsTest {
         assertThat(sources()).hasSizeGreaterThan(200);
         for (Path file : sources()) {
             assertThat(Files.readAllLines(file)).as(file.toString()).allMatch(l -> l.length() <= LONGEST_LINE);
+        }
+    }
+
+    /** Where one is, the package says why. */
+    @Test
+    void noFileIsLongerThanNeeded() throws IOException {
+        for (Path file : sources()) {
+            String name = file.getFileName().toString().replace(".java", "");
+            if (Files.readAllLines(file).size() > LONGEST_FILE) {
+                assertThat(Files.readString(file.resolveSibling("package-info.java"))).as(file.toString())
+                        .containsPattern("\\b" + name + "\\b(?s:.*)longer than " + LONGEST_FILE + " lines");
+            }
         }
     }
 

@@ -1,4 +1,9 @@
-/** The ladder of a ticket, with readiness and the carrier unlock beside it. */
+/**
+ * The ladder of a ticket, with readiness and the carrier unlock beside it.
+ *
+ * <p>{@link wistaxis.desktop.view.route.RouteView} is longer than 300 lines: the rungs of a ladder share what is opened and asked
+ * on the page.
+ */
 @NullMarked
 package wistaxis.desktop.view.route;
 
