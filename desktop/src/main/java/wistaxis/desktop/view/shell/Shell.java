@@ -75,6 +75,7 @@ public final class Shell implements Window, AutoCloseable {
         this.alarms = new Alarms(bench, speaker);
         this.footer = new Footer(bench, this);
         this.faults = new Faults(bench, alarms::alarm, this::unreadable);
+        head.time(bench.now()); // the first look comes with the next second
         root.setTop(new VBox(head, alarms));
         root.setBottom(footer);
         look.apply(scene);
