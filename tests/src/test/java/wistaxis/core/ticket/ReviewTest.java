@@ -167,6 +167,10 @@ class ReviewTest {
         assertThat(oddities(ticket("{\"event\":{\"type\":\"teleported\"}}")).stops()).hasSize(2);
         assertThat(oddities(ticket(opened, "nonsense", "{\"event\":null}", "")).stops()).hasSize(3);
         assertThat(oddities(ticket(opened, fact("trouble", "haunted"))).stops()).containsExactly("the trouble [haunted] is not known");
+        Ticket elsewhere = ticket(opened, new TicketEvent.RouteChosen("recovery-restore").toJson(),
+                new TicketEvent.ModeEntered(Mode.RECOVERY).toJson().replace("recovery", "hover"));
+        assertThat(elsewhere.mode()).as("a mode of a newer Wistaxis keeps its word").isEqualTo(Mode.of("hover"));
+        assertThat(elsewhere.is(s -> s.fits(elsewhere.mode()))).as("and no step fits it").isFalse();
         assertThat(oddities(ticket(opened, new TicketEvent.Identified("iPhone99,9", "x").toJson())).stops())
                 .containsExactly("the device [iPhone99,9] is not known");
         assertThat(oddities(ticket(opened, new TicketEvent.RouteChosen("pray").toJson())).stops())
