@@ -35,6 +35,7 @@ import wistaxis.workbench.desk.RestoreDesk;
 import wistaxis.workbench.desk.Surroundings;
 import wistaxis.workbench.desk.TicketDesk;
 import wistaxis.workbench.document.Documents;
+import wistaxis.workbench.document.Exports;
 import wistaxis.workbench.firmware.Stock;
 import wistaxis.workbench.life.Background;
 import wistaxis.workbench.life.Changes;
@@ -105,6 +106,7 @@ final class Composition implements AutoCloseable {
     final HostUsb usb;
     final Reminders reminders;
     final Documents papers;
+    final Exports exports;
     final Customers people;
     final Plans plans;
     final Staff staff;
@@ -148,6 +150,7 @@ final class Composition implements AutoCloseable {
                     routes::staff);
             this.reminders = new Reminders(life, tickets, guard, routes::today);
             this.papers = new Documents(life, tickets, people, routes::shop, this::benchName, folder, giver);
+            this.exports = new Exports(life, folder, ledger);
             Learned learned = new Learned(ledger, life);
             this.usb = closing.opened(new HostUsb(life, tickets, guard, learned, people, devices, giver, world.usb()));
             Around around = new Surroundings(routes, usb, stock, life::now);
@@ -174,6 +177,7 @@ final class Composition implements AutoCloseable {
                     people.changed(now.number());
                 }
             });
+            plans.open();
             ready();
             usb.start();
         } catch (RuntimeException | Error e) {
@@ -249,7 +253,6 @@ final class Composition implements AutoCloseable {
         if (tickets.unread().isPresent()) {
             return;
         }
-        plans.open();
         tickets.open().stream().filter(t -> t.running() && !t.isObserved())
                 .forEach(t -> guard.of(t, () -> commands.byItself(t.number(), new Command.EndRun())));
         tickets.health().anchor();

@@ -48,7 +48,6 @@ import wistaxis.workbench.usb.HostUsb;
 /** The bench at work: everything that window and command line share. Of one thread, the interface's, but for what says otherwise. */
 public final class Workbench implements AutoCloseable {
     private final Composition parts;
-    private final Exports exports;
     private @Nullable LookLibrary looks;
 
     /**
@@ -72,7 +71,6 @@ public final class Workbench implements AutoCloseable {
      */
     public Workbench(Setup setup) {
         this.parts = new Composition(setup);
-        this.exports = new Exports(parts.life, setup.folder(), parts.ledger);
     }
 
     /** Whether this computer's clock can be believed. */
@@ -271,7 +269,7 @@ public final class Workbench implements AutoCloseable {
 
     /** Writes out of the ledger. */
     public Exports exports() {
-        return exports;
+        return parts.exports;
     }
 
     /** Whether anything is under way that knows only real time: questions, checks, downloads. */

@@ -1,8 +1,9 @@
 package wistaxis.core.device;
 
-import com.fasterxml.jackson.annotation.JsonProperty;
+import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.List;
 import wistaxis.core.facts.Provenance;
+import wistaxis.core.facts.Word;
 
 /**
  * A shape of body: what its keys are called and where they sit.
@@ -15,22 +16,24 @@ public record Body(String body, String words, PhysicalKey powerKey, Shape shape,
         String source) {
     /** What the body is of. */
     public enum Shape {
-        @JsonProperty("phone")
-        PHONE,
-        @JsonProperty("pad")
-        PAD
+        PHONE, PAD;
+
+        @JsonValue
+        @Override
+        public String toString() {
+            return Word.of(this);
+        }
     }
 
     /** Where on the body. */
     public enum Edge {
-        @JsonProperty("left")
-        LEFT,
-        @JsonProperty("right")
-        RIGHT,
-        @JsonProperty("top")
-        TOP,
-        @JsonProperty("front")
-        FRONT
+        LEFT, RIGHT, TOP, FRONT;
+
+        @JsonValue
+        @Override
+        public String toString() {
+            return Word.of(this);
+        }
     }
 
     public Body {

@@ -3,11 +3,11 @@ package wistaxis.core.firmware;
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Shown;
+import wistaxis.core.facts.Word;
 
 /**
  * What the check of a package came to.
@@ -32,7 +32,7 @@ public record PackageReport(Verdict verdict, @Nullable Proof proof, @Nullable St
         @JsonValue
         @Override
         public String toString() {
-            return name().toLowerCase(Locale.ROOT).replace('_', '-');
+            return Word.of(this);
         }
     }
 
@@ -46,7 +46,7 @@ public record PackageReport(Verdict verdict, @Nullable Proof proof, @Nullable St
         @JsonValue
         @Override
         public String toString() {
-            return name().toLowerCase(Locale.ROOT);
+            return Word.of(this);
         }
     }
 

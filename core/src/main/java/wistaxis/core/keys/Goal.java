@@ -2,8 +2,8 @@ package wistaxis.core.keys;
 
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.Arrays;
-import java.util.Locale;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Word;
 
 /** What a key sequence is for. */
 public enum Goal {
@@ -12,12 +12,12 @@ public enum Goal {
     @JsonValue
     @Override
     public String toString() {
-        return name().toLowerCase(Locale.ROOT).replace('_', '-');
+        return Word.of(this);
     }
 
     /** @throws BadInput for an unknown goal, naming the known ones */
     public static Goal parse(String id) {
-        return Arrays.stream(values()).filter(g -> g.toString().equals(id)).findFirst()
+        return Word.find(Goal.class, id)
                 .orElseThrow(() -> new BadInput("unknown goal [" + id + "]; use one of " + Arrays.toString(values())));
     }
 }

@@ -1,7 +1,7 @@
 package wistaxis.core.keys;
 
 import com.fasterxml.jackson.annotation.JsonValue;
-import java.util.Locale;
+import wistaxis.core.facts.Word;
 
 /** What the host sees on the cable. */
 public enum HostView {
@@ -10,7 +10,7 @@ public enum HostView {
     @JsonValue
     @Override
     public String toString() {
-        return name().toLowerCase(Locale.ROOT);
+        return Word.of(this);
     }
 
     /** As it is said. */

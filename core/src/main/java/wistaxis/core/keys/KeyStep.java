@@ -2,9 +2,9 @@ package wistaxis.core.keys;
 
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.List;
-import java.util.Locale;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.facts.Word;
 
 /**
  * One step of a sequence.
@@ -21,7 +21,7 @@ public record KeyStep(Action action, List<PhysicalKey> keys, @Nullable Double se
         @JsonValue
         @Override
         public String toString() {
-            return name().toLowerCase(Locale.ROOT);
+            return Word.of(this);
         }
     }
 

@@ -3,12 +3,12 @@ package wistaxis.core.keys;
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Provenance;
 import wistaxis.core.facts.Said;
+import wistaxis.core.facts.Word;
 
 /**
  * A row of the bench's table "you see, the host sees, it means": names the state of a device that nobody can look into.
@@ -42,7 +42,7 @@ public record Reading(List<Sight> sees, List<HostView> host, @Nullable List<Goal
         @JsonValue
         @Override
         public String toString() {
-            return name().toLowerCase(Locale.ROOT).replace('_', '-');
+            return Word.of(this);
         }
     }
 

@@ -1,7 +1,7 @@
 package wistaxis.core.keys;
 
 import com.fasterxml.jackson.annotation.JsonValue;
-import java.util.Locale;
+import wistaxis.core.facts.Word;
 
 /** What a person sees on the device. */
 public enum Screen {
@@ -10,6 +10,6 @@ public enum Screen {
     @JsonValue
     @Override
     public String toString() {
-        return name().toLowerCase(Locale.ROOT).replace('_', '-');
+        return Word.of(this);
     }
 }

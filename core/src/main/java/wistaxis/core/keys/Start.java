@@ -2,8 +2,8 @@ package wistaxis.core.keys;
 
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.Arrays;
-import java.util.Locale;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Word;
 
 /** The state a device is found in. */
 public enum Start {
@@ -11,13 +11,13 @@ public enum Start {
 
     /** @throws BadInput for an unknown state, naming the known ones */
     public static Start parse(String id) {
-        return Arrays.stream(values()).filter(s -> s.toString().equals(id)).findFirst()
+        return Word.find(Start.class, id)
                 .orElseThrow(() -> new BadInput("unknown state [" + id + "]; use one of " + Arrays.toString(values())));
     }
 
     @JsonValue
     @Override
     public String toString() {
-        return name().toLowerCase(Locale.ROOT);
+        return Word.of(this);
     }
 }

@@ -2,11 +2,11 @@ package wistaxis.core.keys;
 
 import com.fasterxml.jackson.annotation.JsonProperty;
 import java.util.List;
-import java.util.Locale;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
+import wistaxis.core.facts.Word;
 
 /**
  * What was done to a device, on a time scale that begins at 0; documented in {@code docs/formats.md}.
@@ -54,7 +54,7 @@ public record Trace(
         @com.fasterxml.jackson.annotation.JsonValue
         @Override
         public String toString() {
-            return name().toLowerCase(Locale.ROOT);
+            return Word.of(this);
         }
     }
 

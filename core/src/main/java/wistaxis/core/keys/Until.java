@@ -1,7 +1,7 @@
 package wistaxis.core.keys;
 
 import com.fasterxml.jackson.annotation.JsonValue;
-import java.util.Locale;
+import wistaxis.core.facts.Word;
 
 /** What ends a step whose length is not given in seconds: something seen on the device or by the host. */
 public enum Until {
@@ -30,7 +30,7 @@ public enum Until {
     @JsonValue
     @Override
     public String toString() {
-        return name().toLowerCase(Locale.ROOT).replace('_', '-');
+        return Word.of(this);
     }
 
     public String words() {

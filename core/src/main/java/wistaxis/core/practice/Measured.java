@@ -3,7 +3,7 @@ package wistaxis.core.practice;
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
+import wistaxis.core.facts.Word;
 import wistaxis.core.keys.Trace;
 
 /**
@@ -30,7 +30,7 @@ public record Measured(What what, double seconds, double target) {
         @JsonValue
         @Override
         public String toString() {
-            return name().toLowerCase(Locale.ROOT).replace('_', '-');
+            return Word.of(this);
         }
     }
 

@@ -1,10 +1,11 @@
 package wistaxis.core.restore;
 
-import com.fasterxml.jackson.annotation.JsonProperty;
+import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Provenance;
+import wistaxis.core.facts.Word;
 
 /**
  * A stage of the restore, as a host shows it.
@@ -22,40 +23,46 @@ public record RestoreStage(
 
     /** Who works. */
     public enum By {
-        @JsonProperty("host")
-        HOST,
-        @JsonProperty("device")
-        DEVICE
+        HOST, DEVICE;
+
+        @JsonValue
+        @Override
+        public String toString() {
+            return Word.of(this);
+        }
     }
 
     /** To be in recovery or DFU, to be the host's, which has taken it over, to stay on the cable, or nothing. */
     public enum Needs {
-        @JsonProperty("mode")
-        MODE,
-        @JsonProperty("host")
-        HOST,
-        @JsonProperty("contact")
-        CONTACT,
-        @JsonProperty("nothing")
-        NOTHING
+        MODE, HOST, CONTACT, NOTHING;
+
+        @JsonValue
+        @Override
+        public String toString() {
+            return Word.of(this);
+        }
     }
 
     /** What has to be answered: the check of the package, the signing service, or the device by its greeting. */
     public enum Waits {
-        @JsonProperty("package")
-        PACKAGE,
-        @JsonProperty("signing")
-        SIGNING,
-        @JsonProperty("greeting")
-        GREETING
+        PACKAGE, SIGNING, GREETING;
+
+        @JsonValue
+        @Override
+        public String toString() {
+            return Word.of(this);
+        }
     }
 
     /** What the host tells the device. */
     public enum Tells {
-        @JsonProperty("begin")
-        BEGIN,
-        @JsonProperty("end")
-        END
+        BEGIN, END;
+
+        @JsonValue
+        @Override
+        public String toString() {
+            return Word.of(this);
+        }
     }
 
     private record Stages(List<RestoreStage> stages) {}

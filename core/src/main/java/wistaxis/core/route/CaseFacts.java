@@ -7,7 +7,6 @@ import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import java.util.Objects;
 import java.util.function.Function;
 import java.util.stream.Stream;
@@ -16,6 +15,7 @@ import wistaxis.core.device.Imei;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
+import wistaxis.core.facts.Word;
 import wistaxis.core.facts.YesNo;
 import wistaxis.core.firmware.SystemVersion;
 import wistaxis.core.steps.Step;
@@ -60,7 +60,7 @@ public record CaseFacts(
         @JsonValue
         @Override
         public String toString() {
-            return name().toLowerCase(Locale.ROOT);
+            return Word.of(this);
         }
 
         @JsonCreator
@@ -76,7 +76,7 @@ public record CaseFacts(
         @JsonValue
         @Override
         public String toString() {
-            return name().toLowerCase(Locale.ROOT);
+            return Word.of(this);
         }
 
         @JsonCreator
@@ -132,7 +132,7 @@ public record CaseFacts(
     }
 
     private static <E extends Enum<E>> E oneOf(Class<E> type, String text) {
-        return Arrays.stream(type.getEnumConstants()).filter(e -> e.toString().equals(text)).findFirst()
+        return Word.find(type, text)
                 .orElseThrow(() -> new BadInput("[" + text + "]: write one of " + Arrays.toString(type.getEnumConstants())));
     }
 

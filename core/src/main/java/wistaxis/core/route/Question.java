@@ -2,10 +2,10 @@ package wistaxis.core.route;
 
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import wistaxis.core.facts.Provenance;
+import wistaxis.core.facts.Word;
 import wistaxis.core.steps.Trouble;
 
 /**
@@ -33,7 +33,7 @@ public record Question(
         @JsonValue
         @Override
         public String toString() {
-            return name().toLowerCase(Locale.ROOT);
+            return Word.of(this);
         }
     }
 

@@ -2,9 +2,9 @@ package wistaxis.core.route;
 
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import wistaxis.core.facts.Provenance;
+import wistaxis.core.facts.Word;
 import wistaxis.core.steps.Ladder;
 import wistaxis.core.steps.Step;
 
@@ -24,7 +24,7 @@ public final class RouteFacts {
         @JsonValue
         @Override
         public String toString() {
-            return name().toLowerCase(Locale.ROOT).replace('_', '-');
+            return Word.of(this);
         }
     }
 

@@ -1,7 +1,7 @@
 package wistaxis.core.steps;
 
 import com.fasterxml.jackson.annotation.JsonValue;
-import java.util.Locale;
+import wistaxis.core.facts.Word;
 
 /** Whose hands a stop wants: nobody's while it is only waited. */
 public enum Hands {
@@ -10,6 +10,6 @@ public enum Hands {
     @JsonValue
     @Override
     public String toString() {
-        return name().toLowerCase(Locale.ROOT).replace('_', '-');
+        return Word.of(this);
     }
 }

@@ -1,7 +1,7 @@
 package wistaxis.core.steps;
 
 import com.fasterxml.jackson.annotation.JsonValue;
-import java.util.Locale;
+import wistaxis.core.facts.Word;
 
 /** How a thing that was looked at is judged. */
 public enum Judgement {
@@ -10,6 +10,6 @@ public enum Judgement {
     @JsonValue
     @Override
     public String toString() {
-        return name().toLowerCase(Locale.ROOT).replace('_', '-');
+        return Word.of(this);
     }
 }

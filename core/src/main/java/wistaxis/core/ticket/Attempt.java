@@ -7,12 +7,12 @@ import java.util.Arrays;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.facts.Word;
 import wistaxis.core.keys.Mode;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Steps;
@@ -51,7 +51,7 @@ public record Attempt(
         @JsonValue
         @Override
         public String toString() {
-            return name().toLowerCase(Locale.ROOT).replace('_', '-');
+            return Word.of(this);
         }
 
         /** @return empty for what is none */

@@ -2,8 +2,8 @@ package wistaxis.core.ticket;
 
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.Arrays;
-import java.util.Locale;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Word;
 
 /** What can be said of a real device's screen. */
 public enum OnScreen {
@@ -11,7 +11,7 @@ public enum OnScreen {
 
     /** @throws BadInput for what is none, with what there is */
     public static OnScreen parse(String text) {
-        return Arrays.stream(values()).filter(s -> s.toString().equals(text)).findFirst().orElseThrow(() -> new BadInput(
+        return Word.find(OnScreen.class, text).orElseThrow(() -> new BadInput(
                 "screen [" + text + "] is none; write one of " + Arrays.toString(values())));
     }
 
@@ -28,6 +28,6 @@ public enum OnScreen {
     @JsonValue
     @Override
     public String toString() {
-        return name().toLowerCase(Locale.ROOT).replace('_', '-');
+        return Word.of(this);
     }
 }

@@ -2,12 +2,12 @@ package wistaxis.core.work;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Names;
 import wistaxis.core.facts.Said;
+import wistaxis.core.facts.Word;
 import wistaxis.core.firmware.PackageReport;
 import wistaxis.core.keys.HostView;
 import wistaxis.core.keys.Mode;
@@ -31,7 +31,7 @@ public final class Sightings {
 
         @Override
         public String toString() {
-            return name().toLowerCase(Locale.ROOT);
+            return Word.of(this);
         }
     }
 

@@ -97,14 +97,15 @@ public final class Plans {
 
     private void took(Moment at, Planned found) {
         asking = false;
-        of = at;
         boolean other = !isNearly(planned, found.plan());
         planned = found.plan();
         found.failed().forEach(present::failed);
+        boolean holds = life.changes().told() == at.changes();
+        of = other ? new Moment(at.second(), at.changes() + 1) : at; // that it is told changes nothing in it
         if (other) {
             life.changes().tell(Change.Topic.PLAN);
         }
-        if (life.changes().told() != at.changes()) {
+        if (!holds && !asking) {
             ask(moment()); // it has changed meanwhile
         }
     }
