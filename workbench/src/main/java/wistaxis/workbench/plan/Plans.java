@@ -50,6 +50,7 @@ public final class Plans {
     private @Nullable Moment of;
     private boolean asking;
     private BenchPlan planned;
+    private Map<String, String> stopped = Map.of();
 
     /** @param history how long things take here */
     public Plans(Life life, Tickets tickets, Supplier<Shop> shop, Supplier<TimeHistory> history, Present present) {
@@ -97,8 +98,9 @@ public final class Plans {
 
     private void took(Moment at, Planned found) {
         asking = false;
-        boolean other = !isNearly(planned, found.plan());
+        boolean other = !isNearly(planned, found.plan()) || !stopped.equals(found.stopped());
         planned = found.plan();
+        stopped = found.stopped();
         found.failed().forEach(present::failed);
         boolean holds = life.changes().told() == at.changes();
         of = other ? new Moment(at.second(), at.changes() + 1) : at; // that it is told changes nothing in it
@@ -131,6 +133,11 @@ public final class Plans {
                 && l.job().ticket().equals(ticket.number())).findFirst().map(l -> BenchTime.between(p, l.spans().getLast().end())));
     }
 
+    /** Why nothing may be done on a ticket, as it was when the plan was computed; empty where it goes on. */
+    public Optional<String> stopped(Ticket ticket) {
+        return Optional.ofNullable(stopped.get(ticket.number()));
+    }
+
     /** When a ticket will be done, by the plan; empty where nothing is left to do on it. */
     public Optional<Instant> ready(Ticket ticket) {
         return now().lanes().stream().filter(l -> l.job().ticket().equals(ticket.number()) && !l.spans().isEmpty()).findFirst()
@@ -152,22 +159,24 @@ public final class Plans {
     /** A ticket, and what only whoever works on it knows. */
     private record Seen(Ticket ticket, Duration unattended, long missing) {}
 
-    /** A plan, and the tickets that could not be planned. */
-    private record Planned(BenchPlan plan, Map<Ticket, Throwable> failed) {}
+    /** A plan, and the tickets that are stopped or could not be planned. */
+    private record Planned(BenchPlan plan, Map<String, String> stopped, Map<Ticket, Throwable> failed) {}
 
     /** All that a plan is made of, as it is now; the plan can be made on any thread. */
     private record All(List<Seen> tickets, Shop shop, TimeHistory history, Instant now) {
         Planned plan() {
             Map<Ticket, Throwable> failed = new LinkedHashMap<>();
+            Map<String, String> stopped = new LinkedHashMap<>();
             List<BenchPlan.Job> jobs = new ArrayList<>();
             for (Seen seen : tickets) {
                 try {
-                    job(seen, shop, history).ifPresent(jobs::add);
+                    shop.rules(seen.ticket()).stopped().ifPresentOrElse(why -> stopped.put(seen.ticket().number(), why),
+                            () -> jobs.add(job(seen, shop, history)));
                 } catch (RuntimeException | StackOverflowError e) {
                     failed.put(seen.ticket(), e);
                 }
             }
-            return new Planned(BenchPlan.of(jobs, now), failed);
+            return new Planned(BenchPlan.of(jobs, now), stopped, failed);
         }
     }
 
@@ -179,17 +188,14 @@ public final class Plans {
         return found.plan();
     }
 
-    /** What is left to do on a ticket; empty where it is stopped. */
-    private static Optional<BenchPlan.Job> job(Seen seen, Shop shop, TimeHistory history) {
+    /** What is left to do on a ticket that is not stopped. */
+    private static BenchPlan.Job job(Seen seen, Shop shop, TimeHistory history) {
         Ticket t = seen.ticket();
-        if (shop.rules(t).stopped().isPresent()) {
-            return Optional.empty();
-        }
         Optional<Step> step = shop.step(t);
         double download = t.packageProven() ? 0 : history.download(seen.missing()).mid();
-        return Optional.of(new BenchPlan.Job(t.number(), t.stage(), Intake.promised(t).orElse(BenchTime.LAST), seen.unattended(),
+        return new BenchPlan.Job(t.number(), t.stage(), Intake.promised(t).orElse(BenchTime.LAST), seen.unattended(),
                 seconds(download), step.map(Step::writes).orElse(true),
-                restore(shop.model(t).map(DeviceModel::family).orElse(null), history), setUp(shop, history, t, step)));
+                restore(shop.model(t).map(DeviceModel::family).orElse(null), history), setUp(shop, history, t, step));
     }
 
     /** From greeting to first use as it stands on a ticket, activation as long as it took here; empty where there is nothing to set up. */

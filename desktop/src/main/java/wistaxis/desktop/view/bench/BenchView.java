@@ -11,7 +11,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Supplier;
-import java.util.stream.Collectors;
 import javafx.scene.Node;
 import javafx.scene.Parent;
 import javafx.scene.control.Button;
@@ -24,9 +23,9 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.BenchPlan;
 import wistaxis.core.device.DeviceModel;
-import wistaxis.core.route.Intake;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.desktop.look.Look;
 import wistaxis.desktop.look.Ui;
@@ -34,7 +33,9 @@ import wistaxis.desktop.view.page.View;
 import wistaxis.desktop.view.page.Window;
 import wistaxis.desktop.view.settings.SettingsView;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.firmware.Builds;
 import wistaxis.workbench.life.Change;
+import wistaxis.workbench.page.BenchPage;
 
 /** All open tickets on one time axis, and above them the next call for hands. */
 public final class BenchView implements View {
@@ -55,7 +56,7 @@ public final class BenchView implements View {
     private static final int SEEN_FIRST = 30;
     private static final double LANE = 66;
     private final SettingsView first;
-    private Optional<BenchPlan.Call> due = Optional.empty();
+    private @Nullable BenchPage page;
     private long drawnMinute = -1;
     private Look looks = Look.USUAL;
 
@@ -92,50 +93,47 @@ public final class BenchView implements View {
 
     @Override
     public void refresh() {
-        drawnMinute = bench.now().getEpochSecond() / 60;
+        BenchPage page = BenchPage.of(bench);
+        this.page = page;
+        drawnMinute = page.now().getEpochSecond() / 60;
         legend.getChildren().setAll(legend());
-        BenchPlan plan = bench.plans().now();
-        due = plan.nextCall();
         lanes.getChildren().clear();
-        bench.stock().builds().closingSoon(bench.tickets().open()).forEach(c -> lanes.getChildren()
-                .add(Ui.notice("", "Signing of " + c.build().version() + " (" + c.build().build() + ") closes in " + Ui.coarse(c.left())
-                + ": " + String.join(", ", c.tickets())
-                + (c.tickets().size() == 1 ? " has" : " have") + " chosen it.")));
-        lanes.getChildren().add(TimeLane.header(bench.now()));
-        List<Ticket> open = bench.tickets().open();
+        if (page.rows().isEmpty()) {
+            lanes.getChildren().add(Ui.notice("calm", "The bench is clear.", "Open a ticket for the next device with Ctrl+N."));
+        } else {
+            page.closing().forEach(c -> lanes.getChildren().add(Ui.notice("", closes(c))));
+            lanes.getChildren().add(TimeLane.header(page.now()));
+        }
+        if (page.fresh()) {
+            lanes.getChildren().add(Ui.label("Three things to settle, now or later (in Settings)", "title"));
+            VBox things = Ui.column(12);
+            things.getChildren().addAll(first.first());
+            lanes.getChildren().add(things);
+        }
         if (!looks.equals(Look.of(lanes))) {
             looks = Look.of(lanes);
             slots.clear(); // a row keeps the colours that it was drawn with
         }
-        slots.keySet().retainAll(open.stream().map(Ticket::number).toList());
-        Map<String, BenchPlan.Lane> planned = plan.lanes().stream().collect(Collectors.toMap(l -> l.job().ticket(), l -> l));
-        for (Ticket ticket : open) {
-            Optional<BenchPlan.Lane> lane = Optional.ofNullable(planned.get(ticket.number()));
-            lanes.getChildren().add(slot(ticket, lane, lanes.getChildren().size()));
-        }
-        if (open.isEmpty()) {
-            lanes.getChildren().setAll(Ui.notice("calm", "The bench is clear.", "Open a ticket for the next device with Ctrl+N."));
-            if (!bench.world().simulated() && bench.tickets().entries() == 0) {
-                lanes.getChildren().add(Ui.label("Three things to settle, now or later (in Settings)", "title"));
-                VBox things = Ui.column(12);
-                things.getChildren().addAll(first.first());
-                lanes.getChildren().add(things);
-            }
-        }
-        long closed = bench.tickets().closed();
-        if (closed > 0) {
-            lanes.getChildren().add(Ui.style(Ui.label(closed + " closed, in the ledger", "small muted"), "lane-card"));
+        slots.keySet().retainAll(page.rows().stream().map(r -> r.of().number()).toList());
+        page.rows().forEach(r -> lanes.getChildren().add(slot(r, lanes.getChildren().size())));
+        if (page.closed() > 0) {
+            lanes.getChildren().add(Ui.style(Ui.label(page.closed() + " closed, in the ledger", "small muted"), "lane-card"));
         }
         tick();
     }
 
+    private static String closes(Builds.Closing c) {
+        return "Signing of " + c.build().version() + " (" + c.build().build() + ") closes in " + Ui.coarse(c.left()) + ": "
+                + String.join(", ", c.tickets()) + (c.tickets().size() == 1 ? " has" : " have") + " chosen it.";
+    }
+
     /** The place of a row, which is made when it comes into sight; one whose ticket has not changed is kept for a while. */
-    private Node slot(Ticket ticket, Optional<BenchPlan.Lane> lane, int at) {
-        String shows = lane.map(l -> l.late() + " " + l.spans().stream().map(BenchPlan.Span::what).toList()).orElse("");
+    private Node slot(BenchPage.Row row, int at) {
+        Ticket ticket = row.of();
         Slot before = slots.get(ticket.number());
-        boolean same = before != null && before.of() == ticket && before.shows().equals(shows) && before.drawn() == drawnMinute;
-        Slot slot = same ? before : new Slot(ticket, shows, drawnMinute, new StackPane(), () -> bench.guard().of(ticket, () -> lane(ticket,
-                lane)).orElseGet(() -> unreadable(ticket)));
+        boolean same = before != null && before.of().isNearly(row) && before.drawn() == drawnMinute;
+        Slot slot = same ? before : new Slot(row, drawnMinute, new StackPane(), () -> row.shown().flatMap(shown -> bench.guard().of(ticket,
+                () -> lane(ticket, shown))).orElseGet(() -> unreadable(ticket)));
         slots.put(ticket.number(), slot);
         slot.place().setMinHeight(LANE);
         if (at < SEEN_FIRST) {
@@ -155,10 +153,9 @@ public final class BenchView implements View {
     /**
      * The place of a row.
      *
-     * @param shows what of the plan it shows, times aside
      * @param drawn of which stretch of time
      */
-    private record Slot(Ticket of, String shows, long drawn, StackPane place, Supplier<Button> row) {
+    private record Slot(BenchPage.Row of, long drawn, StackPane place, Supplier<Button> row) {
         void fill() {
             if (place.getChildren().isEmpty()) {
                 place.getChildren().add(row.get());
@@ -172,21 +169,19 @@ public final class BenchView implements View {
                 () -> shell.showTicket(ticket.number()));
     }
 
-    private Button lane(Ticket ticket, Optional<BenchPlan.Lane> lane) {
-        String device = bench.model(ticket).map(DeviceModel::name)
+    private Button lane(Ticket ticket, BenchPage.Shown shown) {
+        String device = shown.model().map(DeviceModel::name)
                 .orElse(ticket.fact("deviceWords").map(w -> w + ", model not settled").orElse("device not settled"));
-        Optional<String> stop = bench.routes().rules(ticket).stopped();
-        String state = stop.isPresent() ? "Stopped" : lane.filter(BenchPlan.Lane::late).isPresent() ? ticket.stage().words()
-                + ", will be late" : ticket.stage().words();
-        Label stage = Ui.label(state, stop.isPresent() || state.endsWith("late") ? "strong erases" : "strong");
+        Optional<String> stop = shown.stopped();
+        String state = stop.isPresent() ? "Stopped" : shown.late() ? ticket.stage().words() + ", will be late" : ticket.stage().words();
+        Label stage = Ui.label(state, stop.isPresent() || shown.late() ? "strong erases" : "strong");
         stage.setMinWidth(Region.USE_PREF_SIZE);
         VBox card = Ui.style(Ui.column(1, Ui.row(8, Ui.label(ticket.number(), "code muted"), stage, Ui.gap(),
-                Ui.label(Intake.promised(ticket).map(p -> "by " + HOUR.format(p)).orElse("no time promised"), "small muted")),
+                Ui.label(shown.promised().map(p -> "by " + HOUR.format(p)).orElse("no time promised"), "small muted")),
                 Ui.text(ticket.title(), "strong"), Ui.text(device, "small muted")), "lane-card");
         card.setMinWidth(TimeLane.CARD);
         card.setMaxWidth(TimeLane.CARD);
-        TimeLane axis = new TimeLane(bench.now(), lane.map(BenchPlan.Lane::spans).orElse(List.of()), Intake.promised(ticket),
-                bench.tickets().moments(ticket.number()), stop.orElse(""));
+        TimeLane axis = new TimeLane(bench.now(), shown.spans(), shown.promised(), shown.past(), stop.orElse(""));
         HBox.setHgrow(axis, Priority.ALWAYS);
         HBox row = new HBox(card, axis);
         row.prefWidthProperty().bind(lanes.widthProperty().subtract(4));
@@ -201,26 +196,29 @@ public final class BenchView implements View {
     @Override
     public void tick() {
         Instant now = bench.now();
-        if (due.isEmpty()) {
+        BenchPlan.Call next = call().orElse(null);
+        if (page == null || next == null) {
             countdown.setText("");
             call.setText("Nothing needs hands");
             callDetail.setText("");
             return;
         }
-        BenchPlan.Call next = due.get();
-        boolean waits = !next.at().isAfter(now.plusSeconds(1));
+        boolean waits = page.waits(now);
         countdown.setText(waits ? "Now" : Ui.clock(Duration.between(now, next.at())));
         call.setText(next.what() + ": " + bench.ticket(next.ticket()).title());
         callDetail.setText(next.ticket() + (waits ? ", waiting for hands" : ", hands needed at " + HOUR.format(next.at())));
-        long minute = now.getEpochSecond() / 60;
-        if (minute != drawnMinute) {
+        if (now.getEpochSecond() / 60 != drawnMinute) {
             refresh();
         }
     }
 
+    private Optional<BenchPlan.Call> call() {
+        return Optional.ofNullable(page).flatMap(BenchPage::next);
+    }
+
     @Override
     public String next() {
-        return due.map(c -> "Hands at " + HOUR.format(c.at()) + " for " + c.ticket() + ": " + c.what())
+        return call().map(c -> "Hands at " + HOUR.format(c.at()) + " for " + c.ticket() + ": " + c.what())
                 .orElse("Nothing is waiting. A new ticket: Ctrl+N");
     }
 }

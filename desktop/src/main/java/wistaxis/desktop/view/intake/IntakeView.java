@@ -31,6 +31,7 @@ import wistaxis.desktop.view.page.TicketPage;
 import wistaxis.desktop.view.page.Window;
 import wistaxis.desktop.view.route.LiveRoute;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.page.IntakePage;
 import wistaxis.workbench.route.Routes;
 
 /**
@@ -51,6 +52,7 @@ public final class IntakeView extends TicketPage {
     private final WordsCard words;
     private final Set<String> putOff = new HashSet<>();
     private final EventHandler<KeyEvent> pressed = this::pressed;
+    private IntakePage page;
     private @Nullable String asking;
     private @Nullable String lastAnswered;
 
@@ -58,7 +60,7 @@ public final class IntakeView extends TicketPage {
         super(bench, number);
         this.shell = shell;
         this.desk = bench.routes();
-        this.live = new LiveRoute(bench, number);
+        this.live = new LiveRoute(desk.route(ticket()));
         this.customer = new CustomerCard(shell, bench, number);
         this.words = new WordsCard(bench, number);
         this.answers = new AnswerPane(shell, bench, number, this::answered);
@@ -67,38 +69,32 @@ public final class IntakeView extends TicketPage {
         VBox.setVgrow(columns, Priority.ALWAYS);
         root.getChildren().add(columns);
         shell.scene().addEventFilter(KeyEvent.KEY_PRESSED, pressed);
+        this.page = look();
     }
 
-    /** The question in hand: the one picked, else the next open one. */
-    private Optional<Question> current(Ticket t, Map<String, String> inferred) {
-        return asking == null ? desk.intake().next(t, inferred, putOff) : desk.intake().questions().stream()
-                .filter(q -> q.question().equals(asking)).findFirst();
+    private IntakePage look() {
+        return IntakePage.of(ticket(), desk, asking, putOff);
     }
 
     @Override
     public void refresh() {
-        Ticket t = ticket();
-        Map<String, String> inferred = desk.inferred(t);
+        page = look();
+        Ticket t = page.of();
         conversation.setPadding(new Insets(0, 12, 0, 0));
         conversation.getChildren().clear();
-        Optional<Question> current = current(t, inferred);
-        current.ifPresentOrElse(q -> conversation.getChildren().add(answers.card(q, t)), () -> conversation.getChildren()
+        page.current().ifPresentOrElse(q -> conversation.getChildren().add(answers.card(q, t)), () -> conversation.getChildren()
                 .add(nothingLeft()));
         conversation.getChildren().add(foot(t));
         conversation.getChildren().addAll(customer, words);
         customer.refresh();
         words.refresh(t);
-        List<Question> asked = desk.intake().asked(t, inferred);
-        List<Question> said = asked.stream().filter(q -> Intake.answered(q, t)).toList();
-        if (!said.isEmpty()) {
+        if (!page.said().isEmpty()) {
             conversation.getChildren().add(Ui.label("Said", "strong"));
-            said.reversed().forEach(q -> conversation.getChildren().add(said(q, t)));
+            page.said().forEach(q -> conversation.getChildren().add(said(q, t)));
         }
-        chips("Still to ask", asked.stream().filter(q -> !Intake.answered(q, t) && !q.question()
-                .equals(current.map(Question::question).orElse(""))).toList());
-        List<Question> others = desk.intake().others(t, inferred);
-        chips("Can be said as well", t.fact("trouble").isPresent() ? others : List.of());
-        live.refresh(t);
+        chips("Still to ask", page.open());
+        chips("Can be said as well", page.others());
+        live.refresh(page.route());
     }
 
     private Node nothingLeft() {
@@ -108,7 +104,7 @@ public final class IntakeView extends TicketPage {
 
     private Node foot(Ticket t) {
         var go = Ui.button("go-on", t.identifier() == null ? "Find the exact model" : "Take the route", "primary", this::goOn);
-        go.setDisable(t.fact("trouble").isEmpty());
+        go.setDisable(!page.goesOn());
         return Ui.flow(12, go, Ui.label("Ctrl+Enter", "code small muted"), Ui.label("0 not known, Backspace takes back", "small muted"));
     }
 
@@ -181,7 +177,7 @@ public final class IntakeView extends TicketPage {
     }
 
     private void goOn() {
-        if (ticket().fact("trouble").isPresent()) {
+        if (page.goesOn()) {
             shell.showTicket(number, ticket().identifier() == null ? wistaxis.core.ticket.Stage.IDENTIFY
                     : wistaxis.core.ticket.Stage.ROUTE);
         }
@@ -201,10 +197,9 @@ public final class IntakeView extends TicketPage {
         if (typing && !emptied || e.isAltDown()) {
             return;
         }
-        Ticket t = ticket();
         if (e.getCode() == KeyCode.BACK_SPACE) {
             takeBack();
-        } else if (!current(t, desk.inferred(t)).map(q -> answers.key(q, e.getCode())).orElse(false)) {
+        } else if (!page.current().map(q -> answers.key(q, e.getCode())).orElse(false)) {
             return;
         }
         e.consume();
@@ -212,14 +207,12 @@ public final class IntakeView extends TicketPage {
 
     @Override
     public String firstFocus() {
-        Ticket t = ticket();
-        return current(t, desk.inferred(t)).map(answers::firstFocus).orElse("go-on");
+        return page.current().map(answers::firstFocus).orElse("go-on");
     }
 
     @Override
     public String wants() {
-        Ticket t = ticket();
-        return current(t, desk.inferred(t)).map(Question::question).orElse("");
+        return page.current().map(Question::question).orElse("");
     }
 
     @Override
@@ -229,9 +222,8 @@ public final class IntakeView extends TicketPage {
 
     @Override
     public String next() {
-        Ticket t = ticket();
-        Optional<Route.Rung> rung = desk.route(t).flatMap(Route::recommended);
-        return t.fact("trouble").isEmpty() ? "Ask what is wrong; the route begins with it. Hands: now."
+        Optional<Route.Rung> rung = page.route().flatMap(Route::recommended);
+        return !page.goesOn() ? "Ask what is wrong; the route begins with it. Hands: now."
                 : rung.map(r -> "As it stands: " + r.step().title() + ". Hands: now.").orElse("No step is open yet: go on asking.");
     }
 }

@@ -7,30 +7,27 @@ import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.route.Intake;
 import wistaxis.core.route.Route;
-import wistaxis.core.ticket.Ticket;
 import wistaxis.desktop.look.Ui;
-import wistaxis.workbench.Workbench;
 
 /** The route beside the conversation: a short ladder that follows each answer and marks what it changed. */
 public final class LiveRoute {
-    private final Workbench bench;
     private final VBox ladder = new VBox(6);
     private final Region node;
     private @Nullable Route before;
     private @Nullable Route latest;
 
-    public LiveRoute(Workbench bench, String number) {
-        this.bench = bench;
+    /** @param first as it stands when the page opens */
+    public LiveRoute(Optional<Route> first) {
         this.node = Ui.column(8, Ui.label("The route, as it stands", "title"), Ui.scroll(ladder));
-        this.latest = bench.routes().route(bench.ticket(number)).orElse(null);
+        this.latest = first.orElse(null);
     }
 
     public Region node() {
         return node;
     }
 
-    public void refresh(Ticket t) {
-        Route now = bench.routes().route(t).orElse(null);
+    public void refresh(Optional<Route> route) {
+        Route now = route.orElse(null);
         if (now != null && !now.equals(latest)) {
             before = latest;
             latest = now;

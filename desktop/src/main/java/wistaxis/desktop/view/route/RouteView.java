@@ -25,15 +25,14 @@ import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
-import wistaxis.core.work.Rules;
-import wistaxis.core.work.SetUp;
 import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.handover.HandoverView;
 import wistaxis.desktop.view.page.TicketPage;
 import wistaxis.desktop.view.page.Window;
-import wistaxis.store.people.People;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.page.RoutePage.Act;
+import wistaxis.workbench.page.RoutePage;
 import wistaxis.workbench.route.Routes;
 
 /** The ladder, least destructive first: what each rung keeps or erases, minutes, reasons, evidence; consent is asked for once. */
@@ -50,6 +49,7 @@ public final class RouteView extends TicketPage {
     private String asking = "";
     private String overruling = "";
     private boolean unlockToo;
+    private Optional<RoutePage> page = Optional.empty();
 
     public RouteView(Window shell, Workbench bench, String number) {
         super(bench, number);
@@ -70,30 +70,30 @@ public final class RouteView extends TicketPage {
         Ticket t = ticket();
         ladder.getChildren().clear();
         beside.getChildren().clear();
-        Optional<Route> found = desk.route(t);
-        if (found.isEmpty()) {
+        page = RoutePage.of(t, desk);
+        if (page.isEmpty()) {
             ladder.getChildren().add(Ui.notice("", "The trouble is not known yet.", "Go back to the intake and ask what is wrong."));
             return;
         }
-        Route route = found.get();
+        RoutePage page = this.page.get();
+        Route route = page.route();
         if (route.stop() != null) {
             ladder.getChildren().add(Ui.notice("stop", "Stop: nothing may be done on this device.", route.stop()));
         }
-        ends(t, route);
+        ends(page);
         if (!route.commonReasons().isEmpty() && route.stop() == null) {
             ladder.getChildren().add(Ui.notice("", "Before any step:", String.join("  ", route.commonReasons())));
         }
         route.contradictions().forEach(c -> ladder.getChildren()
                 .add(Ui.notice("", "Two answers do not go together.", c, "Change one in the intake.")));
-        route.rungs().forEach(r -> ladder.getChildren().add(rung(t, r, route)));
-        versions(route).ifPresent(beside.getChildren()::add);
-        if (route.stop() == null && route.rungs().stream()
-                .anyMatch(r -> r.step().host() && (r.open() || r.step().id().equals(t.route())))) {
+        page.rungs().forEach(r -> ladder.getChildren().add(rung(r)));
+        page.backups().map(b -> versions(route, b)).ifPresent(beside.getChildren()::add);
+        if (page.readies()) {
             beside.getChildren().add(readiness.node(t));
         }
-        if (t.unlock() != null || unlockToo || t.is(Step::isCarrierUnlock)) {
+        if (page.unlocks() == RoutePage.Unlocks.SHOWN || unlockToo) {
             beside.getChildren().add(unlock.node(t));
-        } else if (route.stop() == null && route.rungs().stream().noneMatch(r -> r.step().isCarrierUnlock())) {
+        } else if (page.unlocks() == RoutePage.Unlocks.OFFERED) {
             beside.getChildren().add(Ui.button("unlock-too", "Order a carrier unlock as well", "quiet small", () -> {
                 unlockToo = true;
                 refresh();
@@ -103,17 +103,13 @@ public final class RouteView extends TicketPage {
     }
 
     /** Where no rung is left to be taken: what was tried goes along, and the ticket ends here or at the hardware bench. */
-    private void ends(Ticket t, Route route) {
-        Rules rules = desk.rules(t);
-        if (t.closed() != null || t.stage() != Stage.ROUTE) {
-            return;
-        }
-        if (route.stop() == null && rules.isForHardware()) {
-            ladder.getChildren().add(Ui.notice("", "No rung is left: to the hardware bench.", "What goes with the device: " + rules.tried()
+    private void ends(RoutePage page) {
+        if (page.forHardware()) {
+            ladder.getChildren().add(Ui.notice("", "No rung is left: to the hardware bench.", "What goes with the device: " + page.tried()
                     + "."));
         }
-        if (rules.mayClose().isEmpty()) {
-            ladder.getChildren().add(Ui.row(8, Ui.button("close-ticket", route.stop() != null ? "Close the ticket, not done"
+        if (page.mayClose()) {
+            ladder.getChildren().add(Ui.row(8, Ui.button("close-ticket", page.route().stop() != null ? "Close the ticket, not done"
                     : "Close the ticket: to the hardware bench", "",
                     () -> give(new Command.Close()))));
         }
@@ -129,10 +125,7 @@ public final class RouteView extends TicketPage {
         return Ui.style(card, "gone");
     }
 
-    private Optional<Node> versions(Route route) {
-        if (route.target() == null && route.backups().isEmpty()) {
-            return Optional.empty();
-        }
+    private static Node versions(Route route, BackupPlan plan) {
         VBox card = Ui.card(Ui.label("Versions and backups", "strong"));
         if (route.target() != null) {
             card.getChildren().add(Ui.text((route.targetSaid() ? "Asked for: " : "Newest signed: ") + route.target(), ""));
@@ -141,11 +134,10 @@ public final class RouteView extends TicketPage {
             card.getChildren().add(Ui.text("Signed now: " + route.signed().stream().map(Object::toString)
                     .collect(Collectors.joining(", ")), "small muted"));
         }
-        BackupPlan plan = desk.backups(ticket()).orElseThrow();
         plan.lines().forEach(l -> card.getChildren().add(Ui.text((Boolean.TRUE.equals(l.grey()) ? "grey   " : l.take() ? "\u25b6 tap   "
                 : "") + words(l.backup()), Boolean.TRUE.equals(l.grey()) ? "small muted" : l.take() ? "strong" : "small")));
         plan.says().forEach(w -> card.getChildren().add(Ui.text(w, "small")));
-        return Optional.of(card);
+        return card;
     }
 
     private static String words(CaseFacts.Backup b) {
@@ -153,62 +145,61 @@ public final class RouteView extends TicketPage {
                 + b.version()) + (b.at() == null ? "" : ", " + b.at()) + (b.sizeBytes() == null ? "" : ", " + Units.inWords(b.sizeBytes()));
     }
 
-    private VBox rung(Ticket t, Route.Rung rung, Route route) {
-        Step step = rung.step();
-        boolean taken = step.id().equals(t.route()) && t.attempt().filter(a -> a.failed() || a.is(Step::prepares) && a.said() != null)
-                .isEmpty();
+    private VBox rung(RoutePage.Rung r) {
+        Route.Rung rung = r.of();
+        Step step = r.step();
+        boolean asked = asking.equals(step.id());
+        boolean live = rung.open() || r.taken();
         Label minutes = Ui.label(step.minutes().getFirst() + " to " + step.minutes().getLast() + " min", "muted");
         minutes.setMinWidth(Region.USE_PREF_SIZE);
-        HBox head = Ui.row(12, Ui.flow(12, keeps(step.keeps()), Ui.label(step.title(), rung.open() || taken ? "title" : "strong"),
-                minutes));
-        if (rung.done() && !taken) {
+        HBox head = Ui.row(12, Ui.flow(12, keeps(step.keeps()), Ui.label(step.title(), live ? "title" : "strong"), minutes));
+        if (rung.done() && !r.taken()) {
             head.getChildren().add(Ui.label(step.prepares() ? "done" : "tried", "tag missing"));
         }
-        if (taken) {
+        if (r.taken()) {
             head.getChildren().add(Ui.label("taken", "tag simulated"));
-            if (desk.rules(t).needsConsent() && !asking.equals(step.id())) {
-                head.getChildren().add(Ui.button("rung-" + step.id(), "Ask the owner again", "primary", () -> take(rung)));
-            }
-        } else if (rung.open() && !asking.equals(step.id())) {
-            head.getChildren().add(Ui.button("rung-" + step.id(), rung.done() ? "Once more" : "Take this step", route.recommended()
-                    .filter(rung::equals).isPresent() ? "primary" : "", () -> take(rung)));
         } else if (!rung.open()) {
             head.getChildren().add(Ui.label(stateOf(rung), "tag missing"));
         }
+        if (!asked && r.may(Act.ASK_AGAIN)) {
+            head.getChildren().add(Ui.button("rung-" + step.id(), "Ask the owner again", "primary", () -> take(rung)));
+        } else if (!asked && (r.may(Act.TAKE) || r.may(Act.ONCE_MORE))) {
+            head.getChildren().add(Ui.button("rung-" + step.id(), r.may(Act.ONCE_MORE) ? "Once more" : "Take this step", r.recommended()
+                    ? "primary" : "", () -> take(rung)));
+        }
         VBox card = Ui.card(head);
-        List<String> reasons = rung.reasons().stream().filter(r -> !r.equals(route.stop()) && !route.commonReasons().contains(r)).toList();
-        if (rung.overrulable() && !overruling.equals(step.id())) {
+        if (r.may(Act.OVERRULE) && !overruling.equals(step.id())) {
             head.getChildren().add(overruleButton(step.id()));
         }
-        if (asking.equals(step.id())) {
+        if (asked) {
             card.getChildren().add(consent(rung));
-        } else if (rung.open() || taken) {
-            words(card, t, rung, reasons);
-        } else if (!reasons.isEmpty()) {
-            card.getChildren().add(Ui.text(String.join("  ", reasons), "small strong"));
+        } else if (live) {
+            words(card, r);
+        } else if (!r.reasons().isEmpty()) {
+            card.getChildren().add(Ui.text(String.join("  ", r.reasons()), "small strong"));
         }
-        if (taken && step.writes() && desk.rules(t).maySay().isEmpty()) {
+        if (r.may(Act.DID_NOT_HELP)) {
             card.getChildren().add(Ui.row(8, Ui.button("did-not-help", "It did not help: next rung", "",
                     () -> give(new Command.Say(Attempt.Outcome.DID_NOT_HELP)))));
         }
-        if (taken && t.walk().filter(w -> !w.over()).isPresent()) {
+        if (r.may(Act.GO_ON)) {
             card.getChildren().add(Ui.row(8, Ui.button("walk-go", "Go on with it", "primary", () -> shell.showTicket(number, Stage.KEYS))));
         }
-        if (taken && step.isKeysAlone()) {
+        if (r.may(Act.COACH)) {
             card.getChildren().add(Ui.row(8, HandoverView.coach(shell, number)));
         }
-        if (rung.overrulable() && overruling.equals(step.id())) {
+        if (r.may(Act.OVERRULE) && overruling.equals(step.id())) {
             card.getChildren().add(overrule(step.id()));
         }
-        return Ui.style(card, taken || asking.equals(step.id()) ? "open" : rung.open() ? "" : "tight gone");
+        return Ui.style(card, r.taken() || asked ? "open" : rung.open() ? "" : "tight gone");
     }
 
-    private void words(VBox card, Ticket t, Route.Rung rung, List<String> reasons) {
-        card.getChildren().add(Ui.text(rung.step().says(), ""));
-        desk.evidence(t, rung.step().id()).ifPresent(e -> card.getChildren().add(Ui.text(inThisShop(e), "small tide strong")));
-        reasons.forEach(r -> card.getChildren().add(Ui.text("\u2013 " + r, "small")));
-        rung.cautions().forEach(c -> card.getChildren().add(Ui.text("! " + c, "small hands")));
-        card.getChildren().add(Ui.text("Needs: " + String.join("; ", rung.step().needs()), "small muted"));
+    private static void words(VBox card, RoutePage.Rung r) {
+        card.getChildren().add(Ui.text(r.step().says(), ""));
+        r.evidence().ifPresent(e -> card.getChildren().add(Ui.text(inThisShop(e), "small tide strong")));
+        r.reasons().forEach(why -> card.getChildren().add(Ui.text("\u2013 " + why, "small")));
+        r.of().cautions().forEach(c -> card.getChildren().add(Ui.text("! " + c, "small hands")));
+        card.getChildren().add(Ui.text("Needs: " + String.join("; ", r.step().needs()), "small muted"));
     }
 
     private static String inThisShop(Evidence.Tally e) {
@@ -246,7 +237,7 @@ public final class RouteView extends TicketPage {
 
     /** What comes back, when, and what never does; empty where no backup is known of. */
     private String comesBack() {
-        List<String> says = desk.backups(ticket()).map(BackupPlan::says).orElse(List.of());
+        List<String> says = page.flatMap(RoutePage::backups).map(BackupPlan::says).orElse(List.of());
         return says.isEmpty() ? "" : String.join("  ", says) + "  " + BackupPlan.NEVER_BACK;
     }
 
@@ -273,7 +264,7 @@ public final class RouteView extends TicketPage {
     }
 
     private String toldAbout(Ticket t) {
-        List<Route.BackupFit> backups = desk.route(t).orElseThrow().backups();
+        List<Route.BackupFit> backups = page.orElseThrow().route().backups();
         if (t.fact("backup").filter(b -> !b.equals("unknown")).isEmpty()) {
             return "nobody knows of a backup; everything may be lost";
         }
@@ -297,7 +288,7 @@ public final class RouteView extends TicketPage {
                 Ui.text("Recorded in the ledger with the time. It covers every later step that loses no more." + (bench.people().of(number)
                 .isPresent() ? "" : " Nobody is kept as the customer: write owner, daughter or the like; a name would stand in the "
                 + "ledger."), "small muted"));
-        List<Ticket> lot = lot(step);
+        List<Ticket> lot = RoutePage.lot(bench, ticket(), step);
         if (!lot.isEmpty()) {
             Button all = Ui.button("consent-lot", "The owner agrees, for all " + (lot.size() + 1) + " devices", "danger", () -> {
                 lot.forEach(o -> bench.commands().give(o.number(), new Command.Consent(step, true, who.getText(), told.getText())));
@@ -311,17 +302,6 @@ public final class RouteView extends TicketPage {
         return box;
     }
 
-    /** Other devices that the same customer sells, where this step only waits for the owner: one consent can be for all of them. */
-    private List<Ticket> lot(String step) {
-        Optional<People.Person> owner = bench.people().of(number);
-        return owner.isEmpty() || !SetUp.isSold(ticket()) ? List.of() : bench.tickets().open().stream()
-                .filter(o -> !o.number().equals(number) && SetUp.isSold(o)
-                        && bench.people().of(o.number()).filter(p -> p.isSame(owner.get()))
-                .isPresent())
-                .filter(o -> desk.route(o).flatMap(r -> r.rung(step)).filter(r -> r.status() == Route.Status.NEEDS_CONSENT).isPresent())
-                .toList();
-    }
-
     private void answer(String step, boolean given) {
         asking = "";
         String name = who.getText().isBlank() ? "owner, not named" : who.getText();
@@ -331,7 +311,7 @@ public final class RouteView extends TicketPage {
 
     @Override
     public String firstFocus() {
-        return desk.route(ticket()).flatMap(Route::recommended).map(r -> "rung-" + r.step().id()).orElse("");
+        return page.map(RoutePage::route).flatMap(Route::recommended).map(r -> "rung-" + r.step().id()).orElse("");
     }
 
     @Override

@@ -1,0 +1,66 @@
+package wistaxis.workbench.page;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import wistaxis.core.bench.BenchPlan;
+import wistaxis.core.device.DeviceModel;
+import wistaxis.core.route.Intake;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.workbench.Workbench;
+import wistaxis.workbench.firmware.Builds;
+
+/**
+ * The bench as it stands: who needs hands next, and a row a ticket.
+ *
+ * @param next the next call for hands; empty while nothing needs any
+ * @param closing chosen builds whose signing ends soon
+ * @param closed how many tickets are closed
+ * @param fresh whether nothing was ever done on this real bench
+ */
+public record BenchPage(Instant now, Optional<BenchPlan.Call> next, List<Builds.Closing> closing, List<Row> rows, long closed,
+        boolean fresh) {
+    /** @param shown empty where the ticket cannot be read; its page says why */
+    public record Row(Ticket of, Optional<Shown> shown) {
+        /** Whether it shows the same as another one, times aside. */
+        public boolean isNearly(Row other) {
+            return of == other.of && shown.map(Shown::says).equals(other.shown.map(Shown::says));
+        }
+    }
+
+    /**
+     * What a row shows.
+     *
+     * @param stopped why nothing may be done on the device
+     * @param late whether the promise will be broken, by the plan
+     * @param past moments of its entries
+     */
+    public record Shown(Optional<DeviceModel> model, Optional<String> stopped, boolean late, List<BenchPlan.Span> spans,
+            Optional<Instant> promised, List<Instant> past) {
+        private List<Object> says() {
+            return List.of(model, stopped, late, spans.stream().map(BenchPlan.Span::what).toList());
+        }
+    }
+
+    /** By the last plan; a ticket that cannot be read is in nobody's way. */
+    public static BenchPage of(Workbench bench) {
+        BenchPlan plan = bench.plans().now();
+        Map<String, BenchPlan.Lane> lanes = plan.lanes().stream().collect(Collectors.toMap(l -> l.job().ticket(), l -> l));
+        List<Ticket> open = bench.tickets().open();
+        return new BenchPage(bench.now(), plan.nextCall(), bench.stock().builds().closingSoon(open),
+                open.stream().map(t -> new Row(t, bench.guard().of(t, () -> shown(bench, t, Optional.ofNullable(lanes.get(t.number()))))))
+                        .toList(), bench.tickets().closed(), !bench.world().simulated() && bench.tickets().entries() == 0);
+    }
+
+    private static Shown shown(Workbench bench, Ticket t, Optional<BenchPlan.Lane> lane) {
+        return new Shown(bench.model(t), bench.plans().stopped(t), lane.filter(BenchPlan.Lane::late).isPresent(),
+                lane.map(BenchPlan.Lane::spans).orElse(List.of()), Intake.promised(t), bench.tickets().moments(t.number()));
+    }
+
+    /** Whether somebody is waited for at this moment. */
+    public boolean waits(Instant at) {
+        return next.filter(c -> !c.at().isAfter(at.plusSeconds(1))).isPresent();
+    }
+}
