@@ -1,5 +1,7 @@
 package wistaxis.desktop;
 
+import static wistaxis.core.words.Say.t;
+
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.util.Iterator;
@@ -9,11 +11,12 @@ import javafx.application.Application;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Shown;
+import wistaxis.core.words.Language;
 
 /** Starts the window. Exit status 2 for bad use, 1 when the data cannot be used. */
 public final class Main {
     private static final List<String> WINDOWS = List.of("practice", "demo");
-    private static final String USE = "wistaxis [practice|demo] [--data DIR]";
+    private static final String USE = "wistaxis [practice|demo] [--data DIR] [--language XX]";
 
     private Main() {}
 
@@ -22,14 +25,16 @@ public final class Main {
      *
      * @param what {@code own} for the real bench, {@code practice} or {@code demo}
      * @param data the data folder; null for the usual place
+     * @param language what the window speaks this time; null for what was chosen
      * @param smoke whether to close again once the window is usable
      */
-    public record Asked(String what, @Nullable Path data, boolean smoke) {
+    public record Asked(String what, @Nullable Path data, boolean smoke, @Nullable Language language) {
         /** @throws BadInput for anything unknown or said twice */
         public static Asked parse(List<String> args) {
             String what = null;
             Path data = null;
             boolean smoke = false;
+            Language language = null;
             Iterator<String> rest = args.iterator();
             while (rest.hasNext()) {
                 String arg = rest.next();
@@ -37,18 +42,25 @@ public final class Main {
                     what = arg;
                 } else if (arg.equals("--smoke") && !smoke) {
                     smoke = true;
+                } else if (language == null && (arg.equals("--language") || arg.startsWith("--language="))) {
+                    language = language(arg.contains("=") ? arg.substring(arg.indexOf('=') + 1) : rest.hasNext() ? rest.next() : "");
                 } else if (data == null && (arg.equals("--data") || arg.startsWith("--data="))) {
                     data = folder(arg.contains("=") ? arg.substring(arg.indexOf('=') + 1) : rest.hasNext() ? rest.next() : "");
                 } else {
-                    throw new BadInput("argument [" + Shown.value(arg) + "] is unknown or one too many; use: " + USE);
+                    throw new BadInput(t("desktop.bad.argument", "argument", Shown.value(arg), "use", USE));
                 }
             }
-            return new Asked(what == null ? "own" : what, data, smoke);
+            return new Asked(what == null ? "own" : what, data, smoke, language);
         }
 
         /** Whether the world is simulated, and the folder the practitioner's own. */
         boolean practice() {
             return what.equals("practice");
+        }
+
+        private static Language language(String tag) {
+            return Language.shipped(tag).orElseThrow(() -> new BadInput(t("desktop.bad.language", "language", Shown.value(tag), "known",
+                    Language.shipped().stream().map(Language::tag).toList())));
         }
 
         private static Path folder(String text) {
@@ -59,7 +71,7 @@ public final class Main {
             } catch (InvalidPathException _) {
                 // said below
             }
-            throw new BadInput("[" + Shown.value(text) + "] cannot be a folder; write --data DIR");
+            throw new BadInput(t("desktop.bad.folder", "folder", Shown.value(text)));
         }
     }
 

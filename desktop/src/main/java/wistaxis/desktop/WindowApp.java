@@ -1,5 +1,7 @@
 package wistaxis.desktop;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -17,6 +19,8 @@ import javafx.util.Duration;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Shown;
+import wistaxis.core.words.Language;
+import wistaxis.core.words.Say;
 import wistaxis.desktop.look.Look;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.shell.Shell;
@@ -90,7 +94,7 @@ public class WindowApp extends Application {
         VBox page = new VBox(14);
         Scene empty = new Scene(page, 1280, 800);
         Look.USUAL.apply(empty); // before the first control, which would load a look of its own
-        page.getChildren().addAll(Ui.label("Wistaxis", "large"), Ui.label("The bench is being opened.", "muted"));
+        page.getChildren().addAll(Ui.label(t("desktop.app"), "large"), Ui.label(t("desktop.start.opening"), "muted"));
         Ui.style(page, "page");
         stage.setScene(empty);
         stage.show();
@@ -133,7 +137,7 @@ public class WindowApp extends Application {
         if (!isExpected(e)) {
             e.printStackTrace();
         }
-        window.alarm("That did not work, and was not saved: " + e.getMessage() + " What was saved before is safe.");
+        window.alarm(t("desktop.start.not-saved", "why", e.getMessage()));
     }
 
     /** Whether it is said in words already, so that nobody needs to see where it came from. */
@@ -159,7 +163,9 @@ public class WindowApp extends Application {
             LateFront front = new LateFront();
             World.Maker world = demo || asked.practice() ? new PracticeWorld(folder.standIns(), PracticeWorld.LINE)
                     : _ -> World.real(new OshiHost(), OshiUsb.ofThisComputer(), SimulatedDevice::new);
-            Workbench bench = new Workbench(Workbench.Setup.of(demo ? DemoWorld.NAME : "My bench", folder, world, front));
+            Workbench bench = new Workbench(Workbench.Setup.of(demo ? DemoWorld.NAME : t("desktop.settings.my-bench"), folder, world,
+                    front));
+            Say.use(asked.language() != null ? asked.language() : Language.chosen(bench.routes().settings().language()));
             return new Opened(hold, log(folder), bench, front);
         } catch (RuntimeException | Error e) {
             hold.close();
@@ -183,8 +189,7 @@ public class WindowApp extends Application {
 
     private static void refuseDemo(Path data) {
         if (new DataFolder(data).isDemo()) {
-            throw new BadInput("[" + data
-                    + "] holds demo data, which is made anew every day; open it with: wistaxis demo --data DIR, or name another folder");
+            throw new BadInput(t("desktop.bad.demo-folder", "folder", data));
         }
     }
 
@@ -198,19 +203,19 @@ public class WindowApp extends Application {
 
     private void cannot(Stage stage, Throwable e) {
         failed = true;
-        String why = isExpected(e) ? String.valueOf(e.getMessage()) : "something unexpected went wrong: " + e;
+        String why = isExpected(e) ? String.valueOf(e.getMessage()) : t("desktop.start.unexpected", "why", e);
         System.err.println("wistaxis: " + Shown.printable(why));
         if (!isExpected(e)) {
             e.printStackTrace();
         }
-        Button end = Ui.button("end", "Close", "primary", stage::close);
-        Scene scene = new Scene(Ui.style(Ui.column(14, Ui.label("Wistaxis cannot start", "large"), Ui.notice("stop", why), end), "page"),
+        Button end = Ui.button("end", t("desktop.start.close"), "primary", stage::close);
+        Scene scene = new Scene(Ui.style(Ui.column(14, Ui.label(t("desktop.start.cannot"), "large"), Ui.notice("stop", why), end), "page"),
                 1000, 640);
         Look.USUAL.apply(scene);
         stage.setScene(scene);
         end.requestFocus();
         if (e instanceof FolderHold.InUse) {
-            end.setText("Close (by itself in " + Math.round(READING.toSeconds()) + " s)");
+            end.setText(t("desktop.start.closes", "seconds", Math.round(READING.toSeconds())));
             PauseTransition read = new PauseTransition(READING);
             read.setOnFinished(_ -> stage.close());
             read.play();

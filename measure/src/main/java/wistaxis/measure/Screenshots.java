@@ -156,11 +156,11 @@ public final class Screenshots {
         });
         onFx(() -> shell.showPapers(restored));
         waitUntil(() -> shell.scene().lookup("#paper-page") != null);
-        picture("papers", () -> { });
+        picture("documents", () -> { });
         onFx(shell::showFigures);
         rest(1000);
         picture("figures", () -> { });
-        picture("story", () -> shell.showStory(PAST.ticket(10)));
+        picture("timeline", () -> shell.showStory(PAST.ticket(10)));
         onFx(shell::showCustomers);
         picture("customers", () -> press("customer-search", "quillfeather"));
     }
@@ -182,7 +182,7 @@ public final class Screenshots {
                 new TicketEvent.RouteChosen("lock-screen-erase"), new TicketEvent.WalkNoted("lock-screen-erase", "network", "there"),
                 new TicketEvent.WalkNoted("lock-screen-erase", "tries", "try"))));
         settle();
-        picture("walk", () -> shell.showTicket(locked));
+        picture("guide", () -> shell.showTicket(locked));
         String bought = opened("Phone from the quay market", "second-hand", "iPhone13,2");
         onFx(() -> at(bought, List.of(new TicketEvent.RouteChosen("buying-check"),
                 new TicketEvent.WalkNoted("buying-check", "imei", "same"), new TicketEvent.WalkNoted("buying-check", "register", "clean"),
@@ -236,7 +236,7 @@ public final class Screenshots {
         onFx(() -> bench.commands().give(REAL, new Command.NoteTrouble("error", "The device could not be restored (14)")));
         settle();
         onFx(() -> bench.commands().give(REAL, new Command.NoteTry("once-more", false)));
-        picture("real-trouble", () -> { });
+        picture("real-problem", () -> { });
     }
 
     /** Fires a button, or writes into a line. */

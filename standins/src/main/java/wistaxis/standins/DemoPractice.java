@@ -83,7 +83,7 @@ public final class DemoPractice {
         landed |= landing.reached(s);
         String device = school.family().toString().equals("TOP-PAD") ? "iPad13,1" : "iPhone14,5";
         return new Drilled(PERSON, at, device, school.family(), school.goal(), school.school(), true, Map.of(), landed,
-                Explanation.of(s, machine), StepScore.of(trace, school, family, margins), trace);
+                Explanation.of(s, machine).toString(), StepScore.of(trace, school, family, margins), trace);
     }
 
     private static List<Trace.Event> events(KeySequence school, List<Rehearsal.Span> spans, double unsteady, Random random) {

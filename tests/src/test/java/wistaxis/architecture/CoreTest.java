@@ -17,7 +17,7 @@ class CoreTest {
     @Test
     void dependsOnNothingOfOursButItself() {
         classes().should().onlyDependOnClassesThat().resideInAnyPackage("wistaxis.core..", "java..", "javax.xml", "javax.xml.parsers",
-                "org.xml.sax..", "org.jspecify..", "com.fasterxml..", "com.dd.plist..").check(CORE);
+                "org.xml.sax..", "org.jspecify..", "com.fasterxml..", "com.dd.plist..", "com.ibm.icu..").check(CORE);
     }
 
     @Test

@@ -106,7 +106,7 @@ class CommandLineTest {
         assertThat(leave).hasSize(1);
         Ran none = run("sequences", "--device", "iPhone14,6", "--goal", "leave-recovery", "--broken", "side", "--json");
         assertThat(none.out().replaceAll("\\s", "")).isEqualTo("[]");
-        assertThat(none.err()).contains("leaves by itself");
+        assertThat(none.err()).contains("drops out by itself");
         String bad = file("own.json", """
             {"sequences": [{"school": "Long", "family": "SIDE-KEY", "goal": "power-on", "from": ["off"], "plugged": true, "minority": false, "provenance": "ours", "source": "here",
              "cautions": [], "steps": [{"action": "hold", "keys": ["SIDE"], "seconds": 30, "until": null}, {"action": "release", "keys": ["SIDE"], "seconds": null, "until": null}]}]}""");

@@ -87,7 +87,7 @@ class TicketLadderTest {
         refused(2, "[perhaps]: write helped, did-not-help", "ticket", "outcome", n, "perhaps");
         done("ticket", "outcome", n, "did-not-help");
         assertThat(run("ticket", "next", n).out()).contains("recovery-update, keeps data: did not help")
-                .contains("recovery-restore, ERASES ALL: Recovery and restore erases everything: ask the owner first");
+                .contains("recovery-restore, ERASES ALL: Restore from recovery erases everything: ask the owner first");
         refused(1, "erases everything: ask the owner first", "ticket", "choose", n, "recovery-restore");
         refused(2, "go together", "ticket", "choose", n, "recovery-restore", "--consent-by", "deckhand");
         JsonNode restore = done("ticket", "choose", n, "recovery-restore", "--consent-by", "deckhand", "--told",
@@ -102,7 +102,7 @@ class TicketLadderTest {
         JsonNode closed = done("ticket", "close", n);
         assertThat(outcomes(closed))
                 .isEqualTo("recovery-update did-not-help\nrecovery-restore did-not-help\ndfu-restore did-not-help\nhardware null\n");
-        assertThat(closed.get("closed").asText()).startsWith("to the hardware bench; tried: recovery and update (did not help)");
+        assertThat(closed.get("closed").asText()).startsWith("to the hardware bench; tried: Update from recovery (did not help)");
         refused(1, "is closed", "ticket", "choose", n, "charge");
         assertThat(run("ticket", "list", "--json").json()).isEmpty();
         assertThat(run("ledger", "verify").out()).contains("the chain holds");
@@ -170,9 +170,9 @@ class TicketLadderTest {
         done("paper", "receipt", "--ticket", n, "--language", "de", "--replace", "--out", paper.toString());
         assertThat(Files.readAllBytes(paper)).isEqualTo(once);
         String other = folder.resolve("other.pdf").toString();
-        refused(1, "nothing was erased", "paper", "erasure", "--ticket", n, "--out", other);
+        refused(1, "Nothing was erased", "paper", "erasure", "--ticket", n, "--out", other);
         refused(2, "[fy]", "paper", "receipt", "--ticket", n, "--language", "fy", "--out", other);
-        refused(2, "paper [menu] is none", "paper", "menu", "--ticket", n, "--out", other);
+        refused(2, "no document [menu]", "paper", "menu", "--ticket", n, "--out", other);
         nothingIsReplaced(n, paper);
         assertThat(done("ticket", "story", n).get("lines").toString()).contains("AS").doesNotContain("3569580");
         assertThat(done("figures").get("tickets").asInt()).isEqualTo(1);

@@ -153,7 +153,7 @@ class StandInWorldTest {
         for (List<LedgerEntry> list : tickets.values()) {
             Ticket t = Ticket.fold(list);
             boolean helped = t.attempts().stream().anyMatch(a -> Boolean.TRUE.equals(a.said()));
-            assertThat(t.closed() == null || t.closed().contains("handed over") == helped).as("closed with what came of it: %s", t.closed())
+            assertThat(t.closed() == null || t.closed().toString().contains("handed over") == helped).as("closed with what came of it: %s", t.closed())
                     .isTrue();
             list.stream().map(LedgerEntry::event).filter(TicketEvent.PackageProven.class::isInstance)
                     .map(TicketEvent.PackageProven.class::cast)

@@ -143,7 +143,7 @@ class DeskWalkTest {
             at.settle();
         }
         try (BenchAtWork at = new BenchAtWork(folder)) {
-            assertThat(at.bench.ticket(number).attempt().orElseThrow().stopped()).contains("the program ended");
+            assertThat(at.bench.ticket(number).attempt().orElseThrow().stopped()).asString().contains("ended during the restore");
 
         }
     }

@@ -179,7 +179,7 @@ class RealWalkTest {
             at.bench.routes().rules(of(at, n)).open().forEach(c -> at.record(n, new TicketEvent.CheckAnswered(c.id(), c.answers()
                     .getFirst())));
             at.give(n, new Command.Close());
-            assertThat(of(at, n).closed()).isEqualTo("restored to 31.10, handed over");
+            assertThat(of(at, n).closed()).asString().isEqualTo("restored to 31.10, handed over");
             assertThat(at.bench.stock().history().measured(KeyFamily.SIDE_KEY, "extract").orElseThrow().mid()).as("the shop's own times")
                     .isBetween(7.0, 9.0);
         }
@@ -215,7 +215,7 @@ class RealWalkTest {
             assertThat(of(at, n).restoreStage()).as("the host goes on while the program does not").isEqualTo("send");
             assertThat(at.bench.desk(n).host().run().orElseThrow().current().id()).isEqualTo("send");
             at.give(n, new Command.StopHost());
-            assertThat(of(at, n).unknownState()).contains("the host stopped");
+            assertThat(of(at, n).unknownState()).asString().contains("the computer stopped");
         }
     }
 

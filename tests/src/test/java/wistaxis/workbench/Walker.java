@@ -43,6 +43,7 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.usb.UsbDevice;
 import wistaxis.core.usb.UsbWatch;
+import wistaxis.core.words.Language;
 import wistaxis.core.work.Command;
 import wistaxis.core.work.Rules;
 import wistaxis.core.work.Sightings;
@@ -53,7 +54,6 @@ import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.KeptLedger;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.store.ledger.Moved;
-import wistaxis.store.paper.Words;
 import wistaxis.workbench.command.Result;
 import wistaxis.workbench.desk.FirmwareDesk;
 import wistaxis.workbench.desk.HostDesk;
@@ -69,7 +69,6 @@ import wistaxis.workbench.ticket.Shop;
  */
 final class Walker implements AutoCloseable {
     private static final Instant NOW = Instant.parse("2026-05-12T09:00:00Z");
-    private static final Words GERMAN = Words.all(null).getLast();
     private static final List<String> MODELS = List.of("iPhone13,2", "iPhone14,5", "iPhone9,1", "iPhone8,1", "iPad12,1", "iPad13,1");
     private static final List<String> TYPED = List.of("", " ", "Deckhand", "0", "-1", "999999999999", "\u202e\u202dabc", "a".repeat(300),
             "2026-05-12", "-999999999-01-01", "26.1", "yes", "unknown", "none", "\ud83d\udc1f", "T-0001", ",,,,;..", "356958031648321",
@@ -561,7 +560,7 @@ final class Walker implements AutoCloseable {
     private void document(Ticket t, Papers.Kind kind) throws IOException {
         try {
             new Papers(bench().routes().shop(), new Papers.Letterhead("Saltmarsh", List.of(), java.time.ZoneOffset.UTC,
-                    bench().people().onPaper(t, bench().people().read(t.number())), List.of(), random.nextBoolean() ? Words.ENGLISH : GERMAN))
+                    bench().people().onPaper(t, bench().people().read(t.number())), List.of(), random.nextBoolean() ? Language.ENGLISH : Language.GERMAN))
                     .page(kind, ledger(t.number()));
         } catch (BadInput e) {
             assertSaid(e);

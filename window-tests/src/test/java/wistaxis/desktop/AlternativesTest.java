@@ -41,7 +41,7 @@ class AlternativesTest extends OnDemoBench {
         w.click("station-handover");
         w.click("step-helped-0");
         w.click("close-ticket");
-        w.sees("Closed: wait and try the passcode, handed over");
+        w.sees("Closed: Wait and try the passcode, handed over");
     }
 
     @Tag("long")
@@ -49,15 +49,15 @@ class AlternativesTest extends OnDemoBench {
     void aPhoneThatIsOffIsTakenInByAColdSchool() {
         record(KEYS, new TicketEvent.FactRecorded("screenSays", "black"));
         w.click("lane-" + KEYS);
-        w.sees("Cold plug: into recovery");
+        w.sees("Plug in while off: enter recovery");
         w.tap(javafx.scene.input.KeyCode.DIGIT2);
-        w.sees("Plug in first");
+        w.sees("Connect it first");
         w.tap(javafx.scene.input.KeyCode.DIGIT1);
-        w.sees("Cold plug: into recovery");
+        w.sees("Plug in while off: enter recovery");
         w.click("show-me");
         w.sees("Plug in now");
         w.hurried(() -> Window.until(() -> w.bench.ticket(KEYS).mode() != null, "recovery by a cold plug"));
-        w.sees("In recovery. Let go.");
+        w.sees("In recovery. Let go");
         assertThat(w.entries().get(w.entries().size() - 2).event())
                 .isInstanceOfSatisfying(TicketEvent.KeysAttempted.class, a -> assertThat(a.school()).isEqualTo("Cold plug (shown)"));
     }
@@ -69,9 +69,9 @@ class AlternativesTest extends OnDemoBench {
         record(looping, new TicketEvent.RouteChosen("force-restart"));
         w.click("lane-" + looping);
         w.click("coach-keys");
-        w.sees("Restart keys: force restart");
+        w.sees("Restart buttons: force restart");
         w.click("show-me");
-        w.hurried(20, () -> w.sees("Restarted. Let go."));
+        w.hurried(20, () -> w.sees("Restarted. Let go"));
         w.tap(KeyCode.ENTER);
         w.sees("Did the step help?");
         w.click("step-helped-1");
@@ -82,9 +82,9 @@ class AlternativesTest extends OnDemoBench {
         w.click("goal-recovery");
         w.click("show-me");
         w.hurried(20, () -> Window.until(() -> Mode.RECOVERY.equals(w.bench.ticket(looping).mode()), "recovery"));
-        w.sees("Restart keys: out of recovery");
+        w.sees("Restart buttons: leave recovery");
         w.click("show-me");
-        w.hurried(20, () -> w.sees("It has left recovery"));
+        w.hurried(20, () -> w.sees("It has left the mode"));
         assertThat(w.bench.ticket(looping).mode()).isNull();
         w.sees("Did it help?");
     }
@@ -93,11 +93,11 @@ class AlternativesTest extends OnDemoBench {
     void aBrokenKeyTakesItsSequencesAwayAndSaysWhatCanBeDoneInstead() {
         record(KEYS, new TicketEvent.FactRecorded("brokenKeys", "VOLUME_UP"));
         w.click("lane-" + KEYS);
-        w.sees("Cold plug");
+        w.sees("Plug in while off");
         assertThat(w.text()).doesNotContain("Plugged restart");
         w.click("goal-dfu");
-        w.sees("No sequence is left");
-        assertThat(w.text()).contains("needs Volume Up, which is broken").contains("Try recovery");
+        w.sees("No method works");
+        assertThat(w.text()).contains("needs a broken button: Volume Up").contains("Try recovery");
         w.click("goal-power-off");
         w.press(KeyCode.U);
         assertThat(w.bench.desk(KEYS).keys().coaching().down()).as("a broken key does nothing").isEmpty();
@@ -110,7 +110,7 @@ class AlternativesTest extends OnDemoBench {
             s.execute("DROP TRIGGER event_is_never_changed");
             s.execute("UPDATE event SET body = replace(body, 'museum keeper', 'somebody') WHERE body LIKE '%museum keeper%'");
             w.click("nav-ledger");
-            w.sees("The chain is broken: entry [");
+            w.sees("Broken: entry [");
             w.click("ledger-filter");
             w.type("bilge");
             w.sees("device words is fell into the bilge");
@@ -123,7 +123,7 @@ class AlternativesTest extends OnDemoBench {
         w.sees("Stopped");
         w.click("lane-T-0015");
         w.click("station-route");
-        w.sees("Stop: nothing may be done on this device.");
+        w.sees("Stop: do nothing on this device.");
         assertThat(w.text()).doesNotContain("Take this step");
         assertThat(w.bench.plans().now().lanes()).as("nobody's hands are planned for it").noneMatch(l -> l.job().ticket().equals("T-0015"));
         assertThat(w.bench.ticket("T-0015").stage()).isEqualTo(Stage.IDENTIFY);
@@ -136,7 +136,7 @@ class AlternativesTest extends OnDemoBench {
         w.sees("Start the restore");
         Window.until(() -> !w.find("restore-start").isDisabled(), "the host to be looked at and the bench to be ready");
         record(KEYS, new TicketEvent.FactRecorded("liquid", "yes"));
-        w.sees("Stop: nothing may be done on this device.");
+        w.sees("Stop: do nothing on this device.");
         assertThat(w.find("restore-start").isDisabled()).isTrue();
     }
 
@@ -162,21 +162,21 @@ class AlternativesTest extends OnDemoBench {
         w.sees("Is there a backup?");
         w.tap(KeyCode.DIGIT0);
         w.sees("not known");
-        w.sees("\u25c6 new caution");
+        w.sees("\u25c6 new warning");
         w.click("change-damage");
         w.click("damage-key");
-        w.sees("Which keys are broken?");
-        w.sees("\u25c6 now blocked");
+        w.sees("Which buttons are broken?");
+        w.sees("\u25c6 now waiting");
         w.tap(KeyCode.DIGIT3);
         w.tap(KeyCode.ENTER);
         assertThat(w.bench.ticket(ROUTE).facts())
                 .containsAllEntriesOf(Map.of("brokenKeys", "SIDE", "liquid", "no", "battery", "ok", "backup", "unknown"));
         w.sees("\u25c6 new reason");
-        w.sees("With Side broken no recovery sequence of this family is left.");
+        w.sees("With Side broken, no recovery method of this button layout works.");
         w.tap(KeyCode.BACK_SPACE);
-        w.sees("Try every key");
+        w.sees("Try every button");
         assertThat(w.bench.ticket(ROUTE).facts()).doesNotContainKey("brokenKeys");
         w.tap(KeyCode.ENTER);
-        w.sees("\u25c6 now open");
+        w.sees("\u25c6 now possible");
     }
 }

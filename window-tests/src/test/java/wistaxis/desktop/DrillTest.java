@@ -35,7 +35,7 @@ class DrillTest extends OnDemoBench {
         w.click("nav-drill");
         w.click("goal-dfu");
         w.click("school-Ten-five-ten");
-        w.sees("Ten-five-ten: into DFU");
+        w.sees("Ten-five-ten: enter DFU mode");
     }
 
     private void says(String huge) {
@@ -67,7 +67,7 @@ class DrillTest extends OnDemoBench {
         w.press(KeyCode.D);
         w.hurried(() -> says("Let go of Side"));
         w.release(KeyCode.S);
-        w.hurried(() -> Window.until(() -> w.text().contains("success"), "DFU"));
+        w.hurried(() -> Window.until(() -> w.text().contains("DFU mode: done"), "DFU"));
         w.release(KeyCode.D);
         w.sees("How each step went");
         Drilled done = w.bench.practice().attempts().getLast();
@@ -78,7 +78,7 @@ class DrillTest extends OnDemoBench {
                 .filteredOn(e -> e.key() != null && e.key().isPower()).hasSize(2);
         assertThat(Window.onFx(() -> w.shell.scene().lookup("#steps").getAccessibleText())).contains("Hold Side: ").contains("in time");
         w.click("drill-progress");
-        w.sees("Ten-five-ten, into DFU");
+        w.sees("Ten-five-ten, enter DFU mode");
         w.click("export-practice");
         w.sees("Written: ");
         Path file = folder.resolve("exports/practice-" + Names.file("Marsh keeper") + ".json");
@@ -88,7 +88,7 @@ class DrillTest extends OnDemoBench {
         Practice.Export export = Json.read(Files.readString(file), Practice.Export.class, "export");
         assertThat(export.attempts().getLast()).isEqualTo(done);
         w.click("replay-" + (w.bench.practice().attempts().size() - 1));
-        w.hurried(10, () -> Window.until(() -> w.text().contains("success"), "the replay to land as the attempt did"));
+        w.hurried(10, () -> Window.until(() -> w.text().contains("DFU mode: done"), "the replay to land as the attempt did"));
         assertThat(w.bench.practice().attempts()).as("a replay is no attempt").hasSize(before + 1);
     }
 
@@ -104,14 +104,14 @@ class DrillTest extends OnDemoBench {
         tapsAndSide();
         w.hurried(() -> says("Hold Side + Volume Down"));
         w.press(KeyCode.D);
-        w.hurried(() -> w.sees("Side and Volume Down were held together for"));
+        w.hurried(() -> w.sees("You held Side and Volume Down together for"));
         w.release(KeyCode.S);
         w.release(KeyCode.D);
-        assertThat(w.text("instruction")).isEqualTo("Not in DFU");
+        assertThat(w.text("instruction")).isEqualTo("Not in DFU mode");
         w.sees("What do you see?");
         assertThat(w.text()).contains("too long: the device restarts").contains("let go of Side after five seconds");
         w.tap(KeyCode.L);
-        w.sees("The power key was held too long: the boot logo came.");
+        w.sees("You held the power button too long: the boot logo came.");
         int entries = w.entries().size();
         assertThat(w.entries().getLast().event()).isInstanceOfSatisfying(TicketEvent.StateRead.class, r -> assertThat(r.seen())
                 .isEqualTo("boot logo"));
@@ -131,7 +131,7 @@ class DrillTest extends OnDemoBench {
         w.click("blind");
         w.focus("keys-start");
         w.tap(KeyCode.ENTER);
-        says("By feel");
+        says("Without signals");
         assertThat(w.text()).doesNotContain("Then: ").contains("from memory");
         w.press(KeyCode.S);
         assertThat(w.bench.drill().coaching().down()).hasSize(1);
@@ -144,7 +144,7 @@ class DrillTest extends OnDemoBench {
         w.release(KeyCode.S);
         w.click("blind");
         w.tap(KeyCode.DIGIT2);
-        w.sees("Black then both: into DFU");
+        w.sees("Black then both: enter DFU mode");
         w.tap(KeyCode.R);
         w.sees("Get ready");
         w.tap(KeyCode.ESCAPE);
@@ -159,14 +159,14 @@ class DrillTest extends OnDemoBench {
         w.type(" x");
         w.tap(KeyCode.ENTER);
         w.click("drill-hand");
-        w.sees("Marsh keeper x's hand");
+        w.sees("Timing of Marsh keeper x");
         assertThat(w.text()).contains("usual figure");
         w.click("measure-light");
         for (int i = 0; i < 3; i++) {
             w.hurried(() -> Window.until(() -> w.text("hand-signal").equals("Now!"), "the light"));
             w.tap(KeyCode.SPACE);
         }
-        w.sees("3 times");
+        w.sees("3 tries");
         w.tap(KeyCode.SPACE);
         w.sees("Too soon");
         w.click("measure-blind");
@@ -175,9 +175,9 @@ class DrillTest extends OnDemoBench {
         long down = w.bench.nowNanos();
         w.hurried(() -> Window.until(() -> w.bench.nowNanos() - down > 5_200_000_000L, "five seconds"));
         w.release(KeyCode.SPACE);
-        w.sees("s held: +");
+        w.sees(" s: +");
         w.tap(KeyCode.SPACE);
-        w.sees("that was no try");
+        w.sees("that was not a try");
         assertThat(w.bench.practice().measured()).filteredOn(m -> m.what() == Measured.What.HOLD_BLIND).singleElement()
                 .satisfies(m -> assertThat(m.seconds()).isBetween(5.2, 6.5));
         List<Double> seconds = w.bench.practice().measured().stream().filter(m -> m.what() == Measured.What.LIGHT).map(Measured::seconds)
@@ -196,7 +196,7 @@ class DrillTest extends OnDemoBench {
     void theCoachIsFollowedInterruptedAndSwitchedWithoutAMouse() {
         drillDfu();
         w.tap(KeyCode.DIGIT2);
-        w.sees("Black then both: into DFU");
+        w.sees("Black then both: enter DFU mode");
         w.tap(KeyCode.PAGE_DOWN);
         w.hurried(() -> says("Hold Side"));
         assertThat(w.text()).contains("Then: Hold Side + Volume Down");
@@ -217,7 +217,7 @@ class DrillTest extends OnDemoBench {
         });
         w.tap(KeyCode.M);
         w.tap(KeyCode.W);
-        w.hurried(3, () -> w.sees("success"));
+        w.hurried(3, () -> w.sees("DFU mode: done"));
         assertThat(grounds).as("the last one may come with the success itself")
                 .startsWith("flash-press", "flash-press", "flash-press", "flash-soon", "flash-press", "flash-soon", "flash-release",
                 "flash-soon");
@@ -240,7 +240,7 @@ class DrillTest extends OnDemoBench {
         w.click("blind");
         w.focus("keys-start");
         w.tap(KeyCode.ENTER);
-        w.hurried(() -> says("By feel"));
+        w.hurried(() -> says("Without signals"));
         PhysicalKey power = w.bench.drill().machine().power();
         Window.onFx(() -> {
             w.bench.drill().coaching().press(power);
@@ -274,7 +274,7 @@ class DrillTest extends OnDemoBench {
         w.sees("[Island way]");
         Files.writeString(folder.resolve("schools.json"), school);
         w.click("read-schools");
-        w.sees("1 of your own in force");
+        w.sees("1 in use");
         Window.onFx(() -> {
             w.shell.showTicket(TICKET, Stage.KEYS);
             return null;
@@ -282,6 +282,6 @@ class DrillTest extends OnDemoBench {
         w.click("goal-force-restart");
         w.click("school-Island-way");
         w.click("show-me");
-        w.hurried(10, () -> w.sees("Restarted. Let go."));
+        w.hurried(10, () -> w.sees("Restarted. Let go"));
     }
 }

@@ -34,12 +34,12 @@ class FaultsTest {
             intoRecovery(w);
             w.click("restore-start");
             w.click("pace-60");
-            w.sees("Leave cable and device alone.");
+            w.sees("Leave the cable and the device alone.");
             w.click("pace-10");
             w.click("cable");
             w.sees("Contact with the device was lost");
             w.click("cable");
-            w.sees("Leave cable and device alone.");
+            w.sees("Leave the cable and the device alone.");
             w.click("pace-60");
             w.hurried(() -> w.sees("Hand over, restored to 31.10"));
         }
@@ -74,8 +74,8 @@ class FaultsTest {
             w.click("pace-60");
             w.sees("not enough, it will drop out once");
             w.click("restore-start");
-            w.hurried(() -> w.sees("Hands needed: the run waits."));
-            w.sees("Put it back the same way");
+            w.hurried(() -> w.sees("Needs you now: the restore waits."));
+            w.sees("Enter the mode again the same way");
             double done = w.bench.desk(READY).restore().run().orElseThrow().fraction();
             assertThat(done).isPositive();
             w.click("back-to-keys");
@@ -84,7 +84,7 @@ class FaultsTest {
                 Window.until(() -> w.bench.ticket(READY).mode() != null, "recovery again, shown");
             });
             w.click("keys-start");
-            w.sees("The host works by itself.");
+            w.sees("The computer works by itself.");
             assertThat(w.bench.desk(READY).restore().run().orElseThrow().fraction()).isGreaterThanOrEqualTo(done);
             w.click("pace-60");
             w.hurried(() -> w.sees("Hand over, restored to 31.10"));
@@ -102,7 +102,7 @@ class FaultsTest {
         try (Window w = Window.demo(folder, 12_000_000)) {
             assertThat(w.bench.ticket(READY).mode()).isEqualTo(Mode.RECOVERY);
             w.click("lane-" + READY);
-            w.sees("left in recovery");
+            w.sees("until it drops out of recovery");
             w.sees("Start the restore");
             assertThat(w.entries().getLast().event()).isInstanceOfSatisfying(TicketEvent.RestoreStopped.class, e -> assertThat(e.why())
                     .isEqualTo(Said.of("program-ended")));
@@ -147,7 +147,7 @@ class FaultsTest {
             w.world.standIns().faults().cutNextDownloadAfter(4_000_000);
             w.click("download");
             w.sees("Trying again by itself: the line broke");
-            w.sees("The package is proven");
+            w.sees("The firmware file is verified");
             assertThat(w.entries()).extracting(e -> e.event()).filteredOn(TicketEvent.DownloadStarted.class::isInstance)
                     .hasSizeGreaterThanOrEqualTo(1);
         }

@@ -85,20 +85,20 @@ class FirstUseTest extends OnDemoBench {
         w.focus("words-marks");
         w.type("a scratch");
         w.tap(KeyCode.ENTER);
-        w.sees("The promise will not hold: by the plan about");
+        w.sees("By the plan it will be about");
         restored();
         w.click("set-up-go");
         for (String answer : List.of("seen", "done", "hand", "joined", "asks", "signed-in", "read", "later", "set")) {
             w.click("walk-" + answer);
         }
-        w.sees("Data: from the computer; plug it into the host");
-        assertThat(w.text()).contains("What comes back, and when", "Tap the line of the computer backup of 2026-05-01",
-                "Face and fingerprint, some mail passwords and pay cards do not come back");
+        w.sees("Connect it to the computer and restore its backup");
+        assertThat(w.text()).contains("What comes back, and when", "Tap this one: computer backup, 1 May 2026",
+                "Face and fingerprint, some mail passwords and payment cards do not come back");
         w.click("walk-begun");
         w.sees("Leave it on the cable: the backup is copied");
-        assertThat(w.text()).contains("Nobody's hands", "Unplug only when it says so");
+        assertThat(w.text()).contains("Unattended: it takes its time", "Unplug only when it says so");
         w.scan("4006381333931");
-        w.sees("Scanned [4006381333931]: that is no ticket of this shop");
+        w.sees("Scanned [4006381333931]: that is not a ticket of this shop");
         w.sees("Leave it on the cable: the backup is copied");
         w.click("reminder-away");
         w.scan("T-9999");
@@ -110,7 +110,7 @@ class FirstUseTest extends OnDemoBench {
         }
         w.sees("Something does not work");
         w.click("walk-on");
-        w.sees("Check: both cameras: One does not.");
+        w.sees("Check both cameras: One does not.");
         assertThat(ticket().checks()).as("nobody is asked twice").containsEntry("account-lock", "owner signed in")
                 .containsEntry("data-back", "backup restored").containsEntry("version-matches", "matches");
         w.click("failed-to-route");
@@ -128,7 +128,7 @@ class FirstUseTest extends OnDemoBench {
         for (Papers.Kind kind : Papers.Kind.values()) {
             w.click("paper-" + kind);
             if (kind == Papers.Kind.BUYING) {
-                w.sees("there was no buying check");
+                w.sees("There was no purchase check");
                 continue;
             }
             Window.until(() -> Window.onFx(() -> w.shell.scene().lookup("#paper-save") != null), "the paper to be seen");
@@ -138,8 +138,8 @@ class FirstUseTest extends OnDemoBench {
             assertThat(text(file)).as("%s", kind).contains(n).contains(switch (kind) {
                 case RECEIPT -> "Nicht verfügbar: waits and waits";
                 case CONSENT -> "Wer odo quillfeather";
-                case REPORT -> "Prüfen: beide Kameras Eine geht nicht";
-                case ERASURE -> "Nachweis der Löschung";
+                case REPORT -> "Beide Kameras prüfen Eine geht nicht";
+                case ERASURE -> "Löschnachweis";
                 case HOME -> "Nichts: Das Gerät ist eingerichtet.";
                 default -> "Harbour office phone";
             });
@@ -152,9 +152,9 @@ class FirstUseTest extends OnDemoBench {
         });
         w.click("paper-save");
         w.click("paper-print");
-        w.sees("There is no printer here; save it instead.");
+        w.sees("No printer found. Save it as PDF instead.");
         w.click("paper-save");
-        w.sees("Not saved: the paper [" + out.resolve("no such folder"));
+        w.sees("Not saved: the document [" + out.resolve("no such folder"));
         assertThat(out.resolve("no such folder")).doesNotExist();
     }
 

@@ -72,21 +72,21 @@ class GuardTest {
                 {"T-0005", "opens the ticket a second time"}, {"T-0099", "comes before the ticket is opened"}}) {
                 w.click("nav-bench");
                 w.click("lane-" + odd[0]);
-                w.sees("This ticket is unreadable and cannot be worked on here.");
+                w.sees("This ticket is unreadable, so nobody can work on it here.");
                 assertThat(w.text()).contains(odd[1]);
             }
             w.click("close-odd");
             w.sees("Closed: closed as unreadable");
             w.click("nav-bench");
             w.click("lane-T-0004");
-            w.sees("Not understood here, and taken for unknown:");
+            w.sees("Wistaxis does not understand this and takes it as not known:");
             assertThat(w.text().replace('\n', ' ')).contains("[last week]").contains("[colour] is not known");
             w.click("nav-bench");
             w.click("lane-T-0100");
             w.says("T-0100", new TicketEvent.FactRecorded("liquid", "no"));
             assertThat(w.bench.ticket("T-0100").fact("liquid")).hasValue("no");
             w.click("nav-ledger");
-            w.sees("The chain holds");
+            w.sees("Verified");
         }
     }
 
@@ -97,7 +97,7 @@ class GuardTest {
         }
         sql("DROP TRIGGER event_is_never_changed", "UPDATE event SET body = replace(body, 'looping', 'frozen') WHERE number = 2");
         try (Window w = open()) {
-            w.sees("The ledger is broken, and nothing is written to it until you have read this.");
+            w.sees("The ledger is broken. Wistaxis writes nothing to it until you have read this.");
             assertThat(w.text()).contains("entry [2] of ticket [T-0001] was changed");
             assertThat(w.entries()).as("not even what is written at a start").hasSize(3);
             assertThatThrownBy(() -> w.opened("another")).hasStackTraceContaining("until somebody has read");
@@ -150,8 +150,8 @@ class GuardTest {
                 w.shell.showTicket(number[0], Stage.RESTORE);
                 return null;
             });
-            w.sees("It was being written to; its state is not known.");
-            assertThat(w.text()).doesNotContain("left in recovery");
+            w.sees("It was being written; its state is not known.");
+            assertThat(w.text()).doesNotContain("until it drops out of recovery");
             assertThat(w.bench.ticket(number[0]).mode()).isNull();
             assertThat(w.bench.desk(number[0]).restore().mayNot()).isPresent();
         }

@@ -1,12 +1,10 @@
 package wistaxis.desktop;
 
-import java.util.Set;
-import static org.assertj.core.api.Assertions.assertThat;
-
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -21,6 +19,8 @@ import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.store.ledger.DataFolder;
+import static org.assertj.core.api.Assertions.assertThat;
+
 
 /** Intake, identification and route without a mouse. */
 @ExtendWith(Waits.class)
@@ -72,7 +72,7 @@ class KeyboardTest {
         keys("^n");
         w.sees("What is wrong?");
         keys("5");
-        w.sees("What is on the counter?");
+        w.sees("Which device is it?");
         keys("12");
         w.sees("iPhone13,2");
         keys(",");
@@ -84,7 +84,7 @@ class KeyboardTest {
         keys("1");
         w.sees("Is there a backup?");
         keys("1^,");
-        w.sees("The gentlest step that can help");
+        w.sees("Choose the gentlest step that can help");
         assertThat(pressed).isEqualTo(12);
         assertThat(ticket().identifier()).isEqualTo("iPhone13,2");
         assertThat(ticket().facts()).containsAllEntriesOf(Map.of("trouble", "disabled", "liquid", "no", "battery", "ok", "brokenKeys",
@@ -111,7 +111,7 @@ class KeyboardTest {
 
     private void chosen(String trouble, String more, String rung) {
         keys("^n" + trouble);
-        w.sees("What is on the counter?");
+        w.sees("Which device is it?");
         keys("a2403,");
         if (trouble.equals("b")) {
             w.sees("At which stage");
@@ -136,7 +136,7 @@ class KeyboardTest {
             keys("3");
         }
         keys("^,");
-        w.sees("The gentlest step that can help");
+        w.sees("Choose the gentlest step that can help");
         Window.until(() -> Window.onFx(() -> w.shell.scene().lookup("#rung-" + rung) != null), "the rung " + rung);
         if (trouble.equals("8")) {
             w.sees("From 32.0 test 2 down to 31.10");
@@ -158,7 +158,7 @@ class KeyboardTest {
     @Test
     void badInputIsAnsweredAtTheCounter() {
         keys("^n8");
-        w.sees("What is on the counter?");
+        w.sees("Which device is it?");
         keys("iphone99,");
         w.sees("Any damage?");
         assertThat(ticket().facts()).containsEntry("deviceWords", "iphone99");
@@ -181,12 +181,12 @@ class KeyboardTest {
         keys("6");
         w.click("ask-cloudBackupAt");
         keys("soon,");
-        w.sees("day [soon]: write how many days ago");
+        w.sees("[soon] is not a day. Write how many days ago");
         keys("<<<<3,");
         assertThat(ticket().facts()).containsEntry("cloudBackupAt", w.bench.routes().today().minusDays(3).toString());
         w.sees("How many wrong tries so far?");
         keys("1");
-        w.sees("the lock-out begins with the 6th");
+        w.sees("a lock-out begins with the 6th");
     }
 
     @Tag("long")
@@ -195,10 +195,10 @@ class KeyboardTest {
         keys("^n7");
         w.click("ask-damage");
         keys("2");
-        w.sees("Stop. Say it to the customer:");
-        w.sees("Water inside: writing firmware can do more damage.");
+        w.sees("Stop. Tell the customer:");
+        w.sees("Liquid got in: writing firmware can do more damage.");
         keys("<1");
-        Window.until(() -> !w.text().contains("Stop. Say it"), "the stop to go with the answer");
+        Window.until(() -> !w.text().contains("Stop. Tell"), "the stop to go with the answer");
         assertThat(w.entries()).extracting(LedgerEntry::event).extracting(TicketEvent::type)
                 .as("nothing is lost: the answer and that it was taken back are both there").contains("fact-withdrawn");
     }
@@ -212,13 +212,13 @@ class KeyboardTest {
         w.focus("identify-query");
         w.tap(KeyCode.DOWN);
         keys("2");
-        w.sees("What are back and edges like?");
+        w.sees("What are the back and the edges like?");
         keys("0");
         w.sees("cannot tell");
         keys("<2");
-        w.sees("Key family SIDE-KEY: enough for the keys.");
+        w.sees("Button layout: Side button iPhone. That is enough for the buttons.");
         keys("2");
-        w.sees("Exact model settled: enough for firmware.");
+        w.sees("The exact model is known: enough for firmware.");
         w.click("take-iPhone14-4");
         assertThat(ticket().identifier()).isEqualTo("iPhone14,4");
         assertThat(w.entries()).extracting(e -> e.body()).anyMatch(b -> b.contains("by its looks"));
@@ -239,7 +239,7 @@ class KeyboardTest {
         w.click("lane-T-0001");
         w.click("station-route");
         String text = w.text();
-        assertThat(text.indexOf("Recovery and restore")).as("the computer before the remote erase")
+        assertThat(text.indexOf("Restore from recovery")).as("the computer before the remote erase")
                 .isBetween(0, text.indexOf("Remote erase by the owner"));
         w.click("overrule-wait-and-try");
         keys("owner counted them,");

@@ -36,7 +36,7 @@ class LadderTest {
             rung(w, "recovery-update", "updated to 31.10");
             rung(w, "recovery-restore", "restored to 31.10");
             rung(w, "dfu-restore", "restored to 31.10");
-            w.sees("No rung is left: to the hardware bench.");
+            w.sees("No steps left. Send it to the hardware bench.");
             w.sees("recovery and update (did not help), recovery and restore (did not help), dfu and restore (did not help)");
             w.click("rung-hardware");
             w.sees("Goes with the device:");

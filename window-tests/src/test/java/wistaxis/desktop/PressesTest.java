@@ -147,8 +147,8 @@ class PressesTest {
             w.click("new-ticket");
             w.sees("Take back (Backspace)");
             w.click("take-back");
-            w.sees("The bench is clear");
-            assertThat(ticket(w).closed()).contains("taken back");
+            w.sees("No open tickets");
+            assertThat(ticket(w).closed()).asString().contains("taken back");
             assertThat(Window.onFx(() -> w.bench.tickets().closed())).as("no ticket that counts").isZero();
             w.click("new-ticket");
             w.sees("What is wrong");

@@ -81,7 +81,7 @@ class ProcessTest {
     @Test
     void badUseEndsWithStatusTwo() throws Exception {
         Ran ran = run("--velocity");
-        assertThat(ran.err()).contains("argument [--velocity] is unknown");
+        assertThat(ran.err()).contains("[--velocity] is not known");
         assertThat(ran.status()).isEqualTo(2);
     }
 

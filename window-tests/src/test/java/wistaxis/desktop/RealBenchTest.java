@@ -71,21 +71,21 @@ class RealBenchTest {
             w.click("keep-build");
             w.sees("typed in by");
             w.click("choose-31K88");
-            w.sees("A package on the shelf calls itself this build");
+            w.sees("A firmware file says it is this build");
             w.click("prove");
-            w.sees("The package is proven");
+            w.sees("The firmware file is verified");
             w.click("go-on");
             usb.shows(device(HostView.NORMAL));
             w.click("usb-bind-0");
             w.click("keys-start");
             w.tap(KeyCode.U);
             usb.shows(device(HostView.RECOVERY));
-            w.sees("In recovery. Let go.");
-            w.sees("On to the restore (Enter)"); // once it is written down
+            w.sees("In recovery. Let go");
+            w.sees("Go on to the restore (Enter)"); // once it is written down
             w.click("keys-start");
             w.sees("found.zip");
             w.click("restore-start");
-            w.sees("Now: Check the package.");
+            w.sees("Now: Check the firmware file.");
             while (Window.onFx(() -> w.bench.desk("T-0001").host().run().orElseThrow().next().isPresent())) {
                 w.click("host-next");
             }
@@ -98,7 +98,7 @@ class RealBenchTest {
                 w.click(answer);
             }
             w.click("close-ticket");
-            w.sees("Nothing more to do on this ticket.");
+            w.sees("This ticket is finished.");
             assertThat(w.entries()).extracting(e -> e.event().type()).containsSubsequence("opened", "build-chosen", "package-proven",
                     "device-bound", "keys-attempted", "restore-started", "signing-answered", "restored", "check-answered", "closed")
                     .doesNotContain("firmware-from", "download-started");
@@ -112,38 +112,38 @@ class RealBenchTest {
             assertThat(w.text()).contains("USB: no device").doesNotContain("simulated").doesNotContain("\u00d710");
             hostFetches(w, "T-0001");
             w.click("go-on");
-            w.sees("Look for");
+            w.sees("What to look for");
             usb.shows(device(HostView.NORMAL));
-            w.sees("This one?");
+            w.sees("Is it this one?");
             w.click("usb-bind-0");
             w.sees("A device that is up");
             assertThat(w.shell.scene().lookup("#show-me")).as("nobody shows anything on a real device").isNull();
             w.click("keys-start");
             w.tap(KeyCode.U);
             usb.shows(device(HostView.RECOVERY));
-            w.sees("In recovery. Let go.");
-            w.sees("On to the restore (Enter)"); // once it is written down
+            w.sees("In recovery. Let go");
+            w.sees("Go on to the restore (Enter)"); // once it is written down
             w.click("keys-start");
-            w.sees("left in recovery, as this shop sets it");
+            w.sees("until it drops out of recovery");
             w.click("restore-start");
-            w.sees("type the minutes that the host shows");
+            w.sees("type the minutes that the computer shows");
             w.focus("host-minutes");
             w.type("12");
             w.click("host-minutes-say");
-            w.sees("min left. Now: The host fetches.");
+            w.sees("min left. Now: The computer downloads.");
             usb.shows();
-            w.hurried(() -> w.sees("Hands needed: it has left its mode."));
+            w.hurried(() -> w.sees("Needs you now: it dropped out of its mode."));
             w.click("back-to-keys");
             w.sees("Plugged restart");
             usb.shows(device(HostView.RECOVERY));
-            w.sees("On to the restore");
+            w.sees("Go on to the restore");
             w.click("keys-start");
             w.click("trouble-error");
             w.click("try-once-more-not");
             w.click("try-cable-and-port-helped");
-            w.sees("Something wrong at the host?");
+            w.sees("Is something wrong on the computer?");
             w.click("host-stage-prepare");
-            w.sees("Leave cable and device alone.");
+            w.sees("Leave the cable and the device alone.");
             for (int i = 0; i < 8; i++) {
                 w.click("host-next");
             }
@@ -173,7 +173,7 @@ class RealBenchTest {
             w.sees("What do you see?");
             w.click("host-recovery");
             w.click("sight-cable-screen");
-            w.sees("On to the restore");
+            w.sees("Go on to the restore");
             assertThat(ticket(w).mode()).isEqualTo(Mode.RECOVERY);
         }
     }
@@ -191,12 +191,12 @@ class RealBenchTest {
                 w.click("trouble-error");
                 w.sees("It says: ");
                 if (i == 3) {
-                    w.sees("The notebook: Another cable and another port. helped 2 of 2 here");
+                    w.sees("What helped here before: Use another cable and another port. helped 2 of 2 here");
                     w.sees("helped 0 of 2 here");
                 }
                 w.click("try-once-more-not");
                 w.click("try-cable-and-port-helped");
-                w.sees("Something wrong at the host?");
+                w.sees("Is something wrong on the computer?");
             }
         }
     }
@@ -213,14 +213,14 @@ class RealBenchTest {
             for (String n : List.of("T-0001", "T-0002")) {
                 hostFetches(w, n);
                 w.click("go-on");
-                w.sees("This one?");
+                w.sees("Is it this one?");
                 UsbDevice its = n.equals("T-0001") ? device(HostView.NORMAL) : other;
                 Window.acked(() -> w.bench.usb().bind(n, its));
                 w.sees("A device that is up");
             }
             usb.shows(device(HostView.RECOVERY), other);
             Window.until(() -> Mode.RECOVERY.equals(ticket(w).mode()), "the first in recovery");
-            assertThat(w.text()).as("the page of the second").contains("A device that is up").doesNotContain("In recovery. Let go.");
+            assertThat(w.text()).as("the page of the second").contains("A device that is up").doesNotContain("In recovery. Let go");
             usb.shows(device(HostView.RECOVERY), otherLow);
             Window.until(() -> Mode.DFU.equals(Window.onFx(() -> w.bench.ticket("T-0002")).mode()), "the second in DFU");
             w.sees("DFU");
@@ -228,7 +228,7 @@ class RealBenchTest {
                 w.shell.showTicket("T-0001", Stage.KEYS);
                 return null;
             });
-            w.sees("On to the restore");
+            w.sees("Go on to the restore");
             assertThat(w.text()).contains("ECID 000A11112222001E").doesNotContain("000B33334444001E");
         }
     }

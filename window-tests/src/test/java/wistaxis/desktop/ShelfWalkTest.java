@@ -30,7 +30,7 @@ class ShelfWalkTest {
         long kept;
         try (Window w = Window.demo(folder, 6_000_000)) {
             w.click("lane-" + TICKET);
-            w.sees("When into the mode?");
+            w.sees("When to enter the mode?");
             w.sees("Mode first");
             theBenchCallsOutSigningThatClosesSoon(w);
             w.click("choose-31K88");
@@ -42,7 +42,7 @@ class ShelfWalkTest {
             w.click("lane-" + TICKET);
             w.sees("are here already");
             w.click("nav-shelf");
-            w.sees("left from before. For T-0012.");
+            w.sees("from before. For T-0012.");
             w.click("nav-bench");
             assertThat(w.bench.desk(TICKET).firmware().bytes()).isGreaterThanOrEqualTo(kept);
             second(w);
@@ -57,8 +57,8 @@ class ShelfWalkTest {
             w.world.standIns().faults().drip(200_000_000);
             Window.until(() -> w.bench.ticket(TICKET).packageProven() && w.bench.ticket("T-0019").packageProven(),
                     "the package to be proven for both");
-            w.sees("proven, signed: 6 parts");
-            w.sees("serves T-0012 Ferry crew, deck phone 2, T-0018");
+            w.sees("verified, signed: 6 parts");
+            w.sees("for T-0012 Ferry crew, deck phone 2, T-0018");
             List<TicketEvent> events = w.entries().stream().map(e -> e.event()).toList();
             assertThat(events).filteredOn(e -> e instanceof TicketEvent.DownloadStopped s && s.reason().equals("by hand"))
                     .as("written on both tickets").hasSize(2);
@@ -85,19 +85,19 @@ class ShelfWalkTest {
         Files.writeString(folder.resolve("packages/iPad7,5_30A1.zip.part.json"), "{\"etag\":\"\",\"sha256\":\"" + nobodys + "\"}");
         try (Window w = Window.demo(folder, 12_000_000)) {
             w.click("nav-shelf");
-            w.sees("2.5 MB of a package that no open ticket wants.");
+            w.sees("2.5 MB of a firmware file that no open ticket needs.");
             w.click("throw-away-" + nobodys.substring(0, 8));
-            Window.until(() -> !w.text().contains("no open ticket wants"), "the part to be gone from the page");
+            Window.until(() -> !w.text().contains("no open ticket needs"), "the part to be gone from the page");
             assertThat(folder.resolve("packages/iPad7,5_30A1.zip.part")).doesNotExist();
             assertThat(folder.resolve("packages/iPad7,5_30A1.zip.part.json")).doesNotExist();
-            w.sees("left from before. For T-0012.");
+            w.sees("from before. For T-0012.");
             w.click("resume-31K88");
-            w.sees("proven, signed: 6 parts");
+            w.sees("verified, signed: 6 parts");
             Window.until(() -> w.bench.ticket(TICKET).packageProven(), "the proof to be on the disk");
             assertThat(w.entries().stream().map(e -> e.event())).as("gone on with, not begun anew")
                     .filteredOn(TicketEvent.DownloadStarted.class::isInstance).last()
                     .isInstanceOfSatisfying(TicketEvent.DownloadStarted.class, e -> assertThat(e.fromByte()).isGreaterThan(2_000_000));
-            assertThat(w.text()).doesNotContain("left from before");
+            assertThat(w.text()).doesNotContain("from before");
         }
     }
 
@@ -148,8 +148,8 @@ class ShelfWalkTest {
     private static void theBenchCallsOutSigningThatClosesSoon(Window w) {
         w.click("choose-31J61");
         w.click("nav-bench");
-        w.sees("Signing of 31.9.1 (31J61) closes in");
-        assertThat(w.text()).contains(TICKET + " has chosen it.");
+        w.sees("Version 31.9.1 (build 31J61) is signed for only");
+        assertThat(w.text()).contains("Tickets that need it: " + TICKET);
         w.click("lane-" + TICKET);
     }
 
@@ -177,7 +177,7 @@ class ShelfWalkTest {
     void whatIsBroughtToTheShelfIsTakenByContentOrRefusedInWords() throws Exception {
         try (Window w = Window.demo(folder.resolve("data"), 12_000_000)) {
             w.click("nav-shelf");
-            w.sees("serves T-0011 Bird observatory, field phone D");
+            w.sees("for T-0011 Bird observatory, field phone D");
             Path hostile = Files.writeString(folder.resolve("firmware-31.10.zip"), "PK but no archive");
             Path good = Files.list(folder.resolve("data/packages")).filter(p -> p.toString().endsWith(".zip")).findFirst().orElseThrow();
             Path renamed = Files.copy(good, folder.resolve("notes.txt"));
@@ -185,13 +185,13 @@ class ShelfWalkTest {
                 w.bench.stock().proofs().bring(List.of(hostile, renamed));
                 return null;
             });
-            w.sees("[firmware-31.10.zip] was not taken in.");
+            w.sees("[firmware-31.10.zip] was not added.");
             w.sees("The file is not a whole ZIP archive");
             w.sees("notes.txt");
             w.click("check-notes-txt");
-            w.sees("\u2713 proven");
+            w.sees("\u2713 verified");
             w.click("put-away");
-            Window.until(() -> !w.text().contains("was not taken in"), "the refusal to be put away");
+            Window.until(() -> !w.text().contains("was not added"), "the refusal to be put away");
             Files.delete(folder.resolve("data/packages/notes.txt"));
             Window.until(() -> !w.text().contains("notes.txt"), "the watched folder to be looked at again");
             String kept = good.getFileName().toString().replaceAll("[^A-Za-z0-9_-]", "-");

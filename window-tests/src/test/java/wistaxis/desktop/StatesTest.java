@@ -38,13 +38,13 @@ class StatesTest {
     @Test
     void anEmptyBenchSaysOnEveryPageWhatToDo() {
         try (Window w = open()) {
-            w.sees("The bench is clear.");
-            w.sees("Nothing needs hands");
+            w.sees("No open tickets");
+            w.sees("Nothing needs you right now");
             w.click("nav-shelf");
-            w.sees("The shelf is empty.");
+            w.sees("No firmware files yet");
             w.click("nav-ledger");
-            w.sees("The chain holds: 0 entries");
-            w.sees("Nothing here. The ledger fills as tickets are worked on.");
+            w.sees("Verified: 0 entries");
+            w.sees("No entries yet. Every act on a ticket becomes an entry.");
             w.click("export-json");
             w.sees("Written: ");
             w.click("nav-drill");
@@ -72,7 +72,7 @@ class StatesTest {
             Files.writeString(folder.resolve(file.getKey()), file.getValue());
         }
         try (Window w = open()) {
-            w.sees("The bench is clear.");
+            w.sees("No open tickets");
             for (String words : List.of("settings.json line 2", "[15]", "schools.json line 1", "firmware.json", "shelf.json line 1")) {
                 w.sees(words);
             }
@@ -89,7 +89,7 @@ class StatesTest {
             }
         }
         try (Window w = open()) {
-            w.sees("The bench is clear.");
+            w.sees("No open tickets");
             assertThat(w.text()).as("said once").doesNotContain("set aside");
         }
     }
@@ -110,7 +110,7 @@ class StatesTest {
         }
         try (Window w = open()) {
             assertThat(Window.onFx(() -> w.bench.tickets().find("T-0001"))).isEmpty();
-            w.sees("1 closed, in the ledger");
+            w.sees("1 closed ticket in the ledger");
             w.click("nav-ledger");
             w.click("ledger-filter");
             w.type("harbour");
@@ -162,19 +162,19 @@ class StatesTest {
             w.sees("T-0060");
             assertThat(w.text().replace('\n', ' ')).as("whole on the ticket's own page").contains(title + " 60");
             w.click("nav-ledger");
-            w.sees("The chain holds: 3060 entries");
+            w.sees("Verified: 3,060 entries");
             w.click("ledger-filter");
             w.type("0042");
             Window.until(() -> Window.onFx(() -> ((ListView<?>) w.shell.scene().lookup("#ledger-list")).getItems().size()) == 51,
                     "the entries of one ticket");
             w.click("nav-drill");
             w.click("drill-progress");
-            w.sees("Landed, day by day");
+            w.sees("Successes, day by day");
             Window.onFx(() -> {
                 w.shell.showTicket("T-0001", Stage.ROUTE);
                 return null;
             });
-            w.sees("The gentlest step that can help");
+            w.sees("Choose the gentlest step that can help");
         }
     }
 }

@@ -68,14 +68,14 @@ class TypedBuildTest {
             w.sees("Chosen: 26.1 (23B80)");
             w.click("host-fetches");
             again();
-            w.sees("Look for");
+            w.sees("What to look for");
             usb.shows(ScriptedUsb.phone(HostView.NORMAL));
             w.click("usb-bind-0");
             usb.shows(ScriptedUsb.phone(HostView.RECOVERY));
             Window.until(() -> Window.onFx(() -> w.bench.ticket(N).mode() != null), "recovery");
             again();
             w.click("restore-start");
-            w.sees("I see it: Check the package");
+            w.sees("It shows: Check the firmware file");
             again();
             while (Window.onFx(() -> w.bench.desk(N).host().run().orElseThrow().next().isPresent())) {
                 w.click("host-next");
@@ -91,7 +91,7 @@ class TypedBuildTest {
                 w.click(answer);
             }
             w.click("close-ticket");
-            w.sees("Nothing more to do on this ticket.");
+            w.sees("This ticket is finished.");
             assertThat(w.verify().clean()).isTrue();
         } finally {
             w.close();

@@ -27,7 +27,7 @@ final class Waits implements BeforeAllCallback, AfterAllCallback {
             "jdbi.statement");
 
     /** Reading the program itself: its classes, facts, sheets, fonts and libraries; and the end, which waits on purpose. */
-    private static final List<String> PROGRAM = List.of("ClassLoader", "java.util.zip", "getResource", "facts.Json:fact:", "look.Look:apply",
+    private static final List<String> PROGRAM = List.of("ClassLoader", "java.util.zip", "getResource", "facts.Json:fact:", "words.MessageFile:shipped", "look.Look:apply",
             "look.Theme:text", "look.Look$Fonts", "Workbench:close:", "jdk.internal.loader", "Shell:close", "sun.security.provider", "javafx.print",
             "com.sun.javafx.font", "com.sun.javafx.css", "javafx.css.");
 

@@ -54,25 +54,25 @@ class WalksTest extends OnDemoBench {
     void eraseFromTheLockScreenCountsTriesAndIsResumed() {
         String n = ticket("unavailable", "wrongTries", "8", "eraseButton", "yes", "online", "yes", "hopesToRemember", "no");
         agreed("lock-screen-erase");
-        w.sees("SIM in it, or a Wi-Fi that it knows");
-        assertThat(w.text()).contains("Your hands", "1 of 5");
+        w.sees("Insert a SIM, or join a Wi-Fi that it knows");
+        assertThat(w.text()).contains("You do this", "1 of 5");
         w.tap(KeyCode.DIGIT1);
-        w.sees("8 wrong codes so far");
+        w.sees("8 wrong passcodes so far");
         w.tap(KeyCode.DIGIT2);
-        w.sees("9 wrong codes so far; at 9 it ends here, before the tenth. No more are tried.");
+        w.sees("9 wrong passcodes so far. Do not try any more.");
         assertThat(w.shell.scene().lookup("#walk-try")).isNull();
         w.click("nav-bench");
         w.click("lane-" + n);
-        w.sees("9 wrong codes so far");
+        w.sees("9 wrong passcodes so far");
         w.click("walk-button");
         w.click("walk-asks");
-        w.sees("The owner's hands");
+        w.sees("The owner does this");
         w.click("walk-taken");
-        w.sees("Nobody's hands");
+        w.sees("Unattended: it takes its time");
         w.click("walk-greeting");
         w.sees("Hand over");
         w.click("greeting-seen-1");
-        w.sees("look again");
+        w.sees("check again");
         w.click("step-helped-0");
         w.click("account-lock-0");
         w.click("passcode-set-0");
@@ -80,7 +80,7 @@ class WalksTest extends OnDemoBench {
         assertThat(w.text()).contains("Answered with [not seen]");
         w.click("greeting-seen-0");
         w.click("close-ticket");
-        w.sees("Closed: erase from the lock screen, handed over");
+        w.sees("Closed: Erase from the lock screen, handed over");
         assertThat(w.verify().clean()).isTrue();
     }
 
@@ -92,7 +92,7 @@ class WalksTest extends OnDemoBench {
         w.click("walk-there");
         w.sees("The owner opens the locating page");
         w.click("walk-missing");
-        w.sees("The gentlest step that can help");
+        w.sees("Choose the gentlest step that can help");
         assertThat(of(n).failed()).containsExactly("remote-erase");
     }
 
@@ -118,7 +118,7 @@ class WalksTest extends OnDemoBench {
         w.type("41 GB");
         w.sees("over the cable");
         w.click("walk-made");
-        w.sees("Computer backup, made on 31.9");
+        w.sees(", made on 31.9");
         assertThat(of(n).backups()).singleElement().satisfies(b -> assertThat(b.where()).isEqualTo("disk 2"));
         w.click("rung-sign-out");
         w.click("walk-asks");
@@ -135,7 +135,7 @@ class WalksTest extends OnDemoBench {
         w.click("walk-taken");
         w.click("walk-begun");
         w.click("walk-greeting");
-        w.sees("Leave it plugged in: the host is still needed");
+        w.sees("Leave it connected: the computer is still needed");
     }
 
     /** It rings at half an hour and at an hour, and asks what is seen. */
@@ -147,15 +147,15 @@ class WalksTest extends OnDemoBench {
         w.click("walk-plugged");
         w.sees("until it rings");
         w.click("pace-60");
-        w.hurried(60, () -> w.sees("It has rung: look at it."));
+        w.hurried(60, () -> w.sees("Time is up: look at it."));
         w.sees("After half an hour: what does it show?");
         w.click("reminder-away");
         w.click("walk-black");
-        w.sees("Another cable and charger");
-        w.hurried(60, () -> w.sees("It has rung: look at it."));
+        w.sees("Use another cable and charger");
+        w.hurried(60, () -> w.sees("Time is up: look at it."));
         w.click("pace-1");
         w.click("walk-black");
-        w.sees("The gentlest step that can help");
+        w.sees("Choose the gentlest step that can help");
         assertThat(of(n).failed()).containsExactly("charge");
     }
 
@@ -191,20 +191,20 @@ class WalksTest extends OnDemoBench {
         shown(n, Stage.HANDOVER);
         w.sees("Set-up: ");
         w.click("set-up-go");
-        w.sees("Swipe up, or press Home, at the greeting");
+        w.sees("Swipe up, or press Home, at the greeting screen");
         w.tap(KeyCode.DIGIT2);
         w.sees("The account lock shows already here");
         w.tap(KeyCode.DIGIT1);
         w.click("set-up-go");
         w.sees("Did the step help?");
         w.click("set-up-home");
-        w.sees("Papers of " + n);
+        w.sees("Documents of " + n);
         w.click("paper-home");
         Window.until(() -> Window.onFx(() -> w.shell.scene().lookup("#paper-page") != null), "the paper to be seen");
         w.click("paper-erasure");
         Window.until(() -> Window.onFx(() -> w.shell.scene().lookup("#paper-page") != null), "the record of erasure");
         w.click("paper-buying");
-        w.sees("there was no buying check");
+        w.sees("There was no purchase check");
         w.click("nav-ledger");
         w.scan(n);
         w.sees("Hand over, restored to 31.10");

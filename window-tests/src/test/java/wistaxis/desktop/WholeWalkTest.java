@@ -29,7 +29,7 @@ class WholeWalkTest {
     @Test
     void oneLockedPhoneFromIntakeToLedger() throws Exception {
         try (Window w = new Window(DataFolder.open(folder), Instant.now(), LINE)) {
-            w.sees("The bench is clear.");
+            w.sees("No open tickets");
             intake(w);
             identify(w);
             route(w);
@@ -48,9 +48,9 @@ class WholeWalkTest {
     private void intake(Window w) {
         w.click("new-ticket");
         w.click("trouble-passcode-forgotten");
-        w.sees("What is on the counter?");
+        w.sees("Which device is it?");
         w.type("deck phone");
-        w.sees("No model is known by [deck phone]");
+        w.sees("No model matches [deck phone]");
         w.tap(KeyCode.ENTER);
         for (String answer : List.of("damage-none", "ownership-proved", "blacklisted-no", "backup-cloud", "wrongTries-10-or-more",
                 "eraseButton-no", "hopesToRemember-no",
@@ -61,27 +61,27 @@ class WholeWalkTest {
         w.type("3");
         w.tap(KeyCode.ENTER);
         w.click("promised-2");
-        w.sees("Everything that matters here is asked.");
+        w.sees("All questions that matter are answered.");
         assertThat(ticket(w).fact("deviceWords")).hasValue("deck phone");
         assertThat(Intake.promised(ticket(w))).isPresent();
         w.click("go-on");
     }
 
     private void identify(Window w) {
-        w.sees("Which model exactly?");
+        w.sees("Which exact model is it?");
         w.click("identify-query");
         w.type("a9");
-        w.sees("No model is known by [a9]");
+        w.sees("No model matches [a9]");
         w.tap(KeyCode.BACK_SPACE);
         w.type("2403");
         w.sees("iPhone13,2");
-        w.sees("SIDE-KEY, 8-pin");
+        w.sees("Side button iPhone, 8-pin");
         w.tap(KeyCode.ENTER);
         assertThat(ticket(w).identifier()).isEqualTo("iPhone13,2");
     }
 
     private void route(Window w) {
-        w.sees("The gentlest step that can help");
+        w.sees("Choose the gentlest step that can help");
         w.sees("The lock screen shows no erase button.");
         w.sees("ERASES ALL");
         w.click("confirm-readyCable");
@@ -109,15 +109,15 @@ class WholeWalkTest {
         Path shelf = folder.resolve("packages");
         assertThat(Files.list(shelf)).allMatch(p -> p.toString().contains(".part"));
         w.click("download");
-        w.sees("The package is proven");
+        w.sees("The firmware file is verified");
         w.sees("signature of a trusted key over the manifest; model iPhone13,2; version 31.10 (31K88); 6 parts by their digests");
         w.click("go-on");
     }
 
     private void keys(Window w) {
-        w.sees("Plug in first");
+        w.sees("Connect it first");
         w.tap(KeyCode.P);
-        w.sees("Plugged restart: into recovery");
+        w.sees("Plugged restart: enter recovery");
         w.click("keys-start");
         w.hurried(() -> w.lets(3000));
         w.hold("key-VOLUME_UP", 200);
@@ -125,7 +125,7 @@ class WholeWalkTest {
         w.hold("key-SIDE", 3000);
         w.sees("nothing happened");
         attempt(w, 12_000);
-        w.sees("was let go at the boot logo");
+        w.sees("at the boot logo after");
         w.sees("keep holding right through the boot logo");
         upAgain(w);
         w.tap(KeyCode.ENTER);
@@ -137,7 +137,7 @@ class WholeWalkTest {
         Window.until(() -> w.text("instruction").equals("Keep holding Side"), "the next instruction");
         w.hurried(() -> Window.until(() -> ticket(w).mode() != null, "recovery"));
         w.release(KeyCode.S);
-        w.sees("In recovery. Let go.");
+        w.sees("In recovery. Let go");
         assertThat(ticket(w).keysTried()).isEqualTo(3);
         w.tap(KeyCode.ENTER);
     }
@@ -168,14 +168,14 @@ class WholeWalkTest {
     }
 
     private void restore(Window w) {
-        w.sees("left in recovery");
+        w.sees("until it drops out of recovery");
         w.click("pace-60");
         w.hurried(() -> Window.until(() -> ticket(w).mode() == null, "the mode window to end"));
         w.sees("The device is not in recovery.");
         reenter(w);
         w.click("restore-start");
         w.click("pace-60");
-        w.sees("Leave cable and device alone.");
+        w.sees("Leave the cable and the device alone.");
         w.click("cable");
         w.sees("Contact with the device was lost");
         w.click("cable");
@@ -190,7 +190,7 @@ class WholeWalkTest {
             w.tap(KeyCode.W);
             Window.until(() -> ticket(w).mode() != null, "recovery, shown");
         });
-        w.sees("In recovery. Let go.");
+        w.sees("In recovery. Let go");
         w.tap(KeyCode.ENTER);
     }
 
@@ -198,7 +198,7 @@ class WholeWalkTest {
         for (String check : List.of("greeting-seen-0", "step-helped-0", "version-matches-0", "account-lock-0", "passcode-set-0")) {
             w.click(check);
         }
-        w.sees("1 still to ask");
+        w.sees("1 check still open");
         w.click("data-back-1");
         w.click("close-ticket");
         w.sees("Closed: restored to 31.10, handed over");
@@ -207,7 +207,7 @@ class WholeWalkTest {
 
     private void ledger(Window w) throws Exception {
         w.click("nav-ledger");
-        w.sees("The chain holds: " + w.entries().size() + " entries");
+        w.sees("Verified: " + w.entries().size() + " entries");
         assertThat(w.entries()).extracting(e -> e.event().type()).containsSubsequence("opened", "fact-recorded", "identified",
                 "consent-asked", "route-chosen", "build-chosen",
                 "download-started", "download-stopped", "download-started", "downloaded", "package-proven", "keys-attempted",

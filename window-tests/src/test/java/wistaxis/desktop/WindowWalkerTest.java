@@ -67,7 +67,7 @@ class WindowWalkerTest {
             Window.pulses(2);
             w.settle();
             assertThat(thrown).as("after %s", steps).allMatch(e -> e instanceof BadInput || e instanceof DiskTrouble);
-            assertThat(w.text()).as("after %s", steps).doesNotContain("failed while").doesNotContain("This page failed")
+            assertThat(w.text()).as("after %s", steps).doesNotContain("failed while").doesNotContain("This page has failed")
                     .doesNotContain("Something failed").doesNotContain("Exception");
             assertThat(headed[0] || Window.onFx(() -> inPage(w.shell.scene()))).as("the keyboard, after %s", steps).isTrue();
         }

@@ -42,7 +42,8 @@ public final class IdentifyCommand extends Output {
         if (at.candidates().isEmpty()) {
             throw new Refusal("no model looks like that: " + String.join(", ", facts) + " do not go together; take one back");
         }
-        Question next = at.next().map(n -> new Question(n.question().question(), n.question().asks(), n.question().how(),
+        Question next = at.next().map(n -> new Question(n.question().question(), n.question().asks().toString(), n.question().how()
+                .toString(),
                 n.answers().stream().map(IdentifyCommand::row).toList())).orElse(null);
         Row row = new Row(at.candidates().stream().map(m -> new Candidate(m.identifier(), m.name())).toList(), at.family().orElse(null),
                 next, at.settleTheRest());
@@ -65,7 +66,7 @@ public final class IdentifyCommand extends Output {
     }
 
     private static Answer row(LookQuestion.Answer answer) {
-        return new Answer(answer.value(), answer.words());
+        return new Answer(answer.value(), answer.words().toString());
     }
 
     private static List<String> words(Row row, List<DeviceModel> candidates) {

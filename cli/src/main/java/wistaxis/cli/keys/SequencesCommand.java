@@ -18,6 +18,7 @@ import wistaxis.core.keys.KeySequence;
 import wistaxis.core.keys.KeyStep;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.keys.Start;
+import wistaxis.core.words.Text;
 
 @Command(name = "sequences", mixinStandardHelpOptions = true, description = "The key sequences ('schools') that reach a goal on a device.")
 public final class SequencesCommand extends Output {
@@ -38,7 +39,7 @@ public final class SequencesCommand extends Output {
     private @Nullable String from;
 
     private record Row(String school, String family, Goal goal, List<KeyStep> steps, String provenance, String source, boolean minority,
-            List<String> cautions) {
+            List<Text> cautions) {
         static Row of(KeySequence s) {
             return new Row(s.school(), s.family().toString(), s.goal(), s.steps(), s.provenance().toString(), s.source(), s.minority(),
                     s.cautions());

@@ -16,10 +16,11 @@ import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Sha256;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.words.Language;
+import wistaxis.core.words.Say;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.store.ledger.OutFile;
-import wistaxis.store.paper.Words;
 import wistaxis.store.people.People;
 import wistaxis.workbench.document.Documents;
 import wistaxis.workbench.document.Papers;
@@ -64,13 +65,12 @@ public final class PaperCommand extends OnLedger {
         Shop shop = Shop.look(folder(), DEVICES, Instant::now);
         People.Person kept = Customers.look(folder(), ticket);
         String wanted = language == null ? kept.language() : language;
-        Words words = Words.all(folder().paperWords()).stream().filter(w -> w.language().equals(wanted == null ? "en" : wanted)).findFirst()
-                .orElseThrow(() -> new BadInput("there are no words of papers in [" + wanted + "]; write them into papers/words-" + wanted
-                + ".json of the data folder"));
+        Language in = Language.shipped(wanted == null ? "en" : wanted).orElseThrow(() -> new BadInput(Say.t("cli.document.no-language",
+                "language", wanted, "known", Language.shipped().stream().map(Language::tag).toList())));
         String name = Optional.ofNullable(shop.settings().bench()).orElse(practice() ? "Practice bench" : "My bench");
         try {
             byte[] pdf = made(new Papers(shop, new Papers.Letterhead(name, Documents.terms(folder()), ZoneId.systemDefault(),
-                    Customers.onPaper(Ticket.fold(entries), kept, Customers.forgotten(folder(), ticket)), kept.serials(), words)), which,
+                    Customers.onPaper(Ticket.fold(entries), kept, Customers.forgotten(folder(), ticket)), kept.serials(), in)), which,
                     entries);
             OutFile.write(file, pdf, replace);
             long last = entries.getLast().number();

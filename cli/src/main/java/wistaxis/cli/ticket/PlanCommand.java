@@ -18,6 +18,7 @@ import wistaxis.core.bench.TimeHistory;
 import wistaxis.core.restore.RestoreStage;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.words.Text;
 import wistaxis.standins.StandInWorld;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.workbench.firmware.Stock;
@@ -32,7 +33,7 @@ public final class PlanCommand extends OnLedger {
     /** @param next the first moment that needs hands; null when nothing does */
     private record Row(@Nullable Call next, List<Lane> lanes) {}
 
-    private record Call(String ticket, Instant at, String what) {}
+    private record Call(String ticket, Instant at, Text what) {}
 
     private record Lane(String ticket, String title, String stage, boolean late, List<BenchPlan.Span> spans) {}
 
@@ -66,7 +67,8 @@ public final class PlanCommand extends OnLedger {
         BenchPlan plan = Plans.of(List.copyOf(tickets.values()), Shop.look(folder(), DEVICES, Clock.systemUTC()), history, present,
                 Instant.now());
         List<Lane> lanes = plan.lanes().stream()
-                .map(l -> new Lane(l.job().ticket(), tickets.get(l.job().ticket()).title(), l.job().stage().words(), l.late(), l.spans()))
+                .map(l -> new Lane(l.job().ticket(), tickets.get(l.job().ticket()).title(), l.job().stage().words()
+                        .toString(), l.late(), l.spans()))
                 .toList();
         Row row = new Row(plan.nextCall().map(c -> new Call(c.ticket(), c.at(), c.what())).orElse(null), lanes);
         List<String> words = words(row);

@@ -21,7 +21,9 @@ import wistaxis.core.route.BackupPlan;
 import wistaxis.core.route.CaseFacts;
 import wistaxis.core.route.Route;
 import wistaxis.core.route.RouteContext;
+import wistaxis.core.route.RouteFacts;
 import wistaxis.core.route.RoutePlanner;
+import wistaxis.core.words.Text;
 import wistaxis.standins.StandInOffers;
 import wistaxis.store.firmware.CatalogueFile;
 import wistaxis.store.ledger.DataFolder;
@@ -44,7 +46,7 @@ public final class RouteCommand extends Output {
 
     private record Stop(String reason) {}
 
-    private record Step(String id, boolean keeps, String status, List<Integer> minutes, List<String> reasons, List<String> cautions) {
+    private record Step(String id, boolean keeps, String status, List<Integer> minutes, List<Text> reasons, List<Text> cautions) {
         static Step of(Route.Rung r) {
             String status = r.done() && r.status() != Route.Status.REFUSED ? "done" : r.status() == Route.Status.NEEDS_CONSENT ? "blocked"
                     : r.status().toString().toLowerCase(Locale.ROOT);
@@ -72,14 +74,14 @@ public final class RouteCommand extends Output {
         List<SystemVersion> signed = practice ? StandInOffers.signed() : known(of);
         Route route = planner.plan(of, new RouteContext(signed, chosen, Map.of()));
         if (!route.contradictions().isEmpty()) {
-            throw new BadInput(facts.getFileName() + ": facts that do not go together. " + String.join(" ", route.contradictions()));
+            throw new BadInput(facts.getFileName() + ": facts that do not go together. " + Text.join(" ", route.contradictions()));
         }
         BackupPlan backups = BackupPlan.of(route.backups(), route.target(), signed, _ -> Optional.empty());
-        Row row = new Row(route.stop() == null ? null : new Stop(route.stop()), route.rungs().stream().map(Step::of).toList(),
+        Row row = new Row(route.stop() == null ? null : new Stop(route.stop().toString()), route.rungs().stream().map(Step::of).toList(),
                 route.recommended().map(r -> r.step().id()).orElse(null),
                 route.target(), backups.lines().stream().map(Backup::of).toList());
         List<String> words = new ArrayList<>(words(route));
-        words.addAll(backups.says());
+        backups.says().forEach(s -> words.add(s.toString()));
         if (signed.isEmpty()) {
             words.add("Which versions are signed is not known here.");
         }
@@ -101,8 +103,9 @@ public final class RouteCommand extends Output {
         var known = planner.preferences().stream().filter(p -> p.preference().equals(name)).findFirst()
                 .orElseThrow(() -> new BadInput("unknown preference [" + name + "]; known are " + planner.preferences().stream()
                 .map(p -> p.preference()).toList()));
-        if (known.options().stream().noneMatch(o -> o.getFirst().equals(value))) {
-            throw new BadInput("preference " + name + " [" + value + "]: write one of " + known.options().stream().map(List::getFirst)
+        if (known.options().stream().noneMatch(o -> o.value().equals(value))) {
+            throw new BadInput("preference " + name + " [" + value + "]: write one of " + known.options().stream()
+                    .map(RouteFacts.Option::value)
                     .toList());
         }
     }

@@ -12,6 +12,7 @@ import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.words.Text;
 import wistaxis.core.work.Next;
 import wistaxis.core.work.Rules;
 
@@ -25,12 +26,12 @@ import wistaxis.core.work.Rules;
  */
 public record TicketRow(
         String ticket, String world, String title, Stage stage, Map<String, String> facts, @Nullable String identifier,
-        @Nullable String step, List<Row> attempts, Next next, @Nullable String closed, long last, List<String> odd) {
+        @Nullable String step, List<Row> attempts, Next next, @Nullable Text closed, long last, List<String> odd) {
     /** @param outcome null while that is not known */
     @JsonInclude(JsonInclude.Include.ALWAYS)
     record Row(
             String step, @Nullable String outcome, Instant since, @Nullable Consent consent, @Nullable String build, boolean proven,
-            @Nullable Mode mode, int keys, @Nullable String stopped, @Nullable String written, Map<String, String> checks) {
+            @Nullable Mode mode, int keys, @Nullable Text stopped, @Nullable String written, Map<String, String> checks) {
         static Row of(Attempt a) {
             TicketEvent.ConsentAsked asked = a.consent();
             return new Row(a.step(), a.outcome().map(Attempt.Outcome::toString).orElse(null), a.since(),

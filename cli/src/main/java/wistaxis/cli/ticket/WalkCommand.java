@@ -12,6 +12,7 @@ import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.steps.Steps;
 import wistaxis.core.steps.Walk;
+import wistaxis.core.words.Text;
 import wistaxis.core.work.SetUp;
 
 @Command(name = "walk", mixinStandardHelpOptions = true,
@@ -23,7 +24,7 @@ public final class WalkCommand extends Output {
     @Option(names = "--device", paramLabel = "ID", description = "identifier or A-number")
     private @Nullable String device;
 
-    private record Row(String way, String step, @Nullable String device, String title, List<Walk.Stop> steps, String provenance,
+    private record Row(String way, String step, @Nullable String device, Text title, List<Walk.Stop> steps, String provenance,
             String source) {}
 
     @Override

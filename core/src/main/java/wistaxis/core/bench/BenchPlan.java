@@ -14,6 +14,7 @@ import java.util.Set;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Provenance;
 import wistaxis.core.ticket.Stage;
+import wistaxis.core.words.Text;
 
 /**
  * Who needs hands when: one pair of hands goes round the open jobs, the earliest promised first; what runs unattended runs beside it.
@@ -26,7 +27,7 @@ public record BenchPlan(List<Lane> lanes) {
 
     private static final Set<Stage> WRITING = EnumSet.of(Stage.FIRMWARE, Stage.KEYS, Stage.RESTORE);
 
-    private record Work(Stage stage, String what, int handsSeconds, Provenance provenance, String source) {}
+    private record Work(Stage stage, Text what, int handsSeconds, Provenance provenance, String source) {}
 
     private record WorkFacts(List<Work> work) {}
 
@@ -54,13 +55,13 @@ public record BenchPlan(List<Lane> lanes) {
     }
 
     /** A stretch of set-up. @param hands whether it wants the bench's hands */
-    public record SetUpStretch(String what, Duration length, boolean hands) {}
+    public record SetUpStretch(Text what, Duration length, boolean hands) {}
 
     /** A stretch of a restore that runs by itself. */
-    public record Stretch(String what, Duration length) {}
+    public record Stretch(Text what, Duration length) {}
 
     /** A stretch of a job; hands-on or unattended. */
-    public record Span(Instant start, Instant end, boolean hands, String what) {}
+    public record Span(Instant start, Instant end, boolean hands, Text what) {}
 
     /** @param late whether the plan ends after the promised time */
     public record Lane(Job job, List<Span> spans, boolean late) {
@@ -70,7 +71,7 @@ public record BenchPlan(List<Lane> lanes) {
     }
 
     /** The next moment that needs hands, and whose. */
-    public record Call(String ticket, Instant at, String what) {}
+    public record Call(String ticket, Instant at, Text what) {}
 
     public BenchPlan {
         lanes = List.copyOf(lanes);
@@ -138,7 +139,7 @@ public record BenchPlan(List<Lane> lanes) {
             }
             Instant end = free;
             if (stage == Stage.FIRMWARE) {
-                unattended(job.download(), "Download");
+                unattended(job.download(), Text.of("core.plan.download"));
             } else if (stage == Stage.RESTORE) {
                 job.restore().forEach(s -> unattended(s.length(), s.what()));
             }
@@ -146,7 +147,7 @@ public record BenchPlan(List<Lane> lanes) {
             return end;
         }
 
-        private void hands(Instant start, Duration length, String what) {
+        private void hands(Instant start, Duration length, Text what) {
             free = start.plus(length);
             spans.add(new Span(start, free, true, what));
             attended = true;
@@ -166,7 +167,7 @@ public record BenchPlan(List<Lane> lanes) {
             }
         }
 
-        private void unattended(Duration length, String what) {
+        private void unattended(Duration length, Text what) {
             if (length.isPositive()) {
                 spans.add(new Span(free, free.plus(length), false, what));
                 free = free.plus(length);

@@ -29,7 +29,7 @@ public record Instruction(String huge, String detail, double seconds, boolean co
 
     /** @param held the keys that are down before it: what goes on needs other words than what begins */
     static Instruction of(KeyStep step, Set<PhysicalKey> held, double gone, double nominal) {
-        String keys = step.keys().stream().map(PhysicalKey::words).collect(Collectors.joining(" + "));
+        String keys = step.keys().stream().map(k -> k.words().toString()).collect(Collectors.joining(" + "));
         boolean goesOn = held.containsAll(step.keys());
         String huge = switch (step.action()) {
             case TAP -> "Tap " + keys;

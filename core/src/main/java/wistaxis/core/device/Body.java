@@ -4,6 +4,7 @@ import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.List;
 import wistaxis.core.facts.Provenance;
 import wistaxis.core.facts.Word;
+import wistaxis.core.words.Text;
 
 /**
  * A shape of body: what its keys are called and where they sit.
@@ -12,7 +13,7 @@ import wistaxis.core.facts.Word;
  * @param powerKey {@code SIDE} or {@code TOP}: what the key that starts and resets the device is called on this body
  * @param shape of a phone or a pad
  */
-public record Body(String body, String words, PhysicalKey powerKey, Shape shape, List<KeyPlace> keys, Provenance provenance,
+public record Body(String body, Text words, PhysicalKey powerKey, Shape shape, List<KeyPlace> keys, Provenance provenance,
         String source) {
     /** What the body is of. */
     public enum Shape {
@@ -47,5 +48,5 @@ public record Body(String body, String words, PhysicalKey powerKey, Shape shape,
      * @param from start, 0 to 1, from the top or the left
      * @param to end, 0 to 1
      */
-    public record KeyPlace(PhysicalKey key, String name, Edge edge, double from, double to) {}
+    public record KeyPlace(PhysicalKey key, Text name, Edge edge, double from, double to) {}
 }

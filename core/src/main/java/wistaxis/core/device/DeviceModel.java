@@ -2,6 +2,7 @@ package wistaxis.core.device;
 
 import java.util.List;
 import java.util.Objects;
+import java.util.stream.Collectors;
 import wistaxis.core.facts.Provenance;
 
 /**
@@ -41,7 +42,7 @@ public record DeviceModel(
 
     /** The names of its keys as they are on this body, in a row. */
     public String keysInWords() {
-        return String.join(", ", body.keys().stream().map(Body.KeyPlace::name).toList());
+        return body.keys().stream().map(k -> k.name().toString()).collect(Collectors.joining(", "));
     }
 
     static DeviceModel of(Row row, DeviceCatalogue.Lookup lookup) {

@@ -4,6 +4,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import wistaxis.core.facts.Provenance;
+import wistaxis.core.words.Text;
 
 /**
  * A key family: which keys lead where, and the thresholds of its simulated device.
@@ -16,7 +17,7 @@ import wistaxis.core.facts.Provenance;
  * @param thresholds seconds by name, ours; see {@code inequalities} for what ties them to practice
  */
 public record Family(
-        KeyFamily family, Provenance provenance, String source, String tellTale, PhysicalKey powerKey, PhysicalKey lowKey,
+        KeyFamily family, Provenance provenance, String source, Text tellTale, PhysicalKey powerKey, PhysicalKey lowKey,
         List<PhysicalKey> arming, boolean chord, Map<String, Double> thresholds, List<String> inequalities) {
 
     /** This family on a body, where the power key may be called otherwise. */

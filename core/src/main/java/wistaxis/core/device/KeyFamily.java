@@ -1,6 +1,8 @@
 package wistaxis.core.device;
 
 import com.fasterxml.jackson.annotation.JsonValue;
+import java.util.Locale;
+import wistaxis.core.words.Text;
 
 /** Which keys a model has decides every sequence. Common practice. */
 public enum KeyFamily {
@@ -10,5 +12,10 @@ public enum KeyFamily {
     @Override
     public String toString() {
         return name().replace('_', '-');
+    }
+
+    /** As it is said. */
+    public Text words() {
+        return Text.of("core.layout." + name().toLowerCase(Locale.ROOT).replace('_', '-'));
     }
 }

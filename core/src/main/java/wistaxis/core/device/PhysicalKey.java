@@ -2,7 +2,9 @@ package wistaxis.core.device;
 
 import java.util.Arrays;
 import java.util.Locale;
+import java.util.Optional;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.words.Text;
 
 /** A key of a phone or tablet. */
 public enum PhysicalKey {
@@ -24,14 +26,13 @@ public enum PhysicalKey {
                 .orElseThrow(() -> new BadInput("no key [" + typed + "]; use one of " + Arrays.toString(values())));
     }
 
-    /** The key's name in a sentence, for example "Volume Up". */
-    public String words() {
-        return switch (this) {
-            case VOLUME_UP -> "Volume Up";
-            case VOLUME_DOWN -> "Volume Down";
-            case SIDE -> "Side";
-            case TOP -> "Top";
-            case HOME -> "Home";
-        };
+    /** Its name as it is written down; empty for anything else. */
+    public static Optional<PhysicalKey> of(String name) {
+        return Arrays.stream(values()).filter(k -> k.name().equals(name)).findFirst();
+    }
+
+    /** Its name in a sentence, for example "Volume Up". */
+    public Text words() {
+        return Text.of("facts.button." + name().toLowerCase(Locale.ROOT).replace('_', '-'));
     }
 }

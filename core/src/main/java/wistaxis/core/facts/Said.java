@@ -3,29 +3,23 @@ package wistaxis.core.facts;
 import com.fasterxml.jackson.annotation.JsonCreator;
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.LinkedHashMap;
-import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
-import java.util.stream.Collectors;
+import wistaxis.core.words.Language;
+import wistaxis.core.words.Text;
 
 /**
  * What is said of something that happened, as a key with its values: the sentence is made when somebody reads it. Stored as an object with
  * {@code key} and the values beside it; an entry of before that holds a sentence, which stays as it was written.
  *
- * @param key an entry of {@code said.json}, or one that this Wistaxis does not know
+ * @param key a key of {@code facts.said} in the message files, or one that this Wistaxis does not know
  * @param with the values by name
  */
 public record Said(String key, Map<String, String> with) {
     /** The key of a sentence that was written before there were keys, or that came from outside, whole. */
     private static final String SENTENCE = "sentence";
     private static final String KEY = "key";
-
-    private static final Map<String, String> SENTENCES = Json.fact("said.json", Sentences.class).said().stream()
-            .collect(Collectors.toMap(Sentence::key, Sentence::says));
-
-    private record Sentence(String key, String says) {}
-
-    private record Sentences(List<Sentence> said) {}
 
     public Said {
         with = Map.copyOf(with);
@@ -77,14 +71,15 @@ public record Said(String key, Map<String, String> with) {
     }
 
     /** The sentence; of a key that is not known here, the key and its values. */
-    public String words() {
-        String says = key.equals(SENTENCE) ? "{sentence}" : SENTENCES.get(key);
-        if (says == null) {
-            return key.replace('-', ' ') + (with.isEmpty() ? "" : " " + new TreeMap<>(with).values());
+    public Text words() {
+        if (key.equals(SENTENCE)) {
+            return Text.raw(value(SENTENCE));
         }
-        for (Map.Entry<String, String> value : with.entrySet()) {
-            says = says.replace("{" + value.getKey() + "}", value.getValue());
+        Text text = new Text("facts.said." + key, Map.copyOf(with));
+        if (with.containsKey("mode")) {
+            text = text.with("mode", Text.of("core.mode." + value("mode").toLowerCase(Locale.ROOT)));
         }
-        return says;
+        return Language.ENGLISH.has(text.key()) ? text : Text.raw(key.replace('-', ' ') + (with.isEmpty() ? "" : " " + new TreeMap<>(with)
+                .values()));
     }
 }

@@ -9,6 +9,7 @@ import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
+import wistaxis.core.words.Text;
 
 /** The questions about looks that ship with the product, for one catalogue. */
 public final class LookLibrary {
@@ -69,6 +70,6 @@ public final class LookLibrary {
         if (!known.contains(value)) {
             throw new BadInput("[" + value + "] is no value of [" + name + "]; write one of " + known);
         }
-        return new LookQuestion.Answer(value, value, Map.of(name, List.of(value)));
+        return new LookQuestion.Answer(value, Text.raw(value), Map.of(name, List.of(value)));
     }
 }

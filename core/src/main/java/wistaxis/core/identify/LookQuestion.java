@@ -5,6 +5,7 @@ import java.util.Map;
 import java.util.Optional;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.Provenance;
+import wistaxis.core.words.Text;
 
 /**
  * A question about the looks of a device.
@@ -12,14 +13,14 @@ import wistaxis.core.facts.Provenance;
  * @param how how to find the answer, with the device off
  * @param ease how easily it is answered on a dead device, above 0 and at most 1
  */
-public record LookQuestion(String question, String asks, String how, double ease, List<Answer> answers, Provenance provenance,
+public record LookQuestion(String question, Text asks, Text how, double ease, List<Answer> answers, Provenance provenance,
         String source) {
     public LookQuestion {
         answers = List.copyOf(answers);
     }
 
     /** @param fits tell-tales and the values that this answer means, all of them together */
-    public record Answer(String value, String words, Map<String, List<String>> fits) {
+    public record Answer(String value, Text words, Map<String, List<String>> fits) {
         public Answer {
             fits = Map.copyOf(fits);
         }

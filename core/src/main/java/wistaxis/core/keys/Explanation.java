@@ -2,6 +2,7 @@ package wistaxis.core.keys;
 
 import java.util.Optional;
 import wistaxis.core.facts.Said;
+import wistaxis.core.words.Text;
 
 /** Reads what happened to a device, in the manner of the bench's table "you see, the host sees, it means". */
 public final class Explanation {
@@ -20,8 +21,9 @@ public final class Explanation {
     }
 
     /** What the state means and what to do next, in one or two sentences. */
-    public static String of(DeviceState s, DeviceMachine machine) {
-        return mistake(s).map(m -> m.says() + " " + m.next()).orElseGet(() -> state(s, machine).words());
+    public static Text of(DeviceState s, DeviceMachine machine) {
+        return mistake(s).map(m -> Text.of("core.sentences", "first", m.says(), "then", m.next())).orElseGet(() -> state(s, machine)
+                .words());
     }
 
     /** What the state means. */

@@ -4,6 +4,7 @@ import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.Arrays;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Word;
+import wistaxis.core.words.Text;
 
 /** What a key sequence is for. */
 public enum Goal {
@@ -19,5 +20,10 @@ public enum Goal {
     public static Goal parse(String id) {
         return Word.find(Goal.class, id)
                 .orElseThrow(() -> new BadInput("unknown goal [" + id + "]; use one of " + Arrays.toString(values())));
+    }
+
+    /** As it is said. */
+    public Text words() {
+        return Text.of("core.goal." + this);
     }
 }

@@ -2,6 +2,7 @@ package wistaxis.core.keys;
 
 import com.fasterxml.jackson.annotation.JsonValue;
 import wistaxis.core.facts.Word;
+import wistaxis.core.words.Text;
 
 /** What the host sees on the cable. */
 public enum HostView {
@@ -14,7 +15,7 @@ public enum HostView {
     }
 
     /** As it is said. */
-    public String words() {
-        return this == DFU ? "DFU" : toString();
+    public Text words() {
+        return Text.of("core.computer." + this);
     }
 }

@@ -2,6 +2,7 @@ package wistaxis.core.keys;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -10,6 +11,8 @@ import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.KeyFamily;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.Provenance;
+import wistaxis.core.words.Language;
+import wistaxis.core.words.Text;
 
 /**
  * One way ("school") to reach a goal on one family, as data.
@@ -21,7 +24,9 @@ import wistaxis.core.facts.Provenance;
  */
 public record KeySequence(
         String school, KeyFamily family, Goal goal, List<Start> from, boolean plugged, boolean minority,
-        Provenance provenance, String source, List<String> cautions, @Nullable List<String> models, List<KeyStep> steps) {
+        Provenance provenance, String source, List<Text> cautions, @Nullable List<String> models, List<KeyStep> steps) {
+    private static final String AFTER_POWER_OFF = "Power off, then ";
+
     public KeySequence {
         from = List.copyOf(from);
         cautions = List.copyOf(cautions);
@@ -55,10 +60,24 @@ public record KeySequence(
         List<KeyStep> all = new ArrayList<>(powerOff.steps());
         all.add(new KeyStep(KeyStep.Action.WAIT, List.of(), null, Until.BLACK));
         all.addAll(steps);
-        List<String> warn = new ArrayList<>(powerOff.cautions());
-        cautions.stream().filter(c -> !c.startsWith("The device has to be off")).forEach(warn::add);
-        return new KeySequence("Power off, then " + school, family, goal, powerOff.from(), plugged, minority || powerOff.minority(),
+        List<Text> warn = new ArrayList<>(powerOff.cautions());
+        cautions.stream().filter(c -> !c.key().startsWith("facts.caution.the-device-has-to-be")).forEach(warn::add);
+        return new KeySequence(AFTER_POWER_OFF + school, family, goal, powerOff.from(), plugged, minority || powerOff.minority(),
                 provenance, source, warn, powerOff.models(), all);
+    }
+
+    /** What it is called: those that ship have a name in each language, a shop's own ones the name that was given to them. */
+    public Text name() {
+        return name(school);
+    }
+
+    /** What a method is called, by what it is called in files. */
+    public static Text name(String school) {
+        if (school.startsWith(AFTER_POWER_OFF)) {
+            return Text.of("core.method.after-power-off", "method", name(school.substring(AFTER_POWER_OFF.length())));
+        }
+        Text shipped = Text.of("facts.method." + school.toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "-"));
+        return Language.ENGLISH.has(shipped.key()) ? shipped : Text.raw(school);
     }
 
     boolean isFor(DeviceModel model) {

@@ -2,7 +2,6 @@ package wistaxis.core.keys;
 
 import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
@@ -11,6 +10,7 @@ import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Provenance;
 import wistaxis.core.facts.Said;
+import wistaxis.core.words.Text;
 
 /**
  * Something that went wrong, noticed by the device's model.
@@ -24,7 +24,7 @@ public record Mistake(String id, PhysicalKey key, double seconds, long atNanos) 
 
     private static final String SAID = "mistake";
 
-    private record Entry(String id, String says, String next, Provenance provenance, String source, List<Goal> spoils) {}
+    private record Entry(String id, Text says, Text next, Provenance provenance, String source, List<Goal> spoils) {}
 
     private record Entries(List<Entry> mistakes) {}
 
@@ -35,8 +35,8 @@ public record Mistake(String id, PhysicalKey key, double seconds, long atNanos) 
     }
 
     /** What happened, in a sentence. */
-    public String says() {
-        return String.format(Locale.ROOT, ENTRIES.get(id).says(), key.words(), String.format(Locale.ROOT, "%.1f", seconds));
+    public Text says() {
+        return ENTRIES.get(id).says().with("button", key.words(), "seconds", Math.round(10 * seconds) / 10.0);
     }
 
     /** The same as it is kept. */
@@ -45,7 +45,7 @@ public record Mistake(String id, PhysicalKey key, double seconds, long atNanos) 
     }
 
     /** A mistake as it was kept, in a sentence; empty for anything else. */
-    public static Optional<String> says(Said said) {
+    public static Optional<Text> says(Said said) {
         return said.key().equals(SAID) && ENTRIES.containsKey(said.value("id")) && Arrays.stream(PhysicalKey.values())
                 .anyMatch(k -> k.name().equals(said.value("button"))) && said.value("seconds").matches("\\d+(\\.\\d+)?(E-?\\d+)?")
                 ? Optional.of(new Mistake(said.value("id"), PhysicalKey.valueOf(said.value("button")), Double.parseDouble(said
@@ -58,7 +58,7 @@ public record Mistake(String id, PhysicalKey key, double seconds, long atNanos) 
     }
 
     /** What to do now. */
-    public String next() {
+    public Text next() {
         return ENTRIES.get(id).next();
     }
 }

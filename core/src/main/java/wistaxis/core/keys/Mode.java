@@ -4,6 +4,8 @@ import com.fasterxml.jackson.annotation.JsonCreator;
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.Optional;
 import wistaxis.core.facts.Json;
+import wistaxis.core.words.Language;
+import wistaxis.core.words.Text;
 
 /**
  * A mode in which a device takes firmware.
@@ -30,6 +32,12 @@ public record Mode(@JsonValue String word) {
             case DFU -> Optional.of(DFU);
             case NOTHING, NORMAL -> Optional.empty();
         };
+    }
+
+    /** As it is said; one that is not known, by its word. */
+    public Text words() {
+        Text text = Text.of("core.mode." + word);
+        return Language.ENGLISH.has(text.key()) ? text : Text.raw(word);
     }
 
     @Override

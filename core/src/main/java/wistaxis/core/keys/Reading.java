@@ -9,6 +9,7 @@ import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Provenance;
 import wistaxis.core.facts.Said;
 import wistaxis.core.facts.Word;
+import wistaxis.core.words.Text;
 
 /**
  * A row of the bench's table "you see, the host sees, it means": names the state of a device that nobody can look into.
@@ -18,7 +19,7 @@ import wistaxis.core.facts.Word;
  * @param state what it means
  * @param next the right next start
  */
-public record Reading(List<Sight> sees, List<HostView> host, @Nullable List<Goal> goals, boolean success, String state, String next,
+public record Reading(List<Sight> sees, List<HostView> host, @Nullable List<Goal> goals, boolean success, Text state, Text next,
         Provenance provenance, String source) {
     private static final String SAID = "reading";
     private static final List<Reading> ALL = Json.fact("readings.json", Readings.class).readings();
@@ -64,7 +65,7 @@ public record Reading(List<Sight> sees, List<HostView> host, @Nullable List<Goal
     }
 
     /** What was kept so, in a sentence; empty for anything else. */
-    public static Optional<String> says(Said said) {
+    public static Optional<Text> says(Said said) {
         return !said.key().equals(SAID) ? Optional.empty() : named(Goal.values(), said.value("goal"))
                 .flatMap(g -> named(Sight.values(), said.value("seen")).flatMap(s -> named(HostView.values(), said.value("host"))
                 .map(h -> of(g, s, h).state())));

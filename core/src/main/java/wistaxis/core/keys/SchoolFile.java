@@ -145,7 +145,7 @@ public final class SchoolFile {
         };
         Until until = played.lost() ? school.steps().get(spans.size() - 1).until() : null;
         String why = end.mistakes().isEmpty() ? until == null ? "the keys do not lead there" : until.words() + " never comes at steps["
-                + (spans.size() - 1) + "]" : lower(end.mistakes().getFirst().says());
+                + (spans.size() - 1) + "]" : lower(end.mistakes().getFirst().says().toString());
         return new Finding(school.school(), school.goal(), start, false, "this sequence ends " + where + " because " + why);
     }
 

@@ -8,6 +8,7 @@ import wistaxis.core.device.KeyFamily;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Provenance;
+import wistaxis.core.words.Text;
 
 /** The schools that ship with the product, and a shop's own; the first of a goal is the one recommended. */
 public final class SequenceLibrary {
@@ -18,7 +19,7 @@ public final class SequenceLibrary {
     private record Sequences(List<KeySequence> sequences, List<Alternative> alternatives) {}
 
     /** What can be done where no sequence is left. */
-    public record Alternative(Goal goal, String says, Provenance provenance, String source) {}
+    public record Alternative(Goal goal, Text says, Provenance provenance, String source) {}
 
     private SequenceLibrary(List<KeySequence> sequences) {
         this.sequences = List.copyOf(sequences);

@@ -30,7 +30,7 @@ public final class Simulation {
             s = look(machine.apply(watch(s, at, history), event.input(), at), history);
         }
         s = watch(s, nanos(trace.until()), history);
-        return new Result(s.mode(), machine.screen(s), machine.host(s), List.copyOf(history), Explanation.of(s, machine));
+        return new Result(s.mode(), machine.screen(s), machine.host(s), List.copyOf(history), Explanation.of(s, machine).toString());
     }
 
     private DeviceState watch(DeviceState from, long untilNanos, List<Sight> history) {

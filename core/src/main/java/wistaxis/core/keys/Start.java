@@ -4,6 +4,7 @@ import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.Arrays;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Word;
+import wistaxis.core.words.Text;
 
 /** The state a device is found in. */
 public enum Start {
@@ -19,5 +20,10 @@ public enum Start {
     @Override
     public String toString() {
         return Word.of(this);
+    }
+
+    /** As it is said. */
+    public Text words() {
+        return Text.of("core.start." + this);
     }
 }

@@ -5,6 +5,7 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalLong;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.Family;
 import wistaxis.core.device.PhysicalKey;
@@ -59,7 +60,7 @@ public record StepScore(int step, String what, @Nullable Long late, long from, @
     }
 
     private static String words(KeyStep step) {
-        String keys = String.join(" + ", step.keys().stream().map(PhysicalKey::words).toList());
+        String keys = step.keys().stream().map(k -> k.words().toString()).collect(Collectors.joining(" + "));
         return (step.action() == KeyStep.Action.TAP ? "Tap " : "Hold ") + keys + (step.until() == null ? "" : " to " + step.until().mark());
     }
 

@@ -9,6 +9,8 @@ import wistaxis.core.facts.YesNo;
 import wistaxis.core.steps.Step;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.words.Language;
+import wistaxis.core.words.Text;
 
 /** The checks of the handover and the advice to the customer. */
 public record HandoverFacts(List<Check> checks, List<Advice> advice) {
@@ -17,7 +19,7 @@ public record HandoverFacts(List<Check> checks, List<Advice> advice) {
      *
      * @param when facts of the ticket and the values for which it is said, all of them; empty for always. {@code family} is the key family
      */
-    public record Advice(Map<String, List<String>> when, String says, Provenance provenance, String source) {
+    public record Advice(Map<String, List<String>> when, Text says, Provenance provenance, String source) {
         public Advice {
             when = Map.copyOf(when);
         }
@@ -29,7 +31,7 @@ public record HandoverFacts(List<Check> checks, List<Advice> advice) {
      * @param answers what can be answered; one of them settles the check
      * @param bad those of them with which nothing is handed over; null for none
      */
-    public record Check(String id, List<String> after, String says, List<String> answers, @Nullable List<String> bad,
+    public record Check(String id, List<String> after, Text says, List<String> answers, @Nullable List<String> bad,
             Provenance provenance, String source) {
         public Check {
             after = List.copyOf(after);
@@ -41,6 +43,18 @@ public record HandoverFacts(List<Check> checks, List<Advice> advice) {
         public boolean isBad(@Nullable String answer) {
             return answer != null && bad != null && bad.contains(answer);
         }
+    }
+
+    /** An answer of a check in words; what was never one stays as it was written. */
+    public static Text words(String answer) {
+        Text text = Text.of("facts.check-answer." + answer.replaceAll("[^a-z0-9]+", "-"));
+        return Language.ENGLISH.has(text.key()) ? text : Text.raw(answer);
+    }
+
+    /** What a check is about, in a word or two. */
+    public static Text subject(String check) {
+        Text text = Text.of("core.check." + check);
+        return Language.ENGLISH.has(text.key()) ? text : Text.raw(check.replace('-', ' '));
     }
 
     /** The check that asks whether the step helped, and its two answers. */
@@ -59,7 +73,7 @@ public record HandoverFacts(List<Check> checks, List<Advice> advice) {
     }
 
     /** The advice for a ticket. @param family its key family; empty while that is not known */
-    public List<String> adviceFor(Ticket t, String family) {
+    public List<Text> adviceFor(Ticket t, String family) {
         return advice.stream().filter(a -> a.when().entrySet().stream().allMatch(e -> e.getValue().contains(e.getKey().equals("family")
                 ? family : t.facts().getOrDefault(e.getKey(), "unknown")))).map(Advice::says).toList();
     }
@@ -79,13 +93,12 @@ public record HandoverFacts(List<Check> checks, List<Advice> advice) {
     }
 
     /** What a check says on a ticket: the version that was written, and whether the cable may go already. Common practice. */
-    public static String says(Check check, Ticket t) {
+    public static Text says(Check check, Ticket t) {
         return switch (check.id()) {
-            case "version-matches" -> t.restored() == null ? check.says() : "The version on the device is " + t.restored()
-                    + ", the one that was written.";
-            case "greeting-seen" -> check.says() + (needsHost(t)
-                    ? " Leave it plugged in: the host is still needed, for the computer backup "
-                    + "or to activate it." : " Nothing on the host is needed any more: unplug it now.");
+            case "version-matches" -> t.restored() == null ? check.says() : Text.of("core.handover.version-is", "version", t.restored());
+            case "greeting-seen" -> Text.of("core.sentences", "first", check.says(), "then", Text.of(needsHost(t)
+                    ? "core.handover.leave-plugged"
+                    : "core.handover.unplug"));
             default -> check.says();
         };
     }

@@ -3,6 +3,7 @@ package wistaxis.core.restore;
 import java.util.List;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Provenance;
+import wistaxis.core.words.Text;
 
 /**
  * A stage of a restore that the host's own program does, as somebody at the bench can see it.
@@ -14,7 +15,7 @@ import wistaxis.core.facts.Provenance;
  * @param fetch whether it is only there where the host fetches by itself
  * @param notStuck what looks stuck and is not
  */
-public record HostStage(String id, String title, String says, boolean mode, double low, double high, boolean fetch, String notStuck,
+public record HostStage(String id, Text title, Text says, boolean mode, double low, double high, boolean fetch, Text notStuck,
         Provenance provenance, String source) {
     /** The stage at which the signing service is asked. */
     public static final String SIGN = "sign";

@@ -13,6 +13,7 @@ import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Provenance;
 import wistaxis.core.route.Wilson;
 import wistaxis.core.ticket.Observed;
+import wistaxis.core.words.Text;
 
 /** What goes wrong at the host, and the short ladder of tries for each. What the shop tried before decides nothing, but is told. */
 public final class HostTroubles {
@@ -24,10 +25,10 @@ public final class HostTroubles {
     private static final double NEARLY = 0.6;
 
     /** @param tries in the order in which they are made */
-    public record Trouble(String id, String title, String means, List<Try> tries, Provenance provenance, String source) {}
+    public record Trouble(String id, Text title, Text means, List<Try> tries, Provenance provenance, String source) {}
 
     /** One try. */
-    public record Try(String id, String says) {}
+    public record Try(String id, Text says) {}
 
     /**
      * What a try came to in this shop.

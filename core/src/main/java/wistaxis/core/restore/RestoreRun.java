@@ -1,5 +1,7 @@
 package wistaxis.core.restore;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.List;
 import wistaxis.core.keys.HostView;
 import wistaxis.core.keys.Screen;
@@ -58,12 +60,11 @@ public record RestoreRun(List<RestoreStage> stages, State state, int stage, long
 
     private RestoreRun work(long nowNanos, Outside outside) {
         if (current().needs() == Needs.MODE && !inMode(outside)) {
-            return with(new State.Waiting("The device has left its mode. Put it back the same way; the job goes on by itself."), nowNanos);
+            return with(new State.Waiting(t("core.run.left-mode")), nowNanos);
         }
         if (current().needs() == Needs.CONTACT && outside.host() != HostView.RECOVERY) {
             return new RestoreRun(stages,
-                    new State.Waiting("Contact with the device was lost while it was written to. Check the cable and put it back "
-                    + "into its mode; sending starts over."), firstContact(), 0, nowNanos);
+                    new State.Waiting(t("core.run.contact-lost")), firstContact(), 0, nowNanos);
         }
         long worked = elapsedNanos + (nowNanos - atNanos);
         Gate gate = gate(outside);

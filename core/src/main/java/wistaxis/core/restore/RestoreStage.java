@@ -6,6 +6,7 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Provenance;
 import wistaxis.core.facts.Word;
+import wistaxis.core.words.Text;
 
 /**
  * A stage of the restore, as a host shows it.
@@ -17,7 +18,7 @@ import wistaxis.core.facts.Word;
  * @param command what the host tells the device when the stage begins; null for nothing
  */
 public record RestoreStage(
-        String id, String title, By by, double seconds, Needs needs, @Nullable Waits gate, @Nullable Tells command,
+        String id, Text title, By by, double seconds, Needs needs, @Nullable Waits gate, @Nullable Tells command,
         Provenance provenance, String source) {
     private static final List<RestoreStage> SHIPPED = List.copyOf(Json.fact("stages.json", Stages.class).stages());
 

@@ -1,15 +1,14 @@
 package wistaxis.core.route;
 
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.firmware.SystemVersion;
 import wistaxis.core.time.Range;
+import wistaxis.core.words.Text;
 
 /**
  * Which backup to take back: which fit the version that will be on the device, which will be grey in its list, which line to tap, how long
@@ -18,9 +17,12 @@ import wistaxis.core.time.Range;
  * @param lines one a backup, in the order in which they are known
  * @param says in sentences; empty where no backup is known of
  */
-public record BackupPlan(List<Line> lines, List<String> says) {
+public record BackupPlan(List<Line> lines, List<Text> says) {
     /** What no backup brings back: common practice. */
-    public static final String NEVER_BACK = "Face and fingerprint, some mail passwords and pay cards do not come back: they are set anew.";
+    public static final Text NEVER_BACK = Text.of("core.backup.never-back");
+
+    /** In the choices of a message: there is none. */
+    private static final String NONE = "none";
 
     /** Restarts and asks for the passcode after so many minutes of a cloud backup: common practice. */
     private static final Range CLOUD_FIRST_USE = new Range(300, 330, 360, 0);
@@ -81,57 +83,61 @@ public record BackupPlan(List<Line> lines, List<String> says) {
         return newest == null ? -1 : fits.stream().map(Route.BackupFit::backup).toList().indexOf(newest);
     }
 
-    private static List<String> says(List<Line> lines, @Nullable SystemVersion target, List<SystemVersion> signed) {
-        List<String> says = new ArrayList<>();
+    private static List<Text> says(List<Line> lines, @Nullable SystemVersion target, List<SystemVersion> signed) {
+        List<Text> says = new ArrayList<>();
         if (lines.isEmpty()) {
             return says;
         }
-        lines.stream().filter(Line::take).findFirst().ifPresent(l -> says.add("Tap the line of the " + words(l.backup())
-                + ": the newest that fits " + target + "." + times(l)));
-        lines.stream().filter(l -> Boolean.TRUE.equals(l.grey())).forEach(l -> says.add("Grey in the list: the " + words(l.backup())
-                + "; that version is newer."));
+        lines.stream().filter(Line::take).findFirst().ifPresent(l -> {
+            says.add(Text.of("core.backup.tap", "backup", words(l.backup()), "target", String.valueOf(target)));
+            times(l, says);
+        });
+        lines.stream().filter(l -> Boolean.TRUE.equals(l.grey())).forEach(l -> says.add(Text.of("core.backup.grey", "backup", words(
+                l.backup()))));
         if (lines.stream().anyMatch(l -> l.fits() == null)) {
-            says.add(target == null ? "Which version will be on it is not known, so nobody can say which fit."
-                    : "Not known whether they fit: " + lines.stream().filter(l -> l.fits() == null).map(l -> words(l.backup()))
-                    .collect(Collectors.joining("; ")) + ". Ask which version made them.");
+            says.add(target == null ? Text.of("core.backup.target-unknown") : Text.of("core.backup.fit-unknown", "backups", lines.stream()
+                    .filter(l -> l.fits() == null).map(l -> words(l.backup())).toList()));
         } else if (lines.stream().noneMatch(l -> Boolean.TRUE.equals(l.fits()))) {
-            says.add(noneFits(lines, target, signed));
+            says.add(noneFits(lines, String.valueOf(target), signed));
         } else if (lines.stream().noneMatch(Line::take)) {
-            says.add("Several fit, and a day is missing: take the newest of those that are not grey.");
+            says.add(Text.of("core.backup.day-missing"));
         }
         return says;
     }
 
     /** The other way out: another signed version that would take one, the newest backup first; else what is given up. */
-    private static String noneFits(List<Line> lines, @Nullable SystemVersion target, List<SystemVersion> signed) {
+    private static Text noneFits(List<Line> lines, String target, List<SystemVersion> signed) {
         return lines.stream().map(Line::backup).sorted(Comparator.comparing(CaseFacts.Backup::at, Comparator.nullsFirst(Comparator
                 .naturalOrder())).reversed()).flatMap(b -> signed.stream().filter(v -> v.compareTo(Objects.requireNonNull(b.version()))
-                >= 0).min(Comparator.naturalOrder()).map(v -> "None fits " + target + ". " + v + " is signed too and would take the "
-                + words(b) + ".").stream()).findFirst()
-                .orElse("None fits " + target + ", and no signed version would take one: what is only in them is given up.");
+                >= 0).min(Comparator.naturalOrder()).map(v -> Text.of("core.backup.other-version", "target", target, "version", v
+                .toString(), "backup", words(b))).stream()).findFirst().orElse(Text.of("core.backup.none-fits", "target", target));
     }
 
-    private static String words(CaseFacts.Backup b) {
-        return b.kind() + " backup" + (b.device() == null ? "" : " of " + b.device()) + (b.at() == null ? "" : " of " + b.at())
-                + (b.version() == null ? "" : ", made on " + b.version());
+    /** A backup in words. */
+    public static Text words(CaseFacts.Backup b) {
+        return Text.of("core.backup.words", "kind", b.kind(), "device", b.device() == null ? NONE : b.device(), "at", b.at() == null ? NONE
+                : b.at(), "version", b.version() == null ? NONE : b.version().toString());
     }
 
-    private static String times(Line l) {
-        String use = l.firstUse() == null ? "" : " In use after " + span(l.firstUse()) + (l.backup().inCloud()
-                ? " (then it asks for the passcode)" : "") + ".";
-        return use + (l.whole() == null ? l.backup().inCloud() ? " Apps and photos come over hours or days, charging and on "
-                + "Wi-Fi." : "" : l.backup().inCloud() ? " All of it after " + span(l.whole())
-                + " of this line, charging and on Wi-Fi." : "");
+    private static void times(Line l, List<Text> says) {
+        if (l.firstUse() != null) {
+            says.add(Text.of(l.backup().inCloud() ? "core.backup.use-cloud" : "core.backup.use", "span", span(l.firstUse())));
+        }
+        if (l.backup().inCloud()) {
+            says.add(l.whole() == null ? Text.of("core.backup.whole-unknown") : Text.of("core.backup.whole", "span", span(l.whole())));
+        }
     }
 
-    private static String span(Range seconds) {
-        String low = words(seconds.low());
-        String high = words(seconds.high());
-        return low.equals(high) ? "about " + low : low + " to " + high;
+    private static Text span(Range seconds) {
+        Text low = words(seconds.low());
+        Text high = words(seconds.high());
+        return low.equals(high) ? Text.of("core.span.about", "time", low) : Text.of("core.span.range", "low", low.key().equals(high.key())
+                ? low.with().get("n") : low, "high", high);
     }
 
-    private static String words(double seconds) {
-        Duration d = Duration.ofSeconds(Math.round(seconds));
-        return d.toMinutes() < 100 ? Math.max(1, d.toMinutes()) + " min" : Math.round(d.toMinutes() / 60.0) + " h";
+    private static Text words(double seconds) {
+        long minutes = Math.round(seconds) / 60;
+        return minutes < 100 ? Text.of("core.span.minutes", "n", Math.max(1, minutes)) : Text.of("core.span.hours", "n", Math.round(minutes
+                / 60.0));
     }
 }

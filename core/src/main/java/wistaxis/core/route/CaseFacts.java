@@ -214,7 +214,8 @@ public record CaseFacts(
         return all;
     }
 
-    private static Backup noted(TicketEvent.BackupNoted b) {
+    /** A backup as it was noted. */
+    public static Backup noted(TicketEvent.BackupNoted b) {
         SystemVersion version;
         try {
             version = b.version() == null ? null : SystemVersion.parse(b.version());

@@ -21,6 +21,7 @@ import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.keys.Start;
 import wistaxis.core.steps.Ladder;
 import wistaxis.core.steps.Steps;
+import wistaxis.core.words.Text;
 
 /**
  * What follows from the facts of a case, as the flat names and values that the rules read, and the words that fill their reasons.
@@ -37,7 +38,7 @@ final class Inferences {
     private final RouteContext context;
     private final Optional<DeviceModel> model;
     private final Map<String, String> facts = new HashMap<>();
-    private final Map<String, String> words = new HashMap<>();
+    private final Map<String, Object> words = new HashMap<>();
 
     Inferences(CaseFacts c, DeviceCatalogue devices, SequenceLibrary sequences, List<RouteFacts.Wait> waits, @Nullable Ladder ladder,
             RouteContext context) {
@@ -60,7 +61,7 @@ final class Inferences {
         return facts;
     }
 
-    Map<String, String> words() {
+    Map<String, Object> words() {
         return words;
     }
 
@@ -104,7 +105,7 @@ final class Inferences {
         if (broken == null) {
             return;
         }
-        words.put("brokenKeys", broken.stream().map(PhysicalKey::words).collect(Collectors.joining(", ")));
+        words.put("brokenKeys", broken.stream().map(PhysicalKey::words).toList());
         for (Map.Entry<String, Goal> e : Map.of("Restart", Goal.FORCE_RESTART, "Recovery", Goal.RECOVERY, "Dfu", Goal.DFU).entrySet()) {
             if (broken.isEmpty()) {
                 put("keysFor" + e.getKey(), "works");
@@ -122,8 +123,7 @@ final class Inferences {
         put("keysFor" + name, left.isEmpty() ? "broken" : "works");
         if (!left.isEmpty() && left.size() < schools.size()) {
             put("otherSchool" + (name.equals("Recovery") ? "" : name), "yes");
-            words.put(name.toLowerCase(java.util.Locale.ROOT) + "Schools", left.stream().map(KeySequence::school)
-                    .collect(Collectors.joining(", ")));
+            words.put(name.toLowerCase(java.util.Locale.ROOT) + "Schools", left.stream().map(KeySequence::name).toList());
         }
     }
 
@@ -135,7 +135,7 @@ final class Inferences {
         words.put("wrongTries", String.valueOf(n));
         put("tries", n >= 10 ? "ended" : waitMinutes().isPresent() ? "waits" : "few");
         put("triesForButton", n <= 7 ? "below" : "enough");
-        waitMinutes().ifPresent(m -> words.put("wait", m + " min"));
+        waitMinutes().ifPresent(m -> words.put("wait", Text.of("core.minutes", "n", m)));
     }
 
     /** The wait that is running after the wrong tries there were, in minutes. */
@@ -215,7 +215,7 @@ final class Inferences {
         }
         newestThatMayFit(fits).ifPresent(b -> {
             put("newestBackup", "known");
-            words.put("newestBackup", b.kind() + " backup of " + b.at());
+            words.put("newestBackup", Text.of(b.inCloud() ? "core.backup.cloud-of" : "core.backup.computer-of", "at", b.at()));
         });
     }
 

@@ -10,12 +10,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Collectors;
+import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.YesNo;
 import wistaxis.core.steps.Trouble;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.time.BenchTime;
+import wistaxis.core.words.Text;
 
 /** The intake as a conversation: which questions matter for a case, which are open, and which comes next. */
 public final class Intake {
@@ -54,20 +55,22 @@ public final class Intake {
     }
 
     /** The words of a recorded value, or the value itself when it is no listed answer. */
-    public String words(String fact, String value) {
+    public Text words(String fact, String value) {
         if (value.equals(NOT_KNOWN)) {
-            return "not known";
+            return Text.of("core.intake.not-known");
         }
         return questions.stream().flatMap(q -> q.words(fact, value).stream()).findFirst()
-                .orElseGet(() -> String.join(", ", CaseFacts.list(value).stream().map(v -> partOf(fact, v)).toList())
-                .transform(s -> s.isEmpty() ? "none" : s));
+                .orElseGet(() -> several(CaseFacts.list(value).stream().map(v -> partOf(fact, v)).toList()));
     }
 
-    private String partOf(String fact, String part) {
+    private static Text several(List<Text> parts) {
+        return parts.isEmpty() ? Text.of("core.intake.none") : parts.size() == 1 ? parts.getFirst() : Text.of("core.several", "all", parts);
+    }
+
+    private Text partOf(String fact, String part) {
         return questions.stream().filter(q -> q.facts().contains(fact)).flatMap(q -> q.answers().stream())
                 .filter(a -> a.value().equals(part)).map(Question.Answer::words).findFirst()
-                .orElse(part.matches("[A-Z_]+") ? part.charAt(0) + part.substring(1).toLowerCase(java.util.Locale.ROOT).replace('_', ' ')
-                : part);
+                .orElseGet(() -> PhysicalKey.of(part).map(PhysicalKey::words).orElse(Text.raw(part)));
     }
 
     /** Whether a fact is known to this intake. */
@@ -113,12 +116,13 @@ public final class Intake {
     }
 
     /** The answer given to a question in words, or empty while it is open. */
-    public String answerInWords(Question q, Ticket ticket) {
-        Optional<String> whole = q.answers().stream().filter(a -> a.isIn(ticket.facts()))
+    public Text answerInWords(Question q, Ticket ticket) {
+        Optional<Text> whole = q.answers().stream().filter(a -> a.isIn(ticket.facts()))
                 .max(java.util.Comparator.comparingInt(a -> a.sets().size())).map(Question.Answer::words);
-        return whole.filter(_ -> q.kind() == Question.Kind.CHOICE).orElseGet(() -> q.facts().stream()
-                .filter(f -> ticket.fact(f).isPresent()).map(f -> words(f, ticket.facts().get(f)))
-                .collect(Collectors.joining(", ")));
+        return whole.filter(_ -> q.kind() == Question.Kind.CHOICE).orElseGet(() -> {
+            List<Text> all = q.facts().stream().filter(f -> ticket.fact(f).isPresent()).map(f -> words(f, ticket.facts().get(f))).toList();
+            return all.isEmpty() ? Text.NONE : several(all);
+        });
     }
 
     /** When the customer was promised the device, if that was said and can be read. */
@@ -138,26 +142,27 @@ public final class Intake {
     }
 
     /** What changed between two routes, by step, in words: a rung that opened, closed, came or went. */
-    public static Map<String, String> changes(Optional<Route> before, Route after) {
-        Map<String, String> changes = new HashMap<>();
+    public static Map<String, Text> changes(Optional<Route> before, Route after) {
+        Map<String, Text> changes = new HashMap<>();
         for (Route.Rung now : after.rungs()) {
             Optional<Route.Rung> was = before.flatMap(b -> b.rung(now.step().id()));
             if (before.isPresent() && was.isEmpty()) {
-                changes.put(now.step().id(), "new");
+                changes.put(now.step().id(), Text.of("core.intake.change.new"));
             } else if (was.isPresent() && was.get().status() != now.status()) {
-                changes.put(now.step().id(), now.open() ? "now open" : now.status() == Route.Status.REFUSED ? "now out" : "now blocked");
+                changes.put(now.step().id(), Text.of(now.open() ? "core.intake.change.open"
+                        : now.status() == Route.Status.REFUSED ? "core.intake.change.refused" : "core.intake.change.blocked"));
             } else if (was.isPresent() && !new HashSet<>(was.get().cautions()).containsAll(now.cautions())) {
-                changes.put(now.step().id(), "new caution");
+                changes.put(now.step().id(), Text.of("core.intake.change.caution"));
             } else if (was.isPresent() && !new HashSet<>(was.get().reasons()).containsAll(now.reasons())) {
-                changes.put(now.step().id(), "new reason");
+                changes.put(now.step().id(), Text.of("core.intake.change.reason"));
             }
         }
         return changes;
     }
 
     /** The words for everything still open, in order. */
-    public List<String> open(Ticket ticket, Map<String, String> inferred) {
-        List<String> open = new ArrayList<>();
+    public List<Text> open(Ticket ticket, Map<String, String> inferred) {
+        List<Text> open = new ArrayList<>();
         asked(ticket, inferred).stream().filter(q -> !answered(q, ticket)).forEach(q -> open.add(q.asks()));
         return open;
     }

@@ -7,6 +7,7 @@ import java.util.Optional;
 import wistaxis.core.facts.Provenance;
 import wistaxis.core.facts.Word;
 import wistaxis.core.steps.Trouble;
+import wistaxis.core.words.Text;
 
 /**
  * A question of the intake.
@@ -16,7 +17,7 @@ import wistaxis.core.steps.Trouble;
  * @param when what must be known for it to matter, as the rules see it
  */
 public record Question(
-        String question, String asks, String why, Kind kind, List<String> facts, Map<String, List<String>> when, List<Answer> answers,
+        String question, Text asks, Text why, Kind kind, List<String> facts, Map<String, List<String>> when, List<Answer> answers,
         Provenance provenance, String source) {
     public Question {
         facts = List.copyOf(facts);
@@ -47,7 +48,7 @@ public record Question(
     }
 
     /** @param sets the facts that it records */
-    public record Answer(String value, String words, Map<String, String> sets) {
+    public record Answer(String value, Text words, Map<String, String> sets) {
         public Answer {
             sets = Map.copyOf(sets);
         }
@@ -58,7 +59,7 @@ public record Question(
     }
 
     /** The words of a recorded value of its first fact, or nothing when it is no listed answer. */
-    public Optional<String> words(String fact, String value) {
+    public Optional<Text> words(String fact, String value) {
         return answers.stream().filter(a -> value.equals(a.sets().get(fact)) && a.sets().size() == 1).map(Answer::words).findFirst();
     }
 }

@@ -5,6 +5,7 @@ import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.firmware.SystemVersion;
 import wistaxis.core.steps.Step;
+import wistaxis.core.words.Text;
 
 /**
  * The answer of the route planner.
@@ -16,7 +17,7 @@ import wistaxis.core.steps.Step;
  * @param backups which backups fit the target
  */
 public record Route(
-        @Nullable String stop, List<String> contradictions, List<Rung> rungs, @Nullable SystemVersion target, boolean targetSaid,
+        @Nullable Text stop, List<Text> contradictions, List<Rung> rungs, @Nullable SystemVersion target, boolean targetSaid,
         List<SystemVersion> signed,
         List<BackupFit> backups) {
     /** How far a rung is from being taken. */
@@ -35,9 +36,9 @@ public record Route(
      * @param losses the rules among these that name a loss
      */
     public record Rung(
-            Step step, Status status, boolean done, boolean advised, boolean overrulable, List<String> reasons, List<String> against,
-            List<String> cautions,
-            List<String> tells,
+            Step step, Status status, boolean done, boolean advised, boolean overrulable, List<Text> reasons, List<Text> against,
+            List<Text> cautions,
+            List<Text> tells,
             List<String> losses) {
         public Rung {
             reasons = List.copyOf(reasons);
@@ -73,7 +74,7 @@ public record Route(
     }
 
     /** What stands against every step alike, and is best said once. */
-    public List<String> commonReasons() {
+    public List<Text> commonReasons() {
         return rungs.size() < 2 || rungs.stream().anyMatch(Rung::open) ? List.of()
                 : rungs.getFirst().reasons().stream().filter(r -> !r.equals(stop) && rungs.stream()
                 .allMatch(other -> other.reasons().contains(r))).toList();

@@ -1,5 +1,6 @@
 package wistaxis.core.route;
 
+import com.fasterxml.jackson.annotation.JsonCreator;
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.List;
 import java.util.Map;
@@ -7,6 +8,7 @@ import wistaxis.core.facts.Provenance;
 import wistaxis.core.facts.Word;
 import wistaxis.core.steps.Ladder;
 import wistaxis.core.steps.Step;
+import wistaxis.core.words.Text;
 
 /** The shapes of {@code routes.json}. */
 public final class RouteFacts {
@@ -39,7 +41,7 @@ public final class RouteFacts {
      */
     public record Rule(
             String id, Effect effect, Map<String, List<String>> when, List<String> steps, boolean firm, boolean settledByConsent,
-            String says, Provenance provenance,
+            Text says, Provenance provenance,
             String source) {
         public Rule {
             when = Map.copyOf(when);
@@ -54,12 +56,20 @@ public final class RouteFacts {
     /**
      * Where practitioners disagree: the shop chooses.
      *
-     * @param options value and words, the first the usual one
+     * @param options the first is the usual one
      * @param moves for an option: a step that moves before another one
      */
     public record Preference(
-            String preference, String asks, String why, List<List<String>> options, Map<String, List<String>> moves, Provenance provenance,
+            String preference, Text asks, Text why, List<Option> options, Map<String, List<String>> moves, Provenance provenance,
             String source) {}
+
+    /** One way of the shop: a value and its words. */
+    public record Option(String value, Text words) {
+        @JsonCreator(mode = JsonCreator.Mode.DELEGATING)
+        static Option of(List<String> both) {
+            return new Option(both.getFirst(), Text.of(both.getLast()));
+        }
+    }
 
     /** How long a device waits after so many wrong tries. */
     public record Wait(int tries, int minutes, Provenance provenance, String source) {}

@@ -22,12 +22,11 @@ import wistaxis.core.steps.Ladder;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Steps;
 import wistaxis.core.steps.Trouble;
+import wistaxis.core.words.Language;
+import wistaxis.core.words.Text;
 
 /** Applies the rules to the facts. What is not known never makes a step more permissive. */
 public final class RoutePlanner {
-    /** In the reasons of steps whose keys are broken. */
-    private static final String NEAREST = "{nearest}";
-
     private final RouteFacts.Routes routes;
     private final DeviceCatalogue devices;
     private final SequenceLibrary sequences;
@@ -75,7 +74,7 @@ public final class RoutePlanner {
         check(facts);
         Inferences inferred = infer(facts, context);
         List<RouteFacts.Rule> holding = routes.rules().stream().filter(r -> r.holds(inferred.facts())).toList();
-        Optional<String> stop = says(holding, Effect.STOP, inferred.words()).findFirst();
+        Optional<Text> stop = says(holding, Effect.STOP, inferred.words()).findFirst();
         List<Step> steps = ladder(facts, context).stream().map(id -> timed(step(id), inferred)).toList();
         List<RouteFacts.Rule> asking = unasked(inferred.facts());
         List<Rung> rungs = steps.stream().map(s -> {
@@ -145,34 +144,39 @@ public final class RoutePlanner {
         if (!lacksKeys(rung)) {
             return rung;
         }
-        String nearest = IntStream.range(0, rungs.size()).filter(i -> rungs.get(i).status() != Status.REFUSED && !lacksKeys(rungs.get(i)))
+        Object nearest = IntStream.range(0, rungs.size()).filter(i -> rungs.get(i).status() != Status.REFUSED && !lacksKeys(rungs.get(i)))
                 .boxed()
                 .min(Comparator.<Integer>comparingInt(i -> Math.abs(i - at)).thenComparing(i -> i)).map(i -> rungs.get(i).step().title())
-                .orElse("none on this ladder; hardware first");
-        UnaryOperator<String> named = r -> r.replace(NEAREST, nearest);
+                .orElse(Text.of("core.route.no-step-nearest"));
+        UnaryOperator<Text> named = r -> lacksKeys(r) ? r.with("nearest", nearest) : r;
         return new Rung(rung.step(), rung.status(), rung.done(), rung.advised(), rung.overrulable(), rung.reasons().stream().map(named)
                 .toList(),
                 rung.against().stream().map(named).toList(), rung.cautions(), rung.tells(), rung.losses());
     }
 
     private static boolean lacksKeys(Rung rung) {
-        return rung.reasons().stream().anyMatch(r -> r.contains(NEAREST));
+        return rung.reasons().stream().anyMatch(RoutePlanner::lacksKeys);
     }
 
-    private static Stream<String> says(List<RouteFacts.Rule> rules, Effect effect, Map<String, String> words) {
+    private static boolean lacksKeys(Text reason) {
+        return Language.ENGLISH.arguments(reason.key()).contains("nearest");
+    }
+
+    private static Stream<Text> says(List<RouteFacts.Rule> rules, Effect effect, Map<String, Object> words) {
         return rules.stream().filter(r -> r.effect() == effect).map(r -> fill(r.says(), words));
     }
 
-    static String fill(String says, Map<String, String> words) {
-        String filled = says;
-        for (Map.Entry<String, String> word : words.entrySet()) {
-            filled = filled.replace("{" + word.getKey() + "}", word.getValue());
+    /** A rule's text with those of the words that it has arguments for: two reasons are the same where they say the same. */
+    static Text fill(Text says, Map<String, Object> words) {
+        Text filled = says;
+        for (String name : Language.ENGLISH.arguments(says.key())) {
+            filled = words.containsKey(name) ? filled.with(name, words.get(name)) : filled;
         }
         return filled;
     }
 
     /** Judges one step by the rules that are about it. */
-    private record Judge(Step step, List<RouteFacts.Rule> rules, Map<String, String> words, Optional<String> stop,
+    private record Judge(Step step, List<RouteFacts.Rule> rules, Map<String, Object> words, Optional<Text> stop,
             @Nullable String overruled, boolean done) {
         private List<RouteFacts.Rule> of(Effect... effects) {
             return rules.stream().filter(r -> List.of(effects).contains(r.effect()) && r.steps().contains(step.id())).toList();
@@ -182,7 +186,7 @@ public final class RoutePlanner {
             return rules.stream().filter(r -> r.effect() == Effect.LOSE && r.steps().contains(step.id())).map(RouteFacts.Rule::id).toList();
         }
 
-        private List<String> warns(Effect... effects) {
+        private List<Text> warns(Effect... effects) {
             return of(effects).stream().map(r -> fill(r.says(), words)).toList();
         }
 
@@ -197,11 +201,12 @@ public final class RoutePlanner {
                     : Status.BLOCKED;
             boolean overrulable = stop.isEmpty() && overruled == null && (status == Status.BLOCKED || status == Status.REFUSED)
                     && against.stream().noneMatch(r -> r.firm() && !r.settledByConsent());
-            Stream<String> speaks = refused ? Stream.empty() : Stream.concat(of(Effect.ADVISE_AGAINST).stream(), of(Effect.REASON).stream())
+            Stream<Text> speaks = refused ? Stream.empty() : Stream.concat(of(Effect.ADVISE_AGAINST).stream(), of(Effect.REASON).stream())
                     .map(r -> fill(r.says(), words));
-            List<String> closes = Stream.concat(stop.stream(),
+            List<Text> closes = Stream.concat(stop.stream(),
                     against.stream().filter(r -> !refused || r.effect() != Effect.BLOCK).map(r -> fill(r.says(), words))).toList();
-            List<String> reasons = Stream.of(stop.stream(), Stream.ofNullable(overruled).map(why -> "Overruled by the technician: " + why),
+            List<Text> reasons = Stream.of(stop.stream(), Stream.ofNullable(overruled)
+                    .map(why -> Text.of("core.route.overruled", "why", why)),
                     closes.stream().skip(stop.isPresent() ? 1 : 0), speaks).flatMap(s -> s).toList();
             return new Rung(step, status, done, of(Effect.ADVISE_AGAINST).isEmpty(), overrulable, reasons, closes,
                     warns(Effect.TELL, Effect.LOSE, Effect.CAUTION), warns(Effect.TELL, Effect.LOSE), losses(step, rules));

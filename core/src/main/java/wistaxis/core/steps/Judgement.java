@@ -2,10 +2,16 @@ package wistaxis.core.steps;
 
 import com.fasterxml.jackson.annotation.JsonValue;
 import wistaxis.core.facts.Word;
+import wistaxis.core.words.Text;
 
 /** How a thing that was looked at is judged. */
 public enum Judgement {
     PASS, FAIL, NOT_YET;
+
+    /** In words. */
+    public Text words() {
+        return Text.of("core.judgement." + this);
+    }
 
     @JsonValue
     @Override

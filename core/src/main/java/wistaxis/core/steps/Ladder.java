@@ -4,6 +4,7 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.Provenance;
 import wistaxis.core.keys.Start;
+import wistaxis.core.words.Text;
 
 /**
  * The steps for a trouble, least destructive first.
@@ -11,7 +12,7 @@ import wistaxis.core.keys.Start;
  * @param shows how a device with it is found, as far as the trouble says so; null where it may do anything
  * @param leavesOwner whether the device goes to somebody else, so that nobody sets it up here
  */
-public record Ladder(Trouble trouble, String words, @Nullable Start shows, boolean leavesOwner, List<String> steps, Provenance provenance,
+public record Ladder(Trouble trouble, Text words, @Nullable Start shows, boolean leavesOwner, List<String> steps, Provenance provenance,
         String source) {
     public Ladder {
         steps = List.copyOf(steps);

@@ -5,6 +5,7 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.Provenance;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.Mode;
+import wistaxis.core.words.Text;
 
 /**
  * A step that can help.
@@ -20,8 +21,8 @@ import wistaxis.core.keys.Mode;
  * @param walk what leads through it where neither the host nor the keys do; null for none
  */
 public record Step(
-        String id, String title, boolean keeps, boolean writes, boolean prepares, List<Integer> minutes, String work, boolean host,
-        @Nullable Mode mode, List<Goal> keys, @Nullable String walk, List<String> needs, String says,
+        String id, Text title, boolean keeps, boolean writes, boolean prepares, List<Integer> minutes, String work, boolean host,
+        @Nullable Mode mode, List<Goal> keys, @Nullable String walk, List<Text> needs, Text says,
         Provenance provenance, String source) {
     /** The walk of the owner's next try, once the lock of the device has run out. */
     public static final String WAIT = "wait";

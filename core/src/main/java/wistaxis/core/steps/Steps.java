@@ -9,6 +9,7 @@ import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.Json;
+import wistaxis.core.words.Text;
 
 /** The steps of {@code routes.json}, by id. A step that is not there is one of a newer Wistaxis, or damaged: it has no properties. */
 public final class Steps {
@@ -37,6 +38,11 @@ public final class Steps {
 
     public static Optional<Step> find(@Nullable String id) {
         return Optional.ofNullable(id).map(ALL::get);
+    }
+
+    /** What a step is called; of one that is not known, its id. */
+    public static Text title(String id) {
+        return find(id).map(Step::title).orElseGet(() -> Text.raw(id.replace('-', ' ')));
     }
 
     /** @throws IllegalArgumentException for an unknown step */

@@ -8,6 +8,7 @@ import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Provenance;
+import wistaxis.core.words.Text;
 
 /**
  * A way through a step that neither the host nor the keys lead through: stops in order, each with what is to be seen and what may be
@@ -15,7 +16,7 @@ import wistaxis.core.facts.Provenance;
  *
  * @param of the step it is a way of; several ways may be of one
  */
-public record Walk(String way, String of, String title, List<Stop> steps, Provenance provenance, String source) {
+public record Walk(String way, String of, Text title, List<Stop> steps, Provenance provenance, String source) {
     /** The way from the greeting to first use. */
     public static final String SET_UP = "set-up";
 
@@ -35,7 +36,7 @@ public record Walk(String way, String of, String title, List<Stop> steps, Proven
      * @param when facts and the values for which it is there, all of them; null for always
      * @param ring minutes after the first answer of the walk at which it rings; null for not
      */
-    public record Stop(String id, String title, String see, Hands hands, double low, double high, @Nullable String counts,
+    public record Stop(String id, Text title, Text see, Hands hands, double low, double high, @Nullable String counts,
             @Nullable Integer limit, @Nullable Integer ring, @Nullable Map<String, List<String>> when, List<Answer> answers) {
         public Stop {
             answers = List.copyOf(answers);
@@ -56,7 +57,7 @@ public record Walk(String way, String of, String title, List<Stop> steps, Proven
      * @param verdict of a check; null where nothing is judged
      * @param checks the check of the handover that it answers, and how: {@code CHECK=ANSWER}; null for none
      */
-    public record Answer(String id, String words, String to, @Nullable String then, @Nullable Judgement verdict, @Nullable String checks) {
+    public record Answer(String id, Text words, String to, @Nullable Text then, @Nullable Judgement verdict, @Nullable String checks) {
         /** What repeats a stop. */
         public static final String AGAIN = "again";
         static final String NEXT = "next";

@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.words.Text;
 
 /**
  * Where a walk stands, by the answers given so far. What is read of an older or newer Wistaxis and fits nowhere changes nothing.
@@ -19,7 +20,7 @@ import org.jspecify.annotations.Nullable;
  * @param begun when the first answer was given; null before
  * @param notes the answers of this way, in order
  */
-public record WalkRun(List<Walk> ways, @Nullable Walk walk, Walk.@Nullable Stop at, int counted, @Nullable String ended, String then,
+public record WalkRun(List<Walk> ways, @Nullable Walk walk, Walk.@Nullable Stop at, int counted, @Nullable String ended, Text then,
         @Nullable Instant begun, List<Walk.Note> notes) {
     public WalkRun {
         ways = List.copyOf(ways);
@@ -40,21 +41,21 @@ public record WalkRun(List<Walk> ways, @Nullable Walk walk, Walk.@Nullable Stop 
         Walk walk = ways.size() == 1 ? ways.getFirst() : all.isEmpty() ? null
                 : ways.stream().filter(w -> w.way().equals(all.getLast().way())).findFirst().orElse(null);
         List<Walk.Note> notes = walk == null ? List.of() : all.stream().filter(n -> n.way().equals(walk.way())).toList();
-        return walk == null ? new WalkRun(ways, null, null, 0, null, "", null, List.of()) : fold(ways, walk, notes, before);
+        return walk == null ? new WalkRun(ways, null, null, 0, null, Text.NONE, null, List.of()) : fold(ways, walk, notes, before);
     }
 
     private static WalkRun fold(List<Walk> ways, Walk walk, List<Walk.Note> notes, int before) {
         int at = 0;
         int counted = 0;
         String ended = null;
-        String then = "";
+        Text then = Text.NONE;
         for (Walk.Note note : notes) {
             Walk.Stop stop = walk.steps().get(at);
             Walk.Answer answer = stop.id().equals(note.stop()) && ended == null ? stop.answer(note.answer()).orElse(null) : null;
             if (answer == null) {
                 continue; // of another version, or given twice
             }
-            then = answer.then() == null ? "" : answer.then();
+            then = answer.then() == null ? Text.NONE : answer.then();
             switch (answer.to()) {
                 case Walk.Answer.AGAIN -> counted++;
                 case Walk.Answer.DONE, Walk.Answer.FAILED -> ended = answer.to();
@@ -107,7 +108,7 @@ public record WalkRun(List<Walk> ways, @Nullable Walk walk, Walk.@Nullable Stop 
     }
 
     /** A thing that was judged, and what is said to it. */
-    public record Judged(String title, String words, Judgement verdict, @Nullable String then) {}
+    public record Judged(Text title, Text words, Judgement verdict, @Nullable Text then) {}
 
     /** What was judged so far, in order; of a stop that was answered twice the last. */
     public List<Judged> judged() {

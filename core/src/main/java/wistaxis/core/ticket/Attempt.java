@@ -17,6 +17,7 @@ import wistaxis.core.keys.Mode;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Steps;
 import wistaxis.core.steps.Walk;
+import wistaxis.core.words.Text;
 
 /**
  * A rung that was chosen, with all that belongs to it.
@@ -60,8 +61,8 @@ public record Attempt(
         }
 
         /** In words, after "it". */
-        public String words() {
-            return this == STOPPED ? "was stopped" : this == DATA_LOST ? "helped, but the data is gone" : toString().replace('-', ' ');
+        public Text words() {
+            return Text.of("core.outcome." + this);
         }
     }
 
@@ -73,7 +74,7 @@ public record Attempt(
      * @param stopped why it was stopped; null while it was not
      * @param written the version on the device once the run was through; null before
      */
-    public record Run(String build, Instant since, @Nullable String stage, Instant reached, @Nullable String stopped,
+    public record Run(String build, Instant since, @Nullable String stage, Instant reached, @Nullable Text stopped,
             @Nullable String written) {
         public boolean goesOn() {
             return stopped == null && written == null;
@@ -87,7 +88,7 @@ public record Attempt(
             return new Run(build, since, next, next.equals(stage) ? reached : when, stopped, written);
         }
 
-        Run stoppedFor(String why) {
+        Run stoppedFor(Text why) {
             return new Run(build, since, null, reached, why, null);
         }
 
@@ -179,8 +180,8 @@ public record Attempt(
     }
 
     /** Why its run was stopped, in words; empty while that is not so. */
-    public String stopped() {
-        return run == null ? "" : Objects.requireNonNullElse(run.stopped(), "");
+    public Text stopped() {
+        return run == null ? Text.NONE : Objects.requireNonNullElse(run.stopped(), Text.NONE);
     }
 
     /** Whether nothing was done for it yet. */

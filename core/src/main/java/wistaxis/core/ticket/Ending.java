@@ -2,13 +2,13 @@ package wistaxis.core.ticket;
 
 import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import wistaxis.core.facts.Said;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Steps;
+import wistaxis.core.words.Text;
 
 /** What was done or tried on a ticket when it ended, as it is kept and in words. */
 public final class Ending {
@@ -42,7 +42,7 @@ public final class Ending {
     }
 
     /** All that was tried, in words. */
-    public static String words(Ticket ticket) {
+    public static Text words(Ticket ticket) {
         return words(tried(ticket).map(a -> words(a.step(), a.outcome())).toList());
     }
 
@@ -50,25 +50,23 @@ public final class Ending {
         return ticket.attempts().stream().filter(a -> !a.is(Step::isHardware) && !a.step().isEmpty());
     }
 
-    private static String words(List<String> tried) {
-        return tried.isEmpty() ? "nothing was tried" : "tried: " + String.join(", ", tried);
+    private static Text words(List<Text> tried) {
+        return tried.isEmpty() ? Text.of("core.ending.nothing-tried") : Text.of("core.ending.tried", "all", tried);
     }
 
-    private static String words(String step, Optional<Attempt.Outcome> outcome) {
-        return title(step) + " (" + outcome.map(Attempt.Outcome::words).orElse("nothing came of it") + ")";
-    }
-
-    private static String title(String step) {
-        return Steps.find(step).map(Step::title).orElse(step).toLowerCase(Locale.ROOT);
+    private static Text words(String step, Optional<Attempt.Outcome> outcome) {
+        return Text.of("core.ending.step", "step", Steps.title(step), "outcome", outcome.map(Attempt.Outcome::words).orElse(Text.of(
+                "core.ending.no-outcome")));
     }
 
     /** What was kept so, in words; empty for anything else. */
-    static Optional<String> says(Said said) {
+    static Optional<Text> says(Said said) {
         return switch (said.key()) {
-            case TO_HARDWARE -> Optional.of("to the hardware bench; " + words(Arrays.stream(said.value("tried").split(",")).filter(t ->
-                    !t.isEmpty()).map(t -> t.split(":", 2)).map(t -> words(t[0], Attempt.Outcome.of(t[t.length - 1]))).toList()));
-            case DONE -> Optional.of(title(said.value("step")) + (said.value("data").equals("gone") ? ", the data is gone" : "")
-                    + ", handed over");
+            case TO_HARDWARE -> Optional.of(Text.of("core.ending.to-hardware", "tried", words(Arrays.stream(said.value("tried").split(","))
+                    .filter(t -> !t.isEmpty()).map(t -> t.split(":", 2)).map(t -> words(t[0], Attempt.Outcome.of(t[t.length - 1])))
+                    .toList())));
+            case DONE -> Optional.of(Text.of(said.value("data").equals("gone") ? "core.ending.done-data-gone" : "core.ending.done", "step",
+                    Steps.title(said.value("step"))));
             default -> Optional.empty();
         };
     }

@@ -7,6 +7,7 @@ import wistaxis.core.facts.Units;
 import wistaxis.core.keys.Mistake;
 import wistaxis.core.keys.Reading;
 import wistaxis.core.steps.Walk;
+import wistaxis.core.words.Text;
 
 /** Events in words, for the ledger on screen. */
 public final class EventWords {
@@ -64,7 +65,7 @@ public final class EventWords {
                     + "]");
             case TicketEvent.TroubleTried e -> "Tried at the host: " + spaced(e.step()) + (e.helped() ? ", helped" : ", did not help");
             case TicketEvent.WalkNoted e -> Walk.find(e.way()).flatMap(w -> w.steps().stream().filter(s -> s.id().equals(e.stop()))
-                    .findFirst()).map(s -> s.title() + ": " + s.answer(e.answer()).map(Walk.Answer::words).orElse(e.answer()))
+                    .findFirst()).map(s -> s.title() + ": " + s.answer(e.answer()).map(a -> a.words().toString()).orElse(e.answer()))
                     .orElse(spaced(e.way()) + ", " + spaced(e.stop()) + ": " + spaced(e.answer()));
             case TicketEvent.BackupNoted e -> "Backup " + (Boolean.TRUE.equals(e.here()) ? "made here: " : "known: ") + e.kind()
                     + (e.version() == null ? "" : ", version " + e.version()) + (e.at() == null ? "" : ", of " + e.at())
@@ -84,7 +85,7 @@ public final class EventWords {
     }
 
     /** What is kept as a key with its values. */
-    public static String of(Said said) {
+    public static Text of(Said said) {
         return Mistake.says(said).or(() -> Reading.says(said)).or(() -> Ending.says(said)).orElseGet(said::words);
     }
 

@@ -1,17 +1,13 @@
 package wistaxis.core.ticket;
 
+import java.util.Locale;
+import wistaxis.core.words.Text;
+
 /** The way of a ticket, in order. */
 public enum Stage {
-    INTAKE("Intake"), IDENTIFY("Identify"), ROUTE("Route"), FIRMWARE("Firmware"), KEYS("Keys"), RESTORE("Restore"), HANDOVER("Handover"),
-            CLOSED("Closed");
+    INTAKE, IDENTIFY, ROUTE, FIRMWARE, KEYS, RESTORE, HANDOVER, CLOSED;
 
-    private final String words;
-
-    Stage(String words) {
-        this.words = words;
-    }
-
-    public String words() {
-        return words;
+    public Text words() {
+        return Text.of("core.stage." + name().toLowerCase(Locale.ROOT));
     }
 }

@@ -134,7 +134,7 @@ public record Story(List<Stretch> stretches) {
             Optional<Walk.Stop> stop = ending instanceof TicketEvent.WalkNoted(String way, String id, _)
                     ? Walk.find(way).flatMap(w -> w.stop(id)) : Optional.empty();
             if (stop.filter(s -> s.hands() == Hands.NOBODY).isPresent()) {
-                return new Stretch(from, to, Kind.RUNS, stop.get().title());
+                return new Stretch(from, to, Kind.RUNS, stop.get().title().toString());
             }
             return new Stretch(from, to, Duration.between(from, to).compareTo(LIES_AFTER) > 0 ? Kind.LIES : Kind.HANDS, "");
         }

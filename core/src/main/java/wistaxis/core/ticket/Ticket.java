@@ -15,6 +15,7 @@ import wistaxis.core.keys.Mode;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Trouble;
 import wistaxis.core.steps.WalkRun;
+import wistaxis.core.words.Text;
 
 /**
  * A ticket as the fold of its events.
@@ -90,10 +91,10 @@ public record Ticket(Opening opening, Instant lastAt, Known known, Work work, Fi
      * @param modeSince since when
      * @param unknownState why nobody knows how it is: it was being written to when that ended; null as soon as it was seen in a mode again
      */
-    public record Device(@Nullable Mode mode, @Nullable Instant modeSince, @Nullable String unknownState) {}
+    public record Device(@Nullable Mode mode, @Nullable Instant modeSince, @Nullable Text unknownState) {}
 
     /** How it was closed. @param outcome in words */
-    public record End(String outcome, Instant at) {}
+    public record End(Text outcome, Instant at) {}
 
     public Ticket {
         odd = List.copyOf(odd);
@@ -187,12 +188,12 @@ public record Ticket(Opening opening, Instant lastAt, Known known, Work work, Fi
         return device.modeSince();
     }
 
-    public @Nullable String unknownState() {
+    public @Nullable Text unknownState() {
         return device.unknownState();
     }
 
     /** The outcome; null while it is open. */
-    public @Nullable String closed() {
+    public @Nullable Text closed() {
         return end == null ? null : end.outcome();
     }
 
@@ -202,7 +203,7 @@ public record Ticket(Opening opening, Instant lastAt, Known known, Work work, Fi
     }
 
     /** What a ticket is closed with that was opened by mistake. */
-    static final String TAKEN_BACK = "taken back: opened by mistake";
+    static final Text TAKEN_BACK = Text.of("core.ticket.taken-back");
 
     /** Whether it was opened by mistake and taken back, so that it counts as no ticket. */
     public boolean isTakenBack() {

@@ -14,6 +14,7 @@ import wistaxis.core.keys.Mode;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Steps;
 import wistaxis.core.steps.Walk;
+import wistaxis.core.words.Text;
 
 /** The fold itself: one mutable working copy of a ticket while its events are read. */
 final class TicketFold {
@@ -39,7 +40,7 @@ final class TicketFold {
     private final List<String> unlockAnswers = new ArrayList<>();
     private final List<TicketEvent.BackupNoted> backups = new ArrayList<>();
     private Ticket.@Nullable End end;
-    private @Nullable String unknownState;
+    private @Nullable Text unknownState;
     private final List<String> odd = new ArrayList<>();
     private @Nullable String by;
     private Ticket.Customer customer = Ticket.Customer.UNKNOWN;

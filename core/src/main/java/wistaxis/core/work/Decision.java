@@ -200,7 +200,7 @@ public record Decision(Rules rules, Around around) {
         if (ticket().isObserved()) {
             events.addAll(Sightings.saw(ticket(), OnScreen.valueOf(c.screen().name()), c.byUsb() ? null : c.host(), Sightings.Source.TOLD));
         }
-        events.add(new TicketEvent.StateRead(c.screen().words(), c.host().words(), c.means()));
+        events.add(new TicketEvent.StateRead(c.screen().words(), c.host().toString(), c.means()));
         return events;
     }
 

@@ -19,6 +19,7 @@ import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ending;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.words.Text;
 
 /**
  * The rules over a ticket as it stands. A refusal is in words, for whoever asked; empty where the thing may be done. What records an answer
@@ -38,7 +39,7 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
     /** Why the job as a whole may not go on: what nobody can read, or what the rules stop. */
     public Optional<String> stopped() {
         return oddities.stop() ? Optional.of("Odd: " + String.join("; ", oddities.stops()))
-                : route == null ? Optional.empty() : Optional.ofNullable(route.stop());
+                : route == null ? Optional.empty() : Optional.ofNullable(route.stop()).map(Text::toString);
     }
 
     /** Why an answer of the intake may not be recorded. */
@@ -64,7 +65,7 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
         }
         if (!rung.open()) {
             return Optional.of(rung.step().title() + " is " + (rung.status() == Route.Status.REFUSED ? "refused" : "blocked") + ": "
-                    + String.join(" ", rung.against()));
+                    + rung.against().stream().map(Text::toString).collect(Collectors.joining(" ")));
         }
         return rung.status() == Route.Status.NEEDS_CONSENT && !agreed
                 ? Optional.of(rung.step().title() + " erases everything: ask the owner first, "
@@ -301,7 +302,7 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
     }
 
     /** All that was tried, in words. */
-    public String tried() {
+    public Text tried() {
         return Ending.words(ticket);
     }
 

@@ -4,7 +4,6 @@ import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import wistaxis.core.route.Intake;
-import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Steps;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ticket;
@@ -20,12 +19,12 @@ public final class Visit {
         String tried = titles(t, a -> !a.step().isEmpty());
         String came = !helped.isEmpty() ? helped + " helped" : !failed.isEmpty() ? failed + " did not help" : !tried.isEmpty() ? tried
                 + ", nobody has said whether it helped" : "nothing was tried";
-        return Stream.of(t.fact("trouble").map(v -> intake.words("trouble", v)).orElse("trouble not said"), came)
+        return Stream.of(t.fact("trouble").map(v -> intake.words("trouble", v).toString()).orElse("trouble not said"), came)
                 .collect(Collectors.joining("; "));
     }
 
     private static String titles(Ticket t, Predicate<Attempt> which) {
-        return t.attempts().stream().filter(which).map(a -> Steps.find(a.step()).map(Step::title).orElse(a.step())).distinct()
+        return t.attempts().stream().filter(which).map(a -> Steps.title(a.step()).toString()).distinct()
                 .collect(Collectors.joining(", "));
     }
 }

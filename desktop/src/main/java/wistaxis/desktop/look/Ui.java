@@ -1,5 +1,7 @@
 package wistaxis.desktop.look;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -31,15 +33,15 @@ public final class Ui {
     private Ui() {}
 
     /** @param classes style classes, separated by spaces */
-    public static Label label(String text, String classes) {
-        Label label = new Label(text);
+    public static Label label(Object text, String classes) {
+        Label label = new Label(text.toString());
         label.setMinWidth(Region.USE_PREF_SIZE);
         style(label, classes);
         return label;
     }
 
     /** A label that breaks its lines instead of cutting its text. */
-    public static Label text(String text, String classes) {
+    public static Label text(Object text, String classes) {
         Label label = label(text, classes);
         label.setWrapText(true);
         label.setMinWidth(0);
@@ -48,8 +50,8 @@ public final class Ui {
     }
 
     /** @param id for look-ups by tests and for keeping the focus */
-    public static Button button(String id, String text, String classes, Runnable action) {
-        Button button = new Button(text);
+    public static Button button(String id, Object text, String classes, Runnable action) {
+        Button button = new Button(text.toString());
         button.setId(id);
         style(button, classes);
         button.setMinWidth(Region.USE_PREF_SIZE);
@@ -64,10 +66,10 @@ public final class Ui {
     }
 
     /** A line to type in, at most so many characters long: what does not fit is not taken. */
-    public static TextField field(String id, String prompt, int longest) {
+    public static TextField field(String id, Object prompt, int longest) {
         TextField field = new TextField();
         field.setId(id);
-        field.setPromptText(prompt);
+        field.setPromptText(prompt.toString());
         field.setTextFormatter(new TextFormatter<>(c -> c.getControlNewText().length() <= longest ? c : null));
         return field;
     }
@@ -103,9 +105,9 @@ public final class Ui {
     }
 
     /** Words that must be seen. @param kind {@code stop}, {@code calm}, or empty for what needs hands */
-    public static VBox notice(String kind, String... lines) {
+    public static VBox notice(String kind, Object... lines) {
         VBox notice = style(new VBox(), ("notice " + kind).strip());
-        Arrays.stream(lines).filter(l -> !l.isBlank())
+        Arrays.stream(lines).map(Object::toString).filter(l -> !l.isBlank())
                 .forEach(l -> notice.getChildren().add(text(l, notice.getChildren().isEmpty() ? "strong" : "")));
         return notice;
     }
@@ -124,15 +126,16 @@ public final class Ui {
     }
 
     /** A question with its answer beside it. @param missing the words that say it is open; empty when it is answered */
-    public static FlowPane asked(double width, Region answer, String missing, Label... question) {
+    public static FlowPane asked(double width, Region answer, Object missing, Label... question) {
         VBox words = column(0, question);
         words.setAlignment(Pos.CENTER_LEFT);
         words.setPrefWidth(width);
         FlowPane row = flow(14, words, answer);
-        if (!missing.isEmpty()) {
+        boolean open = !missing.toString().isEmpty();
+        if (open) {
             row.getChildren().add(label(missing, "tag missing"));
         }
-        return style(row, missing.isEmpty() ? "card tight gone" : "card tight");
+        return style(row, open ? "card tight" : "card tight gone");
     }
 
     public static Region gap() {
@@ -174,12 +177,13 @@ public final class Ui {
     public static String clock(Range seconds) {
         String low = clock(seconds.low());
         String high = clock(seconds.high());
-        return low.equals(high) ? low : low + " to " + high;
+        return low.equals(high) ? low : t("desktop.span.range", "low", low, "high", high);
     }
 
     /** A span in words, coarse: "7 h", "3 days", "12 min". */
     public static String coarse(Duration d) {
         long min = Math.abs(d.toMinutes());
-        return min < 90 ? min + " min" : min < 60 * 48 ? Math.round(min / 60.0) + " h" : Math.round(min / 1440.0) + " days";
+        return min < 90 ? t("desktop.span.minutes", "n", min) : min < 60 * 48 ? Math.round(min / 60.0) + " h" : t("desktop.span.days",
+                "n", Math.round(min / 1440.0));
     }
 }

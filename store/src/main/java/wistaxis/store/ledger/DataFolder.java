@@ -112,11 +112,6 @@ public record DataFolder(Path root) {
         return root.resolve("terms.txt");
     }
 
-    /** The shop's own words of papers in other languages. */
-    public Path paperWords() {
-        return root.resolve("papers");
-    }
-
     public Path settings() {
         return root.resolve("settings.json");
     }

@@ -6,12 +6,15 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.ticket.EventWords;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.words.Language;
+import wistaxis.core.words.Say;
 
 /**
  * By which words an entry is found: what it says, its ticket, its device and its day. A ticket's number, an identifier and a day are one
@@ -31,13 +34,14 @@ final class SearchWords {
 
     private SearchWords() {}
 
-    /** @param ticket the entry's ticket; null for an entry of the bench */
+    /** In each language that ships. @param ticket the entry's ticket; null for an entry of the bench */
     static String of(LedgerEntry e, @Nullable Ticket ticket) {
         String device = ticket == null || ticket.identifier() == null ? "" : ticket.identifier();
         String model = device.isEmpty() ? "" : Devices.ALL.byIdentifier(device).map(DeviceModel::name).orElse("");
         LocalDate day = LocalDate.ofInstant(e.when(), ZoneId.systemDefault());
         return String.join(" ", e.ticket(), compact(e.ticket()), compact(device), model, compact(day.toString()), ticket == null ? ""
-                : ticket.title(), EventWords.of(e.event()));
+                : ticket.title(), Language.shipped().stream().map(l -> Say.in(l, () -> EventWords.of(e.event()))).distinct()
+                .collect(Collectors.joining(" ")));
     }
 
     private static String compact(String text) {

@@ -13,7 +13,6 @@ import wistaxis.core.device.KeyFamily;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.Provenance;
 import wistaxis.core.keys.Goal;
-import wistaxis.core.keys.HostView;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.core.keys.KeyStep;
 import wistaxis.core.keys.Reading;
@@ -73,7 +72,7 @@ public final class FamilyCard {
 
     private void draw(List<KeySequence> schools) throws IOException {
         float title = page.text(family.family().toString(), EDGE, 44, 22, true, INK) + 14;
-        float y = page.paragraph(family.tellTale(), EDGE + title, 36, Page.WIDTH - 2 * EDGE - title, 8.5f, false, MUTED);
+        float y = page.paragraph(family.tellTale().toString(), EDGE + title, 36, Page.WIDTH - 2 * EDGE - title, 8.5f, false, MUTED);
         y = Math.max(y, 52) + 4;
         page.text("Dark: hold. Light: how much later is still in time. A mark below: what you see or the host sees. Seeing it always "
                 + "beats the count.", EDGE, y, SMALL, false, MUTED);
@@ -109,10 +108,10 @@ public final class FamilyCard {
         double seconds = Math.max(6, score.spans().getLast().endNanos() / 1e9 * 1.12);
         float scale = (float) ((COLUMN - NAMES) / seconds);
         float w = page.text(goal(school.goal()), x, y + HEAD - 4, 10, true, INK);
-        page.text(school.school() + note(school), x + w + 6, y + HEAD - 4, 8.5f, false, MUTED);
+        page.text(school.name() + note(school), x + w + 6, y + HEAD - 4, 8.5f, false, MUTED);
         float at = y + HEAD;
         for (PhysicalKey key : bars.keySet()) {
-            page.text(key.words(), x, at + lane - 3.5f, 8.5f, false, INK);
+            page.text(key.words().toString(), x, at + lane - 3.5f, 8.5f, false, INK);
             page.box(x + NAMES, at + lane, COLUMN - NAMES, 0.4f, LINE);
             for (Score.Bar bar : bars.get(key)) {
                 bar(score, margins, bar, x + NAMES, at + 1.5f, scale);
@@ -219,7 +218,8 @@ public final class FamilyCard {
     }
 
     private static String seen(Reading r) {
-        return r.sees().getFirst().words() + ", host sees " + r.host().stream().map(HostView::words).collect(Collectors.joining(" or "));
+        return r.sees().getFirst().words() + ", host sees " + r.host().stream().map(h -> h.words().toString())
+                .collect(Collectors.joining(" or "));
     }
 
     private static String means(Reading r) {

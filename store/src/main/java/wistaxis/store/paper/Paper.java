@@ -12,6 +12,7 @@ import com.openhtmltopdf.pdfboxout.PdfBoxFontResolver;
 import com.openhtmltopdf.pdfboxout.PdfBoxRenderer;
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
 import com.openhtmltopdf.util.XRLog;
+import com.samskivert.mustache.Escapers;
 import com.samskivert.mustache.Mustache;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -40,6 +41,8 @@ import java.util.stream.Collectors;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDDocumentInformation;
 import org.apache.pdfbox.pdmodel.common.PDMetadata;
+import wistaxis.core.words.Say;
+import wistaxis.core.words.Text;
 
 /**
  * A paper of the shop as PDF: a template of ours in HTML and CSS, filled with what a ledger says, in the shipped fonts, tagged for readers
@@ -84,17 +87,16 @@ public final class Paper {
      * @param template its name, for example {@code receipt}
      * @param values what it is filled with; text is escaped
      * @param made the date that the file carries
-     * @param words the language it is said in
      */
-    public static Filled fill(String template, String title, Map<String, Object> values, Instant made, Words words) throws IOException {
+    public static Filled fill(String template, Text title, Map<String, Object> values, Instant made) throws IOException {
         Map<String, Object> all = new HashMap<>(values);
         all.put("title", title);
-        all.put("css", resource("paper.css").replace("\"Page \"", "\"" + words.of("Page") + " \"")
-                .replace("\" of \"", "\" " + words.of("of")
-                + " \""));
-        String html = words.page(Mustache.compiler().defaultValue("").emptyStringIsFalse(true).compile(resource(template + ".html"))
-                .execute(all));
-        return new Filled(drawable(html, words), words.of(title), made);
+        all.put("lang", Say.language().tag());
+        all.put("css", resource("paper.css").replace("\"Page \"", "\"" + Say.t("store.document.page") + " \"")
+                .replace("\" of \"", "\" " + Say.t("store.document.of") + " \""));
+        all.put("t", (Mustache.Lambda) (key, out) -> out.write(Escapers.HTML.escape(new Text(key.execute(), all).toString())));
+        return new Filled(drawable(Mustache.compiler().defaultValue("").emptyStringIsFalse(true).compile(resource(template + ".html"))
+                .execute(all)), title.toString(), made);
     }
 
     /** Draws it. */
@@ -103,7 +105,7 @@ public final class Paper {
     }
 
     /** A page with signs in place of the letters that the fonts do not have; it says so itself, where it has room. */
-    private static String drawable(String html, Words words) {
+    private static String drawable(String html) {
         int[] missing = html.codePoints().filter(c -> c > ' ' && !LETTERS.has(c)).distinct().toArray();
         if (missing.length == 0) {
             return html;
@@ -111,8 +113,8 @@ public final class Paper {
         String all = Arrays.stream(missing).limit(MOST_NAMED).mapToObj("U+%04X"::formatted).collect(Collectors.joining(", "));
         StringBuilder drawn = new StringBuilder();
         html.codePoints().map(c -> c > ' ' && !LETTERS.has(c) ? STAND_IN : c).forEach(drawn::appendCodePoint);
-        return drawn.toString().replace(FOOT, FOOT + "<p>" + words.of("Letters that the font of this paper does not have stand as "
-                + Character.toString(STAND_IN) + ": " + all + ". In the shop's records they are whole.") + "</p>");
+        return drawn.toString().replace(FOOT, FOOT + "<p>" + Escapers.HTML.escape(Say.t("store.document.letters", "sign", Character
+                .toString(STAND_IN), "letters", all)) + "</p>");
     }
 
     private static byte[] render(String html, String title, Instant made) throws IOException {

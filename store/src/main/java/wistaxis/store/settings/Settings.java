@@ -33,12 +33,13 @@ import wistaxis.store.files.WholeFile;
  * @param programOf when the host's restore program was last brought up to date; null where nobody has said
  * @param forgetDays customers are forgotten so many days after their ticket was closed; null for never by itself
  * @param staff who works here, names or initials; null where nobody has said
+ * @param language what the window speaks, by BCP 47; null for the language of the system
  * @param schools the school last taken, by key family and goal; null where the likeliest is always taken
  */
 public record Settings(Map<String, String> preferences, String holidays, @Nullable String modeWindow,
         @Nullable Map<String, String> schools, @Nullable String bench, @Nullable String library,
-        @Nullable LocalDate programOf, @Nullable Integer forgetDays, @Nullable List<String> staff) {
-    public static final Settings USUAL = new Settings(Map.of(), "gb-eng", null, null, null, null, null, null, null);
+        @Nullable LocalDate programOf, @Nullable Integer forgetDays, @Nullable List<String> staff, @Nullable String language) {
+    public static final Settings USUAL = new Settings(Map.of(), "gb-eng", null, null, null, null, null, null, null, null);
 
     private static final int LONGEST_NAME = 60;
     private static final int MOST = 1000;
@@ -103,34 +104,34 @@ public record Settings(Map<String, String> preferences, String holidays, @Nullab
     public Settings prefer(String preference, String value) {
         Map<String, String> all = new TreeMap<>(preferences);
         all.put(preference, value);
-        return new Settings(all, holidays, modeWindow, schools, bench, library, programOf, forgetDays, staff);
+        return new Settings(all, holidays, modeWindow, schools, bench, library, programOf, forgetDays, staff, language);
     }
 
     public Settings holidays(String region) {
-        return new Settings(preferences, region, modeWindow, schools, bench, library, programOf, forgetDays, staff);
+        return new Settings(preferences, region, modeWindow, schools, bench, library, programOf, forgetDays, staff, language);
     }
 
     public Settings modeWindow(String span) {
-        return new Settings(preferences, holidays, span, schools, bench, library, programOf, forgetDays, staff);
+        return new Settings(preferences, holidays, span, schools, bench, library, programOf, forgetDays, staff, language);
     }
 
     /** @param name empty for none */
     public Settings bench(String name) {
         return new Settings(preferences, holidays, modeWindow, schools, name.isBlank() ? null : name.strip(), library, programOf,
-                forgetDays, staff);
+                forgetDays, staff, language);
     }
 
     /** @param address empty for none @throws BadInput for what is no such address */
     public Settings library(String address) {
         return new Settings(preferences, holidays, modeWindow, schools, bench, address.isBlank() ? null : address.strip(), programOf,
-                forgetDays, staff);
+                forgetDays, staff, language);
     }
 
     /** @param day as {@code 2026-05-12}; empty for nobody has said @throws BadInput for what is no day */
     public Settings programOf(String day) {
         try {
             return new Settings(preferences, holidays, modeWindow, schools, bench, library, day.isBlank() ? null : LocalDate.parse(day
-                    .strip()), forgetDays, staff);
+                    .strip()), forgetDays, staff, language);
         } catch (DateTimeParseException e) {
             throw new BadInput("day [" + Shown.value(day) + "] is none; write for example 2026-05-12", e);
         }
@@ -142,13 +143,19 @@ public record Settings(Map<String, String> preferences, String holidays, @Nullab
             throw new BadInput("days [" + Shown.value(days) + "] are none; write for example 90, or nothing");
         }
         return new Settings(preferences, holidays, modeWindow, schools, bench, library, programOf, days.isBlank() ? null
-                : (Integer) Integer.parseInt(days.strip()), staff);
+                : (Integer) Integer.parseInt(days.strip()), staff, language);
     }
 
     /** @param names with commas between; empty for nobody has said @throws BadInput for what is no name */
     public Settings staff(String names) {
         List<String> all = Arrays.stream(names.split(",")).map(String::strip).filter(n -> !n.isEmpty()).distinct().toList();
-        return new Settings(preferences, holidays, modeWindow, schools, bench, library, programOf, forgetDays, all.isEmpty() ? null : all);
+        return new Settings(preferences, holidays, modeWindow, schools, bench, library, programOf, forgetDays, all.isEmpty() ? null : all,
+                language);
+    }
+
+    /** @param tag by BCP 47 */
+    public Settings language(String tag) {
+        return new Settings(preferences, holidays, modeWindow, schools, bench, library, programOf, forgetDays, staff, tag);
     }
 
     /**
@@ -173,6 +180,6 @@ public record Settings(Map<String, String> preferences, String holidays, @Nullab
     public Settings prefer(KeySequence school) {
         Map<String, String> all = new TreeMap<>(schools == null ? Map.of() : schools);
         all.put(school.family() + "/" + school.goal(), school.school());
-        return new Settings(preferences, holidays, modeWindow, all, bench, library, programOf, forgetDays, staff);
+        return new Settings(preferences, holidays, modeWindow, all, bench, library, programOf, forgetDays, staff, language);
     }
 }

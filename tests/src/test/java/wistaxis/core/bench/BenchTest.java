@@ -17,6 +17,7 @@ import org.junit.jupiter.api.Test;
 import wistaxis.core.firmware.RateMeter;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.time.BenchClock;
+import wistaxis.core.words.Text;
 
 class BenchTest {
     private static final Instant NOW = Instant.parse("2026-05-12T09:00:00Z");
@@ -24,8 +25,8 @@ class BenchTest {
     private static BenchPlan.Job job(String ticket, Stage stage, int promisedMinutes, int unattendedSeconds) {
         return new BenchPlan.Job(ticket, stage, NOW.plusSeconds(promisedMinutes * 60L), Duration.ofSeconds(unattendedSeconds),
                 Duration.ofSeconds(90), true,
-                List.of(new BenchPlan.Stretch("Restore", Duration.ofSeconds(640)),
-                new BenchPlan.Stretch("Second bar", Duration.ofSeconds(135))));
+                List.of(new BenchPlan.Stretch(Text.raw("Restore"), Duration.ofSeconds(640)),
+                new BenchPlan.Stretch(Text.raw("Second bar"), Duration.ofSeconds(135))));
     }
 
     @Test
@@ -39,7 +40,7 @@ class BenchTest {
             assertThat(hands.get(i).start()).isAfterOrEqualTo(hands.get(i - 1).end());
         }
         assertThat(plan.nextCall()).hasValueSatisfying(c -> assertThat(c.ticket()).isEqualTo("b"));
-        assertThat(plan.lanes().get(3).spans().getFirst()).isEqualTo(new BenchPlan.Span(NOW, NOW.plusSeconds(600), false, "Restore"));
+        assertThat(plan.lanes().get(3).spans().getFirst()).isEqualTo(new BenchPlan.Span(NOW, NOW.plusSeconds(600), false, Stage.RESTORE.words()));
         assertThat(plan.lanes().get(3).late()).as("promised in 10, done after 15").isTrue();
         for (BenchPlan.Lane lane : plan.lanes()) {
             for (int i = 1; i < lane.spans().size(); i++) {
@@ -83,8 +84,8 @@ class BenchTest {
     @Test
     void theWaitsOfSetUpLeaveTheHandsFree() {
         BenchPlan.Job greets = new BenchPlan.Job("a", Stage.HANDOVER, NOW.plusSeconds(3600), Duration.ZERO, Duration.ZERO, true, List.of(),
-                List.of(new BenchPlan.SetUpStretch("Set-up", Duration.ofMinutes(2), true), new BenchPlan.SetUpStretch("Owner",
-                Duration.ofMinutes(40), false), new BenchPlan.SetUpStretch("Set-up", Duration.ofMinutes(3), true)));
+                List.of(new BenchPlan.SetUpStretch(Text.raw("Set-up"), Duration.ofMinutes(2), true), new BenchPlan.SetUpStretch(Text.raw("Owner"),
+                Duration.ofMinutes(40), false), new BenchPlan.SetUpStretch(Text.raw("Set-up"), Duration.ofMinutes(3), true)));
         BenchPlan plan = BenchPlan.of(List.of(greets, job("b", Stage.KEYS, 200, 0)), NOW);
         assertThat(plan.lanes().getFirst().spans()).extracting(s -> Duration.between(NOW, s.start()).toMinutes() + (s.hands() ? " hands"
                 : "")).containsExactly("0 hands", "2", "42 hands");
@@ -109,13 +110,13 @@ class BenchTest {
     Arbitrary<List<BenchPlan.Job>> jobs() {
         Arbitrary<Stage> stages = Arbitraries.of(Stage.values()).filter(s -> s != Stage.CLOSED);
         Arbitrary<List<BenchPlan.SetUpStretch>> setUps = Combinators.combine(Arbitraries.integers().between(10, 900), Arbitraries.of(true,
-                false)).as((seconds, hands) -> new BenchPlan.SetUpStretch("Set-up", Duration.ofSeconds(seconds), hands)).list()
+                false)).as((seconds, hands) -> new BenchPlan.SetUpStretch(Text.raw("Set-up"), Duration.ofSeconds(seconds), hands)).list()
                 .ofMaxSize(4);
         Arbitrary<BenchPlan.Job> one = Combinators.combine(stages, Arbitraries.integers().between(-30, 300), Arbitraries.integers()
                 .between(0, 900).injectDuplicates(0.3), Arbitraries.integers().between(0, 2000), Arbitraries.of(true, false), setUps)
                 .as((stage, promised, unattended, download, writes, setUp) -> new BenchPlan.Job("T" + promised, stage,
                 NOW.plusSeconds(promised * 60L), Duration.ofSeconds(unattended), Duration.ofSeconds(download), writes,
-                        List.of(new BenchPlan.Stretch("Restore", Duration.ofSeconds(640))), setUp));
+                        List.of(new BenchPlan.Stretch(Text.raw("Restore"), Duration.ofSeconds(640))), setUp));
         return one.list().ofMaxSize(9);
     }
 

@@ -142,7 +142,7 @@ class DeviceMachineTest {
         assertThat(machine.screen(state)).isEqualTo(Screen.PROGRESS_BAR);
         passTo(2150);
         assertThat(machine.screen(state)).isEqualTo(Screen.GREETING);
-        assertThat(Explanation.of(state, machine)).contains("restore is done");
+        assertThat(Explanation.of(state, machine)).asString().contains("restore is finished");
     }
 
     @Test
@@ -168,10 +168,10 @@ class DeviceMachineTest {
         for (Start start : Start.values()) {
             for (boolean plugged : new boolean[] {true, false}) {
                 DeviceState s = machine.start(start, plugged, 0);
-                assertThat(Explanation.of(s, machine)).isNotBlank();
+                assertThat(Explanation.of(s, machine)).asString().isNotBlank();
             }
         }
-        assertThat(Explanation.of(machine.start(Start.RECOVERY, false, 0), machine)).contains("check cable and port");
+        assertThat(Explanation.of(machine.start(Start.RECOVERY, false, 0), machine)).asString().contains("check cable and port");
     }
 
     @Test

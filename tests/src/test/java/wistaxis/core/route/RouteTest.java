@@ -26,6 +26,7 @@ import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.route.Route.Status;
 import wistaxis.core.steps.Steps;
 import wistaxis.core.time.Range;
+import wistaxis.core.words.Text;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
@@ -89,7 +90,7 @@ class RouteTest {
         assertThat(route.rungs()).allSatisfy(r -> {
             assertThat(r.step().minutes().getFirst()).isLessThanOrEqualTo(r.step().minutes().getLast());
             assertThat(Stream.of(r.reasons(), r.cautions()).flatMap(List::stream)).as("%s: every place for a word is filled", r.step().id())
-                    .noneMatch(t -> t.contains("{"));
+                    .noneMatch(t -> t.toString().contains("{"));
         });
     }
 
@@ -100,7 +101,7 @@ class RouteTest {
     @ParameterizedTest(name = "{0} -> {1} {2}")
     @CsvSource(delimiter = '|', quoteCharacter = '\'', textBlock = """
         trouble=disabled                                            | wait-and-try      | READY         | After 8 wrong tries it waits 15 min
-        wrongTries=10                                               | wait-and-try      | REFUSED       | the code can no longer be entered
+        wrongTries=10                                               | wait-and-try      | REFUSED       | the passcode can no longer be entered
         wrongTries=                                                 | wait-and-try      | BLOCKED       | Ask how many wrong tries
         hopesToRemember=false                                       | wait-and-try      | READY         | has given up
         trouble=unavailable, eraseButton=true                       | lock-screen-erase | READY         | quickest way
@@ -108,52 +109,52 @@ class RouteTest {
         ownerPasswordKnown=false                                    | remote-erase      | REFUSED       | does not have it
         locating=off                                                | remote-erase      | REFUSED       | Locating is off
         online=false                                                | remote-erase      | REFUSED       | no network
-        consent=                                                    | recovery-restore  | NEEDS_CONSENT | asked for once
-        consent=false                                               | remote-erase      | NEEDS_CONSENT | asked for once
+        consent=                                                    | recovery-restore  | NEEDS_CONSENT | consent once
+        consent=false                                               | remote-erase      | NEEDS_CONSENT | consent once
         ownership=claimed                                           | recovery-restore  | BLOCKED       | not proved yet
-        device=                                                     | recovery-restore  | BLOCKED       | exact model is not settled
+        device=                                                     | recovery-restore  | BLOCKED       | exact model is not known
         battery=flat                                                | recovery-restore  | BLOCKED       | Charge it first
         backups=[]                                                  | recovery-restore  | READY         | There is no backup
-        backups=                                                    | recovery-restore  | READY         | Nobody has said whether a backup exists
+        backups=                                                    | recovery-restore  | READY         | not known whether there is a backup
         locating=                                                   | recovery-restore  | READY         | Locating may still be on
         tried=[]                                                    | dfu-restore       | BLOCKED       | try it first
-        tried=["recovery-restore"]                                  | dfu-restore       | READY         | When recovery is refused
-        brokenKeys=["VOLUME_UP"]                                    | recovery-restore  | READY         | Cold plug
-        brokenKeys=["VOLUME_UP"]                                    | dfu-restore       | BLOCKED       | nearest rung that works: Recovery and restore
-        brokenKeys=["SIDE"]                                         | recovery-restore  | BLOCKED       | nearest rung that works: Remote erase by the owner
-        brokenKeys=["TOP"], device=iPad12,1                         | recovery-restore  | READY         | Cold plug
+        tried=["recovery-restore"]                                  | dfu-restore       | READY         | when recovery is refused
+        brokenKeys=["VOLUME_UP"]                                    | recovery-restore  | READY         | Plug in while off
+        brokenKeys=["VOLUME_UP"]                                    | dfu-restore       | BLOCKED       | nearest step that works: Restore from recovery
+        brokenKeys=["SIDE"]                                         | recovery-restore  | BLOCKED       | nearest step that works: Remote erase by the owner
+        brokenKeys=["TOP"], device=iPad12,1                         | recovery-restore  | READY         | Plug in while off
         brokenKeys=["HOME"], device=iPad12,1                        | recovery-restore  | BLOCKED       | With Home broken
-        brokenKeys=                                                 | recovery-restore  | BLOCKED       | Try every key
+        brokenKeys=                                                 | recovery-restore  | BLOCKED       | Try every button
         trouble=sale, opens=true                                    | settings-erase    | READY         | Sign out of the owner account first
         trouble=sale, opens=false                                   | settings-erase    | REFUSED       | cannot be unlocked
-        trouble=slow, opens=                                        | settings-erase    | BLOCKED       | Try whether
-        trouble=looping                                             | hardware          | READY         | Not suspected yet
-        trouble=slow, opens=true                                    | backup            | READY         | not lost at the erase
+        trouble=slow, opens=                                        | settings-erase    | BLOCKED       | Try to unlock
+        trouble=looping                                             | hardware          | READY         | No hardware fault is suspected yet
+        trouble=slow, opens=true                                    | backup            | READY         | survives the erase
         trouble=slow, opens=true                                    | settings-erase    | READY         | Nothing was backed up here
-        trouble=frozen, opens=true                                  | backup            | READY         | not lost at the erase
+        trouble=frozen, opens=true                                  | backup            | READY         | survives the erase
         trouble=slow, opens=true, backupWanted=false                | backup            | READY         | does not want one
-        trouble=slow, opens=                                        | backup            | BLOCKED       | Try whether
-        trouble=slow, opens=false                                   | backup            | REFUSED       | nothing can be saved
-        trouble=slow, opens=true, ownership=claimed                 | backup            | BLOCKED       | nobody's data is copied
-        trouble=slow, opens=true, targetVersion=32.0 test 3         | recovery-update   | READY         | A test version: back up first
+        trouble=slow, opens=                                        | backup            | BLOCKED       | Try to unlock
+        trouble=slow, opens=false                                   | backup            | REFUSED       | nothing can be backed up
+        trouble=slow, opens=true, ownership=claimed                 | backup            | BLOCKED       | copy nobody's data
+        trouble=slow, opens=true, targetVersion=32.0 test 3         | recovery-update   | READY         | A beta is on it: back up first
         trouble=sale, opens=true                                    | sign-out          | READY         | next owner meets the account lock
         trouble=sale, opens=true, ownerPasswordKnown=false          | sign-out          | REFUSED       | the account lock stays
         trouble=second-hand, ownership=none, blacklisted=true       | buying-check      | READY         | before money changes hands
         trouble=dead, online=                                       | remote-erase      | READY         | keep it on the charger
-        trouble=unavailable, eraseButton=true, wrongTries=6         | lock-screen-erase | READY         | noted, not refused
-        trouble=unavailable                                         | recovery-restore  | READY         | is not to be trusted
+        trouble=unavailable, eraseButton=true, wrongTries=6         | lock-screen-erase | READY         | so it is accepted
+        trouble=unavailable                                         | recovery-restore  | READY         | Do not trust anybody
         trouble=back-from-test, watch=true, watchVersion=20.1       | recovery-restore  | READY         | is not known
         trouble=looping, tried=["dfu-restore"]                      | hardware          | READY         | hardware fault
         trouble=looping, consent=, ownership=proved                 | recovery-update   | READY         | keeps the data
-        trouble=restore-failed, failedStage=restore-software        | recovery-restore  | READY         | other cable, other port
-        trouble=restore-failed, failedStage=sign                    | recovery-restore  | READY         | host update
-        trouble=back-from-test, installedVersion=32.0 test 2        | recovery-restore  | READY         | Only to a version still signed
+        trouble=restore-failed, failedStage=restore-software        | recovery-restore  | READY         | use another cable and another port
+        trouble=restore-failed, failedStage=sign                    | recovery-restore  | READY         | need an update of the computer
+        trouble=back-from-test, installedVersion=32.0 test 2        | recovery-restore  | READY         | only go to a version that is still signed
         trouble=back-from-test, installedVersion=32.0, targetVersion=30.1 | recovery-restore | READY    | 30.1 is not signed for this model
         trouble=back-from-test, watch=true, watchVersion=32.1       | recovery-restore  | READY         | will no longer pair
         trouble=back-from-test, watch=                              | recovery-restore  | READY         | Ask about a watch
-        targetVersion=                                              | recovery-restore  | READY         | the newest signed, 31.10
+        targetVersion=                                              | recovery-restore  | READY         | the newest signed one, 31.10
         targetVersion=31.10, backups=[{"kind":"computer","version":"32.0"}] | recovery-restore | READY  | would be greyed out
-        targetVersion=31.10, backups=[{"kind":"computer","version":"31.9","at":"2026-04-02"},{"kind":"cloud","version":"31.2","at":"2026-03-01"}] | remote-erase | READY | Take the computer backup of 2026-04-02
+        targetVersion=31.10, backups=[{"kind":"computer","version":"31.9","at":"2026-04-02"},{"kind":"cloud","version":"31.2","at":"2026-03-01"}] | remote-erase | READY | Restore the computer backup of 2 Apr 2026
         blacklisted=                                                | force-restart     |               |
         trouble=frozen, blacklisted=                                | force-restart     | BLOCKED       | register of lost devices
         trouble=carrier-lock                                        | carrier-unlock    | BLOCKED       | all 15 digits
@@ -167,7 +168,7 @@ class RouteTest {
         }
         Route.Rung rung = route.rung(step).orElseThrow();
         assertThat(rung.status()).isEqualTo(status);
-        assertThat(String.join(" ", rung.reasons()) + String.join(" ", rung.cautions())).contains(says);
+        assertThat(Text.join(" ", rung.reasons()) + Text.join(" ", rung.cautions())).contains(says);
     }
 
     /**
@@ -186,7 +187,7 @@ class RouteTest {
     void theOwnerHearsWhatConcernsTheOwner(String changes, String step, String says) {
         Route.Rung rung = plan(pairs(changes)).rung(step).orElseThrow();
         assertThat(rung.cautions()).containsAll(rung.tells());
-        assertThat(String.join(" ", rung.tells())).contains(says).contains("The account lock stays")
+        assertThat(Text.join(" ", rung.tells())).contains(says).contains("The account lock stays")
                 .doesNotContain("emergency call", "cable");
         assertThat(plan(pairs(changes)).rungs()).filteredOn(r -> r.step().keeps()).allMatch(r -> r.tells().isEmpty());
     }
@@ -201,7 +202,7 @@ class RouteTest {
             "blacklisted, true, Refuse the job"})
     void whatMustStopTheJobStopsEveryStep(String fact, String value, String words) {
         Route route = plan(signed(Map.of("recovery-restore", "I know better")), fact, value, "tried", "[\"recovery-restore\"]");
-        assertThat(route.stop()).contains(words);
+        assertThat(route.stop()).asString().contains(words);
         assertThat(route.rungs()).allSatisfy(r -> {
             assertThat(r.status()).isEqualTo(Status.REFUSED);
             assertThat(r.overrulable()).isFalse();
@@ -257,15 +258,14 @@ class RouteTest {
                 / 20e6, bytes * 8 / 10e6, 3)));
         assertThat(plan.lines()).extracting(BackupPlan.Line::take).containsExactly(true, false, false);
         assertThat(plan.lines()).extracting(BackupPlan.Line::grey).containsExactly(false, false, true);
-        assertThat(plan.says()).anySatisfy(s -> assertThat(s).contains("Tap the line of the cloud backup of 2026-05-01").contains(
-                "In use after 5 min to 6 min").contains("4 h to 8 h")).anySatisfy(s -> assertThat(s)
-                .startsWith("Grey in the list: the computer backup of iPhone14,5"));
+        assertThat(Text.join(" ", plan.says())).contains("Tap this one: cloud backup, 1 May 2026", "can be used after 5–6 min", "4–8 h",
+                "Grey in the list: computer backup of iPhone14,5");
         assertThat(plan.lines().getFirst().whole().low() / 3600).isEqualTo(4, within(1e-9));
         Route down = plan("targetVersion", "31.10", "backups", "[{\"kind\":\"cloud\",\"version\":\"32.0 test 2\"}]");
         assertThat(BackupPlan.of(down.backups(), down.target(), signed, _ -> Optional.empty()).says()).anySatisfy(s -> assertThat(s)
-                .contains("None fits 31.10").contains("32.0 test 3 is signed too"));
+                .asString().contains("None fits 31.10").contains("32.0 test 3 is signed too"));
         assertThat(BackupPlan.of(down.backups(), down.target(), signed.subList(0, 1), _ -> Optional.empty()).says()).anySatisfy(s ->
-                assertThat(s).contains("given up"));
+                assertThat(s).asString().contains("is lost"));
         Route unknown = plan("targetVersion", "31.10", "backups", "[{\"kind\":\"cloud\"}]");
         assertThat(BackupPlan.of(unknown.backups(), unknown.target(), signed, _ -> Optional.empty())).satisfies(p -> {
             assertThat(p.lines().getFirst().grey()).isNull();

@@ -197,7 +197,7 @@ class ReviewTest {
         all.add(new TicketEvent.RestoreStopped(Said.sentence("the program ended"), true).toJson());
         assertThat(ticket(all.toArray(new String[0]))).satisfies(t -> {
             assertThat(t.mode()).isNull();
-            assertThat(t.unknownState()).isEqualTo("the program ended");
+            assertThat(t.unknownState()).asString().isEqualTo("the program ended");
         });
         all.set(4, new TicketEvent.RestoreStopped(Said.sentence("by hand")).toJson());
         assertThat(ticket(all.toArray(new String[0])).mode()).as("only the host was at work").isEqualTo(Mode.RECOVERY);

@@ -24,16 +24,16 @@ class SaidTest {
     @ParameterizedTest
     @CsvSource(delimiter = '|', quoteCharacter = '~', value = {
         "{'type':'mode-lost','why':'it left at 10:12, said Bo'} | Mode lost: it left at 10:12, said Bo",
-        "{'type':'mode-lost','why':{'key':'other-mode','mode':'dfu'}} | Mode lost: it is in dfu now",
+        "{'type':'mode-lost','why':{'key':'other-mode','mode':'dfu'}} | Mode lost: it is in DFU mode now",
         "{'type':'mode-lost','why':{'key':'of-tomorrow','b':'2','a':'1'}} | Mode lost: of tomorrow [1, 2]",
         "{'type':'closed','outcome':'handed over'} | Closed: handed over",
         "{'type':'closed','outcome':{'key':'restored','version':'31.10'}} | Closed: restored to 31.10, handed over",
         "{'type':'closed','outcome':{'key':'to-hardware','tried':'recovery-update:did-not-help,dfu-restore:nothing'}} "
-            + "| Closed: to the hardware bench; tried: recovery and update (did not help), dfu and restore (nothing came of it)",
+            + "| Closed: to the hardware bench; tried: Update from recovery (did not help) and Restore from DFU mode (no result recorded)",
         "{'type':'closed','outcome':{'key':'to-hardware','tried':''}} | Closed: to the hardware bench; nothing was tried",
-        "{'type':'closed','outcome':{'key':'done','step':'buying-check','data':'kept'}} | Closed: buying check, handed over",
+        "{'type':'closed','outcome':{'key':'done','step':'buying-check','data':'kept'}} | Closed: Purchase check, handed over",
         "{'type':'restore-stopped','why':{'key':'program-ended-writing'},'writing':true} "
-            + "| Restore stopped: the program ended while the device was being written to; its state is not known",
+            + "| Restore stopped: Wistaxis ended while the device was being written; the state of the device is not known",
         "{'type':'keys-attempted','school':'s','goal':'dfu','succeeded':false,'says':{'key':'mistake','id':'none-such'},'timing':[]} "
             + "| Keys, s: missed. mistake [none-such]"})
     void whatWasWrittenIsRead(String event, String words) {
@@ -47,7 +47,7 @@ class SaidTest {
     @Test
     void mistakesAndReadingsSayTheSameLater() {
         Mistake mistake = new Mistake("released-at-logo", PhysicalKey.SIDE, 11.83, 0);
-        assertThat(EventWords.of(mistake.said())).isEqualTo(mistake.says()).contains("Side").contains("11.8 s");
+        assertThat(EventWords.of(mistake.said())).isEqualTo(mistake.says()).asString().contains("Side").contains("11.8 s");
         for (Goal goal : Goal.values()) {
             Arrays.stream(Reading.Sight.values()).forEach(s -> Stream.of(HostView.values()).forEach(h -> assertThat(EventWords.of(Reading
                     .said(goal, s, h))).isEqualTo(Reading.of(goal, s, h).state())));

@@ -32,6 +32,7 @@ import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.words.Text;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -89,7 +90,7 @@ class WalkingTest {
                     assertThat(s.answers()).allSatisfy(a -> assertThat(List.of("next", "again", "done", "failed").contains(a.to())
                             || stops.contains(a.to())).as(walk.way() + " " + s.id() + " " + a.to()).isTrue());
                     assertThat(s.answers()).filteredOn(Walk.Answer::isFailed).allSatisfy(a -> assertThat(a.then()).as("where to turn")
-                            .isNotBlank());
+                            .asString().isNotBlank());
                 });
                 assertThat(walk.steps().getLast().answers()).as("the last stop ends it").noneMatch(a -> a.to().equals("next"));
             }
@@ -128,7 +129,7 @@ class WalkingTest {
         says("remote-erase", "there", "missing");
         assertThat(ticket().failed()).containsExactly("remote-erase");
         assertThat(ticket().stage()).isEqualTo(Stage.ROUTE);
-        assertThat(rules().next().line()).contains("Recovery and restore");
+        assertThat(rules().next().line()).contains("Restore from recovery");
         assertThat(ticket().attempts().getFirst().walk()).hasSize(2);
     }
 
@@ -144,7 +145,7 @@ class WalkingTest {
         says("charge", "black");
         assertThat(ticket().walk().orElseThrow()).satisfies(r -> {
             assertThat(r.rings()).contains(plugged.plus(Duration.ofMinutes(60)));
-            assertThat(r.then()).contains("another half hour");
+            assertThat(r.then()).asString().contains("another half hour");
         });
         says("charge", "black");
         assertThat(ticket().failed()).containsExactly("charge");
@@ -178,7 +179,7 @@ class WalkingTest {
     @ParameterizedTest
     @CsvSource({"same, clean, seen, free, shown, PASS, ''", "no-box, clean, seen, free, shown, PASS, ''",
         "same, listed, seen, free, shown, FAIL, Do not buy", "same, clean, seen, asks, shown, FAIL, former owner signs out",
-        "differs, clean, seen, free, shown, FAIL, Parts of another phone", "same, unknown, seen, free, shown, NOT_YET, ''",
+        "differs, clean, seen, free, shown, FAIL, parts of another phone", "same, unknown, seen, free, shown, NOT_YET, ''",
         "same, clean, in-use, free, none, NOT_YET, before money changes hands"})
     void theBuyingCheckSaysPassFailOrNotYet(String imei, String register, String erased, String owner, String papers, Judgement verdict,
             String why) {
@@ -213,7 +214,7 @@ class WalkingTest {
                 .containsSubsequence("network", "activation", "passcode", "check-version", "check-account");
         assertThat(run.left()).filteredOn(s -> s.id().equals("activation")).allSatisfy(s -> assertThat(s.hands()).isEqualTo(Hands.NOBODY));
         add(SetUp.answer(rules(), PHONE, "greeting", "locked"));
-        assertThat(SetUp.of(ticket(), PHONE).orElseThrow()).satisfies(r -> assertThat(r.then()).contains("account lock shows"))
+        assertThat(SetUp.of(ticket(), PHONE).orElseThrow()).satisfies(r -> assertThat(r.then()).asString().contains("account lock shows"))
                 .satisfies(r -> assertThat(r.left()).as("its page is there, expected or not").extracting(Walk.Stop::id)
                 .contains("account-lock").hasSize(pages.size() - (pages.contains("account-lock") ? 1 : 0)));
         assertThatThrownBy(() -> SetUp.answer(rules(), PHONE, "network", "joined")).isInstanceOf(BadInput.class)
@@ -248,13 +249,13 @@ class WalkingTest {
     @Test
     void adviceGoesByCause() {
         opened("unavailable", "backup", "none");
-        List<String> locked = HandoverFacts.shipped().adviceFor(ticket(), "SIDE-KEY");
-        assertThat(locked).anyMatch(a -> a.contains("one app")).anyMatch(a -> a.contains("no backup this time")).anyMatch(a -> a.contains(
-                "emergency")).noneMatch(a -> a.contains("test version"));
-        assertThat(HandoverFacts.shipped().adviceFor(ticket(), "HOME-PAD")).noneMatch(a -> a.contains("emergency"));
+        List<Text> locked = HandoverFacts.shipped().adviceFor(ticket(), "SIDE-KEY");
+        assertThat(locked).anyMatch(a -> a.toString().contains("one app")).anyMatch(a -> a.toString().contains("no backup this time")).anyMatch(a -> a.toString().contains(
+                "emergency")).noneMatch(a -> a.toString().contains("test version"));
+        assertThat(HandoverFacts.shipped().adviceFor(ticket(), "HOME-PAD")).noneMatch(a -> a.toString().contains("emergency"));
         HandoverFacts own = HandoverFacts.shipped().with("""
             [{"when": {"trouble": ["unavailable"]}, "says": "Ours.", "provenance": "ours", "source": "the shop"}]""", "advice.json");
-        assertThat(own.adviceFor(ticket(), "")).containsExactly("Ours.");
+        assertThat(own.adviceFor(ticket(), "")).containsExactly(Text.raw("Ours."));
         assertThatThrownBy(() -> HandoverFacts.shipped().with("[{\"says\": 3}]", "advice.json")).isInstanceOf(BadInput.class)
                 .hasMessageContaining("advice.json");
     }

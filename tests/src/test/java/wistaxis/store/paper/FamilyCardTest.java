@@ -13,7 +13,6 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 import wistaxis.core.device.KeyFamily;
 import wistaxis.core.keys.Goal;
-import wistaxis.core.keys.KeySequence;
 import wistaxis.core.keys.Reading;
 import wistaxis.core.keys.SequenceLibrary;
 
@@ -44,8 +43,8 @@ class FamilyCardTest {
             assertThat(onEachOther(all)).isEmpty();
             assertThat(text).contains(family.toString(), "What happened?", "no cable, no charger", "account lock");
             Stream.of(Goal.DFU, Goal.RECOVERY).flatMap(g -> Reading.of(g).stream())
-                    .forEach(r -> assertThat(text).as("every row of the table").contains(r.next()));
-            library.all().stream().filter(s -> s.family() == family).map(KeySequence::school)
+                    .forEach(r -> assertThat(text).as("every row of the table").contains(r.next().toString()));
+            library.all().stream().filter(s -> s.family() == family).map(s -> s.name().toString())
                     .forEach(school -> assertThat(text).contains(school));
         }
     }

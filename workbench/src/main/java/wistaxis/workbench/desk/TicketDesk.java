@@ -162,7 +162,7 @@ public final class TicketDesk implements CoachSubject {
 
     @Override
     public void read(Reading.Sight sight, HostView host, Reading reading) {
-        give(new Command.ReadState(sight, host, reading.state(), onUsb()));
+        give(new Command.ReadState(sight, host, reading.state().toString(), onUsb()));
     }
 
     @Override

@@ -2,23 +2,31 @@ package wistaxis.workbench.document;
 
 import java.util.HashMap;
 import java.util.Map;
-import wistaxis.core.facts.BadInput;
+import java.util.Optional;
 import wistaxis.core.steps.WalkRun;
-import wistaxis.core.ticket.Ticket;
+import wistaxis.core.words.Text;
 import wistaxis.core.work.Walking;
 
 /** What a device was checked for before it was bought. */
 final class Buying implements Document {
     @Override
+    public Optional<Text> missing(Sheet of) {
+        return run(of).isPresent() ? Optional.empty() : Optional.of(Text.of("workbench.document.no-buying-check", "number", of.ticket()
+                .number()));
+    }
+
+    private static Optional<WalkRun> run(Sheet of) {
+        return Walking.buyingCheck(of.ticket()).filter(w -> !w.judged().isEmpty());
+    }
+
+    @Override
     public Map<String, Object> values(Sheet of) {
-        Ticket t = of.ticket();
         Map<String, Object> values = new HashMap<>();
-        WalkRun run = Walking.buyingCheck(t).filter(w -> !w.judged().isEmpty())
-                .orElseThrow(() -> new BadInput("there was no buying check on ticket [" + t.number() + "]"));
+        WalkRun run = run(of).orElseThrow();
         values.put("verdict", switch (run.verdict()) {
-            case PASS -> "Pass";
-            case FAIL -> "Fail: do not buy";
-            default -> "Not yet";
+            case PASS -> Text.of("workbench.document.pass");
+            case FAIL -> Text.of("workbench.document.fail");
+            default -> Text.of("workbench.document.not-yet");
         });
         values.put("judged", Sheet.judged(run.judged()));
         return values;

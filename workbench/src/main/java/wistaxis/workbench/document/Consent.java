@@ -5,8 +5,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import wistaxis.core.route.Route;
+import wistaxis.core.steps.Steps;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.words.Text;
 
 /** What the owner agreed to lose, in the words that were said. */
 final class Consent implements Document {
@@ -16,11 +18,9 @@ final class Consent implements Document {
         Optional<Route> route = of.plan();
         for (LedgerEntry e : of.counted()) {
             if (e.event() instanceof TicketEvent.ConsentAsked asked) {
-                String who = of.who(asked.who());
-                all.add(Map.of("whoOwn", of.isName(who), "toldOwn", !asked.toldAboutBackup().startsWith("there is "), "step", Sheet.title(
-                        asked.step()), "words", route.flatMap(r -> r.rung(asked.step())).map(Route.Rung::tells)
-                        .orElse(List.of()), "told", asked.toldAboutBackup(), "answer", asked.given() ? "agreed" : "did not agree", "who",
-                        who, "when", of.when(e.when())));
+                all.add(Map.of("step", Steps.title(asked.step()), "words", route.flatMap(r -> r.rung(asked.step())).map(Route.Rung::tells)
+                        .orElse(List.of()), "told", asked.toldAboutBackup(), "answer", Text.of(asked.given() ? "workbench.document.agreed"
+                        : "workbench.document.did-not-agree"), "who", of.who(asked.who()), "when", of.when(e.when())));
             }
         }
         return Map.of("consents", all);

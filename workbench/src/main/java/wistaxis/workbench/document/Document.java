@@ -1,11 +1,17 @@
 package wistaxis.workbench.document;
 
 import java.util.Map;
-import wistaxis.core.facts.BadInput;
+import java.util.Optional;
+import wistaxis.core.words.Text;
 
 /** One kind of paper: what fills its template. */
 interface Document {
-    /** @throws BadInput where the ticket has nothing for such a paper */
+    /** Why there can be no such document of a ticket; empty where there can. */
+    default Optional<Text> missing(Sheet of) {
+        return Optional.empty();
+    }
+
+    /** What fills the template; asked for only where nothing is {@link #missing}. */
     Map<String, Object> values(Sheet of);
 
     /** The side of its code, millimetres. */

@@ -7,19 +7,17 @@ import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
-import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Sha256;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.words.Language;
 import wistaxis.core.work.Command;
 import wistaxis.store.files.OutsideFile;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.OutFile;
-import wistaxis.store.paper.Words;
 import wistaxis.store.people.People;
 import wistaxis.workbench.command.Commands;
 import wistaxis.workbench.command.Result;
-import wistaxis.workbench.life.Change;
 import wistaxis.workbench.life.Life;
 import wistaxis.workbench.people.Customers;
 import wistaxis.workbench.ticket.Shop;
@@ -34,7 +32,6 @@ public final class Documents {
     private final Supplier<String> name;
     private final Commands.Giver giver;
     private final DataFolder folder;
-    private @Nullable CompletableFuture<List<Words>> languages;
 
     /**
      * @param shop the shop's rules as they are in force now
@@ -72,47 +69,24 @@ public final class Documents {
             life.background().run(() -> {
                 People.Person kept = customers.read(number);
                 return render(kind, entries, new Papers.Letterhead(called, terms(folder), ZoneId.systemDefault(),
-                        customers.onPaper(Ticket.fold(entries), kept), kept.serials(), words(kept.language())));
+                        customers.onPaper(Ticket.fold(entries), kept), kept.serials(), language(kept.language())));
             }, made::complete, made::completeExceptionally);
         });
         return made;
     }
 
-    /** The languages that papers can be said in; only English until the rest was read, which is told. */
-    public List<Words> languages() {
-        return reading().getNow(List.of(Words.ENGLISH));
+    /** The languages that documents can be written in. */
+    public List<Language> languages() {
+        return Language.shipped();
     }
 
-    /** Read once, when they are first wanted. A file of the shop's that cannot be read is said. */
-    private synchronized CompletableFuture<List<Words>> reading() {
-        CompletableFuture<List<Words>> there = languages;
-        if (there == null) {
-            CompletableFuture<List<Words>> all = new CompletableFuture<>();
-            there = all;
-            languages = all;
-            life.background().run(() -> {
-                try {
-                    all.complete(Words.all(folder.paperWords()));
-                    return "";
-                } catch (BadInput e) {
-                    all.complete(Words.all(null));
-                    return "The shop's own words of papers are not used: " + e.getMessage();
-                }
-            }, said -> {
-                life.notices().say(said);
-                life.changes().tell(Change.Topic.SHOP);
-            }, all::completeExceptionally);
-        }
-        return there;
-    }
-
-    private Words words(@Nullable String language) {
-        return reading().join().stream().filter(w -> w.language().equals(language)).findFirst().orElse(Words.ENGLISH);
+    private Language language(@Nullable String tag) {
+        return languages().stream().filter(l -> l.tag().equals(tag)).findFirst().orElse(Language.ENGLISH);
     }
 
     private Made render(Papers.Kind kind, List<LedgerEntry> entries, Papers.Letterhead head) throws java.io.IOException {
         byte[] pdf = new Papers(shop.get(), head).pdf(kind, entries);
-        return new Made(kind, pdf, Sha256.of(pdf), entries.getLast().number(), head.words().language());
+        return new Made(kind, pdf, Sha256.of(pdf), entries.getLast().number(), head.language().tag());
     }
 
     /** Saves it where somebody said, over what is there if they said so, and writes that down. */
@@ -128,6 +102,6 @@ public final class Documents {
     /** It was printed or saved: that is written down, with the digest of the file. */
     public CompletableFuture<Result> handedOut(String number, Made made) {
         return giver.give(number, new Command.HandOut(made.kind().toString(), made.digest(), made.upTo(),
-                made.language().equals(Words.ENGLISH.language()) ? null : made.language()));
+                made.language().equals(Language.ENGLISH.tag()) ? null : made.language()));
     }
 }

@@ -3,59 +3,67 @@ package wistaxis.workbench.document;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.Collectors;
+import java.util.Optional;
 import wistaxis.core.device.DeviceModel;
-import wistaxis.core.facts.BadInput;
+import wistaxis.core.restore.HandoverFacts;
+import wistaxis.core.route.BackupPlan;
+import wistaxis.core.route.CaseFacts;
 import wistaxis.core.steps.Step;
+import wistaxis.core.steps.Steps;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.words.Text;
 
 /** That a device was erased, by whom and how it was seen; refused where nobody can say it. */
 final class Erasure implements Document {
     private static final String GREETING = "greeting-seen";
 
     @Override
+    public Optional<Text> missing(Sheet of) {
+        String number = of.ticket().number();
+        Optional<Attempt> erased = erased(of.ticket());
+        String greeting = erased.map(a -> a.checks().get(GREETING)).orElse(null);
+        return erased.isEmpty() ? Optional.of(Text.of("workbench.document.nothing-erased", "number", number))
+                : "seen".equals(greeting) ? Optional.empty() : Optional.of(Text.of("workbench.document.greeting-not-seen", "number", number,
+                "answer", greeting == null ? Text.of("workbench.document.not-asked") : HandoverFacts.words(greeting)));
+    }
+
+    private static Optional<Attempt> erased(Ticket t) {
+        return t.attempts().reversed().stream().filter(a -> a.is(Step::erases) && (a.written() != null || a.walk().size() > 0
+                && Boolean.TRUE.equals(a.said()) || Boolean.TRUE.equals(a.said()))).findFirst();
+    }
+
+    @Override
     public Map<String, Object> values(Sheet of) {
         Ticket t = of.ticket();
         Map<String, Object> values = new HashMap<>();
-        Attempt erased = t.attempts().reversed().stream().filter(a -> a.is(Step::erases) && (a.written() != null || a.walk().size() > 0
-                && Boolean.TRUE.equals(a.said()) || Boolean.TRUE.equals(a.said()))).findFirst()
-                .orElseThrow(() -> new BadInput("nothing was erased on ticket [" + t.number() + "], so there is no record of it"));
-        String greeting = erased.checks().getOrDefault(GREETING, "not asked");
-        if (!greeting.equals("seen")) {
-            throw new BadInput("The greeting screen was " + greeting + " on ticket [" + t.number() + "], so nobody can say that the device "
-                    + "is erased. Look at the device and answer it at the handover, then make this record.");
-        }
+        Attempt erased = erased(t).orElseThrow();
         boolean byHost = erased.is(Step::writes);
         DeviceModel model = of.model().orElse(null);
-        values.put("person", List.of(t.by() == null ? Sheet.row("Name", "to be filled in") : Sheet.own("Name", t.by()),
-                Sheet.row("Title", "technician"), Sheet.own("Organization", of.letterhead().name()),
-                Sheet.row("Location", "to be filled in"), Sheet.row("Phone", "to be filled in")));
+        Text fillIn = text("fill-in");
+        values.put("person", List.of(Sheet.row("name", t.by() == null ? fillIn : t.by()), Sheet.row("title", text("technician")),
+                Sheet.row("organization", of.letterhead().name()), Sheet.row("location", fillIn), Sheet.row("phone", fillIn)));
         List<String> serials = of.letterhead().serials();
-        values.put("media", List.of(Sheet.row("Make and vendor", "the maker"),
-                Sheet.row("Model", model == null ? "not settled" : model.name() + ", " + model.identifier()),
-                serials.isEmpty() ? Sheet.row("Serial number", "not read, or removed")
-                : Sheet.own("Serial number", String.join(", ", serials)),
-                Sheet.row("Media property number", t.number()), Sheet.row("Media type", "flash memory, built in"),
-                Sheet.row("Media source", of.fact("ownership")), Sheet.row("Classification", "not classified"),
-                Sheet.row("Data backed up", t.backups().isEmpty() ? of.fact("backup") : "yes"),
-                t.backups().isEmpty() ? Sheet.row("Backup location", "not known here") : Sheet.own("Backup location",
-                t.backups().stream().map(b -> b.where() == null ? b.kind() : b.where()).collect(Collectors.joining(", ")))));
-        values.put("details", List.of(Sheet.row("Method type",
-                "clear, by the device's own erase; purge by destruction of its keys only as far as the maker says"),
-                Sheet.row("Method used", (byHost ? "the system written anew by the host" : "erase by the device itself")
-                + ", which erases the keys of the storage"),
-                Sheet.row("Method details", Sheet.title(erased.step()) + ", " + of.when(erased.since())
-                + (erased.written() == null ? "" : ", version " + erased.written())),
-                Sheet.row("Tool used", byHost ? "the maker's restore program" : "the device's own system"),
-                Sheet.row("Verification method", "the greeting was " + greeting),
-                Sheet.row("Post sanitization classification", "not classified"), consentBy(of)));
-        values.put("destination", t.closed() == null ? "Still with the shop." : "Handed over: " + t.closed() + ".");
+        values.put("media", List.of(Sheet.row("vendor", text("the-maker")), Sheet.row("model", model == null ? text("model-not-known")
+                : model.name() + ", " + model.identifier()),
+                Sheet.row("serial", serials.isEmpty() ? text("serial-not-read") : String.join(", ", serials)),
+                Sheet.row("property-number", t.number()), Sheet.row("media-type", text("flash")), Sheet.row("source", of.fact("ownership")),
+                Sheet.row("classification", text("not-classified")),
+                Sheet.row("backed-up", t.backups().isEmpty() ? of.fact("backup") : text("yes")),
+                Sheet.row("backup-location", t.backups().isEmpty() ? text("not-known-here") : Text.of("core.several", "all",
+                t.backups().stream().map(b -> b.where() == null ? BackupPlan.words(CaseFacts.noted(b)) : Text.raw(b.where())).toList()))));
+        Text step = Text.of(erased.written() == null ? "workbench.document.step-at" : "workbench.document.step-at-version", "step",
+                Steps.title(erased.step()), "at", of.when(erased.since()), "version", String.valueOf(erased.written()));
+        values.put("details", List.of(Sheet.row("method-type", text("clear")),
+                Sheet.row("method-used", text(byHost ? "by-computer" : "by-device")), Sheet.row("method-details", step),
+                Sheet.row("tool", text(byHost ? "restore-program" : "own-system")), Sheet.row("verification", text("greeting-seen")),
+                Sheet.row("post-classification", text("not-classified")), Sheet.row("consent-by", t.consent() == null ? text("nobody")
+                : of.who(t.consent().who()))));
+        values.put("destination", t.closed() == null ? text("still-here") : Text.of("workbench.document.handed-over", "how", t.closed()));
         return values;
     }
 
-    private static Map<String, Object> consentBy(Sheet of) {
-        String who = of.ticket().consent() == null ? "nobody" : of.who(of.ticket().consent().who());
-        return of.isName(who) ? Sheet.own("Notes: consent by", who) : Sheet.row("Notes: consent by", who);
+    private static Text text(String key) {
+        return Text.of("workbench.document." + key);
     }
 }

@@ -3,8 +3,8 @@ package wistaxis.workbench.document;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import wistaxis.core.facts.Units;
 import wistaxis.core.route.BackupPlan;
+import wistaxis.core.route.CaseFacts;
 import wistaxis.core.steps.Walk;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.SetUp;
@@ -19,14 +19,13 @@ final class Home implements Document {
                 s.title(), "see", s.see(), "minutes", minutes(s))).toList()).orElse(List.of()));
         values.put("never", BackupPlan.NEVER_BACK);
         values.put("backups", t.backups().isEmpty() ? of.backups().stream().map(b -> Map.of("text", b)).toList() : t.backups().stream()
-                .map(b -> Map.of("text", b.kind() + " backup" + (b.at() == null ? "" : " of " + b.at()) + (b.sizeBytes() == null ? ""
-                : ", " + Units.inWords(b.sizeBytes())) + ".", "where", b.where() == null ? "" : b.where())).toList());
+                .map(b -> Map.of("text", BackupPlan.words(CaseFacts.noted(b)), "where", b.where() == null ? "" : b.where())).toList());
         return values;
     }
 
     private static String minutes(Walk.Stop stop) {
         long least = Math.round(stop.low());
         long most = Math.round(stop.high());
-        return least == most ? String.valueOf(most) : least + "-" + most;
+        return least == most ? String.valueOf(most) : least + "\u2013" + most;
     }
 }

@@ -13,9 +13,10 @@ import wistaxis.core.facts.BadInput;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.words.Language;
+import wistaxis.core.words.Say;
+import wistaxis.core.words.Text;
 import wistaxis.store.paper.Paper;
-import wistaxis.store.paper.Words;
-import wistaxis.workbench.people.Customers;
 import wistaxis.workbench.ticket.Shop;
 
 /** The papers of a ticket: each is made of its entries up to a number and of the shop's own words, and is the same each time. */
@@ -26,20 +27,18 @@ public final class Papers {
 
     /** Which paper: a new one is a class, a line here, and a template. */
     public enum Kind {
-        RECEIPT("Intake receipt", new Receipt()), CONSENT("Consent to erase", new Consent()), REPORT("Work report", new Report()),
-        ERASURE("Record of erasure", new Erasure()), BUYING("Buying check", new Buying()), HOME("Left to do at home", new Home()),
-        LABEL("Tray label", new Label(1)), SHEET("Sheet of labels", new Label(LABELS));
+        RECEIPT(new Receipt()), CONSENT(new Consent()), REPORT(new Report()), ERASURE(new Erasure()), BUYING(new Buying()),
+                HOME(new Home()),
+        LABEL(new Label(1)), SHEET(new Label(LABELS));
 
-        private final String title;
         private final Document document;
 
-        Kind(String title, Document document) {
-            this.title = title;
+        Kind(Document document) {
             this.document = document;
         }
 
-        public String title() {
-            return title;
+        public Text title() {
+            return Text.of("workbench.document." + this);
         }
 
         @Override
@@ -50,7 +49,8 @@ public final class Papers {
         /** @throws BadInput for an unknown one, naming the known */
         public static Kind parse(String text) {
             return Arrays.stream(values()).filter(k -> k.toString().equals(text)).findFirst()
-                    .orElseThrow(() -> new BadInput("paper [" + text + "] is none; write one of " + Arrays.toString(values())));
+                    .orElseThrow(() -> new BadInput(Text.of("workbench.document.no-such", "name", text, "known", List.of(values()))
+                    .toString()));
         }
     }
 
@@ -62,11 +62,11 @@ public final class Papers {
      * @param zone in which its days begin
      * @param customer who brought the device, or that it was removed and when; empty where nobody said
      * @param serials what names the device; empty where nobody read it, or it was removed
-     * @param words the language they are said in
+     * @param language they are said in
      */
-    public record Letterhead(String name, List<String> terms, ZoneId zone, String customer, List<String> serials, Words words) {
+    public record Letterhead(String name, List<String> terms, ZoneId zone, String customer, List<String> serials, Language language) {
         public Letterhead(String name, List<String> terms, ZoneId zone) {
-            this(name, terms, zone, "", List.of(), Words.ENGLISH);
+            this(name, terms, zone, "", List.of(), Language.ENGLISH);
         }
     }
 
@@ -91,22 +91,27 @@ public final class Papers {
     /** The same before it is drawn. */
     public Paper.Filled page(Kind kind, List<LedgerEntry> entries) throws IOException {
         Sheet sheet = new Sheet(shop, letterhead, Ticket.fold(entries), TicketEvent.TakenBack.left(entries));
-        LedgerEntry last = entries.getLast();
+        Optional<Text> missing = kind.document.missing(sheet); // said to whoever asked for it, not to the customer
+        if (missing.isPresent()) {
+            throw new BadInput(missing.get().toString());
+        }
+        return Say.in(letterhead.language(), () -> filled(kind, sheet, entries.getLast()));
+    }
+
+    private Paper.Filled filled(Kind kind, Sheet sheet, LedgerEntry last) throws IOException {
         Map<String, Object> values = new HashMap<>(common(kind, sheet, last));
         values.putAll(kind.document.values(sheet));
-        return Paper.fill(kind.toString(), kind.title(), values, last.when(), letterhead.words());
+        return Paper.fill(kind.toString(), kind.title(), values, last.when());
     }
 
     private Map<String, Object> common(Kind kind, Sheet sheet, LedgerEntry last) {
         Ticket t = sheet.ticket();
         Optional<DeviceModel> model = sheet.model();
-        boolean note = letterhead.customer().startsWith(Customers.REMOVED) || letterhead.customer().equals(Customers.LOST);
-        Map<String, Object> values = new HashMap<>(Map.of(note ? "customerNote" : "customer", letterhead.customer(), "shop",
-                letterhead.name(), "day",
-                letterhead.words().day().format(last.when().atZone(letterhead.zone())),
-                "number", t.number(), "what", t.title(), "upTo", String.valueOf(last.number()), "head", last.digest(), "short",
-                last.digest().substring(0, SHORT_DIGEST), "device", model.map(m -> m.name() + ", " + m.identifier()).orElse("model not "
-                + "settled"), "code", Paper.code(t.number(), kind.document.codeMm())));
+        Map<String, Object> values = new HashMap<>(Map.of("customer", letterhead.customer(), "shop", letterhead.name(), "day",
+                Say.language().longDay(last.when(), letterhead.zone()), "number", t.number(), "what", t.title(), "upTo",
+                String.valueOf(last.number()), "head", last.digest(), "short", last.digest().substring(0, SHORT_DIGEST), "device",
+                model.map(m -> Text.raw(m.name() + ", " + m.identifier())).orElse(Text.of("workbench.document.model-not-known")), "code",
+                Paper.code(t.number(), kind.document.codeMm())));
         if (!t.simulated()) {
             values.put("real", true);
         }

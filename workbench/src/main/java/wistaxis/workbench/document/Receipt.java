@@ -3,8 +3,10 @@ package wistaxis.workbench.document;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import wistaxis.core.route.Intake;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.words.Text;
 
 /** What was taken in, in which state, and what was promised. */
 final class Receipt implements Document {
@@ -17,9 +19,10 @@ final class Receipt implements Document {
         values.put("trouble", of.fact("trouble"));
         t.fact(Intake.TROUBLE_WORDS).ifPresent(w -> values.put("said", w));
         t.fact("deviceWords").ifPresent(w -> values.put("saidOfDevice", w));
-        List<String> backups = of.backups();
-        values.put("backup", backups.isEmpty() ? "A backup: " + of.fact("backup") + "." : String.join(" ", backups));
-        values.put("promised", of.promised().map(p -> "By " + p + ".").orElse("No time was promised."));
+        List<Text> backups = of.backups();
+        values.put("backup", backups.isEmpty() ? Text.of("workbench.document.a-backup", "backup", of.fact("backup")) : backups.stream()
+                .map(Text::toString).collect(Collectors.joining(" ")));
+        values.put("promised", of.promised().map(Text::raw).orElse(Text.of("workbench.document.no-time")));
         values.put("hasTerms", !of.letterhead().terms().isEmpty());
         values.put("terms", of.letterhead().terms());
         return values;

@@ -2,7 +2,6 @@ package wistaxis.workbench.document;
 
 import java.time.Instant;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import wistaxis.core.device.DeviceModel;
@@ -11,12 +10,12 @@ import wistaxis.core.route.CaseFacts;
 import wistaxis.core.route.Intake;
 import wistaxis.core.route.Route;
 import wistaxis.core.route.RouteContext;
-import wistaxis.core.steps.Step;
-import wistaxis.core.steps.Steps;
 import wistaxis.core.steps.WalkRun;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.words.Say;
+import wistaxis.core.words.Text;
 import wistaxis.workbench.ticket.Shop;
 
 /**
@@ -29,35 +28,25 @@ record Sheet(Shop shop, Papers.Letterhead letterhead, Ticket ticket, List<Ledger
         return shop.model(ticket);
     }
 
-    static Map<String, Object> row(String name, String value) {
-        return Map.of("name", name, "value", value);
+    static Map<String, Object> row(String name, Object value) {
+        return Map.of("name", Text.of("workbench.document." + name), "value", value);
     }
 
-    /** The same with somebody's own words or name, which are said in no other language. */
-    static Map<String, Object> own(String name, String value) {
-        return Map.of("name", name, "value", value, "own", true);
-    }
-
-    /** Whether it is a name, and not what somebody is. */
-    boolean isName(String who) {
-        return who.equals(letterhead.customer()) || !who.equals(who.toLowerCase(Locale.ROOT));
-    }
-
-    String fact(String name) {
-        return ticket.fact(name).map(v -> shop.intake().words(name, v)).orElse("not said");
+    Text fact(String name) {
+        return ticket.fact(name).map(v -> shop.intake().words(name, v)).orElse(Text.of("workbench.document.not-said"));
     }
 
     List<Map<String, Object>> found() {
-        return List.of(row("Trouble", fact("trouble")), row("Ownership", fact("ownership")), row("Register of lost devices", fact(
-                "blacklisted")), row("Liquid", fact("liquid")), row("Battery", fact("battery")), row("Broken keys", fact(
-                "brokenKeys")), row("The screen opens", fact("opens")), row("Account password known", fact("ownerPassword")));
+        return List.of(row("problem", fact("trouble")), row("ownership", fact("ownership")), row("register", fact("blacklisted")),
+                row("liquid", fact("liquid")), row("battery", fact("battery")), row("broken-buttons", fact("brokenKeys")),
+                row("unlocks", fact("opens")), row("password-known", fact("ownerPassword")));
     }
 
     Optional<String> promised() {
         return Intake.promised(ticket).map(this::when);
     }
 
-    List<String> backups() {
+    List<Text> backups() {
         return plan().map(r -> shop.backups(ticket, r, _ -> Optional.empty()).says()).orElse(List.of());
     }
 
@@ -77,16 +66,13 @@ record Sheet(Shop shop, Papers.Letterhead letterhead, Ticket ticket, List<Ledger
     }
 
     String when(Instant at) {
-        return letterhead.words().time().format(at.atZone(letterhead.zone()));
+        return Say.language().dayAndTime(at, letterhead.zone());
     }
 
-    static String title(String step) {
-        return Steps.find(step).map(Step::title).orElse(step);
-    }
-
-    static List<Map<String, String>> judged(List<WalkRun.Judged> all) {
-        return all.stream().map(j -> Map.of("title", j.title(), "words", j.words(), "then", j.then() == null ? "" : j.then(), "mark",
-                j.verdict().toString().replace('-', ' '))).toList();
+    static List<Map<String, Object>> judged(List<WalkRun.Judged> all) {
+        return all.stream().map(j -> Map.<String, Object>of("title", j.title(), "words", j.words(), "then", j.then() == null ? ""
+                : j.then(),
+                "mark", j.verdict().words())).toList();
     }
 
     /** Who of the staff was at work at a time; empty where nobody had said. */

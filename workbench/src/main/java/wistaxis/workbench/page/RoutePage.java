@@ -10,6 +10,7 @@ import wistaxis.core.route.Route;
 import wistaxis.core.steps.Step;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.words.Text;
 import wistaxis.core.work.Rules;
 import wistaxis.core.work.SetUp;
 import wistaxis.store.people.People;
@@ -26,7 +27,7 @@ import wistaxis.workbench.route.Routes;
  * @param readies whether a step that needs a host is open or taken
  * @param unlocks whether a carrier unlock is ordered or taken, or may be ordered as well
  */
-public record RoutePage(Ticket of, Route route, List<Rung> rungs, boolean forHardware, String tried, boolean mayClose,
+public record RoutePage(Ticket of, Route route, List<Rung> rungs, boolean forHardware, Text tried, boolean mayClose,
         Optional<BackupPlan> backups, boolean readies, Unlocks unlocks) {
     /** What may be done on a rung. */
     public enum Act { TAKE, ONCE_MORE, ASK_AGAIN, OVERRULE, DID_NOT_HELP, GO_ON, COACH }
@@ -40,7 +41,7 @@ public record RoutePage(Ticket of, Route route, List<Rung> rungs, boolean forHar
      * @param reasons those that are not said for all of them
      * @param evidence how often it helped here
      */
-    public record Rung(Route.Rung of, boolean taken, boolean recommended, List<String> reasons, Optional<Evidence.Tally> evidence,
+    public record Rung(Route.Rung of, boolean taken, boolean recommended, List<Text> reasons, Optional<Evidence.Tally> evidence,
             Set<Act> acts) {
         public Step step() {
             return of.step();
@@ -82,7 +83,7 @@ public record RoutePage(Ticket of, Route route, List<Rung> rungs, boolean forHar
             add(acts, r.done() ? Act.ONCE_MORE : Act.TAKE, r.open());
         }
         add(acts, Act.OVERRULE, r.overrulable());
-        List<String> said = route.commonReasons();
+        List<Text> said = route.commonReasons();
         return new Rung(r, taken, route.recommended().filter(r::equals).isPresent(),
                 r.reasons().stream().filter(why -> !why.equals(route.stop()) && !said.contains(why)).toList(),
                 routes.evidence(t, step.id()), acts);

@@ -22,6 +22,7 @@ import wistaxis.core.steps.WalkRun;
 import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.time.BenchTime;
+import wistaxis.core.words.Text;
 import wistaxis.core.work.SetUp;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.life.Life;
@@ -223,7 +224,7 @@ public final class Plans {
             if (last != null && last.hands() == hands) {
                 all.set(all.size() - 1, new BenchPlan.SetUpStretch(last.what(), last.length().plus(length), hands));
             } else {
-                all.add(new BenchPlan.SetUpStretch("Set-up", length, hands));
+                all.add(new BenchPlan.SetUpStretch(Text.of("core.plan.set-up"), length, hands));
             }
         });
         return all;
@@ -231,9 +232,10 @@ public final class Plans {
 
     /** The restore as three stretches: up to the restart, the second bar, the greeting. */
     private static List<BenchPlan.Stretch> restore(@Nullable KeyFamily family, TimeHistory history) {
-        Map<String, Double> stretches = new LinkedHashMap<>();
+        Map<Text, Double> stretches = new LinkedHashMap<>();
         for (RestoreStage s : history.stages()) {
-            stretches.merge(AFTER_RESTART.contains(s.id()) ? s.title() : "Restore", history.stage(family, s).mid(), Double::sum);
+            stretches.merge(AFTER_RESTART.contains(s.id()) ? s.title() : Text.of("core.plan.restore"), history.stage(family, s).mid(),
+                    Double::sum);
         }
         return stretches.entrySet().stream().map(e -> new BenchPlan.Stretch(e.getKey(), seconds(e.getValue()))).toList();
     }

@@ -24,6 +24,7 @@ import wistaxis.core.keys.Start;
 import wistaxis.core.keys.Trace;
 import wistaxis.core.practice.Chance;
 import wistaxis.core.practice.Margin;
+import wistaxis.core.words.Text;
 import wistaxis.workbench.life.Life;
 import wistaxis.workbench.practice.CoachState.Asking;
 import wistaxis.workbench.practice.CoachState.Begun;
@@ -42,7 +43,7 @@ public final class Coaching {
     /** The first tone comes this much after the key that starts, so that it can be rendered in time: 40 ms. Ours. */
     private static final long READY = 40_000_000L;
 
-    private static final String AGAIN = "Start the whole sequence again; several attempts are normal.";
+    private static final Text AGAIN = Text.of("workbench.coach.again");
 
     /**
      * An attempt that is over.
@@ -257,7 +258,7 @@ public final class Coaching {
         }
         letGo();
         if (state instanceof Leading l) {
-            state = new Resting(l.begun(), new Verdict(false, Said.of("keyboard-lost"), "Click into the window and start again."), null);
+            state = new Resting(l.begun(), new Verdict(false, Said.of("keyboard-lost"), Text.of("workbench.coach.click-in")), null);
             changed();
         }
     }
@@ -377,7 +378,7 @@ public final class Coaching {
     }
 
     private static Verdict byHost(HostView host) {
-        return new Verdict(true, Said.of("host-has-it", "mode", host.words()), "Let go now.");
+        return new Verdict(true, Said.of("host-has-it", "mode", host.toString()), Text.of("core.coach.let-go-now"));
     }
 
     private CoachRun seeing(CoachRun at, long now) {

@@ -222,7 +222,7 @@ public final class Drill implements CoachSubject {
             List<StepScore> steps = StepScore.of(e.trace(), e.school(), family());
             last = new Drilled(practice.person(), life.now(), model.identifier(), e.school().family(), e.school().goal(),
                     e.school().school(), blind, shifts, e.verdict().success(),
-                    EventWords.of(e.verdict().says()), steps, e.trace());
+                    EventWords.of(e.verdict().says()).toString(), steps, e.trace());
             practice.add(last);
         }
     }

@@ -36,6 +36,7 @@ import wistaxis.core.steps.WalkRun;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.time.BenchTime;
+import wistaxis.core.words.Text;
 import wistaxis.core.work.Rules;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.SideFile;
@@ -136,7 +137,7 @@ public final class Routes {
     /** The shop's choice, the usual one where it has not chosen. */
     public String preference(String name) {
         return settings().preferences().getOrDefault(name, planner().preferences().stream().filter(p -> p.preference().equals(name))
-                .findFirst().orElseThrow().options().getFirst().getFirst());
+                .findFirst().orElseThrow().options().getFirst().value());
     }
 
     public void prefer(String preference, String value) {
@@ -157,6 +158,11 @@ public final class Routes {
     /** Where firmware is asked for on a real bench; empty for nowhere. @throws BadInput for what is no address */
     public void library(String address) {
         change(settings().library(address));
+    }
+
+    /** What the window speaks from now on. @param tag by BCP 47 */
+    public void language(String tag) {
+        change(settings().language(tag));
     }
 
     public void staff(String names) {
@@ -203,7 +209,7 @@ public final class Routes {
     }
 
     /** See {@link Shop#advice}. */
-    public List<String> advice(Ticket ticket) {
+    public List<Text> advice(Ticket ticket) {
         return shop.advice(ticket);
     }
 

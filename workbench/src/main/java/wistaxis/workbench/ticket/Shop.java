@@ -30,6 +30,7 @@ import wistaxis.core.steps.Step;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.time.BusinessDays;
+import wistaxis.core.words.Text;
 import wistaxis.core.work.Rules;
 import wistaxis.store.files.OutsideFile;
 import wistaxis.store.firmware.CatalogueFile;
@@ -148,7 +149,7 @@ public final class Shop {
     }
 
     /** What the customer of a ticket is told, by what happened on it. */
-    public List<String> advice(Ticket ticket) {
+    public List<Text> advice(Ticket ticket) {
         return handover.adviceFor(ticket, model(ticket).map(m -> m.family().toString()).orElse(""));
     }
 

@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.bench;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -63,7 +65,7 @@ public final class BenchView implements View {
     public BenchView(Window shell, Workbench bench) {
         this.shell = shell;
         this.bench = bench;
-        this.first = new SettingsView(bench);
+        this.first = new SettingsView(shell, bench);
         countdown.setId("countdown");
         call.setId("call");
         countdown.setMinWidth(Region.USE_PREF_SIZE);
@@ -76,8 +78,9 @@ public final class BenchView implements View {
 
     /** In the colours of the theme that is in force. */
     private static List<Node> legend() {
-        return List.of(TimeLane.sample(true), Ui.label("needs hands", "small"), TimeLane.sample(false), Ui.label("runs by itself", "small"),
-                Ui.label("Open a ticket with Enter. New ticket: Ctrl+N", "small muted"));
+        return List.of(TimeLane.sample(true), Ui.label(t("desktop.bench.hands-on"), "small"), TimeLane.sample(false),
+                Ui.label(t("desktop.bench.unattended"), "small"),
+                Ui.label(t("desktop.bench.keys"), "small muted"));
     }
 
     @Override
@@ -99,13 +102,13 @@ public final class BenchView implements View {
         legend.getChildren().setAll(legend());
         lanes.getChildren().clear();
         if (page.rows().isEmpty()) {
-            lanes.getChildren().add(Ui.notice("calm", "The bench is clear.", "Open a ticket for the next device with Ctrl+N."));
+            lanes.getChildren().add(Ui.notice("calm", t("desktop.bench.clear"), t("desktop.bench.clear-how")));
         } else {
             page.closing().forEach(c -> lanes.getChildren().add(Ui.notice("", closes(c))));
             lanes.getChildren().add(TimeLane.header(page.now()));
         }
         if (page.fresh()) {
-            lanes.getChildren().add(Ui.label("Three things to settle, now or later (in Settings)", "title"));
+            lanes.getChildren().add(Ui.label(t("desktop.bench.settle"), "title"));
             VBox things = Ui.column(12);
             things.getChildren().addAll(first.first());
             lanes.getChildren().add(things);
@@ -117,14 +120,14 @@ public final class BenchView implements View {
         slots.keySet().retainAll(page.rows().stream().map(r -> r.of().number()).toList());
         page.rows().forEach(r -> lanes.getChildren().add(slot(r, lanes.getChildren().size())));
         if (page.closed() > 0) {
-            lanes.getChildren().add(Ui.style(Ui.label(page.closed() + " closed, in the ledger", "small muted"), "lane-card"));
+            lanes.getChildren().add(Ui.style(Ui.label(t("desktop.bench.closed", "n", page.closed()), "small muted"), "lane-card"));
         }
         tick();
     }
 
     private static String closes(Builds.Closing c) {
-        return "Signing of " + c.build().version() + " (" + c.build().build() + ") closes in " + Ui.coarse(c.left()) + ": "
-                + String.join(", ", c.tickets()) + (c.tickets().size() == 1 ? " has" : " have") + " chosen it.";
+        return t("desktop.bench.signing-ends", "version", c.build().version(), "build", c.build().build(), "left", Ui.coarse(c.left()),
+                "tickets", String.join(", ", c.tickets()));
     }
 
     /** The place of a row, which is made when it comes into sight; one whose ticket has not changed is kept for a while. */
@@ -165,19 +168,22 @@ public final class BenchView implements View {
 
     /** The row of a ticket that cannot be shown; its page says why. */
     private Button unreadable(Ticket ticket) {
-        return Ui.button("lane-" + ticket.number(), ticket.number() + "  unreadable ticket: open it to see why", "lane",
+        return Ui.button("lane-" + ticket.number(), t("desktop.bench.unreadable", "number", ticket.number()), "lane",
                 () -> shell.showTicket(ticket.number()));
     }
 
     private Button lane(Ticket ticket, BenchPage.Shown shown) {
         String device = shown.model().map(DeviceModel::name)
-                .orElse(ticket.fact("deviceWords").map(w -> w + ", model not settled").orElse("device not settled"));
+                .orElse(ticket.fact("deviceWords").map(w -> t("desktop.ticket.model-open", "words", w))
+                .orElse(t("desktop.ticket.device-open")));
         Optional<String> stop = shown.stopped();
-        String state = stop.isPresent() ? "Stopped" : shown.late() ? ticket.stage().words() + ", will be late" : ticket.stage().words();
+        String state = stop.isPresent() ? t("desktop.ticket.stopped") : shown.late() ? t("desktop.ticket.late", "stage", ticket.stage()
+                .words()) : ticket.stage().words().toString();
         Label stage = Ui.label(state, stop.isPresent() || shown.late() ? "strong erases" : "strong");
         stage.setMinWidth(Region.USE_PREF_SIZE);
         VBox card = Ui.style(Ui.column(1, Ui.row(8, Ui.label(ticket.number(), "code muted"), stage, Ui.gap(),
-                Ui.label(shown.promised().map(p -> "by " + HOUR.format(p)).orElse("no time promised"), "small muted")),
+                Ui.label(shown.promised().map(p -> t("desktop.ticket.promised-for", "at", HOUR.format(p)))
+                .orElse(t("desktop.ticket.no-promise")), "small muted")),
                 Ui.text(ticket.title(), "strong"), Ui.text(device, "small muted")), "lane-card");
         card.setMinWidth(TimeLane.CARD);
         card.setMaxWidth(TimeLane.CARD);
@@ -199,14 +205,16 @@ public final class BenchView implements View {
         BenchPlan.Call next = call().orElse(null);
         if (page == null || next == null) {
             countdown.setText("");
-            call.setText("Nothing needs hands");
+            call.setText(t("desktop.bench.nothing-now"));
             callDetail.setText("");
             return;
         }
         boolean waits = page.waits(now);
-        countdown.setText(waits ? "Now" : Ui.clock(Duration.between(now, next.at())));
-        call.setText(next.what() + ": " + bench.ticket(next.ticket()).title());
-        callDetail.setText(next.ticket() + (waits ? ", waiting for hands" : ", hands needed at " + HOUR.format(next.at())));
+        countdown.setText(waits ? t("desktop.bench.now") : Ui.clock(Duration.between(now, next.at())));
+        call.setText(t("desktop.bench.call", "what", next.what(), "title", bench.ticket(next.ticket()).title()));
+        callDetail.setText(waits ? t("desktop.bench.call-now", "number", next.ticket()) : t("desktop.bench.call-at", "number",
+                next.ticket(), "at",
+                HOUR.format(next.at())));
         if (now.getEpochSecond() / 60 != drawnMinute) {
             refresh();
         }
@@ -218,7 +226,7 @@ public final class BenchView implements View {
 
     @Override
     public String next() {
-        return call().map(c -> "Hands at " + HOUR.format(c.at()) + " for " + c.ticket() + ": " + c.what())
-                .orElse("Nothing is waiting. A new ticket: Ctrl+N");
+        return call().map(c -> t("desktop.bench.next-call", "number", c.ticket(), "at", HOUR.format(c.at()), "what", c.what()))
+                .orElse(t("desktop.bench.nothing-waits"));
     }
 }

@@ -113,7 +113,7 @@ public final class TimeLane extends Region {
         double from = x(s.start(), now, w);
         double to = Math.max(from + 4, x(s.end(), now, w));
         bar(g, from, to, h / 2 - 12, 24, s.hands());
-        Text what = new Text(s.what());
+        Text what = new Text(s.what().toString());
         what.setFont(Font.font("Lato", 12));
         double wide = what.getLayoutBounds().getWidth();
         if (!s.hands() && to - from > wide + 18) {
@@ -121,7 +121,7 @@ public final class TimeLane extends Region {
             g.fillRect(from + 6, h / 2 - 8, wide + 6, 16);
             g.setFill(Look.color(g, "ink"));
             g.setFont(what.getFont());
-            g.fillText(s.what(), from + 9, h / 2);
+            g.fillText(what.getText(), from + 9, h / 2);
         }
     }
 

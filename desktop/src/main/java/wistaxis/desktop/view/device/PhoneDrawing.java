@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.device;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
@@ -23,6 +25,7 @@ import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.keys.Reading;
 import wistaxis.core.keys.Screen;
+import wistaxis.core.words.Text;
 import wistaxis.desktop.look.Look;
 import wistaxis.desktop.look.Ui;
 
@@ -201,7 +204,7 @@ public final class PhoneDrawing extends Pane {
             }
         }
         if (home) {
-            double[] at = box(new Body.KeyPlace(PhysicalKey.HOME, "", Edge.FRONT, 0, 0), 0);
+            double[] at = box(new Body.KeyPlace(PhysicalKey.HOME, Text.NONE, Edge.FRONT, 0, 0), 0);
             g.setLineWidth(2);
             if (homeDown) {
                 g.setFill(Look.color(g, "hands"));
@@ -221,7 +224,7 @@ public final class PhoneDrawing extends Pane {
         g.fillRect(mid - 3, y + 26, 6, 40);
         g.setTextAlign(TextAlignment.LEFT);
         g.setFont(Font.font("Lato", FontWeight.BOLD, 14));
-        g.fillText(plugged ? "P  plugged in" : "P  not plugged", mid + 22, bottom + 28);
+        g.fillText(plugged ? t("desktop.device.plugged") : t("desktop.device.unplugged"), mid + 22, bottom + 28);
         g.setTextAlign(TextAlignment.CENTER);
     }
 
@@ -238,21 +241,21 @@ public final class PhoneDrawing extends Pane {
             case LOCK_SCREEN -> {
                 words(g, "09:41", mid, y + h * 0.22, 30);
                 padlock(g, mid, y + h * 0.4);
-                words(g, "enter passcode", mid, y + h * 0.54, 14);
+                words(g, t("desktop.device.passcode"), mid, y + h * 0.54, 14);
             }
             case DISABLED_SCREEN -> {
                 words(g, "unavailable", mid, y + h * 0.3, 20);
-                words(g, "too many wrong codes", mid, y + h * 0.38, 12);
+                words(g, t("desktop.device.too-many"), mid, y + h * 0.38, 12);
                 padlock(g, mid, centre);
             }
             case SLIDER -> {
                 g.strokeRoundRect(x + 16, y + h * 0.16, w - 32, 36, 36, 36);
                 g.fillOval(x + 20, y + h * 0.16 + 4, 28, 28);
-                words(g, "slide: power off", mid + 14, y + h * 0.16 + 18, 12);
+                words(g, t("desktop.device.slide"), mid + 14, y + h * 0.16 + 18, 12);
             }
             case EMERGENCY_COUNTDOWN -> {
-                words(g, "emergency call", mid, y + h * 0.4, 18);
-                words(g, "let go to cancel", mid, y + h * 0.5, 14);
+                words(g, t("desktop.device.emergency"), mid, y + h * 0.4, 18);
+                words(g, t("desktop.device.let-go"), mid, y + h * 0.5, 14);
             }
             case BOOT_LOGO -> mark(g, mid, centre, h * 0.055);
             case CABLE_SCREEN -> {
@@ -270,7 +273,7 @@ public final class PhoneDrawing extends Pane {
             }
             case GREETING -> {
                 words(g, "hello", mid, centre - h * 0.06, 40);
-                words(g, "begin set-up", mid, centre + h * 0.08, 13);
+                words(g, t("desktop.device.set-up"), mid, centre + h * 0.08, 13);
             }
         }
     }

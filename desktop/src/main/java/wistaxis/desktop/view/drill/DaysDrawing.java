@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.drill;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.LocalDate;
 import java.time.format.DateTimeFormatter;
 import java.time.temporal.ChronoUnit;
@@ -25,8 +27,9 @@ public final class DaysDrawing extends Drawing {
         this.days = all.stream().filter(d -> ChronoUnit.DAYS.between(d.day(), all.getLast().day()) < MOST_DAYS).toList();
         setMinHeight(220);
         setPrefHeight(300);
-        setAccessibleText(days.isEmpty() ? "no practice yet"
-                : String.join("; ", days.stream().map(d -> d.day() + ": " + d.landed() + " of " + d.attempts()).toList()));
+        setAccessibleText(days.isEmpty() ? t("desktop.drill.no-practice")
+                : String.join("; ", days.stream().map(d -> t("desktop.drill.day", "day", d.day(), "n", d.landed(), "of", d.attempts()))
+                .toList()));
     }
 
     @Override
@@ -47,7 +50,7 @@ public final class DaysDrawing extends Drawing {
         }
         if (days.isEmpty()) {
             g.setTextAlign(TextAlignment.CENTER);
-            g.fillText("Nothing practised yet.", EDGE + (w - EDGE) / 2, h / 2);
+            g.fillText(t("desktop.drill.none"), EDGE + (w - EDGE) / 2, h / 2);
             return;
         }
         LocalDate from = days.getFirst().day();
@@ -71,7 +74,7 @@ public final class DaysDrawing extends Drawing {
             g.setTextAlign(TextAlignment.CENTER);
             g.fillText(DAY.format(d.day()), x, h + 12);
             g.setFill(Look.color(g, "muted"));
-            g.fillText(d.landed() + " of " + d.attempts(), x, h + 29);
+            g.fillText(t("desktop.drill.of", "n", d.landed(), "of", d.attempts()), x, h + 29);
             before = x;
             beforeY = y;
         }

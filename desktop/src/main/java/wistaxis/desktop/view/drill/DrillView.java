@@ -1,9 +1,10 @@
 package wistaxis.desktop.view.drill;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
-import java.util.Locale;
 import javafx.geometry.Insets;
 import javafx.scene.Node;
 import javafx.scene.Parent;
@@ -15,12 +16,12 @@ import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import wistaxis.core.device.KeyFamily;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.keys.KeySequence;
 import wistaxis.core.practice.Drilled;
 import wistaxis.core.practice.Leitner;
 import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.keys.CoachPane;
-import wistaxis.desktop.view.keys.CoachWords;
 import wistaxis.desktop.view.page.View;
 import wistaxis.desktop.view.page.Window;
 import wistaxis.workbench.Workbench;
@@ -94,9 +95,10 @@ public final class DrillView implements View, CoachPane.Around {
 
     @Override
     public void refresh() {
-        first.getChildren().setAll(part("drill-practise", "Practise", Part.PRACTISE), part("drill-progress", "Progress", Part.PROGRESS),
-                part("drill-hand", "My hand", Part.HAND),
-                Ui.label("   Who practises", "small muted"), person);
+        first.getChildren().setAll(part("drill-practise", t("desktop.drill.part.practise"), Part.PRACTISE), part("drill-progress",
+                t("desktop.drill.part.progress"), Part.PROGRESS),
+                part("drill-hand", t("desktop.drill.part.timing"), Part.HAND),
+                Ui.label(t("desktop.drill.who"), "small muted"), person);
         second.getChildren().clear();
         pane.active(part == Part.PRACTISE);
         switch (part) {
@@ -124,13 +126,14 @@ public final class DrillView implements View, CoachPane.Around {
 
     private void choices() {
         for (KeyFamily f : KeyFamily.values()) {
-            second.getChildren().add(Ui.button("drill-" + f, f.toString(), f == drill.model().family() ? "chip chosen" : "chip",
+            second.getChildren().add(Ui.button("drill-" + f, f.words(), f == drill.model().family() ? "chip chosen" : "chip",
                     () -> drill.choose(f)));
         }
-        second.getChildren().addAll(Ui.label("   ", ""), Ui.button("blind", drill.blind() ? "By feel, no cues" : "With cues", "chip",
+        second.getChildren().addAll(Ui.label("   ", ""), Ui.button("blind", drill.blind() ? t("desktop.drill.by-feel")
+                : t("desktop.drill.with-cues"), "chip",
                 () -> drill.blind(!drill.blind())),
-                distraction("late-black", "Screen goes black late", Drill.Distraction.LATE_BLACK),
-                distraction("slow-host", "Host is slow to see it", Drill.Distraction.SLOW_HOST));
+                distraction("late-black", t("desktop.drill.late-black"), Drill.Distraction.LATE_BLACK),
+                distraction("slow-host", t("desktop.drill.late-computer"), Drill.Distraction.SLOW_HOST));
     }
 
     private Button distraction(String id, String words, Drill.Distraction which) {
@@ -152,8 +155,8 @@ public final class DrillView implements View, CoachPane.Around {
         List<Drilled> tried = drill.coaching().school().map(s -> practice.attempts().stream().filter(a -> a.of(s)).toList())
                 .orElse(List.of());
         long landed = tried.stream().filter(Drilled::landed).count();
-        return tried.isEmpty() ? drill.model().name() + ", never practised by " + practice.person() : drill.model().name() + ", " + landed
-                + " of " + tried.size() + " landed by " + practice.person();
+        return tried.isEmpty() ? t("desktop.drill.never", "model", drill.model().name(), "who", practice.person())
+                : t("desktop.drill.so-far", "model", drill.model().name(), "who", practice.person(), "n", landed, "of", tried.size());
     }
 
     @Override
@@ -162,7 +165,7 @@ public final class DrillView implements View, CoachPane.Around {
         if (hidesScore()) {
             StepsDrawing steps = new StepsDrawing(drill.last().orElseThrow().steps());
             steps.setId("steps");
-            rows.add(Ui.label("How each step went", "strong"));
+            rows.add(Ui.label(t("desktop.drill.steps"), "strong"));
             rows.add(steps);
         }
         rows.add(CoachPane.goals(drill.coaching().goal(), drill::choose));
@@ -187,9 +190,9 @@ public final class DrillView implements View, CoachPane.Around {
     public List<Button> more() {
         List<Button> more = new ArrayList<>();
         Leitner next = practice.plan().getFirst();
-        more.add(Ui.button("drill-next", "Next: " + next.school().school() + " " + CoachWords.of(next.school().goal()) + ", "
-                + next.school().family(), "", () -> drill.choose(next.school())));
-        drill.last().ifPresent(d -> more.add(Ui.button("replay", "Replay the last", "", () -> drill.replay(d))));
+        more.add(Ui.button("drill-next", t("desktop.drill.next", "method", next.school().name(), "goal", next.school()
+                .goal().words(), "layout", next.school().family().words()), "", () -> drill.choose(next.school())));
+        drill.last().ifPresent(d -> more.add(Ui.button("replay", t("desktop.drill.replay-last"), "", () -> drill.replay(d))));
         return more;
     }
 
@@ -198,14 +201,13 @@ public final class DrillView implements View, CoachPane.Around {
         for (Leitner l : practice.plan()) {
             list.getChildren().add(planned(l));
         }
-        VBox right = Ui.column(8, Ui.label("What next", "title"),
-                Ui.text("Least sure first of what is due. A success moves it one box on, a failure back to the first; the boxes come due "
-                        + "after 1, 2, 4, 8 and 16 days (Leitner 1972).", "small muted"), Ui.scroll(list));
+        VBox right = Ui.column(8, Ui.label(t("desktop.drill.what-next"), "title"),
+                Ui.text(t("desktop.drill.boxes"), "small muted"), Ui.scroll(list));
         DaysDrawing days = new DaysDrawing(practice.days());
         VBox.setVgrow(days, javafx.scene.layout.Priority.ALWAYS);
-        VBox left = Ui.column(8, Ui.label("Landed, day by day", "title"), days, recent(),
-                Ui.flow(8, Ui.button("export-practice", "Export attempts as JSON", "", () -> practice.export(this::said)),
-                Ui.button("card", "Card of " + drill.model().family() + " as PDF", "",
+        VBox left = Ui.column(8, Ui.label(t("desktop.drill.by-day"), "title"), days, recent(),
+                Ui.flow(8, Ui.button("export-practice", t("desktop.drill.export"), "", () -> practice.export(this::said)),
+                Ui.button("card", t("desktop.drill.card", "layout", drill.model().family().words()), "",
                 () -> practice.card(drill.model().family(), this::said))), Ui.text(exported, "small muted"));
         StackPane both = new StackPane(new Columns(left, 420, right, 480));
         both.setPadding(new Insets(10, 24, 14, 24));
@@ -213,37 +215,41 @@ public final class DrillView implements View, CoachPane.Around {
     }
 
     private Node recent() {
-        VBox rows = Ui.column(3, Ui.label("Last attempts", "strong"));
+        VBox rows = Ui.column(3, Ui.label(t("desktop.drill.last"), "strong"));
         List<Drilled> all = practice.attempts();
         if (all.isEmpty()) {
-            rows.getChildren().add(Ui.text(practice.person() + " has not practised yet. Choose a sequence under Practise and press Enter.",
+            rows.getChildren().add(Ui.text(t("desktop.drill.nobody-yet", "who", practice.person()),
                     "muted"));
         }
         for (int i = all.size() - 1; i >= Math.max(0, all.size() - 5); i--) {
             Drilled d = all.get(i);
-            Button replay = Ui.button("replay-" + i, "Replay", "chip", () -> {
+            Button replay = Ui.button("replay-" + i, t("desktop.drill.replay"), "chip", () -> {
                 part = Part.PRACTISE;
                 drill.replay(d);
                 refresh();
             });
-            rows.getChildren().add(Ui.row(8, Ui.label(d.landed() ? "landed" : "missed", d.landed() ? "tag keeps" : "tag missing"),
-                    Ui.label(d.school() + ", " + CoachWords.of(d.goal()), ""),
-                    Ui.label(d.blind() ? "by feel" : "", "small muted"), Ui.gap(), replay));
+            rows.getChildren().add(Ui.row(8, Ui.label(d.landed() ? t("desktop.drill.reached") : t("desktop.drill.missed"), d.landed()
+                    ? "tag keeps" : "tag missing"),
+                    Ui.label(KeySequence.name(d.school()) + ", " + d.goal().words(), ""),
+                    Ui.label(d.blind() ? t("desktop.drill.by-feel") : "", "small muted"), Ui.gap(), replay));
         }
         return rows;
     }
 
     private Node planned(Leitner l) {
         boolean due = !l.due().isAfter(java.time.LocalDate.ofInstant(bench.now(), java.time.ZoneId.systemDefault()));
-        String sure = l.attempts() == 0 ? "never tried" : String.format(Locale.ROOT, "%d of %d, box %d", l.landed(), l.attempts(), l.box());
-        Button take = Ui.button("take-" + l.school().key().replaceAll("[^A-Za-z0-9]+", "-"), "Practise", "chip", () -> {
+        String sure = l.attempts() == 0 ? t("desktop.drill.never-tried") : t("desktop.drill.box", "n", l.landed(), "of", l.attempts(),
+                "box", l.box());
+        Button take = Ui.button("take-" + l.school().key().replaceAll("[^A-Za-z0-9]+", "-"), t("desktop.drill.practise"), "chip", () -> {
             part = Part.PRACTISE;
             drill.choose(l.school());
             refresh();
         });
-        return Ui.style(Ui.row(8, Ui.column(0, Ui.label(l.school().school() + ", " + CoachWords.of(l.school().goal()), "strong"),
-                Ui.label(l.school().family() + ", " + sure, "small muted")), Ui.gap(),
-                Ui.label(due ? "due" : "due " + l.due(), due ? "small strong hands" : "small muted"), take), "card tight");
+        return Ui.style(Ui.row(8, Ui.column(0, Ui.label(l.school().name() + ", " + l.school().goal().words(), "strong"),
+                Ui.label(l.school().family().words() + ", " + sure, "small muted")), Ui.gap(),
+                Ui.label(due ? t("desktop.drill.due-now") : t("desktop.drill.due", "day", l.due()), due ? "small strong hands"
+                : "small muted"), take),
+                "card tight");
     }
 
     private void said(String words) {
@@ -278,9 +284,9 @@ public final class DrillView implements View, CoachPane.Around {
     @Override
     public String next() {
         return switch (part) {
-            case PRACTISE -> drill.coaching().run().isPresent() ? "Both hands on the device."
-                    : "Practice on a simulated device. Enter starts, W shows, Esc stops.";
-            case PROGRESS -> "What is due stands on top.";
+            case PRACTISE -> drill.coaching().run().isPresent() ? t("desktop.drill.hands")
+                    : t("desktop.drill.start-keys");
+            case PROGRESS -> t("desktop.drill.due-on-top");
             case HAND -> hand.next();
         };
     }

@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.drill;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.List;
 import java.util.Locale;
 import java.util.Random;
@@ -70,26 +72,27 @@ public final class HandPane {
     }
 
     public void refresh() {
-        tests.getChildren().setAll(test("measure-light", "Light", Measured.What.LIGHT), test("measure-tone", "Tone", Measured.What.TONE),
-                test("measure-cued", "Hold 5 s with cues", Measured.What.HOLD_CUED),
-                test("measure-blind", "Hold 5 s by feel", Measured.What.HOLD_BLIND));
+        tests.getChildren().setAll(test("measure-light", t("desktop.timing.light"), Measured.What.LIGHT), test("measure-tone",
+                t("desktop.timing.tone"), Measured.What.TONE),
+                test("measure-cued", t("desktop.timing.hold-cues"), Measured.What.HOLD_CUED),
+                test("measure-blind", t("desktop.timing.hold-feel"), Measured.What.HOLD_BLIND));
         if (!shell.speaker().sounds()) {
             tests.getChildren().get(1).setDisable(true);
-            tests.getChildren().add(Ui.label("no sound card", "tag missing"));
+            tests.getChildren().add(Ui.label(t("desktop.timing.no-sound"), "tag missing"));
         }
         Hand h = practice.hand();
-        figures.getChildren().setAll(Ui.label(practice.person() + "'s hand", "title"));
-        figure("To a light", h.light(), Measured.What.LIGHT);
-        figure("To a tone", h.tone(), Measured.What.TONE);
-        figure("End of a hold with cues", h.cued(), Measured.What.HOLD_CUED);
-        figures.getChildren().add(row("Hold by feel", String.format(Locale.ROOT, "scatters %.0f %% of its length", 100 * h.drift()),
+        figures.getChildren().setAll(Ui.label(t("desktop.timing.of", "who", practice.person()), "title"));
+        figure(t("desktop.timing.to-light"), h.light(), Measured.What.LIGHT);
+        figure(t("desktop.timing.to-tone"), h.tone(), Measured.What.TONE);
+        figure(t("desktop.timing.end-hold"), h.cued(), Measured.What.HOLD_CUED);
+        figures.getChildren().add(row(t("desktop.timing.feel"), t("desktop.timing.varies", "percent", Math.round(100 * h.drift())),
                 Measured.What.HOLD_BLIND));
-        figure("A quick tap, and the gap", h.tap(), Measured.What.TAP);
-        figures.getChildren().add(row("Second finger", String.format(Locale.ROOT, "%.0f ms behind", 1000 * h.overlap()),
+        figure(t("desktop.timing.tap"), h.tap(), Measured.What.TAP);
+        figures.getChildren().add(row(t("desktop.timing.second-finger"), t("desktop.timing.behind", "ms", Math.round(1000 * h.overlap())),
                 Measured.What.OVERLAP));
         figures.getChildren()
-                .addAll(Ui.text("Three of a kind count; before that, common figures stand in. Mean, and how much it scatters.",
-                "small muted"), Ui.label("So for this hand, into DFU", "title"));
+                .addAll(Ui.text(t("desktop.timing.three"),
+                "small muted"), Ui.label(t("desktop.timing.so"), "title"));
         figures.getChildren().add(chances);
         reckon(h);
         tick();
@@ -105,8 +108,9 @@ public final class HandPane {
         practice.byFeel(Goal.DFU).thenAccept(found -> {
             if (h.equals(reckoned)) {
                 chances.getChildren().clear();
-                found.forEach((f, r) -> chances.getChildren().add(Ui.style(Ui.column(1, Ui.label(f + ", by feel", "strong"),
-                        Ui.text(String.join("; ", r.ranked().stream().map(x -> x.school().school() + " " + x.chance().inWords()).toList()),
+                found.forEach((f, r) -> chances.getChildren().add(Ui.style(Ui.column(1, Ui.label(t("desktop.timing.layout-feel", "layout",
+                        f.words()), "strong"),
+                        Ui.text(String.join("; ", r.ranked().stream().map(x -> x.school().name() + " " + x.chance().inWords()).toList()),
                         "small")), "card tight")));
             }
         });
@@ -117,13 +121,14 @@ public final class HandPane {
     }
 
     private void figure(String name, Hand.Spread s, Measured.What which) {
-        figures.getChildren().add(row(name, String.format(Locale.ROOT, "%.0f ms, \u00b1 %.0f", 1000 * s.mean(), 1000 * s.spread()), which));
+        figures.getChildren().add(row(name, t("desktop.timing.mean", "ms", Math.round(1000 * s.mean()), "spread",
+                Math.round(1000 * s.spread())), which));
     }
 
     private Node row(String name, String words, Measured.What which) {
         long n = practice.measured().stream().filter(m -> m.what() == which).count();
         return Ui.style(Ui.flow(8, Ui.label(name, ""), Ui.label(words, "strong"),
-                Ui.label(n < 3 ? "usual figure" : n + " times", "small muted")), "card tight");
+                Ui.label(n < 3 ? t("desktop.timing.usual") : t("desktop.timing.tries", "n", n), "small muted")), "card tight");
     }
 
     private boolean hold() {
@@ -136,8 +141,8 @@ public final class HandPane {
         downNanos = -1;
         bench.setRate(1);
         signalNanos = bench.nowNanos() + Math.round((1.5 + random.nextDouble() * 2.5) * SECOND);
-        said = hold() ? "Hold space for five seconds, then let go." : "Press space as soon as "
-                + (which == Measured.What.LIGHT ? "it lights up." : "you hear the tone.");
+        said = hold() ? t("desktop.timing.hold-space") : t(which == Measured.What.LIGHT ? "desktop.timing.press-light"
+                : "desktop.timing.press-tone");
         shell.speaker().follow(which == Measured.What.TONE ? List.of(new Cue(signalNanos, Cue.Kind.PRESS)) : List.of(), bench::nowNanos);
         refresh();
     }
@@ -156,7 +161,7 @@ public final class HandPane {
                         new Cue(now + 4 * SECOND, Cue.Kind.SOON), new Cue(now + 5 * SECOND, Cue.Kind.RELEASE)), bench::nowNanos);
             }
         } else if (!hold() && now < signalNanos) {
-            said = "Too soon: wait for it. This one does not count.";
+            said = t("desktop.timing.too-soon");
             again();
         } else if (!hold()) {
             keep((now - signalNanos) / 1e9, 0);
@@ -176,10 +181,12 @@ public final class HandPane {
         Measured.What done = java.util.Objects.requireNonNull(what);
         boolean silly = target > 0 ? seconds < 1 || seconds > TOO_LONG : seconds > 2;
         if (silly) {
-            said = String.format(Locale.ROOT, "%.1f s: that was no try. It does not count.", seconds);
+            said = t("desktop.timing.no-try", "seconds", Math.round(10 * seconds) / 10.0);
         } else {
-            said = target > 0 ? String.format(Locale.ROOT, "%.2f s held: %+.0f ms.", seconds, 1000 * (seconds - target))
-                    : String.format(Locale.ROOT, "%.0f ms.", 1000 * seconds);
+            said = target > 0 ? t("desktop.timing.held", "seconds", Math.round(100 * seconds) / 100.0, "ms", String.format(Locale.ROOT,
+                    "%+.0f",
+                    1000 * (seconds - target)))
+                    : t("desktop.timing.ms", "ms", Math.round(1000 * seconds));
             practice.add(new Measured(done, seconds, target));
         }
         again();
@@ -188,7 +195,7 @@ public final class HandPane {
     private void again() {
         String words = said;
         begin(java.util.Objects.requireNonNull(what));
-        said = words + " Once more, or choose another.";
+        said = t("desktop.timing.again", "result", words);
         tick();
     }
 
@@ -199,14 +206,15 @@ public final class HandPane {
             lit = true;
         }
         lamp.getStyleClass().setAll("lamp", lit ? "lit" : "dark");
-        huge.setText(what == null ? "Choose a test" : hold() ? downNanos < 0 ? "Hold space" : what == Measured.What.HOLD_CUED
-                ? String.valueOf(1 + (now - downNanos) / SECOND) : "Holding"
-                : lit ? "Now!" : what == Measured.What.TONE ? "Listen" : "Wait");
-        detail.setText(what == null ? "Five of each make a good picture of a hand. It decides which school is recommended to you." : said);
+        huge.setText(what == null ? t("desktop.timing.choose") : hold() ? downNanos < 0 ? t("desktop.timing.hold")
+                : what == Measured.What.HOLD_CUED
+                ? String.valueOf(1 + (now - downNanos) / SECOND) : t("desktop.timing.holding")
+                : lit ? "Now!" : what == Measured.What.TONE ? t("desktop.timing.listen") : t("desktop.timing.wait"));
+        detail.setText(what == null ? t("desktop.timing.five") : said);
     }
 
     public String next() {
-        return what == null ? "Choose what to measure." : "Measured with the space key.";
+        return what == null ? t("desktop.timing.choose-what") : t("desktop.timing.space");
     }
 
     /** Whether a hand is measured, to whom a light is shown. */

@@ -1,13 +1,15 @@
 package wistaxis.desktop.view.drill;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.List;
-import java.util.Locale;
 import javafx.geometry.VPos;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.text.Font;
 import javafx.scene.text.FontWeight;
 import javafx.scene.text.TextAlignment;
 import wistaxis.core.practice.StepScore;
+import wistaxis.core.words.Say;
 import wistaxis.desktop.look.Look;
 
 /** How each step of an attempt went: a margin as a bar, the right moment as a line in it, the hand as a mark, and the same in words. */
@@ -32,10 +34,13 @@ public final class StepsDrawing extends Drawing {
     public static String words(StepScore s) {
         Long late = s.late();
         if (late == null) {
-            return "not done";
+            return t("desktop.steps.not-done");
         }
-        String how = Math.abs(late) < 5 ? "to the moment" : Math.abs(late) + " ms " + (late < 0 ? "early" : "late");
-        return how + (s.inTime() ? ", in time" : late < 0 ? ", too early" : ", too late");
+        if (Math.abs(late) < 5 && s.inTime()) {
+            return t("desktop.steps.exact");
+        }
+        String key = late < 0 ? s.inTime() ? "early-fine" : "too-early" : s.inTime() ? "late-fine" : "too-late";
+        return t("desktop.steps." + key, "ms", Math.abs(late));
     }
 
     @Override
@@ -76,7 +81,8 @@ public final class StepsDrawing extends Drawing {
 
     private static String limits(StepScore s) {
         Long to = s.to();
-        return String.format(Locale.ROOT, "  (%.1f to %s s)", s.from() / 1000.0, to == null ? "any"
-                : String.format(Locale.ROOT, "+%.1f", to / 1000.0));
+        double from = Math.round(s.from() / 100.0) / 10.0;
+        return to == null ? t("desktop.steps.from", "from", from) : t("desktop.steps.limits", "from", from, "to", String.format(
+                Say.language().locale(), "%+.1f", to / 1000.0));
     }
 }

@@ -1,9 +1,10 @@
 package wistaxis.desktop.view.figures;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
-import java.util.Locale;
 import javafx.beans.binding.Bindings;
 import javafx.scene.Node;
 import javafx.scene.Parent;
@@ -37,7 +38,7 @@ public final class FiguresView implements View {
     private boolean byPerson;
     private String saved = "";
     private @Nullable Figures figures;
-    private String says = "They are being counted...";
+    private String says = t("desktop.figures.counting");
 
     public FiguresView(Workbench bench) {
         this.bench = bench;
@@ -70,44 +71,50 @@ public final class FiguresView implements View {
     @Override
     public void refresh() {
         FlowPane periods = Ui.chips(820);
-        DAYS.forEach(d -> periods.getChildren().add(Ui.button("figures-" + d, d > 1000 ? "All of it" : "Last " + d + " days", d == days
+        DAYS.forEach(d -> periods.getChildren().add(Ui.button("figures-" + d, d > 1000 ? t("desktop.figures.all")
+                : t("desktop.figures.last", "days", d), d == days
                 ? "chip chosen" : "chip", () -> {
             days = d;
             saved = "";
             ask();
         })));
-        periods.getChildren().addAll(Ui.button("figures-csv", "Save as CSV", "quiet", this::save), Ui.text(saved, "small muted"));
-        page.getChildren().setAll(Ui.label("The shop's figures", "large"), periods);
+        periods.getChildren().addAll(Ui.button("figures-csv", t("desktop.figures.csv"), "quiet", this::save), Ui.text(saved,
+                "small muted"));
+        page.getChildren().setAll(Ui.label(t("desktop.figures.title"), "large"), periods);
         if (bench.world().simulated()) {
-            page.getChildren().add(Ui.notice("", "Practice: these are figures of simulated devices.",
-                    "They show what the page is like, and count for no real bench."));
+            page.getChildren().add(Ui.notice("", t("desktop.figures.practice"),
+                    t("desktop.figures.practice-why")));
         }
         Figures f = figures;
         if (f == null) {
             page.getChildren().add(Ui.text(says, "muted"));
             return;
         }
-        page.getChildren().add(Ui.text(f.tickets() + " tickets were opened, " + f.closed() + " of them are closed. Below " + Figures.FEWEST
-                + " cases nothing is said. The light end of a bar is the 95 % interval (Wilson).", "muted"));
+        page.getChildren().add(Ui.text(t("desktop.figures.intro", "opened", f.tickets(), "closed", f.closed(), "least", Figures.FEWEST),
+                "muted"));
         cards.getChildren().clear();
         page.getChildren().add(cards);
-        counts("What came in", f.troubles().stream().map(c -> new Figures.Count(bench.routes().intake().words("trouble", c.what()), c.n()))
+        counts(t("desktop.figures.problems"), f.troubles().stream().map(c -> new Figures.Count(bench.routes().intake().words("trouble",
+                c.what())
+                .toString(), c.n()))
                 .toList());
-        counts("Which keys", f.families());
-        counts("Which models", f.models().stream().map(c -> new Figures.Count(bench.devices().byIdentifier(c.what()).map(m -> m.name())
+        counts(t("desktop.figures.layouts"), f.families());
+        counts(t("desktop.figures.models"), f.models().stream().map(c -> new Figures.Count(bench.devices().byIdentifier(c.what())
+                .map(m -> m.name())
                 .orElse(c.what()), c.n())).toList());
-        shares("What helped, by trouble and rung", f.helped().stream().map(s -> words(s)).toList());
+        shares(t("desktop.figures.helped"), f.helped().stream().map(s -> words(s)).toList());
         funnel(f.funnel());
         if (f.again() != null) {
-            shares("Dropped out of the mode", List.of(f.again()));
+            shares(t("desktop.figures.dropped"), List.of(f.again()));
         }
-        shares("At the host: what helped", f.host());
+        shares(t("desktop.figures.computer"), f.host());
         if (f.promise() != null) {
-            shares("Promises kept", List.of(new Figures.Share("by the promised time" + late(f.late()), f.promise().n(), f.promise().of(),
+            shares(t("desktop.figures.kept"), List.of(new Figures.Share(late(f.late()), f.promise().n(),
+                    f.promise().of(),
                     f.promise().low(), f.promise().high())));
         }
-        lengths("Where the time went, for one ticket", f.spent(), "tickets");
-        lengths("Stages of a run, and activation", f.stages(), "runs");
+        lengths(t("desktop.figures.time"), f.spent(), "tickets");
+        lengths(t("desktop.figures.stages"), f.stages(), "runs");
     }
 
     private void save() {
@@ -125,7 +132,7 @@ public final class FiguresView implements View {
         if (ways.isEmpty()) {
             return;
         }
-        GridPane table = table("To the mode: landed at the first attempt, the second, a later one, not at all");
+        GridPane table = table(t("desktop.figures.funnel"));
         for (int i = 0; i < ways.size(); i++) {
             Figures.Funnel w = ways.get(i);
             HBox bar = new HBox();
@@ -138,22 +145,25 @@ public final class FiguresView implements View {
                 part.setMaxSize(width, 12);
                 bar.getChildren().add(part);
             }
-            row(table, i, w.what(), bar, w.first() + ", " + w.second() + ", " + w.later() + ", " + w.never() + " of " + w.of());
+            row(table, i, w.what(), bar, t("desktop.figures.funnel-row", "first", w.first(), "second", w.second(), "later", w.later(),
+                    "never", w.never(), "of", w.of()));
         }
-        table.addRow(ways.size(), Ui.button("figures-people", byPerson ? "By school only" : "By person too", "chip", () -> {
+        table.addRow(ways.size(), Ui.button("figures-people", byPerson ? t("desktop.figures.by-method") : t("desktop.figures.by-person"),
+                "chip", () -> {
             byPerson = !byPerson;
             ask();
         }));
     }
 
     private static String late(@Nullable Range minutes) {
-        return minutes == null ? "" : String.format(Locale.ROOT, "; late ones by %.0f to %.0f min", minutes.low(), minutes.high());
+        return minutes == null ? t("desktop.figures.in-time") : t("desktop.figures.in-time-late", "low", Math.round(minutes.low()), "high",
+                Math.round(minutes.high()));
     }
 
     private Figures.Share words(Figures.Share s) {
         String[] parts = s.what().split(": ", 2);
-        return new Figures.Share(bench.routes().intake().words("trouble", parts[0]) + ": " + Steps.find(parts[1]).map(x -> x.title())
-                .orElse(parts[1]), s.n(), s.of(), s.low(), s.high());
+        return new Figures.Share(bench.routes().intake().words("trouble", parts[0]) + ": " + Steps.title(parts[1]), s.n(), s.of(),
+                s.low(), s.high());
     }
 
     private GridPane table(String title) {
@@ -193,8 +203,8 @@ public final class FiguresView implements View {
         for (int i = 0; i < shares.size(); i++) {
             Figures.Share s = shares.get(i);
             row(table, i, s.what(), bar(s.low(), s.high() - s.low()),
-                    String.format(Locale.ROOT, "%d of %d, %.0f-%.0f %%", s.n(), s.of(), 100
-                    * s.low(), 100 * s.high()));
+                    t("desktop.figures.share", "n", s.n(), "of", s.of(), "low", Math.round(100 * s.low()), "high",
+                    Math.round(100 * s.high())));
         }
     }
 
@@ -206,8 +216,9 @@ public final class FiguresView implements View {
         double most = lengths.stream().mapToDouble(l -> l.seconds().high()).max().orElse(1);
         for (int i = 0; i < lengths.size(); i++) {
             Range r = lengths.get(i).seconds();
-            row(table, i, lengths.get(i).what().replace('-', ' '), bar(r.low() / most, (r.high() - r.low()) / most), Ui.clock(r.mid())
-                    + " usually, " + Ui.clock(r.low()) + " to " + Ui.clock(r.high()) + ", " + r.cases() + " " + of);
+            row(table, i, lengths.get(i).what().replace('-', ' '), bar(r.low() / most, (r.high() - r.low()) / most),
+                    t("desktop.figures.length", "usual", Ui.clock(r.mid()), "low", Ui.clock(r.low()), "high", Ui.clock(r.high()), "n",
+                    r.cases(), "of", of));
         }
     }
 
@@ -233,6 +244,6 @@ public final class FiguresView implements View {
 
     @Override
     public String next() {
-        return "Choose a period. The same as data: wistaxis figures --json.";
+        return t("desktop.figures.next");
     }
 }

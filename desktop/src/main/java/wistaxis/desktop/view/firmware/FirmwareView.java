@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.firmware;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
@@ -86,34 +88,33 @@ public final class FirmwareView extends TicketPage {
             (choice.isEmpty() ? builds : beside).getChildren().add(whoBrings());
         }
         if (choice.isEmpty() && !bench.world().simulated()) {
-            builds.getChildren().addAll(Ui.text("No build is known for " + identifier + ". Type one in from what the host or the maker "
-                    + "shows, import a catalogue (wistaxis firmware import FILE), or let the host fetch the newest by itself.", "muted"),
+            builds.getChildren().addAll(Ui.text(t("desktop.firmware.no-builds", "identifier", identifier), "muted"),
                     typed);
             return;
         }
         if (choice.isEmpty()) {
-            builds.getChildren().add(desk.doing() == Doing.ASKING ? Ui.label("Asking the firmware library...", "muted")
-                    : Ui.row(12, Ui.label("The library has not answered.", "muted"),
-                    Ui.button("ask-again", "Ask again", "", () -> bench.stock().builds().askAgain(identifier))));
+            builds.getChildren().add(desk.doing() == Doing.ASKING ? Ui.label(t("desktop.firmware.asking"), "muted")
+                    : Ui.row(12, Ui.label(t("desktop.firmware.no-answer"), "muted"),
+                    Ui.button("ask-again", t("desktop.firmware.ask-again"), "", () -> bench.stock().builds().askAgain(identifier))));
             return;
         }
         List<BuildChoice.Judged> all = choice.get().builds();
         all.stream().limit(shown).forEach(j -> builds.getChildren().add(build(j)));
         if (all.size() > shown) {
-            String more = "Show " + Math.min(ROWS, all.size() - shown) + " more";
+            String more = t("desktop.firmware.show-more", "n", Math.min(ROWS, all.size() - shown));
             builds.getChildren().add(Ui.flow(12, Ui.button("more-builds", more, "", () -> {
                 shown += ROWS;
                 refresh();
-            }), Ui.label(shown + " of " + all.size() + " builds, the newest first", "small muted")));
+            }), Ui.label(t("desktop.firmware.n-of", "n", shown, "of", all.size()), "small muted")));
         }
         if (ticket().isObserved()) {
             builds.getChildren().add(typed);
         }
         if (bench.asksLibrary()) {
             bench.stock().builds().askedAt(identifier).ifPresent(at -> builds.getChildren()
-                    .add(Ui.flow(10, Ui.text("Signing as the library said " + CLOCK.format(at)
-                    + ". It is asked again when the restore begins.", "small muted"), Ui.gap(),
-                    Ui.button("ask-again", "Ask again", "quiet small", () -> bench.stock().builds().askAgain(identifier)))));
+                    .add(Ui.flow(10, Ui.text(t("desktop.firmware.signing-as", "at", CLOCK.format(at)), "small muted"), Ui.gap(),
+                    Ui.button("ask-again", t("desktop.firmware.ask-again"), "quiet small", () -> bench.stock().builds()
+                    .askAgain(identifier)))));
         }
         desk.chosen().or(() -> choice.get().chosen().map(BuildChoice.Judged::build))
                 .ifPresent(b -> beside.getChildren().add(window.node(b)));
@@ -123,15 +124,14 @@ public final class FirmwareView extends TicketPage {
     /** On the real bench: the host's own program can fetch by itself. */
     private VBox whoBrings() {
         boolean host = ticket().observed().hostFetches();
-        VBox card = Ui.card(Ui.label("Who brings the firmware?", "strong"), Ui.text(host
-                ? "The host fetches it by itself, once the device is in its mode; put it back whenever it drops out."
-                : "File first: the package is proven here, and the host is made to take it. Quicker and calmer on a slow line. Or the host "
-                + "fetches the newest by itself, while the device is in its mode.", "small"));
+        VBox card = Ui.card(Ui.label(t("desktop.firmware.where-from"), "strong"), Ui.text(host
+                ? t("desktop.firmware.computer-how")
+                : t("desktop.firmware.file-how"), "small"));
         if (host) {
-            card.getChildren().add(Ui.flow(8, Ui.button("go-on", "On to the keys", "primary", goOn), Ui.button("file-first",
-                    "File first instead", "", () -> give(new Command.FetchFrom(TicketEvent.FirmwareFrom.FILE)))));
+            card.getChildren().add(Ui.flow(8, Ui.button("go-on", t("desktop.firmware.to-buttons"), "primary", goOn), Ui.button("file-first",
+                    t("desktop.firmware.file-instead"), "", () -> give(new Command.FetchFrom(TicketEvent.FirmwareFrom.FILE)))));
         } else {
-            card.getChildren().add(Ui.button("host-fetches", "The host fetches it", desk.choice().isEmpty() ? "primary" : "",
+            card.getChildren().add(Ui.button("host-fetches", t("desktop.firmware.computer"), desk.choice().isEmpty() ? "primary" : "",
                     () -> give(new Command.FetchFrom(TicketEvent.FirmwareFrom.HOST))));
         }
         return card;
@@ -139,19 +139,21 @@ public final class FirmwareView extends TicketPage {
 
     private List<Node> status() {
         Ticket t = ticket();
-        List<Node> nodes = new ArrayList<>(List.of(Ui.label("Firmware for " + bench.desk(number).model().identifier(), "large")));
+        List<Node> nodes = new ArrayList<>(List.of(Ui.label(t("desktop.firmware.for", "identifier", bench.desk(number).model()
+                .identifier()), "large")));
         if (!desk.trouble().isEmpty()) {
             nodes.add(Ui.notice("stop", desk.trouble()));
         }
         if (t.build() == null) {
-            nodes.add(Ui.text(desk.choice().flatMap(BuildChoice::chosen).map(j -> "Suggested: " + j.build().version() + ". " + j.reason())
+            nodes.add(Ui.text(desk.choice().flatMap(BuildChoice::chosen).map(j -> t("desktop.firmware.suggested", "version", j.build()
+                    .version(), "why", j.reason()))
                     .orElse(""), ""));
             return nodes;
         }
         nodes.add(switch (desk.doing()) {
-            case DOWNLOADING -> working("Download", "Stop, keep what has come");
-            case WAITING -> working("Waiting for its turn", "Stop waiting");
-            case PROVING -> working("Checking every part", "Stop the check");
+            case DOWNLOADING -> working(t("desktop.firmware.download"), t("desktop.firmware.stop-download"));
+            case WAITING -> working(t("desktop.firmware.queued"), t("desktop.firmware.stop-waiting"));
+            case PROVING -> working(t("desktop.firmware.checking"), t("desktop.firmware.stop-check"));
             case ASKING, NOTHING -> resting(t);
         });
         return nodes;
@@ -161,52 +163,56 @@ public final class FirmwareView extends TicketPage {
         VBox card = Ui.card(Ui.row(16, left, Ui.column(0, Ui.label(what, "strong"), rate), Ui.gap(),
                 Ui.button("download-stop", stop, "", desk::stop)), bar);
         desk.download().map(Fetch::tickets).filter(all -> all.size() > 1)
-                .ifPresent(all -> card.getChildren().add(Ui.text("One download for " + all.stream()
-                .map(n -> n + " " + bench.ticket(n).title()).collect(Collectors.joining(", ")) + ".", "small muted")));
+                .ifPresent(all -> card.getChildren().add(Ui.text(t("desktop.firmware.one-for", "tickets", all.stream() .map(n -> n + " "
+                + bench.ticket(n).title()).collect(Collectors.joining(", "))), "small muted")));
         return card;
     }
 
     private VBox resting(Ticket t) {
         if (t.packageProven()) {
             List<String> details = desk.report().map(PackageReport::details)
-                    .orElse(List.of("proven earlier, and checked again when the restore starts"));
-            VBox notice = Ui.notice("calm", "The package is proven: " + String.join("; ", details) + ".", "File: " + t.provenFile());
-            notice.getChildren().add(Ui.button("go-on", "On to the keys", "primary", goOn));
+                    .orElse(List.of(t("desktop.firmware.verified-before")));
+            VBox notice = Ui.notice("calm", t("desktop.firmware.verified", "how", String.join("; ", details)),
+                    t("desktop.firmware.file-is", "file", t.provenFile()));
+            notice.getChildren().add(Ui.button("go-on", t("desktop.firmware.to-buttons"), "primary", goOn));
             return notice;
         }
-        String title = "Chosen: " + t.build().version() + " (" + t.build().build() + ")";
+        String title = t("desktop.firmware.chosen", "version", t.build().version(), "build", t.build().build());
         if (t.packageFile() != null) {
-            VBox notice = Ui.notice("", "Taken, not proven: its parts agree with its own manifest, and nobody vouches for that.",
-                    "The host checks it once more when it restores. File: " + t.packageFile());
-            notice.getChildren().add(Ui.button("go-on", "On to the keys", "primary", goOn));
+            VBox notice = Ui.notice("", t("desktop.firmware.not-verified-used"),
+                    t("desktop.firmware.checked-once-more", "file", t.packageFile()));
+            notice.getChildren().add(Ui.button("go-on", t("desktop.firmware.to-buttons"), "primary", goOn));
             return notice;
         }
         if (desk.consistent().isPresent()) {
-            VBox notice = Ui.notice("", title + ": whole, but not proven.", desk.consistent().get().reason()
-                    + " Where it came from is what you know of it; the host checks it once more when it restores.");
-            notice.getChildren().add(Ui.button("take-unproven", "Take it as it is", "", desk::accept));
+            VBox notice = Ui.notice("", t("desktop.firmware.whole-not-verified", "what", title), t("desktop.firmware.whole-how", "why",
+                    desk.consistent().get().reason()));
+            notice.getChildren().add(Ui.button("take-unproven", t("desktop.firmware.use-anyway"), "", desk::accept));
             return notice;
         }
         if (desk.onShelf().isPresent()) {
             return Ui.card(Ui.row(16, Ui.column(0, Ui.label(title, "title"),
-                    Ui.label("A package on the shelf calls itself this build: " + Units.inWords(desk.onShelf().get().bytes())
-                    + (bench.stock().judged(desk.onShelf().get()).proven() ? ", proven before." : ", not proven yet."), "muted")), Ui.gap(),
-                    Ui.button("prove", "Prove it", "primary", desk::proveFromShelf)));
+                    Ui.label(t(bench.stock().judged(desk.onShelf().get()).proven() ? "desktop.firmware.here-verified"
+                    : "desktop.firmware.here-unverified",
+                    "size", Units.inWords(desk.onShelf().get().bytes())), "muted")), Ui.gap(),
+                    Ui.button("prove", t("desktop.firmware.verify"), "primary", desk::proveFromShelf)));
         }
         long here = desk.bytes();
         Optional<String> others = desk.anyDownload().filter(s -> !s.tickets().contains(number))
-                .map(s -> "It is being fetched for " + String.join(", ", s.tickets()) + " already");
-        Button start = Ui.button("download", others.isPresent() ? "Use it here too" : here > 0 ? "Go on with the download" : "Download",
+                .map(s -> t("desktop.firmware.for-others", "tickets", String.join(", ", s.tickets())));
+        Button start = Ui.button("download", others.isPresent() ? t("desktop.firmware.use-too") : here > 0
+                ? t("desktop.firmware.continue") : t("desktop.firmware.download"),
                 "primary", desk::startDownload);
         start.setDisable(desk.chosen().filter(b -> b.sha256() != null && (b.path() != null || b.address() != null)).isEmpty());
         String size = Units.inWords(t.build().sizeBytes());
-        String time = desk.chosen().map(b -> ", about " + Ui.clock(desk.downloadTime(b))).orElse("");
+        Optional<String> time = desk.chosen().map(b -> Ui.clock(desk.downloadTime(b)));
+        String there = others.orElseGet(() -> here > 0 ? t("desktop.firmware.part-here", "here", Units.inWords(here), "size", size)
+                : t("desktop.firmware.nothing-here", "size", size));
         return Ui.card(Ui.row(16, Ui.column(0, Ui.label(title, "title"),
                 Ui.text(start.isDisabled()
-                ? "Nobody tells where to fetch it and what its digest is: bring the file to the shelf, or let the "
-                + "host fetch it." : others.orElse(here > 0 ? Units.inWords(here) + " of " + size + " are here already" : size
-                + ", nothing here yet")
-                + time + ".", "muted")), Ui.gap(), start));
+                ? t("desktop.firmware.no-source") : time.map(d -> t("desktop.firmware.about", "what", there, "time", d))
+                .orElseGet(() -> t("desktop.firmware.plain",
+                "what", there)), "muted")), Ui.gap(), start));
     }
 
     private HBox build(BuildChoice.Judged j) {
@@ -214,21 +220,24 @@ public final class FirmwareView extends TicketPage {
         boolean taken = ticket().build() != null && ticket().build().build().equals(b.build());
         VBox version = Ui.column(0, Ui.label(b.version().toString(), "title"), Ui.label(b.build(), "code muted small"));
         version.setMinWidth(112);
-        VBox facts = Ui.column(0, Ui.label(b.released() == null ? "release day not known" : "released " + DAY.format(b.released()),
+        VBox facts = Ui.column(0, Ui.label(b.released() == null ? t("desktop.firmware.no-release-day") : t("desktop.firmware.released",
+                "day", DAY.format(b.released())),
                 "small"),
-                Ui.label(Units.inWords(b.sizeBytes()) + bench.stock().onShelf(bench.desk(number).model().identifier(), b)
-                .map(i -> bench.stock().judged(i).proven() ? ", on the shelf" : ", unproven").orElse(""), "small muted"));
+                Ui.label(bench.stock().onShelf(bench.desk(number).model().identifier(), b).map(i -> t(bench.stock().judged(i).proven()
+                ? "desktop.firmware.size-verified" : "desktop.firmware.size-unverified", "size", Units.inWords(b.sizeBytes())))
+                .orElse(Units.inWords(b.sizeBytes())), "small muted"));
         facts.setMinWidth(142);
         VBox reason = Ui.column(2, Signing.label(b, bench.now()), Ui.text(j.reason(), "small"));
         bench.stock().builds().listed(b).filter(l -> l.by() != null).ifPresent(l -> reason.getChildren()
-                .add(Ui.text("Said " + CLOCK.format(l.askedAt()) + ": " + l.by() + ".", "small muted")));
+                .add(Ui.text(t("desktop.firmware.said-by", "at", CLOCK.format(l.askedAt()), "who", l.by()), "small muted")));
         HBox.setHgrow(reason, Priority.ALWAYS);
         reason.setPrefWidth(260);
         HBox row = Ui.style(Ui.row(14, Ui.flow(14, version, facts, reason)), taken ? "card open" : j.possible() ? "card" : "card gone");
         if (taken) {
             row.getChildren().add(whole(Ui.label("chosen", "tag simulated")));
         } else if (j.possible()) {
-            Button choose = Ui.button("choose-" + b.build(), "Choose", j.chosen() && ticket().build() == null ? "primary" : "",
+            Button choose = Ui.button("choose-" + b.build(), t("desktop.firmware.choose"), j.chosen() && ticket().build() == null
+                    ? "primary" : "",
                     () -> desk.choose(j));
             choose.setDisable(desk.doing() != Doing.NOTHING);
             row.getChildren().add(choose);
@@ -241,21 +250,32 @@ public final class FirmwareView extends TicketPage {
         return label;
     }
 
+    /** What has come, how fast, and what is left. */
+    private String progress(Build b) {
+        String done = Units.inWords(desk.bytes());
+        String size = Units.inWords(b.sizeBytes());
+        if (desk.rate().isEmpty()) {
+            return t("desktop.firmware.progress", "done", done, "size", size);
+        }
+        String rate = Units.rateInWords(desk.rate().getAsDouble());
+        return desk.left().filter(r -> r.high() - r.low() > 2).map(r -> t("desktop.firmware.progress-left", "done", done, "size", size,
+                "rate", rate, "left", Ui.clock(r))).orElseGet(() -> t("desktop.firmware.progress-rate", "done", done, "size", size, "rate",
+                rate));
+    }
+
     @Override
     public void tick() {
         switch (desk.doing()) {
             case DOWNLOADING, WAITING -> desk.chosen().ifPresent(b -> {
                 bar.setProgress(desk.bytes() / (double) b.sizeBytes());
                 left.setText(desk.left().map(r -> Ui.clock(r.mid())).orElse("--:--"));
-                rate.setText(Units.inWords(desk.bytes()) + " of " + Units.inWords(b.sizeBytes())
-                        + (desk.rate().isPresent() ? ", " + Units.rateInWords(desk.rate().getAsDouble()) : "")
-                        + desk.left().filter(r -> r.high() - r.low() > 2).map(r -> ", " + Ui.clock(r) + " left").orElse(""));
+                rate.setText(progress(b));
             });
             case PROVING -> {
                 double done = desk.proven().orElse(0.0);
                 bar.setProgress(done);
                 left.setText(Math.round(done * 100) + " %");
-                rate.setText("digests of the parts and of the whole file");
+                rate.setText(t("desktop.firmware.digests"));
             }
             default -> { }
         }
@@ -270,19 +290,19 @@ public final class FirmwareView extends TicketPage {
     @Override
     public String next() {
         if (ticket().observed().hostFetches() && ticket().packageFile() == null) {
-            return "The host fetches the firmware. Next: the keys. Hands: now.";
+            return t("desktop.firmware.next-computer");
         }
         if (ticket().packageFile() != null) {
-            return "The package is " + (ticket().packageProven() ? "proven" : "taken") + ". Next: the keys. Hands: now.";
+            return t(ticket().packageProven() ? "desktop.firmware.next-verified" : "desktop.firmware.next-used");
         }
         return switch (desk.doing()) {
-            case DOWNLOADING -> "Runs by itself. Hands again in " + desk.left().map(r -> Ui.clock(r.mid())).orElse("a moment")
-                    + ", for the keys.";
-            case WAITING -> "Waits for another download, then runs by itself.";
-            case PROVING -> "Checking; hands in a moment.";
-            default -> ticket().build() == null && !bench.world().simulated() && desk.choice().isEmpty() ? "Say who brings the firmware."
-                    : ticket().build() == null ? "Choose a build: the suggested one unless the ticket wants otherwise."
-                    : "Start the download; it then runs by itself.";
+            case DOWNLOADING -> t("desktop.firmware.next-alone", "time", desk.left().map(r -> Ui.clock(r.mid()))
+                    .orElse(t("desktop.firmware.a-moment")));
+            case WAITING -> t("desktop.firmware.next-queued");
+            case PROVING -> t("desktop.firmware.next-checking");
+            default -> ticket().build() == null && !bench.world().simulated() && desk.choice().isEmpty() ? t("desktop.firmware.next-where")
+                    : ticket().build() == null ? t("desktop.firmware.next-choose")
+                    : t("desktop.firmware.next-start");
         };
     }
 }

@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.firmware;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.File;
 import java.nio.file.Path;
 import java.util.EnumSet;
@@ -26,6 +28,7 @@ import wistaxis.core.firmware.Leftover;
 import wistaxis.core.firmware.PackageReport.Verdict;
 import wistaxis.core.firmware.PackageReport;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.time.Range;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.page.View;
 import wistaxis.desktop.view.page.Window;
@@ -57,11 +60,11 @@ public final class ShelfView implements View {
         limit.setPrefWidth(110);
         limit.setOnAction(_ -> takeLimit());
         list.setPadding(new Insets(0, 12, 0, 0));
-        HBox head = Ui.row(10, Ui.label("The shelf", "large"), Ui.gap(), Ui.label("Limit of the line", "small muted"), limit,
-                Ui.button("shelf-add", "Add packages", "", this::choose),
-                Ui.button("import-builds", "Import builds", "quiet", this::importBuilds));
-        root.getChildren().addAll(head, Ui.text("Drop packages here, or put them into " + stock.shelf().folder()
-                + ". A package is known by what is in it; its name means nothing.", "small muted"), Ui.scroll(list));
+        HBox head = Ui.row(10, Ui.label(t("desktop.files.title"), "large"), Ui.gap(), Ui.label(t("desktop.files.limit"), "small muted"),
+                limit,
+                Ui.button("shelf-add", t("desktop.files.add"), "", this::choose),
+                Ui.button("import-builds", t("desktop.files.import"), "quiet", this::importBuilds));
+        root.getChildren().addAll(head, Ui.text(t("desktop.files.drop", "folder", stock.shelf().folder()), "small muted"), Ui.scroll(list));
         root.setOnDragOver(this::over);
         root.setOnDragDropped(this::dropped);
     }
@@ -83,7 +86,7 @@ public final class ShelfView implements View {
 
     private void choose() {
         FileChooser chooser = new FileChooser();
-        chooser.setTitle("Packages for the shelf");
+        chooser.setTitle(t("desktop.files.add"));
         List<File> files = chooser.showOpenMultipleDialog(shell.scene().getWindow());
         if (files != null) {
             stock.proofs().bring(files.stream().map(File::toPath).toList());
@@ -92,12 +95,12 @@ public final class ShelfView implements View {
 
     private void importBuilds() {
         FileChooser chooser = new FileChooser();
-        chooser.setTitle("A catalogue of builds");
+        chooser.setTitle(t("desktop.files.import-title"));
         File file = chooser.showOpenDialog(shell.scene().getWindow());
         if (file != null) {
             stock.builds().take(file.toPath()).whenComplete((builds, e) -> {
-                said = e == null ? builds + " builds taken in from " + file.getName() + "." : said;
-                wrong = e == null ? "" : "Nothing was taken in. " + e.getMessage();
+                said = e == null ? t("desktop.files.imported", "n", builds, "file", file.getName()) : said;
+                wrong = e == null ? "" : t("desktop.files.not-imported", "why", e.getMessage());
                 refresh();
             });
         }
@@ -141,54 +144,59 @@ public final class ShelfView implements View {
         items.forEach(i -> list.getChildren().add(item(i)));
         stock.proofs().busy().stream().filter(f -> !f.getParent().equals(stock.shelf().folder()))
                 .forEach(f -> list.getChildren()
-                .add(Ui.card(Ui.text("Taking in " + f.getFileName(), "strong"), bar(stock.proofs().proving(f).orElse(0.0)))));
+                .add(Ui.card(Ui.text(t("desktop.files.adding", "file", f.getFileName()), "strong"), bar(stock.proofs().proving(f)
+                .orElse(0.0)))));
         if (items.isEmpty() && downloads.fetches().isEmpty() && downloads.leftovers().isEmpty()) {
-            list.getChildren().add(Ui.notice("calm", "The shelf is empty.",
-                    "What is downloaded for a ticket comes here and serves every further ticket of the same model."));
+            list.getChildren().add(Ui.notice("calm", t("desktop.files.empty"),
+                    t("desktop.files.empty-how")));
         }
     }
 
     private Node refused(String name, String reason) {
-        VBox notice = Ui.notice("stop", "[" + name + "] was not taken in.", reason);
-        notice.getChildren().add(Ui.button("put-away", "Put away", "", () -> stock.proofs().putAway(name)));
+        VBox notice = Ui.notice("stop", t("desktop.files.refused", "file", name), reason);
+        notice.getChildren().add(Ui.button("put-away", t("desktop.alarm.dismiss"), "", () -> stock.proofs().putAway(name)));
         return notice;
     }
 
     private Node download(Fetch s) {
         Build b = s.build();
         String state = switch (s.phase()) {
-            case RUNNING -> s.why().isEmpty() ? "coming" : "trying again: " + s.why();
-            case WAITING -> "waits for its turn";
-            case PAUSED -> "paused";
-            case BROKEN -> "stopped: " + s.why();
-            case WHOLE -> "whole";
+            case RUNNING -> s.why().isEmpty() ? "coming" : t("desktop.files.retrying", "why", s.why());
+            case WAITING -> t("desktop.files.queued");
+            case PAUSED -> t("desktop.files.paused");
+            case BROKEN -> t("desktop.files.stopped", "why", s.why());
+            case WHOLE -> t("desktop.files.complete");
         };
-        String left = s.phase() != Fetch.Phase.RUNNING ? "" : downloads.meter(b.sha256()).secondsLeft(b.sizeBytes() - s.bytes())
-                .map(r -> ", " + Ui.clock(r) + " left").orElse("");
-        HBox row = Ui.row(12, Ui.column(0, Ui.label(b.version() + " for " + String.join(", ", b.identifiers()), "strong"),
-                Ui.text(Units.inWords(s.bytes()) + " of " + Units.inWords(b.sizeBytes()) + ", " + state + left + ". For "
-                + String.join(", ", s.tickets()) + ".", "small muted")), Ui.gap());
-        row.getChildren().addAll(Ui.button("first-" + b.build(), "First", "quiet small", () -> downloads.first(b)),
-                s.underWay() ? Ui.button("pause-" + b.build(), "Pause", "", () -> downloads.pause(b))
-                : Ui.button("resume-" + b.build(), "Go on", "", () -> downloads.resume(b)));
+        Optional<Range> left = s.phase() != Fetch.Phase.RUNNING ? Optional.empty() : downloads.meter(b.sha256())
+                .secondsLeft(b.sizeBytes() - s.bytes());
+        String row = t(left.isPresent() ? "desktop.files.row-left" : "desktop.files.row", "done", Units.inWords(s.bytes()), "size",
+                Units.inWords(b.sizeBytes()), "state", state, "left", left.map(Ui::clock).orElse(""), "tickets", String.join(", ",
+                s.tickets()));
+        HBox line = Ui.row(12, Ui.column(0, Ui.label(t("desktop.files.build-for", "version", b.version(), "models", String.join(", ",
+                b.identifiers())), "strong"),
+                Ui.text(row, "small muted")), Ui.gap());
+        line.getChildren().addAll(Ui.button("first-" + b.build(), t("desktop.files.first"), "quiet small", () -> downloads.first(b)),
+                s.underWay() ? Ui.button("pause-" + b.build(), t("desktop.files.pause"), "", () -> downloads.pause(b))
+                : Ui.button("resume-" + b.build(), t("desktop.files.resume"), "", () -> downloads.resume(b)));
         if (!s.underWay()) {
-            row.getChildren().add(throwAway(b.sha256()));
+            line.getChildren().add(throwAway(b.sha256()));
         }
-        return Ui.style(Ui.card(row, bar(s.bytes() / (double) b.sizeBytes())), "open");
+        return Ui.style(Ui.card(line, bar(s.bytes() / (double) b.sizeBytes())), "open");
     }
 
     /** What has come before the program ended: gone on with for those who want it, or thrown away. */
     private Node leftover(Leftover l) {
         List<Ticket> wanting = downloads.wanting(l.sha256());
-        String title = wanting.isEmpty() ? l.file().getFileName().toString() : wanting.getFirst().build().version() + " for "
-                + wanting.getFirst().identifier();
-        String of = wanting.isEmpty() ? " of a package that no open ticket wants" : " of "
-                + Units.inWords(wanting.getFirst().build().sizeBytes()) + ", left from before. For " + wanting.stream().map(Ticket::number)
-                .collect(Collectors.joining(", "));
-        HBox row = Ui.row(12, Ui.column(0, Ui.label(title, "strong"), Ui.text(Units.inWords(l.bytes()) + of + ".", "small muted")),
+        String title = wanting.isEmpty() ? l.file().getFileName().toString() : t("desktop.files.build-for", "version", wanting.getFirst()
+                .build().version(), "models", wanting.getFirst().identifier());
+        String of = wanting.isEmpty() ? t("desktop.files.leftover-unwanted", "done", Units.inWords(l.bytes())) : t("desktop.files.leftover",
+                "done", Units.inWords(l.bytes()), "size", Units.inWords(wanting.getFirst().build().sizeBytes()), "tickets", wanting
+                .stream().map(Ticket::number).collect(Collectors.joining(", ")));
+        HBox row = Ui.row(12, Ui.column(0, Ui.label(title, "strong"), Ui.text(of, "small muted")),
                 Ui.gap());
         if (!wanting.isEmpty()) {
-            row.getChildren().add(Ui.button("resume-" + wanting.getFirst().build().build(), "Go on", "", () -> goOn(wanting)));
+            row.getChildren().add(Ui.button("resume-" + wanting.getFirst().build().build(), t("desktop.files.resume"), "",
+                    () -> goOn(wanting)));
         }
         row.getChildren().add(throwAway(l.sha256()));
         VBox card = Ui.card(row);
@@ -211,7 +219,8 @@ public final class ShelfView implements View {
     }
 
     private Button throwAway(String sha256) {
-        return Ui.button("throw-away-" + sha256.substring(0, 8), "Throw away", "quiet small", () -> downloads.throwAway(sha256));
+        return Ui.button("throw-away-" + sha256.substring(0, 8), t("desktop.files.delete-part"), "quiet small",
+                () -> downloads.throwAway(sha256));
     }
 
     private static ProgressBar bar(double done) {
@@ -224,7 +233,8 @@ public final class ShelfView implements View {
         PackageReport judged = stock.judged(i);
         Path file = stock.shelf().file(i);
         Optional<Double> checking = stock.proofs().proving(file);
-        String what = i.report().version().isEmpty() ? "no package" : i.report().version() + " (" + i.report().build() + ")";
+        String what = i.report().version().isEmpty() ? t("desktop.files.not-firmware") : i.report().version() + " (" + i.report().build()
+                + ")";
         VBox about = Ui.column(0, Ui.label(what, "title"), Ui.text(i.name() + ", " + Units.inWords(i.bytes()), "small muted"));
         if (!i.report().products().isEmpty()) {
             about.getChildren().add(1, Ui.text(String.join(", ", i.report().products()), "code small"));
@@ -237,20 +247,23 @@ public final class ShelfView implements View {
             state.getChildren().add(Ui.text(judged.reason(), "small"));
         } else if (judged.sound()) {
             List<Ticket> serves = stock.serves(i);
-            state.getChildren().add(Ui.text(serves.isEmpty() ? "serves no open ticket"
-                    : (judged.proven() ? "serves " : "once proven, serves ") + serves.stream().map(t -> t.number() + " " + t.title())
-                    .collect(Collectors.joining(", ")), "small muted"));
+            state.getChildren().add(Ui.text(serves.isEmpty() ? t("desktop.files.serves-none")
+                    : t(judged.proven() ? "desktop.files.serves" : "desktop.files.would-serve", "tickets", serves.stream()
+                    .map(s -> s.number() + " "
+                    + s.title()).collect(Collectors.joining(", "))), "small muted"));
         } else {
             state.getChildren().add(Ui.text(judged.reason(), "small"));
         }
         HBox.setHgrow(state, Priority.ALWAYS);
         HBox row = Ui.row(14, about, state);
         if (checking.isPresent()) {
-            row.getChildren().add(Ui.button("stop-check", "Stop the check", "", () -> stock.proofs().stop(file)));
+            row.getChildren().add(Ui.button("stop-check", t("desktop.firmware.stop-check"), "", () -> stock.proofs().stop(file)));
         } else {
-            row.getChildren().addAll(Ui.button("check-" + i.name().replaceAll("[^A-Za-z0-9_-]", "-"), "Check whole", judged.proven()
+            row.getChildren().addAll(Ui.button("check-" + i.name().replaceAll("[^A-Za-z0-9_-]", "-"), t("desktop.files.check-whole"),
+                    judged.proven()
                     ? "quiet small" : "", () -> stock.proofs().prove(file, _ -> { })),
-                    Ui.button("remove-" + i.name().replaceAll("[^A-Za-z0-9_-]", "-"), "Remove", "quiet small", () -> stock.remove(i)));
+                    Ui.button("remove-" + i.name().replaceAll("[^A-Za-z0-9_-]", "-"), t("desktop.files.remove"), "quiet small",
+                    () -> stock.remove(i)));
         }
         VBox card = Ui.card(row);
         checking.ifPresent(done -> card.getChildren().add(bar(done)));
@@ -259,11 +272,11 @@ public final class ShelfView implements View {
 
     private static String state(PackageReport r) {
         return switch (r.verdict()) {
-            case PROVEN -> "\u2713 proven, " + r.proof() + ": " + r.parts() + " parts";
-            case CONSISTENT -> "whole, but not proven: nobody vouches for it";
-            case WELL_FORMED -> "not checked whole yet";
-            case DAMAGED -> "\u2717 damaged";
-            case REFUSED, NOT_FOR_THIS_DEVICE -> "\u2717 not to be trusted";
+            case PROVEN -> t("desktop.files.state.verified", "how", r.proof(), "parts", r.parts());
+            case CONSISTENT -> t("desktop.files.state.whole");
+            case WELL_FORMED -> t("desktop.files.state.unchecked");
+            case DAMAGED -> t("desktop.files.state.damaged");
+            case REFUSED, NOT_FOR_THIS_DEVICE -> t("desktop.files.state.untrusted");
         };
     }
 
@@ -285,6 +298,6 @@ public final class ShelfView implements View {
     @Override
     public String next() {
         return stock.shelf().items().stream().anyMatch(i -> i.report().verdict() == Verdict.WELL_FORMED)
-                ? "What was not checked whole is checked before a restore in any case." : "Every package here was looked at.";
+                ? t("desktop.files.next-unchecked") : t("desktop.files.next-all");
     }
 }

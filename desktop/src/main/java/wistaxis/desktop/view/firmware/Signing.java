@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.firmware;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -21,11 +23,12 @@ public final class Signing {
     public static Label label(Build b, Instant now) {
         Instant until = b.signedUntil();
         if (!b.signedAt(now)) {
-            return Ui.text("\u2500\u2500\u2524  signing closed" + (until == null ? "" : " " + MOMENT.format(until)), "strong muted");
+            return Ui.text(until == null ? t("desktop.signing.ended") : t("desktop.signing.ended-at", "at", MOMENT.format(until)),
+                    "strong muted");
         }
         DateTimeFormatter moment = until != null && Duration.between(now, until).toDays() < 6 ? THIS_WEEK : MOMENT;
-        return until == null ? Ui.text("\u251c\u2500\u2500\u2500  signed, no end known", "strong tide")
-                : Ui.text("\u251c\u2500\u2524  signed until " + moment.format(until) + ", " + Ui.coarse(Duration.between(now, until))
-                + " left", "strong hands");
+        return until == null ? Ui.text(t("desktop.signing.open"), "strong tide")
+                : Ui.text(t("desktop.signing.until", "at", moment.format(until), "left", Ui.coarse(Duration.between(now, until))),
+                "strong hands");
     }
 }

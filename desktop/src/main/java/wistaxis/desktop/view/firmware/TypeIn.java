@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.firmware;
 
+import static wistaxis.core.words.Say.t;
+
 import javafx.scene.control.TextField;
 import javafx.scene.layout.VBox;
 import wistaxis.core.firmware.Build;
@@ -11,11 +13,11 @@ import wistaxis.workbench.Workbench;
 final class TypeIn extends VBox {
     private final Workbench bench;
     private final String number;
-    private final TextField version = Ui.field("build-version", "26.1 beta 2", 40);
+    private final TextField version = Ui.field("build-version", t("desktop.typed.version"), 40);
     private final TextField build = Ui.field("build-number", "23B85", 20);
-    private final TextField size = Ui.field("build-size", "5.9 GB", 20);
-    private final TextField digest = Ui.field("build-digest", "SHA-256, where it is told", 80);
-    private final TextField address = Ui.field("build-address", "https://..., where it may be fetched", 500);
+    private final TextField size = Ui.field("build-size", t("desktop.typed.size"), 20);
+    private final TextField digest = Ui.field("build-digest", t("desktop.typed.digest"), 80);
+    private final TextField address = Ui.field("build-address", t("desktop.typed.address"), 500);
     private boolean open;
 
     TypeIn(Workbench bench, String number) {
@@ -32,14 +34,16 @@ final class TypeIn extends VBox {
 
     private void draw() {
         if (!open) {
-            getChildren().setAll(Ui.flow(8, Ui.button("type-build", "Type a build in", "", () -> show(true))));
+            getChildren().setAll(Ui.flow(8, Ui.button("type-build", t("desktop.typed.open"), "", () -> show(true))));
             return;
         }
-        VBox card = Ui.card(Ui.label("A build as the host or the maker shows it", "strong"),
-                Ui.flow(8, labelled("Version", version), labelled("Build", build), labelled("Size", size)),
-                Ui.flow(8, labelled("Digest of the file", digest), labelled("Address", address)),
-                Ui.text("Without a digest no file can be proven to be it; its parts can be held against its own manifest.", "small muted"),
-                Ui.flow(8, Ui.button("keep-build", "Keep it", "primary", this::keep), Ui.button("keep-nothing", "Leave it", "", () -> show(
+        VBox card = Ui.card(Ui.label(t("desktop.typed.title"), "strong"),
+                Ui.flow(8, labelled(t("desktop.typed.version-label"), version), labelled(t("desktop.typed.build-label"), build),
+                labelled(t("desktop.typed.size-label"), size)),
+                Ui.flow(8, labelled(t("desktop.typed.digest-label"), digest), labelled(t("desktop.typed.address-label"), address)),
+                Ui.text(t("desktop.typed.no-digest"), "small muted"),
+                Ui.flow(8, Ui.button("keep-build", t("desktop.typed.save"), "primary", this::keep), Ui.button("keep-nothing",
+                t("desktop.typed.cancel"), "", () -> show(
                         false))));
         getChildren().setAll(card);
     }

@@ -1,6 +1,7 @@
 package wistaxis.desktop.view.firmware;
 
-import java.util.Locale;
+import static wistaxis.core.words.Say.t;
+
 import java.util.stream.Collectors;
 import javafx.scene.Node;
 import javafx.scene.layout.HBox;
@@ -27,35 +28,36 @@ public final class WindowCard {
     }
 
     public Node node(Build build) {
-        VBox card = Ui.card(Ui.label("When into the mode?", "strong"));
+        VBox card = Ui.card(Ui.label(t("desktop.window.title"), "strong"));
         var firmware = bench.desk(number).firmware();
         Range time = firmware.downloadTime(build);
         if (time.high() > 0) {
-            card.getChildren().add(Ui.text("Download " + Ui.clock(time)
-                    + (time.measured() ? ", from what this line did lately" : ", assumed: no download measured here yet"), "small muted"));
+            card.getChildren().add(Ui.text(t(time.measured() ? "desktop.window.download-measured" : "desktop.window.download-assumed",
+                    "time",
+                    Ui.clock(time)), "small muted"));
         }
         try {
             ModeWindow w = firmware.window(build);
             boolean file = w.recommend().equals("fileFirst");
-            card.getChildren().addAll(new HBox(8, way("File first", w.fileFirst(), file), way("Mode first", w.modeFirst(), !file)),
+            card.getChildren().addAll(new HBox(8, way(t("desktop.window.file-first"), w.fileFirst(), file),
+                    way(t("desktop.window.mode-first"), w.modeFirst(), !file)),
                     Ui.text(w.reason(), "small"));
         } catch (BadInput e) {
             card.getChildren().add(Ui.notice("", String.valueOf(e.getMessage())));
         }
-        card.getChildren().add(Ui.text("A device leaves recovery after " + Ui.coarse(bench.routes().modeWindow(bench.ticket(number)))
-                + "; the rule is in Settings.", "small muted"));
+        card.getChildren().add(Ui.text(t("desktop.window.timeout", "time", Ui.coarse(bench.routes().modeWindow(bench.ticket(number)))),
+                "small muted"));
         return card;
     }
 
     private static Node way(String name, ModeWindow.Way way, boolean recommended) {
-        String again = way.reentries() == 0 ? "no re-entry" : way.reentries()
-                + (way.reentries() == 1 ? " re-entry, at " : " re-entries, at ")
-                + way.reentryAt().stream().limit(4).map(Ui::clock).collect(Collectors.joining(", "))
-                + (way.reentries() > 4 ? " and on" : "");
+        String again = way.reentries() == 0 ? t("desktop.window.no-reentry") : t(way.reentries() > 4 ? "desktop.window.reentry-more"
+                : "desktop.window.reentry", "n", way.reentries(), "times", way.reentryAt().stream().limit(4).map(Ui::clock)
+                .collect(Collectors.joining(", ")));
         VBox box = Ui.card(Ui.label(name, "strong"), Ui.text(again, "small"),
-                Ui.text(String.format(Locale.ROOT, "hands %.0f min", way.handsOnMinutes()), "small hands"),
-                Ui.text(String.format(Locale.ROOT, "%.0f min in all", way.totalMinutes()), "small"),
-                Ui.label(recommended ? "recommended" : "", recommended ? "tag simulated" : "small"));
+                Ui.text(t("desktop.window.hands", "minutes", Math.round(way.handsOnMinutes())), "small hands"),
+                Ui.text(t("desktop.window.total", "minutes", Math.round(way.totalMinutes())), "small"),
+                Ui.label(recommended ? t("desktop.window.recommended") : "", recommended ? "tag simulated" : "small"));
         box.setSpacing(2);
         HBox.setHgrow(box, Priority.ALWAYS);
         box.setMaxWidth(Double.MAX_VALUE);

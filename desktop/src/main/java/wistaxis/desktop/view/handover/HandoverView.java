@@ -1,7 +1,8 @@
 package wistaxis.desktop.view.handover;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -37,15 +38,15 @@ public final class HandoverView extends TicketPage {
     /** From the greeting to first use, page by page, on this page. */
     private Node setUp(Ticket t, WalkRun run) {
         boolean real = t.closed() == null;
-        String left = run.over() ? "Set-up is through." : String.format(Locale.ROOT, "Set-up: %d pages left, %.0f to %.0f min.", run.left()
-                .size(), run.minutes(true), run.minutes(false));
+        String left = run.over() ? t("desktop.setup.done") : t("desktop.setup.left", "n", run.left().size(), "low",
+                Math.round(run.minutes(true)), "high", Math.round(run.minutes(false)));
         FlowPane row = Ui.flow(8, Ui.text(left, "strong"));
         if (real) {
-            row.getChildren().add(Ui.button("set-up-go", setUp != null ? "Back to the checks" : run.over() ? "Look at it"
-                    : "Lead through it",
+            row.getChildren().add(Ui.button("set-up-go", setUp != null ? t("desktop.setup.to-checks") : run.over() ? t("desktop.setup.look")
+                    : t("desktop.setup.lead"),
                     setUp != null || run.over() ? "" : "primary", this::toggle));
         }
-        row.getChildren().add(Ui.button("set-up-home", "The rest at home: a paper", "", () -> shell.showPapers(number)));
+        row.getChildren().add(Ui.button("set-up-home", t("desktop.setup.print"), "", () -> shell.showPapers(number)));
         return row;
     }
 
@@ -68,7 +69,7 @@ public final class HandoverView extends TicketPage {
         Ticket t = ticket();
         VBox list = new VBox(8);
         checks(bench, t).forEach(c -> list.getChildren().add(check(t, c)));
-        VBox advice = Ui.card(Ui.label("For the customer", "strong"));
+        VBox advice = Ui.card(Ui.label(t("desktop.handover.customer"), "strong"));
         bench.routes().advice(t).forEach(a -> advice.getChildren().add(Ui.text("\u2013 " + a, "small")));
         list.getChildren().add(advice);
         root.getChildren().clear();
@@ -86,7 +87,7 @@ public final class HandoverView extends TicketPage {
                 .addFirst(failed(t, j)));
         Walking.buyingCheck(t).ifPresent(w -> list.getChildren().addFirst(new SlipCard(w)));
         if (t.is(Step::isHardware) && t.closed() == null) {
-            list.getChildren().addFirst(Ui.notice("", "Goes with the device:", bench.routes().rules(t).tried() + "."));
+            list.getChildren().addFirst(Ui.notice("", t("desktop.handover.goes-with"), bench.routes().rules(t).tried() + "."));
         }
         if (t.closed() == null && t.is(Step::isKeysAlone)) {
             root.getChildren().add(Ui.row(8, coach(shell, number)));
@@ -98,18 +99,20 @@ public final class HandoverView extends TicketPage {
     private Node failed(Ticket t, WalkRun.Judged judged) {
         VBox box = Ui.notice("stop", judged.title() + ": " + judged.words() + ".", judged.then() == null ? "" : judged.then());
         if (t.closed() == null) {
-            box.getChildren().add(Ui.button("failed-to-route", "To the route", "", () -> shell.showTicket(number, Stage.ROUTE)));
+            box.getChildren().add(Ui.button("failed-to-route", t("desktop.handover.to-route"), "", () -> shell.showTicket(number,
+                    Stage.ROUTE)));
         }
         return box;
     }
 
     public static Button coach(Window shell, String number) {
-        return Ui.button("coach-keys", "Coach the keys", "primary", () -> shell.showTicket(number, Stage.KEYS));
+        return Ui.button("coach-keys", t("desktop.handover.buttons"), "primary", () -> shell.showTicket(number, Stage.KEYS));
     }
 
     private static String title(Ticket t) {
-        return t.closed() != null ? "Closed: " + t.closed() : t.restored() != null ? "Hand over, "
-                + (t.keepsData() ? "updated to " : "restored to ") + t.restored() : "Hand over";
+        return t.closed() != null ? t("desktop.handover.closed", "how", t.closed()) : t.restored() != null ? t(t.keepsData()
+                ? "desktop.handover.title-updated" : "desktop.handover.title-restored", "version", t.restored())
+                : t("desktop.handover.title");
     }
 
     private Node check(Ticket t, HandoverFacts.Check c) {
@@ -122,7 +125,7 @@ public final class HandoverView extends TicketPage {
             chip.setDisable(t.closed() != null);
             chips.getChildren().add(chip);
         }
-        return Ui.asked(360, chips, said.isPresent() ? c.isBad(said.get()) ? "look again" : "" : "open",
+        return Ui.asked(360, chips, said.isPresent() ? c.isBad(said.get()) ? t("desktop.handover.again") : "" : "open",
                 Ui.text(HandoverFacts.says(c, t), "strong"));
     }
 
@@ -132,19 +135,21 @@ public final class HandoverView extends TicketPage {
 
     private Node foot(Ticket t) {
         if (t.closed() != null) {
-            return Ui.row(12, Ui.label("Nothing more to do on this ticket.", "muted"),
-                    Ui.button("to-bench", "To the bench", "primary", shell::showBench));
+            return Ui.row(12, Ui.label(t("desktop.handover.nothing"), "muted"),
+                    Ui.button("to-bench", t("desktop.handover.to-bench"), "primary", shell::showBench));
         }
         Rules rules = bench.routes().rules(t);
         if (t.stage() == Stage.ROUTE) {
-            return Ui.row(12, Ui.button("back-to-route", rules.isForHardware() ? "To the route" : "Take the next rung", "primary",
+            return Ui.row(12, Ui.button("back-to-route", rules.isForHardware() ? t("desktop.handover.to-route")
+                    : t("desktop.handover.next-step"), "primary",
                     () -> shell.showTicket(number, Stage.ROUTE)));
         }
-        Button close = Ui.button("close-ticket", rules.isForHardware() ? "Close it: to the hardware bench" : "Close the ticket", "primary",
+        Button close = Ui.button("close-ticket", rules.isForHardware() ? t("desktop.handover.close-hardware")
+                : t("desktop.handover.close"), "primary",
                 () -> give(new Command.Close()));
         close.setDisable(rules.mayClose().isPresent());
-        return Ui.row(12, close, Ui.text(rules.open().isEmpty() ? rules.mayClose().orElse("Everything is asked.") : rules.open().size()
-                + " still to ask", "muted"));
+        return Ui.row(12, close, Ui.text(rules.open().isEmpty() ? rules.mayClose().orElse(t("desktop.handover.all-asked"))
+                : t("desktop.handover.open", "n", rules.open().size()), "muted"));
     }
 
     @Override

@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.identify;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -33,7 +35,7 @@ public final class IdentifyView extends TicketPage {
     private static final int MOST_MODELS = 9;
 
     private final Window shell;
-    private final TextField typed = Ui.field("identify-query", "A2403, iPhone13,2, 12 mini", 60);
+    private final TextField typed = Ui.field("identify-query", t("desktop.identify.example"), 60);
     private final VBox found = new VBox(6);
     private final VBox looks = new VBox(8);
     private final VBox left = new VBox(8);
@@ -52,8 +54,8 @@ public final class IdentifyView extends TicketPage {
         typed.setOnAction(_ -> bench.devices().bestGuess(typed.getText()).ifPresent(m -> choose(m, how(m))));
         Columns columns = new Columns(Ui.scroll(looks), 360, Ui.scroll(left), 400);
         VBox.setVgrow(columns, Priority.ALWAYS);
-        root.getChildren().addAll(Ui.flow(16, Ui.label("Which model exactly?", "large"), typed,
-                Ui.label("Firmware must match to the letter.", "muted small")), found, columns);
+        root.getChildren().addAll(Ui.flow(16, Ui.label(t("desktop.identify.which"), "large"), typed,
+                Ui.label(t("desktop.identify.why"), "muted small")), found, columns);
         shell.scene().addEventFilter(KeyEvent.KEY_PRESSED, pressed);
     }
 
@@ -75,12 +77,11 @@ public final class IdentifyView extends TicketPage {
         Optional<DeviceModel> best = bench.devices().bestGuess(typed.getText());
         models.stream().limit(MOST).forEach(m -> looks.getChildren().add(row(m, best.filter(m::equals).isPresent())));
         if (models.size() > MOST) {
-            looks.getChildren().add(Ui.label("and " + (models.size() - MOST) + " more: type on", "muted"));
+            looks.getChildren().add(Ui.label(t("desktop.identify.more", "n", (models.size() - MOST)), "muted"));
         }
         if (models.isEmpty()) {
-            looks.getChildren().add(Ui.notice("", "No model is known by [" + typed.getText().strip() + "].",
-                    "Check the number: an A and four digits, or an identifier such as iPhone13,2. Or empty the line and answer what it "
-                    + "looks like."));
+            looks.getChildren().add(Ui.notice("", t("desktop.identify.none", "typed", typed.getText().strip()),
+                    t("desktop.identify.none-how")));
         }
     }
 
@@ -90,7 +91,7 @@ public final class IdentifyView extends TicketPage {
             looks.getChildren().add(question(next.get()));
         } else {
             looks.getChildren().add(Ui.notice(at.candidates().isEmpty() ? "stop" : "calm", at.candidates().isEmpty()
-                    ? "Nothing looks like that." : "Looks have told what they can.", at.settleTheRest()));
+                    ? t("desktop.identify.nothing-fits") : t("desktop.identify.looks-end"), at.settleTheRest()));
         }
         at.answers().forEach((q, value) -> looks.getChildren().add(answer(q, value)));
         candidates();
@@ -98,16 +99,17 @@ public final class IdentifyView extends TicketPage {
 
     private Node question(Identification.Next next) {
         LookQuestion q = next.question();
-        VBox card = Ui.card(Ui.label("By its looks", "small muted"), Ui.text(q.asks(), "title"), Ui.text(q.how(), "muted"));
+        VBox card = Ui.card(Ui.label(t("desktop.identify.by-looks"), "small muted"), Ui.text(q.asks(), "title"), Ui.text(q.how(), "muted"));
         List<LookQuestion.Answer> answers = next.answers();
         for (int i = 0; i < answers.size(); i++) {
             LookQuestion.Answer a = answers.get(i);
             long fits = at.with(q.question(), a.value()).candidates().size();
-            card.getChildren().add(answerButton(q.question() + "-" + a.value(), String.valueOf(i + 1), a.words(), fits + " left",
+            card.getChildren().add(answerButton(q.question() + "-" + a.value(), String.valueOf(i + 1), a.words().toString(),
+                    t("desktop.identify.left", "n", fits),
                     () -> tell(q.question(), a.value())));
         }
-        card.getChildren().add(answerButton(q.question() + "-" + Identification.CANNOT_TELL, "0", "Cannot tell",
-                String.format(Locale.ROOT, "this answer is worth %.1f bits", next.bits()),
+        card.getChildren().add(answerButton(q.question() + "-" + Identification.CANNOT_TELL, "0", t("desktop.identify.cannot-tell"),
+                t("desktop.identify.bits", "bits", Math.round(10 * next.bits()) / 10.0),
                 () -> tell(q.question(), Identification.CANNOT_TELL)));
         return Ui.style(card, "open");
     }
@@ -123,8 +125,8 @@ public final class IdentifyView extends TicketPage {
 
     private Node answer(String question, String value) {
         LookQuestion q = bench.looks().question(question).orElseThrow();
-        String words = q.answer(value).map(LookQuestion.Answer::words).orElse("cannot tell");
-        Button back = Ui.button("back-" + question, "take back", "quiet small", () -> {
+        String words = q.answer(value).map(w -> w.words().toString()).orElse(t("desktop.identify.cannot-tell-said"));
+        Button back = Ui.button("back-" + question, t("desktop.identify.take-back"), "quiet small", () -> {
             at = at.without(question);
             refresh();
         });
@@ -146,15 +148,16 @@ public final class IdentifyView extends TicketPage {
     private void candidates() {
         List<DeviceModel> models = at.candidates();
         left.getChildren().add(Ui.row(10, Ui.label(String.valueOf(models.size()), "big-clock"),
-                Ui.column(0, Ui.label("of " + bench.devices().models().size() + " models left", "strong"),
-                Ui.label(at.family().map(f -> "Key family " + f + ": enough for the keys.").orElse("The key family is not settled yet."),
+                Ui.column(0, Ui.label(t("desktop.identify.of-models", "n", bench.devices().models().size()), "strong"),
+                Ui.label(at.family().map(f -> t("desktop.identify.layout-known", "layout", f.words()))
+                .orElse(t("desktop.identify.layout-open")),
                 at.family().isPresent() ? "small tide strong" : "small muted"),
-                Ui.label(at.model().isPresent() ? "Exact model settled: enough for firmware." : "The exact model is not settled yet.",
+                Ui.label(at.model().isPresent() ? t("desktop.identify.exact") : t("desktop.identify.not-exact"),
                 at.model().isPresent() ? "small tide strong" : "small muted"))));
         if (models.size() <= MOST_MODELS) {
             models.forEach(m -> left.getChildren().add(row(m, models.size() == 1)));
             if (models.size() > 1 && at.next().isEmpty()) {
-                left.getChildren().add(Ui.text("The same looks; the number on box or back tells which.", "small muted"));
+                left.getChildren().add(Ui.text(t("desktop.identify.same-looks"), "small muted"));
             }
             return;
         }
@@ -167,16 +170,20 @@ public final class IdentifyView extends TicketPage {
 
     private VBox settled(DeviceModel m) {
         return Ui.style(Ui.card(Ui.flow(12, Ui.label(m.name(), "title"), Ui.label(m.identifier(), "code"),
-                Ui.label("Plug: " + m.plug(), ""), Ui.label("Keys: " + m.keysInWords(), "")),
+                Ui.label(t("desktop.identify.plug", "plug", m.plug()), ""), Ui.label(t("desktop.identify.buttons", "buttons",
+                m.keysInWords()), "")),
                 Ui.text(bench.devices().familyOf(m).tellTale() + " " + m.body().words() + ".", "muted small")), "open");
     }
 
     private HBox row(DeviceModel m, boolean first) {
         VBox words = Ui.column(1, Ui.row(10, Ui.label(m.name(), "strong"), Ui.label(m.identifier(), "code small")),
-                Ui.text((m.aNumbers().isEmpty() ? "no A-number known" : String.join("  ", m.aNumbers())) + "   " + m.family() + ", "
-                + m.plug() + (m.network().equals("wifi") ? ", Wi-Fi only" : ""), "small muted"));
+                Ui.text(t(m.network().equals("wifi") ? "desktop.identify.row-wifi" : "desktop.identify.row", "numbers", m.aNumbers()
+                .isEmpty()
+                ? t("desktop.identify.no-number") : String.join("  ", m.aNumbers()), "layout", m.family().words(), "plug", m.plug()),
+                "small muted"));
         HBox.setHgrow(words, Priority.ALWAYS);
-        Button take = Ui.button("take-" + m.identifier().replace(',', '-'), first ? "This one (Enter)" : "This one", first ? "primary"
+        Button take = Ui.button("take-" + m.identifier().replace(',', '-'), first ? t("desktop.identify.this-enter")
+                : t("desktop.identify.this"), first ? "primary"
                 : "", () -> choose(m, how(m)));
         return Ui.style(Ui.row(12, words, take), "card tight");
     }
@@ -237,7 +244,7 @@ public final class IdentifyView extends TicketPage {
     public String next() {
         Ticket t = ticket();
         return t.identifier() == null
-                ? "Type what is printed on it, or answer what it looks like (arrow down, then the numbers). Hands: now."
-                : "The model is settled. Next: the route.";
+                ? t("desktop.identify.next")
+                : t("desktop.identify.next-route");
     }
 }

@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.intake;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -65,7 +67,7 @@ public final class AnswerPane {
     private final Set<String> several = new LinkedHashSet<>();
 
     /** An answer under a key. */
-    private record Option(String value, String words, boolean marked, Runnable take) {}
+    private record Option(String value, Object words, boolean marked, Runnable take) {}
 
     /** @param answered hears of each answer, and of each question put off */
     public AnswerPane(Window shell, Workbench bench, String number, BiConsumer<Question, Boolean> answered) {
@@ -95,8 +97,9 @@ public final class AnswerPane {
             card.getChildren().add(grid(q, options));
         }
         if (many(q)) {
-            card.getChildren().add(Ui.row(10, Ui.button("answer-done", several.isEmpty() ? "None of these" : "That is all", "primary",
-                    () -> takeSeveral(q)), Ui.label("Enter", "code small muted")));
+            card.getChildren().add(Ui.row(10, Ui.button("answer-done", several.isEmpty() ? t("desktop.intake.none-of-these")
+                    : t("desktop.intake.that-is-all"), "primary",
+                    () -> takeSeveral(q)), Ui.label(t("desktop.key.enter"), "code small muted")));
         }
         return Ui.style(card, "open");
     }
@@ -111,7 +114,7 @@ public final class AnswerPane {
 
     private GridPane grid(Question q, List<Option> options) {
         GridPane grid = new GridPane(6, 6);
-        int columns = options.size() > 4 && options.stream().allMatch(o -> o.words().length() <= LONG) ? 2 : 1;
+        int columns = options.size() > 4 && options.stream().allMatch(o -> o.words().toString().length() <= LONG) ? 2 : 1;
         for (int i = 0; i < columns; i++) {
             ColumnConstraints column = new ColumnConstraints();
             column.setPercentWidth(100.0 / columns);
@@ -125,7 +128,7 @@ public final class AnswerPane {
             Label words = Ui.label((o.marked() ? "\u2713 " : "") + o.words(), "");
             button.setGraphic(Ui.row(10, cap, words));
             button.setMinWidth(0);
-            button.setAccessibleText(o.words());
+            button.setAccessibleText(o.words().toString());
             button.setMaxWidth(Double.MAX_VALUE);
             int rows = (options.size() + columns - 1) / columns;
             grid.add(button, i / rows, i % rows);
@@ -150,7 +153,7 @@ public final class AnswerPane {
         };
     }
 
-    private Option toggle(Question q, String value, String words) {
+    private Option toggle(Question q, String value, Object words) {
         return new Option(value, words, several.contains(value), () -> {
             if (!several.remove(value)) {
                 several.add(value);
@@ -162,14 +165,13 @@ public final class AnswerPane {
     /** What is looked at before a time is promised: what the plan says, and whether there is a network to activate by. */
     private List<Node> before(Ticket t) {
         List<Node> before = new ArrayList<>();
-        bench.plans().ready(t).ifPresent(r -> before.add(Ui.text("By the plan of this bench it is ready about " + IntakeView.CLOCK.format(r)
-                + ", if nothing goes wrong.", "strong")));
+        bench.plans().ready(t).ifPresent(r -> before.add(Ui.text(t("desktop.intake.ready", "at", IntakeView.CLOCK.format(r)), "strong")));
         if (bench.routes().preference(NETWORK).equals("unsettled")) {
             FlowPane ways = Ui.chips(540);
             bench.routes().planner().preferences().stream().filter(p -> p.preference().equals(NETWORK)).flatMap(p -> p.options().stream())
-                    .skip(1).forEach(o -> ways.getChildren().add(Ui.button("network-" + o.getFirst(), o.getLast(), "chip",
-                    () -> bench.routes().prefer(NETWORK, o.getFirst()))));
-            before.add(Ui.text("After an erase the device activates over a network. Which one here? Once for all tickets.", "small"));
+                    .skip(1).forEach(o -> ways.getChildren().add(Ui.button("network-" + o.value(), o.words(), "chip",
+                    () -> bench.routes().prefer(NETWORK, o.value()))));
+            before.add(Ui.text(t("desktop.intake.network"), "small"));
             before.add(ways);
         }
         return before;
@@ -177,9 +179,10 @@ public final class AnswerPane {
 
     private List<Option> promises(Question q) {
         Instant now = bench.now().truncatedTo(ChronoUnit.MINUTES);
-        return List.of(promise(q, "1", "In 1 hour", now.plus(Duration.ofHours(1))),
-                promise(q, "2", "In 2 hours", now.plus(Duration.ofHours(2))), promise(q, "4", "In 4 hours", now.plus(Duration.ofHours(4))),
-                promise(q, "24", "Tomorrow", BenchTime.nextDay(now, ZoneId.systemDefault())));
+        return List.of(promise(q, "1", t("desktop.intake.in-1"), now.plus(Duration.ofHours(1))),
+                promise(q, "2", t("desktop.intake.in-2"), now.plus(Duration.ofHours(2))), promise(q, "4", t("desktop.intake.in-4"),
+                now.plus(Duration.ofHours(4))),
+                promise(q, "24", t("desktop.intake.tomorrow"), BenchTime.nextDay(now, ZoneId.systemDefault())));
     }
 
     private Option promise(Question q, String id, String words, Instant then) {
@@ -188,10 +191,10 @@ public final class AnswerPane {
 
     private Node line(Question q) {
         line.setPromptText(switch (q.kind()) {
-            case DEVICE -> "12, A2403, iPhone13,2, ipad 9";
-            case VERSION -> "31.9, or 32.0 test 2";
-            case DAY -> "3 days ago: 3, or " + bench.routes().today();
-            default -> "15 digits, dial *#06#";
+            case DEVICE -> t("desktop.intake.example-device");
+            case VERSION -> t("desktop.intake.example-version");
+            case DAY -> t("desktop.intake.example-day", "today", bench.routes().today());
+            default -> t("desktop.intake.example-imei");
         });
         line.setOnAction(_ -> take(q));
         line.setOnKeyPressed(e -> {
@@ -210,10 +213,10 @@ public final class AnswerPane {
     private void below(Question q, String wrong) {
         below.getChildren().clear();
         if (!wrong.isEmpty()) {
-            below.getChildren().add(Ui.notice("", "Not taken.", wrong));
+            below.getChildren().add(Ui.notice("", t("desktop.intake.not-saved"), wrong));
         }
         if (q.kind() != Question.Kind.DEVICE) {
-            below.getChildren().add(Ui.label("Enter takes it, Escape leaves it open.", "small muted"));
+            below.getChildren().add(Ui.label(t("desktop.intake.line-keys"), "small muted"));
             return;
         }
         List<DeviceModel> found = bench.devices().search(line.getText());
@@ -222,16 +225,16 @@ public final class AnswerPane {
                 Ui.button("take-" + m.identifier().replace(',', '-'), m.name(), best.filter(m::equals).isPresent() ? "primary" : "",
                 () -> identify(q, m)),
                 Ui.label(m.identifier(), "code small"), Ui.label(String.join(" ", m.aNumbers()), "code small muted"),
-                Ui.label(best.filter(m::equals).isPresent() ? "Enter" : "", "code small muted"))));
+                Ui.label(best.filter(m::equals).isPresent() ? t("desktop.key.enter") : "", "code small muted"))));
         if (found.size() > MOST_MODELS) {
-            below.getChildren().add(Ui.label("and " + (found.size() - MOST_MODELS) + " more: type on", "muted small"));
+            below.getChildren().add(Ui.label(t("desktop.identify.more", "n", (found.size() - MOST_MODELS)), "muted small"));
         }
         if (!line.getText().isBlank() && found.isEmpty()) {
-            below.getChildren().add(Ui.notice("", "No model is known by [" + line.getText().strip() + "].",
-                    "Enter keeps the words; find the model by its looks then."));
+            below.getChildren().add(Ui.notice("", t("desktop.identify.none", "typed", line.getText().strip()),
+                    t("desktop.intake.keep-words")));
         }
-        below.getChildren().add(Ui.row(10, Ui.button("by-looks", "Identify it by its looks", "",
-                () -> shell.showTicket(number, Stage.IDENTIFY)), Ui.label("Escape leaves it open.", "small muted")));
+        below.getChildren().add(Ui.row(10, Ui.button("by-looks", t("desktop.intake.by-looks"), "",
+                () -> shell.showTicket(number, Stage.IDENTIFY)), Ui.label(t("desktop.intake.escape"), "small muted")));
     }
 
     private void take(Question q) {
@@ -261,9 +264,9 @@ public final class AnswerPane {
                 return day;
             }
         } catch (DateTimeParseException e) {
-            throw new BadInput("day [" + typed + "]: write how many days ago, or a date such as " + today, e);
+            throw new BadInput(t("desktop.intake.bad-day", "typed", typed, "today", today), e);
         }
-        throw new BadInput("day [" + typed + "] is still to come; a backup was made today or before");
+        throw new BadInput(t("desktop.intake.future-day", "typed", typed));
     }
 
     private void identify(Question q, DeviceModel m) {

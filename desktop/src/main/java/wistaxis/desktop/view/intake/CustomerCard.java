@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.intake;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.List;
 import java.util.Optional;
 import javafx.scene.control.TextField;
@@ -21,7 +23,7 @@ final class CustomerCard extends VBox {
     private final String number;
     private String language = "en";
     private final TextField name = Ui.field("customer-name", "name", 120);
-    private final TextField reach = Ui.field("customer-reach", "number or address", 120);
+    private final TextField reach = Ui.field("customer-reach", t("desktop.customer.reach"), 120);
 
     CustomerCard(Window shell, Workbench bench, String number) {
         super(6);
@@ -38,21 +40,21 @@ final class CustomerCard extends VBox {
         boolean open = bench.ticket(number).closed() == null;
         Optional<People.Person> known = bench.people().of(number);
         if (known.isPresent()) {
-            getChildren().add(Ui.flow(10, Ui.text("Customer: " + known.get().called(), "strong"),
-                    Ui.button("customer-forget", "Forget this customer", "quiet small", () -> {
+            getChildren().add(Ui.flow(10, Ui.text(t("desktop.customer.is", "name", known.get().called()), "strong"),
+                    Ui.button("customer-forget", t("desktop.customer.forget"), "quiet small", () -> {
                 bench.people().forget(number, "asked for at the bench").thenRun(this::refresh);
             })));
         } else if (open) {
-            FlowPane line = Ui.flow(8, Ui.label("Customer", "strong"), name, reach);
+            FlowPane line = Ui.flow(8, Ui.label(t("desktop.customer.customer"), "strong"), name, reach);
             bench.papers().languages().forEach(l -> line.getChildren()
-                    .add(Ui.button("customer-language-" + l.language(), l.name(), l.language()
+                    .add(Ui.button("customer-language-" + l.tag(), l.name(), l.tag()
                     .equals(language) ? "chip chosen" : "chip", () -> {
-                language = l.language();
+                language = l.tag();
                 refresh();
             })));
-            line.getChildren().add(Ui.button("customer-keep", "Keep", "", this::keep));
+            line.getChildren().add(Ui.button("customer-keep", t("desktop.customer.save"), "", this::keep));
             getChildren().addAll(line,
-                    Ui.text("Kept sealed, apart from the ledger; can be forgotten at any time.", "small muted"));
+                    Ui.text(t("desktop.customer.sealed"), "small muted"));
         }
         visits();
     }
@@ -63,8 +65,8 @@ final class CustomerCard extends VBox {
         before.stream().limit(MOST_VISITS).forEach(n -> {
             VBox line = Ui.column(0);
             getChildren().add(line);
-            bench.tickets().look(n).thenAccept(t -> line.getChildren().setAll(Ui.flow(8, Ui.text("This device was here in "
-                    + Ui.month(t.openedAt()) + ": " + Visit.words(t, bench.routes().intake()) + ".", "strong hands"),
+            bench.tickets().look(n).thenAccept(t -> line.getChildren().setAll(Ui.flow(8, Ui.text(t("desktop.customer.was-here", "month",
+                    Ui.month(t.openedAt()), "what", Visit.words(t, bench.routes().intake())), "strong hands"),
                     Ui.button("visit-" + n, n, "quiet small", () -> shell.showTicket(n)))));
         });
     }

@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.intake;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.HashSet;
@@ -89,29 +91,30 @@ public final class IntakeView extends TicketPage {
         customer.refresh();
         words.refresh(t);
         if (!page.said().isEmpty()) {
-            conversation.getChildren().add(Ui.label("Said", "strong"));
+            conversation.getChildren().add(Ui.label(t("desktop.intake.answered"), "strong"));
             page.said().forEach(q -> conversation.getChildren().add(said(q, t)));
         }
-        chips("Still to ask", page.open());
-        chips("Can be said as well", page.others());
+        chips(t("desktop.intake.open"), page.open());
+        chips(t("desktop.intake.others"), page.others());
         live.refresh(page.route());
     }
 
     private Node nothingLeft() {
-        return Ui.notice("calm", "Everything that matters here is asked.",
-                "The route beside this is as good as the answers. Go on with Ctrl+Enter.");
+        return Ui.notice("calm", t("desktop.intake.all-asked"),
+                t("desktop.intake.go-on-how"));
     }
 
     private Node foot(Ticket t) {
-        var go = Ui.button("go-on", t.identifier() == null ? "Find the exact model" : "Take the route", "primary", this::goOn);
+        var go = Ui.button("go-on", t.identifier() == null ? t("desktop.intake.find-model") : t("desktop.intake.choose-route"), "primary",
+                this::goOn);
         go.setDisable(!page.goesOn());
-        return Ui.flow(12, go, Ui.label("Ctrl+Enter", "code small muted"), Ui.label("0 not known, Backspace takes back", "small muted"));
+        return Ui.flow(12, go, Ui.label("Ctrl+Enter", "code small muted"), Ui.label(t("desktop.intake.keys"), "small muted"));
     }
 
     private Node said(Question q, Ticket t) {
         String given = q.kind() == Question.Kind.DEVICE ? device(t)
                 : q.kind() == Question.Kind.PROMISE ? Intake.promised(t).map(CLOCK::format)
-                .orElse("") : desk.intake().answerInWords(q, t);
+                .orElse("") : desk.intake().answerInWords(q, t).toString();
         var asks = Ui.text(q.asks(), "muted small");
         asks.setPrefWidth(230);
         var answer = Ui.text(given, "strong");
@@ -123,7 +126,7 @@ public final class IntakeView extends TicketPage {
 
     private String device(Ticket t) {
         return bench.model(t).map(m -> m.name() + ", " + m.identifier())
-                .orElse(t.fact("deviceWords").map(w -> "\u201c" + w + "\u201d, model not settled").orElse(""));
+                .orElse(t.fact("deviceWords").map(w -> t("desktop.intake.device-words", "words", w)).orElse(""));
     }
 
     private void chips(String title, List<Question> questions) {
@@ -223,7 +226,7 @@ public final class IntakeView extends TicketPage {
     @Override
     public String next() {
         Optional<Route.Rung> rung = page.route().flatMap(Route::recommended);
-        return !page.goesOn() ? "Ask what is wrong; the route begins with it. Hands: now."
-                : rung.map(r -> "As it stands: " + r.step().title() + ". Hands: now.").orElse("No step is open yet: go on asking.");
+        return !page.goesOn() ? t("desktop.intake.next-first")
+                : rung.map(r -> t("desktop.intake.next-step", "step", r.step().title())).orElse(t("desktop.intake.next-none"));
     }
 }

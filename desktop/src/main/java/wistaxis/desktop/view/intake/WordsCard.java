@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.intake;
 
+import static wistaxis.core.words.Say.t;
+
 import javafx.scene.control.TextField;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
@@ -13,9 +15,9 @@ import wistaxis.workbench.Workbench;
 final class WordsCard extends VBox {
     private final Workbench bench;
     private final String number;
-    private final TextField trouble = Ui.field("words-" + Intake.TROUBLE_WORDS, "the trouble, in the customer's words",
+    private final TextField trouble = Ui.field("words-" + Intake.TROUBLE_WORDS, t("desktop.intake.problem-words"),
             Intake.LONGEST_WORDS);
-    private final TextField marks = Ui.field("words-" + Intake.MARKS, "state and marks: scratches, case, SIM", Intake.LONGEST_WORDS);
+    private final TextField marks = Ui.field("words-" + Intake.MARKS, t("desktop.intake.marks"), Intake.LONGEST_WORDS);
 
     WordsCard(Workbench bench, String number) {
         super(6);
@@ -28,15 +30,15 @@ final class WordsCard extends VBox {
     void refresh(Ticket t) {
         getChildren().clear();
         FlowPane lines = Ui.flow(8);
-        line(t, Intake.TROUBLE_WORDS, "In their words: ", trouble, lines);
-        line(t, Intake.MARKS, "State and marks: ", marks, lines);
+        line(t, Intake.TROUBLE_WORDS, "desktop.intake.in-their-words", trouble, lines);
+        line(t, Intake.MARKS, "desktop.intake.marks-are", marks, lines);
         if (!lines.getChildren().isEmpty()) {
-            getChildren().addAll(lines, Ui.text("Enter writes it down. No names here: they stand apart.", "small muted"));
+            getChildren().addAll(lines, Ui.text(t("desktop.intake.no-names"), "small muted"));
         }
     }
 
     private void line(Ticket t, String fact, String words, TextField field, FlowPane lines) {
-        t.fact(fact).ifPresent(said -> getChildren().add(Ui.text(words + said, "strong")));
+        t.fact(fact).ifPresent(said -> getChildren().add(Ui.text(t(words, "words", said), "strong")));
         if (t.closed() == null && t.fact(fact).isEmpty()) {
             field.setPrefColumnCount(22);
             lines.getChildren().add(field);

@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.keys;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.List;
@@ -249,20 +251,21 @@ public final class CoachPane {
         boolean running = c.run().isPresent();
         buttons.getChildren().clear();
         if (running) {
-            Button seen = Ui.button("seen", "I see it now (space)", "primary", c::seen);
+            Button seen = Ui.button("seen", t("desktop.coach.see-now"), "primary", c::seen);
             seen.setFocusTraversable(false);
-            buttons.getChildren().addAll(seen, Ui.button("keys-again", "From the start (R)", "", c::begin),
-                    Ui.button("keys-stop", "Stop (Esc)", "", this::stop));
+            buttons.getChildren().addAll(seen, Ui.button("keys-again", t("desktop.coach.from-start"), "", c::begin),
+                    Ui.button("keys-stop", t("desktop.coach.stop"), "", this::stop));
             if (c.isObserved()) {
-                buttons.getChildren().add(1, Ui.button("keys-over", "Over: say what is seen (E)", "", c::over));
+                buttons.getChildren().add(1, Ui.button("keys-over", t("desktop.coach.over"), "", c::over));
             }
         } else if (!c.asking() && !around.onwards().isEmpty()) {
             buttons.getChildren().add(Ui.button("keys-start", around.onwards() + " (Enter)", "primary", this::enter));
         } else if (!c.asking() && c.school().isPresent()) {
-            buttons.getChildren().addAll(Ui.button("keys-start", c.verdict().isPresent() ? "Start again (Enter)" : "Start (Enter)",
+            buttons.getChildren().addAll(Ui.button("keys-start", c.verdict().isPresent() ? t("desktop.coach.start-over")
+                    : t("desktop.coach.start"),
                     "primary", this::enter));
             if (!c.isObserved()) {
-                buttons.getChildren().add(Ui.button("show-me", "Show me (W)", "", c::showMe));
+                buttons.getChildren().add(Ui.button("show-me", t("desktop.coach.show"), "", c::showMe));
             }
             List<KeySequence> offered = offered();
             for (int i = 0; i < offered.size(); i++) {
@@ -285,7 +288,7 @@ public final class CoachPane {
             below.getChildren().addAll(c.asking() ? 0 : below.getChildren().size(), around.below()); // what the host has comes first
         }
         if (!running && c.asking()) {
-            below.getChildren().add(Ui.button("keys-start", "Start again (Enter)", "", this::enter));
+            below.getChildren().add(Ui.button("keys-start", t("desktop.coach.start-over"), "", this::enter));
         }
         buttons.setManaged(!buttons.getChildren().isEmpty());
         if (below.getChildren().isEmpty()) {
@@ -297,9 +300,9 @@ public final class CoachPane {
     /** Every goal to choose from. */
     public static FlowPane goals(Goal now, Consumer<Goal> choose) {
         FlowPane goals = Ui.chips(820);
-        goals.getChildren().add(Ui.label("Wanted", "small muted"));
+        goals.getChildren().add(Ui.label(t("desktop.coach.goal"), "small muted"));
         for (Goal goal : Goal.values()) {
-            goals.getChildren().add(Ui.button("goal-" + goal, CoachWords.of(goal), goal == now ? "chip chosen" : "chip",
+            goals.getChildren().add(Ui.button("goal-" + goal, goal.words(), goal == now ? "chip chosen" : "chip",
                     () -> choose.accept(goal)));
         }
         return goals;
@@ -307,9 +310,10 @@ public final class CoachPane {
 
     private Node sound() {
         if (!shell.speaker().sounds()) {
-            return Ui.label("no sound card: watch the colours", "tag missing");
+            return Ui.label(t("desktop.coach.no-sound"), "tag missing");
         }
-        return Ui.button("mute", "Tones: " + shell.speaker().volume().toString().toLowerCase(Locale.ROOT) + " (M)", "chip", this::louder);
+        return Ui.button("mute", t("desktop.coach.tones." + shell.speaker().volume().toString().toLowerCase(Locale.ROOT)), "chip",
+                this::louder);
     }
 
     private void louder() {
@@ -319,9 +323,9 @@ public final class CoachPane {
 
     private Button school(KeySequence s, int digit) {
         boolean chosen = coaching().school().filter(s::equals).isPresent();
-        return Ui.button("school-" + s.school().replace(' ', '-'), digit + "  "
-                + (s.beginsWithPowerOff() ? s.school().replace("Power off, then", "Off +") : s.school())
-                + (s.minority() ? " (few do it)" : ""), chosen
+        return Ui.button("school-" + s.school().replace(' ', '-'), t(s.minority() ? "desktop.coach.method-rare" : "desktop.coach.method",
+                "digit", digit,
+                "method", s.name()), chosen
                 ? "chip chosen" : "chip", () -> coaching().choose(s));
     }
 
@@ -329,7 +333,7 @@ public final class CoachPane {
     private FlowPane sights(Coaching c) {
         FlowPane row = Ui.chips(820);
         if (!c.asking()) {
-            row.getChildren().add(Ui.label("What do you see?", "strong"));
+            row.getChildren().add(Ui.label(t("desktop.coach.what-seen"), "strong"));
         }
         SIGHTS.entrySet().stream().sorted(Map.Entry.comparingByValue()).forEach(e -> {
             Button b = Ui.button("sight-" + e.getValue(), e.getValue().words() + " (" + e.getKey().getName() + ")", c.asking() ? "sight"
@@ -355,8 +359,10 @@ public final class CoachPane {
             Score of = shown.score();
             score.draw(new ScoreDrawing.Moment(shown, run.isPresent() ? now : CoachRun.COUNT_IN, c.attemptNanos(), run.isPresent()
                     ? c.subject().device().timing() : List.of(),
-                    around.facts().orElseGet(() -> new ScoreDrawing.Facts(state.plugged() ? "plugged in" : "not plugged",
-                    PhoneDrawing.words(c.subject().device().screen()), c.subject().device().host().words(), true)), c.margins(of)));
+                    around.facts().orElseGet(() -> new ScoreDrawing.Facts(state.plugged() ? t("desktop.coach.plugged")
+                    : t("desktop.coach.unplugged"),
+                    PhoneDrawing.words(c.subject().device().screen()), c.subject().device().host().words().toString(), true)),
+                    c.margins(of)));
         }
         phone.draw(c.subject().device().screen(), c.down(), state.plugged(), 0);
     }

@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.keys;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -19,9 +21,12 @@ import wistaxis.core.device.Body;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.KeySequence;
+import wistaxis.core.keys.Mode;
 import wistaxis.core.keys.Reading;
 import wistaxis.core.keys.SequenceLibrary;
+import wistaxis.core.keys.Start;
 import wistaxis.core.ticket.EventWords;
+import wistaxis.core.words.Text;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.device.PhoneDrawing;
 import wistaxis.workbench.practice.Coaching;
@@ -78,11 +83,12 @@ public final class CoachWords extends HBox {
     private void running(Coaching c, CoachRun run, long now, boolean silent) {
         Instruction i = run.instruction(now);
         if (silent && !run.countingIn(now)) {
-            say("By feel", "No cues: " + c.school().map(KeySequence::school).orElse("") + ", from memory.", "");
+            say(t("desktop.coach.by-feel"), t("desktop.coach.from-memory", "method", c.school().map(KeySequence::name)), "");
             counter.setText("");
             return;
         }
-        String then = silent ? "" : "Then: " + (run.nextWords().isEmpty() ? "look at the screen" : run.nextWords());
+        String then = silent ? "" : run.nextWords().isEmpty() ? t("desktop.coach.then-look") : t("desktop.coach.then", "what",
+                run.nextWords());
         say(i.huge(), i.detail(), then);
         counter.setText(String.valueOf((int) (i.countsDown() ? Math.ceil(i.seconds()) : Math.floor(i.seconds()))));
     }
@@ -104,20 +110,21 @@ public final class CoachWords extends HBox {
     private void resting(Coaching c) {
         Optional<Verdict> verdict = c.verdict();
         if (c.asking()) {
-            say("What do you see?", "Look at the device, and at what the host offers; then say it below.",
-                    "Nobody else has seen the keys.");
+            say(t("desktop.coach.what-seen"), t("desktop.coach.look"),
+                    t("desktop.coach.unseen"));
         } else if (c.reading().isPresent()) {
             Reading r = c.reading().get();
-            say(r.success() ? "Landed" : "Not there", r.state(), r.next());
+            say(r.success() ? t("desktop.coach.reached") : t("desktop.coach.not-reached"), r.state(), r.next());
         } else if (!around.onwards().isEmpty()) {
-            say(done(c.goal()), verdict.filter(Verdict::success).map(v -> EventWords.of(v.says()))
-                    .orElse("The host sees the device in " + mode(c.goal()) + "."), "Next: " + around.onwards() + ", with Enter.");
+            say(done(c.goal()), verdict.filter(Verdict::success).map(v -> EventWords.of(v.says()).toString())
+                    .orElse(t("desktop.coach.computer-sees", "mode", mode(c.goal()))), t("desktop.coach.next-enter", "what",
+                    around.onwards()));
         } else if (verdict.isPresent()) {
-            say(verdict.get().success() ? done(c.goal()) : "Not " + landed(c.goal()), EventWords.of(verdict.get().says()),
+            say(verdict.get().success() ? done(c.goal()) : t("desktop.coach.not." + c.goal()), EventWords.of(verdict.get().says()),
                     verdict.get().next());
         } else if (c.school().isEmpty()) {
-            say("No sequence is left", "Every sequence for this needs " + c.subject().broken().stream().map(PhysicalKey::words)
-                    .collect(Collectors.joining(" or ")) + ", which is broken.",
+            say(t("desktop.coach.none-left"), t("desktop.coach.needs-broken", "buttons", c.subject().broken().stream().map(
+                    PhysicalKey::words).toList()),
                     SequenceLibrary.instead(c.goal()).says());
         } else {
             ready(c, c.school().get());
@@ -127,23 +134,26 @@ public final class CoachWords extends HBox {
     private void ready(Coaching c, KeySequence school) {
         boolean cable = c.subject().deviceNow().plugged() == school.plugged() || !cableMatters(c.goal());
         if (c.isObserved()) {
-            say(school.school() + ": " + of(c.goal()), (school.plugged() ? "Plugged into the host from the start. "
-                    : "Unplugged at the start. ") + "Both hands on the device, then Enter: a count-in of three, and the coach leads.",
+            say(head(c, school), t(school.plugged() ? "desktop.coach.plugged-start" : "desktop.coach.unplugged-start"),
                     c.reason());
         } else if (c.subject().starting()) {
-            say("It is still starting", "Wait until it shows its lock screen: keys held while it starts do nothing.", "");
+            say(t("desktop.coach.starting"), t("desktop.coach.starting-how"), "");
         } else if (!school.from().contains(c.start())) {
-            say("Another start", school.school() + " begins with a device that is " + school.from().stream().map(Object::toString)
-                    .collect(Collectors.joining(", or ")) + "; this one is " + c.start() + ".",
-                    "Choose another school or goal, or bring the device into that state first.");
+            say(t("desktop.coach.other-start"), t("desktop.coach.begins-with", "method", school.name(), "states", school.from().stream()
+                    .map(Start::words).toList(), "state", c.start().words()),
+                    t("desktop.coach.other-start-how"));
         } else {
-            say(cable ? school.school() + ": " + of(c.goal()) : school.plugged() ? "Plug in first" : "Unplug first",
-                    cable ? "Both hands on the device, then Enter: a count-in of three, and the coach leads."
-                    : "The cable is key P, or click on it. This school wants the device "
-                            + (school.plugged() ? "in the host from the start." : "unplugged at the start."),
-                    c.reason().isEmpty() ? "Its keys here: " + c.subject().model().body().keys().stream()
-                    .map(k -> PhoneDrawing.CAPS.get(k.key()) + " " + k.name()).collect(Collectors.joining(", ")) + "." : c.reason());
+            say(cable ? head(c, school) : school.plugged() ? t("desktop.coach.plug-first")
+                    : t("desktop.coach.unplug-first"),
+                    cable ? t("desktop.coach.count-in")
+                    : t(school.plugged() ? "desktop.coach.cable-plug" : "desktop.coach.cable-unplug"),
+                    c.reason().isEmpty() ? t("desktop.coach.keys-here", "buttons", c.subject().model().body().keys()
+                    .stream() .map(k -> PhoneDrawing.CAPS.get(k.key()) + " " + k.name()).collect(Collectors.joining(", "))) : c.reason());
         }
+    }
+
+    private static String head(Coaching c, KeySequence school) {
+        return t("desktop.coach.method-goal", "method", school.name(), "goal", c.goal().words());
     }
 
     /** A restart or a start works with and without the host. */
@@ -151,7 +161,7 @@ public final class CoachWords extends HBox {
         return goal == Goal.RECOVERY || goal == Goal.DFU;
     }
 
-    private void say(String first, String second, String third) {
+    private void say(Object first, Object second, Object third) {
         String title = onThisBody(first);
         if (!huge.getText().equals(title)) {
             huge.setText(title);
@@ -161,46 +171,26 @@ public final class CoachWords extends HBox {
     }
 
     /** The keys as they are called on this body: where the Volume keys lie along the upper edge, nearer to Top and farther from it. */
-    private String onThisBody(String words) {
-        String said = words;
+    private String onThisBody(Object words) {
+        String said = words.toString();
         for (Body.KeyPlace k : source.get().subject().model().body().keys()) {
-            said = said.contains(k.name()) ? said : said.replace(k.key().words(), k.name());
+            said = said.contains(k.name().toString()) ? said : said.replace(k.key().words().toString(), k.name().toString());
         }
         return said;
     }
 
-    /** A goal in words, after "Practise" or a school's name. */
-    public static String of(Goal goal) {
-        return switch (goal) {
-            case RECOVERY -> "into recovery";
-            case DFU -> "into DFU";
-            case LEAVE_DFU -> "out of DFU";
-            case LEAVE_RECOVERY -> "out of recovery";
-            default -> goal.toString().replace('-', ' ');
-        };
-    }
-
     private static String done(Goal goal) {
         return switch (goal) {
-            case RECOVERY, DFU -> "In " + mode(goal) + ". Let go.";
-            case POWER_OFF -> "Off";
-            case POWER_ON -> "It starts";
-            case FORCE_RESTART -> "Restarted. Let go.";
-            case LEAVE_RECOVERY, LEAVE_DFU -> "It has left " + mode(goal);
+            case RECOVERY -> t("desktop.coach.done.recovery");
+            case DFU -> t("desktop.coach.done.dfu");
+            case POWER_OFF -> t("desktop.coach.done.off");
+            case POWER_ON -> t("desktop.coach.done.starts");
+            case FORCE_RESTART -> t("desktop.coach.done.restarted");
+            case LEAVE_RECOVERY, LEAVE_DFU -> t("desktop.coach.done.left");
         };
     }
 
-    private static String landed(Goal goal) {
-        return switch (goal) {
-            case RECOVERY, DFU -> "in " + mode(goal);
-            case POWER_OFF -> "off";
-            case POWER_ON -> "on";
-            case FORCE_RESTART -> "restarted";
-            case LEAVE_RECOVERY, LEAVE_DFU -> "out of " + mode(goal);
-        };
-    }
-
-    private static String mode(Goal goal) {
-        return goal == Goal.DFU || goal == Goal.LEAVE_DFU ? "DFU" : "recovery";
+    private static Text mode(Goal goal) {
+        return (goal == Goal.DFU || goal == Goal.LEAVE_DFU ? Mode.DFU : Mode.RECOVERY).words();
     }
 }

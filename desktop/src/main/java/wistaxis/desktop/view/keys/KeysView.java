@@ -1,8 +1,9 @@
 package wistaxis.desktop.view.keys;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.Parent;
@@ -51,10 +52,10 @@ public final class KeysView implements View, CoachPane.Around {
     @Override
     public String onwards() {
         if (keys.landed()) {
-            return "On to the restore";
+            return t("desktop.buttons.to-restore");
         }
         boolean done = keys.coaching().verdict().filter(Verdict::success).isPresent();
-        return done && !ticket().writesFirmware() && ticket().route() != null ? "Did it help?" : "";
+        return done && !ticket().writesFirmware() && ticket().route() != null ? t("desktop.buttons.did-it-help") : "";
     }
 
     @Override
@@ -69,13 +70,9 @@ public final class KeysView implements View, CoachPane.Around {
     @Override
     public String status() {
         int n = ticket().keysTried();
-        String here = keys.coaching().isObserved() ? keys.here().map(c -> "; this school landed " + c.landed() + " of " + c.of()
-                + " here, by "
-                + bench.practice().person()).orElse("") + keys.inHand()
-                .map(h -> String.format(Locale.ROOT, "; in a hand %.0f-%.0f %%", 100 * h.low(),
-                100 * h.high())).orElse("")
-                + "; margins are the model's" : "";
-        return (n == 0 ? "no attempt yet; several are normal" : n + (n == 1 ? " attempt" : " attempts") + "; several are normal") + here;
+        String attempts = n == 0 ? t("desktop.buttons.first-attempt") : t("desktop.buttons.attempts", "n", n);
+        return keys.coaching().isObserved() ? keys.here().map(c -> t("desktop.buttons.here", "attempts", attempts, "n", c.landed(), "of", c
+                .of(), "who", bench.practice().person())).orElse(attempts) : attempts;
     }
 
     @Override
@@ -109,9 +106,11 @@ public final class KeysView implements View, CoachPane.Around {
         }
         Observed seen = ticket().observed();
         boolean here = bench.usb().of(number).isPresent();
-        String host = bench.usb().of(number).map(d -> d.mode().words()).orElseGet(() -> seen.host() == null ? "not known"
+        String host = bench.usb().of(number).map(d -> d.mode().words().toString()).orElseGet(() -> seen.host() == null
+                ? t("desktop.buttons.not-known")
                 : seen.host().what() + " (" + seen.host().source() + ")");
-        return Optional.of(new ScoreDrawing.Facts(here ? "plugged in" : "not known", seen.screen() == null ? "not known"
+        return Optional.of(new ScoreDrawing.Facts(here ? t("desktop.coach.plugged") : t("desktop.buttons.not-known"),
+                seen.screen() == null ? t("desktop.buttons.not-known")
                 : seen.screen().what().replace('-', ' ') + " (told)", host, false));
     }
 
@@ -138,7 +137,7 @@ public final class KeysView implements View, CoachPane.Around {
     /** Where USB does not tell, the technician does: first what the host has, then what is on the screen. */
     private FlowPane hosts() {
         FlowPane row = Ui.chips(820);
-        row.getChildren().add(Ui.label("And the host has?", "strong"));
+        row.getChildren().add(Ui.label(t("desktop.buttons.computer"), "strong"));
         for (HostView has : HostView.values()) {
             row.getChildren().add(Ui.button("host-" + has, UsbPane.words(has), keys.coaching().hostTold() == has ? "chip chosen" : "chip",
                     () -> keys.coaching().hostTold(has)));
@@ -170,15 +169,13 @@ public final class KeysView implements View, CoachPane.Around {
     @Override
     public String next() {
         if (keys.landed()) {
-            return keys.coaching().goal() == Goal.DFU ? "In DFU. Next: the restore. Hands: now."
-                    : "In recovery, for " + bench.routes().modeWindow(bench.ticket(number)).toMinutes()
-                    + " min as this shop sets it. Next: the "
-                    + "restore. Hands: now.";
+            return keys.coaching().goal() == Goal.DFU ? t("desktop.buttons.next-dfu")
+                    : t("desktop.buttons.next-recovery", "minutes", bench.routes().modeWindow(bench.ticket(number)).toMinutes());
         }
         if (keys.coaching().asking()) {
-            return "Say what the host has and what is on the screen. Hands: now.";
+            return t("desktop.buttons.next-say");
         }
-        return keys.coaching().run().isPresent() ? "Both hands on the device." : "Hands: now, for about half a minute an attempt.";
+        return keys.coaching().run().isPresent() ? t("desktop.drill.hands") : t("desktop.buttons.next-hands");
     }
 
     @Override

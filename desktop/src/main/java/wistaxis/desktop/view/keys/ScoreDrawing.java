@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.keys;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.List;
 import java.util.Map;
 import javafx.geometry.VPos;
@@ -98,14 +100,14 @@ public final class ScoreDrawing extends Region {
             double top = i * lane;
             bars.getOrDefault(place.key(), List.of()).forEach(b -> bar(g, m, spans, b, top, lane));
             hands(g, m, place.key(), top, lane);
-            name(g, place.name(), m.facts().caps() ? PhoneDrawing.CAPS.get(place.key()) : "", top, lane);
+            name(g, place.name().toString(), m.facts().caps() ? PhoneDrawing.CAPS.get(place.key()) : "", top, lane);
         }
         double rest = body.keys().size() * lane;
-        fact(g, m, "Cable", m.facts().cable(), rest, lane);
+        fact(g, m, t("desktop.score.cable"), m.facts().cable(), rest, lane);
         sights(g, m, spans, false, rest + lane, lane);
-        fact(g, m, "Screen", m.facts().screen(), rest + lane, lane);
+        fact(g, m, t("desktop.score.screen"), m.facts().screen(), rest + lane, lane);
         sights(g, m, spans, true, rest + 2 * lane, lane);
-        fact(g, m, "Host sees", m.facts().host(), rest + 2 * lane, lane);
+        fact(g, m, t("desktop.score.computer"), m.facts().host(), rest + 2 * lane, lane);
         g.setFill(Look.color(g, "ink"));
         g.fillRect(x(m.nowNanos(), m.nowNanos()) - 2, 0, 4, h - 20);
         g.setTextAlign(TextAlignment.CENTER);
@@ -163,8 +165,8 @@ public final class ScoreDrawing extends Region {
             g.fillRect(to - 1, y, 2, height);
         }
         KeyStep held = m.run().score().step(step);
-        String words = held.until() == null ? "hold " + Math.round(held.seconds() == null ? 0 : held.seconds()) + " s" : "to "
-                + held.until().mark();
+        String words = held.until() == null ? t("desktop.score.hold", "seconds", Math.round(held.seconds() == null ? 0 : held.seconds()))
+                : t("desktop.score.to", "what", held.until().mark());
         double left = from < now && to > now + 60 ? now + 8 : from + 6;
         g.setFont(BOLD);
         g.setTextAlign(TextAlignment.LEFT);

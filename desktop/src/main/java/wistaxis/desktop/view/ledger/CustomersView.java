@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.ledger;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.List;
 import javafx.scene.Parent;
 import javafx.scene.control.TextField;
@@ -21,7 +23,7 @@ public final class CustomersView implements View {
     private final Workbench bench;
     private final VBox root = Ui.style(new VBox(10), "page");
     private final Latest latest = new Latest();
-    private final TextField search = Ui.field("customer-search", "name, number, IMEI or serial", 120);
+    private final TextField search = Ui.field("customer-search", t("desktop.customers.hint"), 120);
     private final VBox found = new VBox(6);
 
     public CustomersView(Window shell, Workbench bench) {
@@ -30,7 +32,7 @@ public final class CustomersView implements View {
         search.setPrefWidth(420);
         search.setMaxWidth(420);
         search.textProperty().addListener((_, _, _) -> find());
-        root.getChildren().addAll(Ui.label("Customers", "large"), search, Ui.scroll(found));
+        root.getChildren().addAll(Ui.label(t("desktop.customers.title"), "large"), search, Ui.scroll(found));
     }
 
     private void find() {
@@ -40,8 +42,8 @@ public final class CustomersView implements View {
     private void found(List<String> tickets) {
         found.getChildren().clear();
         if (tickets.isEmpty()) {
-            found.getChildren().add(Ui.text(search.getText().isBlank() ? "Whole words, as they were kept. Who was forgotten is not found."
-                    : "Nobody is kept under these words.", "muted"));
+            found.getChildren().add(Ui.text(search.getText().isBlank() ? t("desktop.customers.how")
+                    : t("desktop.customers.none"), "muted"));
         }
         for (String number : tickets.subList(0, Math.min(MOST, tickets.size()))) {
             bench.tickets().look(number).thenAccept(latest.more(this::row));
@@ -51,8 +53,9 @@ public final class CustomersView implements View {
     private void row(Ticket t) {
         found.getChildren().add(Ui.flow(12, Ui.button("customer-" + t.number(), t.number(), "", () -> shell.showTicket(t.number())),
                 Ui.text(t.title(), "strong"), Ui.text(bench.people().kept(t.number()).called(), ""),
-                Ui.text(Ui.month(t.openedAt()) + ": " + Visit.words(t, bench.routes().intake())
-                + (t.closed() == null ? "; still open" : ""), "muted")));
+                Ui.text(t(t.closed() == null ? "desktop.customers.row-open" : "desktop.customers.row", "month", Ui.month(t.openedAt()),
+                "what",
+                Visit.words(t, bench.routes().intake())), "muted")));
     }
 
     @Override
@@ -77,6 +80,6 @@ public final class CustomersView implements View {
 
     @Override
     public String next() {
-        return "Type a name or a number.";
+        return t("desktop.customers.next");
     }
 }

@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.ledger;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -50,7 +52,7 @@ public final class LedgerView implements View {
     private final VBox findings = Ui.column(2);
     private final Label exported = Ui.text("", "muted");
     private final TextField filter = new TextField();
-    private final Button verify = Ui.button("verify", "Verify again", "", this::verify);
+    private final Button verify = Ui.button("verify", t("desktop.ledger.verify"), "", this::verify);
     private final ObservableList<LedgerEntry> rows = FXCollections.observableArrayList();
     private final ListView<LedgerEntry> list = new ListView<>(rows);
     private final AtomicLong done = new AtomicLong();
@@ -67,12 +69,12 @@ public final class LedgerView implements View {
         exported.setId("exported");
         exported.managedProperty().bind(exported.textProperty().isNotEmpty());
         filter.setId("ledger-filter");
-        filter.setPromptText("words, ticket, device or day: T-0002, iPhone13,2, 2026-05-12");
+        filter.setPromptText(t("desktop.ledger.hint"));
         filter.setPrefWidth(420);
         filter.textProperty().addListener(_ -> search());
         list.setId("ledger-list");
         list.setCellFactory(_ -> new Row());
-        list.setPlaceholder(Ui.label("Nothing here. The ledger fills as tickets are worked on.", "muted"));
+        list.setPlaceholder(Ui.label(t("desktop.ledger.empty"), "muted"));
         list.setOnMouseClicked(e -> {
             if (e.getClickCount() == 2) {
                 openChosen();
@@ -84,11 +86,11 @@ public final class LedgerView implements View {
             }
         });
         VBox.setVgrow(list, Priority.ALWAYS);
-        FlowPane tools = new FlowPane(10, 8, filter, verify, Ui.button("open-row", "Open the ticket", "", this::openChosen),
-                Ui.button("figures", "Figures", "", shell::showFigures),
-                Ui.button("customers", "Customers", "", shell::showCustomers),
-                Ui.button("export-json", "Export JSON", "", () -> export(LedgerExport.JSON)),
-                Ui.button("export-csv", "Export CSV", "", () -> export(LedgerExport.CSV)));
+        FlowPane tools = new FlowPane(10, 8, filter, verify, Ui.button("open-row", t("desktop.ledger.open"), "", this::openChosen),
+                Ui.button("figures", t("desktop.ledger.figures"), "", shell::showFigures),
+                Ui.button("customers", t("desktop.ledger.customers"), "", shell::showCustomers),
+                Ui.button("export-json", t("desktop.ledger.json"), "", () -> export(LedgerExport.JSON)),
+                Ui.button("export-csv", t("desktop.ledger.csv"), "", () -> export(LedgerExport.CSV)));
         root.getChildren().addAll(chain, tools, findings, exported, list);
         verify();
     }
@@ -100,7 +102,7 @@ public final class LedgerView implements View {
                 if (e == null) {
                     shell.showTicket(t.number());
                 } else {
-                    shell.alarm("Ticket [" + row.ticket() + "] cannot be opened: " + e.getMessage());
+                    shell.alarm(t("desktop.ledger.cannot-open", "number", row.ticket(), "why", e.getMessage()));
                 }
             });
         }
@@ -115,20 +117,21 @@ public final class LedgerView implements View {
         stop = mine;
         begun = Instant.now();
         done.set(0);
-        verify.setText("Stop");
-        chain.setText("Looking through the ledger");
+        verify.setText(t("desktop.ledger.stop"));
+        chain.setText(t("desktop.ledger.verifying"));
         bench.tickets().health().verify(n -> {
             done.set(n);
             return !mine.get();
         }).whenComplete((check, e) -> {
             stop = null;
-            verify.setText("Verify again");
+            verify.setText(t("desktop.ledger.verify"));
             if (e != null) {
-                verified("The ledger cannot be looked through: " + e.getMessage(), true, List.of());
+                verified(t("desktop.ledger.cannot-verify", "why", e.getMessage()), true, List.of());
             } else if (check == null) {
-                verified("Stopped; nothing is known of the chain.", false, List.of());
+                verified(t("desktop.ledger.verify-stopped"), false, List.of());
             } else {
-                verified(check.broken().map(b -> "The chain is broken: " + b).orElse("The chain holds: " + check.entries() + " entries"),
+                verified(check.broken().map(b -> t("desktop.ledger.broken", "what", b)).orElse(t("desktop.ledger.verified", "n",
+                        check.entries())),
                         check.broken().isPresent(), check.findings());
             }
         });
@@ -142,7 +145,7 @@ public final class LedgerView implements View {
         }
         findings.getChildren().setAll(found.stream().limit(MOST_FINDINGS).map(f -> Ui.text(f, "small erases")).toList());
         if (found.size() > MOST_FINDINGS) {
-            findings.getChildren().add(Ui.text("and " + (found.size() - MOST_FINDINGS) + " more: wistaxis ledger verify", "small erases"));
+            findings.getChildren().add(Ui.text(t("desktop.ledger.more", "n", (found.size() - MOST_FINDINGS)), "small erases"));
         }
     }
 
@@ -152,8 +155,7 @@ public final class LedgerView implements View {
         double took = Duration.between(begun, Instant.now()).toMillis() / 1000.0;
         if (stop != null && took > 0.5 && done.get() > 0) {
             long left = Math.round(took * Math.max(0, entries - done.get()) / done.get());
-            chain.setText("Looking through the ledger: " + done.get() + " of " + entries + " entries, about "
-                    + Ui.clock(Duration.ofSeconds(left)) + " left");
+            chain.setText(t("desktop.ledger.progress", "n", done.get(), "of", entries, "left", Ui.clock(Duration.ofSeconds(left))));
         }
     }
 
@@ -207,7 +209,7 @@ public final class LedgerView implements View {
 
     @Override
     public String next() {
-        return "The ledger is append-only; each entry is chained to the one before.";
+        return t("desktop.ledger.next");
     }
 
     private final class Row extends ListCell<LedgerEntry> {

@@ -4,6 +4,7 @@ import java.nio.file.Path;
 import java.util.Optional;
 import javafx.scene.Scene;
 import wistaxis.core.ticket.Stage;
+import wistaxis.core.words.Language;
 import wistaxis.desktop.sound.Speaker;
 
 /** The window around a page, as the page sees it: where it leads to, and what it has of its own. */
@@ -20,6 +21,9 @@ public interface Window {
 
     /** Asks where a file is to be saved; empty where somebody thought better of it. */
     Optional<Path> saveAs(String name);
+
+    /** Speaks another language from now on. */
+    void speak(Language language);
 
     void showBench();
 

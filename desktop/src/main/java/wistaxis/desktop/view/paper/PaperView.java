@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.paper;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Arrays;
@@ -47,14 +49,15 @@ public final class PaperView extends TicketPage {
         pages.setAlignment(Pos.TOP_CENTER);
         var scroll = Ui.scroll(pages);
         VBox.setVgrow(scroll, Priority.ALWAYS);
-        root.getChildren().addAll(Ui.text("Papers of " + number + " " + ticket().title(), "large"), kinds, buttons, scroll);
+        root.getChildren().addAll(Ui.text(t("desktop.documents.of", "number", number, "title", ticket().title()), "large"), kinds,
+                buttons, scroll);
         make();
     }
 
     private void make() {
         made = null;
         seen = List.of();
-        says = "It is being made...";
+        says = t("desktop.documents.making");
         int wanted = ++asked;
         bench.papers().make(kind, number).thenCompose(paper -> Preview.of(paper.pdf(), Preview.SCREEN, Preview.MOST_SEEN)
                 .thenAccept(pages -> shown(wanted, paper, pages, ""))).exceptionally(e -> {
@@ -87,16 +90,15 @@ public final class PaperView extends TicketPage {
             refresh();
         })));
         Documents.Made now = made;
-        buttons.getChildren().setAll(Ui.button("paper-back", "Back to the ticket", "", () -> shell.showTicket(number)));
+        buttons.getChildren().setAll(Ui.button("paper-back", t("desktop.documents.back"), "", () -> shell.showTicket(number)));
         pages.getChildren().clear();
         if (now == null) {
             pages.getChildren().add(Ui.text(says, "muted"));
             return;
         }
-        buttons.getChildren().addAll(Ui.button("paper-print", "Print", "primary", () -> print(now)),
-                Ui.button("paper-save", "Save as...", "",
-                () -> save(now)), Ui.text(says.isEmpty() ? seen.size() + (seen.size() == 1 ? " page" : " pages")
-                + "; what is printed or saved is written down with its digest." : says, "small muted"));
+        buttons.getChildren().addAll(Ui.button("paper-print", t("desktop.documents.print"), "primary", () -> print(now)),
+                Ui.button("paper-save", t("desktop.documents.save"), "",
+                () -> save(now)), Ui.text(says.isEmpty() ? t("desktop.documents.pages", "n", seen.size()) : says, "small muted"));
         seen.forEach(p -> pages.getChildren().add(picture(p)));
     }
 
@@ -113,15 +115,15 @@ public final class PaperView extends TicketPage {
     private void print(Documents.Made paper) {
         PrinterJob job = PrinterJob.createPrinterJob();
         if (job == null) {
-            says = "There is no printer here; save it instead.";
+            says = t("desktop.documents.no-printer");
             refresh();
             return;
         }
         if (job.showPrintDialog(shell.scene().getWindow())) {
-            says = "It is being printed...";
+            says = t("desktop.documents.printing");
             refresh();
             Preview.of(paper.pdf(), Preview.PRINTER, Integer.MAX_VALUE).thenAccept(pages -> print(paper, job, pages)).exceptionally(e -> {
-                says = "Not printed: " + words(e);
+                says = t("desktop.documents.not-printed", "why", words(e));
                 refresh();
                 return null;
             });
@@ -139,9 +141,9 @@ public final class PaperView extends TicketPage {
             return job.printPage(layout, page);
         });
         if (printed && job.endJob()) {
-            handedOut(paper, "Printed.");
+            handedOut(paper, t("desktop.documents.printed"));
         } else {
-            says = "Not printed: the printer says " + job.getJobStatus() + ".";
+            says = t("desktop.documents.printer-says", "status", job.getJobStatus());
             refresh();
         }
     }
@@ -151,12 +153,12 @@ public final class PaperView extends TicketPage {
     }
 
     private void save(Documents.Made paper, Path file) {
-        says = "It is being saved...";
+        says = t("desktop.documents.saving");
         refresh();
         bench.papers().save(number, paper, file).whenComplete((result, e) -> {
             Throwable why = e == null ? null : Background.cause(e);
-            says = why == null ? writtenDown("Saved: " + file, result) : "Not saved: " + (why instanceof IOException io ? DiskTrouble.words(
-                    "paper", file, io) : why.getMessage());
+            says = why == null ? writtenDown(t("desktop.documents.saved", "file", file), result) : t("desktop.documents.not-saved", "why",
+                    why instanceof IOException io ? DiskTrouble.words("document", file, io) : String.valueOf(why.getMessage()));
             refresh();
         });
     }
@@ -169,7 +171,7 @@ public final class PaperView extends TicketPage {
     }
 
     private static String writtenDown(String what, Result result) {
-        return what + result.trouble().map(why -> " That it was handed out could not be written down: " + why).orElse("");
+        return what + result.trouble().map(why -> t("desktop.documents.not-recorded", "why", why)).orElse("");
     }
 
     @Override
@@ -184,6 +186,6 @@ public final class PaperView extends TicketPage {
 
     @Override
     public String next() {
-        return "Look at it, then print it or save it.";
+        return t("desktop.documents.next");
     }
 }

@@ -1,8 +1,9 @@
 package wistaxis.desktop.view.real;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.Duration;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import javafx.beans.binding.Bindings;
@@ -57,9 +58,9 @@ public final class HostRunView implements View {
     private long drawnSecond;
     private final Label window = Ui.label("", "big-clock hands");
     private final Label windowWords = Ui.text("", "");
-    private final TextField minutes = Ui.field("host-minutes", "min left", 4);
-    private final TextField version = Ui.field("host-version", "version on it now", 40);
-    private final TextField words = Ui.field("host-words", "what the host says, word for word", 500);
+    private final TextField minutes = Ui.field("host-minutes", t("desktop.run.minutes"), 4);
+    private final TextField version = Ui.field("host-version", t("desktop.run.version"), 40);
+    private final TextField words = Ui.field("host-words", t("desktop.run.words"), 500);
 
     public HostRunView(Window shell, Workbench bench, String number) {
         this.shell = shell;
@@ -105,7 +106,8 @@ public final class HostRunView implements View {
         notices.getChildren().clear();
         HBox head = Ui.row(18, left, leftWords);
         if (host.run().filter(r -> r.current().fetch()).isPresent()) {
-            head.getChildren().addAll(Ui.gap(), minutes, Ui.button("host-minutes-say", "It says so", "", this::minutesTold));
+            head.getChildren().addAll(Ui.gap(), minutes, Ui.button("host-minutes-say", t("desktop.run.save-minutes"), "",
+                    this::minutesTold));
         }
         middle.getChildren().setAll(head, late, notices, buttons);
         tick();
@@ -125,26 +127,26 @@ public final class HostRunView implements View {
     private void running(HostRun run) {
         Optional<HostStage> next = run.next();
         if (next.isPresent()) {
-            buttons.getChildren().add(Ui.button("host-next", "I see it: " + next.get().title() + " (Enter)", out(run) ? "big"
+            buttons.getChildren().add(Ui.button("host-next", t("desktop.run.shows", "stage", next.get().title()), out(run) ? "big"
                     : "primary big",
                     host::next));
         } else {
-            buttons.getChildren().addAll(version, Ui.button("host-written", "It greets: written", "primary big",
+            buttons.getChildren().addAll(version, Ui.button("host-written", t("desktop.run.finished"), "primary big",
                     () -> give(new Command.Written(version.getText()))));
         }
         if (run.asksSigning()) {
-            buttons.getChildren().add(Ui.button("host-not-signed", "It says: not signed", "",
+            buttons.getChildren().add(Ui.button("host-not-signed", t("desktop.run.not-signed"), "",
                     () -> give(new Command.NotSigned(words.getText()))));
         }
-        buttons.getChildren().add(Ui.button("host-stopped", "The host stopped", "", () -> give(new Command.StopHost())));
+        buttons.getChildren().add(Ui.button("host-stopped", t("desktop.run.stopped"), "", () -> give(new Command.StopHost())));
         if (out(run)) {
-            notices.getChildren().add(Ui.notice("", "Hands needed: it has left its mode.",
-                    "Put it back the same way; the host goes on meanwhile. When the download ends some hosts go on by themselves, on "
-                    + "others choose restore once more."));
-            buttons.getChildren().addFirst(Ui.button("back-to-keys", "The same keys again", "primary big", () -> shell.showTicket(number,
+            notices.getChildren().add(Ui.notice("", t("desktop.run.dropped"),
+                    t("desktop.run.dropped-how")));
+            buttons.getChildren().addFirst(Ui.button("back-to-keys", t("desktop.run.same-buttons"), "primary big",
+                    () -> shell.showTicket(number,
                     Stage.KEYS)));
         } else if (!run.needsMode()) {
-            notices.getChildren().add(Ui.notice("stop", "Leave cable and device alone.", "The host works on the device."));
+            notices.getChildren().add(Ui.notice("stop", t("desktop.run.leave"), t("desktop.run.works")));
         }
         stages(run);
         middle.getChildren().add(stages);
@@ -160,7 +162,7 @@ public final class HostRunView implements View {
             give(new Command.NoteLeft(Integer.parseInt(minutes.getText().strip())));
             minutes.clear();
         } catch (NumberFormatException e) {
-            throw new BadInput("[" + minutes.getText() + "] is no number of minutes; write what the host shows, for example 12", e);
+            throw new BadInput(t("desktop.run.bad-minutes", "typed", minutes.getText()), e);
         }
     }
 
@@ -184,21 +186,22 @@ public final class HostRunView implements View {
     }
 
     private static String usual(HostRun.Part part) {
-        return part.high() <= 0 ? "the host tells" : String.format(Locale.ROOT, "%.1f-%.1f min%s", part.low() / 60, part.high() / 60,
-                part.own() ? ", here" : "");
+        return part.high() <= 0 ? t("desktop.run.computer-tells") : t(part.own() ? "desktop.run.usual-here" : "desktop.run.usual", "low",
+                Math.round(part.low() / 6) / 10.0, "high", Math.round(part.high() / 6) / 10.0);
     }
 
     private void atRest() {
         Ticket t = ticket();
         if (t.restored() != null) {
-            notices.getChildren().add(Ui.notice("calm", (t.keepsData() ? "Updated to " : "Restored to ") + t.restored() + ".",
-                    "What is seen on it is asked at the handover."));
+            notices.getChildren().add(Ui.notice("calm", t(t.keepsData() ? "desktop.run.updated" : "desktop.run.restored", "version",
+                    t.restored()),
+                    t("desktop.run.asked-later")));
             return;
         }
         before.say(notices, buttons);
         middle.getChildren().add(how(t));
-        Button start = Ui.button("restore-start", t.keepsData() ? "I told the host to update, which keeps the data"
-                : "I told the host to restore, which erases the device", t.keepsData() ? "primary" : "danger", host::start);
+        Button start = Ui.button("restore-start", t.keepsData() ? t("desktop.run.told-update")
+                : t("desktop.run.told-restore"), t.keepsData() ? "primary" : "danger", host::start);
         start.setDisable(host.mayNot().isPresent());
         buttons.getChildren().add(start);
     }
@@ -206,19 +209,16 @@ public final class HostRunView implements View {
     /** What to do in the host's program. */
     private VBox how(Ticket t) {
         if (t.observed().hostFetches()) {
-            return Ui.notice("calm", "At the host: it fetches by itself.", t.keepsData()
-                    ? "Choose to update, read what is new, agree. The download shows its time left behind a small sign."
-                    : "Choose to restore, then restore and update, read what is new, agree. The download shows its time left behind a "
-                    + "small "
-                    + "sign.", "What it has downloaded before, or the device has already, it only restores, and is quicker.");
+            return Ui.notice("calm", t("desktop.run.computer-downloads"), t.keepsData()
+                    ? t("desktop.run.how-update")
+                    : t("desktop.run.how-restore"), t("desktop.run.already"));
         }
         Optional<String> changed = bench.stock().notAsVerified(t);
         if (changed.isPresent()) {
             return Ui.notice("stop", changed.get());
         }
-        return Ui.notice("calm", "At the host: give it the package.",
-                "Close what the host offers. Hold its extra key (Option on the maker's hosts, Shift on others) and choose "
-                + (t.keepsData() ? "to update" : "to restore") + "; pick this file:", path(String.valueOf(t.packageFile())));
+        return Ui.notice("calm", t("desktop.run.give-file"),
+                t(t.keepsData() ? "desktop.run.file-update" : "desktop.run.file-restore"), path(String.valueOf(t.packageFile())));
     }
 
     /** The whole path, to be copied into the host's own choice of files. */
@@ -233,7 +233,7 @@ public final class HostRunView implements View {
         }
         Optional<Observed.Trouble> now = ticket().observed().trouble();
         if (now.isEmpty()) {
-            trouble.getChildren().addAll(Ui.label("Something wrong at the host?", "strong"), words);
+            trouble.getChildren().addAll(Ui.label(t("desktop.run.problem"), "strong"), words);
             FlowPane kinds = Ui.chips(320);
             HostTroubles.all().forEach(t -> kinds.getChildren().add(Ui.button("trouble-" + t.id(), t.title(), "chip", () -> {
                 give(new Command.NoteTrouble(t.id(), words.getText()));
@@ -248,10 +248,12 @@ public final class HostRunView implements View {
     private void ladder(Observed.Trouble now) {
         HostTroubles.Trouble kind = HostTroubles.of(now.kind()).orElseThrow();
         Map<String, HostTroubles.Tried> before = host.before();
-        VBox card = Ui.card(Ui.label(kind.title(), "title"), Ui.text(now.words().isEmpty() ? kind.means() : "It says: " + now.words(), ""));
+        VBox card = Ui.card(Ui.label(kind.title(), "title"), Ui.text(now.words().isEmpty() ? kind.means() : t("desktop.run.says", "words",
+                now.words()), ""));
         if (!before.isEmpty()) {
-            card.getChildren().add(Ui.text("The notebook: " + List.copyOf(before.entrySet()).stream().limit(2).map(e -> saying(kind,
-                    e.getKey()) + " " + e.getValue().says()).reduce((a, b) -> a + " " + b).orElse(""), "small strong"));
+            card.getChildren().add(Ui.text(t("desktop.run.notebook", "what", List.copyOf(before.entrySet()).stream().limit(2)
+                    .map(e -> saying(kind, e.getKey()) + " " + e.getValue().says()).reduce((a, b) -> a + " " + b).orElse("")),
+                    "small strong"));
         }
         boolean next = true;
         for (HostTroubles.Try t : kind.tries()) {
@@ -260,9 +262,10 @@ public final class HostRunView implements View {
                     : next ? "strong" : "small"));
             Optional.ofNullable(before.get(t.id())).ifPresent(b -> row.getChildren().add(Ui.text(b.says(), "small muted")));
             if (made.isEmpty()) {
-                row.getChildren().add(Ui.row(6, Ui.button("try-" + t.id() + "-helped", "Helped", "chip",
+                row.getChildren().add(Ui.row(6, Ui.button("try-" + t.id() + "-helped", t("desktop.run.helped"), "chip",
                         () -> give(new Command.NoteTry(t.id(), true))),
-                        Ui.button("try-" + t.id() + "-not", "Did not", "chip", () -> give(new Command.NoteTry(t.id(), false)))));
+                        Ui.button("try-" + t.id() + "-not", t("desktop.run.did-not"), "chip", () -> give(new Command.NoteTry(t.id(),
+                        false)))));
                 next = false;
             }
             card.getChildren().add(row);
@@ -271,7 +274,7 @@ public final class HostRunView implements View {
     }
 
     private static String saying(HostTroubles.Trouble kind, String step) {
-        return kind.tries().stream().filter(t -> t.id().equals(step)).findFirst().map(HostTroubles.Try::says).orElse(step);
+        return kind.tries().stream().filter(t -> t.id().equals(step)).findFirst().map(t -> t.says().toString()).orElse(step);
     }
 
     /** Once a second: nothing here is finer. */
@@ -285,20 +288,20 @@ public final class HostRunView implements View {
         run = host.run();
         late.getChildren().clear();
         if (run.isEmpty()) {
-            left.setText(ticket().restored() != null ? "Done" : "");
-            leftWords.setText(ticket().restored() != null ? "" : "The host's own program does it; say here what is seen there.");
+            left.setText(ticket().restored() != null ? t("desktop.run.done") : "");
+            leftWords.setText(ticket().restored() != null ? "" : t("desktop.run.done-there"));
         } else if (run.get().isOpen()) {
             left.setText("?");
-            leftWords.setText("left: type the minutes that the host shows.");
+            leftWords.setText(t("desktop.run.type-minutes"));
         } else {
             left.setText(range(run.get().atLeast(), run.get().atMost()));
-            leftWords.setText("min left. Now: " + run.get().current().title() + ".");
+            leftWords.setText(t("desktop.run.min-left", "stage", run.get().current().title()));
             run.get().late().ifPresent(w -> late.getChildren().add(Ui.notice(run.get().isStuck() ? "stop" : "", w)));
         }
         Optional<Duration> stays = bench.routes().modeWindowLeft(ticket());
         boolean counts = stays.isPresent() && run.map(HostRun::needsMode).orElse(true);
         window.setText(counts ? Ui.clock(stays.get().isNegative() ? Duration.ZERO : stays.get()) : "");
-        windowWords.setText(counts ? "left in recovery, as this shop sets it" : "");
+        windowWords.setText(counts ? t("desktop.run.timeout-left") : "");
     }
 
     private static String range(Duration low, Duration high) {
@@ -320,10 +323,10 @@ public final class HostRunView implements View {
     @Override
     public String next() {
         if (ticket().restored() != null) {
-            return "Next: hand over. Hands: now.";
+            return t("desktop.run.next-handover");
         }
-        return run.map(r -> out(r) ? "Put the device back into its mode. Hands: now."
-                : r.next().map(n -> "The host works. Tap when you see: " + n.title() + ".").orElse("Wait for the greeting."))
-                .orElse("Tell the host to begin, then say so here. Hands: now.");
+        return run.map(r -> out(r) ? t("desktop.run.next-mode")
+                : r.next().map(n -> t("desktop.run.next-tap", "stage", n.title())).orElse(t("desktop.run.next-greeting")))
+                .orElse(t("desktop.run.next-start"));
     }
 }

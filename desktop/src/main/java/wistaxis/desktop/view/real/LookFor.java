@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.real;
 
+import static wistaxis.core.words.Say.t;
+
 import javafx.scene.layout.VBox;
 import wistaxis.core.keys.Goal;
 import wistaxis.desktop.look.Ui;
@@ -23,26 +25,27 @@ public final class LookFor extends VBox {
     }
 
     public void refresh(Goal goal) {
-        words.getChildren().setAll(Ui.label("Look for", "small muted"), Ui.text(what(goal), "look-for"), Ui.text(host(goal), ""));
+        words.getChildren().setAll(Ui.label(t("desktop.look-for.title"), "small muted"), Ui.text(what(goal), "look-for"),
+                Ui.text(host(goal), ""));
         usb.refresh();
     }
 
     private static String what(Goal goal) {
         return switch (goal) {
-            case RECOVERY -> "The cable screen";
-            case DFU -> "Black, and black it stays";
-            case POWER_OFF -> "The slider, then black";
-            case POWER_ON -> "The boot logo";
-            case FORCE_RESTART, LEAVE_RECOVERY, LEAVE_DFU -> "Black, then the boot logo";
+            case RECOVERY -> t("desktop.look-for.cable");
+            case DFU -> t("desktop.look-for.black");
+            case POWER_OFF -> t("desktop.look-for.slider");
+            case POWER_ON -> t("desktop.look-for.logo");
+            case FORCE_RESTART, LEAVE_RECOVERY, LEAVE_DFU -> t("desktop.look-for.black-logo");
         };
     }
 
     private static String host(Goal goal) {
         return switch (goal) {
-            case RECOVERY -> "The host then offers to update or to restore. The boot logo comes first: hold on through it.";
-            case DFU -> "Only the host shows it: it offers to restore, and nothing else.";
-            case POWER_OFF -> "The host has nothing any more.";
-            case POWER_ON, FORCE_RESTART, LEAVE_RECOVERY, LEAVE_DFU -> "Let go when the logo is there.";
+            case RECOVERY -> t("desktop.look-for.recovery");
+            case DFU -> t("desktop.look-for.dfu");
+            case POWER_OFF -> t("desktop.look-for.gone");
+            case POWER_ON, FORCE_RESTART, LEAVE_RECOVERY, LEAVE_DFU -> t("desktop.look-for.let-go");
         };
     }
 }

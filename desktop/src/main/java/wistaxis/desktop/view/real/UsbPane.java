@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.real;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.List;
 import java.util.Optional;
 import javafx.scene.Node;
@@ -30,17 +32,17 @@ public final class UsbPane extends VBox {
 
     public void refresh() {
         Ticket t = bench.ticket(number);
-        getChildren().setAll(Ui.label("The host has", "small muted"));
+        getChildren().setAll(Ui.label(t("desktop.usb.title"), "small muted"));
         Optional<UsbDevice> here = usb().of(number);
         if (here.isPresent()) {
             of(here.get());
         } else if (!usb().watches()) {
             told(t);
         } else if (t.observed().bound() != null) {
-            getChildren().addAll(Ui.label("Nothing", "usb-mode"), Ui.text("This ticket's device does not hang on it now.", ""),
+            getChildren().addAll(Ui.label(t("desktop.usb.nothing"), "usb-mode"), Ui.text(t("desktop.usb.not-here"), ""),
                     source(), release());
         } else {
-            getChildren().addAll(Ui.label("Not this one yet", "usb-mode"), source());
+            getChildren().addAll(Ui.label(t("desktop.usb.not-this"), "usb-mode"), source());
         }
         usb().flapping(number).ifPresent(w -> getChildren().add(Ui.notice("", w)));
         if (here.isEmpty() && usb().watches()) {
@@ -50,40 +52,40 @@ public final class UsbPane extends VBox {
 
     private void of(UsbDevice device) {
         getChildren().addAll(Ui.label(words(device.mode()), "usb-mode" + (device.mode() == HostView.NORMAL ? "" : " tide")),
-                Ui.text(device.serial().isEmpty() ? "It tells no serial string." : bench.people().clear(device).words().says(),
+                Ui.text(device.serial().isEmpty() ? t("desktop.usb.no-serial") : bench.people().clear(device).words().says(),
                 "code small"),
-                Ui.text("At " + device.port() + ", by " + usb().source() + ".", "small muted"), release());
-        usb().kind(device, number).ifPresent(s -> getChildren().add(Ui.text("Chip and board were " + s.says(bench.devices()
-                .byIdentifier(s.identifier()).map(m -> m.name()).orElse(s.identifier())) + ".", "small")));
+                Ui.text(t("desktop.usb.at", "port", device.port(), "source", usb().source()), "small muted"), release());
+        usb().kind(device, number).ifPresent(s -> getChildren().add(Ui.text(t("desktop.usb.chip", "model",
+                s.says(bench.devices() .byIdentifier(s.identifier()).map(m -> m.name()).orElse(s.identifier()))), "small")));
         usb().contradiction(bench.ticket(number)).ifPresent(why -> getChildren().add(Ui.notice("stop", why)));
     }
 
     private void told(Ticket t) {
-        getChildren().addAll(Ui.label(t.observed().host() == null ? "Not known" : words(HostView.valueOf(t.observed().host().what()
+        getChildren().addAll(Ui.label(t.observed().host() == null ? t("desktop.usb.not-known") : words(HostView.valueOf(t.observed().host()
+                .what()
                 .toUpperCase(java.util.Locale.ROOT))) + " (told)", "usb-mode"),
-                Ui.text("USB: " + usb().trouble() + ".", "small muted"));
+                Ui.text(t("desktop.usb.trouble", "why", usb().trouble()), "small muted"));
     }
 
     private Node source() {
         int others = usb().devices().size();
-        return Ui.text((others == 0 ? "No device of the maker hangs on it" : others == 1 ? "One device of the maker hangs on it"
-                : others + " devices of the maker hang on it") + ", by " + usb().source() + ".", "small muted");
+        return Ui.text(t("desktop.usb.devices", "n", others, "source", usb().source()), "small muted");
     }
 
     private Button release() {
-        return Ui.button("usb-release", "Not this ticket's device", "quiet small", () -> usb().release(number));
+        return Ui.button("usb-release", t("desktop.usb.not-mine"), "quiet small", () -> usb().release(number));
     }
 
     private void offers() {
         List<UsbDevice> offers = usb().offers(number);
         for (int i = 0; i < offers.size(); i++) {
             UsbDevice device = offers.get(i);
-            VBox card = Ui.card(Ui.text(words(device.mode()) + ", at " + device.port(), "strong"),
-                    Ui.text(device.serial().isEmpty() ? "tells no serial string" : bench.people().clear(device).words().says(),
+            VBox card = Ui.card(Ui.text(t("desktop.usb.offer", "what", words(device.mode()), "port", device.port()), "strong"),
+                    Ui.text(device.serial().isEmpty() ? t("desktop.usb.offer-no-serial") : bench.people().clear(device).words().says(),
                     "code small"));
             usb().kind(device, number).ifPresent(s -> card.getChildren().add(Ui.text(s.says(bench.devices().byIdentifier(s.identifier())
                     .map(m -> m.name()).orElse(s.identifier())), "small")));
-            card.getChildren().add(Ui.button("usb-bind-" + i, "This one?", "primary", () -> usb().bind(number, device)));
+            card.getChildren().add(Ui.button("usb-bind-" + i, t("desktop.usb.this-one"), "primary", () -> usb().bind(number, device)));
             getChildren().add(card);
         }
     }
@@ -91,9 +93,9 @@ public final class UsbPane extends VBox {
     /** A state of the host in words. */
     public static String words(HostView mode) {
         return switch (mode) {
-            case NOTHING -> "Nothing";
-            case NORMAL -> "A device that is up";
-            case RECOVERY -> "Recovery";
+            case NOTHING -> t("desktop.usb.nothing");
+            case NORMAL -> t("desktop.usb.up");
+            case RECOVERY -> t("desktop.usb.recovery");
             case DFU -> "DFU";
         };
     }

@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.restore;
 
+import static wistaxis.core.words.Say.t;
+
 import javafx.scene.layout.Pane;
 import wistaxis.core.keys.Mode;
 import wistaxis.core.ticket.Stage;
@@ -30,17 +32,19 @@ public final class BeforeRun {
         Rules rules = bench.routes().rules(t);
         if (!rules.inItsMode()) {
             String mode = rules.wantedMode().filter(Mode.DFU::equals).isPresent() ? "DFU" : "recovery";
-            notices.getChildren().add(Ui.notice("", "The device is not in " + mode + ".", t.unknownState() == null
-                    ? "Put it into its mode first; the host cannot write to it as it is."
-                    : "It was being written to when that ended; its state is not known. Put it into its mode again, then start anew."));
-            buttons.getChildren().add(Ui.button("back-to-keys", "Back to the keys", "primary", () -> shell.showTicket(number, Stage.KEYS)));
+            notices.getChildren().add(Ui.notice("", t("desktop.before.not-in", "mode", mode), t.unknownState() == null
+                    ? t("desktop.before.not-in-how")
+                    : t("desktop.before.unknown")));
+            buttons.getChildren().add(Ui.button("back-to-keys", t("desktop.before.to-buttons"), "primary", () -> shell.showTicket(number,
+                    Stage.KEYS)));
         }
         rules.stopped().ifPresent(stop -> notices.getChildren()
-                .add(Ui.notice("stop", "Stop: nothing may be done on this device.", stop)));
+                .add(Ui.notice("stop", t("desktop.before.stop"), stop)));
         if (rules.needsConsent()) {
-            notices.getChildren().add(Ui.notice("stop", "The owner has not agreed to what would be lost now.",
-                    "Ask in Route; without consent nothing is erased."));
-            buttons.getChildren().add(Ui.button("ask-owner", "Ask the owner", "primary", () -> shell.showTicket(number, Stage.ROUTE)));
+            notices.getChildren().add(Ui.notice("stop", t("desktop.before.no-consent"),
+                    t("desktop.before.no-consent-how")));
+            buttons.getChildren().add(Ui.button("ask-owner", t("desktop.before.ask"), "primary", () -> shell.showTicket(number,
+                    Stage.ROUTE)));
         }
         if (!bench.routes().readiness(t).ready()) {
             notices.getChildren().add(readiness.node(t));

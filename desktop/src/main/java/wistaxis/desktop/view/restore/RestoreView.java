@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.restore;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.Duration;
 import java.util.OptionalLong;
 import java.util.Set;
@@ -93,34 +95,37 @@ public final class RestoreView implements View {
 
     private void running(RestoreRun run) {
         if (run.state() instanceof RestoreRun.State.Waiting(String why)) {
-            notices.getChildren().add(Ui.notice("", "Hands needed: the run waits.", why));
-            buttons.getChildren().add(Ui.button("back-to-keys", "Back to the keys", "primary", () -> shell.showTicket(number, Stage.KEYS)));
+            notices.getChildren().add(Ui.notice("", t("desktop.restore.waits"), why));
+            buttons.getChildren().add(Ui.button("back-to-keys", t("desktop.before.to-buttons"), "primary", () -> shell.showTicket(number,
+                    Stage.KEYS)));
         } else if (run.current().leaveCable()) {
-            notices.getChildren().add(Ui.notice("stop", "Leave cable and device alone.",
-                    "The host writes to the device. Losing contact now means starting over."));
+            notices.getChildren().add(Ui.notice("stop", t("desktop.run.leave"),
+                    t("desktop.restore.writes")));
         } else {
-            notices.getChildren().add(Ui.notice("calm", "The host works by itself.",
-                    "The device has to stay in its mode until the host takes it over."));
+            notices.getChildren().add(Ui.notice("calm", t("desktop.restore.alone"),
+                    t("desktop.restore.stay")));
         }
         if (restore.mayStop()) {
-            buttons.getChildren().add(Ui.button("restore-stop", "Stop the restore", "", restore::stop));
+            buttons.getChildren().add(Ui.button("restore-stop", t("desktop.restore.stop"), "", restore::stop));
         }
     }
 
     private void atRest(Ticket t) {
         restore.run().filter(r -> r.state() instanceof RestoreRun.State.Failed)
-                .ifPresent(r -> notices.getChildren().add(Ui.notice("stop", "The restore stopped.", ((RestoreRun.State.Failed) r.state())
+                .ifPresent(r -> notices.getChildren().add(Ui.notice("stop", t("desktop.restore.stopped"),
+                ((RestoreRun.State.Failed) r.state())
                 .why(),
-                        "Choose another build in Firmware, or try again.")));
+                        t("desktop.restore.stopped-how"))));
         if (t.restored() != null) {
-            notices.getChildren().add(Ui.notice("calm", (t.keepsData() ? "Updated to " : "Restored to ") + t.restored() + ".",
-                    t.keepsData() ? "The device starts by itself; whether the data is there is asked at the handover."
-                    : "The greeting screen is on the device."));
+            notices.getChildren().add(Ui.notice("calm", t(t.keepsData() ? "desktop.run.updated" : "desktop.run.restored", "version",
+                    t.restored()),
+                    t.keepsData() ? t("desktop.restore.data-later")
+                    : t("desktop.restore.greeting")));
             return;
         }
         before.say(notices, buttons);
-        Button start = Ui.button("restore-start", t.keepsData() ? "Start the update, which keeps the data"
-                : "Start the restore, which erases the device", t.keepsData() ? "primary" : "danger", restore::start);
+        Button start = Ui.button("restore-start", t.keepsData() ? t("desktop.restore.start-update")
+                : t("desktop.restore.start"), t.keepsData() ? "primary" : "danger", restore::start);
         start.setDisable(restore.mayNot().isPresent());
         buttons.getChildren().add(start);
     }
@@ -138,7 +143,8 @@ public final class RestoreView implements View {
             who.setMinWidth(60);
             HBox row = Ui.style(Ui.row(12, Ui.label(past ? "done" : i == at ? "now" : "", past ? "small muted" : "small strong"), title,
                     who,
-                    Ui.label("about " + Ui.clock(Duration.ofSeconds(Math.round(s.seconds()))), "small muted")), i == at && !done
+                    Ui.label(t("desktop.restore.about", "time", Ui.clock(Duration.ofSeconds(Math.round(s.seconds())))), "small muted")),
+                    i == at && !done
                     ? "stage-row now" : "stage-row");
             ((Label) row.getChildren().getFirst()).setMinWidth(40);
             stages.getChildren().add(row);
@@ -152,9 +158,9 @@ public final class RestoreView implements View {
         Duration total = Duration.ofNanos(restore.run().map(RestoreRun::leftNanos)
                 .orElseGet(() -> RestoreRun.begin(RestoreStage.shipped(), 0).leftNanos()));
         boolean restored = bench.ticket(number).restored() != null;
-        left.setText(restored ? "Done" : Ui.clock(total));
-        leftWords.setText(restored ? "" : restore.running() ? "left. Hands again at the greeting screen."
-                : "is what the restore takes, all by itself.");
+        left.setText(restored ? t("desktop.run.done") : Ui.clock(total));
+        leftWords.setText(restored ? "" : restore.running() ? t("desktop.restore.left")
+                : t("desktop.restore.takes"));
         OptionalLong stays = desk.machine().windowLeftNanos(desk.deviceNow());
         window.setText(stays.isPresent() ? Ui.clock(Duration.ofNanos(stays.getAsLong())) : "");
         windowWords.setText(stays.isPresent() ? windowWords(stays.getAsLong()) : "");
@@ -164,20 +170,19 @@ public final class RestoreView implements View {
     private String windowWords(long staysNanos) {
         long needed = restore.run().map(RestoreRun::modeNeededNanos)
                 .orElseGet(() -> RestoreRun.begin(RestoreStage.shipped(), 0).modeNeededNanos());
-        String needs = "left in recovery; the host needs " + Ui.clock(Duration.ofNanos(needed)) + " of it: ";
-        return needs + (staysNanos > needed ? "enough." : "not enough, it will drop out once.");
+        return t(staysNanos > needed ? "desktop.restore.enough" : "desktop.restore.not-enough", "time", Ui.clock(Duration.ofNanos(needed)));
     }
 
     @Override
     public String next() {
         if (bench.ticket(number).restored() != null) {
-            return "Next: hand over. Hands: now.";
+            return t("desktop.run.next-handover");
         }
         if (!restore.running()) {
-            return "Start the restore; it then runs by itself. Hands: now.";
+            return t("desktop.restore.next-start");
         }
         RestoreRun run = restore.run().orElseThrow();
-        return run.state() instanceof RestoreRun.State.Waiting ? "Put the device back into its mode. Hands: now."
-                : "Runs by itself: " + run.current().title() + ". Hands again in " + Ui.clock(Duration.ofNanos(run.leftNanos())) + ".";
+        return run.state() instanceof RestoreRun.State.Waiting ? t("desktop.run.next-mode")
+                : t("desktop.restore.next-alone", "stage", run.current().title(), "time", Ui.clock(Duration.ofNanos(run.leftNanos())));
     }
 }

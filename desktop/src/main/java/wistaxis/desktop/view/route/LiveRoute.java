@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.route;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.Map;
 import java.util.Optional;
 import javafx.scene.layout.Region;
@@ -7,6 +9,7 @@ import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.route.Intake;
 import wistaxis.core.route.Route;
+import wistaxis.core.words.Text;
 import wistaxis.desktop.look.Ui;
 
 /** The route beside the conversation: a short ladder that follows each answer and marks what it changed. */
@@ -18,7 +21,7 @@ public final class LiveRoute {
 
     /** @param first as it stands when the page opens */
     public LiveRoute(Optional<Route> first) {
-        this.node = Ui.column(8, Ui.label("The route, as it stands", "title"), Ui.scroll(ladder));
+        this.node = Ui.column(8, Ui.label(t("desktop.route.so-far"), "title"), Ui.scroll(ladder));
         this.latest = first.orElse(null);
     }
 
@@ -35,27 +38,28 @@ public final class LiveRoute {
         ladder.getChildren().clear();
         if (now == null) {
             ladder.getChildren()
-                    .add(Ui.text("It begins with the trouble. Each answer opens or closes a step; what an answer changed is marked.",
+                    .add(Ui.text(t("desktop.route.starts"),
                     "muted"));
             return;
         }
         if (now.stop() != null) {
-            ladder.getChildren().add(Ui.notice("stop", "Stop. Say it to the customer:", now.stop()));
+            ladder.getChildren().add(Ui.notice("stop", t("desktop.route.stop-say"), now.stop()));
         }
-        now.contradictions().forEach(c -> ladder.getChildren().add(Ui.notice("", "Two answers do not go together.", c)));
+        now.contradictions().forEach(c -> ladder.getChildren().add(Ui.notice("", t("desktop.route.contradiction"), c)));
         if (!now.commonReasons().isEmpty() && now.stop() == null) {
-            ladder.getChildren().add(Ui.notice("", "Before any step:", String.join("  ", now.commonReasons())));
+            ladder.getChildren().add(Ui.notice("", t("desktop.route.before-any"), Text.join("  ", now.commonReasons())));
         }
-        Map<String, String> changes = Intake.changes(Optional.ofNullable(before), now);
+        Map<String, Text> changes = Intake.changes(Optional.ofNullable(before), now);
         Optional<Route.Rung> recommended = now.recommended();
         now.rungs().forEach(r -> ladder.getChildren()
-                .add(rung(r, changes.getOrDefault(r.step().id(), ""), recommended.filter(r::equals).isPresent(), now)));
+                .add(rung(r, changes.getOrDefault(r.step().id(), Text.NONE), recommended.filter(r::equals).isPresent(), now)));
     }
 
-    private static VBox rung(Route.Rung r, String change, boolean recommended, Route route) {
+    private static VBox rung(Route.Rung r, Text change, boolean recommended, Route route) {
         var head = Ui.flow(8, RouteView.keeps(r.step().keeps()),
                 Ui.text(r.step().title(), recommended ? "strong" : r.open() ? "" : "muted"));
-        var state = Ui.row(8, Ui.label(recommended ? "next" : RouteView.stateOf(r), recommended ? "small strong" : "small muted"),
+        var state = Ui.row(8, Ui.label(recommended ? t("desktop.route.state.next") : RouteView.stateOf(r), recommended ? "small strong"
+                : "small muted"),
                 Ui.gap());
         if (!change.isEmpty()) {
             state.getChildren().add(Ui.label("\u25c6 " + change, "tag changed"));

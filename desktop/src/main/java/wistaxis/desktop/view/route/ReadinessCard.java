@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.route;
 
+import static wistaxis.core.words.Say.t;
+
 import javafx.scene.Node;
 import javafx.scene.layout.VBox;
 import wistaxis.core.route.Readiness;
@@ -20,11 +22,11 @@ public final class ReadinessCard {
 
     public Node node(Ticket t) {
         Readiness readiness = bench.routes().readiness(t);
-        VBox card = Ui.card(Ui.row(8, Ui.label("Is the bench ready?", "strong"), Ui.gap(),
-                Ui.button("look-again", "Look again", "quiet small", bench.routes()::lookAtHost)));
+        VBox card = Ui.card(Ui.row(8, Ui.label(t("desktop.ready.title"), "strong"), Ui.gap(),
+                Ui.button("look-again", t("desktop.ready.again"), "quiet small", bench.routes()::lookAtHost)));
         readiness.checks().forEach(c -> card.getChildren().add(check(c)));
-        card.getChildren().add(readiness.ready() ? Ui.text("Ready.", "small strong tide")
-                : Ui.text("Before the device is written to: " + readiness.missing() + ".", "small strong hands"));
+        card.getChildren().add(readiness.ready() ? Ui.text(t("desktop.ready.ready"), "small strong tide")
+                : Ui.text(t("desktop.ready.missing", "what", readiness.missing()), "small strong hands"));
         card.setSpacing(4);
         return card;
     }
@@ -39,7 +41,7 @@ public final class ReadinessCard {
         VBox words = Ui.column(0, Ui.label(mark + c.what(), "strong small"), Ui.text(c.says(), "small muted"));
         String fact = c.confirm();
         if (fact != null && c.state() == Readiness.State.ASK) {
-            words.getChildren().add(Ui.button("confirm-" + fact, "Confirm", "chip",
+            words.getChildren().add(Ui.button("confirm-" + fact, t("desktop.ready.confirm"), "chip",
                     () -> bench.commands().give(number, new Command.Answer(fact, "yes"))));
         }
         return words;

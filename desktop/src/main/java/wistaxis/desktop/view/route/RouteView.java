@@ -1,7 +1,8 @@
 package wistaxis.desktop.view.route;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import javafx.beans.binding.Bindings;
@@ -11,19 +12,20 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import wistaxis.core.facts.Units;
 import wistaxis.core.route.BackupPlan;
-import wistaxis.core.route.CaseFacts;
 import wistaxis.core.route.Evidence;
 import wistaxis.core.route.Route;
 import wistaxis.core.steps.Step;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.words.Text;
 import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
@@ -43,9 +45,9 @@ public final class RouteView extends TicketPage {
     private final VBox beside = new VBox(10);
     private final ReadinessCard readiness;
     private final UnlockCard unlock;
-    private final TextField who = Ui.field("consent-who", "who agrees, for example the owner's name", 120);
-    private final TextField told = Ui.field("consent-told", "what was said about the backup", 300);
-    private final TextField why = Ui.field("overrule-why", "why you take it all the same", 200);
+    private final TextField who = Ui.field("consent-who", t("desktop.consent.who-hint"), 120);
+    private final TextField told = Ui.field("consent-told", t("desktop.consent.told-hint"), 300);
+    private final TextField why = Ui.field("overrule-why", t("desktop.route.overrule-hint"), 200);
     private String asking = "";
     private String overruling = "";
     private boolean unlockToo;
@@ -62,7 +64,7 @@ public final class RouteView extends TicketPage {
         VBox.setVgrow(columns, Priority.ALWAYS);
         ladder.setPadding(new Insets(0, 12, 0, 0));
         beside.setPadding(new Insets(0, 12, 0, 0));
-        root.getChildren().addAll(Ui.label("The gentlest step that can help", "large"), columns);
+        root.getChildren().addAll(Ui.label(t("desktop.route.title"), "large"), columns);
     }
 
     @Override
@@ -72,20 +74,20 @@ public final class RouteView extends TicketPage {
         beside.getChildren().clear();
         page = RoutePage.of(t, desk);
         if (page.isEmpty()) {
-            ladder.getChildren().add(Ui.notice("", "The trouble is not known yet.", "Go back to the intake and ask what is wrong."));
+            ladder.getChildren().add(Ui.notice("", t("desktop.route.no-problem"), t("desktop.route.no-problem-how")));
             return;
         }
         RoutePage page = this.page.get();
         Route route = page.route();
         if (route.stop() != null) {
-            ladder.getChildren().add(Ui.notice("stop", "Stop: nothing may be done on this device.", route.stop()));
+            ladder.getChildren().add(Ui.notice("stop", t("desktop.route.stop"), route.stop()));
         }
         ends(page);
         if (!route.commonReasons().isEmpty() && route.stop() == null) {
-            ladder.getChildren().add(Ui.notice("", "Before any step:", String.join("  ", route.commonReasons())));
+            ladder.getChildren().add(Ui.notice("", t("desktop.route.before-any"), Text.join("  ", route.commonReasons())));
         }
         route.contradictions().forEach(c -> ladder.getChildren()
-                .add(Ui.notice("", "Two answers do not go together.", c, "Change one in the intake.")));
+                .add(Ui.notice("", t("desktop.route.contradiction"), c, t("desktop.route.change-one"))));
         page.rungs().forEach(r -> ladder.getChildren().add(rung(r)));
         page.backups().map(b -> versions(route, b)).ifPresent(beside.getChildren()::add);
         if (page.readies()) {
@@ -94,7 +96,7 @@ public final class RouteView extends TicketPage {
         if (page.unlocks() == RoutePage.Unlocks.SHOWN || unlockToo) {
             beside.getChildren().add(unlock.node(t));
         } else if (page.unlocks() == RoutePage.Unlocks.OFFERED) {
-            beside.getChildren().add(Ui.button("unlock-too", "Order a carrier unlock as well", "quiet small", () -> {
+            beside.getChildren().add(Ui.button("unlock-too", t("desktop.unlock.too"), "quiet small", () -> {
                 unlockToo = true;
                 refresh();
             }));
@@ -105,44 +107,47 @@ public final class RouteView extends TicketPage {
     /** Where no rung is left to be taken: what was tried goes along, and the ticket ends here or at the hardware bench. */
     private void ends(RoutePage page) {
         if (page.forHardware()) {
-            ladder.getChildren().add(Ui.notice("", "No rung is left: to the hardware bench.", "What goes with the device: " + page.tried()
-                    + "."));
+            ladder.getChildren().add(Ui.notice("", t("desktop.route.no-steps"), t("desktop.route.goes-along", "tried", page.tried())));
         }
         if (page.mayClose()) {
-            ladder.getChildren().add(Ui.row(8, Ui.button("close-ticket", page.route().stop() != null ? "Close the ticket, not done"
-                    : "Close the ticket: to the hardware bench", "",
+            ladder.getChildren().add(Ui.row(8, Ui.button("close-ticket", page.route().stop() != null ? t("desktop.route.close-not-done")
+                    : t("desktop.route.close-hardware"), "",
                     () -> give(new Command.Close()))));
         }
     }
 
     private Node preferred() {
-        VBox card = Ui.card(Ui.label("This shop's ways", "strong"));
+        VBox card = Ui.card(Ui.label(t("desktop.route.preferences"), "strong"));
         desk.planner().preferences().forEach(p -> card.getChildren()
-                .add(Ui.text(p.asks() + " " + p.options().stream().filter(o -> o.getFirst().equals(desk.preference(p.preference())))
-                .findFirst().orElseThrow().getLast()
+                .add(Ui.text(p.asks() + " " + p.options().stream().filter(o -> o.value().equals(desk.preference(p.preference())))
+                .findFirst().orElseThrow().words()
                 + ".", "small")));
-        card.getChildren().add(Ui.text("Change them in Settings (Ctrl+comma).", "small muted"));
+        card.getChildren().add(Ui.text(t("desktop.route.preferences-how"), "small muted"));
         return Ui.style(card, "gone");
     }
 
     private static Node versions(Route route, BackupPlan plan) {
-        VBox card = Ui.card(Ui.label("Versions and backups", "strong"));
+        VBox card = Ui.card(Ui.label(t("desktop.route.versions"), "strong"));
         if (route.target() != null) {
-            card.getChildren().add(Ui.text((route.targetSaid() ? "Asked for: " : "Newest signed: ") + route.target(), ""));
+            card.getChildren().add(Ui.text(t(route.targetSaid() ? "desktop.route.asked-for" : "desktop.route.newest-signed", "version",
+                    route.target()), ""));
         }
         if (!route.signed().isEmpty()) {
-            card.getChildren().add(Ui.text("Signed now: " + route.signed().stream().map(Object::toString)
-                    .collect(Collectors.joining(", ")), "small muted"));
+            card.getChildren().add(Ui.text(t("desktop.route.signed-now", "versions", route.signed().stream()
+                    .map(Object::toString) .collect(Collectors.joining(", "))), "small muted"));
         }
-        plan.lines().forEach(l -> card.getChildren().add(Ui.text((Boolean.TRUE.equals(l.grey()) ? "grey   " : l.take() ? "\u25b6 tap   "
-                : "") + words(l.backup()), Boolean.TRUE.equals(l.grey()) ? "small muted" : l.take() ? "strong" : "small")));
+        plan.lines().forEach(l -> card.getChildren().add(Ui.text(words(l), Boolean.TRUE.equals(l.grey()) ? "small muted" : l.take()
+                ? "strong" : "small")));
         plan.says().forEach(w -> card.getChildren().add(Ui.text(w, "small")));
         return card;
     }
 
-    private static String words(CaseFacts.Backup b) {
-        return (b.inCloud() ? "Cloud backup" : "Computer backup") + (b.version() == null ? ", version not known" : ", made on "
-                + b.version()) + (b.at() == null ? "" : ", " + b.at()) + (b.sizeBytes() == null ? "" : ", " + Units.inWords(b.sizeBytes()));
+    private static Object words(BackupPlan.Line l) {
+        Text words = BackupPlan.words(l.backup());
+        Object backup = l.backup().sizeBytes() == null ? words : t("desktop.route.backup-size", "backup", words, "size",
+                Units.inWords(l.backup().sizeBytes()));
+        return Boolean.TRUE.equals(l.grey()) ? t("desktop.route.grey", "backup", backup) : l.take() ? t("desktop.route.tap", "backup",
+                backup) : backup;
     }
 
     private VBox rung(RoutePage.Rung r) {
@@ -150,21 +155,25 @@ public final class RouteView extends TicketPage {
         Step step = r.step();
         boolean asked = asking.equals(step.id());
         boolean live = rung.open() || r.taken();
-        Label minutes = Ui.label(step.minutes().getFirst() + " to " + step.minutes().getLast() + " min", "muted");
+        Label minutes = Ui.label(t("desktop.route.minutes", "low", step.minutes().getFirst(), "high", step.minutes().getLast()), "muted");
         minutes.setMinWidth(Region.USE_PREF_SIZE);
-        HBox head = Ui.row(12, Ui.flow(12, keeps(step.keeps()), Ui.label(step.title(), live ? "title" : "strong"), minutes));
+        Label title = Ui.text(step.title(), live ? "title" : "strong");
+        FlowPane about = Ui.flow(12, keeps(step.keeps()), title, minutes);
+        title.maxWidthProperty().bind(about.widthProperty());
+        HBox head = Ui.row(12, about);
         if (rung.done() && !r.taken()) {
-            head.getChildren().add(Ui.label(step.prepares() ? "done" : "tried", "tag missing"));
+            head.getChildren().add(Ui.label(t(step.prepares() ? "desktop.route.tag-done" : "desktop.route.tag-tried"), "tag missing"));
         }
         if (r.taken()) {
-            head.getChildren().add(Ui.label("taken", "tag simulated"));
+            head.getChildren().add(Ui.label(t("desktop.route.tag-taken"), "tag simulated"));
         } else if (!rung.open()) {
             head.getChildren().add(Ui.label(stateOf(rung), "tag missing"));
         }
         if (!asked && r.may(Act.ASK_AGAIN)) {
-            head.getChildren().add(Ui.button("rung-" + step.id(), "Ask the owner again", "primary", () -> take(rung)));
+            head.getChildren().add(Ui.button("rung-" + step.id(), t("desktop.route.ask-again"), "primary", () -> take(rung)));
         } else if (!asked && (r.may(Act.TAKE) || r.may(Act.ONCE_MORE))) {
-            head.getChildren().add(Ui.button("rung-" + step.id(), r.may(Act.ONCE_MORE) ? "Once more" : "Take this step", r.recommended()
+            head.getChildren().add(Ui.button("rung-" + step.id(), r.may(Act.ONCE_MORE) ? t("desktop.route.once-more")
+                    : t("desktop.route.take"), r.recommended()
                     ? "primary" : "", () -> take(rung)));
         }
         VBox card = Ui.card(head);
@@ -176,14 +185,15 @@ public final class RouteView extends TicketPage {
         } else if (live) {
             words(card, r);
         } else if (!r.reasons().isEmpty()) {
-            card.getChildren().add(Ui.text(String.join("  ", r.reasons()), "small strong"));
+            card.getChildren().add(Ui.text(Text.join("  ", r.reasons()), "small strong"));
         }
         if (r.may(Act.DID_NOT_HELP)) {
-            card.getChildren().add(Ui.row(8, Ui.button("did-not-help", "It did not help: next rung", "",
+            card.getChildren().add(Ui.row(8, Ui.button("did-not-help", t("desktop.route.did-not-help"), "",
                     () -> give(new Command.Say(Attempt.Outcome.DID_NOT_HELP)))));
         }
         if (r.may(Act.GO_ON)) {
-            card.getChildren().add(Ui.row(8, Ui.button("walk-go", "Go on with it", "primary", () -> shell.showTicket(number, Stage.KEYS))));
+            card.getChildren().add(Ui.row(8, Ui.button("walk-go", t("desktop.route.go-on"), "primary", () -> shell.showTicket(number,
+                    Stage.KEYS))));
         }
         if (r.may(Act.COACH)) {
             card.getChildren().add(Ui.row(8, HandoverView.coach(shell, number)));
@@ -199,18 +209,18 @@ public final class RouteView extends TicketPage {
         r.evidence().ifPresent(e -> card.getChildren().add(Ui.text(inThisShop(e), "small tide strong")));
         r.reasons().forEach(why -> card.getChildren().add(Ui.text("\u2013 " + why, "small")));
         r.of().cautions().forEach(c -> card.getChildren().add(Ui.text("! " + c, "small hands")));
-        card.getChildren().add(Ui.text("Needs: " + String.join("; ", r.step().needs()), "small muted"));
+        card.getChildren().add(Ui.text(t("desktop.route.needs", "what", Text.join("; ", r.step().needs())), "small muted"));
     }
 
     private static String inThisShop(Evidence.Tally e) {
-        String lost = e.lost() == 0 ? "" : " In " + e.lost() + " more the data was gone.";
-        return String.format(Locale.ROOT, "In this shop it helped %d of %d (95 %%: %.0f to %.0f of 100), same keys and trouble.%s",
-                e.helped(), e.cases(),
-                100 * e.interval().low(), 100 * e.interval().high(), lost);
+        String helped = t("desktop.route.helped-here", "n", e.helped(), "of", e.cases(), "low", Math.round(100 * e.interval().low()),
+                "high",
+                Math.round(100 * e.interval().high()));
+        return e.lost() == 0 ? helped : t("desktop.route.helped-lost", "helped", helped, "n", e.lost());
     }
 
     private Node overruleButton(String step) {
-        return Ui.button("overrule-" + step, "Overrule", "quiet small", () -> {
+        return Ui.button("overrule-" + step, t("desktop.route.overrule"), "quiet small", () -> {
             overruling = step;
             refresh();
             why.requestFocus();
@@ -219,7 +229,7 @@ public final class RouteView extends TicketPage {
 
     private Node overrule(String step) {
         why.setPrefWidth(330);
-        var yes = Ui.button("overrule-yes", "Overrule, and write it down", "", () -> {
+        var yes = Ui.button("overrule-yes", t("desktop.route.overrule-yes"), "", () -> {
             overruling = "";
             give(new Command.Overrule(step, why.getText()));
             why.clear();
@@ -230,24 +240,24 @@ public final class RouteView extends TicketPage {
     }
 
     public static Label keeps(boolean keeps) {
-        Label tag = Ui.label(keeps ? "KEEPS DATA" : "ERASES ALL", keeps ? "tag keeps" : "tag erases");
+        Label tag = Ui.label(keeps ? t("desktop.route.keeps") : t("desktop.route.erases"), keeps ? "tag keeps" : "tag erases");
         tag.setMinWidth(Region.USE_PREF_SIZE);
         return tag;
     }
 
     /** What comes back, when, and what never does; empty where no backup is known of. */
     private String comesBack() {
-        List<String> says = page.flatMap(RoutePage::backups).map(BackupPlan::says).orElse(List.of());
-        return says.isEmpty() ? "" : String.join("  ", says) + "  " + BackupPlan.NEVER_BACK;
+        List<Text> says = page.flatMap(RoutePage::backups).map(BackupPlan::says).orElse(List.of());
+        return says.isEmpty() ? "" : Text.join("  ", says) + "  " + BackupPlan.NEVER_BACK;
     }
 
     /** How far a rung is from being taken, in a word or two. */
     public static String stateOf(Route.Rung rung) {
-        return rung.done() ? "tried, did not help" : switch (rung.status()) {
-            case READY -> rung.advised() ? "open" : "open, not advised";
-            case NEEDS_CONSENT -> "open once the owner agrees";
-            case BLOCKED -> "not yet";
-            case REFUSED -> "cannot help here";
+        return rung.done() ? t("desktop.route.state.tried") : switch (rung.status()) {
+            case READY -> rung.advised() ? "open" : t("desktop.route.state.not-advised");
+            case NEEDS_CONSENT -> t("desktop.route.state.owner");
+            case BLOCKED -> t("desktop.route.state.not-yet");
+            case REFUSED -> t("desktop.route.state.cannot");
         };
     }
 
@@ -266,37 +276,38 @@ public final class RouteView extends TicketPage {
     private String toldAbout(Ticket t) {
         List<Route.BackupFit> backups = page.orElseThrow().route().backups();
         if (t.fact("backup").filter(b -> !b.equals("unknown")).isEmpty()) {
-            return "nobody knows of a backup; everything may be lost";
+            return t("desktop.consent.unknown-backup");
         }
-        String kinds = backups.stream().map(b -> b.backup().kind()).collect(Collectors.joining(" backup and a "));
+        List<String> kinds = backups.stream().map(b -> t(b.backup().inCloud() ? "desktop.consent.backup-cloud"
+                : "desktop.consent.backup-computer")).toList();
         boolean lost = !backups.isEmpty() && backups.stream().allMatch(b -> Boolean.FALSE.equals(b.fits()));
-        return backups.isEmpty() ? "there is no backup; everything is lost" : "there is a " + kinds + " backup; "
-                + (lost ? "it does not fit the version, so everything is lost" : "what is newer than it is lost");
+        return backups.isEmpty() ? t("desktop.consent.no-backup") : t(lost ? "desktop.consent.lost-all"
+                : "desktop.consent.lost-newer", "backups", kinds);
     }
 
     private VBox consent(Route.Rung rung) {
-        VBox box = Ui.notice("stop", "This erases everything on the device. Does the owner agree?", "Say it in these words:",
-                String.join("  ", rung.tells()), comesBack());
+        VBox box = Ui.notice("stop", t("desktop.consent.asks"), t("desktop.consent.say"),
+                Text.join("  ", rung.tells()), comesBack());
         HBox.setHgrow(told, Priority.ALWAYS);
         who.setPrefWidth(210);
         String step = rung.step().id();
-        var agree = Ui.button("consent-yes", "The owner agrees", "danger", () -> answer(step, true));
+        var agree = Ui.button("consent-yes", t("desktop.consent.agrees"), "danger", () -> answer(step, true));
         agree.disableProperty().bind(Bindings.createBooleanBinding(() -> who.getText().isBlank() || told.getText().isBlank(),
                 who.textProperty(), told.textProperty()));
-        box.getChildren().addAll(Ui.row(8, Ui.label("Who", "strong"), who), Ui.row(8, Ui.label("Told about the backup", "strong"), told),
-                Ui.row(8, agree, Ui.button("consent-no", "The owner does not agree", "", () -> answer(step, false))),
-                Ui.text("Recorded in the ledger with the time. It covers every later step that loses no more." + (bench.people().of(number)
-                .isPresent() ? "" : " Nobody is kept as the customer: write owner, daughter or the like; a name would stand in the "
-                + "ledger."), "small muted"));
+        box.getChildren().addAll(Ui.row(8, Ui.label(t("desktop.consent.who"), "strong"), who), Ui.row(8,
+                Ui.label(t("desktop.consent.told"), "strong"), told),
+                Ui.row(8, agree, Ui.button("consent-no", t("desktop.consent.refuses"), "", () -> answer(step, false))),
+                Ui.text(t(bench.people().of(number).isPresent() ? "desktop.consent.recorded" : "desktop.consent.recorded-name"),
+                "small muted"));
         List<Ticket> lot = RoutePage.lot(bench, ticket(), step);
         if (!lot.isEmpty()) {
-            Button all = Ui.button("consent-lot", "The owner agrees, for all " + (lot.size() + 1) + " devices", "danger", () -> {
+            Button all = Ui.button("consent-lot", t("desktop.consent.lot", "n", (lot.size() + 1)), "danger", () -> {
                 lot.forEach(o -> bench.commands().give(o.number(), new Command.Consent(step, true, who.getText(), told.getText())));
                 answer(step, true);
             });
             all.disableProperty().bind(agree.disableProperty());
-            box.getChildren().add(Ui.row(8, all, Ui.text("The same customer's: " + lot.stream().map(o -> o.number() + " " + o.title())
-                    .collect(Collectors.joining(", ")), "small muted")));
+            box.getChildren().add(Ui.row(8, all, Ui.text(t("desktop.consent.lot-of", "devices", lot.stream().map(o -> o.number() + " "
+                    + o.title()) .collect(Collectors.joining(", "))), "small muted")));
         }
         who.setOnAction(_ -> agree.fire());
         return box;
@@ -304,7 +315,7 @@ public final class RouteView extends TicketPage {
 
     private void answer(String step, boolean given) {
         asking = "";
-        String name = who.getText().isBlank() ? "owner, not named" : who.getText();
+        String name = who.getText().isBlank() ? t("desktop.consent.unnamed") : who.getText();
         give(given ? new Command.Choose(step, name, told.getText())
                 : new Command.Consent(step, false, name, told.getText()));
     }

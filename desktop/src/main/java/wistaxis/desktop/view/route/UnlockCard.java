@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.route;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.LocalDate;
 import java.time.format.DateTimeFormatter;
 import java.util.List;
@@ -29,12 +31,12 @@ public final class UnlockCard {
     private final Window shell;
     private final Workbench bench;
     private final String number;
-    private final TextField imei = Ui.field("unlock-imei", "IMEI, 15 digits", 24);
-    private final TextField carrier = Ui.field("unlock-carrier", "original carrier", 80);
+    private final TextField imei = Ui.field("unlock-imei", t("desktop.unlock.imei"), 24);
+    private final TextField carrier = Ui.field("unlock-carrier", t("desktop.unlock.carrier"), 80);
     private final TextField country = Ui.field("unlock-country", "country", 60);
-    private final TextField reference = Ui.field("unlock-reference", "order reference", 60);
+    private final TextField reference = Ui.field("unlock-reference", t("desktop.unlock.reference"), 60);
     private final TextField price = Ui.field("unlock-price", "price", 30);
-    private final TextField answerTo = Ui.field("unlock-answer-to", "address for the answer", 120);
+    private final TextField answerTo = Ui.field("unlock-answer-to", t("desktop.unlock.answer-to"), 120);
     private String wrong = "";
 
     public UnlockCard(Window shell, Workbench bench, String number) {
@@ -45,7 +47,7 @@ public final class UnlockCard {
     }
 
     public Node node(Ticket t) {
-        VBox card = Ui.card(Ui.label("Carrier unlock, a side job", "strong"));
+        VBox card = Ui.card(Ui.label(t("desktop.unlock.title"), "strong"));
         TicketEvent.UnlockOrdered order = t.unlock();
         if (order == null) {
             if (imei.getText().isEmpty()) {
@@ -53,36 +55,39 @@ public final class UnlockCard {
                         .filter(i -> !i.equals(Imei.SEALED)).orElse("")));
             }
             card.getChildren().addAll(imei, carrier, country, reference, price, answerTo,
-                    Ui.button("unlock-order", "Ordered today", "primary", this::order));
+                    Ui.button("unlock-order", t("desktop.unlock.ordered"), "primary", this::order));
             if (!wrong.isEmpty()) {
                 card.getChildren().add(Ui.notice("", wrong));
             }
             return card;
         }
-        card.getChildren().addAll(Ui.text(Stream.of(order.carrier(), order.country(), order.model(), "IMEI "
-                + Optional.ofNullable(bench.people().kept(number).imei()).orElse(order.imei()),
-                order.reference() == null ? null : "order " + order.reference(), order.price(), order.answerTo() == null ? null
-                : "answer to " + order.answerTo()).filter(Objects::nonNull).collect(Collectors.joining(", ")), "small"),
-                Ui.text("Ordered " + DAY.format(order.ordered()) + ", due " + DAY.format(order.earliest())
-                + " to " + DAY.format(order.latest()), ""), due(t, order));
+        card.getChildren().addAll(Ui.text(Stream.of(order.carrier(), order.country(), order.model(), t("desktop.unlock.imei-is", "imei",
+                Optional.ofNullable(bench.people().kept(number).imei()).orElse(order.imei())),
+                order.reference() == null ? null : t("desktop.unlock.order-is", "reference", order.reference()), order.price(),
+                order.answerTo() == null ? null
+                : t("desktop.unlock.answer-is", "address", order.answerTo())).filter(Objects::nonNull).collect(Collectors.joining(", ")),
+                "small"),
+                Ui.text(t("desktop.unlock.due", "day", DAY.format(order.ordered()), "low", DAY.format(order.earliest()), "high",
+                DAY.format(order.latest())), ""), due(t, order));
         FlowPane answers = Ui.chips(270);
-        List.of(List.of("unlocked", "Unlocked"), List.of("refused", "Refused"), List.of("activated-host", "Activated by host"),
-                List.of("activated-wifi", "Activated over Wi-Fi"),
-                List.of("signal", "Signal: yes"), List.of("no-signal", "No signal"))
+        List.of(List.of("unlocked", t("desktop.unlock.unlocked")), List.of("refused", t("desktop.unlock.refused")),
+                List.of("activated-host", t("desktop.unlock.by-computer")),
+                List.of("activated-wifi", t("desktop.unlock.by-wifi")),
+                List.of("signal", t("desktop.unlock.signal")), List.of("no-signal", t("desktop.unlock.no-signal")))
                 .forEach(a -> answers.getChildren().add(Ui.button("unlock-" + a.getFirst(), a.getLast(), t.unlockAnswers()
                 .contains(a.getFirst()) ? "chip chosen" : "chip",
                         () -> bench.commands().give(number, new Command.NoteUnlock(a.getFirst())))));
-        card.getChildren().addAll(Ui.text("Then activate over a host or Wi-Fi with the new SIM, and look for signal.", "small muted"),
+        card.getChildren().addAll(Ui.text(t("desktop.unlock.then"), "small muted"),
                 answers);
         return card;
     }
 
     private Node due(Ticket t, TicketEvent.UnlockOrdered order) {
         LocalDate today = bench.routes().today();
-        return t.unlockAnswers().contains("signal") ? Ui.text("Done.", "strong tide") : today.isAfter(order.latest())
-                ? Ui.text("Overdue: ask the carrier.", "strong erases")
-                : today.isBefore(order.earliest()) ? Ui.text("Nothing can be there yet.", "muted small")
-                : Ui.text("May be there any day.", "strong hands");
+        return t.unlockAnswers().contains("signal") ? Ui.text(t("desktop.unlock.done"), "strong tide") : today.isAfter(order.latest())
+                ? Ui.text(t("desktop.unlock.overdue"), "strong erases")
+                : today.isBefore(order.earliest()) ? Ui.text(t("desktop.unlock.early"), "muted small")
+                : Ui.text(t("desktop.unlock.any-day"), "strong hands");
     }
 
     private void order() {

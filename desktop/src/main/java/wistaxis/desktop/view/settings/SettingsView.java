@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.settings;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
@@ -14,14 +16,18 @@ import javafx.scene.layout.VBox;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.route.RouteFacts;
+import wistaxis.core.words.Language;
+import wistaxis.core.words.Say;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.page.View;
+import wistaxis.desktop.view.page.Window;
 import wistaxis.workbench.Workbench;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.route.Routes;
 
 /** The shop's own ways where practitioners disagree, and its calendar. Every choice is saved at once. */
 public final class SettingsView implements View {
+    private final Window shell;
     private final Workbench bench;
     private final Routes desk;
     private final VBox cards = Ui.style(new VBox(), "page");
@@ -29,32 +35,31 @@ public final class SettingsView implements View {
     private final List<Typed> typed;
     private final List<Typed> asked;
 
-    public SettingsView(Workbench bench) {
+    public SettingsView(Window shell, Workbench bench) {
+        this.shell = shell;
         this.bench = bench;
         this.desk = bench.routes();
-        Typed works = new Typed(Ui.field("works-here", "A. S., B. T.", 300), "Who works here?",
-                "Names or initials, with commas between. F2 changes who is at this window: whose work it is on the ticket, and whose "
-                + "hand the coach goes by.", () -> String.join(", ", bench.staff().names()), bench.staff()::names);
+        Typed works = new Typed(Ui.field("works-here", "A. S., B. T.", 300), t("desktop.settings.staff"),
+                t("desktop.settings.staff-how"), () -> String.join(", ", bench.staff().names()), bench.staff()::names);
         typed = List.of(
-                new Typed(Ui.field("mode-window", "15min", 12), "How long does a device stay in recovery?",
-                        "After a set time it leaves by itself, even in mid-download. Used for the plan where no passcode wait is known.",
+                new Typed(Ui.field("mode-window", "15min", 12), t("desktop.settings.timeout"),
+                        t("desktop.settings.timeout-how"),
                         () -> desk.settings().window(), desk::modeWindow),
-                new Typed(Ui.field("holidays", "gb-eng", 12), "Which public holidays does the shop keep?",
-                        "A country, and a part of it where that matters: gb-eng, de-by, us. Business days are counted without them.",
+                new Typed(Ui.field("holidays", "gb-eng", 12), t("desktop.settings.holidays"),
+                        t("desktop.settings.holidays-how"),
                         () -> desk.settings().holidays(), desk::holidays),
-                new Typed(Ui.field("program-of", "2026-05-12", 12), "When was the host's restore program last updated?",
-                        "A model that came later needs the host's small update first, and is called out.",
+                new Typed(Ui.field("program-of", "2026-05-12", 12), t("desktop.settings.program"),
+                        t("desktop.settings.program-how"),
                         () -> Optional.ofNullable(desk.settings().programOf()).map(String::valueOf).orElse(""), desk::programOf),
-                new Typed(Ui.field("forget-days", "never", 12), "After how many days are customers forgotten?",
-                        "Counted from the closing of their ticket; looked at when the program starts. The ledger keeps what was done.",
+                new Typed(Ui.field("forget-days", "never", 12), t("desktop.settings.forget"),
+                        t("desktop.settings.forget-how"),
                         () -> Optional.ofNullable(desk.settings().forgetDays()).map(String::valueOf).orElse(""), desk::forgetDays));
         asked = bench.world().simulated() ? List.of(works) : List.of(
-                new Typed(Ui.field("bench-name", "My bench", 60), "What is this bench called?", "It stands at the top of every page.",
+                new Typed(Ui.field("bench-name", t("desktop.settings.my-bench"), 60), t("desktop.settings.bench"),
+                t("desktop.settings.bench-how"),
                         () -> Optional.ofNullable(desk.settings().bench()).orElse(""), desk::benchName),
-                new Typed(Ui.field("library", "https://", 300), "Where does firmware come from?",
-                        "The address of a library that speaks the open protocol of docs/formats.md. Without one: import a catalogue, or "
-                        + "let "
-                        + "the host fetch. Nobody else is ever asked.",
+                new Typed(Ui.field("library", "https://", 300), t("desktop.settings.library"),
+                        t("desktop.settings.library-how"),
                         () -> Optional.ofNullable(desk.settings().library()).orElse(""), desk::library),
                 works);
         typed.forEach(t -> t.field.setMaxWidth(160));
@@ -127,9 +132,10 @@ public final class SettingsView implements View {
 
     @Override
     public void refresh() {
-        cards.getChildren().setAll(Ui.label("This shop's ways", "large"),
-                Ui.text("Practitioners disagree on these. Both ways stay on offer in every route; the choice decides which comes first.",
+        cards.getChildren().setAll(Ui.label(t("desktop.settings.ways"), "large"),
+                Ui.text(t("desktop.settings.ways-how"),
                 "muted"));
+        cards.getChildren().add(languages());
         desk.planner().preferences().forEach(p -> cards.getChildren().add(preference(p)));
         cards.getChildren().add(schools());
         VBox side = new VBox(14);
@@ -143,16 +149,23 @@ public final class SettingsView implements View {
         cards.getChildren().addAll(1, first());
     }
 
+    private FlowPane languages() {
+        FlowPane all = Ui.chips(560);
+        Language.shipped().forEach(l -> all.getChildren().add(Ui.button("language-" + l.tag(), l.name(), l.equals(Say.language())
+                ? "chip chosen" : "chip", () -> shell.speak(l))));
+        return Ui.asked(400, all, "", Ui.text(t("desktop.settings.language"), "strong"));
+    }
+
     private VBox schools() {
         long own = bench.sequences().all().stream().filter(q -> !SequenceLibrary.shipped().all().contains(q)).count();
-        VBox card = Ui.card(Ui.text("Key sequences of your own", "strong"),
-                Ui.text("Read from " + bench.schools().file() + ", each tried on the key model first; see docs/formats.md. "
-                + (bench.schools().reading() ? "They are being tried." : own == 0 ? "None are in force." : own + " of your own in force."),
+        VBox card = Ui.card(Ui.text(t("desktop.settings.methods"), "strong"),
+                Ui.text(t(bench.schools().reading() ? "desktop.settings.methods-reading" : own == 0 ? "desktop.settings.methods-none"
+                : "desktop.settings.methods-in-use", "file", bench.schools().file(), "n", own),
                 "small muted"));
         if (!bench.schools().trouble().isEmpty()) {
             card.getChildren().add(Ui.text(bench.schools().trouble(), "small erases"));
         }
-        card.getChildren().add(Ui.row(8, Ui.button("read-schools", "Read the file again", "chip", () -> {
+        card.getChildren().add(Ui.row(8, Ui.button("read-schools", t("desktop.settings.methods-again"), "chip", () -> {
             bench.schools().readAgain();
             refresh();
         })));
@@ -161,10 +174,10 @@ public final class SettingsView implements View {
 
     private VBox preference(RouteFacts.Preference p) {
         FlowPane chips = Ui.chips(600);
-        for (List<String> option : p.options()) {
-            boolean chosen = desk.preference(p.preference()).equals(option.getFirst());
-            chips.getChildren().add(Ui.button("prefer-" + option.getFirst(), option.getLast(), chosen ? "chip chosen" : "chip",
-                    () -> desk.prefer(p.preference(), option.getFirst())));
+        for (RouteFacts.Option option : p.options()) {
+            boolean chosen = desk.preference(p.preference()).equals(option.value());
+            chips.getChildren().add(Ui.button("prefer-" + option.value(), option.words(), chosen ? "chip chosen" : "chip",
+                    () -> desk.prefer(p.preference(), option.value())));
         }
         return Ui.card(Ui.text(p.asks(), "strong"), Ui.text(p.why(), "small muted"), chips);
     }
@@ -176,6 +189,6 @@ public final class SettingsView implements View {
 
     @Override
     public String next() {
-        return "Choices are saved at once and hold for every ticket.";
+        return t("desktop.settings.next");
     }
 }

@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.shell;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.List;
 import java.util.stream.Stream;
 import javafx.scene.Node;
@@ -33,27 +35,26 @@ final class Alarms extends VBox {
     /** Says that something went wrong, until it is put away. */
     void alarm(String text) {
         HBox row = Ui.row(12, Ui.column(2, Ui.text(text, "strong"),
-                Ui.text("What failed, and where, is in the log: " + bench.log(), "small muted")), Ui.gap());
+                Ui.text(t("desktop.alarm.log", "file", bench.log()), "small muted")), Ui.gap());
         VBox box = Ui.notice("stop");
-        row.getChildren().add(Ui.button("alarm-away", "Put away", "", () -> said.getChildren().remove(box)));
+        row.getChildren().add(Ui.button("alarm-away", t("desktop.alarm.dismiss"), "", () -> said.getChildren().remove(box)));
         box.getChildren().add(row);
         said.getChildren().setAll(box);
     }
 
     /** Nothing is written to a ledger that is broken until somebody has read that. */
     private Node unread(String what) {
-        VBox box = Ui.notice("stop", "The ledger is broken, and nothing is written to it until you have read this.", what,
-                "What is there can be looked at. Keep a copy of the data folder first; the ledger's page and \"wistaxis ledger verify\" "
-                + "say more.");
-        box.getChildren().add(Ui.button("read-break", "I have read it: write that down, and go on", "", bench::readBreak));
+        VBox box = Ui.notice("stop", t("desktop.alarm.broken"), what,
+                t("desktop.alarm.broken-how"));
+        box.getChildren().add(Ui.button("read-break", t("desktop.alarm.broken-read"), "", bench::readBreak));
         return box;
     }
 
     /** A clock that leapt is asked about first. */
     private Node doubted(String asks) {
-        VBox box = Ui.notice("stop", asks, "Until that is said nobody is forgotten, no reminder rings, and nothing counts as late.",
-                "If it is wrong: close Wistaxis, set the clock of this computer, and start again.");
-        box.getChildren().add(Ui.button("clock-right", "The clock is right", "", bench::clockIsRight));
+        VBox box = Ui.notice("stop", asks, t("desktop.alarm.clock"),
+                t("desktop.alarm.clock-how"));
+        box.getChildren().add(Ui.button("clock-right", t("desktop.alarm.clock-right"), "", bench::clockIsRight));
         return box;
     }
 
@@ -67,9 +68,9 @@ final class Alarms extends VBox {
 
     /** Something to be heard once. */
     void say(String... lines) {
-        VBox box = Ui.notice("calm", lines);
+        VBox box = Ui.notice("calm", (Object[]) lines);
         box.setId("reminder");
-        box.getChildren().add(Ui.button("reminder-away", "Heard", "", () -> said.getChildren().remove(box)));
+        box.getChildren().add(Ui.button("reminder-away", t("desktop.alarm.dismiss"), "", () -> said.getChildren().remove(box)));
         said.getChildren().add(box);
     }
 

@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.shell;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.HashSet;
 import java.util.Optional;
 import java.util.Set;
@@ -51,8 +53,7 @@ final class Faults {
             bench.guard().caught(ticket.get(), e);
             unreadable.accept(on);
         } else {
-            once(on.getClass().toString(), "on a page", e, "This page failed and stands still (" + e
-                    + "). Open it again; all other pages go on.");
+            once(on.getClass().toString(), "on a page", e, t("desktop.alarm.page-failed", "why", e));
         }
     }
 
@@ -61,7 +62,7 @@ final class Faults {
         try {
             work.run();
         } catch (RuntimeException | StackOverflowError e) {
-            once("", "in a frame", e, "Something failed (" + e + "). It is said once; the bench goes on.");
+            once("", "in a frame", e, t("desktop.alarm.something-failed", "why", e));
         }
     }
 

@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.shell;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.Optional;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -20,6 +22,7 @@ final class Footer extends HBox {
 
     private final Workbench bench;
     private final Shell shell;
+    private final Label title = Ui.label("", "small muted");
     private final Label next = Ui.label("", "");
     private final Label saving = Ui.label("", "small muted");
     private final Button takeBack = Ui.button("take-back", "", "chip", this::takeBack);
@@ -34,8 +37,14 @@ final class Footer extends HBox {
         takeBack.setVisible(false);
         next.setId("next");
         setAlignment(javafx.geometry.Pos.CENTER_LEFT);
-        getChildren().addAll(Ui.label("Next", "small muted"), next, Ui.gap(), saving, takeBack);
+        words();
+        getChildren().addAll(title, next, Ui.gap(), saving, takeBack);
         Ui.style(this, "next-bar");
+    }
+
+    /** In the language that is spoken now. */
+    void words() {
+        title.setText(t("desktop.footer.next"));
     }
 
     void next(String words) {
@@ -70,8 +79,8 @@ final class Footer extends HBox {
     void refresh() {
         Optional<TakingBack.Takeable> act = bench.taking().takeable();
         takeBack.setVisible(act.isPresent());
-        act.ifPresent(a -> takeBack.setText("Take back (Backspace): " + brief(a) + ", " + (1 + a.left().toSeconds()) + " s"));
-        saving.setText(shell.isSaving() ? "Saving" : "");
+        act.ifPresent(a -> takeBack.setText(t("desktop.footer.take-back", "what", brief(a), "seconds", (1 + a.left().toSeconds()))));
+        saving.setText(shell.isSaving() ? t("desktop.footer.saving") : "");
     }
 
     private static String brief(TakingBack.Takeable act) {

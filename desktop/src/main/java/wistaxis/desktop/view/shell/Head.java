@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.shell;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
@@ -51,18 +53,19 @@ final class Head extends HBox {
     Head(Workbench bench, Shell shell, ObservableNumberValue width) {
         super(8);
         this.bench = bench;
-        this.dim = Ui.button("theme", "Dim", "quiet", shell::otherTheme);
-        this.toBench = Ui.button("nav-bench", "Bench", "quiet", shell::showBench);
-        this.toShelf = Ui.button("nav-shelf", "Shelf", "quiet", shell::showShelf);
-        this.toLedger = Ui.button("nav-ledger", "Ledger", "quiet", shell::showLedger);
-        this.toDrill = Ui.button("nav-drill", "Drill", "quiet", shell::showDrill);
-        this.toSettings = Ui.button("nav-settings", "Settings", "quiet", shell::showSettings);
+        this.dim = Ui.button("theme", t("desktop.head.dark"), "quiet", shell::otherTheme);
+        this.toBench = Ui.button("nav-bench", t("desktop.head.bench"), "quiet", shell::showBench);
+        this.toShelf = Ui.button("nav-shelf", t("desktop.head.firmware"), "quiet", shell::showShelf);
+        this.toLedger = Ui.button("nav-ledger", t("desktop.head.ledger"), "quiet", shell::showLedger);
+        this.toDrill = Ui.button("nav-drill", t("desktop.head.practice"), "quiet", shell::showDrill);
+        this.toSettings = Ui.button("nav-settings", t("desktop.head.settings"), "quiet", shell::showSettings);
         this.atWork = Ui.button("at-work", "", "chip chosen", bench.staff()::next);
-        HBox marks = Ui.row(8, atWork, whole(line), whole(bench.world().simulated() ? Ui.label("simulated world", "tag simulated") : usb),
+        HBox marks = Ui.row(8, atWork, whole(line), whole(bench.world().simulated() ? Ui.label(t("desktop.head.simulated"),
+                "tag simulated") : usb),
                 pace, dim, Ui.button("text-smaller", "A-", "quiet", () -> shell.scale(-0.1)),
                 Ui.button("text-larger", "A+", "quiet", () -> shell.scale(0.1)));
         FlowPane folds = Ui.flow(8, whole(name), toBench, toShelf, toLedger, toDrill, toSettings,
-                Ui.button("new-ticket", "New ticket", "", shell::newTicket), marks);
+                Ui.button("new-ticket", t("desktop.head.new"), "", shell::newTicket), marks);
         folds.prefWrapLengthProperty().bind(javafx.beans.binding.Bindings.subtract(width, BESIDE));
         clock.setId("clock");
         setAlignment(javafx.geometry.Pos.CENTER_LEFT);
@@ -84,7 +87,7 @@ final class Head extends HBox {
     }
 
     void look(Theme theme) {
-        dim.setText(theme == Theme.DAY ? "Dim" : "Day");
+        dim.setText(theme == Theme.DAY ? t("desktop.head.dark") : t("desktop.head.light"));
     }
 
     /** Looks at the bench anew. @param view the page that is shown */
@@ -102,23 +105,22 @@ final class Head extends HBox {
             pace.getChildren().setAll(paceButton(1), paceButton(10), paceButton(60));
         } else {
             int there = bench.usb().devices().size();
-            usb.setText(!bench.usb().watches() ? "USB: not looked at" : "USB: " + (there == 0 ? "no device" : there + (there == 1
-                    ? " device" : " devices")));
+            usb.setText(!bench.usb().watches() ? t("desktop.head.usb-not") : t("desktop.head.usb", "n", there));
         }
         atWork.setText(bench.staff().atWork().orElse(""));
         atWork.setVisible(!atWork.getText().isEmpty());
         atWork.setManaged(atWork.isVisible());
-        atWork.setAccessibleText("At work: " + atWork.getText());
+        atWork.setAccessibleText(t("desktop.head.technician", "who", atWork.getText()));
         Range rate = bench.stock().history().rate();
         name.setText(bench.benchName());
-        line.setText(rate.measured() ? "Line " + Units.rateInWords(rate.mid()) : "Line: not measured yet");
+        line.setText(rate.measured() ? t("desktop.head.speed", "rate", Units.rateInWords(rate.mid())) : t("desktop.head.no-speed"));
     }
 
     private Button paceButton(int rate) {
         Button button = Ui.button("pace-" + rate, "\u00d7" + rate, bench.time().rate() == rate ? "chip chosen" : "chip",
                 () -> bench.setRate(rate));
         button.setDisable(rate > 1 && bench.keysRun());
-        button.setAccessibleText("Simulated time " + rate + " times real time");
+        button.setAccessibleText(t("desktop.head.pace", "rate", rate));
         return button;
     }
 }

@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.shell;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.EnumSet;
@@ -44,16 +46,16 @@ public final class OddView implements View {
     public void refresh() {
         Ticket t = bench.ticket(number);
         page.getChildren().setAll(Ui.label(number, "code muted"), Ui.text(Shown.printable(t.title()), "large"),
-                Ui.notice("stop", "This ticket is unreadable and cannot be worked on here.", "Not understood: "
-                + String.join("; ", bench.routes().oddities(t).all()) + ".",
-                        "A newer Wistaxis may have written it, or somebody changed it. Every other ticket goes on as usual."));
+                Ui.notice("stop", t("desktop.odd.title"), t("desktop.odd.not-understood", "what",
+                String.join("; ", bench.routes().oddities(t).all())),
+                        t("desktop.odd.why")));
         if (t.closed() == null) {
-            page.getChildren().add(Ui.button("close-odd", "Close this unreadable ticket", "",
+            page.getChildren().add(Ui.button("close-odd", t("desktop.odd.close"), "",
                     () -> bench.commands().give(number, new Command.CloseUnreadable())));
         } else {
-            page.getChildren().add(Ui.text("Closed: " + t.closed(), "strong"));
+            page.getChildren().add(Ui.text(t("desktop.odd.closed", "how", t.closed()), "strong"));
         }
-        page.getChildren().add(Ui.label("What is written of it", "title"));
+        page.getChildren().add(Ui.label(t("desktop.odd.entries"), "title"));
         page.getChildren().add(history);
         bench.tickets().history(number).thenAccept(this::written);
     }
@@ -76,6 +78,6 @@ public final class OddView implements View {
 
     @Override
     public String next() {
-        return "Look at what is not understood. Nothing else waits for this ticket.";
+        return t("desktop.odd.next");
     }
 }

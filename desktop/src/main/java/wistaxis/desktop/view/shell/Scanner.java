@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.shell;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.function.Consumer;
 import java.util.regex.Pattern;
 import javafx.animation.PauseTransition;
@@ -91,8 +93,7 @@ final class Scanner {
             } else if (code.length() >= SHORTEST && !inLine()) {
                 e.consume();
                 drop();
-                trouble.accept("Scanned [" + code.substring(0, Math.min(SHOWN, code.length()))
-                        + "]: that is no ticket of this shop, whose labels read like T-0001.");
+                trouble.accept(t("desktop.scan.not-ours", "code", code.substring(0, Math.min(SHOWN, code.length()))));
             }
         } else if (e.getCode().isDigitKey() && !inLine()) {
             if (within(FOLLOWS_NANOS) && CODE.matcher(typed).find()) {

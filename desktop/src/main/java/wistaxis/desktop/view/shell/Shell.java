@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.shell;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.File;
 import java.nio.file.Path;
 import java.time.ZoneId;
@@ -16,6 +18,8 @@ import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.words.Language;
+import wistaxis.core.words.Say;
 import wistaxis.desktop.look.Look;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.sound.Speaker;
@@ -46,7 +50,7 @@ public final class Shell implements Window, AutoCloseable {
     private String asked = "";
     private boolean opening;
     private Function<String, Optional<Path>> chooser = this::choose;
-    private final Head head;
+    private Head head;
     private final Alarms alarms;
     private final Footer footer;
     private final Focus focus;
@@ -158,7 +162,19 @@ public final class Shell implements Window, AutoCloseable {
     }
 
     public void showSettings() {
-        show(new SettingsView(bench));
+        show(new SettingsView(this, bench));
+    }
+
+    /** Speaks another language from now on, on every page, and says so to the settings. */
+    @Override
+    public void speak(Language language) {
+        Say.use(language);
+        bench.routes().language(language.tag());
+        head = new Head(bench, this, root.widthProperty());
+        head.time(bench.now());
+        ((VBox) root.getTop()).getChildren().set(0, head);
+        footer.words();
+        showSettings();
     }
 
     /** Reads the page anew after something that is no event. */
@@ -203,7 +219,8 @@ public final class Shell implements Window, AutoCloseable {
             return;
         }
         opening = true;
-        String title = "Walk-in " + DateTimeFormatter.ofPattern("HH:mm", Locale.ROOT).withZone(ZoneId.systemDefault()).format(bench.now());
+        String title = t("desktop.ticket.walk-in", "at", DateTimeFormatter.ofPattern("HH:mm", Locale.ROOT).withZone(ZoneId.systemDefault())
+                .format(bench.now()));
         bench.open(title).thenAccept(result -> {
             opening = false;
             result.then(t -> showTicket(t.number()));
@@ -298,7 +315,7 @@ public final class Shell implements Window, AutoCloseable {
             if (e == null) {
                 showTicket(number);
             } else {
-                alarms.say("Scanned: " + e.getMessage() + ". The label may be of another shop, or of the other world.");
+                alarms.say(t("desktop.scan.unknown", "why", e.getMessage()));
             }
         });
     }

@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.shell;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
@@ -122,14 +124,13 @@ public final class TicketView implements View {
         notes.getChildren().clear();
         if (t.unknownState() != null) {
             notes.getChildren().add(shown == Stage.KEYS
-                    ? Ui.text("It was being written to; its state is not known. Look at it before you press a key.", "strong erases")
-                    : Ui.notice("stop", "It was being written to; its state is not known.", "This ticket says: " + t.unknownState()
-                    + ". Leave it on the cable and look at it: it may start, loop, or show the cable screen. Then put it into its mode "
-                    + "again; writing begins from the start."));
+                    ? Ui.text(t("desktop.ticket.unknown-state"), "strong erases")
+                    : Ui.notice("stop", t("desktop.ticket.unknown-state-title"), t("desktop.ticket.unknown-state-how", "why",
+                    t.unknownState())));
         }
         List<String> odd = bench.routes().oddities(t).notes();
         if (!odd.isEmpty()) {
-            notes.getChildren().add(Ui.notice("", "Not understood here, and taken for unknown:", String.join("; ", odd) + "."));
+            notes.getChildren().add(Ui.notice("", t("desktop.ticket.not-understood"), String.join("; ", odd) + "."));
         }
     }
 
@@ -144,7 +145,7 @@ public final class TicketView implements View {
             }
             String state = stage == t.stage() ? "now" : stage.compareTo(t.stage()) < 0 ? "done" : "ahead";
             Button station = Ui.button("station-" + stage.name().toLowerCase(java.util.Locale.ROOT), stage == Stage.KEYS
-                    && t.walk().isPresent() ? "Walk" : stage.words(), "station " + state
+                    && t.walk().isPresent() ? t("desktop.ticket.guide") : stage.words().toString(), "station " + state
                     + (stage == shown ? " shown" : ""),
                     () -> shell.showTicket(number, stage));
             station.setDisable(stage.compareTo(Stage.ROUTE) > 0 && t.identifier() == null || stage == Stage.ROUTE && t.fact("trouble")
@@ -153,40 +154,45 @@ public final class TicketView implements View {
                     && t.attempt().filter(a -> a.said() != null).isEmpty());
             trail.getChildren().add(station);
         }
-        trail.getChildren().add(Ui.button("story", "Story", "quiet", () -> shell.showStory(number)));
-        trail.getChildren().add(Ui.button("papers", "Papers", "quiet", () -> shell.showPapers(number)));
+        trail.getChildren().add(Ui.button("story", t("desktop.ticket.timeline"), "quiet", () -> shell.showStory(number)));
+        trail.getChildren().add(Ui.button("papers", t("desktop.ticket.documents"), "quiet", () -> shell.showPapers(number)));
     }
 
     private void slip(Ticket t) {
         slip.getChildren().setAll(
                 Ui.label(t.number(), "code muted"),
                 Ui.text(t.title(), "title"),
-                Ui.text(bench.model(t).map(DeviceModel::name).orElse(t.fact("deviceWords").orElse("Device not settled")), "strong"));
+                Ui.text(bench.model(t).map(DeviceModel::name).orElse(t.fact("deviceWords").orElse(t("desktop.ticket.no-device"))),
+                "strong"));
         bench.model(t).ifPresent(m -> slip.getChildren()
-                .add(Ui.text(m.identifier() + "  " + m.plug() + "\n" + m.family() + " keys", "code small")));
+                .add(Ui.text(m.identifier() + "  " + m.plug() + "\n" + m.family().words(), "code small")));
         if (t.simulated()) {
-            slip.getChildren().add(Ui.label(t.isObserved() ? "practice, as real" : "simulated device", "tag simulated"));
+            slip.getChildren().add(Ui.label(t.isObserved() ? t("desktop.ticket.practice-real") : t("desktop.ticket.simulated"),
+                    "tag simulated"));
         }
         Optional<Duration> left = Intake.promised(t).map(p -> BenchTime.between(bench.now(), p));
-        slip.getChildren().add(Ui.column(0, Ui.label("Promised", "small muted"), left.isEmpty() ? Ui.label("not said", "tag missing")
-                : Ui.label(left.get().isNegative() ? Ui.coarse(left.get()) + " ago" : "in " + Ui.coarse(left.get()),
+        slip.getChildren().add(Ui.column(0, Ui.label(t("desktop.ticket.promised"), "small muted"), left.isEmpty()
+                ? Ui.label(t("desktop.ticket.not-said"), "tag missing")
+                : Ui.label(left.get().isNegative() ? t("desktop.ticket.ago", "time", Ui.coarse(left.get())) : t("desktop.ticket.in",
+                "time", Ui.coarse(left.get())),
                 left.get().isNegative() ? "strong erases" : "strong")));
-        bench.plans().late(t).ifPresent(l -> slip.getChildren().add(Ui.text("The promise will not hold: by the plan about " + Ui.coarse(l)
-                + " late. Tell the customer now.", "small erases")));
-        fact(t, "trouble", "Trouble");
-        fact(t, "ownership", "Ownership");
-        fact(t, "backup", "Backup");
-        fact(t, "liquid", "Liquid");
-        fact(t, "battery", "Battery");
-        slip.getChildren().add(Ui.column(0, Ui.label("Consent to erase", "small muted"),
-                t.consent() == null ? Ui.label("not asked", "tag missing")
-                : Ui.text(t.consentGiven() ? "given by " + t.consent().who() : "not given", "strong")));
+        bench.plans().late(t).ifPresent(l -> slip.getChildren().add(Ui.text(t("desktop.ticket.will-be-late", "time", Ui.coarse(l)),
+                "small erases")));
+        fact(t, "trouble", t("desktop.ticket.problem"));
+        fact(t, "ownership", t("desktop.ticket.ownership"));
+        fact(t, "backup", t("desktop.ticket.backup"));
+        fact(t, "liquid", t("desktop.ticket.liquid"));
+        fact(t, "battery", t("desktop.ticket.battery"));
+        slip.getChildren().add(Ui.column(0, Ui.label(t("desktop.ticket.consent"), "small muted"),
+                t.consent() == null ? Ui.label(t("desktop.ticket.not-asked"), "tag missing")
+                : Ui.text(t.consentGiven() ? t("desktop.ticket.given-by", "who", t.consent().who()) : t("desktop.ticket.not-given"),
+                "strong")));
     }
 
     private void fact(Ticket t, String name, String words) {
         slip.getChildren().add(Ui.column(0, Ui.label(words, "small muted"),
                 t.fact(name).<javafx.scene.Node>map(v -> Ui.text(bench.routes().intake().words(name, v), "strong"))
-                .orElse(Ui.label("not said", "tag missing"))));
+                .orElse(Ui.label(t("desktop.ticket.not-said"), "tag missing"))));
     }
 
     @Override

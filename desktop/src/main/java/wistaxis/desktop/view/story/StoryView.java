@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.story;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.Duration;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -32,12 +34,13 @@ public final class StoryView extends TicketPage {
     public StoryView(Window shell, Workbench bench, String number) {
         super(bench, number);
         this.shell = shell;
-        show(Ui.text("It is being read...", "muted"));
+        show(Ui.text(t("desktop.timeline.reading"), "muted"));
     }
 
     private void show(Node... what) {
-        root.getChildren().setAll(Ui.row(14, Ui.text("Story of " + number + " " + ticket().title(), "large"), Ui.gap(),
-                Ui.button("story-back", "Back to the ticket", "primary", () -> shell.showTicket(number))));
+        root.getChildren().setAll(Ui.row(14, Ui.text(t("desktop.timeline.of", "number", number, "title", ticket().title()), "large"),
+                Ui.gap(),
+                Ui.button("story-back", t("desktop.documents.back"), "primary", () -> shell.showTicket(number))));
         root.getChildren().addAll(what);
     }
 
@@ -47,7 +50,7 @@ public final class StoryView extends TicketPage {
             if (e == null) {
                 told(entries);
             } else {
-                show(Ui.text("It cannot be read: " + e.getMessage(), "erases"));
+                show(Ui.text(t("desktop.timeline.failed", "why", e.getMessage()), "erases"));
             }
         });
     }
@@ -59,10 +62,11 @@ public final class StoryView extends TicketPage {
         Region line = new Region();
         line.setMinSize(34, 12);
         line.setStyle("-fx-border-color: -w-tide transparent -w-tide transparent; -fx-border-width: 4;");
-        Label lies = Ui.label("lies there " + spent(story, Story.Kind.LIES), "small muted");
-        FlowPane legend = Ui.flow(10, TimeLane.sample(true), Ui.label("hands " + spent(story, Story.Kind.HANDS), "strong hands"),
-                TimeLane.sample(false), Ui.label("runs by itself " + spent(story, Story.Kind.RUNS), ""), line,
-                Ui.label("line " + spent(story, Story.Kind.LINE), ""), lies);
+        Label lies = Ui.label(t("desktop.timeline.lies", "time", spent(story, Story.Kind.LIES)), "small muted");
+        FlowPane legend = Ui.flow(10, TimeLane.sample(true), Ui.label(t("desktop.timeline.hands", "time", spent(story, Story.Kind.HANDS)),
+                "strong hands"),
+                TimeLane.sample(false), Ui.label(t("desktop.timeline.alone", "time", spent(story, Story.Kind.RUNS)), ""), line,
+                Ui.label(t("desktop.timeline.download", "time", spent(story, Story.Kind.LINE)), ""), lies);
         VBox list = new VBox(3);
         LocalDate day = LocalDate.MIN;
         for (Story.Line l : Story.lines(entries)) {

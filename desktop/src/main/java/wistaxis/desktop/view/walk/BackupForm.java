@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.walk;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.LocalDate;
 import java.time.ZoneId;
 import javafx.scene.Node;
@@ -18,9 +20,9 @@ import wistaxis.workbench.Workbench;
 final class BackupForm {
     private final Workbench bench;
     private final String number;
-    private final TextField where = Ui.field("backup-where", "where it is kept, for example bench disk 2", 120);
+    private final TextField where = Ui.field("backup-where", t("desktop.backup.where"), 120);
     private final TextField version = Ui.field("backup-version", "version", 40);
-    private final TextField size = Ui.field("backup-size", "41 GB", 20);
+    private final TextField size = Ui.field("backup-size", t("desktop.backup.size"), 20);
     private final Label takes = Ui.text("", "small");
 
     BackupForm(Workbench bench, String number) {
@@ -46,11 +48,10 @@ final class BackupForm {
         try {
             Long bytes = bytes();
             if (bytes == null) {
-                return "Type the used storage, and how long it takes is said.";
+                return t("desktop.backup.type-size");
             }
             Range seconds = kind.equals("cloud") ? bench.stock().history().download(bytes) : BackupPlan.cable(bytes);
-            return "About " + Ui.clock(seconds) + (kind.equals("cloud") ? " if this line sends as quickly as it fetches; most send slower."
-                    : " over the cable (ours).");
+            return t(kind.equals("cloud") ? "desktop.backup.takes-cloud" : "desktop.backup.takes-cable", "time", Ui.clock(seconds));
         } catch (BadInput e) {
             return String.valueOf(e.getMessage());
         }

@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.walk;
 
+import static wistaxis.core.words.Say.t;
+
 import javafx.scene.control.Label;
 import javafx.scene.layout.VBox;
 import wistaxis.core.steps.Judgement;
@@ -19,7 +21,7 @@ public final class SlipCard extends VBox {
         verdict.setId("slip-verdict");
         getChildren().add(verdict);
         run.judged().forEach(j -> {
-            getChildren().add(Ui.text(mark(j.verdict()) + j.title() + (j.title().endsWith("?") ? " " : ": ") + j.words() + ".",
+            getChildren().add(Ui.text(mark(j.verdict()) + j.title() + (j.title().toString().endsWith("?") ? " " : ": ") + j.words() + ".",
                     j.verdict() == Judgement.PASS ? "" : "strong"));
             if (j.then() != null) {
                 getChildren().add(Ui.text(j.then(), "small hands"));
@@ -28,23 +30,23 @@ public final class SlipCard extends VBox {
         if (!buying) {
             return;
         }
-        getChildren().add(Ui.text("What was looked at here, today. It says nothing of what is inside, nor of what happens later.",
+        getChildren().add(Ui.text(t("desktop.guide.only-seen"),
                 "small muted"));
     }
 
     private static String words(Judgement verdict) {
         return switch (verdict) {
-            case PASS -> "Pass";
-            case FAIL -> "Fail: do not buy";
-            default -> "Not yet";
+            case PASS -> t("desktop.guide.pass");
+            case FAIL -> t("desktop.guide.fail");
+            default -> t("desktop.guide.not-yet");
         };
     }
 
     private static String found(Judgement verdict) {
         return switch (verdict) {
-            case PASS -> "All of it works";
-            case FAIL -> "Something does not work";
-            default -> "Not all was looked at";
+            case PASS -> t("desktop.guide.all-works");
+            case FAIL -> t("desktop.guide.something-fails");
+            default -> t("desktop.guide.not-all");
         };
     }
 

@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.walk;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
@@ -21,6 +23,7 @@ import wistaxis.core.steps.Walk;
 import wistaxis.core.steps.WalkRun;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.time.BenchTime;
+import wistaxis.core.words.Text;
 import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.page.TicketPage;
@@ -48,7 +51,7 @@ public final class WalkView extends TicketPage {
         WalkRun run();
 
         /** What to know of the backups at a stop; none where they do not matter. */
-        default List<String> backups(Walk.Stop stop) {
+        default List<Text> backups(Walk.Stop stop) {
             return List.of();
         }
     }
@@ -67,11 +70,11 @@ public final class WalkView extends TicketPage {
             }
 
             @Override
-            public List<String> backups(Walk.Stop stop) {
+            public List<Text> backups(Walk.Stop stop) {
                 if (!WITH_BACKUPS.contains(stop.id())) {
                     return List.of();
                 }
-                List<String> says = new ArrayList<>(bench.routes().backups(bench.ticket(number)).map(BackupPlan::says).orElse(List.of()));
+                List<Text> says = new ArrayList<>(bench.routes().backups(bench.ticket(number)).map(BackupPlan::says).orElse(List.of()));
                 says.add(BackupPlan.NEVER_BACK);
                 return says;
             }
@@ -102,10 +105,10 @@ public final class WalkView extends TicketPage {
         Walk walk = run.walk();
         root.getChildren().clear();
         if (walk == null || !isSetUp(walk)) {
-            root.getChildren().add(Ui.label(walk == null ? "Which way?" : walk.title(), "large"));
+            root.getChildren().add(Ui.label(walk == null ? t("desktop.guide.which") : walk.title(), "large"));
         }
         if (walk == null) {
-            run.ways().forEach(w -> answers.add(big("way-" + w.way(), w.title(), answers.isEmpty(), () -> {
+            run.ways().forEach(w -> answers.add(big("way-" + w.way(), w.title().toString(), answers.isEmpty(), () -> {
                 chosen = w;
                 refresh();
             })));
@@ -123,8 +126,8 @@ public final class WalkView extends TicketPage {
         }
         if (run.ways().size() > 1) {
             FlowPane others = Ui.chips(820);
-            run.ways().stream().filter(w -> !w.equals(walk)).forEach(w -> others.getChildren().add(Ui.button("way-" + w.way(), w.title()
-                    + " instead", "chip", () -> {
+            run.ways().stream().filter(w -> !w.equals(walk)).forEach(w -> others.getChildren().add(Ui.button("way-" + w.way(),
+                    t("desktop.guide.instead", "title", w.title()), "chip", () -> {
                 chosen = w;
                 refresh();
             })));
@@ -135,31 +138,33 @@ public final class WalkView extends TicketPage {
 
     private void stop(WalkRun run, Walk walk, Walk.Stop at) {
         String whose = switch (at.hands()) {
-            case OWNER -> "The owner's hands";
-            case BENCH -> "Your hands";
-            default -> "Nobody's hands: it takes its time";
+            case OWNER -> t("desktop.guide.owner");
+            case BENCH -> t("desktop.guide.you");
+            default -> t("desktop.guide.nobody");
         };
         Label hands = Ui.label(whose, at.hands() == Hands.NOBODY ? "strong tide" : "strong hands");
         hands.setId("walk-hands");
         Label what = Ui.text(at.title(), "big-clock");
         what.setId("walk-stop");
-        root.getChildren().addAll(Ui.row(14, Ui.label(run.number() + " of " + walk.steps().size(), "muted"), hands), what,
-                Ui.text("Look for: " + at.see(), "title"), Ui.row(14, clock, clockWords));
+        root.getChildren().addAll(Ui.row(14, Ui.label(t("desktop.guide.page", "n", run.number(), "of", walk.steps().size()), "muted"),
+                hands), what,
+                Ui.text(t("desktop.guide.see", "see", at.see()), "title"), Ui.row(14, clock, clockWords));
         if (at.limit() != null) {
-            root.getChildren().add(Ui.text(run.counted() + " wrong codes so far; at " + at.limit() + " it ends here, before the tenth."
-                    + (run.isSpent() ? " No more are tried." : ""), "strong hands"));
+            root.getChildren().add(Ui.text(t(run.isSpent() ? "desktop.guide.tries-spent" : "desktop.guide.tries", "n", run.counted(),
+                    "limit",
+                    at.limit()), "strong hands"));
         }
         boolean last = walk.of().equals("backup") && at.answers().stream().anyMatch(Walk.Answer::isDone);
         if (last) {
             root.getChildren().add(backup.node(walk.way().endsWith("cloud") ? "cloud" : "computer"));
         }
         for (Walk.Answer a : run.answers()) {
-            answers.add(big("walk-" + a.id(), a.words(), answers.isEmpty(), () -> answer(walk, at, a, last)));
+            answers.add(big("walk-" + a.id(), a.words().toString(), answers.isEmpty(), () -> answer(walk, at, a, last)));
         }
         root.getChildren().add(row());
-        List<String> backups = walked.backups(at);
+        List<Text> backups = walked.backups(at);
         if (!backups.isEmpty()) {
-            VBox card = Ui.card(Ui.label("What comes back, and when", "strong"));
+            VBox card = Ui.card(Ui.label(t("desktop.guide.comes-back"), "strong"));
             backups.forEach(w -> card.getChildren().add(Ui.text(w, "")));
             root.getChildren().add(card);
         }
@@ -187,14 +192,14 @@ public final class WalkView extends TicketPage {
     }
 
     private void over(WalkRun run) {
-        root.getChildren().add(Ui.text(run.failed() ? "It did not help." : "Done.", "huge"));
+        root.getChildren().add(Ui.text(run.failed() ? t("desktop.guide.did-not-help") : t("desktop.guide.done"), "huge"));
         if (!run.judged().isEmpty()) {
             root.getChildren().add(new SlipCard(run));
         }
         if (run.walk() != null && isSetUp(run.walk()) && run.verdict() == Judgement.FAIL) {
-            answers.add(big("walk-route", "To the route: what else can help", true, () -> shell.showTicket(number, Stage.ROUTE)));
+            answers.add(big("walk-route", t("desktop.guide.to-route"), true, () -> shell.showTicket(number, Stage.ROUTE)));
         }
-        answers.add(big("walk-on", "Go on", answers.isEmpty(), () -> shell.showTicket(number)));
+        answers.add(big("walk-on", t("desktop.guide.go-on"), answers.isEmpty(), () -> shell.showTicket(number)));
         root.getChildren().add(row());
     }
 
@@ -228,9 +233,10 @@ public final class WalkView extends TicketPage {
             return;
         }
         Optional<Duration> rings = run.rings().map(r -> BenchTime.between(bench.now(), r));
-        clock.setText(rings.isPresent() ? rings.get().isNegative() ? "Now" : Ui.clock(rings.get()) : minutes(at.low(), at.high()));
-        clockWords.setText(rings.isPresent() ? rings.get().isNegative() ? "It has rung: look at it." : "until it rings"
-                : "min for this; " + minutes(run.minutes(true), run.minutes(false)) + " min to the end");
+        clock.setText(rings.isPresent() ? rings.get().isNegative() ? t("desktop.guide.now") : Ui.clock(rings.get()) : minutes(at.low(),
+                at.high()));
+        clockWords.setText(rings.isPresent() ? rings.get().isNegative() ? t("desktop.guide.rang") : t("desktop.guide.until")
+                : t("desktop.guide.minutes", "rest", minutes(run.minutes(true), run.minutes(false))));
     }
 
     private static String minutes(double low, double high) {
@@ -253,8 +259,8 @@ public final class WalkView extends TicketPage {
     @Override
     public String next() {
         Walk.Stop at = run().at();
-        return at == null ? "Go on." : at.hands() == Hands.NOBODY ? "Wait: " + at.title() + "." : at.title() + ". Hands: "
-                + (at.hands() == Hands.OWNER ? "the owner's." : "now.");
+        return at == null ? t("desktop.guide.next-go-on") : at.hands() == Hands.NOBODY ? t("desktop.guide.next-wait", "title", at.title())
+                : t(at.hands() == Hands.OWNER ? "desktop.guide.next-owner" : "desktop.guide.next-you", "title", at.title());
     }
 
     @Override

@@ -1,0 +1,293 @@
+package wistaxis.core.words;
+
+import com.ibm.icu.text.MessageFormat;
+import java.text.ListFormat;
+import java.text.NumberFormat;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.time.format.FormatStyle;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.function.UnaryOperator;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The words of a language, from message files (one a module, which is read when one of its texts is first said), in the message format of
+ * ICU: named arguments, plurals, choices. What a language lacks is said in English; what English lacks is its own key.
+ */
+public final class Language {
+    /** The modules that have message files. */
+    public static final List<String> FILES = List.of("facts", "core", "store", "workbench", "standins", "desktop", "cli");
+
+    private static final UnaryOperator<String> UNTURNED = UnaryOperator.identity();
+
+    public static final Language ENGLISH = new Language("en", null, Map.of());
+    public static final Language GERMAN = new Language("de", ENGLISH, Map.of());
+
+    /** Letters of the longest message of a folder. Ours. */
+    private static final int LONGEST = 4_000;
+
+    /** Letters of a whole message file of a folder. Ours. */
+    private static final int LARGEST = 4_000_000;
+
+    /** How deep choices may stand in each other. Ours. */
+    private static final int DEEPEST = 6;
+
+    private final String tag;
+    private final Locale locale;
+    private final @Nullable Language behind;
+    private final UnaryOperator<String> turned;
+    private final Map<String, Map<String, String>> files = Collections.synchronizedMap(new HashMap<>());
+    private final Map<String, MessageFormat> formats = Collections.synchronizedMap(new HashMap<>());
+    private final DateTimeFormatter clock;
+    private final DateTimeFormatter day;
+
+    private Language(String tag, @Nullable Language behind, Map<String, Map<String, String>> given) {
+        this(tag, behind, given, UNTURNED);
+    }
+
+    private Language(String tag, @Nullable Language behind, Map<String, Map<String, String>> given, UnaryOperator<String> turned) {
+        this.tag = tag;
+        this.locale = tag.equals("en") ? Locale.UK : Locale.forLanguageTag(tag);
+        this.behind = behind;
+        this.turned = turned;
+        files.putAll(given);
+        clock = DateTimeFormatter.ofPattern("HH:mm", Locale.ROOT);
+        day = DateTimeFormatter.ofLocalizedDate(FormatStyle.MEDIUM).withLocale(locale);
+    }
+
+    /** A language that ships; empty for another one. */
+    public static Optional<Language> shipped(String tag) {
+        return shipped().stream().filter(l -> l.tag.equals(tag)).findFirst();
+    }
+
+    public static List<Language> shipped() {
+        return List.of(ENGLISH, GERMAN);
+    }
+
+    /** What somebody chose; where nobody did, or it does not ship, the system's language, else English. @param tag by BCP 47 */
+    public static Language chosen(@Nullable String tag) {
+        return shipped(tag == null ? Locale.getDefault().getLanguage() : tag).orElse(ENGLISH);
+    }
+
+    /** English as another language would look: each text goes through a hand, its arguments untouched. For checks of pages. */
+    public static Language pseudo(UnaryOperator<String> turned) {
+        return new Language("en", ENGLISH, Map.of(), turned);
+    }
+
+    /** A language of a folder, as it was read, and what of it was left out. */
+    public record Read(Language language, List<Problem> left) {}
+
+    /** @param line from 1; 0 where it is about a whole file */
+    public record Problem(String file, int line, Text what) {}
+
+    /**
+     * A language of message files from outside. What is wrong in them is left out, and English is said instead.
+     *
+     * @param tag by BCP 47, such as {@code fr}
+     * @param texts message files by name, such as {@code core}
+     */
+    public static Read read(String tag, Map<String, String> texts) {
+        List<Problem> left = new ArrayList<>();
+        Map<String, Map<String, String>> all = new HashMap<>();
+        FILES.forEach(name -> all.put(name, Map.of()));
+        texts.forEach((name, text) -> {
+            String file = name + "_" + tag + ".properties";
+            if (!FILES.contains(name)) {
+                left.add(new Problem(file, 0, Text.of("core.language.no-module", "modules", FILES)));
+            } else if (text.length() > LARGEST) {
+                left.add(new Problem(file, 0, Text.of("core.language.file-too-long", "letters", text.length(), "most", LARGEST)));
+            } else {
+                try {
+                    all.put(name, accepted(file, name, tag, text, left));
+                } catch (IllegalArgumentException e) {
+                    left.add(new Problem(file, 0, Text.of("core.language.not-properties", "why", String.valueOf(e.getMessage()))));
+                }
+            }
+        });
+        return new Read(new Language(tag, ENGLISH, all), List.copyOf(left));
+    }
+
+    private static Map<String, String> accepted(String file, String name, String tag, String text, List<Problem> left) {
+        Map<String, String> good = new HashMap<>();
+        MessageFile.parse(text).forEach((key, pattern) -> {
+            Optional<Text> wrong = wrong(ENGLISH.file(name).get(key), pattern, tag);
+            wrong.ifPresentOrElse(w -> left.add(new Problem(file, MessageFile.lineOf(text, key), w.with("key", key))),
+                    () -> good.put(key, pattern));
+        });
+        return good;
+    }
+
+    /** What is wrong with a message; empty for nothing. @param english null where there is no such key */
+    private static Optional<Text> wrong(@Nullable String english, String pattern, String tag) {
+        if (english == null) {
+            return Optional.of(Text.of("core.language.no-key"));
+        }
+        if (pattern.length() > LONGEST) {
+            return Optional.of(Text.of("core.language.too-long", "letters", pattern.length(), "most", LONGEST));
+        }
+        if (pattern.codePoints().anyMatch(c -> Character.getDirectionality(c) == Character.DIRECTIONALITY_RIGHT_TO_LEFT
+                || Character.getDirectionality(c) == Character.DIRECTIONALITY_RIGHT_TO_LEFT_ARABIC || Character.getType(
+                c) == Character.FORMAT)) {
+            return Optional.of(Text.of("core.language.right-to-left"));
+        }
+        if (depth(pattern) > DEEPEST) {
+            return Optional.of(Text.of("core.language.too-deep", "most", DEEPEST));
+        }
+        Set<String> more = new TreeSet<>(MessageFile.arguments(pattern));
+        more.removeAll(MessageFile.arguments(english));
+        if (!more.isEmpty()) {
+            return Optional.of(Text.of("core.language.unknown-argument", "names", List.copyOf(more)));
+        }
+        Set<String> fewer = new TreeSet<>(MessageFile.arguments(english));
+        fewer.removeAll(MessageFile.arguments(pattern));
+        if (!fewer.isEmpty()) {
+            return Optional.of(Text.of("core.language.missing-argument", "names", List.copyOf(fewer)));
+        }
+        try {
+            new MessageFormat(pattern, Locale.forLanguageTag(tag));
+            return Optional.empty();
+        } catch (IllegalArgumentException e) {
+            return Optional.of(Text.of("core.language.broken", "why", String.valueOf(e.getMessage())));
+        }
+    }
+
+    private static int depth(String pattern) {
+        int deepest = 0;
+        int depth = 0;
+        for (int i = 0; i < pattern.length(); i++) {
+            depth += pattern.charAt(i) == '{' ? 1 : pattern.charAt(i) == '}' ? -1 : 0;
+            deepest = Math.max(deepest, depth);
+        }
+        return deepest;
+    }
+
+    /** By BCP 47. */
+    public String tag() {
+        return tag;
+    }
+
+    public Locale locale() {
+        return locale;
+    }
+
+    private Map<String, String> file(String name) {
+        return files.computeIfAbsent(name, n -> MessageFile.shipped(n, tag));
+    }
+
+    /** The pattern of a key in this language itself; null where it has none. */
+    private @Nullable String own(String key) {
+        int dot = key.indexOf('.');
+        if (dot <= 0 || !FILES.contains(key.substring(0, dot))) {
+            return null;
+        }
+        return turned == UNTURNED ? file(key.substring(0, dot)).get(key) : ENGLISH.own(key);
+    }
+
+    /** Whether there are words for a key, here or in English. */
+    public boolean has(String key) {
+        return own(key) != null || behind != null && behind.has(key);
+    }
+
+    /** The names of the arguments of a key's words. */
+    public Set<String> arguments(String key) {
+        String pattern = own(key);
+        return pattern == null ? Set.of() : MessageFile.arguments(pattern);
+    }
+
+    /** What a text says. */
+    public String say(Text text) {
+        return say(text.key(), text.with());
+    }
+
+    private String say(String key, Map<String, Object> with) {
+        String pattern = own(key);
+        if (pattern == null) {
+            return behind == null ? key : behind.say(key, with);
+        }
+        String said = isPlain(pattern) ? plain(pattern, with) : formatted(key, pattern, with);
+        return turned.apply(said);
+    }
+
+    /** Whether a pattern has arguments by name alone: most have, and need no more than that they are put in. */
+    private static boolean isPlain(String pattern) {
+        for (int i = pattern.indexOf('{'); i >= 0; i = pattern.indexOf('{', i + 1)) {
+            int end = pattern.indexOf('}', i);
+            if (end < 0 || pattern.substring(i, end).indexOf(',') >= 0 || i > 0 && pattern.charAt(i - 1) == '\'') {
+                return false;
+            }
+        }
+        return !pattern.contains("''");
+    }
+
+    private String plain(String pattern, Map<String, Object> with) {
+        StringBuilder said = new StringBuilder(pattern.length() + 32);
+        int from = 0;
+        for (int i = pattern.indexOf('{'); i >= 0; i = pattern.indexOf('{', from)) {
+            int end = pattern.indexOf('}', i);
+            String name = pattern.substring(i + 1, end);
+            said.append(pattern, from, i).append(with.containsKey(name) ? value(with.get(name)) : "{" + name + "}");
+            from = end + 1;
+        }
+        return said.append(pattern, from, pattern.length()).toString();
+    }
+
+    private String formatted(String key, String pattern, Map<String, Object> with) {
+        Map<String, Object> values = new HashMap<>();
+        with.forEach((name, v) -> values.put(name, v instanceof Number ? v : value(v)));
+        MessageFormat format = formats.computeIfAbsent(key, _ -> new MessageFormat(pattern, locale));
+        synchronized (format) {
+            return format.format(values);
+        }
+    }
+
+    /** An argument in this language: a text is said, numbers, moments, days and lists as its readers write them. */
+    public String value(@Nullable Object value) {
+        return switch (value) {
+            case null -> "";
+            case Text text -> say(text);
+            case String s -> s;
+            case Integer i when i > -1000 && i < 1000 -> i.toString();
+            case Number n -> NumberFormat.getInstance(locale).format(n);
+            case Instant at -> clock.format(at.atZone(ZoneId.systemDefault()));
+            case LocalDate date -> day.format(date);
+            case List<?> list -> list(list.stream().map(this::value).toList());
+            case Optional<?> maybe -> maybe.map(this::value).orElse("");
+            default -> Objects.toString(value);
+        };
+    }
+
+    /** A day as it is written in a letter. */
+    public String longDay(Instant at, ZoneId zone) {
+        return DateTimeFormatter.ofLocalizedDate(FormatStyle.LONG).withLocale(locale).format(at.atZone(zone));
+    }
+
+    /** A day and a time of day. */
+    public String dayAndTime(Instant at, ZoneId zone) {
+        return day.format(at.atZone(zone)) + ", " + clock.format(at.atZone(zone));
+    }
+
+    /** As it calls itself. */
+    public String name() {
+        return locale.getDisplayLanguage(locale);
+    }
+
+    /** Things one after the other: "a, b and c". */
+    public String list(List<String> all) {
+        return switch (all.size()) {
+            case 0 -> "";
+            case 1 -> all.getFirst();
+            default -> ListFormat.getInstance(locale, ListFormat.Type.STANDARD, ListFormat.Style.FULL).format(all);
+        };
+    }
+}
