@@ -87,7 +87,7 @@ class ShelfWalkTest {
             w.click("nav-shelf");
             w.sees("2.5 MB of a firmware file that no open ticket needs.");
             w.click("throw-away-" + nobodys.substring(0, 8));
-            Window.until(() -> !w.text().contains("no open ticket needs"), "the part to be gone from the page");
+            Window.until(() -> !w.text().contains("that no open ticket needs"), "the part to be gone from the page");
             assertThat(folder.resolve("packages/iPad7,5_30A1.zip.part")).doesNotExist();
             assertThat(folder.resolve("packages/iPad7,5_30A1.zip.part.json")).doesNotExist();
             w.sees("from before. For T-0012.");

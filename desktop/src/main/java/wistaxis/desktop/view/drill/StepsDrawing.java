@@ -76,7 +76,7 @@ public final class StepsDrawing extends Drawing {
         }
         g.setFill(Look.color(g, s.inTime() ? "ink" : "erases"));
         g.setFont(Font.font("Lato", FontWeight.NORMAL, 14));
-        g.fillText(words(s) + limits(s), getWidth() - WORDS + 10, mid, WORDS - 10);
+        g.fillText(words(s) + "  " + limits(s), getWidth() - WORDS + 10, mid, WORDS - 10);
     }
 
     private static String limits(StepScore s) {

@@ -5,6 +5,7 @@ import static wistaxis.core.words.Say.t;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.Locale;
 import javafx.beans.binding.Bindings;
 import javafx.scene.Node;
 import javafx.scene.Parent;
@@ -18,6 +19,7 @@ import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.steps.Steps;
 import wistaxis.core.time.Range;
+import wistaxis.core.words.Text;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.page.View;
 import wistaxis.store.ledger.Figures;
@@ -98,7 +100,8 @@ public final class FiguresView implements View {
                 c.what())
                 .toString(), c.n()))
                 .toList());
-        counts(t("desktop.figures.layouts"), f.families());
+        counts(t("desktop.figures.layouts"), f.families().stream().map(c -> new Figures.Count(Text.of("core.layout." + c.what()
+                .toLowerCase(Locale.ROOT)).toString(), c.n())).toList());
         counts(t("desktop.figures.models"), f.models().stream().map(c -> new Figures.Count(bench.devices().byIdentifier(c.what())
                 .map(m -> m.name())
                 .orElse(c.what()), c.n())).toList());

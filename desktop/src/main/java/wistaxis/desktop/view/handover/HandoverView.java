@@ -120,12 +120,14 @@ public final class HandoverView extends TicketPage {
         Optional<String> said = Optional.ofNullable(t.checks().get(c.id()));
         for (int i = 0; i < c.answers().size(); i++) {
             String answer = c.answers().get(i);
-            Button chip = Ui.button(c.id() + "-" + i, answer, said.equals(Optional.of(answer)) ? "chip chosen" : "chip",
+            Button chip = Ui.button(c.id() + "-" + i, HandoverFacts.words(answer), said.equals(Optional.of(answer)) ? "chip chosen"
+                    : "chip",
                     () -> answer(t, c.id(), answer));
             chip.setDisable(t.closed() != null);
             chips.getChildren().add(chip);
         }
-        return Ui.asked(360, chips, said.isPresent() ? c.isBad(said.get()) ? t("desktop.handover.again") : "" : "open",
+        return Ui.asked(360, chips, said.isPresent() ? c.isBad(said.get()) ? t("desktop.handover.again") : ""
+                : t("desktop.handover.open-tag"),
                 Ui.text(HandoverFacts.says(c, t), "strong"));
     }
 

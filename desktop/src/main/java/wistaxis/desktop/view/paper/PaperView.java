@@ -171,7 +171,7 @@ public final class PaperView extends TicketPage {
     }
 
     private static String writtenDown(String what, Result result) {
-        return what + result.trouble().map(why -> t("desktop.documents.not-recorded", "why", why)).orElse("");
+        return result.trouble().map(why -> what + " " + t("desktop.documents.not-recorded", "why", why)).orElse(what);
     }
 
     @Override
