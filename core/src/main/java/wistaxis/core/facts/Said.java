@@ -6,7 +6,6 @@ import java.util.LinkedHashMap;
 import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
-import wistaxis.core.words.Language;
 import wistaxis.core.words.Text;
 
 /**
@@ -79,7 +78,6 @@ public record Said(String key, Map<String, String> with) {
         if (with.containsKey("mode")) {
             text = text.with("mode", Text.of("core.mode." + value("mode").toLowerCase(Locale.ROOT)));
         }
-        return Language.ENGLISH.has(text.key()) ? text : Text.raw(key.replace('-', ' ') + (with.isEmpty() ? "" : " " + new TreeMap<>(with)
-                .values()));
+        return text.or(key.replace('-', ' ') + (with.isEmpty() ? "" : " " + new TreeMap<>(with).values()));
     }
 }

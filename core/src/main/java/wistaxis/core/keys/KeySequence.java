@@ -11,7 +11,6 @@ import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.KeyFamily;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.Provenance;
-import wistaxis.core.words.Language;
 import wistaxis.core.words.Text;
 
 /**
@@ -76,8 +75,7 @@ public record KeySequence(
         if (school.startsWith(AFTER_POWER_OFF)) {
             return Text.of("core.method.after-power-off", "method", name(school.substring(AFTER_POWER_OFF.length())));
         }
-        Text shipped = Text.of("facts.method." + school.toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "-"));
-        return Language.ENGLISH.has(shipped.key()) ? shipped : Text.raw(school);
+        return Text.of("facts.method." + school.toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "-")).or(school);
     }
 
     boolean isFor(DeviceModel model) {

@@ -4,7 +4,6 @@ import com.fasterxml.jackson.annotation.JsonCreator;
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.Optional;
 import wistaxis.core.facts.Json;
-import wistaxis.core.words.Language;
 import wistaxis.core.words.Text;
 
 /**
@@ -36,8 +35,7 @@ public record Mode(@JsonValue String word) {
 
     /** As it is said; one that is not known, by its word. */
     public Text words() {
-        Text text = Text.of("core.mode." + word);
-        return Language.ENGLISH.has(text.key()) ? text : Text.raw(word);
+        return Text.of("core.mode." + word).or(word);
     }
 
     @Override

@@ -9,7 +9,6 @@ import wistaxis.core.facts.YesNo;
 import wistaxis.core.steps.Step;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.core.words.Language;
 import wistaxis.core.words.Text;
 
 /** The checks of the handover and the advice to the customer. */
@@ -47,14 +46,12 @@ public record HandoverFacts(List<Check> checks, List<Advice> advice) {
 
     /** An answer of a check in words; what was never one stays as it was written. */
     public static Text words(String answer) {
-        Text text = Text.of("facts.check-answer." + answer.replaceAll("[^a-z0-9]+", "-"));
-        return Language.ENGLISH.has(text.key()) ? text : Text.raw(answer);
+        return Text.of("facts.check-answer." + answer.replaceAll("[^a-z0-9]+", "-")).or(answer);
     }
 
     /** What a check is about, in a word or two. */
     public static Text subject(String check) {
-        Text text = Text.of("core.check." + check);
-        return Language.ENGLISH.has(text.key()) ? text : Text.raw(check.replace('-', ' '));
+        return Text.of("core.check." + check).or(check.replace('-', ' '));
     }
 
     /** The check that asks whether the step helped, and its two answers. */

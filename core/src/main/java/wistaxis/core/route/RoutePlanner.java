@@ -144,7 +144,7 @@ public final class RoutePlanner {
         if (!lacksKeys(rung)) {
             return rung;
         }
-        Object nearest = IntStream.range(0, rungs.size()).filter(i -> rungs.get(i).status() != Status.REFUSED && !lacksKeys(rungs.get(i)))
+        Text nearest = IntStream.range(0, rungs.size()).filter(i -> rungs.get(i).status() != Status.REFUSED && !lacksKeys(rungs.get(i)))
                 .boxed()
                 .min(Comparator.<Integer>comparingInt(i -> Math.abs(i - at)).thenComparing(i -> i)).map(i -> rungs.get(i).step().title())
                 .orElse(Text.of("core.route.no-step-nearest"));

@@ -18,7 +18,6 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -28,8 +27,6 @@ import org.jspecify.annotations.Nullable;
 public final class Language {
     /** The modules that have message files. */
     public static final List<String> FILES = List.of("facts", "core", "store", "workbench", "standins", "desktop", "cli");
-
-    private static final UnaryOperator<String> UNTURNED = UnaryOperator.identity();
 
     public static final Language ENGLISH = new Language("en", null, Map.of());
     public static final Language GERMAN = new Language("de", ENGLISH, Map.of());
@@ -46,21 +43,16 @@ public final class Language {
     private final String tag;
     private final Locale locale;
     private final @Nullable Language behind;
-    private final UnaryOperator<String> turned;
     private final Map<String, Map<String, String>> files = Collections.synchronizedMap(new HashMap<>());
     private final Map<String, MessageFormat> formats = Collections.synchronizedMap(new HashMap<>());
+    private final Map<String, Set<String>> arguments = Collections.synchronizedMap(new HashMap<>());
     private final DateTimeFormatter clock;
     private final DateTimeFormatter day;
 
     private Language(String tag, @Nullable Language behind, Map<String, Map<String, String>> given) {
-        this(tag, behind, given, UNTURNED);
-    }
-
-    private Language(String tag, @Nullable Language behind, Map<String, Map<String, String>> given, UnaryOperator<String> turned) {
         this.tag = tag;
         this.locale = tag.equals("en") ? Locale.UK : Locale.forLanguageTag(tag);
         this.behind = behind;
-        this.turned = turned;
         files.putAll(given);
         clock = DateTimeFormatter.ofPattern("HH:mm", Locale.ROOT);
         day = DateTimeFormatter.ofLocalizedDate(FormatStyle.MEDIUM).withLocale(locale);
@@ -78,11 +70,6 @@ public final class Language {
     /** What somebody chose; where nobody did, or it does not ship, the system's language, else English. @param tag by BCP 47 */
     public static Language chosen(@Nullable String tag) {
         return shipped(tag == null ? Locale.getDefault().getLanguage() : tag).orElse(ENGLISH);
-    }
-
-    /** English as another language would look: each text goes through a hand, its arguments untouched. For checks of pages. */
-    public static Language pseudo(UnaryOperator<String> turned) {
-        return new Language("en", ENGLISH, Map.of(), turned);
     }
 
     /** A language of a folder, as it was read, and what of it was left out. */
@@ -120,9 +107,10 @@ public final class Language {
 
     private static Map<String, String> accepted(String file, String name, String tag, String text, List<Problem> left) {
         Map<String, String> good = new HashMap<>();
+        Map<String, Integer> lines = MessageFile.lines(text);
         MessageFile.parse(text).forEach((key, pattern) -> {
             Optional<Text> wrong = wrong(ENGLISH.file(name).get(key), pattern, tag);
-            wrong.ifPresentOrElse(w -> left.add(new Problem(file, MessageFile.lineOf(text, key), w.with("key", key))),
+            wrong.ifPresentOrElse(w -> left.add(new Problem(file, lines.getOrDefault(key, 0), w.with("key", key))),
                     () -> good.put(key, pattern));
         });
         return good;
@@ -144,13 +132,15 @@ public final class Language {
         if (depth(pattern) > DEEPEST) {
             return Optional.of(Text.of("core.language.too-deep", "most", DEEPEST));
         }
-        Set<String> more = new TreeSet<>(MessageFile.arguments(pattern));
-        more.removeAll(MessageFile.arguments(english));
+        Set<String> here = MessageFile.arguments(pattern);
+        Set<String> there = MessageFile.arguments(english);
+        Set<String> more = new TreeSet<>(here);
+        more.removeAll(there);
         if (!more.isEmpty()) {
             return Optional.of(Text.of("core.language.unknown-argument", "names", List.copyOf(more)));
         }
-        Set<String> fewer = new TreeSet<>(MessageFile.arguments(english));
-        fewer.removeAll(MessageFile.arguments(pattern));
+        Set<String> fewer = new TreeSet<>(there);
+        fewer.removeAll(here);
         if (!fewer.isEmpty()) {
             return Optional.of(Text.of("core.language.missing-argument", "names", List.copyOf(fewer)));
         }
@@ -191,7 +181,7 @@ public final class Language {
         if (dot <= 0 || !FILES.contains(key.substring(0, dot))) {
             return null;
         }
-        return turned == UNTURNED ? file(key.substring(0, dot)).get(key) : ENGLISH.own(key);
+        return file(key.substring(0, dot)).get(key);
     }
 
     /** Whether there are words for a key, here or in English. */
@@ -202,7 +192,7 @@ public final class Language {
     /** The names of the arguments of a key's words. */
     public Set<String> arguments(String key) {
         String pattern = own(key);
-        return pattern == null ? Set.of() : MessageFile.arguments(pattern);
+        return pattern == null ? Set.of() : arguments.computeIfAbsent(key, _ -> MessageFile.arguments(pattern));
     }
 
     /** What a text says. */
@@ -215,8 +205,7 @@ public final class Language {
         if (pattern == null) {
             return behind == null ? key : behind.say(key, with);
         }
-        String said = isPlain(pattern) ? plain(pattern, with) : formatted(key, pattern, with);
-        return turned.apply(said);
+        return isPlain(pattern) ? plain(pattern, with) : formatted(key, pattern, with);
     }
 
     /** Whether a pattern has arguments by name alone: most have, and need no more than that they are put in. */

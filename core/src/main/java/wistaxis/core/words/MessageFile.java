@@ -3,12 +3,11 @@ package wistaxis.core.words;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.InputStreamReader;
+import java.io.Reader;
 import java.io.StringReader;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
-import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.Properties;
 import java.util.Set;
@@ -19,6 +18,7 @@ import java.util.regex.Pattern;
 /** A message file: keys and patterns, as properties in UTF-8. */
 final class MessageFile {
     private static final Pattern KEY = Pattern.compile("\\s*([^\\s=:#!][^\\s=:]*)\\s*[=:].*");
+    private static final Pattern ARGUMENT = Pattern.compile("\\{\\s*(\\w+)\\s*[,}]");
 
     private MessageFile() {}
 
@@ -28,15 +28,15 @@ final class MessageFile {
             if (in == null) {
                 return Map.of();
             }
-            Properties read = new Properties();
-            read.load(new InputStreamReader(in, StandardCharsets.UTF_8));
-            return map(read);
+            return read(new InputStreamReader(in, StandardCharsets.UTF_8));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
     }
 
-    private static Map<String, String> map(Properties read) {
+    private static Map<String, String> read(Reader from) throws IOException {
+        Properties read = new Properties();
+        read.load(from);
         Map<String, String> all = HashMap.newHashMap(read.size());
         read.forEach((k, v) -> all.put((String) k, (String) v));
         return all;
@@ -44,31 +44,31 @@ final class MessageFile {
 
     /** @throws IllegalArgumentException for an escape that is none */
     static Map<String, String> parse(String text) {
-        Properties read = new Properties();
         try {
-            read.load(new StringReader(text));
+            return read(new StringReader(text));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
-        return map(read);
     }
 
-    /** The line on which a key stands, from 1; 0 where it is not found. */
-    static int lineOf(String text, String key) {
-        List<String> lines = new ArrayList<>(text.lines().toList());
-        for (int i = 0; i < lines.size(); i++) {
-            Matcher m = KEY.matcher(lines.get(i));
-            if (m.matches() && m.group(1).equals(key)) {
-                return i + 1;
+    /** The first line on which each key stands, from 1. */
+    static Map<String, Integer> lines(String text) {
+        Map<String, Integer> all = new HashMap<>();
+        int line = 0;
+        for (String said : (Iterable<String>) text.lines()::iterator) {
+            line++;
+            Matcher m = KEY.matcher(said);
+            if (m.matches()) {
+                all.putIfAbsent(m.group(1), line);
             }
         }
-        return 0;
+        return all;
     }
 
     /** The names of the arguments of a pattern. */
     static Set<String> arguments(String pattern) {
         Set<String> names = new TreeSet<>();
-        Matcher m = Pattern.compile("\\{\\s*(\\w+)\\s*[,}]").matcher(pattern);
+        Matcher m = ARGUMENT.matcher(pattern);
         while (m.find()) {
             names.add(m.group(1));
         }

@@ -54,6 +54,11 @@ public record Text(String key, Map<String, Object> with) {
         return all.stream().map(Text::toString).collect(Collectors.joining(between));
     }
 
+    /** This text; what somebody wrote instead, where it has no words. */
+    public Text or(String written) {
+        return Language.ENGLISH.has(key) ? this : raw(written);
+    }
+
     public boolean isEmpty() {
         return key.isEmpty();
     }

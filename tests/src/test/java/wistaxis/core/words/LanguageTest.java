@@ -23,6 +23,14 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
+import wistaxis.core.device.KeyFamily;
+import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.keys.Goal;
+import wistaxis.core.keys.HostView;
+import wistaxis.core.keys.Start;
+import wistaxis.core.steps.Judgement;
+import wistaxis.core.ticket.Attempt;
+import wistaxis.core.ticket.Stage;
 
 /** The message files, and what is made of them. */
 class LanguageTest {
@@ -69,6 +77,17 @@ class LanguageTest {
         assertThat(named.size()).isGreaterThan(1000);
         assertThat(named.stream().filter(k -> !known.contains(k) && known.stream().noneMatch(o -> o.startsWith(k + ".") || o.startsWith(k + "-")))
                 .filter(k -> !k.matches("core\\.(org|xml).*"))).as("named, but no message").isEmpty();
+    }
+
+    /** Keys that are made of a word of an enumeration, which the search above does not see. */
+    @Test
+    void everyWordOfAnEnumerationHasWords() {
+        Stream<Stream<Text>> said = Stream.of(
+                Stream.of(Attempt.Outcome.values()).map(Attempt.Outcome::words), Stream.of(Judgement.values()).map(Judgement::words),
+                Stream.of(PhysicalKey.values()).map(PhysicalKey::words), Stream.of(KeyFamily.values()).map(KeyFamily::words),
+                Stream.of(Goal.values()).map(Goal::words), Stream.of(Start.values()).map(Start::words),
+                Stream.of(HostView.values()).map(HostView::words), Stream.of(Stage.values()).map(Stage::words));
+        assertThat(said.flatMap(s -> s).map(Text::key).filter(k -> !Language.ENGLISH.has(k))).isEmpty();
     }
 
     /** Published: CLDR's samples of plurals, which come with ICU. */

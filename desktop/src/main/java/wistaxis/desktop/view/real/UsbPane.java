@@ -61,9 +61,9 @@ public final class UsbPane extends VBox {
     }
 
     private void told(Ticket t) {
-        getChildren().addAll(Ui.label(t.observed().host() == null ? t("desktop.usb.not-known") : words(HostView.valueOf(t.observed().host()
-                .what()
-                .toUpperCase(java.util.Locale.ROOT))) + " (told)", "usb-mode"),
+        getChildren().addAll(Ui.label(t.observed().host() == null ? t("desktop.usb.not-known")
+                : t("desktop.usb.told", "what", words(HostView.valueOf(t.observed().host().what().toUpperCase(java.util.Locale.ROOT)))),
+                "usb-mode"),
                 Ui.text(t("desktop.usb.trouble", "why", usb().trouble()), "small muted"));
     }
 
