@@ -1,5 +1,7 @@
 package wistaxis.cli;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.PrintWriter;
 import java.util.List;
 import picocli.CommandLine.Command;
@@ -27,8 +29,7 @@ import wistaxis.cli.ticket.WalkCommand;
 
 /** Entry point of the command line. */
 @Command(name = "wistaxis", mixinStandardHelpOptions = true, version = "0.1.0", synopsisSubcommandLabel = "COMMAND",
-        description = {"A bench for technicians who restore locked, looping and dead phones and tablets.",
-            "Without a command, or with 'demo', the window opens."})
+        description = "${bundle:cli.help.main.wistaxis}")
 public final class Main implements Runnable {
     private static final List<Class<?>> COMMANDS = List.of(DevicesCommand.class, SequencesCommand.class, WalkCommand.class,
             PaperCommand.class, FiguresCommand.class, CustomersCommand.class,
@@ -52,6 +53,6 @@ public final class Main implements Runnable {
 
     @Override
     public void run() {
-        throw new CommandLine.ParameterException(java.util.Objects.requireNonNull(spec).commandLine(), "Missing command");
+        throw new CommandLine.ParameterException(java.util.Objects.requireNonNull(spec).commandLine(), t("cli.missing-command"));
     }
 }

@@ -1,5 +1,7 @@
 package wistaxis.desktop;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
@@ -58,14 +60,13 @@ public final class DemoFolder {
             if (Files.isDirectory(root) && !new DataFolder(root).isDemo()) {
                 try (Stream<Path> there = Files.list(root)) {
                     there.filter(p -> !FolderHold.isNote(p)).findFirst().ifPresent(p -> {
-                        throw new BadInput("[" + root + "] is not a folder of the demo and not empty, [" + p.getFileName()
-                                + "] is in it; name an empty or a new folder with --data DIR");
+                        throw new BadInput(t("desktop.demo.other-folder", "folder", root, "file", p.getFileName()));
                     });
                 }
             }
             return DataFolder.open(root);
         } catch (IOException e) {
-            throw DiskTrouble.of("folder for the demo", root, e);
+            throw DiskTrouble.of("demo-folder", root, e);
         }
     }
 
@@ -74,7 +75,7 @@ public final class DemoFolder {
         Path mark = folder.demoMark();
         String today = LocalDate.ofInstant(now, ZoneId.systemDefault()).toString();
         try {
-            if (folder.isDemo() && OutsideFile.text(mark, "mark of the demo", 1).equals(today)) {
+            if (folder.isDemo() && OutsideFile.text(mark, "demo-mark", 1).equals(today)) {
                 return;
             }
             check(folder.root());
@@ -88,7 +89,7 @@ public final class DemoFolder {
             practise(folder, now);
             WholeFile.write(mark, today);
         } catch (IOException e) {
-            throw DiskTrouble.of("folder for the demo", folder.root(), e);
+            throw DiskTrouble.of("demo-folder", folder.root(), e);
         }
     }
 

@@ -6,6 +6,7 @@ import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.util.Iterator;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import javafx.application.Application;
 import org.jspecify.annotations.Nullable;
@@ -25,16 +26,16 @@ public final class Main {
      *
      * @param what {@code own} for the real bench, {@code practice} or {@code demo}
      * @param data the data folder; null for the usual place
-     * @param language what the window speaks this time; null for what was chosen
+     * @param language the tag of what the window speaks this time; null for what was chosen
      * @param smoke whether to close again once the window is usable
      */
-    public record Asked(String what, @Nullable Path data, boolean smoke, @Nullable Language language) {
+    public record Asked(String what, @Nullable Path data, boolean smoke, @Nullable String language) {
         /** @throws BadInput for anything unknown or said twice */
         public static Asked parse(List<String> args) {
             String what = null;
             Path data = null;
             boolean smoke = false;
-            Language language = null;
+            String language = null;
             Iterator<String> rest = args.iterator();
             while (rest.hasNext()) {
                 String arg = rest.next();
@@ -43,7 +44,7 @@ public final class Main {
                 } else if (arg.equals("--smoke") && !smoke) {
                     smoke = true;
                 } else if (language == null && (arg.equals("--language") || arg.startsWith("--language="))) {
-                    language = language(arg.contains("=") ? arg.substring(arg.indexOf('=') + 1) : rest.hasNext() ? rest.next() : "");
+                    language = arg.contains("=") ? arg.substring(arg.indexOf('=') + 1) : rest.hasNext() ? rest.next() : "";
                 } else if (data == null && (arg.equals("--data") || arg.startsWith("--data="))) {
                     data = folder(arg.contains("=") ? arg.substring(arg.indexOf('=') + 1) : rest.hasNext() ? rest.next() : "");
                 } else {
@@ -58,9 +59,10 @@ public final class Main {
             return what.equals("practice");
         }
 
-        private static Language language(String tag) {
-            return Language.shipped(tag).orElseThrow(() -> new BadInput(t("desktop.bad.language", "language", Shown.value(tag), "known",
-                    Language.shipped().stream().map(Language::tag).toList())));
+        /** The language that was asked for; empty for none. @throws BadInput for one that neither ships nor is in a folder */
+        Optional<Language> speaks() {
+            return Optional.ofNullable(language).map(tag -> Language.find(tag).orElseThrow(() -> new BadInput(t("desktop.bad.language",
+                    "language", Shown.value(tag), "known", Language.all().stream().map(Language::tag).toList()))));
         }
 
         private static Path folder(String text) {

@@ -1,12 +1,13 @@
 package wistaxis.desktop;
 
+import static wistaxis.core.words.Say.t;
+
 /** There is nothing to open a window on. */
 public final class NoDisplay extends RuntimeException {
     private static final long serialVersionUID = 1L;
 
     private NoDisplay(Throwable cause) {
-        super("there is no display to open the window on (" + cause.getMessage()
-                + "). Start it from a desktop session; the commands of \"wistaxis --help\" need none.", cause);
+        super(t("desktop.no-display", "why", cause.getMessage()), cause);
     }
 
     /**

@@ -61,7 +61,7 @@ public final class PracticeWorld implements World.Maker, AutoCloseable {
             standIns = world;
             return world;
         } catch (IOException e) {
-            throw DiskTrouble.of("folder of the stand-in services", folder, e);
+            throw DiskTrouble.of("stand-ins", folder, e);
         }
     }
 

@@ -28,6 +28,7 @@ import wistaxis.standins.DemoWorld;
 import wistaxis.standins.SimulatedDevice;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.FolderHold;
+import wistaxis.store.files.LanguageFolder;
 import wistaxis.store.files.LogFile;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.workbench.Workbench;
@@ -113,7 +114,7 @@ public class WindowApp extends Application {
     /** It can be used, and was only wanted for that. @param window null where it could not be opened */
     protected void usable(Stage stage, @Nullable Shell window) {
         if (!failed) {
-            System.out.println("wistaxis: the window is usable");
+            System.out.println("wistaxis: " + t("desktop.usable"));
         }
         stage.close();
     }
@@ -160,12 +161,16 @@ public class WindowApp extends Application {
                 refuseDemo(data); // which may have begun there before the folder was held
             }
             tidy(folder);
+            LanguageFolder.Found own = LanguageFolder.read(folder.languages());
+            own.languages().forEach(Language::add);
+            Say.use(asked.speaks().orElse(Language.chosen(null)));
             LateFront front = new LateFront();
             World.Maker world = demo || asked.practice() ? new PracticeWorld(folder.standIns(), PracticeWorld.LINE)
                     : _ -> World.real(new OshiHost(), OshiUsb.ofThisComputer(), SimulatedDevice::new);
             Workbench bench = new Workbench(Workbench.Setup.of(demo ? DemoWorld.NAME : t("desktop.settings.my-bench"), folder, world,
                     front));
-            Say.use(asked.language() != null ? asked.language() : Language.chosen(bench.routes().settings().language()));
+            own.left().forEach(bench.notices()::say);
+            Say.use(asked.speaks().orElseGet(() -> Language.chosen(bench.routes().settings().language())));
             return new Opened(hold, log(folder), bench, front);
         } catch (RuntimeException | Error e) {
             hold.close();
@@ -177,7 +182,7 @@ public class WindowApp extends Application {
         try {
             return LogFile.begin(folder.log());
         } catch (IOException e) {
-            System.err.println("wistaxis: there is no log: " + DiskTrouble.words("log", folder.log(), e));
+            System.err.println("wistaxis: " + t("desktop.no-log", "why", DiskTrouble.words("log", folder.log(), e)));
             return null;
         }
     }
@@ -197,7 +202,7 @@ public class WindowApp extends Application {
         try {
             folder.tidy();
         } catch (IOException e) {
-            throw DiskTrouble.of("data folder", folder.root(), e);
+            throw DiskTrouble.of("data-folder", folder.root(), e);
         }
     }
 

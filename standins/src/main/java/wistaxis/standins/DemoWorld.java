@@ -263,7 +263,8 @@ public final class DemoWorld {
         for (int i = 0; i < STAGES.size(); i++) {
             happened(ticket, ago - i * 1.2, new TicketEvent.StageReached(STAGES.get(i)));
         }
-        happened(ticket, ago - 4, new TicketEvent.SigningAnswered(true, "Signed for this device, build " + offer.build() + "."));
+        happened(ticket, ago - 4, new TicketEvent.SigningAnswered(true, Said.of("core.signing.signed", "model", "iPhone12,8", "build",
+                offer.build())));
         happened(ticket, ago - 13.5, new TicketEvent.Restored(offer.version()));
     }
 

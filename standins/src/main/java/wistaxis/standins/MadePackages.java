@@ -104,7 +104,7 @@ final class MadePackages {
                     + " MB of packages, which is all it makes; empty this folder to let it begin anew");
         }
         if (Files.getFileStore(folder).getUsableSpace() < bytes + SPARE) {
-            throw new FileSystemException(folder.toString(), null, "not enough space on the disk for a package of " + bytes / 1_000_000
+            throw new FileSystemException(folder.toString(), null, "no space left on the disk for a package of " + bytes / 1_000_000
                     + " MB");
         }
         StandInPackage.of(identifier, offer.version(), offer.build(), offer.megabytes()).write(file(name), signer);

@@ -21,6 +21,8 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import wistaxis.core.facts.Said;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.words.Language;
+import wistaxis.core.words.Say;
 import wistaxis.standins.StandInPackage;
 import wistaxis.standins.StandInSigner;
 import wistaxis.store.ledger.Ledger;
@@ -84,21 +86,21 @@ class CommandLineTest {
     /** Common practice: a phone with a Home key with a ring has a reader of fingers there, one without a Home key looks at faces. */
     @Test
     void aWalkLeavesOutWhatTheDeviceRulesOut() throws IOException {
-        assertThat(run("walk", "set-up", "--json").json().get(0).get("steps").findValuesAsText("id")).contains("face", "finger");
-        assertThat(run("walk", "set-up", "--device", "iPhone14,5", "--json").json().get(0).get("steps").findValuesAsText("id"))
+        assertThat(run("guide", "set-up", "--json").json().get(0).get("steps").findValuesAsText("id")).contains("face", "finger");
+        assertThat(run("guide", "set-up", "--device", "iPhone14,5", "--json").json().get(0).get("steps").findValuesAsText("id"))
                 .contains("face").doesNotContain("finger");
-        assertThat(run("walk", "set-up", "--device", "iPhone10,1", "--json").json().get(0).get("steps").findValuesAsText("id"))
+        assertThat(run("guide", "set-up", "--device", "iPhone10,1", "--json").json().get(0).get("steps").findValuesAsText("id"))
                 .contains("finger").doesNotContain("face");
     }
 
     @Test
     void marginsCardsAndSchoolsAreAnswered() throws IOException {
-        JsonNode ten = run("margins", "--device", "iPhone14,5", "--goal", "dfu", "--school", "Ten-five-ten", "--seed", "3", "--attempts",
+        JsonNode ten = run("margins", "--device", "iPhone14,5", "--goal", "dfu", "--method", "Ten-five-ten", "--seed", "3", "--attempts",
                 "500", "--blind", "--json").json().get(0);
         assertThat(ten.get("steps").get(3).get("earliest").asDouble()).isCloseTo(3, within(1e-8));
         assertThat(ten.get("success").asDouble()).isBetween(ten.get("low").asDouble(), ten.get("high").asDouble());
         assertThat(run("margins", "--device", "iPhone14,5", "--goal", "dfu").out())
-                .contains("3. Hold Side", "8.00 to 11.00 s", "as long as you like");
+                .contains("3. Hold Side", "8.00 – 11.00 s", "as long as you like");
         String card = folder.resolve("card.pdf").toString();
         assertThat(run("card", "--family", "home-pad", "--out", card).out()).contains(card);
         assertThat(Files.readString(Path.of(card), java.nio.charset.StandardCharsets.ISO_8859_1)).startsWith("%PDF-");
@@ -110,11 +112,11 @@ class CommandLineTest {
         String bad = file("own.json", """
             {"sequences": [{"school": "Long", "family": "SIDE-KEY", "goal": "power-on", "from": ["off"], "plugged": true, "minority": false, "provenance": "ours", "source": "here",
              "cautions": [], "steps": [{"action": "hold", "keys": ["SIDE"], "seconds": 30, "until": null}, {"action": "release", "keys": ["SIDE"], "seconds": null, "until": null}]}]}""");
-        Ran checked = run("school", "check", bad);
+        Ran checked = run("method", "check", bad);
         assertThat(checked.status()).isEqualTo(1);
-        assertThat(checked.out()).contains("Long, power-on from off: this sequence ends in recovery");
-        assertThat(run("school", "check", file("good.json", Files.readString(Path.of(bad)).replace("30", "3"))).out())
-                .contains("It lands.");
+        assertThat(checked.out()).contains("Long, power-on from off: This sequence ends in recovery mode");
+        assertThat(run("method", "check", file("good.json", Files.readString(Path.of(bad)).replace("30", "3"))).out())
+                .contains("It works.");
     }
 
     @Test
@@ -157,7 +159,7 @@ class CommandLineTest {
         Ran unknown = run("route", "--practice", "--facts", file("f.json", facts.formatted("looping", "false", ", \"mood\": 1")));
         assertThat(unknown.err()).contains("f.json line 2").contains("unknown field [mood]").contains("wrongTries");
         Ran odd = run("route", "--practice", "--facts", file("f.json", facts.formatted("disabled", "false", ", \"wrongTries\": 4")));
-        assertThat(odd.err()).contains("do not go together").contains("after 4 wrong tries");
+        assertThat(odd.err()).contains("contradict each other").contains("after 4 wrong tries");
         assertThat(unknown.status() + odd.status()).isEqualTo(4);
     }
 
@@ -168,7 +170,7 @@ class CommandLineTest {
         assertThat(none.out()).contains("No build is known for iPhone13,2").contains("firmware import FILE");
         Ran route = run("route", "--facts", file("f.json", "{\"device\": \"iPhone13,2\", \"trouble\": \"looping\"}"), "--data",
                 folder.toString());
-        assertThat(route.out()).contains("Which versions are signed is not known here.");
+        assertThat(route.out()).contains("It is not known here which versions are signed.");
     }
 
     @Test
@@ -176,7 +178,7 @@ class CommandLineTest {
         JsonNode builds = run("firmware", "list", "--practice", "--device", "A2403", "--data", folder.toString(), "--json").json();
         assertThat(builds.get(1).get("version").asText()).isEqualTo("31.10");
         assertThat(builds.get(1).get("suggested").asBoolean()).isTrue();
-        assertThat(builds.get(3).get("reason").asText()).contains("Not signed any more");
+        assertThat(builds.get(3).get("reason").asText()).contains("No longer signed");
         Path kept = folder.resolve("firmware.json");
         assertThat(run("firmware", "import", kept.toString(), "--data", folder.resolve("other").toString(), "--json").json().get("builds")
                 .asInt()).isEqualTo(5);
@@ -193,27 +195,27 @@ class CommandLineTest {
         Path good = folder.resolve("good.zip");
         new StandInPackage(List.of("iPhone13,2"), "31.10", "31K88", Map.of("boot/kernel.img", new byte[70_000]))
                 .write(good, new StandInSigner());
-        JsonNode proven = run("package", "--practice", good.toString(), "--device", "iPhone13,2", "--json").json();
+        JsonNode proven = run("verify", "--practice", good.toString(), "--device", "iPhone13,2", "--json").json();
         assertThat(proven.get("verdict").asText() + proven.get("parts").asInt() + proven.get("products").get(0).asText())
                 .isEqualTo("proven1iPhone13,2");
-        assertThat(run("package", "--practice", good.toString(), "--quick", "--json").json().get("verdict").asText())
+        assertThat(run("verify", "--practice", good.toString(), "--quick", "--json").json().get("verdict").asText())
                 .isEqualTo("well-formed");
-        Ran other = run("package", "--practice", good.toString(), "--device", "iPhone14,5", "--json");
+        Ran other = run("verify", "--practice", good.toString(), "--device", "iPhone14,5", "--json");
         assertThat(other.status()).isEqualTo(1);
         assertThat(new ObjectMapper().readTree(other.out()).get("verdict").asText()).isEqualTo("not-for-this-device");
-        assertThat(run("package", file("b.zip", "no package")).out()).startsWith("damaged: ");
+        assertThat(run("verify", file("b.zip", "no package")).out()).startsWith("damaged: ");
     }
 
     /** Common practice: 1.54 GB at 6.8 to 7.6 Mbit/s takes 27 to 30 min; the mode first needs one re-entry. */
     @Test
     void theWindowIsReckoned() throws IOException {
-        JsonNode w = run("window", "--size", "1.54GB", "--rate", "7.2Mbit/s", "--json").json();
+        JsonNode w = run("timeout", "--size", "1.54GB", "--rate", "7.2Mbit/s", "--json").json();
         assertThat(w.get("downloadSeconds").asDouble()).isBetween(27 * 60.0, 30 * 60.0);
         assertThat(w.get("modeFirst").get("reentries").asInt()).isEqualTo(1);
         assertThat(w.get("fileFirst").get("reentryAt")).isEmpty();
         assertThat(w.get("recommend").asText()).isEqualTo("fileFirst");
-        assertThat(run("window", "--size", "1.54GB", "--rate", "7.2Mbit/s", "--lock-out", "60min").out())
-                .contains("mode first 0 re-entries");
+        assertThat(run("timeout", "--size", "1.54GB", "--rate", "7.2Mbit/s", "--lock-out", "60min").out())
+                .contains("mode first: no re-entry");
     }
 
     @Test
@@ -313,7 +315,7 @@ class CommandLineTest {
         devices A0000                                     | 2 | answer questions about its looks
         identify --fact smell=roses                       | 2 | [smell]
         identify --fact front                             | 2 | NAME=VALUE
-        identify --fact front=notch --fact home=travels   | 1 | do not go together
+        identify --fact front=notch --fact home=travels   | 1 | contradict each other
         route --facts /no/such.json                       | 2 | no such file
         route --facts pom.xml --prefer remote=never       | 2 | computer-first
         bench                                             | 2 | wistaxis bench looks
@@ -347,6 +349,28 @@ class CommandLineTest {
         assertThat(ran.out()).isEmpty();
     }
 
+    /** Names of the version before work once more and say what they are called now; help and answers come in either language. */
+    @Test
+    void namesOfBeforeWorkAndAnswersComeInEitherLanguage() {
+        Ran before = run("walk", "set-up", "--json");
+        assertThat(before.status()).isZero();
+        assertThat(before.err()).contains("\"walk\" is now \"guide\"");
+        assertThat(before.out()).isEqualTo(run("guide", "set-up", "--json").out());
+        assertThat(run("margins", "--device", "iPhone14,5", "--goal", "dfu", "--school", "Ten-five-ten", "--attempts", "20").err())
+                .contains("\"--school\" is now \"--method\"");
+        try {
+            assertThat(run("--language", "de", "figures", "--help").out()).contains("Zahlen der Werkstatt", "95-%-Intervall",
+                    "Diese Hilfe zeigen");
+            assertThat(run("--language", "de", "imei", "12").err()).contains("IMEI [12]", "Ziffern");
+        } finally {
+            Say.use(Language.ENGLISH);
+        }
+        assertThat(run("--language", "xx", "devices")).satisfies(r -> {
+            assertThat(r.status()).isEqualTo(2);
+            assertThat(r.err()).contains("[xx]", "en and de");
+        });
+    }
+
     @Test
     void theLedgerIsVerifiedAndExported() throws Exception {
         Ledger ledger = Ledger.open(folder.resolve("ledger.db"));
@@ -356,7 +380,7 @@ class CommandLineTest {
         assertThat(run("ledger", "verify", "--data", data, "--json").json().get("entries").asInt()).isEqualTo(2);
         assertThat(run("ledger", "export", "--format", "json", "--data", data).json().get("entries")).hasSize(2);
         assertThat(run("ledger", "export", "--format", "csv", "--data", data).out())
-                .startsWith("number,ticket,at,type,event,previous,digest,wall\r\n").contains("T-0001");
+                .startsWith("number,ticket,at,type,event,previous,digest,wall,words\r\n").contains("T-0001");
         try (var db = DriverManager.getConnection("jdbc:sqlite:" + folder.resolve("ledger.db")); var s = db.createStatement()) {
             s.execute("DROP TRIGGER event_is_never_changed");
             s.execute("UPDATE event SET ticket = 'T-0009' WHERE number = 2");

@@ -58,11 +58,11 @@ class HostileUseTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', value = {"window --size 1GB --rate 8Mbit/s --window 10min --lock-out 60min | mutually exclusive",
-            "ledger verify --data= | names no file or folder", "firmware list --device iPhone13,2 --data= | names no file or folder",
+            "ledger verify --data= | is not a file or folder", "firmware list --device iPhone13,2 --data= | is not a file or folder",
         "route --facts /dev/zero | longer than 1 MB", "simulate --device iPhone13,2 --trace /dev/zero | longer than 10 MB",
         "school check /dev/zero | longer than 5 MB", "firmware import /dev/zero | longer than 32 MB",
-        "margins --device iPhone13,2 --goal dfu --hand / | is a folder", "imei \u001b[2J35 | digits only",
-        "sequences --device \u202eqqq\u009b --goal dfu | no device",
+        "margins --device iPhone13,2 --goal dfu --hand / | is a folder", "imei \u001b[2J35 | is not 15 digits",
+        "sequences --device \u202eqqq\u009b --goal dfu | No device",
         "window --size 1GB --size 2GB --rate 8Mbit/s | should be specified only once"})
     @EnabledOnOs({OS.LINUX, OS.MAC})
     void badUseIsNamedAndEndsWithTwo(String line, String words) {
@@ -81,7 +81,7 @@ class HostileUseTest {
         assertThat(run("route", "--facts", file("c.json", "{\"trouble\":\"\\u001b[2J\\u009b\\u202e\"}")).err())
                 .contains("\\u001b[2J\\u009b\\u202e");
         assertThat(run("route", "--facts", file("n.json", "{\"trouble\":7}")).err()).contains("trouble: [7] where a text belongs");
-        assertThat(run("route", "--facts", file("blanks.json", " ".repeat(900_000))).err()).contains("nothing in it");
+        assertThat(run("route", "--facts", file("blanks.json", " ".repeat(900_000))).err()).contains("file is empty");
     }
 
     /** An answer that could not be written is no answer. */
@@ -143,7 +143,7 @@ class HostileUseTest {
             zip.write(new byte[400]);
         }
         String data = Files.createDirectory(folder.resolve("data")).toString();
-        Ran alone = run("package", "--practice", forged.toString(), "--device", "iPhone13,2", "--data", data, "--json");
+        Ran alone = run("verify", "--practice", forged.toString(), "--device", "iPhone13,2", "--data", data, "--json");
         assertThat(alone.status()).isEqualTo(1);
         assertThat(alone.json().get("verdict").asText()).isEqualTo("consistent");
         assertThat(alone.json().get("sha256").asText()).isEqualTo(Sha256.of(forged));
@@ -151,10 +151,10 @@ class HostileUseTest {
                 "{\"format\":\"wistaxis-firmware\",\"version\":1,\"builds\":[{\"build\":{\"identifiers\":[\"iPhone13,2\"],\"version\":\"31.10\",\"build\":\"31K88\",\"released\":\"2026-05-03\",\"sizeBytes\":" + Files.size(forged)
                 + ",\"sha256\":\"%s\",\"path\":null,\"signed\":true},\"askedAt\":\"2026-05-03T00:00:00Z\"}]}";
         assertThat(run("firmware", "import", file("other.json", catalogue.formatted("b".repeat(64))), "--data", data).status()).isZero();
-        assertThat(run("package", "--practice", forged.toString(), "--data", data).out()).startsWith("refused: Conflict");
+        assertThat(run("verify", "--practice", forged.toString(), "--data", data).out()).startsWith("refused: Conflict");
         Files.delete(Path.of(data, "firmware.json"));
         assertThat(run("firmware", "import", file("mine.json", catalogue.formatted(Sha256.of(forged))), "--data", data).status()).isZero();
-        Ran known = run("package", "--practice", forged.toString(), "--data", data, "--json");
+        Ran known = run("verify", "--practice", forged.toString(), "--data", data, "--json");
         assertThat(known.status()).isZero();
         assertThat(known.json().get("proof").asText()).isEqualTo("known");
         assertThat(run("firmware", "import", file("future.json", catalogue.formatted("c".repeat(64))
@@ -180,7 +180,7 @@ class HostileUseTest {
         }
         assertThat(run("ticket", "answer", "T-0001", "liquid=yes", "--seen", last, data[0], data[1])).satisfies(r -> {
             assertThat(r.status()).isEqualTo(1);
-            assertThat(r.err()).contains("has moved on").contains("nothing was written");
+            assertThat(r.err()).contains("has changed").contains("Nothing was written");
         });
         assertThat(run("ticket", "answer", "T-0001", "trouble=haunted", data[0], data[1]).err()).contains("write one of")
                 .contains("disabled");
@@ -214,7 +214,7 @@ class HostileUseTest {
         }
         Ran broken = run("ledger", "verify", "--data", folder.toString());
         assertThat(broken.status()).isEqualTo(1);
-        assertThat(broken.err()).contains("the chain is broken: entry [2]");
+        assertThat(broken.err()).contains("the ledger is broken: entry [2]");
         assertThat(run("ticket", "answer", "T-0001", "liquid=no", "--data", folder.toString())).satisfies(r -> {
             assertThat(r.status()).isEqualTo(1);
             assertThat(r.err()).contains("Nothing is appended");

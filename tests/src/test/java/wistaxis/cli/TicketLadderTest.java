@@ -75,7 +75,7 @@ class TicketLadderTest {
         String n = opened.get("ticket").asText();
         assertThat(opened.get("next").get("says").asText()).contains("what is wrong");
         assertThat(opened.get("next").get("hands").asBoolean()).isTrue();
-        refused(1, "The trouble is not known yet", "ticket", "choose", n, "charge");
+        refused(1, "The problem is not known yet", "ticket", "choose", n, "charge");
         JsonNode asked = done("ticket", "answer", n, "trouble=looping", "device=iPhone13,2", "ownership=proved", "liquid=no", "battery=ok",
                 "brokenKeys=none", "blacklisted=no", "backup=cloud",
                 "tried=charge,force-restart", "ownerPassword=yes", "locating=off", "watch=no");
@@ -83,7 +83,7 @@ class TicketLadderTest {
         refused(1, "No step was taken yet", "ticket", "outcome", n, "helped");
 
         done("ticket", "choose", n, "recovery-update");
-        refused(1, "is not done", "ticket", "close", n);
+        refused(1, "is not finished", "ticket", "close", n);
         refused(2, "[perhaps]: write helped, did-not-help", "ticket", "outcome", n, "perhaps");
         done("ticket", "outcome", n, "did-not-help");
         assertThat(run("ticket", "next", n).out()).contains("recovery-update, keeps data: did not help")
@@ -105,8 +105,8 @@ class TicketLadderTest {
         assertThat(closed.get("closed").asText()).startsWith("to the hardware bench; tried: Update from recovery (did not help)");
         refused(1, "is closed", "ticket", "choose", n, "charge");
         assertThat(run("ticket", "list", "--json").json()).isEmpty();
-        assertThat(run("ledger", "verify").out()).contains("the chain holds");
-        assertThat(run("plan").out()).contains("Nothing needs hands");
+        assertThat(run("ledger", "verify").out()).contains("the ledger is verified");
+        assertThat(run("plan").out()).contains("Nothing needs you");
     }
 
     @Test
@@ -117,7 +117,7 @@ class TicketLadderTest {
         assertThat(run("plan", "--json").json().get("lanes").get(0).get("ticket").asText()).isEqualTo(n);
         done("ticket", "choose", n, "recovery-update");
         done("ticket", "outcome", n, "data-lost");
-        refused(1, "Still to ask", "ticket", "close", n);
+        refused(1, "Still to answer", "ticket", "close", n);
         refused(2, "write one of", "ticket", "answer", n, "account-lock=whoever");
         done("ticket", "answer", n, "version-matches=matches", "account-lock=owner signed in", "passcode-set=set by the owner",
                 "data-back=set up as new");
@@ -134,20 +134,20 @@ class TicketLadderTest {
                 "brokenKeys=none", "blacklisted=no", "tried=charge,force-restart").get("world").asText()).isEqualTo("real");
         done("ticket", "choose", n, "recovery-update");
         refused(1, "in no mode", "ticket", "stage", n, "download");
-        refused(2, "[blue] is none", "ticket", "saw", n, "--screen", "blue");
-        assertThat(done("ticket", "saw", n, "--screen", "cable-screen", "--host", "recovery").get("attempts").get(0).get("mode").asText())
+        refused(2, "[blue] is not known", "ticket", "saw", n, "--screen", "blue");
+        assertThat(done("ticket", "saw", n, "--screen", "cable-screen", "--computer", "recovery").get("attempts").get(0).get("mode").asText())
                 .isEqualTo("recovery");
         done("ticket", "stage", n, "download");
         done("ticket", "saw", n, "--screen", "boot-logo");
         assertThat(run("ticket", "list").out()).contains("Restore");
-        done("ticket", "saw", n, "--host", "recovery");
-        refused(2, "write one of", "ticket", "stage", n, "lunch");
+        done("ticket", "saw", n, "--computer", "recovery");
+        refused(2, "Write one of", "ticket", "stage", n, "lunch");
         done("ticket", "error", n, "It could not be done (14)");
         done("ticket", "stage", n, "prepare");
         done("ticket", "stage", n, "greeting", "--written", "26.1");
         assertThat(run("ticket", "show", n, "--json").json().get("stage").asText()).isEqualTo("HANDOVER");
-        assertThat(run("ledger", "verify").out()).contains("the chain holds");
-        String practice = "ticket of practice";
+        assertThat(run("ledger", "verify").out()).contains("the ledger is verified");
+        String practice = "practice ticket";
         refused(2, practice, "ticket", "open", "Toy", "--practice");
     }
 
@@ -156,7 +156,7 @@ class TicketLadderTest {
      */
     @Test
     void papersAndWhatIsKeptOfCustomers() throws IOException {
-        assertThat(run("customers").out()).contains("Nobody is kept.");
+        assertThat(run("customers").out()).contains("No customer is stored.");
         String n = done("ticket", "open", "Purser's phone").get("ticket").asText();
         done("ticket", "answer", n, "trouble=unavailable", "device=iPhone13,2", "ownership=proved", "imei=356958031648321", "--by", "AS");
         assertThat(done("customers").get("customers").get(0).get("imei").asText()).isEqualTo("356958031648321");
@@ -164,17 +164,17 @@ class TicketLadderTest {
         assertThat(run("ledger", "export", "--format", "json").out()).contains("sealed").doesNotContain("356958031648321");
         assertThat(run("ledger", "export", "--format", "csv").out()).doesNotContain("356958031648321");
         Path paper = folder.resolve("receipt.pdf");
-        assertThat(done("paper", "receipt", "--ticket", n, "--language", "de", "--out", paper.toString()).get("bytes").asInt())
+        assertThat(done("document", "receipt", "--ticket", n, "--language", "de", "--out", paper.toString()).get("bytes").asInt())
                 .isEqualTo((int) Files.size(paper));
         byte[] once = Files.readAllBytes(paper);
-        done("paper", "receipt", "--ticket", n, "--language", "de", "--replace", "--out", paper.toString());
+        done("document", "receipt", "--ticket", n, "--language", "de", "--replace", "--out", paper.toString());
         assertThat(Files.readAllBytes(paper)).isEqualTo(once);
         String other = folder.resolve("other.pdf").toString();
-        refused(1, "Nothing was erased", "paper", "erasure", "--ticket", n, "--out", other);
-        refused(2, "[fy]", "paper", "receipt", "--ticket", n, "--language", "fy", "--out", other);
-        refused(2, "no document [menu]", "paper", "menu", "--ticket", n, "--out", other);
+        refused(1, "Nothing was erased", "document", "erasure", "--ticket", n, "--out", other);
+        refused(2, "[fy]", "document", "receipt", "--ticket", n, "--language", "fy", "--out", other);
+        refused(2, "no document [menu]", "document", "menu", "--ticket", n, "--out", other);
         nothingIsReplaced(n, paper);
-        assertThat(done("ticket", "story", n).get("lines").toString()).contains("AS").doesNotContain("3569580");
+        assertThat(done("ticket", "timeline", n).get("lines").toString()).contains("AS").doesNotContain("3569580");
         assertThat(done("figures").get("tickets").asInt()).isEqualTo(1);
         assertThat(run("figures", "--csv").out()).startsWith("figure,what,n,of,low,high");
     }
@@ -195,8 +195,8 @@ class TicketLadderTest {
         Path log = Files.writeString(Files.createDirectories(folder.resolve("log")).resolve("mine.txt"), "mine");
         for (String out : List.of(folder.resolve("ledger.db").toString(), folder.resolve("LEDGER.DB").toString(), folder.resolve("practice.db")
                 .toString(), folder.resolve("ledger.db-wal").toString(), log.toString(), database.toString(), database + "-wal")) {
-            refused(2, "nothing was written", "paper", "receipt", "--ticket", n, "--replace", "--out", out);
-            assertThat(card("--replace", "--out", out)).as(out).contains("nothing was written");
+            refused(2, "Nothing was written", "document", "receipt", "--ticket", n, "--replace", "--out", out);
+            assertThat(card("--replace", "--out", out)).as(out).contains("Nothing was written");
         }
         assertThat(card("--out", paper.toString())).contains("add --replace");
         assertThat(Files.readAllBytes(folder.resolve("ledger.db"))).isEqualTo(ledger);
@@ -230,13 +230,13 @@ class TicketLadderTest {
         refused(2, "-999999999-01-01", "ticket", "answer", n, "cloudBackupAt=-999999999-01-01");
         refused(2, "99999999999GB", "firmware", "add", "--device", "iPhone13,2", "--version", "26.1", "--build", "23B80", "--size",
                 "99999999999GB");
-        refused(2, "none goes on", "ticket", "stage", n, "prepare", "--written", "26.1");
-        refused(2, "greeting", "ticket", "saw", n, "--screen", "greeting", "--host", "dfu");
+        refused(2, "none is running", "ticket", "stage", n, "prepare", "--written", "26.1");
+        refused(2, "greeting", "ticket", "saw", n, "--screen", "greeting", "--computer", "dfu");
         refused(2, "\ufffd", "ticket", "open", "Deck\ufffdphone");
         assertThat(run("ledger", "export").out()).isEqualTo(before);
         Files.writeString(folder.resolve("ledger-anchors.jsonl"), "{\"entry\":0,\"digest\":\"zz\"}\n");
         Ran looked = run("ledger", "verify");
         assertThat(looked.status()).as("damaged anchors").isEqualTo(1);
-        assertThat(looked.err() + looked.out()).contains("jsonl line 1: ").contains("the chain holds");
+        assertThat(looked.err() + looked.out()).contains("jsonl line 1: ").contains("the ledger is verified");
     }
 }

@@ -84,7 +84,7 @@ class PackageTest {
         try (RandomAccessFile file = new RandomAccessFile(good.toFile(), "rw")) {
             file.setLength(file.length() / 2);
         }
-        refused(check(good), Verdict.DAMAGED, "not a whole ZIP", "Fetch it again");
+        refused(check(good), Verdict.DAMAGED, "not a whole ZIP", "Download it again");
         Files.writeString(good, "not a package at all");
         refused(check(good), Verdict.DAMAGED, "not a whole ZIP");
         Files.write(good, new byte[0]);
@@ -104,7 +104,7 @@ class PackageTest {
         byte[] other = new byte[300_000];
         other[1234] = 1;
         refused(check(changed(Map.of("system/root.img", other))), Verdict.DAMAGED, "[system/root.img]", "digest");
-        refused(check(changed(Map.of("system/root.img", new byte[299_999]))), Verdict.DAMAGED, "[system/root.img]", "[299999]");
+        refused(check(changed(Map.of("system/root.img", new byte[299_999]))), Verdict.DAMAGED, "[system/root.img]", "[299,999]");
         refused(check(changed(Map.of("system/root.img", new byte[0]))), Verdict.DAMAGED, "[system/root.img] is missing");
         refused(check(changed(Map.of("extra.bin", new byte[3]))), Verdict.DAMAGED, "[extra.bin] is not in the manifest");
     }
@@ -125,12 +125,12 @@ class PackageTest {
     @Test
     void whatIsNoPackageIsRefusedWithTheReason() throws IOException {
         refused(check(changed(Map.of("Manifest.plist", new byte[0]))), Verdict.REFUSED,
-                "[Manifest.plist] or [BuildManifest.plist] is missing");
+                "[Manifest.plist] and [BuildManifest.plist] is in it");
         refused(check(changed(Map.of("Manifest.plist", "{}".getBytes(StandardCharsets.UTF_8)))), Verdict.REFUSED, "not a property list");
         refused(check(changed(Map.of("Manifest.plist", "<!DOCTYPE p [<!ENTITY a 'b'>]><plist/>".getBytes(StandardCharsets.UTF_8)))),
                 Verdict.REFUSED, "entities");
         refused(check(changed(Map.of("Manifest.plist", "<plist><dict></dict></plist>".getBytes(StandardCharsets.UTF_8)))), Verdict.REFUSED,
-                "[Parts] is missing");
+                "has no [Parts]");
         refused(check(changed(Map.of("../outside", new byte[4]))), Verdict.REFUSED, "[../outside]", "leave its folder");
     }
 }

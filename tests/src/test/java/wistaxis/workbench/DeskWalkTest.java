@@ -67,7 +67,7 @@ class DeskWalkTest {
     private void run(BenchAtWork at) {
         at.bench.desk(number).restore().start();
         at.settle();
-        assertThat(at.bench.desk(number).restore().mayNot()).hasValueSatisfying(w -> assertThat(w).contains("goes on already"));
+        assertThat(at.bench.desk(number).restore().mayNot()).hasValueSatisfying(w -> assertThat(w).contains("is already running"));
         at.bench.setRate(60);
         at.passes(60, () -> ticket(at).restored() != null);
         at.bench.setRate(1);
@@ -116,7 +116,7 @@ class DeskWalkTest {
             at.bench.setRate(60);
             List<String> said = new ArrayList<>();
             at.passes(60, () -> said.addAll(at.bench.notices().take()));
-            assertThat(said).singleElement().asString().contains("was not saved: the ledger").contains("tried again by itself");
+            assertThat(said).singleElement().asString().contains("was not saved: Ledger").contains("tries again by itself");
             at.bench.setRate(1);
             assertThat(at.bench.desk(number).device().screen()).as("the device was told nothing").hasToString("cable-screen");
             assertThat(ticket(at).restoreStage()).isNotEqualTo("send");

@@ -239,7 +239,7 @@ class PapersTest {
                 }
             }
             assertThatThrownBy(() -> at.give(n, new Command.Keep("Quill".repeat(60), "", ""))).isInstanceOf(BadInput.class)
-                    .hasMessageContaining("1 to 120 letters");
+                    .hasMessageContaining("1 to 120 visible letters");
             at.record(n, new TicketEvent.FactRecorded("troubleWords", "x".repeat(150)));
             try (PDDocument receipt = Loader.loadPDF(at.done(at.bench.papers().make(Kind.RECEIPT, n)).pdf())) {
                 PDFTextStripperByArea margin = new PDFTextStripperByArea();
@@ -284,9 +284,9 @@ class PapersTest {
                 people.forget(again, Instant.parse("2026-05-12T10:00:00Z")); // killed before the ledger had it
             }
             assertThat(Customers.onPaper(at.bench.ticket(again), People.Person.NOBODY, Customers.forgotten(new DataFolder(folder), again)))
-                    .isEqualTo("Customer removed on 2026-05-12");
-            at.done(at.bench.people().forget(n, "asked for"));
-            assertThat(text(at.done(at.bench.papers().make(Kind.RECEIPT, n)).pdf())).contains("Customer removed on 2026-05-12")
+                    .isEqualTo("Customer removed on 12 May 2026");
+            at.done(at.bench.people().forget(n, Said.of("core.forgotten.asked")));
+            assertThat(text(at.done(at.bench.papers().make(Kind.RECEIPT, n)).pdf())).contains("Customer removed on 12 May 2026")
                     .doesNotContain("Quillfeather");
             assertThat(at.done(at.bench.tickets().health().verify(_ -> true)).clean()).isTrue();
         }

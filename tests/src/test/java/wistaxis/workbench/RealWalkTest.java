@@ -310,7 +310,7 @@ class RealWalkTest {
             at.give(n, new Command.ReachStage("sign", null));
             assertThat(stock.builds().listed(firmware.chosen().orElseThrow()).orElseThrow().by()).startsWith("typed in by");
             at.give(n, new Command.ReachStage("send", null));
-            assertThat(stock.builds().listed(firmware.chosen().orElseThrow()).orElseThrow().by()).isEqualTo("seen at the host, " + n);
+            assertThat(stock.builds().listed(firmware.chosen().orElseThrow()).orElseThrow().by()).isEqualTo("seen on the computer, " + n);
 
             String two = ticket(at, "Second", "iPhone13,2");
             at.done(stock.builds().typed(new TypedBuild("31.10", "31K88", "0.9 MB", Sha256.of(made), address + "/package").of("iPhone13,2")));
@@ -416,9 +416,9 @@ class RealWalkTest {
             at.until(() -> at.bench.usb().offers(three).stream().map(at.bench.people()::clear).anyMatch(third::equals));
             at.done(at.bench.usb().bind(three, third));
             at.until(() -> of(at, three).mode() != null);
-            at.until(() -> at.bench.desk(three).host().mayNot().filter(w -> !w.contains("looked up")).isPresent());
+            at.until(() -> at.bench.desk(three).host().mayNot().filter(w -> !w.contains("looking up")).isPresent());
             assertThat(at.bench.desk(three).host().mayNot()).hasValueSatisfying(w -> assertThat(w).contains("seen twice here as")
-                    .contains("settle the model again"));
+                    .contains("Identify the model again"));
         }
     }
 
@@ -432,9 +432,9 @@ class RealWalkTest {
                 if (i == 2) {
                     at.until(() -> !at.bench.desk(n).host().before().isEmpty());
                     assertThat(at.bench.desk(n).host().before()).hasEntrySatisfying("cable-and-port", t -> assertThat(t.says())
-                            .contains("helped 2 of 2 here"));
-                    assertThat(at.bench.desk(n).host().before().get("once-more").says()).contains("helped 0 of 2 here")
-                            .contains("wasted time");
+                            .contains("helped 2 of 2 times here"));
+                    assertThat(at.bench.desk(n).host().before().get("once-more").says()).contains("helped 0 of 2 times here")
+                            .contains("only cost time");
                 }
                 at.give(n, new Command.NoteTry("once-more", false));
                 at.give(n, new Command.NoteTry("cable-and-port", true));

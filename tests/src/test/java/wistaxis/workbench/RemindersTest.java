@@ -17,7 +17,7 @@ class RemindersTest {
 
     /** An unlock takes 1 to 10 business days: common practice. It is asked for at the earliest day and at the latest. */
     @ParameterizedTest
-    @CsvSource({"1, 10, ''", "0, 9, may be there from today on", "-9, 0, at its last day", "-12, -3, at its last day"})
+    @CsvSource({"1, 10, ''", "0, 9, may arrive from today on", "-9, 0, last day for the carrier unlock", "-12, -3, last day for the carrier unlock"})
     void anUnlockIsAskedForAtItsEarliestAndItsLatestDay(int earliest, int latest, String says) {
         try (BenchAtWork at = new BenchAtWork(folder)) {
             String n = at.opened("Ferry crew phone");

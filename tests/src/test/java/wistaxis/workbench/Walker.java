@@ -18,6 +18,7 @@ import java.util.concurrent.CompletionException;
 import java.util.stream.Stream;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Said;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.BuildChoice;
 import wistaxis.core.firmware.TypedBuild;
@@ -197,7 +198,7 @@ final class Walker implements AutoCloseable {
                     "backup", "none", "readyCable", "yes", "readyProgram", "yes"));
             give(n, new Command.Answer(facts, List.of()));
         });
-        act("identify", 4, n -> give(n, new Command.Identify(any(MODELS), "by its number")));
+        act("identify", 4, n -> give(n, new Command.Identify(any(MODELS), Said.of("core.identified.by-name"))));
         act("choose", 8, n -> {
             Optional<Route> route = bench().routes().route(ticket(n));
             String step = route.map(r -> any(r.rungs()).step().id()).orElse("recovery-restore");
@@ -296,7 +297,7 @@ final class Walker implements AutoCloseable {
                 any(List.of(NOW.atZone(java.time.ZoneOffset.UTC).toLocalDate(), java.time.LocalDate.MIN)), any(List.of(1L, 6_000_000_000L,
                 Long.MAX_VALUE)), typed(), random.nextBoolean())));
         act("customer", 1, n -> give(n, new Command.Keep(typed(), typed(), "de")));
-        act("forget", 1, n -> at.done(bench().people().forget(n, "asked for")));
+        act("forget", 1, n -> at.done(bench().people().forget(n, Said.of("core.forgotten.asked"))));
         act("overrule", 1, n -> give(n, new Command.Overrule(any(List.of("recovery-restore", "dfu-restore")), "I know it")));
         act("take back", 4, n -> {
             if (bench().taking().takeable().isPresent()) {

@@ -113,7 +113,7 @@ class AlternativesTest extends OnDemoBench {
             w.sees("Broken: entry [");
             w.click("ledger-filter");
             w.type("bilge");
-            w.sees("device words is fell into the bilge");
+            w.sees("device in the customer's words: fell into the bilge");
             assertThat(w.text()).doesNotContain("Restored to");
         }
     }

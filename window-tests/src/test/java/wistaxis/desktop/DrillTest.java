@@ -114,7 +114,7 @@ class DrillTest extends OnDemoBench {
         w.sees("You held the power button too long: the boot logo came.");
         int entries = w.entries().size();
         assertThat(w.entries().getLast().event()).isInstanceOfSatisfying(TicketEvent.StateRead.class, r -> assertThat(r.seen())
-                .isEqualTo("boot logo"));
+                .isEqualTo("boot-logo"));
         w.tap(KeyCode.L);
         assertThat(w.entries()).as("said twice, written once").hasSize(entries);
         assertThat(w.entries().get(entries - 2).event()).isInstanceOfSatisfying(TicketEvent.KeysAttempted.class, a -> {

@@ -117,7 +117,7 @@ class FaultsTest {
             w.click("choose-31K88");
             w.world.standIns().faults().wrongLengthOnce(5);
             w.click("download");
-            w.sees("not the package that was chosen");
+            w.sees("not the chosen firmware file");
             w.click("nav-shelf");
             w.sees("stopped: the library lists");
             w.world.standIns().faults().drip(300_000);

@@ -102,7 +102,7 @@ class FirstUseTest extends OnDemoBench {
         w.sees("Leave it on the cable: the backup is copied");
         w.click("reminder-away");
         w.scan("T-9999");
-        w.sees("there is no ticket [T-9999]");
+        w.sees("There is no ticket [T-9999]");
         w.tap(KeyCode.DIGIT1);
         w.sees("Terms and extras");
         for (String answer : List.of("home", "passed", "passed", "failed", "passed", "left", "passed")) {
@@ -154,7 +154,7 @@ class FirstUseTest extends OnDemoBench {
         w.click("paper-print");
         w.sees("No printer found. Save it as PDF instead.");
         w.click("paper-save");
-        w.sees("Not saved: the document [" + out.resolve("no such folder"));
+        w.sees("Not saved: Document [" + out.resolve("no such folder"));
         assertThat(out.resolve("no such folder")).doesNotExist();
     }
 

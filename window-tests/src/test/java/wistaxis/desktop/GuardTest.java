@@ -67,7 +67,7 @@ class GuardTest {
         }
         try (Window w = open()) {
             w.sees("Plain");
-            for (String[] odd : new String[][] {{"T-0001", "the trouble [haunted] is not known"},
+            for (String[] odd : new String[][] {{"T-0001", "the problem [haunted] is not known"},
                     {"T-0002", "the device [iPhone99,9] is not known"}, {"T-0003", "the step [pray] is not known"},
                 {"T-0005", "opens the ticket a second time"}, {"T-0099", "comes before the ticket is opened"}}) {
                 w.click("nav-bench");
@@ -194,11 +194,11 @@ class GuardTest {
             assertThatThrownBy(() -> Window.acked(() -> {
                 ledger.append(number, new TicketEvent.ConsentAsked("recovery-restore", false, "owner", "none"), Instant.now());
                 return w.bench.commands().give(number, new Command.Answer("liquid", "no"));
-            }).orThrow()).hasStackTraceContaining("has moved on");
+            }).orThrow()).hasStackTraceContaining("has changed");
             assertThat(w.entries()).as("read in, and nothing written").last().satisfies(e -> assertThat(e.number()).isEqualTo(seen + 1));
             Window.until(() -> w.bench.ticket(number).consent() != null, "the answer of another process");
             assertThat(w.bench.ticket(number).consentGiven()).isFalse();
-            w.sees("has moved on");
+            w.sees("has changed");
         }
     }
 

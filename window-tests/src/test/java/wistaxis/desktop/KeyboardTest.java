@@ -166,14 +166,14 @@ class KeyboardTest {
         keys("1111");
         w.sees("Which system version is on it?");
         keys("31.x,");
-        w.sees("version [31.x]: write numbers with dots");
+        w.sees("Version [31.x] is not a version");
         keys("<<<<32.0,0");
         assertThat(ticket().facts()).containsEntry("installedVersion", "32.0");
         w.click("change-trouble");
         keys("c");
         w.sees("What is the IMEI?");
         keys("35695803164832,");
-        w.sees("has 14 digits, 15 are needed; if only the check digit is missing, it is 1");
+        w.sees("has 14 digits, and 15 are needed. If only the check digit is missing, it is 1");
         keys("2,");
         w.sees("is misread: its check digit is [2]");
         assertThat(ticket().facts()).doesNotContainKey("imei");
@@ -221,7 +221,7 @@ class KeyboardTest {
         w.sees("The exact model is known: enough for firmware.");
         w.click("take-iPhone14-4");
         assertThat(ticket().identifier()).isEqualTo("iPhone14,4");
-        assertThat(w.entries()).extracting(e -> e.body()).anyMatch(b -> b.contains("by its looks"));
+        assertThat(w.entries()).extracting(e -> e.body()).anyMatch(b -> b.contains("core.identified.by-looks"));
     }
 
     @Test
@@ -257,7 +257,7 @@ class KeyboardTest {
         w.click("rung-carrier-unlock");
         w.click("station-route");
         w.click("unlock-order");
-        w.sees("the original carrier is missing");
+        w.sees("The original carrier is missing");
         w.click("unlock-carrier");
         keys("tidal,");
         w.sees("Ordered");

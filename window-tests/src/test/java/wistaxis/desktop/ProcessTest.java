@@ -74,7 +74,7 @@ class ProcessTest {
     @EnabledOnOs(OS.LINUX)
     void withoutADisplayItSaysSoAndEnds() throws Exception {
         Ran ran = run(List.of("-Dglass.platform=gtk"), "demo", "--data", folder.toString());
-        assertThat(ran.err()).contains("there is no display").doesNotContain("\tat ");
+        assertThat(ran.err()).contains("There is no display").doesNotContain("\tat ");
         assertThat(ran.status()).isEqualTo(1);
     }
 
@@ -101,7 +101,7 @@ class ProcessTest {
         Path somebodys = Files.createDirectory(folder.resolve("letters"));
         Files.writeString(somebodys.resolve("letter.txt"), "mine");
         Ran demo = run("demo", "--data", somebodys.toString(), "--smoke");
-        assertThat(demo.err()).contains("not a folder of the demo").contains("[letter.txt]");
+        assertThat(demo.err()).contains("not a demo folder").contains("[letter.txt]");
         assertThat(demo.status()).isEqualTo(1);
         try (Stream<Path> there = Files.list(somebodys)) {
             assertThat(there).containsExactly(somebodys.resolve("letter.txt"));

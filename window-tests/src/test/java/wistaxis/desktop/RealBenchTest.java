@@ -191,8 +191,8 @@ class RealBenchTest {
                 w.click("trouble-error");
                 w.sees("It says: ");
                 if (i == 3) {
-                    w.sees("What helped here before: Use another cable and another port. helped 2 of 2 here");
-                    w.sees("helped 0 of 2 here");
+                    w.sees("What helped here before: Use another cable and another port. helped 2 of 2 times here");
+                    w.sees("helped 0 of 2 times here");
                 }
                 w.click("try-once-more-not");
                 w.click("try-cable-and-port-helped");

@@ -60,7 +60,7 @@ class ShelfWalkTest {
             w.sees("verified, signed: 6 parts");
             w.sees("for T-0012 Ferry crew, deck phone 2, T-0018");
             List<TicketEvent> events = w.entries().stream().map(e -> e.event()).toList();
-            assertThat(events).filteredOn(e -> e instanceof TicketEvent.DownloadStopped s && s.reason().equals("by hand"))
+            assertThat(events).filteredOn(e -> e instanceof TicketEvent.DownloadStopped s && s.reason().key().equals("core.stopped.by-hand"))
                     .as("written on both tickets").hasSize(2);
             Window.until(() -> Window.onFx(() -> w.bench.plans().now()).lanes().stream().filter(l -> l.job().ticket().equals(TICKET))
                     .flatMap(l -> l.spans().stream()).noneMatch(s -> s.what().equals("Download")), "a plan without a download");

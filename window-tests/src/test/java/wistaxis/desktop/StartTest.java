@@ -66,7 +66,7 @@ class StartTest {
         Ledger.open(DataFolder.open(folder).ledger()).openTicket(new TicketEvent.Opened("a real one", true), NOW);
         byte[] before = Files.readAllBytes(folder.resolve("ledger.db"));
         assertThatThrownBy(() -> DemoFolder.open(folder, NOW, DemoWorld.Past.WEEKS)).isInstanceOf(BadInput.class)
-                .hasMessageContaining("not a folder of the demo")
+                .hasMessageContaining("not a demo folder")
                 .hasMessageContaining("--data DIR");
         assertThat(Files.readAllBytes(folder.resolve("ledger.db"))).isEqualTo(before);
     }

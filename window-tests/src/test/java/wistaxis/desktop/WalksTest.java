@@ -77,7 +77,7 @@ class WalksTest extends OnDemoBench {
         w.click("account-lock-0");
         w.click("passcode-set-0");
         w.click("data-back-2");
-        assertThat(w.text()).contains("Answered with [not seen]");
+        assertThat(w.text()).contains("The answer was [not seen]");
         w.click("greeting-seen-0");
         w.click("close-ticket");
         w.sees("Closed: Erase from the lock screen, handed over");

@@ -98,7 +98,7 @@ class WholeWalkTest {
 
     private void firmware(Window w) throws Exception {
         w.sees("signed until");
-        w.sees("Not signed any more");
+        w.sees("No longer signed");
         w.sees("Newest signed build for this model");
         w.click("choose-31K88");
         w.click("download");
@@ -110,7 +110,7 @@ class WholeWalkTest {
         assertThat(Files.list(shelf)).allMatch(p -> p.toString().contains(".part"));
         w.click("download");
         w.sees("The firmware file is verified");
-        w.sees("signature of a trusted key over the manifest; model iPhone13,2; version 31.10 (31K88); 6 parts by their digests");
+        w.sees("signature of a trusted key over the manifest; model iPhone13,2; version 31.10 (31K88); 6 parts checked by digest");
         w.click("go-on");
     }
 

@@ -1,5 +1,7 @@
 package wistaxis.workbench;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Optional;
@@ -70,7 +72,7 @@ public final class Alone {
         public Ticket of(String number) {
             List<LedgerEntry> entries = ledger.of(number);
             if (entries.isEmpty()) {
-                throw new BadInput("there is no ticket [" + number + "]; list them with: wistaxis ticket list");
+                throw new BadInput(t("workbench.bad.no-ticket", "number", number));
             }
             last = entries.getLast().number();
             return Ticket.fold(entries);

@@ -1,5 +1,7 @@
 package wistaxis.workbench;
 
+import static wistaxis.core.words.Say.t;
+
 import java.net.URI;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -191,7 +193,7 @@ final class Composition implements AutoCloseable {
         try {
             return Shop.handover(folder);
         } catch (BadInput e) {
-            notices.say("The shop's own advice is not used: " + e.getMessage());
+            notices.say(t("workbench.bad.advice", "why", e.getMessage()));
             return HandoverFacts.shipped();
         }
     }
@@ -243,8 +245,7 @@ final class Composition implements AutoCloseable {
 
     private static void refuseOther(LedgerStore ledger, boolean practice) {
         ledger.isPractice().filter(p -> p != practice).ifPresent(p -> {
-            throw new BadInput(p ? "this folder holds a ledger of practice; open it with: wistaxis practice --data DIR, or name another "
-                    + "folder" : "this folder holds the ledger of a real bench, and nothing is practised in it; name another folder");
+            throw new BadInput(p ? t("workbench.bad.practice-ledger") : t("workbench.bad.real-ledger"));
         });
     }
 
@@ -323,7 +324,7 @@ final class Composition implements AutoCloseable {
     }
 
     private void notSaved(RuntimeException why) {
-        notices.say("That did not work, and was not saved: " + why.getMessage() + " What was saved before is safe.");
+        notices.say(t("workbench.bad.not-saved", "why", why.getMessage()));
     }
 
     /** How much of what was asked for is not on the disk yet. */

@@ -1,5 +1,7 @@
 package wistaxis.workbench;
 
+import static wistaxis.core.words.Say.t;
+
 import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Instant;
@@ -293,7 +295,7 @@ public final class Workbench implements AutoCloseable {
             parts.changes.tell(Change.Topic.TIME);
         }
         if (parts.doubt.says().isEmpty()) {
-            parts.doubt.leapt(parts.time.leapt(), parts.setup.wall().instant(), "It leapt while Wistaxis was running.");
+            parts.doubt.leapt(parts.time.leapt(), parts.setup.wall().instant(), t("workbench.clock.leapt"));
             if (parts.doubt.says().isPresent()) {
                 parts.changes.tell(Change.Topic.NOTICE);
             }

@@ -1,5 +1,7 @@
 package wistaxis.cli.firmware;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -32,26 +34,25 @@ import wistaxis.store.firmware.CatalogueFile;
 import wistaxis.store.firmware.Shelf;
 import wistaxis.store.ledger.DataFolder;
 
-@Command(name = "firmware", mixinStandardHelpOptions = true, description = "The builds known for a device, and how more become known.",
+@Command(name = "firmware", mixinStandardHelpOptions = true, description = "${bundle:cli.help.firmware}",
         subcommands = {FirmwareCommand.ListBuilds.class, FirmwareCommand.ImportBuilds.class, FirmwareCommand.AddBuild.class},
-        synopsisSubcommandLabel = "list, import or add")
+        synopsisSubcommandLabel = "list|import|add")
 public final class FirmwareCommand extends Output {
     @Override
     public void run() {
-        throw new BadInput("say what to do: wistaxis firmware list --device ID, wistaxis firmware import FILE, "
-                + "or wistaxis firmware add --device ID --version V --build B --size S");
+        throw new BadInput(t("cli.firmware.what"));
     }
 
     /** What both need: where the catalogue is kept. */
     private abstract static class OnCatalogue extends Output {
-        @Option(names = "--data", paramLabel = "DIR", description = "the data folder, the usual place where it is left out")
+        @Option(names = "--data", paramLabel = "DIR", description = "${bundle:cli.help.firmware.data}")
         private @Nullable Path data;
 
         final DataFolder folder() {
             return DataFolder.open(DataFolder.place(data, practice));
         }
 
-        @Option(names = "--practice", description = "speak of the practice world: ask the stand-in library")
+        @Option(names = "--practice", description = "${bundle:cli.help.firmware.practice}")
         private boolean practice;
 
         final boolean practice() {
@@ -64,9 +65,9 @@ public final class FirmwareCommand extends Output {
     }
 
     @Command(name = "list", mixinStandardHelpOptions = true,
-            description = "List the builds known for a device, newest first, with the choice explained.")
+            description = "${bundle:cli.help.firmware.list}")
     static final class ListBuilds extends OnCatalogue {
-        @Option(names = "--device", required = true, paramLabel = "ID", description = "identifier or A-number")
+        @Option(names = "--device", required = true, paramLabel = "ID", description = "${bundle:cli.help.firmware.list.device}")
         private String device = "";
 
         private record Row(String version, String build, @Nullable LocalDate released, long sizeBytes, @Nullable String sha256,
@@ -82,14 +83,14 @@ public final class FirmwareCommand extends Output {
             List<Row> rows = BuildChoice.among(catalogue.of(model.identifier()).stream().map(FirmwareCatalogue.Listed::build).toList(),
                     model.identifier(), now).builds().stream().map(j -> row(j, catalogue)).toList();
             if (rows.isEmpty()) {
-                answer(rows, List.of("No build is known for " + model.identifier() + ". Builds come from a catalogue: wistaxis firmware "
-                        + "import FILE; or are typed in: wistaxis firmware add; or the host fetches by itself."));
+                answer(rows, List.of(t("cli.firmware.none", "model", model.identifier())));
                 return;
             }
             answer(rows, rows.stream().map(r -> String.format(Locale.ROOT, "%-14s %-9s %s  %6.1f MB  %-15s %s%s (%s, %s)",
                     r.version(),
-                    r.build(), r.released() == null ? "day not known" : r.released(), r.sizeBytes() / 1e6,
-                    r.signed() ? "signed" : "signing closed", r.suggested() ? "SUGGESTED. " : "", r.reason(), r.askedAt(), r.by()))
+                    r.build(), r.released() == null ? t("cli.firmware.no-day") : r.released(), r.sizeBytes() / 1e6,
+                    t(r.signed() ? "cli.firmware.signed" : "cli.firmware.not-signed"), r.suggested() ? t("cli.firmware.suggested") + " "
+                    : "", r.reason(), r.askedAt(), r.by()))
                     .toList());
         }
 
@@ -100,7 +101,7 @@ public final class FirmwareCommand extends Output {
                 keep(folder, catalogue);
                 return catalogue;
             } catch (IOException e) {
-                throw DiskTrouble.of("catalogue of builds", file(folder).file(), e);
+                throw DiskTrouble.of("builds", file(folder).file(), e);
             } catch (OutsideTrouble e) {
                 throw new Refusal(String.valueOf(e.getMessage()));
             }
@@ -129,14 +130,14 @@ public final class FirmwareCommand extends Output {
             FirmwareCatalogue.Listed listed = catalogue.byKey(b.key()).orElseThrow();
             SystemVersion version = b.version();
             return new Row(version.toString(), b.build(), b.released(), b.sizeBytes(), b.sha256(), b.signed(), b.signedUntil(),
-                    listed.askedAt(), listed.by() != null ? listed.by() : listed.imported() != null ? "an imported catalogue"
-                    : "the library",
+                    listed.askedAt(), listed.by() != null ? listed.by() : listed.imported() != null ? t("cli.firmware.imported")
+                    : t("cli.firmware.library"),
                     j.chosen(), j.possible(), j.reason());
         }
     }
 
     @Command(name = "import", mixinStandardHelpOptions = true,
-            description = "Take builds in from a file in the open format wistaxis-firmware, see docs/formats.md.")
+            description = "${bundle:cli.help.firmware.import}")
     static final class ImportBuilds extends OnCatalogue {
         @Parameters(paramLabel = "FILE")
         private Path from = Path.of("");
@@ -150,36 +151,36 @@ public final class FirmwareCommand extends Output {
             DataFolder folder = folder();
             try (FolderHold _ = FolderHold.take(folder.root())) {
                 file(folder).write(file(folder).look(now).merge(read.builds()));
-                answer(new Row(read.builds().size()), List.of(read.builds().size() + " builds taken in"));
+                answer(new Row(read.builds().size()), List.of(t("cli.firmware.imported-n", "n", read.builds().size())));
             } catch (IOException e) {
-                throw DiskTrouble.of("catalogue of builds", file(folder).file(), e);
+                throw DiskTrouble.of("builds", file(folder).file(), e);
             }
         }
     }
 
     @Command(name = "add", mixinStandardHelpOptions = true,
-            description = "Keep a build as the host or the maker shows it. Without a digest no file can be proven to be it.")
+            description = "${bundle:cli.help.firmware.add}")
     static final class AddBuild extends OnCatalogue {
-        @Option(names = "--device", required = true, paramLabel = "ID", description = "identifier or A-number")
+        @Option(names = "--device", required = true, paramLabel = "ID", description = "${bundle:cli.help.firmware.add.device}")
         private String device = "";
 
-        @Option(names = "--version", required = true, paramLabel = "VERSION", description = "as people write it: 26.1, 26.1 beta 2")
+        @Option(names = "--version", required = true, paramLabel = "VERSION", description = "${bundle:cli.help.firmware.add.version}")
         private String version = "";
 
         @Option(names = "--build", required = true, paramLabel = "BUILD")
         private String build = "";
 
-        @Option(names = "--size", required = true, paramLabel = "SIZE", description = "5.9 GB, 850 MB, or bytes")
+        @Option(names = "--size", required = true, paramLabel = "SIZE", description = "${bundle:cli.help.firmware.add.size}")
         private String size = "";
 
-        @Option(names = "--digest", paramLabel = "SHA-256", description = "of the package, where it is told")
+        @Option(names = "--digest", paramLabel = "SHA-256", description = "${bundle:cli.help.firmware.add.digest}")
         private String digest = "";
 
-        @Option(names = "--address", paramLabel = "URL", description = "where the package may be fetched; the size is then in bytes")
+        @Option(names = "--address", paramLabel = "URL", description = "${bundle:cli.help.firmware.add.address}")
         private String address = "";
 
-        @Option(names = "--by", paramLabel = "NAME", description = "who types it in")
-        private String by = "somebody here";
+        @Option(names = "--by", paramLabel = "NAME", description = "${bundle:cli.help.firmware.add.by}")
+        private String by = t("cli.firmware.added");
 
         @Override
         public void run() {
@@ -187,10 +188,12 @@ public final class FirmwareCommand extends Output {
             DataFolder folder = folder();
             try (FolderHold _ = FolderHold.take(folder.root())) {
                 Instant now = Instant.now();
-                file(folder).write(file(folder).look(now).typed(typed, Names.typed(by, "name", 60), now));
-                answer(typed, List.of(typed.version() + " (" + typed.build() + ") kept for " + typed.identifiers().getFirst()));
+                file(folder).write(file(folder).look(now).typed(typed, by.isEmpty() ? t("workbench.builds.somebody")
+                        : Names.typed(by, t("store.what.technician"), 60), now));
+                answer(typed, List.of(t("cli.firmware.saved", "version", typed.version(), "build", typed.build(), "model",
+                        typed.identifiers().getFirst())));
             } catch (IOException e) {
-                throw DiskTrouble.of("catalogue of builds", file(folder).file(), e);
+                throw DiskTrouble.of("builds", file(folder).file(), e);
             }
         }
     }

@@ -1,5 +1,7 @@
 package wistaxis.cli.firmware;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -24,25 +26,23 @@ import wistaxis.store.firmware.AllCores;
 import wistaxis.store.firmware.CatalogueFile;
 import wistaxis.store.ledger.DataFolder;
 
-@Command(name = "package", mixinStandardHelpOptions = true,
-        description =
-        "Check a firmware package: directory, manifest, signature, model, and the digest of every part. Exit status 0 only when it is "
-        + "proven, or with --quick well-formed.")
+@Command(name = "verify", mixinStandardHelpOptions = true,
+        description = "${bundle:cli.help.verify}")
 public final class PackageCommand extends Output implements CommandLine.IExitCodeGenerator {
     @Parameters(paramLabel = "FILE")
     private Path file = Path.of("");
 
-    @Option(names = "--device", paramLabel = "ID", description = "identifier or A-number of the device it is wanted for")
+    @Option(names = "--device", paramLabel = "ID", description = "${bundle:cli.help.package.device}")
     private @Nullable String device;
 
-    @Option(names = "--quick", description = "look at directory and manifest only")
+    @Option(names = "--quick", description = "${bundle:cli.help.package.quick}")
     private boolean quick;
 
     @Option(names = "--data", paramLabel = "DIR",
-            description = "the data folder whose catalogue says which files are known; the usual place if left out")
+            description = "${bundle:cli.help.package.data}")
     private @Nullable Path data;
 
-    @Option(names = "--practice", description = "believe the signer of the practice world; otherwise nobody's signature is known")
+    @Option(names = "--practice", description = "${bundle:cli.help.package.practice}")
     private boolean practice;
 
     private int status = CommandLine.ExitCode.SOFTWARE;
@@ -55,13 +55,12 @@ public final class PackageCommand extends Output implements CommandLine.IExitCod
     @Override
     public void run() {
         if (!Files.isRegularFile(file)) {
-            throw new BadInput("package [" + file + "] cannot be read: "
-                    + (Files.exists(file) ? "it is no file" : "there is no such file"));
+            throw new BadInput(t(Files.exists(file) ? "cli.file.not-a-file" : "cli.file.not-there", "file", file));
         }
         PackageCheck check = new PackageCheck(PackageLayout.shipped(), practice ? StandInSigner.publicKey() : null);
         PackageCheck.Expected expected = device == null ? null : new PackageCheck.Expected(device(device).identifier(), null, null);
         try {
-            Progress progress = progress("checking the package");
+            Progress progress = progress(t("cli.progress.file"));
             PackageReport found = quick ? check.quick(file, expected, () -> true) : check.check(file, expected, new AllCores(done -> {
                 progress.accept(done);
                 return true;
@@ -72,7 +71,7 @@ public final class PackageCommand extends Output implements CommandLine.IExitCod
             answer(report, words);
             status = report.proven() || quick && report.sound() ? CommandLine.ExitCode.OK : CommandLine.ExitCode.SOFTWARE;
         } catch (IOException e) {
-            throw DiskTrouble.of("package", file, e);
+            throw DiskTrouble.of("firmware-file", file, e);
         }
     }
 
@@ -85,7 +84,7 @@ public final class PackageCommand extends Output implements CommandLine.IExitCod
             if (data != null) {
                 throw e;
             }
-            spec().commandLine().getErr().println("wistaxis: no file is known, because " + e.getMessage());
+            spec().commandLine().getErr().println("wistaxis: " + t("cli.firmware.no-list", "why", e.getMessage()));
             return FirmwareCatalogue.EMPTY;
         }
     }

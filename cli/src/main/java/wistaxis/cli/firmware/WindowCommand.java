@@ -1,8 +1,9 @@
 package wistaxis.cli.firmware;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.Duration;
 import java.util.List;
-import java.util.Locale;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
@@ -12,14 +13,15 @@ import wistaxis.core.bench.TimeHistory;
 import wistaxis.core.facts.Units;
 import wistaxis.core.restore.RestoreStage;
 import wistaxis.core.time.ModeWindow;
+import wistaxis.core.words.Text;
 
-@Command(name = "window", mixinStandardHelpOptions = true,
-        description = "The mode first or the file first? Re-entries, hands and totals of both, for a package and a line.")
+@Command(name = "timeout", mixinStandardHelpOptions = true,
+        description = "${bundle:cli.help.window}")
 public final class WindowCommand extends Output {
-    @Option(names = "--size", required = true, paramLabel = "SIZE", description = "of the package: 1.54GB; B, kB, MB, GB, KiB, MiB, GiB")
+    @Option(names = "--size", required = true, paramLabel = "SIZE", description = "${bundle:cli.help.window.size}")
     private String size = "";
 
-    @Option(names = "--rate", required = true, paramLabel = "RATE", description = "of the line: 7.2Mbit/s; kbit/s, Mbit/s, MB/s")
+    @Option(names = "--rate", required = true, paramLabel = "RATE", description = "${bundle:cli.help.window.rate}")
     private String rate = "";
 
     @ArgGroup(exclusive = true)
@@ -27,11 +29,11 @@ public final class WindowCommand extends Output {
 
     /** One of two rules. */
     private static final class Stays {
-        @Option(names = "--window", paramLabel = "SPAN", description = "how long the device stays in the mode: 15min; s, min, h")
+        @Option(names = "--timeout", paramLabel = "SPAN", description = "${bundle:cli.help.window.timeout}")
         private @Nullable String window;
 
         @Option(names = "--lock-out", paramLabel = "SPAN",
-                description = "one practitioner's rule instead: it leaves when the passcode wait that is running has elapsed")
+                description = "${bundle:cli.help.window.lock-out}")
         private @Nullable String lockOut;
 
         String span() {
@@ -45,14 +47,14 @@ public final class WindowCommand extends Output {
         Duration span = Units.span(stays.span());
         ModeWindow w = ModeWindow.of(new ModeWindow.Lengths(Units.bytes(size) / Units.bytesPerSecond(rate), span.toMillis() / 1000.0,
                 usual.defaults().entrySeconds(), usual.prepare(null).mid(), usual.write(null).mid()));
-        answer(w, List.of(String.format(Locale.ROOT, "download   %.0f s (%.1f min)", w.downloadSeconds(), w.downloadSeconds() / 60),
-                words("file first", w.fileFirst()), words("mode first", w.modeFirst()),
-                "recommended: " + (w.recommend().equals("fileFirst") ? "file first. " : "mode first. ") + w.reason()));
+        answer(w, List.of(t("cli.timeout.download", "seconds", Math.round(w.downloadSeconds()), "minutes", w.downloadSeconds() / 60),
+                words("cli.timeout.file-first", w.fileFirst()), words("cli.timeout.mode-first", w.modeFirst()),
+                t("cli.timeout.recommended", "first", w.recommend(), "why", w.reason())));
     }
 
     private static String words(String name, ModeWindow.Way way) {
-        return String.format(Locale.ROOT, "%s %d re-entries%s, hands %.0f min, %.1f min in all", name, way.reentries(),
-                way.reentries() == 0 ? "" : " at " + String.join(", ", way.reentryAt().stream()
-                .map(s -> String.format(Locale.ROOT, "%.1f min", s / 60)).toList()), way.handsOnMinutes(), way.totalMinutes());
+        return t("cli.timeout.way", "name", Text.of(name), "n", way.reentries(), "at", way.reentryAt().stream()
+                .map(s -> t("cli.timeout.at", "minutes", s / 60)).toList(), "hands", Math.round(way.handsOnMinutes()), "all",
+                way.totalMinutes());
     }
 }

@@ -1,5 +1,7 @@
 package wistaxis.cli.keys;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Arrays;
@@ -14,15 +16,15 @@ import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.ledger.OutFile;
 import wistaxis.store.paper.FamilyCard;
 
-@Command(name = "card", mixinStandardHelpOptions = true, description = "A card for the wall: one page with all key sequences of a family.")
+@Command(name = "card", mixinStandardHelpOptions = true, description = "${bundle:cli.help.card}")
 public final class CardCommand extends Output {
-    @Option(names = "--family", required = true, paramLabel = "F", description = "HOME-PHONE, VOLUME-DOWN, SIDE-KEY, HOME-PAD or TOP-PAD")
+    @Option(names = "--family", required = true, paramLabel = "F", description = "${bundle:cli.help.card.family}")
     private String family = "";
 
-    @Option(names = "--out", required = true, paramLabel = "FILE.pdf", description = "where to write it")
+    @Option(names = "--out", required = true, paramLabel = "FILE.pdf", description = "${bundle:cli.help.card.out}")
     private Path file = Path.of("");
 
-    @Option(names = "--replace", description = "replace the file where it is there already")
+    @Option(names = "--replace", description = "${bundle:cli.help.card.replace}")
     private boolean replace;
 
     private record Written(String file, String family) {}
@@ -30,12 +32,12 @@ public final class CardCommand extends Output {
     @Override
     public void run() {
         KeyFamily which = Arrays.stream(KeyFamily.values()).filter(f -> f.toString().equalsIgnoreCase(family.strip())).findFirst()
-                .orElseThrow(() -> new BadInput("no family [" + family + "]; use one of " + Arrays.toString(KeyFamily.values())));
+                .orElseThrow(() -> new BadInput(t("cli.card.no-layout", "layout", family, "known", Arrays.toString(KeyFamily.values()))));
         try {
             OutFile.write(file, FamilyCard.pdf(which, SequenceLibrary.shipped()), replace);
         } catch (IOException e) {
             throw DiskTrouble.of("card", file, e);
         }
-        answer(new Written(file.toString(), which.toString()), List.of("Written: " + file));
+        answer(new Written(file.toString(), which.toString()), List.of(t("cli.written", "file", file)));
     }
 }

@@ -1,5 +1,7 @@
 package wistaxis.cli.keys;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.List;
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
@@ -10,9 +12,9 @@ import wistaxis.core.device.Body;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.BadInput;
 
-@Command(name = "devices", mixinStandardHelpOptions = true, description = "List the devices known, or those that a text may mean.")
+@Command(name = "devices", mixinStandardHelpOptions = true, description = "${bundle:cli.help.devices}")
 public final class DevicesCommand extends Output {
-    @Parameters(arity = "0..1", paramLabel = "QUERY", description = "identifier, A-number or name, or a part of one")
+    @Parameters(arity = "0..1", paramLabel = "QUERY", description = "${bundle:cli.help.devices.query}")
     private @Nullable String query;
 
     private record Row(String identifier, String name, String family, String plug, List<String> aNumbers, List<String> keys) {
@@ -26,9 +28,7 @@ public final class DevicesCommand extends Output {
     public void run() {
         List<DeviceModel> found = query == null ? DEVICES.models() : DEVICES.search(query);
         if (found.isEmpty()) {
-            throw new BadInput("no device [" + query
-                    + "] is known; write an identifier (iPhone13,2), an A-number (A2403) or a name, or answer questions about its looks: "
-                    + "wistaxis identify");
+            throw new BadInput(t("cli.device.unknown-query", "query", query));
         }
         answer(found.stream().map(Row::of).toList(), found.stream()
                 .map(m -> String.format(Locale.ROOT, "%-12s %-37s %-11s %-6s %s", m.identifier(), m.name(), m.family(), m.plug(),

@@ -1,5 +1,7 @@
 package wistaxis.cli.keys;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -18,11 +20,10 @@ import wistaxis.core.identify.LookLibrary;
 import wistaxis.core.identify.LookQuestion;
 
 @Command(name = "identify", mixinStandardHelpOptions = true,
-        description = "Find a device by its looks: what is left after the facts given, and the question that tells most next.")
+        description = "${bundle:cli.help.identify}")
 public final class IdentifyCommand extends Output {
     @Option(names = "--fact", paramLabel = "NAME=VALUE",
-            description =
-            "an answer, for example front=notch, or a single tell-tale, for example back=glass; 'cannot-tell' is always an answer")
+            description = "${bundle:cli.help.identify.fact}")
     private List<String> facts = new ArrayList<>();
 
     private record Candidate(String identifier, String name) {}
@@ -40,7 +41,7 @@ public final class IdentifyCommand extends Output {
             at = at.with(fact.getKey(), fact.getValue());
         }
         if (at.candidates().isEmpty()) {
-            throw new Refusal("no model looks like that: " + String.join(", ", facts) + " do not go together; take one back");
+            throw new Refusal(t("cli.identify.none", "facts", String.join(", ", facts)));
         }
         Question next = at.next().map(n -> new Question(n.question().question(), n.question().asks().toString(), n.question().how()
                 .toString(),
@@ -56,10 +57,10 @@ public final class IdentifyCommand extends Output {
         for (String text : texts) {
             int at = text.indexOf('=');
             if (at < 1 || at == text.length() - 1) {
-                throw new BadInput("[" + text + "]: write NAME=VALUE, for example front=notch");
+                throw new BadInput(t("cli.identify.form", "text", text));
             }
             if (pairs.put(text.substring(0, at), text.substring(at + 1)) != null) {
-                throw new BadInput("[" + text.substring(0, at) + "] is given twice; give it once");
+                throw new BadInput(t("cli.identify.twice", "name", text.substring(0, at)));
             }
         }
         return pairs;
@@ -71,12 +72,13 @@ public final class IdentifyCommand extends Output {
 
     private static List<String> words(Row row, List<DeviceModel> candidates) {
         List<String> lines = new ArrayList<>();
-        lines.add(candidates.size() + " left: " + String.join(", ", candidates.stream().map(DeviceModel::name).distinct().toList()));
-        lines.add(row.family() == null ? "The key family is not settled yet." : "Key family " + row.family() + ": enough for the keys.");
+        lines.add(t("cli.identify.left", "n", candidates.size(), "models", String.join(", ", candidates.stream().map(DeviceModel::name)
+                .distinct().toList())));
+        lines.add(row.family() == null ? t("cli.identify.layout-open") : t("cli.identify.layout", "layout", row.family()));
         if (row.next() == null) {
             lines.add(row.rest());
         } else {
-            lines.add("Next: " + row.next().asks() + " " + row.next().how());
+            lines.add(t("cli.identify.next", "asks", row.next().asks(), "how", row.next().how()));
             row.next().answers().forEach(a -> lines.add(String.format(Locale.ROOT, "  --fact %s=%-16s %s", row.next().question(),
                     a.value(), a.words())));
         }

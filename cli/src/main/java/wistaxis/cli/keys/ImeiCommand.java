@@ -1,5 +1,7 @@
 package wistaxis.cli.keys;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.List;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Parameters;
@@ -8,9 +10,9 @@ import wistaxis.cli.output.Refusal;
 import wistaxis.core.device.Imei;
 import wistaxis.core.facts.BadInput;
 
-@Command(name = "imei", mixinStandardHelpOptions = true, description = "Check the check digit of an IMEI.")
+@Command(name = "imei", mixinStandardHelpOptions = true, description = "${bundle:cli.help.imei}")
 public final class ImeiCommand extends Output {
-    @Parameters(paramLabel = "NUMBER", description = "15 digits; spaces and hyphens do not matter")
+    @Parameters(paramLabel = "NUMBER", description = "${bundle:cli.help.imei.number}")
     private String number = "";
 
     private record Row(String imei, boolean valid, int expectedCheckDigit) {}
@@ -23,6 +25,6 @@ public final class ImeiCommand extends Output {
         } catch (BadInput e) {
             throw Imei.parse(number).valid() ? e : new Refusal(String.valueOf(e.getMessage()));
         }
-        answer(new Row(imei.digits(), true, imei.expectedCheckDigit()), List.of(imei.digits() + ": the check digit fits"));
+        answer(new Row(imei.digits(), true, imei.expectedCheckDigit()), List.of(t("cli.imei.fits", "imei", imei.digits())));
     }
 }

@@ -1,5 +1,7 @@
 package wistaxis.cli.keys;
 
+import static wistaxis.core.words.Say.t;
+
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -21,32 +23,33 @@ import wistaxis.core.keys.Start;
 import wistaxis.core.practice.Chance;
 import wistaxis.core.practice.Hand;
 import wistaxis.core.practice.Margin;
+import wistaxis.core.words.Text;
 
 @Command(name = "margins", mixinStandardHelpOptions = true,
-        description = "How early and late each step may be, and how likely a hand lands the whole sequence.")
+        description = "${bundle:cli.help.margins}")
 public final class MarginsCommand extends Output {
     private static final int MOST = 10_000_000;
 
-    @Option(names = "--device", required = true, paramLabel = "ID", description = "identifier or A-number")
+    @Option(names = "--device", required = true, paramLabel = "ID", description = "${bundle:cli.help.margins.device}")
     private String device = "";
 
     @Option(names = "--goal", required = true, paramLabel = "GOAL",
-            description = "power-off, power-on, force-restart, recovery, leave-recovery, dfu or leave-dfu")
+            description = "${bundle:cli.help.margins.goal}")
     private String goal = "";
 
-    @Option(names = "--school", paramLabel = "S", description = "only this one")
+    @Option(names = "--method", paramLabel = "S", description = "${bundle:cli.help.margins.method}")
     private @Nullable String school;
 
-    @Option(names = "--hand", paramLabel = "FILE", description = "a hand in JSON, as the drill exports it; an average one where left out")
+    @Option(names = "--timing", paramLabel = "FILE", description = "${bundle:cli.help.margins.timing}")
     private @Nullable Path hand;
 
-    @Option(names = "--blind", description = "without tones and clock")
+    @Option(names = "--blind", description = "${bundle:cli.help.margins.blind}")
     private boolean blind;
 
-    @Option(names = "--seed", paramLabel = "N", defaultValue = "1", description = "of the random numbers")
+    @Option(names = "--seed", paramLabel = "N", defaultValue = "1", description = "${bundle:cli.help.margins.seed}")
     private long seed;
 
-    @Option(names = "--attempts", paramLabel = "N", defaultValue = "20000", description = "how many are tried, 1 to 10000000")
+    @Option(names = "--attempts", paramLabel = "N", defaultValue = "20000", description = "${bundle:cli.help.margins.attempts}")
     private int attempts;
 
     private record Row(String school, String family, Goal goal, Start start, String hand, boolean blind, List<Margin> steps, int attempts,
@@ -55,7 +58,7 @@ public final class MarginsCommand extends Output {
     @Override
     public void run() {
         if (attempts < 1 || attempts > MOST) {
-            throw new BadInput("attempts [" + attempts + "]: 1 to " + MOST);
+            throw new BadInput(t("cli.margins.attempts", "n", attempts, "most", MOST));
         }
         DeviceModel model = device(device);
         Family family = DEVICES.familyOf(model);
@@ -63,10 +66,10 @@ public final class MarginsCommand extends Output {
         List<KeySequence> all = SequenceLibrary.shipped().of(model, Goal.parse(goal));
         List<KeySequence> schools = all.stream().filter(s -> school == null || s.school().equalsIgnoreCase(school)).toList();
         if (schools.isEmpty()) {
-            throw new BadInput("no school [" + school + "] for " + goal + " on " + model.name() + "; there are " + all.stream()
-                    .map(KeySequence::school).toList());
+            throw new BadInput(t("cli.margins.no-method", "method", school, "goal", goal, "model", model.name(), "known",
+                    all.stream() .map(KeySequence::school).toList()));
         }
-        Progress progress = progress("trying " + attempts + " attempts of " + schools.size() + " schools");
+        Progress progress = progress(t("cli.progress.margins", "n", attempts, "methods", schools.size()));
         List<Row> rows = schools.stream().map(s -> {
             Start start = s.from().getFirst();
             Chance c = Chance.of(s, new DeviceMachine(family), start, whose, blind, seed, attempts,
@@ -82,20 +85,17 @@ public final class MarginsCommand extends Output {
     }
 
     private static List<String> words(Row row, Score score) {
-        List<String> words = new ArrayList<>(List.of(row.school() + " from " + row.start()
-                + (row.success() >= 1 ? ": the model gives no limit here"
-                : String.format(Locale.ROOT, ": lands %.1f %% (%.1f-%.1f) in the model", 100 * row.success(), 100 * row.low(), 100 * row
-                .high()))
-                + String.format(Locale.ROOT, ", %d attempts, %s hand%s; %s", row.attempts(), row.hand(), row.blind() ? ", blind" : "", row
-                .inHand().says())));
+        List<String> words = new ArrayList<>(List.of(t(row.success() >= 1 ? "cli.margins.no-limit" : "cli.margins.works", "method",
+                KeySequence.name(row.school()), "start", Text.of("core.start." + row.start()), "chance", 100 * row.success(), "low",
+                100 * row.low(), "high", 100 * row.high(), "attempts", row.attempts(), "timing", row.hand(), "blind",
+                String.valueOf(row.blind()), "byHand", row.inHand().says())));
         for (Margin m : row.steps()) {
             if (m.byHand()) {
-                words.add(String.format(Locale.ROOT, "  %d. %-28s %6.2f s %s, %6.2f to %s%s", m.step() + 1,
-                        score.instruction(m.step(), 0).huge(), m.nominal(), score.step(m.step()).seconds() == null ? "in the model"
-                        : "taught",
-                        m.earliest(),
-                        m.latest() == null ? "as long as you like" : String.format(Locale.ROOT, "%.2f s", m.latest()),
-                        m.gapLatest() == null ? "" : String.format(Locale.ROOT, "; the next within %.2f s", m.gapLatest())));
+                words.add(String.format(Locale.ROOT, "  %d. %-28s %6.2f s %s, %6.2f – %s%s", m.step() + 1,
+                        score.instruction(m.step(), 0).huge(), m.nominal(),
+                        t(score.step(m.step()).seconds() == null ? "cli.margins.model" : "cli.margins.taught"), m.earliest(),
+                        m.latest() == null ? t("cli.margins.any-time") : String.format(Locale.ROOT, "%.2f s", m.latest()),
+                        m.gapLatest() == null ? "" : t("cli.margins.next-within", "seconds", m.gapLatest())));
             }
         }
         return words;

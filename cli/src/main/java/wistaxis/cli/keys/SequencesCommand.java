@@ -1,5 +1,7 @@
 package wistaxis.cli.keys;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
@@ -20,22 +22,20 @@ import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.keys.Start;
 import wistaxis.core.words.Text;
 
-@Command(name = "sequences", mixinStandardHelpOptions = true, description = "The key sequences ('schools') that reach a goal on a device.")
+@Command(name = "sequences", mixinStandardHelpOptions = true, description = "${bundle:cli.help.sequences}")
 public final class SequencesCommand extends Output {
-    @Option(names = "--device", required = true, paramLabel = "ID", description = "identifier or A-number")
+    @Option(names = "--device", required = true, paramLabel = "ID", description = "${bundle:cli.help.sequences.device}")
     private String device = "";
 
     @Option(names = "--goal", required = true, paramLabel = "GOAL",
-            description = "power-off, power-on, force-restart, recovery, leave-recovery, dfu or leave-dfu")
+            description = "${bundle:cli.help.sequences.goal}")
     private String goal = "";
 
     @Option(names = "--broken", paramLabel = "KEY",
-            description = "a key that does not work: up, down, side, top or home; may be given more than once")
+            description = "${bundle:cli.help.sequences.broken}")
     private List<String> broken = List.of();
 
-    @Option(names = "--from", paramLabel = "START", description = {
-        "only for a device that is found so: on, off, looping, disabled, recovery, dfu. For one that is on, schools that begin",
-        "with one that is off are given together with the power-off before them, as one chain."})
+    @Option(names = "--from", paramLabel = "START", description = "${bundle:cli.help.sequences.from}")
     private @Nullable String from;
 
     private record Row(String school, String family, Goal goal, List<KeyStep> steps, String provenance, String source, boolean minority,
@@ -59,20 +59,21 @@ public final class SequencesCommand extends Output {
         }
         if (schools.isEmpty()) {
             answer(List.of(), List.of());
-            throw new Refusal("no key sequence for [" + goal + "] on " + model.name() + " is left without " + without
-                    + (from == null ? "" : " from [" + from + "]") + ". "
-                    + SequenceLibrary.instead(wanted).says());
+            throw new Refusal(t("cli.sequences.none", "goal", wanted, "model", model.name(), "without", without.stream()
+                    .map(PhysicalKey::words).toList(), "from", from == null ? "none" : from, "instead",
+                    SequenceLibrary.instead(wanted).says()));
         }
         List<String> words = new ArrayList<>();
         schools.forEach(s -> words.addAll(words(s, model)));
         if (wanted == Goal.POWER_OFF) {
-            words.add("Or: " + SequenceLibrary.instead(wanted).says());
+            words.add(t("cli.sequences.or", "says", SequenceLibrary.instead(wanted).says()));
         }
         answer(schools.stream().map(Row::of).toList(), words);
     }
 
     private static List<String> words(KeySequence school, DeviceModel model) {
-        List<String> words = new ArrayList<>(List.of(school.school() + (school.minority() ? " (minority school)" : "")));
+        List<String> words = new ArrayList<>(List.of(school.minority() ? t("cli.sequences.few", "method", school.name())
+                : school.name().toString()));
         Score score = Score.of(school, DEVICES.familyOf(model), school.from().getFirst());
         for (int i = 0; i < score.steps(); i++) {
             Instruction step = score.instruction(i, 0);

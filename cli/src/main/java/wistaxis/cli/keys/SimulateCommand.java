@@ -1,5 +1,7 @@
 package wistaxis.cli.keys;
 
+import static wistaxis.core.words.Say.t;
+
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -9,13 +11,14 @@ import picocli.CommandLine.Option;
 import wistaxis.cli.output.Output;
 import wistaxis.core.keys.Simulation;
 import wistaxis.core.keys.Trace;
+import wistaxis.core.words.Text;
 
-@Command(name = "simulate", mixinStandardHelpOptions = true, description = "Play a trace of key and cable events on a simulated device.")
+@Command(name = "simulate", mixinStandardHelpOptions = true, description = "${bundle:cli.help.simulate}")
 public final class SimulateCommand extends Output {
-    @Option(names = "--device", required = true, paramLabel = "ID", description = "identifier or A-number")
+    @Option(names = "--device", required = true, paramLabel = "ID", description = "${bundle:cli.help.simulate.device}")
     private String device = "";
 
-    @Option(names = "--trace", required = true, paramLabel = "FILE", description = "a trace in JSON, see docs/formats.md")
+    @Option(names = "--trace", required = true, paramLabel = "FILE", description = "${bundle:cli.help.simulate.trace}")
     private Path trace = Path.of("");
 
     @Override
@@ -24,7 +27,8 @@ public final class SimulateCommand extends Output {
         Simulation.Result result = simulation.run(Trace.parse(text(trace, "trace", 10), trace.getFileName().toString()));
         List<String> words = new ArrayList<>();
         for (Simulation.Sight s : result.history()) {
-            words.add(String.format(Locale.ROOT, "%8.2f s  %-20s host: %s", s.at(), s.screen(), s.host()));
+            words.add(String.format(Locale.ROOT, "%8.2f s  %-22s %s", s.at(), Text.of("core.screen." + s.screen()),
+                    t("cli.simulate.computer", "shows", s.host().words())));
         }
         words.add(result.explanation());
         answer(result, words);

@@ -1,5 +1,7 @@
 package wistaxis.cli.ledger;
 
+import static wistaxis.core.words.Say.t;
+
 import java.nio.file.Files;
 import java.util.List;
 import java.util.stream.Stream;
@@ -9,19 +11,17 @@ import picocli.CommandLine.Parameters;
 import wistaxis.cli.output.OnLedger;
 import wistaxis.store.people.People;
 
-@Command(name = "customers", mixinStandardHelpOptions = true, description = {
-    "What is kept of customers and their devices, ticket by ticket: for whoever asks what this shop knows of them. It stands in no other",
-    "export. Who was forgotten, and what was sealed with a lost key, is not there."})
+@Command(name = "customers", mixinStandardHelpOptions = true, description = "${bundle:cli.help.customers}")
 public final class CustomersCommand extends OnLedger {
     @Parameters(paramLabel = "WORDS", arity = "0..1", defaultValue = "",
-            description = "a name, a number, an IMEI or a serial, in whole words; everybody where it is left out")
+            description = "${bundle:cli.help.customers.words}")
     private String search = "";
 
     private record Kept(String ticket, @Nullable String name, String reach, @Nullable String language, @Nullable String imei,
             List<String> serials) {
         private String words() {
-            return ticket + "  " + String.join(", ", Stream.of(name == null ? "nobody's name" : name, reach, imei == null ? "" : "IMEI "
-                    + imei, String.join(" ", serials)).filter(s -> !s.isBlank()).toList());
+            return ticket + "  " + String.join(", ", Stream.of(name == null ? t("cli.customers.no-name") : name, reach, imei == null ? ""
+                    : t("cli.customers.imei", "imei", imei), String.join(" ", serials)).filter(s -> !s.isBlank()).toList());
         }
     }
 
@@ -30,7 +30,7 @@ public final class CustomersCommand extends OnLedger {
     @Override
     public void run() {
         List<Kept> kept = Files.exists(folder().people()) ? read() : List.of();
-        answer(new Answer(kept), kept.isEmpty() ? List.of("Nobody is kept" + (search.isBlank() ? "." : " under these words."))
+        answer(new Answer(kept), kept.isEmpty() ? List.of(t(search.isBlank() ? "cli.customers.none" : "cli.customers.none-found"))
                 : kept.stream()
                 .map(Kept::words).toList());
     }

@@ -1,5 +1,7 @@
 package wistaxis.cli.ledger;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.time.DateTimeException;
@@ -8,37 +10,36 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import wistaxis.cli.output.OnLedger;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Shown;
+import wistaxis.core.words.Text;
+import wistaxis.store.ledger.FigureWords;
 import wistaxis.store.ledger.Figures;
 import wistaxis.store.ledger.FiguresCsv;
 import wistaxis.store.ledger.Ledger;
 
-@Command(name = "figures", mixinStandardHelpOptions = true, description = {
-    "The shop's figures over the tickets opened in a stretch of time: what came in, what helped, how keys landed, what helped at the host,",
-    "promises, stage lengths. Each share with its cases and 95 % interval (Wilson); below three cases nothing is said."})
+@Command(name = "figures", mixinStandardHelpOptions = true, description = "${bundle:cli.help.figures}")
 public final class FiguresCommand extends OnLedger {
-    @Option(names = "--from", paramLabel = "DAY", defaultValue = "2000-01-01", description = "first day, for example 2026-05-01")
+    @Option(names = "--from", paramLabel = "DAY", defaultValue = "2000-01-01", description = "${bundle:cli.help.figures.from}")
     private String from = "";
 
-    @Option(names = "--to", paramLabel = "DAY", defaultValue = "2999-12-31", description = "last day, included")
+    @Option(names = "--to", paramLabel = "DAY", defaultValue = "2999-12-31", description = "${bundle:cli.help.figures.to}")
     private String to = "";
 
-    @Option(names = "--csv", description = "one row a figure, RFC 4180, in place of words")
+    @Option(names = "--csv", description = "${bundle:cli.help.figures.csv}")
     private boolean csv;
 
-    @Option(names = "--by-person", description = "attempts to the mode by person too; for learning, not for a league table")
+    @Option(names = "--by-person", description = "${bundle:cli.help.figures.by-person}")
     private boolean byPerson;
 
     private static Instant day(String text, int after) {
         try {
             return LocalDate.parse(text).plusDays(after).atStartOfDay(ZoneId.systemDefault()).toInstant();
         } catch (DateTimeException e) {
-            throw new BadInput("day [" + Shown.value(text) + "] is none; write for example 2026-05-01", e);
+            throw new BadInput(t("cli.figures.day", "day", Shown.value(text)), e);
         }
     }
 
@@ -52,32 +53,40 @@ public final class FiguresCommand extends OnLedger {
             csv(f);
             return;
         }
-        List<String> words = new ArrayList<>(List.of(f.tickets() + " tickets, " + f.closed() + " closed"));
-        f.troubles().forEach(c -> words.add("  in: " + c.what() + " " + c.n()));
-        f.families().forEach(c -> words.add("  family: " + c.what() + " " + c.n()));
-        f.models().forEach(c -> words.add("  model: " + c.what() + " " + c.n()));
-        f.helped().forEach(s -> words.add("  helped: " + words(s)));
-        f.keys().forEach(s -> words.add("  keys: " + words(s)));
-        f.funnel().forEach(w -> words.add(String.format(Locale.ROOT, "  to the mode: %s at first %d, at second %d, later %d, never %d",
-                w.what(),
-                w.first(), w.second(), w.later(), w.never())));
-        if (f.again() != null) {
-            words.add("  " + words(f.again()));
+        List<String> words = new ArrayList<>(List.of(t("cli.figures.tickets", "n", f.tickets(), "closed", f.closed())));
+        Figures said = FigureWords.of(f);
+        said.troubles().forEach(c -> words.add(count("problem", c)));
+        said.families().forEach(c -> words.add(count("layout", c)));
+        said.models().forEach(c -> words.add(count("model", c)));
+        said.helped().forEach(s -> words.add(share("helped", s)));
+        said.keys().forEach(s -> words.add(share("buttons", s)));
+        said.funnel().forEach(w -> words.add("  " + t("cli.figures.entered", "what", w.what(), "first", w.first(), "second", w.second(),
+                "later", w.later(), "never", w.never())));
+        if (said.again() != null) {
+            words.add(share("dropped-out", said.again()));
         }
-        f.host().forEach(s -> words.add("  at the host: " + words(s)));
-        if (f.promise() != null) {
-            words.add("  promises kept: " + words(f.promise()));
+        said.host().forEach(s -> words.add(share("computer", s)));
+        if (said.promise() != null) {
+            words.add(share("promise", said.promise()));
         }
-        f.spent().forEach(l -> words.add(String.format(Locale.ROOT, "  time: %s %.0f min (%.0f-%.0f) a ticket", l.what(),
-                l.seconds().mid() / 60,
-                l.seconds().low() / 60, l.seconds().high() / 60)));
-        f.stages().forEach(l -> words.add(String.format(Locale.ROOT, "  stage %s: %.0f s (%.0f-%.0f), %d runs", l.what(), l.seconds().mid(),
-                l.seconds().low(), l.seconds().high(), l.seconds().cases())));
+        said.spent().forEach(l -> words.add(length("time", l, 60)));
+        said.stages().forEach(l -> words.add(length("stage", l, 1)));
         answer(f, words);
     }
 
-    private static String words(Figures.Share s) {
-        return String.format(Locale.ROOT, "%s %d of %d (%.0f-%.0f %%)", s.what(), s.n(), s.of(), 100 * s.low(), 100 * s.high());
+    private static String count(String of, Figures.Count c) {
+        return "  " + t("cli.figures." + of, "what", c.what(), "n", c.n());
+    }
+
+    private static String share(String of, Figures.Share s) {
+        return "  " + t("cli.figures." + of, "what", s.what(), "share", Text.of("cli.figures.share", "n", s.n(), "of", s.of(), "low",
+                Math.round(100 * s.low()), "high", Math.round(100 * s.high())));
+    }
+
+    /** @param unit seconds */
+    private static String length(String of, Figures.Length l, int unit) {
+        return "  " + t("cli.figures." + of, "what", l.what(), "mid", Math.round(l.seconds().mid() / unit), "low",
+                Math.round(l.seconds().low() / unit), "high", Math.round(l.seconds().high() / unit), "n", l.seconds().cases());
     }
 
     private void csv(Figures f) {

@@ -1,5 +1,7 @@
 package wistaxis.cli.ledger;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.BufferedWriter;
 import java.io.IOException;
 import java.io.Writer;
@@ -22,9 +24,7 @@ import wistaxis.store.ledger.LedgerExport;
 import wistaxis.store.ledger.LedgerSeen;
 
 @Command(name = "ledger", mixinStandardHelpOptions = true,
-        description =
-        "Verify or export the ledger, list its anchors, or make anew what is computed from it. All but the last only read: nothing is "
-        + "changed, in the folder or in its files.",
+        description = "${bundle:cli.help.ledger}",
         subcommands = {LedgerCommand.Verify.class, LedgerCommand.Export.class, LedgerCommand.Anchors.class, LedgerCommand.Rebuild.class})
 public final class LedgerCommand implements Runnable {
     @CommandLine.Spec
@@ -33,16 +33,14 @@ public final class LedgerCommand implements Runnable {
     @Override
     public void run() {
         throw new CommandLine.ParameterException(java.util.Objects.requireNonNull(spec).commandLine(),
-                "Missing command: verify, export, anchors or rebuild");
+                t("cli.ledger.missing"));
     }
 
     @Command(name = "verify", mixinStandardHelpOptions = true,
-            description =
-            "Check the chain of digests from the first entry to the last, that its end is still there, and whether what it says can have "
-            + "happened.")
+            description = "${bundle:cli.help.ledger.verify}")
     static final class Verify extends OnLedger implements CommandLine.IExitCodeGenerator {
         @Option(names = "--anchor", paramLabel = "NUMBER:DIGEST",
-                description = "a head of the ledger as it stands on a paper or an export; may be given several times")
+                description = "${bundle:cli.help.ledger.verify.anchor}")
         private List<String> anchors = List.of();
 
         private int status;
@@ -61,20 +59,21 @@ public final class LedgerCommand implements Runnable {
                 List<Anchor> held = new ArrayList<>(kept.anchors());
                 anchors.forEach(a -> held.add(Anchor.parse(a)));
                 long last = ledger.last().map(LedgerEntry::number).orElse(0L);
-                Progress progress = progress("looking through " + last + " entries");
+                Progress progress = progress(t("cli.progress.ledger", "n", last));
                 LedgerCheck check = ledger.check(LedgerSeen.read(folder().seen()), held, Instant.now(), n -> {
                     progress.accept(n / (double) Math.max(1, last));
                     return true;
                 }).orElseThrow();
-                List<String> words = new ArrayList<>(List.of(check.broken().map(b -> "the chain is broken: " + b).orElse("the chain holds")
-                        + ": " + check.entries() + " entries, last digest " + check.last()));
+                List<String> words = new ArrayList<>(List.of(check.broken().isPresent() ? t("cli.ledger.is-broken", "why",
+                        check.broken().get(), "n", check.entries(), "digest", check.last())
+                        : t("cli.ledger.verified", "n", check.entries(), "digest", check.last())));
                 check.findings().forEach(f -> words.add("  " + f));
                 if (!check.findings().isEmpty()) {
-                    words.add("What it says cannot all have happened: " + check.findings().size() + " findings.");
+                    words.add(t("cli.ledger.findings", "n", check.findings().size()));
                 }
                 answer(new Row(check.entries(), check.broken().isEmpty(), check.last(), check.broken().orElse(null), check.findings()),
                         words);
-                check.broken().ifPresent(b -> spec().commandLine().getErr().println("wistaxis: the chain is broken: " + b));
+                check.broken().ifPresent(b -> spec().commandLine().getErr().println("wistaxis: " + t("cli.ledger.broken", "why", b)));
                 if (!kept.trouble().isEmpty()) {
                     spec().commandLine().getErr().println("wistaxis: " + kept.trouble());
                 }
@@ -84,9 +83,7 @@ public final class LedgerCommand implements Runnable {
     }
 
     @Command(name = "anchors", mixinStandardHelpOptions = true,
-            description = {"The heads of the ledger that are kept outside of it, one a day, each as NUMBER:DIGEST.",
-        "Copied to a place that whoever writes the ledger cannot reach, they show later whether it was made anew: wistaxis ledger verify "
-        + "--anchor NUMBER:DIGEST"})
+            description = "${bundle:cli.help.ledger.anchors}")
     static final class Anchors extends OnLedger {
         private record Row(long entry, String digest, @Nullable Instant at) {}
 
@@ -99,8 +96,7 @@ public final class LedgerCommand implements Runnable {
     }
 
     @Command(name = "rebuild", mixinStandardHelpOptions = true,
-            description =
-            "Make anew what is computed from the entries: lists, statistics, words to search for. The entries stay as they are.")
+            description = "${bundle:cli.help.ledger.rebuild}")
     static final class Rebuild extends OnLedger {
         private record Row(long entries) {}
 
@@ -109,19 +105,19 @@ public final class LedgerCommand implements Runnable {
             ledger().close();
             try (FolderHold _ = FolderHold.take(folder().root()); Ledger ledger = Ledger.open(folder().ledger())) {
                 long last = ledger.last().map(LedgerEntry::number).orElse(0L);
-                Progress progress = progress("taking in " + last + " entries");
+                Progress progress = progress(t("cli.progress.rebuild", "n", last));
                 ledger.rebuild(n -> {
                     progress.accept(n / (double) Math.max(1, last));
                     return true;
                 });
-                answer(new Row(last), List.of("Made anew from " + last + " entries."));
+                answer(new Row(last), List.of(t("cli.ledger.rebuilt", "n", last)));
             }
         }
     }
 
-    @Command(name = "export", mixinStandardHelpOptions = true, description = "Write the whole ledger to standard output.")
+    @Command(name = "export", mixinStandardHelpOptions = true, description = "${bundle:cli.help.ledger.export}")
     static final class Export extends OnLedger {
-        @Option(names = "--format", required = true, paramLabel = "json|csv", description = "json or csv")
+        @Option(names = "--format", required = true, paramLabel = "json|csv", description = "${bundle:cli.help.ledger.export.format}")
         private LedgerExport format = LedgerExport.JSON;
 
         @Override
@@ -131,7 +127,7 @@ public final class LedgerCommand implements Runnable {
                 format.to(out, ledger::each);
                 out.flush();
             } catch (IOException e) {
-                throw new Refusal("the ledger cannot be written to standard output: " + e.getMessage());
+                throw new Refusal(t("cli.ledger.not-written", "why", e.getMessage()));
             }
         }
     }

@@ -1,5 +1,7 @@
 package wistaxis.cli.ledger;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -27,26 +29,24 @@ import wistaxis.workbench.document.Papers;
 import wistaxis.workbench.people.Customers;
 import wistaxis.workbench.ticket.Shop;
 
-@Command(name = "paper", mixinStandardHelpOptions = true, description = {
-    "A paper of a ticket as PDF, from its entries in the ledger: the same bytes for the same entries. With --up-to it is the one that was",
-    "made at an earlier entry."})
+@Command(name = "document", mixinStandardHelpOptions = true, description = "${bundle:cli.help.paper}")
 public final class PaperCommand extends OnLedger {
-    @Parameters(paramLabel = "KIND", description = "receipt, consent, report, erasure, buying, home, label or sheet")
+    @Parameters(paramLabel = "KIND", description = "${bundle:cli.help.paper.kind}")
     private String kind = "";
 
     @Option(names = "--ticket", required = true, paramLabel = "N")
     private String ticket = "";
 
-    @Option(names = "--up-to", paramLabel = "ENTRY", description = "number of the last entry that it is made of")
+    @Option(names = "--up-to", paramLabel = "ENTRY", description = "${bundle:cli.help.paper.up-to}")
     private @Nullable Long upTo;
 
-    @Option(names = "--language", paramLabel = "XX", description = "for example de; the customer's own where it is left out")
+    @Option(names = "--language", paramLabel = "XX", description = "${bundle:cli.help.paper.language}")
     private @Nullable String language;
 
-    @Option(names = "--out", required = true, paramLabel = "FILE.pdf", description = "where to write it")
+    @Option(names = "--out", required = true, paramLabel = "FILE.pdf", description = "${bundle:cli.help.paper.out}")
     private Path file = Path.of("");
 
-    @Option(names = "--replace", description = "replace the file where it is there already")
+    @Option(names = "--replace", description = "${bundle:cli.help.paper.replace}")
     private boolean replace;
 
     private record Written(String kind, String ticket, long upTo, String file, int bytes, String sha256) {}
@@ -60,24 +60,26 @@ public final class PaperCommand extends OnLedger {
             entries = ledger.of(ticket).stream().filter(e -> upTo == null || e.number() <= upTo).toList();
         }
         if (entries.isEmpty()) {
-            throw new BadInput("there is no ticket [" + ticket + "]" + (upTo == null ? "" : " up to entry [" + upTo + "]"));
+            throw new BadInput(upTo == null ? t("cli.ticket.none", "number", ticket)
+                    : t("cli.document.no-entry", "number", ticket, "entry", String.valueOf(upTo)));
         }
         Shop shop = Shop.look(folder(), DEVICES, Instant::now);
         People.Person kept = Customers.look(folder(), ticket);
         String wanted = language == null ? kept.language() : language;
-        Language in = Language.shipped(wanted == null ? "en" : wanted).orElseThrow(() -> new BadInput(Say.t("cli.document.no-language",
-                "language", wanted, "known", Language.shipped().stream().map(Language::tag).toList())));
-        String name = Optional.ofNullable(shop.settings().bench()).orElse(practice() ? "Practice bench" : "My bench");
+        Language in = Language.find(wanted == null ? "en" : wanted).orElseThrow(() -> new BadInput(Say.t("cli.document.no-language",
+                "language", wanted, "known", Language.all().stream().map(Language::tag).toList())));
+        String name = Optional.ofNullable(shop.settings().bench()).orElse(practice() ? t("cli.document.practice-bench")
+                : t("cli.document.my-bench"));
         try {
             byte[] pdf = made(new Papers(shop, new Papers.Letterhead(name, Documents.terms(folder()), ZoneId.systemDefault(),
                     Customers.onPaper(Ticket.fold(entries), kept, Customers.forgotten(folder(), ticket)), kept.serials(), in)), which,
                     entries);
             OutFile.write(file, pdf, replace);
             long last = entries.getLast().number();
-            answer(new Written(which.toString(), ticket, last, file.toString(), pdf.length, Sha256.of(pdf)), List.of("Written: " + file
-                    + ", from the entries up to " + last));
+            answer(new Written(which.toString(), ticket, last, file.toString(), pdf.length, Sha256.of(pdf)),
+                    List.of(t("cli.document.written", "file", file, "entry", last)));
         } catch (IOException e) {
-            throw DiskTrouble.of("paper", file, e);
+            throw DiskTrouble.of("document", file, e);
         }
     }
 
@@ -86,7 +88,7 @@ public final class PaperCommand extends OnLedger {
         try {
             OutFile.check(file, replace);
         } catch (IOException e) {
-            throw DiskTrouble.of("paper", file, e);
+            throw DiskTrouble.of("document", file, e);
         }
     }
 

@@ -1,17 +1,25 @@
 package wistaxis.cli.output;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.FileDescriptor;
 import java.io.FileOutputStream;
 import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
-import picocli.CommandLine;
+import java.util.Optional;
 import picocli.CommandLine.Command;
+import picocli.CommandLine;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.words.Language;
+import wistaxis.core.words.Say;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.FolderHold;
+import wistaxis.store.files.LanguageFolder;
+import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.Moved;
 
 /** A call from a terminal: which command it is, how what goes wrong is said, and the exit status. */
@@ -20,16 +28,30 @@ public final class Call {
 
     /** Answers on standard output and ends the program. */
     public static void andExit(Runnable main, List<Class<?>> all, String... args) {
+        LanguageFolder.read(new DataFolder(DataFolder.usualPlace()).languages()).languages().forEach(Language::add);
+        Say.use(Language.chosen(null));
         System.exit(run(main, all, new PrintWriter(new Unread(new FileOutputStream(FileDescriptor.out)), true, StandardCharsets.UTF_8),
                 new PrintWriter(System.err, true, StandardCharsets.UTF_8), args));
     }
 
     /** @return the exit status; 1 too where the answer could not be written */
-    public static int run(Runnable main, List<Class<?>> all, PrintWriter out, PrintWriter err, String... args) {
+    public static int run(Runnable main, List<Class<?>> all, PrintWriter out, PrintWriter err, String... typed) {
         PrintWriter safeErr = Terminal.on(err);
+        List<String> rest = new ArrayList<>(List.of(typed));
+        if (rest.size() > 1 && rest.getFirst().equals(LANGUAGE)) {
+            Optional<Language> language = Language.find(rest.get(1));
+            if (language.isEmpty()) {
+                safeErr.println("wistaxis: " + t("cli.document.no-language", "language", rest.get(1), "known", Language.all().stream()
+                        .map(Language::tag).toList()));
+                return CommandLine.ExitCode.USAGE;
+            }
+            Say.use(language.get());
+            rest = rest.subList(2, rest.size());
+        }
+        String[] args = Renamed.now(rest, safeErr).toArray(String[]::new);
         CommandLine parser = new CommandLine(main);
         commands(all, args).forEach(parser::addSubcommand);
-        int status = parser
+        int status = parser.setResourceBundle(new HelpTexts())
                 .setCaseInsensitiveEnumValuesAllowed(true)
                 .registerConverter(Path.class, Call::path)
                 .setOut(Terminal.on(out))
@@ -38,7 +60,7 @@ public final class Call {
                 .execute(args);
         out.flush();
         if (out.checkError()) {
-            safeErr.println("wistaxis: the answer could not be written to standard output: is its disk full, or was it closed?");
+            safeErr.println("wistaxis: " + t("cli.not-written"));
             return CommandLine.ExitCode.SOFTWARE;
         }
         return status;
@@ -51,6 +73,9 @@ public final class Call {
         return called.isEmpty() ? all : called;
     }
 
+    /** The language of the answers, before the command. */
+    private static final String LANGUAGE = "--language";
+
     private static Path path(String text) {
         try {
             if (!text.isBlank()) {
@@ -59,7 +84,7 @@ public final class Call {
         } catch (InvalidPathException _) {
             // said below
         }
-        throw new CommandLine.TypeConversionException("[" + text + "] names no file or folder");
+        throw new CommandLine.TypeConversionException(t("cli.no-path", "text", text));
     }
 
     private static int failed(Exception e, CommandLine line) throws Exception {

@@ -1,5 +1,7 @@
 package wistaxis.cli.output;
 
+import static wistaxis.core.words.Say.t;
+
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -15,10 +17,10 @@ import wistaxis.store.ledger.Ledger;
 
 /** What all on a ledger have: the folder with it. */
 public abstract class OnLedger extends Output {
-    @Option(names = "--data", paramLabel = "DIR", description = "the data folder; the usual place of the operating system if left out")
+    @Option(names = "--data", paramLabel = "DIR", description = "${bundle:cli.help.onledger.data}")
     private @Nullable Path data;
 
-    @Option(names = "--practice", description = "speak of the practice world, whose devices are simulated")
+    @Option(names = "--practice", description = "${bundle:cli.help.onledger.practice}")
     private boolean practice;
 
     protected final boolean practice() {
@@ -41,7 +43,7 @@ public abstract class OnLedger extends Output {
             return Ledger.openReadOnly(folder().ledger());
         } catch (DiskTrouble e) {
             if (e.kind() == DiskTrouble.Kind.GONE) {
-                throw new BadInput("there is no ledger at [" + folder().ledger() + "]; name the data folder with --data DIR", e);
+                throw new BadInput(t("cli.ledger.none", "file", folder().ledger()), e);
             }
             throw e;
         }

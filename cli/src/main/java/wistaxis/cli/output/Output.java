@@ -1,5 +1,7 @@
 package wistaxis.cli.output;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.PrintWriter;
 import java.nio.file.Path;
 import org.jspecify.annotations.Nullable;
@@ -14,7 +16,7 @@ import wistaxis.store.files.OutsideFile;
 public abstract class Output implements Runnable {
     protected static final DeviceCatalogue DEVICES = DeviceCatalogue.shipped();
 
-    @CommandLine.Option(names = "--json", description = "answer in JSON")
+    @CommandLine.Option(names = "--json", description = "${bundle:cli.help.output.json}")
     private boolean json;
 
     @CommandLine.Spec
@@ -50,12 +52,11 @@ public abstract class Output implements Runnable {
     protected static DeviceModel device(String typed) {
         var found = DEVICES.search(typed);
         if (typed.isBlank() || found.isEmpty()) {
-            throw new BadInput("no device [" + typed
-                    + "] is known; write an identifier (iPhone13,2) or an A-number, or list them with: wistaxis devices");
+            throw new BadInput(t("cli.device.unknown", "typed", typed));
         }
         if (found.stream().map(DeviceModel::name).distinct().count() > 1) {
-            throw new BadInput("device [" + typed + "] may be " + found.stream().map(m -> m.identifier() + " (" + m.name() + ")").limit(8)
-                    .toList() + "; write the identifier");
+            throw new BadInput(t("cli.device.several", "typed", typed, "models", found.stream().map(m -> m.identifier() + " (" + m.name()
+                    + ")").limit(8) .toList()));
         }
         return found.getFirst();
     }

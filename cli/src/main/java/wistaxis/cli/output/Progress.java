@@ -1,7 +1,8 @@
 package wistaxis.cli.output;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.PrintWriter;
-import java.util.Locale;
 import java.util.function.DoubleConsumer;
 
 /**
@@ -37,8 +38,8 @@ public final class Progress implements DoubleConsumer {
         double all = base + share * done;
         if (now - next >= 0 && all > 0) {
             next = now + AGAIN_NANOS;
-            err.println(String.format(Locale.ROOT, "wistaxis: %s, %.0f %% done, about %.0f s left; Ctrl-C stops it", what, 100 * all,
-                    (now - began) / 1e9 * (1 - all) / all));
+            err.println("wistaxis: " + t("cli.progress.done", "what", what, "percent", Math.round(100 * all), "seconds",
+                    Math.round((now - began) / 1e9 * (1 - all) / all)));
         }
     }
 }

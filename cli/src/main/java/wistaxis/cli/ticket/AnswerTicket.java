@@ -8,10 +8,10 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
 
 @CommandLine.Command(name = "answer", mixinStandardHelpOptions = true,
-        description = {"Record answers: of the intake, the device by its identifier, what the bench confirms, or of the handover.",
-    "For example: trouble=looping device=iPhone13,2 \"account-lock=owner signed in\""})
+        description = "${bundle:cli.help.answerticket.answer}")
 public final class AnswerTicket extends Giving {
-    @Parameters(index = "1..*", arity = "1..*", paramLabel = "FACT=VALUE", description = "for example trouble=disabled")
+    @Parameters(index = "1..*", arity = "1..*", paramLabel = "FACT=VALUE",
+            description = "${bundle:cli.help.answerticket.answer.fact}")
     private List<String> answers = List.of();
 
     @Override

@@ -1,5 +1,7 @@
 package wistaxis.cli.ticket;
 
+import static wistaxis.core.words.Say.t;
+
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine;
 import picocli.CommandLine.Option;
@@ -9,21 +11,21 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
 
 @CommandLine.Command(name = "choose", mixinStandardHelpOptions = true,
-        description = "Take a step of the ladder. One that erases needs the owner's consent, asked for once and written down.")
+        description = "${bundle:cli.help.choosestep.choose}")
 public final class ChooseStep extends Giving {
-    @Parameters(index = "1", paramLabel = "STEP", description = "for example recovery-update; 'ticket next' says which may be taken")
+    @Parameters(index = "1", paramLabel = "STEP", description = "${bundle:cli.help.choosestep.choose.step}")
     private String step = "";
 
-    @Option(names = "--consent-by", paramLabel = "WHO", description = "who agreed to the erase")
+    @Option(names = "--consent-by", paramLabel = "WHO", description = "${bundle:cli.help.choosestep.choose.consent-by}")
     private @Nullable String who;
 
-    @Option(names = "--told", paramLabel = "WORDS", description = "what was said about the backup")
+    @Option(names = "--told", paramLabel = "WORDS", description = "${bundle:cli.help.choosestep.choose.told}")
     private @Nullable String told;
 
     @Override
     Command command(Ticket ticket) {
         if ((who == null) != (told == null)) {
-            throw new BadInput("--consent-by and --told go together: who agreed, and what was said about the backup");
+            throw new BadInput(t("cli.ticket.consent"));
         }
         return new Command.Choose(step, who, told);
     }

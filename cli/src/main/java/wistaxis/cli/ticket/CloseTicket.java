@@ -5,7 +5,7 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
 
 @CommandLine.Command(name = "close", mixinStandardHelpOptions = true,
-        description = "Close a ticket: handed over, to the hardware bench, or not done.")
+        description = "${bundle:cli.help.closeticket.close}")
 public final class CloseTicket extends Giving {
     @Override
     Command command(Ticket ticket) {

@@ -13,10 +13,10 @@ import wistaxis.workbench.command.Result;
 /** What those that append to one ticket have. */
 public abstract class Giving extends OnTicket {
     @Option(names = "--seen", paramLabel = "ENTRY",
-            description = "the last entry of the ticket that you looked at ('last' of ticket show); refused when it has moved on since")
+            description = "${bundle:cli.help.giving.seen}")
     private @Nullable Long seen;
 
-    @Option(names = "--by", paramLabel = "WHO", description = "who of the staff does it, a name or initials")
+    @Option(names = "--by", paramLabel = "WHO", description = "${bundle:cli.help.giving.by}")
     private @Nullable String by;
 
     /** What is to be done. @throws BadInput for what is typed wrong */

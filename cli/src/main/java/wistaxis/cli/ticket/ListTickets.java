@@ -7,7 +7,7 @@ import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.work.Command;
 import wistaxis.store.ledger.Ledger;
 
-@CommandLine.Command(name = "list", mixinStandardHelpOptions = true, description = "All tickets that are not closed.")
+@CommandLine.Command(name = "list", mixinStandardHelpOptions = true, description = "${bundle:cli.help.listtickets.list}")
 public final class ListTickets extends OnTickets {
     @Override
     public void run() {

@@ -7,7 +7,7 @@ import wistaxis.store.ledger.Ledger;
 
 /** What those on one ticket have. */
 public abstract class OnTicket extends OnTickets {
-    @Parameters(index = "0", paramLabel = "N", description = "its number, for example T-0007")
+    @Parameters(index = "0", paramLabel = "N", description = "${bundle:cli.help.onticket.n}")
     private String number = "";
 
     final String number() {

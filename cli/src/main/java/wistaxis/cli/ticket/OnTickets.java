@@ -1,5 +1,7 @@
 package wistaxis.cli.ticket;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.Clock;
 import java.time.InstantSource;
 import java.util.List;
@@ -43,7 +45,7 @@ public abstract class OnTickets extends OnLedger {
     /** @throws BadInput where there is no such ticket */
     static List<LedgerEntry> known(String number, List<LedgerEntry> entries) {
         if (entries.isEmpty()) {
-            throw new BadInput("there is no ticket [" + number + "]; list them with: wistaxis ticket list");
+            throw new BadInput(t("cli.ticket.none", "number", number));
         }
         return entries;
     }
@@ -54,8 +56,7 @@ public abstract class OnTickets extends OnLedger {
         LedgerCheck check = ledger.checkAtStart(LedgerSeen.read(folder.seen()), CLOCK.instant());
         if (check.broken().isPresent() && !check.read()) {
             ledger.close();
-            throw new Refusal("the chain is broken: " + check.broken().get()
-                    + ". Nothing is appended until somebody has read that in the window.");
+            throw new Refusal(t("cli.ticket.ledger-broken", "why", check.broken().get()));
         }
         return ledger;
     }

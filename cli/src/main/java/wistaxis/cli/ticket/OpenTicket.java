@@ -7,9 +7,9 @@ import wistaxis.core.work.Decision;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.LedgerStore;
 
-@CommandLine.Command(name = "open", mixinStandardHelpOptions = true, description = "Open a ticket. The answer says its number.")
+@CommandLine.Command(name = "open", mixinStandardHelpOptions = true, description = "${bundle:cli.help.openticket.open}")
 public final class OpenTicket extends OnTickets {
-    @Parameters(index = "0", paramLabel = "TITLE", description = "how the bench calls it, for example \"Ferry crew 3\"")
+    @Parameters(index = "0", paramLabel = "TITLE", description = "${bundle:cli.help.openticket.open.title}")
     private String title = "";
 
     @Override

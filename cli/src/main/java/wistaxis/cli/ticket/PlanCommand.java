@@ -1,5 +1,7 @@
 package wistaxis.cli.ticket;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -26,7 +28,7 @@ import wistaxis.workbench.plan.Plans;
 import wistaxis.workbench.ticket.Shop;
 
 @Command(name = "plan", mixinStandardHelpOptions = true,
-        description = "Who needs hands when: the plan of all open tickets from now on, by this shop's own times.")
+        description = "${bundle:cli.help.plan}")
 public final class PlanCommand extends OnLedger {
     private static final DateTimeFormatter HOUR = DateTimeFormatter.ofPattern("HH:mm", Locale.ROOT).withZone(ZoneId.systemDefault());
 
@@ -61,7 +63,7 @@ public final class PlanCommand extends OnLedger {
 
             @Override
             public void failed(Ticket t, Throwable e) {
-                unreadable.add(t.number() + " is unreadable and not in the plan: " + e);
+                unreadable.add(t("cli.plan.unreadable", "number", t.number(), "why", e));
             }
         };
         BenchPlan plan = Plans.of(List.copyOf(tickets.values()), Shop.look(folder(), DEVICES, Clock.systemUTC()), history, present,
@@ -77,12 +79,12 @@ public final class PlanCommand extends OnLedger {
     }
 
     private static List<String> words(Row row) {
-        List<String> words = new ArrayList<>(List.of(row.next() == null ? "Nothing needs hands." : "Hands at "
-                + HOUR.format(row.next().at()) + " for " + row.next().ticket() + ": " + row.next().what()));
+        List<String> words = new ArrayList<>(List.of(row.next() == null ? t("cli.plan.nothing") : t("cli.plan.next", "at",
+                HOUR.format(row.next().at()), "number", row.next().ticket(), "what", row.next().what())));
         for (Lane lane : row.lanes()) {
-            words.add(lane.ticket() + "  " + lane.title() + (lane.late() ? ", will be late" : ""));
-            lane.spans().forEach(s -> words.add("  " + HOUR.format(s.start()) + " to " + HOUR.format(s.end())
-                    + (s.hands() ? "  hands  " : "         ") + s.what()));
+            words.add(lane.ticket() + "  " + (lane.late() ? t("cli.plan.late", "title", lane.title()) : lane.title()));
+            lane.spans().forEach(s -> words.add("  " + HOUR.format(s.start()) + "–" + HOUR.format(s.end()) + "  "
+                    + (s.hands() ? t("cli.plan.hands-on", "what", s.what()) : s.what())));
         }
         return words;
     }

@@ -1,5 +1,7 @@
 package wistaxis.cli.ticket;
 
+import static wistaxis.core.words.Say.t;
+
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -29,19 +31,19 @@ import wistaxis.store.firmware.CatalogueFile;
 import wistaxis.store.ledger.DataFolder;
 
 @Command(name = "route", mixinStandardHelpOptions = true,
-        description = "The ladder of steps for a case, least destructive first, with reasons.")
+        description = "${bundle:cli.help.route}")
 public final class RouteCommand extends Output {
-    @Option(names = "--facts", required = true, paramLabel = "FILE", description = "the case in JSON, see docs/formats.md")
+    @Option(names = "--facts", required = true, paramLabel = "FILE", description = "${bundle:cli.help.route.facts}")
     private Path facts = Path.of("");
 
     @Option(names = "--prefer", paramLabel = "NAME=VALUE",
-            description = "a preference of the shop: remote=owner-first|computer-first, waiting=offer|skip")
+            description = "${bundle:cli.help.route.prefer}")
     private List<String> preferences = new ArrayList<>();
 
-    @Option(names = "--practice", description = "go by what the stand-in library of the practice world has signed")
+    @Option(names = "--practice", description = "${bundle:cli.help.route.practice}")
     private boolean practice;
 
-    @Option(names = "--data", paramLabel = "DIR", description = "the data folder whose catalogue is asked for what is signed")
+    @Option(names = "--data", paramLabel = "DIR", description = "${bundle:cli.help.route.data}")
     private @Nullable Path data;
 
     private record Stop(String reason) {}
@@ -74,7 +76,7 @@ public final class RouteCommand extends Output {
         List<SystemVersion> signed = practice ? StandInOffers.signed() : known(of);
         Route route = planner.plan(of, new RouteContext(signed, chosen, Map.of()));
         if (!route.contradictions().isEmpty()) {
-            throw new BadInput(facts.getFileName() + ": facts that do not go together. " + Text.join(" ", route.contradictions()));
+            throw new BadInput(t("cli.route.contradiction", "file", facts.getFileName(), "why", Text.join(" ", route.contradictions())));
         }
         BackupPlan backups = BackupPlan.of(route.backups(), route.target(), signed, _ -> Optional.empty());
         Row row = new Row(route.stop() == null ? null : new Stop(route.stop().toString()), route.rungs().stream().map(Step::of).toList(),
@@ -83,7 +85,7 @@ public final class RouteCommand extends Output {
         List<String> words = new ArrayList<>(words(route));
         backups.says().forEach(s -> words.add(s.toString()));
         if (signed.isEmpty()) {
-            words.add("Which versions are signed is not known here.");
+            words.add(t("cli.route.signed-unknown"));
         }
         answer(row, words);
     }
@@ -101,30 +103,29 @@ public final class RouteCommand extends Output {
 
     private static void check(RoutePlanner planner, String name, String value) {
         var known = planner.preferences().stream().filter(p -> p.preference().equals(name)).findFirst()
-                .orElseThrow(() -> new BadInput("unknown preference [" + name + "]; known are " + planner.preferences().stream()
-                .map(p -> p.preference()).toList()));
+                .orElseThrow(() -> new BadInput(t("cli.route.no-preference", "name", name, "known", planner.preferences()
+                .stream() .map(p -> p.preference()).toList())));
         if (known.options().stream().noneMatch(o -> o.value().equals(value))) {
-            throw new BadInput("preference " + name + " [" + value + "]: write one of " + known.options().stream()
-                    .map(RouteFacts.Option::value)
-                    .toList());
+            throw new BadInput(t("cli.route.preference", "name", name, "value", value, "known", known.options()
+                    .stream() .map(RouteFacts.Option::value) .toList()));
         }
     }
 
     private static List<String> words(Route route) {
         List<String> lines = new ArrayList<>();
         if (route.stop() != null) {
-            lines.add("STOP. " + route.stop());
+            lines.add(t("cli.route.stop", "why", route.stop()));
         }
         for (Route.Rung r : route.rungs()) {
-            lines.add(String.format(Locale.ROOT, "%-8s %-11s %-38s %d-%d min", Step.of(r).status(), r.step().keeps() ? "keeps data"
-                    : "ERASES ALL", r.step().title(),
+            lines.add(String.format(Locale.ROOT, "%-8s %-11s %-38s %d-%d min", Step.of(r).status(), r.step().keeps() ? t("cli.route.keeps")
+                    : t("cli.route.erases"), r.step().title(),
                     r.step().minutes().getFirst(), r.step().minutes().getLast()));
             r.reasons().stream().filter(x -> !x.equals(route.stop())).forEach(x -> lines.add("           - " + x));
             r.cautions().forEach(x -> lines.add("           ! " + x));
         }
-        route.backups().forEach(b -> lines.add(b.backup().kind() + " backup of " + b.backup().version() + ": "
-                + (b.fits() == null ? "nobody knows whether it fits" : b.fits() ? "fits " + route.target() : "does not fit "
-                + route.target())));
+        route.backups().forEach(b -> lines.add(t(b.fits() == null ? "cli.route.backup-unknown" : b.fits() ? "cli.route.backup-fits"
+                : "cli.route.backup-no", "kind", b.backup().kind(), "version", b.backup().version(), "target", String.valueOf(
+                route.target()))));
         return lines;
     }
 }

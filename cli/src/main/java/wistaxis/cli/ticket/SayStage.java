@@ -1,5 +1,7 @@
 package wistaxis.cli.ticket;
 
+import static wistaxis.core.words.Say.t;
+
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine;
 import picocli.CommandLine.Option;
@@ -9,14 +11,12 @@ import wistaxis.core.facts.Shown;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
 
-@CommandLine.Command(name = "stage", mixinStandardHelpOptions = true, description = {
-    "Write down that a stage of the host's restore was seen to begin, on a real ticket. The first one begins the run: 'download' where",
-    "the host fetches the firmware by itself, 'check' where it is given the proven package. With --written VERSION it is through."})
+@CommandLine.Command(name = "stage", mixinStandardHelpOptions = true, description = "${bundle:cli.help.saystage.stage}")
 public final class SayStage extends Giving {
-    @Parameters(index = "1", paramLabel = "NAME", description = "for example prepare")
+    @Parameters(index = "1", paramLabel = "NAME", description = "${bundle:cli.help.saystage.stage.name}")
     private String stage = "";
 
-    @Option(names = "--written", paramLabel = "VERSION", description = "the device greets, with this version on it")
+    @Option(names = "--written", paramLabel = "VERSION", description = "${bundle:cli.help.saystage.stage.written}")
     private @Nullable String written;
 
     @Override
@@ -25,8 +25,7 @@ public final class SayStage extends Giving {
             return new Command.ReachStage(stage, written);
         }
         if (written != null) {
-            throw new BadInput("--written [" + Shown.value(written)
-                    + "] ends a run, and none goes on; begin it first, without --written");
+            throw new BadInput(t("cli.ticket.written", "version", Shown.value(written)));
         }
         return new Command.StartHost(stage.equals("download"));
     }

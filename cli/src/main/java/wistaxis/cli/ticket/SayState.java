@@ -9,13 +9,13 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
 import wistaxis.core.work.Sightings;
 
-@CommandLine.Command(name = "saw", mixinStandardHelpOptions = true, description = "Write down what is seen of a real device, now.")
+@CommandLine.Command(name = "saw", mixinStandardHelpOptions = true, description = "${bundle:cli.help.saystate.saw}")
 public final class SayState extends Giving {
     @Option(names = "--screen", paramLabel = "SCREEN",
-            description = "black, boot-logo, cable-screen, lock-screen, greeting or no-reaction")
+            description = "${bundle:cli.help.saystate.saw.screen}")
     private @Nullable String screen;
 
-    @Option(names = "--host", paramLabel = "HOST", description = "what the host has of it: nothing, normal, recovery or dfu")
+    @Option(names = "--computer", paramLabel = "HOST", description = "${bundle:cli.help.saystate.saw.computer}")
     private @Nullable HostView host;
 
     @Override

@@ -6,9 +6,9 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
 
 @CommandLine.Command(name = "error", mixinStandardHelpOptions = true,
-        description = "Write down what the host showed, word for word, on a real ticket.")
+        description = "${bundle:cli.help.saytrouble.error}")
 public final class SayTrouble extends Giving {
-    @Parameters(index = "1", paramLabel = "WORDS", description = "the words or the number, as they stand there")
+    @Parameters(index = "1", paramLabel = "WORDS", description = "${bundle:cli.help.saytrouble.error.words}")
     private String words = "";
 
     @Override

@@ -3,7 +3,7 @@ package wistaxis.cli.ticket;
 import picocli.CommandLine;
 import wistaxis.core.work.Command;
 
-@CommandLine.Command(name = "show", mixinStandardHelpOptions = true, description = "One ticket, as its entries say.")
+@CommandLine.Command(name = "show", mixinStandardHelpOptions = true, description = "${bundle:cli.help.showticket.show}")
 public final class ShowTicket extends OnTicket {
     @Override
     public void run() {

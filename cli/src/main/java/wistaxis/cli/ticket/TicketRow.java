@@ -1,5 +1,7 @@
 package wistaxis.cli.ticket;
 
+import static wistaxis.core.words.Say.t;
+
 import com.fasterxml.jackson.annotation.JsonInclude;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -9,6 +11,7 @@ import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.keys.Mode;
 import wistaxis.core.ticket.Attempt;
+import wistaxis.core.ticket.EventWords;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
@@ -41,9 +44,18 @@ public record TicketRow(
         }
 
         String words() {
-            return step + ": " + (outcome == null ? "not said what came of it" : outcome)
-                    + (stopped == null ? "" : ", stopped: " + stopped) + (written == null ? "" : ", wrote " + written)
-                    + (keys == 0 ? "" : ", keys tried " + keys + (keys == 1 ? " time" : " times"));
+            List<String> words = new ArrayList<>(List.of(t("cli.ticket.attempt", "step", Text.of("facts.step." + step + ".title").or(step),
+                    "outcome", outcome == null ? Text.of("core.ending.no-outcome") : Text.of("core.outcome." + outcome).or(outcome))));
+            if (stopped != null) {
+                words.add(t("cli.ticket.stopped", "why", stopped));
+            }
+            if (written != null) {
+                words.add(t("cli.ticket.wrote", "version", written));
+            }
+            if (keys > 0) {
+                words.add(t("cli.ticket.buttons-tried", "n", keys));
+            }
+            return String.join(", ", words);
         }
     }
 
@@ -59,10 +71,10 @@ public record TicketRow(
 
     List<String> words() {
         List<String> words = new ArrayList<>(List.of(line()));
-        facts.forEach((fact, value) -> words.add("  " + fact + " = " + value));
-        attempts.forEach(a -> words.add("  attempt, " + a.words()));
+        facts.forEach((fact, value) -> words.add("  " + EventWords.answer(fact, value)));
+        attempts.forEach(a -> words.add("  " + a.words()));
         odd.forEach(o -> words.add("  ! " + o));
-        words.add("  Next: " + next.line());
+        words.add("  " + t("cli.ticket.next", "next", next.line()));
         return words;
     }
 

@@ -1,5 +1,7 @@
 package wistaxis.cli.ticket;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -15,13 +17,13 @@ import wistaxis.core.steps.Walk;
 import wistaxis.core.words.Text;
 import wistaxis.core.work.SetUp;
 
-@Command(name = "walk", mixinStandardHelpOptions = true,
-        description = "How a step without a computer is done: stop by stop, whose hands, what to see, how long, what may be answered.")
+@Command(name = "guide", mixinStandardHelpOptions = true,
+        description = "${bundle:cli.help.walk}")
 public final class WalkCommand extends Output {
-    @Parameters(paramLabel = "STEP", description = "a step of the ladder, for example lock-screen-erase, charge or backup")
+    @Parameters(paramLabel = "STEP", description = "${bundle:cli.help.walk.step}")
     private String step = "";
 
-    @Option(names = "--device", paramLabel = "ID", description = "identifier or A-number")
+    @Option(names = "--device", paramLabel = "ID", description = "${bundle:cli.help.walk.device}")
     private @Nullable String device;
 
     private record Row(String way, String step, @Nullable String device, Text title, List<Walk.Stop> steps, String provenance,
@@ -32,17 +34,16 @@ public final class WalkCommand extends Output {
         DeviceModel model = device == null ? null : device(device);
         List<Walk> ways = Walk.of(step).stream().map(w -> model == null ? w : w.unlessRuledOut(SetUp.facts(model))).toList();
         if (ways.isEmpty()) {
-            throw new BadInput("step [" + step + "] has no walk; there are " + Steps.all().stream().filter(s -> !Walk.of(s.id()).isEmpty())
-                    .map(s -> s.id()).toList());
+            throw new BadInput(t("cli.guide.none", "step", step, "known", Steps.all().stream().filter(s -> !Walk.of(s.id())
+                    .isEmpty()) .map(s -> s.id()).toList()));
         }
         List<String> words = new ArrayList<>();
         for (Walk w : ways) {
             words.add(w.title() + (model == null ? "" : ", " + model.name()));
             for (Walk.Stop s : w.steps()) {
-                words.add(String.format(Locale.ROOT, "  %d. [%s] %s (%.0f-%.0f min)", w.steps().indexOf(s) + 1, s.hands(), s.title(),
-                        s.low(),
-                        s.high()));
-                words.add("     look for: " + s.see());
+                words.add(String.format(Locale.ROOT, "  %d. [%s] %s (%.0f–%.0f min)", w.steps().indexOf(s) + 1,
+                        Text.of("desktop.guide.hands." + s.hands()).or(s.hands().toString()), s.title(), s.low(), s.high()));
+                words.add("     " + t("cli.guide.look-for", "see", s.see()));
                 s.answers().forEach(a -> words.add("     - " + a.words() + (a.then() == null ? "" : ": " + a.then())));
             }
         }

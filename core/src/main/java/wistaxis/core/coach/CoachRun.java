@@ -40,6 +40,9 @@ public record CoachRun(Score score, List<Long> starts, long endedNanos) {
     /** How long a cue that has just been due is still told: as long as the longest tone, and so that none is missed between two looks. */
     private static final long RECENT = 400_000_000L;
 
+    /** How long ago something may have been due that is still being said. Ours. */
+    private static final long SPOKEN = 3 * SECOND;
+
     public CoachRun {
         starts = List.copyOf(starts);
     }
@@ -155,6 +158,28 @@ public record CoachRun(Score score, List<Long> starts, long endedNanos) {
 
     private boolean endsByTheClock(int step) {
         return score.step(step).until() == null && !ended();
+    }
+
+    /** What is said from a moment on, as far as it is certain. */
+    public List<Spoken> spoken(long nowNanos) {
+        List<Spoken> all = new ArrayList<>();
+        List<Span> spans = spans(nowNanos);
+        Set<PhysicalKey> down = EnumSet.noneOf(PhysicalKey.class);
+        for (int i = 0; i < score.steps() && (i < starts.size() || endsByTheClock(i - 1)); i++) {
+            KeyStep step = score.step(i);
+            Span span = spans.get(i);
+            all.add(Spoken.of(step, down, span.startNanos(), i == 0 || score.step(i - 1).until() == null));
+            if (step.action() == KeyStep.Action.RELEASE) {
+                step.keys().forEach(down::remove);
+            } else if (step.action() == KeyStep.Action.HOLD) {
+                down.addAll(step.keys());
+            }
+            boolean timed = step.seconds() != null && (step.action() == KeyStep.Action.HOLD || step.action() == KeyStep.Action.WAIT);
+            if (timed) {
+                all.addAll(Spoken.counted(span.startNanos(), span.endNanos()));
+            }
+        }
+        return all.stream().filter(s -> s.atNanos() - nowNanos > -SPOKEN).toList();
     }
 
     private List<Cue> allCues(long nowNanos) {

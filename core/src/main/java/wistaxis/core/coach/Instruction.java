@@ -1,6 +1,7 @@
 package wistaxis.core.coach;
 
-import java.util.Locale;
+import static wistaxis.core.words.Say.t;
+
 import java.util.Set;
 import java.util.stream.Collectors;
 import wistaxis.core.device.PhysicalKey;
@@ -18,13 +19,14 @@ import wistaxis.core.keys.Until;
 public record Instruction(String huge, String detail, double seconds, boolean countsDown) {
 
     static Instruction countIn(double secondsLeft, Instruction first) {
-        return new Instruction("Get ready", "then: " + first.huge(), Math.min(CoachRun.COUNT_IN / 1e9, secondsLeft), true);
+        return new Instruction(t("core.coach.get-ready"), t("core.coach.then", "first", first.huge()), Math.min(CoachRun.COUNT_IN / 1e9,
+                secondsLeft), true);
     }
 
     /** This one while the words of the one before it still stand. */
     Instruction after(Instruction before) {
-        return new Instruction(before.huge(), huge.substring(0, 1).toLowerCase(Locale.ROOT) + huge.substring(1)
-                + (detail.isEmpty() ? "" : ", " + detail), seconds, countsDown);
+        return new Instruction(before.huge(), t("core.coach.then", "first", detail.isEmpty() ? huge : t("core.coach.with", "does", huge,
+                "detail", detail)), seconds, countsDown);
     }
 
     /** @param held the keys that are down before it: what goes on needs other words than what begins */
@@ -32,13 +34,13 @@ public record Instruction(String huge, String detail, double seconds, boolean co
         String keys = step.keys().stream().map(k -> k.words().toString()).collect(Collectors.joining(" + "));
         boolean goesOn = held.containsAll(step.keys());
         String huge = switch (step.action()) {
-            case TAP -> "Tap " + keys;
-            case HOLD -> (goesOn ? "Keep holding " : "Hold ") + keys;
-            case RELEASE -> "Let go of " + keys;
-            case PLUG -> "Plug in now";
-            case UNPLUG -> "Unplug";
-            case WAIT -> "Wait";
-            case DRAG -> "Drag the slider";
+            case TAP -> t("core.coach.tap", "buttons", keys);
+            case HOLD -> t(goesOn ? "core.coach.keep-holding" : "core.coach.hold", "buttons", keys);
+            case RELEASE -> t("core.coach.let-go", "buttons", keys);
+            case PLUG -> t("core.coach.plug");
+            case UNPLUG -> t("core.coach.unplug");
+            case WAIT -> t("core.coach.wait");
+            case DRAG -> t("core.coach.drag");
         };
         boolean timed = step.seconds() != null;
         return new Instruction(huge, detail(step), timed ? Math.max(0, nominal - gone) : gone, timed);
@@ -47,15 +49,17 @@ public record Instruction(String huge, String detail, double seconds, boolean co
     /** What is taught; how long the simulator takes to show something is nobody's advice. */
     private static String detail(KeyStep step) {
         Until until = step.until();
-        String length = step.seconds() == null ? "" : step.seconds() < 1 ? "for a moment" : "for " + Math.round(step.seconds()) + " s";
+        String length = step.seconds() == null ? "" : step.seconds() < 1 ? t("core.coach.moment") : t("core.coach.for", "seconds",
+                Math.round(step.seconds()));
         if (until == null) {
-            return step.action() == KeyStep.Action.TAP ? "a short press" : length;
+            return step.action() == KeyStep.Action.TAP ? t("core.coach.short") : length;
         }
-        String till = (length.isEmpty() ? "" : length + ", or ") + "until " + until.words() + ". ";
-        return till + switch (until) {
-            case BLACK -> step.action() == KeyStep.Action.HOLD ? "Ignore the slider." : "";
-            case CABLE_SCREEN -> "Do not let go at the logo.";
-            default -> "";
+        String till = length.isEmpty() ? t("core.coach.until", "sign", until.words())
+                : t("core.coach.or-until", "length", length, "sign", until.words());
+        return switch (until) {
+            case BLACK -> step.action() == KeyStep.Action.HOLD ? till + " " + t("core.coach.ignore-slider") : till;
+            case CABLE_SCREEN -> till + " " + t("core.coach.not-at-logo");
+            default -> till;
         };
     }
 }

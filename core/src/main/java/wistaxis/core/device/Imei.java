@@ -1,5 +1,7 @@
 package wistaxis.core.device;
 
+import static wistaxis.core.words.Say.t;
+
 import wistaxis.core.facts.BadInput;
 
 /**
@@ -19,14 +21,13 @@ public record Imei(String digits) {
     public static Imei parse(String typed) {
         String digits = typed.replaceAll("[\\s-]", "");
         if (!digits.matches("[0-9]*")) {
-            throw new BadInput("IMEI [" + typed + "]: digits only, 15 of them; dial *#06# or read it off the box");
+            throw new BadInput(t("core.imei.not-digits", "typed", typed));
         }
         if (digits.length() == 14) {
-            throw new BadInput("IMEI [" + typed + "] has 14 digits, 15 are needed; if only the check digit is missing, it is "
-                    + checkDigit(digits));
+            throw new BadInput(t("core.imei.one-short", "typed", typed, "digit", checkDigit(digits)));
         }
         if (digits.length() != 15) {
-            throw new BadInput("IMEI [" + typed + "] has " + digits.length() + " digits, 15 are needed; dial *#06# or read it off the box");
+            throw new BadInput(t("core.imei.wrong-length", "typed", typed, "digits", digits.length()));
         }
         return new Imei(digits);
     }
@@ -35,9 +36,8 @@ public record Imei(String digits) {
     public static Imei exact(String typed) {
         Imei imei = parse(typed);
         if (!imei.valid()) {
-            throw new BadInput("IMEI [" + typed + "] is misread: its check digit is [" + imei.digits().charAt(14)
-                    + "], the other digits call for ["
-                    + imei.expectedCheckDigit() + "]; read it again");
+            throw new BadInput(t("core.imei.check-digit", "typed", typed, "digit", imei.digits().charAt(14), "needed",
+                    imei.expectedCheckDigit()));
         }
         return imei;
     }

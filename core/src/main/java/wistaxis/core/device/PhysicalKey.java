@@ -1,5 +1,7 @@
 package wistaxis.core.device;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.Arrays;
 import java.util.Locale;
 import java.util.Optional;
@@ -23,7 +25,7 @@ public enum PhysicalKey {
     public static PhysicalKey parse(String typed) {
         String name = typed.strip().toUpperCase(Locale.ROOT).replace('-', '_').replace(' ', '_');
         return Arrays.stream(values()).filter(k -> k.name().equals(name) || k.name().equals("VOLUME_" + name)).findFirst()
-                .orElseThrow(() -> new BadInput("no key [" + typed + "]; use one of " + Arrays.toString(values())));
+                .orElseThrow(() -> new BadInput(t("core.bad.no-button", "typed", typed, "known", Arrays.toString(values()))));
     }
 
     /** Its name as it is written down; empty for anything else. */

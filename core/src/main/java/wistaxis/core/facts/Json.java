@@ -1,5 +1,7 @@
 package wistaxis.core.facts;
 
+import static wistaxis.core.words.Say.t;
+
 import com.fasterxml.jackson.annotation.JsonSetter;
 import com.fasterxml.jackson.annotation.Nulls;
 import com.fasterxml.jackson.core.JsonLocation;
@@ -88,23 +90,23 @@ public final class Json {
         List<T> read = read(text, MAPPER.getTypeFactory().constructCollectionType(List.class, type), name, WHOLE);
         int gap = read.indexOf(null);
         if (gap >= 0) {
-            throw new BadInput(name + ", [" + gap + "]: null, where a value belongs");
+            throw new BadInput(t("core.json.null", "where", name, "gap", gap));
         }
         return read;
     }
 
     private static <T> T read(String text, JavaType type, String name, int line) {
-        String where = line == WHOLE ? name : name + " line " + line;
+        String where = line == WHOLE ? name : t("core.json.line", "name", name, "line", line);
         try {
             T value = MAPPER.readValue(Utf8.withoutMark(text, where), type);
             if (value == null) {
-                throw new BadInput(where + ": the file holds [null]; write an object instead");
+                throw new BadInput(t("core.json.null-file", "where", where));
             }
             return value;
         } catch (JsonProcessingException e) {
             throw new BadInput(explain(e, name, line), e);
         } catch (StackOverflowError e) {
-            throw new BadInput(where + ": nested too deep to be read", e);
+            throw new BadInput(t("core.json.too-deep", "where", where), e);
         }
     }
 
@@ -140,7 +142,8 @@ public final class Json {
         JsonLocation at = e.getLocation();
         int said = line != WHOLE || at == null ? line : at.getLineNr();
         String entry = e instanceof JsonMappingException m ? path(m) : "";
-        return name + (said < 1 ? "" : " line " + said) + (entry.isEmpty() ? "" : ", " + entry) + ": " + reason(e);
+        String where = said < 1 ? name : t("core.json.line", "name", name, "line", said);
+        return t("core.json.says", "where", entry.isEmpty() ? where : where + ", " + entry, "why", reason(e));
     }
 
     /** Messages of the parser hold the value, which may be of any length, while what makes them plain takes time with the square of it. */
@@ -150,27 +153,27 @@ public final class Json {
 
     private static String reason(JsonProcessingException e) {
         return switch (e) {
-            case UnrecognizedPropertyException u -> "unknown field [" + u.getPropertyName() + "]; known are " + u.getKnownPropertyIds();
+            case UnrecognizedPropertyException u -> t("core.json.unknown-field", "field", u.getPropertyName(), "known",
+                    u.getKnownPropertyIds());
             case InvalidFormatException f when f.getTargetType().isEnum() ->
-                    "unknown value [" + f.getValue() + "]; use one of " + Arrays.toString(f.getTargetType().getEnumConstants());
-            case InvalidFormatException f when f.getTargetType() == String.class -> "[" + f.getValue()
-                    + "] where a text belongs; put it into quotes";
-            case InvalidFormatException f -> "[" + f.getValue() + "] cannot be read as " + f.getTargetType().getSimpleName();
-            case InvalidNullException _ -> "null, where a value belongs; leave nothing empty that is needed";
-            case ValueInstantiationException v when v.getCause() instanceof NullPointerException -> "a field is missing; there are "
-                    + fields(v.getType().getRawClass());
+                    t("core.json.unknown-value", "value", f.getValue(), "known", Arrays.toString(f.getTargetType().getEnumConstants()));
+            case InvalidFormatException f when f.getTargetType() == String.class -> t("core.json.not-text", "value", f.getValue());
+            case InvalidFormatException f -> t("core.json.unreadable", "value", f.getValue(), "kind", f.getTargetType().getSimpleName());
+            case InvalidNullException _ -> t("core.json.empty");
+            case ValueInstantiationException v when v.getCause() instanceof NullPointerException -> t("core.json.missing", "fields",
+                    fields(v.getType().getRawClass()));
             case ValueInstantiationException v when v.getCause() != null -> String.valueOf(v.getCause().getMessage());
             case MismatchedInputException m when m.getTargetType() != null && m.getTargetType().isRecord() && m.getOriginalMessage()
                     .startsWith("Cannot construct") ->
-                    "a single value, where an object with the fields " + fields(m.getTargetType()) + " belongs";
-            default -> plain(cut(String.valueOf(e.getOriginalMessage()).lines().findFirst().orElse("not JSON")));
+                    t("core.json.not-object", "fields", fields(m.getTargetType()));
+            default -> plain(cut(String.valueOf(e.getOriginalMessage()).lines().findFirst().orElse(t("core.json.not-json"))));
         };
     }
 
     /** A text that is read into a type of its own. @throws BadInput for anything else */
     public static String text(Object value) {
         if (!(value instanceof String text)) {
-            throw new BadInput("[" + value + "] where a text belongs; put it into quotes");
+            throw new BadInput(t("core.json.not-text", "value", value));
         }
         return text;
     }
@@ -181,10 +184,11 @@ public final class Json {
 
     /** The parser's own message without the names of classes. */
     private static String plain(String message) {
-        return message.replaceAll("Missing required creator property '(\\w+)' \\(index \\d+\\)", "field [$1] is missing")
+        return message.replaceAll("Missing required creator property '(\\w+)' \\(index \\d+\\)", t("core.json.field-missing", "field",
+                "$1"))
                 .replaceAll("`?(?:\\w+\\.)+([A-Z]\\w*)(?:<[^`]*>)?`?", "$1").replaceAll(" ?\\(token [^)]*\\)", "")
                 .replaceAll("Cannot deserialize value of type (\\w+) from (\\w+) value",
-                "the kind of value does not fit: $2, where $1 belongs").replace("ArrayList", "a list");
+                t("core.json.other-kind", "is", "$2", "wanted", "$1")).replace("ArrayList", t("core.json.list"));
     }
 
     /** Which components may be null: those that say so. Every other one is needed, and so is each element of a list or map. */

@@ -1,5 +1,7 @@
 package wistaxis.core.facts;
 
+import static wistaxis.core.words.Say.t;
+
 import java.nio.charset.StandardCharsets;
 import java.util.Locale;
 import java.util.regex.Pattern;
@@ -20,7 +22,7 @@ public final class Names {
     /** A model's identifier. @throws BadInput for anything but the like of {@code iPhone13,2} */
     public static String identifier(String text) {
         if (!IDENTIFIER.matcher(text).matches()) {
-            throw new BadInput("model [" + Shown.value(text) + "]: write an identifier such as iPhone13,2");
+            throw new BadInput(t("core.bad.model-id", "text", Shown.value(text)));
         }
         return text;
     }
@@ -33,7 +35,7 @@ public final class Names {
      */
     public static String build(String text) {
         if (!BUILD.matcher(text).matches() || text.contains("..")) {
-            throw new BadInput("build [" + Shown.value(text) + "]: write letters and digits, at most 32, for example 31K88");
+            throw new BadInput(t("core.bad.build-id", "text", Shown.value(text)));
         }
         return text;
     }
@@ -49,10 +51,10 @@ public final class Names {
     public static String typed(String text, String what, int longest) {
         String bare = text.strip();
         if (bare.isEmpty() || bare.length() > longest || bare.codePoints().anyMatch(Shown::isUnprintable)) {
-            throw new BadInput(what + " [" + Shown.value(bare) + "]: write 1 to " + longest + " letters, all of them visible");
+            throw new BadInput(t("core.bad.length", "what", what, "text", Shown.value(bare), "most", longest));
         }
         if (bare.codePoints().anyMatch(c -> c == NO_TEXT || Character.getType(c) == Character.SURROGATE)) {
-            throw new BadInput(what + " [" + Shown.value(bare) + "] holds bytes that are no text; write it again");
+            throw new BadInput(t("core.bad.bytes", "what", what, "text", Shown.value(bare)));
         }
         return bare;
     }

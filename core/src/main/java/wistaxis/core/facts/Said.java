@@ -1,11 +1,14 @@
 package wistaxis.core.facts;
 
+import static wistaxis.core.words.Say.t;
+
 import com.fasterxml.jackson.annotation.JsonCreator;
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.LinkedHashMap;
 import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
+import wistaxis.core.words.Language;
 import wistaxis.core.words.Text;
 
 /**
@@ -38,6 +41,13 @@ public record Said(String key, Map<String, String> with) {
         return of(SENTENCE, SENTENCE, words);
     }
 
+    /** A text as it is kept: its key, and the words of its arguments. */
+    public static Said of(Text text) {
+        Map<String, String> with = new LinkedHashMap<>();
+        text.with().forEach((name, value) -> with.put(name, Language.ENGLISH.value(value)));
+        return new Said(text.key(), with);
+    }
+
     /** @throws BadInput for what is neither a sentence nor a key with values that are texts */
     @JsonCreator(mode = JsonCreator.Mode.DELEGATING)
     static Said stored(Object stored) {
@@ -46,7 +56,7 @@ public record Said(String key, Map<String, String> with) {
         }
         if (!(stored instanceof Map<?, ?> all) || !all.values().stream().allMatch(String.class::isInstance)
                 || !(all.get(KEY) instanceof String key)) {
-            throw new BadInput("[" + Shown.value(String.valueOf(stored)) + "] is neither a sentence nor a key with its values");
+            throw new BadInput(t("core.bad.said", "stored", Shown.value(String.valueOf(stored))));
         }
         Map<String, String> with = new TreeMap<>();
         all.forEach((name, value) -> with.put(String.valueOf(name), String.valueOf(value)));
@@ -74,7 +84,7 @@ public record Said(String key, Map<String, String> with) {
         if (key.equals(SENTENCE)) {
             return Text.raw(value(SENTENCE));
         }
-        Text text = new Text("facts.said." + key, Map.copyOf(with));
+        Text text = new Text(key.contains(".") ? key : "facts.said." + key, Map.copyOf(with));
         if (with.containsKey("mode")) {
             text = text.with("mode", Text.of("core.mode." + value("mode").toLowerCase(Locale.ROOT)));
         }

@@ -1,5 +1,7 @@
 package wistaxis.core.facts;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.Duration;
 import java.util.LinkedHashMap;
 import java.util.Locale;
@@ -50,12 +52,12 @@ public final class Units {
         Matcher m = FORM.matcher(text.strip());
         Double unit = m.matches() ? units.get(m.group(2)) : null;
         if (unit == null) {
-            throw new BadInput(what + " [" + text + "]: write a number and one of " + units.keySet() + ", for example " + example);
+            throw new BadInput(t("core.bad.unit", "what", what, "text", text, "units", units.keySet(), "example", example));
         }
         double value = Double.parseDouble(m.group(1)) * unit;
         if (value <= 0 || value > most) {
-            throw new BadInput(what + " [" + text + "]: write more than 0" + (value > 0 ? ", and not so much," : ",") + " for example "
-                    + example);
+            throw new BadInput(t(value > 0 ? "core.bad.unit-too-much" : "core.bad.unit-none", "what", what, "text", text, "example",
+                    example));
         }
         return value;
     }

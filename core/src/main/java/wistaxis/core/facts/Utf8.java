@@ -1,5 +1,7 @@
 package wistaxis.core.facts;
 
+import static wistaxis.core.words.Say.t;
+
 import java.nio.ByteBuffer;
 import java.nio.CharBuffer;
 import java.nio.charset.CharacterCodingException;
@@ -19,13 +21,13 @@ public final class Utf8 {
      */
     public static String read(byte[] bytes, String name) {
         if (looksWide(bytes)) {
-            throw new BadInput(name + ": this is UTF-16 or binary, not UTF-8; save it as UTF-8");
+            throw new BadInput(t("core.bad.utf16", "name", name));
         }
         ByteBuffer in = ByteBuffer.wrap(bytes);
         CharBuffer out = CharBuffer.allocate(bytes.length);
         CoderResult end = StandardCharsets.UTF_8.newDecoder().onMalformedInput(CodingErrorAction.REPORT).decode(in, out, true);
         if (end.isError()) {
-            throw new BadInput(name + ": byte [" + in.position() + "] is not UTF-8; save it as UTF-8", new CharacterCodingException());
+            throw new BadInput(t("core.bad.utf8", "name", name, "at", in.position()), new CharacterCodingException());
         }
         return withoutMark(out.flip().toString(), name);
     }
@@ -48,7 +50,7 @@ public final class Utf8 {
     static String withoutMark(String text, String name) {
         String bare = !text.isEmpty() && text.charAt(0) == MARK ? text.substring(1) : text;
         if (bare.isBlank()) {
-            throw new BadInput(name + ": there is nothing in it");
+            throw new BadInput(t("core.bad.empty", "name", name));
         }
         return bare;
     }

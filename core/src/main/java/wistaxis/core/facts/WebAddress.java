@@ -1,5 +1,7 @@
 package wistaxis.core.facts;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -18,10 +20,10 @@ public final class WebAddress {
     public static String typed(String typed, String what) {
         Matcher m = ADDRESS.matcher(typed.strip());
         if (m.matches() ? m.group(2).contains("@") : typed.contains("@")) {
-            throw new BadInput("the " + what + " has a name or password in it, which is not kept; leave that out");
+            throw new BadInput(t("core.bad.address-password", "what", what));
         }
         if (!m.matches()) {
-            throw new BadInput("the " + what + " [" + Shown.value(typed) + "] has to begin with https:// or http:// and a host");
+            throw new BadInput(t("core.bad.address", "what", what, "typed", Shown.value(typed)));
         }
         return typed.strip();
     }

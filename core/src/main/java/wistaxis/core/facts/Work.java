@@ -1,5 +1,7 @@
 package wistaxis.core.facts;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.function.BooleanSupplier;
 
 /**
@@ -40,7 +42,7 @@ public final class Work {
     public void spend(long units) {
         done += units;
         if (done > most) {
-            throw new BadInput("reading it would take more work than any genuine one: more than " + most + " bytes and objects");
+            throw new BadInput(t("core.bad.too-much-work", "most", most));
         }
         if (done >= nextLook) {
             nextLook = done + LOOK_EVERY;

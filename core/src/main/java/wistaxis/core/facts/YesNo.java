@@ -1,5 +1,7 @@
 package wistaxis.core.facts;
 
+import static wistaxis.core.words.Say.t;
+
 import com.fasterxml.jackson.annotation.JsonCreator;
 import com.fasterxml.jackson.annotation.JsonValue;
 
@@ -13,7 +15,7 @@ public enum YesNo {
         return switch (String.valueOf(value)) {
             case "true", "yes", "on" -> YES;
             case "false", "no", "off" -> NO;
-            default -> throw new BadInput("[" + value + "]: write true or false, or leave it out where it is unknown");
+            default -> throw new BadInput(t("core.bad.yes-no", "value", value));
         };
     }
 

@@ -1,5 +1,7 @@
 package wistaxis.core.firmware;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.Collection;
@@ -31,29 +33,29 @@ public record Build(
         identifiers = List.copyOf(identifiers);
         Names.build(build);
         if (identifiers.size() > MOST_MODELS) {
-            throw new BadInput("build [" + build + "] is for [" + identifiers.size() + "] models; there are not that many");
+            throw new BadInput(t("core.build.many-models", "build", build, "n", identifiers.size()));
         }
         identifiers.forEach(Names::identifier);
         if (identifiers.isEmpty()) {
-            throw new BadInput("build [" + build + "] is for no model; write the models it is for");
+            throw new BadInput(t("core.build.no-model", "build", build));
         }
         if (sizeBytes <= 0 || sizeBytes > LARGEST) {
-            throw new BadInput("size [" + sizeBytes + "] of build [" + build + "]: write more than 0 and at most " + LARGEST + " bytes");
+            throw new BadInput(t("core.build.size", "size", sizeBytes, "build", build, "most", LARGEST));
         }
         if (signedUntil != null && !BenchTime.isSane(signedUntil)) {
-            throw new BadInput("build [" + build + "] is said to be signed until [" + signedUntil + "]: write a time before "
-                    + BenchTime.LAST);
+            throw new BadInput(t("core.build.until", "build", build, "until", String.valueOf(signedUntil), "last",
+                    String.valueOf(BenchTime.LAST)));
         }
         if (sha256 != null && !sha256.matches("[0-9a-f]{64}")) {
-            throw new BadInput("digest [" + Shown.value(sha256) + "] of build [" + build + "]: write 64 hex digits");
+            throw new BadInput(t("core.build.digest", "digest", Shown.value(sha256), "build", build));
         }
         if (path != null && (path.length() > 500 || !PATH.matcher(path).matches() || (path + "/").contains("/../") || (path + "/")
                 .contains("/./"))) {
-            throw new BadInput("path [" + Shown.value(path) + "] of build [" + build
-                    + "]: write a path on the library itself, for example /packages/" + fileName(identifiers.getFirst(), build));
+            throw new BadInput(t("core.build.path", "path", Shown.value(path), "build", build, "file", fileName(identifiers.getFirst(),
+                    build)));
         }
         if (address != null) {
-            WebAddress.typed(address, "address of build [" + build + "]");
+            WebAddress.typed(address, t("core.what.address-of-build", "build", build));
         }
     }
 

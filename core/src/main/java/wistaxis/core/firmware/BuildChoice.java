@@ -1,5 +1,7 @@
 package wistaxis.core.firmware;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.Instant;
 import java.util.Comparator;
 import java.util.List;
@@ -37,10 +39,10 @@ public record BuildChoice(List<Judged> builds) {
         /** What speaks against a build although it can be installed; empty when nothing does. */
         private String against(SystemVersion v) {
             List<SystemVersion> tooNew = backups.stream().filter(b -> b.compareTo(v) > 0).sorted().toList();
-            String backup = tooNew.isEmpty() ? "" : "Older than the backup needs: one made on " + tooNew.getLast() + " does not fit. ";
+            String backup = tooNew.isEmpty() ? "" : t("core.choice.too-old", "backup", tooNew.getLast()) + " ";
             Optional<Boolean> pairs = watch == null ? Optional.of(true) : WatchPairing.pairs(v, watch);
-            return backup + (pairs.isEmpty() ? "Whether the watch on " + watch + " pairs with it is not known."
-                    : pairs.get() ? "" : "The watch on " + watch + " would not pair with it.");
+            return backup + (pairs.isEmpty() ? t("core.choice.watch-unknown", "watch", watch)
+                    : pairs.get() ? "" : t("core.choice.watch-no", "watch", watch));
         }
     }
 
@@ -66,21 +68,20 @@ public record BuildChoice(List<Judged> builds) {
         }
         String against = wishes.against(b.version());
         if (best.filter(b::equals).isPresent()) {
-            String why = wishes.target() != null ? "The ticket asks for it, and it is signed. " : "Newest signed build for this model"
-                    + (against.isEmpty() ? ": fits every backup made on " + b.version() + " or older." : ". ");
-            return new Judged(b, true, true, (why + against).strip());
+            String why = wishes.target() != null ? t("core.choice.asked") : against.isEmpty()
+                    ? t("core.choice.newest-fits", "version", b.version()) : t("core.choice.newest");
+            return new Judged(b, true, true, (why + " " + against).strip());
         }
         return new Judged(b, false, true, !against.isEmpty() ? against.strip() : wishes.target() != null
-                ? "Not the version that the ticket asks for, " + wishes.target() + "."
-                : b.version().isTest() ? "A test version: only when the ticket asks for it."
-                : "Older than " + best.map(o -> o.version().toString()).orElse("the newest")
-                + ": backups made on a newer version would not fit.");
+                ? t("core.choice.other-version", "version", wishes.target())
+                : b.version().isTest() ? t("core.choice.beta")
+                : best.map(o -> t("core.choice.older", "version", o.version())).orElse(t("core.choice.older-than-newest")));
     }
 
     private static Optional<String> obstacle(Build b, String identifier, Instant now) {
         if (!b.identifiers().contains(identifier)) {
-            return Optional.of("For " + String.join(", ", b.identifiers()) + ", not for this model.");
+            return Optional.of(t("core.choice.other-model", "models", String.join(", ", b.identifiers())));
         }
-        return b.signedAt(now) ? Optional.empty() : Optional.of("Not signed any more: the maker's service refuses it.");
+        return b.signedAt(now) ? Optional.empty() : Optional.of(t("core.choice.not-signed"));
     }
 }

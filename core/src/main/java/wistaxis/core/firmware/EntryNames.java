@@ -1,5 +1,7 @@
 package wistaxis.core.firmware;
 
+import static wistaxis.core.words.Say.t;
+
 import java.text.Normalizer;
 import java.util.HashMap;
 import java.util.List;
@@ -22,14 +24,14 @@ final class EntryNames {
             refuseUnsafe(name);
             String other = seen.put(folded(name), name);
             if (other != null) {
-                throw new BadInput(other.equals(name) ? "entry [" + Shown.value(name) + "] is there twice" : "entries ["
-                        + Shown.value(other) + "] and [" + Shown.value(name) + "] would be one file");
+                throw new BadInput(other.equals(name) ? t("core.file.entry-twice", "name", Shown.value(name)) : t("core.file.entries-one",
+                        "one", Shown.value(other), "other", Shown.value(name)));
             }
         }
         for (String name : names) {
             for (int slash = name.indexOf('/'); slash >= 0 && slash < name.length() - 1; slash = name.indexOf('/', slash + 1)) {
                 if (seen.get(folded(name.substring(0, slash))) instanceof String file && !file.endsWith("/")) {
-                    throw new BadInput("entry [" + Shown.value(file) + "] is a file and the folder of [" + Shown.value(name) + "]");
+                    throw new BadInput(t("core.file.file-and-folder", "file", Shown.value(file), "name", Shown.value(name)));
                 }
             }
         }
@@ -46,10 +48,10 @@ final class EntryNames {
                 || name.chars().anyMatch(c -> Shown.isUnprintable(c) || c == 0xFFFD) || ("/" + name + "/").contains("/../")
                 || ("/" + name + "/").contains("/./");
         if (unsafe) {
-            throw new BadInput("entry [" + Shown.value(name) + "] would leave its folder, or is no name");
+            throw new BadInput(t("core.file.leaves-folder", "name", Shown.value(name)));
         }
         if (name.chars().filter(c -> c == '/').count() > DEEPEST) {
-            throw new BadInput("entry [" + Shown.value(name) + "] lies deeper than " + DEEPEST + " folders");
+            throw new BadInput(t("core.file.deep", "name", Shown.value(name), "most", DEEPEST));
         }
     }
 }

@@ -1,5 +1,7 @@
 package wistaxis.core.firmware;
 
+import static wistaxis.core.words.Say.t;
+
 import com.fasterxml.jackson.annotation.JsonInclude;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -53,7 +55,7 @@ public record FirmwareCatalogue(List<Listed> builds) {
     public static FirmwareCatalogue parse(String json, String name) {
         Document d = Json.read(json, Document.class, name);
         if (!d.format().equals(FORMAT) || d.version() != 1) {
-            throw new BadInput(name + ": format [" + d.format() + " " + d.version() + "] is not known; write " + FORMAT + " 1");
+            throw new BadInput(t("core.bad.list-format", "name", name, "format", d.format(), "version", d.version(), "known", FORMAT));
         }
         return EMPTY.merge(d.builds());
     }
@@ -86,8 +88,7 @@ public record FirmwareCatalogue(List<Listed> builds) {
     public static FirmwareCatalogue parseImport(String json, String name, Instant now) {
         FirmwareCatalogue read = parse(json, name);
         read.builds().stream().filter(l -> l.askedAt().isAfter(now)).findFirst().ifPresent(l -> {
-            throw new BadInput(name + ": build [" + l.build().build() + "] was asked about at [" + l.askedAt()
-                    + "], which is still to come; put the date right");
+            throw new BadInput(t("core.bad.asked-later", "name", name, "build", l.build().build(), "at", String.valueOf(l.askedAt())));
         });
         return new FirmwareCatalogue(read.builds().stream().map(l -> new Listed(l.build().elsewhere(), l.askedAt(), true, null)).toList());
     }
@@ -103,7 +104,7 @@ public record FirmwareCatalogue(List<Listed> builds) {
      * @param who who did, in words
      */
     public FirmwareCatalogue typed(Build build, String who, Instant now) {
-        return merge(List.of(new Listed(build, now, true, "typed in by " + who)));
+        return merge(List.of(new Listed(build, now, true, t("core.build.typed-by", "who", who))));
     }
 
     /**

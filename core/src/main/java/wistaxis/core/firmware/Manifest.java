@@ -1,5 +1,7 @@
 package wistaxis.core.firmware;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.Collections;
 import java.util.HexFormat;
 import java.util.IdentityHashMap;
@@ -51,7 +53,7 @@ public record Manifest(List<String> products, String version, String build, Map<
      */
     public static Manifest parse(byte[] bytes, PackageLayout layout, BooleanSupplier goOn) {
         Work work = new Work(WORK_A_BYTE * bytes.length + LEAST_WORK, goOn);
-        Map<String, Object> root = Plist.dictionary(Plist.read(bytes, work), "the manifest");
+        Map<String, Object> root = Plist.dictionary(Plist.read(bytes, work), t("core.file.the-manifest"));
         PackageLayout.PartsAt at = layout.parts();
         Map<String, Part> parts = at.components() == null ? listed(root, at, work) : ofIdentities(root, at, at.components(), work);
         List<?> products = Plist.as(List.class, root.get(layout.products()), layout.products());
@@ -90,7 +92,7 @@ public record Manifest(List<String> products, String version, String build, Map<
     private static void add(Map<String, Part> parts, String path, Part part) {
         Part other = parts.get(path);
         if (other != null && !other.digest().isEmpty() && !part.digest().isEmpty() && !other.digest().equals(part.digest())) {
-            throw new BadInput("the manifest gives two digests for the part [" + Shown.value(path) + "]");
+            throw new BadInput(t("core.file.two-digests", "part", Shown.value(path)));
         }
         if (other == null || other.digest().isEmpty()) {
             parts.put(path, part);
@@ -112,17 +114,17 @@ public record Manifest(List<String> products, String version, String build, Map<
             case String hex -> hex.toLowerCase(Locale.ROOT);
             case null -> {
                 if (at.size() != null) {
-                    throw new BadInput("the manifest's [" + at.digest() + "] is missing");
+                    throw new BadInput(t("core.file.key-missing", "key", at.digest()));
                 }
                 yield "";
             }
-            default -> throw new BadInput("the manifest's [" + at.digest() + "] is of the wrong kind");
+            default -> throw new BadInput(t("core.file.key-kind", "key", at.digest()));
         };
         if (!digest.matches("|[0-9a-f]{40}|[0-9a-f]{64}|[0-9a-f]{96}|[0-9a-f]{128}")) {
-            throw new BadInput("the manifest's [" + at.digest() + "] is no digest: [" + Shown.value(digest) + "]");
+            throw new BadInput(t("core.file.no-digest", "key", at.digest(), "digest", Shown.value(digest)));
         }
         if (at.size() != null && size < 0) {
-            throw new BadInput("the manifest's [" + at.size() + "] is [" + size + "]; a part has 0 bytes or more");
+            throw new BadInput(t("core.file.bad-size", "key", at.size(), "size", size));
         }
         return new Part(digest, size);
     }
@@ -130,7 +132,7 @@ public record Manifest(List<String> products, String version, String build, Map<
     private static String text(Map<String, Object> from, String key) {
         String text = Plist.as(String.class, from.get(key), key);
         if (text.isBlank() || text.length() > LONGEST_TEXT || text.codePoints().anyMatch(Shown::isUnprintable)) {
-            throw new BadInput("the manifest's [" + key + "] is [" + Shown.value(text) + "], which is none");
+            throw new BadInput(t("core.file.bad-value", "key", key, "value", Shown.value(text)));
         }
         return text;
     }

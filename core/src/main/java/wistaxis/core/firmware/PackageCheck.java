@@ -1,5 +1,7 @@
 package wistaxis.core.firmware;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.EOFException;
 import java.io.IOException;
 import java.io.InterruptedIOException;
@@ -94,18 +96,16 @@ public final class PackageCheck {
 
     private PackageReport examine(Path file, @Nullable Expected expected, BooleanSupplier goOn, Examination then) throws IOException {
         if (Files.exists(file) && !Files.isRegularFile(file)) {
-            return report(Verdict.REFUSED, null, "Not a package to be trusted: [" + Shown.value(String.valueOf(file))
-                    + "] is no file but a folder, a pipe or a device.", List.of());
+            return report(Verdict.REFUSED, null, t("core.file.not-a-file", "file", Shown.value(String.valueOf(file))), List.of());
         }
         try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ)) {
             Opened opened = open(channel, goOn);
             PackageReport told = wellFormed(opened.manifest()).measuredBy(expected);
             return told.sound() ? then.of(channel, opened) : told;
         } catch (ZipException | EOFException e) {
-            return report(Verdict.DAMAGED, null, "The file is not a whole ZIP archive (" + e.getMessage()
-                    + "): cut off or not a package. Fetch it again.", List.of());
+            return report(Verdict.DAMAGED, null, t("core.file.not-whole", "why", e.getMessage()), List.of());
         } catch (BadInput e) {
-            return report(Verdict.REFUSED, null, "Not a package to be trusted: " + e.getMessage() + ".", List.of());
+            return report(Verdict.REFUSED, null, t("core.file.not-trusted", "why", e.getMessage()), List.of());
         } catch (Work.Stopped e) {
             throw new InterruptedIOException(e.getMessage());
         }
@@ -115,21 +115,21 @@ public final class PackageCheck {
         ZipDirectory directory = ZipDirectory.read(channel);
         List<PackageLayout> found = layouts.stream().filter(l -> entry(directory, l.manifest()).isPresent()).toList();
         if (found.size() != 1) {
-            throw new BadInput(found.isEmpty() ? "[" + layouts.stream().map(PackageLayout::manifest).collect(Collectors.joining("] or ["))
-                    + "] is missing"
-                    : "it has two manifests, " + found.stream().map(PackageLayout::manifest).toList());
+            throw new BadInput(found.isEmpty() ? t("core.file.no-manifest", "names", layouts.stream()
+                    .map(l -> "[" + l.manifest() + "]").toList())
+                    : t("core.file.two-manifests", "names", found.stream().map(PackageLayout::manifest).toList()));
         }
         PackageLayout layout = found.getFirst();
         byte[] bytes = small(channel, directory, layout.manifest(), Manifest.LONGEST);
         Manifest manifest = Manifest.parse(bytes, layout, goOn);
         if (manifest.parts().values().stream().allMatch(p -> p.digest().isEmpty())) {
-            throw new BadInput("its manifest gives the digest of no part, so that it proves nothing");
+            throw new BadInput(t("core.file.no-digests"));
         }
         if (layout.signature() != null && signer == null) {
-            throw new BadInput("it is signed, and nobody's signature is known here; a package of the practice world is none for a device");
+            throw new BadInput(t("core.file.unknown-signer"));
         }
         if (layout.signature() != null && !signer.verifies(bytes, small(channel, directory, layout.signature(), 64))) {
-            throw new BadInput("the signer's signature does not match the manifest; somebody changed it");
+            throw new BadInput(t("core.file.bad-signature"));
         }
         return new Opened(layout, directory, manifest);
     }
@@ -141,25 +141,24 @@ public final class PackageCheck {
         o.manifest().parts().forEach((name, part) -> {
             ZipDirectory.Entry e = byName.get(name);
             if (e == null) {
-                wrong.add("part [" + Shown.value(name) + "] is missing");
+                wrong.add(t("core.file.part-missing", "part", Shown.value(name)));
             } else if (part.size() >= 0 && part.size() != e.size()) {
-                wrong.add("part [" + Shown.value(name) + "] has [" + e.size() + "] bytes, the manifest says [" + part.size() + "]");
+                wrong.add(t("core.file.part-size", "part", Shown.value(name), "bytes", e.size(), "says", part.size()));
             }
         });
         if (o.layout().parts().components() == null) {
             o.directory().entries().stream().filter(e -> !o.isAbout(e) && !o.manifest().parts().containsKey(e.name()))
-                    .forEach(e -> wrong.add("entry [" + Shown.value(e.name()) + "] is not in the manifest"));
+                    .forEach(e -> wrong.add(t("core.file.not-in-manifest", "name", Shown.value(e.name()))));
         }
         return wrong;
     }
 
     private static PackageReport wellFormed(Manifest m) {
-        return report(Verdict.WELL_FORMED, m, "Directory and manifest are in order; the parts were not read.", List.of());
+        return report(Verdict.WELL_FORMED, m, t("core.file.not-read"), List.of());
     }
 
     private static PackageReport damaged(Manifest m, List<String> wrong) {
-        return report(Verdict.DAMAGED, m, "Damaged: " + wrong.getFirst()
-                + (wrong.size() > 1 ? " (and " + (wrong.size() - 1) + " more)" : "") + ". Fetch it again.", wrong);
+        return report(Verdict.DAMAGED, m, t("core.file.damaged", "first", wrong.getFirst(), "more", wrong.size() - 1), wrong);
     }
 
     /** What a package is whose parts all agree with its manifest: signed, or merely consistent with itself. */
@@ -170,16 +169,14 @@ public final class PackageCheck {
                 .filter(e -> !o.isAbout(e) && m.parts().getOrDefault(e.name(), Manifest.Part.NONE).digest().isEmpty())
                 .map(e -> Shown.value(e.name())).toList();
         long digested = m.parts().values().stream().filter(p -> !p.digest().isEmpty()).count();
-        List<String> details = new ArrayList<>(List.of(signed ? "signature of a trusted key over the manifest"
-                : "nobody signed the manifest: it says nothing about who made the package",
-                "model " + String.join(", ", m.products()), "version " + m.version() + " (" + m.build() + ")", digested
-                + " parts by their digests",
-                "digest of the whole file: " + sha256));
-        bare.forEach(name -> details.add("not covered by the manifest: [" + name + "]"));
-        String reason = signed ? "Whole and signed: " + digested + " parts, each with the digest the signer vouches for."
-                : "Consistent, not proven: " + digested
-                + " parts agree with a manifest that nobody signed, which says nothing about who made it."
-                        + (bare.isEmpty() ? "" : " Not covered: " + bare.size() + " entries.");
+        List<String> details = new ArrayList<>(List.of(signed ? t("core.file.signed")
+                : t("core.file.nobody-signed"),
+                t("core.file.model", "models", String.join(", ", m.products())), t("core.file.version", "version", m.version(), "build",
+                m.build()), t("core.file.parts", "n", digested),
+                t("core.file.digest", "digest", sha256)));
+        bare.forEach(name -> details.add(t("core.file.not-covered", "name", name)));
+        String reason = signed ? t("core.file.verified", "n", digested)
+                : t("core.file.not-verified", "n", digested, "bare", bare.size());
         return new PackageReport(signed ? Verdict.PROVEN : Verdict.CONSISTENT, signed ? Proof.SIGNED : null, sha256, m.products(),
                 m.version(), m.build(), m.parts().size(), reason, details);
     }
@@ -189,9 +186,9 @@ public final class PackageCheck {
     }
 
     private static byte[] small(FileChannel channel, ZipDirectory directory, String name, int longest) throws IOException {
-        ZipDirectory.Entry entry = entry(directory, name).orElseThrow(() -> new BadInput("[" + name + "] is missing"));
+        ZipDirectory.Entry entry = entry(directory, name).orElseThrow(() -> new BadInput(t("core.file.name-missing", "name", name)));
         if (entry.size() > longest) {
-            throw new BadInput("[" + name + "] is longer than " + longest + " bytes");
+            throw new BadInput(t("core.file.too-long", "name", name, "most", longest));
         }
         return PartReader.whole(channel, entry);
     }

@@ -1,5 +1,7 @@
 package wistaxis.core.firmware;
 
+import static wistaxis.core.words.Say.t;
+
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.ArrayList;
 import java.util.List;
@@ -55,7 +57,7 @@ public record PackageReport(Verdict verdict, @Nullable Proof proof, @Nullable St
         products = List.copyOf(products);
         details = List.copyOf(details);
         if (sha256 != null && !sha256.matches("[0-9a-f]{64}")) {
-            throw new BadInput("digest [" + Shown.value(sha256) + "] of a package: 64 hex digits are needed");
+            throw new BadInput(t("core.file.digest-of", "digest", Shown.value(sha256)));
         }
         if (verdict == Verdict.PROVEN && (proof == null || sha256 == null)) {
             verdict = Verdict.WELL_FORMED;
@@ -69,13 +71,13 @@ public record PackageReport(Verdict verdict, @Nullable Proof proof, @Nullable St
             return this;
         }
         if (!products.contains(expected.identifier())) {
-            return with(Verdict.NOT_FOR_THIS_DEVICE, "This package is for " + String.join(", ", products) + ", not for ["
-                    + expected.identifier() + "].");
+            return with(Verdict.NOT_FOR_THIS_DEVICE, t("core.file.for-other", "models", String.join(", ", products), "wanted",
+                    expected.identifier()));
         }
         boolean other = expected.version() != null && !version.equals(expected.version()) || expected.build() != null
                 && !build.equals(expected.build());
-        return other ? with(Verdict.REFUSED, "This package is " + version + " (" + build + "), not the chosen " + expected.version() + " ("
-                + expected.build() + ").") : this;
+        return other ? with(Verdict.REFUSED, t("core.file.other-version", "version", version, "build", build, "wanted",
+                expected.version(), "wantedBuild", expected.build())) : this;
     }
 
     /**
@@ -95,8 +97,8 @@ public record PackageReport(Verdict verdict, @Nullable Proof proof, @Nullable St
                 .toString().equals(version)).findFirst();
         if (itself.isPresent()) {
             return proven() ? this : new PackageReport(Verdict.PROVEN, Proof.KNOWN, sha256, products, version, build, parts,
-                    "Whole and known: size and digest of the file are those of the catalogue's entry for " + build + ".",
-                    plus("size and digest are those of the catalogue's entry"));
+                    t("core.file.known", "build", build),
+                    plus(t("core.file.listed")));
         }
         Optional<String> conflict = namesakes.stream().filter(b -> b.sha256() != null && (sha256 != null || !isAbout(b.sizeBytes(), bytes)))
                 .findFirst()
@@ -106,8 +108,7 @@ public record PackageReport(Verdict verdict, @Nullable Proof proof, @Nullable St
         }
         return proven() ? new PackageReport(verdict, proof, sha256, products, version, build, parts, reason + " " + conflict.get(),
                 plus(conflict.get()))
-                : with(Verdict.REFUSED, conflict.get()
-                + " Nobody vouches for this file: fetch the package from the library, or put the catalogue right.");
+                : with(Verdict.REFUSED, t("core.file.conflict", "conflict", conflict.get()));
     }
 
     /** A size that somebody typed in is rounded. */
@@ -116,10 +117,9 @@ public record PackageReport(Verdict verdict, @Nullable Proof proof, @Nullable St
     }
 
     private String conflict(Build b, long bytes) {
-        return "Conflict: it calls itself " + version + " (" + build + "), which the catalogue knows as " + b.version() + " with "
-                + b.sizeBytes() + " bytes and the digest [" + String.valueOf(b.sha256()).substring(0, 12)
-                + "...]; this file has " + bytes + " bytes" + (sha256 == null ? "." : " and the digest [" + sha256.substring(0, 12)
-                + "...].");
+        return t(sha256 == null ? "core.file.conflicts-size" : "core.file.conflicts", "version", version, "build", build, "listed",
+                b.version(), "listedBytes", b.sizeBytes(), "listedDigest", String.valueOf(b.sha256()).substring(0, 12), "bytes", bytes,
+                "digest", sha256 == null ? "" : sha256.substring(0, 12));
     }
 
     private List<String> plus(String detail) {

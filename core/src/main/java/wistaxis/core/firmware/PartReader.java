@@ -1,5 +1,7 @@
 package wistaxis.core.firmware;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.ByteArrayOutputStream;
 import java.io.EOFException;
 import java.io.IOException;
@@ -71,11 +73,11 @@ final class PartReader {
                 return read.test(packed);
             });
             String found = digest == null ? "" : HexFormat.of().formatHex(digest.digest());
-            return !found.equals(expected) ? "part [" + shown + "] has another digest than the manifest says: [" + found.substring(0, 12)
-                    + "...], expected [" + expected.substring(0, 12) + "...]"
-                    : crc.getValue() != entry.crc() ? "entry [" + shown + "] has another CRC-32 than the directory says" : "";
+            return !found.equals(expected) ? t("core.file.part-digest", "part", shown, "found", found.substring(0, 12), "expected",
+                    expected.substring(0, 12))
+                    : crc.getValue() != entry.crc() ? t("core.file.crc", "name", shown) : "";
         } catch (ZipException | EOFException e) {
-            return "part [" + shown + "] cannot be read: " + e.getMessage();
+            return t("core.file.part-unreadable", "part", shown, "why", e.getMessage());
         }
     }
 
@@ -97,7 +99,7 @@ final class PartReader {
             return true;
         });
         if (crc.getValue() != entry.crc()) {
-            throw new ZipException("entry [" + Shown.value(entry.name()) + "] has another CRC-32 than the directory says");
+            throw new ZipException(t("core.file.crc", "name", Shown.value(entry.name())));
         }
         return out.toByteArray();
     }
@@ -132,7 +134,7 @@ final class PartReader {
                 int fresh = 0;
                 if (inflater.needsInput()) {
                     if (at >= entry.packed()) {
-                        throw new ZipException("its data end too soon");
+                        throw new ZipException(t("core.file.ends-early"));
                     }
                     fresh = read(packed, at);
                     at += fresh;
@@ -141,23 +143,22 @@ final class PartReader {
                 int n = inflater.inflate(chunk);
                 size += n;
                 if (size > entry.size() || inflater.needsDictionary()) {
-                    throw new BadInput("entry [" + Shown.value(entry.name()) + "] grows beyond the [" + entry.size()
-                            + "] bytes it is said to have");
+                    throw new BadInput(t("core.file.grows", "name", Shown.value(entry.name()), "bytes", entry.size()));
                 }
                 give(sink, chunk, n, fresh);
             }
             if (size != entry.size()) {
-                throw new ZipException("it has [" + size + "] bytes, not [" + entry.size() + "]");
+                throw new ZipException(t("core.file.has-bytes", "bytes", size, "expected", entry.size()));
             }
         } catch (DataFormatException e) {
-            throw new ZipException("its data are broken");
+            throw new ZipException(t("core.file.broken-data"));
         }
     }
 
     private int read(byte[] into, long at) throws IOException {
         int n = file.read(ByteBuffer.wrap(into, 0, (int) Math.min(into.length, entry.packed() - at)), entry.start() + at);
         if (n < 0) {
-            throw new EOFException("the file ends before");
+            throw new EOFException(t("core.file.ends-before"));
         }
         return n;
     }

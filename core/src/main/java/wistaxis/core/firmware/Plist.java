@@ -1,5 +1,7 @@
 package wistaxis.core.firmware;
 
+import static wistaxis.core.words.Say.t;
+
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
@@ -31,25 +33,25 @@ final class Plist {
         if (head.startsWith("<")) {
             return PlistXml.read(bytes, work);
         }
-        throw new BadInput("the manifest is not a property list: it begins with [" + Shown.value(head) + "]");
+        throw new BadInput(t("core.file.not-plist", "head", Shown.value(head)));
     }
 
     static void deep(int depth) {
         if (depth > DEEPEST) {
-            throw new BadInput("the manifest is nested deeper than " + DEEPEST);
+            throw new BadInput(t("core.file.nested", "most", DEEPEST));
         }
     }
 
     /** Keys are compared with each other wherever they stand, so that a long one costs again each time. */
     static void key(String key, Work work) {
         if (key.length() > LONGEST_KEY) {
-            throw new BadInput("the manifest has a key of [" + key.length() + "] letters; more than " + LONGEST_KEY + " are not read");
+            throw new BadInput(t("core.file.long-key", "letters", key.length(), "most", LONGEST_KEY));
         }
         work.spend(key.length());
     }
 
     static BadInput twice(String key) {
-        return new BadInput("the manifest has the key [" + Shown.value(key) + "] twice in one dictionary");
+        return new BadInput(t("core.file.key-twice", "key", Shown.value(key)));
     }
 
     /**
@@ -58,8 +60,8 @@ final class Plist {
      */
     static <T> T as(Class<T> kind, @Nullable Object value, String key) {
         if (!kind.isInstance(value)) {
-            throw new BadInput("the manifest's [" + Shown.value(key) + "] is "
-                    + (value == null ? "missing" : "of the wrong kind, " + kindOf(value)));
+            throw new BadInput(value == null ? t("core.file.key-missing", "key", Shown.value(key))
+                    : t("core.file.key-is", "key", Shown.value(key), "kind", kindOf(value)));
         }
         return kind.cast(value);
     }
@@ -72,10 +74,10 @@ final class Plist {
 
     private static String kindOf(Object value) {
         return switch (value) {
-            case Map<?, ?> _ -> "a dictionary";
-            case List<?> _ -> "an array";
-            case String _ -> "a text";
-            case Long _ -> "a number";
+            case Map<?, ?> _ -> t("core.file.kind.dictionary");
+            case List<?> _ -> t("core.file.kind.array");
+            case String _ -> t("core.file.kind.text");
+            case Long _ -> t("core.file.kind.number");
             case byte[] _ -> "data";
             case Other o -> o.kind();
             default -> throw new IllegalStateException("no value of a property list: " + value.getClass());

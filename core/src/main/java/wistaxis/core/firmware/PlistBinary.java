@@ -1,5 +1,7 @@
 package wistaxis.core.firmware;
 
+import static wistaxis.core.words.Say.t;
+
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
@@ -37,7 +39,7 @@ final class PlistBinary {
         this.bytes = bytes;
         this.work = work;
         if (bytes.length < 8 + TRAILER) {
-            throw new BadInput("the manifest ends before its trailer");
+            throw new BadInput(t("core.file.no-trailer"));
         }
         ByteBuffer buffer = ByteBuffer.wrap(bytes);
         int trailer = bytes.length - TRAILER;
@@ -48,10 +50,10 @@ final class PlistBinary {
         long at = buffer.getLong(trailer + 24);
         if (offsetSize < 1 || offsetSize > 8 || refSize < 1 || refSize > 8 || count < 1 || count > bytes.length || at < 8 || at > trailer
                 || count * offsetSize > trailer - at) {
-            throw new BadInput("the manifest counts [" + count + "] objects, which do not fit into its " + bytes.length + " bytes");
+            throw new BadInput(t("core.file.too-many-objects", "n", count, "bytes", bytes.length));
         }
         if (count > MOST_OBJECTS) {
-            throw new BadInput("the manifest has more than " + MOST_OBJECTS + " objects");
+            throw new BadInput(t("core.file.most-objects", "most", MOST_OBJECTS));
         }
         objects = (int) count;
         table = (int) at;
@@ -83,15 +85,15 @@ final class PlistBinary {
     private Object make(int which, int at, int depth) {
         int kind = (bytes[at] & 0xF0) >> 4;
         return switch (kind) {
-            case 0x0 -> new Plist.Other("a truth value");
+            case 0x0 -> new Plist.Other(t("core.file.kind.truth"));
             case 0x1 -> integer(at);
             case 0x2, 0x8 -> {
                 fits(at + 1L, kind == 0x8 ? (bytes[at] & 0xF) + 1L : 1L << (bytes[at] & 0xF), 1);
-                yield new Plist.Other(kind == 0x8 ? "a reference" : "a real number");
+                yield new Plist.Other(kind == 0x8 ? t("core.file.kind.reference") : t("core.file.kind.real"));
             }
             case 0x3 -> {
                 fits(at + 1L, 8, 1);
-                yield new Plist.Other("a date");
+                yield new Plist.Other(t("core.file.kind.date"));
             }
             case 0x4 -> body(at, 1);
             case 0x5 -> new String(body(at, 1), StandardCharsets.ISO_8859_1);
@@ -99,13 +101,13 @@ final class PlistBinary {
             case 0x7 -> new String(body(at, 1), StandardCharsets.UTF_8);
             case 0xA, 0xC -> within(which, () -> array(which, at, depth));
             case 0xD -> within(which, () -> dictionary(which, at, depth));
-            default -> throw new BadInput("the manifest has an object of unknown kind [" + kind + "]");
+            default -> throw new BadInput(t("core.file.unknown-object", "kind", kind));
         };
     }
 
     private Object within(int which, Supplier<Object> inside) {
         if (open.get(which)) {
-            throw new BadInput("the manifest contains itself, at object [" + which + "]");
+            throw new BadInput(t("core.file.contains-itself", "object", which));
         }
         open.set(which);
         Object value = inside.get();
@@ -131,7 +133,7 @@ final class PlistBinary {
         Map<String, Object> values = LinkedHashMap.newLinkedHashMap(length);
         for (int i = 0; i < length; i++) {
             if (!(child(which, from + i * refSize, depth) instanceof String key)) {
-                throw new BadInput("the manifest has a dictionary whose key is no text");
+                throw new BadInput(t("core.file.key-no-text"));
             }
             Plist.key(key, work);
             if (values.containsKey(key)) {
@@ -152,7 +154,7 @@ final class PlistBinary {
     private Object integer(int at) {
         int wide = 1 << (bytes[at] & 0xF);
         int from = fits(at + 1L, wide, 1);
-        return wide > 8 ? new Plist.Other("a number too large") : number(from, wide);
+        return wide > 8 ? new Plist.Other(t("core.file.kind.too-large")) : number(from, wide);
     }
 
     private byte[] body(int at, int wide) {
@@ -164,11 +166,11 @@ final class PlistBinary {
 
     private int place(long object) {
         if (object < 0 || object >= objects) {
-            throw new BadInput("the manifest refers to object [" + object + "] of [" + objects + "]");
+            throw new BadInput(t("core.file.no-object", "object", object, "all", objects));
         }
         long at = number(table + (int) object * offsetSize, offsetSize);
         if (at < 8 || at >= table) {
-            throw new BadInput("the manifest's object [" + object + "] lies outside it");
+            throw new BadInput(t("core.file.object-outside", "object", object));
         }
         return (int) at;
     }
@@ -191,7 +193,7 @@ final class PlistBinary {
     private int wide(int at) {
         fits(at + 1L, 1, 1);
         if ((bytes[at + 1] & 0xF0) != 0x10 || (bytes[at + 1] & 0xF) > 3) {
-            throw new BadInput("the manifest has a count that is no number");
+            throw new BadInput(t("core.file.no-count"));
         }
         return 1 << (bytes[at + 1] & 0xF);
     }
@@ -199,7 +201,7 @@ final class PlistBinary {
     /** @return where the body begins */
     private int fits(long from, long count, long each) {
         if (count < 0 || count > bytes.length || from + count * each > table) {
-            throw new BadInput("the manifest has an object of [" + count + "] parts, more than there is room for");
+            throw new BadInput(t("core.file.many-parts", "n", count));
         }
         return (int) from;
     }

@@ -1,5 +1,7 @@
 package wistaxis.core.firmware;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.util.ArrayDeque;
@@ -49,9 +51,9 @@ final class PlistXml extends DefaultHandler2 {
             if (name.equals("array")) {
                 array.add(value);
             } else if (!name.equals("dict")) {
-                throw new BadInput("the manifest has a value inside of [" + Shown.value(name) + "]");
+                throw new BadInput(t("core.file.value-inside", "name", Shown.value(name)));
             } else if (key == null) {
-                throw new BadInput("the manifest has a dictionary with a value that has no key");
+                throw new BadInput(t("core.file.value-no-key"));
             } else {
                 dictionary.put(key, value);
                 key = null;
@@ -60,7 +62,7 @@ final class PlistXml extends DefaultHandler2 {
 
         Object value() {
             if (key != null) {
-                throw new BadInput("the manifest has a key without a value, [" + Shown.value(key) + "]");
+                throw new BadInput(t("core.file.key-no-value", "key", Shown.value(key)));
             }
             String bare = text.toString();
             return switch (name) {
@@ -70,15 +72,15 @@ final class PlistXml extends DefaultHandler2 {
                 case "integer" -> number(bare.strip());
                 case "data" -> data(bare);
                 case "true", "false", "real", "date" -> new Plist.Other("a " + name);
-                default -> throw new BadInput("the manifest has an element of unknown kind [" + Shown.value(name) + "]");
+                default -> throw new BadInput(t("core.file.unknown-element", "name", Shown.value(name)));
             };
         }
 
         private static Object number(String digits) {
             try {
-                return digits.length() > LONGEST_NUMBER ? new Plist.Other("a number too large") : Long.decode(digits);
+                return digits.length() > LONGEST_NUMBER ? new Plist.Other(t("core.file.kind.too-large")) : Long.decode(digits);
             } catch (NumberFormatException e) {
-                throw new BadInput("the manifest has a number that is none, [" + Shown.value(digits) + "]", e);
+                throw new BadInput(t("core.file.not-number", "digits", Shown.value(digits)), e);
             }
         }
 
@@ -86,7 +88,7 @@ final class PlistXml extends DefaultHandler2 {
             try {
                 return Base64.getMimeDecoder().decode(base64);
             } catch (IllegalArgumentException e) {
-                throw new BadInput("the manifest has data that are no Base64", e);
+                throw new BadInput(t("core.file.not-base64"), e);
             }
         }
     }
@@ -109,37 +111,37 @@ final class PlistXml extends DefaultHandler2 {
             parser.setProperty("http://xml.org/sax/properties/declaration-handler", handler);
             parser.parse(new ByteArrayInputStream(bytes), handler);
         } catch (SAXParseException e) {
-            throw broken(e.getLineNumber() > 0 ? " in line " + e.getLineNumber() : "", e);
+            throw broken(Math.max(0, e.getLineNumber()), e);
         } catch (SAXException | IOException e) {
-            throw broken("", e);
+            throw broken(0, e);
         } catch (ParserConfigurationException e) {
             throw new IllegalStateException("every Java reads XML", e);
         } catch (BadInput | Work.Stopped e) {
             throw e;
         } catch (RuntimeException e) {
-            throw broken(", so that its reader gave up", e); // as with a bad letter in a DTD, found by fuzzing
+            throw broken(0, e); // as with a bad letter in a DTD, found by fuzzing
         }
         if (handler.top == null) {
-            throw new BadInput("the manifest is an empty property list");
+            throw new BadInput(t("core.file.empty-plist"));
         }
         return handler.top;
     }
 
-    private static BadInput broken(String where, Exception e) {
-        return new BadInput("the manifest is broken XML" + where + ": " + String.valueOf(e.getMessage()).replaceFirst("\\.$", ""), e);
+    private static BadInput broken(int line, Exception e) {
+        return new BadInput(t("core.file.broken-xml", "line", line, "why", String.valueOf(e.getMessage()).replaceFirst("\\.$", "")), e);
     }
 
     @Override
     public void startElement(String uri, String local, String name, Attributes attributes) {
         work.spend(ELEMENT);
         if (key != null) {
-            throw new BadInput("the manifest has a [" + Shown.value(name) + "] inside of a key");
+            throw new BadInput(t("core.file.inside-key", "name", Shown.value(name)));
         }
         if (!name.equals("key")) {
             open.addLast(new Open(name));
             Plist.deep(open.size());
         } else if (open.isEmpty() || !open.getLast().name.equals("dict")) {
-            throw new BadInput("the manifest has a key that stands in no dictionary");
+            throw new BadInput(t("core.file.key-no-dictionary"));
         } else {
             key = new StringBuilder();
         }
@@ -168,7 +170,7 @@ final class PlistXml extends DefaultHandler2 {
             throw Plist.twice(done);
         }
         if (in.key != null) {
-            throw new BadInput("the manifest has a key without a value, [" + Shown.value(in.key) + "]");
+            throw new BadInput(t("core.file.key-no-value", "key", Shown.value(in.key)));
         }
         in.key = done;
         key = null;
@@ -185,7 +187,7 @@ final class PlistXml extends DefaultHandler2 {
         } else if (top == null) {
             top = value;
         } else {
-            throw new BadInput("the manifest has two values where one belongs");
+            throw new BadInput(t("core.file.two-values"));
         }
     }
 
@@ -200,12 +202,12 @@ final class PlistXml extends DefaultHandler2 {
     }
 
     private static BadInput defined(String name) {
-        return new BadInput("the manifest defines entities, which no genuine one does: [" + Shown.value(name) + "]");
+        return new BadInput(t("core.file.defines-entity", "name", Shown.value(name)));
     }
 
     @Override
     public void skippedEntity(String name) {
-        throw new BadInput("the manifest uses the entity [" + Shown.value(name) + "]");
+        throw new BadInput(t("core.file.uses-entity", "name", Shown.value(name)));
     }
 
     @Override

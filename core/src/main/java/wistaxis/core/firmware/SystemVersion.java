@@ -1,5 +1,7 @@
 package wistaxis.core.firmware;
 
+import static wistaxis.core.words.Say.t;
+
 import com.fasterxml.jackson.annotation.JsonCreator;
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.Arrays;
@@ -32,7 +34,7 @@ public record SystemVersion(int major, int minor, int patch, int test) implement
     public static SystemVersion parse(String text) {
         Matcher m = FORM.matcher(text.strip());
         if (!m.matches()) {
-            throw new BadInput("version [" + Shown.value(text) + "]: write numbers with dots, for example 31.2 or 32.0 test 3");
+            throw new BadInput(t("core.bad.version", "text", Shown.value(text)));
         }
         int[] n = new int[3];
         Arrays.setAll(n, i -> m.group(i + 1) == null ? 0 : Integer.parseInt(m.group(i + 1)));

@@ -1,5 +1,7 @@
 package wistaxis.core.firmware;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.io.InterruptedIOException;
 import java.nio.ByteBuffer;
@@ -38,7 +40,7 @@ final class WholeDigest implements PartTask {
             }
         }
         if (at != size) {
-            return "the file had [" + size + "] bytes and now has [" + at + "]: it is still being written";
+            return t("core.file.still-written", "before", size, "now", at);
         }
         hex = sha.hex();
         return "";

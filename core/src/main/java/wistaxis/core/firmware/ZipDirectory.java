@@ -1,5 +1,7 @@
 package wistaxis.core.firmware;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.EOFException;
 import java.io.IOException;
 import java.nio.ByteBuffer;
@@ -75,7 +77,7 @@ record ZipDirectory(List<Entry> entries) {
      */
     static ZipDirectory read(FileChannel file) throws IOException {
         if (file.size() < END_LENGTH || bytes(file, 0, 4).getInt() != LOCAL) {
-            throw new ZipException("it does not begin as one");
+            throw new ZipException(t("core.file.no-beginning"));
         }
         Bounds bounds = bounds(file);
         List<Listed> listed = listed(bytes(file, bounds.start(), Math.toIntExact(bounds.length())), bounds);
@@ -88,16 +90,16 @@ record ZipDirectory(List<Entry> entries) {
             if (!l.name().endsWith("/")) {
                 entries.add(e);
             } else if (e.size() > 0 || e.packed() > 2) {
-                throw new BadInput("folder [" + Shown.value(l.name()) + "] holds [" + e.packed() + "] bytes of its own");
+                throw new BadInput(t("core.file.folder-bytes", "name", Shown.value(l.name()), "bytes", e.packed()));
             }
         }
         refuseOverlapsAndGaps(file, stretches, bounds);
         if (listed.size() > 2 * entries.size() + 1000) {
-            throw new BadInput("it has [" + (listed.size() - entries.size()) + "] empty folders");
+            throw new BadInput(t("core.file.empty-folders", "n", (listed.size() - entries.size())));
         }
         double total = entries.stream().mapToDouble(Entry::size).sum();
         if (total > MOST_BYTES) {
-            throw new BadInput(String.format(java.util.Locale.ROOT, "it would come to [%.0f] bytes once extracted", total));
+            throw new BadInput(t("core.file.extracted-too-large", "bytes", Math.round(total)));
         }
         return new ZipDirectory(entries);
     }
@@ -111,33 +113,33 @@ record ZipDirectory(List<Entry> entries) {
             at--;
         }
         if (at < 0) {
-            throw new ZipException("its end is missing");
+            throw new ZipException(t("core.file.end-missing"));
         }
         long end = size - tail + at;
         boolean big = u16(last, at + 10) == 0xFFFF || u32(last, at + 12) == MARK_32 || u32(last, at + 16) == MARK_32;
         Bounds bounds = big ? bounds64(file, end) : new Bounds(u32(last, at + 16), u32(last, at + 12), u16(last, at + 10), end);
         if (bounds.start() < 0 || bounds.length() < 0 || bounds.start() > bounds.limit()
                 || bounds.length() > bounds.limit() - bounds.start()) {
-            throw new ZipException("its directory points outside the file");
+            throw new ZipException(t("core.file.directory-outside"));
         }
         if (bounds.count() < 0 || bounds.count() > MOST_ENTRIES || bounds.length() > LONGEST_DIRECTORY) {
-            throw new BadInput("it lists [" + bounds.count() + "] entries; more than " + MOST_ENTRIES + " are not read");
+            throw new BadInput(t("core.file.many-entries", "n", bounds.count(), "most", MOST_ENTRIES));
         }
         return bounds;
     }
 
     private static Bounds bounds64(FileChannel file, long end) throws IOException {
         if (end < 20) {
-            throw new ZipException("its ZIP64 end is missing");
+            throw new ZipException(t("core.file.end64-missing"));
         }
         ByteBuffer locator = bytes(file, end - 20, 20);
         long at = locator.getLong(8);
         if (locator.getInt(0) != LOCATOR_64 || at < 0 || at > end - 20 - 56) {
-            throw new ZipException("its ZIP64 end is missing");
+            throw new ZipException(t("core.file.end64-missing"));
         }
         ByteBuffer end64 = bytes(file, at, 56);
         if (end64.getInt(0) != END_64) {
-            throw new ZipException("its ZIP64 end is missing");
+            throw new ZipException(t("core.file.end64-missing"));
         }
         refuseGap(at + 12 + end64.getLong(4), end - 20);
         return new Bounds(end64.getLong(48), end64.getLong(40), end64.getLong(32), at);
@@ -148,19 +150,19 @@ record ZipDirectory(List<Entry> entries) {
         while (directory.hasRemaining()) {
             int at = directory.position();
             if (directory.remaining() < 46 || directory.getInt(at) != HEAD) {
-                throw new ZipException("its directory is broken after [" + listed.size() + "] entries");
+                throw new ZipException(t("core.file.directory-broken", "n", listed.size()));
             }
             int nameLength = u16(directory, at + 28);
             int extraLength = u16(directory, at + 30);
             int length = 46 + nameLength + extraLength + u16(directory, at + 32);
             if (directory.remaining() < length) {
-                throw new ZipException("its directory is broken after [" + listed.size() + "] entries");
+                throw new ZipException(t("core.file.directory-broken", "n", listed.size()));
             }
             listed.add(listed(directory, at, nameLength, extraLength));
             directory.position(at + length);
         }
         if (listed.size() != bounds.count()) {
-            throw new BadInput("its end counts [" + bounds.count() + "] entries, its directory has [" + listed.size() + "]");
+            throw new BadInput(t("core.file.end-count", "says", bounds.count(), "has", listed.size()));
         }
         return listed;
     }
@@ -172,7 +174,7 @@ record ZipDirectory(List<Entry> entries) {
         Charset charset = (flags & 0x800) != 0 ? StandardCharsets.UTF_8 : StandardCharsets.ISO_8859_1;
         String name = new String(raw, charset);
         if ((u32(d, at + 38) >>> 28) == 0xA) {
-            throw new BadInput("entry [" + Shown.value(name) + "] is a link; links lead anywhere");
+            throw new BadInput(t("core.file.link", "name", Shown.value(name)));
         }
         refuseOtherName(d.slice(at + 46 + nameLength, extraLength).order(ByteOrder.LITTLE_ENDIAN), name);
         long[] values = {u32(d, at + 24), u32(d, at + 20), u32(d, at + 42)};
@@ -191,8 +193,7 @@ record ZipDirectory(List<Entry> entries) {
                 extra.get(at + 4 + NAME_AT, other);
                 String says = new String(other, StandardCharsets.UTF_8);
                 if (!says.equals(name)) {
-                    throw new BadInput("entry [" + Shown.value(name) + "] has a second name, [" + Shown.value(says)
-                            + "], and nobody can say which counts");
+                    throw new BadInput(t("core.file.second-name", "name", Shown.value(name), "other", Shown.value(says)));
                 }
             }
         }
@@ -213,44 +214,41 @@ record ZipDirectory(List<Entry> entries) {
                 return;
             }
         }
-        throw new ZipException("entry [" + Shown.value(name) + "] lacks its long sizes");
+        throw new ZipException(t("core.file.no-long-sizes", "name", Shown.value(name)));
     }
 
     /** Looks at an entry's own head, which must say the same as the directory. */
     private static Entry follow(FileChannel file, Listed l, long dataEnd) throws IOException {
         if ((l.flags() & 0x2041) != 0) {
-            throw new BadInput("entry [" + Shown.value(l.name()) + "] is encrypted");
+            throw new BadInput(t("core.file.encrypted", "name", Shown.value(l.name())));
         }
         if (l.method() != 0 && l.method() != 8) {
-            throw new BadInput("entry [" + Shown.value(l.name()) + "] is packed by method [" + l.method()
-                    + "]; only stored and deflated ones are read");
+            throw new BadInput(t("core.file.packed", "name", Shown.value(l.name()), "method", l.method()));
         }
         if (l.packed() < 0 || l.size() < 0 || l.offset() < 0 || l.offset() > dataEnd - 30) {
-            throw new ZipException("entry [" + Shown.value(l.name()) + "] lies outside the file");
+            throw new ZipException(t("core.file.entry-outside", "name", Shown.value(l.name())));
         }
         ByteBuffer head = bytes(file, l.offset(), (int) Math.min(30L + l.rawName().length, dataEnd - l.offset()));
         if (head.getInt(0) != LOCAL || head.limit() < 30 + l.rawName().length) {
-            throw new ZipException("entry [" + Shown.value(l.name()) + "] is not where the directory says");
+            throw new ZipException(t("core.file.entry-elsewhere", "name", Shown.value(l.name())));
         }
         byte[] localName = new byte[l.rawName().length];
         head.get(30, localName);
         if (u16(head, 26) != localName.length || !java.util.Arrays.equals(localName, l.rawName()) || u16(head, 8) != l.method()) {
-            throw new BadInput("entry [" + Shown.value(l.name()) + "] is called or packed otherwise in its own head");
+            throw new BadInput(t("core.file.entry-head", "name", Shown.value(l.name())));
         }
         long start = l.offset() + 30 + localName.length + u16(head, 28);
         if (start <= dataEnd) {
             refuseOtherName(bytes(file, l.offset() + 30 + localName.length, u16(head, 28)), l.name());
         }
         if (start > dataEnd || l.packed() > dataEnd - start) {
-            throw new ZipException("entry [" + Shown.value(l.name()) + "] reaches beyond the data");
+            throw new ZipException(t("core.file.entry-beyond", "name", Shown.value(l.name())));
         }
         if (l.method() == 0 && l.packed() != l.size()) {
-            throw new BadInput("entry [" + Shown.value(l.name()) + "] is stored in [" + l.packed() + "] bytes but said to have ["
-                    + l.size() + "]");
+            throw new BadInput(t("core.file.stored", "name", Shown.value(l.name()), "packed", l.packed(), "size", l.size()));
         }
         if (l.size() > BOMB_FROM && l.size() / BOMB_RATIO > l.packed()) {
-            throw new BadInput("entry [" + Shown.value(l.name()) + "] would grow from [" + l.packed() + "] to [" + l.size()
-                    + "] bytes, which no genuine part does");
+            throw new BadInput(t("core.file.bomb", "name", Shown.value(l.name()), "packed", l.packed(), "size", l.size()));
         }
         return new Entry(l.name(), l.method() == 8, l.crc(), start, l.packed(), l.size());
     }
@@ -263,7 +261,7 @@ record ZipDirectory(List<Entry> entries) {
         for (int i = 0; i < inOrder.size(); i++) {
             Stretch s = inOrder.get(i);
             if (s.from() < at) {
-                throw new BadInput("entries [" + Shown.value(before) + "] and [" + Shown.value(s.of().name()) + "] overlap");
+                throw new BadInput(t("core.file.overlap", "one", Shown.value(before), "other", Shown.value(s.of().name())));
             }
             refuseGap(at, s.from());
             long next = i + 1 == inOrder.size() ? bounds.start() : inOrder.get(i + 1).from();
@@ -276,7 +274,7 @@ record ZipDirectory(List<Entry> entries) {
 
     private static void refuseGap(long from, long to) {
         if (to != from) {
-            throw new BadInput("it has [" + (to - from) + "] bytes at [" + from + "] that belong to no entry");
+            throw new BadInput(t("core.file.stray-bytes", "n", (to - from), "at", from));
         }
     }
 
@@ -306,7 +304,7 @@ record ZipDirectory(List<Entry> entries) {
         ByteBuffer buffer = ByteBuffer.allocate(length).order(ByteOrder.LITTLE_ENDIAN);
         while (buffer.hasRemaining()) {
             if (file.read(buffer, from + buffer.position()) < 0) {
-                throw new EOFException("the file ends at [" + file.size() + "]");
+                throw new EOFException(t("core.file.ends-at", "at", file.size()));
             }
         }
         return buffer.flip();

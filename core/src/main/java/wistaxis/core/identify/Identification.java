@@ -1,5 +1,7 @@
 package wistaxis.core.identify;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.Collections;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -104,10 +106,9 @@ public record Identification(LookLibrary library, List<DeviceModel> candidates, 
     /** How to settle the rest once looks tell no more: where the exact model is written. */
     public String settleTheRest() {
         if (candidates.isEmpty()) {
-            return "No model fits all answers: take one back.";
+            return t("core.identify.none");
         }
-        return model().isPresent() ? "Settled."
-                : "Looks tell no more. The exact model is on the box or the back (an A and four digits), in the settings under general, "
-                + "or in what the host reports once it is plugged in.";
+        return model().isPresent() ? t("core.identify.settled")
+                : t("core.identify.no-more");
     }
 }

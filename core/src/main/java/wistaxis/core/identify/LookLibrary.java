@@ -1,5 +1,7 @@
 package wistaxis.core.identify;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -57,18 +59,18 @@ public final class LookLibrary {
     LookQuestion.Answer answer(String name, String value) {
         Optional<LookQuestion> question = question(name);
         if (question.isPresent()) {
-            return question.get().answer(value).orElseThrow(() -> new BadInput("[" + value + "] is no answer to [" + name + "]; write "
-                    + Stream.concat(question.get().answers().stream().map(LookQuestion.Answer::value),
-                    Stream.of(Identification.CANNOT_TELL)).collect(Collectors.joining(", "))));
+            return question.get().answer(value).orElseThrow(() -> new BadInput(t("core.identify.bad-answer", "value", value, "question",
+                    name, "known", Stream.concat(question.get().answers().stream().map(LookQuestion.Answer::value),
+                    Stream.of(Identification.CANNOT_TELL)).collect(Collectors.joining(", ")))));
         }
         List<String> known = devices.models().stream().map(m -> m.generation().looks().get(name)).filter(java.util.Objects::nonNull)
                 .distinct().sorted().toList();
         if (known.isEmpty()) {
-            throw new BadInput("unknown fact [" + name + "]; write one of " + Stream.concat(questions.stream().map(LookQuestion::question),
-                    devices.models().getFirst().generation().looks().keySet().stream()).distinct().toList());
+            throw new BadInput(t("core.identify.unknown-fact", "fact", name, "known", Stream.concat(questions.stream()
+                    .map(LookQuestion::question), devices.models().getFirst().generation().looks().keySet().stream()).distinct().toList()));
         }
         if (!known.contains(value)) {
-            throw new BadInput("[" + value + "] is no value of [" + name + "]; write one of " + known);
+            throw new BadInput(t("core.identify.bad-value", "value", value, "fact", name, "known", known));
         }
         return new LookQuestion.Answer(value, Text.raw(value), Map.of(name, List.of(value)));
     }

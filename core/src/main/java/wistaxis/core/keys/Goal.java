@@ -1,5 +1,7 @@
 package wistaxis.core.keys;
 
+import static wistaxis.core.words.Say.t;
+
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.Arrays;
 import wistaxis.core.facts.BadInput;
@@ -19,7 +21,7 @@ public enum Goal {
     /** @throws BadInput for an unknown goal, naming the known ones */
     public static Goal parse(String id) {
         return Word.find(Goal.class, id)
-                .orElseThrow(() -> new BadInput("unknown goal [" + id + "]; use one of " + Arrays.toString(values())));
+                .orElseThrow(() -> new BadInput(t("core.bad.goal", "goal", id, "known", Arrays.toString(values()))));
     }
 
     /** As it is said. */

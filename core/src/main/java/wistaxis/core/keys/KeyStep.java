@@ -1,5 +1,7 @@
 package wistaxis.core.keys;
 
+import static wistaxis.core.words.Say.t;
+
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -28,7 +30,7 @@ public record KeyStep(Action action, List<PhysicalKey> keys, @Nullable Double se
     public KeyStep {
         keys = List.copyOf(keys);
         if (seconds != null && !(seconds > 0 && seconds <= 3600)) {
-            throw new IllegalArgumentException("seconds [" + seconds + "] of a " + action + " step: write more than 0 and at most 3600");
+            throw new IllegalArgumentException(t("core.bad.seconds", "seconds", seconds, "action", action));
         }
     }
 }

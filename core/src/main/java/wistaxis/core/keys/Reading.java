@@ -1,5 +1,7 @@
 package wistaxis.core.keys;
 
+import static wistaxis.core.words.Say.t;
+
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.Arrays;
 import java.util.List;
@@ -28,16 +30,10 @@ public record Reading(List<Sight> sees, List<HostView> host, @Nullable List<Goal
 
     /** What a person can say of a device. */
     public enum Sight {
-        BLACK("black"), BOOT_LOGO("boot logo"), LOCK_SCREEN("lock screen"), CABLE_SCREEN("cable screen"), NO_REACTION("no reaction");
-
-        private final String words;
-
-        Sight(String words) {
-            this.words = words;
-        }
+        BLACK, BOOT_LOGO, LOCK_SCREEN, CABLE_SCREEN, NO_REACTION;
 
         public String words() {
-            return words;
+            return t("core.screen." + this);
         }
 
         @JsonValue

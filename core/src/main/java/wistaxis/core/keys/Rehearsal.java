@@ -1,5 +1,7 @@
 package wistaxis.core.keys;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.ArrayList;
 import java.util.List;
 import wistaxis.core.device.Family;
@@ -23,8 +25,8 @@ public final class Rehearsal {
         Playing.Played played = Playing.play(sequence, new DeviceMachine(family), start, Playing.Hands.PERFECT, spans);
         if (played.lost()) {
             Until until = sequence.steps().get(spans.size() - 1).until();
-            throw new BadInput("school [" + sequence.school() + "]: " + (until == null ? "its end" : until.words())
-                    + " never comes; check the steps before it");
+            throw new BadInput(until == null ? t("core.method.never-ends", "method", sequence.school())
+                    : t("core.method.never-comes", "method", sequence.school(), "sign", until.words()));
         }
         end = played.end();
     }

@@ -1,5 +1,7 @@
 package wistaxis.core.keys;
 
+import static wistaxis.core.words.Say.t;
+
 import com.fasterxml.jackson.annotation.JsonProperty;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -41,7 +43,8 @@ public final class SchoolFile {
         for (int i = 0; i < schools.size(); i++) {
             int entry = i;
             attempt(schools.get(i)).stream().filter(f -> !f.lands()).findFirst().ifPresent(f -> {
-                throw new BadInput(name + ", sequences[" + entry + "] [" + f.school() + "] from [" + f.start() + "]: " + f.says());
+                throw new BadInput(t("core.method.finding", "file", name, "n", entry, "method", f.school(), "start", f.start(), "says",
+                        f.says()));
             });
         }
         return schools;
@@ -54,7 +57,7 @@ public final class SchoolFile {
         for (int i = 0; i < schools.size(); i++) {
             String wrong = wrong(schools.get(i), seen);
             if (!wrong.isEmpty()) {
-                throw new BadInput(name + ", sequences[" + i + "] [" + schools.get(i).school() + "]: " + wrong);
+                throw new BadInput(t("core.method.wrong", "file", name, "n", i, "method", schools.get(i).school(), "wrong", wrong));
             }
         }
         return schools;
@@ -62,17 +65,16 @@ public final class SchoolFile {
 
     private static String wrong(KeySequence s, Set<String> seen) {
         if (s.school().isBlank() || s.school().length() > LONGEST_NAME) {
-            return "a school has a name of 1 to " + LONGEST_NAME + " letters";
+            return t("core.method.name", "most", LONGEST_NAME);
         }
         if (!seen.add(s.key())) {
-            return "it is in the file twice";
+            return t("core.method.twice");
         }
         if (s.from().isEmpty() || s.steps().isEmpty() || s.steps().size() > MOST_STEPS) {
-            return s.from().isEmpty() ? "\"from\" is empty; name the states that it is meant for" : "it has [" + s.steps().size()
-                    + "] steps; 1 to " + MOST_STEPS + " are allowed";
+            return s.from().isEmpty() ? t("core.method.from-empty") : t("core.method.steps", "n", s.steps().size(), "most", MOST_STEPS);
         }
         if (new HashSet<>(s.from()).size() < s.from().size()) {
-            return "\"from\" names a state twice";
+            return t("core.method.from-twice");
         }
         Set<PhysicalKey> keys = keysOf(s);
         Set<PhysicalKey> down = new HashSet<>();
@@ -82,7 +84,7 @@ public final class SchoolFile {
                 return "steps[" + i + "]: " + wrong;
             }
         }
-        return down.isEmpty() ? "" : "it ends with " + down + " held; add a release";
+        return down.isEmpty() ? "" : t("core.method.ends-held", "buttons", down);
     }
 
     private static Set<PhysicalKey> keysOf(KeySequence s) {
@@ -95,30 +97,29 @@ public final class SchoolFile {
     private static String wrong(KeyStep step, Set<PhysicalKey> keys, Set<PhysicalKey> down) {
         Optional<PhysicalKey> strange = step.keys().stream().filter(k -> !keys.contains(k)).findFirst();
         if (strange.isPresent()) {
-            return "key [" + strange.get() + "] is not on this family; it has " + keys.stream().sorted().toList();
+            return t("core.method.strange-button", "button", strange.get(), "known", keys.stream().sorted().toList());
         }
         boolean needsKeys = step.action() == KeyStep.Action.TAP || step.action() == KeyStep.Action.HOLD
                 || step.action() == KeyStep.Action.RELEASE;
         if (needsKeys && step.keys().isEmpty()) {
-            return "a [" + step.action() + "] names its keys";
+            return t("core.method.no-buttons", "action", step.action());
         }
         return switch (step.action()) {
             case HOLD -> {
                 if (step.seconds() == null && step.until() == null) {
-                    yield "a hold says how long: seconds, until, or both";
+                    yield t("core.method.hold-length");
                 }
                 List<PhysicalKey> dropped = down.stream().filter(k -> !step.keys().contains(k)).toList();
                 down.addAll(step.keys());
-                yield dropped.isEmpty() ? "" : dropped
-                        + " is held and not let go; a hold names all keys that are down, a release those let go";
+                yield dropped.isEmpty() ? "" : t("core.method.dropped", "buttons", dropped);
             }
             case RELEASE -> {
                 List<PhysicalKey> up = new ArrayList<>(step.keys());
                 up.removeAll(down);
                 step.keys().forEach(down::remove);
-                yield up.isEmpty() ? "" : up + " is let go but was not held";
+                yield up.isEmpty() ? "" : t("core.method.not-held", "button", up);
             }
-            case WAIT -> step.seconds() == null && step.until() == null ? "a wait says how long: seconds, until, or both" : "";
+            case WAIT -> step.seconds() == null && step.until() == null ? t("core.method.wait-length") : "";
             default -> "";
         };
     }
@@ -132,26 +133,20 @@ public final class SchoolFile {
     private static Finding attempt(KeySequence school, Family family, Start start) {
         DeviceMachine machine = new DeviceMachine(family);
         if (Playing.lands(school, machine, start, Playing.Hands.PERFECT)) {
-            return new Finding(school.school(), school.goal(), start, true, "It lands.");
+            return new Finding(school.school(), school.goal(), start, true, t("core.method.works"));
         }
         List<Rehearsal.Span> spans = new ArrayList<>();
         Playing.Played played = Playing.play(school, machine, start, Playing.Hands.PERFECT, spans);
         DeviceState end = played.end();
         String where = switch (end.phase()) {
-            case Phase.Recovery _ -> "in recovery";
-            case Phase.Dfu _ -> "in DFU";
-            case Phase.Off _, Phase.Flat _ -> "with the device off";
-            default -> end.starts() > 0 ? "in a restart" : "where it began";
+            case Phase.Recovery _ -> t("core.method.ends.recovery");
+            case Phase.Dfu _ -> t("core.method.ends.dfu");
+            case Phase.Off _, Phase.Flat _ -> t("core.method.ends.off");
+            default -> end.starts() > 0 ? t("core.method.ends.restart") : t("core.method.ends.began");
         };
         Until until = played.lost() ? school.steps().get(spans.size() - 1).until() : null;
-        String why = end.mistakes().isEmpty() ? until == null ? "the keys do not lead there" : until.words() + " never comes at steps["
-                + (spans.size() - 1) + "]" : lower(end.mistakes().getFirst().says().toString());
-        return new Finding(school.school(), school.goal(), start, false, "this sequence ends " + where + " because " + why);
-    }
-
-    private static String lower(String sentence) {
-        boolean name = sentence.startsWith("Side") || sentence.startsWith("Top") || sentence.startsWith("Home")
-                || sentence.startsWith("Volume");
-        return name ? sentence : sentence.substring(0, 1).toLowerCase(java.util.Locale.ROOT) + sentence.substring(1);
+        String why = !end.mistakes().isEmpty() ? end.mistakes().getFirst().says().toString() : until == null ? t("core.method.not-there")
+                : t("core.method.never", "sign", until.words(), "n", spans.size() - 1);
+        return new Finding(school.school(), school.goal(), start, false, t("core.method.fails", "where", where, "why", why));
     }
 }

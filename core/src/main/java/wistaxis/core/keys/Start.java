@@ -1,5 +1,7 @@
 package wistaxis.core.keys;
 
+import static wistaxis.core.words.Say.t;
+
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.Arrays;
 import wistaxis.core.facts.BadInput;
@@ -13,7 +15,7 @@ public enum Start {
     /** @throws BadInput for an unknown state, naming the known ones */
     public static Start parse(String id) {
         return Word.find(Start.class, id)
-                .orElseThrow(() -> new BadInput("unknown state [" + id + "]; use one of " + Arrays.toString(values())));
+                .orElseThrow(() -> new BadInput(t("core.bad.start", "state", id, "known", Arrays.toString(values()))));
     }
 
     @JsonValue

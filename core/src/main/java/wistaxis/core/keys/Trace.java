@@ -1,5 +1,7 @@
 package wistaxis.core.keys;
 
+import static wistaxis.core.words.Say.t;
+
 import com.fasterxml.jackson.annotation.JsonProperty;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -28,10 +30,10 @@ public record Trace(
         public Event {
             boolean needsKey = event == Kind.DOWN || event == Kind.UP;
             if (needsKey && key == null) {
-                throw new BadInput("event [" + event + "] at [" + at + "] names no key; add \"key\"");
+                throw new BadInput(t("core.trace.no-button", "event", event, "at", at));
             }
             if (!needsKey && key != null) {
-                throw new BadInput("event [" + event + "] at [" + at + "] takes no key but names [" + key + "]; leave \"key\" out");
+                throw new BadInput(t("core.trace.button", "event", event, "at", at, "button", key));
             }
         }
 
@@ -63,12 +65,12 @@ public record Trace(
         double last = 0;
         for (Event event : events) {
             if (!(event.at() >= last)) {
-                throw new BadInput("event at [" + event.at() + "] comes after one at [" + last + "]; times are seconds from 0, in order");
+                throw new BadInput(t("core.trace.order", "at", event.at(), "last", last));
             }
             last = event.at();
         }
         if (!(until >= last && until <= LONGEST)) {
-            throw new BadInput("until [" + until + "] must be at least the last event's time [" + last + "] and at most [" + LONGEST + "]");
+            throw new BadInput(t("core.trace.until", "until", until, "last", last, "most", LONGEST));
         }
     }
 

@@ -1,25 +1,17 @@
 package wistaxis.core.keys;
 
+import static wistaxis.core.words.Say.t;
+
 import com.fasterxml.jackson.annotation.JsonValue;
 import wistaxis.core.facts.Word;
 
 /** What ends a step whose length is not given in seconds: something seen on the device or by the host. */
 public enum Until {
-    BLACK("the screen is black", "black"), BOOT_LOGO("the boot logo", "boot logo"), CABLE_SCREEN("the cable screen", "cable screen"),
-            HOST_DFU("the host reports DFU", "DFU"),
-    HOST_RECOVERY("the host reports recovery", "recovery"), HOST_LOST("the host has lost it", "lost"), SLIDER("the slider", "slider");
-
-    private final String words;
-    private final String mark;
-
-    Until(String words, String mark) {
-        this.words = words;
-        this.mark = mark;
-    }
+    BLACK, BOOT_LOGO, CABLE_SCREEN, HOST_DFU, HOST_RECOVERY, HOST_LOST, SLIDER;
 
     /** As short as can be: the screen's or, where {@link #byHost}, the host's state. */
     public String mark() {
-        return mark;
+        return t("core.until-mark." + this);
     }
 
     /** Whether it is seen on the host and not on the screen. */
@@ -33,8 +25,9 @@ public enum Until {
         return Word.of(this);
     }
 
+    /** What is waited for, after "until". */
     public String words() {
-        return words;
+        return t("core.until." + this);
     }
 
     /** @return whether what is seen now ends the step */

@@ -1,6 +1,7 @@
 package wistaxis.core.practice;
 
-import java.util.Locale;
+import static wistaxis.core.words.Say.t;
+
 import java.util.SplittableRandom;
 import java.util.function.DoubleConsumer;
 import wistaxis.core.keys.DeviceMachine;
@@ -44,7 +45,7 @@ public record Chance(int attempts, double success, double low, double high) {
 
     /** In words, as whole percents: "93 % (90-95)"; where all attempts land the model knows nothing that could go wrong. */
     public String inWords() {
-        return isWithoutLimit() ? "always in the model, which gives no limit here"
+        return isWithoutLimit() ? t("core.chance.always")
                 : Math.round(100 * success) + " % (" + Math.round(100 * low) + "-" + Math.round(100 * high) + ")";
     }
 
@@ -83,7 +84,7 @@ public record Chance(int attempts, double success, double low, double high) {
         double most = of < FEW ? MOST_SLIPS : Math.max(missed.high(), least);
         double from = low * (1 - most);
         double to = high * (1 - least);
-        return new InHand(from, to, String.format(Locale.ROOT, "in a hand %.0f-%.0f %%: %s", 100 * from, 100 * to,
-                of < FEW ? "several attempts are normal" : landed + " of " + of + " landed here"));
+        return new InHand(from, to, t("core.chance.by-hand", "from", Math.round(100 * from), "to", Math.round(100 * to), "basis",
+                of < FEW ? t("core.chance.several") : t("core.chance.here", "n", landed, "of", of)));
     }
 }

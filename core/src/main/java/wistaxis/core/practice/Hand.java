@@ -1,5 +1,7 @@
 package wistaxis.core.practice;
 
+import static wistaxis.core.words.Say.t;
+
 import com.fasterxml.jackson.annotation.JsonProperty;
 import java.util.random.RandomGenerator;
 import wistaxis.core.facts.BadInput;
@@ -35,10 +37,10 @@ public record Hand(
     public record Spread(@JsonProperty(required = true) double mean, @JsonProperty(required = true) double spread) {
         public Spread {
             if (!(Math.abs(mean) <= 5)) {
-                throw new BadInput("mean [" + mean + "] is not from -5 to 5 seconds");
+                throw new BadInput(t("core.timing.mean", "value", mean));
             }
             if (!(spread >= 0 && spread <= 5)) {
-                throw new BadInput("spread [" + spread + "] is not from 0 to 5 seconds");
+                throw new BadInput(t("core.timing.spread", "value", spread));
             }
         }
 
@@ -49,10 +51,10 @@ public record Hand(
 
     public Hand {
         if (!(drift >= 0 && drift <= 1)) {
-            throw new BadInput("drift [" + drift + "] is not from 0 to 1, a part of the length");
+            throw new BadInput(t("core.timing.drift", "value", drift));
         }
         if (!(overlap >= 0 && overlap <= 5)) {
-            throw new BadInput("overlap [" + overlap + "] is not from 0 to 5 seconds");
+            throw new BadInput(t("core.timing.overlap", "value", overlap));
         }
     }
 

@@ -1,5 +1,7 @@
 package wistaxis.core.practice;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -47,10 +49,12 @@ public record Recommendation(List<Rated> ranked, String reason) {
         if (rated.size() < 2) {
             return "";
         }
-        List<String> words = rated.stream().skip(1).map(r -> r.school().school() + " " + r.chance().inWords()).toList();
+        List<String> words = rated.stream().skip(1)
+                .map(r -> t("core.timing.other", "method", r.school().school(), "chance", r.chance().inWords())).toList();
         boolean close = rated.get(1).chance().high() >= rated.getFirst().chance().low();
-        String who = hand == Hand.AVERAGE ? "For an average hand" : "For " + hand.name();
-        return who + ", " + rated.getFirst().school().school() + " lands " + rated.getFirst().chance().inWords() + ", "
-                + String.join(", ", words) + ", in the model." + (close ? " Too close to tell: the usual order holds." : "");
+        String who = hand == Hand.AVERAGE ? t("core.timing.average") : t("core.timing.for", "name", hand.name());
+        String says = t("core.timing.works", "who", who, "method", rated.getFirst().school().school(), "chance",
+                rated.getFirst().chance().inWords(), "others", words);
+        return close ? says + " " + t("core.timing.close") : says;
     }
 }

@@ -1,5 +1,7 @@
 package wistaxis.core.practice;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
@@ -61,7 +63,8 @@ public record StepScore(int step, String what, @Nullable Long late, long from, @
 
     private static String words(KeyStep step) {
         String keys = step.keys().stream().map(k -> k.words().toString()).collect(Collectors.joining(" + "));
-        return (step.action() == KeyStep.Action.TAP ? "Tap " : "Hold ") + keys + (step.until() == null ? "" : " to " + step.until().mark());
+        String does = t(step.action() == KeyStep.Action.TAP ? "core.coach.tap" : "core.coach.hold", "buttons", keys);
+        return step.until() == null ? does : t("core.coach.to", "does", does, "sign", step.until().mark());
     }
 
     /** Walks through a trace step by step. */

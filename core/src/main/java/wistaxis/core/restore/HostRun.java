@@ -1,10 +1,11 @@
 package wistaxis.core.restore;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
@@ -120,12 +121,11 @@ public record HostRun(List<Part> parts, int at, Instant since, Observed.@Nullabl
         if (part.high() <= 0 || gone() <= part.high()) {
             return Optional.empty();
         }
-        String whose = part.own() ? "here" : "by common practice";
+        String whose = t(part.own() ? "core.run.here" : "core.run.common-practice");
         double stuck = STUCK * part.high();
-        return Optional.of(isStuck() ? String.format(Locale.ROOT,
-                "Stuck: %.0f min in this stage, usual are up to %.1f %s. See what to do below.", gone() / 60, part.high() / 60, whose)
-                : String.format(Locale.ROOT, "Longer than usual: up to %.1f min %s. %s Stuck from %.0f min on (ours).",
-                part.high() / 60, whose, part.stage().notStuck(), Math.ceil(stuck / 60)));
+        return Optional.of(isStuck() ? t("core.run.stuck", "minutes", Math.round(gone() / 60), "usual", part.high() / 60, "basis", whose)
+                : t("core.run.longer", "usual", part.high() / 60, "basis", whose, "notStuck", part.stage().notStuck(), "stuck",
+                Math.round(Math.ceil(stuck / 60))));
     }
 
     /** Whether it takes so long that something has to be done. */

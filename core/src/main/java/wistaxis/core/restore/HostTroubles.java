@@ -1,5 +1,7 @@
 package wistaxis.core.restore;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
@@ -40,8 +42,8 @@ public final class HostTroubles {
     public record Tried(int helped, int of, Wilson interval) {
         /** In words. */
         public String says() {
-            return String.format(Locale.ROOT, "helped %d of %d here (%.0f to %.0f %%)%s", helped, of, 100 * interval.low(),
-                    100 * interval.high(), helped == 0 && of > 1 ? ": wasted time so far" : "");
+            return t(helped == 0 && of > 1 ? "core.run.never-helped" : "core.run.tried", "helped", helped, "of", of, "low",
+                    Math.round(100 * interval.low()), "high", Math.round(100 * interval.high()));
         }
     }
 

@@ -1,5 +1,7 @@
 package wistaxis.core.route;
 
+import static wistaxis.core.words.Say.t;
+
 import com.fasterxml.jackson.annotation.JsonCreator;
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.time.LocalDate;
@@ -111,17 +113,17 @@ public record CaseFacts(
 
         public Backup {
             if (sizeBytes != null && sizeBytes <= 0) {
-                throw new BadInput("backup of [" + sizeBytes + "] bytes: write more than 0");
+                throw new BadInput(t("core.facts.backup-size", "bytes", sizeBytes));
             }
             if (!KINDS.contains(kind)) {
-                throw new BadInput("backup kind [" + kind + "]: write cloud or computer");
+                throw new BadInput(t("core.facts.backup-kind", "kind", kind));
             }
         }
     }
 
     public CaseFacts {
         if (wrongTries != null && (wrongTries < 0 || wrongTries > 1000)) {
-            throw new BadInput("wrongTries [" + wrongTries + "]: write 0 to 1000");
+            throw new BadInput(t("core.facts.wrong-tries", "n", wrongTries));
         }
         if (imei != null) {
             imei = exact(imei);
@@ -133,7 +135,7 @@ public record CaseFacts(
 
     private static <E extends Enum<E>> E oneOf(Class<E> type, String text) {
         return Word.find(type, text)
-                .orElseThrow(() -> new BadInput("[" + text + "]: write one of " + Arrays.toString(type.getEnumConstants())));
+                .orElseThrow(() -> new BadInput(t("core.bad.one-of", "text", text, "known", Arrays.toString(type.getEnumConstants()))));
     }
 
     /** @throws BadInput for text that is not a case, by field and value */

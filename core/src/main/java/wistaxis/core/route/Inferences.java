@@ -1,5 +1,7 @@
 package wistaxis.core.route;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
@@ -135,7 +137,7 @@ final class Inferences {
         words.put("wrongTries", String.valueOf(n));
         put("tries", n >= 10 ? "ended" : waitMinutes().isPresent() ? "waits" : "few");
         put("triesForButton", n <= 7 ? "below" : "enough");
-        waitMinutes().ifPresent(m -> words.put("wait", Text.of("core.minutes", "n", m)));
+        waitMinutes().ifPresent(m -> words.put("wait", Text.of("core.span.minutes", "n", m)));
     }
 
     /** The wait that is running after the wrong tries there were, in minutes. */
@@ -182,7 +184,7 @@ final class Inferences {
         put("targetSaid", c.targetVersion() == null ? "no" : "yes");
         put("targetSigned", context.signed().isEmpty() || target == null ? null : context.signed().contains(target) ? "yes" : "no");
         words.put("signed", context.signed().stream().map(SystemVersion::toString).collect(Collectors.joining(", ")));
-        words.put("target", target == null ? "the target version" : target.toString());
+        words.put("target", target == null ? t("core.route.target") : target.toString());
         backupFacts();
         if (c.installedVersion() != null) {
             words.put("installed", c.installedVersion().toString());
@@ -206,7 +208,7 @@ final class Inferences {
         }
         put("backup", c.backups().isEmpty() ? "none" : "some");
         put("backupKind", c.backups().size() > 1 ? "both" : c.backups().isEmpty() ? "none" : c.backups().getFirst().kind());
-        words.put("backupVersions", c.backups().stream().map(b -> b.kind() + " backup of " + b.version())
+        words.put("backupVersions", c.backups().stream().map(b -> t("core.backup.kind-of", "kind", b.kind(), "version", b.version()))
                 .collect(Collectors.joining(", ")));
         List<Route.BackupFit> fits = fits();
         if (!fits.isEmpty() && fits.stream().allMatch(f -> f.fits() != null)) {

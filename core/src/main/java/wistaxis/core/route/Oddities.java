@@ -1,5 +1,7 @@
 package wistaxis.core.route;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -42,21 +44,21 @@ public record Oddities(List<String> stops, List<String> notes) {
     public static Oddities of(Ticket t, DeviceCatalogue devices, RoutePlanner planner, Intake intake) {
         List<String> stops = new ArrayList<>(t.odd());
         t.trouble().filter(v -> Steps.ladder(v).isEmpty())
-                .ifPresent(v -> stops.add("the trouble [" + Shown.value(v.word()) + "] is not known"));
+                .ifPresent(v -> stops.add(t("core.odd.problem", "value", Shown.value(v.word()))));
         Optional.ofNullable(t.identifier()).filter(i -> devices.byIdentifier(i).isEmpty())
-                .ifPresent(i -> stops.add("the device [" + Shown.value(i) + "] is not known"));
+                .ifPresent(i -> stops.add(t("core.odd.device", "value", Shown.value(i))));
         Optional.ofNullable(t.route()).filter(s -> !planner.knows(s))
-                .ifPresent(s -> stops.add("the step [" + Shown.value(s) + "] is not known"));
+                .ifPresent(s -> stops.add(t("core.odd.step", "value", Shown.value(s))));
         t.fact("tried").ifPresent(v -> CaseFacts.list(v).stream().filter(s -> !s.equals(Intake.NOT_KNOWN) && !planner.knows(s))
-                .forEach(s -> stops.add("the step [" + Shown.value(s) + "], tried before, is not known")));
+                .forEach(s -> stops.add(t("core.odd.step-before", "value", Shown.value(s)))));
         t.failed().stream().filter(s -> !planner.knows(s))
-                .forEach(s -> stops.add("the step [" + Shown.value(s) + "], which did not help, is not known"));
+                .forEach(s -> stops.add(t("core.odd.step-failed", "value", Shown.value(s))));
         List<String> notes = new ArrayList<>();
         t.facts().forEach((fact, value) -> {
             if (!intake.knows(fact) && !OTHER_FACTS.contains(fact) && !Readiness.CONFIRMED.contains(fact)) {
-                notes.add("the fact [" + Shown.value(fact) + "] is not known; it says [" + Shown.value(value) + "]");
+                notes.add(t("core.odd.fact", "fact", Shown.value(fact), "value", Shown.value(value)));
             } else if (!value.equals(Intake.NOT_KNOWN) && !readable(fact, value, intake)) {
-                notes.add("the fact [" + fact + "] cannot be read: [" + Shown.value(value) + "]; it counts as not known");
+                notes.add(t("core.odd.unreadable", "fact", fact, "value", Shown.value(value)));
             }
         });
         return new Oddities(stops, notes);
@@ -75,10 +77,10 @@ public record Oddities(List<String> stops, List<String> notes) {
         Optional<String> other = parts.isEmpty() || value.equals("none") ? Optional.empty()
                 : CaseFacts.list(value).stream().filter(p -> !parts.contains(p)).findFirst();
         if (other.isPresent()) {
-            return "[" + Shown.value(other.get()) + "] is not known; write some of " + parts + " with commas between, or none";
+            return t("core.bad.not-known-some", "value", Shown.value(other.get()), "known", parts);
         }
-        return !choices.isEmpty() && !choices.contains(value) ? "write one of " + choices + " or " + Intake.NOT_KNOWN
-                : readable(fact, value, intake) ? "" : "it cannot be read as what is asked for";
+        return !choices.isEmpty() && !choices.contains(value) ? t("core.bad.write-one", "known", choices, "unknown", Intake.NOT_KNOWN)
+                : readable(fact, value, intake) ? "" : t("core.bad.unreadable-answer");
     }
 
     private static boolean readable(String fact, String value, Intake intake) {
@@ -94,13 +96,13 @@ public record Oddities(List<String> stops, List<String> notes) {
 
     private static void day(String value) {
         if (!BenchTime.isSane(LocalDate.parse(value).atStartOfDay(ZoneOffset.UTC).toInstant())) {
-            throw new BadInput("[" + value + "] is no day of our time");
+            throw new BadInput(t("core.bad.day-range", "day", value));
         }
     }
 
     private static void moment(String value) {
         if (!BenchTime.isSane(Instant.parse(value))) {
-            throw new BadInput("[" + value + "] is no date");
+            throw new BadInput(t("core.bad.date", "date", value));
         }
     }
 

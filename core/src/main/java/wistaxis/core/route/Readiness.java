@@ -1,16 +1,18 @@
 package wistaxis.core.route;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.YesNo;
 import wistaxis.core.outside.HostProbe.HostFacts;
+import wistaxis.core.words.Text;
 
 /**
  * Whether the bench is ready for a step that goes through the host. Common practice; what software cannot see the technician confirms.
@@ -22,15 +24,14 @@ public record Readiness(List<Check> checks) {
     public static final int TIMES_THE_PACKAGE = 2;
 
     /** What a package is by common practice where no build of the model is known, bytes. */
-    public static final Size USUAL = new Size(2_000_000_000L, 10_000_000_000L, "a package of 2 to 10 GB by common practice");
+    public static final Size USUAL = new Size(2_000_000_000L, 10_000_000_000L, Text.of("core.ready.usual-size"));
 
     /** Confirmations of the technician, by the ticket fact that keeps them. */
     public static final List<String> CONFIRMED = List.of("readyPower", "readyCable", "readyProgram", "readyDisk", "readyLine", "readyTrust",
             "readySupplement");
 
     /** What the technician is asked where software cannot see it. */
-    private static final Map<String, String> CONFIRMED_UNSEEN = new TreeMap<>(Map.of("Power", "is the host on mains power?", "Disk",
-            "is twice the package's size free?", "Line", "is it online?"));
+    private static final List<String> CONFIRMED_UNSEEN = List.of("disk", "line", "power");
 
     /** How a check stands. */
     public enum State { FINE, NOT, ASK, LOOKING }
@@ -45,9 +46,9 @@ public record Readiness(List<Check> checks) {
      * @param most bytes, at least as many
      * @param says what it is the size of
      */
-    public record Size(long least, long most, String says) {
+    public record Size(long least, long most, Text says) {
         public static Size of(long bytes) {
-            return new Size(bytes, bytes, "package");
+            return new Size(bytes, bytes, Text.NONE);
         }
 
         /** What is counted on, bytes. */
@@ -80,20 +81,20 @@ public record Readiness(List<Check> checks) {
             Map<String, String> facts) {
         List<Check> checks = new ArrayList<>();
         if (host == null && !trouble.isEmpty()) {
-            CONFIRMED_UNSEEN.forEach((what, says) -> checks.add(confirmed(what, "ready" + what, facts, trouble + ": " + says)));
+            CONFIRMED_UNSEEN.forEach(what -> checks.add(confirmed(what, facts, t("core.ready.unseen", "why", trouble, "asks",
+                    Text.of("core.ready.ask." + what)))));
         } else {
             seen(checks, host, size, facts);
         }
-        checks.add(confirmed("Cable", "readyCable", facts, model == null ? "the model is not settled"
+        checks.add(confirmed("cable", facts, model == null ? t("core.ready.no-model")
                 : cable(model.plug(), bench.ports())));
-        checks.add(confirmed("Restore program", "readyProgram", facts, host == null ? program("", "") : program(host.says(),
+        checks.add(confirmed("program", facts, host == null ? program("", "") : program(host.says(),
                 host.version())));
         if (model != null && model.generation().since() != null) {
             supplement(checks, model, bench.programOf(), facts);
         }
         if (YesNo.YES.toString().equals(facts.get("opens"))) {
-            checks.add(confirmed("Trust", "readyTrust", facts,
-                    "the screen opens: connect it once, accept the question on both sides, with the passcode"));
+            checks.add(confirmed("trust", facts, t("core.ready.trust")));
         }
         return new Readiness(checks);
     }
@@ -103,27 +104,20 @@ public record Readiness(List<Check> checks) {
         String other = switch (ports) {
             case "usb-a" -> "USB-A";
             case "usb-c" -> "USB-C";
-            default -> "USB-A or USB-C, as the port of the host is,";
+            default -> t("core.ready.usb-a-or-c");
         };
-        return "sound, from " + plug + " at the device to " + other + " at the host, no hub between" + (plug.equals("30-pin")
-                && ports.equals("usb-c") ? "; this plug's cables end in USB-A: a small adapter, or another host" : "");
+        return t(plug.equals("30-pin") && ports.equals("usb-c") ? "core.ready.cable-adapter" : "core.ready.cable", "plug", plug, "port",
+                other);
     }
 
     /** Which kind of restore program belongs to a host, and where it lists a device. Common practice. */
     private static String program(String system, String version) {
         String family = system.toLowerCase(Locale.ROOT);
-        String open = "; up to date, and open before the keys";
         if (family.startsWith("mac")) {
-            return (isOldMakersHost(version) ? "this host's system [" + version + "] is 10.14 or older: the maker's media program, which "
-                    + "lists a device by a small sign at its top" : "built into the file browser, which lists the device at its side")
-                    + open;
+            return isOldMakersHost(version) ? t("core.ready.old-program", "version", version) : t("core.ready.file-browser");
         }
-        if (family.startsWith("win")) {
-            return "the maker's own device program, or an old installation of its media program; the device stands in its list" + open;
-        }
-        return family.isEmpty() ? "on one of the maker's own hosts the file browser, on others the maker's device program" + open
-                : "there is none of the maker's for this system [" + system + "]: restore at another host, which this one only keeps "
-                + "company" + open;
+        return family.startsWith("win") ? t("core.ready.device-program") : family.isEmpty() ? t("core.ready.either-program")
+                : t("core.ready.no-program", "system", system);
     }
 
     private static boolean isOldMakersHost(String version) {
@@ -135,46 +129,48 @@ public record Readiness(List<Check> checks) {
     private static void supplement(List<Check> checks, DeviceModel model, @Nullable LocalDate programOf, Map<String, String> facts) {
         YearMonth since = model.generation().since();
         if (since != null && programOf != null && !YearMonth.from(programOf).isAfter(since)) {
-            checks.add(confirmed("Host supplement", "readySupplement", facts, model.name() + " came in " + since
-                    + ", the restore program is of " + programOf + ": let the host take its small update for new devices first"));
+            checks.add(confirmed("supplement", facts, t("core.ready.supplement", "model", model.name(), "since",
+                    since.toString(), "program", programOf)));
         }
     }
 
     private static void seen(List<Check> checks, @Nullable HostFacts host, Size size, Map<String, String> facts) {
         checks.add(power(host, facts));
-        checks.add(host == null ? looking("Disk") : disk(host.freeBytes(), size, facts));
-        checks.add(host == null ? looking("Line") : new Check("Line", host.networkUp() ? State.FINE : State.NOT, host.networkUp()
-                ? "a network interface is up" : "no network interface is up: the signing service cannot be asked", null));
+        checks.add(host == null ? looking("disk") : disk(host.freeBytes(), size, facts));
+        checks.add(host == null ? looking("line") : seen("line", host.networkUp() ? State.FINE : State.NOT, t(host.networkUp()
+                ? "core.ready.online" : "core.ready.offline")));
     }
 
     private static Check looking(String what) {
-        return new Check(what, State.LOOKING, "looking", null);
+        return seen(what, State.LOOKING, t("core.ready.looking"));
     }
 
     private static Check power(@Nullable HostFacts host, Map<String, String> facts) {
         if (host == null) {
-            return looking("Power");
+            return looking("power");
         }
         if (host.onMains() == null) {
-            return confirmed("Power", "readyPower", facts, "the system does not say: is the host on mains power?");
+            return confirmed("power", facts, t("core.ready.power-unknown"));
         }
-        return new Check("Power", host.onMains() ? State.FINE : State.NOT, host.onMains() ? "the host is on mains power"
-                : "the host runs on its battery: plug it in", null);
+        return seen("power", host.onMains() ? State.FINE : State.NOT, t(host.onMains() ? "core.ready.mains" : "core.ready.battery"));
     }
 
     private static Check disk(long free, Size size, Map<String, String> facts) {
         long least = TIMES_THE_PACKAGE * size.least();
         long most = TIMES_THE_PACKAGE * size.most();
-        String words = least == most ? String.format(Locale.ROOT, "%.1f GB free, %.1f GB needed for package and extraction", free / 1e9,
-                most / 1e9)
-                : String.format(Locale.ROOT, "%.1f GB free, %.1f to %.1f GB needed: twice %s", free / 1e9, least / 1e9, most / 1e9,
-                size.says());
-        return free >= most ? new Check("Disk", State.FINE, words, null) : free < least ? new Check("Disk", State.NOT, words, null)
-                : confirmed("Disk", "readyDisk", facts, words + "; is that enough for what the host shows?");
+        String words = t(least == most ? "core.ready.disk" : "core.ready.disk-range", "free", free / 1e9, "low", least / 1e9, "high",
+                most / 1e9, "size", size.says());
+        return free >= most ? seen("disk", State.FINE, words) : free < least ? seen("disk", State.NOT, words)
+                : confirmed("disk", facts, t("core.ready.disk-ask", "words", words));
     }
 
-    private static Check confirmed(String what, String fact, Map<String, String> facts, String says) {
-        return new Check(what, YesNo.YES.toString().equals(facts.get(fact)) ? State.FINE : State.ASK, says, fact);
+    private static Check seen(String what, State state, String says) {
+        return new Check(t("core.ready.what." + what), state, says, null);
+    }
+
+    private static Check confirmed(String what, Map<String, String> facts, String says) {
+        String fact = "ready" + what.substring(0, 1).toUpperCase(Locale.ROOT) + what.substring(1);
+        return new Check(t("core.ready.what." + what), YesNo.YES.toString().equals(facts.get(fact)) ? State.FINE : State.ASK, says, fact);
     }
 
     public boolean ready() {

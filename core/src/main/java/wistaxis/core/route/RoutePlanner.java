@@ -1,5 +1,7 @@
 package wistaxis.core.route;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -99,20 +101,19 @@ public final class RoutePlanner {
 
     private void check(CaseFacts facts) {
         if (facts.device() != null && devices.byIdentifier(facts.device()).isEmpty()) {
-            throw new BadInput("device [" + facts.device()
-                    + "] is not known; write an identifier such as iPhone13,2 (wistaxis devices lists them), or leave it out");
+            throw new BadInput(t("core.bad.device-left-out", "device", facts.device()));
         }
         for (String step : facts.tried() == null ? List.<String>of() : facts.tried()) {
             if (!knows(step)) {
-                throw new BadInput("tried step [" + step + "] is not known; write " + routes.steps().stream().map(Step::id).toList());
+                throw new BadInput(t("core.bad.tried-step", "step", step, "known", routes.steps().stream().map(Step::id).toList()));
             }
         }
     }
 
     private List<String> ladder(CaseFacts facts, RouteContext context) {
         Trouble trouble = facts.trouble();
-        Ladder ladder = Steps.ladder(trouble).orElseThrow(() -> new BadInput("no ladder for trouble ["
-                + (trouble == null ? "unknown" : trouble) + "]; known are " + Steps.ladders().stream().map(Ladder::trouble).toList()));
+        Ladder ladder = Steps.ladder(trouble).orElseThrow(() -> new BadInput(t("core.bad.no-route", "problem", (trouble == null
+                ? "unknown" : trouble), "known", Steps.ladders().stream().map(Ladder::trouble).toList())));
         List<String> steps = new ArrayList<>(ladder.steps());
         for (RouteFacts.Preference p : routes.preferences()) {
             List<String> move = p.moves().get(context.preferences().getOrDefault(p.preference(), ""));

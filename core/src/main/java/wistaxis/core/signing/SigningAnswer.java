@@ -1,6 +1,7 @@
 package wistaxis.core.signing;
 
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.facts.Said;
 
 /**
  * The signing service's answer.
@@ -11,22 +12,22 @@ import org.jspecify.annotations.Nullable;
  */
 public record SigningAnswer(boolean granted, @Nullable String statement, @Nullable String signature, @Nullable String reason) {
     /** What the answer comes to after it was checked. */
-    public record Outcome(boolean granted, String says) {}
+    public record Outcome(boolean granted, Said says) {}
 
     /** Checks the answer against what was asked: same device, same build, same nonce, and the service's signature over them. */
     public Outcome check(SigningRequest asked, Ed25519Key key) {
         if (!granted) {
-            return new Outcome(false, "The signing service refuses: " + (reason == null ? "no reason given" : reason));
+            return new Outcome(false, reason == null ? Said.of("core.signing.refused-why-not-said")
+                    : Said.of("core.signing.refused", "why", reason));
         }
         if (statement == null || signature == null) {
-            return new Outcome(false, "The signing service's answer holds no signature. Ask again.");
+            return new Outcome(false, Said.of("core.signing.none"));
         }
         if (!statement.equals(asked.statement())) {
-            return new Outcome(false, "The signing service answered another question than [" + asked.identifier() + " " + asked.build()
-                    + "]: an old or a wrong answer. Ask again.");
+            return new Outcome(false, Said.of("core.signing.other-question", "model", asked.identifier(), "build", asked.build()));
         }
         return key.verifiesBase64(statement, signature)
-                ? new Outcome(true, "Signed for " + asked.identifier() + ", build " + asked.build() + ".")
-                : new Outcome(false, "The signature on the signing service's answer is not genuine. Do not write this build.");
+                ? new Outcome(true, Said.of("core.signing.signed", "model", asked.identifier(), "build", asked.build()))
+                : new Outcome(false, Said.of("core.signing.not-genuine"));
     }
 }

@@ -1,5 +1,7 @@
 package wistaxis.core.ticket;
 
+import static wistaxis.core.words.Say.t;
+
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.util.List;
@@ -47,14 +49,13 @@ public final class Chain {
 
     private @Nullable String against(long number, LedgerEntry e) {
         if (e.number() != number) {
-            return "entry [" + number + "] is missing: the next one there is [" + e.number() + "]";
+            return t("core.ledger.missing", "number", number, "next", e.number());
         }
         if (!e.previous().equals(last)) {
-            return "entry [" + number + "] does not follow the one before it: its link is [" + head(e.previous()) + "], expected ["
-                    + head(last) + "]";
+            return t("core.ledger.no-link", "number", number, "link", head(e.previous()), "expected", head(last));
         }
         return digest(last, number, e.ticket(), e.at(), e.wall(), e.body()).equals(e.digest()) ? null
-                : "entry [" + number + "] of ticket [" + e.ticket() + "] was changed after it was written";
+                : t("core.ledger.changed", "number", number, "ticket", e.ticket());
     }
 
     /** What breaks the chain, in words; empty while it holds. */

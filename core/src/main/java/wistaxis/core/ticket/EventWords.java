@@ -1,87 +1,115 @@
 package wistaxis.core.ticket;
 
-import java.util.Locale;
-import java.util.stream.Collectors;
+import static wistaxis.core.words.Say.t;
+
+import java.time.DateTimeException;
+import java.time.Instant;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import wistaxis.core.device.DeviceCatalogue;
+import wistaxis.core.device.DeviceModel;
+import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.Said;
 import wistaxis.core.facts.Units;
+import wistaxis.core.keys.KeySequence;
 import wistaxis.core.keys.Mistake;
 import wistaxis.core.keys.Reading;
+
 import wistaxis.core.steps.Walk;
+import wistaxis.core.words.Say;
 import wistaxis.core.words.Text;
 
-/** Events in words, for the ledger on screen. */
+/** Events in words, for the ledger, the timeline and whoever else reads what happened. */
 public final class EventWords {
+    private static final int DIGITS = 12;
+
     private EventWords() {}
 
+    /** In the language that is spoken here. What this Wistaxis has no words for stays as it was written. */
     public static String of(TicketEvent event) {
         return switch (event) {
-            case TicketEvent.Opened e -> "Opened: " + e.title() + (e.simulated() ? " (simulated)" : "");
-            case TicketEvent.FactRecorded e -> "Intake: " + spaced(e.fact()) + " is " + e.value();
-            case TicketEvent.FactWithdrawn e -> "Intake: " + spaced(e.fact()) + " is unknown again";
-            case TicketEvent.Identified e -> "Identified as " + e.identifier() + ", " + e.how();
-            case TicketEvent.ConsentAsked e -> (e.given() ? "Owner agreed to erase (" : "Owner did not agree to erase (") + e.who()
-                    + "); told about backup: " + e.toldAboutBackup();
-            case TicketEvent.RouteChosen e -> "Step taken: " + spaced(e.step());
-            case TicketEvent.BuildChosen e -> "Firmware chosen: " + e.version() + " (" + e.build() + ")";
-            case TicketEvent.DownloadStarted e -> "Download of " + e.build()
-                    + (e.fromByte() > 0 ? " goes on at " + Units.inWords(e.fromByte()) : " started");
-            case TicketEvent.DownloadStopped e -> "Download of " + e.build() + " stopped at " + Units.inWords(e.atByte()) + ": "
-                    + e.reason();
-            case TicketEvent.Downloaded e -> String.format(Locale.ROOT, "Download of %s whole: %s in %.0f s", e.build(),
-                    Units.inWords(e.bytes()), e.seconds());
-            case TicketEvent.PackageProven e -> "Package of " + e.build() + " proven" + (e.by() == null ? "" : " (" + e.by() + ")") + ", "
-                    + e.parts() + " parts, digest " + e.sha256().substring(0, Math.min(12, e.sha256().length()));
-            case TicketEvent.PackageAccepted e -> "Package of " + e.build() + " taken unproven: " + e.parts()
-                    + " parts agree with its own manifest, nobody vouches for it";
-            case TicketEvent.PackageRefused e -> "Package of " + e.build() + " refused: " + e.reason();
-            case TicketEvent.KeysAttempted e -> "Keys, " + e.school() + ": " + (e.succeeded() ? "landed" : "missed. " + of(e.says()));
-            case TicketEvent.StateRead e -> "Seen: " + e.seen() + "; the host sees " + e.host() + ". " + e.means();
-            case TicketEvent.ModeEntered e -> "Device in " + e.mode();
-            case TicketEvent.ModeLost e -> "Mode lost: " + of(e.why());
-            case TicketEvent.RestoreStarted e -> e.build().isEmpty() ? "Restore started, with what the host fetches"
-                    : "Restore started with " + e.build();
-            case TicketEvent.StageReached e -> "Restore: " + spaced(e.stage());
-            case TicketEvent.SigningAnswered e -> "Signing: " + e.says();
-            case TicketEvent.RestoreStopped e -> "Restore stopped: " + of(e.why());
-            case TicketEvent.Restored e -> "Written: " + e.version();
-            case TicketEvent.CheckAnswered e -> "Handover: " + spaced(e.check()) + ": " + e.answer();
-            case TicketEvent.StepTried e -> spaced(e.step()) + (e.helped() ? " helped" : " did not help");
-            case TicketEvent.Overruled e -> "Overruled for " + spaced(e.step()) + ": " + e.reason();
-            case TicketEvent.UnlockOrdered e -> "Carrier unlock ordered from " + e.carrier() + " on " + e.ordered() + ", due "
-                    + e.earliest() + " to " + e.latest();
-            case TicketEvent.UnlockAnswered e -> "Carrier unlock: " + spaced(e.what());
-            case TicketEvent.Closed e -> "Closed: " + of(e.outcome());
-            case TicketEvent.BreakRead e -> "Read at the bench, and gone on with: " + e.says();
-            case TicketEvent.Sighted e -> "Seen" + (e.screen() == null ? "" : " on it: " + spaced(e.screen()))
-                    + (e.host() == null ? "" : (e.screen() == null ? "" : ";") + " the host has " + (e.host().equals("nothing") ? "nothing"
-                    : "it in " + e.host())) + (e.source().equals("usb") ? " (USB)" : " (told)");
-            case TicketEvent.DeviceBound e -> "This ticket's device: " + (e.serial().isEmpty() ? "without a serial string" : e.serial())
-                    + ", at " + e.port();
-            case TicketEvent.DeviceReleased e -> "Not this ticket's device: " + e.why();
-            case TicketEvent.FirmwareFrom e -> e.source().equals(TicketEvent.FirmwareFrom.HOST) ? "The host fetches the firmware by itself"
-                    : "The host is given a package";
-            case TicketEvent.HostLeft e -> "The host shows " + e.minutes() + " min left";
-            case TicketEvent.HostTrouble e -> "At the host: " + spaced(e.kind()) + (e.words().isEmpty() ? "" : ", it says [" + e.words()
-                    + "]");
-            case TicketEvent.TroubleTried e -> "Tried at the host: " + spaced(e.step()) + (e.helped() ? ", helped" : ", did not help");
+            case TicketEvent.Opened e -> t(e.simulated() ? "core.event.opened-simulated" : "core.event.opened", "title", e.title());
+            case TicketEvent.FactRecorded e -> answered(List.of(e));
+            case TicketEvent.FactWithdrawn e -> t("core.event.withdrawn", "fact", fact(e.fact()));
+            case TicketEvent.Identified e -> t("core.event.identified", "model", model(e.identifier()), "how", of(e.how()));
+            case TicketEvent.ConsentAsked e -> t(e.given() ? "core.event.consent" : "core.event.no-consent", "who", person(e.who()), "step",
+                    step(e.step()), "told", e.toldAboutBackup());
+            case TicketEvent.RouteChosen e -> t("core.event.step", "step", step(e.step()));
+            case TicketEvent.BuildChosen e -> t("core.event.build", "version", e.version(), "build", e.build());
+            case TicketEvent.DownloadStarted e -> e.fromByte() > 0
+                    ? t("core.event.download-goes-on", "build", e.build(), "bytes", Units.inWords(e.fromByte()))
+                    : t("core.event.download-started", "build", e.build());
+            case TicketEvent.DownloadStopped e -> t("core.event.download-stopped", "build", e.build(), "bytes", Units.inWords(e.atByte()),
+                    "why", of(e.reason()));
+            case TicketEvent.Downloaded e -> t("core.event.downloaded", "build", e.build(), "bytes", Units.inWords(e.bytes()), "seconds",
+                    Math.round(e.seconds()));
+            case TicketEvent.PackageProven e -> t("core.event.verified", "build", e.build(), "parts", e.parts(), "digest",
+                    e.sha256().substring(0, Math.min(DIGITS, e.sha256().length())));
+            case TicketEvent.PackageAccepted e -> t("core.event.used-not-verified", "build", e.build(), "parts", e.parts());
+            case TicketEvent.PackageRefused e -> t("core.event.refused", "build", e.build(), "why", e.reason());
+            case TicketEvent.KeysAttempted e -> e.succeeded()
+                    ? t("core.event.buttons-worked", "method", KeySequence.name(e.school()))
+                    : t("core.event.buttons-missed", "method", KeySequence.name(e.school()), "why", of(e.says()));
+            case TicketEvent.StateRead e -> t("core.event.state", "screen", screen(e.seen()), "computer", computer(e.host()), "means",
+                    of(e.means()));
+            case TicketEvent.ModeEntered e -> t("core.event.mode", "mode", e.mode().words());
+            case TicketEvent.ModeLost e -> t("core.event.mode-lost", "why", of(e.why()));
+            case TicketEvent.RestoreStarted e -> e.build().isEmpty() ? t("core.event.restore-by-computer")
+                    : t("core.event.restore", "build", e.build());
+            case TicketEvent.StageReached e -> t("core.event.stage", "stage", named("facts.stage.", e.stage()));
+            case TicketEvent.SigningAnswered e -> t("core.event.signing", "says", of(e.says()));
+            case TicketEvent.RestoreStopped e -> t("core.event.stopped", "why", of(e.why()));
+            case TicketEvent.Restored e -> t("core.event.written", "version", e.version());
+            case TicketEvent.CheckAnswered e -> t("core.event.check", "check", named("core.check.", e.check()), "answer",
+                    Text.of("facts.check-answer." + e.answer().replaceAll("[^a-z0-9]+", "-")).or(e.answer()));
+            case TicketEvent.StepTried e -> t(e.helped() ? "core.event.step-helped" : "core.event.step-failed", "step", step(e.step()));
+            case TicketEvent.Overruled e -> t("core.event.overruled", "step", step(e.step()), "why", e.reason());
+            case TicketEvent.UnlockOrdered e -> t("core.event.unlock-ordered", "carrier", e.carrier(), "day", e.ordered(), "low",
+                    e.earliest(), "high", e.latest());
+            case TicketEvent.UnlockAnswered e -> t("core.event.unlock", "what", named("core.unlock.", e.what()));
+            case TicketEvent.Closed e -> t("core.event.closed", "how", of(e.outcome()));
+            case TicketEvent.BreakRead e -> t("core.event.break-read", "says", e.says());
+            case TicketEvent.Sighted e -> sighted(e);
+            case TicketEvent.DeviceBound e -> e.serial().isEmpty() ? t("core.event.bound-no-serial", "port", e.port())
+                    : t("core.event.bound", "serial", e.serial(), "port", e.port());
+            case TicketEvent.DeviceReleased e -> t("core.event.released", "why", of(e.why()));
+            case TicketEvent.FirmwareFrom e -> t(e.source().equals(TicketEvent.FirmwareFrom.HOST) ? "core.event.from-computer"
+                    : "core.event.from-file");
+            case TicketEvent.HostLeft e -> t("core.event.minutes-left", "minutes", e.minutes());
+            case TicketEvent.HostTrouble e -> e.words().isEmpty() ? t("core.event.computer", "what", failure(e.kind()))
+                    : t("core.event.computer-says", "what", failure(e.kind()), "words", e.words());
+            case TicketEvent.TroubleTried e -> t(e.helped() ? "core.event.try-helped" : "core.event.try-failed", "what",
+                    named("facts.try.", e.step()));
             case TicketEvent.WalkNoted e -> Walk.find(e.way()).flatMap(w -> w.steps().stream().filter(s -> s.id().equals(e.stop()))
-                    .findFirst()).map(s -> s.title() + ": " + s.answer(e.answer()).map(a -> a.words().toString()).orElse(e.answer()))
-                    .orElse(spaced(e.way()) + ", " + spaced(e.stop()) + ": " + spaced(e.answer()));
-            case TicketEvent.BackupNoted e -> "Backup " + (Boolean.TRUE.equals(e.here()) ? "made here: " : "known: ") + e.kind()
-                    + (e.version() == null ? "" : ", version " + e.version()) + (e.at() == null ? "" : ", of " + e.at())
-                    + (e.sizeBytes() == null ? "" : ", " + Units.inWords(e.sizeBytes())) + (e.where() == null ? "" : ", " + e.where());
-            case TicketEvent.PaperHandedOut e -> "Paper handed out: " + e.paper() + ", of the entries up to " + e.upTo();
-            case TicketEvent.CustomerSealed e -> "Customer sealed beside the ledger, digest "
-                    + e.sha256().substring(0, Math.min(12, e.sha256()
-                    .length()));
-            case TicketEvent.CustomerForgotten e -> "Customer forgotten: " + e.why();
-            case TicketEvent.Flapped e -> String.format(Locale.ROOT, "Came and went on USB %d times in %.0f s: %s", e.times(), e.seconds(),
-                    e.loops() ? String.format(Locale.ROOT, "a boot loop, every %.1f s", e.period()) : "a loose contact?");
-            case TicketEvent.TakenBack e -> "Taken back: " + (e.entries().size() == 1 ? "entry " : "entries ") + e.entries().stream()
-                    .map(String::valueOf).collect(Collectors.joining(", "));
-            case TicketEvent.AtWork e -> "At work on it: " + e.who();
-            case TicketEvent.Odd e -> "Not understood: " + e.why();
+                    .findFirst()).map(s -> t("core.event.page", "page", s.title(), "answer", s.answer(e.answer())
+                    .map(Walk.Answer::words).orElse(Text.raw(e.answer()))))
+                    .orElse(t("core.event.page", "page", spaced(e.way()) + ", " + spaced(e.stop()), "answer", spaced(e.answer())));
+            case TicketEvent.BackupNoted e -> t(Boolean.TRUE.equals(e.here()) ? "core.event.backup-made" : "core.event.backup-known",
+                    "backup", backup(e));
+            case TicketEvent.PaperHandedOut e -> t("core.event.document", "document", named("workbench.document.", e.paper()), "entry",
+                    e.upTo());
+            case TicketEvent.CustomerSealed e -> t("core.event.sealed", "digest", e.sha256().substring(0, Math.min(DIGITS, e.sha256()
+                    .length())));
+            case TicketEvent.CustomerForgotten e -> t("core.event.forgotten", "why", of(e.why()));
+            case TicketEvent.Flapped e -> t("core.event.flapped", "times", e.times(), "seconds", Math.round(e.seconds()), "what",
+                    e.period() == null ? t("core.event.loose") : t("core.event.loop", "seconds", e.period()));
+            case TicketEvent.TakenBack e -> t("core.event.taken-back", "n", e.entries().size(), "entries", e.entries().stream()
+                    .map(String::valueOf).toList());
+            case TicketEvent.AtWork e -> t("core.event.at-bench", "who", e.who());
+            case TicketEvent.Odd e -> t("core.event.unreadable", "why", e.why());
         };
+    }
+
+    /** Answers of the intake that were given in one go. */
+    static String answered(List<TicketEvent.FactRecorded> facts) {
+        return t("core.event.answers", "answers", facts.stream()
+                .map(f -> answer(f.fact(), f.value())).toList());
+    }
+
+    /** An answer of the intake. */
+    public static String answer(String fact, String value) {
+        return t("core.event.answer", "fact", fact(fact), "value", value(fact, value));
     }
 
     /** What is kept as a key with its values. */
@@ -89,7 +117,82 @@ public final class EventWords {
         return Mistake.says(said).or(() -> Reading.says(said)).or(() -> Ending.says(said)).orElseGet(said::words);
     }
 
+    /** A person of an entry: who lies sealed beside the ledger is said as such. */
+    public static Text person(String who) {
+        return who.equals(TicketEvent.CUSTOMER) ? Text.of("core.event.the-customer")
+                : who.equals(TicketEvent.SOMEBODY_ELSE) ? Text.of("core.event.somebody-else") : Text.raw(who);
+    }
+
+    private static Text fact(String fact) {
+        return named("core.fact.", fact);
+    }
+
+    /** The value of a fact as the question it answers has it; what was written down or typed stays. */
+    private static String value(String fact, String value) {
+        if (value.equals("unknown") || value.equals("none")) {
+            return t(value.equals("none") ? "core.intake.none" : "core.intake.not-known");
+        }
+        Text whole = Text.of("facts.question." + fact + "." + value);
+        if (!whole.or("").isEmpty()) {
+            return whole.toString();
+        }
+        Optional<Instant> moment = moment(value);
+        return moment.isPresent() ? Say.language().dayAndTime(moment.get(), java.time.ZoneId.systemDefault()) : Say.language()
+                .value(fact.endsWith("Words") ? List.of(value) : Arrays.stream(value.split(",")).map(v -> part(fact, v)).toList());
+    }
+
+    private static Text part(String fact, String value) {
+        return PhysicalKey.of(value).map(PhysicalKey::words)
+                .orElseGet(() -> Text.of("facts.question." + fact + "." + value).or(Text.of("core.value." + value).or(value).toString()));
+    }
+
+    private static Optional<Instant> moment(String value) {
+        try {
+            return Optional.of(Instant.parse(value));
+        } catch (DateTimeException e) {
+            return Optional.empty();
+        }
+    }
+
+    private static String model(String identifier) {
+        return DeviceCatalogue.shipped().byIdentifier(identifier).map(DeviceModel::name).orElse(identifier);
+    }
+
+    private static Text step(String step) {
+        return Text.of("facts.step." + step + ".title").or(spaced(step));
+    }
+
+    private static Text failure(String kind) {
+        return Text.of("facts.failure." + kind + ".title").or(spaced(kind));
+    }
+
+    private static Text screen(String seen) {
+        return named("core.screen.", seen.replace(' ', '-'));
+    }
+
+    private static Text computer(String host) {
+        return named("core.computer.", host);
+    }
+
+    private static String sighted(TicketEvent.Sighted e) {
+        String source = e.source().equals("usb") ? "usb" : "said";
+        Object screen = e.screen() == null ? "none" : screen(e.screen());
+        Object computer = e.host() == null ? "none" : computer(e.host());
+        return t("core.event.seen-" + source, "screen", screen, "computer", computer);
+    }
+
+    private static Text backup(TicketEvent.BackupNoted e) {
+        Text words = Text.of("core.backup.words", "kind", e.kind(), "device", e.device() == null ? "none" : e.device(), "at",
+                e.at() == null ? "none" : e.at(), "version", e.version() == null ? "none" : e.version());
+        return e.sizeBytes() == null && e.where() == null ? words : Text.of("core.event.backup-at", "backup", words, "size",
+                e.sizeBytes() == null ? "none" : Units.inWords(e.sizeBytes()), "where", e.where() == null ? "none" : e.where());
+    }
+
+    private static Text named(String keys, String id) {
+        return Text.of(keys + id).or(spaced(id));
+    }
+
     private static String spaced(String id) {
-        return id.replaceAll("([a-z])([A-Z])", "$1 $2").replace('-', ' ').toLowerCase(Locale.ROOT);
+        return id.replaceAll("([a-z])([A-Z])", "$1 $2").replace('-', ' ');
     }
 }

@@ -1,5 +1,7 @@
 package wistaxis.core.ticket;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.Instant;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
@@ -23,7 +25,7 @@ public record LedgerEntry(long number, String ticket, Instant at, @Nullable Inst
     /** What cannot be read is {@link TicketEvent.Odd}. */
     public TicketEvent event() {
         try {
-            return TicketEvent.parse(body, "ledger entry " + number);
+            return TicketEvent.parse(body, t("core.ledger.entry", "number", number));
         } catch (BadInput e) {
             return new TicketEvent.Odd(body, String.valueOf(e.getMessage()));
         }

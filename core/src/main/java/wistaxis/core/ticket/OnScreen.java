@@ -1,5 +1,7 @@
 package wistaxis.core.ticket;
 
+import static wistaxis.core.words.Say.t;
+
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.util.Arrays;
 import wistaxis.core.facts.BadInput;
@@ -12,7 +14,7 @@ public enum OnScreen {
     /** @throws BadInput for what is none, with what there is */
     public static OnScreen parse(String text) {
         return Word.find(OnScreen.class, text).orElseThrow(() -> new BadInput(
-                "screen [" + text + "] is none; write one of " + Arrays.toString(values())));
+                t("core.bad.screen", "screen", text, "known", Arrays.toString(values()))));
     }
 
     /** Whether it has started up to where a person can use it. */

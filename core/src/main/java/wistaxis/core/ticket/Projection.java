@@ -1,5 +1,7 @@
 package wistaxis.core.ticket;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -119,7 +121,7 @@ public record Projection(Ticket ticket, long last, List<StageTime> stages, List<
             try {
                 take(entry, event);
             } catch (RuntimeException e) {
-                fold.odd("entry [" + last + "] cannot be taken in: " + e);
+                fold.odd(t("core.ledger.not-taken", "number", last, "why", e));
             }
         }
 

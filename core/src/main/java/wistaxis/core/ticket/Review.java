@@ -1,5 +1,7 @@
 package wistaxis.core.ticket;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -11,6 +13,7 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Steps;
 import wistaxis.core.time.BenchTime;
+import wistaxis.core.words.Text;
 
 /**
  * Whether what a ledger says can have happened: what a chain of digests cannot see, because somebody may write nonsense in good order.
@@ -78,7 +81,7 @@ public final class Review {
     public void add(LedgerEntry e, TicketEvent event) {
         Seen seen = tickets.computeIfAbsent(e.ticket(), _ -> new Seen());
         if (event instanceof TicketEvent.Odd odd) {
-            found(e, "cannot be read: " + odd.why());
+            found(e, t("core.review.unreadable", "why", odd.why()));
         } else if (!e.ofBench()) {
             order(e, event, seen);
             consent(e, event, seen);
@@ -90,16 +93,16 @@ public final class Review {
     private void order(LedgerEntry e, TicketEvent event, Seen seen) {
         if (event instanceof TicketEvent.Opened opened) {
             if (seen.opened) {
-                found(e, "opens the ticket a second time");
+                found(e, t("core.review.opens-again"));
             }
             seen.opened = true;
             seen.simulated = opened.simulated();
         } else if (!seen.opened) {
-            found(e, "comes before its ticket is opened");
+            found(e, t("core.review.before-opening"));
             seen.opened = true;
         }
         if (seen.closed && !AFTER_CLOSING.contains(event.getClass())) {
-            found(e, "goes on with a ticket that is closed");
+            found(e, t("core.review.after-closing"));
         }
         switch (event) {
             case TicketEvent.Opened _ -> seen.opening = e.number();
@@ -123,24 +126,24 @@ public final class Review {
             }
             case TicketEvent.RouteChosen(String step) -> {
                 seen.step = step;
-                erases(e, "takes", step, Boolean.FALSE.equals(seen.consent), seen);
+                erases(e, "taken", step, Boolean.FALSE.equals(seen.consent), seen);
             }
             case TicketEvent.RestoreStarted _ -> {
                 seen.started = true;
-                erases(e, "starts", seen.step, !Boolean.TRUE.equals(seen.consent), seen);
+                erases(e, "started", seen.step, !Boolean.TRUE.equals(seen.consent), seen);
             }
-            case TicketEvent.StepTried(String step, boolean helped) when helped -> erases(e, "was done:", step,
+            case TicketEvent.StepTried(String step, boolean helped) when helped -> erases(e, "done", step,
                     !Boolean.TRUE.equals(seen.consent), seen);
-            case TicketEvent.Restored _ when !seen.started -> found(e, "is restored without a start");
+            case TicketEvent.Restored _ when !seen.started -> found(e, t("core.review.no-start"));
             default -> { }
         }
     }
 
     private void erases(LedgerEntry e, String does, @Nullable String step, boolean without, Seen seen) {
         if (step != null && Steps.is(step, Step::erases) && without) {
-            found(e, does + " [" + step + "], which erases, "
-                    + (seen.consent == null ? "and the owner was never asked" : "after the owner had refused in entry [" + seen.asked
-                    + "]"));
+            found(e, t(seen.consent == null ? "core.review.never-asked" : "core.review.owner-refused", "does", does, "step",
+                    Text.of("facts.step." + step + ".title").or(step),
+                    "entry", String.valueOf(seen.asked)));
         }
     }
 
@@ -151,27 +154,28 @@ public final class Review {
             Duration step = walls ? BenchTime.between(before.wall(), e.wall()) : e.wall() == null && before.wall() == null
                     ? BenchTime.between(before.at(), e.at()) : Duration.ZERO;
             if (step.plus(APART).isNegative()) {
-                found(e, "is " + step.negated().toSeconds() + " s older than the entry before it: time runs back");
+                found(e, t("core.review.back", "seconds", step.negated().toSeconds()));
             } else if (step.compareTo(LEAP) > 0) {
-                found(e, "comes " + step.toDays() + " days after the entry before it: time leaps");
+                found(e, t("core.review.leaps", "days", step.toDays()));
             }
         }
         if (e.wall() != null && !e.ofBench()) {
             Duration ahead = BenchTime.between(e.wall(), e.at());
             if (seen.simulated ? ahead.compareTo(PRACTICE) > 0 : ahead.abs().compareTo(OFF) > 0) {
-                found(e, "has the bench's time [" + e.at() + "] at the wall clock's [" + e.wall() + "], "
-                        + (seen.simulated ? "further ahead than a day of practice goes" : "and is no practice") + ": time leaps");
+                found(e, t(seen.simulated ? "core.review.far-ahead" : "core.review.other-clock", "at", String.valueOf(e.at()), "wall",
+                        String.valueOf(e.wall())));
             }
         }
         Instant written = e.wall() == null ? e.at() : e.wall();
         if (written.isAfter(now.plus(AHEAD)) || !BenchTime.isSane(e.at())) {
-            found(e, "is dated [" + (BenchTime.isSane(e.at()) ? written : e.at()) + "], which is still to come or no date: time leaps");
+            found(e, t("core.review.future", "at", String.valueOf(BenchTime.isSane(e.at()) ? written : e.at())));
         }
     }
 
     private void found(LedgerEntry e, String what) {
         if (findings.size() < MOST) {
-            findings.add("entry [" + e.number() + "]" + (e.ofBench() ? " " : " of ticket [" + e.ticket() + "] ") + what);
+            findings.add(e.ofBench() ? t("core.review.entry", "number", String.valueOf(e.number()), "what", what)
+                    : t("core.review.entry-of", "number", String.valueOf(e.number()), "ticket", e.ticket(), "what", what));
         } else {
             more++;
         }
@@ -181,7 +185,7 @@ public final class Review {
     public List<String> findings() {
         List<String> all = new ArrayList<>(findings);
         if (more > 0) {
-            all.add("and " + more + " more");
+            all.add(t("core.review.more", "n", more));
         }
         return all;
     }

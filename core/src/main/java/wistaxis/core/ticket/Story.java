@@ -1,5 +1,7 @@
 package wistaxis.core.ticket;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -9,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import wistaxis.core.facts.Word;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.steps.Hands;
 import wistaxis.core.steps.Walk;
@@ -23,21 +26,13 @@ public record Story(List<Stretch> stretches) {
     /** So long between two entries with nothing running is not work any more: the device lies there. Ours. */
     public static final Duration LIES_AFTER = Duration.ofMinutes(10);
 
-    /** What {@link EventWords} begins an answer of the intake with. */
-    static final String INTAKE = "Intake: ";
 
     /** What a stretch of time went into. */
     public enum Kind {
-        HANDS("hands"), RUNS("runs by itself"), LINE("line"), LIES("lies there");
-
-        private final String words;
-
-        Kind(String words) {
-            this.words = words;
-        }
+        HANDS, RUNS, LINE, LIES;
 
         public String words() {
-            return words;
+            return t("core.time." + Word.of(this));
         }
     }
 
@@ -69,18 +64,27 @@ public record Story(List<Stretch> stretches) {
     public static List<Line> lines(List<LedgerEntry> entries) {
         List<Line> lines = new ArrayList<>();
         Set<LedgerEntry> left = new HashSet<>(TicketEvent.TakenBack.left(entries));
-        boolean facts = false;
+        List<TicketEvent.FactRecorded> together = new ArrayList<>();
         for (LedgerEntry e : entries) {
             TicketEvent event = e.event();
-            String words = EventWords.of(event) + (left.contains(e) ? "" : " (taken back)");
-            boolean fact = event instanceof TicketEvent.FactRecorded;
+            boolean counts = left.contains(e);
             Line last = lines.isEmpty() ? null : lines.getLast();
-            if (fact && facts && last != null && Duration.between(last.at(), e.when()).abs().compareTo(TOGETHER) <= 0) {
-                lines.set(lines.size() - 1, new Line(last.at(), last.words() + "; " + words.substring(INTAKE.length())));
+            boolean goesOn = !together.isEmpty() && last != null
+                    && Duration.between(last.at(), e.when()).abs().compareTo(TOGETHER) <= 0;
+            if (counts && event instanceof TicketEvent.FactRecorded fact) {
+                if (!goesOn) {
+                    together.clear();
+                }
+                together.add(fact);
+                Line line = new Line(goesOn && last != null ? last.at() : e.when(), EventWords.answered(together));
+                if (goesOn) {
+                    lines.removeLast();
+                }
+                lines.add(line);
             } else {
-                lines.add(new Line(e.when(), words));
+                together.clear();
+                lines.add(new Line(e.when(), counts ? EventWords.of(event) : t("core.event.was-taken-back", "what", EventWords.of(event))));
             }
-            facts = fact;
         }
         return lines;
     }

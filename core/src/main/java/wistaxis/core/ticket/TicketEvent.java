@@ -90,7 +90,12 @@ public sealed interface TicketEvent {
 
     record FactWithdrawn(String fact) implements TicketEvent {}
 
-    record Identified(String identifier, String how) implements TicketEvent {}
+    record Identified(String identifier, Said how) implements TicketEvent {
+        /** @param how a sentence */
+        public Identified(String identifier, String how) {
+            this(identifier, Said.sentence(how));
+        }
+    }
 
     /**
      * @param toldAboutBackup what was said about the backup, in words
@@ -132,7 +137,7 @@ public sealed interface TicketEvent {
 
     record DownloadStarted(String build, long fromByte) implements TicketEvent {}
 
-    record DownloadStopped(String build, long atByte, String reason) implements TicketEvent {}
+    record DownloadStopped(String build, long atByte, Said reason) implements TicketEvent {}
 
     record Downloaded(String build, long bytes, double seconds) implements TicketEvent {}
 
@@ -169,7 +174,7 @@ public sealed interface TicketEvent {
     }
 
     /** After an attempt: what the technician saw and the host with it, and what that means by the table. */
-    record StateRead(String seen, String host, String means) implements TicketEvent {}
+    record StateRead(String seen, String host, Said means) implements TicketEvent {}
 
     record ModeEntered(Mode mode) implements TicketEvent {}
 
@@ -179,7 +184,7 @@ public sealed interface TicketEvent {
 
     record StageReached(String stage) implements TicketEvent {}
 
-    record SigningAnswered(boolean granted, String says) implements TicketEvent {}
+    record SigningAnswered(boolean granted, Said says) implements TicketEvent {}
 
     /** @param writing true when the device was being written to, so that its state is not known; null otherwise */
     record RestoreStopped(Said why, @Nullable Boolean writing) implements TicketEvent {
@@ -268,7 +273,7 @@ public sealed interface TicketEvent {
     record DeviceBound(int product, String port, String serial) implements TicketEvent {}
 
     /** The device that was taken for this ticket's is not. */
-    record DeviceReleased(String why) implements TicketEvent {}
+    record DeviceReleased(Said why) implements TicketEvent {}
 
     /** @param source {@link #HOST} where the host fetches the firmware by itself, {@link #FILE} where it is given a proven package */
     record FirmwareFrom(String source) implements TicketEvent {
@@ -319,7 +324,7 @@ public sealed interface TicketEvent {
     record CustomerSealed(String sha256) implements TicketEvent {}
 
     /** The key to who the customer was has been thrown away. @param why in words */
-    record CustomerForgotten(String why) implements TicketEvent {}
+    record CustomerForgotten(Said why) implements TicketEvent {}
 
     /** The name of {@link TakenBack} in stored form. */
     String TAKEN_BACK = "taken-back";

@@ -1,5 +1,7 @@
 package wistaxis.core.ticket;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -56,10 +58,10 @@ final class TicketFold {
             simulated = opened.simulated();
             practised = Boolean.TRUE.equals(opened.observed());
         } else {
-            title = "Ticket without an opening";
+            title = t("core.ledger.no-opening");
             simulated = true;
             practised = false;
-            odd.add("entry [" + opening + "] comes before the ticket is opened");
+            odd.add(t("core.ledger.before-opening", "number", opening));
             add(first, event);
         }
     }
@@ -70,7 +72,7 @@ final class TicketFold {
             take(entry, event);
             follow();
         } catch (RuntimeException e) { // whatever one entry does, the ticket is there and says so
-            odd("entry [" + entry.number() + "] cannot be taken in: " + e);
+            odd(t("core.ledger.not-read", "number", entry.number(), "why", e));
         }
     }
 
@@ -81,7 +83,7 @@ final class TicketFold {
 
     private void take(LedgerEntry entry, TicketEvent event) {
         switch (event) {
-            case TicketEvent.Opened _ -> odd.add("entry [" + entry.number() + "] opens the ticket a second time");
+            case TicketEvent.Opened _ -> odd.add(t("core.ledger.opens-again", "number", entry.number()));
             case TicketEvent.Odd(_, String why) -> odd.add(why);
             case TicketEvent.FactRecorded(String fact, String value) -> facts.put(fact, value);
             case TicketEvent.FactWithdrawn(String fact) -> facts.remove(fact);

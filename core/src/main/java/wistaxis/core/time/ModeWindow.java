@@ -1,8 +1,9 @@
 package wistaxis.core.time;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import wistaxis.core.facts.BadInput;
 
 /**
@@ -66,9 +67,7 @@ public record ModeWindow(double downloadSeconds, Way modeFirst, Way fileFirst, S
             at.add(back);
             inUntil = back + l.window();
             if (at.size() > MOST_REENTRIES) {
-                throw new BadInput(String.format(Locale.ROOT,
-                        "window [%.0f s]: the device would have to go back into the mode more than %d times; give a longer one",
-                        l.window(), MOST_REENTRIES));
+                throw new BadInput(t("core.window.too-short", "seconds", Math.round(l.window()), "most", MOST_REENTRIES));
             }
         }
         return at;
@@ -80,14 +79,9 @@ public record ModeWindow(double downloadSeconds, Way modeFirst, Way fileFirst, S
 
     private static String reason(Lengths l, Way mode, boolean fits) {
         if (l.download() <= 0) {
-            return "The package is here: put the device into the mode when the hands are free.";
+            return t("core.window.here");
         }
-        return fits ? String.format(Locale.ROOT,
-                "Download and preparation, %.0f min, fit into one window of %.0f min: one visit of the hands, then it runs to the "
-                + "greeting.", (l.download() + l.prepare()) / 60, l.window() / 60)
-                : String.format(Locale.ROOT,
-                "Download and preparation take %.0f min and the window is %.0f min: the device would drop out %s. With the file first it "
-                + "goes into the mode once.", (l.download() + l.prepare()) / 60, l.window() / 60,
-                        mode.reentries() == 1 ? "once" : mode.reentries() + " times");
+        return t(fits ? "core.window.fits" : "core.window.drops-out", "minutes", Math.round((l.download() + l.prepare()) / 60), "window",
+                Math.round(l.window() / 60), "times", mode.reentries());
     }
 }

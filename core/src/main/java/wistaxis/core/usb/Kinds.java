@@ -1,5 +1,7 @@
 package wistaxis.core.usb;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.Collections;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -39,7 +41,7 @@ public record Kinds(Map<String, Map<String, Integer>> seen) {
     /** @param times how often, at least once */
     public record Seen(String identifier, int times) {
         public String says(String name) {
-            return "seen " + (times == 1 ? "once" : times == 2 ? "twice" : times + " times") + " here as " + name;
+            return t("core.usb.seen-here", "times", times, "model", name);
         }
     }
 

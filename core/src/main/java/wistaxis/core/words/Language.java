@@ -3,21 +3,22 @@ package wistaxis.core.words;
 import com.ibm.icu.text.MessageFormat;
 import java.text.ListFormat;
 import java.text.NumberFormat;
+import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.time.format.FormatStyle;
-import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeSet;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -31,14 +32,8 @@ public final class Language {
     public static final Language ENGLISH = new Language("en", null, Map.of());
     public static final Language GERMAN = new Language("de", ENGLISH, Map.of());
 
-    /** Letters of the longest message of a folder. Ours. */
-    private static final int LONGEST = 4_000;
-
-    /** Letters of a whole message file of a folder. Ours. */
-    private static final int LARGEST = 4_000_000;
-
-    /** How deep choices may stand in each other. Ours. */
-    private static final int DEEPEST = 6;
+    /** By tag, in the order in which they came. */
+    private static volatile Map<String, Language> added = Map.of();
 
     private final String tag;
     private final Locale locale;
@@ -49,7 +44,7 @@ public final class Language {
     private final DateTimeFormatter clock;
     private final DateTimeFormatter day;
 
-    private Language(String tag, @Nullable Language behind, Map<String, Map<String, String>> given) {
+    Language(String tag, @Nullable Language behind, Map<String, Map<String, String>> given) {
         this.tag = tag;
         this.locale = tag.equals("en") ? Locale.UK : Locale.forLanguageTag(tag);
         this.behind = behind;
@@ -67,99 +62,26 @@ public final class Language {
         return List.of(ENGLISH, GERMAN);
     }
 
-    /** What somebody chose; where nobody did, or it does not ship, the system's language, else English. @param tag by BCP 47 */
+    /** Takes in a language of a folder, in place of one with the same tag. */
+    public static synchronized void add(Language language) {
+        Map<String, Language> all = new LinkedHashMap<>(added);
+        all.put(language.tag, language);
+        added = Collections.unmodifiableMap(all);
+    }
+
+    /** Those that ship, and those of a folder. */
+    public static List<Language> all() {
+        return Stream.concat(shipped().stream(), added.values().stream()).toList();
+    }
+
+    /** One that ships or is of a folder; empty for another one. */
+    public static Optional<Language> find(@Nullable String tag) {
+        return all().stream().filter(l -> l.tag.equals(tag)).findFirst();
+    }
+
+    /** What somebody chose; where nobody did, or it is not there, the system's language, else English. @param tag by BCP 47 */
     public static Language chosen(@Nullable String tag) {
-        return shipped(tag == null ? Locale.getDefault().getLanguage() : tag).orElse(ENGLISH);
-    }
-
-    /** A language of a folder, as it was read, and what of it was left out. */
-    public record Read(Language language, List<Problem> left) {}
-
-    /** @param line from 1; 0 where it is about a whole file */
-    public record Problem(String file, int line, Text what) {}
-
-    /**
-     * A language of message files from outside. What is wrong in them is left out, and English is said instead.
-     *
-     * @param tag by BCP 47, such as {@code fr}
-     * @param texts message files by name, such as {@code core}
-     */
-    public static Read read(String tag, Map<String, String> texts) {
-        List<Problem> left = new ArrayList<>();
-        Map<String, Map<String, String>> all = new HashMap<>();
-        FILES.forEach(name -> all.put(name, Map.of()));
-        texts.forEach((name, text) -> {
-            String file = name + "_" + tag + ".properties";
-            if (!FILES.contains(name)) {
-                left.add(new Problem(file, 0, Text.of("core.language.no-module", "modules", FILES)));
-            } else if (text.length() > LARGEST) {
-                left.add(new Problem(file, 0, Text.of("core.language.file-too-long", "letters", text.length(), "most", LARGEST)));
-            } else {
-                try {
-                    all.put(name, accepted(file, name, tag, text, left));
-                } catch (IllegalArgumentException e) {
-                    left.add(new Problem(file, 0, Text.of("core.language.not-properties", "why", String.valueOf(e.getMessage()))));
-                }
-            }
-        });
-        return new Read(new Language(tag, ENGLISH, all), List.copyOf(left));
-    }
-
-    private static Map<String, String> accepted(String file, String name, String tag, String text, List<Problem> left) {
-        Map<String, String> good = new HashMap<>();
-        Map<String, Integer> lines = MessageFile.lines(text);
-        MessageFile.parse(text).forEach((key, pattern) -> {
-            Optional<Text> wrong = wrong(ENGLISH.file(name).get(key), pattern, tag);
-            wrong.ifPresentOrElse(w -> left.add(new Problem(file, lines.getOrDefault(key, 0), w.with("key", key))),
-                    () -> good.put(key, pattern));
-        });
-        return good;
-    }
-
-    /** What is wrong with a message; empty for nothing. @param english null where there is no such key */
-    private static Optional<Text> wrong(@Nullable String english, String pattern, String tag) {
-        if (english == null) {
-            return Optional.of(Text.of("core.language.no-key"));
-        }
-        if (pattern.length() > LONGEST) {
-            return Optional.of(Text.of("core.language.too-long", "letters", pattern.length(), "most", LONGEST));
-        }
-        if (pattern.codePoints().anyMatch(c -> Character.getDirectionality(c) == Character.DIRECTIONALITY_RIGHT_TO_LEFT
-                || Character.getDirectionality(c) == Character.DIRECTIONALITY_RIGHT_TO_LEFT_ARABIC || Character.getType(
-                c) == Character.FORMAT)) {
-            return Optional.of(Text.of("core.language.right-to-left"));
-        }
-        if (depth(pattern) > DEEPEST) {
-            return Optional.of(Text.of("core.language.too-deep", "most", DEEPEST));
-        }
-        Set<String> here = MessageFile.arguments(pattern);
-        Set<String> there = MessageFile.arguments(english);
-        Set<String> more = new TreeSet<>(here);
-        more.removeAll(there);
-        if (!more.isEmpty()) {
-            return Optional.of(Text.of("core.language.unknown-argument", "names", List.copyOf(more)));
-        }
-        Set<String> fewer = new TreeSet<>(there);
-        fewer.removeAll(here);
-        if (!fewer.isEmpty()) {
-            return Optional.of(Text.of("core.language.missing-argument", "names", List.copyOf(fewer)));
-        }
-        try {
-            new MessageFormat(pattern, Locale.forLanguageTag(tag));
-            return Optional.empty();
-        } catch (IllegalArgumentException e) {
-            return Optional.of(Text.of("core.language.broken", "why", String.valueOf(e.getMessage())));
-        }
-    }
-
-    private static int depth(String pattern) {
-        int deepest = 0;
-        int depth = 0;
-        for (int i = 0; i < pattern.length(); i++) {
-            depth += pattern.charAt(i) == '{' ? 1 : pattern.charAt(i) == '}' ? -1 : 0;
-            deepest = Math.max(deepest, depth);
-        }
-        return deepest;
+        return find(tag == null ? Locale.getDefault().getLanguage() : tag).orElse(ENGLISH);
     }
 
     /** By BCP 47. */
@@ -171,7 +93,7 @@ public final class Language {
         return locale;
     }
 
-    private Map<String, String> file(String name) {
+    Map<String, String> file(String name) {
         return files.computeIfAbsent(name, n -> MessageFile.shipped(n, tag));
     }
 
@@ -248,7 +170,7 @@ public final class Language {
             case String s -> s;
             case Integer i when i > -1000 && i < 1000 -> i.toString();
             case Number n -> NumberFormat.getInstance(locale).format(n);
-            case Instant at -> clock.format(at.atZone(ZoneId.systemDefault()));
+            case Instant at -> written(clock, at, ZoneId.systemDefault());
             case LocalDate date -> day.format(date);
             case List<?> list -> list(list.stream().map(this::value).toList());
             case Optional<?> maybe -> maybe.map(this::value).orElse("");
@@ -263,7 +185,16 @@ public final class Language {
 
     /** A day and a time of day. */
     public String dayAndTime(Instant at, ZoneId zone) {
-        return day.format(at.atZone(zone)) + ", " + clock.format(at.atZone(zone));
+        return written(day, at, zone) + ", " + written(clock, at, zone);
+    }
+
+    /** A moment that no calendar has stands as it is. */
+    private static String written(DateTimeFormatter as, Instant at, ZoneId zone) {
+        try {
+            return as.format(at.atZone(zone));
+        } catch (DateTimeException e) {
+            return at.toString();
+        }
     }
 
     /** As it calls itself. */

@@ -1,5 +1,6 @@
 package wistaxis.core.words;
 
+import com.ibm.icu.text.MessagePattern;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.InputStreamReader;
@@ -68,6 +69,19 @@ final class MessageFile {
     /** The names of the arguments of a pattern. */
     static Set<String> arguments(String pattern) {
         Set<String> names = new TreeSet<>();
+        if (pattern.indexOf(',') >= 0 && pattern.indexOf('{') >= 0) {
+            try {
+                MessagePattern parts = new MessagePattern(pattern);
+                for (int i = 0; i < parts.countParts(); i++) {
+                    if (parts.getPart(i).getType() == MessagePattern.Part.Type.ARG_NAME) {
+                        names.add(parts.getSubstring(parts.getPart(i)));
+                    }
+                }
+                return names;
+            } catch (IllegalArgumentException | IndexOutOfBoundsException e) {
+                names.clear(); // a broken one is looked at as far as it goes
+            }
+        }
         Matcher m = ARGUMENT.matcher(pattern);
         while (m.find()) {
             names.add(m.group(1));

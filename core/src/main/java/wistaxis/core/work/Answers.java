@@ -1,11 +1,14 @@
 package wistaxis.core.work;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Names;
+import wistaxis.core.facts.Said;
 import wistaxis.core.facts.Shown;
 import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.route.Intake;
@@ -21,6 +24,9 @@ record Answers(Rules rules, Around around) {
 
     /** What a device was called before its model was found. */
     private static final String DEVICE_WORDS = "deviceWords";
+
+    /** Letters of how a model was found. Ours. */
+    private static final int LONGEST_HOW = 200;
 
     /** What can be said of a thing that is confirmed. */
     private static final List<String> CONFIRMED_BY = List.of("yes", "no", Intake.NOT_KNOWN);
@@ -47,11 +53,11 @@ record Answers(Rules rules, Around around) {
         Optional<HandoverFacts.Check> check = rules.handover().checks().stream().filter(c -> c.id().equals(name)).findFirst();
         if (check.isPresent()) {
             if (!check.get().answers().contains(value)) {
-                throw new BadInput(name + " [" + Shown.value(value) + "]: write one of " + check.get().answers());
+                throw new BadInput(t("core.bad.answer", "name", name, "value", Shown.value(value), "known", check.get().answers()));
             }
             return rules.check(name, value);
         }
-        return List.of(name.equals(DEVICE) ? identified(around, value, "by its identifier")
+        return List.of(name.equals(DEVICE) ? identified(around, value, Said.of("core.identified.by-identifier"))
                 : new TicketEvent.FactRecorded(name, fact(name, value)));
     }
 
@@ -64,13 +70,13 @@ record Answers(Rules rules, Around around) {
         }
         if (Readiness.CONFIRMED.contains(name)) {
             if (!CONFIRMED_BY.contains(value)) {
-                throw new BadInput(name + " [" + Shown.value(value) + "]: write one of " + CONFIRMED_BY);
+                throw new BadInput(t("core.bad.answer", "name", name, "value", Shown.value(value), "known", CONFIRMED_BY));
             }
             return value;
         }
         if (!around.intake().knows(name)) {
-            throw new BadInput("fact [" + Shown.value(name) + "] is not known; the intake asks for " + DEVICE + " and "
-                    + around.intake().questions().stream().flatMap(q -> q.facts().stream()).distinct().sorted().toList());
+            throw new BadInput(t("core.bad.fact", "fact", Shown.value(name), "device", DEVICE, "facts", around.intake().questions()
+                    .stream().flatMap(q -> q.facts().stream()).distinct().sorted().toList()));
         }
         String wrong = Oddities.wrong(name, value, around.intake());
         if (!wrong.isEmpty()) {
@@ -79,12 +85,12 @@ record Answers(Rules rules, Around around) {
         return value;
     }
 
-    /** The model of a device. @param how it was found, in words */
-    static TicketEvent identified(Around around, String identifier, String how) {
+    /** The model of a device. @param how it was found */
+    static TicketEvent identified(Around around, String identifier, Said how) {
         if (around.devices().byIdentifier(identifier).isEmpty()) {
-            throw new BadInput("device [" + Shown.value(identifier)
-                    + "] is not known; write an identifier such as iPhone13,2 (wistaxis devices lists them)");
+            throw new BadInput(t("core.bad.device", "device", Shown.value(identifier)));
         }
-        return new TicketEvent.Identified(identifier, Names.typed(how, "how it was found", 200));
+        how.with().values().forEach(words -> Names.typed(words, t("core.what.how-found"), LONGEST_HOW));
+        return new TicketEvent.Identified(identifier, how);
     }
 }

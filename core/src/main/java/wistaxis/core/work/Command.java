@@ -43,7 +43,7 @@ public sealed interface Command {
     }
 
     /** The model is found. @param how in words */
-    record Identify(String identifier, String how) implements Command {}
+    record Identify(String identifier, Said how) implements Command {}
 
     /**
      * Takes a step.
@@ -99,7 +99,7 @@ public sealed interface Command {
     record DownloadRuns(String build, long fromByte) implements OfFirmware {}
 
     /** A download stopped. @param reason in words */
-    record DownloadStops(String build, long atByte, String reason) implements OfFirmware {}
+    record DownloadStops(String build, long atByte, Said reason) implements OfFirmware {}
 
     /** A download is whole. @param bytes what came */
     record DownloadEnds(String build, long bytes, double seconds) implements OfFirmware {}
@@ -125,7 +125,7 @@ public sealed interface Command {
      * @param host what the host has of it
      * @param byUsb whether USB says so anyway
      */
-    record ReadState(Reading.Sight screen, HostView host, String means, boolean byUsb) implements Command {}
+    record ReadState(Reading.Sight screen, HostView host, Said means, boolean byUsb) implements Command {}
 
     /** A simulated device came into its mode. */
     record EnterMode(Mode mode) implements OfPractice {}
@@ -140,7 +140,7 @@ public sealed interface Command {
     record FollowRun(@Nullable String stage, RestoreRun.State state) implements OfPractice {}
 
     /** The signing service has answered. */
-    record NoteSigning(boolean granted, String says) implements OfPractice {}
+    record NoteSigning(boolean granted, Said says) implements OfPractice {}
 
     /** Stops the simulated run by hand. */
     record StopRun() implements OfPractice {}
@@ -200,7 +200,7 @@ public sealed interface Command {
     record Keep(String name, String reach, String language) implements Command {}
 
     /** The key to who the customer was is thrown away. @param why in words */
-    record Forgotten(String why) implements Command {}
+    record Forgotten(Said why) implements Command {}
 
     /** Takes the last act back. @param entries its numbers, in order */
     record TakeBack(List<Long> entries) implements Command {

@@ -1,5 +1,7 @@
 package wistaxis.core.work;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
@@ -45,7 +47,7 @@ public record Decision(Rules rules, Around around) {
 
     /** From here on somebody else works on the ticket. @throws BadInput for what is no name */
     public static TicketEvent atWork(String who) {
-        return new TicketEvent.AtWork(Names.typed(who, "name of who works on it", 60));
+        return new TicketEvent.AtWork(Names.typed(who, t("core.what.technician"), 60));
     }
 
     /** Who the customer is was sealed beside the ledger. */
@@ -146,7 +148,7 @@ public record Decision(Rules rules, Around around) {
     private List<TicketEvent> identify(Command.Identify c) {
         refuse(rules.mayAnswer());
         if (ticket().running()) {
-            throw new NotAllowed("A run goes on; it has to end, or be stopped, before the model is settled anew.");
+            throw new NotAllowed(t("core.rules.running-model"));
         }
         return List.of(Answers.identified(around, c.identifier(), c.how()));
     }
@@ -164,12 +166,12 @@ public record Decision(Rules rules, Around around) {
         refuse(rules.mayAnswer());
         String imei = Imei.exact(c.imei()).digits();
         if (c.carrier().isBlank()) {
-            throw new BadInput("the original carrier is missing: it is the one who unlocks");
+            throw new BadInput(t("core.rules.no-carrier"));
         }
         return List.of(new TicketEvent.UnlockOrdered(imei, Names.typed(c.carrier(), "carrier", 80), around.today(),
                 around.businessDays().after(around.today(), UNLOCK_SOONEST), around.businessDays().after(around.today(), UNLOCK_LATEST),
                 Optional.ofNullable(model()).map(DeviceModel::name).orElse(null), typed(c.country(), "country"),
-                typed(c.reference(), "order reference"), typed(c.price(), "price"), typed(c.answerTo(), "address for the answer")));
+                typed(c.reference(), t("core.what.order")), typed(c.price(), "price"), typed(c.answerTo(), t("core.what.answer-address"))));
     }
 
     private static @Nullable String typed(String words, String what) {
@@ -178,10 +180,10 @@ public record Decision(Rules rules, Around around) {
 
     private List<TicketEvent> noteUnlock(String what) {
         if (ticket().unlock() == null) {
-            throw new NotAllowed("No carrier unlock was ordered on this ticket; order it first.");
+            throw new NotAllowed(t("core.rules.no-unlock"));
         }
         if (!UNLOCK_ANSWERS.contains(what)) {
-            throw new BadInput("unlock [" + Shown.value(what) + "]: write one of " + UNLOCK_ANSWERS);
+            throw new BadInput(t("core.bad.unlock", "what", Shown.value(what), "known", UNLOCK_ANSWERS));
         }
         return List.of(new TicketEvent.UnlockAnswered(what));
     }
@@ -200,17 +202,17 @@ public record Decision(Rules rules, Around around) {
         if (ticket().isObserved()) {
             events.addAll(Sightings.saw(ticket(), OnScreen.valueOf(c.screen().name()), c.byUsb() ? null : c.host(), Sightings.Source.TOLD));
         }
-        events.add(new TicketEvent.StateRead(c.screen().words(), c.host().toString(), c.means()));
+        events.add(new TicketEvent.StateRead(c.screen().toString(), c.host().toString(), c.means()));
         return events;
     }
 
     private List<TicketEvent> fetchFrom(String source) {
         if (!ticket().isObserved() || ticket().running()) {
-            throw new NotAllowed(ticket().running() ? "A run goes on; where its firmware comes from is settled."
-                    : "Ticket [" + ticket().number() + "] is practice: its firmware is always a file.");
+            throw new NotAllowed(ticket().running() ? t("core.rules.running-source")
+                    : t("core.rules.practice-file", "number", ticket().number()));
         }
         if (!SOURCES.contains(source)) {
-            throw new BadInput("firmware from [" + Shown.value(source) + "]: write one of " + SOURCES);
+            throw new BadInput(t("core.bad.source", "source", Shown.value(source), "known", SOURCES));
         }
         return List.of(new TicketEvent.FirmwareFrom(source));
     }
@@ -218,7 +220,7 @@ public record Decision(Rules rules, Around around) {
     private List<TicketEvent> prove(Command.Prove c) {
         TicketEvent.BuildChosen chosen = ticket().build();
         if (chosen == null) {
-            throw new NotAllowed("No build is chosen, so no package can be proven for it.");
+            throw new NotAllowed(t("core.rules.no-build"));
         }
         return List.of(c.found().proven() ? new TicketEvent.PackageProven(chosen.build(), c.file(), c.found().parts(),
                 Objects.requireNonNull(c.found().sha256()), String.valueOf(c.found().proof()))
@@ -254,7 +256,7 @@ public record Decision(Rules rules, Around around) {
 
     private List<TicketEvent> running(TicketEvent... events) {
         if (!ticket().running()) {
-            throw new NotAllowed("no run goes on on ticket [" + ticket().number() + "]");
+            throw new NotAllowed(t("core.rules.nothing-runs", "number", ticket().number()));
         }
         return List.of(events);
     }
@@ -292,11 +294,11 @@ public record Decision(Rules rules, Around around) {
     }
 
     private static @Nullable String named(@Nullable String who) {
-        return who == null ? null : Names.typed(who, "name of whoever agreed", 120);
+        return who == null ? null : Names.typed(who, t("core.what.who-agreed"), 120);
     }
 
     private static String about(String told) {
-        return Names.typed(told, "words about the backup", 300);
+        return Names.typed(told, t("core.what.about-backup"), 300);
     }
 
     private static void refuse(Optional<String> why) {

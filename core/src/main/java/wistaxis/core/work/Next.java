@@ -1,5 +1,7 @@
 package wistaxis.core.work;
 
+import static wistaxis.core.words.Say.t;
+
 /**
  * What comes next on a ticket.
  *
@@ -9,6 +11,6 @@ package wistaxis.core.work;
 public record Next(String says, boolean hands) {
     /** In one line, as the foot of the window has it. */
     public String line() {
-        return says + (hands ? " Hands: now." : "");
+        return hands ? t("core.next.needs-you", "line", says) : says;
     }
 }

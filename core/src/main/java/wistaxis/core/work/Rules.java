@@ -1,5 +1,7 @@
 package wistaxis.core.work;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -31,14 +33,14 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
     /** Why nothing at all may be done, if so. */
     private Optional<String> shut() {
         if (ticket.closed() != null) {
-            return Optional.of("Ticket [" + ticket.number() + "] is closed: " + ticket.closed() + ".");
+            return Optional.of(t("core.rules.closed", "number", ticket.number(), "how", ticket.closed()));
         }
         return stopped();
     }
 
     /** Why the job as a whole may not go on: what nobody can read, or what the rules stop. */
     public Optional<String> stopped() {
-        return oddities.stop() ? Optional.of("Odd: " + String.join("; ", oddities.stops()))
+        return oddities.stop() ? Optional.of(t("core.rules.unreadable", "why", String.join("; ", oddities.stops())))
                 : route == null ? Optional.empty() : Optional.ofNullable(route.stop()).map(Text::toString);
     }
 
@@ -54,22 +56,21 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
             return shut;
         }
         if (route == null) {
-            return Optional.of("The trouble is not known yet; ask what is wrong first.");
+            return Optional.of(t("core.rules.no-problem"));
         }
         if (ticket.running()) {
-            return Optional.of("A run goes on; it has to end, or be stopped, before another step is taken.");
+            return Optional.of(t("core.rules.running-step"));
         }
         Route.Rung rung = route.rung(step).orElse(null);
         if (rung == null) {
-            return Optional.of("Step [" + step + "] is not on this ladder; there are " + ids(route.rungs()) + ".");
+            return Optional.of(t("core.rules.no-such-step", "step", step, "steps", ids(route.rungs())));
         }
         if (!rung.open()) {
-            return Optional.of(rung.step().title() + " is " + (rung.status() == Route.Status.REFUSED ? "refused" : "blocked") + ": "
-                    + rung.against().stream().map(Text::toString).collect(Collectors.joining(" ")));
+            return Optional.of(t(rung.status() == Route.Status.REFUSED ? "core.rules.refused" : "core.rules.blocked", "step",
+                    rung.step().title(), "why", Text.join(" ", rung.against())));
         }
         return rung.status() == Route.Status.NEEDS_CONSENT && !agreed
-                ? Optional.of(rung.step().title() + " erases everything: ask the owner first, "
-                + "and write down who agreed and what was said about the backup.") : Optional.empty();
+                ? Optional.of(t("core.rules.ask-owner", "step", rung.step().title())) : Optional.empty();
     }
 
     private static List<String> ids(List<Route.Rung> rungs) {
@@ -110,7 +111,7 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
     /** Why a step may not be taken against the rules: only what is blocked by one that gives way to a reason may be. */
     Optional<String> mayOverrule(String step) {
         return mayAnswer().or(this::stopped).or(() -> rung(step).filter(Route.Rung::overrulable).isPresent() ? Optional.empty()
-                : Optional.of("Step [" + step + "] is not blocked by anything that could be overruled."));
+                : Optional.of(t("core.rules.not-overrulable", "step", step)));
     }
 
     private Optional<Route.Rung> rung(@Nullable String step) {
@@ -130,23 +131,24 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
             return shut;
         }
         if (attempt == null || !attempt.is(Step::writes)) {
-            return Optional.of("The step that was taken writes nothing; take one that does.");
+            return Optional.of(t("core.rules.writes-nothing"));
         }
         if (over() || ticket.running()) {
-            return Optional.of(ticket.running() ? "A run goes on already."
-                    : "This attempt is over; take the step once more, or another one.");
+            return Optional.of(ticket.running() ? t("core.rules.already-running")
+                    : t("core.rules.attempt-over"));
         }
         if (!settled) {
-            return Optional.of("No package is proven for it.");
+            return Optional.of(t("core.rules.no-file"));
         }
         if (needsConsent()) {
-            return Optional.of("The owner has not agreed to what would be lost now.");
+            return Optional.of(t("core.rules.no-consent"));
         }
         if (!inItsMode()) {
-            return Optional.of("The device is " + (ticket.mode() == null ? "in no mode" : "in " + ticket.mode()) + ", and this step needs "
-                    + wantedMode().map(Mode::word).orElse("none") + ".");
+            return Optional.of(t("core.rules.other-mode", "mode", ticket.mode() == null
+                    ? t("core.mode.none") : ticket.mode().words(), "wanted", wantedMode().map(Mode::words)
+                    .orElse(Text.of("core.mode.none"))));
         }
-        return readiness.ready() ? Optional.empty() : Optional.of("Bench and host are not ready.");
+        return readiness.ready() ? Optional.empty() : Optional.of(t("core.rules.not-ready"));
     }
 
     /** Whether the present step erases and the owner has not agreed to all that it would lose now. */
@@ -176,8 +178,8 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
 
     /** Why a run may not be stopped. @param stage the stage it is in; null when none goes on */
     public static Optional<String> mayStop(@Nullable RestoreStage stage) {
-        return stage == null ? Optional.of("Nothing goes on that could be stopped.")
-                : stage.leaveCable() ? Optional.of("The device is being written to: leave the cable until that is over.")
+        return stage == null ? Optional.of(t("core.rules.nothing-to-stop"))
+                : stage.leaveCable() ? Optional.of(t("core.rules.being-written"))
                 : Optional.empty();
     }
 
@@ -186,8 +188,8 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
         if (ticket.closed() != null) {
             return shut();
         }
-        return ticket.route() == null ? Optional.of("No step was taken yet, so nothing can have come of it.")
-                : ticket.running() ? Optional.of("A run goes on; what came of it is said when it has ended.") : Optional.empty();
+        return ticket.route() == null ? Optional.of(t("core.rules.no-step-yet"))
+                : ticket.running() ? Optional.of(t("core.rules.running-result")) : Optional.empty();
     }
 
     /** What came of the present attempt. @throws BadInput when that may not be said */
@@ -195,13 +197,13 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
         refuse(maySay());
         Attempt attempt = ticket.attempt().orElseThrow();
         if (outcome == Attempt.Outcome.STOPPED) {
-            throw new BadInput("An attempt is stopped by stopping its run; write helped, did-not-help or data-lost.");
+            throw new BadInput(t("core.rules.stop-by-stopping"));
         }
         if (outcome == Attempt.Outcome.DATA_LOST && !attempt.is(Step::keeps)) {
-            throw new NotAllowed("Step [" + attempt.step() + "] keeps no data that could be lost; write helped or did-not-help.");
+            throw new NotAllowed(t("core.rules.keeps-none", "step", attempt.step()));
         }
         if (outcome != Attempt.Outcome.DID_NOT_HELP && needsConsent()) {
-            throw new NotAllowed("The owner has not agreed to the erase; take the step with the owner's consent first.");
+            throw new NotAllowed(t("core.rules.consent-first"));
         }
         List<TicketEvent> events = new ArrayList<>();
         if (outcome == Attempt.Outcome.DATA_LOST) {
@@ -251,27 +253,27 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
             return shut();
         }
         if (ticket.running()) {
-            return Optional.of("A run goes on.");
+            return Optional.of(t("core.rules.running-now"));
         }
         if (stopped().isPresent() || isForHardware()) {
             return Optional.empty();
         }
         if (ticket.route() == null || failed()) {
-            return Optional.of("Nothing has helped yet, and there is a rung left: take it first.");
+            return Optional.of(t("core.rules.steps-left"));
         }
         if (ticket.writesFirmware() && ticket.restored() == null && !Boolean.TRUE.equals(ticket.attempt().orElseThrow().said())) {
-            return Optional.of("The step that was taken is not done: " + ticket.stage().words() + " comes first.");
+            return Optional.of(t("core.rules.step-not-done", "stage", ticket.stage().words()));
         }
         Optional<String> bad = ticket.attempt().map(handover::after).orElse(List.of()).stream()
                 .filter(c -> c.isBad(ticket.checks().get(c.id()))).findFirst()
-                .map(c -> "Answered with [" + ticket.checks().get(c.id()) + "]: " + HandoverFacts.says(c, ticket)
-                + " Look again, or say that the step did not help.");
+                .map(c -> t("core.rules.bad-answer", "answer", HandoverFacts.words(String.valueOf(ticket.checks().get(c.id()))),
+                "check", HandoverFacts.says(c, ticket)));
         if (bad.isPresent()) {
             return bad;
         }
         return open().isEmpty() ? Optional.empty()
-                : Optional.of("Still to ask: " + open().stream().map(c -> c.id() + " " + c.answers()).collect(Collectors.joining(", "))
-                + ".");
+                : Optional.of(t("core.rules.open-checks", "checks", open().stream().map(c -> c.id() + " " + c.answers())
+                .collect(Collectors.joining(", "))));
     }
 
     /** Closes it. @throws BadInput when it may not be closed */
@@ -283,7 +285,7 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
     /** Closes a ticket that cannot be read. @throws NotAllowed for one that can */
     TicketEvent closeUnreadable() {
         refuse(mayAnswer().or(() -> oddities.stop() ? Optional.empty()
-                : Optional.of("This ticket can be read; close it when its work is done.")));
+                : Optional.of(t("core.rules.readable"))));
         return new TicketEvent.Closed(Said.of("unreadable"));
     }
 
@@ -315,34 +317,34 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
     /** What comes next. */
     public Next next() {
         if (ticket.closed() != null) {
-            return new Next("The ticket is closed.", false);
+            return new Next(t("core.next.closed"), false);
         }
         Optional<String> stopped = stopped();
         if (stopped.isPresent()) {
-            return new Next("Stop: " + stopped.get(), true);
+            return new Next(t("core.next.stop", "why", stopped.get()), true);
         }
         if (ticket.running()) {
-            return new Next((ticket.isObserved() ? "The host works, last seen at: " : "The run goes on by itself: ")
-                    + ticket.restoreStage() + ".", false);
+            return new Next(t(ticket.isObserved() ? "core.next.computer-runs" : "core.next.runs", "stage",
+                    Text.of("facts.stage." + ticket.restoreStage()).or(String.valueOf(ticket.restoreStage()))), false);
         }
         return new Next(switch (ticket.stage()) {
-            case INTAKE -> "Ask what is wrong with it.";
-            case IDENTIFY -> "Find out which model it is.";
+            case INTAKE -> t("core.next.ask");
+            case IDENTIFY -> t("core.next.model");
             case ROUTE -> rungNext();
-            case FIRMWARE -> "Choose a build, fetch it and have its package proven.";
-            case KEYS -> "Put it into " + wantedMode().map(Mode::word).orElse("its mode") + " with the keys.";
-            case RESTORE -> needsConsent() ? "Ask the owner: more would be lost now than was said." : "Start the run.";
-            case HANDOVER -> isForHardware() ? "Hand it to the hardware bench, with all that was tried; then close the ticket."
-                    : open().isEmpty() ? "Everything is asked: close the ticket." : "Ask: " + open().getFirst().says();
-            case CLOSED -> "The ticket is closed.";
+            case FIRMWARE -> t("core.next.firmware");
+            case KEYS -> t("core.next.mode", "mode", wantedMode().map(Mode::words).orElse(Text.of("core.mode.any")));
+            case RESTORE -> needsConsent() ? t("core.next.ask-owner") : t("core.next.start");
+            case HANDOVER -> isForHardware() ? t("core.next.hardware")
+                    : open().isEmpty() ? t("core.next.close") : t("core.next.check", "check", open().getFirst().says());
+            case CLOSED -> t("core.next.closed");
         }, true);
     }
 
     private String rungNext() {
         if (isForHardware()) {
-            return "No rung is left: to the hardware bench, with all that was tried.";
+            return t("core.next.no-steps");
         }
-        return route == null ? "Ask what is wrong with it." : route.recommended().map(r -> "Take the step: " + r.step().title() + ".")
-                .orElse("No step is open: settle what blocks them.");
+        return route == null ? t("core.next.ask") : route.recommended().map(r -> t("core.next.take", "step", r.step().title()))
+                .orElse(t("core.next.blocked"));
     }
 }

@@ -1,5 +1,7 @@
 package wistaxis.core.work;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -107,11 +109,10 @@ public final class SetUp {
         rules.stopped().or(rules::mayAnswer).ifPresent(why -> {
             throw new NotAllowed(why);
         });
-        Walk.Stop now = of(rules.ticket(), model).map(WalkRun::at).orElseThrow(() -> new BadInput("there is nothing to set up now"));
+        Walk.Stop now = of(rules.ticket(), model).map(WalkRun::at).orElseThrow(() -> new BadInput(t("core.setup.nothing")));
         if (now == null || !now.id().equals(stop) || now.answer(answer).isEmpty()) {
-            throw new BadInput("[" + stop + " " + answer + "] is not what is asked now"
-                    + (now == null ? "; set-up is through" : ", which is ["
-                    + now.id() + "] with " + now.answers().stream().map(Walk.Answer::id).toList()));
+            throw new BadInput(now == null ? t("core.setup.over", "page", stop, "answer", answer) : t("core.setup.not-asked", "page", stop,
+                    "answer", answer, "asked", now.id(), "answers", now.answers().stream().map(Walk.Answer::id).toList()));
         }
         List<TicketEvent> events = new ArrayList<>(List.of(new TicketEvent.WalkNoted(Walk.SET_UP, stop, answer)));
         String check = now.answer(answer).orElseThrow().checks();

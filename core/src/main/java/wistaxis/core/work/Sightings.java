@@ -1,5 +1,7 @@
 package wistaxis.core.work;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -51,7 +53,7 @@ public final class Sightings {
     public static List<TicketEvent> saw(Ticket ticket, @Nullable OnScreen screen, @Nullable HostView host, Source source) {
         refuse(ticket);
         if (screen == null && host == null) {
-            throw new BadInput("nothing was seen: say what is on the screen, or what the host has");
+            throw new BadInput(t("core.saw.nothing"));
         }
         List<TicketEvent> events = new ArrayList<>();
         events.add(new TicketEvent.Sighted(screen == null ? null : screen.toString(), host == null ? null : host.toString(),
@@ -78,7 +80,7 @@ public final class Sightings {
     /** The device that was taken for the ticket's is not. */
     static List<TicketEvent> release(Ticket ticket) {
         refuse(ticket);
-        return List.of(new TicketEvent.DeviceReleased("said at the bench"));
+        return List.of(new TicketEvent.DeviceReleased(Said.of("core.sighting.released")));
     }
 
     /** The ticket's own device shows itself so: what of that is new. */
@@ -87,7 +89,7 @@ public final class Sightings {
         List<TicketEvent> events = new ArrayList<>();
         Bound bound = ticket.observed().bound();
         if (bound == null) {
-            throw new NotAllowed("ticket [" + ticket.number() + "] has no device on USB");
+            throw new NotAllowed(t("core.saw.no-device", "number", ticket.number()));
         }
         if (!bound.with(device).equals(bound)) {
             events.add(bound(device));
@@ -109,7 +111,7 @@ public final class Sightings {
         boolean shines = cable || screen != null && screen.isOut();
         boolean up = screen != null && screen.isUp();
         return shines && host == HostView.DFU || up && host == HostView.RECOVERY || cable && host == HostView.NORMAL
-                ? Optional.of("screen [" + screen + "] and host [" + host + "] cannot both be so: look again, and say what is seen of one")
+                ? Optional.of(t("core.saw.contradiction", "screen", screen, "computer", host))
                 : Optional.empty();
     }
 
@@ -157,14 +159,14 @@ public final class Sightings {
         running(ticket);
         List<String> there = HostStage.of(ticket.observed().hostFetches()).stream().map(HostStage::id).toList();
         if (!there.contains(stage)) {
-            throw new BadInput("stage [" + stage + "] is none of this run's; write one of " + there);
+            throw new BadInput(t("core.saw.no-stage", "stage", stage, "known", there));
         }
         String before = ticket.restoreStage();
         TicketEvent reached = new TicketEvent.StageReached(stage);
         List<TicketEvent> events = new ArrayList<>();
         if (before != null && there.indexOf(before) <= there.indexOf(HostStage.SIGN) && there.indexOf(stage) > there
                 .indexOf(HostStage.SIGN)) {
-            events.add(new TicketEvent.SigningAnswered(true, "the host asked, and went on"));
+            events.add(new TicketEvent.SigningAnswered(true, Said.of("core.sighting.signed")));
         }
         // Where stages were passed over nobody saw this one end: said once more, its length counts for nothing.
         if (before != null && there.indexOf(stage) != there.indexOf(before) + 1) {
@@ -178,9 +180,13 @@ public final class Sightings {
     public static List<TicketEvent> notSigned(Ticket ticket, String words) {
         refuse(ticket);
         running(ticket);
-        String says = words.isBlank() ? "the host says that this version is not signed" : Names.typed(words, "words", LONGEST_WORDS);
-        return List.of(new TicketEvent.SigningAnswered(false, says), new TicketEvent.RestoreStopped(words.isBlank()
-                ? Said.of("not-signed") : Said.of("not-signed-says", "says", says)));
+        if (words.isBlank()) {
+            return List.of(new TicketEvent.SigningAnswered(false, Said.of("core.sighting.not-signed")),
+                    new TicketEvent.RestoreStopped(Said.of("not-signed")));
+        }
+        String says = Names.typed(words, "words", LONGEST_WORDS);
+        return List.of(new TicketEvent.SigningAnswered(false, Said.sentence(says)),
+                new TicketEvent.RestoreStopped(Said.of("not-signed-says", "says", says)));
     }
 
     /**
@@ -191,10 +197,10 @@ public final class Sightings {
     public static List<TicketEvent> accept(Ticket ticket, PackageReport found, String file) {
         refuse(ticket);
         if (ticket.build() == null || !found.build().equals(ticket.build().build())) {
-            throw new BadInput("the package is of build [" + found.build() + "], which is not the chosen one");
+            throw new BadInput(t("core.saw.other-build", "build", found.build()));
         }
         if (found.verdict() != PackageReport.Verdict.CONSISTENT || found.sha256() == null) {
-            throw new BadInput("the package is " + found.verdict() + ", and only one whose parts agree with its manifest may be taken");
+            throw new BadInput(t("core.saw.not-consistent", "verdict", found.verdict()));
         }
         return List.of(new TicketEvent.PackageAccepted(found.build(), file, found.parts(), found.sha256()),
                 new TicketEvent.FirmwareFrom(TicketEvent.FirmwareFrom.FILE));
@@ -222,7 +228,7 @@ public final class Sightings {
     public static List<TicketEvent> left(Ticket ticket, int minutes) {
         refuse(ticket);
         if (minutes < 0 || minutes > MOST_MINUTES) {
-            throw new BadInput("[" + minutes + "] min left: write 0 to " + MOST_MINUTES);
+            throw new BadInput(t("core.saw.bad-minutes", "minutes", minutes, "most", MOST_MINUTES));
         }
         return List.of(new TicketEvent.HostLeft(minutes));
     }
@@ -231,8 +237,8 @@ public final class Sightings {
     public static List<TicketEvent> trouble(Ticket ticket, String kind, String words) {
         refuse(ticket);
         if (HostTroubles.of(kind).isEmpty()) {
-            throw new BadInput("trouble [" + kind + "] is none; write one of " + HostTroubles.all().stream()
-                    .map(HostTroubles.Trouble::id).toList());
+            throw new BadInput(t("core.saw.no-problem", "problem", kind, "known", HostTroubles.all()
+                    .stream() .map(HostTroubles.Trouble::id).toList()));
         }
         return List.of(new TicketEvent.HostTrouble(kind, words.isBlank() ? "" : Names.typed(words, "words",
                 LONGEST_WORDS)));
@@ -241,26 +247,26 @@ public final class Sightings {
     /** A try of the present trouble's ladder was made. */
     public static List<TicketEvent> tried(Ticket ticket, String step, boolean helped) {
         refuse(ticket);
-        Observed.Trouble now = ticket.observed().trouble().orElseThrow(() -> new BadInput("nothing is wrong at the host now"));
+        Observed.Trouble now = ticket.observed().trouble().orElseThrow(() -> new BadInput(t("core.saw.nothing-wrong")));
         List<String> ladder = HostTroubles.of(now.kind()).orElseThrow().tries().stream().map(HostTroubles.Try::id).toList();
         if (!ladder.contains(step)) {
-            throw new BadInput("try [" + step + "] is not on this ladder; there are " + ladder);
+            throw new BadInput(t("core.saw.no-try", "try", step, "known", ladder));
         }
         return List.of(new TicketEvent.TroubleTried(step, helped));
     }
 
     private static void running(Ticket ticket) {
         if (!ticket.running()) {
-            throw new NotAllowed("no run goes on on ticket [" + ticket.number() + "]; start it first");
+            throw new NotAllowed(t("core.saw.not-running", "number", ticket.number()));
         }
     }
 
     private static void refuse(Ticket ticket) {
         if (!ticket.isObserved()) {
-            throw new NotAllowed("ticket [" + ticket.number() + "] is practice: what its device shows is simulated, not seen");
+            throw new NotAllowed(t("core.saw.practice", "number", ticket.number()));
         }
         if (ticket.closed() != null) {
-            throw new NotAllowed("Ticket [" + ticket.number() + "] is closed: " + ticket.closed() + ".");
+            throw new NotAllowed(t("core.rules.closed", "number", ticket.number(), "how", ticket.closed()));
         }
     }
 }

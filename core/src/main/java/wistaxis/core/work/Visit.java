@@ -1,5 +1,7 @@
 package wistaxis.core.work;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -17,9 +19,9 @@ public final class Visit {
         String helped = titles(t, a -> a.outcome().filter(Attempt.Outcome.HELPED::equals).isPresent());
         String failed = titles(t, Attempt::failed);
         String tried = titles(t, a -> !a.step().isEmpty());
-        String came = !helped.isEmpty() ? helped + " helped" : !failed.isEmpty() ? failed + " did not help" : !tried.isEmpty() ? tried
-                + ", nobody has said whether it helped" : "nothing was tried";
-        return Stream.of(t.fact("trouble").map(v -> intake.words("trouble", v).toString()).orElse("trouble not said"), came)
+        String came = !helped.isEmpty() ? t("core.visit.helped", "steps", helped) : !failed.isEmpty() ? t("core.visit.failed", "steps",
+                failed) : !tried.isEmpty() ? t("core.visit.unknown", "steps", tried) : t("core.visit.nothing");
+        return Stream.of(t.fact("trouble").map(v -> intake.words("trouble", v).toString()).orElse(t("core.visit.no-problem")), came)
                 .collect(Collectors.joining("; "));
     }
 

@@ -1,5 +1,7 @@
 package wistaxis.core.work;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -34,20 +36,18 @@ public final class Walking {
         rules.stopped().or(rules::mayAnswer).ifPresent(why -> {
             throw new NotAllowed(why);
         });
-        WalkRun run = ticket.walk().orElseThrow(() -> new BadInput("the step that was taken has no walk"));
+        WalkRun run = ticket.walk().orElseThrow(() -> new BadInput(t("core.guide.none")));
         Walk walk = run.ways().stream().filter(w -> w.way().equals(way)).findFirst()
-                .orElseThrow(() -> new BadInput("way [" + way + "] is none of this step; there are " + run.ways().stream().map(Walk::way)
-                .toList()));
+                .orElseThrow(() -> new BadInput(t("core.guide.no-way", "way", way, "known", run.ways().stream().map(Walk::way) .toList())));
         Walk.Stop now = run.walk() == null || !run.walk().way().equals(way) ? walk.steps().getFirst() : run.at();
         if (run.over() && run.walk() != null && run.walk().way().equals(way) || now == null || !now.id().equals(stop)) {
-            throw new BadInput("stop [" + stop + "] is not the one to be answered now"
-                    + (now == null ? "; this walk is over" : ", which is ["
-                    + now.id() + "]"));
+            throw new BadInput(now == null ? t("core.guide.over", "page", stop) : t("core.guide.not-asked", "page", stop, "asked",
+                    now.id()));
         }
-        Walk.Answer said = now.answer(answer).orElseThrow(() -> new BadInput("answer [" + answer + "] is none; write one of "
-                + now.answers().stream().map(Walk.Answer::id).toList()));
+        Walk.Answer said = now.answer(answer).orElseThrow(() -> new BadInput(t("core.guide.no-answer", "answer", answer, "known",
+                now.answers().stream().map(Walk.Answer::id).toList())));
         if (said.to().equals(Walk.Answer.AGAIN) && run.isSpent()) {
-            throw new BadInput("after [" + run.counted() + "] nothing more is tried here: the tenth wrong code may end all tries");
+            throw new BadInput(t("core.guide.no-more-tries", "n", run.counted()));
         }
         List<TicketEvent> events = new ArrayList<>(List.of(new TicketEvent.WalkNoted(way, stop, answer)));
         Step step = ticket.attempt().flatMap(Attempt::known).orElseThrow();
@@ -69,10 +69,10 @@ public final class Walking {
     public static TicketEvent backup(Ticket ticket, String kind, String version, @Nullable LocalDate at, @Nullable Long sizeBytes,
             String where, boolean here) {
         if (ticket.closed() != null) {
-            throw new NotAllowed("Ticket [" + ticket.number() + "] is closed: " + ticket.closed() + ".");
+            throw new NotAllowed(t("core.rules.closed", "number", ticket.number(), "how", ticket.closed()));
         }
         if (!CaseFacts.Backup.KINDS.contains(kind) || sizeBytes != null && sizeBytes <= 0) {
-            throw new BadInput("a backup is of the cloud or a computer, and has more than 0 bytes");
+            throw new BadInput(t("core.guide.bad-backup"));
         }
         String read = version.isBlank() ? null : SystemVersion.parse(version.strip()).toString();
         return new TicketEvent.BackupNoted(kind, null, read, at, sizeBytes, where.isBlank() ? null : Names.typed(where, "place", LONGEST),

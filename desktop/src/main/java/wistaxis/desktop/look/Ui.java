@@ -4,12 +4,16 @@ import static wistaxis.core.words.Say.t;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 import javafx.geometry.Pos;
+import javafx.scene.AccessibleAttribute;
+import javafx.scene.AccessibleRole;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -23,12 +27,12 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
 import wistaxis.core.time.Range;
+import wistaxis.core.words.Say;
 
 /** Makers of small nodes, so that views read as what is on them. */
 public final class Ui {
-    private static final DateTimeFormatter MONTH = DateTimeFormatter.ofPattern("MMMM yyyy", Locale.ENGLISH)
-            .withZone(ZoneId.systemDefault());
 
     private Ui() {}
 
@@ -49,9 +53,21 @@ public final class Ui {
         return label;
     }
 
-    /** @param id for look-ups by tests and for keeping the focus */
+    /** A column of labels, as wide as so many times the size of its letters. */
+    public static Label wide(Label label, double em) {
+        label.setStyle("-fx-pref-width: " + em + "em;");
+        label.setMinWidth(Region.USE_PREF_SIZE);
+        return label;
+    }
+
+    /**
+     * @param id for look-ups by tests and for keeping the focus
+     * @param classes with {@code chip}, {@code answer} or {@code station} one of several that can be chosen, with {@code chosen} or
+     *         {@code shown} the one that is
+     */
     public static Button button(String id, Object text, String classes, Runnable action) {
-        Button button = new Button(text.toString());
+        Set<String> all = Set.of(classes.split(" "));
+        Button button = Choice.CLASSES.stream().anyMatch(all::contains) ? new Choice(text.toString()) : new Button(text.toString());
         button.setId(id);
         style(button, classes);
         button.setMinWidth(Region.USE_PREF_SIZE);
@@ -65,13 +81,45 @@ public final class Ui {
         return button;
     }
 
-    /** A line to type in, at most so many characters long: what does not fit is not taken. */
+    /** One of several that can be chosen: a screen reader says whether it is. */
+    private static final class Choice extends Button {
+        private static final List<String> CLASSES = List.of("chip", "answer", "station");
+
+        Choice(String text) {
+            super(text);
+            setAccessibleRole(AccessibleRole.TOGGLE_BUTTON);
+        }
+
+        @Override
+        public @Nullable Object queryAccessibleAttribute(AccessibleAttribute attribute, Object... parameters) {
+            return attribute == AccessibleAttribute.SELECTED ? getStyleClass().contains("chosen") || getStyleClass().contains("shown")
+                    : super.queryAccessibleAttribute(attribute, parameters);
+        }
+    }
+
+    /** A line to type in, at most so many characters long: what does not fit is not taken. @param prompt its name, or an example */
     public static TextField field(String id, Object prompt, int longest) {
         TextField field = new TextField();
         field.setId(id);
         field.setPromptText(prompt.toString());
+        field.setAccessibleText(prompt.toString());
         field.setTextFormatter(new TextFormatter<>(c -> c.getControlNewText().length() <= longest ? c : null));
         return field;
+    }
+
+    /** A line to type in with its name above it. */
+    public static VBox named(TextField field) {
+        VBox both = column(2, labelFor(field.getAccessibleText(), "small muted", field), field);
+        field.setPromptText("");
+        return both;
+    }
+
+    /** The name of a line to type in, which a screen reader says there. */
+    public static Label labelFor(Object text, String classes, TextField field) {
+        Label label = label(text, classes);
+        label.setLabelFor(field);
+        field.setAccessibleText(text.toString());
+        return label;
     }
 
     public static <T extends Node> T style(T node, String classes) {
@@ -114,7 +162,21 @@ public final class Ui {
 
     /** A month and its year, as people say them. */
     public static String month(Instant at) {
-        return MONTH.format(at);
+        return date("MMMM yyyy", at);
+    }
+
+    /** A moment in the language that is spoken. @param pattern of {@link DateTimeFormatter}, with the day before the month */
+    public static String date(String pattern, Instant at) {
+        return date(pattern).withZone(ZoneId.systemDefault()).format(at);
+    }
+
+    /** A day in the language that is spoken. */
+    public static String date(String pattern, LocalDate day) {
+        return date(pattern).format(day);
+    }
+
+    private static DateTimeFormatter date(String pattern) {
+        return DateTimeFormatter.ofPattern(pattern.replace("d M", t("desktop.date.day") + " M"), Say.language().locale());
     }
 
     /** Answers side by side, as many as fit. @param wrap pixels after which a new line begins, as far as layout allows */
@@ -177,13 +239,14 @@ public final class Ui {
     public static String clock(Range seconds) {
         String low = clock(seconds.low());
         String high = clock(seconds.high());
-        return low.equals(high) ? low : t("desktop.span.range", "low", low, "high", high);
+        return low.equals(high) ? low : t("core.span.range", "low", low, "high", high);
     }
 
     /** A span in words, coarse: "7 h", "3 days", "12 min". */
     public static String coarse(Duration d) {
         long min = Math.abs(d.toMinutes());
-        return min < 90 ? t("desktop.span.minutes", "n", min) : min < 60 * 48 ? Math.round(min / 60.0) + " h" : t("desktop.span.days",
+        return min < 90 ? t("core.span.minutes", "n", min) : min < 60 * 48 ? t("core.span.hours", "n", Math.round(min / 60.0))
+                : t("desktop.span.days",
                 "n", Math.round(min / 1440.0));
     }
 }

@@ -20,11 +20,12 @@ final class Mixer {
     /**
      * A cue at a sample of the stream.
      *
+     * @param pcm what is heard
      * @param id its own time, which stays the same when the stream is set anew and the sample moves; later cues have greater ones
      */
-    record Onset(long frame, Cue.Kind kind, long id) {
+    record Onset(long frame, byte[] pcm, long id) {
         Onset(long frame, Cue.Kind kind) {
-            this(frame, kind, frame);
+            this(frame, Tones.of(kind), frame);
         }
     }
 
@@ -32,8 +33,8 @@ final class Mixer {
         private final byte[] pcm;
         private int at;
 
-        Voice(Cue.Kind kind) {
-            this.pcm = Tones.of(kind);
+        Voice(byte[] pcm) {
+            this.pcm = pcm;
         }
     }
 
@@ -56,7 +57,7 @@ final class Mixer {
         for (Onset o : onsets) {
             if (o.id() > begun && o.frame() < first + frames && o.frame() >= first - STALE) {
                 begun = o.id();
-                Voice v = new Voice(o.kind());
+                Voice v = new Voice(o.pcm());
                 mix(v, sum, (int) Math.max(0, o.frame() - first));
                 if (v.at < v.pcm.length) {
                     voices.add(v);

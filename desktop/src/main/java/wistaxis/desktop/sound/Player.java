@@ -49,7 +49,7 @@ final class Player {
         int missing = (int) (AHEAD - (written - played));
         if (missing > 0) {
             List<Mixer.Onset> onsets = new ArrayList<>();
-            plan.all().forEach(c -> onsets.add(new Mixer.Onset(frames(c.atNanos() - zeroNanos), c.kind(), c.id())));
+            plan.all().forEach(c -> onsets.add(new Mixer.Onset(frames(c.atNanos() - zeroNanos), c.pcm(), c.id())));
             card.write(mixer.render(written, missing, onsets, volume));
             written += missing;
         }

@@ -1,5 +1,6 @@
 package wistaxis.desktop.sound;
 
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.locks.LockSupport;
@@ -8,6 +9,7 @@ import java.util.function.Supplier;
 import java.util.stream.LongStream;
 import java.util.stream.Stream;
 import wistaxis.core.coach.Cue;
+import wistaxis.core.coach.Spoken;
 
 /**
  * Plays the plan of cues as one stream, from a thread of its own that renders a little ahead of what is heard: a cue begins at the sample
@@ -55,7 +57,14 @@ public final class Speaker implements AutoCloseable {
     }
 
     /** @param id the cue's own time, on its own scale */
-    record Timed(long atNanos, Cue.Kind kind, long id) {}
+    record Timed(long atNanos, byte[] pcm, long id) {}
+
+    /** What is heard of the keys. */
+    public enum Says { TONES, WORDS, BOTH }
+
+    private volatile Says says = Says.TONES;
+    private volatile String language = "en";
+    private volatile Speech speech = Speech.SILENT;
 
     /** The card is looked for behind the window, which takes a moment; until then there is one. */
     public Speaker() {
@@ -76,6 +85,9 @@ public final class Speaker implements AutoCloseable {
     private void play(Card to) {
         Player at = new Player(to, System.nanoTime());
         while (!Thread.interrupted()) {
+            if (says != Says.TONES && !speech.tag().equals(language)) {
+                speech = Speech.of(language); // read here, where nobody waits for it
+            }
             if (at.step(System.nanoTime(), plan, volume.factor)) {
                 LockSupport.parkNanos(PIECE_NANOS);
             } else {
@@ -107,22 +119,48 @@ public final class Speaker implements AutoCloseable {
         volume = Volume.values()[(volume.ordinal() + 1) % Volume.values().length];
     }
 
+    public Says says() {
+        return says;
+    }
+
+    /** Tones, words, or both. */
+    public void says(Says what) {
+        says = what;
+        LockSupport.unpark(player);
+    }
+
+    /** The language that words are said in from now on. @param tag by BCP 47; one that has no words is said in English */
+    public void speak(String tag) {
+        language = tag;
+        LockSupport.unpark(player);
+    }
+
+    /** The same without words. */
+    public void follow(List<Cue> cues, LongSupplier clock) {
+        follow(cues, List.of(), clock);
+    }
+
     /**
      * From now on these cues are to be heard.
      *
      * @param clock tells the moment now on the cues' scale, nanoseconds; it runs at the pace of the clock on the wall
      */
-    public void follow(List<Cue> cues, LongSupplier clock) {
+    public void follow(List<Cue> cues, List<Spoken> spoken, LongSupplier clock) {
         if (sounds) {
             long offset = System.nanoTime() - clock.getAsLong();
-            hear(plan.following(cues.stream().map(c -> new Timed(c.atNanos() + offset, c.kind(), c.atNanos())).toList()));
+            Stream<Timed> tones = says == Says.WORDS && !spoken.isEmpty() ? Stream.of()
+                    : cues.stream().map(c -> new Timed(c.atNanos() + offset, Tones.of(c.kind()), c.atNanos()));
+            Stream<Timed> words = says == Says.TONES ? Stream.of()
+                    : speech.at(spoken).stream().map(w -> new Timed(w.atNanos() + offset, w.pcm(), w.id()));
+            hear(plan.following(Stream.concat(tones, words).sorted(Comparator.comparingLong(Timed::id)).toList()));
         }
     }
 
     /** Three tones, now: something has come due. */
     public void ring() {
         long now = System.nanoTime();
-        hear(plan.ringing(LongStream.range(0, 3).map(i -> now + i * RING_APART).mapToObj(at -> new Timed(at, Cue.Kind.RELEASE, at))
+        hear(plan.ringing(LongStream.range(0, 3).map(i -> now + i * RING_APART).mapToObj(at -> new Timed(at, Tones.of(Cue.Kind.RELEASE),
+                at))
                 .toList()));
     }
 

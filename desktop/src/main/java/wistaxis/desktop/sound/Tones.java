@@ -18,9 +18,9 @@ public final class Tones {
 
     private Tones() {}
 
-    /** The tone's samples, little-endian. */
+    /** The tone's samples, little-endian; the same ones each time, which nobody changes. */
     public static byte[] of(Cue.Kind kind) {
-        return PCM.get(kind).clone();
+        return PCM.get(kind);
     }
 
     private static byte[] tone(int hertz, int millis) {

@@ -1,5 +1,7 @@
 package wistaxis.store.files;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.FileSystemException;
@@ -13,13 +15,12 @@ import org.jspecify.annotations.Nullable;
 import org.sqlite.SQLiteErrorCode;
 import org.sqlite.SQLiteException;
 import wistaxis.core.facts.Units;
+import wistaxis.core.words.Text;
 
 /** What is wrong with a disk or a file on it, told apart: full, read-only, no right, gone, damaged, or something else; and what to do. */
 public final class DiskTrouble extends RuntimeException {
     private static final long serialVersionUID = 1L;
 
-    /** How our own look at the room says it. */
-    static final String NO_SPACE = "not enough space";
 
     private final Kind kind;
 
@@ -36,7 +37,7 @@ public final class DiskTrouble extends RuntimeException {
     }
 
     /**
-     * @param what the file or folder is called in the message, for example {@code ledger}
+     * @param what the file or folder by the end of a key of {@code store.what}, for example {@code ledger}
      * @param path of the file or folder
      */
     public static DiskTrouble of(String what, Path path, Throwable e) {
@@ -50,40 +51,46 @@ public final class DiskTrouble extends RuntimeException {
     }
 
     private static String words(Kind kind, String what, Path path, Throwable e) {
-        String it = "the " + what + " [" + path + "]";
+        Text it = named(what, path);
         return switch (kind) {
-            case FULL -> it + (root(e).startsWith(NO_SPACE) ? ": there is " + root(e) : ": the disk is full, "
-                    + Units.inWords(Room.free(path)) + " are free") + ". Make room on it and try again; what was saved before is safe.";
-            case READ_ONLY -> it
-                    + ": the disk or the file is read-only. Make it writable, or use another folder with --data DIR; what was saved "
-                    + "before is safe.";
-            case NO_RIGHT -> it + ": " + missingRight(path) + ". Give your user the right, or use another folder with --data DIR.";
-            case GONE -> it + ": it is gone" + (Files.exists(path.toAbsolutePath().getParent()) ? "" : ", with its folder")
-                    + ". Was a disk unplugged, or was it moved? Put it back and try again.";
-            case DAMAGED -> it + " is damaged: " + root(e)
-                    + ". Nothing was changed in it. Copy it away with the files beside it, put the newest copy you keep in its place, "
-                    + "and start again.";
-            case OTHER -> it + ": " + root(e);
+            case FULL -> cause(e) instanceof NoRoom room
+                    ? t("store.disk.needs", "what", it, "bytes", Units.inWords(room.needs()), "free", Units.inWords(room.free()))
+                    : t("store.disk.full", "what", it, "free", Units.inWords(Room.free(path)));
+            case READ_ONLY -> t("store.disk.read-only", "what", it);
+            case NO_RIGHT -> t("store.disk.no-right", "what", it, "why", missingRight(path));
+            case GONE -> t(Files.exists(path.toAbsolutePath().getParent()) ? "store.disk.gone" : "store.disk.gone-with-folder", "what", it);
+            case DAMAGED -> t("store.disk.damaged", "what", it, "why", root(e));
+            case OTHER -> t("store.disk.other", "what", it, "why", root(e));
         };
+    }
+
+    /** A file in a message: what it is, and where. @param what the end of a key of {@code store.what}, or words */
+    static Text named(String what, Object path) {
+        return Text.of("store.disk.it", "what", Text.of("store.what." + what).or(what), "path", path);
     }
 
     private static String missingRight(Path path) {
         Path folder = path.toAbsolutePath().getParent();
         if (folder != null && Files.exists(folder) && !Files.isExecutable(folder)) {
-            return "no right to look into the folder [" + folder + "]";
+            return t("store.disk.no-right-folder", "folder", folder);
         }
         if (Files.exists(path)) {
-            return !Files.isReadable(path) ? "no right to read it" : !Files.isWritable(path) ? "no right to write to it"
-                    : "no right to make files beside it in [" + folder + "]";
+            return !Files.isReadable(path) ? t("store.disk.no-right-read") : !Files.isWritable(path) ? t("store.disk.no-right-write")
+                    : t("store.disk.no-right-beside", "folder", folder);
         }
-        return "no right to make it in [" + folder + "]";
+        return t("store.disk.no-right-make", "folder", folder);
     }
 
-    private static String root(Throwable e) {
+    private static Throwable cause(Throwable e) {
         Throwable at = e;
         while (at.getCause() != null && at.getCause() != at) {
             at = at.getCause();
         }
+        return at;
+    }
+
+    private static String root(Throwable e) {
+        Throwable at = cause(e);
         return at instanceof FileSystemException f && f.getReason() != null ? f.getReason() : at.getMessage() == null ? at.getClass()
                 .getSimpleName() : at.getMessage();
     }
@@ -101,7 +108,7 @@ public final class DiskTrouble extends RuntimeException {
 
     private static @Nullable Kind ofFile(Path path, IOException e) {
         String says = String.valueOf(e.getMessage()).toLowerCase(Locale.ROOT);
-        if (says.contains("no space left") || says.contains(NO_SPACE) || says.contains("quota exceeded")) {
+        if (e instanceof NoRoom || says.contains("no space left") || says.contains("quota exceeded")) {
             return Kind.FULL;
         }
         if (says.contains("read-only file system")) {

@@ -1,5 +1,7 @@
 package wistaxis.store.files;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
@@ -11,6 +13,7 @@ import java.nio.file.OpenOption;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.time.Instant;
+import java.time.ZoneId;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
@@ -18,6 +21,7 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Utf8;
+import wistaxis.core.words.Say;
 
 /**
  * One process holds a data folder. The system's lock on a file in it says so, and goes with the process; what is written in the file says
@@ -55,10 +59,9 @@ public final class FolderHold implements AutoCloseable {
         private static final long serialVersionUID = 1L;
 
         InUse(Path folder, Optional<Holder> holder) {
-            super("the data folder [" + folder + "] is in use by another Wistaxis"
-                    + holder.map(h -> " (process " + h.pid() + ", since " + h.since().toString().substring(0, 19).replace('T', ' ')
-                    + " UTC)").orElse("")
-                    + "; work on in its window, or name another folder with --data DIR");
+            super(holder.map(h -> t("store.folder.in-use-by", "folder", folder, "process", String.valueOf(h.pid()), "since",
+                    Say.language().dayAndTime(h.since(), ZoneId.systemDefault()))).orElseGet(() -> t("store.folder.in-use", "folder",
+                    folder)));
         }
     }
 
@@ -86,13 +89,13 @@ public final class FolderHold implements AutoCloseable {
                 throw e;
             }
         } catch (IOException e) {
-            throw DiskTrouble.of("data folder", folder, e);
+            throw DiskTrouble.of("data-folder", folder, e);
         }
     }
 
     private static FileChannel open(Path file, Path folder) throws IOException {
         if (Files.exists(file, LinkOption.NOFOLLOW_LINKS) && !Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)) {
-            throw new BadInput("[" + file + "] is no regular file; move it away");
+            throw new BadInput(t("store.file.not-regular", "file", file));
         }
         FileChannel channel = FileChannel.open(file, Set.<OpenOption>of(StandardOpenOption.CREATE, StandardOpenOption.READ,
                 StandardOpenOption.WRITE, LinkOption.NOFOLLOW_LINKS), Rights.ofNewFile(file));

@@ -1,5 +1,7 @@
 package wistaxis.store.files;
 
+import static wistaxis.core.words.Say.t;
+
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import wistaxis.core.facts.BadInput;
@@ -20,7 +22,7 @@ public final class Inside {
         } catch (InvalidPathException _) {
             // said below
         }
-        throw new BadInput("[" + Shown.value(name) + "] cannot be the name of a file in [" + folder + "]");
+        throw new BadInput(t("store.file.not-a-name", "name", Shown.value(name), "folder", folder));
     }
 
     /** How a file is written down: from the root on where it lies below it, with slashes; whole where it lies elsewhere. */
@@ -48,6 +50,6 @@ public final class Inside {
         } catch (InvalidPathException _) {
             // said below
         }
-        throw new BadInput("path [" + Shown.value(kept) + "] leads out of the data folder; nothing is read there");
+        throw new BadInput(t("store.file.leads-out", "path", Shown.value(kept)));
     }
 }

@@ -1,5 +1,7 @@
 package wistaxis.store.files;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
@@ -21,19 +23,19 @@ public final class OutsideFile {
      * @throws BadInput when it cannot be read, is longer, or is no text
      */
     public static String text(Path file, String what, int megabytes) {
-        String it = what + " [" + Shown.value(file.toString()) + "]";
+        String it = DiskTrouble.named(what, Shown.value(file.toString())).toString();
         if (Files.isDirectory(file)) {
-            throw new BadInput(it + " is a folder; name the file in it");
+            throw new BadInput(t("store.file.folder", "what", it));
         }
         try (InputStream in = Files.newInputStream(file)) {
             int most = megabytes * 1_000_000;
             byte[] bytes = in.readNBytes(most + 1);
             if (bytes.length > most) {
-                throw new BadInput(it + " is longer than " + megabytes + " MB; that is no " + what);
+                throw new BadInput(t("store.file.too-long", "what", it, "megabytes", megabytes));
             }
             return Utf8.read(bytes, it);
         } catch (NoSuchFileException e) {
-            throw new BadInput(it + " cannot be read: there is no such file", e);
+            throw new BadInput(t("store.file.not-there", "what", it), e);
         } catch (IOException e) {
             throw new BadInput(DiskTrouble.words(what, file, e), e);
         }

@@ -1,10 +1,8 @@
 package wistaxis.store.files;
 
 import java.io.IOException;
-import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import wistaxis.core.facts.Units;
 
 /** Room on a disk, asked before something long is written. */
 public final class Room {
@@ -29,12 +27,11 @@ public final class Room {
         return Long.MAX_VALUE;
     }
 
-    /** @throws FileSystemException when a long write would not fit, before it begins; the ledger keeps its {@link #SPARE} */
+    /** @throws NoRoom when a long write would not fit, before it begins; the ledger keeps its {@link #SPARE} */
     public static void check(Path file, long bytes) throws IOException {
         long free = free(file);
         if (bytes >= LONG_WRITE && free - SPARE < bytes) {
-            throw new FileSystemException(file.toString(), null, DiskTrouble.NO_SPACE + ": it needs " + Units.inWords(bytes)
-                    + ", there are " + Units.inWords(free));
+            throw new NoRoom(file, bytes, free);
         }
     }
 }

@@ -1,5 +1,7 @@
 package wistaxis.store.files;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
@@ -35,7 +37,7 @@ public record SameFile(String what, Path file, @Nullable Object key) {
         }
         try {
             if (!key.equals(key(file))) {
-                throw new NoSuchFileException(file.toString(), null, "another file has its name now");
+                throw new NoSuchFileException(file.toString(), null, t("store.file.other-name"));
             }
         } catch (IOException e) {
             throw DiskTrouble.of(what, file, e);

@@ -1,5 +1,7 @@
 package wistaxis.store.files;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
@@ -10,6 +12,7 @@ import java.time.format.DateTimeFormatter;
 import java.util.Locale;
 import java.util.function.Function;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.words.Text;
 
 /**
  * A file beside the ledger that makes work easier and is never needed. One that cannot be used is set aside under another name, is said
@@ -36,8 +39,9 @@ public record SideFile(Path file, String what, int megabytes) {
         try {
             return new Read<>(parse.apply(OutsideFile.text(file, what, megabytes)), "");
         } catch (RuntimeException | StackOverflowError e) {
-            String why = e instanceof BadInput ? e.getMessage() : "it cannot be understood (" + e.getClass().getSimpleName() + ")";
-            return new Read<>(otherwise, "The " + what + " was not read: " + why + ". " + setAside());
+            String why = e instanceof BadInput ? e.getMessage() : t("store.file.not-understood");
+            return new Read<>(otherwise, t("store.file.not-read", "what", Text.of("store.what." + what).or(what), "why", why) + " "
+                    + setAside());
         }
     }
 
@@ -51,9 +55,9 @@ public record SideFile(Path file, String what, int megabytes) {
         try {
             Path aside = free(file);
             Files.move(file, aside);
-            return "It was set aside as [" + aside.getFileName() + "] and the usual is in force.";
+            return t("store.file.set-aside", "name", aside.getFileName());
         } catch (IOException e) {
-            return "The usual is in force; it stays where it is, because it cannot be set aside: " + DiskTrouble.words("file", file, e);
+            return t("store.file.not-set-aside", "why", DiskTrouble.words("file", file, e));
         }
     }
 

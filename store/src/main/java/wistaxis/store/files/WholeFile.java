@@ -1,5 +1,7 @@
 package wistaxis.store.files;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -90,8 +92,8 @@ public final class WholeFile {
     private static void refuseOther(Path file) throws IOException {
         if (Files.exists(file, LinkOption.NOFOLLOW_LINKS) && !Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)) {
             throw new FileSystemException(file.toString(), null, Files.isDirectory(file, LinkOption.NOFOLLOW_LINKS)
-                    ? "it is a folder; name a file in it"
-                    : Files.isSymbolicLink(file) ? "it is a link; name the file itself" : "it is a device or a pipe; name a file");
+                    ? t("store.file.is-folder")
+                    : Files.isSymbolicLink(file) ? t("store.file.is-link") : t("store.file.is-device"));
         }
     }
 

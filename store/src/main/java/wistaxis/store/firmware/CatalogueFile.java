@@ -16,7 +16,7 @@ public record CatalogueFile(Path file) {
 
     /** What is known, and nothing of it from after now; one that cannot be understood is set aside. */
     public SideFile.Read<FirmwareCatalogue> read(Instant now) {
-        return new SideFile(file, "catalogue of builds", MEGABYTES)
+        return new SideFile(file, "builds", MEGABYTES)
                 .read(text -> FirmwareCatalogue.parse(text, String.valueOf(file.getFileName())).notAfter(now), FirmwareCatalogue.EMPTY);
     }
 
@@ -26,7 +26,7 @@ public record CatalogueFile(Path file) {
      * @throws wistaxis.core.facts.BadInput when the file cannot be understood; it is left as it is
      */
     public FirmwareCatalogue look(Instant now) {
-        return Files.exists(file) ? FirmwareCatalogue.parse(OutsideFile.text(file, "catalogue", MEGABYTES),
+        return Files.exists(file) ? FirmwareCatalogue.parse(OutsideFile.text(file, "builds", MEGABYTES),
                 String.valueOf(file.getFileName())).notAfter(now) : FirmwareCatalogue.EMPTY;
     }
 
@@ -36,7 +36,7 @@ public record CatalogueFile(Path file) {
      * @throws wistaxis.core.facts.BadInput when it cannot be understood, or speaks of what is still to come
      */
     public static FirmwareCatalogue imported(Path from, Instant now) {
-        return FirmwareCatalogue.parseImport(OutsideFile.text(from, "catalogue", MEGABYTES), String.valueOf(from.getFileName()), now);
+        return FirmwareCatalogue.parseImport(OutsideFile.text(from, "builds", MEGABYTES), String.valueOf(from.getFileName()), now);
     }
 
     public void write(FirmwareCatalogue catalogue) throws IOException {

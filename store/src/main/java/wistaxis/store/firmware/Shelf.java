@@ -1,5 +1,7 @@
 package wistaxis.store.firmware;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.InterruptedIOException;
@@ -74,7 +76,7 @@ public final class Shelf {
         this.folder = folder;
         this.index = index;
         this.check = check;
-        SideFile.Read<Index> read = new SideFile(index, "index of the shelf", 32)
+        SideFile.Read<Index> read = new SideFile(index, "firmware-index", 32)
                 .read(text -> Json.read(text, Index.class, String.valueOf(index.getFileName())), new Index(List.of()));
         read.value().items().forEach(i -> items.put(i.name(), i));
         this.trouble = read.trouble();
@@ -133,16 +135,17 @@ public final class Shelf {
         } catch (NoSuchFileException e) {
             throw e;
         } catch (InterruptedIOException e) {
-            return notLookedAt("it was not looked through within " + QUICK_ENOUGH.toSeconds() + " s, which no genuine package takes");
+            return notLookedAt(t("store.firmware.slow", "seconds", QUICK_ENOUGH.toSeconds()));
         } catch (IOException e) {
             return notLookedAt(DiskTrouble.words("file", file, e));
         } catch (StackOverflowError | OutOfMemoryError e) {
-            return notLookedAt("to look at it takes more memory than there is");
+            return notLookedAt(t("store.firmware.memory"));
         }
     }
 
     private static PackageReport notLookedAt(String why) {
-        return new PackageReport(PackageReport.Verdict.REFUSED, null, null, List.of(), "", "", 0, "Set aside: " + why + ".", List.of());
+        return new PackageReport(PackageReport.Verdict.REFUSED, null, null, List.of(), "", "", 0, t("store.firmware.set-aside", "why",
+                why), List.of());
     }
 
     private static boolean isPackageName(Path file) {
@@ -179,8 +182,7 @@ public final class Shelf {
     /** Why a file may not be used as the verified one. @param sha256 its digest then; empty when it may */
     public Optional<String> notAsVerified(Path file, @Nullable String sha256) {
         return unchanged(file).filter(i -> sha256 == null || sha256.equals(i.report().sha256())).isPresent() ? Optional.empty()
-                : Optional.of("The firmware file [" + file.getFileName() + "] is not the one that was verified: it has changed since, or "
-                + "is gone. Verify it again on the firmware page, or choose another file.");
+                : Optional.of(t("store.firmware.changed", "file", file.getFileName()));
     }
 
     /** A way to look at a file. */

@@ -1,5 +1,7 @@
 package wistaxis.store.ledger;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
@@ -36,8 +38,7 @@ public record Anchor(long entry, String digest, @Nullable Instant at) {
     public Anchor {
         digest = digest.toLowerCase(Locale.ROOT);
         if (entry < 1 || !digest.matches("[0-9a-f]{" + SHORTEST + ",64}")) {
-            throw new BadInput("anchor [" + entry + ":" + Shown.value(digest)
-                    + "]: write the number of the entry, a colon, and at least the first " + SHORTEST + " hex digits of its digest");
+            throw new BadInput(t("store.ledger.anchor-form", "entry", entry, "digest", Shown.value(digest), "least", SHORTEST));
         }
     }
 
@@ -48,7 +49,7 @@ public record Anchor(long entry, String digest, @Nullable Instant at) {
             return new Anchor(Long.parseLong(text.substring(0, Math.max(0, colon)).strip()), text.substring(colon + 1).replace(" ", ""),
                     null);
         } catch (NumberFormatException e) {
-            throw new BadInput("anchor [" + Shown.value(text) + "]: write NUMBER:DIGEST as it stands on the paper", e);
+            throw new BadInput(t("store.ledger.anchor-written", "text", Shown.value(text)), e);
         }
     }
 
@@ -60,8 +61,8 @@ public record Anchor(long entry, String digest, @Nullable Instant at) {
 
     /** In words, for what does not agree with it. */
     String words() {
-        return at == null ? "the anchor [" + entry + ":" + digest.substring(0, SHORTEST) + "]" : "the anchor of "
-                + LocalDate.ofInstant(at, ZoneId.systemDefault());
+        return at == null ? t("store.ledger.the-anchor", "entry", entry, "digest", digest.substring(0, SHORTEST))
+                : t("store.ledger.anchor-of", "day", LocalDate.ofInstant(at, ZoneId.systemDefault()));
     }
 
     /**
@@ -72,7 +73,7 @@ public record Anchor(long entry, String digest, @Nullable Instant at) {
     public static List<Anchor> read(Path file) {
         List<Anchor> anchors = new ArrayList<>();
         if (Files.exists(file)) {
-            List<String> lines = OutsideFile.text(file, "file of anchors", MEGABYTES).lines().filter(l -> !l.isBlank()).toList();
+            List<String> lines = OutsideFile.text(file, "anchors", MEGABYTES).lines().filter(l -> !l.isBlank()).toList();
             for (String line : lines) {
                 anchors.add(Json.readLine(line, Anchor.class, String.valueOf(file.getFileName()), anchors.size() + 1));
             }
@@ -88,8 +89,7 @@ public record Anchor(long entry, String digest, @Nullable Instant at) {
         try {
             return new Kept(read(file), "");
         } catch (BadInput | DiskTrouble e) {
-            return new Kept(List.of(), "The anchors in [" + file.getFileName() + "] cannot be read, so the ledger was looked at without "
-                    + "them: " + e.getMessage());
+            return new Kept(List.of(), t("store.ledger.anchors-unread", "file", file.getFileName(), "why", e.getMessage()));
         }
     }
 

@@ -1,5 +1,7 @@
 package wistaxis.store.ledger;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.Files;
@@ -43,7 +45,7 @@ public record DataFolder(Path root) {
         DataFolder folder = new DataFolder(root);
         try {
             if (Files.exists(root) && !Files.isDirectory(root)) {
-                throw new BadInput("data folder [" + root + "] is a file; name a folder with --data DIR");
+                throw new BadInput(t("store.folder.is-file", "folder", root));
             }
             boolean ours = !Files.exists(root) || Files.exists(folder.ledger()) || folder.isDemo() || isEmpty(root);
             Rights.makeFolder(root);
@@ -56,7 +58,7 @@ public record DataFolder(Path root) {
             }
             return folder;
         } catch (IOException e) {
-            throw DiskTrouble.of("data folder", root, e);
+            throw DiskTrouble.of("data-folder", root, e);
         }
     }
 
@@ -112,6 +114,11 @@ public record DataFolder(Path root) {
         return root.resolve("terms.txt");
     }
 
+    /** Languages of the shop's own, beside those that ship. */
+    public Path languages() {
+        return root.resolve("languages");
+    }
+
     public Path settings() {
         return root.resolve("settings.json");
     }
@@ -151,8 +158,7 @@ public record DataFolder(Path root) {
     public static Path usualPlace() {
         Path usual = usual(System.getProperty("os.name"), System.getenv(), Path.of(System.getProperty("user.home")));
         if (!usual.isAbsolute()) {
-            throw new BadInput("the system does not say where your home is, so that there is no usual place for data; name a folder with "
-                    + "--data DIR");
+            throw new BadInput(t("store.folder.no-home"));
         }
         return usual;
     }

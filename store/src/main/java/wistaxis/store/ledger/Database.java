@@ -1,5 +1,7 @@
 package wistaxis.store.ledger;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
@@ -18,6 +20,7 @@ import org.jdbi.v3.core.statement.TemplateEngine;
 import org.sqlite.SQLiteConfig;
 import org.sqlite.SQLiteDataSource;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.words.Text;
 import wistaxis.store.files.Damaged;
 import wistaxis.store.files.DiskTrouble;
 import wistaxis.store.files.NativeLibrary;
@@ -109,8 +112,7 @@ public record Database(String what, String script, int newest) {
     private void make(Path file) throws IOException, SQLException {
         Path log = file.resolveSibling(file.getFileName() + "-wal");
         if (Files.exists(log) && Files.size(log) > 0) {
-            throw new IOException("it is gone, while its log [" + log.getFileName()
-                    + "] is there; put it back, or move the log away to begin anew");
+            throw new IOException(t("store.ledger.gone", "log", log.getFileName()));
         }
         Path temporary = WholeFile.beside(file);
         try {
@@ -131,14 +133,14 @@ public record Database(String what, String script, int newest) {
             throw new NoSuchFileException(file.toString());
         }
         if (!Files.isRegularFile(file)) {
-            throw new BadInput("the " + what + " [" + file + "] is no regular file");
+            throw new BadInput(t("store.file.what-not-regular", "what", Text.of("store.what." + what), "file", file));
         }
         byte[] head;
         try (InputStream in = Files.newInputStream(file)) {
             head = in.readNBytes(MAGIC.length);
         }
         if (Files.size(file) < SMALLEST || !Arrays.equals(head, MAGIC)) {
-            throw new Damaged("it has " + Files.size(file) + " bytes and does not begin as a database does");
+            throw new Damaged(t("store.ledger.not-a-database", "bytes", Files.size(file)));
         }
     }
 
@@ -176,8 +178,8 @@ public record Database(String what, String script, int newest) {
     private int refuseNewer(Jdbi jdbi) {
         int found = version(jdbi);
         if (found > newest) {
-            throw new BadInput("the " + what + " has schema version [" + found + "], this Wistaxis knows up to " + newest
-                    + "; start the newer Wistaxis");
+            throw new BadInput(t("store.file.newer", "what", Text.of("store.what." + what), "version", String.valueOf(found), "newest",
+                    newest));
         }
         return found;
     }

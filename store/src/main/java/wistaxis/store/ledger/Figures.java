@@ -13,6 +13,7 @@ import java.util.stream.Collectors;
 import org.jdbi.v3.core.Handle;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.DeviceCatalogue;
+import wistaxis.core.facts.Word;
 import wistaxis.core.route.Wilson;
 import wistaxis.core.ticket.Story;
 import wistaxis.core.time.Range;
@@ -124,8 +125,8 @@ public record Figures(int tickets, int closed, List<Count> troubles, List<Count>
         }
 
         List<Length> spent() {
-            return Arrays.stream(Story.Kind.values()).flatMap(k -> lengths("'" + k.words() + "', t." + k.name().toLowerCase(Locale.ROOT)
-                    + " FROM ticket t WHERE t.closed IS NOT NULL AND ").stream()).toList();
+            return Arrays.stream(Story.Kind.values()).flatMap(k -> lengths("'', t." + k.name().toLowerCase(Locale.ROOT)
+                    + " FROM ticket t WHERE t.closed IS NOT NULL AND ").stream().map(l -> new Length(Word.of(k), l.seconds()))).toList();
         }
 
         /** Attempts of one ticket for one goal belong together until one lands. */
@@ -183,7 +184,7 @@ public record Figures(int tickets, int closed, List<Count> troubles, List<Count>
                 " AND x.outcome IS NOT NULL AND x.trouble IS NOT NULL "
                 + "AND x.step <> 'hardware'"),
                 q.shares("keys_try", "x.school || ', ' || x.goal", "x.landed", ""),
-                q.funnel(byPerson), in < FEWEST ? null : Share.of("put into the mode again", q.count(" AND t.again > 0"), in),
+                q.funnel(byPerson), in < FEWEST ? null : Share.of("again", q.count(" AND t.again > 0"), in),
                 q.shares("host_try", "x.trouble || ': ' || x.step", "x.helped", ""),
                 late.size() < FEWEST ? null : Share.of("promise", late.size() - those.size(), late.size()),
                 those.size() < FEWEST ? null : Range.of(those), q.spent(),

@@ -1,5 +1,7 @@
 package wistaxis.store.ledger;
 
+import static wistaxis.core.words.Say.t;
+
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.SQLException;
@@ -146,8 +148,7 @@ public final class Ledger implements AutoCloseable {
         /** Opens a ticket under the next free number, {@code T-0001} upwards. */
         public LedgerEntry openTicket(TicketEvent.Opened opened, Instant at) {
             if (isPractice().filter(practice -> practice != opened.simulated()).isPresent()) {
-                throw new BadInput("this ledger is " + (opened.simulated() ? "of the real bench, and a ticket of practice"
-                        : "practice, and a ticket of the real bench") + " does not belong into it; nothing was written");
+                throw new BadInput(t(opened.simulated() ? "store.ledger.no-practice" : "store.ledger.no-real"));
             }
             newest = 1 + (newest > 0 ? newest : highest());
             return append(Projections.name(newest), opened, at);

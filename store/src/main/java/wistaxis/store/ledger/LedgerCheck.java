@@ -1,6 +1,10 @@
 package wistaxis.store.ledger;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -9,6 +13,8 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.regex.MatchResult;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.ticket.Chain;
@@ -65,6 +71,8 @@ public record LedgerCheck(long entries, String last, Optional<String> broken, bo
         private final Review review;
         private final Set<String> read = new HashSet<>();
         private final Map<Long, List<Anchor>> anchors = new TreeMap<>();
+        private static final Pattern VALUE = Pattern.compile("\\[[^\\]]*\\]");
+
         private @Nullable String unanchored;
         private String there = Chain.START;
 
@@ -84,6 +92,11 @@ public record LedgerCheck(long entries, String last, Optional<String> broken, bo
             return this;
         }
 
+        /** What is in brackets in a finding: the same in every language and wording, so that what was read counts as read in each. */
+        private static String values(String says) {
+            return VALUE.matcher(says).results().map(MatchResult::group).toList().toString();
+        }
+
         void add(LedgerEntry e) {
             add(e, e.event());
         }
@@ -92,13 +105,12 @@ public record LedgerCheck(long entries, String last, Optional<String> broken, bo
             chain.add(e);
             review.add(e, event);
             if (e.ofBench() && event instanceof TicketEvent.BreakRead(String says)) {
-                read.add(says);
+                read.add(values(says));
             }
             for (Anchor anchor : Objects.requireNonNullElse(anchors.remove(e.number()), List.<Anchor>of())) {
                 if (unanchored == null && !e.digest().startsWith(anchor.digest())) {
-                    unanchored = anchor.words() + " says that entry [" + e.number() + "] has the digest [" + anchor.digest()
-                            .substring(0, 12) + "], and it has [" + e.head()
-                            + "]: the ledger was made anew since";
+                    unanchored = t("store.ledger.anchor-digest", "anchor", anchor.words(), "number", String.valueOf(e.number()), "says",
+                            anchor.digest().substring(0, 12), "has", e.head());
                 }
             }
             if (seen != null && chain.entries() == seen.entries()) {
@@ -113,28 +125,26 @@ public record LedgerCheck(long entries, String last, Optional<String> broken, bo
         /** @param tables what is wrong with what is computed from the entries */
         LedgerCheck end(List<String> tables) {
             Optional<String> broken = chain.broken().or(this::missing).or(this::unanchored);
-            return new LedgerCheck(chain.entries(), chain.last(), broken, broken.filter(read::contains).isPresent(),
+            return new LedgerCheck(chain.entries(), chain.last(), broken, broken.map(Running::values).filter(read::contains).isPresent(),
                     Stream.concat(review.findings().stream(), tables.stream()).toList());
         }
 
         private Optional<String> unanchored() {
             return Optional.ofNullable(unanchored).or(() -> anchors.values().stream().flatMap(List::stream)
                     .filter(a -> a.entry() > chain.entries()).findFirst()
-                    .map(a -> a.words() + " is of entry [" + a.entry() + "], and there are [" + chain.entries()
-                    + "]: the end is missing, or this is another ledger"));
+                    .map(a -> t("store.ledger.anchor-end", "anchor", a.words(), "number", String.valueOf(a.entry()), "entries",
+                    String.valueOf(chain.entries()))));
         }
 
         private Optional<String> missing() {
             if (seen == null) {
                 return Optional.empty();
             }
-            String then = "on " + seen.at().toString().substring(0, Math.min(10, seen.at().toString().length())) + " there were ["
-                    + seen.entries() + "] entries";
-            return chain.entries() < seen.entries()
-                    ? Optional.of(then + ", now there are [" + chain.entries() + "]: the end is missing, or this is another ledger")
-                    : there.equals(seen.last()) ? Optional.empty()
-                    : Optional.of(then + ", the last with another digest than entry [" + seen.entries()
-                    + "] has now: the ledger was made anew");
+            LocalDate day = LocalDate.ofInstant(seen.at(), ZoneId.systemDefault());
+            return chain.entries() < seen.entries() ? Optional.of(t("store.ledger.fewer", "day", day, "were",
+                    String.valueOf(seen.entries()), "are", String.valueOf(chain.entries()))) : there.equals(seen.last()) ? Optional.empty()
+                    : Optional.of(t("store.ledger.other-last", "day", day, "were", String.valueOf(seen.entries()), "entry",
+                    String.valueOf(seen.entries())));
         }
     }
 }

@@ -15,6 +15,7 @@ import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.Json;
+import wistaxis.core.ticket.EventWords;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.store.files.WholeFile;
@@ -38,10 +39,11 @@ public enum LedgerExport {
     CSV {
         @Override
         public void to(Writer out, Entries entries) throws IOException {
-            CSVPrinter csv = CSVFormat.RFC4180.builder().setHeader("number", "ticket", "at", "type", "event", "previous", "digest", "wall")
+            CSVPrinter csv = CSVFormat.RFC4180.builder().setHeader("number", "ticket", "at", "type", "event", "previous", "digest",
+                    "wall", "words")
                     .get().print(out);
             each(entries, e -> csv.printRecord(e.number(), e.ticket(), e.at(), e.event().type(), e.body(), e.previous(), e.digest(),
-                    e.wall()));
+                    e.wall(), EventWords.of(e.event())));
             csv.flush();
         }
     };

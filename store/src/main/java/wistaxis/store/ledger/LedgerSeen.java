@@ -21,7 +21,7 @@ public record LedgerSeen(long entries, String last, Instant at) {
     /** A side file of a few lines. @return what is remembered; null where nothing is, or it cannot be read */
     public static @Nullable LedgerSeen read(Path file) {
         try {
-            return Files.exists(file) ? Json.read(OutsideFile.text(file, "memory of the ledger", 1), LedgerSeen.class,
+            return Files.exists(file) ? Json.read(OutsideFile.text(file, "seen", 1), LedgerSeen.class,
                     String.valueOf(file.getFileName())) : null;
         } catch (BadInput e) {
             return null;
@@ -30,7 +30,7 @@ public record LedgerSeen(long entries, String last, Instant at) {
 
     /** For whoever holds the folder: one that cannot be read is set aside. */
     public static SideFile.Read<@Nullable LedgerSeen> readOrSetAside(Path file) {
-        return new SideFile(file, "memory of the ledger", 1)
+        return new SideFile(file, "seen", 1)
                 .read(text -> Json.read(text, LedgerSeen.class, String.valueOf(file.getFileName())), null);
     }
 

@@ -1,5 +1,7 @@
 package wistaxis.store.ledger;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.Instant;
 import java.util.Collection;
 import java.util.LinkedHashMap;
@@ -101,7 +103,7 @@ public final class LedgerTables {
      */
     public Figures figures(Instant from, Instant to, boolean byPerson) {
         if (!projected) {
-            throw new BadInput("this ledger is of an earlier Wistaxis, whose tables say less; open it once in the window");
+            throw new BadInput(t("store.ledger.earlier"));
         }
         return asking.ask(h -> Figures.of(h, from, to, byPerson));
     }

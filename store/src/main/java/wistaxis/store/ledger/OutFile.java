@@ -1,5 +1,7 @@
 package wistaxis.store.ledger;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
@@ -40,14 +42,13 @@ public final class OutFile {
         boolean there = Files.isRegularFile(whole, LinkOption.NOFOLLOW_LINKS); // other things are refused when it is written
         Optional<Path> data = dataFolder(whole);
         if (data.isPresent() && isOurs(data.get(), whole)) {
-            throw new BadInput("[" + file + "] belongs to the data folder [" + data.get() + "]; nothing was written. Choose a file in "
-                    + "another folder.");
+            throw new BadInput(t("store.export.data-folder", "file", file, "folder", data.get()));
         }
         if (there && isDatabase(whole) || besideDatabase(whole)) {
-            throw new BadInput("[" + file + "] is a database, or belongs to one; nothing was written. Choose another file.");
+            throw new BadInput(t("store.export.database", "file", file));
         }
         if (there && !replace) {
-            throw new BadInput("[" + file + "] is there already; nothing was written. Choose another file, or add --replace.");
+            throw new BadInput(t("store.export.there", "file", file));
         }
     }
 

@@ -1,5 +1,7 @@
 package wistaxis.store.ledger;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -81,7 +83,7 @@ final class ProjectionCheck {
                 .bind(0, t.number()).mapTo(String.class).list();
         List<String> are = Projections.attempts(t).stream().map(a -> a[1] + " " + a[2] + " " + text(a[5])).toList();
         if (!row.equals(Optional.of(wanted)) || !attempts.equals(are) || !taught(t)) {
-            found(t.number(), row.isEmpty() ? "nothing" : Arrays.toString(row.get().split("\n")) + " " + attempts);
+            found(t.number(), row.isEmpty() ? t("store.ledger.tables-nothing") : Arrays.toString(row.get().split("\n")) + " " + attempts);
         }
     }
 
@@ -107,8 +109,7 @@ final class ProjectionCheck {
 
     private void found(String ticket, String says) {
         if (findings.size() < MOST) {
-            findings.add("the tables say of ticket [" + ticket + "] " + says
-                    + ", which is not what its entries say; wistaxis ledger rebuild makes them anew");
+            findings.add(t("store.ledger.tables", "number", ticket, "says", says));
         }
     }
 
@@ -117,7 +118,7 @@ final class ProjectionCheck {
         open.values().forEach(r -> compare(r.projection()));
         again.forEach(t -> compare(Projection.of(entries.of(t))));
         try (Stream<String> all = handle.createQuery("SELECT number FROM ticket ORDER BY number").mapTo(String.class).stream()) {
-            all.filter(t -> !seen.contains(t)).forEach(t -> found(t, "something, and there is no such ticket"));
+            all.filter(t -> !seen.contains(t)).forEach(t -> found(t, t("store.ledger.tables-too-much")));
         }
         return findings;
     }

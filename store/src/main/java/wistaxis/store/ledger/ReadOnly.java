@@ -1,5 +1,7 @@
 package wistaxis.store.ledger;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -44,8 +46,7 @@ final class ReadOnly {
         Path copy = folder.resolve("ledger.db");
         Runtime.getRuntime().addShutdownHook(new Thread(() -> remove(folder)));
         if (folder.toAbsolutePath().startsWith(file.toAbsolutePath().getParent())) {
-            throw new BadInput("[" + file
-                    + "] has a log beside it and cannot be read in place; copy the folder elsewhere and name it with --data DIR");
+            throw new BadInput(t("store.ledger.log-beside", "file", file));
         }
         Files.copy(file, copy, StandardCopyOption.REPLACE_EXISTING);
         Files.copy(log, folder.resolve("ledger.db-wal"), StandardCopyOption.REPLACE_EXISTING);

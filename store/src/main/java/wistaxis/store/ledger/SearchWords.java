@@ -13,6 +13,7 @@ import wistaxis.core.device.DeviceModel;
 import wistaxis.core.ticket.EventWords;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.words.Language;
 import wistaxis.core.words.Say;
 
@@ -40,8 +41,18 @@ final class SearchWords {
         String model = device.isEmpty() ? "" : Devices.ALL.byIdentifier(device).map(DeviceModel::name).orElse("");
         LocalDate day = LocalDate.ofInstant(e.when(), ZoneId.systemDefault());
         return String.join(" ", e.ticket(), compact(e.ticket()), compact(device), model, compact(day.toString()), ticket == null ? ""
-                : ticket.title(), Language.shipped().stream().map(l -> Say.in(l, () -> EventWords.of(e.event()))).distinct()
+                : ticket.title(), codes(e.event()), Language.shipped().stream().map(l -> Say.in(l, () -> EventWords.of(e.event())))
+                .distinct()
                 .collect(Collectors.joining(" ")));
+    }
+
+    /** Codes of answers and steps, which stand in exports and on the command line. */
+    private static String codes(TicketEvent event) {
+        return switch (event) {
+            case TicketEvent.FactRecorded f -> f.fact() + " " + f.value();
+            case TicketEvent.RouteChosen r -> r.step();
+            default -> "";
+        };
     }
 
     private static String compact(String text) {

@@ -1,5 +1,7 @@
 package wistaxis.store.line;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.io.InputStream;
 import java.net.URI;
@@ -18,6 +20,7 @@ import org.apache.hc.client5.http.classic.HttpClient;
 import org.apache.hc.core5.http.ConnectionClosedException;
 import org.jspecify.annotations.Nullable;
 import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.NoRoom;
 
 /**
  * One download over HTTP with ranges (RFC 9110). It writes to {@code NAME.part} and keeps the validator beside it, so that a
@@ -120,7 +123,7 @@ public final class Download {
             mine.start();
             return ended.join();
         } catch (CompletionException e) {
-            return new Ended.Broken(here(), "the download ended by itself: " + e.getCause(), false);
+            return new Ended.Broken(here(), t("store.download.ended", "why", e.getCause()), false);
         } finally {
             watch.interrupt();
             running = null;
@@ -151,7 +154,8 @@ public final class Download {
         } catch (InterruptedException e) {
             return stopped ? new Ended.Stopped(here()) : broken(new IOException("interrupted"));
         } catch (FileSystemException e) {
-            return stopped ? new Ended.Stopped(here()) : new Ended.Broken(here(), DiskTrouble.words("package", part.path(), e), false);
+            return stopped ? new Ended.Stopped(here()) : new Ended.Broken(here(), DiskTrouble.words("firmware-file", part.path(), e),
+                    false);
         } catch (IOException e) {
             return stopped ? new Ended.Stopped(here()) : broken(e);
         } finally {
@@ -177,10 +181,10 @@ public final class Download {
     }
 
     private Ended broken(IOException e) {
-        String why = silent ? "nothing came for " + silence.toSeconds() + " s" : String.valueOf(e.getMessage());
-        return part.room() < CHUNK || why.toLowerCase(Locale.ROOT).contains("no space left") || why.contains("not enough space")
-                ? new Ended.Broken(here(), "the disk is full; make room and go on, what has come is kept", false)
-                : new Ended.Broken(here(), "the line broke (" + why + ")", true);
+        String why = silent ? t("store.download.silent", "seconds", silence.toSeconds()) : String.valueOf(e.getMessage());
+        return part.room() < CHUNK || why.toLowerCase(Locale.ROOT).contains("no space left") || e instanceof NoRoom
+                ? new Ended.Broken(here(), t("store.download.disk-full"), false)
+                : new Ended.Broken(here(), t("store.download.broke", "why", why), true);
     }
 
     /** Fetches what is missing and proves the whole, or is stopped. @return the bytes that came */
@@ -214,7 +218,7 @@ public final class Download {
         progress.accept(at);
         for (int n = read(in, chunk); n >= 0 && !stopped; n = read(in, chunk)) {
             if (at + n > size) {
-                throw new LineTrouble("the library sends more than the [" + size + "] bytes it lists", false);
+                throw new LineTrouble(t("store.download.more", "bytes", size), false);
             }
             ByteBuffer piece = ByteBuffer.wrap(chunk, 0, n);
             while (piece.hasRemaining()) {
@@ -242,13 +246,13 @@ public final class Download {
     /** @param again whether a part of an earlier run may be what is wrong, so that all of it is worth another try */
     private void prove(FileChannel out, long at, Follower follower, boolean again) throws IOException, InterruptedException, LineTrouble {
         if (at != size) {
-            throw new LineTrouble("the line broke after [" + at + "] of [" + size + "] bytes", true);
+            throw new LineTrouble(t("store.download.broke-after", "at", at, "bytes", size), true);
         }
         String found = follower.digest();
         if (!found.equals(sha256)) {
             out.truncate(0);
-            throw new LineTrouble("what came is not what the library lists: digest [" + found.substring(0, 12) + "...], expected ["
-                    + sha256.substring(0, 12) + "...]; it was thrown away", again);
+            throw new LineTrouble(t("store.download.other-digest", "found", found.substring(0, 12), "expected", sha256.substring(0, 12)),
+                    again);
         }
     }
 }

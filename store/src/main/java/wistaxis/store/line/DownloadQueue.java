@@ -1,5 +1,7 @@
 package wistaxis.store.line;
 
+import static wistaxis.core.words.Say.t;
+
 import dev.failsafe.Failsafe;
 import dev.failsafe.FailsafeException;
 import dev.failsafe.RetryPolicy;
@@ -163,7 +165,7 @@ public final class DownloadQueue implements AutoCloseable {
             ended = new Download.Ended.Stopped(mine.here());
         } catch (Throwable e) {
             // its place in the queue is free again, whatever it was
-            ended = new Download.Ended.Broken(0, "the download ended by itself: " + e, false);
+            ended = new Download.Ended.Broken(0, t("store.download.ended", "why", e), false);
         }
         Thread.interrupted();
         ended(job, mine, ended);

@@ -1,5 +1,7 @@
 package wistaxis.store.line;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
@@ -69,7 +71,7 @@ final class Follower implements AutoCloseable {
                 } else if (at < there) {
                     int n = channel.read(ByteBuffer.wrap(chunk, 0, (int) Math.min(CHUNK, there - at)), at);
                     if (n < 0) {
-                        throw new IOException("[" + file + "] was cut by somebody else");
+                        throw new IOException(t("store.download.cut", "file", file));
                     }
                     sha.update(chunk, n);
                     at += n;

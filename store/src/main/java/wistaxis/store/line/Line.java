@@ -1,5 +1,7 @@
 package wistaxis.store.line;
 
+import static wistaxis.core.words.Say.t;
+
 import com.fasterxml.jackson.annotation.JsonIgnoreProperties;
 import java.io.IOException;
 import java.net.URI;
@@ -107,7 +109,7 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
     @Override
     public List<Build> buildsFor(String identifier) throws OutsideTrouble {
         return ask(HttpRequest.newBuilder(at("builds?device=" + Names.identifier(identifier))),
-                text -> few(Json.readList(text, Build.class, "answer of the firmware library")), "firmware library");
+                text -> few(Json.readList(text, Build.class, t("store.outside.answer-library"))), t("store.outside.library"));
     }
 
     /** A place of the library, below whatever path its address has. @param path from there on, with or without a slash before it */
@@ -120,7 +122,7 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
 
     private static List<Build> few(List<Build> builds) {
         if (builds.size() > MOST_BUILDS) {
-            throw new BadInput("it lists [" + builds.size() + "] builds for one model, and at most " + MOST_BUILDS + " are read");
+            throw new BadInput(t("store.outside.many-builds", "n", builds.size(), "most", MOST_BUILDS));
         }
         return builds;
     }
@@ -128,7 +130,7 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
     @Override
     public SigningAnswer ask(SigningRequest request) throws OutsideTrouble {
         return ask(HttpRequest.newBuilder(at("sign")).POST(HttpRequest.BodyPublishers.ofString(Json.write(request))),
-                text -> Json.read(text, SigningAnswer.class, "answer of the signing service"), "signing service");
+                text -> Json.read(text, SigningAnswer.class, t("store.outside.answer-signing")), t("store.outside.signing"));
     }
 
     /**
@@ -140,8 +142,7 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
     public Download download(Build build, Path file, LineShare share) {
         String sha256 = build.sha256();
         if (sha256 == null) {
-            throw new BadInput("nobody has told the digest of build [" + build.build()
-                    + "], so that what comes could be anything; add the file to the shelf by hand, or let the host fetch it");
+            throw new BadInput(t("store.outside.no-digest", "build", build.build()));
         }
         return new Download(this::files, from(build), build.sizeBytes(), sha256, file, share, silence, nanos);
     }
@@ -152,8 +153,7 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
         }
         String path = build.path();
         if (path == null) {
-            throw new BadInput("build [" + build.build()
-                    + "] is known, but no library serves its package; add the file to the shelf by hand");
+            throw new BadInput(t("store.outside.no-library", "build", build.build()));
         }
         return at(path);
     }
@@ -169,16 +169,16 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
                     HttpResponse.BodyHandlers.discarding());
             long size = response.headers().firstValueAsLong("Content-Length").orElse(0);
             if (response.statusCode() != 200 || size <= 0) {
-                throw new OutsideTrouble("The address [" + typed.getHost() + "] answers " + response.statusCode()
-                        + (response.statusCode() == 200 ? " without a size" : response.statusCode() / 100 == 3
-                        ? " and sends elsewhere, where nobody is asked: type in the address that it is at" : ""));
+                throw new OutsideTrouble(t(response.statusCode() == 200 ? "store.outside.no-size" : response.statusCode() / 100 == 3
+                        ? "store.outside.redirect" : "store.outside.address-answers", "host", typed.getHost(), "status",
+                        response.statusCode()));
             }
             return size;
         } catch (IOException e) {
-            throw new OutsideTrouble("The address [" + typed.getHost() + "] cannot be reached: " + e, e);
+            throw new OutsideTrouble(t("store.outside.address-unreachable", "host", typed.getHost(), "why", e), e);
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
-            throw new OutsideTrouble("Stopped", e);
+            throw new OutsideTrouble(t("store.outside.stopped"), e);
         }
     }
 
@@ -188,21 +188,19 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
         try {
             HttpResponse<String> response = asked.get(whole.toMillis(), TimeUnit.MILLISECONDS);
             if (response.statusCode() != 200) {
-                throw new OutsideTrouble("The " + who + " answers " + response.statusCode() + said(response.body(), who));
+                throw new OutsideTrouble(t("store.outside.answers", "who", who, "status", response.statusCode(), "says",
+                        said(response.body(), who)));
             }
             return read.apply(response.body());
         } catch (BadInput e) {
-            throw new OutsideTrouble("The " + who + " gives an answer that cannot be read: " + line(String.valueOf(e.getMessage()))
-                    + ". Ask whoever runs it.", e);
+            throw new OutsideTrouble(t("store.outside.unreadable", "who", who, "why", line(String.valueOf(e.getMessage()))), e);
         } catch (TimeoutException e) {
-            throw new OutsideTrouble("The " + who + " did not end its answer within " + whole.toSeconds()
-                    + " s. Check the internet connection and ask again.", e);
+            throw new OutsideTrouble(t("store.outside.too-slow", "who", who, "seconds", whole.toSeconds()), e);
         } catch (ExecutionException e) {
-            throw new OutsideTrouble("The " + who + " cannot be reached" + why(e.getCause())
-                    + ". Check its address and the internet connection, and ask again.", e);
+            throw new OutsideTrouble(t("store.outside.unreachable", "who", who, "why", why(e.getCause())), e);
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
-            throw new OutsideTrouble("Stopped while asking the " + who + ".", e);
+            throw new OutsideTrouble(t("store.outside.stopped-asking", "who", who), e);
         } finally {
             asked.cancel(true);
         }
@@ -213,7 +211,7 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
         try {
             return ": " + line(Json.read(body, Trouble.class, who).error());
         } catch (BadInput e) {
-            return " and does not say why";
+            return t("store.outside.no-reason");
         }
     }
 
@@ -224,9 +222,9 @@ public final class Line implements FirmwareLibrary, SigningService, AutoCloseabl
     }
 
     private static String why(@Nullable Throwable e) {
-        return e instanceof HttpTimeoutException ? ": it did not begin to answer in time"
-                : String.valueOf(e == null ? "" : e.getMessage()).contains("limit") ? ": its answer is larger than " + LARGEST / 1_000_000
-                + " MB" : "";
+        return e instanceof HttpTimeoutException ? t("store.outside.no-beginning")
+                : String.valueOf(e == null ? "" : e.getMessage()).contains("limit") ? t("store.outside.large", "megabytes",
+                LARGEST / 1_000_000) : "";
     }
 
     @Override

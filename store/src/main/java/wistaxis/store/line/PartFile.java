@@ -1,5 +1,7 @@
 package wistaxis.store.line;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.nio.channels.FileChannel;
 import java.nio.channels.OverlappingFileLockException;
@@ -99,7 +101,7 @@ final class PartFile {
                 LinkOption.NOFOLLOW_LINKS);
         try {
             if (!locked(out)) {
-                throw new LineTrouble("[" + path() + "] is being fetched already by another download", false);
+                throw new LineTrouble(t("store.download.other-download", "file", path()), false);
             }
             Note note = notedOrSetAside();
             if (out.size() > size || note == null || !note.sha256().equals(sha256) && !note.strong()) {
@@ -132,7 +134,7 @@ final class PartFile {
 
     private @Nullable Note noted() {
         try {
-            return Files.exists(note()) ? Json.read(OutsideFile.text(note(), "note of a download", 1), Note.class, note().toString())
+            return Files.exists(note()) ? Json.read(OutsideFile.text(note(), "note", 1), Note.class, note().toString())
                     : null;
         } catch (BadInput e) {
             return null;
@@ -141,7 +143,7 @@ final class PartFile {
 
     /** A note that cannot be read is kept beside, and the download begins anew. */
     private @Nullable Note notedOrSetAside() {
-        return new SideFile(note(), "note of a download", 1).<@Nullable Note>read(text -> Json.read(text, Note.class, note().toString()),
+        return new SideFile(note(), "note", 1).<@Nullable Note>read(text -> Json.read(text, Note.class, note().toString()),
                 null).value();
     }
 
@@ -173,7 +175,7 @@ final class PartFile {
     }
 
     private LineTrouble taken() {
-        return new LineTrouble("[" + file + "] is there already and is something else; move it away first", false);
+        return new LineTrouble(t("store.download.name-taken", "file", file), false);
     }
 
     void delete() throws IOException {

@@ -1,5 +1,7 @@
 package wistaxis.store.line;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.io.InputStream;
 import java.net.URI;
@@ -57,11 +59,11 @@ final class RemoteFile {
         HttpEntity entity = response.getEntity();
         long length = entity == null ? 0 : entity.getContentLength();
         if (!rest && status != HttpStatus.SC_OK) {
-            throw new LineTrouble("the library answers " + status + " for " + from.getPath(), status >= 500
+            throw new LineTrouble(t("store.download.answers", "status", status, "path", from.getPath()), status >= 500
                     || status == HttpStatus.SC_TOO_MANY_REQUESTS || status == HttpStatus.SC_REQUEST_TIMEOUT);
         }
         if (!rest && length >= 0 && length != size) {
-            throw new LineTrouble("the library lists [" + size + "] bytes and sends [" + length + "]: not the package that was chosen",
+            throw new LineTrouble(t("store.download.other-size", "bytes", size, "sends", length),
                     false);
         }
         return new Answer(entity == null ? InputStream.nullInputStream() : entity.getContent(), rest, header(response, HttpHeaders.ETAG));

@@ -1,9 +1,11 @@
 package wistaxis.store.paper;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Collectors;
 import wistaxis.core.coach.Score;
@@ -19,6 +21,7 @@ import wistaxis.core.keys.Reading;
 import wistaxis.core.keys.Rehearsal.Span;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.practice.Margin;
+import wistaxis.core.words.Text;
 
 /**
  * One page for the wall: every school of a family as a small score with its seconds and margins, what is seen on the way, and what went
@@ -43,8 +46,7 @@ public final class FamilyCard {
     private static final float LOWEST_LANE = 8;
     private static final float SMALL = 7.5f;
     private static final float FLOOR = Page.HEIGHT - 24;
-    private static final String CAUTION = "A wet device: no cable, no charger. A swollen battery: no heat, no pressure, no restore. "
-            + "On some phones Side with a Volume key, or five presses of Side, calls for help.";
+    private static final Text CAUTION = Text.of("store.card.caution");
 
     /** What is read alike whichever of the two was wanted is said once. */
     private static final List<Reading> EITHER = Reading.of(Goal.DFU).stream().filter(Reading.of(Goal.RECOVERY)::contains).toList();
@@ -63,7 +65,7 @@ public final class FamilyCard {
     /** The card as a PDF file of one page. @param schools with the shop's own */
     public static byte[] pdf(KeyFamily which, SequenceLibrary schools) throws IOException {
         Family family = DeviceCatalogue.shipped().family(which);
-        try (Page page = new Page("Keys of the " + which + " family")) {
+        try (Page page = new Page(t("store.card.title", "layout", which.words()))) {
             new FamilyCard(page, family).draw(schools.all().stream().filter(s -> s.family() == which)
                     .sorted(Comparator.comparing(KeySequence::goal)).toList());
             return page.pdf();
@@ -74,17 +76,16 @@ public final class FamilyCard {
         float title = page.text(family.family().toString(), EDGE, 44, 22, true, INK) + 14;
         float y = page.paragraph(family.tellTale().toString(), EDGE + title, 36, Page.WIDTH - 2 * EDGE - title, 8.5f, false, MUTED);
         y = Math.max(y, 52) + 4;
-        page.text("Dark: hold. Light: how much later is still in time. A mark below: what you see or the host sees. Seeing it always "
-                + "beats the count.", EDGE, y, SMALL, false, MUTED);
+        page.text(t("store.card.legend"), EDGE, y, SMALL, false, MUTED);
         float top = y + 10;
-        float table = FLOOR - 36 - page.height(CAUTION, Page.WIDTH - 2 * EDGE, SMALL, true) - Math.max(height(DFU) + 12 + height(RECOVERY),
+        float table = FLOOR - 36 - page.height(CAUTION.toString(), Page.WIDTH - 2 * EDGE, SMALL, true) - Math.max(height(DFU) + 12
+                + height(RECOVERY),
                 height(EITHER));
         while (lane > LOWEST_LANE && columns(schools, top, false) > table) {
             lane -= 0.25f;
         }
         readings(columns(schools, top, true) + 2);
-        page.text("Wistaxis. Times of the device are those of its model, not promises. Erasing asks the owner first; no key sequence "
-                + "opens an account lock.", EDGE, Page.HEIGHT - 14, 7, false, MUTED);
+        page.text(t("store.card.foot"), EDGE, Page.HEIGHT - 14, 7, false, MUTED);
     }
 
     /** The schools in two columns, each put where there is more room. @return where the longer one ends */
@@ -148,12 +149,14 @@ public final class FamilyCard {
     }
 
     private void sights(Score score, float x, float y, float scale) throws IOException {
-        page.text("seen", x, y + lane - 3, 8, false, MUTED);
+        page.text(t("store.card.seen"), x, y + lane - 3, 8, false, MUTED);
         float free = 0;
         for (int i = 0; i < score.steps(); i++) {
             KeyStep step = score.step(i);
-            String words = step.until() != null ? (step.until().byHost() ? "host: " : "") + step.until().mark()
-                    : step.action() == KeyStep.Action.PLUG ? "plug in" : step.action() == KeyStep.Action.DRAG ? "drag" : "";
+            String words = step.until() != null ? step.until().byHost() ? t("store.card.computer", "mark", step.until().mark())
+                    : step.until().mark()
+                    : step.action() == KeyStep.Action.PLUG ? t("store.card.plug-in") : step.action() == KeyStep.Action.DRAG
+                    ? t("store.card.drag") : "";
             if (words.isEmpty()) {
                 continue;
             }
@@ -168,8 +171,8 @@ public final class FamilyCard {
 
     private static String words(KeyStep step, long nanos) {
         long seconds = Math.round(nanos / 1e9);
-        return step.until() == null ? seconds + " s" : step.seconds() == null ? "hold" : "up to "
-                + Math.round(step.seconds()) + " s";
+        return step.until() == null ? seconds + " s" : step.seconds() == null ? t("store.card.hold") : t("store.card.up-to", "seconds",
+                Math.round(step.seconds()));
     }
 
     private static float at(long nanos, float scale) {
@@ -177,26 +180,32 @@ public final class FamilyCard {
     }
 
     private static String note(KeySequence school) {
-        String where = school.plugged() ? ", plugged in first" : school.goal() == Goal.RECOVERY || school.goal() == Goal.DFU
-                ? ", unplugged first" : "";
-        String start = school.from().size() == 1 ? ", " + school.from().getFirst() : "";
-        return (school.minority() ? ", few do it" : "") + where + start + (school.provenance() == Provenance.MEMORY ? ", from memory" : "");
+        List<String> notes = new ArrayList<>();
+        if (school.minority()) {
+            notes.add(t("store.card.few"));
+        }
+        if (school.plugged() || school.goal() == Goal.RECOVERY || school.goal() == Goal.DFU) {
+            notes.add(t(school.plugged() ? "store.card.plugged" : "store.card.unplugged"));
+        }
+        if (school.from().size() == 1) {
+            notes.add(t("core.start." + school.from().getFirst()));
+        }
+        if (school.provenance() == Provenance.MEMORY) {
+            notes.add(t("store.card.from-memory"));
+        }
+        return notes.isEmpty() ? "" : ", " + String.join(", ", notes);
     }
 
     private static String goal(Goal goal) {
-        return switch (goal) {
-            case DFU -> "DFU";
-            case LEAVE_DFU -> "Leave DFU";
-            default -> goal.toString().substring(0, 1).toUpperCase(Locale.ROOT) + goal.toString().substring(1).replace('-', ' ');
-        };
+        return t("store.card.goal." + goal);
     }
 
     private void readings(float from) throws IOException {
         page.box(EDGE, from, Page.WIDTH - 2 * EDGE, 0.8f, INK);
-        page.text("What happened?", EDGE, from + 13, 10, true, INK);
-        float left = rows("Wanted recovery", RECOVERY, EDGE, rows("Wanted DFU", DFU, EDGE, from + 25) + 1);
-        float right = rows("Wanted either", EITHER, EDGE + COLUMN + GUTTER, from + 25);
-        page.paragraph(CAUTION, EDGE, Math.max(left, right) + 2, Page.WIDTH - 2 * EDGE, SMALL, true, INK);
+        page.text(t("store.card.what-happened"), EDGE, from + 13, 10, true, INK);
+        float left = rows(t("store.card.wanted-recovery"), RECOVERY, EDGE, rows(t("store.card.wanted-dfu"), DFU, EDGE, from + 25) + 1);
+        float right = rows(t("store.card.wanted-either"), EITHER, EDGE + COLUMN + GUTTER, from + 25);
+        page.paragraph(CAUTION.toString(), EDGE, Math.max(left, right) + 2, Page.WIDTH - 2 * EDGE, SMALL, true, INK);
     }
 
     private float rows(String title, List<Reading> readings, float x, float from) throws IOException {
@@ -218,8 +227,8 @@ public final class FamilyCard {
     }
 
     private static String seen(Reading r) {
-        return r.sees().getFirst().words() + ", host sees " + r.host().stream().map(h -> h.words().toString())
-                .collect(Collectors.joining(" or "));
+        return t("store.card.sees", "screen", r.sees().getFirst().words(), "computer", r.host().stream().map(h -> h.words().toString())
+                .collect(Collectors.joining(" / ")));
     }
 
     private static String means(Reading r) {

@@ -1,5 +1,7 @@
 package wistaxis.store.people;
 
+import static wistaxis.core.words.Say.t;
+
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.security.GeneralSecurityException;
@@ -42,7 +44,7 @@ import wistaxis.store.ledger.Database;
  * forgetting a customer is throwing the key away: the chain still holds. One connection; safe for use by several threads.
  */
 public final class People implements AutoCloseable {
-    private static final Database DATABASE = new Database("file of customers", "people", 1);
+    private static final Database DATABASE = new Database("customers", "people", 1);
     private static final int KEY_BYTES = 32;
     private static final int NONCE_BYTES = 12;
     private static final int TAG_BITS = 128;
@@ -74,10 +76,10 @@ public final class People implements AutoCloseable {
 
         public Person {
             if (name != null) {
-                Names.typed(name, "name of the customer", LONGEST);
+                Names.typed(name, t("store.what.customer-name"), LONGEST);
             }
             if (!reach.isBlank()) {
-                Names.typed(reach, "how to reach the customer", LONGEST);
+                Names.typed(reach, t("store.what.customer-reach"), LONGEST);
             }
             serials = List.copyOf(serials);
             agreed = agreed == null ? null : List.copyOf(agreed);
@@ -85,7 +87,7 @@ public final class People implements AutoCloseable {
 
         /** Somebody else agreed to something. @throws BadInput for what is no name */
         public Person withAgreed(String other) {
-            Names.typed(other, "name of whoever agreed", LONGEST);
+            Names.typed(other, t("store.what.who-agreed"), LONGEST);
             return new Person(name, reach, language, imei, serials, Stream.concat(Stream.ofNullable(agreed).flatMap(List::stream),
                     Stream.of(other)).distinct().toList());
         }
@@ -131,7 +133,7 @@ public final class People implements AutoCloseable {
 
     private People(Path file, Connection connection) {
         this.file = file;
-        this.opened = SameFile.of("file of customers", file);
+        this.opened = SameFile.of("customers", file);
         this.connection = connection;
         this.jdbi = Database.jdbi(connection);
         jdbi.useHandle(h -> h.execute("PRAGMA secure_delete = ON"));
@@ -181,7 +183,7 @@ public final class People implements AutoCloseable {
     private static Optional<Person> of(Handle h, String ticket) {
         return h.createQuery("SELECT key, nonce, sealed FROM person WHERE ticket = :t").bind("t", ticket)
                 .map((r, _) -> Json.read(new String(cipher(Cipher.DECRYPT_MODE, r.getBytes(1), r.getBytes(2), ticket, r.getBytes(3)),
-                        StandardCharsets.UTF_8), Person.class, "sealed customer")).findOne();
+                        StandardCharsets.UTF_8), Person.class, t("store.what.sealed-customer"))).findOne();
     }
 
     /** When a ticket's customer was forgotten; empty while that is not so. */
@@ -210,7 +212,7 @@ public final class People implements AutoCloseable {
         try {
             return jdbi.withHandle(h -> h.createQuery("PRAGMA wal_checkpoint(TRUNCATE)").mapTo(Integer.class).one()) == 0;
         } catch (JdbiException e) {
-            throw DiskTrouble.of("file of customers", file, e);
+            throw DiskTrouble.of("customers", file, e);
         }
     }
 
@@ -286,7 +288,7 @@ public final class People implements AutoCloseable {
             cipher.updateAAD(about.getBytes(StandardCharsets.UTF_8));
             return cipher.doFinal(text);
         } catch (GeneralSecurityException e) {
-            throw new BadInput("the customer of ticket [" + about + "] cannot be opened: somebody changed what was sealed", e);
+            throw new BadInput(t("store.people.changed", "number", about), e);
         }
     }
 
@@ -302,7 +304,7 @@ public final class People implements AutoCloseable {
         try {
             return jdbi.inTransaction(work::apply);
         } catch (JdbiException e) {
-            throw DiskTrouble.of("file of customers", file, e);
+            throw DiskTrouble.of("customers", file, e);
         }
     }
 
@@ -311,7 +313,7 @@ public final class People implements AutoCloseable {
         try {
             connection.close();
         } catch (SQLException e) {
-            throw DiskTrouble.of("file of customers", file, e);
+            throw DiskTrouble.of("customers", file, e);
         }
     }
 }

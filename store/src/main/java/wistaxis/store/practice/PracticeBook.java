@@ -1,5 +1,7 @@
 package wistaxis.store.practice;
 
+import static wistaxis.core.words.Say.t;
+
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
@@ -23,7 +25,7 @@ import wistaxis.store.ledger.Database;
 
 /** Attempts and measurements of every person, in SQLite; what was added is on the disk. Any thread. */
 public final class PracticeBook implements AutoCloseable {
-    private static final Database DATABASE = new Database("practice book", "practice", 1);
+    private static final Database DATABASE = new Database("practice-book", "practice", 1);
 
     private final Path file;
     private final SameFile opened;
@@ -35,7 +37,7 @@ public final class PracticeBook implements AutoCloseable {
     public record Opened(PracticeBook book, String trouble) {}
 
     private PracticeBook(Path file, Connection connection) {
-        this(file, SameFile.of("practice book", file), connection);
+        this(file, SameFile.of("practice-book", file), connection);
     }
 
     private PracticeBook(Path file, SameFile opened, Connection connection) {
@@ -67,7 +69,7 @@ public final class PracticeBook implements AutoCloseable {
                 String aside = SideFile.setAside(file);
                 List.of(beside(file, "-wal"), beside(file, "-shm")).stream().filter(Files::exists).forEach(SideFile::setAside);
                 try {
-                    return new Opened(open(file), "The practice book was not read: " + e.getMessage() + " " + aside);
+                    return new Opened(open(file), t("store.practice.not-read", "why", e.getMessage()) + " " + aside);
                 } catch (DiskTrouble | BadInput again) {
                     return inMemory(file, again);
                 }
@@ -84,9 +86,8 @@ public final class PracticeBook implements AutoCloseable {
         try {
             Connection connection = DriverManager.getConnection("jdbc:sqlite::memory:");
             DATABASE.migrate(Database.jdbi(connection));
-            return new Opened(new PracticeBook(file, new SameFile("practice book", file, null), connection),
-                    "The practice book cannot be used, what is practised now is not kept: "
-                    + e.getMessage());
+            return new Opened(new PracticeBook(file, new SameFile("practice-book", file, null), connection),
+                    t("store.practice.not-kept", "why", e.getMessage()));
         } catch (SQLException x) {
             throw new IllegalStateException("no database in memory", x);
         }
@@ -112,7 +113,7 @@ public final class PracticeBook implements AutoCloseable {
             jdbi.useTransaction(writing::with);
             opened.check();
         } catch (JdbiException e) {
-            throw DiskTrouble.of("practice book", file, e);
+            throw DiskTrouble.of("practice-book", file, e);
         }
     }
 
@@ -136,7 +137,7 @@ public final class PracticeBook implements AutoCloseable {
         for (String body : jdbi.withHandle(h -> h.createQuery("SELECT body FROM practice WHERE person = :p AND kind = :k ORDER BY number")
                 .bind("p", person).bind("k", kind).mapTo(String.class).list())) {
             try {
-                all.add(Json.read(body, type, "practice book"));
+                all.add(Json.read(body, type, t("store.what.practice-book")));
             } catch (BadInput e) {
                 odd++;
             }
@@ -160,7 +161,7 @@ public final class PracticeBook implements AutoCloseable {
         try {
             connection.close();
         } catch (SQLException e) {
-            throw DiskTrouble.of("practice book", file, e);
+            throw DiskTrouble.of("practice-book", file, e);
         }
     }
 }

@@ -1,5 +1,7 @@
 package wistaxis.store.settings;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.net.URI;
 import java.net.URISyntaxException;
@@ -34,12 +36,14 @@ import wistaxis.store.files.WholeFile;
  * @param forgetDays customers are forgotten so many days after their ticket was closed; null for never by itself
  * @param staff who works here, names or initials; null where nobody has said
  * @param language what the window speaks, by BCP 47; null for the language of the system
+ * @param cues what is heard of the keys: {@code tones}, {@code words} or {@code both}; null for tones
  * @param schools the school last taken, by key family and goal; null where the likeliest is always taken
  */
 public record Settings(Map<String, String> preferences, String holidays, @Nullable String modeWindow,
         @Nullable Map<String, String> schools, @Nullable String bench, @Nullable String library,
-        @Nullable LocalDate programOf, @Nullable Integer forgetDays, @Nullable List<String> staff, @Nullable String language) {
-    public static final Settings USUAL = new Settings(Map.of(), "gb-eng", null, null, null, null, null, null, null, null);
+        @Nullable LocalDate programOf, @Nullable Integer forgetDays, @Nullable List<String> staff, @Nullable String language,
+                @Nullable String cues) {
+    public static final Settings USUAL = new Settings(Map.of(), "gb-eng", null, null, null, null, null, null, null, null, null);
 
     private static final int LONGEST_NAME = 60;
     private static final int MOST = 1000;
@@ -51,26 +55,25 @@ public record Settings(Map<String, String> preferences, String holidays, @Nullab
         schools = schools == null ? null : Map.copyOf(schools);
         staff = staff == null ? null : List.copyOf(staff);
         if (holidays.length() > 20 || preferences.size() > MOST || schools != null && schools.size() > MOST) {
-            throw new BadInput("settings with a holiday region [" + Shown.value(holidays) + "], " + preferences.size()
-                    + " preferences: that is no settings file");
+            throw new BadInput(t("store.settings.not-settings", "region", Shown.value(holidays), "n", preferences.size()));
         }
         if (modeWindow != null) {
             Units.span(modeWindow);
         }
         if (bench != null) {
-            Names.typed(bench, "name of the bench", LONGEST_NAME);
+            Names.typed(bench, t("store.what.bench"), LONGEST_NAME);
         }
         if (library != null) {
             address(library);
         }
         if (staff != null) {
             if (staff.size() > MOST) {
-                throw new BadInput(staff.size() + " names of who works here: that is no settings file");
+                throw new BadInput(t("store.settings.many-names", "n", staff.size()));
             }
-            staff.forEach(n -> Names.typed(n, "name of who works here", LONGEST_NAME));
+            staff.forEach(n -> Names.typed(n, t("store.what.technician"), LONGEST_NAME));
         }
         if (forgetDays != null && (forgetDays < 1 || forgetDays > MOST_DAYS)) {
-            throw new BadInput("customers are forgotten after [" + forgetDays + "] days: write 1 to " + MOST_DAYS);
+            throw new BadInput(t("store.settings.forget-days", "days", forgetDays, "most", MOST_DAYS));
         }
     }
 
@@ -85,7 +88,7 @@ public record Settings(Map<String, String> preferences, String holidays, @Nullab
      * @param check throws for what else is wrong with them
      */
     public static SideFile.Read<Settings> read(Path file, Consumer<Settings> check) {
-        return new SideFile(file, "settings file", 1).read(text -> {
+        return new SideFile(file, "settings", 1).read(text -> {
             Settings read = parse(text, String.valueOf(file.getFileName()));
             check.accept(read);
             return read;
@@ -104,58 +107,63 @@ public record Settings(Map<String, String> preferences, String holidays, @Nullab
     public Settings prefer(String preference, String value) {
         Map<String, String> all = new TreeMap<>(preferences);
         all.put(preference, value);
-        return new Settings(all, holidays, modeWindow, schools, bench, library, programOf, forgetDays, staff, language);
+        return new Settings(all, holidays, modeWindow, schools, bench, library, programOf, forgetDays, staff, language, cues);
     }
 
     public Settings holidays(String region) {
-        return new Settings(preferences, region, modeWindow, schools, bench, library, programOf, forgetDays, staff, language);
+        return new Settings(preferences, region, modeWindow, schools, bench, library, programOf, forgetDays, staff, language, cues);
     }
 
     public Settings modeWindow(String span) {
-        return new Settings(preferences, holidays, span, schools, bench, library, programOf, forgetDays, staff, language);
+        return new Settings(preferences, holidays, span, schools, bench, library, programOf, forgetDays, staff, language, cues);
     }
 
     /** @param name empty for none */
     public Settings bench(String name) {
         return new Settings(preferences, holidays, modeWindow, schools, name.isBlank() ? null : name.strip(), library, programOf,
-                forgetDays, staff, language);
+                forgetDays, staff, language, cues);
     }
 
     /** @param address empty for none @throws BadInput for what is no such address */
     public Settings library(String address) {
         return new Settings(preferences, holidays, modeWindow, schools, bench, address.isBlank() ? null : address.strip(), programOf,
-                forgetDays, staff, language);
+                forgetDays, staff, language, cues);
     }
 
     /** @param day as {@code 2026-05-12}; empty for nobody has said @throws BadInput for what is no day */
     public Settings programOf(String day) {
         try {
             return new Settings(preferences, holidays, modeWindow, schools, bench, library, day.isBlank() ? null : LocalDate.parse(day
-                    .strip()), forgetDays, staff, language);
+                    .strip()), forgetDays, staff, language, cues);
         } catch (DateTimeParseException e) {
-            throw new BadInput("day [" + Shown.value(day) + "] is none; write for example 2026-05-12", e);
+            throw new BadInput(t("store.settings.day", "day", Shown.value(day)), e);
         }
     }
 
     /** @param days whole days; empty for never by itself @throws BadInput for what is none */
     public Settings forgetDays(String days) {
         if (!days.isBlank() && !days.strip().matches("\\d{1,5}")) {
-            throw new BadInput("days [" + Shown.value(days) + "] are none; write for example 90, or nothing");
+            throw new BadInput(t("store.settings.days", "days", Shown.value(days)));
         }
         return new Settings(preferences, holidays, modeWindow, schools, bench, library, programOf, days.isBlank() ? null
-                : (Integer) Integer.parseInt(days.strip()), staff, language);
+                : (Integer) Integer.parseInt(days.strip()), staff, language, cues);
     }
 
     /** @param names with commas between; empty for nobody has said @throws BadInput for what is no name */
     public Settings staff(String names) {
         List<String> all = Arrays.stream(names.split(",")).map(String::strip).filter(n -> !n.isEmpty()).distinct().toList();
         return new Settings(preferences, holidays, modeWindow, schools, bench, library, programOf, forgetDays, all.isEmpty() ? null : all,
-                language);
+                language, cues);
+    }
+
+    /** @param what {@code tones}, {@code words} or {@code both} */
+    public Settings cues(String what) {
+        return new Settings(preferences, holidays, modeWindow, schools, bench, library, programOf, forgetDays, staff, language, what);
     }
 
     /** @param tag by BCP 47 */
     public Settings language(String tag) {
-        return new Settings(preferences, holidays, modeWindow, schools, bench, library, programOf, forgetDays, staff, tag);
+        return new Settings(preferences, holidays, modeWindow, schools, bench, library, programOf, forgetDays, staff, tag, cues);
     }
 
     /**
@@ -165,10 +173,9 @@ public record Settings(Map<String, String> preferences, String holidays, @Nullab
      */
     public static URI address(String typed) {
         try {
-            return new URI(WebAddress.typed(typed, "address of the library"));
+            return new URI(WebAddress.typed(typed, t("store.what.library-address")));
         } catch (URISyntaxException e) {
-            throw new BadInput("the address of the library cannot be read: " + e.getReason() + " at letter [" + e.getIndex()
-                    + "]; write for example https://firmware.example/", e);
+            throw new BadInput(t("store.settings.library-address", "why", e.getReason(), "at", e.getIndex()), e);
         }
     }
 
@@ -180,6 +187,6 @@ public record Settings(Map<String, String> preferences, String holidays, @Nullab
     public Settings prefer(KeySequence school) {
         Map<String, String> all = new TreeMap<>(schools == null ? Map.of() : schools);
         all.put(school.family() + "/" + school.goal(), school.school());
-        return new Settings(preferences, holidays, modeWindow, all, bench, library, programOf, forgetDays, staff, language);
+        return new Settings(preferences, holidays, modeWindow, all, bench, library, programOf, forgetDays, staff, language, cues);
     }
 }

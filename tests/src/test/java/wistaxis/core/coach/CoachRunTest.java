@@ -118,7 +118,7 @@ class CoachRunTest {
         assertThat(run.upcoming(letGo)).as("nothing is to be pressed when Side is let go").filteredOn(c -> c.atNanos() == letGo)
                 .extracting(Cue::kind).containsExactly(Cue.Kind.RELEASE, Cue.Kind.TICK);
         assertThat(run.instruction(letGo + S).huge()).isEqualTo("Let go of Side");
-        assertThat(run.instruction(letGo + S).detail()).startsWith("keep holding Volume Down");
+        assertThat(run.instruction(letGo + S).detail()).startsWith("Then: Keep holding Volume Down");
         assertThat(run.instruction(letGo + 2 * S).huge()).isEqualTo("Keep holding Volume Down");
     }
 }

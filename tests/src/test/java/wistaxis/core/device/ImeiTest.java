@@ -32,7 +32,7 @@ class ImeiTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"35695803164832, 14 digits", "3569580316483201, 16 digits", "'', 0 digits", "35695803164832O, digits only"})
+    @CsvSource({"35695803164832, 14 digits", "3569580316483201, 16 digits", "'', 0 digits", "35695803164832O, is not 15 digits"})
     void anythingButFifteenDigitsIsSaid(String typed, String says) {
         assertThatThrownBy(() -> Imei.parse(typed)).isInstanceOf(BadInput.class).hasMessageContaining(says)
                 .hasMessageContaining("[" + typed + "]");

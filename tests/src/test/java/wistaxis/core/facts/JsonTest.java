@@ -12,7 +12,7 @@ import wistaxis.core.signing.SigningRequest;
 class JsonTest {
     @ParameterizedTest
     @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
-        {"extra":1,"identifier":"a","build":"b","nonce":"%s"}   | unknown field [extra]; known are
+        {"extra":1,"identifier":"a","build":"b","nonce":"%s"}   | unknown field [extra]; known fields are
         {"identifier":"a","build":"b","nonce":7}                | nonce
         {"identifier":"a","identifier":"b"}                     | Duplicate field 'identifier'
         {"identifier":"a","build":"b","nonce":"short"}          | nonce [short]: 32 hex digits

@@ -41,10 +41,10 @@ class ChoiceTest {
                 .containsExactly("32.0 test 2", "31.11", "31.10", "31.9.1", "31.9");
         assertThat(choice.chosen()).hasValueSatisfying(j -> assertThat(j.build().version()).hasToString("31.10"));
         assertThat(choice.builds()).extracting(BuildChoice.Judged::possible).containsExactly(true, false, true, true, false);
-        assertThat(choice.builds()).extracting(BuildChoice.Judged::reason).satisfiesExactly(r -> assertThat(r).contains("test version"),
-                r -> assertThat(r).contains("Not signed"),
+        assertThat(choice.builds()).extracting(BuildChoice.Judged::reason).satisfiesExactly(r -> assertThat(r).contains("beta"),
+                r -> assertThat(r).contains("No longer signed"),
                 r -> assertThat(r).contains("Newest signed"), r -> assertThat(r).contains("Older than 31.10"), r -> assertThat(r)
-                .contains("Not signed"));
+                .contains("No longer signed"));
         assertThat(BuildChoice.among(List.of(build("31.10", true, null)), "iPhone13,3", NOW).builds().getFirst().reason())
                 .contains("For iPhone13,2, not for this model");
         assertThat(BuildChoice.among(List.of(), "iPhone13,2", NOW).chosen()).isEmpty();
@@ -69,11 +69,11 @@ class ChoiceTest {
         BuildChoice gone = BuildChoice.among(builds, "iPhone13,2", NOW,
                 new BuildChoice.Wishes(SystemVersion.parse("31.9"), List.of(), null));
         assertThat(gone.chosen()).as("what is asked for is not signed: nothing is suggested in its place").isEmpty();
-        assertThat(gone.builds().getLast().reason()).contains("Not signed any more");
+        assertThat(gone.builds().getLast().reason()).contains("No longer signed");
         BuildChoice newest = BuildChoice.among(builds, "iPhone13,2", NOW,
                 new BuildChoice.Wishes(null, List.of(SystemVersion.parse("32.0")), null));
         assertThat(newest.chosen()).hasValueSatisfying(j -> assertThat(j.build().version()).hasToString("32.0"));
-        assertThat(newest.builds().get(1).reason()).contains("Older than the backup needs");
+        assertThat(newest.builds().get(1).reason()).contains("Too old for the backup");
     }
 
     private static Build build(String version, boolean signed, @Nullable String until) {

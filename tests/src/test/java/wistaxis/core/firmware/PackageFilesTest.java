@@ -64,7 +64,7 @@ class PackageFilesTest {
         assertThat(report.verdict()).as(report.reason()).isEqualTo(Verdict.CONSISTENT);
         assertThat(report.products()).containsExactly("iPhone13,2", "iPhone13,3");
         assertThat(report.version() + " " + report.build() + " " + report.parts()).isEqualTo("31.10 31K88 2");
-        assertThat(report.details()).contains("2 parts by their digests").first().asString().contains("nobody signed");
+        assertThat(report.details()).contains("2 parts checked by digest").first().asString().contains("nobody signed");
         assertThat(check().quick(file, new PackageCheck.Expected("iPhone13,3", null, null), () -> true).verdict())
                 .isEqualTo(Verdict.WELL_FORMED);
         assertThat(check().quick(file, new PackageCheck.Expected("iPhone14,5", null, null), () -> true)).satisfies(r -> {
@@ -95,7 +95,7 @@ class PackageFilesTest {
     void anArchiveOfInfoZipIsReadButIsNoPackage() throws IOException {
         assertThat(check(FIXTURES.resolve("infozip.zip"))).satisfies(r -> {
             assertThat(r.verdict()).isEqualTo(Verdict.REFUSED);
-            assertThat(r.reason()).contains("[Manifest.plist] or [BuildManifest.plist] is missing");
+            assertThat(r.reason()).contains("[Manifest.plist] and [BuildManifest.plist] is in it");
         });
     }
 
@@ -145,7 +145,7 @@ class PackageFilesTest {
         Path twice = zip(Map.of("aa", new byte[1], "ab", new byte[1]));
         byte[] bytes = Files.readAllBytes(twice);
         replaceAll(bytes, "ab", "aa");
-        refused(Files.write(twice, bytes), Verdict.REFUSED, "is there twice");
+        refused(Files.write(twice, bytes), Verdict.REFUSED, "is in it twice");
         refused(zip(Map.of("Manifest.plist", new byte[1], "BuildManifest.plist", new byte[1])), Verdict.REFUSED, "two manifests");
     }
 
@@ -214,7 +214,7 @@ class PackageFilesTest {
         int directory = b.getInt(b.limit() - 22 + 16);
         b.putInt(directory + 24, 1000);
         b.putInt(directory - 4, 1000); // its descriptor lies along with the directory
-        refused(Files.write(file, b.array()), Verdict.REFUSED, "grows beyond the [1000] bytes");
+        refused(Files.write(file, b.array()), Verdict.REFUSED, "grows beyond the [1,000] bytes");
     }
 
     /** A file cut anywhere is damaged or refused, never proven, and never an error of another kind. */
@@ -248,7 +248,7 @@ class PackageFilesTest {
         "<plist><string>&e;</string></plist> | entity",
         "<!DOCTYPE p SYSTEM 'http://127.0.0.1:9/none.dtd'><plist><string>&e;</string></plist> | entity [e]",
         "<!DOCTYPE p [<!ELEMENT a (b>]><plist/> | broken XML in line 1",
-        "<plist><dict><key>a<b/></key></dict></plist> | [b] inside of a key",
+        "<plist><dict><key>a<b/></key></dict></plist> | [b] inside a key",
         "<plist><dict><key>\u0001</key></dict></plist> | broken XML",
         "<plist><dict><key>a</key> | broken XML",
         "{} | not a property list"})

@@ -180,7 +180,7 @@ class DeviceMachineTest {
                 "test", List.of(), null,
                 List.of(new KeyStep(KeyStep.Action.HOLD, List.of(PhysicalKey.VOLUME_UP), null, Until.HOST_DFU)));
         assertThatThrownBy(() -> new Rehearsal(waits, FAMILY, Start.ON)).isInstanceOf(BadInput.class).hasMessageContaining("[Hopeful]")
-                .hasMessageContaining("host reports DFU");
+                .hasMessageContaining("computer reports DFU");
     }
 
     @ParameterizedTest

@@ -242,9 +242,9 @@ class KeyModelTest {
         assertThatThrownBy(() -> Trace.parse("{\"start\":\"on\",\"plugged\":true,\"events\":[],\"until\":5,\"speed\":2}", "t.json"))
                 .hasMessageContaining("unknown field [speed]");
         assertThatThrownBy(() -> Trace.parse("{\"start\":\"on\",\"plugged\":true,\"events\":[]}", "t.json")).hasMessageContaining("until");
-        assertThatThrownBy(() -> Trace.parse(trace.replace("0.3", "-1").replace("POWER", "SIDE"), "t.json")).hasMessageContaining("[-1.0]");
+        assertThatThrownBy(() -> Trace.parse(trace.replace("0.3", "-1").replace("POWER", "SIDE"), "t.json")).hasMessageContaining("[-1]");
         assertThatThrownBy(() -> Trace.parse(trace.replace("\"up\", \"key\": \"POWER\"", "\"up\""), "t.json"))
-                .hasMessageContaining("names no key");
+                .hasMessageContaining("names no button");
     }
 
     private static List<Trace.Event> randomEvents(Random random) {

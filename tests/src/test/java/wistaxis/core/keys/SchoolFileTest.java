@@ -41,20 +41,20 @@ class SchoolFileTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
-        9.5, "until"                    | 11.1, "until"                   | ends in a restart because you held Side 3.1 s past black
-        "seconds": 4                    | "seconds": 9                    | ends in a restart because you held Side and Volume Down together
+        9.5, "until"                    | 11.1, "until"                   | ends in a restart. You held Side 3.1 s past black
+        "seconds": 4                    | "seconds": 9                    | ends in a restart. You held Side and Volume Down together
         "plugged": true                 | "plugged": false                | not connected to the computer
-        "SIDE-KEY"                      | "HOME-PHONE"                    | ends where it began because
-        ["SIDE"], "seconds": 9.5        | ["TOP"], "seconds": 9.5         | key [TOP] is not on this family
+        "SIDE-KEY"                      | "HOME-PHONE"                    | ends where it began.
+        ["SIDE"], "seconds": 9.5        | ["TOP"], "seconds": 9.5         | button [TOP] is not on this layout
         "seconds": 9.5                  | "seconds": null                 | a hold says how long
         "release", "keys": ["SIDE"]     | "release", "keys": ["VOLUME_UP"] | is let go but was not held
-        "seconds": 9.5                  | "seconds": -1                   | [-1.0]
+        "seconds": 9.5                  | "seconds": -1                   | [-1]
         "Ours"                          | " "                             | has a name
         "goal": "dfu"                   | "goal": "moon"                  | [moon]
         "until": "host-dfu"             | "until": "sunset"               | [sunset]
-        "seconds": 8, "until": "host-dfu" | "seconds": null, "until": "slider" | the slider never comes at steps[5]
+        "seconds": 8, "until": "host-dfu" | "seconds": null, "until": "slider" | steps[5] waits until the slider
         "from": ["on"                   | "from": [                       | "from" is empty
-        "action": "tap", "keys": ["VOLUME_UP"] | "action": "tap", "keys": []  | a [tap] names its keys
+        "action": "tap", "keys": ["VOLUME_UP"] | "action": "tap", "keys": []  | a [tap] names its buttons
         "hold", "keys": ["VOLUME_DOWN"], "seconds": 8, "until": "host-dfu" | "wait", "keys": [], "seconds": null, "until": null | a wait says how long
         "keys": ["SIDE", "VOLUME_DOWN"] | "keys": ["VOLUME_DOWN"]         | is held and not let go
         """)

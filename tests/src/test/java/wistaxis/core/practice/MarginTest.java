@@ -169,7 +169,7 @@ class MarginTest {
         Recommendation unsteady = Recommendation.of(dfu, family("SIDE-KEY"), Start.ON,
                 new Hand("Ida", STILL, STILL, STILL, 0.12, 0.05, STILL), true);
         assertThat(unsteady.ranked()).extracting(r -> r.school().school()).first().isEqualTo("Black then both");
-        assertThat(unsteady.reason()).startsWith("For Ida, Black then both lands ").contains(" % (");
+        assertThat(unsteady.reason()).startsWith("For Ida, Black then both works ").contains(" % (");
         List<KeySequence> cold = SequenceLibrary.shipped().of(KeyFamily.SIDE_KEY, Goal.RECOVERY);
         Recommendation off = Recommendation.of(cold, family("SIDE-KEY"), Start.OFF, Hand.AVERAGE, false);
         assertThat(off.ranked().getFirst().school().minority()).isFalse();
@@ -182,8 +182,8 @@ class MarginTest {
                 "{\"name\":\"a\",\"light\":{\"mean\":0.2,\"spread\":0.03},\"tone\":{\"mean\":0.2,\"spread\":0.03},\"cued\":{\"mean\":0,\"spread\":%s},\"drift\":%s,\"overlap\":0.1,\"tap\":{\"mean\":0.2,\"spread\":0.1}}";
         assertThat(Hand.parse(String.format(Locale.ROOT, json, "0.1", "0.05"), "h.json").drift()).isEqualTo(0.05);
         assertThatThrownBy(() -> Hand.parse(String.format(Locale.ROOT, json, "-1", "0.05"), "h.json")).isInstanceOf(BadInput.class)
-                .hasMessageContaining("h.json").hasMessageContaining("spread [-1.0]");
-        assertThatThrownBy(() -> Hand.parse(String.format(Locale.ROOT, json, "0.1", "7"), "h.json")).hasMessageContaining("drift [7.0]");
+                .hasMessageContaining("h.json").hasMessageContaining("Spread [-1]");
+        assertThatThrownBy(() -> Hand.parse(String.format(Locale.ROOT, json, "0.1", "7"), "h.json")).hasMessageContaining("Drift [7]");
     }
 
     @Test
@@ -207,7 +207,7 @@ class MarginTest {
         assertThat(sure.inHand(7, 9)).satisfies(h -> {
             assertThat(h.low()).isCloseTo(all.low() * Wilson.of(7, 9).low(), within(1e-3));
             assertThat(h.high()).isLessThan(0.95);
-            assertThat(h.says()).contains("7 of 9 landed here");
+            assertThat(h.says()).contains("worked 7 of 9 times here");
         });
         assertThat(sure.inHand(200, 200).high()).as("two hundred in a row are no proof of always").isLessThan(1);
     }

@@ -82,7 +82,7 @@ class HostRunTest {
         assertThat(run(at("prepare"), 2.9, Optional.empty()).late()).isEmpty();
         assertThat(run(at("prepare"), 4, Optional.empty())).satisfies(r -> {
             assertThat(r.late()).hasValueSatisfying(w -> assertThat(w).contains("Longer than usual").contains("by common practice")
-                    .contains("The bar stands still at first").contains("(ours)"));
+                    .contains("The bar stands still at first").contains("counts as stuck after"));
             assertThat(r.isStuck()).isFalse();
         });
         assertThat(run(at("prepare"), 7, Optional.empty()).isStuck()).isTrue();

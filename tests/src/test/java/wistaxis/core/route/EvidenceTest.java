@@ -122,12 +122,12 @@ class EvidenceTest {
         assertThat(ready(host, "", 6_000_000_000L, confirmed).ready()).isTrue();
         assertThat(ready(host, "", 7_000_000_000L, confirmed).missing()).as("twice the package: common practice").isEqualTo("disk");
         assertThat(ready(new HostFacts(false, 13_000_000_000L, false, 2, "x"), "", 1, Map.of()).missing())
-                .isEqualTo("power, line, cable, restore program");
+                .isEqualTo("power, internet connection, cable, restore program");
         assertThat(ready(new HostFacts(null, 13_000_000_000L, true, 2, "x"), "", 1, confirmed).missing())
                 .as("what the system does not say is asked").isEqualTo("power");
         assertThat(ready(null, "no rights", 1, confirmed)).as("a host that cannot be looked at is asked about").satisfies(r -> {
             assertThat(r.checks()).noneMatch(c -> c.state() == Readiness.State.LOOKING).anyMatch(c -> c.says().contains("no rights"));
-            assertThat(r.missing()).isEqualTo("disk, line, power");
+            assertThat(r.missing()).isEqualTo("disk, internet connection, power");
         });
         assertThat(ready(null, "", 1, confirmed).ready()).as("nothing is assumed while the host is looked at").isFalse();
         assertThat(ready(host, "", 1, Map.of("opens", "yes")).missing()).as("a screen that opens asks to trust").endsWith("trust");
@@ -145,12 +145,12 @@ class EvidenceTest {
     /** Which program and cable belong to a host and a device: common practice. Days on which models came are from memory. */
     @ParameterizedTest
     @CsvSource(delimiter = '|', value = {
-        "macOS | 10.14.6 | usb-a | iPhone13,2 | | the maker's media program | from 8-pin at the device to USB-A | ",
-        "macOS | 10.15 | usb-c | iPhone15,4 | | built into the file browser | from USB-C at the device to USB-C | ",
-        "macOS | 26.1 | both | iPhone13,2 | | built into the file browser | USB-A or USB-C | ",
-        "Windows | 11 | usb-a | iPhone18,3 | 2025-06-01 | the maker's own device program | to USB-A | came in 2025-09",
-        "Windows | 11 | usb-a | iPhone18,3 | 2025-12-01 | the maker's own device program | to USB-A | ",
-        "Ubuntu | 24 | usb-c | iPhone2,1 | | none of the maker's for this system | these | "})
+        "macOS | 10.14.6 | usb-a | iPhone13,2 | | the maker's media program | from 8-pin on the device to USB-A | ",
+        "macOS | 10.15 | usb-c | iPhone15,4 | | Built into the file browser | from USB-C on the device to USB-C | ",
+        "macOS | 26.1 | both | iPhone13,2 | | Built into the file browser | USB-A or USB-C | ",
+        "Windows | 11 | usb-a | iPhone18,3 | 2025-06-01 | The maker's own device program | to USB-A | came in 2025-09",
+        "Windows | 11 | usb-a | iPhone18,3 | 2025-12-01 | The maker's own device program | to USB-A | ",
+        "Ubuntu | 24 | usb-c | iPhone2,1 | | no program for its system | these | "})
     void programCableAndSupplementGoByHostAndDevice(String system, String version, String ports, String identifier,
             @Nullable LocalDate programOf, String program, String cable, @Nullable String supplement) {
         DeviceModel model = DeviceCatalogue.shipped().byIdentifier(identifier).orElseThrow();
@@ -158,8 +158,8 @@ class EvidenceTest {
                 new Readiness.Bench(ports, programOf), model, Map.of());
         Map<String, String> says = ready.checks().stream().collect(Collectors.toMap(Readiness.Check::what, Readiness.Check::says));
         assertThat(says.get("Restore program")).contains(program);
-        assertThat(says.get("Cable")).contains(cable.equals("these") ? "this plug's cables end in USB-A" : cable);
-        assertThat(says.getOrDefault("Host supplement", "")).contains(supplement == null ? "" : supplement).satisfies(s -> assertThat(s
+        assertThat(says.get("Cable")).contains(cable.equals("these") ? "cables with this plug end in USB-A" : cable);
+        assertThat(says.getOrDefault("Update for new devices", "")).contains(supplement == null ? "" : supplement).satisfies(s -> assertThat(s
                 .isEmpty()).isEqualTo(supplement == null));
     }
 }

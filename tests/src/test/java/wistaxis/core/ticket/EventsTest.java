@@ -27,20 +27,20 @@ class EventsTest {
                 new TicketEvent.ConsentAsked("recovery-restore", true, "deckhand", "no backup", List.of("no-backup")),
                 new TicketEvent.RouteChosen("recovery-restore"), new TicketEvent.BuildChosen("31.10", "31K88", "0".repeat(64), 28_000_000,
                 "newest"),
-                new TicketEvent.DownloadStarted("31K88", 4_000_000), new TicketEvent.DownloadStopped("31K88", 4_100_000, "by hand"),
+                new TicketEvent.DownloadStarted("31K88", 4_000_000), new TicketEvent.DownloadStopped("31K88", 4_100_000, Said.of("core.stopped.by-hand")),
                 new TicketEvent.Downloaded("31K88", 28_000_000, 9.5),
                 new TicketEvent.PackageProven("31K88", "packages/p.zip", 6, "0".repeat(64), "known"),
                 new TicketEvent.PackageAccepted("31K88", "packages/p.zip", 6, "0".repeat(64)),
                 new TicketEvent.WalkNoted("charge", "plug", "plugged"),
                 new TicketEvent.PaperHandedOut("report", "0".repeat(64), 12),
-                new TicketEvent.CustomerSealed("0".repeat(64)), new TicketEvent.CustomerForgotten("asked for"), new TicketEvent.AtWork("A. S."), new TicketEvent.TakenBack(List.of(7L, 8L)), new TicketEvent.Flapped(42, 60, null), new TicketEvent.Flapped(6, 60, 21.0),
+                new TicketEvent.CustomerSealed("0".repeat(64)), new TicketEvent.CustomerForgotten(Said.of("core.forgotten.asked")), new TicketEvent.AtWork("A. S."), new TicketEvent.TakenBack(List.of(7L, 8L)), new TicketEvent.Flapped(42, 60, null), new TicketEvent.Flapped(6, 60, 21.0),
                 new TicketEvent.BackupNoted("cloud", null, "31.9", java.time.LocalDate.of(2026, 5, 1), 5L, "owner", true),
                 new TicketEvent.PackageRefused("31K88", "truncated"),
                 new TicketEvent.KeysAttempted("Plugged restart", "recovery", false, Said.sentence("let go"),
                 List.of(new Trace.Event(0.5, Trace.Kind.DOWN, PhysicalKey.SIDE), new Trace.Event(1, Trace.Kind.PLUG, null))),
-                new TicketEvent.StateRead("boot logo", "normal", "held too long"), new TicketEvent.ModeEntered(Mode.RECOVERY),
+                new TicketEvent.StateRead("boot logo", "normal", Said.sentence("held too long")), new TicketEvent.ModeEntered(Mode.RECOVERY),
                 new TicketEvent.ModeLost(Said.sentence("window over")), new TicketEvent.RestoreStarted("31K88"), new TicketEvent.StageReached("send"),
-                new TicketEvent.SigningAnswered(false, "closed"), new TicketEvent.RestoreStopped(Said.sentence("by hand")),
+                new TicketEvent.SigningAnswered(false, Said.sentence("closed")), new TicketEvent.RestoreStopped(Said.sentence("by hand")),
                 new TicketEvent.RestoreStopped(Said.sentence("the program ended"), true), new TicketEvent.Restored("31.10"),
                 new TicketEvent.CheckAnswered("account-lock", "owner signed in"), new TicketEvent.StepTried("charge", false),
                 new TicketEvent.Overruled("hardware", "seen under the microscope"),
@@ -49,7 +49,7 @@ class EventsTest {
                 new TicketEvent.UnlockAnswered("no-signal"), new TicketEvent.Closed(Said.sentence("handed over")),
                 new TicketEvent.BreakRead("entry [3] was changed"), new TicketEvent.Opened("Pilot boat", true, true),
                 new TicketEvent.Sighted("cable-screen", "recovery", "told"), new TicketEvent.Sighted(null, "dfu", "usb"),
-                new TicketEvent.DeviceBound(0x1281, "1-1", "CPID:8101"), new TicketEvent.DeviceReleased("said at the bench"),
+                new TicketEvent.DeviceBound(0x1281, "1-1", "CPID:8101"), new TicketEvent.DeviceReleased(Said.of("core.sighting.released")),
                 new TicketEvent.FirmwareFrom(TicketEvent.FirmwareFrom.HOST), new TicketEvent.HostLeft(12),
                 new TicketEvent.HostTrouble("error", "14"), new TicketEvent.TroubleTried("once-more", false),
                 new TicketEvent.Odd("{}", "not an event"));
@@ -73,9 +73,9 @@ class EventsTest {
 
     @Test
     void wordsAreThoseOfTheBench() {
-        assertThat(EventWords.of(new TicketEvent.FactRecorded("screenSays", "disabled"))).isEqualTo("Intake: screen says is disabled");
-        assertThat(EventWords.of(new TicketEvent.DownloadStarted("31K88", 4_000_000))).isEqualTo("Download of 31K88 goes on at 4.0 MB");
-        assertThat(EventWords.of(new TicketEvent.ConsentAsked("x", false, "owner", "none"))).startsWith("Owner did not agree");
+        assertThat(EventWords.of(new TicketEvent.FactRecorded("screenSays", "disabled"))).isEqualTo("Intake: screen says: disabled");
+        assertThat(EventWords.of(new TicketEvent.DownloadStarted("31K88", 4_000_000))).isEqualTo("Download of 31K88 continues at 4.0 MB");
+        assertThat(EventWords.of(new TicketEvent.ConsentAsked("x", false, "owner", "none"))).startsWith("The owner did not agree");
     }
 
     private static Attempt attempt(String step, TicketEvent... more) {

@@ -23,9 +23,9 @@ class SaidTest {
     /** An entry as it was written by any Wistaxis, and what a person reads. */
     @ParameterizedTest
     @CsvSource(delimiter = '|', quoteCharacter = '~', value = {
-        "{'type':'mode-lost','why':'it left at 10:12, said Bo'} | Mode lost: it left at 10:12, said Bo",
-        "{'type':'mode-lost','why':{'key':'other-mode','mode':'dfu'}} | Mode lost: it is in DFU mode now",
-        "{'type':'mode-lost','why':{'key':'of-tomorrow','b':'2','a':'1'}} | Mode lost: of tomorrow [1, 2]",
+        "{'type':'mode-lost','why':'it left at 10:12, said Bo'} | The device left its mode: it left at 10:12, said Bo",
+        "{'type':'mode-lost','why':{'key':'other-mode','mode':'dfu'}} | The device left its mode: it is in DFU mode now",
+        "{'type':'mode-lost','why':{'key':'of-tomorrow','b':'2','a':'1'}} | The device left its mode: of tomorrow [1, 2]",
         "{'type':'closed','outcome':'handed over'} | Closed: handed over",
         "{'type':'closed','outcome':{'key':'restored','version':'31.10'}} | Closed: restored to 31.10, handed over",
         "{'type':'closed','outcome':{'key':'to-hardware','tried':'recovery-update:did-not-help,dfu-restore:nothing'}} "
@@ -35,7 +35,7 @@ class SaidTest {
         "{'type':'restore-stopped','why':{'key':'program-ended-writing'},'writing':true} "
             + "| Restore stopped: Wistaxis ended while the device was being written; the state of the device is not known",
         "{'type':'keys-attempted','school':'s','goal':'dfu','succeeded':false,'says':{'key':'mistake','id':'none-such'},'timing':[]} "
-            + "| Keys, s: missed. mistake [none-such]"})
+            + "| Buttons: s did not work. mistake [none-such]"})
     void whatWasWrittenIsRead(String event, String words) {
         String body = "{'event':" + event + "}";
         TicketEvent read = TicketEvent.parse(body.replace('\'', '"'), "entry");

@@ -138,7 +138,7 @@ class LanguageTest {
                 "desktop.bench.closed = {n, plural, one {{n, plural, one {{n, plural, one {{n, plural, other {a}}} other {b}}} other {c}}} other {d}}",
                 "desktop.head.ledger = \u05e1\u05e4\u05e8", "desktop.head.new = " + "x".repeat(10_000_000 / 4),
                 "desktop.drill.of = {n, plural, one {a} other b} {of}");
-        Language.Read read = Language.read("fr", Map.of("desktop", text, "elsewhere", "a = b", "core", "core.several = \\u00zz"));
+        OutsideLanguage.Read read = OutsideLanguage.read("fr", Map.of("desktop", text, "elsewhere", "a = b", "core", "core.several = \\u00zz"));
         Map<String, String> wrong = read.left().stream().collect(Collectors.toMap(p -> p.file() + ":" + p.line(), p -> p.what().toString(),
                 (a, _) -> a));
         assertThat(wrong).containsKeys("elsewhere_fr.properties:0", "core_fr.properties:0");
@@ -151,7 +151,7 @@ class LanguageTest {
         assertThat(wrong.get("desktop_fr.properties:11")).contains("[desktop.drill.of]");
         assertThat(read.language().say(Text.of("desktop.head.bench"))).isEqualTo("Banc");
         assertThat(read.language().say(Text.of("desktop.head.ledger"))).as("English instead").isEqualTo("Ledger");
-        Language.Read huge = Language.read("fr", Map.of("desktop", "x".repeat(10_000_000)));
+        OutsideLanguage.Read huge = OutsideLanguage.read("fr", Map.of("desktop", "x".repeat(10_000_000)));
         assertThat(huge.left()).singleElement().satisfies(p -> assertThat(p.what()).asString().contains("10,000,000"));
     }
 }

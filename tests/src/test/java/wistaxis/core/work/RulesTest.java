@@ -78,8 +78,8 @@ class RulesTest {
         happens(new TicketEvent.ModeEntered(Mode.of(mode)));
         assertThat(rules().mayStart(READY)).isEmpty();
         happens(new TicketEvent.RestoreStarted("31K88"), new TicketEvent.StageReached("check"));
-        assertThat(rules().mayStart(READY)).hasValueSatisfying(w -> assertThat(w).contains("goes on already"));
-        assertThat(rules().mayChoose("hardware", false)).hasValueSatisfying(w -> assertThat(w).contains("run goes on"));
+        assertThat(rules().mayStart(READY)).hasValueSatisfying(w -> assertThat(w).contains("is already running"));
+        assertThat(rules().mayChoose("hardware", false)).hasValueSatisfying(w -> assertThat(w).contains("restore is running"));
         happens(new TicketEvent.Restored("31.10"));
         assertThat(rules().ticket().stage()).isEqualTo(Stage.HANDOVER);
     }
@@ -88,13 +88,13 @@ class RulesTest {
     void oneTicketTakesRungAfterRungUpToTheHardwareBench() {
         looping();
         happens(rules().choose("recovery-update", null, null));
-        assertThat(rules().mayClose()).as("nothing is done").hasValueSatisfying(w -> assertThat(w).contains("not done"));
+        assertThat(rules().mayClose()).as("nothing is done").hasValueSatisfying(w -> assertThat(w).contains("not finished"));
         proven();
         assertThat(rules().wantedKeys()).contains(Goal.RECOVERY);
         written("recovery");
         happens(rules().say(Outcome.DID_NOT_HELP));
         assertThat(rules().ticket().stage()).isEqualTo(Stage.ROUTE);
-        assertThat(rules().mayClose()).hasValueSatisfying(w -> assertThat(w).contains("a rung left"));
+        assertThat(rules().mayClose()).hasValueSatisfying(w -> assertThat(w).contains("a step left"));
         assertThat(rules().mayStart(READY)).as("that attempt is over").isPresent();
 
         assertThat(rules().mayChoose("recovery-restore", false)).hasValueSatisfying(w -> assertThat(w).contains("ask the owner first"));
@@ -109,7 +109,7 @@ class RulesTest {
         assertThat(rules().ticket().attempts().getLast().consent()).as("erases the same, so nobody is asked again").isNotNull();
         assertThat(rules().wantedKeys()).contains(Goal.DFU);
         happens(new TicketEvent.ModeEntered(Mode.RECOVERY));
-        assertThat(rules().mayStart(READY)).hasValueSatisfying(w -> assertThat(w).contains("in recovery", "needs dfu"));
+        assertThat(rules().mayStart(READY)).hasValueSatisfying(w -> assertThat(w).contains("in recovery", "needs DFU mode"));
         written("dfu");
         happens(rules().say(Outcome.DID_NOT_HELP));
 
@@ -177,7 +177,7 @@ class RulesTest {
 
     @ParameterizedTest
     @CsvSource({"recovery-update, recovery, ''", "recovery-update, dfu, needs recovery", "recovery-restore, dfu, ''",
-            "dfu-restore, dfu, ''", "dfu-restore, recovery, needs dfu",
+            "dfu-restore, dfu, ''", "dfu-restore, recovery, needs DFU mode",
             "dfu-restore, '', in no mode", "charge, recovery, writes nothing", "recovery-in-out, recovery, writes nothing"})
     void modeAndStepFit(String step, String mode, String why) {
         looping();

@@ -243,7 +243,7 @@ class KeptLedgerTest {
             ledger.rebuild(_ -> true);
             assertThat(ledger.check(null, Instant.now()).clean()).as("the chain alone does not show it").isTrue();
             assertThat(ledger.check(null, Anchor.read(anchors), Instant.now(), _ -> true).orElseThrow().broken())
-                    .hasValueSatisfying(b -> assertThat(b).contains("anchor of 2026-05-12", "made anew"));
+                    .hasValueSatisfying(b -> assertThat(b).contains("anchor of 12 May 2026", "made anew"));
             assertThat(ledger.check(null, List.of(paper), Instant.now(), _ -> true).orElseThrow().broken()).isPresent();
             assertThat(ledger.check(null, List.of(Anchor.parse("999:" + "a".repeat(12))), Instant.now(), _ -> true).orElseThrow().broken())
                     .hasValueSatisfying(b -> assertThat(b).contains("the end is missing"));

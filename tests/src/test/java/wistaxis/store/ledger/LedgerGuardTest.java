@@ -114,7 +114,7 @@ class LedgerGuardTest {
         Files.delete(file());
         try (Ledger emptied = Ledger.open(file())) {
             assertThat(emptied.check(seen, Instant.now()).broken())
-                    .hasValueSatisfying(b -> assertThat(b).contains("2026-05-12").contains("[2] entries").contains("[0]"));
+                    .hasValueSatisfying(b -> assertThat(b).contains("12 May 2026").contains("[2] entries").contains("[0]"));
             emptied.openTicket(new TicketEvent.Opened("another", true), AT);
             emptied.append("T-0001", new TicketEvent.Closed(Said.sentence("x")), AT);
             LedgerCheck anew = emptied.check(seen, Instant.now());

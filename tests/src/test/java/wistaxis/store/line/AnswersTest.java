@@ -56,9 +56,9 @@ class AnswersTest {
     }
 
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {"404 | '' | answers 404 and does not say why", "302 | '' | answers 302 and does not say why",
+    @CsvSource(delimiter = '|', value = {"404 | '' | answers 404; it gives no reason", "302 | '' | answers 302; it gives no reason",
         "500 | {\"error\": \"out of\\nord \\u001b[31m\"} | answers 500: out of", "200 | <html> | cannot be read",
-        "503 | <html>busy</html> | answers 503 and does not say why"})
+        "503 | <html>busy</html> | answers 503; it gives no reason"})
     void itsStatusIsToldAsItWas(int status, String body, String says) {
         answers(status, body);
         assertThatThrownBy(() -> line.buildsFor("iPhone13,2")).isInstanceOf(OutsideTrouble.class).hasMessageContaining(says)
@@ -90,7 +90,7 @@ class AnswersTest {
         try (Line impatient = new Line(address, Duration.ofSeconds(1))) {
             for (int again = 0; again < 2; again++) {
                 assertThatThrownBy(() -> impatient.buildsFor("iPhone13,2")).isInstanceOf(OutsideTrouble.class)
-                        .hasMessageContaining("did not end its answer within 1 s");
+                        .hasMessageContaining("did not finish its answer within 1 s");
             }
         }
     }

@@ -220,7 +220,7 @@ class LineTest {
         world.faults().busy(1);
         broken(download(build).run(_ -> { }), true, "answers 503");
         world.faults().wrongLengthOnce(5);
-        broken(download(build).run(_ -> { }), false, "not the package that was chosen");
+        broken(download(build).run(_ -> { }), false, "not the chosen firmware file");
         Build elsewhere = new Build(build.identifiers(), build.version(), build.build(), build.released(), build.sizeBytes(),
                 build.sha256(), "/packages/none.zip", true, null);
         broken(download(elsewhere).run(_ -> { }), false, "answers 404");
@@ -299,7 +299,7 @@ class LineTest {
         try (var other = java.nio.channels.FileChannel.open(part, java.nio.file.StandardOpenOption.CREATE,
                 java.nio.file.StandardOpenOption.WRITE); var _ = other.lock()) {
             assertThat(download(build).run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Broken.class, b -> assertThat(b.why())
-                    .contains("fetched already by another"));
+                    .contains("another download already loads"));
         }
         Files.createDirectory(folder.resolve("readonly"));
         Path blocked = Files.writeString(folder.resolve("file"), "x").resolve("package.zip");
@@ -379,12 +379,12 @@ class LineTest {
         now.set(now.get().plusSeconds(8 * 3600));
         assertThat(ask(PHONE, "31J61")).satisfies(o -> {
             assertThat(o.granted()).isFalse();
-            assertThat(o.says()).contains("31J61").contains("no longer signed");
+            assertThat(o.says().words()).asString().contains("31J61").contains("no longer signed");
         });
         assertThat(ask(PHONE, "31K88").granted()).isTrue();
         world.faults().closeSigning("31K88");
         assertThat(ask(PHONE, "31K88").granted()).isFalse();
-        assertThat(ask(PHONE, "99Z9").says()).contains("no build [99Z9]");
+        assertThat(ask(PHONE, "99Z9").says().words()).asString().contains("no build [99Z9]");
     }
 
     @Test

@@ -152,7 +152,7 @@ class RangesTest {
         eightAreHere("\"old\"");
         answers.add("HTTP/1.1 200 OK\r\nETag: \"new\"\r\nContent-Length: 20\r\n\r\n" + FILE.substring(0, 13));
         assertThat(download().run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Broken.class, b -> {
-            assertThat(b.why()).isEqualTo("the line broke after [13] of [20] bytes");
+            assertThat(b.why()).isEqualTo("the internet connection broke after [13] of [20] bytes");
             assertThat(b.passing()).isTrue();
             assertThat(b.atByte()).isEqualTo(13);
         });

@@ -99,7 +99,7 @@ class SlotsTest {
             }
             assertThat(reader.read(ByteBuffer.allocate(100), 0)).isEqualTo(100);
             assertThatThrownBy(() -> new PartFile(file, 1000, "a".repeat(64)).open()).isInstanceOf(LineTrouble.class)
-                    .hasMessageContaining("is being fetched already");
+                    .hasMessageContaining("another download already loads");
         }
         assertThat(IntStream.range(0, 2).mapToObj(_ -> part.here())).as("without a note nothing can be gone on with").containsOnly(0L);
     }

@@ -48,7 +48,7 @@ class PracticeBookTest {
     @Test
     void aFileThatIsNoDatabaseOrOfANewerProgramIsLeftAlone() throws Exception {
         Files.writeString(file(), "this is not a database, but long enough to be taken for one at first sight");
-        assertThatThrownBy(() -> PracticeBook.open(file())).isInstanceOf(DiskTrouble.class).hasMessageContaining("practice book")
+        assertThatThrownBy(() -> PracticeBook.open(file())).isInstanceOf(DiskTrouble.class).hasMessageContaining("Practice book")
                 .hasMessageContaining(file().toString());
         assertThat(Files.readString(file())).startsWith("this is not");
         Files.delete(file());

@@ -120,7 +120,7 @@ class HostileSideFilesTest {
                 "set aside as [practice.db.set-aside-").entrySet()) {
             Files.writeString(file, damage.getKey());
             PracticeBook.Opened opened = PracticeBook.openAnyhow(file);
-            assertThat(opened.trouble()).contains("practice book").contains(damage.getValue());
+            assertThat(opened.trouble()).contains("Practice book").contains(damage.getValue());
             opened.book().add("Robin", new Measured(Measured.What.TONE, 0.2, 0), NOW);
             assertThat(opened.book().people()).containsExactly("Robin");
             opened.book().close();
@@ -128,7 +128,7 @@ class HostileSideFilesTest {
         Files.delete(file);
         Files.createDirectory(file);
         PracticeBook.Opened inMemory = PracticeBook.openAnyhow(file);
-        assertThat(inMemory.trouble()).contains("not kept");
+        assertThat(inMemory.trouble()).contains("not saved");
         inMemory.book().add("Robin", new Measured(Measured.What.TONE, 0.2, 0), NOW);
         assertThat(inMemory.book().measured("Robin")).hasSize(1);
     }

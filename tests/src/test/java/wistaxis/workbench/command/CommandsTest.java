@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import org.junit.jupiter.api.Test;
 import wistaxis.core.device.DeviceCatalogue;
+import wistaxis.core.facts.Said;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.restore.RestoreRun;
@@ -138,17 +139,17 @@ class CommandsTest {
     void refusalsSayWhy() {
         opened();
         Map<Command, String> refused = Map.ofEntries(
-                Map.entry(new Command.Overrule("recovery-restore", "I know it"), "not blocked by anything"),
-                Map.entry(new Command.Identify("iPhone99,9", "by its number"), "[iPhone99,9] is not known"),
+                Map.entry(new Command.Overrule("recovery-restore", "I know it"), "Nothing that could be overruled"),
+                Map.entry(new Command.Identify("iPhone99,9", Said.of("core.identified.by-name")), "[iPhone99,9] is not known"),
                 Map.entry(new Command.Answer("trouble", "none such"), "none such"),
-                Map.entry(new Command.Choose("recovery-restore", "owner", "none"), "trouble is not known yet"),
+                Map.entry(new Command.Choose("recovery-restore", "owner", "none"), "problem is not known yet"),
                 Map.entry(new Command.Say(wistaxis.core.ticket.Attempt.Outcome.HELPED), "No step was taken yet"),
                 Map.entry(new Command.NoteUnlock("signal"), "No carrier unlock was ordered"),
                 Map.entry(new Command.OrderUnlock("35695803164832", "a carrier", "", "", "", ""), "35695803164832"),
                 Map.entry(new Command.FetchFrom("host"), "is practice"), Map.entry(new Command.StartHost(true), "another device"),
-                Map.entry(new Command.Written("31.10"), "is practice"), Map.entry(new Command.StopRun(), "Nothing goes on"),
-                Map.entry(new Command.FollowRun("send", new RestoreRun.State.Working()), "no run goes on"),
-                Map.entry(new Command.CloseUnreadable(), "can be read"), Map.entry(new Command.Close(), "rung left"));
+                Map.entry(new Command.Written("31.10"), "is practice"), Map.entry(new Command.StopRun(), "Nothing is running"),
+                Map.entry(new Command.FollowRun("send", new RestoreRun.State.Working()), "No restore is running"),
+                Map.entry(new Command.CloseUnreadable(), "can be read"), Map.entry(new Command.Close(), "a step left"));
         refused.forEach((command, why) -> assertThat(done(command)).as("%s", command).isInstanceOfSatisfying(Result.Refused.class,
                 r -> assertThat(r.why().getMessage()).contains(why)));
         assertThat(types()).containsExactly("opened");
@@ -188,7 +189,7 @@ class CommandsTest {
         assertThat(commands.isGiven(N)).isTrue();
         written();
         assertThat(stage.join()).isInstanceOf(Result.Done.class);
-        assertThat(stop.join().trouble()).hasValueSatisfying(w -> assertThat(w).contains("being written to"));
+        assertThat(stop.join().trouble()).hasValueSatisfying(w -> assertThat(w).contains("being written"));
         assertThat(types()).last().isEqualTo("stage-reached");
     }
 

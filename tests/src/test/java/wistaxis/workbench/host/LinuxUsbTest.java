@@ -45,6 +45,6 @@ class LinuxUsbTest {
     @Test
     void withoutATreeItSaysSo() {
         assertThatThrownBy(() -> new LinuxUsb(root.resolve("none")).look()).isInstanceOf(OutsideTrouble.class)
-                .hasMessageContaining("none]").hasMessageContaining("asked of you");
+                .hasMessageContaining("none]").hasMessageContaining("asks you");
     }
 }

@@ -32,8 +32,8 @@ class TonesTest {
     /** A reminder that comes due while the coach leads through keys, who says his cues anew each frame, is heard all the same. */
     @Test
     void aReminderIsHeardBesideTheCoach() {
-        Speaker.Timed ring = new Speaker.Timed(5, Cue.Kind.RELEASE, 5);
-        Speaker.Timed cue = new Speaker.Timed(7, Cue.Kind.PRESS, 7);
+        Speaker.Timed ring = new Speaker.Timed(5, Tones.of(Cue.Kind.RELEASE), 5);
+        Speaker.Timed cue = new Speaker.Timed(7, Tones.of(Cue.Kind.PRESS), 7);
         Speaker.Plan plan = new Speaker.Plan(List.of(), List.of()).ringing(List.of(ring));
         for (int frame = 0; frame < 3; frame++) {
             plan = plan.following(List.of(cue));
@@ -94,9 +94,9 @@ class TonesTest {
     @Test
     void aStreamThatIsSetAnewRepeatsNoTone() {
         Mixer mixer = new Mixer();
-        assertThat(mixer.render(0, 60_000, List.of(new Mixer.Onset(500, Cue.Kind.PRESS, 7)), 1)).contains((byte) 1);
-        assertThat(mixer.render(60_000, 3_000, List.of(new Mixer.Onset(60_200, Cue.Kind.PRESS, 7)), 1)).containsOnly(0);
-        assertThat(mixer.render(63_000, 3_000, List.of(new Mixer.Onset(63_200, Cue.Kind.PRESS, 8)), 1)).as("the next one")
+        assertThat(mixer.render(0, 60_000, List.of(new Mixer.Onset(500, Tones.of(Cue.Kind.PRESS), 7)), 1)).contains((byte) 1);
+        assertThat(mixer.render(60_000, 3_000, List.of(new Mixer.Onset(60_200, Tones.of(Cue.Kind.PRESS), 7)), 1)).containsOnly(0);
+        assertThat(mixer.render(63_000, 3_000, List.of(new Mixer.Onset(63_200, Tones.of(Cue.Kind.PRESS), 8)), 1)).as("the next one")
                 .contains((byte) 1);
     }
 
@@ -107,9 +107,9 @@ class TonesTest {
         Player player = new Player(card, 0);
         List<Speaker.Timed> cues = new ArrayList<>();
         for (int i = 1; i <= 4; i++) {
-            cues.add(new Speaker.Timed(i * 150_000_000L, Cue.Kind.TICK, i));
+            cues.add(new Speaker.Timed(i * 150_000_000L, Tones.of(Cue.Kind.TICK), i));
         }
-        cues.add(new Speaker.Timed(60_000_000_000L, Cue.Kind.RELEASE, 5));
+        cues.add(new Speaker.Timed(60_000_000_000L, Tones.of(Cue.Kind.RELEASE), 5));
         for (; now[0] < 900_000_000L; now[0] += 3_000_000L) {
             assertThat(player.step(now[0], new Speaker.Plan(cues, List.of()), 1)).as("more is to come").isTrue();
         }

@@ -1,5 +1,7 @@
 package wistaxis.workbench.command;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
@@ -73,8 +75,7 @@ public final class TakingBack {
 
     /** Takes the last act back. @throws BadInput where there is none, or it is too late */
     public CompletableFuture<Result> takeBack() {
-        Takeable act = takeable().orElseThrow(() -> new BadInput("Nothing was done in the last " + WHILE.toSeconds()
-                + " s that can be taken back. Change the answer instead."));
+        Takeable act = takeable().orElseThrow(() -> new BadInput(t("workbench.bad.nothing-to-take-back", "seconds", WHILE.toSeconds())));
         List<Long> numbers = last == null ? List.of() : last.entries().stream().map(LedgerEntry::number).toList();
         last = null;
         return commands.give(act.ticket(), new Command.TakeBack(numbers));

@@ -1,5 +1,7 @@
 package wistaxis.workbench.desk;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.Map;
@@ -124,8 +126,7 @@ public final class Desks {
         pausedUntil.put(what, System.nanoTime() + TRY_AGAIN_NANOS);
         if (troubled.add(what)) {
             LogFile.failed(what, e);
-            room.life().notices().say(what + ": that did not work, and was not saved: " + e.getMessage()
-                    + " It is tried again by itself. What was saved before is safe.");
+            room.life().notices().say(t("workbench.bad.tried-again", "what", what, "why", e.getMessage()));
         }
     }
 }

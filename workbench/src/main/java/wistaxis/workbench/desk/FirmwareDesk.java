@@ -1,5 +1,7 @@
 package wistaxis.workbench.desk;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -70,11 +72,10 @@ public final class FirmwareDesk {
     public String trouble() {
         Optional<Fetch> state = download();
         if (state.filter(s -> s.phase() == Fetch.Phase.BROKEN).isPresent()) {
-            return "The download stopped: " + state.get().why() + (state.get().bytes() > 0 ? ". What has come is kept; go on when that is "
-                    + "settled." : ". Start it again when that is settled.");
+            return t(state.get().bytes() > 0 ? "workbench.download.stopped-part" : "workbench.download.stopped", "why", state.get().why());
         }
         if (state.filter(s -> s.phase() == Fetch.Phase.RUNNING && !s.why().isEmpty()).isPresent()) {
-            return "Trying again by itself: " + state.get().why() + ".";
+            return t("workbench.download.retrying", "why", state.get().why());
         }
         String noAnswer = stock.builds().noAnswer(identifier());
         return !trouble.isEmpty() ? trouble : !noAnswer.isEmpty() ? noAnswer : stock.trouble();
@@ -207,8 +208,8 @@ public final class FirmwareDesk {
 
     /** Takes it: the host checks it once more. @throws BadInput where there is none */
     public CompletableFuture<Result> accept() {
-        PackageReport found = consistent().orElseThrow(() -> new BadInput("no package was looked at that could be taken"));
-        Path file = onShelf().map(stock.shelf()::file).orElseThrow(() -> new BadInput("the package is not on the shelf any more"));
+        PackageReport found = consistent().orElseThrow(() -> new BadInput(t("workbench.bad.no-file")));
+        Path file = onShelf().map(stock.shelf()::file).orElseThrow(() -> new BadInput(t("workbench.bad.file-gone")));
         return desk.give(new Command.TakePackage(found, Inside.kept(folder.root(), file)));
     }
 

@@ -1,5 +1,7 @@
 package wistaxis.workbench.desk;
 
+import static wistaxis.core.words.Say.t;
+
 import java.security.SecureRandom;
 import java.time.Duration;
 import java.util.HexFormat;
@@ -56,7 +58,7 @@ public final class RestoreDesk {
 
     /** Why it may not be started; empty when it may. */
     public Optional<String> mayNot() {
-        return running() || starting ? Optional.of("A run goes on already.") : routes.rules(desk.ticket())
+        return running() || starting ? Optional.of(t("workbench.restore.running")) : routes.rules(desk.ticket())
                 .mayStart(routes.readiness(desk.ticket()));
     }
 
@@ -85,7 +87,7 @@ public final class RestoreDesk {
             if (mine == attempt) {
                 packageProof = report.proven() ? new Gate.Passed() : new Gate.Refused(report.reason());
             }
-        }, e -> packageProof = mine == attempt ? new Gate.Refused("The package cannot be read any more: " + e) : packageProof);
+        }, e -> packageProof = mine == attempt ? new Gate.Refused(t("workbench.restore.file-unreadable", "why", e)) : packageProof);
     }
 
     private void tell() {
@@ -176,7 +178,7 @@ public final class RestoreDesk {
             if (mine == attempt && running()) {
                 desk.byItself(new Command.NoteSigning(outcome.granted(), outcome.says())).thenAccept(result -> {
                     signingAsked = result instanceof Result.Done;
-                    result.then(_ -> signing = outcome.granted() ? new Gate.Passed() : new Gate.Refused(outcome.says()));
+                    result.then(_ -> signing = outcome.granted() ? new Gate.Passed() : new Gate.Refused(outcome.says().words().toString()));
                 });
             }
         }, e -> signing = mine == attempt ? new Gate.Refused(String.valueOf(e.getMessage())) : signing);

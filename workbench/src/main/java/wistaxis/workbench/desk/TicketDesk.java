@@ -18,6 +18,7 @@ import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.keys.DeviceMachine;
 import wistaxis.core.keys.DeviceState;
 import wistaxis.core.keys.Explanation;
+import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.HostView;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.core.keys.Mode;
@@ -161,8 +162,8 @@ public final class TicketDesk implements CoachSubject {
     }
 
     @Override
-    public void read(Reading.Sight sight, HostView host, Reading reading) {
-        give(new Command.ReadState(sight, host, reading.state().toString(), onUsb()));
+    public void read(Goal goal, Reading.Sight sight, HostView host) {
+        give(new Command.ReadState(sight, host, Reading.said(goal, sight, host), onUsb()));
     }
 
     @Override

@@ -6,7 +6,6 @@ import java.time.ZoneId;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.function.Supplier;
-import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.Sha256;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
@@ -54,7 +53,7 @@ public final class Documents {
     /** The shop's own terms, a paragraph a line: {@code terms.txt} of the data folder; none where there is no such file. */
     public static List<String> terms(DataFolder folder) {
         Path file = folder.terms();
-        return Files.exists(file) ? OutsideFile.text(file, "terms of the shop", 1).lines().filter(l -> !l.isBlank()).toList() : List.of();
+        return Files.exists(file) ? OutsideFile.text(file, "terms", 1).lines().filter(l -> !l.isBlank()).toList() : List.of();
     }
 
     /** Makes a paper of a ticket as it is now; fails with what it has nothing for. */
@@ -69,20 +68,13 @@ public final class Documents {
             life.background().run(() -> {
                 People.Person kept = customers.read(number);
                 return render(kind, entries, new Papers.Letterhead(called, terms(folder), ZoneId.systemDefault(),
-                        customers.onPaper(Ticket.fold(entries), kept), kept.serials(), language(kept.language())));
+                        customers.onPaper(Ticket.fold(entries), kept), kept.serials(), Language.find(kept.language())
+                        .orElse(Language.ENGLISH)));
             }, made::complete, made::completeExceptionally);
         });
         return made;
     }
 
-    /** The languages that documents can be written in. */
-    public List<Language> languages() {
-        return Language.shipped();
-    }
-
-    private Language language(@Nullable String tag) {
-        return languages().stream().filter(l -> l.tag().equals(tag)).findFirst().orElse(Language.ENGLISH);
-    }
 
     private Made render(Papers.Kind kind, List<LedgerEntry> entries, Papers.Letterhead head) throws java.io.IOException {
         byte[] pdf = new Papers(shop.get(), head).pdf(kind, entries);

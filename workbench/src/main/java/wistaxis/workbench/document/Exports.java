@@ -1,5 +1,7 @@
 package wistaxis.workbench.document;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -62,9 +64,9 @@ public final class Exports {
         life.background().run(() -> {
             Rights.makeFolder(folder.exports());
             written.to(file);
-            return "Written: " + file;
-        }, said::complete, e -> said.complete("Not written: " + (e instanceof IOException io ? DiskTrouble.words("export", file, io)
-                : e.getMessage())));
+            return t("workbench.export.written", "file", file);
+        }, said::complete, e -> said.complete(t("workbench.export.not-written", "why", (e instanceof IOException io
+                ? DiskTrouble.words("export", file, io) : e.getMessage()))));
         return said;
     }
 }

@@ -1,5 +1,7 @@
 package wistaxis.workbench.firmware;
 
+import static wistaxis.core.words.Say.t;
+
 import java.net.URI;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -105,7 +107,7 @@ public final class Builds {
      */
     public CompletableFuture<Build> typed(Build build) {
         CompletableFuture<Build> kept = new CompletableFuture<>();
-        String who = asked.person().isBlank() ? "somebody here" : asked.person();
+        String who = asked.person().isBlank() ? t("workbench.builds.somebody") : asked.person();
         if (build.address() == null) {
             keep(catalogue.typed(build, who, life.now()));
             kept.complete(build);
@@ -118,7 +120,7 @@ public final class Builds {
             kept.complete(whole);
         }, e -> {
             keep(catalogue.typed(build.elsewhere(), who, life.now()));
-            life.notices().say(e.getMessage() + ". The build is kept without its address.");
+            life.notices().say(t("workbench.builds.without-address", "why", e.getMessage()));
             kept.completeExceptionally(e);
         });
         return kept;
@@ -127,7 +129,7 @@ public final class Builds {
     /** Somebody saw at the host whether the maker signs the build that a ticket has chosen. */
     public void signingSeen(Ticket ticket, TicketEvent.SigningAnswered answer) {
         chosen(ticket).flatMap(this::listed).ifPresent(l -> signingSaid.put(ticket.number(), new Said(answer, l)));
-        chosen(ticket).ifPresent(b -> keep(catalogue.signingSeen(b, answer.granted(), "seen at the host, " + ticket.number(),
+        chosen(ticket).ifPresent(b -> keep(catalogue.signingSeen(b, answer.granted(), t("workbench.builds.seen", "number", ticket.number()),
                 life.now())));
     }
 
@@ -173,7 +175,7 @@ public final class Builds {
         catalogue = next;
         trouble = "";
         life.background().write(() -> file.write(next), e -> {
-            trouble = DiskTrouble.words("catalogue of builds", file.file(), e);
+            trouble = DiskTrouble.words("builds", file.file(), e);
             life.changes().tell(Change.Topic.STOCK);
         });
         life.changes().tell(Change.Topic.STOCK);

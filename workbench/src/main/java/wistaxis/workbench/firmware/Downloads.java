@@ -1,5 +1,7 @@
 package wistaxis.workbench.firmware;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -14,6 +16,7 @@ import java.util.function.Predicate;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Said;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.Fetch;
 import wistaxis.core.firmware.Leftover;
@@ -65,7 +68,7 @@ public final class Downloads implements AutoCloseable {
         try {
             DownloadQueue.leftovers(shelf.folder()).forEach(l -> leftovers.put(l.sha256(), l));
         } catch (IOException e) {
-            trouble = "What has come of earlier downloads cannot be looked at: " + e.getMessage();
+            trouble = t("workbench.download.earlier", "why", e.getMessage());
         }
     }
 
@@ -132,7 +135,7 @@ public final class Downloads implements AutoCloseable {
                 DownloadQueue.throwAway(left);
             }
         } catch (IOException e) {
-            trouble = "What has come cannot be thrown away: " + e.getMessage();
+            trouble = t("workbench.download.not-deleted", "why", e.getMessage());
         }
         seen.remove(sha256);
         life.changes().tell(Change.Topic.STOCK);
@@ -188,8 +191,10 @@ public final class Downloads implements AutoCloseable {
                 meters.remove(b.sha256());
                 open(s).forEach(t -> giver.byItself(t, new Command.DownloadRuns(b.build(), s.bytes())));
             }
-            case PAUSED -> open(s).forEach(t -> giver.byItself(t, new Command.DownloadStops(b.build(), s.bytes(), "by hand")));
-            case BROKEN -> open(s).forEach(t -> giver.byItself(t, new Command.DownloadStops(b.build(), s.bytes(), s.why())));
+            case PAUSED -> open(s).forEach(t -> giver.byItself(t, new Command.DownloadStops(b.build(), s.bytes(),
+                    Said.of("core.stopped.by-hand"))));
+            case BROKEN -> open(s).forEach(t -> giver.byItself(t, new Command.DownloadStops(b.build(), s.bytes(),
+                    Said.sentence(s.why()))));
             case WHOLE -> whole(s);
             case WAITING -> { }
         }

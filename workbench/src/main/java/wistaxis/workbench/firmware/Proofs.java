@@ -1,5 +1,7 @@
 package wistaxis.workbench.firmware;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.io.InterruptedIOException;
 import java.nio.file.Path;
@@ -56,7 +58,7 @@ public final class Proofs {
                 }
                 ended(file);
             }, e -> {
-                refused.put(file.getFileName().toString(), e instanceof InterruptedIOException ? "Stopped; nothing was left on the shelf."
+                refused.put(file.getFileName().toString(), e instanceof InterruptedIOException ? t("workbench.files.stopped")
                         : DiskTrouble.words("file", file, e));
                 ended(file);
             });
@@ -78,7 +80,7 @@ public final class Proofs {
                 proof.hearers.forEach(h -> h.accept(report));
                 life.changes().tell(Change.Topic.STOCK);
             }, e -> {
-                trouble = e instanceof InterruptedIOException ? "" : DiskTrouble.words("package", file, e);
+                trouble = e instanceof InterruptedIOException ? "" : DiskTrouble.words("firmware-file", file, e);
                 ended(file);
             });
         }

@@ -1,5 +1,7 @@
 package wistaxis.workbench.firmware;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
@@ -89,7 +91,7 @@ public final class Stock implements AutoCloseable {
         try {
             watch = new FolderWatch(folder.shelf(), () -> life.background().run(() -> true, _ -> rescan(), _ -> { }));
         } catch (IOException e) {
-            trouble += (trouble.isEmpty() ? "" : " ") + "The shelf's folder [" + folder.shelf() + "] is not watched: " + e.getMessage();
+            trouble = (trouble + " " + t("workbench.files.not-watched", "folder", folder.shelf(), "why", e.getMessage())).strip();
         }
         rescan();
     }
@@ -111,7 +113,7 @@ public final class Stock implements AutoCloseable {
         life.background().run(() -> ledger.times(MEASURED), times -> {
             history.forget();
             history.add(times, devices);
-        }, e -> life.notices().say("What was measured here before cannot be read anew: " + e.getMessage()));
+        }, e -> life.notices().say(t("workbench.files.times", "why", e.getMessage())));
         builds.takenBack(now);
     }
 
@@ -185,7 +187,8 @@ public final class Stock implements AutoCloseable {
                 life.changes().tell(Change.Topic.STOCK);
             }
         }, e -> {
-            trouble = e instanceof IOException io ? DiskTrouble.words("shelf", shelf.folder(), io) : "The shelf cannot be looked at: " + e;
+            trouble = e instanceof IOException io ? DiskTrouble.words("firmware-folder", shelf.folder(), io)
+                    : t("workbench.files.unreadable", "why", e);
             life.changes().tell(Change.Topic.STOCK);
         });
     }
@@ -195,7 +198,7 @@ public final class Stock implements AutoCloseable {
             shelf.remove(item);
             return item;
         }, _ -> life.changes().tell(Change.Topic.STOCK), e -> {
-            trouble = DiskTrouble.words("package", shelf.file(item), e);
+            trouble = DiskTrouble.words("firmware-file", shelf.file(item), e);
             life.changes().tell(Change.Topic.STOCK);
         });
     }

@@ -1,5 +1,7 @@
 package wistaxis.workbench.host;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.DirectoryStream;
@@ -36,8 +38,8 @@ public final class LinuxUsb implements UsbWatch {
                 device(thing).ifPresent(devices::add);
             }
         } catch (IOException e) {
-            throw new OutsideTrouble("the USB of this computer cannot be looked at (" + (e instanceof NoSuchFileException ? "there is no ["
-                    + root + "]" : e.getMessage()) + "); what it has is asked of you", e);
+            throw new OutsideTrouble(t("workbench.usb.unreadable", "why", e instanceof NoSuchFileException
+                    ? t("workbench.usb.no-folder", "folder", root) : e.getMessage()), e);
         }
         devices.sort(Comparator.comparing(UsbDevice::port));
         return devices;
@@ -59,6 +61,6 @@ public final class LinuxUsb implements UsbWatch {
 
     @Override
     public String says() {
-        return "the system's list of USB devices";
+        return t("workbench.usb.list");
     }
 }

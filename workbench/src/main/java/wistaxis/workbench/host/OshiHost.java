@@ -1,5 +1,7 @@
 package wistaxis.workbench.host;
 
+import static wistaxis.core.words.Say.t;
+
 import com.sun.jna.Platform;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -39,7 +41,7 @@ public final class OshiHost implements HostProbe {
                     hardware.getUsbDevices(true).size(), system.getOperatingSystem().getFamily(),
                     String.valueOf(system.getOperatingSystem().getVersionInfo().getVersion()));
         } catch (IOException e) {
-            throw new UncheckedIOException("the disk of [" + folder + "] cannot be looked at", e);
+            throw new UncheckedIOException(t("workbench.usb.disk", "folder", folder), e);
         }
     }
 

@@ -1,5 +1,7 @@
 package wistaxis.workbench.host;
 
+import static wistaxis.core.words.Say.t;
+
 import java.nio.file.Files;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -28,7 +30,7 @@ public final class OshiUsb implements UsbWatch {
                     .flatMap(d -> UsbDevice.of(d.getVendorId(), d.getProductId(), d.getUniqueDeviceId(), d.getSerialNumber()).stream())
                     .toList();
         } catch (RuntimeException | LinkageError e) {
-            throw new OutsideTrouble("the USB of this computer cannot be looked at (" + e.getMessage() + "); what it has is asked of you",
+            throw new OutsideTrouble(t("workbench.usb.unreadable", "why", e.getMessage()),
                     e);
         }
     }
@@ -40,7 +42,7 @@ public final class OshiUsb implements UsbWatch {
 
     @Override
     public String says() {
-        return "the system's list of USB devices";
+        return t("workbench.usb.list");
     }
 
     /** The way that fits this system. */

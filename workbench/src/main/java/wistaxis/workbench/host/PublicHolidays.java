@@ -1,5 +1,7 @@
 package wistaxis.workbench.host;
 
+import static wistaxis.core.words.Say.t;
+
 import de.focus_shift.jollyday.core.HolidayManager;
 import de.focus_shift.jollyday.core.ManagerParameters;
 import java.time.LocalDate;
@@ -26,13 +28,12 @@ public final class PublicHolidays implements Predicate<LocalDate> {
     public static PublicHolidays of(String region) {
         List<String> words = Arrays.asList(region.toLowerCase(Locale.ROOT).split("-"));
         if (words.getFirst().isBlank() || !HolidayManager.getSupportedCalendarCodes().contains(words.getFirst().toUpperCase(Locale.ROOT))) {
-            throw new BadInput("holiday region [" + region
-                    + "] is not known; write a country such as gb or de, or one with a part such as gb-eng");
+            throw new BadInput(t("workbench.bad.holidays", "region", region));
         }
         HolidayManager manager = HolidayManager.getInstance(ManagerParameters.create(words.getFirst()));
         if (words.size() > 1 && !manager.getCalendarHierarchy().getChildren().containsKey(words.get(1))) {
-            throw new BadInput("holiday region [" + region + "]: " + words.getFirst() + " has no part [" + words.get(1) + "]; known are "
-                    + manager.getCalendarHierarchy().getChildren().keySet().stream().sorted().toList());
+            throw new BadInput(t("workbench.bad.holiday-part", "region", region, "country", words.getFirst(), "part", words.get(1),
+                    "known", manager.getCalendarHierarchy().getChildren().keySet().stream().sorted().toList()));
         }
         return new PublicHolidays(manager, words.subList(1, words.size()).toArray(String[]::new));
     }

@@ -1,5 +1,7 @@
 package wistaxis.workbench.life;
 
+import static wistaxis.core.words.Say.t;
+
 import java.net.URI;
 import java.time.Instant;
 import java.util.function.BiFunction;
@@ -48,7 +50,7 @@ public record World(
      */
     public static World real(HostProbe host, @Nullable UsbWatch usb, BiFunction<DeviceMachine, DeviceState, DeviceLink> drill) {
         return new World(false, () -> {
-            throw new BadInput("no firmware library is named; import a catalogue, or let the host fetch");
+            throw new BadInput(t("workbench.bad.no-library"));
         }, () -> null, USUAL, ObservedDevice::new, drill, host, usb, () -> { });
     }
 

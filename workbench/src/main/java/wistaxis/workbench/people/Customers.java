@@ -1,5 +1,7 @@
 package wistaxis.workbench.people;
 
+import static wistaxis.core.words.Say.t;
+
 import java.nio.file.Files;
 import java.time.Duration;
 import java.time.Instant;
@@ -16,9 +18,11 @@ import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.facts.Said;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.usb.UsbDevice;
+import wistaxis.core.words.Text;
 import wistaxis.core.work.Command;
 import wistaxis.core.work.Decision;
 import wistaxis.store.ledger.DataFolder;
@@ -42,11 +46,10 @@ public final class Customers implements AutoCloseable {
     private static final long AGAIN_NANOS = 2_000_000_000L;
 
     /** The ledger says that somebody was sealed, and the key is not there. */
-    public static final String LOST = "The customer was sealed, and the key is not here: people.db of the data folder is missing, or "
-            + "another one.";
+    public static final Text LOST = Text.of("workbench.customer.lost");
 
     /** What a paper says in place of a customer who was forgotten. */
-    public static final String REMOVED = "Customer removed";
+    public static final Text REMOVED = Text.of("workbench.customer.removed");
 
     private final Lookup<String, People.Person> known;
     private final Lookup<String, List<String>> before;
@@ -190,12 +193,12 @@ public final class Customers implements AutoCloseable {
             return kept.called();
         }
         if (forgotten != null) {
-            return REMOVED + " on " + forgotten.atZone(ZoneId.systemDefault()).toLocalDate();
+            return t("workbench.customer.removed-on", "day", forgotten.atZone(ZoneId.systemDefault()).toLocalDate());
         }
         return switch (ticket.customer()) {
             case UNKNOWN -> "";
-            case FORGOTTEN -> REMOVED;
-            case SEALED -> kept.equals(People.Person.NOBODY) ? LOST : "";
+            case FORGOTTEN -> REMOVED.toString();
+            case SEALED -> kept.equals(People.Person.NOBODY) ? LOST.toString() : "";
         };
     }
 
@@ -219,30 +222,29 @@ public final class Customers implements AutoCloseable {
     }
 
     /** Throws the key away, then writes that down. @param why in words */
-    public CompletableFuture<Result> forget(String ticket, String why) {
+    public CompletableFuture<Result> forget(String ticket, Said why) {
         return loaded(ticket).thenCompose(was -> forget(ticket, why, was));
     }
 
-    private CompletableFuture<Result> forget(String ticket, String why, People.Person was) {
+    private CompletableFuture<Result> forget(String ticket, Said why, People.Person was) {
         CompletableFuture<Result> done = new CompletableFuture<>();
         Instant now = life.now();
         known.put(ticket, People.Person.NOBODY);
         life.background().write(() -> people().forget(ticket, now), clean -> {
             if (!clean) {
-                life.notices().say("The customer of ticket [" + ticket + "] will be forgotten as soon as no other program reads the file "
-                        + "of customers. Until then what was kept is still on the disk.");
+                life.notices().say(t("workbench.customer.forget-later", "number", ticket));
             }
             forgotten(ticket, why, clean, done);
         }, e -> {
             known.put(ticket, was);
-            life.notices().say("The customer could not be forgotten: " + e.getMessage());
+            life.notices().say(t("workbench.customer.not-forgotten", "why", e.getMessage()));
             done.completeExceptionally(e);
         });
         return done;
     }
 
     /** It is written down once it is true on the disk. */
-    private void forgotten(String ticket, String why, boolean clean, CompletableFuture<Result> done) {
+    private void forgotten(String ticket, Said why, boolean clean, CompletableFuture<Result> done) {
         if (clean) {
             giver.give(ticket, new Command.Forgotten(why)).thenAccept(done::complete);
             return;
@@ -265,8 +267,8 @@ public final class Customers implements AutoCloseable {
     public void catchUp() {
         life.background().run(() -> Files.exists(folder.people()) ? ledger.notForgotten(people().forgotten()) : List.<String>of(),
                 all -> all.forEach(number -> tickets.look(number)
-                        .thenAccept(_ -> forgotten(number, "asked for before", false, new CompletableFuture<>()))),
-                e -> life.notices().say("Who was forgotten cannot be looked up: " + e.getMessage()));
+                        .thenAccept(_ -> forgotten(number, Said.of("core.forgotten.asked-before"), false, new CompletableFuture<>()))),
+                e -> life.notices().say(t("workbench.customer.forgotten-unknown", "why", e.getMessage())));
     }
 
     /** Tickets that a search finds by name, number, IMEI or serial; newest first. Any thread but the bench's. */
@@ -298,7 +300,8 @@ public final class Customers implements AutoCloseable {
             CompletableFuture<Integer> done = CompletableFuture.completedFuture(0);
             for (String number : all.keySet()) {
                 done = done.thenCompose(n -> tickets.look(number)
-                        .thenCompose(_ -> forget(number, "closed more than " + since.toDays() + " days ago")).thenApply(_ -> n + 1));
+                        .thenCompose(_ -> forget(number, Said.of("core.forgotten.days", "days", String.valueOf(since.toDays()))))
+                        .thenApply(_ -> n + 1));
             }
             return done;
         });

@@ -1,5 +1,7 @@
 package wistaxis.workbench.plan;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -93,7 +95,7 @@ public final class Plans {
         life.background().run(seen::plan, plan -> took(now, plan), e -> {
             asking = false;
             of = now; // it is asked again when something changes
-            life.notices().say("The plan of the bench cannot be made: " + e.getMessage());
+            life.notices().say(t("workbench.plan.failed", "why", e.getMessage()));
         });
     }
 

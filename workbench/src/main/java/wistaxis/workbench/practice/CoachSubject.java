@@ -6,6 +6,7 @@ import wistaxis.core.device.Family;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.keys.DeviceMachine;
 import wistaxis.core.keys.DeviceState;
+import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.HostView;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.core.keys.Phase;
@@ -58,7 +59,7 @@ public interface CoachSubject {
     default void taken(KeySequence school) {}
 
     /** The technician says what is seen after an attempt, and it means this. */
-    default void read(Reading.Sight sight, HostView host, Reading reading) {}
+    default void read(Goal goal, Reading.Sight sight, HostView host) {}
 
     /** Who follows what happens here. */
     default Change.Topic topic() {

@@ -10,6 +10,7 @@ import wistaxis.core.coach.CoachRun;
 import wistaxis.core.coach.Cue;
 import wistaxis.core.coach.Demonstration;
 import wistaxis.core.coach.Score;
+import wistaxis.core.coach.Spoken;
 import wistaxis.core.coach.Verdict;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.Said;
@@ -159,6 +160,11 @@ public final class Coaching {
     /** The keys that are down, pressed by whoever. */
     public Set<PhysicalKey> down() {
         return subject.deviceNow().down().keys();
+    }
+
+    /** What is said of the keys that are led. */
+    public List<Spoken> spoken() {
+        return run().map(r -> r.spoken(now())).orElse(List.of());
     }
 
     /** The cues from now on as far as they are certain, bench time. */
@@ -314,7 +320,7 @@ public final class Coaching {
         Optional<Reading> before = reading();
         Reading now = Reading.of(goal(), sight, host);
         if (before.filter(now::equals).isEmpty()) {
-            subject.read(sight, host, now);
+            subject.read(goal(), sight, host);
         }
         switch (state) {
             case Asking a -> answered(a, new Verdict(now.success(), Reading.said(goal(), sight, host), now.next()), now);

@@ -1,5 +1,7 @@
 package wistaxis.workbench.practice;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -82,8 +84,7 @@ public final class Practice implements AutoCloseable {
         this.person = people.isEmpty() ? NOBODY : people.getLast();
         this.known = new ArrayList<>(people);
         took(read(person));
-        life.notices().say(book.odd() == 0 ? "" : book.odd()
-                + " entries of the practice book cannot be read; they stay where they are and count for nothing.");
+        life.notices().say(book.odd() == 0 ? "" : t("workbench.practice.odd", "n", book.odd()));
     }
 
     /** What one person did, as the book has it. */
@@ -127,7 +128,7 @@ public final class Practice implements AutoCloseable {
                 took(new Kept(both(kept.attempts(), attempts), both(kept.measured(), measured)));
                 life.changes().tell(Change.Topic.PRACTICE);
             }
-        }, e -> life.notices().say("The practice of [" + who + "] cannot be read: " + e.getMessage()));
+        }, e -> life.notices().say(t("workbench.practice.unreadable", "who", who, "why", e.getMessage())));
         life.changes().tell(Change.Topic.PRACTICE);
     }
 
@@ -190,7 +191,7 @@ public final class Practice implements AutoCloseable {
     }
 
     private void keep(Runnable work) {
-        life.background().write(work::run, e -> life.notices().say("This was not saved in the practice book: " + e.getMessage()));
+        life.background().write(work::run, e -> life.notices().say(t("workbench.practice.not-saved", "why", e.getMessage())));
     }
 
     /** Keeps a measurement; the hand is reckoned anew. */
@@ -222,9 +223,9 @@ public final class Practice implements AutoCloseable {
             Rights.makeFolder(folder);
             Path file = OutFile.free(Inside.file(folder, "practice-" + Names.file(export.person()) + ".json"));
             WholeFile.write(file, Json.writePretty(export));
-            return "Written: " + file;
-        }, said, e -> said.accept("It cannot be written: " + (e instanceof IOException io ? DiskTrouble.words("practice", folder, io)
-                : e.getMessage())));
+            return t("workbench.export.written", "file", file);
+        }, said, e -> said.accept(t("workbench.export.not-written", "why", (e instanceof IOException io ? DiskTrouble.words("practice",
+                folder, io) : e.getMessage()))));
     }
 
     /** Writes the card of a family, with the shop's own schools, into the data folder. @param said told where it is, or what went wrong */
@@ -235,8 +236,8 @@ public final class Practice implements AutoCloseable {
             Rights.makeFolder(file.getParent());
             Path free = OutFile.free(file);
             WholeFile.write(free, FamilyCard.pdf(family, schools));
-            return "Written: " + free;
-        }, said, e -> said.accept("It cannot be written: " + DiskTrouble.words("card", file, e)));
+            return t("workbench.export.written", "file", free);
+        }, said, e -> said.accept(t("workbench.export.not-written", "why", DiskTrouble.words("card", file, e))));
     }
 
     @Override

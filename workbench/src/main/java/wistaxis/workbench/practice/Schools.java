@@ -1,5 +1,7 @@
 package wistaxis.workbench.practice;
 
+import static wistaxis.core.words.Say.t;
+
 import java.nio.file.Files;
 import java.nio.file.Path;
 import wistaxis.core.facts.BadInput;
@@ -46,10 +48,9 @@ public final class Schools {
             ended("");
         }, e -> {
             all = SequenceLibrary.shipped();
-            String why = e instanceof BadInput ? String.valueOf(e.getMessage()) : "it cannot be understood (" + e.getClass()
-                    .getSimpleName() + ")";
-            ended("The shop's own key sequences were not taken, those that ship are in force. " + why
-                    + (first ? " " + SideFile.setAside(file) : ""));
+            String why = e instanceof BadInput ? String.valueOf(e.getMessage())
+                    : t("store.file.not-understood", "kind", e.getClass().getSimpleName());
+            ended((t("workbench.methods.not-used", "why", why) + " " + (first ? SideFile.setAside(file) : "")).strip());
         });
     }
 

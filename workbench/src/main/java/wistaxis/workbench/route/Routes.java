@@ -1,5 +1,7 @@
 package wistaxis.workbench.route;
 
+import static wistaxis.core.words.Say.t;
+
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.LocalDate;
@@ -10,7 +12,6 @@ import java.util.LongSummaryStatistics;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Supplier;
-import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
@@ -118,7 +119,7 @@ public final class Routes {
             uncounted.forEach(Runnable::run);
             uncounted.clear();
             life.changes().tell(Change.Topic.SHOP);
-        }, e -> life.notices().say("What helped here before cannot be counted: " + e.getMessage()));
+        }, e -> life.notices().say(t("workbench.route.not-counted", "why", e.getMessage())));
     }
 
     /** @param from number of the entry after which the ticket has changed; what was counted at the start is not counted again */
@@ -160,6 +161,11 @@ public final class Routes {
         change(settings().library(address));
     }
 
+    /** What is heard of the keys. @param what {@code tones}, {@code words} or {@code both} */
+    public void cues(String what) {
+        change(settings().cues(what));
+    }
+
     /** What the window speaks from now on. @param tag by BCP 47 */
     public void language(String tag) {
         change(settings().language(tag));
@@ -174,11 +180,8 @@ public final class Routes {
         change(settings().forgetDays(days));
         Integer now = settings().forgetDays();
         if (now != null) {
-            people.due(Duration.ofDays(now)).thenAccept(all -> life.notices().say("Customers are forgotten " + now
-                    + " days after their ticket was closed, when Wistaxis starts. Today that would be "
-                    + (all.isEmpty() ? "nobody." : all.entrySet().stream().map(t -> t.getKey() + " " + t.getValue())
-                    .collect(Collectors.joining(", "))
-                    + ".")));
+            people.due(Duration.ofDays(now)).thenAccept(all -> life.notices().say(t("workbench.customer.forgotten-after", "days", now,
+                    "n", all.size(), "who", all.entrySet().stream().map(e -> e.getKey() + " " + e.getValue()).toList())));
         }
     }
 
@@ -198,7 +201,7 @@ public final class Routes {
         life.changes().tell(Change.Topic.SHOP);
         life.background().write(() -> next.write(settingsFile), e -> {
             shop = shop.settings().equals(next) ? shop(before) : shop;
-            life.notices().say("Not saved: " + DiskTrouble.words("settings file", settingsFile, e));
+            life.notices().say(t("workbench.settings.not-saved", "why", DiskTrouble.words("settings", settingsFile, e)));
             life.changes().tell(Change.Topic.SHOP);
         });
     }
@@ -287,7 +290,7 @@ public final class Routes {
         List<Build> known = stock.builds().of(String.valueOf(ticket.identifier()));
         LongSummaryStatistics sizes = known.stream().mapToLong(Build::sizeBytes).summaryStatistics();
         return known.isEmpty() ? life.simulated() ? Readiness.Size.of(usualPackage) : Readiness.USUAL
-                : new Readiness.Size(sizes.getMin(), sizes.getMax(), "a package of this model");
+                : new Readiness.Size(sizes.getMin(), sizes.getMax(), Text.of("workbench.ready.file-of-model"));
     }
 
     /** Looks at the host anew. */
@@ -301,7 +304,7 @@ public final class Routes {
             life.changes().tell(Change.Topic.SHOP);
         }, e -> {
             looking = false;
-            hostTrouble = "this computer cannot be looked at (" + e + ")";
+            hostTrouble = t("workbench.ready.computer-unreadable", "why", e);
             life.changes().tell(Change.Topic.SHOP);
         });
     }

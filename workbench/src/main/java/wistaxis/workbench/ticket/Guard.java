@@ -1,5 +1,7 @@
 package wistaxis.workbench.ticket;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.HashSet;
 import java.util.Optional;
 import java.util.Set;
@@ -43,17 +45,16 @@ public final class Guard {
 
     /** Something went wrong with a ticket. */
     public void caught(Ticket ticket, Throwable e) {
-        String why = "Wistaxis failed while showing it (" + e + ")";
+        String why = t("workbench.odd.failed", "why", e);
         shop.get().unreadable(ticket, why);
         if (said.add(ticket.number() + why + at(e))) {
             LogFile.failed(ticket.number(), e);
-            notices.say("Ticket [" + ticket.number() + "] is unreadable: " + why + ". All other tickets go on. "
-                    + "Its page shows all that is written of it.");
+            notices.say(t("workbench.odd.unreadable", "number", ticket.number(), "why", why));
         }
     }
 
     /** Where it was thrown. */
     private static String at(Throwable e) {
-        return e.getStackTrace().length == 0 ? "" : " at " + e.getStackTrace()[0];
+        return e.getStackTrace().length == 0 ? "" : "@" + e.getStackTrace()[0];
     }
 }

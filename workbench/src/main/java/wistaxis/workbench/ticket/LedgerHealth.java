@@ -1,5 +1,7 @@
 package wistaxis.workbench.ticket;
 
+import static wistaxis.core.words.Say.t;
+
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -103,15 +105,14 @@ public final class LedgerHealth {
             if (unread != null) {
                 life.changes().tell(Change.Topic.NOTICE);
             }
-        }), e -> life.notices().say("The ledger could not be looked through: " + e.getMessage()));
+        }), e -> life.notices().say(t("workbench.ledger.not-verified", "why", e.getMessage())));
     }
 
     private void checked(LedgerCheck check) {
         unread = check.read() ? null : check.broken().orElse(null);
         if (!check.findings().isEmpty()) {
             int more = check.findings().size() - 1;
-            life.notices().say("The ledger says what cannot have happened: " + check.findings().getFirst()
-                    + (more > 0 ? ", and " + more + " more; see the ledger's page." : "."));
+            life.notices().say(t("workbench.ledger.impossible", "first", check.findings().getFirst(), "more", more));
         }
     }
 
@@ -137,7 +138,7 @@ public final class LedgerHealth {
                     .equals(today))) {
                 now.append(anchors);
             }
-        }, e -> life.notices().say("The head of the ledger could not be kept outside of it: " + e.getMessage()));
+        }, e -> life.notices().say(t("workbench.ledger.no-anchor", "why", e.getMessage())));
     }
 
     /** Looks through the whole ledger, read anew from the disk. @param watcher on another thread @return null when it was stopped */

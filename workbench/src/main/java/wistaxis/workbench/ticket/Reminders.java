@@ -1,5 +1,7 @@
 package wistaxis.workbench.ticket;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -47,7 +49,7 @@ public final class Reminders {
     private Optional<String> unlock(TicketEvent.UnlockOrdered order) {
         LocalDate day = today.get();
         return day.isBefore(order.earliest()) ? Optional.empty() : Optional.of(day.isBefore(order.latest())
-                ? "the carrier unlock may be there from today on; ask for it" : "the carrier unlock is at its last day; ask the carrier");
+                ? t("workbench.remind.unlock") : t("workbench.remind.unlock-last"));
     }
 
     /** What has come due since it was last asked: it rings once. */

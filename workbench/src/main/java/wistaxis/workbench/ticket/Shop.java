@@ -1,5 +1,7 @@
 package wistaxis.workbench.ticket;
 
+import static wistaxis.core.words.Say.t;
+
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -90,7 +92,7 @@ public final class Shop {
      */
     public static HandoverFacts handover(DataFolder folder) {
         HandoverFacts shipped = HandoverFacts.shipped();
-        return Files.exists(folder.advice()) ? shipped.with(OutsideFile.text(folder.advice(), "advice of the shop", 1),
+        return Files.exists(folder.advice()) ? shipped.with(OutsideFile.text(folder.advice(), "advice", 1),
                 String.valueOf(folder
                 .advice().getFileName())) : shipped;
     }
@@ -99,7 +101,7 @@ public final class Shop {
         if (!Files.exists(file)) {
             return Settings.USUAL;
         }
-        Settings read = Settings.parse(OutsideFile.text(file, "settings file", 1), String.valueOf(file.getFileName()));
+        Settings read = Settings.parse(OutsideFile.text(file, "settings", 1), String.valueOf(file.getFileName()));
         PublicHolidays.of(read.holidays());
         return read;
     }
@@ -107,7 +109,7 @@ public final class Shop {
     /** The sequences that ship, and a shop's own. @throws BadInput where one of them does not land */
     public static SequenceLibrary sequences(Path file) {
         SequenceLibrary shipped = SequenceLibrary.shipped();
-        return Files.exists(file) ? shipped.with(SchoolFile.accept(OutsideFile.text(file, "school file", MEGABYTES),
+        return Files.exists(file) ? shipped.with(SchoolFile.accept(OutsideFile.text(file, "methods", MEGABYTES),
                 String.valueOf(file.getFileName()))) : shipped;
     }
 
@@ -168,7 +170,7 @@ public final class Shop {
         try {
             return Oddities.of(ticket, devices, planner, intake);
         } catch (RuntimeException e) {
-            return new Oddities(List.of("it cannot be looked at: " + e), List.of());
+            return new Oddities(List.of(t("workbench.odd.cannot-look", "why", e)), List.of());
         }
     }
 
@@ -186,7 +188,7 @@ public final class Shop {
         if (ticket.fact("trouble").isEmpty()) {
             return Optional.empty();
         }
-        String key = ticket.number() + (signed.isEmpty() ? "" : " signed"); // it is asked for with and without what is signed, in turns
+        String key = ticket.number() + (signed.isEmpty() ? "" : "+signed"); // it is asked for with and without what is signed, in turns
         Planned before = planned.get(key);
         if (before == null || before.of() != ticket || !before.signed().equals(signed)) {
             before = new Planned(ticket, signed, planner.plan(CaseFacts.of(ticket), context(ticket, signed)));

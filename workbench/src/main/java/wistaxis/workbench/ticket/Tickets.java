@@ -1,5 +1,7 @@
 package wistaxis.workbench.ticket;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayList;
@@ -133,7 +135,7 @@ public final class Tickets implements Commands.Book {
         CompletableFuture<Ticket> looked = new CompletableFuture<>();
         life.background().run(() -> ledger.of(number), entries -> {
             if (entries.isEmpty()) {
-                looked.completeExceptionally(new BadInput("there is no ticket [" + number + "]"));
+                looked.completeExceptionally(new BadInput(t("workbench.bad.no-such-ticket", "number", number)));
                 return;
             }
             if (!tickets.containsKey(number)) {
@@ -237,8 +239,7 @@ public final class Tickets implements Commands.Book {
 
     private void refuseUnread() {
         if (health.unread().isPresent()) {
-            throw new IllegalStateException("nothing is written until somebody has read what is wrong with the ledger: "
-                    + health.unread().get());
+            throw new IllegalStateException(t("workbench.ledger.nothing-written", "why", health.unread().get()));
         }
     }
 

@@ -1,11 +1,12 @@
 package wistaxis.workbench.usb;
 
+import static wistaxis.core.words.Say.t;
+
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -122,7 +123,7 @@ public final class HostUsb implements AutoCloseable {
             return;
         }
         if (!wrong.isEmpty() && !wrong.equals(trouble)) {
-            life.notices().say("USB: " + wrong + ".");
+            life.notices().say(t("workbench.usb.says", "what", wrong));
         }
         devices = now;
         trouble = wrong;
@@ -137,7 +138,7 @@ public final class HostUsb implements AutoCloseable {
 
     /** Why it is not looked at; empty where it is. */
     public String trouble() {
-        return watch == null ? "USB is not looked at here" : trouble;
+        return watch == null ? t("workbench.usb.not-watched") : trouble;
     }
 
     /** How it is looked at, in words; empty where it is not. */
@@ -174,7 +175,7 @@ public final class HostUsb implements AutoCloseable {
         Optional<String> flaps = flapping(ticket.number());
         return flaps.isPresent() ? flaps
                 : watches() && ticket.observed().bound() != null && of(ticket.number()).isEmpty() && !offers(ticket.number()).isEmpty()
-                ? Optional.of("A device hangs on this computer that may be another one. Say first whether it is the one of this ticket.")
+                ? Optional.of(t("workbench.usb.other-device"))
                 : Optional.empty();
     }
 
@@ -186,10 +187,9 @@ public final class HostUsb implements AutoCloseable {
             return Optional.empty();
         }
         Optional<Kinds> kinds = learned.kinds(ticket.number());
-        return kinds.isEmpty() ? Optional.of("What devices with this chip and board were here is being looked up; try again in a moment.")
-                : kinds.get().against(bound.kind(), model).map(s -> "The device says chip and board " + bound.kind() + ", "
-                + s.says(name(s.identifier())) + ", and the ticket says " + name(model)
-                + ": settle the model again before anything is written.");
+        return kinds.isEmpty() ? Optional.of(t("workbench.usb.looking-up"))
+                : kinds.get().against(bound.kind(), model).map(s -> t("workbench.usb.contradiction", "kind", bound.kind(), "was",
+                s.says(name(s.identifier())), "model", name(model)));
     }
 
     private String name(String identifier) {
@@ -306,8 +306,8 @@ public final class HostUsb implements AutoCloseable {
     /** What a ticket's device does, where it comes and goes too often: a loose contact, or a boot loop with its period. */
     public Optional<String> flapping(String number) {
         return Optional.ofNullable(flaps.get(number)).filter(Flaps::flaps).map(f -> f.period().filter(p -> p >= TicketEvent.Flapped.BOOT)
-                .map(p -> String.format(Locale.ROOT, "It starts over and over: a boot loop, every %.0f s.", p))
-                .orElse("Loose contact? It comes and goes on USB. Try another cable or port."));
+                .map(p -> t("workbench.usb.loop", "seconds", Math.round(p)))
+                .orElse(t("workbench.usb.loose")));
     }
 
     @Override

@@ -225,6 +225,11 @@ public final class BenchView implements View {
     }
 
     @Override
+    public String manual() {
+        return "bench";
+    }
+
+    @Override
     public String next() {
         return call().map(c -> t("desktop.bench.next-call", "number", c.ticket(), "at", HOUR.format(c.at()), "what", c.what()))
                 .orElse(t("desktop.bench.nothing-waits"));

@@ -1,5 +1,7 @@
 package wistaxis.desktop.view.bench;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -55,6 +57,7 @@ public final class TimeLane extends Region {
 
     public static Region header(Instant now) {
         TimeLane axis = new TimeLane(now, List.of(), Optional.empty(), List.of(), "", true);
+        axis.setAccessibleText(t("desktop.bench.axis", "from", now.minus(BACK), "to", now.plus(AHEAD)));
         javafx.scene.layout.HBox.setHgrow(axis, javafx.scene.layout.Priority.ALWAYS);
         Region left = new Region();
         left.setMinWidth(CARD);

@@ -4,7 +4,6 @@ import static wistaxis.core.words.Say.t;
 
 import java.util.EnumMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Consumer;
@@ -157,6 +156,7 @@ public final class PhoneDrawing extends Pane {
             return;
         }
         drawn = wanted;
+        setAccessibleText(t(plugged ? "desktop.device.shows-plugged" : "desktop.device.shows", "screen", words(screen)));
         GraphicsContext g = canvas.getGraphicsContext2D();
         g.clearRect(0, 0, canvas.getWidth(), canvas.getHeight());
         g.setTextAlign(TextAlignment.CENTER);
@@ -244,7 +244,7 @@ public final class PhoneDrawing extends Pane {
                 words(g, t("desktop.device.passcode"), mid, y + h * 0.54, 14);
             }
             case DISABLED_SCREEN -> {
-                words(g, "unavailable", mid, y + h * 0.3, 20);
+                words(g, t("desktop.device.unavailable"), mid, y + h * 0.3, 20);
                 words(g, t("desktop.device.too-many"), mid, y + h * 0.38, 12);
                 padlock(g, mid, centre);
             }
@@ -272,7 +272,7 @@ public final class PhoneDrawing extends Pane {
                 g.fillRoundRect(mid - w * 0.32, centre + h * 0.07, w * 0.64 * Math.clamp(progress, 0, 1), 8, 8, 8);
             }
             case GREETING -> {
-                words(g, "hello", mid, centre - h * 0.06, 40);
+                words(g, t("desktop.device.hello"), mid, centre - h * 0.06, 40);
                 words(g, t("desktop.device.set-up"), mid, centre + h * 0.08, 13);
             }
         }
@@ -297,6 +297,6 @@ public final class PhoneDrawing extends Pane {
 
     /** What the drawing shows, for those who cannot see it. */
     public static String words(Screen screen) {
-        return screen.toString().replace('-', ' ').toLowerCase(Locale.ROOT);
+        return t("core.screen." + screen);
     }
 }

@@ -3,20 +3,19 @@ package wistaxis.desktop.view.drill;
 import static wistaxis.core.words.Say.t;
 
 import java.time.LocalDate;
-import java.time.format.DateTimeFormatter;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
-import java.util.Locale;
 import javafx.geometry.VPos;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.text.Font;
 import javafx.scene.text.TextAlignment;
 import wistaxis.core.practice.PracticeDay;
 import wistaxis.desktop.look.Look;
+import wistaxis.desktop.look.Ui;
 
 /** Practice over days: the part that landed with its 95 % interval, and how many attempts there were. */
 public final class DaysDrawing extends Drawing {
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM", Locale.ENGLISH);
+    private static final String DAY = "d MMM";
     private static final double EDGE = 46;
     private static final double FOOT = 44;
     private static final int MOST_DAYS = 28;
@@ -72,7 +71,7 @@ public final class DaysDrawing extends Drawing {
             g.setFill(Look.color(g, "ink"));
             g.fillOval(x - 5, y - 5, 10, 10);
             g.setTextAlign(TextAlignment.CENTER);
-            g.fillText(DAY.format(d.day()), x, h + 12);
+            g.fillText(Ui.date(DAY, d.day()), x, h + 12);
             g.setFill(Look.color(g, "muted"));
             g.fillText(t("desktop.drill.of", "n", d.landed(), "of", d.attempts()), x, h + 29);
             before = x;

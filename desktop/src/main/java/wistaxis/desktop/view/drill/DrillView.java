@@ -40,7 +40,7 @@ public final class DrillView implements View, CoachPane.Around {
     private final BorderPane root = new BorderPane();
     private final FlowPane first = Ui.chips(1230);
     private final FlowPane second = Ui.chips(1230);
-    private final TextField person = Ui.field("person", "name", 40);
+    private final TextField person = Ui.field("person", t("desktop.drill.who"), 40);
     private final CoachPane pane;
     private final HandPane hand;
     private Part part = Part.PRACTISE;
@@ -98,7 +98,7 @@ public final class DrillView implements View, CoachPane.Around {
         first.getChildren().setAll(part("drill-practise", t("desktop.drill.part.practise"), Part.PRACTISE), part("drill-progress",
                 t("desktop.drill.part.progress"), Part.PROGRESS),
                 part("drill-hand", t("desktop.drill.part.timing"), Part.HAND),
-                Ui.label(t("desktop.drill.who"), "small muted"), person);
+                Ui.labelFor(t("desktop.drill.who"), "small muted", person), person);
         second.getChildren().clear();
         pane.active(part == Part.PRACTISE);
         switch (part) {
@@ -230,8 +230,8 @@ public final class DrillView implements View, CoachPane.Around {
             });
             rows.getChildren().add(Ui.row(8, Ui.label(d.landed() ? t("desktop.drill.reached") : t("desktop.drill.missed"), d.landed()
                     ? "tag keeps" : "tag missing"),
-                    Ui.label(KeySequence.name(d.school()) + ", " + d.goal().words(), ""),
-                    Ui.label(d.blind() ? t("desktop.drill.by-feel") : "", "small muted"), Ui.gap(), replay));
+                    Ui.text(KeySequence.name(d.school()) + ", " + d.goal().words(), ""),
+                    Ui.text(d.blind() ? t("desktop.drill.by-feel") : "", "small muted"), Ui.gap(), replay));
         }
         return rows;
     }
@@ -245,8 +245,8 @@ public final class DrillView implements View, CoachPane.Around {
             drill.choose(l.school());
             refresh();
         });
-        return Ui.style(Ui.row(8, Ui.column(0, Ui.label(l.school().name() + ", " + l.school().goal().words(), "strong"),
-                Ui.label(l.school().family().words() + ", " + sure, "small muted")), Ui.gap(),
+        return Ui.style(Ui.row(8, Ui.column(0, Ui.text(l.school().name() + ", " + l.school().goal().words(), "strong"),
+                Ui.text(l.school().family().words() + ", " + sure, "small muted")), Ui.gap(),
                 Ui.label(due ? t("desktop.drill.due-now") : t("desktop.drill.due", "day", l.due()), due ? "small strong hands"
                 : "small muted"), take),
                 "card tight");
@@ -279,6 +279,11 @@ public final class DrillView implements View, CoachPane.Around {
     @Override
     public String wants() {
         return pane.wants();
+    }
+
+    @Override
+    public String manual() {
+        return "practice";
     }
 
     @Override

@@ -5,7 +5,6 @@ import static wistaxis.core.words.Say.t;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
-import java.util.Locale;
 import javafx.beans.binding.Bindings;
 import javafx.scene.Node;
 import javafx.scene.Parent;
@@ -17,11 +16,10 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
-import wistaxis.core.steps.Steps;
 import wistaxis.core.time.Range;
-import wistaxis.core.words.Text;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.page.View;
+import wistaxis.store.ledger.FigureWords;
 import wistaxis.store.ledger.Figures;
 import wistaxis.workbench.Workbench;
 import wistaxis.workbench.life.Change;
@@ -92,20 +90,15 @@ public final class FiguresView implements View {
             page.getChildren().add(Ui.text(says, "muted"));
             return;
         }
+        f = FigureWords.of(f);
         page.getChildren().add(Ui.text(t("desktop.figures.intro", "opened", f.tickets(), "closed", f.closed(), "least", Figures.FEWEST),
                 "muted"));
         cards.getChildren().clear();
         page.getChildren().add(cards);
-        counts(t("desktop.figures.problems"), f.troubles().stream().map(c -> new Figures.Count(bench.routes().intake().words("trouble",
-                c.what())
-                .toString(), c.n()))
-                .toList());
-        counts(t("desktop.figures.layouts"), f.families().stream().map(c -> new Figures.Count(Text.of("core.layout." + c.what()
-                .toLowerCase(Locale.ROOT)).toString(), c.n())).toList());
-        counts(t("desktop.figures.models"), f.models().stream().map(c -> new Figures.Count(bench.devices().byIdentifier(c.what())
-                .map(m -> m.name())
-                .orElse(c.what()), c.n())).toList());
-        shares(t("desktop.figures.helped"), f.helped().stream().map(s -> words(s)).toList());
+        counts(t("desktop.figures.problems"), f.troubles());
+        counts(t("desktop.figures.layouts"), f.families());
+        counts(t("desktop.figures.models"), f.models());
+        shares(t("desktop.figures.helped"), f.helped());
         funnel(f.funnel());
         if (f.again() != null) {
             shares(t("desktop.figures.dropped"), List.of(f.again()));
@@ -116,8 +109,8 @@ public final class FiguresView implements View {
                     f.promise().of(),
                     f.promise().low(), f.promise().high())));
         }
-        lengths(t("desktop.figures.time"), f.spent(), "tickets");
-        lengths(t("desktop.figures.stages"), f.stages(), "runs");
+        lengths(t("desktop.figures.time"), f.spent(), t("desktop.figures.of-tickets"));
+        lengths(t("desktop.figures.stages"), f.stages(), t("desktop.figures.of-restores"));
     }
 
     private void save() {
@@ -163,11 +156,6 @@ public final class FiguresView implements View {
                 Math.round(minutes.high()));
     }
 
-    private Figures.Share words(Figures.Share s) {
-        String[] parts = s.what().split(": ", 2);
-        return new Figures.Share(bench.routes().intake().words("trouble", parts[0]) + ": " + Steps.title(parts[1]), s.n(), s.of(),
-                s.low(), s.high());
-    }
 
     private GridPane table(String title) {
         GridPane table = new GridPane(14, 4);
@@ -243,6 +231,11 @@ public final class FiguresView implements View {
     @Override
     public String firstFocus() {
         return "figures-" + days;
+    }
+
+    @Override
+    public String manual() {
+        return "figures";
     }
 
     @Override

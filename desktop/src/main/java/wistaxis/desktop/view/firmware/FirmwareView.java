@@ -2,11 +2,8 @@ package wistaxis.desktop.view.firmware;
 
 import static wistaxis.core.words.Say.t;
 
-import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import javafx.geometry.Insets;
@@ -39,9 +36,8 @@ import wistaxis.workbench.desk.FirmwareDesk;
  * mode.
  */
 public final class FirmwareView extends TicketPage {
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM yyyy", Locale.ENGLISH);
-    private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("EEE HH:mm", Locale.ENGLISH)
-            .withZone(ZoneId.systemDefault());
+    private static final String DAY = "d MMM yyyy";
+    private static final String CLOCK = "EEE HH:mm";
 
     /** So many builds are shown at first, and so many more when asked for. */
     private static final int ROWS = 25;
@@ -112,7 +108,7 @@ public final class FirmwareView extends TicketPage {
         }
         if (bench.asksLibrary()) {
             bench.stock().builds().askedAt(identifier).ifPresent(at -> builds.getChildren()
-                    .add(Ui.flow(10, Ui.text(t("desktop.firmware.signing-as", "at", CLOCK.format(at)), "small muted"), Ui.gap(),
+                    .add(Ui.flow(10, Ui.text(t("desktop.firmware.signing-as", "at", Ui.date(CLOCK, at)), "small muted"), Ui.gap(),
                     Ui.button("ask-again", t("desktop.firmware.ask-again"), "quiet small", () -> bench.stock().builds()
                     .askAgain(identifier)))));
         }
@@ -221,7 +217,7 @@ public final class FirmwareView extends TicketPage {
         VBox version = Ui.column(0, Ui.label(b.version().toString(), "title"), Ui.label(b.build(), "code muted small"));
         version.setMinWidth(112);
         VBox facts = Ui.column(0, Ui.label(b.released() == null ? t("desktop.firmware.no-release-day") : t("desktop.firmware.released",
-                "day", DAY.format(b.released())),
+                "day", Ui.date(DAY, b.released())),
                 "small"),
                 Ui.label(bench.stock().onShelf(bench.desk(number).model().identifier(), b).map(i -> t(bench.stock().judged(i).proven()
                 ? "desktop.firmware.size-verified" : "desktop.firmware.size-unverified", "size", Units.inWords(b.sizeBytes())))
@@ -229,12 +225,12 @@ public final class FirmwareView extends TicketPage {
         facts.setMinWidth(142);
         VBox reason = Ui.column(2, Signing.label(b, bench.now()), Ui.text(j.reason(), "small"));
         bench.stock().builds().listed(b).filter(l -> l.by() != null).ifPresent(l -> reason.getChildren()
-                .add(Ui.text(t("desktop.firmware.said-by", "at", CLOCK.format(l.askedAt()), "who", l.by()), "small muted")));
+                .add(Ui.text(t("desktop.firmware.said-by", "at", Ui.date(CLOCK, l.askedAt()), "who", l.by()), "small muted")));
         HBox.setHgrow(reason, Priority.ALWAYS);
         reason.setPrefWidth(260);
         HBox row = Ui.style(Ui.row(14, Ui.flow(14, version, facts, reason)), taken ? "card open" : j.possible() ? "card" : "card gone");
         if (taken) {
-            row.getChildren().add(whole(Ui.label("chosen", "tag simulated")));
+            row.getChildren().add(whole(Ui.label(t("desktop.firmware.is-chosen"), "tag simulated")));
         } else if (j.possible()) {
             Button choose = Ui.button("choose-" + b.build(), t("desktop.firmware.choose"), j.chosen() && ticket().build() == null
                     ? "primary" : "",
@@ -285,6 +281,11 @@ public final class FirmwareView extends TicketPage {
     public String firstFocus() {
         return ticket().firmwareSettled() ? "go-on" : ticket().build() != null ? "download" : desk.choice().flatMap(BuildChoice::chosen)
                 .map(j -> "choose-" + j.build().build()).orElse("");
+    }
+
+    @Override
+    public String manual() {
+        return "firmware";
     }
 
     @Override

@@ -47,7 +47,7 @@ public final class ShelfView implements View {
     private final Downloads downloads;
     private final VBox root = Ui.style(new VBox(), "page");
     private final VBox list = new VBox(6);
-    private final TextField limit = Ui.field("line-limit", "none", 14);
+    private final TextField limit = Ui.field("line-limit", t("desktop.files.no-limit"), 14);
     private String wrong = "";
     private String said = "";
     private long drawnMillis;
@@ -60,7 +60,8 @@ public final class ShelfView implements View {
         limit.setPrefWidth(110);
         limit.setOnAction(_ -> takeLimit());
         list.setPadding(new Insets(0, 12, 0, 0));
-        HBox head = Ui.row(10, Ui.label(t("desktop.files.title"), "large"), Ui.gap(), Ui.label(t("desktop.files.limit"), "small muted"),
+        HBox head = Ui.row(10, Ui.label(t("desktop.files.title"), "large"), Ui.gap(), Ui.labelFor(t("desktop.files.limit"), "small muted",
+                limit),
                 limit,
                 Ui.button("shelf-add", t("desktop.files.add"), "", this::choose),
                 Ui.button("import-builds", t("desktop.files.import"), "quiet", this::importBuilds));
@@ -161,7 +162,7 @@ public final class ShelfView implements View {
     private Node download(Fetch s) {
         Build b = s.build();
         String state = switch (s.phase()) {
-            case RUNNING -> s.why().isEmpty() ? "coming" : t("desktop.files.retrying", "why", s.why());
+            case RUNNING -> s.why().isEmpty() ? t("desktop.files.downloading") : t("desktop.files.retrying", "why", s.why());
             case WAITING -> t("desktop.files.queued");
             case PAUSED -> t("desktop.files.paused");
             case BROKEN -> t("desktop.files.stopped", "why", s.why());
@@ -293,6 +294,11 @@ public final class ShelfView implements View {
     @Override
     public String firstFocus() {
         return "shelf-add";
+    }
+
+    @Override
+    public String manual() {
+        return "files";
     }
 
     @Override

@@ -49,7 +49,7 @@ final class TypeIn extends VBox {
     }
 
     private static VBox labelled(String what, TextField field) {
-        return Ui.column(2, Ui.label(what, "small"), field);
+        return Ui.column(2, Ui.labelFor(what, "small", field), field);
     }
 
     private void show(boolean now) {

@@ -179,6 +179,11 @@ public final class HandoverView extends TicketPage {
     }
 
     @Override
+    public String manual() {
+        return "handover";
+    }
+
+    @Override
     public String next() {
         if (setUp != null) {
             return setUp.next();

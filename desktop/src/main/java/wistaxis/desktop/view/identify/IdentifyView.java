@@ -19,6 +19,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import wistaxis.core.device.DeviceModel;
+import wistaxis.core.facts.Said;
 import wistaxis.core.identify.Identification;
 import wistaxis.core.identify.LookQuestion;
 import wistaxis.core.ticket.Ticket;
@@ -54,7 +55,7 @@ public final class IdentifyView extends TicketPage {
         typed.setOnAction(_ -> bench.devices().bestGuess(typed.getText()).ifPresent(m -> choose(m, how(m))));
         Columns columns = new Columns(Ui.scroll(looks), 360, Ui.scroll(left), 400);
         VBox.setVgrow(columns, Priority.ALWAYS);
-        root.getChildren().addAll(Ui.flow(16, Ui.label(t("desktop.identify.which"), "large"), typed,
+        root.getChildren().addAll(Ui.flow(16, Ui.labelFor(t("desktop.identify.which"), "large", typed), typed,
                 Ui.label(t("desktop.identify.why"), "muted small")), found, columns);
         shell.scene().addEventFilter(KeyEvent.KEY_PRESSED, pressed);
     }
@@ -188,15 +189,15 @@ public final class IdentifyView extends TicketPage {
         return Ui.style(Ui.row(12, words, take), "card tight");
     }
 
-    private String how(DeviceModel m) {
+    private Said how(DeviceModel m) {
         String text = typed.getText().strip();
-        return text.isEmpty() ? "by its looks, " + at.answers().size() + " questions"
-                : m.identifier().equalsIgnoreCase(text) ? "by its identifier"
-                : m.aNumbers().stream().anyMatch(a -> a.equalsIgnoreCase(text)) ? "by the number " + text.toUpperCase(Locale.ROOT)
-                : "by name, chosen by hand";
+        return text.isEmpty() ? Said.of("core.identified.by-looks", "n", String.valueOf(at.answers().size()))
+                : m.identifier().equalsIgnoreCase(text) ? Said.of("core.identified.by-identifier")
+                : m.aNumbers().stream().anyMatch(a -> a.equalsIgnoreCase(text))
+                ? Said.of("core.identified.by-number", "number", text.toUpperCase(Locale.ROOT)) : Said.of("core.identified.by-name");
     }
 
-    private void choose(DeviceModel m, String how) {
+    private void choose(DeviceModel m, Said how) {
         give(new Command.Identify(m.identifier(), how));
     }
 
@@ -238,6 +239,11 @@ public final class IdentifyView extends TicketPage {
     @Override
     public void leave() {
         shell.scene().removeEventFilter(KeyEvent.KEY_PRESSED, pressed);
+    }
+
+    @Override
+    public String manual() {
+        return "identify";
     }
 
     @Override

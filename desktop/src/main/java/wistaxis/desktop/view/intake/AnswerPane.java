@@ -30,6 +30,7 @@ import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.Imei;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Said;
 import wistaxis.core.firmware.SystemVersion;
 import wistaxis.core.route.Intake;
 import wistaxis.core.route.Question;
@@ -165,7 +166,7 @@ public final class AnswerPane {
     /** What is looked at before a time is promised: what the plan says, and whether there is a network to activate by. */
     private List<Node> before(Ticket t) {
         List<Node> before = new ArrayList<>();
-        bench.plans().ready(t).ifPresent(r -> before.add(Ui.text(t("desktop.intake.ready", "at", IntakeView.CLOCK.format(r)), "strong")));
+        bench.plans().ready(t).ifPresent(r -> before.add(Ui.text(t("desktop.intake.ready", "at", Ui.date(IntakeView.CLOCK, r)), "strong")));
         if (bench.routes().preference(NETWORK).equals("unsettled")) {
             FlowPane ways = Ui.chips(540);
             bench.routes().planner().preferences().stream().filter(p -> p.preference().equals(NETWORK)).flatMap(p -> p.options().stream())
@@ -196,6 +197,7 @@ public final class AnswerPane {
             case DAY -> t("desktop.intake.example-day", "today", bench.routes().today());
             default -> t("desktop.intake.example-imei");
         });
+        line.setAccessibleText(q.asks().toString());
         line.setOnAction(_ -> take(q));
         line.setOnKeyPressed(e -> {
             if (e.getCode() == KeyCode.ESCAPE) {
@@ -271,7 +273,7 @@ public final class AnswerPane {
 
     private void identify(Question q, DeviceModel m) {
         String typed = line.getText().strip();
-        give(q, new Command.Identify(m.identifier(), "by \u201c" + typed + "\u201d at the counter"), false);
+        give(q, new Command.Identify(m.identifier(), Said.of("core.identified.at-counter", "words", typed)), false);
     }
 
     private void choose(Question q, Question.Answer a) {

@@ -7,6 +7,8 @@ import java.util.Optional;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
+import wistaxis.core.facts.Said;
+import wistaxis.core.words.Language;
 import wistaxis.core.work.Command;
 import wistaxis.core.work.Visit;
 import wistaxis.desktop.look.Ui;
@@ -22,7 +24,7 @@ final class CustomerCard extends VBox {
     private final Workbench bench;
     private final String number;
     private String language = "en";
-    private final TextField name = Ui.field("customer-name", "name", 120);
+    private final TextField name = Ui.field("customer-name", t("desktop.customer.name"), 120);
     private final TextField reach = Ui.field("customer-reach", t("desktop.customer.reach"), 120);
 
     CustomerCard(Window shell, Workbench bench, String number) {
@@ -42,11 +44,11 @@ final class CustomerCard extends VBox {
         if (known.isPresent()) {
             getChildren().add(Ui.flow(10, Ui.text(t("desktop.customer.is", "name", known.get().called()), "strong"),
                     Ui.button("customer-forget", t("desktop.customer.forget"), "quiet small", () -> {
-                bench.people().forget(number, "asked for at the bench").thenRun(this::refresh);
+                bench.people().forget(number, Said.of("core.forgotten.asked")).thenRun(this::refresh);
             })));
         } else if (open) {
-            FlowPane line = Ui.flow(8, Ui.label(t("desktop.customer.customer"), "strong"), name, reach);
-            bench.papers().languages().forEach(l -> line.getChildren()
+            FlowPane line = Ui.flow(8, Ui.label(t("desktop.customer.customer"), "strong"), Ui.named(name), Ui.named(reach));
+            Language.all().forEach(l -> line.getChildren()
                     .add(Ui.button("customer-language-" + l.tag(), l.name(), l.tag()
                     .equals(language) ? "chip chosen" : "chip", () -> {
                 language = l.tag();

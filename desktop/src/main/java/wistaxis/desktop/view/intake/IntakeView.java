@@ -2,11 +2,8 @@ package wistaxis.desktop.view.intake;
 
 import static wistaxis.core.words.Say.t;
 
-import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -41,8 +38,7 @@ import wistaxis.workbench.route.Routes;
  * answer is saved at once.
  */
 public final class IntakeView extends TicketPage {
-    static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("EEE HH:mm", Locale.ENGLISH)
-            .withZone(ZoneId.systemDefault());
+    static final String CLOCK = "EEE HH:mm";
 
     private final Window shell;
     private final Routes desk;
@@ -113,14 +109,15 @@ public final class IntakeView extends TicketPage {
 
     private Node said(Question q, Ticket t) {
         String given = q.kind() == Question.Kind.DEVICE ? device(t)
-                : q.kind() == Question.Kind.PROMISE ? Intake.promised(t).map(CLOCK::format)
+                : q.kind() == Question.Kind.PROMISE ? Intake.promised(t).map(p -> Ui.date(CLOCK, p))
                 .orElse("") : desk.intake().answerInWords(q, t).toString();
         var asks = Ui.text(q.asks(), "muted small");
         asks.setPrefWidth(230);
         var answer = Ui.text(given, "strong");
         HBox.setHgrow(answer, Priority.ALWAYS);
         answer.setMaxWidth(Double.MAX_VALUE);
-        return Ui.style(Ui.row(10, asks, answer, Ui.button("change-" + q.question(), "change", "quiet small", () -> ask(q.question()))),
+        return Ui.style(Ui.row(10, asks, answer, Ui.button("change-" + q.question(), t("desktop.intake.change"), "quiet small",
+                () -> ask(q.question()))),
                 "card tight gone");
     }
 
@@ -221,6 +218,11 @@ public final class IntakeView extends TicketPage {
     @Override
     public void leave() {
         shell.scene().removeEventFilter(KeyEvent.KEY_PRESSED, pressed);
+    }
+
+    @Override
+    public String manual() {
+        return "intake";
     }
 
     @Override

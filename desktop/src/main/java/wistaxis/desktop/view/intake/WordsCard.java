@@ -41,7 +41,7 @@ final class WordsCard extends VBox {
         t.fact(fact).ifPresent(said -> getChildren().add(Ui.text(t(words, "words", said), "strong")));
         if (t.closed() == null && t.fact(fact).isEmpty()) {
             field.setPrefColumnCount(22);
-            lines.getChildren().add(field);
+            lines.getChildren().add(Ui.named(field));
         }
     }
 

@@ -33,6 +33,7 @@ import wistaxis.core.keys.Goal;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.core.keys.Reading;
 import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.sound.Speaker;
 import wistaxis.desktop.view.device.PhoneDrawing;
 import wistaxis.desktop.view.page.Window;
 import wistaxis.workbench.Workbench;
@@ -312,8 +313,15 @@ public final class CoachPane {
         if (!shell.speaker().sounds()) {
             return Ui.label(t("desktop.coach.no-sound"), "tag missing");
         }
-        return Ui.button("mute", t("desktop.coach.tones." + shell.speaker().volume().toString().toLowerCase(Locale.ROOT)), "chip",
+        Button louder = Ui.button("mute", t("desktop.coach.tones." + shell.speaker().volume().toString().toLowerCase(Locale.ROOT)), "chip",
                 this::louder);
+        Speaker.Says now = shell.speaker().says();
+        Speaker.Says next = Speaker.Says.values()[(now.ordinal() + 1) % Speaker.Says.values().length];
+        return Ui.row(6, louder, Ui.button("cues", t("desktop.coach.cues." + now.name().toLowerCase(Locale.ROOT)), "chip", () -> {
+            shell.speaker().says(next);
+            bench.routes().cues(next.name().toLowerCase(Locale.ROOT));
+            shell.again();
+        }));
     }
 
     private void louder() {
@@ -350,7 +358,7 @@ public final class CoachPane {
         long now = bench.nowNanos();
         Optional<CoachRun> run = c.run();
         boolean silent = c.subject().blind() && run.isPresent();
-        shell.speaker().follow(silent ? List.of() : c.upcoming(), bench::nowNanos);
+        shell.speaker().follow(silent ? List.of() : c.upcoming(), silent ? List.of() : c.spoken(), bench::nowNanos);
         words.tick(now, silent);
         var state = c.subject().deviceNow();
         CoachRun shown = run.orElse(idle);

@@ -16,6 +16,7 @@ import wistaxis.core.keys.HostView;
 import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.ticket.Observed;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.words.Text;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.page.TicketPage;
 import wistaxis.desktop.view.page.View;
@@ -108,10 +109,14 @@ public final class KeysView implements View, CoachPane.Around {
         boolean here = bench.usb().of(number).isPresent();
         String host = bench.usb().of(number).map(d -> d.mode().words().toString()).orElseGet(() -> seen.host() == null
                 ? t("desktop.buttons.not-known")
-                : seen.host().what() + " (" + seen.host().source() + ")");
+                : told(Text.of("core.computer." + seen.host().what()), seen.host().source()));
         return Optional.of(new ScoreDrawing.Facts(here ? t("desktop.coach.plugged") : t("desktop.buttons.not-known"),
                 seen.screen() == null ? t("desktop.buttons.not-known")
-                : seen.screen().what().replace('-', ' ') + " (told)", host, false));
+                : told(Text.of("core.screen." + seen.screen().what()), "told"), host, false));
+    }
+
+    private static String told(Text what, String source) {
+        return t(source.equals("usb") ? "desktop.buttons.by-usb" : "desktop.buttons.you-said", "what", what);
     }
 
     @Override
@@ -164,6 +169,11 @@ public final class KeysView implements View, CoachPane.Around {
     @Override
     public String wants() {
         return pane.wants();
+    }
+
+    @Override
+    public String manual() {
+        return "buttons";
     }
 
     @Override

@@ -4,6 +4,7 @@ import static wistaxis.core.words.Say.t;
 
 import java.util.List;
 import java.util.Map;
+import java.util.stream.IntStream;
 import javafx.geometry.VPos;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
@@ -85,6 +86,9 @@ public final class ScoreDrawing extends Region {
             return;
         }
         drawn = wanted;
+        Score score = m.run().score();
+        setAccessibleText(t("desktop.score.says", "steps", IntStream.range(0, score.steps())
+                .mapToObj(i -> score.instruction(i, 0).huge()).toList()));
         GraphicsContext g = canvas.getGraphicsContext2D();
         g.clearRect(0, 0, w, h);
         g.setFill(Look.color(g, "surface"));
@@ -112,7 +116,7 @@ public final class ScoreDrawing extends Region {
         g.fillRect(x(m.nowNanos(), m.nowNanos()) - 2, 0, 4, h - 20);
         g.setTextAlign(TextAlignment.CENTER);
         g.setFont(BOLD);
-        g.fillText("now", x(m.nowNanos(), m.nowNanos()), h - 10);
+        g.fillText(t("desktop.score.now"), x(m.nowNanos(), m.nowNanos()), h - 10);
     }
 
     private void seconds(GraphicsContext g, Moment m, double h) {

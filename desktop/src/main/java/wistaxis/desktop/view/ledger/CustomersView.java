@@ -32,7 +32,7 @@ public final class CustomersView implements View {
         search.setPrefWidth(420);
         search.setMaxWidth(420);
         search.textProperty().addListener((_, _, _) -> find());
-        root.getChildren().addAll(Ui.label(t("desktop.customers.title"), "large"), search, Ui.scroll(found));
+        root.getChildren().addAll(Ui.label(t("desktop.customers.title"), "large"), Ui.named(search), Ui.scroll(found));
     }
 
     private void find() {
@@ -76,6 +76,11 @@ public final class CustomersView implements View {
     @Override
     public String firstFocus() {
         return "customer-search";
+    }
+
+    @Override
+    public String manual() {
+        return "customers";
     }
 
     @Override

@@ -4,14 +4,12 @@ import static wistaxis.core.words.Say.t;
 
 import java.time.Duration;
 import java.time.Instant;
-import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
 import java.util.List;
-import java.util.Locale;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicLong;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
+import javafx.geometry.VPos;
 import javafx.scene.Parent;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -39,11 +37,9 @@ import wistaxis.workbench.life.Latest;
 public final class LedgerView implements View {
     private static final int MOST_FINDINGS = 5;
     private static final int PAGE = 100;
-    private static final DateTimeFormatter YEAR = DateTimeFormatter.ofPattern("yyyy", Locale.ENGLISH).withZone(ZoneId.systemDefault());
-    private static final DateTimeFormatter OTHER_YEAR = DateTimeFormatter.ofPattern("d MMM yyyy HH:mm", Locale.ENGLISH)
-            .withZone(ZoneId.systemDefault());
-    private static final DateTimeFormatter DAY_AND_TIME = DateTimeFormatter.ofPattern("d MMM HH:mm:ss", Locale.ENGLISH)
-            .withZone(ZoneId.systemDefault());
+    private static final String YEAR = "yyyy";
+    private static final String OTHER_YEAR = "d MMM yyyy HH:mm";
+    private static final String DAY_AND_TIME = "d MMM HH:mm:ss";
 
     private final Window shell;
     private final Workbench bench;
@@ -69,7 +65,7 @@ public final class LedgerView implements View {
         exported.setId("exported");
         exported.managedProperty().bind(exported.textProperty().isNotEmpty());
         filter.setId("ledger-filter");
-        filter.setPromptText(t("desktop.ledger.hint"));
+        filter.setAccessibleText(t("desktop.ledger.hint"));
         filter.setPrefWidth(420);
         filter.textProperty().addListener(_ -> search());
         list.setId("ledger-list");
@@ -86,11 +82,12 @@ public final class LedgerView implements View {
             }
         });
         VBox.setVgrow(list, Priority.ALWAYS);
-        FlowPane tools = new FlowPane(10, 8, filter, verify, Ui.button("open-row", t("desktop.ledger.open"), "", this::openChosen),
-                Ui.button("figures", t("desktop.ledger.figures"), "", shell::showFigures),
-                Ui.button("customers", t("desktop.ledger.customers"), "", shell::showCustomers),
+        FlowPane tools = new FlowPane(10, 8, Ui.named(filter), verify, Ui.button("open-row", t("desktop.ledger.open"), "",
+                this::openChosen),
+
                 Ui.button("export-json", t("desktop.ledger.json"), "", () -> export(LedgerExport.JSON)),
                 Ui.button("export-csv", t("desktop.ledger.csv"), "", () -> export(LedgerExport.CSV)));
+        tools.setRowValignment(VPos.BOTTOM);
         root.getChildren().addAll(chain, tools, findings, exported, list);
         verify();
     }
@@ -208,6 +205,11 @@ public final class LedgerView implements View {
     }
 
     @Override
+    public String manual() {
+        return "ledger";
+    }
+
+    @Override
     public String next() {
         return t("desktop.ledger.next");
     }
@@ -228,24 +230,19 @@ public final class LedgerView implements View {
             words.setWrapText(true);
             words.setMinWidth(120);
             HBox.setHgrow(words, Priority.ALWAYS);
-            HBox row = Ui.row(14, fixed(e.number() + "", 44, "code small muted"), fixed(when(e), 128, ""),
-                    fixed(e.ticket(), 66, "code small"), words, Ui.gap(),
-                    fixed(e.head(), 96, "code small muted"));
+            HBox row = Ui.row(14, Ui.wide(Ui.label(e.number() + "", "code small muted"), 4), Ui.wide(Ui.label(when(e), ""), 9.8),
+                    Ui.wide(Ui.label(e.ticket(), "code small"), 5.2), words, Ui.gap(),
+                    Ui.wide(Ui.label(e.head(), "code small muted"), 7.8));
             row.setMaxWidth(Region.USE_PREF_SIZE);
             row.prefWidthProperty().bind(list.widthProperty().subtract(36));
             setGraphic(row);
         }
 
         private static String when(LedgerEntry e) {
-            boolean thisYear = YEAR.format(e.when()).equals(YEAR.format(Instant.now()));
-            return (thisYear ? DAY_AND_TIME : OTHER_YEAR).format(e.when());
+            boolean thisYear = Ui.date(YEAR, e.when()).equals(Ui.date(YEAR, Instant.now()));
+            return Ui.date(thisYear ? DAY_AND_TIME : OTHER_YEAR, e.when());
         }
 
-        private static Label fixed(String text, double width, String classes) {
-            Label label = Ui.label(text, classes);
-            label.setMinWidth(width);
-            label.setMaxWidth(Region.USE_PREF_SIZE);
-            return label;
-        }
+
     }
 }

@@ -36,6 +36,9 @@ public interface View {
         return "";
     }
 
+    /** The part of the {@link Manual} that is about it. */
+    String manual();
+
     /** What happens next and when hands are needed again, in one line. */
     String next();
 

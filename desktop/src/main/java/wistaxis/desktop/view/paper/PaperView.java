@@ -185,6 +185,11 @@ public final class PaperView extends TicketPage {
     }
 
     @Override
+    public String manual() {
+        return "documents";
+    }
+
+    @Override
     public String next() {
         return t("desktop.documents.next");
     }

@@ -106,7 +106,7 @@ public final class HostRunView implements View {
         notices.getChildren().clear();
         HBox head = Ui.row(18, left, leftWords);
         if (host.run().filter(r -> r.current().fetch()).isPresent()) {
-            head.getChildren().addAll(Ui.gap(), minutes, Ui.button("host-minutes-say", t("desktop.run.save-minutes"), "",
+            head.getChildren().addAll(Ui.gap(), Ui.named(minutes), Ui.button("host-minutes-say", t("desktop.run.save-minutes"), "",
                     this::minutesTold));
         }
         middle.getChildren().setAll(head, late, notices, buttons);
@@ -131,7 +131,7 @@ public final class HostRunView implements View {
                     : "primary big",
                     host::next));
         } else {
-            buttons.getChildren().addAll(version, Ui.button("host-written", t("desktop.run.finished"), "primary big",
+            buttons.getChildren().addAll(Ui.named(version), Ui.button("host-written", t("desktop.run.finished"), "primary big",
                     () -> give(new Command.Written(version.getText()))));
         }
         if (run.asksSigning()) {
@@ -175,11 +175,14 @@ public final class HostRunView implements View {
                     : "stage-tap", () -> give(new Command.ReachStage(s.id(), null)));
             tap.setStyle("-fx-pref-width: 17em;");
             tap.setMinWidth(Region.USE_PREF_SIZE);
+            tap.setWrapText(true);
+            tap.setMinHeight(Region.USE_PREF_SIZE);
             tap.setFocusTraversable(false);
-            HBox row = Ui.style(Ui.row(12, Ui.label(i < run.at() ? "done" : i == run.at() ? "now" : "", "small strong"), tap,
+            HBox row = Ui.style(Ui.row(12, Ui.label(i < run.at() ? t("desktop.stage.done") : i == run.at() ? t("desktop.stage.now") : "",
+                    "small strong"), tap,
                     Ui.text(s.says(), "small muted"), Ui.gap(), Ui.label(usual(part), "small muted")), i == run.at() ? "stage-row now"
                     : "stage-row");
-            ((Label) row.getChildren().getFirst()).setMinWidth(40);
+            Ui.wide((Label) row.getChildren().getFirst(), 4.5);
             ((Label) row.getChildren().getLast()).setMinWidth(Region.USE_PREF_SIZE);
             stages.getChildren().add(row);
         }
@@ -233,7 +236,7 @@ public final class HostRunView implements View {
         }
         Optional<Observed.Trouble> now = ticket().observed().trouble();
         if (now.isEmpty()) {
-            trouble.getChildren().addAll(Ui.label(t("desktop.run.problem"), "strong"), words);
+            trouble.getChildren().addAll(Ui.label(t("desktop.run.problem"), "strong"), Ui.named(words));
             FlowPane kinds = Ui.chips(320);
             HostTroubles.all().forEach(t -> kinds.getChildren().add(Ui.button("trouble-" + t.id(), t.title(), "chip", () -> {
                 give(new Command.NoteTrouble(t.id(), words.getText()));
@@ -318,6 +321,11 @@ public final class HostRunView implements View {
     @Override
     public String wants() {
         return run.map(r -> r.current().id()).orElse(String.valueOf(ticket().restored()));
+    }
+
+    @Override
+    public String manual() {
+        return "restore";
     }
 
     @Override

@@ -137,16 +137,17 @@ public final class RestoreView implements View {
         for (int i = 0; i < RestoreStage.shipped().size(); i++) {
             RestoreStage s = RestoreStage.shipped().get(i);
             boolean past = done || i < at;
-            Label title = Ui.label(s.title(), i == at && !done ? "strong" : past ? "" : "muted");
+            Label title = Ui.text(s.title(), i == at && !done ? "strong" : past ? "" : "muted");
             title.setStyle("-fx-pref-width: 14em;");
-            Label who = Ui.label(s.by() == RestoreStage.By.HOST ? "host" : "device", "small muted");
-            who.setMinWidth(60);
-            HBox row = Ui.style(Ui.row(12, Ui.label(past ? "done" : i == at ? "now" : "", past ? "small muted" : "small strong"), title,
+            Label who = Ui.label(t(s.by() == RestoreStage.By.HOST ? "desktop.stage.computer" : "desktop.stage.device"), "small muted");
+            Ui.wide(who, 7);
+            HBox row = Ui.style(Ui.row(12, Ui.label(past ? t("desktop.stage.done") : i == at ? t("desktop.stage.now") : "", past
+                    ? "small muted" : "small strong"), title,
                     who,
                     Ui.label(t("desktop.restore.about", "time", Ui.clock(Duration.ofSeconds(Math.round(s.seconds())))), "small muted")),
                     i == at && !done
                     ? "stage-row now" : "stage-row");
-            ((Label) row.getChildren().getFirst()).setMinWidth(40);
+            Ui.wide((Label) row.getChildren().getFirst(), 4.5);
             stages.getChildren().add(row);
         }
     }
@@ -171,6 +172,11 @@ public final class RestoreView implements View {
         long needed = restore.run().map(RestoreRun::modeNeededNanos)
                 .orElseGet(() -> RestoreRun.begin(RestoreStage.shipped(), 0).modeNeededNanos());
         return t(staysNanos > needed ? "desktop.restore.enough" : "desktop.restore.not-enough", "time", Ui.clock(Duration.ofNanos(needed)));
+    }
+
+    @Override
+    public String manual() {
+        return "restore";
     }
 
     @Override

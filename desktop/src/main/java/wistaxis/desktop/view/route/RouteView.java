@@ -64,7 +64,7 @@ public final class RouteView extends TicketPage {
         VBox.setVgrow(columns, Priority.ALWAYS);
         ladder.setPadding(new Insets(0, 12, 0, 0));
         beside.setPadding(new Insets(0, 12, 0, 0));
-        root.getChildren().addAll(Ui.label(t("desktop.route.title"), "large"), columns);
+        root.getChildren().addAll(Ui.text(t("desktop.route.title"), "large"), columns);
     }
 
     @Override
@@ -236,7 +236,9 @@ public final class RouteView extends TicketPage {
         });
         yes.disableProperty().bind(Bindings.createBooleanBinding(() -> why.getText().isBlank(), why.textProperty()));
         why.setOnAction(_ -> yes.fire());
-        return Ui.row(8, why, yes);
+        HBox row = Ui.row(8, Ui.named(why), yes);
+        row.setAlignment(javafx.geometry.Pos.BOTTOM_LEFT);
+        return row;
     }
 
     public static Label keeps(boolean keeps) {
@@ -254,7 +256,7 @@ public final class RouteView extends TicketPage {
     /** How far a rung is from being taken, in a word or two. */
     public static String stateOf(Route.Rung rung) {
         return rung.done() ? t("desktop.route.state.tried") : switch (rung.status()) {
-            case READY -> rung.advised() ? "open" : t("desktop.route.state.not-advised");
+            case READY -> rung.advised() ? t("desktop.route.state.open") : t("desktop.route.state.not-advised");
             case NEEDS_CONSENT -> t("desktop.route.state.owner");
             case BLOCKED -> t("desktop.route.state.not-yet");
             case REFUSED -> t("desktop.route.state.cannot");
@@ -294,8 +296,8 @@ public final class RouteView extends TicketPage {
         var agree = Ui.button("consent-yes", t("desktop.consent.agrees"), "danger", () -> answer(step, true));
         agree.disableProperty().bind(Bindings.createBooleanBinding(() -> who.getText().isBlank() || told.getText().isBlank(),
                 who.textProperty(), told.textProperty()));
-        box.getChildren().addAll(Ui.row(8, Ui.label(t("desktop.consent.who"), "strong"), who), Ui.row(8,
-                Ui.label(t("desktop.consent.told"), "strong"), told),
+        box.getChildren().addAll(Ui.row(8, Ui.labelFor(t("desktop.consent.who"), "strong", who), who), Ui.row(8,
+                Ui.labelFor(t("desktop.consent.told"), "strong", told), told),
                 Ui.row(8, agree, Ui.button("consent-no", t("desktop.consent.refuses"), "", () -> answer(step, false))),
                 Ui.text(t(bench.people().of(number).isPresent() ? "desktop.consent.recorded" : "desktop.consent.recorded-name"),
                 "small muted"));
@@ -323,6 +325,11 @@ public final class RouteView extends TicketPage {
     @Override
     public String firstFocus() {
         return page.map(RoutePage::route).flatMap(Route::recommended).map(r -> "rung-" + r.step().id()).orElse("");
+    }
+
+    @Override
+    public String manual() {
+        return "route";
     }
 
     @Override

@@ -3,9 +3,7 @@ package wistaxis.desktop.view.route;
 import static wistaxis.core.words.Say.t;
 
 import java.time.LocalDate;
-import java.time.format.DateTimeFormatter;
 import java.util.List;
-import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -26,16 +24,16 @@ import wistaxis.workbench.command.Result;
 
 /** The carrier unlock as a side job: ordered with IMEI and carrier, due in 1 to 10 business days, then activation and a look for signal. */
 public final class UnlockCard {
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("EEE d MMM", Locale.ENGLISH);
+    private static final String DAY = "EEE d MMM";
 
     private final Window shell;
     private final Workbench bench;
     private final String number;
     private final TextField imei = Ui.field("unlock-imei", t("desktop.unlock.imei"), 24);
     private final TextField carrier = Ui.field("unlock-carrier", t("desktop.unlock.carrier"), 80);
-    private final TextField country = Ui.field("unlock-country", "country", 60);
+    private final TextField country = Ui.field("unlock-country", t("desktop.unlock.country"), 60);
     private final TextField reference = Ui.field("unlock-reference", t("desktop.unlock.reference"), 60);
-    private final TextField price = Ui.field("unlock-price", "price", 30);
+    private final TextField price = Ui.field("unlock-price", t("desktop.unlock.price"), 30);
     private final TextField answerTo = Ui.field("unlock-answer-to", t("desktop.unlock.answer-to"), 120);
     private String wrong = "";
 
@@ -54,8 +52,8 @@ public final class UnlockCard {
                 imei.setText(Optional.ofNullable(bench.people().kept(number).imei()).orElse(t.fact("imei")
                         .filter(i -> !i.equals(Imei.SEALED)).orElse("")));
             }
-            card.getChildren().addAll(imei, carrier, country, reference, price, answerTo,
-                    Ui.button("unlock-order", t("desktop.unlock.ordered"), "primary", this::order));
+            Stream.of(imei, carrier, country, reference, price, answerTo).map(Ui::named).forEach(card.getChildren()::add);
+            card.getChildren().add(Ui.button("unlock-order", t("desktop.unlock.ordered"), "primary", this::order));
             if (!wrong.isEmpty()) {
                 card.getChildren().add(Ui.notice("", wrong));
             }
@@ -67,8 +65,8 @@ public final class UnlockCard {
                 order.answerTo() == null ? null
                 : t("desktop.unlock.answer-is", "address", order.answerTo())).filter(Objects::nonNull).collect(Collectors.joining(", ")),
                 "small"),
-                Ui.text(t("desktop.unlock.due", "day", DAY.format(order.ordered()), "low", DAY.format(order.earliest()), "high",
-                DAY.format(order.latest())), ""), due(t, order));
+                Ui.text(t("desktop.unlock.due", "day", Ui.date(DAY, order.ordered()), "low", Ui.date(DAY, order.earliest()), "high",
+                Ui.date(DAY, order.latest())), ""), due(t, order));
         FlowPane answers = Ui.chips(270);
         List.of(List.of("unlocked", t("desktop.unlock.unlocked")), List.of("refused", t("desktop.unlock.refused")),
                 List.of("activated-host", t("desktop.unlock.by-computer")),

@@ -51,7 +51,7 @@ public final class SettingsView implements View {
                 new Typed(Ui.field("program-of", "2026-05-12", 12), t("desktop.settings.program"),
                         t("desktop.settings.program-how"),
                         () -> Optional.ofNullable(desk.settings().programOf()).map(String::valueOf).orElse(""), desk::programOf),
-                new Typed(Ui.field("forget-days", "never", 12), t("desktop.settings.forget"),
+                new Typed(Ui.field("forget-days", t("desktop.settings.never"), 12), t("desktop.settings.forget"),
                         t("desktop.settings.forget-how"),
                         () -> Optional.ofNullable(desk.settings().forgetDays()).map(String::valueOf).orElse(""), desk::forgetDays));
         asked = bench.world().simulated() ? List.of(works) : List.of(
@@ -85,6 +85,7 @@ public final class SettingsView implements View {
             this.why = why;
             this.kept = kept;
             this.keep = keep;
+            field.setAccessibleText(asks);
             field.setText(kept.get());
             field.setOnAction(_ -> take());
             field.focusedProperty().addListener((_, _, focused) -> {
@@ -151,7 +152,7 @@ public final class SettingsView implements View {
 
     private FlowPane languages() {
         FlowPane all = Ui.chips(560);
-        Language.shipped().forEach(l -> all.getChildren().add(Ui.button("language-" + l.tag(), l.name(), l.equals(Say.language())
+        Language.all().forEach(l -> all.getChildren().add(Ui.button("language-" + l.tag(), l.name(), l.equals(Say.language())
                 ? "chip chosen" : "chip", () -> shell.speak(l))));
         return Ui.asked(400, all, "", Ui.text(t("desktop.settings.language"), "strong"));
     }
@@ -185,6 +186,11 @@ public final class SettingsView implements View {
     @Override
     public String firstFocus() {
         return "prefer-" + desk.preference(desk.planner().preferences().getFirst().preference());
+    }
+
+    @Override
+    public String manual() {
+        return "settings";
     }
 
     @Override

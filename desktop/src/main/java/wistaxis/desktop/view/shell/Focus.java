@@ -1,8 +1,10 @@
 package wistaxis.desktop.view.shell;
 
+import java.util.Objects;
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import java.util.function.Supplier;
+import java.util.stream.Stream;
 import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.scene.Parent;
@@ -34,9 +36,16 @@ final class Focus {
      */
     private void lost(@Nullable Node before, @Nullable Node now, boolean busy) {
         boolean gone = before != null && (before.getScene() != scene || before.isDisabled() || !before.isVisible());
+        if (now != null && isIn(now, HelpPane.class)) {
+            return;
+        }
         if (gone && (now == null || !isInPage(now)) && !busy) {
             Platform.runLater(this::home);
         }
+    }
+
+    private static boolean isIn(Node node, Class<? extends Node> pane) {
+        return Stream.iterate(node, Objects::nonNull, Node::getParent).anyMatch(pane::isInstance);
     }
 
     boolean isInPage(Node node) {

@@ -47,25 +47,34 @@ final class Head extends HBox {
     private final Button toBench;
     private final Button toShelf;
     private final Button toLedger;
+    private final Button toFigures;
+    private final Button toCustomers;
     private final Button toDrill;
     private final Button toSettings;
 
     Head(Workbench bench, Shell shell, ObservableNumberValue width) {
         super(8);
         this.bench = bench;
-        this.dim = Ui.button("theme", t("desktop.head.dark"), "quiet", shell::otherTheme);
-        this.toBench = Ui.button("nav-bench", t("desktop.head.bench"), "quiet", shell::showBench);
-        this.toShelf = Ui.button("nav-shelf", t("desktop.head.firmware"), "quiet", shell::showShelf);
-        this.toLedger = Ui.button("nav-ledger", t("desktop.head.ledger"), "quiet", shell::showLedger);
-        this.toDrill = Ui.button("nav-drill", t("desktop.head.practice"), "quiet", shell::showDrill);
-        this.toSettings = Ui.button("nav-settings", t("desktop.head.settings"), "quiet", shell::showSettings);
-        this.atWork = Ui.button("at-work", "", "chip chosen", bench.staff()::next);
+        this.dim = Key.LIGHT.on(Ui.button("theme", t("desktop.head.dark"), "quiet", shell::otherTheme));
+        this.toBench = Key.BENCH.on(Ui.button("nav-bench", t("desktop.head.bench"), "quiet", shell::showBench));
+        this.toShelf = Key.FILES.on(Ui.button("nav-shelf", t("desktop.head.firmware"), "quiet", shell::showShelf));
+        this.toLedger = Key.LEDGER.on(Ui.button("nav-ledger", t("desktop.head.ledger"), "quiet", shell::showLedger));
+        this.toFigures = Key.FIGURES.on(Ui.button("nav-figures", t("desktop.head.figures"), "quiet", shell::showFigures));
+        this.toCustomers = Key.CUSTOMERS.on(Ui.button("nav-customers", t("desktop.head.customers"), "quiet", shell::showCustomers));
+        this.toDrill = Key.PRACTICE.on(Ui.button("nav-drill", t("desktop.head.practice"), "quiet", shell::showDrill));
+        this.toSettings = Key.SETTINGS.on(Ui.button("nav-settings", t("desktop.head.settings"), "quiet", shell::showSettings));
+        this.atWork = Key.TECHNICIAN.on(Ui.button("at-work", "", "chip chosen", bench.staff()::next));
+        Button help = Key.HELP.on(Ui.button("help", "?", "quiet", () -> shell.help(false)));
+        help.setAccessibleText(t("desktop.help.button"));
+        Button smaller = Key.SMALLER.on(Ui.button("text-smaller", "A\u2212", "quiet", () -> shell.scale(-0.1)));
+        smaller.setAccessibleText(Key.SMALLER.words());
+        Button larger = Key.LARGER.on(Ui.button("text-larger", "A+", "quiet", () -> shell.scale(0.1)));
+        larger.setAccessibleText(Key.LARGER.words());
         HBox marks = Ui.row(8, atWork, whole(line), whole(bench.world().simulated() ? Ui.label(t("desktop.head.simulated"),
                 "tag simulated") : usb),
-                pace, dim, Ui.button("text-smaller", "A-", "quiet", () -> shell.scale(-0.1)),
-                Ui.button("text-larger", "A+", "quiet", () -> shell.scale(0.1)));
-        FlowPane folds = Ui.flow(8, whole(name), toBench, toShelf, toLedger, toDrill, toSettings,
-                Ui.button("new-ticket", t("desktop.head.new"), "", shell::newTicket), marks);
+                pace, dim, smaller, larger, help);
+        FlowPane folds = Ui.flow(8, whole(name), toBench, toShelf, toLedger, toFigures, toCustomers, toDrill, toSettings,
+                Key.NEW_TICKET.on(Ui.button("new-ticket", t("desktop.head.new"), "", shell::newTicket)), marks);
         folds.prefWrapLengthProperty().bind(javafx.beans.binding.Bindings.subtract(width, BESIDE));
         clock.setId("clock");
         setAlignment(javafx.geometry.Pos.CENTER_LEFT);
@@ -92,11 +101,13 @@ final class Head extends HBox {
 
     /** Looks at the bench anew. @param view the page that is shown */
     void refresh(View view) {
-        List.of(toBench, toShelf, toLedger, toDrill, toSettings).forEach(b -> b.getStyleClass().remove("here"));
+        List.of(toBench, toShelf, toLedger, toFigures, toCustomers, toDrill, toSettings).forEach(b -> b.getStyleClass().remove("here"));
         Optional.ofNullable(switch (view) {
             case BenchView _ -> toBench;
             case ShelfView _ -> toShelf;
-            case LedgerView _, FiguresView _, CustomersView _ -> toLedger;
+            case LedgerView _ -> toLedger;
+            case FiguresView _ -> toFigures;
+            case CustomersView _ -> toCustomers;
             case DrillView _ -> toDrill;
             case SettingsView _ -> toSettings;
             default -> null;

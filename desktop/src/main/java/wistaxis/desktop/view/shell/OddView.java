@@ -2,11 +2,8 @@ package wistaxis.desktop.view.shell;
 
 import static wistaxis.core.words.Say.t;
 
-import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
 import java.util.EnumSet;
 import java.util.List;
-import java.util.Locale;
 import javafx.scene.Parent;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.VBox;
@@ -22,8 +19,7 @@ import wistaxis.workbench.life.Change;
 
 /** A ticket that cannot be worked on here, because something in it cannot be understood: what that is, and all that is written of it. */
 public final class OddView implements View {
-    private static final DateTimeFormatter DAY_AND_TIME = DateTimeFormatter.ofPattern("d MMM yyyy HH:mm", Locale.ENGLISH)
-            .withZone(ZoneId.systemDefault());
+    private static final String DAY_AND_TIME = "d MMM yyyy HH:mm";
 
     private final Workbench bench;
     private final String number;
@@ -62,7 +58,7 @@ public final class OddView implements View {
 
     private void written(List<LedgerEntry> entries) {
         history.getChildren().setAll(entries.stream()
-                .map(e -> Ui.text(e.number() + "   " + DAY_AND_TIME.format(e.when()) + "   " + Shown.printable(EventWords.of(e.event())),
+                .map(e -> Ui.text(e.number() + "   " + Ui.date(DAY_AND_TIME, e.when()) + "   " + Shown.printable(EventWords.of(e.event())),
                 "small")).toList());
     }
 
@@ -74,6 +70,11 @@ public final class OddView implements View {
     @Override
     public String number() {
         return number;
+    }
+
+    @Override
+    public String manual() {
+        return "unreadable";
     }
 
     @Override

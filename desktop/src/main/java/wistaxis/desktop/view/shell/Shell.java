@@ -10,12 +10,15 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Function;
 import javafx.application.Platform;
+import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.Scene;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser;
+import wistaxis.core.facts.Word;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.words.Language;
@@ -53,6 +56,7 @@ public final class Shell implements Window, AutoCloseable {
     private Head head;
     private final Alarms alarms;
     private final Footer footer;
+    private final HelpPane help = new HelpPane(this::closeHelp);
     private final Focus focus;
     private final Frames frames;
     private final Faults faults;
@@ -80,6 +84,8 @@ public final class Shell implements Window, AutoCloseable {
         this.footer = new Footer(bench, this);
         this.faults = new Faults(bench, alarms::alarm, this::unreadable);
         head.time(bench.now()); // the first look comes with the next second
+        speaker.speak(Say.language().tag());
+        Word.find(Speaker.Says.class, String.valueOf(bench.routes().settings().cues())).ifPresent(speaker::says);
         root.setTop(new VBox(head, alarms));
         root.setBottom(footer);
         look.apply(scene);
@@ -95,7 +101,8 @@ public final class Shell implements Window, AutoCloseable {
         frame.setFitToHeight(true);
         frame.setFocusTraversable(false);
         frame.getStyleClass().add("frame");
-        root.setCenter(frame);
+        StackPane.setAlignment(help, Pos.TOP_RIGHT);
+        root.setCenter(new StackPane(frame, help));
         show(view);
         frames = new Frames(() -> faults.framed(this::tick), () -> moves || bench.keysRun() || bench.time().rate() > 1 || view.moves());
         frames.start();
@@ -165,10 +172,26 @@ public final class Shell implements Window, AutoCloseable {
         show(new SettingsView(this, bench));
     }
 
+    /** Opens the manual's part for the page, or the list of keys; closes it where it is open so. */
+    void help(boolean keys) {
+        help.show(view.manual(), keys);
+    }
+
+    /** @return whether the help was open */
+    boolean closeHelp() {
+        boolean open = help.isOpen();
+        help.hide();
+        if (open) {
+            focus.home();
+        }
+        return open;
+    }
+
     /** Speaks another language from now on, on every page, and says so to the settings. */
     @Override
     public void speak(Language language) {
         Say.use(language);
+        speaker.speak(language.tag());
         bench.routes().language(language.tag());
         head = new Head(bench, this, root.widthProperty());
         head.time(bench.now());
@@ -229,6 +252,7 @@ public final class Shell implements Window, AutoCloseable {
 
     private void show(View page) {
         faults.guarded(view, view::leave);
+        help.hide();
         view = page;
         frame.setContent(page.node());
         frame.setVvalue(0);

@@ -17,21 +17,34 @@ final class Shortcuts {
     }
 
     private void all(Workbench bench, Footer footer) {
-        accelerate(KeyCode.N, shell::newTicket);
-        accelerate(KeyCode.B, shell::showBench);
-        accelerate(KeyCode.L, shell::showLedger);
-        accelerate(KeyCode.K, shell::showShelf);
-        accelerate(KeyCode.D, shell::showDrill);
-        accelerate(KeyCode.G, shell::showFigures);
-        accelerate(KeyCode.F, shell::showCustomers);
-        shell.scene().getAccelerators().put(new KeyCodeCombination(KeyCode.F2), bench.staff()::next);
-        accelerate(KeyCode.Z, footer::takeBack);
+        for (Key key : Key.values()) {
+            shell.scene().getAccelerators().put(key.combination(), switch (key) {
+                case NEW_TICKET -> shell::newTicket;
+                case BENCH -> shell::showBench;
+                case FILES -> shell::showShelf;
+                case LEDGER -> shell::showLedger;
+                case FIGURES -> shell::showFigures;
+                case CUSTOMERS -> shell::showCustomers;
+                case PRACTICE -> shell::showDrill;
+                case SETTINGS -> shell::showSettings;
+                case TECHNICIAN -> bench.staff()::next;
+                case TAKE_BACK -> footer::takeBack;
+                case LIGHT -> shell::otherTheme;
+                case LARGER -> () -> shell.scale(0.1);
+                case SMALLER -> () -> shell.scale(-0.1);
+                case HELP -> () -> shell.help(false);
+                case KEYS -> () -> shell.help(true);
+            });
+        }
         shell.scene().addEventHandler(KeyEvent.KEY_PRESSED, footer::back);
-        accelerate(KeyCode.COMMA, shell::showSettings);
-        accelerate(KeyCode.T, shell::otherTheme);
-        List.of(KeyCode.PLUS, KeyCode.EQUALS, KeyCode.ADD).forEach(key -> accelerate(key, () -> shell.scale(0.1)));
-        List.of(KeyCode.MINUS, KeyCode.SUBTRACT).forEach(key -> accelerate(key, () -> shell.scale(-0.1)));
+        List.of(KeyCode.EQUALS, KeyCode.ADD).forEach(key -> accelerate(key, () -> shell.scale(0.1)));
+        accelerate(KeyCode.SUBTRACT, () -> shell.scale(-0.1));
         shell.scene().addEventFilter(KeyEvent.KEY_PRESSED, this::plus);
+        shell.scene().addEventFilter(KeyEvent.KEY_PRESSED, e -> {
+            if (e.getCode() == KeyCode.ESCAPE && shell.closeHelp()) {
+                e.consume();
+            }
+        });
     }
 
     private void accelerate(KeyCode key, Runnable action) {

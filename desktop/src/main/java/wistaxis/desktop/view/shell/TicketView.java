@@ -216,6 +216,11 @@ public final class TicketView implements View {
     }
 
     @Override
+    public String manual() {
+        return stageView.manual();
+    }
+
+    @Override
     public String next() {
         return stageView.next();
     }

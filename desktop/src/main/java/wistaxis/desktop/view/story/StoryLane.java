@@ -25,8 +25,7 @@ final class StoryLane extends Region {
     private static final double HEIGHT = 30;
     private static final double WIDE_ENOUGH = 46;
     private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm", Locale.ROOT).withZone(ZoneId.systemDefault());
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM HH:mm", Locale.ENGLISH)
-            .withZone(ZoneId.systemDefault());
+    private static final String DAY = "d MMM HH:mm";
 
     private final Canvas canvas = new Canvas();
     private final Story story;
@@ -61,7 +60,7 @@ final class StoryLane extends Region {
             draw(g, s, x, to);
             boolean first = x <= 1;
             if (x >= free && (first || x + 50 < getWidth())) {
-                String at = (first ? DAY : CLOCK).format(s.from());
+                String at = first ? Ui.date(DAY, s.from()) : CLOCK.format(s.from());
                 g.setFill(Look.color(g, "muted"));
                 g.fillText(at, x, 10);
                 free = x + (first ? 96 : 52);

@@ -26,8 +26,7 @@ import wistaxis.workbench.Workbench;
 /** A ticket's whole story on one page: what its time went into as a lane, and all that happened, from the ledger. */
 public final class StoryView extends TicketPage {
     private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm:ss", Locale.ROOT).withZone(ZoneId.systemDefault());
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("EEEE, d MMMM yyyy", Locale.ENGLISH)
-            .withZone(ZoneId.systemDefault());
+    private static final String DAY = "EEEE, d MMMM yyyy";
 
     private final Window shell;
 
@@ -72,7 +71,7 @@ public final class StoryView extends TicketPage {
         for (Story.Line l : Story.lines(entries)) {
             LocalDate its = LocalDate.ofInstant(l.at(), ZoneId.systemDefault());
             if (!its.equals(day)) {
-                list.getChildren().add(Ui.label(DAY.format(l.at()), "strong"));
+                list.getChildren().add(Ui.label(Ui.date(DAY, l.at()), "strong"));
                 day = its;
             }
             HBox row = Ui.row(14, Ui.label(CLOCK.format(l.at()), "code small muted"), Ui.text(l.words(), ""));
@@ -94,6 +93,11 @@ public final class StoryView extends TicketPage {
     @Override
     public String number() {
         return number;
+    }
+
+    @Override
+    public String manual() {
+        return "timeline";
     }
 
     @Override

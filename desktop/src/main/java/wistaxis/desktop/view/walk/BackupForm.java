@@ -21,7 +21,7 @@ final class BackupForm {
     private final Workbench bench;
     private final String number;
     private final TextField where = Ui.field("backup-where", t("desktop.backup.where"), 120);
-    private final TextField version = Ui.field("backup-version", "version", 40);
+    private final TextField version = Ui.field("backup-version", t("desktop.backup.version"), 40);
     private final TextField size = Ui.field("backup-size", t("desktop.backup.size"), 20);
     private final Label takes = Ui.text("", "small");
 
@@ -37,7 +37,7 @@ final class BackupForm {
     Node node(String kind) {
         size.textProperty().addListener((_, _, _) -> takes.setText(takes(kind)));
         takes.setText(takes(kind));
-        return Ui.column(6, Ui.flow(8, where, version, size), takes);
+        return Ui.column(6, Ui.flow(8, Ui.named(where), Ui.named(version), Ui.named(size)), takes);
     }
 
     private @Nullable Long bytes() {

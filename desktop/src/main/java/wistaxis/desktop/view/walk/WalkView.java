@@ -257,6 +257,11 @@ public final class WalkView extends TicketPage {
     }
 
     @Override
+    public String manual() {
+        return "guide";
+    }
+
+    @Override
     public String next() {
         Walk.Stop at = run().at();
         return at == null ? t("desktop.guide.next-go-on") : at.hands() == Hands.NOBODY ? t("desktop.guide.next-wait", "title", at.title())

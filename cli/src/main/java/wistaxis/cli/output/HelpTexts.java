@@ -1,0 +1,29 @@
+package wistaxis.cli.output;
+
+import java.util.Collections;
+import java.util.Enumeration;
+import java.util.Map;
+import java.util.ResourceBundle;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.words.Language;
+import wistaxis.core.words.Say;
+import wistaxis.core.words.Text;
+
+/** The texts of the help, from the message files, as the parser of the command line asks for them. */
+final class HelpTexts extends ResourceBundle {
+    /** What the parser calls the options that every command has. */
+    private static final Map<String, String> STANDARD = Map.of("mixinStandardHelpOptions.help", "cli.help.standard.help",
+            "mixinStandardHelpOptions.version", "cli.help.standard.version");
+
+    @Override
+    protected @Nullable Object handleGetObject(String key) {
+        String ours = STANDARD.getOrDefault(key.replaceAll("\\.0$", ""), key);
+        // the parser formats what it gets, so that a percent sign is written twice
+        return Language.ENGLISH.has(ours) ? Say.language().say(Text.of(ours)).replace("%", "%%") : null;
+    }
+
+    @Override
+    public Enumeration<String> getKeys() {
+        return Collections.enumeration(STANDARD.keySet().stream().map(k -> k + ".0").toList());
+    }
+}
