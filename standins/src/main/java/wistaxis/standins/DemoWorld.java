@@ -107,7 +107,7 @@ public final class DemoWorld {
         proven(1, 1480, "iPhone11,8");
         keys(1, 1476, false);
         keys(1, 1475, true);
-        restored(1, 1474);
+        restored(1, 1474, "iPhone11,8");
         handedOver(1, 1455);
 
         opened(2, 170, "Bird observatory, field phone B", "small phone with a Home pad", "computer");
@@ -115,7 +115,7 @@ public final class DemoWorld {
         agreed(2, 165, "warden");
         proven(2, 150, "iPhone14,6");
         keys(2, 140, true);
-        restored(2, 139);
+        restored(2, 139, "iPhone14,6");
         promised(2, 170, 20);
 
         opened(3, 95, "Bird observatory, field phone D", "the cracked one", "cloud");
@@ -258,12 +258,12 @@ public final class DemoWorld {
         }
     }
 
-    private void restored(int ticket, double ago) {
+    private void restored(int ticket, double ago, String model) {
         happened(ticket, ago, new TicketEvent.RestoreStarted(offer.build()));
         for (int i = 0; i < STAGES.size(); i++) {
             happened(ticket, ago - i * 1.2, new TicketEvent.StageReached(STAGES.get(i)));
         }
-        happened(ticket, ago - 4, new TicketEvent.SigningAnswered(true, Said.of("core.signing.signed", "model", "iPhone12,8", "build",
+        happened(ticket, ago - 4, new TicketEvent.SigningAnswered(true, Said.of("core.signing.signed", "model", model, "build",
                 offer.build())));
         happened(ticket, ago - 13.5, new TicketEvent.Restored(offer.version()));
     }

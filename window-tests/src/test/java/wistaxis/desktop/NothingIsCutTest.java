@@ -8,6 +8,8 @@ import java.util.List;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.words.Language;
+import wistaxis.core.words.Say;
 
 /**
  * No text on any main view is cut off or lies outside of the window: in the smallest window, and at 1280 by 800 as it opens and in the
@@ -20,6 +22,16 @@ class NothingIsCutTest {
     @Test
     void onNoMainViewInASmallWindowOrWithLargerTextInTheOtherTheme() {
         nothingIsCut("small 1024", "larger 1280");
+    }
+
+    @Test
+    void inGermanNeither() {
+        Say.use(Language.GERMAN);
+        try {
+            nothingIsCut("small German", "larger German");
+        } finally {
+            Say.use(Language.ENGLISH);
+        }
     }
 
     @Tag("long")

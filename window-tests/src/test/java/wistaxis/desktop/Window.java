@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
+import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CountDownLatch;
@@ -33,6 +34,8 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.outside.HostProbe;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.words.Language;
+import wistaxis.core.words.Say;
 import wistaxis.desktop.look.Png;
 import wistaxis.desktop.sound.Speaker;
 import wistaxis.desktop.view.shell.Shell;
@@ -446,7 +449,13 @@ final class Window implements AutoCloseable {
         return true;
     }
 
+    /** @param words in English; where another language is spoken, what it says for them */
     void sees(String words) {
+        Set<String> other = Say.language() == Language.GERMAN ? Translations.ofEnglish(words) : Set.of();
+        if (!other.isEmpty()) {
+            until(() -> other.stream().anyMatch(text()::contains), () -> other + " on screen, but there is:\n" + text());
+            return;
+        }
         until(() -> text().contains(words), () -> "[" + words + "] on screen, but there is:\n" + text());
     }
 

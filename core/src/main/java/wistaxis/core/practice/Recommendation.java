@@ -50,10 +50,10 @@ public record Recommendation(List<Rated> ranked, String reason) {
             return "";
         }
         List<String> words = rated.stream().skip(1)
-                .map(r -> t("core.timing.other", "method", r.school().school(), "chance", r.chance().inWords())).toList();
+                .map(r -> t("core.timing.other", "method", r.school().name(), "chance", r.chance().inWords())).toList();
         boolean close = rated.get(1).chance().high() >= rated.getFirst().chance().low();
         String who = hand == Hand.AVERAGE ? t("core.timing.average") : t("core.timing.for", "name", hand.name());
-        String says = t("core.timing.works", "who", who, "method", rated.getFirst().school().school(), "chance",
+        String says = t("core.timing.works", "who", who, "method", rated.getFirst().school().name(), "chance",
                 rated.getFirst().chance().inWords(), "others", words);
         return close ? says + " " + t("core.timing.close") : says;
     }

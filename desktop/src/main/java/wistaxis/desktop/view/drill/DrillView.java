@@ -12,6 +12,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import wistaxis.core.device.KeyFamily;
@@ -190,8 +191,13 @@ public final class DrillView implements View, CoachPane.Around {
     public List<Button> more() {
         List<Button> more = new ArrayList<>();
         Leitner next = practice.plan().getFirst();
-        more.add(Ui.button("drill-next", t("desktop.drill.next", "method", next.school().name(), "goal", next.school()
-                .goal().words(), "layout", next.school().family().words()), "", () -> drill.choose(next.school())));
+        Button then = Ui.button("drill-next", t("desktop.drill.next", "method", next.school().name(), "goal", next.school()
+                .goal().words(), "layout", next.school().family().words()), "", () -> drill.choose(next.school()));
+        then.setWrapText(true);
+        then.setMinWidth(0);
+        then.setMaxWidth(540);
+        then.setMinHeight(Region.USE_PREF_SIZE);
+        more.add(then);
         drill.last().ifPresent(d -> more.add(Ui.button("replay", t("desktop.drill.replay-last"), "", () -> drill.replay(d))));
         return more;
     }

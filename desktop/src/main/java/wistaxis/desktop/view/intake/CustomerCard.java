@@ -4,6 +4,7 @@ import static wistaxis.core.words.Say.t;
 
 import java.util.List;
 import java.util.Optional;
+import javafx.geometry.VPos;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
@@ -48,6 +49,7 @@ final class CustomerCard extends VBox {
             })));
         } else if (open) {
             FlowPane line = Ui.flow(8, Ui.label(t("desktop.customer.customer"), "strong"), Ui.named(name), Ui.named(reach));
+            line.setRowValignment(VPos.BOTTOM);
             Language.all().forEach(l -> line.getChildren()
                     .add(Ui.button("customer-language-" + l.tag(), l.name(), l.tag()
                     .equals(language) ? "chip chosen" : "chip", () -> {

@@ -122,6 +122,8 @@ public final class CoachPane {
         left.getChildren().setAll(around.beside().orElse(phone));
         root.setLeft(left);
         right.setMinWidth(0);
+        buttons.prefWrapLengthProperty().bind(right.widthProperty().subtract(48));
+        buttons.maxWidthProperty().bind(right.widthProperty().subtract(48));
         ScrollPane whole = Ui.scroll(right);
         whole.setFitToHeight(true); // the score takes what is left; only where there is too little it scrolls
         root.setCenter(whole);

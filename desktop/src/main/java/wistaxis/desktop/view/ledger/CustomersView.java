@@ -4,6 +4,7 @@ import static wistaxis.core.words.Say.t;
 
 import java.util.List;
 import javafx.scene.Parent;
+import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.VBox;
 import wistaxis.core.ticket.Ticket;
@@ -51,11 +52,12 @@ public final class CustomersView implements View {
     }
 
     private void row(Ticket t) {
+        Label what = Ui.text(t(t.closed() == null ? "desktop.customers.row-open" : "desktop.customers.row", "month",
+                Ui.month(t.openedAt()), "what", Visit.words(t, bench.routes().intake())), "muted");
+        what.maxWidthProperty().bind(found.widthProperty());
         found.getChildren().add(Ui.flow(12, Ui.button("customer-" + t.number(), t.number(), "", () -> shell.showTicket(t.number())),
                 Ui.text(t.title(), "strong"), Ui.text(bench.people().kept(t.number()).called(), ""),
-                Ui.text(t(t.closed() == null ? "desktop.customers.row-open" : "desktop.customers.row", "month", Ui.month(t.openedAt()),
-                "what",
-                Visit.words(t, bench.routes().intake())), "muted")));
+                what));
     }
 
     @Override

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import javafx.beans.binding.Bindings;
+import javafx.geometry.Pos;
 import javafx.scene.Parent;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -106,8 +107,10 @@ public final class HostRunView implements View {
         notices.getChildren().clear();
         HBox head = Ui.row(18, left, leftWords);
         if (host.run().filter(r -> r.current().fetch()).isPresent()) {
-            head.getChildren().addAll(Ui.gap(), Ui.named(minutes), Ui.button("host-minutes-say", t("desktop.run.save-minutes"), "",
+            HBox told = Ui.row(8, Ui.named(minutes), Ui.button("host-minutes-say", t("desktop.run.save-minutes"), "",
                     this::minutesTold));
+            told.setAlignment(Pos.BOTTOM_LEFT);
+            head.getChildren().addAll(Ui.gap(), told);
         }
         middle.getChildren().setAll(head, late, notices, buttons);
         tick();
