@@ -30,7 +30,7 @@ public record KeyStep(Action action, List<PhysicalKey> keys, @Nullable Double se
     public KeyStep {
         keys = List.copyOf(keys);
         if (seconds != null && !(seconds > 0 && seconds <= 3600)) {
-            throw new IllegalArgumentException(t("core.bad.seconds", "seconds", seconds, "action", action));
+            throw new IllegalArgumentException(t("core.bad.seconds", "seconds", String.valueOf(seconds), "action", action));
         }
     }
 }

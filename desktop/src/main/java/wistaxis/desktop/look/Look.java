@@ -14,7 +14,7 @@ import org.jspecify.annotations.Nullable;
 /**
  * How a window looks: its theme and the size of its text. Each window has its own; what is drawn by hand asks the window that it is in.
  *
- * @param scale text size against 14 px, 0.8 to 1.6
+ * @param scale text size against 14 px, 0.8 to 2
  */
 public record Look(Theme theme, double scale) {
     /** By day, in the usual size. */
@@ -80,8 +80,8 @@ public record Look(Theme theme, double scale) {
         return new Look(theme.other(), scale);
     }
 
-    /** A step of the size of the text, within 0.8 and 1.6. */
+    /** A step of the size of the text, within 0.8 and 2. */
     public Look scaled(double by) {
-        return new Look(theme, Math.clamp(Math.round((scale + by) * 10) / 10.0, 0.8, 1.6));
+        return new Look(theme, Math.clamp(Math.round((scale + by) * 10) / 10.0, 0.8, 2));
     }
 }

@@ -48,7 +48,7 @@ class SchoolFileTest {
         ["SIDE"], "seconds": 9.5        | ["TOP"], "seconds": 9.5         | button [TOP] is not on this layout
         "seconds": 9.5                  | "seconds": null                 | a hold says how long
         "release", "keys": ["SIDE"]     | "release", "keys": ["VOLUME_UP"] | is let go but was not held
-        "seconds": 9.5                  | "seconds": -1                   | [-1]
+        "seconds": 9.5                  | "seconds": -1                   | [-1.0]
         "Ours"                          | " "                             | has a name
         "goal": "dfu"                   | "goal": "moon"                  | [moon]
         "until": "host-dfu"             | "until": "sunset"               | [sunset]
