@@ -122,7 +122,7 @@ class FaultsTest {
             w.sees("stopped: the library lists");
             w.world.standIns().faults().drip(300_000);
             w.click("resume-31K88");
-            w.sees("coming");
+            w.sees("downloading");
             w.click("first-31K88");
             w.click("pause-31K88");
             w.sees("paused");
