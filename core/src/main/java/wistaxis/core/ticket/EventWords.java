@@ -4,9 +4,11 @@ import static wistaxis.core.words.Say.t;
 
 import java.time.DateTimeException;
 import java.time.Instant;
+import java.time.ZoneId;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.PhysicalKey;
@@ -17,12 +19,14 @@ import wistaxis.core.keys.Mistake;
 import wistaxis.core.keys.Reading;
 
 import wistaxis.core.steps.Walk;
+import wistaxis.core.words.Language;
 import wistaxis.core.words.Say;
 import wistaxis.core.words.Text;
 
 /** Events in words, for the ledger, the timeline and whoever else reads what happened. */
 public final class EventWords {
     private static final int DIGITS = 12;
+    private static final Pattern MOMENT = Pattern.compile("[+-]?\\d{4,10}-\\d\\d-\\d\\dT.*");
 
     private EventWords() {}
 
@@ -132,12 +136,12 @@ public final class EventWords {
         if (value.equals("unknown") || value.equals("none")) {
             return t(value.equals("none") ? "core.intake.none" : "core.intake.not-known");
         }
-        Text whole = Text.of("facts.question." + fact + "." + value);
-        if (!whole.or("").isEmpty()) {
-            return whole.toString();
+        String whole = "facts.question." + fact + "." + value;
+        if (Language.ENGLISH.has(whole)) {
+            return t(whole);
         }
         Optional<Instant> moment = moment(value);
-        return moment.isPresent() ? Say.language().dayAndTime(moment.get(), java.time.ZoneId.systemDefault()) : Say.language()
+        return moment.isPresent() ? Say.language().dayAndTime(moment.get(), ZoneId.systemDefault()) : Say.language()
                 .value(fact.endsWith("Words") ? List.of(value) : Arrays.stream(value.split(",")).map(v -> part(fact, v)).toList());
     }
 
@@ -147,6 +151,9 @@ public final class EventWords {
     }
 
     private static Optional<Instant> moment(String value) {
+        if (!MOMENT.matcher(value).matches()) {
+            return Optional.empty();
+        }
         try {
             return Optional.of(Instant.parse(value));
         } catch (DateTimeException e) {

@@ -6,7 +6,9 @@ import java.util.Locale;
 import javafx.scene.control.Control;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyCodeCombination;
 import javafx.scene.input.KeyCombination;
+import javafx.scene.input.MouseEvent;
 import wistaxis.core.facts.Word;
 
 /** The keys that mean the same on every page, in the order in which they are listed. */
@@ -22,8 +24,8 @@ enum Key {
     }
 
     KeyCombination combination() {
-        return code.isFunctionKey() ? new javafx.scene.input.KeyCodeCombination(code)
-                : new javafx.scene.input.KeyCodeCombination(code, KeyCombination.SHORTCUT_DOWN);
+        return code.isFunctionKey() ? new KeyCodeCombination(code)
+                : new KeyCodeCombination(code, KeyCombination.SHORTCUT_DOWN);
     }
 
     /** What it does. */
@@ -46,9 +48,13 @@ enum Key {
         return System.getProperty("os.name", "").toLowerCase(Locale.ROOT).startsWith("mac");
     }
 
-    /** Says on a control which key does the same. */
+    /** Says on a control which key does the same, once a mouse comes near: most never need it. */
     <T extends Control> T on(T control) {
-        control.setTooltip(new Tooltip(t("desktop.key.hint", "what", words(), "key", shown())));
+        control.addEventHandler(MouseEvent.MOUSE_ENTERED, _ -> {
+            if (control.getTooltip() == null) {
+                control.setTooltip(new Tooltip(t("desktop.key.hint", "what", words(), "key", shown())));
+            }
+        });
         return control;
     }
 }
