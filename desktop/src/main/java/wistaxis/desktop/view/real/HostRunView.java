@@ -110,6 +110,7 @@ public final class HostRunView implements View {
             HBox told = Ui.row(8, Ui.named(minutes), Ui.button("host-minutes-say", t("desktop.run.save-minutes"), "",
                     this::minutesTold));
             told.setAlignment(Pos.BOTTOM_LEFT);
+            told.setMaxHeight(Region.USE_PREF_SIZE);
             head.getChildren().addAll(Ui.gap(), told);
         }
         middle.getChildren().setAll(head, late, notices, buttons);
