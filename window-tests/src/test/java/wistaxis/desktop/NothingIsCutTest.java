@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.words.Language;
 import wistaxis.core.words.Say;
@@ -15,6 +16,7 @@ import wistaxis.core.words.Say;
  * No text on any main view is cut off or lies outside of the window: in the smallest window, and at 1280 by 800 as it opens and in the
  * other theme with 1.6 times the text.
  */
+@ExtendWith(InEnglishAgain.class)
 class NothingIsCutTest {
     @TempDir
     private Path folder = Path.of("");
@@ -27,11 +29,7 @@ class NothingIsCutTest {
     @Test
     void inGermanNeither() {
         Say.use(Language.GERMAN);
-        try {
-            nothingIsCut("small German", "larger German");
-        } finally {
-            Say.use(Language.ENGLISH);
-        }
+        nothingIsCut("small German", "larger German");
     }
 
     @Tag("long")

@@ -15,8 +15,8 @@ import java.util.Map;
 import java.util.Properties;
 import java.util.Set;
 import java.util.regex.Pattern;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.words.Language;
 import wistaxis.core.words.Say;
@@ -26,6 +26,7 @@ import wistaxis.store.files.LanguageFolder;
  * A language that nobody speaks, made of the English one, in a folder as a shop would put it there: every text is 40 % longer, in brackets
  * and with accents. Nothing is cut, and no text without accents is left: it would stand in code.
  */
+@ExtendWith(InEnglishAgain.class)
 class PseudoLanguageTest {
     private static final String PLAIN = "aeioucnyszAEIOUCNYSZ";
     private static final String ACCENTED = "\u00e1\u00e9\u00ed\u00f3\u00fa\u00e7\u00f1\u00fd\u0161\u017e\u00c1\u00c9\u00cd\u00d3\u00da\u00c7\u00d1\u00dd\u0160\u017d";
@@ -40,11 +41,6 @@ class PseudoLanguageTest {
 
     @TempDir
     private Path folder = Path.of("");
-
-    @AfterEach
-    void english() {
-        Say.use(Language.ENGLISH);
-    }
 
     @Test
     void nothingIsCutAndNothingIsLeftInEnglish() throws IOException {

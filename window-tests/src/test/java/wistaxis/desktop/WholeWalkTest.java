@@ -9,7 +9,6 @@ import java.util.List;
 import java.util.stream.Stream;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.extension.ExtendWith;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -24,17 +23,12 @@ import wistaxis.core.words.Say;
 import wistaxis.store.ledger.DataFolder;
 
 /** One locked phone from intake to ledger, in the real window, with real clicks and keys. */
-@ExtendWith(Waits.class)
+@ExtendWith({Waits.class, InEnglishAgain.class})
 class WholeWalkTest {
     private static final long LINE = 3_000_000;
 
     @TempDir
     private Path folder = Path.of("");
-
-    @AfterEach
-    void english() {
-        Say.use(Language.ENGLISH);
-    }
 
     @ParameterizedTest
     @ValueSource(strings = {"en", "de"})

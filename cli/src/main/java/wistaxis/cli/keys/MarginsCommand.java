@@ -23,7 +23,6 @@ import wistaxis.core.keys.Start;
 import wistaxis.core.practice.Chance;
 import wistaxis.core.practice.Hand;
 import wistaxis.core.practice.Margin;
-import wistaxis.core.words.Text;
 
 @Command(name = "margins", mixinStandardHelpOptions = true,
         description = "${bundle:cli.help.margins}")
@@ -86,7 +85,7 @@ public final class MarginsCommand extends Output {
 
     private static List<String> words(Row row, Score score) {
         List<String> words = new ArrayList<>(List.of(t(row.success() >= 1 ? "cli.margins.no-limit" : "cli.margins.works", "method",
-                KeySequence.name(row.school()), "start", Text.of("core.start." + row.start()), "chance", 100 * row.success(), "low",
+                KeySequence.name(row.school()), "start", row.start().words(), "chance", 100 * row.success(), "low",
                 100 * row.low(), "high", 100 * row.high(), "attempts", row.attempts(), "timing", row.hand(), "blind",
                 String.valueOf(row.blind()), "byHand", row.inHand().says())));
         for (Margin m : row.steps()) {

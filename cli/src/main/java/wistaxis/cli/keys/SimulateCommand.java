@@ -11,7 +11,6 @@ import picocli.CommandLine.Option;
 import wistaxis.cli.output.Output;
 import wistaxis.core.keys.Simulation;
 import wistaxis.core.keys.Trace;
-import wistaxis.core.words.Text;
 
 @Command(name = "simulate", mixinStandardHelpOptions = true, description = "${bundle:cli.help.simulate}")
 public final class SimulateCommand extends Output {
@@ -27,7 +26,7 @@ public final class SimulateCommand extends Output {
         Simulation.Result result = simulation.run(Trace.parse(text(trace, "trace", 10), trace.getFileName().toString()));
         List<String> words = new ArrayList<>();
         for (Simulation.Sight s : result.history()) {
-            words.add(String.format(Locale.ROOT, "%8.2f s  %-22s %s", s.at(), Text.of("core.screen." + s.screen()),
+            words.add(String.format(Locale.ROOT, "%8.2f s  %-22s %s", s.at(), s.screen().words(),
                     t("cli.simulate.computer", "shows", s.host().words())));
         }
         words.add(result.explanation());

@@ -10,6 +10,7 @@ import java.util.Locale;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.keys.Mode;
+import wistaxis.core.steps.Steps;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.EventWords;
 import wistaxis.core.ticket.Stage;
@@ -44,7 +45,7 @@ public record TicketRow(
         }
 
         String words() {
-            List<String> words = new ArrayList<>(List.of(t("cli.ticket.attempt", "step", Text.of("facts.step." + step + ".title").or(step),
+            List<String> words = new ArrayList<>(List.of(t("cli.ticket.attempt", "step", Steps.title(step),
                     "outcome", outcome == null ? Text.of("core.ending.no-outcome") : Text.of("core.outcome." + outcome).or(outcome))));
             if (stopped != null) {
                 words.add(t("cli.ticket.stopped", "why", stopped));

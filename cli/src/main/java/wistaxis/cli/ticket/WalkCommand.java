@@ -42,7 +42,7 @@ public final class WalkCommand extends Output {
             words.add(w.title() + (model == null ? "" : ", " + model.name()));
             for (Walk.Stop s : w.steps()) {
                 words.add(String.format(Locale.ROOT, "  %d. [%s] %s (%.0f–%.0f min)", w.steps().indexOf(s) + 1,
-                        Text.of("desktop.guide.hands." + s.hands()).or(s.hands().toString()), s.title(), s.low(), s.high()));
+                        s.hands(), s.title(), s.low(), s.high()));
                 words.add("     " + t("cli.guide.look-for", "see", s.see()));
                 s.answers().forEach(a -> words.add("     - " + a.words() + (a.then() == null ? "" : ": " + a.then())));
             }

@@ -156,24 +156,19 @@ public record CoachRun(Score score, List<Long> starts, long endedNanos) {
         return allCues(nowNanos).stream().filter(c -> c.atNanos() - nowNanos > -RECENT).toList();
     }
 
-    private boolean endsByTheClock(int step) {
-        return score.step(step).until() == null && !ended();
+    /** Whether a step has begun, or begins when a clock says. */
+    private boolean isCertain(int step) {
+        return step < starts.size() || score.step(step - 1).until() == null && !ended();
     }
 
     /** What is said from a moment on, as far as it is certain. */
     public List<Spoken> spoken(long nowNanos) {
         List<Spoken> all = new ArrayList<>();
         List<Span> spans = spans(nowNanos);
-        Set<PhysicalKey> down = EnumSet.noneOf(PhysicalKey.class);
-        for (int i = 0; i < score.steps() && (i < starts.size() || endsByTheClock(i - 1)); i++) {
+        for (int i = 0; i < score.steps() && isCertain(i); i++) {
             KeyStep step = score.step(i);
             Span span = spans.get(i);
-            all.add(Spoken.of(step, down, span.startNanos(), i == 0 || score.step(i - 1).until() == null));
-            if (step.action() == KeyStep.Action.RELEASE) {
-                step.keys().forEach(down::remove);
-            } else if (step.action() == KeyStep.Action.HOLD) {
-                down.addAll(step.keys());
-            }
+            all.add(Spoken.of(step, score.heldBefore(i), span.startNanos(), i == 0 || score.step(i - 1).until() == null));
             boolean timed = step.seconds() != null && (step.action() == KeyStep.Action.HOLD || step.action() == KeyStep.Action.WAIT);
             if (timed) {
                 all.addAll(Spoken.counted(span.startNanos(), span.endNanos()));
@@ -189,7 +184,7 @@ public record CoachRun(Score score, List<Long> starts, long endedNanos) {
         }
         List<Span> spans = spans(nowNanos);
         Set<PhysicalKey> down = EnumSet.noneOf(PhysicalKey.class);
-        for (int i = 0; i < score.steps() && (i < starts.size() || endsByTheClock(i - 1)); i++) {
+        for (int i = 0; i < score.steps() && isCertain(i); i++) {
             KeyStep step = score.step(i);
             Span span = spans.get(i);
             switch (step.action()) {

@@ -3,7 +3,6 @@ package wistaxis.core.coach;
 import static wistaxis.core.words.Say.t;
 
 import java.util.Set;
-import java.util.stream.Collectors;
 import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.keys.KeyStep;
 import wistaxis.core.keys.Until;
@@ -31,7 +30,7 @@ public record Instruction(String huge, String detail, double seconds, boolean co
 
     /** @param held the keys that are down before it: what goes on needs other words than what begins */
     static Instruction of(KeyStep step, Set<PhysicalKey> held, double gone, double nominal) {
-        String keys = step.keys().stream().map(k -> k.words().toString()).collect(Collectors.joining(" + "));
+        String keys = PhysicalKey.together(step.keys());
         boolean goesOn = held.containsAll(step.keys());
         String huge = switch (step.action()) {
             case TAP -> t("core.coach.tap", "buttons", keys);

@@ -48,7 +48,8 @@ public record Score(KeySequence sequence, List<Rehearsal.Span> spans) {
         return Instruction.of(step(step), heldBefore(step), goneSeconds, lengthNanos(step) / 1e9);
     }
 
-    private Set<PhysicalKey> heldBefore(int step) {
+    /** The keys that are down when a step begins. */
+    Set<PhysicalKey> heldBefore(int step) {
         Set<PhysicalKey> held = EnumSet.noneOf(PhysicalKey.class);
         for (KeyStep s : sequence.steps().subList(0, step)) {
             if (s.action() == KeyStep.Action.HOLD) {

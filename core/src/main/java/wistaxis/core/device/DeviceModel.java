@@ -2,8 +2,8 @@ package wistaxis.core.device;
 
 import java.util.List;
 import java.util.Objects;
-import java.util.stream.Collectors;
 import wistaxis.core.facts.Provenance;
+import wistaxis.core.words.Text;
 
 /**
  * One model of the catalogue.
@@ -42,7 +42,7 @@ public record DeviceModel(
 
     /** The names of its keys as they are on this body, in a row. */
     public String keysInWords() {
-        return body.keys().stream().map(k -> k.name().toString()).collect(Collectors.joining(", "));
+        return Text.join(", ", body.keys().stream().map(Body.KeyPlace::name).toList());
     }
 
     static DeviceModel of(Row row, DeviceCatalogue.Lookup lookup) {

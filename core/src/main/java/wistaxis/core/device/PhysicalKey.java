@@ -3,6 +3,7 @@ package wistaxis.core.device;
 import static wistaxis.core.words.Say.t;
 
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.Locale;
 import java.util.Optional;
 import wistaxis.core.facts.BadInput;
@@ -31,6 +32,11 @@ public enum PhysicalKey {
     /** Its name as it is written down; empty for anything else. */
     public static Optional<PhysicalKey> of(String name) {
         return Arrays.stream(values()).filter(k -> k.name().equals(name)).findFirst();
+    }
+
+    /** Several that are pressed together, for example "Side + Home". */
+    public static String together(Collection<PhysicalKey> keys) {
+        return Text.join(" + ", keys.stream().map(PhysicalKey::words).toList());
     }
 
     /** Its name in a sentence, for example "Volume Up". */

@@ -7,7 +7,6 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalLong;
-import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.Family;
 import wistaxis.core.device.PhysicalKey;
@@ -62,7 +61,7 @@ public record StepScore(int step, String what, @Nullable Long late, long from, @
     }
 
     private static String words(KeyStep step) {
-        String keys = step.keys().stream().map(k -> k.words().toString()).collect(Collectors.joining(" + "));
+        String keys = PhysicalKey.together(step.keys());
         String does = t(step.action() == KeyStep.Action.TAP ? "core.coach.tap" : "core.coach.hold", "buttons", keys);
         return step.until() == null ? does : t("core.coach.to", "does", does, "sign", step.until().mark());
     }

@@ -44,16 +44,6 @@ public record HandoverFacts(List<Check> checks, List<Advice> advice) {
         }
     }
 
-    /** An answer of a check in words; what was never one stays as it was written. */
-    public static Text words(String answer) {
-        return Text.of("facts.check-answer." + answer.replaceAll("[^a-z0-9]+", "-")).or(answer);
-    }
-
-    /** What a check is about, in a word or two. */
-    public static Text subject(String check) {
-        return Text.of("core.check." + check).or(check.replace('-', ' '));
-    }
-
     /** The check that asks whether the step helped, and its two answers. */
     public static final String STEP_HELPED = "step-helped";
     public static final String HELPED = "it helped";

@@ -13,6 +13,11 @@ public enum Judgement {
         return Text.of("core.judgement." + this);
     }
 
+    /** What it comes to for a device that may be bought. */
+    public Text ofBuying() {
+        return Text.of("core.buying." + this);
+    }
+
     @JsonValue
     @Override
     public String toString() {

@@ -17,7 +17,7 @@ import wistaxis.core.facts.Units;
 import wistaxis.core.keys.KeySequence;
 import wistaxis.core.keys.Mistake;
 import wistaxis.core.keys.Reading;
-
+import wistaxis.core.steps.Steps;
 import wistaxis.core.steps.Walk;
 import wistaxis.core.words.Language;
 import wistaxis.core.words.Say;
@@ -25,7 +25,6 @@ import wistaxis.core.words.Text;
 
 /** Events in words, for the ledger, the timeline and whoever else reads what happened. */
 public final class EventWords {
-    private static final int DIGITS = 12;
     private static final Pattern MOMENT = Pattern.compile("[+-]?\\d{4,10}-\\d\\d-\\d\\dT.*");
 
     private EventWords() {}
@@ -38,8 +37,8 @@ public final class EventWords {
             case TicketEvent.FactWithdrawn e -> t("core.event.withdrawn", "fact", fact(e.fact()));
             case TicketEvent.Identified e -> t("core.event.identified", "model", model(e.identifier()), "how", of(e.how()));
             case TicketEvent.ConsentAsked e -> t(e.given() ? "core.event.consent" : "core.event.no-consent", "who", person(e.who()), "step",
-                    step(e.step()), "told", e.toldAboutBackup());
-            case TicketEvent.RouteChosen e -> t("core.event.step", "step", step(e.step()));
+                    Steps.title(e.step()), "told", e.toldAboutBackup());
+            case TicketEvent.RouteChosen e -> t("core.event.step", "step", Steps.title(e.step()));
             case TicketEvent.BuildChosen e -> t("core.event.build", "version", e.version(), "build", e.build());
             case TicketEvent.DownloadStarted e -> e.fromByte() > 0
                     ? t("core.event.download-goes-on", "build", e.build(), "bytes", Units.inWords(e.fromByte()))
@@ -49,7 +48,7 @@ public final class EventWords {
             case TicketEvent.Downloaded e -> t("core.event.downloaded", "build", e.build(), "bytes", Units.inWords(e.bytes()), "seconds",
                     Math.round(e.seconds()));
             case TicketEvent.PackageProven e -> t("core.event.verified", "build", e.build(), "parts", e.parts(), "digest",
-                    e.sha256().substring(0, Math.min(DIGITS, e.sha256().length())));
+                    Chain.head(e.sha256()));
             case TicketEvent.PackageAccepted e -> t("core.event.used-not-verified", "build", e.build(), "parts", e.parts());
             case TicketEvent.PackageRefused e -> t("core.event.refused", "build", e.build(), "why", e.reason());
             case TicketEvent.KeysAttempted e -> e.succeeded()
@@ -61,17 +60,17 @@ public final class EventWords {
             case TicketEvent.ModeLost e -> t("core.event.mode-lost", "why", of(e.why()));
             case TicketEvent.RestoreStarted e -> e.build().isEmpty() ? t("core.event.restore-by-computer")
                     : t("core.event.restore", "build", e.build());
-            case TicketEvent.StageReached e -> t("core.event.stage", "stage", named("facts.stage.", e.stage()));
+            case TicketEvent.StageReached e -> t("core.event.stage", "stage", Text.named("facts.stage.", e.stage()));
             case TicketEvent.SigningAnswered e -> t("core.event.signing", "says", of(e.says()));
             case TicketEvent.RestoreStopped e -> t("core.event.stopped", "why", of(e.why()));
             case TicketEvent.Restored e -> t("core.event.written", "version", e.version());
-            case TicketEvent.CheckAnswered e -> t("core.event.check", "check", named("core.check.", e.check()), "answer",
-                    Text.of("facts.check-answer." + e.answer().replaceAll("[^a-z0-9]+", "-")).or(e.answer()));
-            case TicketEvent.StepTried e -> t(e.helped() ? "core.event.step-helped" : "core.event.step-failed", "step", step(e.step()));
-            case TicketEvent.Overruled e -> t("core.event.overruled", "step", step(e.step()), "why", e.reason());
+            case TicketEvent.CheckAnswered e -> t("core.event.check", "check", check(e.check()), "answer", checked(e.answer()));
+            case TicketEvent.StepTried e -> t(e.helped() ? "core.event.step-helped" : "core.event.step-failed", "step",
+                    Steps.title(e.step()));
+            case TicketEvent.Overruled e -> t("core.event.overruled", "step", Steps.title(e.step()), "why", e.reason());
             case TicketEvent.UnlockOrdered e -> t("core.event.unlock-ordered", "carrier", e.carrier(), "day", e.ordered(), "low",
                     e.earliest(), "high", e.latest());
-            case TicketEvent.UnlockAnswered e -> t("core.event.unlock", "what", named("core.unlock.", e.what()));
+            case TicketEvent.UnlockAnswered e -> t("core.event.unlock", "what", Text.named("core.unlock.", e.what()));
             case TicketEvent.Closed e -> t("core.event.closed", "how", of(e.outcome()));
             case TicketEvent.BreakRead e -> t("core.event.break-read", "says", e.says());
             case TicketEvent.Sighted e -> sighted(e);
@@ -84,17 +83,16 @@ public final class EventWords {
             case TicketEvent.HostTrouble e -> e.words().isEmpty() ? t("core.event.computer", "what", failure(e.kind()))
                     : t("core.event.computer-says", "what", failure(e.kind()), "words", e.words());
             case TicketEvent.TroubleTried e -> t(e.helped() ? "core.event.try-helped" : "core.event.try-failed", "what",
-                    named("facts.try.", e.step()));
+                    Text.named("facts.try.", e.step()));
             case TicketEvent.WalkNoted e -> Walk.find(e.way()).flatMap(w -> w.steps().stream().filter(s -> s.id().equals(e.stop()))
                     .findFirst()).map(s -> t("core.event.page", "page", s.title(), "answer", s.answer(e.answer())
                     .map(Walk.Answer::words).orElse(Text.raw(e.answer()))))
-                    .orElse(t("core.event.page", "page", spaced(e.way()) + ", " + spaced(e.stop()), "answer", spaced(e.answer())));
+                    .orElse(t("core.event.page", "page", apart(e.way()) + ", " + apart(e.stop()), "answer", apart(e.answer())));
             case TicketEvent.BackupNoted e -> t(Boolean.TRUE.equals(e.here()) ? "core.event.backup-made" : "core.event.backup-known",
                     "backup", backup(e));
-            case TicketEvent.PaperHandedOut e -> t("core.event.document", "document", named("workbench.document.", e.paper()), "entry",
+            case TicketEvent.PaperHandedOut e -> t("core.event.document", "document", Text.named("workbench.document.", e.paper()), "entry",
                     e.upTo());
-            case TicketEvent.CustomerSealed e -> t("core.event.sealed", "digest", e.sha256().substring(0, Math.min(DIGITS, e.sha256()
-                    .length())));
+            case TicketEvent.CustomerSealed e -> t("core.event.sealed", "digest", Chain.head(e.sha256()));
             case TicketEvent.CustomerForgotten e -> t("core.event.forgotten", "why", of(e.why()));
             case TicketEvent.Flapped e -> t("core.event.flapped", "times", e.times(), "seconds", Math.round(e.seconds()), "what",
                     e.period() == null ? t("core.event.loose") : t("core.event.loop", "seconds", e.period()));
@@ -128,7 +126,7 @@ public final class EventWords {
     }
 
     private static Text fact(String fact) {
-        return named("core.fact.", fact);
+        return Text.named("core.fact.", fact);
     }
 
     /** The value of a fact as the question it answers has it; what was written down or typed stays. */
@@ -165,20 +163,27 @@ public final class EventWords {
         return DeviceCatalogue.shipped().byIdentifier(identifier).map(DeviceModel::name).orElse(identifier);
     }
 
-    private static Text step(String step) {
-        return Text.of("facts.step." + step + ".title").or(spaced(step));
+    /** What went wrong at the computer. */
+    public static Text failure(String kind) {
+        return Text.of("facts.failure." + kind + ".title").or(apart(kind));
     }
 
-    private static Text failure(String kind) {
-        return Text.of("facts.failure." + kind + ".title").or(spaced(kind));
+    /** What a check is about, in a word or two. */
+    public static Text check(String check) {
+        return Text.named("core.check.", check);
+    }
+
+    /** An answer of a check; what was never one stays as it was written. */
+    public static Text checked(String answer) {
+        return Text.of("facts.check-answer." + answer.replaceAll("[^a-z0-9]+", "-")).or(answer);
     }
 
     private static Text screen(String seen) {
-        return named("core.screen.", seen.replace(' ', '-'));
+        return Text.named("core.screen.", seen.replace(' ', '-'));
     }
 
     private static Text computer(String host) {
-        return named("core.computer.", host);
+        return Text.named("core.computer.", host);
     }
 
     private static String sighted(TicketEvent.Sighted e) {
@@ -195,11 +200,7 @@ public final class EventWords {
                 e.sizeBytes() == null ? "none" : Units.inWords(e.sizeBytes()), "where", e.where() == null ? "none" : e.where());
     }
 
-    private static Text named(String keys, String id) {
-        return Text.of(keys + id).or(spaced(id));
-    }
-
-    private static String spaced(String id) {
-        return id.replaceAll("([a-z])([A-Z])", "$1 $2").replace('-', ' ');
+    private static String apart(String code) {
+        return code.replace('-', ' ');
     }
 }

@@ -13,7 +13,6 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Steps;
 import wistaxis.core.time.BenchTime;
-import wistaxis.core.words.Text;
 
 /**
  * Whether what a ledger says can have happened: what a chain of digests cannot see, because somebody may write nonsense in good order.
@@ -142,7 +141,7 @@ public final class Review {
     private void erases(LedgerEntry e, String does, @Nullable String step, boolean without, Seen seen) {
         if (step != null && Steps.is(step, Step::erases) && without) {
             found(e, t(seen.consent == null ? "core.review.never-asked" : "core.review.owner-refused", "does", does, "step",
-                    Text.of("facts.step." + step + ".title").or(step),
+                    Steps.title(step),
                     "entry", String.valueOf(seen.asked)));
         }
     }

@@ -59,6 +59,15 @@ public record Text(String key, Map<String, Object> with) {
         return Language.ENGLISH.has(key) ? this : raw(written);
     }
 
+    /**
+     * The words of a code; one that has none is said with its own words apart, {@code boot-logo} as "boot logo".
+     *
+     * @param keys the key up to the code
+     */
+    public static Text named(String keys, String code) {
+        return of(keys + code).or(code.replaceAll("([a-z])([A-Z])", "$1 $2").replace('-', ' '));
+    }
+
     public boolean isEmpty() {
         return key.isEmpty();
     }

@@ -17,6 +17,7 @@ import wistaxis.core.route.Oddities;
 import wistaxis.core.route.Readiness;
 import wistaxis.core.route.Route;
 import wistaxis.core.steps.Step;
+import wistaxis.core.ticket.EventWords;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ending;
 import wistaxis.core.ticket.Ticket;
@@ -266,7 +267,7 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
         }
         Optional<String> bad = ticket.attempt().map(handover::after).orElse(List.of()).stream()
                 .filter(c -> c.isBad(ticket.checks().get(c.id()))).findFirst()
-                .map(c -> t("core.rules.bad-answer", "answer", HandoverFacts.words(String.valueOf(ticket.checks().get(c.id()))),
+                .map(c -> t("core.rules.bad-answer", "answer", EventWords.checked(String.valueOf(ticket.checks().get(c.id()))),
                 "check", HandoverFacts.says(c, ticket)));
         if (bad.isPresent()) {
             return bad;
@@ -325,7 +326,7 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
         }
         if (ticket.running()) {
             return new Next(t(ticket.isObserved() ? "core.next.computer-runs" : "core.next.runs", "stage",
-                    Text.of("facts.stage." + ticket.restoreStage()).or(String.valueOf(ticket.restoreStage()))), false);
+                    Text.named("facts.stage.", String.valueOf(ticket.restoreStage()))), false);
         }
         return new Next(switch (ticket.stage()) {
             case INTAKE -> t("core.next.ask");

@@ -50,6 +50,10 @@ public final class LanguageFolder {
             left.add(Text.of("store.language.no-tag", "folder", folder).toString());
             return;
         }
+        if (Language.shipped(tag).isPresent()) {
+            left.add(Text.of("store.language.ships", "language", tag).toString());
+            return;
+        }
         Map<String, String> texts = new HashMap<>();
         try (Stream<Path> files = Files.list(folder)) {
             for (Path file : files.filter(f -> f.getFileName().toString().endsWith("_" + tag + END)).sorted().toList()) {
@@ -62,10 +66,6 @@ public final class LanguageFolder {
             }
         } catch (IOException e) {
             left.add(DiskTrouble.words("languages", folder, e));
-        }
-        if (Language.shipped(tag).isPresent()) {
-            left.add(Text.of("store.language.ships", "language", tag).toString());
-            return;
         }
         OutsideLanguage.Read read = OutsideLanguage.read(tag, texts);
         read.left().forEach(p -> left.add(Text.of(p.line() > 0 ? "store.language.problem-line" : "store.language.problem", "file",

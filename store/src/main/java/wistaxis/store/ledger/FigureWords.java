@@ -11,6 +11,8 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.keys.KeySequence;
+import wistaxis.core.steps.Steps;
+import wistaxis.core.ticket.EventWords;
 import wistaxis.core.words.Text;
 
 /** What figures are about, in words. */
@@ -50,13 +52,13 @@ public final class FigureWords {
     private static String helped(String what) {
         int colon = what.indexOf(": ");
         return colon < 0 ? what : named("facts.question.trouble.", what.substring(0, colon)) + ": "
-                + Text.of("facts.step." + what.substring(colon + 2) + ".title").or(what.substring(colon + 2));
+                + Steps.title(what.substring(colon + 2));
     }
 
     /** What went wrong at the computer, and what was tried. */
     private static String atComputer(String what) {
         int colon = what.indexOf(": ");
-        return colon < 0 ? what : Text.of("facts.failure." + what.substring(0, colon) + ".title").or(what.substring(0, colon)) + ": "
+        return colon < 0 ? what : EventWords.failure(what.substring(0, colon)) + ": "
                 + named("facts.try.", what.substring(colon + 2));
     }
 
@@ -67,10 +69,10 @@ public final class FigureWords {
         int at = goal.map(parts::indexOf).orElse(parts.size());
         String method = KeySequence.name(String.join(", ", parts.subList(0, at))).toString();
         return Stream.concat(Stream.of(method), parts.stream().skip(at)
-                .map(p -> named("core.goal.", p))).collect(Collectors.joining(", "));
+                .map(p -> Text.of("core.goal." + p).or(p).toString())).collect(Collectors.joining(", "));
     }
 
     private static String named(String keys, String id) {
-        return Text.of(keys + id).or(id.replace('-', ' ')).toString();
+        return Text.named(keys, id).toString();
     }
 }

@@ -188,7 +188,7 @@ public final class FamilyCard {
             notes.add(t(school.plugged() ? "store.card.plugged" : "store.card.unplugged"));
         }
         if (school.from().size() == 1) {
-            notes.add(t("core.start." + school.from().getFirst()));
+            notes.add(school.from().getFirst().words().toString());
         }
         if (school.provenance() == Provenance.MEMORY) {
             notes.add(t("store.card.from-memory"));

@@ -23,11 +23,7 @@ final class Buying implements Document {
     public Map<String, Object> values(Sheet of) {
         Map<String, Object> values = new HashMap<>();
         WalkRun run = run(of).orElseThrow();
-        values.put("verdict", switch (run.verdict()) {
-            case PASS -> Text.of("workbench.document.pass");
-            case FAIL -> Text.of("workbench.document.fail");
-            default -> Text.of("workbench.document.not-yet");
-        });
+        values.put("verdict", run.verdict().ofBuying());
         values.put("judged", Sheet.judged(run.judged()));
         return values;
     }

@@ -5,11 +5,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import wistaxis.core.device.DeviceModel;
-import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.route.BackupPlan;
 import wistaxis.core.route.CaseFacts;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Steps;
+import wistaxis.core.ticket.EventWords;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.words.Text;
@@ -25,12 +25,12 @@ final class Erasure implements Document {
         String greeting = erased.map(a -> a.checks().get(GREETING)).orElse(null);
         return erased.isEmpty() ? Optional.of(Text.of("workbench.document.nothing-erased", "number", number))
                 : "seen".equals(greeting) ? Optional.empty() : Optional.of(Text.of("workbench.document.greeting-not-seen", "number", number,
-                "answer", greeting == null ? Text.of("workbench.document.not-asked") : HandoverFacts.words(greeting)));
+                "answer", greeting == null ? Text.of("workbench.document.not-asked") : EventWords.checked(greeting)));
     }
 
     private static Optional<Attempt> erased(Ticket t) {
-        return t.attempts().reversed().stream().filter(a -> a.is(Step::erases) && (a.written() != null || a.walk().size() > 0
-                && Boolean.TRUE.equals(a.said()) || Boolean.TRUE.equals(a.said()))).findFirst();
+        return t.attempts().reversed().stream().filter(a -> a.is(Step::erases) && (a.written() != null
+                || Boolean.TRUE.equals(a.said()))).findFirst();
     }
 
     @Override

@@ -3,7 +3,6 @@ package wistaxis.workbench.document;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.Collectors;
 import wistaxis.core.route.Intake;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.words.Text;
@@ -20,8 +19,8 @@ final class Receipt implements Document {
         t.fact(Intake.TROUBLE_WORDS).ifPresent(w -> values.put("said", w));
         t.fact("deviceWords").ifPresent(w -> values.put("saidOfDevice", w));
         List<Text> backups = of.backups();
-        values.put("backup", backups.isEmpty() ? Text.of("workbench.document.a-backup", "backup", of.fact("backup")) : backups.stream()
-                .map(Text::toString).collect(Collectors.joining(" ")));
+        values.put("backup", backups.isEmpty() ? Text.of("workbench.document.a-backup", "backup", of.fact("backup")) : Text.join(" ",
+                backups));
         values.put("promised", of.promised().map(Text::raw).orElse(Text.of("workbench.document.no-time")));
         values.put("hasTerms", !of.letterhead().terms().isEmpty());
         values.put("terms", of.letterhead().terms());

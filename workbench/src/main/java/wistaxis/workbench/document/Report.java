@@ -6,9 +6,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
-import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.steps.Steps;
 import wistaxis.core.steps.WalkRun;
+import wistaxis.core.ticket.EventWords;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.words.Say;
@@ -29,7 +29,7 @@ final class Report implements Document {
         after.add(Sheet.row("version-now", Optional.ofNullable(t.restored()).map(Text::raw)
                 .orElse(Text.of("workbench.document.not-written-here"))));
         t.attempts().reversed().stream().findFirst().ifPresent(a -> a.checks().forEach((check, answer) -> after.add(Map.of("name",
-                HandoverFacts.subject(check), "value", HandoverFacts.words(answer)))));
+                EventWords.check(check), "value", EventWords.checked(answer)))));
         after.add(Sheet.row("taken-in", of.when(of.counted().getFirst().when())));
         after.add(Sheet.row("closed", t.closed() == null ? Text.of("workbench.document.still-open") : Text.of(
                 "workbench.document.closed-at", "at", of.when(Objects.requireNonNullElse(t.closedAt(), t.lastAt())), "how", t.closed())));

@@ -156,7 +156,7 @@ public final class PhoneDrawing extends Pane {
             return;
         }
         drawn = wanted;
-        setAccessibleText(t(plugged ? "desktop.device.shows-plugged" : "desktop.device.shows", "screen", words(screen)));
+        setAccessibleText(t(plugged ? "desktop.device.shows-plugged" : "desktop.device.shows", "screen", screen.words()));
         GraphicsContext g = canvas.getGraphicsContext2D();
         g.clearRect(0, 0, canvas.getWidth(), canvas.getHeight());
         g.setTextAlign(TextAlignment.CENTER);
@@ -293,10 +293,5 @@ public final class PhoneDrawing extends Pane {
     private static void words(GraphicsContext g, String text, double x, double y, double size) {
         g.setFont(Font.font("Lato", FontWeight.BOLD, size));
         g.fillText(text, x, y);
-    }
-
-    /** What the drawing shows, for those who cannot see it. */
-    public static String words(Screen screen) {
-        return t("core.screen." + screen);
     }
 }

@@ -13,6 +13,7 @@ import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.steps.Judgement;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.WalkRun;
+import wistaxis.core.ticket.EventWords;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
@@ -120,7 +121,7 @@ public final class HandoverView extends TicketPage {
         Optional<String> said = Optional.ofNullable(t.checks().get(c.id()));
         for (int i = 0; i < c.answers().size(); i++) {
             String answer = c.answers().get(i);
-            Button chip = Ui.button(c.id() + "-" + i, HandoverFacts.words(answer), said.equals(Optional.of(answer)) ? "chip chosen"
+            Button chip = Ui.button(c.id() + "-" + i, EventWords.checked(answer), said.equals(Optional.of(answer)) ? "chip chosen"
                     : "chip",
                     () -> answer(t, c.id(), answer));
             chip.setDisable(t.closed() != null);

@@ -360,7 +360,8 @@ public final class CoachPane {
         long now = bench.nowNanos();
         Optional<CoachRun> run = c.run();
         boolean silent = c.subject().blind() && run.isPresent();
-        shell.speaker().follow(silent ? List.of() : c.upcoming(), silent ? List.of() : c.spoken(), bench::nowNanos);
+        boolean wordless = silent || shell.speaker().says() == Speaker.Says.TONES;
+        shell.speaker().follow(silent ? List.of() : c.upcoming(), wordless ? List.of() : c.spoken(), bench::nowNanos);
         words.tick(now, silent);
         var state = c.subject().deviceNow();
         CoachRun shown = run.orElse(idle);
@@ -371,7 +372,7 @@ public final class CoachPane {
                     ? c.subject().device().timing() : List.of(),
                     around.facts().orElseGet(() -> new ScoreDrawing.Facts(state.plugged() ? t("desktop.coach.plugged")
                     : t("desktop.coach.unplugged"),
-                    PhoneDrawing.words(c.subject().device().screen()), c.subject().device().host().words().toString(), true)),
+                    c.subject().device().screen().words().toString(), c.subject().device().host().words().toString(), true)),
                     c.margins(of)));
         }
         phone.draw(c.subject().device().screen(), c.down(), state.plugged(), 0);

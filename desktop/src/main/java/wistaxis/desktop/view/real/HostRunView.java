@@ -182,13 +182,11 @@ public final class HostRunView implements View {
             tap.setWrapText(true);
             tap.setMinHeight(Region.USE_PREF_SIZE);
             tap.setFocusTraversable(false);
-            HBox row = Ui.style(Ui.row(12, Ui.label(i < run.at() ? t("desktop.stage.done") : i == run.at() ? t("desktop.stage.now") : "",
-                    "small strong"), tap,
-                    Ui.text(s.says(), "small muted"), Ui.gap(), Ui.label(usual(part), "small muted")), i == run.at() ? "stage-row now"
-                    : "stage-row");
-            Ui.wide((Label) row.getChildren().getFirst(), 4.5);
-            ((Label) row.getChildren().getLast()).setMinWidth(Region.USE_PREF_SIZE);
-            stages.getChildren().add(row);
+            Label state = Ui.label(i < run.at() ? t("desktop.stage.done") : i == run.at() ? t("desktop.stage.now") : "", "small strong");
+            Label usual = Ui.label(usual(part), "small muted");
+            usual.setMinWidth(Region.USE_PREF_SIZE);
+            stages.getChildren().add(Ui.style(Ui.row(12, Ui.wide(state, 4.5), tap, Ui.text(s.says(), "small muted"), Ui.gap(), usual),
+                    i == run.at() ? "stage-row now" : "stage-row"));
         }
     }
 

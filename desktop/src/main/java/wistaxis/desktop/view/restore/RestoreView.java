@@ -11,7 +11,6 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ProgressBar;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.FlowPane;
-import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import wistaxis.core.restore.RestoreRun;
@@ -141,14 +140,11 @@ public final class RestoreView implements View {
             title.setStyle("-fx-pref-width: 14em;");
             Label who = Ui.label(t(s.by() == RestoreStage.By.HOST ? "desktop.stage.computer" : "desktop.stage.device"), "small muted");
             Ui.wide(who, 7);
-            HBox row = Ui.style(Ui.row(12, Ui.label(past ? t("desktop.stage.done") : i == at ? t("desktop.stage.now") : "", past
-                    ? "small muted" : "small strong"), title,
-                    who,
-                    Ui.label(t("desktop.restore.about", "time", Ui.clock(Duration.ofSeconds(Math.round(s.seconds())))), "small muted")),
-                    i == at && !done
-                    ? "stage-row now" : "stage-row");
-            Ui.wide((Label) row.getChildren().getFirst(), 4.5);
-            stages.getChildren().add(row);
+            Label state = Ui.label(past ? t("desktop.stage.done") : i == at ? t("desktop.stage.now") : "", past ? "small muted"
+                    : "small strong");
+            stages.getChildren().add(Ui.style(Ui.row(12, Ui.wide(state, 4.5), title, who, Ui.label(t("desktop.restore.about", "time",
+                    Ui.clock(Duration.ofSeconds(Math.round(s.seconds())))), "small muted")),
+                    i == at && !done ? "stage-row now" : "stage-row"));
         }
     }
 

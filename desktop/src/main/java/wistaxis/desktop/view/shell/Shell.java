@@ -172,7 +172,7 @@ public final class Shell implements Window, AutoCloseable {
         show(new SettingsView(this, bench));
     }
 
-    /** Opens the manual's part for the page, or the list of keys; closes it where it is open so. */
+    /** Opens the manual's part for the page, or the list of keys. */
     void help(boolean keys) {
         help.show(view.manual(), keys);
     }

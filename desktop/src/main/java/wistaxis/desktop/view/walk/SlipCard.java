@@ -15,7 +15,7 @@ public final class SlipCard extends VBox {
         super(6);
         getStyleClass().add("card");
         boolean buying = run.ways().getFirst().of().equals("buying-check");
-        Label verdict = Ui.label(buying ? words(run.verdict()) : found(run.verdict()), "huge "
+        Label verdict = Ui.label(buying ? run.verdict().ofBuying() : found(run.verdict()), "huge "
                 + (run.verdict() == Judgement.PASS ? "tide" : run.verdict() == Judgement.FAIL
                 ? "erases" : "hands"));
         verdict.setId("slip-verdict");
@@ -32,14 +32,6 @@ public final class SlipCard extends VBox {
         }
         getChildren().add(Ui.text(t("desktop.guide.only-seen"),
                 "small muted"));
-    }
-
-    private static String words(Judgement verdict) {
-        return switch (verdict) {
-            case PASS -> t("desktop.guide.pass");
-            case FAIL -> t("desktop.guide.fail");
-            default -> t("desktop.guide.not-yet");
-        };
     }
 
     private static String found(Judgement verdict) {
