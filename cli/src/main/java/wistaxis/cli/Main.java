@@ -6,38 +6,38 @@ import java.io.PrintWriter;
 import java.util.List;
 import picocli.CommandLine.Command;
 import picocli.CommandLine;
+import wistaxis.cli.buttons.CardCommand;
+import wistaxis.cli.buttons.DevicesCommand;
+import wistaxis.cli.buttons.IdentifyCommand;
+import wistaxis.cli.buttons.ImeiCommand;
+import wistaxis.cli.buttons.MarginsCommand;
+import wistaxis.cli.buttons.MethodCommand;
+import wistaxis.cli.buttons.SequencesCommand;
+import wistaxis.cli.buttons.SimulateCommand;
 import wistaxis.cli.firmware.FirmwareCommand;
-import wistaxis.cli.firmware.PackageCommand;
-import wistaxis.cli.firmware.WindowCommand;
-import wistaxis.cli.keys.CardCommand;
-import wistaxis.cli.keys.DevicesCommand;
-import wistaxis.cli.keys.IdentifyCommand;
-import wistaxis.cli.keys.ImeiCommand;
-import wistaxis.cli.keys.MarginsCommand;
-import wistaxis.cli.keys.SchoolCommand;
-import wistaxis.cli.keys.SequencesCommand;
-import wistaxis.cli.keys.SimulateCommand;
+import wistaxis.cli.firmware.FirmwareFileCommand;
+import wistaxis.cli.firmware.TimeoutCommand;
 import wistaxis.cli.ledger.CustomersCommand;
+import wistaxis.cli.ledger.DocumentCommand;
 import wistaxis.cli.ledger.FiguresCommand;
 import wistaxis.cli.ledger.LedgerCommand;
-import wistaxis.cli.ledger.PaperCommand;
 import wistaxis.cli.output.Call;
+import wistaxis.cli.ticket.GuideCommand;
 import wistaxis.cli.ticket.PlanCommand;
 import wistaxis.cli.ticket.RouteCommand;
 import wistaxis.cli.ticket.TicketCommand;
-import wistaxis.cli.ticket.WalkCommand;
 
 /** Entry point of the command line. */
 @Command(name = "wistaxis", mixinStandardHelpOptions = true, version = "0.1.0", synopsisSubcommandLabel = "COMMAND",
         description = "${bundle:cli.help.main.wistaxis}")
 public final class Main implements Runnable {
-    private static final List<Class<?>> COMMANDS = List.of(DevicesCommand.class, SequencesCommand.class, WalkCommand.class,
-            PaperCommand.class, FiguresCommand.class, CustomersCommand.class,
+    private static final List<Class<?>> COMMANDS = List.of(DevicesCommand.class, SequencesCommand.class, GuideCommand.class,
+            DocumentCommand.class, FiguresCommand.class, CustomersCommand.class,
             SimulateCommand.class,
-            MarginsCommand.class, CardCommand.class, SchoolCommand.class,
+            MarginsCommand.class, CardCommand.class, MethodCommand.class,
             LedgerCommand.class, TicketCommand.class, PlanCommand.class, ImeiCommand.class, IdentifyCommand.class, RouteCommand.class,
-            FirmwareCommand.class, PackageCommand.class,
-            WindowCommand.class);
+            FirmwareCommand.class, FirmwareFileCommand.class,
+            TimeoutCommand.class);
 
     @CommandLine.Spec
     private CommandLine.Model.@org.jspecify.annotations.Nullable CommandSpec spec;

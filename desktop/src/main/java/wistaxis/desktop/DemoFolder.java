@@ -19,7 +19,7 @@ import wistaxis.core.facts.BadInput;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.standins.DemoPractice;
 import wistaxis.standins.DemoWorld;
-import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.DiskProblem;
 import wistaxis.store.files.FolderHold;
 import wistaxis.store.files.OutsideFile;
 import wistaxis.store.files.Rights;
@@ -37,7 +37,7 @@ import wistaxis.store.practice.PracticeBook;
 public final class DemoFolder {
     private static final String HALF_MADE = "half made";
 
-    /** What is copied to the shelf and made by the library for it. */
+    /** What is copied to the firmware folder and made by the library for it. */
     private static final long NEEDED = 700_000_000L;
 
     private DemoFolder() {}
@@ -66,7 +66,7 @@ public final class DemoFolder {
             }
             return DataFolder.open(root);
         } catch (IOException e) {
-            throw DiskTrouble.of("demo-folder", root, e);
+            throw DiskProblem.of("demo-folder", root, e);
         }
     }
 
@@ -89,14 +89,14 @@ public final class DemoFolder {
             practise(folder, now);
             WholeFile.write(mark, today);
         } catch (IOException e) {
-            throw DiskTrouble.of("demo-folder", folder.root(), e);
+            throw DiskProblem.of("demo-folder", folder.root(), e);
         }
     }
 
     private static void history(DataFolder folder, Instant now, DemoWorld.Past past) throws IOException {
-        Rights.makeFolder(folder.shelf());
+        Rights.makeFolder(folder.firmwareFolder());
         Rights.makeFolder(folder.standIns());
-        List<DemoWorld.Happening> history = DemoWorld.history(now, folder.shelf(), folder.standIns(), past);
+        List<DemoWorld.Happening> history = DemoWorld.history(now, folder.firmwareFolder(), folder.standIns(), past);
         try (Ledger ledger = Ledger.open(folder.ledger())) {
             ledger.together(all -> {
                 Map<Integer, String> numbers = new HashMap<>();
@@ -120,16 +120,16 @@ public final class DemoFolder {
     }
 
     /**
-     * Removes what an earlier demo made: its databases and side files, and the packages it put on the shelf. The library's packages stay,
-     * they are always the same; so does everything else.
+     * Removes what an earlier demo made: its databases and side files, and the firmware files it put there. The library's firmware files
+     * stay, they are always the same; so does everything else.
      */
     private static void clear(DataFolder folder) throws IOException {
         for (Path file : folder.files()) {
             Files.deleteIfExists(file);
         }
-        if (Files.isDirectory(folder.shelf(), LinkOption.NOFOLLOW_LINKS)) {
-            try (Stream<Path> there = Files.list(folder.shelf())) {
-                for (Path file : there.filter(DemoWorld::isPackageName).toList()) {
+        if (Files.isDirectory(folder.firmwareFolder(), LinkOption.NOFOLLOW_LINKS)) {
+            try (Stream<Path> there = Files.list(folder.firmwareFolder())) {
+                for (Path file : there.filter(DemoWorld::isFirmwareFileName).toList()) {
                     Files.deleteIfExists(file);
                 }
             }

@@ -11,8 +11,8 @@ import wistaxis.standins.ScriptedUsb;
 import wistaxis.standins.SimulatedDevice;
 import wistaxis.standins.StandInSigner;
 import wistaxis.standins.StandInWorld;
-import wistaxis.store.files.DiskTrouble;
-import wistaxis.workbench.host.OshiHost;
+import wistaxis.store.files.DiskProblem;
+import wistaxis.workbench.computer.OshiComputer;
 import wistaxis.workbench.life.World;
 
 /** The world of demo, drill and training: simulated devices on a simulated library, which serves from when it is first asked. */
@@ -32,7 +32,7 @@ public final class PracticeWorld implements World.Maker, AutoCloseable {
         this(folder, lineBytesPerSecond, ScriptedUsb.inTurn(System::nanoTime));
     }
 
-    /** @param usb what hangs on the host, by a script */
+    /** @param usb what hangs on the computer, by a script */
     public PracticeWorld(Path folder, long lineBytesPerSecond, UsbWatch usb) {
         this.usb = usb;
         this.folder = folder;
@@ -42,9 +42,9 @@ public final class PracticeWorld implements World.Maker, AutoCloseable {
     @Override
     public World make(Supplier<Instant> now) {
         benchTime = now;
-        return new World(true, this::services, StandInSigner::publicKey, StandInWorld.USUAL_PACKAGE, SimulatedDevice::new,
+        return new World(true, this::services, StandInSigner::publicKey, StandInWorld.USUAL_FIRMWARE_FILE, SimulatedDevice::new,
                 SimulatedDevice::new,
-                new OshiHost(), usb, this);
+                new OshiComputer(), usb, this);
     }
 
     private URI services() {
@@ -61,7 +61,7 @@ public final class PracticeWorld implements World.Maker, AutoCloseable {
             standIns = world;
             return world;
         } catch (IOException e) {
-            throw DiskTrouble.of("stand-ins", folder, e);
+            throw DiskProblem.of("stand-ins", folder, e);
         }
     }
 

@@ -54,7 +54,8 @@ public final class Training {
                 super.usable(stage, null);
                 return;
             }
-            pages.addAll(List.of(window::showSettings, window::showLedger, window::showFigures, window::showCustomers, window::showShelf,
+            pages.addAll(List.of(window::showSettings, window::showLedger, window::showFigures, window::showCustomers,
+                    window::showFirmwareFiles,
                     window::showDrill, window::otherTheme, window::otherTheme, window::newTicket, window::showBench));
             PauseTransition pause = new PauseTransition(EACH);
             pause.setOnFinished(_ -> {

@@ -26,14 +26,14 @@ import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.shell.Shell;
 import wistaxis.standins.DemoWorld;
 import wistaxis.standins.SimulatedDevice;
-import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.DiskProblem;
 import wistaxis.store.files.FolderHold;
 import wistaxis.store.files.LanguageFolder;
 import wistaxis.store.files.LogFile;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.workbench.Workbench;
-import wistaxis.workbench.host.OshiHost;
-import wistaxis.workbench.host.OshiUsb;
+import wistaxis.workbench.computer.OshiComputer;
+import wistaxis.workbench.computer.OshiUsb;
 import wistaxis.workbench.life.World;
 
 /** The window. Whatever keeps it from opening is said in a page in its place and on standard error, and ends with status 1. */
@@ -143,7 +143,7 @@ public class WindowApp extends Application {
 
     /** Whether it is said in words already, so that nobody needs to see where it came from. */
     private static boolean isExpected(Throwable e) {
-        return e instanceof BadInput || e instanceof DiskTrouble || e instanceof FolderHold.InUse;
+        return e instanceof BadInput || e instanceof DiskProblem || e instanceof FolderHold.InUse;
     }
 
     /** Holds the folder before anything is read or made in it. */
@@ -166,7 +166,7 @@ public class WindowApp extends Application {
             Say.use(asked.speaks().orElse(Language.chosen(null)));
             LateFront front = new LateFront();
             World.Maker world = demo || asked.practice() ? new PracticeWorld(folder.standIns(), PracticeWorld.LINE)
-                    : _ -> World.real(new OshiHost(), OshiUsb.ofThisComputer(), SimulatedDevice::new);
+                    : _ -> World.real(new OshiComputer(), OshiUsb.ofThisComputer(), SimulatedDevice::new);
             Workbench bench = new Workbench(Workbench.Setup.of(demo ? DemoWorld.NAME : t("desktop.settings.my-bench"), folder, world,
                     front));
             own.left().forEach(bench.notices()::say);
@@ -182,7 +182,7 @@ public class WindowApp extends Application {
         try {
             return LogFile.begin(folder.log());
         } catch (IOException e) {
-            System.err.println("wistaxis: " + t("desktop.no-log", "why", DiskTrouble.words("log", folder.log(), e)));
+            System.err.println("wistaxis: " + t("desktop.no-log", "why", DiskProblem.words("log", folder.log(), e)));
             return null;
         }
     }
@@ -202,7 +202,7 @@ public class WindowApp extends Application {
         try {
             folder.tidy();
         } catch (IOException e) {
-            throw DiskTrouble.of("data-folder", folder.root(), e);
+            throw DiskProblem.of("data-folder", folder.root(), e);
         }
     }
 

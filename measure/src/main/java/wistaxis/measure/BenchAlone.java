@@ -11,7 +11,7 @@ import wistaxis.standins.StandInSigner;
 import wistaxis.standins.StandInWorld;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.workbench.Workbench;
-import wistaxis.workbench.host.OshiHost;
+import wistaxis.workbench.computer.OshiComputer;
 import wistaxis.workbench.life.World;
 
 /** The workbench without a window, on a thread of its own. */
@@ -32,7 +32,8 @@ final class BenchAlone implements AutoCloseable {
     private static World world(Supplier<Instant> benchTime) {
         return new World(true, () -> {
             throw new Refusal("a measurement asks no library");
-        }, StandInSigner::publicKey, StandInWorld.USUAL_PACKAGE, SimulatedDevice::new, SimulatedDevice::new, new OshiHost(), () -> { });
+        }, StandInSigner::publicKey, StandInWorld.USUAL_FIRMWARE_FILE, SimulatedDevice::new, SimulatedDevice::new, new OshiComputer(),
+                () -> { });
     }
 
     /** How many tickets are open. */

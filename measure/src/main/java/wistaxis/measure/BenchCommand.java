@@ -9,24 +9,24 @@ import wistaxis.core.identify.LookLibrary;
 import wistaxis.core.identify.LookMeasure;
 
 @Command(name = "bench", mixinStandardHelpOptions = true, description = "Measurements.",
-        subcommands = {BenchCommand.Looks.class, BenchKeys.class, BenchLine.class, BenchLine.Serve.class, BenchPackage.class,
+        subcommands = {BenchCommand.Looks.class, BenchButtons.class, BenchDownload.class, BenchDownload.Serve.class, BenchFirmware.class,
         BenchKills.class, BenchKills.Day.class, BenchLedger.class, BenchStart.class, BenchIdle.class, BenchIdle.Watched.class,
             BenchLedger.StartOnly.class, BenchLedger.VerifyOnly.class}, synopsisSubcommandLabel = "WHAT")
 final class BenchCommand extends Output {
     @Override
     public void run() {
-        throw new BadInput("say what to measure: wistaxis bench looks, wistaxis bench line, wistaxis bench package, wistaxis bench keys, "
-                + "wistaxis bench ledger, wistaxis bench start, wistaxis bench idle or wistaxis bench kills");
+        throw new BadInput("say what to measure: wistaxis bench looks, wistaxis bench download, wistaxis bench firmware, "
+                + "wistaxis bench buttons, wistaxis bench ledger, wistaxis bench start, wistaxis bench idle or wistaxis bench kills");
     }
 
     @Command(name = "looks", mixinStandardHelpOptions = true,
-            description = "How many questions about looks settle the key family and the generation, over the whole catalogue.")
+            description = "How many questions about looks settle the button layout and the generation, over the whole catalogue.")
     static final class Looks extends Output {
         @Override
         public void run() {
             LookMeasure m = LookMeasure.of(LookLibrary.shipped(DEVICES));
             answer(m, List.of(String.format(Locale.ROOT, "models                      %d", m.models()),
-                    String.format(Locale.ROOT, "questions to the key family %.2f in the mean", m.meanToFamily()),
+                    String.format(Locale.ROOT, "questions to the layout     %.2f in the mean", m.meanToFamily()),
                     String.format(Locale.ROOT, "questions to the generation %.2f in the mean, %d at most", m.meanToGeneration(), m.most()),
                     String.format(Locale.ROOT,
                     "entropy bound               %.2f questions (looks tell %.2f of the %.2f bits of the generation)", m.bound(),

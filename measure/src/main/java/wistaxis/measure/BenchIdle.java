@@ -18,9 +18,9 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import wistaxis.cli.output.Output;
 import wistaxis.cli.output.Refusal;
+import wistaxis.core.buttons.Mode;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
-import wistaxis.core.keys.Mode;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.desktop.NoDisplay;
 import wistaxis.desktop.view.shell.Shell;
@@ -28,8 +28,8 @@ import wistaxis.standins.SimulatedDevice;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.workbench.Workbench;
-import wistaxis.workbench.host.OshiHost;
-import wistaxis.workbench.host.OshiUsb;
+import wistaxis.workbench.computer.OshiComputer;
+import wistaxis.workbench.computer.OshiUsb;
 import wistaxis.workbench.life.World;
 
 @Command(name = "idle", mixinStandardHelpOptions = true,
@@ -88,10 +88,10 @@ final class BenchIdle extends Output {
     @Command(name = "idle-window", hidden = true)
     static final class Watched extends Output {
         private static final String NUMBER = "T-0001";
-        private static final List<TicketEvent> AT_THE_HOST = List.of(new TicketEvent.FactRecorded("trouble", "looping"),
+        private static final List<TicketEvent> AT_THE_COMPUTER = List.of(new TicketEvent.FactRecorded("trouble", "looping"),
                 new TicketEvent.Identified("iPhone13,2", "by the number"),
                 new TicketEvent.ConsentAsked("recovery-restore", true, "owner", "none"), new TicketEvent.RouteChosen("recovery-restore"),
-                new TicketEvent.FirmwareFrom(TicketEvent.FirmwareFrom.HOST), new TicketEvent.ModeEntered(Mode.RECOVERY),
+                new TicketEvent.FirmwareFrom(TicketEvent.FirmwareFrom.COMPUTER), new TicketEvent.ModeEntered(Mode.RECOVERY),
                 new TicketEvent.RestoreStarted(null), new TicketEvent.StageReached("download"), new TicketEvent.StageReached("prepare"));
 
         @Option(names = "--data", required = true)
@@ -113,7 +113,7 @@ final class BenchIdle extends Output {
             try (Ledger ledger = Ledger.open(folder.ledger())) {
                 ledger.openTicket(new TicketEvent.Opened("Ferry crew 3", false), Instant.now());
             }
-            Workbench bench = new Workbench(Workbench.Setup.of("My bench", folder, _ -> World.real(new OshiHost(),
+            Workbench bench = new Workbench(Workbench.Setup.of("My bench", folder, _ -> World.real(new OshiComputer(),
                     OshiUsb.ofThisComputer(), SimulatedDevice::new), Platform::runLater));
             Shell[] shell = new Shell[1];
             Screenshots.onFx(() -> {
@@ -127,7 +127,7 @@ final class BenchIdle extends Output {
             watch("the drill, before a start", shell[0]::showDrill);
             watch("the drill, an attempt runs", () -> bench.drill().coaching().begin());
             Screenshots.onFx(() -> bench.drill().coaching().stop());
-            Screenshots.onFx(() -> bench.tickets().append(NUMBER, AT_THE_HOST));
+            Screenshots.onFx(() -> bench.tickets().append(NUMBER, AT_THE_COMPUTER));
             watch("a run of the host", () -> shell[0].showTicket(NUMBER));
             Screenshots.onFx(() -> {
                 shell[0].close();

@@ -23,9 +23,9 @@ import picocli.CommandLine.Option;
 import wistaxis.cli.output.Output;
 import wistaxis.cli.output.Progress;
 import wistaxis.cli.output.Refusal;
+import wistaxis.core.buttons.Mode;
 import wistaxis.core.facts.Said;
 import wistaxis.core.facts.Sha256;
-import wistaxis.core.keys.Mode;
 import wistaxis.core.practice.Measured;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.TicketEvent;
@@ -201,7 +201,7 @@ final class BenchKills extends Output {
                 new TicketEvent.ConsentAsked("recovery-restore", true, "owner", "no backup"),
                 new TicketEvent.RouteChosen("recovery-restore"),
                 new TicketEvent.BuildChosen("31.10", "31K88", "a".repeat(64), 1000, "newest"),
-                new TicketEvent.PackageProven("31K88", "packages/x.zip", 6, "a".repeat(64), "signed"),
+                new TicketEvent.FirmwareVerified("31K88", "packages/x.zip", 6, "a".repeat(64), "signed"),
                 new TicketEvent.ModeEntered(Mode.RECOVERY), new TicketEvent.RestoreStarted("31K88"), new TicketEvent.StageReached("check"),
                 new TicketEvent.StageReached("send"), new TicketEvent.Restored("31.10"),
                 new TicketEvent.CheckAnswered("account-lock", "owner signed in"), new TicketEvent.Closed(Said.of("handed-over")));

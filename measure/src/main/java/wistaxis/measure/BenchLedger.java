@@ -19,9 +19,9 @@ import picocli.CommandLine.Option;
 import wistaxis.cli.output.Output;
 import wistaxis.cli.output.Progress;
 import wistaxis.cli.output.Refusal;
+import wistaxis.core.buttons.Mode;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Said;
-import wistaxis.core.keys.Mode;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.store.ledger.DataFolder;
@@ -214,8 +214,8 @@ final class BenchLedger extends Output {
                 new TicketEvent.RouteChosen("recovery-restore"), new TicketEvent.BuildChosen("31.10", "31K88", "a".repeat(64), 35_000_000,
                 "Newest signed build."),
                 new TicketEvent.Downloaded("31K88", 35_000_000, 12),
-                new TicketEvent.PackageProven("31K88", "packages/x.zip", 6, "a".repeat(64), "signed"),
-                new TicketEvent.KeysAttempted("Plugged restart", "recovery", true, Said.of("recovery-seen"),
+                new TicketEvent.FirmwareVerified("31K88", "packages/x.zip", 6, "a".repeat(64), "signed"),
+                new TicketEvent.ButtonsAttempted("Plugged restart", "recovery", true, Said.of("recovery-seen"),
                 List.of()), new TicketEvent.ModeEntered(Mode.RECOVERY),
                 new TicketEvent.RestoreStarted("31K88")));
         List.of("check", "extract", "prepare", "sign", "send", "greeting").forEach(s -> way.add(new TicketEvent.StageReached(s)));

@@ -9,8 +9,8 @@ import java.util.List;
 import java.util.Locale;
 import javafx.animation.AnimationTimer;
 import javafx.application.Platform;
+import wistaxis.core.buttons.Goal;
 import wistaxis.core.coach.Cue;
-import wistaxis.core.keys.Goal;
 import wistaxis.core.ticket.Stage;
 import wistaxis.desktop.NoDisplay;
 import wistaxis.desktop.sound.ClockedCard;
@@ -22,8 +22,8 @@ import wistaxis.workbench.desk.FirmwareDesk;
 
 /**
  * Measures how close to its moment every cue is heard and how old the now-line is when it is drawn, while a restore and a download run
- * beside it. The sound card is one of
- * clockwork, so that a machine without one can measure too: the delay of a real card comes on top, and is the same for every cue.
+ * beside it. The sound card is one of clockwork, so that a machine without one can measure too: the delay of a real card comes on top,
+ * and is the same for every cue.
  */
 public final class CueMeasure {
     private final List<Long> frames = new ArrayList<>();
@@ -68,16 +68,16 @@ public final class CueMeasure {
         for (Goal goal : List.of(Goal.DFU, Goal.LEAVE_DFU, Goal.RECOVERY)) {
             Screenshots.onFx(() -> {
                 shell[0].showTicket(ticket(13), Stage.KEYS);
-                bench.desk(ticket(13)).keys().coaching().choose(goal);
-                bench.desk(ticket(13)).keys().coaching().showMe();
+                bench.desk(ticket(13)).buttons().coaching().choose(goal);
+                bench.desk(ticket(13)).buttons().coaching().showMe();
             });
-            Screenshots.waitUntil(() -> bench.desk(ticket(13)).keys().coaching().verdict().isPresent());
+            Screenshots.waitUntil(() -> bench.desk(ticket(13)).buttons().coaching().verdict().isPresent());
             Screenshots.rest(14_000); // until it is up again
         }
         List<Long> heard = card.onsets().subList(heardBefore, card.onsets().size());
         boolean[] beside = new boolean[2];
         Screenshots.onFx(() -> {
-            beside[0] = bench.ticket(ticket(12)).build() != null && !bench.ticket(ticket(12)).packageProven();
+            beside[0] = bench.ticket(ticket(12)).build() != null && !bench.ticket(ticket(12)).firmwareVerified();
             beside[1] = bench.ticket(ticket(11)).running();
             shell[0].close();
             bench.close();
@@ -97,7 +97,7 @@ public final class CueMeasure {
     private static void restore(Workbench bench, Shell shell) {
         Screenshots.onFx(() -> {
             shell.showTicket(ticket(11), Stage.KEYS);
-            bench.desk(ticket(11)).keys().coaching().showMe();
+            bench.desk(ticket(11)).buttons().coaching().showMe();
         });
         Screenshots.waitUntil(() -> bench.ticket(ticket(11)).mode() != null);
         Screenshots.rest(500);
@@ -117,7 +117,7 @@ public final class CueMeasure {
                 }
                 tickNanos = at;
                 long offset = at - bench.nowNanos();
-                bench.desk(ticket(13)).keys().coaching().upcoming().stream().filter(c -> c.atNanos() + offset <= at + 3_000_000L)
+                bench.desk(ticket(13)).buttons().coaching().upcoming().stream().filter(c -> c.atNanos() + offset <= at + 3_000_000L)
                         .map(c -> new Cue(c.atNanos() + offset, c.kind()))
                         .filter(c -> plan.stream().noneMatch(p -> Math.abs(p.atNanos() - c.atNanos()) < 1_000_000L)).forEach(plan::add);
             }

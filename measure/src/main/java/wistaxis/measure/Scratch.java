@@ -14,8 +14,8 @@ record Scratch(Path root) implements AutoCloseable {
 
     @Override
     public void close() throws IOException {
-        try (Stream<Path> walk = Files.walk(root)) {
-            for (Path path : walk.sorted(Comparator.reverseOrder()).toList()) {
+        try (Stream<Path> guide = Files.walk(root)) {
+            for (Path path : guide.sorted(Comparator.reverseOrder()).toList()) {
                 Files.delete(path);
             }
         }

@@ -13,12 +13,12 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.atomic.AtomicReference;
 import javafx.application.Platform;
-import wistaxis.core.keys.Goal;
-import wistaxis.core.keys.HostView;
+import wistaxis.core.buttons.ComputerSees;
+import wistaxis.core.buttons.Goal;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Command;
-import wistaxis.core.work.Walking;
+import wistaxis.core.work.GuideAnswers;
 import wistaxis.desktop.DemoFolder;
 import wistaxis.desktop.PracticeWorld;
 import wistaxis.desktop.look.Png;
@@ -28,8 +28,8 @@ import wistaxis.standins.ScriptedUsb;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.workbench.Workbench;
 import wistaxis.workbench.command.Result;
+import wistaxis.workbench.desk.ComputerDesk;
 import wistaxis.workbench.desk.FirmwareDesk;
-import wistaxis.workbench.desk.HostDesk;
 import wistaxis.workbench.practice.Coaching;
 
 /** Walks through the demo and takes one picture of each main view; needs no display. */
@@ -65,7 +65,7 @@ public final class Screenshots {
             Workbench bench = bench(data, PracticeWorld.LINE);
             Screenshots[] shots = new Screenshots[1];
             onFx(() -> shots[0] = new Screenshots(folder, bench));
-            shots[0].walk();
+            shots[0].guide();
             onFx(() -> {
                 shots[0].shell.close();
                 bench.close();
@@ -84,7 +84,7 @@ public final class Screenshots {
                 new PracticeWorld(folder.standIns(), lineBytesPerSecond, USB), Platform::runLater));
     }
 
-    private void walk() {
+    private void guide() {
         picture("bench", shell::showBench);
         onFx(() -> shell.showTicket(PAST.ticket(14), Stage.INTAKE));
         for (String answer : List.of("damage-none", "blacklisted-no", "backup-cloud")) {
@@ -106,7 +106,7 @@ public final class Screenshots {
         rest(6000);
         picture("firmware", () -> { });
         onFx(() -> shell.showTicket(PAST.ticket(11)));
-        onFx(() -> bench.desk(PAST.ticket(11)).keys().coaching().showMe());
+        onFx(() -> bench.desk(PAST.ticket(11)).buttons().coaching().showMe());
         rest(3000 + 8300);
         picture("keys", () -> { });
         waitUntil(() -> bench.ticket(PAST.ticket(11)).mode() != null);
@@ -128,25 +128,26 @@ public final class Screenshots {
         waitUntil(() -> bench.drill().coaching().verdict().isPresent());
         picture("drill", () -> { });
         real();
-        walks();
+        guides();
         picture("handover", () -> shell.showTicket(PAST.ticket(10)));
         picture("ledger", shell::showLedger);
-        papers();
+        documents();
     }
 
-    /** After a restore: set-up page by page, the papers, the shop's figures. */
-    private void papers() {
+    /** After a restore: set-up page by page, the documents, the shop's figures. */
+    private void documents() {
         String restored = opened("Pilot's phone", "unavailable", "iPhone13,2");
         onFx(() -> at(restored, List.of(new TicketEvent.FactRecorded("backup", "cloud"), new TicketEvent.FactRecorded("locating",
-                "on"), Walking.backup(bench.ticket(restored), "cloud", "31.9", LocalDate.of(2026, 5, 9), 36_000_000_000L, "", false),
-                Walking.backup(bench.ticket(restored), "cloud", "32.0", LocalDate.of(2026, 5, 11), null, "", false),
+                "on"), GuideAnswers.backup(bench.ticket(restored), "cloud", "31.9", LocalDate.of(2026, 5, 9), 36_000_000_000L, "", false),
+                GuideAnswers.backup(bench.ticket(restored), "cloud", "32.0", LocalDate.of(2026, 5, 11), null, "", false),
                 new TicketEvent.ConsentAsked("recovery-restore", true, "the customer", "there is a cloud backup"),
                 new TicketEvent.RouteChosen("recovery-restore"), new TicketEvent.RestoreStarted("31K88"), new TicketEvent.Restored("31.10"),
-                new TicketEvent.WalkNoted("set-up", "greeting", "seen"), new TicketEvent.WalkNoted("set-up", "language", "done"),
-                new TicketEvent.WalkNoted("set-up", "by-hand", "hand"), new TicketEvent.WalkNoted("set-up", "network", "joined"),
-                new TicketEvent.WalkNoted("set-up", "activation", "asks"), new TicketEvent.WalkNoted("set-up", "account-lock", "signed-in"),
-                new TicketEvent.WalkNoted("set-up", "privacy", "read"), new TicketEvent.WalkNoted("set-up", "face", "later"),
-                new TicketEvent.WalkNoted("set-up", "passcode", "set"))));
+                new TicketEvent.GuideNoted("set-up", "greeting", "seen"), new TicketEvent.GuideNoted("set-up", "language", "done"),
+                new TicketEvent.GuideNoted("set-up", "by-hand", "hand"), new TicketEvent.GuideNoted("set-up", "network", "joined"),
+                new TicketEvent.GuideNoted("set-up", "activation", "asks"), new TicketEvent.GuideNoted("set-up", "account-lock",
+                        "signed-in"),
+                new TicketEvent.GuideNoted("set-up", "privacy", "read"), new TicketEvent.GuideNoted("set-up", "face", "later"),
+                new TicketEvent.GuideNoted("set-up", "passcode", "set"))));
         Map.of(restored, "Ines Quillfeather", PAST.ticket(10), "Ines Quillfeather", PAST.ticket(12), "Odo Quillfeather").forEach((n, who) ->
                 onFx(() -> bench.commands().give(n, new Command.Keep(who, "quay 7, third bell", ""))));
         settle();
@@ -154,23 +155,25 @@ public final class Screenshots {
             shell.showTicket(restored);
             press("set-up-go", "");
         });
-        onFx(() -> shell.showPapers(restored));
+        onFx(() -> shell.showDocuments(restored));
         waitUntil(() -> shell.scene().lookup("#paper-page") != null);
         picture("documents", () -> { });
         onFx(shell::showFigures);
         rest(1000);
         picture("figures", () -> { });
-        picture("timeline", () -> shell.showStory(PAST.ticket(10)));
+        picture("timeline", () -> shell.showTimeline(PAST.ticket(10)));
         onFx(shell::showCustomers);
         picture("customers", () -> press("customer-search", "quillfeather"));
     }
 
-    /** What is done without a computer: backups beside the route, a stop of a walk, the slip of a buying check. */
-    private void walks() {
+    /** What is done without a computer: backups beside the route, a stop of a guide, the slip of a buying check. */
+    private void guides() {
         String sale = opened("Tide-table tablet, to be sold", "sale", "iPad13,18");
-        for (TicketEvent e : List.of(Walking.backup(bench.ticket(sale), "cloud", "31.9", LocalDate.of(2026, 4, 30), 36_000_000_000L, "",
+        for (TicketEvent e : List.of(GuideAnswers.backup(bench.ticket(sale), "cloud", "31.9", LocalDate.of(2026, 4, 30), 36_000_000_000L,
+                "",
                 false),
-                Walking.backup(bench.ticket(sale), "computer", "32.0 test 2", LocalDate.of(2026, 5, 9), 41_000_000_000L, "owner's laptop",
+                GuideAnswers.backup(bench.ticket(sale), "computer", "32.0 test 2", LocalDate.of(2026, 5, 9), 41_000_000_000L,
+                        "owner's laptop",
                 false))) {
             onFx(() -> at(sale, e));
         }
@@ -179,15 +182,15 @@ public final class Screenshots {
         picture("backups", () -> shell.showTicket(sale, Stage.ROUTE));
         String locked = opened("Deckhand's phone", "unavailable", "iPhone14,5");
         onFx(() -> at(locked, List.of(new TicketEvent.ConsentAsked("lock-screen-erase", true, "owner", "there is no backup"),
-                new TicketEvent.RouteChosen("lock-screen-erase"), new TicketEvent.WalkNoted("lock-screen-erase", "network", "there"),
-                new TicketEvent.WalkNoted("lock-screen-erase", "tries", "try"))));
+                new TicketEvent.RouteChosen("lock-screen-erase"), new TicketEvent.GuideNoted("lock-screen-erase", "network", "there"),
+                new TicketEvent.GuideNoted("lock-screen-erase", "tries", "try"))));
         settle();
         picture("guide", () -> shell.showTicket(locked));
         String bought = opened("Phone from the quay market", "second-hand", "iPhone13,2");
         onFx(() -> at(bought, List.of(new TicketEvent.RouteChosen("buying-check"),
-                new TicketEvent.WalkNoted("buying-check", "imei", "same"), new TicketEvent.WalkNoted("buying-check", "register", "clean"),
-                new TicketEvent.WalkNoted("buying-check", "erased", "seen"), new TicketEvent.WalkNoted("buying-check", "owner", "asks"),
-                new TicketEvent.WalkNoted("buying-check", "papers", "none"))));
+                new TicketEvent.GuideNoted("buying-check", "imei", "same"), new TicketEvent.GuideNoted("buying-check", "register", "clean"),
+                new TicketEvent.GuideNoted("buying-check", "erased", "seen"), new TicketEvent.GuideNoted("buying-check", "owner", "asks"),
+                new TicketEvent.GuideNoted("buying-check", "papers", "none"))));
         settle();
         onFx(() -> shell.showTicket(bought));
     }
@@ -201,13 +204,13 @@ public final class Screenshots {
         at(number, List.of(event));
     }
 
-    private String opened(String title, String trouble, String identifier) {
+    private String opened(String title, String problem, String identifier) {
         AtomicReference<CompletableFuture<Result>> asked = new AtomicReference<>();
         onFx(() -> asked.set(bench.open(title)));
         String number = asked.get().join().orThrow().number();
-        Map.of("trouble", trouble, "ownership", "proved", "liquid", "no", "battery", "ok", "brokenKeys", "none", "blacklisted", "no",
+        Map.of("trouble", problem, "ownership", "proved", "liquid", "no", "battery", "ok", "brokenKeys", "none", "blacklisted", "no",
                 "opens",
-                trouble.equals("sale") ? "yes" : "no", "wrongTries", "6", "online", "yes", "ownerPassword", "yes")
+                problem.equals("sale") ? "yes" : "no", "wrongTries", "6", "online", "yes", "ownerPassword", "yes")
                 .forEach((fact, value) -> onFx(() -> at(number, new TicketEvent.FactRecorded(fact, value))));
         onFx(() -> at(number, new TicketEvent.Identified(identifier, "by the number on the back")));
         settle();
@@ -216,20 +219,20 @@ public final class Screenshots {
 
     /** The ticket that is worked on as on the real bench. */
     private void real() {
-        USB.shows(ScriptedUsb.phone(HostView.NORMAL));
+        USB.shows(ScriptedUsb.phone(ComputerSees.NORMAL));
         onFx(() -> shell.showTicket(REAL, Stage.KEYS));
         waitUntil(() -> !bench.usb().offers(REAL).isEmpty());
         onFx(() -> bench.usb().bind(REAL, bench.usb().offers(REAL).getFirst()));
         settle();
-        Coaching coaching = bench.desk(REAL).keys().coaching();
+        Coaching coaching = bench.desk(REAL).buttons().coaching();
         onFx(coaching::begin);
         rest(3000 + 6500);
         onFx(coaching::over);
         picture("real-seen", () -> { });
-        HostDesk host = bench.desk(REAL).host();
-        USB.shows(ScriptedUsb.phone(HostView.RECOVERY));
-        waitUntil(() -> host.mayNot().isEmpty());
-        onFx(host::start);
+        ComputerDesk computer = bench.desk(REAL).computer();
+        USB.shows(ScriptedUsb.phone(ComputerSees.RECOVERY));
+        waitUntil(() -> computer.mayNot().isEmpty());
+        onFx(computer::start);
         settle();
         onFx(() -> bench.commands().give(REAL, new Command.NoteLeft(12)));
         picture("real-restore", () -> shell.showTicket(REAL, Stage.RESTORE));

@@ -8,19 +8,19 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.TreeMap;
+import wistaxis.core.buttons.ButtonSequence;
+import wistaxis.core.buttons.Goal;
+import wistaxis.core.buttons.Mode;
+import wistaxis.core.buttons.SequenceLibrary;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.facts.Said;
-import wistaxis.core.keys.Goal;
-import wistaxis.core.keys.KeySequence;
-import wistaxis.core.keys.Mode;
-import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Steps;
 import wistaxis.core.ticket.Ending;
 import wistaxis.core.ticket.TicketEvent;
 
 /**
- * Nine months of the invented shop before the demo's day: a few hundred closed tickets, worked on as on a real bench with a host that
+ * Nine months of the invented shop before the demo's day: a few hundred closed tickets, worked on as on a real bench with a computer that
  * fetches. Every number in it is invented, and the same each time.
  */
 final class DemoPast {
@@ -43,17 +43,17 @@ final class DemoPast {
             "restore-firmware", "verify", "restart", "second-bar", "greeting");
     private static final List<Double> MINUTES = List.of(9.0, 1.0, 2.2, 1.1, 0.2, 1.4, 5.0, 1.1, 1.2, 0.8, 3.5, 0.5);
 
-    /** The ladders as this shop went up them, and how often in a hundred a rung helped. */
-    private static final Map<String, Map<String, Integer>> LADDERS = Map.of(
-            "unavailable", rungs("lock-screen-erase", 45, "remote-erase", 55, "recovery-restore", 88, "dfu-restore", 80),
-            "passcode-forgotten", rungs("wait-and-try", 15, "lock-screen-erase", 50, "recovery-restore", 90, "dfu-restore", 80),
-            "disabled", rungs("remote-erase", 40, "recovery-restore", 88, "dfu-restore", 75),
-            "looping", rungs("force-restart", 22, "recovery-in-out", 12, "recovery-update", 62, "recovery-restore", 60, "dfu-restore", 40),
-            "stuck-on-logo", rungs("force-restart", 35, "recovery-update", 60, "recovery-restore", 55, "dfu-restore", 35),
-            "frozen", rungs("force-restart", 75, "recovery-update", 60, "recovery-restore", 70),
-            "dead", rungs("charge", 40, "recovery-update", 25, "recovery-restore", 25),
-            "slow", rungs("force-restart", 30, "recovery-update", 65, "settings-erase", 80));
-    private static final List<String> TROUBLES = List.of("unavailable", "unavailable", "unavailable", "unavailable", "passcode-forgotten",
+    /** The routes as this shop went up them, and how often in a hundred a step helped. */
+    private static final Map<String, Map<String, Integer>> ROUTES = Map.of(
+            "unavailable", steps("lock-screen-erase", 45, "remote-erase", 55, "recovery-restore", 88, "dfu-restore", 80),
+            "passcode-forgotten", steps("wait-and-try", 15, "lock-screen-erase", 50, "recovery-restore", 90, "dfu-restore", 80),
+            "disabled", steps("remote-erase", 40, "recovery-restore", 88, "dfu-restore", 75),
+            "looping", steps("force-restart", 22, "recovery-in-out", 12, "recovery-update", 62, "recovery-restore", 60, "dfu-restore", 40),
+            "stuck-on-logo", steps("force-restart", 35, "recovery-update", 60, "recovery-restore", 55, "dfu-restore", 35),
+            "frozen", steps("force-restart", 75, "recovery-update", 60, "recovery-restore", 70),
+            "dead", steps("charge", 40, "recovery-update", 25, "recovery-restore", 25),
+            "slow", steps("force-restart", 30, "recovery-update", 65, "settings-erase", 80));
+    private static final List<String> PROBLEMS = List.of("unavailable", "unavailable", "unavailable", "unavailable", "passcode-forgotten",
             "disabled", "looping", "looping", "looping", "stuck-on-logo", "frozen", "dead", "slow");
 
     private final Random random = new Random(SEED);
@@ -66,10 +66,10 @@ final class DemoPast {
         this.at = now;
     }
 
-    private static Map<String, Integer> rungs(Object... rungs) {
+    private static Map<String, Integer> steps(Object... steps) {
         Map<String, Integer> all = new java.util.LinkedHashMap<>();
-        for (int i = 0; i < rungs.length; i += 2) {
-            all.put((String) rungs[i], (Integer) rungs[i + 1]);
+        for (int i = 0; i < steps.length; i += 2) {
+            all.put((String) steps[i], (Integer) steps[i + 1]);
         }
         return all;
     }
@@ -108,12 +108,12 @@ final class DemoPast {
     }
 
     private void one() {
-        String trouble = one(TROUBLES);
+        String problem = one(PROBLEMS);
         String model = one(MODELS);
         String backup = one(List.of("cloud", "cloud", "computer", "none"));
         now(new TicketEvent.Opened(String.format(java.util.Locale.ROOT, one(WHOSE), 1 + random.nextInt(14)), true, true));
         after(0.4);
-        fact("trouble", trouble);
+        fact("trouble", problem);
         new TreeMap<>(Map.of("ownership", "proved", "liquid", "no", "battery", "ok", "brokenKeys", "none", "blacklisted", "no", "backup",
                 backup)).forEach(this::fact);
         fact("promised", at.plus(Duration.ofMinutes(100 + 10L * random.nextInt(9))).truncatedTo(ChronoUnit.MINUTES).toString());
@@ -122,16 +122,16 @@ final class DemoPast {
         after(2);
         List<String> failed = new ArrayList<>();
         boolean helped = false;
-        for (Map.Entry<String, Integer> rung : LADDERS.get(trouble).entrySet()) {
-            if (chance(25) && rung.getValue() < 50) {
+        for (Map.Entry<String, Integer> step : ROUTES.get(problem).entrySet()) {
+            if (chance(25) && step.getValue() < 50) {
                 continue; // this owner or device did not allow for it
             }
             after(chance(15) ? 25 : 2);
-            helped = taken(rung.getKey(), rung.getValue(), model, backup);
+            helped = taken(step.getKey(), step.getValue(), model, backup);
             if (helped) {
                 break;
             }
-            failed.add(rung.getKey());
+            failed.add(step.getKey());
         }
         if (helped) {
             after(chance(20) ? 40 : 4);
@@ -141,7 +141,7 @@ final class DemoPast {
         now(new TicketEvent.Closed(helped ? Said.of("handed-over") : Ending.toHardware(failed)));
     }
 
-    /** A rung is taken. @return whether it helped */
+    /** A step is taken. @return whether it helped */
     private boolean taken(String step, int helps, String model, String backup) {
         boolean erases = Steps.is(step, Step::erases);
         if (erases) {
@@ -163,9 +163,9 @@ final class DemoPast {
         return helped;
     }
 
-    /** Keys, then a run on the host. @return whether it went through */
+    /** Keys, then a run on the computer. @return whether it went through */
     private boolean written(String step, String model) {
-        now(new TicketEvent.FirmwareFrom(TicketEvent.FirmwareFrom.HOST));
+        now(new TicketEvent.FirmwareFrom(TicketEvent.FirmwareFrom.COMPUTER));
         Goal goal = step.equals("dfu-restore") ? Goal.DFU : Goal.RECOVERY;
         String who = one(PEOPLE);
         if (!mode(goal, model, who)) {
@@ -188,11 +188,11 @@ final class DemoPast {
     }
 
     private boolean troubled() {
-        now(new TicketEvent.HostTrouble("error", "It could not be restored (14)"));
-        for (Map.Entry<String, Integer> tried : rungs("once-more", 30, "cable-and-port", 55, "update-host", 35).entrySet()) {
+        now(new TicketEvent.ComputerProblem("error", "It could not be restored (14)"));
+        for (Map.Entry<String, Integer> tried : steps("once-more", 30, "cable-and-port", 55, "update-host", 35).entrySet()) {
             after(8);
             boolean helped = chance(tried.getValue());
-            now(new TicketEvent.TroubleTried(tried.getKey(), helped));
+            now(new TicketEvent.ProblemTried(tried.getKey(), helped));
             if (helped) {
                 after(14);
                 now(new TicketEvent.Restored(version));
@@ -205,14 +205,14 @@ final class DemoPast {
 
     /** @return whether one of four attempts landed */
     private boolean mode(Goal goal, String model, String who) {
-        List<KeySequence> schools = SequenceLibrary.shipped().of(DeviceCatalogue.shipped().byIdentifier(model).orElseThrow().family(),
+        List<ButtonSequence> methods = SequenceLibrary.shipped().of(DeviceCatalogue.shipped().byIdentifier(model).orElseThrow().family(),
                 goal);
-        KeySequence school = schools.get(chance(70) ? 0 : random.nextInt(schools.size()));
+        ButtonSequence method = methods.get(chance(70) ? 0 : random.nextInt(methods.size()));
         int lands = (goal == Goal.DFU ? 45 : 75) + (who.equals(DemoPractice.PERSON) ? 10 : 0);
         for (int i = 0; i < 4; i++) {
             after(0.7);
             boolean landed = chance(lands);
-            now(new TicketEvent.KeysAttempted(school.school(), goal.toString(), landed, landed
+            now(new TicketEvent.ButtonsAttempted(method.method(), goal.toString(), landed, landed
                     ? Said.of("host-has-it", "mode", goal.toString()) : Said.of("up-on-host"), List.of(), who));
             if (landed) {
                 now(new TicketEvent.ModeEntered(Mode.of(goal.toString())));
@@ -230,7 +230,7 @@ final class DemoPast {
                     List.of("network", "joined"), List.of("activation", "activated"));
             for (List<String> page : pages) {
                 after(page.getFirst().equals("activation") ? 2.5 : 0.8);
-                now(new TicketEvent.WalkNoted("set-up", page.getFirst(), page.getLast()));
+                now(new TicketEvent.GuideNoted("set-up", page.getFirst(), page.getLast()));
             }
         }
         new TreeMap<>(Map.of("account-lock", "owner signed in", "passcode-set", "set by the owner", "data-back", backup.equals("none")

@@ -8,19 +8,19 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import wistaxis.core.buttons.ButtonSequence;
+import wistaxis.core.buttons.ButtonStep;
+import wistaxis.core.buttons.DeviceMachine;
+import wistaxis.core.buttons.DeviceState;
+import wistaxis.core.buttons.Explanation;
+import wistaxis.core.buttons.Landing;
+import wistaxis.core.buttons.Playing;
+import wistaxis.core.buttons.Rehearsal;
+import wistaxis.core.buttons.SequenceLibrary;
+import wistaxis.core.buttons.Trace;
+import wistaxis.core.device.DeviceButton;
 import wistaxis.core.device.DeviceCatalogue;
-import wistaxis.core.device.Family;
-import wistaxis.core.device.PhysicalKey;
-import wistaxis.core.keys.DeviceMachine;
-import wistaxis.core.keys.DeviceState;
-import wistaxis.core.keys.Explanation;
-import wistaxis.core.keys.KeySequence;
-import wistaxis.core.keys.KeyStep;
-import wistaxis.core.keys.Landing;
-import wistaxis.core.keys.Playing;
-import wistaxis.core.keys.Rehearsal;
-import wistaxis.core.keys.SequenceLibrary;
-import wistaxis.core.keys.Trace;
+import wistaxis.core.device.LayoutFacts;
 import wistaxis.core.practice.Drilled;
 import wistaxis.core.practice.Margin;
 import wistaxis.core.practice.Measured;
@@ -31,7 +31,7 @@ public final class DemoPractice {
     /** Who practised. */
     public static final String PERSON = "Marsh keeper";
 
-    private static final List<String> SCHOOLS = List.of("SIDE-KEY/dfu/Ten-five-ten", "SIDE-KEY/dfu/Black then both",
+    private static final List<String> METHODS = List.of("SIDE-KEY/dfu/Ten-five-ten", "SIDE-KEY/dfu/Black then both",
             "SIDE-KEY/recovery/Plugged restart", "TOP-PAD/dfu/Three-ten-five");
 
     private DemoPractice() {}
@@ -39,17 +39,17 @@ public final class DemoPractice {
     /** Attempts of the twelve days before, oldest first. */
     public static List<Drilled> attempts(Instant now) {
         Random random = new Random(11);
-        Map<KeySequence, List<Margin>> margins = new HashMap<>();
+        Map<ButtonSequence, List<Margin>> margins = new HashMap<>();
         List<Drilled> all = new ArrayList<>();
         for (int day = 12; day >= 1; day--) {
             double unsteady = 0.05 + 0.09 * day;
             for (int i = 0; i < (day % 4 == 3 ? 0 : 4 + random.nextInt(4)); i++) {
-                KeySequence school = SequenceLibrary.shipped().all().stream()
-                        .filter(s -> s.key().equals(SCHOOLS.get(random.nextInt(SCHOOLS.size())))).findFirst()
+                ButtonSequence method = SequenceLibrary.shipped().all().stream()
+                        .filter(s -> s.key().equals(METHODS.get(random.nextInt(METHODS.size())))).findFirst()
                         .orElse(SequenceLibrary.shipped().all().getFirst());
-                List<Margin> known = margins.computeIfAbsent(school,
+                List<Margin> known = margins.computeIfAbsent(method,
                         q -> Margin.of(q, DeviceCatalogue.shipped().family(q.family()), q.from().getFirst()));
-                all.add(attempt(school, known, now.minus(Duration.ofDays(day)).plus(Duration.ofMinutes(2L * i)), unsteady, random));
+                all.add(attempt(method, known, now.minus(Duration.ofDays(day)).plus(Duration.ofMinutes(2L * i)), unsteady, random));
             }
         }
         return all;
@@ -67,13 +67,13 @@ public final class DemoPractice {
         return all;
     }
 
-    private static Drilled attempt(KeySequence school, List<Margin> margins, Instant at, double unsteady, Random random) {
-        Family family = DeviceCatalogue.shipped().family(school.family());
+    private static Drilled attempt(ButtonSequence method, List<Margin> margins, Instant at, double unsteady, Random random) {
+        LayoutFacts family = DeviceCatalogue.shipped().family(method.family());
         DeviceMachine machine = new DeviceMachine(family);
-        List<Trace.Event> events = events(school, new Rehearsal(school, family, school.from().getFirst()).spans(), unsteady, random);
-        Trace trace = new Trace(school.from().getFirst(), school.plugged(), events, events.getLast().at() + 4);
+        List<Trace.Event> events = events(method, new Rehearsal(method, family, method.from().getFirst()).spans(), unsteady, random);
+        Trace trace = new Trace(method.from().getFirst(), method.plugged(), events, events.getLast().at() + 4);
         DeviceState s = machine.start(trace.start(), trace.plugged(), 0);
-        Landing landing = Landing.from(school.goal(), machine, s);
+        Landing landing = Landing.from(method.goal(), machine, s);
         boolean landed = false;
         for (Trace.Event e : events) {
             s = machine.apply(s, e.input(), Math.round(e.at() * 1e9));
@@ -81,19 +81,19 @@ public final class DemoPractice {
         }
         s = machine.advance(s, Math.round(trace.until() * 1e9));
         landed |= landing.reached(s);
-        String device = school.family().toString().equals("TOP-PAD") ? "iPad13,1" : "iPhone14,5";
-        return new Drilled(PERSON, at, device, school.family(), school.goal(), school.school(), true, Map.of(), landed,
-                Explanation.of(s, machine).toString(), StepScore.of(trace, school, family, margins), trace);
+        String device = method.family().toString().equals("TOP-PAD") ? "iPad13,1" : "iPhone14,5";
+        return new Drilled(PERSON, at, device, method.family(), method.goal(), method.method(), true, Map.of(), landed,
+                Explanation.of(s, machine).toString(), StepScore.of(trace, method, family, margins), trace);
     }
 
-    private static List<Trace.Event> events(KeySequence school, List<Rehearsal.Span> spans, double unsteady, Random random) {
+    private static List<Trace.Event> events(ButtonSequence method, List<Rehearsal.Span> spans, double unsteady, Random random) {
         List<Trace.Event> events = new ArrayList<>();
-        List<PhysicalKey> down = new ArrayList<>();
+        List<DeviceButton> down = new ArrayList<>();
         double late = 0;
         for (int i = 0; i < spans.size(); i++) {
-            KeyStep step = school.steps().get(i);
+            ButtonStep step = method.steps().get(i);
             double start = Math.max(last(events), spans.get(i).startNanos() / 1e9 + late);
-            List<PhysicalKey> fresh = step.keys().stream().filter(k -> !down.contains(k)).toList();
+            List<DeviceButton> fresh = step.buttons().stream().filter(k -> !down.contains(k)).toList();
             switch (step.action()) {
                 case TAP -> {
                     double length = Math.max(0.05, 0.3 + 0.2 * unsteady * random.nextGaussian());
@@ -105,12 +105,12 @@ public final class DemoPractice {
                     down.addAll(fresh);
                 }
                 case RELEASE -> {
-                    step.keys().forEach(k -> events.add(new Trace.Event(start, Trace.Kind.UP, k)));
-                    down.removeAll(step.keys());
+                    step.buttons().forEach(k -> events.add(new Trace.Event(start, Trace.Kind.UP, k)));
+                    down.removeAll(step.buttons());
                 }
                 default -> { }
             }
-            late = step.action() == KeyStep.Action.HOLD && spans.get(i).endNanos() > spans.get(i).startNanos() ? 0.2
+            late = step.action() == ButtonStep.Action.HOLD && spans.get(i).endNanos() > spans.get(i).startNanos() ? 0.2
                     + unsteady * random.nextGaussian() : Math.max(0, late);
             late = Math.max(late, (spans.get(i).startNanos() - spans.get(i).endNanos()) / 1e9 + Playing.AFTER_TAP / 1e9 / 10);
         }

@@ -11,17 +11,17 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.buttons.Mistake;
+import wistaxis.core.buttons.Mode;
+import wistaxis.core.device.DeviceButton;
 import wistaxis.core.facts.Said;
 import wistaxis.core.firmware.Build;
-import wistaxis.core.keys.Mistake;
-import wistaxis.core.keys.Mode;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Steps;
 import wistaxis.core.ticket.Ending;
 import wistaxis.core.ticket.TicketEvent;
 
-/** The Saltmarsh Repair Bench: an invented day's tickets, dated relative to now, and the packages they have fetched. */
+/** The Saltmarsh Repair Bench: an invented day's tickets, dated relative to now, and the firmware files they have fetched. */
 public final class DemoWorld {
     /** The bench's name. */
     public static final String NAME = "Saltmarsh Repair Bench";
@@ -33,8 +33,8 @@ public final class DemoWorld {
     private static final int FIRST_OF_PAST = 1001;
 
     private final Instant now;
-    private final Path shelf;
-    private final MadePackages packages;
+    private final Path firmwareFolder;
+    private final MadeFirmware firmwareFiles;
     private final StandInCatalogue.Offer offer = StandInCatalogue.newest();
     private final List<Happening> all = new ArrayList<>();
 
@@ -45,10 +45,10 @@ public final class DemoWorld {
      */
     public record Happening(int ticket, Instant at, TicketEvent event) {}
 
-    private DemoWorld(Instant now, Path shelf, MadePackages packages) {
+    private DemoWorld(Instant now, Path firmwareFolder, MadeFirmware firmwareFiles) {
         this.now = now;
-        this.shelf = shelf;
-        this.packages = packages;
+        this.firmwareFolder = firmwareFolder;
+        this.firmwareFiles = firmwareFiles;
     }
 
     /** How far the demo's past goes back. */
@@ -71,13 +71,13 @@ public final class DemoWorld {
     }
 
     /**
-     * What has happened so far, oldest first; puts the fetched packages on the shelf.
+     * What has happened so far, oldest first; puts the fetched firmware files in the firmware folder.
      *
      * @param standIns where the library keeps what it made
      */
-    public static List<Happening> history(Instant now, Path shelf, Path standIns, Past past) throws IOException {
-        Files.createDirectories(shelf);
-        DemoWorld world = new DemoWorld(now, shelf, new MadePackages(standIns));
+    public static List<Happening> history(Instant now, Path firmwareFolder, Path standIns, Past past) throws IOException {
+        Files.createDirectories(firmwareFolder);
+        DemoWorld world = new DemoWorld(now, firmwareFolder, new MadeFirmware(standIns));
         if (past == Past.MONTHS) {
             world.all.addAll(DemoPast.tell(now, FIRST_OF_PAST));
         }
@@ -85,8 +85,8 @@ public final class DemoWorld {
         return world.all.stream().sorted(Comparator.comparing(Happening::at).thenComparing(Happening::ticket)).toList();
     }
 
-    /** Whether a file on the shelf is called as the library's packages are, or is what has come of one. */
-    public static boolean isPackageName(Path file) {
+    /** Whether a file in the firmware folder is called as the library's firmware files are, or is what has come of one. */
+    public static boolean isFirmwareFileName(Path file) {
         return StandInCatalogue.offers().stream()
                 .anyMatch(o -> String.valueOf(file.getFileName())
                 .matches("i(Phone|Pad|Pod)\\d+-\\d+_" + o.build() + "\\.zip(\\.part(\\.json)?)?"));
@@ -104,25 +104,25 @@ public final class DemoWorld {
         opened(1, 1500, "Lighthouse museum, audio guide 4", "audio-guide phone, glass back", "cloud");
         identified(1, 1497, "iPhone11,8");
         agreed(1, 1494, "museum keeper");
-        proven(1, 1480, "iPhone11,8");
-        keys(1, 1476, false);
-        keys(1, 1475, true);
+        verified(1, 1480, "iPhone11,8");
+        buttons(1, 1476, false);
+        buttons(1, 1475, true);
         restored(1, 1474, "iPhone11,8");
         handedOver(1, 1455);
 
         opened(2, 170, "Bird observatory, field phone B", "small phone with a Home pad", "computer");
         identified(2, 168, "iPhone14,6");
         agreed(2, 165, "warden");
-        proven(2, 150, "iPhone14,6");
-        keys(2, 140, true);
+        verified(2, 150, "iPhone14,6");
+        buttons(2, 140, true);
         restored(2, 139, "iPhone14,6");
         promised(2, 170, 20);
 
         opened(3, 95, "Bird observatory, field phone D", "the cracked one", "cloud");
         identified(3, 93, "iPhone14,5");
         agreed(3, 90, "warden");
-        proven(3, 60, "iPhone14,5");
-        keys(3, 12, false);
+        verified(3, 60, "iPhone14,5");
+        buttons(3, 12, false);
         promised(3, 95, 55);
 
         opened(4, 44, "Ferry crew, deck phone 2", "iPhone 12, blue", "cloud");
@@ -166,16 +166,16 @@ public final class DemoWorld {
         sound(10, 3.6);
         identified(10, 3.5, "iPhone13,2");
         agreed(10, 3.2, "purser");
-        happened(10, 3, new TicketEvent.FirmwareFrom(TicketEvent.FirmwareFrom.HOST));
+        happened(10, 3, new TicketEvent.FirmwareFrom(TicketEvent.FirmwareFrom.COMPUTER));
         promised(10, 4, 150);
     }
 
     /** A case of an earlier day: two steps at most, each of which helped or did not. */
-    private void past(int ticket, int days, String title, String identifier, String trouble, String first, boolean firstHelped,
+    private void past(int ticket, int days, String title, String identifier, String problem, String first, boolean firstHelped,
             String second, boolean secondHelped) {
         double ago = days * 1440.0;
         happened(ticket, ago, new TicketEvent.Opened(title, true));
-        fact(ticket, ago - 1, "trouble", trouble);
+        fact(ticket, ago - 1, "trouble", problem);
         identified(ticket, ago - 2, identifier);
         stepped(ticket, ago - 10, first, firstHelped);
         if (!firstHelped) {
@@ -237,22 +237,22 @@ public final class DemoWorld {
         fact(ticket, ago, "readyProgram", "yes");
     }
 
-    private void proven(int ticket, double ago, String identifier) throws IOException {
-        Path file = shelf.resolve(Build.fileName(identifier, offer.build()));
-        MadePackages.Note made = packages.make(identifier, offer);
-        Files.copy(packages.file(MadePackages.name(identifier, offer.build())), file, StandardCopyOption.REPLACE_EXISTING);
+    private void verified(int ticket, double ago, String identifier) throws IOException {
+        Path file = firmwareFolder.resolve(Build.fileName(identifier, offer.build()));
+        MadeFirmware.Note made = firmwareFiles.make(identifier, offer);
+        Files.copy(firmwareFiles.file(MadeFirmware.name(identifier, offer.build())), file, StandardCopyOption.REPLACE_EXISTING);
         happened(ticket, ago + 1, new TicketEvent.BuildChosen(offer.version(), offer.build(), made.sha256(), made.size(),
                 "Newest signed build for this model."));
         happened(ticket, ago + 0.9, new TicketEvent.DownloadStarted(offer.build(), 0));
         happened(ticket, ago + 0.1, new TicketEvent.Downloaded(offer.build(), made.size(), made.size() / 2_890_000.0));
-        happened(ticket, ago, new TicketEvent.PackageProven(offer.build(), shelf.getFileName() + "/" + file.getFileName(), 6,
+        happened(ticket, ago, new TicketEvent.FirmwareVerified(offer.build(), firmwareFolder.getFileName() + "/" + file.getFileName(), 6,
                 made.sha256(), "signed"));
     }
 
-    private void keys(int ticket, double ago, boolean landed) {
-        happened(ticket, ago, new TicketEvent.KeysAttempted("Plugged restart", "recovery", landed,
+    private void buttons(int ticket, double ago, boolean landed) {
+        happened(ticket, ago, new TicketEvent.ButtonsAttempted("Plugged restart", "recovery", landed,
                 landed ? Said.of("recovery-seen")
-                : new Mistake("released-at-logo", PhysicalKey.SIDE, 11.8, 0).said(), List.of()));
+                : new Mistake("released-at-logo", DeviceButton.SIDE, 11.8, 0).said(), List.of()));
         if (landed) {
             happened(ticket, ago, new TicketEvent.ModeEntered(Mode.RECOVERY));
         }

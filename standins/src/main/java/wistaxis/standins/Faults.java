@@ -36,7 +36,7 @@ public final class Faults {
         dripBytesPerSecond.set(bytesPerSecond);
     }
 
-    /** From now on every package has another validator, as if it had been replaced. */
+    /** From now on every firmware file has another validator, as if it had been replaced. */
     public void changeValidators() {
         changed.set(true);
     }

@@ -4,9 +4,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.function.LongSupplier;
 import org.jspecify.annotations.Nullable;
-import wistaxis.core.keys.HostView;
-import wistaxis.core.keys.UsbProduct;
-import wistaxis.core.outside.OutsideTrouble;
+import wistaxis.core.buttons.ComputerSees;
+import wistaxis.core.buttons.UsbProduct;
+import wistaxis.core.outside.OutsideProblem;
 import wistaxis.core.usb.UsbDevice;
 import wistaxis.core.usb.UsbWatch;
 
@@ -21,10 +21,10 @@ public final class ScriptedUsb implements UsbWatch {
     private static final double RECOVERY_SECONDS = 900;
 
     private final List<UsbDevice> devices = new ArrayList<>();
-    private @Nullable String trouble;
+    private @Nullable String problem;
 
     /** A device as it shows itself in a mode: its own id when it is up, {@code NAME:VALUE} words in the low modes. */
-    public static UsbDevice device(HostView mode, String port, String id, String chip, String board, String unit) {
+    public static UsbDevice device(ComputerSees mode, String port, String id, String chip, String board, String unit) {
         String words = "CPID:" + chip + " CPRV:11 CPFM:03 SCEP:01 BDID:" + board + " ECID:" + unit + " IBFL:3C SRNM:[" + id.substring(0, 8)
                 + "]";
         return switch (mode) {
@@ -46,10 +46,10 @@ public final class ScriptedUsb implements UsbWatch {
             public List<UsbDevice> look() {
                 double at = (nanos.getAsLong() - begun) / 1e9 % (UP_SECONDS + 2 * GONE_SECONDS + RECOVERY_SECONDS);
                 if (at < UP_SECONDS) {
-                    return List.of(phone(HostView.NORMAL));
+                    return List.of(phone(ComputerSees.NORMAL));
                 }
                 boolean low = at > UP_SECONDS + GONE_SECONDS && at < UP_SECONDS + GONE_SECONDS + RECOVERY_SECONDS;
-                return low ? List.of(phone(HostView.RECOVERY)) : List.of();
+                return low ? List.of(phone(ComputerSees.RECOVERY)) : List.of();
             }
 
             @Override
@@ -60,7 +60,7 @@ public final class ScriptedUsb implements UsbWatch {
     }
 
     /** The phone of {@link #inTurn} in a mode. */
-    public static UsbDevice phone(HostView mode) {
+    public static UsbDevice phone(ComputerSees mode) {
         return device(mode, "1-1", "00008101-000A11112222001E", "8101", "0C", "000A11112222001E");
     }
 
@@ -68,18 +68,18 @@ public final class ScriptedUsb implements UsbWatch {
     public synchronized void shows(UsbDevice... now) {
         devices.clear();
         devices.addAll(List.of(now));
-        trouble = null;
+        problem = null;
     }
 
     /** From now on it cannot be looked at. */
     public synchronized void fails(String why) {
-        trouble = why;
+        problem = why;
     }
 
     @Override
-    public synchronized List<UsbDevice> look() throws OutsideTrouble {
-        if (trouble != null) {
-            throw new OutsideTrouble(trouble);
+    public synchronized List<UsbDevice> look() throws OutsideProblem {
+        if (problem != null) {
+            throw new OutsideProblem(problem);
         }
         return List.copyOf(devices);
     }

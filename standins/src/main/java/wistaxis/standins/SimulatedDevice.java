@@ -2,12 +2,12 @@ package wistaxis.standins;
 
 import java.util.ArrayList;
 import java.util.List;
-import wistaxis.core.keys.DeviceMachine;
-import wistaxis.core.keys.DeviceState;
-import wistaxis.core.keys.HostView;
-import wistaxis.core.keys.Input;
-import wistaxis.core.keys.Screen;
-import wistaxis.core.keys.Trace;
+import wistaxis.core.buttons.ComputerSees;
+import wistaxis.core.buttons.DeviceMachine;
+import wistaxis.core.buttons.DeviceState;
+import wistaxis.core.buttons.Input;
+import wistaxis.core.buttons.Screen;
+import wistaxis.core.buttons.Trace;
 import wistaxis.core.outside.DeviceLink;
 
 /** A simulated device on a simulated port: the core's state machine and the list of what was done to it. Not thread-safe. */
@@ -37,8 +37,8 @@ public final class SimulatedDevice implements DeviceLink {
         state = machine.apply(state, input, now);
         double at = Math.max(0, (now - attemptNanos) / 1e9);
         switch (input) {
-            case Input.Down(var key) -> timing.add(new Trace.Event(at, Trace.Kind.DOWN, key));
-            case Input.Up(var key) -> timing.add(new Trace.Event(at, Trace.Kind.UP, key));
+            case Input.Down(var button) -> timing.add(new Trace.Event(at, Trace.Kind.DOWN, button));
+            case Input.Up(var button) -> timing.add(new Trace.Event(at, Trace.Kind.UP, button));
             case Input.Plug() -> timing.add(new Trace.Event(at, Trace.Kind.PLUG, null));
             case Input.Unplug() -> timing.add(new Trace.Event(at, Trace.Kind.UNPLUG, null));
             case Input.Drag() -> timing.add(new Trace.Event(at, Trace.Kind.DRAG, null));
@@ -52,8 +52,8 @@ public final class SimulatedDevice implements DeviceLink {
     }
 
     @Override
-    public HostView host() {
-        return machine.host(state);
+    public ComputerSees computer() {
+        return machine.computer(state);
     }
 
     @Override

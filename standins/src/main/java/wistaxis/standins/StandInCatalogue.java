@@ -10,7 +10,7 @@ import wistaxis.core.facts.Json;
 
 /**
  * What the stand-in library offers: invented versions and builds, dated relative to a day, one set for every model.
- * Packages are small, tens of megabytes, so that a training download ends while somebody watches.
+ * Firmware files are small, tens of megabytes, so that a training download ends while somebody watches.
  */
 final class StandInCatalogue {
     private StandInCatalogue() {}
@@ -19,7 +19,7 @@ final class StandInCatalogue {
      * An invented build.
      *
      * @param signedHours hours from the library's start to the end of signing; negative for one that ended, null for no known end
-     * @param megabytes size of the package's largest part
+     * @param megabytes size of the firmware file's largest part
      */
     record Offer(String version, String build, int daysOld, @Nullable Integer signedHours, boolean signed, int megabytes) {
         LocalDate released(Instant today) {

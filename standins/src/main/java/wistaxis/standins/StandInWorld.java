@@ -33,11 +33,11 @@ import wistaxis.core.signing.SigningRequest;
 
 /**
  * The outside world on loopback, one HTTP server: {@code GET /builds?device=ID}, {@code GET /packages/NAME} with byte ranges
- * (RFC 9110) at the speed of the line, {@code POST /sign}. Packages are made when first asked for and kept in a folder.
+ * (RFC 9110) at the speed of the line, {@code POST /sign}. Firmware files are made when first asked for and kept in a folder.
  */
 public final class StandInWorld implements AutoCloseable {
-    /** The size of a package before a build is chosen, about, bytes. */
-    public static final long USUAL_PACKAGE = 36_000_000;
+    /** The size of a firmware file before a build is chosen, about, bytes. */
+    public static final long USUAL_FIRMWARE_FILE = 36_000_000;
 
     /** What browsers add of themselves when a page asks. Published: the Fetch standard (Origin), W3C Fetch Metadata Request Headers. */
     private static final List<String> FROM_A_PAGE = List.of("Origin", "Referer", "Sec-Fetch-Site", "Sec-Fetch-Mode");
@@ -48,7 +48,7 @@ public final class StandInWorld implements AutoCloseable {
     private final HttpServer server;
     private final DeviceCatalogue devices = DeviceCatalogue.shipped();
     private final ExecutorService threads = Executors.newVirtualThreadPerTaskExecutor();
-    private final MadePackages packages;
+    private final MadeFirmware firmwareFiles;
     private final Supplier<Instant> benchTime;
     private final Instant start;
     private final long lineBytesPerSecond;
@@ -58,7 +58,7 @@ public final class StandInWorld implements AutoCloseable {
     /**
      * Starts serving on a free port.
      *
-     * @param folder where made packages are kept
+     * @param folder where made firmware files are kept
      * @param benchTime tells the time by which signing windows close
      * @param lineBytesPerSecond the line's speed, more than 0
      */
@@ -66,7 +66,7 @@ public final class StandInWorld implements AutoCloseable {
         if (lineBytesPerSecond <= 0) {
             throw new IllegalArgumentException("line speed [" + lineBytesPerSecond + "]: write more than 0 bytes a second");
         }
-        this.packages = new MadePackages(folder);
+        this.firmwareFiles = new MadeFirmware(folder);
         this.benchTime = benchTime;
         this.start = benchTime.get();
         this.lineBytesPerSecond = lineBytesPerSecond;
@@ -123,8 +123,8 @@ public final class StandInWorld implements AutoCloseable {
     /** Whether a browser asks, on behalf of a page or of a name that was made to point here. */
     private boolean isForeign(Headers headers) {
         int port = server.getAddress().getPort();
-        String host = String.valueOf(headers.getFirst("Host"));
-        return !List.of("127.0.0.1:" + port, "localhost:" + port).contains(host) || FROM_A_PAGE.stream().anyMatch(headers::containsKey);
+        String computer = String.valueOf(headers.getFirst("Host"));
+        return !List.of("127.0.0.1:" + port, "localhost:" + port).contains(computer) || FROM_A_PAGE.stream().anyMatch(headers::containsKey);
     }
 
     private static void refuse(HttpExchange exchange, int status, String why) throws IOException {
@@ -145,22 +145,22 @@ public final class StandInWorld implements AutoCloseable {
     }
 
     private Build listed(String identifier, StandInCatalogue.Offer offer) {
-        String name = MadePackages.name(identifier, offer.build());
-        MadePackages.Note made = offer.signed() ? packages.make(identifier, offer) : neverMade(name, offer);
+        String name = MadeFirmware.name(identifier, offer.build());
+        MadeFirmware.Note made = offer.signed() ? firmwareFiles.make(identifier, offer) : neverMade(name, offer);
         return new Build(List.of(identifier), SystemVersion.parse(offer.version()), offer.build(), offer.released(start), made.size(),
                 made.sha256(),
                 "/packages/" + name, offer.signed(), offer.signedUntil(start));
     }
 
     /** What nobody can install is listed but never fetched: its digest and size are invented. */
-    private static MadePackages.Note neverMade(String name, StandInCatalogue.Offer offer) {
-        return new MadePackages.Note(Sha256.of(name.getBytes(StandardCharsets.UTF_8)), offer.megabytes() * 1_000_000L + 7_600_000);
+    private static MadeFirmware.Note neverMade(String name, StandInCatalogue.Offer offer) {
+        return new MadeFirmware.Note(Sha256.of(name.getBytes(StandardCharsets.UTF_8)), offer.megabytes() * 1_000_000L + 7_600_000);
     }
 
     private void download(HttpExchange exchange) throws IOException {
         String name = exchange.getRequestURI().getPath().substring("/packages/".length());
         String plain = name.replaceAll("[^A-Za-z0-9,_.]", "");
-        Path file = packages.file(plain);
+        Path file = firmwareFiles.file(plain);
         if (!name.endsWith(".zip") || !Files.isRegularFile(file)) {
             send(exchange, 404, Json.write(Map.of("error", "no package [" + name + "]")));
             return;
@@ -170,7 +170,7 @@ public final class StandInWorld implements AutoCloseable {
             return;
         }
         long size = Files.size(file);
-        String etag = "\"" + faults.validator(packages.note(plain).sha256().substring(0, 16)) + "\"";
+        String etag = "\"" + faults.validator(firmwareFiles.note(plain).sha256().substring(0, 16)) + "\"";
         exchange.getResponseHeaders().set("ETag", etag);
         exchange.getResponseHeaders().set("Accept-Ranges", "bytes");
         String ifRange = exchange.getRequestHeaders().getFirst("If-Range");

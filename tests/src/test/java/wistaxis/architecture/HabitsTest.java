@@ -18,8 +18,8 @@ class HabitsTest {
     private static List<Path> sources() throws IOException {
         List<Path> all = new ArrayList<>();
         for (String module : List.of("core", "standins", "store", "workbench", "cli", "desktop", "measure")) {
-            try (Stream<Path> walk = Files.walk(Path.of("..", module, "src", "main", "java"))) {
-                walk.filter(p -> p.toString().endsWith(".java")).forEach(all::add);
+            try (Stream<Path> guide = Files.walk(Path.of("..", module, "src", "main", "java"))) {
+                guide.filter(p -> p.toString().endsWith(".java")).forEach(all::add);
             }
         }
         return all;

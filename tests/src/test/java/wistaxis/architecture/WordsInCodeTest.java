@@ -41,7 +41,7 @@ class WordsInCodeTest {
             "ledger of the demo", "wistaxis [practice|demo] [--data DIR] [--language XX]", "shelf watch", "half made", "DROP TABLE");
 
     /** Fields of facts that are no words of the window: where a fact is from, names of models and methods, answers as the ledger has them. */
-    private static final Set<String> FIELDS = Set.of("source", "school", "models", "name", "generation", "inequalities", "answers", "checks", "bad");
+    private static final Set<String> FIELDS = Set.of("source", "method", "models", "name", "generation", "inequalities", "answers", "checks", "bad");
 
     @Test
     void codeHoldsNoSentence() throws IOException {

@@ -21,9 +21,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import wistaxis.core.facts.Said;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.core.words.Language;
-import wistaxis.core.words.Say;
-import wistaxis.standins.StandInPackage;
+import wistaxis.standins.StandInFirmware;
 import wistaxis.standins.StandInSigner;
 import wistaxis.store.ledger.Ledger;
 
@@ -55,10 +53,10 @@ class CommandLineTest {
         JsonNode phone = run("devices", "A2403", "--json").json().get(0);
         assertThat(phone.get("identifier").asText()).isEqualTo("iPhone13,2");
         assertThat(phone.get("family").asText()).isEqualTo("SIDE-KEY");
-        JsonNode school = run("sequences", "--device", "iPhone13,2", "--goal", "recovery", "--json").json().get(0);
-        assertThat(school.get("school").asText()).isEqualTo("Plugged restart");
-        assertThat(school.get("steps").get(4))
-                .hasToString("{\"action\":\"hold\",\"keys\":[\"SIDE\"],\"seconds\":null,\"until\":\"cable-screen\"}");
+        JsonNode method = run("sequences", "--device", "iPhone13,2", "--goal", "recovery", "--json").json().get(0);
+        assertThat(method.get("method").asText()).isEqualTo("Plugged restart");
+        assertThat(method.get("steps").get(4))
+                .hasToString("{\"action\":\"hold\",\"buttons\":[\"SIDE\"],\"seconds\":null,\"until\":\"cable-screen\"}");
         assertThat(run("sequences", "--device", "A2403", "--goal", "recovery").out()).contains("Keep holding Side")
                 .contains("emergency call");
     }
@@ -68,24 +66,24 @@ class CommandLineTest {
     void measurementsAreMadeBesideOtherToolsInOneRun() throws IOException {
         assumeTrue(List.of("curl", "openssl").stream().allMatch(tool -> java.util.Arrays.stream(System.getenv("PATH").split(":"))
                 .anyMatch(p -> Files.isExecutable(Path.of(p, tool)))));
-        JsonNode line = run("bench", "line", "--size", "3MB", "--rounds", "1", "--json").json();
+        JsonNode line = run("bench", "download", "--size", "3MB", "--rounds", "1", "--json").json();
         assertThat(line.get("bytes").asLong()).isEqualTo(3_000_000);
         assertThat(line.get("toCurl").asDouble()).isCloseTo(line.get("ourArrivalMBs").asDouble() / line.get("curlMBs").asDouble(),
                 within(0.001));
         assertThat(line.get("digestCost").asDouble()).isCloseTo(1 - line.get("ourArrivalMBs").asDouble() / line.get("copyMBs").asDouble(),
                 within(0.001));
-        assertThat(line.get("ourProvenMBs").asDouble()).as("proven comes after arrived").isPositive()
+        assertThat(line.get("ourVerifiedMBs").asDouble()).as("proven comes after arrived").isPositive()
                 .isLessThanOrEqualTo(line.get("ourArrivalMBs").asDouble());
-        JsonNode whole = run("bench", "package", "--megabytes", "3", "--rounds", "1", "--json").json();
+        JsonNode whole = run("bench", "firmware", "--megabytes", "3", "--rounds", "1", "--json").json();
         assertThat(whole.get("toOpenssl").asDouble()).isCloseTo(whole.get("checkMBs").asDouble() / whole.get("opensslMBs").asDouble(),
                 within(0.001));
-        JsonNode keys = run("bench", "keys", "--attempts", "200", "--json").json();
+        JsonNode keys = run("bench", "buttons", "--attempts", "200", "--json").json();
         assertThat(keys).allSatisfy(k -> assertThat(k.get("attemptsPerSecond").asDouble()).isPositive());
     }
 
     /** Common practice: a phone with a Home key with a ring has a reader of fingers there, one without a Home key looks at faces. */
     @Test
-    void aWalkLeavesOutWhatTheDeviceRulesOut() throws IOException {
+    void aGuideLeavesOutWhatTheDeviceRulesOut() throws IOException {
         assertThat(run("guide", "set-up", "--json").json().get(0).get("steps").findValuesAsText("id")).contains("face", "finger");
         assertThat(run("guide", "set-up", "--device", "iPhone14,5", "--json").json().get(0).get("steps").findValuesAsText("id"))
                 .contains("face").doesNotContain("finger");
@@ -94,7 +92,7 @@ class CommandLineTest {
     }
 
     @Test
-    void marginsCardsAndSchoolsAreAnswered() throws IOException {
+    void marginsCardsAndMethodsAreAnswered() throws IOException {
         JsonNode ten = run("margins", "--device", "iPhone14,5", "--goal", "dfu", "--method", "Ten-five-ten", "--seed", "3", "--attempts",
                 "500", "--blind", "--json").json().get(0);
         assertThat(ten.get("steps").get(3).get("earliest").asDouble()).isCloseTo(3, within(1e-8));
@@ -110,8 +108,8 @@ class CommandLineTest {
         assertThat(none.out().replaceAll("\\s", "")).isEqualTo("[]");
         assertThat(none.err()).contains("drops out by itself");
         String bad = file("own.json", """
-            {"sequences": [{"school": "Long", "family": "SIDE-KEY", "goal": "power-on", "from": ["off"], "plugged": true, "minority": false, "provenance": "ours", "source": "here",
-             "cautions": [], "steps": [{"action": "hold", "keys": ["SIDE"], "seconds": 30, "until": null}, {"action": "release", "keys": ["SIDE"], "seconds": null, "until": null}]}]}""");
+            {"sequences": [{"method": "Long", "family": "SIDE-KEY", "goal": "power-on", "from": ["off"], "plugged": true, "minority": false, "provenance": "ours", "source": "here",
+             "cautions": [], "steps": [{"action": "hold", "buttons": ["SIDE"], "seconds": 30, "until": null}, {"action": "release", "buttons": ["SIDE"], "seconds": null, "until": null}]}]}""");
         Ran checked = run("method", "check", bad);
         assertThat(checked.status()).isEqualTo(1);
         assertThat(checked.out()).contains("Long, power-on from off: This sequence ends in recovery mode");
@@ -138,7 +136,7 @@ class CommandLineTest {
     }
 
     @Test
-    void aCaseBecomesALadder() throws IOException {
+    void aCaseBecomesARoute() throws IOException {
         String facts = """
             {"device": "iPhone13,2", "trouble": "%s", "backups": [{"kind": "cloud", "version": "99.1", "at": "2026-05-01"}], "ownership": "proved",
              "blacklisted": false, "liquid": %s, "battery": "ok", "brokenKeys": [], "tried": []%s}""";
@@ -158,9 +156,9 @@ class CommandLineTest {
         assertThat(wet.get("steps")).allMatch(s -> s.get("status").asText().equals("refused"));
         Ran unknown = run("route", "--practice", "--facts", file("f.json", facts.formatted("looping", "false", ", \"mood\": 1")));
         assertThat(unknown.err()).contains("f.json line 2").contains("unknown field [mood]").contains("wrongTries");
-        Ran odd = run("route", "--practice", "--facts", file("f.json", facts.formatted("disabled", "false", ", \"wrongTries\": 4")));
-        assertThat(odd.err()).contains("contradict each other").contains("after 4 wrong tries");
-        assertThat(unknown.status() + odd.status()).isEqualTo(4);
+        Ran unreadable = run("route", "--practice", "--facts", file("f.json", facts.formatted("disabled", "false", ", \"wrongTries\": 4")));
+        assertThat(unreadable.err()).contains("contradict each other").contains("after 4 wrong tries");
+        assertThat(unknown.status() + unreadable.status()).isEqualTo(4);
     }
 
     /** On the real bench nothing is invented: what nobody has told is not known. */
@@ -191,12 +189,12 @@ class CommandLineTest {
     }
 
     @Test
-    void aPackageIsCheckedAndItsExitStatusTells() throws IOException {
+    void aFirmwareFileIsCheckedAndItsExitStatusTells() throws IOException {
         Path good = folder.resolve("good.zip");
-        new StandInPackage(List.of("iPhone13,2"), "31.10", "31K88", Map.of("boot/kernel.img", new byte[70_000]))
+        new StandInFirmware(List.of("iPhone13,2"), "31.10", "31K88", Map.of("boot/kernel.img", new byte[70_000]))
                 .write(good, new StandInSigner());
-        JsonNode proven = run("verify", "--practice", good.toString(), "--device", "iPhone13,2", "--json").json();
-        assertThat(proven.get("verdict").asText() + proven.get("parts").asInt() + proven.get("products").get(0).asText())
+        JsonNode verified = run("verify", "--practice", good.toString(), "--device", "iPhone13,2", "--json").json();
+        assertThat(verified.get("verdict").asText() + verified.get("parts").asInt() + verified.get("products").get(0).asText())
                 .isEqualTo("proven1iPhone13,2");
         assertThat(run("verify", "--practice", good.toString(), "--quick", "--json").json().get("verdict").asText())
                 .isEqualTo("well-formed");
@@ -221,18 +219,18 @@ class CommandLineTest {
     @Test
     void aTraceIsSimulated() throws IOException {
         String trace = """
-            {"start":"disabled","plugged":true,"events":[{"at":0.0,"event":"down","key":"VOLUME_UP"},{"at":0.3,"event":"up","key":"VOLUME_UP"},
-             {"at":0.6,"event":"down","key":"VOLUME_DOWN"},{"at":0.9,"event":"up","key":"VOLUME_DOWN"},{"at":1.2,"event":"down","key":"SIDE"},
-             {"at":%s,"event":"up","key":"SIDE"}],"until":60}""";
+            {"start":"disabled","plugged":true,"events":[{"at":0.0,"event":"down","button":"VOLUME_UP"},{"at":0.3,"event":"up","button":"VOLUME_UP"},
+             {"at":0.6,"event":"down","button":"VOLUME_DOWN"},{"at":0.9,"event":"up","button":"VOLUME_DOWN"},{"at":1.2,"event":"down","button":"SIDE"},
+             {"at":%s,"event":"up","button":"SIDE"}],"until":60}""";
         JsonNode landed = run("simulate", "--device", "iPhone13,2", "--trace", file("t.json", trace.formatted("22.0")), "--json").json();
         assertThat(landed.get("mode").asText()).isEqualTo("recovery");
-        assertThat(landed.get("host").asText()).isEqualTo("recovery");
-        assertThat(landed.get("history").get(0)).hasToString("{\"at\":0.0,\"screen\":\"disabled-screen\",\"host\":\"normal\"}");
+        assertThat(landed.get("computer").asText()).isEqualTo("recovery");
+        assertThat(landed.get("history").get(0)).hasToString("{\"at\":0.0,\"screen\":\"disabled-screen\",\"computer\":\"normal\"}");
         JsonNode missed = run("simulate", "--device", "iPhone13,2", "--trace", file("t.json", trace.formatted("13.0")), "--json").json();
         assertThat(missed.get("mode").asText()).isEqualTo("on");
         assertThat(missed.get("explanation").asText()).contains("boot logo");
         Ran bad = run("simulate", "--device", "iPhone13,2", "--trace",
-                file("t.json", trace.formatted("22.0").replace("\"key\":\"SIDE\"}],", "\"key\":\"POWER\"}],")));
+                file("t.json", trace.formatted("22.0").replace("\"button\":\"SIDE\"}],", "\"button\":\"POWER\"}],")));
         assertThat(bad.status()).isEqualTo(2);
         assertThat(bad.out()).isEmpty();
         assertThat(bad.err()).contains("t.json line 3").contains("[POWER]").contains("VOLUME_DOWN");
@@ -248,12 +246,12 @@ class CommandLineTest {
         Map<String, String> starts = Map.of("power-on", "off", "leave-recovery", "recovery", "leave-dfu", "dfu");
         Map<String, String> modes = Map.of("power-off", "off", "recovery", "recovery", "dfu", "dfu");
         for (String goal : List.of("power-off", "power-on", "force-restart", "recovery", "leave-recovery", "dfu", "leave-dfu")) {
-            JsonNode schools = run("sequences", "--device", device, "--goal", goal, "--json").json();
-            assertThat(schools).as(goal).isNotEmpty();
-            JsonNode school = schools.get(0);
-            String trace = trace(school.get("steps"), starts.getOrDefault(goal, "on"));
+            JsonNode methods = run("sequences", "--device", device, "--goal", goal, "--json").json();
+            assertThat(methods).as(goal).isNotEmpty();
+            JsonNode method = methods.get(0);
+            String trace = trace(method.get("steps"), starts.getOrDefault(goal, "on"));
             JsonNode end = run("simulate", "--device", device, "--trace", file("t.json", trace), "--json").json();
-            assertThat(end.get("mode").asText()).as("%s by %s: %s", goal, school.get("school").asText(), trace)
+            assertThat(end.get("mode").asText()).as("%s by %s: %s", goal, method.get("method").asText(), trace)
                     .isEqualTo(modes.getOrDefault(goal, "on"));
             boolean started = end.get("history").findValuesAsText("screen").contains("boot-logo");
             assertThat(started).as("%s: whether it has started anew", goal).isEqualTo(!goal.equals("power-off") && !goal.equals("dfu"));
@@ -263,7 +261,7 @@ class CommandLineTest {
 
     /**
      * Seconds that a hand waits for what is to be seen: black after 10, the logo 3.5 later, or after 13 where the screen was black from
-     * the start, cable screen and host 10 later, the slider after 3.5.
+     * the start, cable screen and computer 10 later, the slider after 3.5.
      */
     private static final Map<String, Double> SEEN = Map.of("black", 10.0, "boot-logo", 3.5, "cable-screen", 10.0, "host-recovery", 10.0,
             "host-dfu", 6.0, "host-lost", 9.0, "slider", 3.5);
@@ -274,7 +272,7 @@ class CommandLineTest {
         double at = 0;
         for (JsonNode step : steps) {
             List<String> keys = new java.util.ArrayList<>();
-            step.get("keys").forEach(k -> keys.add(k.asText()));
+            step.get("buttons").forEach(k -> keys.add(k.asText()));
             double length = step.get("seconds").isNull() ? SEEN.getOrDefault(step.get("until").asText(), 0.0) : step.get("seconds")
                     .asDouble();
             boolean fromBlack = start.equals("dfu") && step.get("until").asText().equals("boot-logo");
@@ -305,7 +303,7 @@ class CommandLineTest {
     }
 
     private static void event(StringBuilder events, double at, String what, List<String> keys) {
-        keys.forEach(k -> events.append(String.format(java.util.Locale.ROOT, "{\"at\":%.2f,\"event\":\"%s\",\"key\":\"%s\"},", at, what,
+        keys.forEach(k -> events.append(String.format(java.util.Locale.ROOT, "{\"at\":%.2f,\"event\":\"%s\",\"button\":\"%s\"},", at, what,
                 k)));
     }
 
@@ -358,13 +356,9 @@ class CommandLineTest {
         assertThat(before.out()).isEqualTo(run("guide", "set-up", "--json").out());
         assertThat(run("margins", "--device", "iPhone14,5", "--goal", "dfu", "--school", "Ten-five-ten", "--attempts", "20").err())
                 .contains("\"--school\" is now \"--method\"");
-        try {
-            assertThat(run("--language", "de", "figures", "--help").out()).contains("Zahlen der Werkstatt", "95-%-Intervall",
-                    "Diese Hilfe zeigen");
-            assertThat(run("--language", "de", "imei", "12").err()).contains("IMEI [12]", "Ziffern");
-        } finally {
-            Say.use(Language.ENGLISH);
-        }
+        assertThat(run("--language", "de", "figures", "--help").out()).contains("Zahlen der Werkstatt", "95-%-Intervall",
+                "Diese Hilfe zeigen", "Aufruf: ");
+        assertThat(run("--language", "de", "imei", "12").err()).contains("IMEI [12]", "Ziffern");
         assertThat(run("--language", "xx", "devices")).satisfies(r -> {
             assertThat(r.status()).isEqualTo(2);
             assertThat(r.err()).contains("[xx]", "en and de");

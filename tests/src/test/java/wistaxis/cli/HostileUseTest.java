@@ -57,13 +57,13 @@ class HostileUseTest {
     }
 
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {"window --size 1GB --rate 8Mbit/s --window 10min --lock-out 60min | mutually exclusive",
+    @CsvSource(delimiter = '|', value = {"window --size 1GB --rate 8Mbit/s --window 10min --lock-out 60min | exclude each other",
             "ledger verify --data= | is not a file or folder", "firmware list --device iPhone13,2 --data= | is not a file or folder",
         "route --facts /dev/zero | longer than 1 MB", "simulate --device iPhone13,2 --trace /dev/zero | longer than 10 MB",
         "school check /dev/zero | longer than 5 MB", "firmware import /dev/zero | longer than 32 MB",
         "margins --device iPhone13,2 --goal dfu --hand / | is a folder", "imei \u001b[2J35 | is not 15 digits",
         "sequences --device \u202eqqq\u009b --goal dfu | No device",
-        "window --size 1GB --size 2GB --rate 8Mbit/s | should be specified only once"})
+        "window --size 1GB --size 2GB --rate 8Mbit/s | is given twice"})
     @EnabledOnOs({OS.LINUX, OS.MAC})
     void badUseIsNamedAndEndsWithTwo(String line, String words) {
         Ran ran = run(line.strip().split(" "));
@@ -130,7 +130,7 @@ class HostileUseTest {
      * in conflict.
      */
     @Test
-    void aForgedPackageIsNotProven() throws IOException {
+    void aForgedFirmwareFileIsNotVerified() throws IOException {
         Path forged = folder.resolve("forged.zip");
         String digest = Base64.getEncoder().encodeToString(HexFormat.of().parseHex(Sha256.of(new byte[400])));
         try (ZipOutputStream zip = new ZipOutputStream(Files.newOutputStream(forged))) {

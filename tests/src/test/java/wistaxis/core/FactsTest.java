@@ -16,8 +16,8 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
+import wistaxis.core.buttons.SequenceLibrary;
 import wistaxis.core.device.DeviceCatalogue;
-import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.route.Intake;
 import wistaxis.core.route.RoutePlanner;
 
@@ -59,12 +59,12 @@ class FactsTest {
             rule.get("when").fieldNames().forEachRemaining(f -> assertThat(inferred.contains(f) || intake.knows(f))
                     .as("rule %s: %s", rule.get("id"), f).isTrue());
         }
-        routes.get("ladders").forEach(l -> l.get("steps").forEach(s -> planner.step(s.asText())));
+        routes.get("routes").forEach(l -> l.get("steps").forEach(s -> planner.step(s.asText())));
         intake.questions().forEach(q -> assertThat(q.when().keySet()).allMatch(f -> inferred.contains(f) || intake.knows(f)));
         DeviceCatalogue devices = DeviceCatalogue.shipped();
-        SequenceLibrary.shipped().all().forEach(s -> s.steps().forEach(step -> step.keys().forEach(key -> assertThat(devices.models())
-                .filteredOn(m -> m.family() == s.family()).as("%s %s", s.school(), key)
-                .anyMatch(m -> m.body().keys().stream().anyMatch(k -> k.key() == key)))));
+        SequenceLibrary.shipped().all().forEach(s -> s.steps().forEach(step -> step.buttons().forEach(button -> assertThat(devices.models())
+                .filteredOn(m -> m.family() == s.family()).as("%s %s", s.method(), button)
+                .anyMatch(m -> m.body().buttons().stream().anyMatch(k -> k.button() == button)))));
     }
 
     private static JsonSchema schema(String name) throws IOException {

@@ -35,7 +35,7 @@ import wistaxis.core.ticket.TicketEvent;
 class StandInWorldTest {
     private static final Instant NOW = Instant.parse("2026-05-12T09:00:00Z");
 
-    /** Packages are made once for all tests here. */
+    /** Firmware files are made once for all tests here. */
     @TempDir
     private static Path MADE = Path.of("");
 
@@ -63,7 +63,7 @@ class StandInWorldTest {
         return http.send(request.build(), HttpResponse.BodyHandlers.ofByteArray());
     }
 
-    private String aPackage() throws IOException, InterruptedException {
+    private String aFirmwareFile() throws IOException, InterruptedException {
         String list = new String(get("/builds?device=iPhone13,2").body(), java.nio.charset.StandardCharsets.UTF_8);
         assertThat(list).contains("31.10", "31.9.1", "30.12", "32.0 test 2");
         return "/packages/iPhone13,2_31K88.zip";
@@ -76,7 +76,7 @@ class StandInWorldTest {
 
     @Test
     void aRangeIsTheRestOfTheFileAndAStaleValidatorGetsTheWhole() throws Exception {
-        String path = aPackage();
+        String path = aFirmwareFile();
         HttpResponse<byte[]> whole = get(path);
         assertThat(whole.statusCode()).isEqualTo(200);
         String etag = whole.headers().firstValue("ETag").orElseThrow();
@@ -93,7 +93,7 @@ class StandInWorldTest {
 
     @Test
     void aFaultCutsOneDownloadAndOnlyOne() throws Exception {
-        String path = aPackage();
+        String path = aFirmwareFile();
         world.faults().cutNextDownloadAfter(500_000);
         assertThatThrownBy(() -> get(path)).isInstanceOf(IOException.class);
         assertThat(get(path).statusCode()).isEqualTo(200);
@@ -101,7 +101,7 @@ class StandInWorldTest {
 
     @Test
     void theLineHasItsSpeed() throws Exception {
-        String path = aPackage();
+        String path = aFirmwareFile();
         long size = get(path).body().length;
         try (StandInWorld slow = new StandInWorld(MADE, () -> NOW, size)) {
             long began = System.nanoTime();
@@ -127,9 +127,9 @@ class StandInWorldTest {
     }
 
     @Test
-    void theSamePackageIsMadeOfTheSameBytes() throws IOException {
-        StandInPackage.of("iPhone13,2", "31.10", "31K88", 1).write(folder.resolve("a.zip"), new StandInSigner());
-        StandInPackage.of("iPhone13,2", "31.10", "31K88", 1).write(folder.resolve("b.zip"), new StandInSigner());
+    void theSameFirmwareFileIsMadeOfTheSameBytes() throws IOException {
+        StandInFirmware.of("iPhone13,2", "31.10", "31K88", 1).write(folder.resolve("a.zip"), new StandInSigner());
+        StandInFirmware.of("iPhone13,2", "31.10", "31K88", 1).write(folder.resolve("b.zip"), new StandInSigner());
         assertThat(Sha256.of(Files.readAllBytes(folder.resolve("a.zip"))))
                 .isEqualTo(Sha256.of(Files.readAllBytes(folder.resolve("b.zip"))));
     }
@@ -155,15 +155,15 @@ class StandInWorldTest {
             boolean helped = t.attempts().stream().anyMatch(a -> Boolean.TRUE.equals(a.said()));
             assertThat(t.closed() == null || t.closed().toString().contains("handed over") == helped).as("closed with what came of it: %s", t.closed())
                     .isTrue();
-            list.stream().map(LedgerEntry::event).filter(TicketEvent.PackageProven.class::isInstance)
-                    .map(TicketEvent.PackageProven.class::cast)
+            list.stream().map(LedgerEntry::event).filter(TicketEvent.FirmwareVerified.class::isInstance)
+                    .map(TicketEvent.FirmwareVerified.class::cast)
                     .forEach(p -> assertThat(folder.resolve(p.file())).isRegularFile());
         }
     }
 
     /** What tests offer in place of what ships differs in the size alone, or they would test another library. */
     @Test
-    void theSmallPackagesOfTheTestsAreThoseThatShip() throws IOException {
+    void theSmallFirmwareFilesOfTheTestsAreThoseThatShip() throws IOException {
         List<String> offers = new ArrayList<>();
         for (URL file : Collections.list(StandInWorld.class.getClassLoader().getResources("wistaxis/standins/offers.json"))) {
             try (InputStream in = file.openStream()) {

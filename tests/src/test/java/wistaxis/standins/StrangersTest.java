@@ -52,12 +52,12 @@ class StrangersTest {
     @Test
     void itMakesSoMuchAndNoMore() throws IOException {
         StandInCatalogue.Offer offer = StandInCatalogue.newest();
-        MadePackages few = new MadePackages(folder, (offer.megabytes() * 1_000_000L + StandInPackage.BESIDE) * 3 / 2);
-        MadePackages.Note first = few.make("iPhone13,2", offer);
+        MadeFirmware few = new MadeFirmware(folder, (offer.megabytes() * 1_000_000L + StandInFirmware.BESIDE) * 3 / 2);
+        MadeFirmware.Note first = few.make("iPhone13,2", offer);
         assertThat(few.make("iPhone13,2", offer)).as("one that is there costs nothing").isEqualTo(first);
         assertThatThrownBy(() -> few.make("iPhone13,3", offer)).isInstanceOf(UncheckedIOException.class)
                 .hasStackTraceContaining("which is all it makes");
-        Files.writeString(folder.resolve(MadePackages.name("iPhone13,2", offer.build()) + ".json"), "{\"sha256\":null}");
+        Files.writeString(folder.resolve(MadeFirmware.name("iPhone13,2", offer.build()) + ".json"), "{\"sha256\":null}");
         assertThat(few.make("iPhone13,2", offer)).as("a note that cannot be read is written anew").isEqualTo(first);
         try (Stream<Path> made = Files.list(folder)) {
             assertThat(made).hasSize(2);

@@ -10,7 +10,7 @@ import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
 import java.util.function.BooleanSupplier;
 import org.jspecify.annotations.Nullable;
-import wistaxis.core.outside.HostProbe;
+import wistaxis.core.outside.ComputerProbe;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.usb.UsbWatch;
@@ -38,7 +38,7 @@ final class BenchAtWork implements AutoCloseable {
         this(folder, null);
     }
 
-    /** @param usb what hangs on the host of a real bench; null for the practice world */
+    /** @param usb what hangs on the computer of a real bench; null for the practice world */
     BenchAtWork(Path folder, @Nullable UsbWatch usb) {
         this(folder, usb, NOW);
     }
@@ -46,11 +46,11 @@ final class BenchAtWork implements AutoCloseable {
     /** @param now what the clock says when it opens */
     BenchAtWork(Path folder, @Nullable UsbWatch usb, Instant now) {
         standInFolder = folder.resolve("stand-ins");
-        HostProbe host = _ -> new HostProbe.HostFacts(true, 100_000_000_000L, true, 1, "a test");
-        World.Maker reality = _ -> World.real(host, usb, SimulatedDevice::new);
+        ComputerProbe computer = _ -> new ComputerProbe.HostFacts(true, 100_000_000_000L, true, 1, "a test");
+        World.Maker reality = _ -> World.real(computer, usb, SimulatedDevice::new);
         World.Maker world = usb != null ? reality : clock -> new World(true, () -> standIns(clock::get).address(), StandInSigner::publicKey,
                 36_000_000,
-                SimulatedDevice::new, SimulatedDevice::new, host, () -> {
+                SimulatedDevice::new, SimulatedDevice::new, computer, () -> {
                     if (standIns != null) {
                         standIns.close();
                     }

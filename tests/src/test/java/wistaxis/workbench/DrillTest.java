@@ -6,9 +6,9 @@ import java.nio.file.Path;
 import java.util.Locale;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import wistaxis.core.device.KeyFamily;
-import wistaxis.core.device.PhysicalKey;
-import wistaxis.core.keys.Goal;
+import wistaxis.core.buttons.Goal;
+import wistaxis.core.device.ButtonLayout;
+import wistaxis.core.device.DeviceButton;
 import wistaxis.core.ticket.EventWords;
 import wistaxis.workbench.practice.Coaching;
 import wistaxis.workbench.practice.Drill;
@@ -21,19 +21,19 @@ class DrillTest {
     @TempDir
     private Path folder = Path.of("");
 
-    /** Every school of every family and goal, to the state that it is for. */
+    /** Every method of every family and goal, to the state that it is for. */
     @Test
     void forEveryFamilyAndGoalTheCoachLeadsToTheRightState() {
         try (BenchAtWork at = new BenchAtWork(folder)) {
             Drill drill = at.bench.drill();
             Coaching coaching = drill.coaching();
-            for (KeyFamily family : KeyFamily.values()) {
+            for (ButtonLayout family : ButtonLayout.values()) {
                 for (Goal goal : Goal.values()) {
                     drill.choose(family);
                     drill.choose(goal);
                     coaching.showMe();
                     at.passes(120, () -> coaching.verdict().isPresent());
-                    assertThat(coaching.verdict()).as(coaching.school().orElseThrow().key())
+                    assertThat(coaching.verdict()).as(coaching.method().orElseThrow().key())
                             .hasValueSatisfying(v -> assertThat(v.success()).as(EventWords.of(v.says()).toString()).isTrue());
                 }
             }
@@ -56,14 +56,14 @@ class DrillTest {
         """;
 
     @Test
-    void everyMistakeMadeWithKeysIsExplainedByName() {
+    void everyMistakeMadeWithButtonsIsExplainedByName() {
         try (BenchAtWork at = new BenchAtWork(folder)) {
             Drill drill = at.bench.drill();
             Coaching coaching = drill.coaching();
             drill.blind(true);
             for (String row : MISTAKES.strip().split("\n")) {
                 String[] cells = row.strip().split("\\s*\\|\\s*");
-                drill.choose(KeyFamily.valueOf(cells[0].replace('-', '_')));
+                drill.choose(ButtonLayout.valueOf(cells[0].replace('-', '_')));
                 drill.choose(Goal.valueOf(cells[1].replace('-', '_').toUpperCase(Locale.ROOT)));
                 int before = at.bench.practice().attempts().size();
                 coaching.begin();
@@ -88,18 +88,18 @@ class DrillTest {
         for (String k : keys.split("\\s+")) {
             long due = coaching.attemptNanos() + Math.round((COUNTED_IN + Double.parseDouble(k.substring(1))) * 1e9);
             at.passes(60, () -> at.bench.nowNanos() >= due);
-            PhysicalKey key = switch (Character.toUpperCase(k.charAt(0))) {
-                case 'U' -> PhysicalKey.VOLUME_UP;
-                case 'D' -> PhysicalKey.VOLUME_DOWN;
-                case 'H' -> PhysicalKey.HOME;
-                default -> at.bench.drill().family().powerKey();
+            DeviceButton button = switch (Character.toUpperCase(k.charAt(0))) {
+                case 'U' -> DeviceButton.VOLUME_UP;
+                case 'D' -> DeviceButton.VOLUME_DOWN;
+                case 'H' -> DeviceButton.HOME;
+                default -> at.bench.drill().family().powerButton();
             };
             if (k.charAt(0) == 'P') {
                 coaching.toggleCable();
             } else if (Character.isUpperCase(k.charAt(0))) {
-                coaching.press(key);
+                coaching.press(button);
             } else {
-                coaching.release(key);
+                coaching.release(button);
             }
         }
     }

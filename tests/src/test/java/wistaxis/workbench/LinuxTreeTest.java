@@ -10,10 +10,10 @@ import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import wistaxis.core.keys.HostView;
+import wistaxis.core.buttons.ComputerSees;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.usb.UsbDevice;
-import wistaxis.workbench.host.LinuxUsb;
+import wistaxis.workbench.computer.LinuxUsb;
 
 /** A bench that watches a device tree made of files: a ticket's device is followed through its modes, and a change is there at once. */
 class LinuxTreeTest {
@@ -39,24 +39,24 @@ class LinuxTreeTest {
             at.record(number, new TicketEvent.Identified("iPhone13,2", "by the number"));
             UsbDevice device = at.bench.usb().devices().getFirst();
             at.done(at.bench.usb().bind(number, device));
-            for (Map.Entry<HostView, String> mode : List.of(Map.entry(HostView.RECOVERY, "1281"), Map.entry(HostView.DFU, "1227"),
-                    Map.entry(HostView.NORMAL, "12a8"))) {
+            for (Map.Entry<ComputerSees, String> mode : List.of(Map.entry(ComputerSees.RECOVERY, "1281"), Map.entry(ComputerSees.DFU, "1227"),
+                    Map.entry(ComputerSees.NORMAL, "12a8"))) {
                 long best = Long.MAX_VALUE;
                 for (int again = 0; again < 3 && best > 500; again++) { // a machine that is busy is none of the watch's doing
                     plugged("12a8", "00008101-000A11112222001E");
-                    if (mode.getKey() == HostView.NORMAL) {
+                    if (mode.getKey() == ComputerSees.NORMAL) {
                         plugged("1281", LOW);
                     }
-                    HostView before = mode.getKey() == HostView.NORMAL ? HostView.RECOVERY : HostView.NORMAL;
+                    ComputerSees before = mode.getKey() == ComputerSees.NORMAL ? ComputerSees.RECOVERY : ComputerSees.NORMAL;
                     at.until(() -> at.bench.usb().of(number).filter(d -> d.mode() == before).isPresent());
                     long began = System.nanoTime();
-                    plugged(mode.getValue(), mode.getKey() == HostView.NORMAL ? "00008101-000A11112222001E" : LOW);
+                    plugged(mode.getValue(), mode.getKey() == ComputerSees.NORMAL ? "00008101-000A11112222001E" : LOW);
                     at.until(() -> at.bench.usb().of(number).filter(d -> d.mode() == mode.getKey()).isPresent());
                     best = Math.min(best, TimeUnit.NANOSECONDS.toMillis(System.nanoTime() - began));
                 }
                 assertThat(best).as("ms until " + mode.getKey()).isLessThanOrEqualTo(500);
             }
-            at.until(() -> at.bench.ticket(number).observed().host().what().equals("normal"));
+            at.until(() -> at.bench.ticket(number).observed().computer().what().equals("normal"));
         }
     }
 }

@@ -16,10 +16,10 @@ import java.util.concurrent.CompletableFuture;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.buttons.ComputerSees;
+import wistaxis.core.buttons.Mode;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Said;
-import wistaxis.core.keys.HostView;
-import wistaxis.core.keys.Mode;
 import wistaxis.core.practice.Measured;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
@@ -101,7 +101,7 @@ class LossesTest {
     @Test
     void anotherPhoneOnTheSamePortIsOffered() {
         ScriptedUsb usb = new ScriptedUsb();
-        usb.shows(ScriptedUsb.phone(HostView.NORMAL));
+        usb.shows(ScriptedUsb.phone(ComputerSees.NORMAL));
         try (BenchAtWork at = new BenchAtWork(folder, usb)) {
             String n = at.opened("Deck phone");
             at.record(n, fact("trouble", "unavailable"), new TicketEvent.Identified("iPhone13,2", "x"));
@@ -109,14 +109,14 @@ class LossesTest {
             at.done(at.bench.usb().bind(n, at.bench.usb().devices().getFirst()));
             usb.shows();
             at.until(() -> at.bench.usb().devices().isEmpty());
-            at.passes(10, () -> at.bench.ticket(n).observed().host() != null && "nothing".equals(at.bench.ticket(n).observed().host().what()));
-            usb.shows(ScriptedUsb.device(HostView.RECOVERY, "1-1", "garbled::", "8101", "0C", ""));
+            at.passes(10, () -> at.bench.ticket(n).observed().computer() != null && "nothing".equals(at.bench.ticket(n).observed().computer().what()));
+            usb.shows(ScriptedUsb.device(ComputerSees.RECOVERY, "1-1", "garbled::", "8101", "0C", ""));
             at.until(() -> !at.bench.usb().devices().isEmpty());
             at.pass(5);
             assertThat(at.bench.ticket(n).mode()).as("a mode of a device that nobody confirmed counts for nothing").isNull();
             assertThat(at.bench.usb().of(n)).isEmpty();
             assertThat(at.bench.usb().offers(n)).hasSize(1);
-            assertThat(at.bench.desk(n).host().mayNot()).hasValueSatisfying(w -> assertThat(w).contains("may be another one"));
+            assertThat(at.bench.desk(n).computer().mayNot()).hasValueSatisfying(w -> assertThat(w).contains("may be another one"));
             at.done(at.bench.usb().bind(n, at.bench.usb().offers(n).getFirst()));
             at.until(() -> Mode.RECOVERY.equals(at.bench.ticket(n).mode()));
         }
@@ -152,21 +152,21 @@ class LossesTest {
     @Test
     void aFileThatChangedSinceItWasVerifiedIsNotUsed() throws IOException {
         try (BenchAtWork at = new BenchAtWork(folder, new ScriptedUsb())) {
-            Path file = at.bench.stock().shelf().folder().resolve("found.zip");
+            Path file = at.bench.stock().firmwareFolder().folder().resolve("found.zip");
             Files.copy(Path.of("src/test/resources/packages/maker-xml-sha384.zip"), file);
-            at.bench.stock().shelf().rescan();
-            String digest = String.valueOf(at.bench.stock().shelf().prove(file, null, _ -> true).sha256());
-            assertThat(at.bench.stock().shelf().notAsVerified(file, digest)).isEmpty();
-            assertThat(at.bench.stock().shelf().notAsVerified(file, "0".repeat(64))).as("another file").isPresent();
+            at.bench.stock().firmwareFolder().rescan();
+            String digest = String.valueOf(at.bench.stock().firmwareFolder().prove(file, null, _ -> true).sha256());
+            assertThat(at.bench.stock().firmwareFolder().notAsVerified(file, digest)).isEmpty();
+            assertThat(at.bench.stock().firmwareFolder().notAsVerified(file, "0".repeat(64))).as("another file").isPresent();
             byte[] bytes = Files.readAllBytes(file);
             FileTime then = Files.getLastModifiedTime(file);
             bytes[bytes.length / 2] ^= 1;
             Files.write(file, bytes);
             Files.setLastModifiedTime(file, then);
-            assertThat(at.bench.stock().shelf().notAsVerified(file, digest)).as("other bytes, the old size and date").hasValueSatisfying(
+            assertThat(at.bench.stock().firmwareFolder().notAsVerified(file, digest)).as("other bytes, the old size and date").hasValueSatisfying(
                     w -> assertThat(w).contains("not the one that was verified"));
             Files.delete(file);
-            assertThat(at.bench.stock().shelf().notAsVerified(file, digest)).as("gone").isPresent();
+            assertThat(at.bench.stock().firmwareFolder().notAsVerified(file, digest)).as("gone").isPresent();
         }
     }
 
@@ -180,14 +180,14 @@ class LossesTest {
                 Files.copy(Path.of("src/test/resources/packages/" + name), from);
                 both.add(CompletableFuture.runAsync(() -> {
                     try {
-                        at.bench.stock().shelf().take(from, _ -> true);
+                        at.bench.stock().firmwareFolder().take(from, _ -> true);
                     } catch (IOException e) {
                         throw new IllegalStateException(e);
                     }
                 }));
             }
             both.forEach(CompletableFuture::join);
-            assertThat(at.bench.stock().shelf().items()).hasSize(2);
+            assertThat(at.bench.stock().firmwareFolder().items()).hasSize(2);
         }
     }
 
@@ -237,7 +237,7 @@ class LossesTest {
             at.record(n, new TicketEvent.Closed(Said.sentence("handed over")));
             try (KeptLedger other = KeptLedger.open(new DataFolder(folder).ledger())) {
                 for (int i = 0; i < 3; i++) {
-                    other.append(n, other.of(n).getLast().number(), List.of(new TicketEvent.PaperHandedOut("receipt", "ab", i)), NOW).join();
+                    other.append(n, other.of(n).getLast().number(), List.of(new TicketEvent.DocumentHandedOut("receipt", "ab", i)), NOW).join();
                     at.bench.tickets().lookNow();
                 }
             }

@@ -26,11 +26,11 @@ class PagesTest {
         return RoutePage.of(at.bench.ticket(n), at.bench.routes());
     }
 
-    private static RoutePage.Rung rung(BenchAtWork at, String n, String step) {
-        return route(at, n).orElseThrow().rungs().stream().filter(r -> r.step().id().equals(step)).findFirst().orElseThrow();
+    private static RoutePage.RouteStep judged(BenchAtWork at, String n, String step) {
+        return route(at, n).orElseThrow().steps().stream().filter(r -> r.step().id().equals(step)).findFirst().orElseThrow();
     }
 
-    /** One ticket from the first question to a rung that did not help; each page follows. */
+    /** One ticket from the first question to a step that did not help; each page follows. */
     @Test
     void pagesFollowATicket() {
         try (BenchAtWork at = new BenchAtWork(folder)) {
@@ -56,17 +56,17 @@ class PagesTest {
             assertThat(said.said().getLast().question()).as("the latest stands first").isEqualTo("trouble");
             assertThat(said.said()).doesNotContainAnyElementsOf(said.open());
 
-            for (RoutePage.Rung r : route(at, n).orElseThrow().rungs()) {
+            for (RoutePage.RouteStep r : route(at, n).orElseThrow().steps()) {
                 assertThat(r.may(RoutePage.Act.TAKE)).as(r.step().id()).isEqualTo(r.of().open());
                 assertThat(r.may(RoutePage.Act.OVERRULE)).as(r.step().id()).isEqualTo(r.of().overrulable());
             }
             assertThat(route(at, n).orElseThrow()).satisfies(p -> {
                 assertThat(p.readies()).isTrue();
                 assertThat(p.unlocks()).isEqualTo(RoutePage.Unlocks.OFFERED);
-                assertThat(p.rungs().stream().filter(RoutePage.Rung::recommended)).hasSize(1);
+                assertThat(p.steps().stream().filter(RoutePage.RouteStep::recommended)).hasSize(1);
             });
             at.record(n, new TicketEvent.RouteChosen("recovery-restore"));
-            assertThat(rung(at, n, "recovery-restore").acts()).as("taken before anybody agreed").contains(RoutePage.Act.ASK_AGAIN)
+            assertThat(judged(at, n, "recovery-restore").acts()).as("taken before anybody agreed").contains(RoutePage.Act.ASK_AGAIN)
                     .doesNotContain(RoutePage.Act.TAKE);
             at.record(n, new TicketEvent.ConsentAsked("recovery-restore", true, "the customer", "none"));
             at.record(n, new TicketEvent.RestoreStarted("31K88"));
@@ -81,7 +81,7 @@ class PagesTest {
                 assertThat(p.rows().getFirst().isNearly(BenchPage.of(at.bench).rows().getFirst())).as("nothing has happened").isTrue();
             });
             at.record(n, new TicketEvent.StepTried("recovery-restore", false));
-            assertThat(rung(at, n, "recovery-restore")).satisfies(r -> assertThat(r.taken()).isFalse()).satisfies(r -> assertThat(r.acts())
+            assertThat(judged(at, n, "recovery-restore")).satisfies(r -> assertThat(r.taken()).isFalse()).satisfies(r -> assertThat(r.acts())
                     .doesNotContain(RoutePage.Act.TAKE, RoutePage.Act.DID_NOT_HELP));
         }
     }
@@ -102,7 +102,7 @@ class PagesTest {
             assertThat(page.readies()).isFalse();
             assertThat(page.forHardware()).isFalse();
             assertThat(page.unlocks()).isEqualTo(RoutePage.Unlocks.NONE);
-            assertThat(page.rungs()).noneMatch(r -> r.may(RoutePage.Act.TAKE));
+            assertThat(page.steps()).noneMatch(r -> r.may(RoutePage.Act.TAKE));
             at.leap(Duration.ofMinutes(1));
             assertThat(intake(at, n).route()).as("the intake says so too").hasValueSatisfying(r -> assertThat(r.stop()).isNotNull());
         }

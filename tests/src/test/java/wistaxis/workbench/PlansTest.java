@@ -7,7 +7,7 @@ import java.nio.file.Path;
 import java.time.Duration;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import wistaxis.core.steps.Walk;
+import wistaxis.core.steps.Guide;
 import wistaxis.core.ticket.TicketEvent;
 
 /** The plan of all open tickets, with what lies after the greeting. */
@@ -26,7 +26,7 @@ class PlansTest {
         return n;
     }
 
-    private static Walk.Stop activation(BenchAtWork at, String n) {
+    private static Guide.Page activation(BenchAtWork at, String n) {
         return at.bench.routes().setUp(at.bench.ticket(n)).orElseThrow().left().stream().filter(s -> s.id().equals("activation"))
                 .findFirst()
                 .orElseThrow();
@@ -40,12 +40,12 @@ class PlansTest {
             assertThat(activation(at, first)).as("common practice, before anything was measured").satisfies(s -> assertThat(s.high())
                     .isEqualTo(5));
             for (String page : new String[] {"greeting seen", "language done", "by-hand hand", "network joined"}) {
-                at.record(first, new TicketEvent.WalkNoted("set-up", page.split(" ")[0], page.split(" ")[1]));
+                at.record(first, new TicketEvent.GuideNoted("set-up", page.split(" ")[0], page.split(" ")[1]));
             }
             at.bench.setRate(60);
             at.pass(9);
             at.bench.setRate(1);
-            at.record(first, new TicketEvent.WalkNoted("set-up", "activation", "activated"));
+            at.record(first, new TicketEvent.GuideNoted("set-up", "activation", "activated"));
             String second = restored(at, "2026-05-12T09:15:00Z");
             assertThat(activation(at, second)).satisfies(s -> assertThat(s.low()).isCloseTo(9, within(0.2))).satisfies(s -> assertThat(s
                     .high()).isCloseTo(9, within(0.2)));

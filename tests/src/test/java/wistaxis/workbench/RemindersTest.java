@@ -37,13 +37,13 @@ class RemindersTest {
     }
 
     @Test
-    void aWalkRingsWhenItsTimeHasCome() {
+    void aGuideRingsWhenItsTimeHasCome() {
         try (BenchAtWork at = new BenchAtWork(folder)) {
             String n = at.opened("Ferry crew phone");
             at.record(n, new TicketEvent.FactRecorded("trouble", "dead"));
             at.record(n, new TicketEvent.Identified("iPhone13,2", "x"));
             at.record(n, new TicketEvent.RouteChosen("charge"));
-            at.record(n, new TicketEvent.WalkNoted("charge", "plug", "plugged"));
+            at.record(n, new TicketEvent.GuideNoted("charge", "plug", "plugged"));
             at.pass(60);
             assertThat(at.bench.reminders().rings()).isEmpty();
             at.bench.setRate(60);

@@ -16,32 +16,32 @@ import java.util.Random;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.stream.Stream;
-import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.buttons.ButtonSequence;
+import wistaxis.core.buttons.ComputerSees;
+import wistaxis.core.buttons.Goal;
+import wistaxis.core.buttons.Mode;
+import wistaxis.core.buttons.Reading;
+import wistaxis.core.device.DeviceButton;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Said;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.BuildChoice;
 import wistaxis.core.firmware.TypedBuild;
-import wistaxis.core.keys.Goal;
-import wistaxis.core.keys.HostView;
-import wistaxis.core.keys.KeySequence;
-import wistaxis.core.keys.Mode;
-import wistaxis.core.keys.Reading;
-import wistaxis.core.outside.OutsideTrouble;
+import wistaxis.core.outside.OutsideProblem;
+import wistaxis.core.restore.ComputerProblems;
+import wistaxis.core.restore.ComputerRun;
+import wistaxis.core.restore.ComputerStage;
 import wistaxis.core.restore.HandoverFacts;
-import wistaxis.core.restore.HostRun;
-import wistaxis.core.restore.HostStage;
-import wistaxis.core.restore.HostTroubles;
 import wistaxis.core.route.Question;
 import wistaxis.core.route.Route;
-import wistaxis.core.steps.Walk;
-import wistaxis.core.steps.WalkRun;
+import wistaxis.core.steps.Guide;
+import wistaxis.core.steps.GuideRun;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.OnScreen;
-import wistaxis.core.ticket.Story;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.ticket.Timeline;
 import wistaxis.core.usb.UsbDevice;
 import wistaxis.core.usb.UsbWatch;
 import wistaxis.core.words.Language;
@@ -50,16 +50,16 @@ import wistaxis.core.work.Rules;
 import wistaxis.core.work.Sightings;
 import wistaxis.core.work.Visit;
 import wistaxis.standins.ScriptedUsb;
-import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.DiskProblem;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.KeptLedger;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.store.ledger.Moved;
 import wistaxis.workbench.command.Result;
+import wistaxis.workbench.desk.ComputerDesk;
 import wistaxis.workbench.desk.FirmwareDesk;
-import wistaxis.workbench.desk.HostDesk;
 import wistaxis.workbench.desk.TicketDesk;
-import wistaxis.workbench.document.Papers;
+import wistaxis.workbench.document.DocumentMaker;
 import wistaxis.workbench.practice.Coaching;
 import wistaxis.workbench.route.Routes;
 import wistaxis.workbench.ticket.Shop;
@@ -91,7 +91,7 @@ final class Walker implements AutoCloseable {
     /** Looked at when the walk says so. */
     private final class Looked implements UsbWatch {
         @Override
-        public List<UsbDevice> look() throws OutsideTrouble {
+        public List<UsbDevice> look() throws OutsideProblem {
             return usb.look();
         }
 
@@ -201,7 +201,7 @@ final class Walker implements AutoCloseable {
         act("identify", 4, n -> give(n, new Command.Identify(any(MODELS), Said.of("core.identified.by-name"))));
         act("choose", 8, n -> {
             Optional<Route> route = bench().routes().route(ticket(n));
-            String step = route.map(r -> any(r.rungs()).step().id()).orElse("recovery-restore");
+            String step = route.map(r -> any(r.steps()).step().id()).orElse("recovery-restore");
             give(n, new Command.Choose(step, "the owner", "there is no backup"));
         });
         act("restore step", 4, n -> give(n, new Command.Choose("recovery-restore", "the owner", "there is no backup")));
@@ -240,7 +240,7 @@ final class Walker implements AutoCloseable {
             }
         });
         act("stop the download", 1, n -> bench().desk(n).firmware().stop());
-        act("prove", 1, n -> bench().desk(n).firmware().proveFromShelf());
+        act("prove", 1, n -> bench().desk(n).firmware().proveFromFirmwareFolder());
         act("who brings it", 2, n -> at.give(n, new Command.FetchFrom(any(List.of("host", "file")))));
         act("usb", 6, _ -> {
             usb.shows(Stream.of("1-1", "1-2", "2-1").filter(_ -> random.nextBoolean()).map(this::device).toArray(UsbDevice[]::new));
@@ -255,23 +255,23 @@ final class Walker implements AutoCloseable {
         });
         act("not this one", 1, n -> at.done(bench().usb().release(n)));
         act("seen", 4, n -> at.give(n, new Command.Saw(random.nextInt(3) == 0 ? null : any(List.of(OnScreen.values())),
-                random.nextBoolean() ? null : any(List.of(HostView.values())), Sightings.Source.TOLD)));
-        act("keys", 4, n -> keys(bench().desk(n).keys().coaching()));
+                random.nextBoolean() ? null : any(List.of(ComputerSees.values())), Sightings.Source.TOLD)));
+        act("keys", 4, n -> buttons(bench().desk(n).buttons().coaching()));
         act("drill", 1, _ -> {
             bench().drill().choose(any(List.of(Goal.values())));
-            keys(bench().drill().coaching());
+            buttons(bench().drill().coaching());
         });
-        act("the host starts", 5, n -> at.done(bench().desk(n).host().start()));
+        act("the host starts", 5, n -> at.done(bench().desk(n).computer().start()));
         act("stage", 8, n -> {
-            HostDesk host = bench().desk(n).host();
-            Optional<HostStage> next = host.run().flatMap(HostRun::next);
-            at.give(n, new Command.ReachStage(next.isPresent() && random.nextInt(4) > 0 ? next.get().id() : any(HostStage.of(true)).id(), null));
+            ComputerDesk computer = bench().desk(n).computer();
+            Optional<ComputerStage> next = computer.run().flatMap(ComputerRun::next);
+            at.give(n, new Command.ReachStage(next.isPresent() && random.nextInt(4) > 0 ? next.get().id() : any(ComputerStage.of(true)).id(), null));
         });
         act("minutes left", 1, n -> at.give(n, new Command.NoteLeft(any(List.of(0, 12, 1440, -1, Integer.MAX_VALUE)))));
-        act("trouble", 2, n -> at.give(n, new Command.NoteTrouble(any(HostTroubles.all()).id(), typed())));
+        act("trouble", 2, n -> at.give(n, new Command.NoteTrouble(any(ComputerProblems.all()).id(), typed())));
         act("try", 2, n -> {
-            if (ticket(n).observed().trouble().isPresent()) {
-                at.give(n, new Command.NoteTry(any(HostTroubles.of(ticket(n).observed().trouble().get().kind()).orElseThrow().tries())
+            if (ticket(n).observed().problem().isPresent()) {
+                at.give(n, new Command.NoteTry(any(ComputerProblems.of(ticket(n).observed().problem().get().kind()).orElseThrow().tries())
                         .id(), random.nextBoolean()));
             }
         });
@@ -280,17 +280,17 @@ final class Walker implements AutoCloseable {
         act("not signed", 1, n -> at.give(n, new Command.NotSigned(typed())));
         act("run here", 2, n -> bench().desk(n).restore().start());
         act("guide", 6, n -> {
-            Optional<WalkRun> run = ticket(n).walk();
+            Optional<GuideRun> run = ticket(n).guide();
             if (run.isPresent()) {
-                Walk walk = Optional.ofNullable(run.get().walk()).orElseGet(() -> any(run.get().ways()));
-                Walk.Stop stop = Optional.ofNullable(run.get().at()).orElse(walk.steps().getFirst());
-                give(n, new Command.AnswerGuide(walk.way(), stop.id(), any(stop.answers()).id(), null));
+                Guide guide = Optional.ofNullable(run.get().guide()).orElseGet(() -> any(run.get().ways()));
+                Guide.Page stop = Optional.ofNullable(run.get().at()).orElse(guide.steps().getFirst());
+                give(n, new Command.AnswerGuide(guide.way(), stop.id(), any(stop.answers()).id(), null));
             }
         });
         act("set-up", 6, n -> {
-            Optional<Walk.Stop> stop = bench().routes().setUp(ticket(n)).map(WalkRun::at);
+            Optional<Guide.Page> stop = bench().routes().setUp(ticket(n)).map(GuideRun::at);
             if (stop.isPresent()) {
-                give(n, new Command.AnswerGuide(Walk.SET_UP, stop.get().id(), any(stop.get().answers()).id(), null));
+                give(n, new Command.AnswerGuide(Guide.SET_UP, stop.get().id(), any(stop.get().answers()).id(), null));
             }
         });
         act("backup", 1, n -> give(n, new Command.Backup(any(List.of("cloud", "computer")), typed(),
@@ -316,7 +316,7 @@ final class Walker implements AutoCloseable {
         act("clock", 2, _ -> at.leap(any(List.of(Duration.ofHours(-3), Duration.ofHours(9), Duration.ofDays(400), Duration.ofDays(-30)))));
         act("settings", 2, _ -> {
             switch (random.nextInt(4)) {
-                case 0 -> bench().routes().modeWindow(any(List.of("15min", "1s", "999999999999h")));
+                case 0 -> bench().routes().recoveryTimeout(any(List.of("15min", "1s", "999999999999h")));
                 case 1 -> bench().routes().forgetDays(any(List.of("1", "90", "", "99999999999")));
                 case 2 -> bench().staff().names(any(List.of("Ann, Bo", "", typed())));
                 default -> bench().staff().next();
@@ -347,7 +347,7 @@ final class Walker implements AutoCloseable {
         act("an odd entry", 1, n -> {
             try (KeptLedger other = KeptLedger.open(DataFolder.open(folder).ledger())) {
                 other.append(n, other.of(n).getLast().number(), List.of(any(List.of(new TicketEvent.StageReached("none such"),
-                        new TicketEvent.RouteChosen("none-such"), new TicketEvent.WalkNoted("no-way", "x", "y"),
+                        new TicketEvent.RouteChosen("none-such"), new TicketEvent.GuideNoted("no-way", "x", "y"),
                         new TicketEvent.ModeEntered(Mode.DFU), new TicketEvent.Restored("?"), new TicketEvent.Identified("iPhone999,9", "x"),
                         new TicketEvent.BuildChosen("26.1", "23B80", null, Long.MAX_VALUE, "x"),
                         new TicketEvent.FactRecorded("promised", typed()), new TicketEvent.FactRecorded("trouble", "none-such"),
@@ -369,21 +369,21 @@ final class Walker implements AutoCloseable {
     }
 
     private UsbDevice device(String port) {
-        HostView mode = any(List.of(HostView.NORMAL, HostView.RECOVERY, HostView.DFU));
+        ComputerSees mode = any(List.of(ComputerSees.NORMAL, ComputerSees.RECOVERY, ComputerSees.DFU));
         int unit = random.nextInt(3);
         return ScriptedUsb.device(mode, port, "00008101-000A1111222200" + unit + "E", any(List.of("8101", "8110")), "0C",
                 "000A1111222200" + unit + "E");
     }
 
-    private void keys(Coaching coaching) {
-        List<KeySequence> methods = coaching.schools();
+    private void buttons(Coaching coaching) {
+        List<ButtonSequence> methods = coaching.methods();
         if (!methods.isEmpty() && random.nextBoolean()) {
             coaching.choose(any(methods));
         }
         switch (random.nextInt(6)) {
             case 0 -> coaching.begin();
             case 1 -> coaching.showMe();
-            case 2 -> coaching.press(any(List.of(PhysicalKey.values())));
+            case 2 -> coaching.press(any(List.of(DeviceButton.values())));
             case 3 -> coaching.stop();
             case 4 -> coaching.over();
             default -> coaching.sees(any(List.of(Reading.Sight.values())));
@@ -408,7 +408,7 @@ final class Walker implements AutoCloseable {
     }
 
     /** Walks so many steps. @throws Found with the steps up to what went wrong */
-    void walk(int most) {
+    void guide(int most) {
         at.opened("The first");
         for (int i = 0; i < most; i++) {
             List<Ticket> open = bench().tickets().open();
@@ -438,7 +438,7 @@ final class Walker implements AutoCloseable {
     private static void refused(Throwable thrown) throws Throwable {
         Throwable e = thrown instanceof CompletionException && thrown.getCause() != null ? thrown.getCause() : thrown;
         boolean undone = e instanceof IllegalStateException && String.valueOf(e.getMessage()).contains("has no identified device");
-        if (!(e instanceof BadInput || e instanceof Moved || e instanceof DiskTrouble || undone)) {
+        if (!(e instanceof BadInput || e instanceof Moved || e instanceof DiskProblem || undone)) {
             throw e;
         }
     }
@@ -451,7 +451,7 @@ final class Walker implements AutoCloseable {
         bench().plans().now().nextCall();
         bench().reminders().due();
         bench().stock().builds().closingSoon(bench().tickets().open());
-        bench().tickets().open().forEach(t -> bench().routes().oddities(t));
+        bench().tickets().open().forEach(t -> bench().routes().unreadables(t));
         Ticket t = bench().tickets().find(number).orElse(null);
         if (t == null) {
             return;
@@ -460,7 +460,7 @@ final class Walker implements AutoCloseable {
             entries(t);
         }
         Visit.words(t, bench().routes().intake());
-        if (bench().routes().oddities(t).stop()) {
+        if (bench().routes().unreadables(t).stop()) {
             return;
         }
         pages(t);
@@ -472,8 +472,8 @@ final class Walker implements AutoCloseable {
         if (!Ticket.fold(entries).equals(t)) {
             throw new AssertionError("the ticket is not what its entries say: " + t + " and " + Ticket.fold(entries));
         }
-        Story.of(entries).seconds();
-        Story.lines(entries);
+        Timeline.of(entries).seconds();
+        Timeline.lines(entries);
     }
 
     private List<LedgerEntry> ledger(String number) {
@@ -487,12 +487,12 @@ final class Walker implements AutoCloseable {
         routes.intake().asked(t, inferred).forEach(q -> routes.intake().answerInWords(q, t));
         routes.intake().next(t, inferred, java.util.Set.of());
         Optional<Route> route = routes.route(t);
-        route.ifPresent(r -> r.rungs().forEach(s -> routes.evidence(t, s.step().id())));
+        route.ifPresent(r -> r.steps().forEach(s -> routes.evidence(t, s.step().id())));
         routes.backups(t).ifPresent(b -> b.says().size());
-        routes.setUp(t).ifPresent(WalkRun::answers);
-        t.walk().ifPresent(w -> w.minutes(true));
+        routes.setUp(t).ifPresent(GuideRun::answers);
+        t.guide().ifPresent(w -> w.minutes(true));
         routes.readiness(t).ready();
-        routes.modeWindowLeft(t);
+        routes.recoveryTimeoutLeft(t);
         routes.advice(t);
         Rules rules = routes.rules(t);
         rules.next();
@@ -508,40 +508,40 @@ final class Walker implements AutoCloseable {
             desk(bench().desk(t.number()), random.nextInt(64) == 0);
         }
         if (random.nextInt(40) == 0) {
-            document(t, any(List.of(Papers.Kind.values())));
+            document(t, any(List.of(DocumentMaker.Kind.values())));
         }
     }
 
-    private static void desk(TicketDesk desk, boolean keys) {
+    private static void desk(TicketDesk desk, boolean buttons) {
         FirmwareDesk firmware = desk.firmware();
         firmware.doing();
-        firmware.trouble();
+        firmware.problem();
         firmware.bytes();
         firmware.rate();
         firmware.left();
-        firmware.onShelf();
+        firmware.inFirmwareFolder();
         firmware.download();
         firmware.consistent();
         firmware.choice().ifPresent(c -> c.builds().stream().map(BuildChoice.Judged::build).forEach(b -> {
             firmware.downloadTime(b);
             window(firmware, b);
         }));
-        desk.host().run().ifPresent(r -> {
+        desk.computer().run().ifPresent(r -> {
             r.atMost();
             r.late();
         });
-        desk.host().mayNot();
-        desk.host().before();
+        desk.computer().mayNot();
+        desk.computer().before();
         desk.unattended();
         desk.restore().mayNot();
-        if (!keys) {
+        if (!buttons) {
             return;
         }
-        desk.keys().landed();
-        desk.keys().here();
-        desk.keys().coaching().schools();
-        desk.keys().coaching().score();
-        desk.keys().coaching().upcoming();
+        desk.buttons().landed();
+        desk.buttons().here();
+        desk.buttons().coaching().methods();
+        desk.buttons().coaching().score();
+        desk.buttons().coaching().upcoming();
     }
 
     private static void window(FirmwareDesk firmware, Build build) {
@@ -558,10 +558,10 @@ final class Walker implements AutoCloseable {
         }
     }
 
-    private void document(Ticket t, Papers.Kind kind) throws IOException {
+    private void document(Ticket t, DocumentMaker.Kind kind) throws IOException {
         try {
-            new Papers(bench().routes().shop(), new Papers.Letterhead("Saltmarsh", List.of(), java.time.ZoneOffset.UTC,
-                    bench().people().onPaper(t, bench().people().read(t.number())), List.of(), random.nextBoolean() ? Language.ENGLISH : Language.GERMAN))
+            new DocumentMaker(bench().routes().shop(), new DocumentMaker.Letterhead("Saltmarsh", List.of(), java.time.ZoneOffset.UTC,
+                    bench().people().onDocument(t, bench().people().read(t.number())), List.of(), random.nextBoolean() ? Language.ENGLISH : Language.GERMAN))
                     .page(kind, ledger(t.number()));
         } catch (BadInput e) {
             assertSaid(e);

@@ -2,8 +2,8 @@ package wistaxis.workbench;
 
 import static org.assertj.core.api.Assertions.fail;
 
-import java.nio.file.Path;
 import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.Comparator;
 import java.util.List;
 import java.util.stream.LongStream;
@@ -13,7 +13,7 @@ import org.junit.jupiter.api.io.TempDir;
 
 /** Walks over the bench in any order; each failing one is named by its seed, and the shortest is printed. */
 class WalkerTest {
-    private static final int WALKS = Integer.getInteger("walks", 300);
+    private static final int GUIDES = Integer.getInteger("walks", 300);
     private static final int STEPS = 60;
 
     @TempDir
@@ -24,18 +24,18 @@ class WalkerTest {
         Path empty = root.resolve("empty");
         new BenchAtWork(empty).close();
         long first = Long.getLong("seed", 1);
-        List<String> found = LongStream.range(first, first + WALKS).mapToObj(seed -> walk(empty, seed)).filter(f -> !f.isEmpty())
+        List<String> found = LongStream.range(first, first + GUIDES).mapToObj(seed -> guide(empty, seed)).filter(f -> !f.isEmpty())
                 .sorted(Comparator.comparing(String::length)).toList();
         if (!found.isEmpty()) {
-            fail(found.size() + " of " + WALKS + " walks failed; the shortest:\n" + String.join("\n", found.subList(0, Math.min(3, found
+            fail(found.size() + " of " + GUIDES + " walks failed; the shortest:\n" + String.join("\n", found.subList(0, Math.min(3, found
                     .size()))));
         }
     }
 
-    private String walk(Path empty, long seed) {
+    private String guide(Path empty, long seed) {
         Path folder = root.resolve("walk-" + seed);
         try (Walker walker = new Walker(folder, empty, seed)) {
-            walker.walk(STEPS);
+            walker.guide(STEPS);
             return "";
         } catch (Walker.Found e) {
             return "seed " + seed + ": " + said(e.getCause()) + "\n  after " + e.steps;

@@ -9,11 +9,11 @@ import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
-import wistaxis.core.keys.Mode;
+import wistaxis.core.buttons.Mode;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.TicketEvent;
 
-/** Ways beside the common one: a gentler rung, another school, a broken chain, a stopped job. On the demo bench. */
+/** Ways beside the common one: a gentler step, another method, a broken chain, a stopped job. On the demo bench. */
 @ExtendWith(Waits.class)
 class AlternativesTest extends OnDemoBench {
     private static final String ROUTE = "T-0013";
@@ -24,16 +24,16 @@ class AlternativesTest extends OnDemoBench {
     }
 
     @Test
-    void aGentlerRungThatDoesNotHelpLeadsBackToTheLadder() {
+    void aGentlerStepThatDoesNotHelpLeadsBackToTheRoute() {
         record(ROUTE, new TicketEvent.FactRecorded("wrongTries", "8"));
         w.click("lane-" + ROUTE);
         w.sees("KEEPS DATA");
-        w.click("rung-wait-and-try");
+        w.click("step-wait-and-try");
         w.sees("Did the step help?");
         assertThat(w.bench.ticket(ROUTE).consent()).as("nothing was erased, so nobody was asked").isNull();
         w.click("step-helped-1");
         w.click("back-to-route");
-        w.click("rung-recovery-restore");
+        w.click("step-recovery-restore");
         w.sees("Does the owner agree?");
         w.click("consent-no");
         assertThat(w.bench.ticket(ROUTE).route()).isEqualTo("wait-and-try");
@@ -46,7 +46,7 @@ class AlternativesTest extends OnDemoBench {
 
     @Tag("long")
     @Test
-    void aPhoneThatIsOffIsTakenInByAColdSchool() {
+    void aPhoneThatIsOffIsTakenInByAColdMethod() {
         record(KEYS, new TicketEvent.FactRecorded("screenSays", "black"));
         w.click("lane-" + KEYS);
         w.sees("Plug in while off: enter recovery");
@@ -59,12 +59,12 @@ class AlternativesTest extends OnDemoBench {
         w.hurried(() -> Window.until(() -> w.bench.ticket(KEYS).mode() != null, "recovery by a cold plug"));
         w.sees("In recovery. Let go");
         assertThat(w.entries().get(w.entries().size() - 2).event())
-                .isInstanceOfSatisfying(TicketEvent.KeysAttempted.class, a -> assertThat(a.school()).isEqualTo("Cold plug (shown)"));
+                .isInstanceOfSatisfying(TicketEvent.ButtonsAttempted.class, a -> assertThat(a.method()).isEqualTo("Cold plug (shown)"));
     }
 
     /** A device that loops: restart keys first, then into recovery and straight out, both led by the coach, each asked after. */
     @Test
-    void theCoachLeadsThroughTheStepsThatNeedKeysOnly() {
+    void theCoachLeadsThroughTheStepsThatNeedButtonsOnly() {
         String looping = "T-0016";
         record(looping, new TicketEvent.RouteChosen("force-restart"));
         w.click("lane-" + looping);
@@ -90,7 +90,7 @@ class AlternativesTest extends OnDemoBench {
     }
 
     @Test
-    void aBrokenKeyTakesItsSequencesAwayAndSaysWhatCanBeDoneInstead() {
+    void aBrokenButtonTakesItsSequencesAwayAndSaysWhatCanBeDoneInstead() {
         record(KEYS, new TicketEvent.FactRecorded("brokenKeys", "VOLUME_UP"));
         w.click("lane-" + KEYS);
         w.sees("Plug in while off");
@@ -100,7 +100,7 @@ class AlternativesTest extends OnDemoBench {
         assertThat(w.text()).contains("needs a broken button: Volume Up").contains("Try recovery");
         w.click("goal-power-off");
         w.press(KeyCode.U);
-        assertThat(w.bench.desk(KEYS).keys().coaching().down()).as("a broken key does nothing").isEmpty();
+        assertThat(w.bench.desk(KEYS).buttons().coaching().down()).as("a broken key does nothing").isEmpty();
         w.release(KeyCode.U);
     }
 
@@ -141,7 +141,7 @@ class AlternativesTest extends OnDemoBench {
     }
 
     @Test
-    void anotherModelGetsAnotherDeskAndAnotherPackage() {
+    void anotherModelGetsAnotherDeskAndAnotherFirmwareFile() {
         w.click("lane-" + KEYS);
         w.sees("field phone D, iPhone 13");
         w.click("station-identify");

@@ -32,9 +32,9 @@ class DemoFiguresTest {
     @TempDir
     private Path folder;
 
-    private final Map<String, Integer> troubles = new TreeMap<>();
+    private final Map<String, Integer> problems = new TreeMap<>();
     private final Map<String, int[]> helped = new TreeMap<>();
-    private final Map<String, int[]> host = new TreeMap<>();
+    private final Map<String, int[]> computer = new TreeMap<>();
     private final Map<String, int[]> modes = new TreeMap<>();
     private int kept;
     private int promised;
@@ -46,7 +46,7 @@ class DemoFiguresTest {
         Map<String, String> facts = new HashMap<>();
         String at = "";
         Map<String, Integer> tries = new HashMap<>();
-        Map<String, String> schools = new HashMap<>();
+        Map<String, String> methods = new HashMap<>();
         boolean lost = false;
         boolean came = false;
         boolean cameAgain = false;
@@ -55,13 +55,13 @@ class DemoFiguresTest {
             switch (e.event()) {
                 case TicketEvent.FactRecorded(String fact, String value) -> facts.put(fact, value);
                 case TicketEvent.StepTried(String step, boolean did) -> count(helped, facts.get("trouble") + ": " + step, did);
-                case TicketEvent.HostTrouble(String kind, _) -> at = kind;
-                case TicketEvent.TroubleTried(String step, boolean did) -> count(host, at + ": " + step, did);
-                case TicketEvent.KeysAttempted k when real && k.by() != null -> {
+                case TicketEvent.ComputerProblem(String kind, _) -> at = kind;
+                case TicketEvent.ProblemTried(String step, boolean did) -> count(computer, at + ": " + step, did);
+                case TicketEvent.ButtonsAttempted k when real && k.by() != null -> {
                     int nth = tries.merge(k.goal(), 1, Integer::sum);
-                    schools.put(k.goal(), k.school() + ", " + k.goal());
+                    methods.put(k.goal(), k.method() + ", " + k.goal());
                     if (k.succeeded()) {
-                        landed(schools.get(k.goal()), Math.min(nth, 3) - 1);
+                        landed(methods.get(k.goal()), Math.min(nth, 3) - 1);
                         tries.remove(k.goal());
                     }
                 }
@@ -79,8 +79,8 @@ class DemoFiguresTest {
                 default -> { }
             }
         }
-        tries.keySet().forEach(goal -> landed(schools.get(goal), 3));
-        troubles.merge(facts.getOrDefault("trouble", "?"), 1, Integer::sum);
+        tries.keySet().forEach(goal -> landed(methods.get(goal), 3));
+        problems.merge(facts.getOrDefault("trouble", "?"), 1, Integer::sum);
         entered += came ? 1 : 0;
         again += cameAgain ? 1 : 0;
     }
@@ -107,10 +107,10 @@ class DemoFiguresTest {
             tickets.values().forEach(this::recount);
             Figures f = ledger.tables().figures(Instant.EPOCH, NOW.plusSeconds(1), false);
             assertThat(f.tickets()).isEqualTo(tickets.size()).isGreaterThan(300);
-            assertThat(f.troubles()).as("what came in").containsExactlyInAnyOrderElementsOf(troubles.entrySet().stream()
+            assertThat(f.problems()).as("what came in").containsExactlyInAnyOrderElementsOf(problems.entrySet().stream()
                     .filter(e -> e.getValue() >= 3).map(e -> new Figures.Count(e.getKey(), e.getValue())).toList());
             assertThat(said(f.helped())).as("what helped").isEqualTo(said(helped));
-            assertThat(said(f.host())).as("at the host").isEqualTo(said(host)).isNotEmpty();
+            assertThat(said(f.computer())).as("at the host").isEqualTo(said(computer)).isNotEmpty();
             assertThat(f.promise()).satisfies(p -> assertThat(List.of(p.n(), p.of())).containsExactly(kept, promised));
             assertThat(f.again()).satisfies(p -> assertThat(List.of(p.n(), p.of())).containsExactly(again, entered));
             assertThat(again).isPositive();

@@ -12,10 +12,10 @@ import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
-import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.buttons.ButtonSequence;
+import wistaxis.core.device.DeviceButton;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Names;
-import wistaxis.core.keys.KeySequence;
 import wistaxis.core.practice.Drilled;
 import wistaxis.core.practice.Measured;
 import wistaxis.core.practice.StepScore;
@@ -34,7 +34,7 @@ class DrillTest extends OnDemoBench {
     private void drillDfu() {
         w.click("nav-drill");
         w.click("goal-dfu");
-        w.click("school-Ten-five-ten");
+        w.click("method-Ten-five-ten");
         w.sees("Ten-five-ten: enter DFU mode");
     }
 
@@ -57,7 +57,7 @@ class DrillTest extends OnDemoBench {
     }
 
     @Test
-    void aWholeDfuEntryIsPlayedWithKeysAndScoredByStep() throws Exception {
+    void aWholeDfuEntryIsPlayedWithButtonsAndScoredByStep() throws Exception {
         drillDfu();
         int before = w.bench.practice().attempts().size();
         w.tap(KeyCode.ENTER);
@@ -75,7 +75,7 @@ class DrillTest extends OnDemoBench {
         assertThat(done.landed()).isTrue();
         assertThat(done.steps()).extracting(StepScore::inTime).containsOnly(true);
         assertThat(done.trace().events()).as("one press of Side, whatever the keyboard repeats")
-                .filteredOn(e -> e.key() != null && e.key().isPower()).hasSize(2);
+                .filteredOn(e -> e.button() != null && e.button().isPower()).hasSize(2);
         assertThat(Window.onFx(() -> w.shell.scene().lookup("#steps").getAccessibleText())).contains("Hold Side: ").contains("in time");
         w.click("drill-progress");
         w.sees("Ten-five-ten, enter DFU mode");
@@ -117,7 +117,7 @@ class DrillTest extends OnDemoBench {
                 .isEqualTo("boot-logo"));
         w.tap(KeyCode.L);
         assertThat(w.entries()).as("said twice, written once").hasSize(entries);
-        assertThat(w.entries().get(entries - 2).event()).isInstanceOfSatisfying(TicketEvent.KeysAttempted.class, a -> {
+        assertThat(w.entries().get(entries - 2).event()).isInstanceOfSatisfying(TicketEvent.ButtonsAttempted.class, a -> {
             assertThat(a.succeeded()).isFalse();
             assertThat(a.timing()).hasSizeGreaterThan(4);
         });
@@ -163,7 +163,7 @@ class DrillTest extends OnDemoBench {
         assertThat(w.text()).contains("usual figure");
         w.click("measure-light");
         for (int i = 0; i < 3; i++) {
-            w.hurried(() -> Window.until(() -> w.text("hand-signal").equals("Now!"), "the light"));
+            w.hurried(() -> Window.until(() -> w.text("timing-signal").equals("Now"), "the light"));
             w.tap(KeyCode.SPACE);
         }
         w.sees("3 tries");
@@ -183,12 +183,12 @@ class DrillTest extends OnDemoBench {
         List<Double> seconds = w.bench.practice().measured().stream().filter(m -> m.what() == Measured.What.LIGHT).map(Measured::seconds)
                 .toList();
         assertThat(seconds).hasSize(3).allSatisfy(s -> assertThat(s).isBetween(0.0, 2.0));
-        assertThat(w.bench.practice().hand().light().mean()).isCloseTo(seconds.stream().mapToDouble(s -> s).average().orElseThrow(),
+        assertThat(w.bench.practice().timing().light().mean()).isCloseTo(seconds.stream().mapToDouble(s -> s).average().orElseThrow(),
                 org.assertj.core.data.Offset.offset(1e-9));
     }
 
     /**
-     * A foot pedal says "I see it now", R starts anew in the middle, a digit takes another school, W shows; what tones say is said by the
+     * A foot pedal says "I see it now", R starts anew in the middle, a digit takes another method, W shows; what tones say is said by the
      * ground of the words too.
      */
     @Tag("long")
@@ -231,9 +231,9 @@ class DrillTest extends OnDemoBench {
     @Test
     void theLeastSureComesNextAndDistractionsAreKeptWithTheAttempt() {
         w.click("nav-drill");
-        KeySequence next = w.bench.practice().plan().getFirst().school();
+        ButtonSequence next = w.bench.practice().plan().getFirst().method();
         w.click("drill-next");
-        assertThat(w.bench.drill().coaching().school()).hasValue(next);
+        assertThat(w.bench.drill().coaching().method()).hasValue(next);
         w.click("goal-recovery");
         w.click("late-black");
         w.click("slow-host");
@@ -241,7 +241,7 @@ class DrillTest extends OnDemoBench {
         w.focus("keys-start");
         w.tap(KeyCode.ENTER);
         w.hurried(() -> says("Without signals"));
-        PhysicalKey power = w.bench.drill().machine().power();
+        DeviceButton power = w.bench.drill().machine().power();
         Window.onFx(() -> {
             w.bench.drill().coaching().press(power);
             return null;
@@ -259,28 +259,28 @@ class DrillTest extends OnDemoBench {
         assertThat(done.shifts().get("hostDelaySeconds")).isBetween(1.0, 3.0);
         w.click("drill-progress");
         w.click("take-" + next.key().replaceAll("[^A-Za-z0-9]+", "-"));
-        assertThat(w.bench.drill().coaching().school()).hasValue(next);
+        assertThat(w.bench.drill().coaching().method()).hasValue(next);
         w.sees("Show me (W)");
     }
 
     @Test
-    void aShopsOwnSchoolIsOfferedAndABadFileIsSaid() throws Exception {
-        String school = """
-            {"sequences": [{"school": "Island way", "family": "SIDE-KEY", "goal": "force-restart", "from": ["on", "disabled"], "plugged": true, "minority": false, "provenance": "ours", "source": "here",
-             "cautions": [], "steps": [{"action": "hold", "keys": ["SIDE"], "seconds": null, "until": "black"}, {"action": "release", "keys": ["SIDE"], "seconds": null, "until": null}]}]}""";
-        Files.writeString(folder.resolve("schools.json"), school.replace("\"until\": \"black\"", "\"until\": \"slider\""));
+    void aShopsOwnMethodIsOfferedAndABadFileIsSaid() throws Exception {
+        String method = """
+            {"sequences": [{"method": "Island way", "family": "SIDE-KEY", "goal": "force-restart", "from": ["on", "disabled"], "plugged": true, "minority": false, "provenance": "ours", "source": "here",
+             "cautions": [], "steps": [{"action": "hold", "buttons": ["SIDE"], "seconds": null, "until": "black"}, {"action": "release", "buttons": ["SIDE"], "seconds": null, "until": null}]}]}""";
+        Files.writeString(folder.resolve("methods.json"), method.replace("\"until\": \"black\"", "\"until\": \"slider\""));
         w.click("nav-settings");
-        w.click("read-schools");
+        w.click("read-methods");
         w.sees("[Island way]");
-        Files.writeString(folder.resolve("schools.json"), school);
-        w.click("read-schools");
+        Files.writeString(folder.resolve("methods.json"), method);
+        w.click("read-methods");
         w.sees("1 in use");
         Window.onFx(() -> {
             w.shell.showTicket(TICKET, Stage.KEYS);
             return null;
         });
         w.click("goal-force-restart");
-        w.click("school-Island-way");
+        w.click("method-Island-way");
         w.click("show-me");
         w.hurried(10, () -> w.sees("Restarted. Let go"));
     }

@@ -132,6 +132,10 @@ class EverybodyTest {
             w.sees(Manual.paragraphs("settings").getFirst());
             w.click("nav-bench");
             assertThat(w.text()).as("another page closes it").doesNotContain(Manual.paragraphs("settings").getFirst());
+            w.tap(javafx.scene.input.KeyCode.F3);
+            w.sees("The bench: drawings as tables");
+            assertThat(w.text()).as("lanes as rows").contains("From", "hands-on", "unattended");
+            w.click("help-close");
             w.click("nav-figures");
             w.sees("Figures of this shop");
             w.click("nav-customers");

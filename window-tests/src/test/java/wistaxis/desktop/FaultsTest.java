@@ -9,8 +9,8 @@ import java.util.Objects;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.buttons.Mode;
 import wistaxis.core.facts.Said;
-import wistaxis.core.keys.Mode;
 import wistaxis.core.ticket.TicketEvent;
 
 /** What goes wrong outside is said in words, and nothing is written or lost. On the demo bench. */
@@ -20,7 +20,7 @@ class FaultsTest {
     @TempDir
     private Path folder = Path.of("");
 
-    /** The ledger says that the device came into recovery just now; the whole walk does it with keys. */
+    /** The ledger says that the device came into recovery just now; the whole guide does it with keys. */
     private static void intoRecovery(Window w) {
         w.says(READY, new TicketEvent.ModeEntered(Mode.RECOVERY));
         w.click("lane-" + READY);
@@ -46,7 +46,7 @@ class FaultsTest {
     }
 
     @Test
-    void aDamagedPackageAndAClosedSigningWindowEndTheRestoreBeforeAnythingIsWritten() throws IOException {
+    void aDamagedFirmwareFileAndAClosedSigningWindowEndTheRestoreBeforeAnythingIsWritten() throws IOException {
         try (Window w = Window.demo(folder, 12_000_000)) {
             intoRecovery(w);
             w.world.standIns().faults().closeSigning("31K88");
@@ -56,8 +56,8 @@ class FaultsTest {
             w.sees("no longer signed");
             assertThat(w.bench.desk(READY).device().screen()).hasToString("cable-screen");
             w.click("pace-1");
-            Path proven = folder.resolve(Objects.requireNonNull(w.bench.ticket(READY).provenFile()));
-            Files.write(proven, java.util.Arrays.copyOf(Files.readAllBytes(proven), 1_000_000));
+            Path verified = folder.resolve(Objects.requireNonNull(w.bench.ticket(READY).verifiedFile()));
+            Files.write(verified, java.util.Arrays.copyOf(Files.readAllBytes(verified), 1_000_000));
             w.click("restore-start");
             w.click("pace-60");
             w.sees("not a whole ZIP archive");
@@ -118,7 +118,7 @@ class FaultsTest {
             w.world.standIns().faults().wrongLengthOnce(5);
             w.click("download");
             w.sees("not the chosen firmware file");
-            w.click("nav-shelf");
+            w.click("nav-firmware-files");
             w.sees("stopped: the library lists");
             w.world.standIns().faults().drip(300_000);
             w.click("resume-31K88");

@@ -22,9 +22,9 @@ import wistaxis.core.facts.Sha256;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.workbench.document.Papers;
+import wistaxis.workbench.document.DocumentMaker;
 
-/** From a restored device to first use, the papers, and the customer who is forgotten: by clicks and keys, in the window. */
+/** From a restored device to first use, the documents, and the customer who is forgotten: by clicks and keys, in the window. */
 @ExtendWith(Waits.class)
 class FirstUseTest extends OnDemoBench {
     @TempDir
@@ -70,7 +70,7 @@ class FirstUseTest extends OnDemoBench {
         shown(Stage.HANDOVER);
     }
 
-    /** A computer backup keeps the cable in, the account is locked, a camera does not work; all papers are saved and read. */
+    /** A computer backup keeps the cable in, the account is locked, a camera does not work; all documents are saved and read. */
     @Test
     void aRestoredDeviceIsSetUpAndHandedOver() throws Exception {
         w.focus("customer-name");
@@ -89,12 +89,12 @@ class FirstUseTest extends OnDemoBench {
         restored();
         w.click("set-up-go");
         for (String answer : List.of("seen", "done", "hand", "joined", "asks", "signed-in", "read", "later", "set")) {
-            w.click("walk-" + answer);
+            w.click("guide-" + answer);
         }
         w.sees("Connect it to the computer and restore its backup");
         assertThat(w.text()).contains("What comes back, and when", "Tap this one: computer backup, 1 May 2026",
                 "Face and fingerprint, some mail passwords and payment cards do not come back");
-        w.click("walk-begun");
+        w.click("guide-begun");
         w.sees("Leave it on the cable: the backup is copied");
         assertThat(w.text()).contains("Unattended: it takes its time", "Unplug only when it says so");
         w.scan("4006381333931");
@@ -106,33 +106,33 @@ class FirstUseTest extends OnDemoBench {
         w.tap(KeyCode.DIGIT1);
         w.sees("Terms and extras");
         for (String answer : List.of("home", "passed", "passed", "failed", "passed", "left", "passed")) {
-            w.click("walk-" + answer);
+            w.click("guide-" + answer);
         }
         w.sees("Something does not work");
-        w.click("walk-on");
+        w.click("guide-on");
         w.sees("Check both cameras: One does not.");
         assertThat(ticket().checks()).as("nobody is asked twice").containsEntry("account-lock", "owner signed in")
                 .containsEntry("data-back", "backup restored").containsEntry("version-matches", "matches");
         w.click("failed-to-route");
         w.sees("Hardware bench or authorised service");
-        papers();
+        documents();
         forgotten();
     }
 
-    private void papers() throws IOException {
+    private void documents() throws IOException {
         Window.onFx(() -> {
             w.shell.chooseBy(name -> Optional.of(out.resolve(name)));
-            w.shell.showPapers(n);
+            w.shell.showDocuments(n);
             return null;
         });
-        for (Papers.Kind kind : Papers.Kind.values()) {
-            w.click("paper-" + kind);
-            if (kind == Papers.Kind.BUYING) {
+        for (DocumentMaker.Kind kind : DocumentMaker.Kind.values()) {
+            w.click("document-" + kind);
+            if (kind == DocumentMaker.Kind.BUYING) {
                 w.sees("There was no purchase check");
                 continue;
             }
-            Window.until(() -> Window.onFx(() -> w.shell.scene().lookup("#paper-save") != null), "the paper to be seen");
-            w.click("paper-save");
+            Window.until(() -> Window.onFx(() -> w.shell.scene().lookup("#document-save") != null), "the paper to be seen");
+            w.click("document-save");
             w.sees("Saved: ");
             Path file = out.resolve(n + "-" + kind + ".pdf");
             assertThat(text(file)).as("%s", kind).contains(n).contains(switch (kind) {
@@ -143,22 +143,22 @@ class FirstUseTest extends OnDemoBench {
                 case HOME -> "Nichts: Das Gerät ist eingerichtet.";
                 default -> "Harbour office phone";
             });
-            assertThat(Window.onFx(() -> w.bench.tickets().history(n)).join().getLast().event()).isEqualTo(new TicketEvent.PaperHandedOut(
+            assertThat(Window.onFx(() -> w.bench.tickets().history(n)).join().getLast().event()).isEqualTo(new TicketEvent.DocumentHandedOut(
                     kind.toString(), Sha256.of(Files.readAllBytes(file)), lastBefore(), "de"));
         }
         Window.onFx(() -> {
             w.shell.chooseBy(_ -> Optional.of(out.resolve("no such folder").resolve("x.pdf")));
             return null;
         });
-        w.click("paper-save");
-        w.click("paper-print");
+        w.click("document-save");
+        w.click("document-print");
         w.sees("No printer found. Save it as PDF instead.");
-        w.click("paper-save");
+        w.click("document-save");
         w.sees("Not saved: Document [" + out.resolve("no such folder"));
         assertThat(out.resolve("no such folder")).doesNotExist();
     }
 
-    /** The paper is made of everything before it was handed out. */
+    /** The document is made of everything before it was handed out. */
     private long lastBefore() {
         var all = Window.onFx(() -> w.bench.tickets().history(n)).join();
         return all.get(all.size() - 2).number();
@@ -171,11 +171,11 @@ class FirstUseTest extends OnDemoBench {
         Path again = out.resolve("again.pdf");
         Window.onFx(() -> {
             w.shell.chooseBy(_ -> Optional.of(again));
-            w.shell.showPapers(n);
+            w.shell.showDocuments(n);
             return null;
         });
-        Window.until(() -> Window.onFx(() -> w.shell.scene().lookup("#paper-save") != null), "the paper to be seen");
-        w.click("paper-save");
+        Window.until(() -> Window.onFx(() -> w.shell.scene().lookup("#document-save") != null), "the paper to be seen");
+        w.click("document-save");
         w.sees("Saved: ");
         assertThat(text(again)).contains("Customer removed on").doesNotContain("quillfeather");
         assertThat(w.verify().clean()).isTrue();

@@ -11,8 +11,8 @@ import java.time.Instant;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.buttons.Mode;
 import wistaxis.core.facts.Said;
-import wistaxis.core.keys.Mode;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.TicketEvent;
@@ -52,7 +52,7 @@ class GuardTest {
     }
 
     @Test
-    void oddTicketsAreShownAsOddAndStopNobody() {
+    void unreadableTicketsAreShownAsUnreadableAndStopNobody() {
         try (Ledger ledger = ledger()) {
             opened(ledger, "Haunted", new TicketEvent.FactRecorded("trouble", "haunted"));
             opened(ledger, "Unheard of", new TicketEvent.Identified("iPhone99,9", "x"));
@@ -67,15 +67,15 @@ class GuardTest {
         }
         try (Window w = open()) {
             w.sees("Plain");
-            for (String[] odd : new String[][] {{"T-0001", "the problem [haunted] is not known"},
+            for (String[] unreadable : new String[][] {{"T-0001", "the problem [haunted] is not known"},
                     {"T-0002", "the device [iPhone99,9] is not known"}, {"T-0003", "the step [pray] is not known"},
                 {"T-0005", "opens the ticket a second time"}, {"T-0099", "comes before the ticket is opened"}}) {
                 w.click("nav-bench");
-                w.click("lane-" + odd[0]);
+                w.click("lane-" + unreadable[0]);
                 w.sees("This ticket is unreadable, so nobody can work on it here.");
-                assertThat(w.text()).contains(odd[1]);
+                assertThat(w.text()).contains(unreadable[1]);
             }
-            w.click("close-odd");
+            w.click("close-unreadable");
             w.sees("Closed: closed as unreadable");
             w.click("nav-bench");
             w.click("lane-T-0004");
@@ -141,7 +141,7 @@ class GuardTest {
                     new TicketEvent.ConsentAsked("recovery-restore", true, "owner", "none"),
                     new TicketEvent.RouteChosen("recovery-restore"),
                     new TicketEvent.BuildChosen("31.10", "31K88", "a".repeat(64), 1000, "x"),
-                    new TicketEvent.PackageProven("31K88", "packages/x.zip", 6, "a".repeat(64), "signed"),
+                    new TicketEvent.FirmwareVerified("31K88", "packages/x.zip", 6, "a".repeat(64), "signed"),
                     new TicketEvent.ModeEntered(Mode.RECOVERY), new TicketEvent.RestoreStarted("31K88"),
                     new TicketEvent.StageReached("send"));
         }
@@ -158,7 +158,7 @@ class GuardTest {
     }
 
     /**
-     * A download that ends when another build has been chosen, or the ticket is closed, says nothing on it, and is on the shelf for the
+     * A download that ends when another build has been chosen, or the ticket is closed, says nothing on it, and is in the firmware folder for the
      * next.
      */
     @Test
@@ -176,7 +176,7 @@ class GuardTest {
             w.says(number[0], new TicketEvent.BuildChosen("31.9", "31J52", "b".repeat(64), 1000, "by hand"));
             w.says(number[0], new TicketEvent.Closed(Said.sentence("done")));
             int events = w.entries().size();
-            Window.until(() -> w.bench.stock().shelf().items().stream().anyMatch(i -> i.report().proven()),
+            Window.until(() -> w.bench.stock().firmwareFolder().items().stream().anyMatch(i -> i.report().verified()),
                     "the package on the shelf, proven");
             assertThat(w.entries()).as("a closed ticket goes on with nothing").hasSize(events);
             assertThat(w.verify().clean()).isTrue();

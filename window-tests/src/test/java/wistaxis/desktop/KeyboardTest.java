@@ -93,11 +93,11 @@ class KeyboardTest {
         w.sees("Take this step");
     }
 
-    /** Every trouble from intake to a chosen rung. The keys after the common ones answer what only this trouble asks. */
+    /** Every problem from intake to a chosen step. The keys after the common ones answer what only this problem asks. */
     @ParameterizedTest
     @CsvSource({"4, 81, wait-and-try", "c, '', carrier-unlock"})
-    void aTroubleLeadsToAChosenRung(String trouble, String more, String rung) {
-        chosen(trouble, more, rung);
+    void aProblemLeadsToAChosenStep(String problem, String more, String step) {
+        chosen(problem, more, step);
     }
 
     @ParameterizedTest(name = "{argumentsWithNames}")
@@ -105,53 +105,53 @@ class KeyboardTest {
     @CsvSource({"1, 0, force-restart", "2, 0, force-restart", "3, '', charge", "5, 3, wait-and-try", "6, '', recovery-restore",
             "7, 1, recovery-in-out", "8, '', recovery-restore", "9, '', recovery-restore", "a, '', force-restart",
             "b, '', recovery-restore", "d, '', buying-check"})
-    void everyOtherTroubleDoes(String trouble, String more, String rung) {
-        chosen(trouble, more, rung);
+    void everyOtherProblemDoes(String problem, String more, String step) {
+        chosen(problem, more, step);
     }
 
-    private void chosen(String trouble, String more, String rung) {
-        keys("^n" + trouble);
+    private void chosen(String problem, String more, String step) {
+        keys("^n" + problem);
         w.sees("Which device is it?");
         keys("a2403,");
-        if (trouble.equals("b")) {
+        if (problem.equals("b")) {
             w.sees("At which stage");
             keys("4");
         }
         keys("111");
-        if (!"cd".contains(trouble)) {
+        if (!"cd".contains(problem)) {
             keys("1");
         } else {
             w.sees("What is the IMEI?");
             keys("356958031648321,");
         }
-        if (trouble.equals("8")) {
+        if (problem.equals("8")) {
             keys("32.0 test 2,31.10,32.0,2");
             w.sees("Which version is on the watch?");
             keys("32.1,");
-        } else if (trouble.equals("7")) {
+        } else if (problem.equals("7")) {
             keys("1,");
-        } else if ("123".contains(trouble)) {
+        } else if ("123".contains(problem)) {
             keys(more.isEmpty() ? "," : "1,");
-        } else if ("45".contains(trouble)) {
+        } else if ("45".contains(problem)) {
             keys("3");
         }
         keys("^,");
         w.sees("Choose the gentlest step that can help");
-        Window.until(() -> Window.onFx(() -> w.shell.scene().lookup("#rung-" + rung) != null), "the rung " + rung);
-        if (trouble.equals("8")) {
+        Window.until(() -> Window.onFx(() -> w.shell.scene().lookup("#step-" + step) != null), "the step " + step);
+        if (problem.equals("8")) {
             w.sees("From 32.0 test 2 down to 31.10");
             w.sees("The watch is on 32.1");
             w.sees("Cloud backup, made on 32.0");
             w.sees("Grey in the list");
         }
-        w.focus("rung-" + rung);
+        w.focus("step-" + step);
         keys(",");
-        if (rung.endsWith("restore")) {
+        if (step.endsWith("restore")) {
             w.sees("Does the owner agree?");
             keys("owner,");
         }
-        Window.until(() -> rung.equals(ticket().route()), "the rung " + rung + " to be taken");
-        assertThat(ticket().stage()).isEqualTo(rung.endsWith("restore") ? Stage.FIRMWARE : Set.of("charge", "buying-check").contains(rung)
+        Window.until(() -> step.equals(ticket().route()), "the step " + step + " to be taken");
+        assertThat(ticket().stage()).isEqualTo(step.endsWith("restore") ? Stage.FIRMWARE : Set.of("charge", "buying-check").contains(step)
                 ? Stage.KEYS : Stage.HANDOVER);
     }
 
@@ -244,7 +244,7 @@ class KeyboardTest {
         w.click("overrule-wait-and-try");
         keys("owner counted them,");
         w.sees("Overruled by the technician: owner counted them");
-        w.click("rung-wait-and-try");
+        w.click("step-wait-and-try");
         assertThat(ticket().overruled()).isEqualTo(Map.of("wait-and-try", "owner counted them"));
         assertThat(ticket().route()).isEqualTo("wait-and-try");
     }
@@ -254,7 +254,7 @@ class KeyboardTest {
     void aCarrierUnlockIsASideJobWithBusinessDays() {
         keys("^nc12,111");
         keys("356958031648321,^,");
-        w.click("rung-carrier-unlock");
+        w.click("step-carrier-unlock");
         w.click("station-route");
         w.click("unlock-order");
         w.sees("The original carrier is missing");

@@ -13,7 +13,7 @@ import javafx.scene.control.ListView;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
 import javafx.scene.text.Text;
-import wistaxis.core.keys.Mode;
+import wistaxis.core.buttons.Mode;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Command;
@@ -39,11 +39,11 @@ final class Pages {
         try (Window w = Window.demo(folder, 12_000_000)) {
             w.says("T-0011", new TicketEvent.ModeEntered(Mode.RECOVERY));
             w.says(REAL, new TicketEvent.ModeEntered(Mode.RECOVERY), new TicketEvent.RestoreStarted(""),
-                    new TicketEvent.StageReached("download"), new TicketEvent.HostTrouble("error", "It could not be done (14)"));
+                    new TicketEvent.StageReached("download"), new TicketEvent.ComputerProblem("error", "It could not be done (14)"));
             String walked = opened(w, "unavailable", new TicketEvent.ConsentAsked("lock-screen-erase", true, "owner", "none"),
-                    new TicketEvent.RouteChosen("lock-screen-erase"), new TicketEvent.WalkNoted("lock-screen-erase", "network", "there"));
+                    new TicketEvent.RouteChosen("lock-screen-erase"), new TicketEvent.GuideNoted("lock-screen-erase", "network", "there"));
             String bought = opened(w, "second-hand", new TicketEvent.RouteChosen("buying-check"),
-                    new TicketEvent.WalkNoted("buying-check", "imei", "differs"));
+                    new TicketEvent.GuideNoted("buying-check", "imei", "differs"));
             String restored = opened(w, "unavailable", new TicketEvent.RouteChosen("recovery-restore"),
                     new TicketEvent.RestoreStarted("31K88"), new TicketEvent.Restored("31.10"));
             Window.acked(() -> w.bench.commands().give(restored,
@@ -63,7 +63,7 @@ final class Pages {
                 at(w, round + " help keys", look, () -> ((Button) w.shell.scene().lookup("#help-keys")).fire());
                 at(w, round + " bench again", look, () -> ((Button) w.shell.scene().lookup("#help-close")).fire());
                 at(w, round + " ledger", look, () -> w.shell.showLedger());
-                at(w, round + " shelf", look, () -> w.shell.showShelf());
+                at(w, round + " shelf", look, () -> w.shell.showFirmwareFiles());
                 at(w, round + " settings", look, () -> w.shell.showSettings());
                 at(w, round + " drill", look, () -> w.shell.showDrill());
                 w.click("drill-progress");
@@ -80,9 +80,9 @@ final class Pages {
                 at(w, round + " walk", look, () -> w.shell.showTicket(walked));
                 at(w, round + " buying", look, () -> w.shell.showTicket(bought));
                 at(w, round + " sale route", look, () -> w.shell.showTicket(restored, Stage.ROUTE));
-                at(w, round + " papers", look, () -> w.shell.showPapers(restored));
+                at(w, round + " papers", look, () -> w.shell.showDocuments(restored));
                 at(w, round + " figures", look, () -> w.shell.showFigures());
-                at(w, round + " story", look, () -> w.shell.showStory("T-0010"));
+                at(w, round + " story", look, () -> w.shell.showTimeline("T-0010"));
                 at(w, round + " customers", look, () -> {
                     w.shell.showCustomers();
                     ((TextField) w.shell.scene().lookup("#customer-search")).setText("Quillfeather");
@@ -100,10 +100,10 @@ final class Pages {
         }
     }
 
-    private static String opened(Window w, String trouble, TicketEvent... then) {
+    private static String opened(Window w, String problem, TicketEvent... then) {
         String number = w.opened("Harbour office phone with a long name that goes on");
         List<TicketEvent> events = new ArrayList<>();
-        Map.of("trouble", trouble, "ownership", "proved", "liquid", "no", "battery", "ok", "brokenKeys", "none", "blacklisted", "no",
+        Map.of("trouble", problem, "ownership", "proved", "liquid", "no", "battery", "ok", "brokenKeys", "none", "blacklisted", "no",
                 "backup",
                 "both", "wrongTries", "6", "online", "yes", "ownerPassword", "yes")
                 .forEach((f, v) -> events.add(new TicketEvent.FactRecorded(f,

@@ -133,10 +133,10 @@ class ProcessTest {
             assertThat(ledger.entries().stream().map(LedgerEntry::ticket).distinct()).hasSize(318);
             assertThat(ledger.check(null, Instant.now()).clean()).isTrue();
         }
-        Files.writeString(data.resolve("packages/mine.bin"), "mine");
+        Files.writeString(data.resolve("firmware/mine.bin"), "mine");
         Files.writeString(data.resolve("this-is-demo-data"), "2020-01-01");
         DemoFolder.open(data, Instant.now(), DemoWorld.Past.WEEKS);
-        assertThat(data.resolve("packages/mine.bin")).as("what the demo did not make stays when it is made anew").hasContent("mine");
+        assertThat(data.resolve("firmware/mine.bin")).as("what the demo did not make stays when it is made anew").hasContent("mine");
     }
 
     /** Whatever is in the way, it is said, ends with 1, and leaves no process. */

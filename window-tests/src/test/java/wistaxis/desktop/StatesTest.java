@@ -40,7 +40,7 @@ class StatesTest {
         try (Window w = open()) {
             w.sees("No open tickets");
             w.sees("Nothing needs you right now");
-            w.click("nav-shelf");
+            w.click("nav-firmware-files");
             w.sees("No firmware files yet");
             w.click("nav-ledger");
             w.sees("Verified: 0 entries");
@@ -65,15 +65,15 @@ class StatesTest {
     /** What a hand or a crash has left in the data folder: said once with file, line and value, set aside, and still there afterwards. */
     @Test
     void filesThatCannotBeReadAreSaidOnceAndSetAside() throws Exception {
-        Map<String, String> broken = Map.of("settings.json", "{\"preferences\": {},\n \"holidays\": \"gb-eng\", \"modeWindow\": \"15\"}",
-                "schools.json", "{\"sequences\": 5}", "firmware.json", "{\"format\":",
-                "shelf.json", "nonsense");
+        Map<String, String> broken = Map.of("settings.json", "{\"preferences\": {},\n \"holidays\": \"gb-eng\", \"recoveryTimeout\": \"15\"}",
+                "methods.json", "{\"sequences\": 5}", "firmware.json", "{\"format\":",
+                "firmware-files.json", "nonsense");
         for (Map.Entry<String, String> file : broken.entrySet()) {
             Files.writeString(folder.resolve(file.getKey()), file.getValue());
         }
         try (Window w = open()) {
             w.sees("No open tickets");
-            for (String words : List.of("settings.json line 2", "[15]", "schools.json line 1", "firmware.json", "shelf.json line 1")) {
+            for (String words : List.of("settings.json line 2", "[15]", "methods.json line 1", "firmware.json", "firmware-files.json line 1")) {
                 w.sees(words);
             }
             w.click("alarm-away");

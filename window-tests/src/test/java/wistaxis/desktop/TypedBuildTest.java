@@ -10,9 +10,9 @@ import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.buttons.ComputerSees;
 import wistaxis.core.firmware.FirmwareCatalogue;
 import wistaxis.core.firmware.TypedBuild;
-import wistaxis.core.keys.HostView;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.standins.ScriptedUsb;
 import wistaxis.store.firmware.CatalogueFile;
@@ -66,24 +66,24 @@ class TypedBuildTest {
             w.sees("Chosen: 26.1 (23B80)");
             again();
             w.sees("Chosen: 26.1 (23B80)");
-            w.click("host-fetches");
+            w.click("computer-fetches");
             again();
             w.sees("What to look for");
-            usb.shows(ScriptedUsb.phone(HostView.NORMAL));
+            usb.shows(ScriptedUsb.phone(ComputerSees.NORMAL));
             w.click("usb-bind-0");
-            usb.shows(ScriptedUsb.phone(HostView.RECOVERY));
+            usb.shows(ScriptedUsb.phone(ComputerSees.RECOVERY));
             Window.until(() -> Window.onFx(() -> w.bench.ticket(N).mode() != null), "recovery");
             again();
             w.click("restore-start");
             w.sees("It shows: Check the firmware file");
             again();
-            while (Window.onFx(() -> w.bench.desk(N).host().run().orElseThrow().next().isPresent())) {
-                w.click("host-next");
+            while (Window.onFx(() -> w.bench.desk(N).computer().run().orElseThrow().next().isPresent())) {
+                w.click("computer-next");
             }
             again();
-            w.focus("host-version");
+            w.focus("computer-version");
             w.type("26.1");
-            w.click("host-written");
+            w.click("computer-written");
             w.sees("Hand over, restored to 26.1");
             again();
             for (String answer : List.of("greeting-seen-0", "step-helped-0", "version-matches-0", "account-lock-0", "passcode-set-0",

@@ -19,7 +19,7 @@ import org.junit.jupiter.api.extension.BeforeAllCallback;
 import org.junit.jupiter.api.extension.ExtensionContext;
 
 /**
- * What the window's thread waits for while a class of tests does what people do, which fails where it does: each statement of a database (by the event of the SQL package),
+ * What the window's thread waits for while a class of tests does what people do, which fails where it does: each statement of a database (by the event of the SQL firmware file),
  * each reading, writing and forcing of a file, each byte of the network (by the events of Java itself).
  */
 final class Waits implements BeforeAllCallback, AfterAllCallback {

@@ -12,7 +12,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
-import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.device.DeviceButton;
 import wistaxis.core.route.Intake;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Stage;
@@ -40,7 +40,7 @@ class WholeWalkTest {
             identify(w);
             route(w);
             firmware(w);
-            keys(w);
+            buttons(w);
             restore(w);
             handOver(w);
             ledger(w);
@@ -92,7 +92,7 @@ class WholeWalkTest {
         w.sees("ERASES ALL");
         w.click("confirm-readyCable");
         w.click("confirm-readyProgram");
-        w.click("rung-recovery-restore");
+        w.click("step-recovery-restore");
         w.sees("Does the owner agree?");
         assertThat(ticket(w).route()).as("nothing is chosen before the owner agrees").isNull();
         w.focus("consent-who");
@@ -112,15 +112,15 @@ class WholeWalkTest {
         Window.until(() -> w.text("download-rate").contains("MB"), "what has come, as it is shown");
         w.click("download-stop");
         w.sees("are here already");
-        Path shelf = folder.resolve("packages");
-        assertThat(Files.list(shelf)).allMatch(p -> p.toString().contains(".part"));
+        Path firmwareFolder = folder.resolve("firmware");
+        assertThat(Files.list(firmwareFolder)).allMatch(p -> p.toString().contains(".part"));
         w.click("download");
         w.sees("The firmware file is verified");
         w.sees("signature of a trusted key over the manifest; model iPhone13,2; version 31.10 (31K88); 6 parts checked by digest");
         w.click("go-on");
     }
 
-    private void keys(Window w) {
+    private void buttons(Window w) {
         w.sees("Connect it first");
         w.tap(KeyCode.P);
         w.sees("Plugged restart: enter recovery");
@@ -138,13 +138,13 @@ class WholeWalkTest {
         w.hurried(() -> w.lets(3200));
         taps(w);
         w.press(KeyCode.S);
-        w.hurried(() -> Window.until(() -> w.bench.desk("T-0001").device().screen() == wistaxis.core.keys.Screen.BLACK, "black"));
+        w.hurried(() -> Window.until(() -> w.bench.desk("T-0001").device().screen() == wistaxis.core.buttons.Screen.BLACK, "black"));
         w.tap(KeyCode.SPACE);
-        Window.until(() -> w.text("instruction").equals(Say.t("core.coach.keep-holding", "buttons", PhysicalKey.SIDE.words())), "the next instruction");
+        Window.until(() -> w.text("instruction").equals(Say.t("core.coach.keep-holding", "buttons", DeviceButton.SIDE.words())), "the next instruction");
         w.hurried(() -> Window.until(() -> ticket(w).mode() != null, "recovery"));
         w.release(KeyCode.S);
         w.sees("In recovery. Let go");
-        assertThat(ticket(w).keysTried()).isEqualTo(3);
+        assertThat(ticket(w).buttonsTried()).isEqualTo(3);
         w.tap(KeyCode.ENTER);
     }
 
@@ -158,7 +158,7 @@ class WholeWalkTest {
     }
 
     private static void upAgain(Window w) {
-        w.hurried(() -> Window.until(() -> w.bench.desk("T-0001").device().screen() == wistaxis.core.keys.Screen.DISABLED_SCREEN,
+        w.hurried(() -> Window.until(() -> w.bench.desk("T-0001").device().screen() == wistaxis.core.buttons.Screen.DISABLED_SCREEN,
                 "the phone to be up again"));
     }
 

@@ -31,7 +31,7 @@ import javafx.scene.input.MouseButton;
 import javafx.scene.robot.Robot;
 import javafx.stage.Stage;
 import org.jspecify.annotations.Nullable;
-import wistaxis.core.outside.HostProbe;
+import wistaxis.core.outside.ComputerProbe;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.words.Language;
@@ -108,19 +108,19 @@ final class Window implements AutoCloseable {
         }
     }
 
-    /** The stand-in library's packages are always the same: made once, they are brought to every test. */
+    /** The stand-in library's firmware files are always the same: made once, they are brought to every test. */
     private static final Path MADE = Path.of("target/stand-ins");
 
     private final DataFolder folder;
 
     /** A computer that is ready. */
-    private static final HostProbe HOST = _ -> new HostProbe.HostFacts(true, 100_000_000_000L, true, 1, "a test");
+    private static final ComputerProbe COMPUTER = _ -> new ComputerProbe.HostFacts(true, 100_000_000_000L, true, 1, "a test");
 
     Window(DataFolder folder, Instant start, long lineBytesPerSecond) {
         this(folder, start, lineBytesPerSecond, null);
     }
 
-    /** A real bench. @param usb what hangs on its host */
+    /** A real bench. @param usb what hangs on its computer */
     static Window real(Path folder, ScriptedUsb usb) {
         return new Window(DataFolder.open(folder), Instant.now(), 1, usb);
     }
@@ -137,7 +137,7 @@ final class Window implements AutoCloseable {
         });
         LateFront front = new LateFront(); // opened beside the window's thread, as the program does
         bench = new Workbench(new Workbench.Setup("Test bench", folder, start, clock, () -> wall.plusNanos(clock.shown),
-                usb == null ? world : _ -> World.real(HOST, usb, SimulatedDevice::new), front));
+                usb == null ? world : _ -> World.real(COMPUTER, usb, SimulatedDevice::new), front));
         onFx(() -> {
             front.open();
             return null;
@@ -168,7 +168,7 @@ final class Window implements AutoCloseable {
         return new Window(DemoFolder.open(folder, now, DemoWorld.Past.WEEKS), now, lineBytesPerSecond);
     }
 
-    /** Packages first, then the notes that say that they are whole. */
+    /** Firmware files first, then the notes that say that they are whole. */
     private static void copy(Path from, Path to) {
         try {
             Files.createDirectories(to);
@@ -195,13 +195,13 @@ final class Window implements AutoCloseable {
 
     static <T> T onFx(Callable<T> work) {
         AtomicReference<T> result = new AtomicReference<>();
-        AtomicReference<Throwable> trouble = new AtomicReference<>();
+        AtomicReference<Throwable> problem = new AtomicReference<>();
         CountDownLatch done = new CountDownLatch(1);
         Platform.runLater(() -> {
             try {
                 result.set(work.call());
             } catch (Throwable t) {
-                trouble.set(t);
+                problem.set(t);
             } finally {
                 done.countDown();
             }
@@ -213,8 +213,8 @@ final class Window implements AutoCloseable {
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         }
-        if (trouble.get() != null) {
-            throw new AssertionError(trouble.get());
+        if (problem.get() != null) {
+            throw new AssertionError(problem.get());
         }
         return result.get();
     }

@@ -15,11 +15,11 @@ import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.buttons.ComputerSees;
 import wistaxis.core.facts.BadInput;
-import wistaxis.core.keys.HostView;
 import wistaxis.core.usb.UsbDevice;
 import wistaxis.standins.ScriptedUsb;
-import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.DiskProblem;
 
 /**
  * Clicks, types and presses whatever there is on whatever page, from a seed: nothing may throw but what says why it is refused, no page
@@ -27,7 +27,7 @@ import wistaxis.store.files.DiskTrouble;
  */
 @ExtendWith(Waits.class)
 class WindowWalkerTest {
-    private static final int WALKS = Integer.getInteger("windowWalks", 12);
+    private static final int GUIDES = Integer.getInteger("windowWalks", 12);
     private static final int STEPS = 30;
     private static final List<KeyCode> KEYS = List.of(KeyCode.ENTER, KeyCode.SPACE, KeyCode.DIGIT1, KeyCode.DIGIT2, KeyCode.DIGIT0, KeyCode.A,
             KeyCode.R, KeyCode.BACK_SPACE, KeyCode.ESCAPE, KeyCode.TAB, KeyCode.PAGE_DOWN, KeyCode.U, KeyCode.S);
@@ -41,7 +41,7 @@ class WindowWalkerTest {
 
     @Test
     void whateverIsClickedAndPressed() {
-        for (long seed = 1; seed <= WALKS; seed++) {
+        for (long seed = 1; seed <= GUIDES; seed++) {
             steps.clear();
             ScriptedUsb usb = new ScriptedUsb();
             try (Window w = seed % 2 == 0 ? Window.real(folder.resolve("r" + seed), usb) : Window.demo(folder.resolve("d" + seed), 4_000_000)) {
@@ -49,24 +49,24 @@ class WindowWalkerTest {
                     Thread.currentThread().setUncaughtExceptionHandler((_, e) -> thrown.add(e));
                     return null;
                 });
-                walk(w, usb, new Random(seed));
+                guide(w, usb, new Random(seed));
             }
         }
     }
 
-    private void walk(Window w, ScriptedUsb usb, Random random) {
+    private void guide(Window w, ScriptedUsb usb, Random random) {
         for (int i = 0; i < STEPS; i++) {
             boolean[] headed = {!Window.onFx(() -> inPage(w.shell.scene()))};
             switch (random.nextInt(6)) {
                 case 0 -> key(w, KEYS.get(random.nextInt(KEYS.size())), headed);
                 case 1 -> type(w, TYPED.get(random.nextInt(TYPED.size())), random);
-                case 2 -> usb.shows(new UsbDevice[] {ScriptedUsb.device(HostView.values()[1 + random.nextInt(3)], "1-" + random.nextInt(2),
+                case 2 -> usb.shows(new UsbDevice[] {ScriptedUsb.device(ComputerSees.values()[1 + random.nextInt(3)], "1-" + random.nextInt(2),
                         "00008101-000A11112222001E", "8101", "0C", "000A11112222001E")});
                 default -> click(w, random, headed);
             }
             Window.pulses(2);
             w.settle();
-            assertThat(thrown).as("after %s", steps).allMatch(e -> e instanceof BadInput || e instanceof DiskTrouble);
+            assertThat(thrown).as("after %s", steps).allMatch(e -> e instanceof BadInput || e instanceof DiskProblem);
             assertThat(w.text()).as("after %s", steps).doesNotContain("failed while").doesNotContain("This page has failed")
                     .doesNotContain("Something failed").doesNotContain("Exception");
             assertThat(headed[0] || Window.onFx(() -> inPage(w.shell.scene()))).as("the keyboard, after %s", steps).isTrue();
@@ -77,7 +77,7 @@ class WindowWalkerTest {
         steps.add(key.getName());
         headed[0] |= key == KeyCode.TAB;
         String on = Window.onFx(() -> w.shell.scene().getFocusOwner() == null ? "" : String.valueOf(w.shell.scene().getFocusOwner().getId()));
-        if (on.startsWith("print") || on.startsWith("save") || on.equals("shelf-add") || on.equals("import-builds")) {
+        if (on.startsWith("print") || on.startsWith("save") || on.equals("firmware-add") || on.equals("import-builds")) {
             return; // the system's own dialogs are not to be had here
         }
         w.press(key);
@@ -102,8 +102,8 @@ class WindowWalkerTest {
         Window.onFx(() -> {
             List<Button> buttons = w.shell.scene().getRoot().lookupAll(".button").stream().filter(Window::shows)
                     .filter(Button.class::isInstance).map(Button.class::cast).filter(b -> !b.isDisabled() && b.getId() != null)
-                    .filter(b -> !b.getId().startsWith("print") && !b.getId().startsWith("save") && !b.getId().startsWith("paper-")
-                    && !b.getId().equals("shelf-add") && !b.getId().equals("import-builds")).toList();
+                    .filter(b -> !b.getId().startsWith("print") && !b.getId().startsWith("save") && !b.getId().startsWith("document-")
+                    && !b.getId().equals("firmware-add") && !b.getId().equals("import-builds")).toList();
             Button button = buttons.get(random.nextInt(buttons.size()));
             steps.add(button.getId());
             headed[0] |= !isPage(button);

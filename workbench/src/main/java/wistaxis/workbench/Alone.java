@@ -8,15 +8,15 @@ import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
-import wistaxis.core.firmware.PackageCheck;
-import wistaxis.core.firmware.PackageLayout;
+import wistaxis.core.firmware.FirmwareCheck;
+import wistaxis.core.firmware.FirmwareLayout;
 import wistaxis.core.route.Readiness;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Command;
 import wistaxis.store.files.Inside;
-import wistaxis.store.firmware.Shelf;
+import wistaxis.store.firmware.FirmwareFolder;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.LedgerStore;
 import wistaxis.workbench.command.Commands;
@@ -89,7 +89,7 @@ public final class Alone {
         }
     }
 
-    /** Nobody looks at this host or its USB here: that is the window's, or whoever stands there. */
+    /** Nobody looks at this computer or its USB here: that is the window's, or whoever stands there. */
     private final class Outside extends ShopAround {
         Outside() {
             super(() -> shop, now);
@@ -102,11 +102,12 @@ public final class Alone {
 
         @Override
         public Optional<String> doubt(Ticket ticket, boolean fetches) {
-            if (fetches || ticket.packageFile() == null) {
+            if (fetches || ticket.firmwareFile() == null) {
                 return Optional.empty();
             }
-            Shelf shelf = new Shelf(folder.shelf(), folder.shelfIndex(), new PackageCheck(PackageLayout.shipped(), null));
-            return shelf.notAsVerified(Inside.found(folder.root(), ticket.packageFile()), ticket.observed().digest());
+            FirmwareFolder firmwareFolder = new FirmwareFolder(folder.firmwareFolder(), folder.firmwareFolderIndex(),
+                    new FirmwareCheck(FirmwareLayout.shipped(), null));
+            return firmwareFolder.notAsVerified(Inside.found(folder.root(), ticket.firmwareFile()), ticket.observed().digest());
         }
     }
 }

@@ -18,21 +18,21 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Around;
 import wistaxis.core.work.Command;
-import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.DiskProblem;
 import wistaxis.store.files.LogFile;
 import wistaxis.store.files.Room;
+import wistaxis.store.internet.FirmwareService;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.KeptLedger;
 import wistaxis.store.ledger.LedgerStore;
-import wistaxis.store.line.Line;
 import wistaxis.store.settings.Settings;
 import wistaxis.workbench.command.Commands;
 import wistaxis.workbench.command.Result;
 import wistaxis.workbench.command.TakingBack;
+import wistaxis.workbench.desk.ButtonsDesk;
+import wistaxis.workbench.desk.ComputerDesk;
 import wistaxis.workbench.desk.Desks;
 import wistaxis.workbench.desk.FirmwareDesk;
-import wistaxis.workbench.desk.HostDesk;
-import wistaxis.workbench.desk.KeysDesk;
 import wistaxis.workbench.desk.RestoreDesk;
 import wistaxis.workbench.desk.Surroundings;
 import wistaxis.workbench.desk.TicketDesk;
@@ -52,8 +52,8 @@ import wistaxis.workbench.people.Customers;
 import wistaxis.workbench.plan.Plans;
 import wistaxis.workbench.practice.Coaches;
 import wistaxis.workbench.practice.Drill;
+import wistaxis.workbench.practice.Methods;
 import wistaxis.workbench.practice.Practice;
-import wistaxis.workbench.practice.Schools;
 import wistaxis.workbench.practice.Staff;
 import wistaxis.workbench.route.Routes;
 import wistaxis.workbench.ticket.Guard;
@@ -61,7 +61,7 @@ import wistaxis.workbench.ticket.Learned;
 import wistaxis.workbench.ticket.Reminders;
 import wistaxis.workbench.ticket.Shop;
 import wistaxis.workbench.ticket.Tickets;
-import wistaxis.workbench.usb.HostUsb;
+import wistaxis.workbench.usb.ComputerUsb;
 
 /**
  * Puts the bench together: each part gets the few that it needs, in one place, and what one part asks of another that is made after it
@@ -99,15 +99,15 @@ final class Composition implements AutoCloseable {
     final Life life;
     final LedgerStore ledger;
     final Tickets tickets;
-    private final Line line;
-    final Schools schools;
+    private final FirmwareService service;
+    final Methods methods;
     final Routes routes;
     final Stock stock;
     final Practice practice;
     final Drill drill;
-    final HostUsb usb;
+    final ComputerUsb usb;
     final Reminders reminders;
-    final Documents papers;
+    final Documents documents;
     final Exports exports;
     final Customers people;
     final Plans plans;
@@ -119,7 +119,7 @@ final class Composition implements AutoCloseable {
     /**
      * Opens the ledger and reads the tickets at work. Whatever goes wrong, nothing stays open.
      *
-     * @throws DiskTrouble when the ledger cannot be used
+     * @throws DiskProblem when the ledger cannot be used
      */
     Composition(Workbench.Setup setup) {
         this.setup = setup;
@@ -137,32 +137,32 @@ final class Composition implements AutoCloseable {
             this.life = new Life(world.simulated(), time, background, front, changes, notices, doubt);
             this.tickets = new Tickets(life, ledger, folder, setup.wall());
             closing.opened(tickets.health()::close);
-            this.schools = new Schools(life, folder.schools(), () -> routes().schoolsRead());
-            this.line = closing.opened(new Line(world.simulated() ? world.services() : this::library));
-            this.stock = closing.opened(new Stock(life, tickets, devices, line, folder, ledger, giver, world.trusted().get(), asked()));
+            this.methods = new Methods(life, folder.methods(), () -> routes().methodsRead());
+            this.service = closing.opened(new FirmwareService(world.simulated() ? world.services() : this::library));
+            this.stock = closing.opened(new Stock(life, tickets, devices, service, folder, ledger, giver, world.trusted().get(), asked()));
             this.handover = handover(folder);
             this.people = closing.opened(new Customers(life, tickets, ledger, folder, giver));
-            this.routes = new Routes(life, devices, schools::all, handover, stock, people, world.host(), world.usualPackage(),
+            this.routes = new Routes(life, devices, methods::all, handover, stock, people, world.computer(), world.usualFirmware(),
                     folder.settings(), ledger);
-            this.practice = closing.opened(new Practice(life, devices, schools::all, folder));
-            Coaches coaches = new Coaches(life, schools::all, routes::settings, practice);
-            this.drill = new Drill(life, devices, schools::all, practice, coaches, world.drill());
+            this.practice = closing.opened(new Practice(life, devices, methods::all, folder));
+            Coaches coaches = new Coaches(life, methods::all, routes::settings, practice);
+            this.drill = new Drill(life, devices, methods::all, practice, coaches, world.drill());
             this.plans = new Plans(life, tickets, routes::shop, stock::history, present());
             this.staff = new Staff(changes, practice, () -> Optional.ofNullable(routes.settings().staff()).orElse(List.of()),
                     routes::staff);
             this.reminders = new Reminders(life, tickets, guard, routes::today);
-            this.papers = new Documents(life, tickets, people, routes::shop, this::benchName, folder, giver);
+            this.documents = new Documents(life, tickets, people, routes::shop, this::benchName, folder, giver);
             this.exports = new Exports(life, folder, ledger);
             Learned learned = new Learned(ledger, life);
-            this.usb = closing.opened(new HostUsb(life, tickets, guard, learned, people, devices, giver, world.usb()));
+            this.usb = closing.opened(new ComputerUsb(life, tickets, guard, learned, people, devices, giver, world.usb()));
             Around around = new Surroundings(routes, usb, stock, life::now);
             this.commands = new Commands(tickets, routes::rules, around, people::sealed, staff::atWork, this::heard);
             this.taking = new TakingBack(commands, tickets::find, setup.realNanos());
             this.desks = new Desks(new Desks.Room(life, tickets, devices, routes, usb, commands, world.device(), new Desks.Parts(
                     d -> new FirmwareDesk(life, routes, stock, folder, d),
-                    d -> new KeysDesk(routes, practice, learned, devices, coaches, d),
-                    d -> new RestoreDesk(life, routes, line, world.trusted(), d),
-                    d -> new HostDesk(life, routes, stock, learned, around, d))), stock, guard);
+                    d -> new ButtonsDesk(routes, practice, learned, devices, coaches, d),
+                    d -> new RestoreDesk(life, routes, service, world.trusted(), d),
+                    d -> new ComputerDesk(life, routes, stock, learned, around, d))), stock, guard);
             tickets.follow(new Tickets.Follower() {
                 @Override
                 public void changed(@Nullable Ticket before, Projection now, long from) {
@@ -213,7 +213,7 @@ final class Composition implements AutoCloseable {
 
             @Override
             public boolean stops(Ticket ticket) {
-                return routes.oddities(ticket).stop();
+                return routes.unreadables(ticket).stop();
             }
 
             @Override

@@ -11,15 +11,15 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.Executor;
 import java.util.function.LongSupplier;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.buttons.SequenceLibrary;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.firmware.Fetch;
 import wistaxis.core.identify.LookLibrary;
-import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
-import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.DiskProblem;
 import wistaxis.store.files.Inside;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.workbench.command.Commands;
@@ -38,14 +38,14 @@ import wistaxis.workbench.life.World;
 import wistaxis.workbench.people.Customers;
 import wistaxis.workbench.plan.Plans;
 import wistaxis.workbench.practice.Drill;
+import wistaxis.workbench.practice.Methods;
 import wistaxis.workbench.practice.Practice;
-import wistaxis.workbench.practice.Schools;
 import wistaxis.workbench.practice.Staff;
 import wistaxis.workbench.route.Routes;
 import wistaxis.workbench.ticket.Guard;
 import wistaxis.workbench.ticket.Reminders;
 import wistaxis.workbench.ticket.Tickets;
-import wistaxis.workbench.usb.HostUsb;
+import wistaxis.workbench.usb.ComputerUsb;
 
 /** The bench at work: everything that window and command line share. Of one thread, the interface's, but for what says otherwise. */
 public final class Workbench implements AutoCloseable {
@@ -69,7 +69,7 @@ public final class Workbench implements AutoCloseable {
     /**
      * Opens the ledger and reads the tickets at work. Whatever goes wrong, nothing stays open.
      *
-     * @throws DiskTrouble when the ledger cannot be used
+     * @throws DiskProblem when the ledger cannot be used
      */
     public Workbench(Setup setup) {
         this.parts = new Composition(setup);
@@ -130,9 +130,9 @@ public final class Workbench implements AutoCloseable {
         return parts.people;
     }
 
-    /** The papers of the tickets. */
-    public Documents papers() {
-        return parts.papers;
+    /** The documents of the tickets. */
+    public Documents documents() {
+        return parts.documents;
     }
 
     /** What is due at a time. */
@@ -169,12 +169,12 @@ public final class Workbench implements AutoCloseable {
     }
 
     public SequenceLibrary sequences() {
-        return parts.schools.all();
+        return parts.methods.all();
     }
 
     /** The shop's own key sequences. */
-    public Schools schools() {
-        return parts.schools;
+    public Methods methods() {
+        return parts.methods;
     }
 
     /** What the person at the bench practised. */
@@ -213,8 +213,8 @@ public final class Workbench implements AutoCloseable {
         return parts.handover;
     }
 
-    /** What hangs on the host's USB. */
-    public HostUsb usb() {
+    /** What hangs on the computer's USB. */
+    public ComputerUsb usb() {
         return parts.usb;
     }
 
@@ -224,13 +224,13 @@ public final class Workbench implements AutoCloseable {
     }
 
     /** Whether keys are pressed or led somewhere: they always run at x1. */
-    public boolean keysRun() {
-        return parts.desks.keysRun() || parts.drill.coaching().run().isPresent();
+    public boolean buttonsRun() {
+        return parts.desks.buttonsRun() || parts.drill.coaching().run().isPresent();
     }
 
     /** Lets simulated time pass faster or slower; not faster than it is while keys run. */
     public void setRate(int rate) {
-        if (rate == 1 || !keysRun()) {
+        if (rate == 1 || !buttonsRun()) {
             parts.life.rate(rate);
         }
     }
@@ -291,7 +291,7 @@ public final class Workbench implements AutoCloseable {
      */
     public void tick() {
         long now = System.nanoTime();
-        if (parts.time.follow(keysRun())) {
+        if (parts.time.follow(buttonsRun())) {
             parts.changes.tell(Change.Topic.TIME);
         }
         if (parts.doubt.says().isEmpty()) {

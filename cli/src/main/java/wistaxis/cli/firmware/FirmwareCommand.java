@@ -22,16 +22,16 @@ import wistaxis.core.facts.Names;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.BuildChoice;
 import wistaxis.core.firmware.FirmwareCatalogue;
-import wistaxis.core.firmware.PackageCheck;
-import wistaxis.core.firmware.PackageLayout;
+import wistaxis.core.firmware.FirmwareCheck;
+import wistaxis.core.firmware.FirmwareLayout;
 import wistaxis.core.firmware.SystemVersion;
 import wistaxis.core.firmware.TypedBuild;
-import wistaxis.core.outside.OutsideTrouble;
+import wistaxis.core.outside.OutsideProblem;
 import wistaxis.standins.StandInSigner;
-import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.DiskProblem;
 import wistaxis.store.files.FolderHold;
 import wistaxis.store.firmware.CatalogueFile;
-import wistaxis.store.firmware.Shelf;
+import wistaxis.store.firmware.FirmwareFolder;
 import wistaxis.store.ledger.DataFolder;
 
 @Command(name = "firmware", mixinStandardHelpOptions = true, description = "${bundle:cli.help.firmware}",
@@ -96,23 +96,24 @@ public final class FirmwareCommand extends Output {
 
         private static FirmwareCatalogue asked(DeviceModel model, DataFolder folder, Instant now) {
             try (PracticeServices services = PracticeServices.of(folder)) {
-                FirmwareCatalogue catalogue = file(folder).look(now).refreshed(model.identifier(), services.line()
-                        .buildsFor(model.identifier()), now, onShelf(folder, now));
+                FirmwareCatalogue catalogue = file(folder).look(now).refreshed(model.identifier(), services.service()
+                        .buildsFor(model.identifier()), now, inFirmwareFolder(folder, now));
                 keep(folder, catalogue);
                 return catalogue;
             } catch (IOException e) {
-                throw DiskTrouble.of("builds", file(folder).file(), e);
-            } catch (OutsideTrouble e) {
+                throw DiskProblem.of("builds", file(folder).file(), e);
+            } catch (OutsideProblem e) {
                 throw new Refusal(String.valueOf(e.getMessage()));
             }
         }
 
-        /** Digests of the builds whose packages lie on the shelf, as it was last looked at. */
-        private static Set<String> onShelf(DataFolder folder, Instant now) {
-            Shelf shelf = new Shelf(folder.shelf(), folder.shelfIndex(),
-                    new PackageCheck(PackageLayout.shipped(), StandInSigner.publicKey()));
+        /** Digests of the builds whose firmware files lie in the firmware folder, as it was last looked at. */
+        private static Set<String> inFirmwareFolder(DataFolder folder, Instant now) {
+            FirmwareFolder firmwareFolder = new FirmwareFolder(folder.firmwareFolder(), folder.firmwareFolderIndex(),
+                    new FirmwareCheck(FirmwareLayout.shipped(), StandInSigner.publicKey()));
             return file(folder).look(now).builds().stream().map(FirmwareCatalogue.Listed::build)
-                    .filter(b -> b.identifiers().stream().anyMatch(i -> shelf.find(i, b.version().toString(), b.build()).isPresent()))
+                    .filter(b -> b.identifiers().stream().anyMatch(i -> firmwareFolder.find(i, b.version().toString(), b.build())
+                            .isPresent()))
                     .map(Build::key).collect(Collectors.toSet());
         }
 
@@ -153,7 +154,7 @@ public final class FirmwareCommand extends Output {
                 file(folder).write(file(folder).look(now).merge(read.builds()));
                 answer(new Row(read.builds().size()), List.of(t("cli.firmware.imported-n", "n", read.builds().size())));
             } catch (IOException e) {
-                throw DiskTrouble.of("builds", file(folder).file(), e);
+                throw DiskProblem.of("builds", file(folder).file(), e);
             }
         }
     }
@@ -193,7 +194,7 @@ public final class FirmwareCommand extends Output {
                 answer(typed, List.of(t("cli.firmware.saved", "version", typed.version(), "build", typed.build(), "model",
                         typed.identifiers().getFirst())));
             } catch (IOException e) {
-                throw DiskTrouble.of("builds", file(folder).file(), e);
+                throw DiskProblem.of("builds", file(folder).file(), e);
             }
         }
     }

@@ -1,4 +1,4 @@
-/** Builds, packages, and what comes first, the mode or the file. */
+/** Builds, firmware files, and what comes first, the mode or the file. */
 @NullMarked
 package wistaxis.cli.firmware;
 

@@ -55,17 +55,17 @@ public final class FiguresCommand extends OnLedger {
         }
         List<String> words = new ArrayList<>(List.of(t("cli.figures.tickets", "n", f.tickets(), "closed", f.closed())));
         Figures said = FigureWords.of(f);
-        said.troubles().forEach(c -> words.add(count("problem", c)));
+        said.problems().forEach(c -> words.add(count("problem", c)));
         said.families().forEach(c -> words.add(count("layout", c)));
         said.models().forEach(c -> words.add(count("model", c)));
         said.helped().forEach(s -> words.add(share("helped", s)));
-        said.keys().forEach(s -> words.add(share("buttons", s)));
+        said.buttons().forEach(s -> words.add(share("buttons", s)));
         said.funnel().forEach(w -> words.add("  " + t("cli.figures.entered", "what", w.what(), "first", w.first(), "second", w.second(),
                 "later", w.later(), "never", w.never())));
         if (said.again() != null) {
             words.add(share("dropped-out", said.again()));
         }
-        said.host().forEach(s -> words.add(share("computer", s)));
+        said.computer().forEach(s -> words.add(share("computer", s)));
         if (said.promise() != null) {
             words.add(share("promise", said.promise()));
         }

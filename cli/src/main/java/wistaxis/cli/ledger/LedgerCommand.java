@@ -74,10 +74,10 @@ public final class LedgerCommand implements Runnable {
                 answer(new Row(check.entries(), check.broken().isEmpty(), check.last(), check.broken().orElse(null), check.findings()),
                         words);
                 check.broken().ifPresent(b -> spec().commandLine().getErr().println("wistaxis: " + t("cli.ledger.broken", "why", b)));
-                if (!kept.trouble().isEmpty()) {
-                    spec().commandLine().getErr().println("wistaxis: " + kept.trouble());
+                if (!kept.problem().isEmpty()) {
+                    spec().commandLine().getErr().println("wistaxis: " + kept.problem());
                 }
-                status = check.clean() && kept.trouble().isEmpty() ? CommandLine.ExitCode.OK : CommandLine.ExitCode.SOFTWARE;
+                status = check.clean() && kept.problem().isEmpty() ? CommandLine.ExitCode.OK : CommandLine.ExitCode.SOFTWARE;
             }
         }
     }

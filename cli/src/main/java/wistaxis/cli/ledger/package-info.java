@@ -1,4 +1,4 @@
-/** The ledger: checked and exported; customers, papers and figures from it. */
+/** The ledger: checked and exported; customers, documents and figures from it. */
 @NullMarked
 package wistaxis.cli.ledger;
 

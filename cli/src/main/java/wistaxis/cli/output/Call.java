@@ -8,7 +8,6 @@ import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import picocli.CommandLine.Command;
@@ -16,7 +15,7 @@ import picocli.CommandLine;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.words.Language;
 import wistaxis.core.words.Say;
-import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.DiskProblem;
 import wistaxis.store.files.FolderHold;
 import wistaxis.store.files.LanguageFolder;
 import wistaxis.store.ledger.DataFolder;
@@ -29,7 +28,7 @@ public final class Call {
     /** Answers on standard output and ends the program. */
     public static void andExit(Runnable main, List<Class<?>> all, String... args) {
         LanguageFolder.read(new DataFolder(DataFolder.usualPlace()).languages()).languages().forEach(Language::add);
-        Say.use(Language.chosen(null));
+        Say.use(asksForLanguage(args) ? Language.find(args[1]).orElse(Language.chosen(null)) : Language.chosen(null));
         System.exit(run(main, all, new PrintWriter(new Unread(new FileOutputStream(FileDescriptor.out)), true, StandardCharsets.UTF_8),
                 new PrintWriter(System.err, true, StandardCharsets.UTF_8), args));
     }
@@ -37,18 +36,24 @@ public final class Call {
     /** @return the exit status; 1 too where the answer could not be written */
     public static int run(Runnable main, List<Class<?>> all, PrintWriter out, PrintWriter err, String... typed) {
         PrintWriter safeErr = Terminal.on(err);
-        List<String> rest = new ArrayList<>(List.of(typed));
-        if (rest.size() > 1 && rest.getFirst().equals(LANGUAGE)) {
-            Optional<Language> language = Language.find(rest.get(1));
-            if (language.isEmpty()) {
-                safeErr.println("wistaxis: " + t("cli.document.no-language", "language", rest.get(1), "known", Language.all().stream()
-                        .map(Language::tag).toList()));
-                return CommandLine.ExitCode.USAGE;
-            }
-            Say.use(language.get());
-            rest = rest.subList(2, rest.size());
+        if (!asksForLanguage(typed)) {
+            return run(main, all, out, safeErr, List.of(typed));
         }
-        String[] args = Renamed.now(rest, safeErr).toArray(String[]::new);
+        Optional<Language> language = Language.find(typed[1]);
+        if (language.isEmpty()) {
+            safeErr.println("wistaxis: " + t("cli.document.no-language", "language", typed[1], "known", Language.all().stream()
+                    .map(Language::tag).toList()));
+            return CommandLine.ExitCode.USAGE;
+        }
+        return Say.in(language.get(), () -> run(main, all, out, safeErr, List.of(typed).subList(2, typed.length)));
+    }
+
+    private static boolean asksForLanguage(String... typed) {
+        return typed.length > 1 && typed[0].equals(LANGUAGE);
+    }
+
+    private static int run(Runnable main, List<Class<?>> all, PrintWriter out, PrintWriter safeErr, List<String> typed) {
+        String[] args = Renamed.now(typed, safeErr).toArray(String[]::new);
         CommandLine parser = new CommandLine(main);
         commands(all, args).forEach(parser::addSubcommand);
         int status = parser.setResourceBundle(new HelpTexts())
@@ -57,6 +62,7 @@ public final class Call {
                 .setOut(Terminal.on(out))
                 .setErr(safeErr)
                 .setExecutionExceptionHandler((e, line, _) -> failed(e, line))
+                .setParameterExceptionHandler((e, _) -> ParserWords.say(e))
                 .execute(args);
         out.flush();
         if (out.checkError()) {
@@ -90,7 +96,7 @@ public final class Call {
     private static int failed(Exception e, CommandLine line) throws Exception {
         int status = switch (e) {
             case BadInput _ -> CommandLine.ExitCode.USAGE;
-            case Refusal _, DiskTrouble _, FolderHold.InUse _, Moved _ -> CommandLine.ExitCode.SOFTWARE;
+            case Refusal _, DiskProblem _, FolderHold.InUse _, Moved _ -> CommandLine.ExitCode.SOFTWARE;
             default -> throw e;
         };
         line.getErr().println("wistaxis: " + e.getMessage());

@@ -11,7 +11,7 @@ import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Option;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.ticket.LedgerEntry;
-import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.DiskProblem;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.Ledger;
 
@@ -41,8 +41,8 @@ public abstract class OnLedger extends Output {
     protected final Ledger ledger() {
         try {
             return Ledger.openReadOnly(folder().ledger());
-        } catch (DiskTrouble e) {
-            if (e.kind() == DiskTrouble.Kind.GONE) {
+        } catch (DiskProblem e) {
+            if (e.kind() == DiskProblem.Kind.GONE) {
                 throw new BadInput(t("cli.ledger.none", "file", folder().ledger()), e);
             }
             throw e;

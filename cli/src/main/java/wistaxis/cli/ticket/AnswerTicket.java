@@ -1,9 +1,9 @@
 package wistaxis.cli.ticket;
 
 import java.util.List;
-import picocli.CommandLine;
 import picocli.CommandLine.Parameters;
-import wistaxis.cli.keys.IdentifyCommand;
+import picocli.CommandLine;
+import wistaxis.cli.buttons.IdentifyCommand;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
 

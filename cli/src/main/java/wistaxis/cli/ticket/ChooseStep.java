@@ -3,9 +3,9 @@ package wistaxis.cli.ticket;
 import static wistaxis.core.words.Say.t;
 
 import org.jspecify.annotations.Nullable;
-import picocli.CommandLine;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
+import picocli.CommandLine;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;

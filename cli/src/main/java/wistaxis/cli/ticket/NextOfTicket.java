@@ -20,7 +20,7 @@ public final class NextOfTicket extends OnTicket {
         Rules rules = rules(entries);
         TicketRow row = TicketRow.of(rules, entries.getLast().number());
         List<String> words = new ArrayList<>(List.of(row.line(), "  " + t("cli.ticket.next", "next", row.next().line())));
-        Optional.ofNullable(rules.route()).map(Route::rungs).orElse(List.of())
+        Optional.ofNullable(rules.route()).map(Route::steps).orElse(List.of())
                 .forEach(r -> words.add("  " + r.step().id() + ", " + t(r.step().keeps() ? "cli.route.keeps" : "cli.route.erases") + ": "
                 + rules.mayChoose(r.step().id(), false).orElseGet(() -> t(r.done() ? "cli.ticket.once-more" : "cli.ticket.possible"))));
         answer(row, words);

@@ -26,7 +26,7 @@ public abstract class OnTickets extends OnLedger {
 
     private @Nullable Shop shop;
 
-    /** The shop's own schools, preferences and catalogue. */
+    /** The shop's own methods, preferences and catalogue. */
     final Shop shop() {
         Shop read = shop == null ? Shop.look(folder(), DEVICES, CLOCK) : shop;
         shop = read;

@@ -1,7 +1,7 @@
 package wistaxis.cli.ticket;
 
-import picocli.CommandLine;
 import picocli.CommandLine.Parameters;
+import picocli.CommandLine;
 import wistaxis.core.work.Command;
 import wistaxis.core.work.Decision;
 import wistaxis.store.ledger.DataFolder;

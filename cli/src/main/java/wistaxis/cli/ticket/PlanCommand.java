@@ -58,7 +58,7 @@ public final class PlanCommand extends OnLedger {
 
             @Override
             public long missing(Ticket t) {
-                return t.build() == null ? StandInWorld.USUAL_PACKAGE : t.build().sizeBytes();
+                return t.build() == null ? StandInWorld.USUAL_FIRMWARE_FILE : t.build().sizeBytes();
             }
 
             @Override

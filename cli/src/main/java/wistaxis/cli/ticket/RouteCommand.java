@@ -12,13 +12,13 @@ import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
-import wistaxis.cli.keys.IdentifyCommand;
+import wistaxis.cli.buttons.IdentifyCommand;
 import wistaxis.cli.output.Output;
+import wistaxis.core.buttons.SequenceLibrary;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.FirmwareCatalogue;
 import wistaxis.core.firmware.SystemVersion;
-import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.route.BackupPlan;
 import wistaxis.core.route.CaseFacts;
 import wistaxis.core.route.Route;
@@ -49,7 +49,7 @@ public final class RouteCommand extends Output {
     private record Stop(String reason) {}
 
     private record Step(String id, boolean keeps, String status, List<Integer> minutes, List<Text> reasons, List<Text> cautions) {
-        static Step of(Route.Rung r) {
+        static Step of(Route.RouteStep r) {
             String status = r.done() && r.status() != Route.Status.REFUSED ? "done" : r.status() == Route.Status.NEEDS_CONSENT ? "blocked"
                     : r.status().toString().toLowerCase(Locale.ROOT);
             return new Step(r.step().id(), r.step().keeps(), status, r.step().minutes(), r.reasons(), r.cautions());
@@ -79,7 +79,7 @@ public final class RouteCommand extends Output {
             throw new BadInput(t("cli.route.contradiction", "file", facts.getFileName(), "why", Text.join(" ", route.contradictions())));
         }
         BackupPlan backups = BackupPlan.of(route.backups(), route.target(), signed, _ -> Optional.empty());
-        Row row = new Row(route.stop() == null ? null : new Stop(route.stop().toString()), route.rungs().stream().map(Step::of).toList(),
+        Row row = new Row(route.stop() == null ? null : new Stop(route.stop().toString()), route.steps().stream().map(Step::of).toList(),
                 route.recommended().map(r -> r.step().id()).orElse(null),
                 route.target(), backups.lines().stream().map(Backup::of).toList());
         List<String> words = new ArrayList<>(words(route));
@@ -116,7 +116,7 @@ public final class RouteCommand extends Output {
         if (route.stop() != null) {
             lines.add(t("cli.route.stop", "why", route.stop()));
         }
-        for (Route.Rung r : route.rungs()) {
+        for (Route.RouteStep r : route.steps()) {
             lines.add(String.format(Locale.ROOT, "%-8s %-11s %-38s %d-%d min", Step.of(r).status(), r.step().keeps() ? t("cli.route.keeps")
                     : t("cli.route.erases"), r.step().title(),
                     r.step().minutes().getFirst(), r.step().minutes().getLast()));

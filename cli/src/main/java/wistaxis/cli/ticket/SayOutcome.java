@@ -2,8 +2,8 @@ package wistaxis.cli.ticket;
 
 import static wistaxis.core.words.Say.t;
 
-import picocli.CommandLine;
 import picocli.CommandLine.Parameters;
+import picocli.CommandLine;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ticket;

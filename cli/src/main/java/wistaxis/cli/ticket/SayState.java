@@ -3,7 +3,7 @@ package wistaxis.cli.ticket;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Option;
 import picocli.CommandLine;
-import wistaxis.core.keys.HostView;
+import wistaxis.core.buttons.ComputerSees;
 import wistaxis.core.ticket.OnScreen;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
@@ -16,10 +16,10 @@ public final class SayState extends Giving {
     private @Nullable String screen;
 
     @Option(names = "--computer", paramLabel = "HOST", description = "${bundle:cli.help.saystate.saw.computer}")
-    private @Nullable HostView host;
+    private @Nullable ComputerSees computer;
 
     @Override
     Command command(Ticket ticket) {
-        return new Command.Saw(screen == null ? null : OnScreen.parse(screen), host, Sightings.Source.TOLD);
+        return new Command.Saw(screen == null ? null : OnScreen.parse(screen), computer, Sightings.Source.TOLD);
     }
 }

@@ -11,8 +11,8 @@ import wistaxis.core.work.Command;
         description = "${bundle:cli.help.ticket}",
         subcommands = {ListTickets.class, ShowTicket.class, OpenTicket.class, AnswerTicket.class,
         NextOfTicket.class, ChooseStep.class,
-            SayOutcome.class, SayState.class, SayStage.class, SayTrouble.class,
-            CloseTicket.class, StoryOfTicket.class},
+            SayOutcome.class, SayState.class, SayStage.class, SayProblem.class,
+            CloseTicket.class, TimelineOfTicket.class},
             synopsisSubcommandLabel = "list|show|open|answer|next|choose|outcome|saw|stage|error|close|timeline")
 public final class TicketCommand extends Output {
     @Override

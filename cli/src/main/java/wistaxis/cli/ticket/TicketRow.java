@@ -9,7 +9,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
-import wistaxis.core.keys.Mode;
+import wistaxis.core.buttons.Mode;
 import wistaxis.core.steps.Steps;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.EventWords;
@@ -26,22 +26,22 @@ import wistaxis.core.work.Rules;
  * @param world {@code real} or {@code practice}
  * @param step of the present attempt
  * @param last number of its last entry: what {@code --seen} takes
- * @param odd what of it cannot be understood here
+ * @param unreadable what of it cannot be understood here
  */
 public record TicketRow(
         String ticket, String world, String title, Stage stage, Map<String, String> facts, @Nullable String identifier,
-        @Nullable String step, List<Row> attempts, Next next, @Nullable Text closed, long last, List<String> odd) {
+        @Nullable String step, List<Row> attempts, Next next, @Nullable Text closed, long last, List<String> unreadable) {
     /** @param outcome null while that is not known */
     @JsonInclude(JsonInclude.Include.ALWAYS)
     record Row(
-            String step, @Nullable String outcome, Instant since, @Nullable Consent consent, @Nullable String build, boolean proven,
-            @Nullable Mode mode, int keys, @Nullable Text stopped, @Nullable String written, Map<String, String> checks) {
+            String step, @Nullable String outcome, Instant since, @Nullable Consent consent, @Nullable String build, boolean verified,
+            @Nullable Mode mode, int buttons, @Nullable Text stopped, @Nullable String written, Map<String, String> checks) {
         static Row of(Attempt a) {
             TicketEvent.ConsentAsked asked = a.consent();
             return new Row(a.step(), a.outcome().map(Attempt.Outcome::toString).orElse(null), a.since(),
                     asked == null ? null : new Consent(asked.given(), asked.who(), asked.toldAboutBackup()), a.build() == null ? null
-                    : a.build().build(), a.proven(),
-                    a.mode(), a.keys(), a.stopped().isEmpty() ? null : a.stopped(), a.written(), a.checks());
+                    : a.build().build(), a.verified(),
+                    a.mode(), a.buttons(), a.stopped().isEmpty() ? null : a.stopped(), a.written(), a.checks());
         }
 
         String words() {
@@ -53,8 +53,8 @@ public record TicketRow(
             if (written != null) {
                 words.add(t("cli.ticket.wrote", "version", written));
             }
-            if (keys > 0) {
-                words.add(t("cli.ticket.buttons-tried", "n", keys));
+            if (buttons > 0) {
+                words.add(t("cli.ticket.buttons-tried", "n", buttons));
             }
             return String.join(", ", words);
         }
@@ -67,14 +67,14 @@ public record TicketRow(
         return new TicketRow(t.number(), t.simulated() ? "practice" : "real", t.title(), t.stage(), t.facts(), t.identifier(),
                 t.route(), t.attempts().stream().map(Row::of)
                 .toList(), rules.next(), t.closed(), last,
-                rules.oddities().all());
+                rules.unreadables().all());
     }
 
     List<String> words() {
         List<String> words = new ArrayList<>(List.of(line()));
         facts.forEach((fact, value) -> words.add("  " + EventWords.answer(fact, value)));
         attempts.forEach(a -> words.add("  " + a.words()));
-        odd.forEach(o -> words.add("  ! " + o));
+        unreadable.forEach(o -> words.add("  ! " + o));
         words.add("  " + t("cli.ticket.next", "next", next.line()));
         return words;
     }

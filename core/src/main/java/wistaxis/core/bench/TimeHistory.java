@@ -7,8 +7,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.device.ButtonLayout;
 import wistaxis.core.device.DeviceCatalogue;
-import wistaxis.core.device.KeyFamily;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Provenance;
 import wistaxis.core.restore.RestoreStage;
@@ -16,7 +16,7 @@ import wistaxis.core.ticket.Projection;
 import wistaxis.core.time.Range;
 
 /**
- * How long things take here: downloads on this line and the stages of a restore by key family, from the shop's own ledger; stated
+ * How long things take here: downloads on this line and the stages of a restore by button layout, from the shop's own ledger; stated
  * defaults before there are any.
  */
 public final class TimeHistory {
@@ -43,7 +43,7 @@ public final class TimeHistory {
      */
     public record Defaults(List<Double> lineMbit, List<Double> stageFactors, double entrySeconds, Provenance provenance, String source) {}
 
-    private record Stretch(KeyFamily family, String stage) {}
+    private record Stretch(ButtonLayout family, String stage) {}
 
     public TimeHistory(List<RestoreStage> stages) {
         this(stages, Json.fact("times.json", Defaults.class));
@@ -105,30 +105,30 @@ public final class TimeHistory {
     }
 
     /** Seconds of a stage on a family's devices. @param family null while it is not known */
-    public Range stage(@Nullable KeyFamily family, RestoreStage stage) {
+    public Range stage(@Nullable ButtonLayout family, RestoreStage stage) {
         return measured(family, stage.id()).orElseGet(() -> new Range(stage.seconds() * defaults.stageFactors().getFirst(),
                 stage.seconds(), stage.seconds() * defaults.stageFactors()
                 .getLast(), 0));
     }
 
     /** Seconds of a stage as measured here; empty before it was. */
-    public Optional<Range> measured(@Nullable KeyFamily family, String stage) {
+    public Optional<Range> measured(@Nullable ButtonLayout family, String stage) {
         Deque<Double> measured = family == null ? null : seconds.get(new Stretch(family, stage));
         return measured == null ? Optional.empty() : Optional.of(Range.of(List.copyOf(measured)));
     }
 
     /** Seconds of the stages from one to another, the first and not the last. */
-    private Range between(@Nullable KeyFamily family, int from, int to) {
+    private Range between(@Nullable ButtonLayout family, int from, int to) {
         return stages.subList(from, to).stream().map(s -> stage(family, s)).reduce(Range::plus).orElse(new Range(0, 0, 0, 0));
     }
 
-    /** Seconds of what the host does while the device has to be in its mode: until it has taken the device over. */
-    public Range prepare(@Nullable KeyFamily family) {
+    /** Seconds of what the computer does while the device has to be in its mode: until it has taken the device over. */
+    public Range prepare(@Nullable ButtonLayout family) {
         return between(family, 0, taken());
     }
 
-    /** Seconds from when the host has taken the device over to the last stage's end. */
-    public Range write(@Nullable KeyFamily family) {
+    /** Seconds from when the computer has taken the device over to the last stage's end. */
+    public Range write(@Nullable ButtonLayout family) {
         return between(family, taken(), stages.size());
     }
 

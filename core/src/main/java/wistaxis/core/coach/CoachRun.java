@@ -4,15 +4,15 @@ import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
-import wistaxis.core.device.PhysicalKey;
-import wistaxis.core.keys.HostView;
-import wistaxis.core.keys.KeyStep;
-import wistaxis.core.keys.Rehearsal.Span;
-import wistaxis.core.keys.Screen;
-import wistaxis.core.keys.Until;
+import wistaxis.core.buttons.ButtonStep;
+import wistaxis.core.buttons.ComputerSees;
+import wistaxis.core.buttons.Rehearsal.Span;
+import wistaxis.core.buttons.Screen;
+import wistaxis.core.buttons.Until;
+import wistaxis.core.device.DeviceButton;
 
 /**
- * A technician being led through a score: a fold over time, what the host senses, and "I see it now".
+ * A technician being led through a score: a fold over time, what the computer senses, and "I see it now".
  * A timed step ends by itself; a step that waits for something seen ends when it is seen, early or late, and the rest shifts.
  *
  * @param starts when each step reached so far began, nanoseconds on the caller's scale; the first lies a count-in ahead
@@ -25,7 +25,7 @@ public record CoachRun(Score score, List<Long> starts, long endedNanos) {
     /** How long after a step should have ended, or the last one has, an attempt is given up. Ours. */
     private static final long PATIENCE = 12_000_000_000L;
 
-    /** The same while a key is down. Ours. */
+    /** The same while a button is down. Ours. */
     private static final long PATIENCE_HELD = 40_000_000_000L;
 
     private static final long RUNNING = Long.MIN_VALUE;
@@ -65,13 +65,13 @@ public record CoachRun(Score score, List<Long> starts, long endedNanos) {
         return nowNanos - starts.getFirst() < 0;
     }
 
-    /** Lets time pass: timed steps end on time, and what the host senses by itself ends its step now. */
-    public CoachRun tick(long nowNanos, HostView host) {
+    /** Lets time pass: timed steps end on time, and what the computer senses by itself ends its step now. */
+    public CoachRun tick(long nowNanos, ComputerSees computer) {
         CoachRun run = this;
         while (!run.ended() && !run.countingIn(nowNanos)) {
-            KeyStep step = score.step(run.step());
+            ButtonStep step = score.step(run.step());
             long start = run.starts.getLast();
-            boolean sensed = step.until() != null && step.until().isMetByHost(host);
+            boolean sensed = step.until() != null && step.until().isMetByComputer(computer);
             boolean waits = step.seconds() == null && step.until() != null;
             long end = start + score.lengthNanos(run.step());
             if (!waits && end - nowNanos <= 0) {
@@ -92,16 +92,16 @@ public record CoachRun(Score score, List<Long> starts, long endedNanos) {
     }
 
     /** Goes on when what the step waits for is to be seen, for those who do not say so. */
-    public CoachRun seeing(long nowNanos, Screen screen, HostView host) {
+    public CoachRun seeing(long nowNanos, Screen screen, ComputerSees computer) {
         Until until = ended() || countingIn(nowNanos) ? null : score.step(step()).until();
-        return until != null && until.isMet(screen, host) ? seen(nowNanos) : this;
+        return until != null && until.isMet(screen, computer) ? seen(nowNanos) : this;
     }
 
     /**
      * Whether nobody waits any longer: well after the running step should have ended.
      *
      * @param begunNanos when the attempt began
-     * @param holding whether a key is down: something may still come of it
+     * @param holding whether a button is down: something may still come of it
      */
     public boolean givenUp(long nowNanos, long begunNanos, boolean holding) {
         return nowNanos - spans(begunNanos).get(step()).endNanos() > (holding ? PATIENCE_HELD : PATIENCE);
@@ -142,7 +142,7 @@ public record CoachRun(Score score, List<Long> starts, long endedNanos) {
         if (countingIn(nowNanos)) {
             return Instruction.countIn((starts.getFirst() - nowNanos) / 1e9, now);
         }
-        boolean justLetGo = step() > 0 && score.step(step() - 1).action() == KeyStep.Action.RELEASE && gone < LETTING_GO;
+        boolean justLetGo = step() > 0 && score.step(step() - 1).action() == ButtonStep.Action.RELEASE && gone < LETTING_GO;
         return justLetGo ? now.after(score.instruction(step() - 1, 0)) : now;
     }
 
@@ -166,10 +166,10 @@ public record CoachRun(Score score, List<Long> starts, long endedNanos) {
         List<Spoken> all = new ArrayList<>();
         List<Span> spans = spans(nowNanos);
         for (int i = 0; i < score.steps() && isCertain(i); i++) {
-            KeyStep step = score.step(i);
+            ButtonStep step = score.step(i);
             Span span = spans.get(i);
             all.add(Spoken.of(step, score.heldBefore(i), span.startNanos(), i == 0 || score.step(i - 1).until() == null));
-            boolean timed = step.seconds() != null && (step.action() == KeyStep.Action.HOLD || step.action() == KeyStep.Action.WAIT);
+            boolean timed = step.seconds() != null && (step.action() == ButtonStep.Action.HOLD || step.action() == ButtonStep.Action.WAIT);
             if (timed) {
                 all.addAll(Spoken.counted(span.startNanos(), span.endNanos()));
             }
@@ -183,18 +183,18 @@ public record CoachRun(Score score, List<Long> starts, long endedNanos) {
             cues.add(new Cue(starts.getFirst() - t, Cue.Kind.COUNT));
         }
         List<Span> spans = spans(nowNanos);
-        Set<PhysicalKey> down = EnumSet.noneOf(PhysicalKey.class);
+        Set<DeviceButton> down = EnumSet.noneOf(DeviceButton.class);
         for (int i = 0; i < score.steps() && isCertain(i); i++) {
-            KeyStep step = score.step(i);
+            ButtonStep step = score.step(i);
             Span span = spans.get(i);
             switch (step.action()) {
                 case RELEASE, UNPLUG -> {
                     cues.add(new Cue(span.startNanos(), Cue.Kind.RELEASE));
-                    step.keys().forEach(down::remove);
+                    step.buttons().forEach(down::remove);
                 }
                 case TAP, PLUG, DRAG -> cues.add(new Cue(span.startNanos(), Cue.Kind.PRESS));
                 case HOLD, WAIT -> {
-                    boolean begins = down.addAll(step.keys());
+                    boolean begins = down.addAll(step.buttons());
                     cues.add(new Cue(span.startNanos(), begins ? Cue.Kind.PRESS : Cue.Kind.TICK));
                     boolean overdue = i == step() && !ended() && step.seconds() == null;
                     long end = overdue ? Math.max(span.endNanos(), nowNanos + SOON) : span.endNanos();

@@ -1,7 +1,7 @@
 package wistaxis.core.coach;
 
-import wistaxis.core.keys.Input;
-import wistaxis.core.keys.KeyStep;
+import wistaxis.core.buttons.ButtonStep;
+import wistaxis.core.buttons.Input;
 import wistaxis.core.outside.DeviceLink;
 
 /** Perfect hands: they do what each step says when it begins, and see by themselves what ends a step. For one attempt. */
@@ -23,16 +23,17 @@ public final class Demonstration {
         CoachRun at = run;
         while (!at.countingIn(nowNanos)) {
             while (shown < at.step()) {
-                if (shown >= 0 && at.score().step(shown).action() == KeyStep.Action.TAP) {
+                if (shown >= 0 && at.score().step(shown).action() == ButtonStep.Action.TAP) {
                     release(at.score().step(shown), nowNanos);
                 }
                 perform(at.score().step(++shown), nowNanos);
             }
-            KeyStep step = at.score().step(at.step());
-            if (step.action() == KeyStep.Action.TAP && step.seconds() != null && nowNanos - at.starts().getLast() >= step.seconds() * 1e9) {
+            ButtonStep step = at.score().step(at.step());
+            if (step.action() == ButtonStep.Action.TAP && step.seconds() != null && nowNanos - at.starts()
+                    .getLast() >= step.seconds() * 1e9) {
                 release(step, nowNanos);
             }
-            CoachRun next = at.seeing(nowNanos, device.screen(), device.host());
+            CoachRun next = at.seeing(nowNanos, device.screen(), device.computer());
             if (next == at) {
                 return at;
             }
@@ -41,13 +42,13 @@ public final class Demonstration {
         return at;
     }
 
-    private void release(KeyStep step, long nowNanos) {
-        step.keys().forEach(k -> device.apply(new Input.Up(k), nowNanos));
+    private void release(ButtonStep step, long nowNanos) {
+        step.buttons().forEach(k -> device.apply(new Input.Up(k), nowNanos));
     }
 
-    private void perform(KeyStep step, long nowNanos) {
+    private void perform(ButtonStep step, long nowNanos) {
         switch (step.action()) {
-            case TAP, HOLD -> step.keys().stream().filter(k -> !device.at(nowNanos).down().keys().contains(k))
+            case TAP, HOLD -> step.buttons().stream().filter(k -> !device.at(nowNanos).down().buttons().contains(k))
                     .forEach(k -> device.apply(new Input.Down(k), nowNanos));
             case RELEASE -> release(step, nowNanos);
             case PLUG -> device.apply(new Input.Plug(), nowNanos);

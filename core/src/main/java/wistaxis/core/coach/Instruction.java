@@ -3,9 +3,9 @@ package wistaxis.core.coach;
 import static wistaxis.core.words.Say.t;
 
 import java.util.Set;
-import wistaxis.core.device.PhysicalKey;
-import wistaxis.core.keys.KeyStep;
-import wistaxis.core.keys.Until;
+import wistaxis.core.buttons.ButtonStep;
+import wistaxis.core.buttons.Until;
+import wistaxis.core.device.DeviceButton;
 
 /**
  * What to do now, in the fewest words.
@@ -28,14 +28,14 @@ public record Instruction(String huge, String detail, double seconds, boolean co
                 "detail", detail)), seconds, countsDown);
     }
 
-    /** @param held the keys that are down before it: what goes on needs other words than what begins */
-    static Instruction of(KeyStep step, Set<PhysicalKey> held, double gone, double nominal) {
-        String keys = PhysicalKey.together(step.keys());
-        boolean goesOn = held.containsAll(step.keys());
+    /** @param held the buttons that are down before it: what goes on needs other words than what begins */
+    static Instruction of(ButtonStep step, Set<DeviceButton> held, double gone, double nominal) {
+        String buttons = DeviceButton.together(step.buttons());
+        boolean goesOn = held.containsAll(step.buttons());
         String huge = switch (step.action()) {
-            case TAP -> t("core.coach.tap", "buttons", keys);
-            case HOLD -> t(goesOn ? "core.coach.keep-holding" : "core.coach.hold", "buttons", keys);
-            case RELEASE -> t("core.coach.let-go", "buttons", keys);
+            case TAP -> t("core.coach.tap", "buttons", buttons);
+            case HOLD -> t(goesOn ? "core.coach.keep-holding" : "core.coach.hold", "buttons", buttons);
+            case RELEASE -> t("core.coach.let-go", "buttons", buttons);
             case PLUG -> t("core.coach.plug");
             case UNPLUG -> t("core.coach.unplug");
             case WAIT -> t("core.coach.wait");
@@ -46,17 +46,17 @@ public record Instruction(String huge, String detail, double seconds, boolean co
     }
 
     /** What is taught; how long the simulator takes to show something is nobody's advice. */
-    private static String detail(KeyStep step) {
+    private static String detail(ButtonStep step) {
         Until until = step.until();
         String length = step.seconds() == null ? "" : step.seconds() < 1 ? t("core.coach.moment") : t("core.coach.for", "seconds",
                 Math.round(step.seconds()));
         if (until == null) {
-            return step.action() == KeyStep.Action.TAP ? t("core.coach.short") : length;
+            return step.action() == ButtonStep.Action.TAP ? t("core.coach.short") : length;
         }
         String till = length.isEmpty() ? t("core.coach.until", "sign", until.words())
                 : t("core.coach.or-until", "length", length, "sign", until.words());
         return switch (until) {
-            case BLACK -> step.action() == KeyStep.Action.HOLD ? till + " " + t("core.coach.ignore-slider") : till;
+            case BLACK -> step.action() == ButtonStep.Action.HOLD ? till + " " + t("core.coach.ignore-slider") : till;
             case CABLE_SCREEN -> till + " " + t("core.coach.not-at-logo");
             default -> till;
         };

@@ -6,19 +6,19 @@ import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import wistaxis.core.device.Family;
-import wistaxis.core.device.PhysicalKey;
-import wistaxis.core.keys.KeySequence;
-import wistaxis.core.keys.KeyStep;
-import wistaxis.core.keys.Rehearsal;
-import wistaxis.core.keys.Start;
+import wistaxis.core.buttons.ButtonSequence;
+import wistaxis.core.buttons.ButtonStep;
+import wistaxis.core.buttons.Rehearsal;
+import wistaxis.core.buttons.Start;
+import wistaxis.core.device.DeviceButton;
+import wistaxis.core.device.LayoutFacts;
 
 /**
- * A key sequence laid out in time: nominal spans of the steps and the stretches in which each key is down.
+ * A button sequence laid out in time: nominal spans of the steps and the stretches in which each button is down.
  *
  * @param spans one a step, nanoseconds from the beginning
  */
-public record Score(KeySequence sequence, List<Rehearsal.Span> spans) {
+public record Score(ButtonSequence sequence, List<Rehearsal.Span> spans) {
     /** A stretch of steps, from the start of the first to the end of the last. */
     public record Bar(int firstStep, int lastStep, boolean tap) {}
 
@@ -26,11 +26,11 @@ public record Score(KeySequence sequence, List<Rehearsal.Span> spans) {
         spans = List.copyOf(spans);
     }
 
-    public static Score of(KeySequence sequence, Family family, Start start) {
+    public static Score of(ButtonSequence sequence, LayoutFacts family, Start start) {
         return new Score(sequence, new Rehearsal(sequence, family, start).spans());
     }
 
-    public KeyStep step(int index) {
+    public ButtonStep step(int index) {
         return sequence.steps().get(index);
     }
 
@@ -48,27 +48,27 @@ public record Score(KeySequence sequence, List<Rehearsal.Span> spans) {
         return Instruction.of(step(step), heldBefore(step), goneSeconds, lengthNanos(step) / 1e9);
     }
 
-    /** The keys that are down when a step begins. */
-    Set<PhysicalKey> heldBefore(int step) {
-        Set<PhysicalKey> held = EnumSet.noneOf(PhysicalKey.class);
-        for (KeyStep s : sequence.steps().subList(0, step)) {
-            if (s.action() == KeyStep.Action.HOLD) {
-                held.addAll(s.keys());
-            } else if (s.action() == KeyStep.Action.RELEASE) {
-                s.keys().forEach(held::remove);
+    /** The buttons that are down when a step begins. */
+    Set<DeviceButton> heldBefore(int step) {
+        Set<DeviceButton> held = EnumSet.noneOf(DeviceButton.class);
+        for (ButtonStep s : sequence.steps().subList(0, step)) {
+            if (s.action() == ButtonStep.Action.HOLD) {
+                held.addAll(s.buttons());
+            } else if (s.action() == ButtonStep.Action.RELEASE) {
+                s.buttons().forEach(held::remove);
             }
         }
         return held;
     }
 
-    /** For each key the stretches of steps in which it is down, in order. */
-    public Map<PhysicalKey, List<Bar>> bars() {
-        Map<PhysicalKey, List<Bar>> bars = new EnumMap<>(PhysicalKey.class);
+    /** For each button the stretches of steps in which it is down, in order. */
+    public Map<DeviceButton, List<Bar>> bars() {
+        Map<DeviceButton, List<Bar>> bars = new EnumMap<>(DeviceButton.class);
         for (int i = 0; i < steps(); i++) {
-            KeyStep step = step(i);
-            for (PhysicalKey key : step.action() == KeyStep.Action.RELEASE ? List.<PhysicalKey>of() : step.keys()) {
-                List<Bar> lane = bars.computeIfAbsent(key, _ -> new ArrayList<>());
-                boolean tap = step.action() == KeyStep.Action.TAP;
+            ButtonStep step = step(i);
+            for (DeviceButton button : step.action() == ButtonStep.Action.RELEASE ? List.<DeviceButton>of() : step.buttons()) {
+                List<Bar> lane = bars.computeIfAbsent(button, _ -> new ArrayList<>());
+                boolean tap = step.action() == ButtonStep.Action.TAP;
                 boolean goesOn = !tap && !lane.isEmpty() && !lane.getLast().tap() && lane.getLast().lastStep() == i - 1;
                 if (goesOn) {
                     lane.add(new Bar(lane.removeLast().firstStep(), i, false));

@@ -4,13 +4,13 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
-import wistaxis.core.device.PhysicalKey;
-import wistaxis.core.keys.KeyStep;
+import wistaxis.core.buttons.ButtonStep;
+import wistaxis.core.device.DeviceButton;
 
 /**
  * What is said of a step, word by word, so that eyes stay on the device.
  *
- * @param words the ends of keys of {@code core.spoken} in the message files, said one after the other
+ * @param words the ends of buttons of {@code core.spoken} in the message files, said one after the other
  * @param atNanos when the last word ends or, where {@code ends} is not, the first begins; nanoseconds on the run's scale
  * @param ends whether its moment is known before it comes; one that was only seen is spoken of after it
  */
@@ -24,18 +24,18 @@ public record Spoken(List<String> words, long atNanos, boolean ends) {
         words = List.copyOf(words);
     }
 
-    /** @param down the keys that are held before it */
-    static Spoken of(KeyStep step, Set<PhysicalKey> down, long atNanos, boolean ends) {
+    /** @param down the buttons that are held before it */
+    static Spoken of(ButtonStep step, Set<DeviceButton> down, long atNanos, boolean ends) {
         List<String> words = new ArrayList<>(List.of(switch (step.action()) {
             case TAP -> "tap";
-            case HOLD -> down.containsAll(step.keys()) ? "keep-holding" : "hold";
+            case HOLD -> down.containsAll(step.buttons()) ? "keep-holding" : "hold";
             case RELEASE -> "let-go";
             case PLUG -> "plug-in";
             case UNPLUG -> "unplug";
             case DRAG -> "drag";
             case WAIT -> "wait";
         }));
-        step.keys().forEach(k -> words.add(k.name().toLowerCase(Locale.ROOT).replace('_', '-')));
+        step.buttons().forEach(k -> words.add(k.name().toLowerCase(Locale.ROOT).replace('_', '-')));
         return new Spoken(words, atNanos, ends);
     }
 

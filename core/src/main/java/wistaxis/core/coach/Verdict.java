@@ -1,10 +1,10 @@
 package wistaxis.core.coach;
 
 import java.util.Optional;
+import wistaxis.core.buttons.DeviceState;
+import wistaxis.core.buttons.Explanation;
+import wistaxis.core.buttons.Landing;
 import wistaxis.core.facts.Said;
-import wistaxis.core.keys.DeviceState;
-import wistaxis.core.keys.Explanation;
-import wistaxis.core.keys.Landing;
 import wistaxis.core.words.Text;
 
 /** How an attempt ended: what happened and what to do next. */

@@ -7,13 +7,13 @@ import wistaxis.core.facts.Word;
 import wistaxis.core.words.Text;
 
 /**
- * A shape of body: what its keys are called and where they sit.
+ * A shape of body: what its buttons are called and where they sit.
  *
- * @param words where the keys are, for a person
- * @param powerKey {@code SIDE} or {@code TOP}: what the key that starts and resets the device is called on this body
+ * @param words where the buttons are, for a person
+ * @param powerButton {@code SIDE} or {@code TOP}: what the button that starts and resets the device is called on this body
  * @param shape of a phone or a pad
  */
-public record Body(String body, Text words, PhysicalKey powerKey, Shape shape, List<KeyPlace> keys, Provenance provenance,
+public record Body(String body, Text words, DeviceButton powerButton, Shape shape, List<ButtonPlace> buttons, Provenance provenance,
         String source) {
     /** What the body is of. */
     public enum Shape {
@@ -38,15 +38,15 @@ public record Body(String body, Text words, PhysicalKey powerKey, Shape shape, L
     }
 
     public Body {
-        keys = List.copyOf(keys);
+        buttons = List.copyOf(buttons);
     }
 
     /**
-     * Where a key sits: an edge of the body seen from the front and the stretch of that edge, as fractions of its length.
+     * Where a button sits: an edge of the body seen from the front and the stretch of that edge, as fractions of its length.
      *
      * @param edge of the body, or its front
      * @param from start, 0 to 1, from the top or the left
      * @param to end, 0 to 1
      */
-    public record KeyPlace(PhysicalKey key, Text name, Edge edge, double from, double to) {}
+    public record ButtonPlace(DeviceButton button, Text name, Edge edge, double from, double to) {}
 }

@@ -11,19 +11,19 @@ import wistaxis.core.facts.Json;
 /** All models and families known, and how a model is found by what is printed on it. */
 public final class DeviceCatalogue {
     private final List<DeviceModel> models;
-    private final Map<KeyFamily, Family> families = new EnumMap<>(KeyFamily.class);
+    private final Map<ButtonLayout, LayoutFacts> families = new EnumMap<>(ButtonLayout.class);
     private final ModelSearch search;
 
     private record Models(List<DeviceModel.Row> devices) {}
 
     private record Generations(List<Generation> generations) {}
 
-    private record Families(List<Body> bodies, List<Family> families) {}
+    private record Families(List<Body> bodies, List<LayoutFacts> families) {}
 
     /** What the rows of the catalogue refer to, by name. */
     record Lookup(Map<String, Generation> generations, Map<String, Body> bodies) {}
 
-    private DeviceCatalogue(List<DeviceModel> models, List<Family> families) {
+    private DeviceCatalogue(List<DeviceModel> models, List<LayoutFacts> families) {
         this.models = List.copyOf(models);
         this.search = new ModelSearch(models);
         families.forEach(f -> this.families.put(f.family(), f));
@@ -39,7 +39,7 @@ public final class DeviceCatalogue {
     }
 
     private static DeviceCatalogue read() {
-        Families families = Json.fact("families.json", Families.class);
+        Families families = Json.fact("button-layouts.json", Families.class);
         Lookup lookup = new Lookup(byName(Json.fact("generations.json", Generations.class).generations(), Generation::name),
                 byName(families.bodies(), Body::body));
         return new DeviceCatalogue(Json.fact("devices.json", Models.class).devices().stream().map(row -> DeviceModel.of(row, lookup))
@@ -55,12 +55,12 @@ public final class DeviceCatalogue {
         return models;
     }
 
-    public Family family(KeyFamily family) {
+    public LayoutFacts family(ButtonLayout family) {
         return java.util.Objects.requireNonNull(families.get(family));
     }
 
-    /** The family of a model, with the power key as it is called on the model's body. */
-    public Family familyOf(DeviceModel model) {
+    /** The family of a model, with the power button as it is called on the model's body. */
+    public LayoutFacts familyOf(DeviceModel model) {
         return family(model.family()).on(model.body());
     }
 

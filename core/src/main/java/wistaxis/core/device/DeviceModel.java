@@ -23,7 +23,7 @@ public record DeviceModel(
         return generation.name();
     }
 
-    public KeyFamily family() {
+    public ButtonLayout family() {
         return generation.family();
     }
 
@@ -40,9 +40,9 @@ public record DeviceModel(
         return value;
     }
 
-    /** The names of its keys as they are on this body, in a row. */
-    public String keysInWords() {
-        return Text.join(", ", body.keys().stream().map(Body.KeyPlace::name).toList());
+    /** The names of its buttons as they are on this body, in a row. */
+    public String buttonsInWords() {
+        return Text.join(", ", body.buttons().stream().map(Body.ButtonPlace::name).toList());
     }
 
     static DeviceModel of(Row row, DeviceCatalogue.Lookup lookup) {

@@ -14,7 +14,7 @@ import wistaxis.core.facts.Provenance;
  * @param body the name of its {@link Body}
  * @param looks tell-tales by name; the plug is one of them, added here
  */
-public record Generation(String name, @Nullable YearMonth since, KeyFamily family, String plug, String body, Map<String, String> looks,
+public record Generation(String name, @Nullable YearMonth since, ButtonLayout family, String plug, String body, Map<String, String> looks,
         Provenance provenance,
         String source) {
     public Generation {

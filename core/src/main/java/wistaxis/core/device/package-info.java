@@ -1,5 +1,5 @@
 /**
- * Which device is this: the catalogue of models, their key family, plug and keys, and how each is found by
+ * Which device is this: the catalogue of models, their button layout, plug and buttons, and how each is found by
  * identifier, A-number or name. Depends on facts only.
  */
 @NullMarked

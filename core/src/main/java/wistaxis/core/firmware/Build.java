@@ -19,12 +19,14 @@ import wistaxis.core.time.BenchTime;
  *
  * @param identifiers the models it is for
  * @param released null where nobody has said when
- * @param sizeBytes the package's size, more than 0; of one without a digest about that
- * @param sha256 the package's digest, 64 hex digits; null where nobody has told it, so that no file can be proven to be its package
- * @param path where the library serves it; null when only its package is known
+ * @param sizeBytes the firmware file's size, more than 0; of one without a digest about that
+ * @param sha256 the firmware file's digest, 64 hex digits; null where nobody has told it, so that no file can be verified to be its
+ *     firmware file
+ * @param path where the library serves it; null when only its firmware file is known
  * @param signed whether the maker signed it when the library was asked
  * @param signedUntil when signing ends, or ended; null when no end is known
- * @param address where its package is fetched from, as this shop typed it in; what others say of a build has none, see {@link #elsewhere}
+ * @param address where its firmware file is fetched from, as this shop typed it in; what others say of a build has none, see {@link
+ *     #elsewhere}
  */
 public record Build(
         List<String> identifiers, SystemVersion version, String build, @Nullable LocalDate released, long sizeBytes,
@@ -72,17 +74,17 @@ public record Build(
     /** A path on the library's own address, so that what a catalogue says never leads anywhere else. */
     private static final Pattern PATH = Pattern.compile("(?:/[A-Za-z0-9._~!$&'()*+,;=@%-]+)+");
 
-    /** The name of a package on the shelf; not what it is found by, but what a person sees. */
+    /** The name of a firmware file in the firmware folder; not what it is found by, but what a person sees. */
     public static String fileName(String identifier, String build) {
         return identifier.replace(',', '-') + "_" + build + ".zip";
     }
 
-    /** What it is known by: the digest of its package; its name for its model where nobody has told that. */
+    /** What it is known by: the digest of its firmware file; its name for its model where nobody has told that. */
     public String key() {
         return sha256 != null ? sha256 : identifiers.getFirst() + " " + build;
     }
 
-    /** Whether another entry is about the same package and says more of it. */
+    /** Whether another entry is about the same firmware file and says more of it. */
     boolean isLessThan(Build other) {
         return sha256 == null && other.sha256 != null && other.build.equals(build) && other.identifiers.containsAll(identifiers);
     }

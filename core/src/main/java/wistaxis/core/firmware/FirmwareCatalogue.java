@@ -21,7 +21,7 @@ import wistaxis.core.facts.Json;
  * The builds known, with the time at which each one's signing was asked. Immutable. Its JSON form is the open format
  * {@code wistaxis-firmware}, see {@code docs/formats.md}.
  *
- * @param builds one entry a package
+ * @param builds one entry a firmware file
  */
 public record FirmwareCatalogue(List<Listed> builds) {
     public static final FirmwareCatalogue EMPTY = new FirmwareCatalogue(List.of());
@@ -99,7 +99,7 @@ public record FirmwareCatalogue(List<Listed> builds) {
     }
 
     /**
-     * With a build that somebody typed in from what the host or the maker shows.
+     * With a build that somebody typed in from what the computer or the maker shows.
      *
      * @param who who did, in words
      */
@@ -122,7 +122,7 @@ public record FirmwareCatalogue(List<Listed> builds) {
         return new FirmwareCatalogue(builds.stream().map(l -> l.build().key().equals(entry.build().key()) ? entry : l).toList());
     }
 
-    /** With more builds; of two of the same package what was asked later counts, for the models of both. */
+    /** With more builds; of two of the same firmware file what was asked later counts, for the models of both. */
     public FirmwareCatalogue merge(List<Listed> more) {
         Map<String, Listed> all = new LinkedHashMap<>();
         builds.forEach(l -> all.put(l.build().key(), l));
@@ -144,12 +144,12 @@ public record FirmwareCatalogue(List<Listed> builds) {
 
     /**
      * With the library's answer for a model in place of what was known of it. A build that is not listed any more goes, unless it was
-     * imported, is another model's too, or its package is on the
-     * shelf: then it stays, in the last case as one whose signing is over.
+     * imported, is another model's too, or its firmware file is in the
+     * firmware folder: then it stays, in the last case as one whose signing is over.
      *
-     * @param onShelf keys of the builds whose packages lie on the shelf
+     * @param inFirmwareFolder keys of the builds whose firmware files lie in the firmware folder
      */
-    public FirmwareCatalogue refreshed(String identifier, List<Build> answer, Instant now, Set<String> onShelf) {
+    public FirmwareCatalogue refreshed(String identifier, List<Build> answer, Instant now, Set<String> inFirmwareFolder) {
         Set<String> listed = answer.stream().map(Build::key).collect(Collectors.toSet());
         List<Listed> kept = new ArrayList<>();
         for (Listed l : builds) {
@@ -159,7 +159,7 @@ public record FirmwareCatalogue(List<Listed> builds) {
                 kept.add(l);
             } else if (!others.isEmpty()) {
                 kept.add(l.with(l.build().of(others), l.askedAt()));
-            } else if (onShelf.contains(l.build().key())) {
+            } else if (inFirmwareFolder.contains(l.build().key())) {
                 kept.add(l.with(l.build().unsigned(), now));
             }
         }

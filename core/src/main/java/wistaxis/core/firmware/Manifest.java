@@ -18,7 +18,7 @@ import wistaxis.core.facts.Shown;
 import wistaxis.core.facts.Work;
 
 /**
- * What a package says about itself.
+ * What a firmware file says about itself.
  *
  * @param parts by entry name
  */
@@ -51,10 +51,10 @@ public record Manifest(List<String> products, String version, String build, Map<
      * @throws BadInput saying which key is missing or of the wrong kind, or that reading it would take too much
      * @throws Work.Stopped when stopped
      */
-    public static Manifest parse(byte[] bytes, PackageLayout layout, BooleanSupplier goOn) {
+    public static Manifest parse(byte[] bytes, FirmwareLayout layout, BooleanSupplier goOn) {
         Work work = new Work(WORK_A_BYTE * bytes.length + LEAST_WORK, goOn);
         Map<String, Object> root = Plist.dictionary(Plist.read(bytes, work), t("core.file.the-manifest"));
-        PackageLayout.PartsAt at = layout.parts();
+        FirmwareLayout.PartsAt at = layout.parts();
         Map<String, Part> parts = at.components() == null ? listed(root, at, work) : ofIdentities(root, at, at.components(), work);
         List<?> products = Plist.as(List.class, root.get(layout.products()), layout.products());
         work.spend(products.size());
@@ -62,7 +62,7 @@ public record Manifest(List<String> products, String version, String build, Map<
                 text(root, layout.version()), Names.build(text(root, layout.build())), parts);
     }
 
-    private static Map<String, Part> listed(Map<String, Object> root, PackageLayout.PartsAt at, Work work) {
+    private static Map<String, Part> listed(Map<String, Object> root, FirmwareLayout.PartsAt at, Work work) {
         Map<String, Part> parts = new LinkedHashMap<>();
         Plist.dictionary(root.get(at.at()), at.at()).forEach((name, value) -> {
             work.spend(1);
@@ -72,7 +72,7 @@ public record Manifest(List<String> products, String version, String build, Map<
     }
 
     /** An identity that is referred to more than once says nothing new the second time. */
-    private static Map<String, Part> ofIdentities(Map<String, Object> root, PackageLayout.PartsAt at, String components, Work work) {
+    private static Map<String, Part> ofIdentities(Map<String, Object> root, FirmwareLayout.PartsAt at, String components, Work work) {
         Map<String, Part> parts = new LinkedHashMap<>();
         Set<Object> seen = Collections.newSetFromMap(new IdentityHashMap<>());
         for (Object identity : Plist.as(List.class, root.get(at.at()), at.at())) {
@@ -107,7 +107,7 @@ public record Manifest(List<String> products, String version, String build, Map<
         return at instanceof String path ? Optional.of(path) : Optional.empty();
     }
 
-    private static Part part(Map<String, Object> from, PackageLayout.PartsAt at) {
+    private static Part part(Map<String, Object> from, FirmwareLayout.PartsAt at) {
         long size = at.size() == null ? -1 : Plist.as(Long.class, from.get(at.size()), at.size());
         String digest = switch (from.get(at.digest())) {
             case byte[] data -> HexFormat.of().formatHex(data);

@@ -23,7 +23,7 @@ import java.util.zip.ZipException;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Shown;
 
-/** Reads the parts of a package and compares their digests. Digests: published, FIPS 180-4, computed by the JDK. */
+/** Reads the parts of a firmware file and compares their digests. Digests: published, FIPS 180-4, computed by the JDK. */
 final class PartReader {
     private static final int CHUNK = 1 << 18;
     private static final Map<Integer, String> ALGORITHMS = Map.of(40, "SHA-1", 64, "SHA-256", 96, "SHA-384", 128, "SHA-512");
@@ -41,7 +41,7 @@ final class PartReader {
         this.entry = entry;
     }
 
-    /** The comparisons of a package, the longest first. */
+    /** The comparisons of a firmware file, the longest first. */
     static List<PartTask> tasks(FileChannel file, ZipDirectory directory, Manifest manifest) {
         return directory.entries().stream().sorted(Comparator.comparingLong(ZipDirectory.Entry::packed).reversed()).<PartTask>map(e -> {
             return new Comparison(new PartReader(file, e), manifest.parts().getOrDefault(e.name(), Manifest.Part.NONE).digest());

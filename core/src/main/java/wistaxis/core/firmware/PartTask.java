@@ -7,7 +7,9 @@ import java.util.List;
 import java.util.function.DoublePredicate;
 import java.util.function.IntPredicate;
 
-/** The comparison of one part of a package with its digest. Tasks of one package may run at the same time on several threads. */
+/**
+ * The comparison of one part of a firmware file with its digest. Tasks of one firmware file may run at the same time on several threads.
+ */
 public interface PartTask {
     /** Bytes to read. */
     long bytes();
@@ -19,7 +21,7 @@ public interface PartTask {
      */
     String compare(IntPredicate read) throws IOException;
 
-    /** Runs the tasks of a package. */
+    /** Runs the tasks of a firmware file. */
     interface Runner {
         /** @return what is wrong, without the empty answers */
         List<String> run(List<PartTask> tasks) throws IOException;

@@ -6,13 +6,13 @@ import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Units;
 
 /**
- * A build as somebody types it in from what the host or the maker shows.
+ * A build as somebody types it in from what the computer or the maker shows.
  *
  * @param version as people write it, for example {@code 26.1 beta 2}
  * @param build for example {@code 23B85}
  * @param size {@code 5.9 GB}, {@code 850 MB} or bytes
- * @param sha256 the package's digest; empty where nobody tells it
- * @param address where its package is fetched from; empty for nowhere
+ * @param sha256 the firmware file's digest; empty where nobody tells it
+ * @param address where its firmware file is fetched from; empty for nowhere
  */
 public record TypedBuild(String version, String build, String size, String sha256, String address) {
     /**

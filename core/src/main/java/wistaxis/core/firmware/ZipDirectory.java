@@ -23,7 +23,7 @@ import wistaxis.core.facts.Shown;
  * @param entries in the order of the directory; folders are left out
  */
 record ZipDirectory(List<Entry> entries) {
-    /** The most entries that are read; genuine packages have some thousands. */
+    /** The most entries that are read; genuine firmware files have some thousands. */
     static final int MOST_ENTRIES = 100_000;
 
     /** The most that an archive may come to once extracted, bytes. */

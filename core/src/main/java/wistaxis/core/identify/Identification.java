@@ -10,12 +10,12 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import wistaxis.core.device.ButtonLayout;
 import wistaxis.core.device.DeviceModel;
-import wistaxis.core.device.KeyFamily;
 
 /**
  * What is known of a device by its looks so far, and the question that tells most next. Immutable: an answer given or taken back
- * makes another one. The next question is chosen greedily by expected information about the generation, and about the key family
+ * makes another one. The next question is chosen greedily by expected information about the generation, and about the button layout
  * until that is settled, times how easily it is answered on a dead device; every model weighs the same, so a look that many models
  * share weighs more.
  *
@@ -26,7 +26,9 @@ public record Identification(LookLibrary library, List<DeviceModel> candidates, 
     /** The answer that is always one: it takes nothing away. */
     public static final String CANNOT_TELL = "cannot-tell";
 
-    /** How much a bit about the key family is worth beside a bit about the generation. Ours: it keeps the family within two questions. */
+    /**
+     * How much a bit about the button layout is worth beside a bit about the generation. Ours: it keeps the family within two questions.
+     */
     private static final double FAMILY_WORTH = 0.7;
 
     /** A question that would tell something. @param bits expected information about the generation */
@@ -62,8 +64,8 @@ public record Identification(LookLibrary library, List<DeviceModel> candidates, 
                 .toList(), all);
     }
 
-    /** The key family, once all candidates share it: enough for the keys. */
-    public Optional<KeyFamily> family() {
+    /** The button layout, once all candidates share it: enough for the keys. */
+    public Optional<ButtonLayout> family() {
         return only(candidates.stream().map(DeviceModel::family).distinct().toList());
     }
 

@@ -6,7 +6,7 @@ import wistaxis.core.device.DeviceModel;
 /**
  * How good the questions are, measured over every model of a catalogue as if each had come in once.
  *
- * @param meanToFamily mean number of questions until the key family is settled, or looks tell no more
+ * @param meanToFamily mean number of questions until the button layout is settled, or looks tell no more
  * @param meanToGeneration mean number until the generation is settled, or looks tell no more
  * @param bound the entropy bound of the question set: bits that looks can tell of the generation, by the bits of the most telling question
  * @param bitsOfGeneration entropy of the generation over the models
@@ -18,13 +18,13 @@ public record LookMeasure(int models, double meanToFamily, double meanToGenerati
 
     public static LookMeasure of(LookLibrary library) {
         List<DeviceModel> models = library.begin().candidates();
-        List<Walk> walks = models.stream().map(m -> walk(library, m)).toList();
+        List<Walk> guides = models.stream().map(m -> guide(library, m)).toList();
         double told = Entropy.told(models, m -> allAnswers(library, m), DeviceModel::name);
         double mostTelling = library.questions().stream()
                 .mapToDouble(q -> Entropy.bits(Entropy.counts(models, m -> library.answerOf(q, m)).values())).max().orElseThrow();
-        return new LookMeasure(models.size(), walks.stream().mapToInt(Walk::toFamily).average().orElseThrow(), walks.stream()
+        return new LookMeasure(models.size(), guides.stream().mapToInt(Walk::toFamily).average().orElseThrow(), guides.stream()
                 .mapToInt(Walk::toGeneration).average().orElseThrow(),
-                told / mostTelling, Entropy.bits(Entropy.counts(models, DeviceModel::name).values()), told, walks.stream()
+                told / mostTelling, Entropy.bits(Entropy.counts(models, DeviceModel::name).values()), told, guides.stream()
                 .mapToInt(Walk::toGeneration).max().orElseThrow());
     }
 
@@ -32,7 +32,7 @@ public record LookMeasure(int models, double meanToFamily, double meanToGenerati
         return library.questions().stream().map(q -> library.answerOf(q, model)).toList();
     }
 
-    private static Walk walk(LookLibrary library, DeviceModel model) {
+    private static Walk guide(LookLibrary library, DeviceModel model) {
         Identification at = library.begin();
         int asked = 0;
         int family = -1;

@@ -1,11 +1,11 @@
 package wistaxis.core.outside;
 
 import java.util.List;
-import wistaxis.core.keys.DeviceState;
-import wistaxis.core.keys.HostView;
-import wistaxis.core.keys.Input;
-import wistaxis.core.keys.Screen;
-import wistaxis.core.keys.Trace;
+import wistaxis.core.buttons.ComputerSees;
+import wistaxis.core.buttons.DeviceState;
+import wistaxis.core.buttons.Input;
+import wistaxis.core.buttons.Screen;
+import wistaxis.core.buttons.Trace;
 
 /** The device on the bench. All times are bench time in nanoseconds and never go back. */
 public interface DeviceLink {
@@ -21,7 +21,7 @@ public interface DeviceLink {
 
     Screen screen();
 
-    HostView host();
+    ComputerSees computer();
 
     /** Forgets the events so far; the next {@link #timing} begins here. */
     void beginAttempt(long nowNanos);

@@ -6,5 +6,5 @@ import wistaxis.core.firmware.Build;
 /** Where builds are listed. */
 public interface FirmwareLibrary {
     /** Blocks until answered. @return every build for exactly this model, in no particular order */
-    List<Build> buildsFor(String identifier) throws OutsideTrouble;
+    List<Build> buildsFor(String identifier) throws OutsideProblem;
 }

@@ -1,15 +1,15 @@
 package wistaxis.core.outside;
 
 import java.util.List;
-import wistaxis.core.keys.DeviceMachine;
-import wistaxis.core.keys.DeviceState;
-import wistaxis.core.keys.Fingers;
-import wistaxis.core.keys.HostView;
-import wistaxis.core.keys.Input;
-import wistaxis.core.keys.Phase;
-import wistaxis.core.keys.Screen;
-import wistaxis.core.keys.Start;
-import wistaxis.core.keys.Trace;
+import wistaxis.core.buttons.ComputerSees;
+import wistaxis.core.buttons.DeviceMachine;
+import wistaxis.core.buttons.DeviceState;
+import wistaxis.core.buttons.Fingers;
+import wistaxis.core.buttons.Input;
+import wistaxis.core.buttons.Phase;
+import wistaxis.core.buttons.Screen;
+import wistaxis.core.buttons.Start;
+import wistaxis.core.buttons.Trace;
 
 /**
  * A real device, as far as somebody or USB has seen it. Nobody sees its keys; it stands as it was last seen until it is seen otherwise, and
@@ -19,19 +19,19 @@ public final class ObservedDevice implements DeviceLink {
     private final DeviceMachine machine;
     private DeviceState state;
     private Screen screen;
-    private HostView host;
+    private ComputerSees computer;
 
     public ObservedDevice(DeviceMachine machine, DeviceState state) {
         this.machine = machine;
         this.state = state;
         this.screen = machine.screen(state);
-        this.host = machine.host(state);
+        this.computer = machine.computer(state);
     }
 
-    /** USB, or the technician, sees that the host has it so. */
-    public void host(HostView seen, long nowNanos) {
-        if (seen != host) {
-            host = seen;
+    /** USB, or the technician, sees that the computer has it so. */
+    public void computer(ComputerSees seen, long nowNanos) {
+        if (seen != computer) {
+            computer = seen;
             stand(switch (seen) {
                 case RECOVERY -> Start.RECOVERY;
                 case DFU -> Start.DFU;
@@ -42,7 +42,7 @@ public final class ObservedDevice implements DeviceLink {
 
     /** The technician sees this on its screen. */
     public void screen(Screen seen, long nowNanos) {
-        if (host != HostView.RECOVERY && host != HostView.DFU) {
+        if (computer != ComputerSees.RECOVERY && computer != ComputerSees.DFU) {
             stand(switch (seen) {
                 case BLACK -> Start.OFF;
                 case BOOT_LOGO -> Start.LOOPING;
@@ -55,7 +55,7 @@ public final class ObservedDevice implements DeviceLink {
     }
 
     private void stand(Start as, long nowNanos) {
-        state = machine.start(as, host != HostView.NOTHING, nowNanos);
+        state = machine.start(as, computer != ComputerSees.NOTHING, nowNanos);
         screen = machine.screen(state);
     }
 
@@ -63,8 +63,8 @@ public final class ObservedDevice implements DeviceLink {
     @Override
     public DeviceState at(long nowNanos) {
         Phase phase = state.phase();
-        return new DeviceState(nowNanos, phase, Fingers.NONE, host != HostView.NOTHING, List.of(), null, state.face(),
-                state.hostSinceNanos(), 0, List.of());
+        return new DeviceState(nowNanos, phase, Fingers.NONE, computer != ComputerSees.NOTHING, List.of(), null, state.face(),
+                state.computerSinceNanos(), 0, List.of());
     }
 
     @Override
@@ -84,8 +84,8 @@ public final class ObservedDevice implements DeviceLink {
     }
 
     @Override
-    public HostView host() {
-        return host;
+    public ComputerSees computer() {
+        return computer;
     }
 
     @Override

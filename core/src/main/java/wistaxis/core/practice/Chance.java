@@ -4,10 +4,10 @@ import static wistaxis.core.words.Say.t;
 
 import java.util.SplittableRandom;
 import java.util.function.DoubleConsumer;
-import wistaxis.core.keys.DeviceMachine;
-import wistaxis.core.keys.KeySequence;
-import wistaxis.core.keys.Playing;
-import wistaxis.core.keys.Start;
+import wistaxis.core.buttons.ButtonSequence;
+import wistaxis.core.buttons.DeviceMachine;
+import wistaxis.core.buttons.Playing;
+import wistaxis.core.buttons.Start;
 import wistaxis.core.route.Wilson;
 
 /**
@@ -22,17 +22,19 @@ public record Chance(int attempts, double success, double low, double high) {
     private static final int TELL_EVERY = 0xFFF;
 
     /** @throws IllegalArgumentException for less than one attempt */
-    public static Chance of(KeySequence school, DeviceMachine machine, Start start, Hand hand, boolean blind, long seed, int attempts) {
-        return of(school, machine, start, hand, blind, seed, attempts, _ -> { });
+    public static Chance of(ButtonSequence method, DeviceMachine machine, Start start, Timing timing, boolean blind, long seed,
+            int attempts) {
+        return of(method, machine, start, timing, blind, seed, attempts, _ -> { });
     }
 
     /** The same, where somebody waits. @param progress told now and then the part that is done, 0 to 1; what it throws stops */
-    public static Chance of(KeySequence school, DeviceMachine machine, Start start, Hand hand, boolean blind, long seed, int attempts,
+    public static Chance of(ButtonSequence method, DeviceMachine machine, Start start, Timing timing, boolean blind, long seed,
+            int attempts,
             DoubleConsumer progress) {
-        Playing.Hands hands = hand.attempts(new SplittableRandom(seed), blind);
+        Playing.Pressing hands = timing.attempts(new SplittableRandom(seed), blind);
         int landed = 0;
         for (int i = 0; i < attempts; i++) {
-            if (Playing.lands(school, machine, start, hands)) {
+            if (Playing.lands(method, machine, start, hands)) {
                 landed++;
             }
             if ((i & TELL_EVERY) == TELL_EVERY) {

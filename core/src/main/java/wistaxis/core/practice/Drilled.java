@@ -1,12 +1,13 @@
 package wistaxis.core.practice;
 
+import com.fasterxml.jackson.annotation.JsonAlias;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
-import wistaxis.core.device.KeyFamily;
-import wistaxis.core.keys.Goal;
-import wistaxis.core.keys.KeySequence;
-import wistaxis.core.keys.Trace;
+import wistaxis.core.buttons.ButtonSequence;
+import wistaxis.core.buttons.Goal;
+import wistaxis.core.buttons.Trace;
+import wistaxis.core.device.ButtonLayout;
 
 /**
  * One practice attempt of a person, with everything that is needed to play it again.
@@ -17,7 +18,8 @@ import wistaxis.core.keys.Trace;
  * @param steps how each step went
  */
 public record Drilled(
-        String person, Instant at, String device, KeyFamily family, Goal goal, String school, boolean blind, Map<String, Double> shifts,
+        String person, Instant at, String device, ButtonLayout family, Goal goal, @JsonAlias("school") String method, boolean blind,
+                Map<String, Double> shifts,
         boolean landed, String says, List<StepScore> steps, Trace trace) {
     public Drilled {
         shifts = Map.copyOf(shifts);
@@ -26,11 +28,11 @@ public record Drilled(
 
     /** Which sequence it was. */
     public String key() {
-        return family + "/" + goal + "/" + school;
+        return family + "/" + goal + "/" + method;
     }
 
-    /** Whether it is an attempt at this school. */
-    public boolean of(KeySequence school) {
-        return key().equals(school.key());
+    /** Whether it is an attempt at this method. */
+    public boolean of(ButtonSequence method) {
+        return key().equals(method.key());
     }
 }

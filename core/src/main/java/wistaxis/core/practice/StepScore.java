@@ -8,14 +8,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.OptionalLong;
 import org.jspecify.annotations.Nullable;
-import wistaxis.core.device.Family;
-import wistaxis.core.device.PhysicalKey;
-import wistaxis.core.keys.DeviceMachine;
-import wistaxis.core.keys.DeviceState;
-import wistaxis.core.keys.KeySequence;
-import wistaxis.core.keys.KeyStep;
-import wistaxis.core.keys.Trace;
-import wistaxis.core.keys.Until;
+import wistaxis.core.buttons.ButtonSequence;
+import wistaxis.core.buttons.ButtonStep;
+import wistaxis.core.buttons.DeviceMachine;
+import wistaxis.core.buttons.DeviceState;
+import wistaxis.core.buttons.Trace;
+import wistaxis.core.buttons.Until;
+import wistaxis.core.device.DeviceButton;
+import wistaxis.core.device.LayoutFacts;
 
 /**
  * How one step of an attempt went, read from its trace.
@@ -36,19 +36,19 @@ public record StepScore(int step, String what, @Nullable Long late, long from, @
      *
      * @param family of the device that was practised on
      */
-    public static List<StepScore> of(Trace trace, KeySequence school, Family family) {
-        return of(trace, school, family, Margin.of(school, family, school.from().contains(trace.start()) ? trace.start() : school.from()
+    public static List<StepScore> of(Trace trace, ButtonSequence method, LayoutFacts family) {
+        return of(trace, method, family, Margin.of(method, family, method.from().contains(trace.start()) ? trace.start() : method.from()
                 .getFirst()));
     }
 
     /** The same where the margins are known already. */
-    public static List<StepScore> of(Trace trace, KeySequence school, Family family, List<Margin> margins) {
+    public static List<StepScore> of(Trace trace, ButtonSequence method, LayoutFacts family, List<Margin> margins) {
         Follower follower = new Follower(trace, new DeviceMachine(family));
         List<StepScore> scores = new ArrayList<>();
         boolean lost = false;
         for (Margin m : margins) {
-            KeyStep step = school.steps().get(m.step());
-            Follower.Spent spent = lost ? null : follower.follow(school, m.step(), Math.round(m.nominal() * 1e9));
+            ButtonStep step = method.steps().get(m.step());
+            Follower.Spent spent = lost ? null : follower.follow(method, m.step(), Math.round(m.nominal() * 1e9));
             lost |= spent == null;
             if (m.byHand()) {
                 long from = Math.round((m.earliest() - m.nominal()) * 1000);
@@ -60,9 +60,9 @@ public record StepScore(int step, String what, @Nullable Long late, long from, @
         return scores;
     }
 
-    private static String words(KeyStep step) {
-        String keys = PhysicalKey.together(step.keys());
-        String does = t(step.action() == KeyStep.Action.TAP ? "core.coach.tap" : "core.coach.hold", "buttons", keys);
+    private static String words(ButtonStep step) {
+        String buttons = DeviceButton.together(step.buttons());
+        String does = t(step.action() == ButtonStep.Action.TAP ? "core.coach.tap" : "core.coach.hold", "buttons", buttons);
         return step.until() == null ? does : t("core.coach.to", "does", does, "sign", step.until().mark());
     }
 
@@ -70,7 +70,7 @@ public record StepScore(int step, String what, @Nullable Long late, long from, @
     private static final class Follower {
         private final Trace trace;
         private final DeviceMachine machine;
-        private final Map<PhysicalKey, Long> down = new EnumMap<>(PhysicalKey.class);
+        private final Map<DeviceButton, Long> down = new EnumMap<>(DeviceButton.class);
         private int next;
         private long now = -1;
 
@@ -83,23 +83,23 @@ public record StepScore(int step, String what, @Nullable Long late, long from, @
         }
 
         /** @return null where the hands did not do what the step asks */
-        @Nullable Spent follow(KeySequence school, int i, long nominal) {
-            KeyStep step = school.steps().get(i);
+        @Nullable Spent follow(ButtonSequence method, int i, long nominal) {
+            ButtonStep step = method.steps().get(i);
             switch (step.action()) {
                 case TAP -> {
-                    Long pressed = await(Trace.Kind.DOWN, step.keys());
-                    Long released = await(Trace.Kind.UP, step.keys());
+                    Long pressed = await(Trace.Kind.DOWN, step.buttons());
+                    Long released = await(Trace.Kind.UP, step.buttons());
                     double length = step.seconds() == null ? 0.3 : step.seconds();
                     return pressed == null || released == null ? null : new Spent(released - pressed - Math.round(length * 1e9));
                 }
                 case HOLD -> {
-                    List<PhysicalKey> fresh = step.keys().stream().filter(k -> !down.containsKey(k)).toList();
+                    List<DeviceButton> fresh = step.buttons().stream().filter(k -> !down.containsKey(k)).toList();
                     Long began = fresh.isEmpty() ? (Long) Math.max(0, now) : await(Trace.Kind.DOWN, fresh);
                     if (began == null) {
                         return null;
                     }
                     long end = Math.round(trace.until() * 1e9);
-                    Long ended = peek(school, i);
+                    Long ended = peek(method, i);
                     if (ended == null) { // still held when the attempt was over: right, where all that was waited for had come
                         return due(step, began, end + 1 - began) <= end ? new Spent(0) : null;
                     }
@@ -108,7 +108,7 @@ public record StepScore(int step, String what, @Nullable Long late, long from, @
                     return new Spent(ended - due);
                 }
                 case RELEASE -> {
-                    return await(Trace.Kind.UP, step.keys()) == null ? null : new Spent(0);
+                    return await(Trace.Kind.UP, step.buttons()) == null ? null : new Spent(0);
                 }
                 case PLUG, UNPLUG, DRAG -> {
                     return await(Trace.Kind.valueOf(step.action().name()), List.of()) == null ? null : new Spent(0);
@@ -123,7 +123,7 @@ public record StepScore(int step, String what, @Nullable Long late, long from, @
          * When the step should have ended: by the clock, or when it was seen, whichever came first; what never came should have come
          * after its nominal length.
          */
-        private long due(KeyStep step, long began, long nominal) {
+        private long due(ButtonStep step, long began, long nominal) {
             long timed = step.seconds() == null ? Long.MAX_VALUE : began + Math.round(step.seconds() * 1e9);
             return step.until() == null ? timed : Math.min(timed, seen(step.until(), began)
                     .orElse(timed == Long.MAX_VALUE ? began + nominal : timed));
@@ -146,7 +146,7 @@ public record StepScore(int step, String what, @Nullable Long late, long from, @
         private OptionalLong watch(DeviceState from, Until until, long fromNanos, long toNanos) {
             DeviceState s = from;
             while (true) {
-                if (s.nowNanos() >= fromNanos && until.isMet(machine.screen(s), machine.host(s))) {
+                if (s.nowNanos() >= fromNanos && until.isMet(machine.screen(s), machine.computer(s))) {
                     return OptionalLong.of(s.nowNanos());
                 }
                 long due = Math.min(machine.nextDeadline(s).orElse(toNanos), toNanos);
@@ -158,16 +158,16 @@ public record StepScore(int step, String what, @Nullable Long late, long from, @
             }
         }
 
-        /** The end of a hold: the next thing that hands do to its keys or to the next step's, without taking it. */
-        private @Nullable Long peek(KeySequence school, int i) {
-            if (i + 1 < school.steps().size() && school.steps().get(i + 1).action() == KeyStep.Action.HOLD
-                    && down.keySet().containsAll(school.steps().get(i + 1).keys())) {
-                KeyStep step = school.steps().get(i);
+        /** The end of a hold: the next thing that hands do to its buttons or to the next step's, without taking it. */
+        private @Nullable Long peek(ButtonSequence method, int i) {
+            if (i + 1 < method.steps().size() && method.steps().get(i + 1).action() == ButtonStep.Action.HOLD
+                    && down.keySet().containsAll(method.steps().get(i + 1).buttons())) {
+                ButtonStep step = method.steps().get(i);
                 return step.until() == null ? (Long) now : (Long) seen(step.until(), Math.max(0, now)).orElse(Math.max(0, now));
             }
             for (int e = next; e < trace.events().size(); e++) {
                 Trace.Event event = trace.events().get(e);
-                boolean ours = event.key() == null || down.containsKey(event.key()) == (event.event() == Trace.Kind.UP);
+                boolean ours = event.button() == null || down.containsKey(event.button()) == (event.event() == Trace.Kind.UP);
                 if (ours) {
                     return Math.round(event.at() * 1e9);
                 }
@@ -175,18 +175,18 @@ public record StepScore(int step, String what, @Nullable Long late, long from, @
             return null;
         }
 
-        /** Takes the events of these keys; @return when the last of them happened, null where one is missing */
-        private @Nullable Long await(Trace.Kind kind, List<PhysicalKey> keys) {
-            List<PhysicalKey> left = new ArrayList<>(keys);
+        /** Takes the events of these buttons; @return when the last of them happened, null where one is missing */
+        private @Nullable Long await(Trace.Kind kind, List<DeviceButton> buttons) {
+            List<DeviceButton> left = new ArrayList<>(buttons);
             for (int e = next; e < trace.events().size(); e++) {
                 Trace.Event event = trace.events().get(e);
-                if (event.event() == kind && (keys.isEmpty() || left.remove(event.key()))) {
+                if (event.event() == kind && (buttons.isEmpty() || left.remove(event.button()))) {
                     long at = Math.round(event.at() * 1e9);
-                    PhysicalKey key = event.key();
-                    if (key != null && kind == Trace.Kind.DOWN) {
-                        down.put(key, at);
-                    } else if (key != null) {
-                        down.remove(key);
+                    DeviceButton button = event.button();
+                    if (button != null && kind == Trace.Kind.DOWN) {
+                        down.put(button, at);
+                    } else if (button != null) {
+                        down.remove(button);
                     }
                     if (left.isEmpty()) {
                         next = e + 1;

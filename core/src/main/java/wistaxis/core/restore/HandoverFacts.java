@@ -16,7 +16,8 @@ public record HandoverFacts(List<Check> checks, List<Advice> advice) {
     /**
      * What a customer is told, by what happened.
      *
-     * @param when facts of the ticket and the values for which it is said, all of them; empty for always. {@code family} is the key family
+     * @param when facts of the ticket and the values for which it is said, all of them; empty for always. {@code family} is the button
+     *     layout
      */
     public record Advice(Map<String, List<String>> when, Text says, Provenance provenance, String source) {
         public Advice {
@@ -59,7 +60,7 @@ public record HandoverFacts(List<Check> checks, List<Advice> advice) {
         return new HandoverFacts(checks, Json.readList(json, Advice.class, name));
     }
 
-    /** The advice for a ticket. @param family its key family; empty while that is not known */
+    /** The advice for a ticket. @param family its button layout; empty while that is not known */
     public List<Text> adviceFor(Ticket t, String family) {
         return advice.stream().filter(a -> a.when().entrySet().stream().allMatch(e -> e.getValue().contains(e.getKey().equals("family")
                 ? family : t.facts().getOrDefault(e.getKey(), "unknown")))).map(Advice::says).toList();
@@ -83,15 +84,15 @@ public record HandoverFacts(List<Check> checks, List<Advice> advice) {
     public static Text says(Check check, Ticket t) {
         return switch (check.id()) {
             case "version-matches" -> t.restored() == null ? check.says() : Text.of("core.handover.version-is", "version", t.restored());
-            case "greeting-seen" -> Text.of("core.sentences", "first", check.says(), "then", Text.of(needsHost(t)
+            case "greeting-seen" -> Text.of("core.sentences", "first", check.says(), "then", Text.of(needsComputer(t)
                     ? "core.handover.leave-plugged"
                     : "core.handover.unplug"));
             default -> check.says();
         };
     }
 
-    /** Whether something on the host is still wanted: a computer backup, or activation where the device has no network. */
-    private static boolean needsHost(Ticket t) {
+    /** Whether something on the computer is still wanted: a computer backup, or activation where the device has no network. */
+    private static boolean needsComputer(Ticket t) {
         boolean onComputer = t.backups().stream().anyMatch(b -> b.kind().equals("computer"))
                 || t.fact("backup").filter(b -> b.equals("computer") || b.equals("both")).isPresent();
         return onComputer || t.says("online", YesNo.NO);

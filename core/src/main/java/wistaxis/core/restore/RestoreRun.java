@@ -3,12 +3,12 @@ package wistaxis.core.restore;
 import static wistaxis.core.words.Say.t;
 
 import java.util.List;
-import wistaxis.core.keys.HostView;
-import wistaxis.core.keys.Screen;
+import wistaxis.core.buttons.ComputerSees;
+import wistaxis.core.buttons.Screen;
 import wistaxis.core.restore.RestoreStage.Needs;
 
 /**
- * The staged restore run: a fold over time, what host and screen show, and two outside answers.
+ * The staged restore run: a fold over time, what computer and screen show, and two outside answers.
  * If the device drops out of its mode the run waits where it is and goes on when the mode is back; if contact is lost while
  * the device is written to, sending starts over.
  *
@@ -32,10 +32,10 @@ public record RestoreRun(List<RestoreStage> stages, State state, int stage, long
     /**
      * What the run sees outside.
      *
-     * @param packageProof the check of the package, made anew at restore time
+     * @param firmwareProof the check of the firmware file, made anew at restore time
      * @param signing the signing service's answer at restore time
      */
-    public record Outside(HostView host, Screen screen, Gate packageProof, Gate signing) {}
+    public record Outside(ComputerSees computer, Screen screen, Gate firmwareProof, Gate signing) {}
 
     public RestoreRun {
         stages = List.copyOf(stages);
@@ -62,7 +62,7 @@ public record RestoreRun(List<RestoreStage> stages, State state, int stage, long
         if (current().needs() == Needs.MODE && !inMode(outside)) {
             return with(new State.Waiting(t("core.run.left-mode")), nowNanos);
         }
-        if (current().needs() == Needs.CONTACT && outside.host() != HostView.RECOVERY) {
+        if (current().needs() == Needs.CONTACT && outside.computer() != ComputerSees.RECOVERY) {
             return new RestoreRun(stages,
                     new State.Waiting(t("core.run.contact-lost")), firstContact(), 0, nowNanos);
         }
@@ -81,7 +81,7 @@ public record RestoreRun(List<RestoreStage> stages, State state, int stage, long
 
     private Gate gate(Outside outside) {
         return switch (current().gate()) {
-            case PACKAGE -> outside.packageProof();
+            case PACKAGE -> outside.firmwareProof();
             case SIGNING -> outside.signing();
             case GREETING -> outside.screen() == Screen.GREETING || outside.screen() == Screen.LOCK_SCREEN ? new Gate.Passed()
                     : new Gate.Open();
@@ -90,7 +90,7 @@ public record RestoreRun(List<RestoreStage> stages, State state, int stage, long
     }
 
     private static boolean inMode(Outside outside) {
-        return outside.host() == HostView.RECOVERY || outside.host() == HostView.DFU;
+        return outside.computer() == ComputerSees.RECOVERY || outside.computer() == ComputerSees.DFU;
     }
 
     private int firstContact() {
@@ -107,7 +107,7 @@ public record RestoreRun(List<RestoreStage> stages, State state, int stage, long
         return state instanceof State.Done ? 1 : 1 - leftNanos() / (double) total;
     }
 
-    /** The bar on the device, 0 to 1: it fills once while the host writes and once more after the restart. */
+    /** The bar on the device, 0 to 1: it fills once while the computer writes and once more after the restart. */
     public double deviceFraction() {
         boolean second = current().needs() == Needs.NOTHING;
         List<RestoreStage> bar = stages.stream().filter(s -> s.needs() == (second ? Needs.NOTHING : Needs.CONTACT)).toList();
@@ -121,7 +121,7 @@ public record RestoreRun(List<RestoreStage> stages, State state, int stage, long
         return state instanceof State.Done ? 0 : stages.stream().skip(stage).mapToLong(RestoreStage::nanos).sum() - elapsedNanos;
     }
 
-    /** Bench time during which the device still has to stay in its mode; 0 once the host has taken over. */
+    /** Bench time during which the device still has to stay in its mode; 0 once the computer has taken over. */
     public long modeNeededNanos() {
         long left = stages.stream().skip(stage).filter(s -> s.needs() == Needs.MODE).mapToLong(RestoreStage::nanos).sum();
         return current().needs() == Needs.MODE ? left - elapsedNanos : left;

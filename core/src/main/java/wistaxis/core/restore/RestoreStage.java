@@ -9,13 +9,13 @@ import wistaxis.core.facts.Word;
 import wistaxis.core.words.Text;
 
 /**
- * A stage of the restore, as a host shows it.
+ * A stage of the restore, as a computer shows it.
  *
  * @param by who works
- * @param seconds how long it takes the simulated device and host, more than 0
+ * @param seconds how long it takes the simulated device and computer, more than 0
  * @param needs what it needs of the device
  * @param gate what must have been answered before the stage can end; null for none
- * @param command what the host tells the device when the stage begins; null for nothing
+ * @param command what the computer tells the device when the stage begins; null for nothing
  */
 public record RestoreStage(
         String id, Text title, By by, double seconds, Needs needs, @Nullable Waits gate, @Nullable Tells command,
@@ -33,7 +33,7 @@ public record RestoreStage(
         }
     }
 
-    /** To be in recovery or DFU, to be the host's, which has taken it over, to stay on the cable, or nothing. */
+    /** To be in recovery or DFU, to be the computer's, which has taken it over, to stay on the cable, or nothing. */
     public enum Needs {
         MODE, HOST, CONTACT, NOTHING;
 
@@ -44,7 +44,7 @@ public record RestoreStage(
         }
     }
 
-    /** What has to be answered: the check of the package, the signing service, or the device by its greeting. */
+    /** What has to be answered: the check of the firmware file, the signing service, or the device by its greeting. */
     public enum Waits {
         PACKAGE, SIGNING, GREETING;
 
@@ -55,7 +55,7 @@ public record RestoreStage(
         }
     }
 
-    /** What the host tells the device. */
+    /** What the computer tells the device. */
     public enum Tells {
         BEGIN, END;
 

@@ -1,5 +1,5 @@
 /**
- * The staged restore run: a fold over time, the device's mode and two outside answers (package, signing).
+ * The staged restore run: a fold over time, the device's mode and two outside answers (firmware file, signing).
  */
 @NullMarked
 package wistaxis.core.restore;

@@ -3,6 +3,7 @@ package wistaxis.core.route;
 import static wistaxis.core.words.Say.t;
 
 import com.fasterxml.jackson.annotation.JsonCreator;
+import com.fasterxml.jackson.annotation.JsonProperty;
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
@@ -13,15 +14,15 @@ import java.util.Objects;
 import java.util.function.Function;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.device.DeviceButton;
 import wistaxis.core.device.Imei;
-import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Word;
 import wistaxis.core.facts.YesNo;
 import wistaxis.core.firmware.SystemVersion;
+import wistaxis.core.steps.Problem;
 import wistaxis.core.steps.Step;
-import wistaxis.core.steps.Trouble;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
@@ -31,13 +32,13 @@ import wistaxis.core.ticket.TicketEvent;
  * {@code docs/formats.md}.
  *
  * @param device an identifier
- * @param trouble a trouble of {@code routes.json}
+ * @param problem a problem of {@code routes.json}
  * @param wrongTries wrong passcodes so far, 0 to 1000
  * @param backups every backup known of; empty when there is none
  * @param watch whether a watch is paired
  * @param locating whether the owner can find and erase it from afar
  * @param blacklisted whether a register has it as lost or blocked
- * @param brokenKeys empty when every key works
+ * @param brokenButtons empty when every key works
  * @param tried ids of steps that were tried already and did not help; empty when nothing was
  * @param consent whether the owner agreed to erase
  * @param opens whether the screen can be unlocked
@@ -45,13 +46,15 @@ import wistaxis.core.ticket.TicketEvent;
  * @param failedStage the stage of {@code stages.json} at which a restore failed
  */
 public record CaseFacts(
-        @Nullable String device, @Nullable Trouble trouble, @Nullable Integer wrongTries, @Nullable SystemVersion installedVersion,
+        @Nullable String device, @JsonProperty("trouble") @Nullable Problem problem, @Nullable Integer wrongTries,
+                @Nullable SystemVersion installedVersion,
         @Nullable SystemVersion targetVersion,
         @Nullable List<Backup> backups, @Nullable YesNo watch, @Nullable SystemVersion watchVersion, @Nullable YesNo ownerPasswordKnown,
                 @Nullable YesNo locating,
         @Nullable YesNo online, @Nullable YesNo eraseButton, @Nullable Ownership ownership, @Nullable YesNo blacklisted,
                 @Nullable YesNo liquid, @Nullable Battery battery,
-        @Nullable List<PhysicalKey> brokenKeys, @Nullable List<String> tried, @Nullable YesNo consent, @Nullable YesNo opens,
+        @JsonProperty("brokenKeys") @Nullable List<DeviceButton> brokenButtons, @Nullable List<String> tried, @Nullable YesNo consent,
+                @Nullable YesNo opens,
                 @Nullable YesNo hopesToRemember,
         @Nullable String failedStage, @Nullable String imei, @Nullable YesNo backupWanted) {
 
@@ -129,7 +132,7 @@ public record CaseFacts(
             imei = exact(imei);
         }
         backups = backups == null ? null : List.copyOf(backups);
-        brokenKeys = brokenKeys == null ? null : List.copyOf(brokenKeys);
+        brokenButtons = brokenButtons == null ? null : List.copyOf(brokenButtons);
         tried = tried == null ? null : List.copyOf(tried);
     }
 
@@ -145,11 +148,11 @@ public record CaseFacts(
 
     /** What a ticket knows. A fact of the ticket that cannot be read is unknown. */
     public static CaseFacts of(Ticket t) {
-        return new CaseFacts(t.identifier(), t.trouble().orElse(null), number(t), version(t, "installedVersion"),
+        return new CaseFacts(t.identifier(), t.problem().orElse(null), number(t), version(t, "installedVersion"),
                 version(t, "targetVersion"), backups(t), yesNo(t, "watch"),
                 version(t, "watchVersion"), yesNo(t, "ownerPassword"), yesNo(t, "locating"), yesNo(t, "online"), yesNo(t, "eraseButton"),
                 value(Ownership.class, text(t, "ownership")), yesNo(t, "blacklisted"), yesNo(t, "liquid"),
-                value(Battery.class, text(t, "battery")), keys(t), tried(t),
+                value(Battery.class, text(t, "battery")), buttons(t), tried(t),
                 t.consent() == null ? null : t.consentGiven() ? YesNo.YES : YesNo.NO, yesNo(t, "opens"), yesNo(t, "hopesToRemember"),
                 text(t, "failedStage"), read(t, "imei", CaseFacts::exact), yesNo(t, "backupWanted"));
     }
@@ -227,11 +230,11 @@ public record CaseFacts(
         return new Backup(b.kind(), version, b.at(), b.device(), b.sizeBytes());
     }
 
-    private static @Nullable List<PhysicalKey> keys(Ticket t) {
-        String keys = text(t, "brokenKeys");
-        List<PhysicalKey> known = keys == null ? List.of() : list(keys).stream().map(k -> value(PhysicalKey.class, k, Enum::name))
+    private static @Nullable List<DeviceButton> buttons(Ticket t) {
+        String buttons = text(t, "brokenKeys");
+        List<DeviceButton> known = buttons == null ? List.of() : list(buttons).stream().map(k -> value(DeviceButton.class, k, Enum::name))
                 .filter(Objects::nonNull).toList();
-        return keys == null || known.size() < list(keys).size() ? null : known;
+        return buttons == null || known.size() < list(buttons).size() ? null : known;
     }
 
     /** What was tried before the device came in, every step of this ticket that did not help, and what was prepared. */

@@ -6,16 +6,16 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.device.ButtonLayout;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
-import wistaxis.core.device.KeyFamily;
-import wistaxis.core.steps.Trouble;
+import wistaxis.core.steps.Problem;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ticket;
 
 /**
- * How often each step worked in a shop's own ledger, by key family and trouble. An attempt of which nothing came, or that was stopped, is
- * no case.
+ * How often each step worked in a shop's own ledger, by button layout and problem. An attempt of which nothing came, or that was stopped,
+ * is no case.
  */
 public final class Evidence {
     /** Below so many cases nothing is said. */
@@ -24,11 +24,11 @@ public final class Evidence {
     private final Map<Case, Tally> tallies = new HashMap<>();
 
     /** What cases are counted by. */
-    public record Case(KeyFamily family, Trouble trouble, String step) {}
+    public record Case(ButtonLayout family, Problem problem, String step) {}
 
     /**
      * @param helped how many of the cases; 0 to {@code cases}
-     * @param lost in how many the trouble was gone, and with it the data that the step should have kept; not among those that helped
+     * @param lost in how many the problem was gone, and with it the data that the step should have kept; not among those that helped
      */
     public record Tally(int helped, int lost, int cases) {
         private static final Tally NONE = new Tally(0, 0, 0);
@@ -66,10 +66,10 @@ public final class Evidence {
     }
 
     private void count(Ticket t, DeviceCatalogue devices, int times) {
-        KeyFamily family = Optional.ofNullable(t.identifier()).flatMap(devices::byIdentifier).map(DeviceModel::family).orElse(null);
-        Trouble trouble = t.trouble().orElse(null);
-        if (family != null && trouble != null) {
-            t.attempts().forEach(a -> a.outcome().ifPresent(o -> add(new Case(family, trouble, a.step()), o, times)));
+        ButtonLayout family = Optional.ofNullable(t.identifier()).flatMap(devices::byIdentifier).map(DeviceModel::family).orElse(null);
+        Problem problem = t.problem().orElse(null);
+        if (family != null && problem != null) {
+            t.attempts().forEach(a -> a.outcome().ifPresent(o -> add(new Case(family, problem, a.step()), o, times)));
         }
     }
 
@@ -81,9 +81,9 @@ public final class Evidence {
     }
 
     /** The tally of a step; empty when there are fewer cases than {@link #FEWEST} or the family is not known. */
-    public Optional<Tally> of(@Nullable KeyFamily family, Trouble trouble, String step) {
+    public Optional<Tally> of(@Nullable ButtonLayout family, Problem problem, String step) {
         return family == null ? Optional.empty()
-                : Optional.ofNullable(tallies.get(new Case(Objects.requireNonNull(family), trouble, step)))
+                : Optional.ofNullable(tallies.get(new Case(Objects.requireNonNull(family), problem, step)))
                 .filter(t -> t.cases() >= FEWEST);
     }
 }

@@ -10,19 +10,19 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.buttons.ButtonSequence;
+import wistaxis.core.buttons.Goal;
+import wistaxis.core.buttons.Mode;
+import wistaxis.core.buttons.SequenceLibrary;
+import wistaxis.core.buttons.Start;
+import wistaxis.core.device.DeviceButton;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
-import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.YesNo;
 import wistaxis.core.firmware.SystemVersion;
 import wistaxis.core.firmware.WatchPairing;
-import wistaxis.core.keys.Goal;
-import wistaxis.core.keys.KeySequence;
-import wistaxis.core.keys.Mode;
-import wistaxis.core.keys.SequenceLibrary;
-import wistaxis.core.keys.Start;
-import wistaxis.core.steps.Ladder;
 import wistaxis.core.steps.Steps;
+import wistaxis.core.steps.UsualRoute;
 import wistaxis.core.words.Text;
 
 /**
@@ -36,23 +36,23 @@ final class Inferences {
     private final CaseFacts c;
     private final SequenceLibrary sequences;
     private final List<RouteFacts.Wait> waits;
-    private final @Nullable Ladder ladder;
+    private final @Nullable UsualRoute route;
     private final RouteContext context;
     private final Optional<DeviceModel> model;
     private final Map<String, String> facts = new HashMap<>();
     private final Map<String, Object> words = new HashMap<>();
 
-    Inferences(CaseFacts c, DeviceCatalogue devices, SequenceLibrary sequences, List<RouteFacts.Wait> waits, @Nullable Ladder ladder,
+    Inferences(CaseFacts c, DeviceCatalogue devices, SequenceLibrary sequences, List<RouteFacts.Wait> waits, @Nullable UsualRoute route,
             RouteContext context) {
         this.c = c;
         this.sequences = sequences;
         this.waits = waits;
-        this.ladder = ladder;
+        this.route = route;
         this.context = context;
         this.model = Optional.ofNullable(c.device()).flatMap(devices::byIdentifier);
         plain();
         device();
-        keys();
+        buttons();
         tries();
         tried();
         versions();
@@ -74,7 +74,7 @@ final class Inferences {
     }
 
     private void plain() {
-        put("trouble", c.trouble());
+        put("trouble", c.problem());
         put("ownerPassword", c.ownerPasswordKnown());
         put("locating", c.locating() == null ? null : c.locating() == YesNo.YES ? "on" : "off");
         put("online", c.online());
@@ -102,12 +102,12 @@ final class Inferences {
         });
     }
 
-    private void keys() {
-        List<PhysicalKey> broken = c.brokenKeys();
+    private void buttons() {
+        List<DeviceButton> broken = c.brokenButtons();
         if (broken == null) {
             return;
         }
-        words.put("brokenKeys", broken.stream().map(PhysicalKey::words).toList());
+        words.put("brokenKeys", broken.stream().map(DeviceButton::words).toList());
         for (Map.Entry<String, Goal> e : Map.of("Restart", Goal.FORCE_RESTART, "Recovery", Goal.RECOVERY, "Dfu", Goal.DFU).entrySet()) {
             if (broken.isEmpty()) {
                 put("keysFor" + e.getKey(), "works");
@@ -117,15 +117,16 @@ final class Inferences {
         }
     }
 
-    /** The schools whose keys all work. Side and Top are one key under two names. */
-    private void left(String name, List<KeySequence> schools, List<PhysicalKey> broken) {
-        boolean power = broken.stream().anyMatch(PhysicalKey::isPower);
-        List<KeySequence> left = schools.stream().filter(s -> s.keys().stream().noneMatch(k -> broken.contains(k) || power && k.isPower()))
+    /** The methods whose buttons all work. Side and Top are one button under two names. */
+    private void left(String name, List<ButtonSequence> methods, List<DeviceButton> broken) {
+        boolean power = broken.stream().anyMatch(DeviceButton::isPower);
+        List<ButtonSequence> left = methods.stream().filter(s -> s.buttons().stream().noneMatch(k -> broken.contains(k) || power
+                && k.isPower()))
                 .toList();
         put("keysFor" + name, left.isEmpty() ? "broken" : "works");
-        if (!left.isEmpty() && left.size() < schools.size()) {
+        if (!left.isEmpty() && left.size() < methods.size()) {
             put("otherSchool" + (name.equals("Recovery") ? "" : name), "yes");
-            words.put(name.toLowerCase(java.util.Locale.ROOT) + "Schools", left.stream().map(KeySequence::name).toList());
+            words.put(name.toLowerCase(java.util.Locale.ROOT) + "Schools", left.stream().map(ButtonSequence::name).toList());
         }
     }
 
@@ -147,17 +148,17 @@ final class Inferences {
 
     private void tried() {
         List<String> tried = c.tried();
-        boolean noKeys = "broken".equals(facts.get("keysForRecovery")) && "broken".equals(facts.get("keysForDfu"));
+        boolean noButtons = "broken".equals(facts.get("keysForRecovery")) && "broken".equals(facts.get("keysForDfu"));
         if (tried != null) {
             boolean inRecovery = tried.stream().anyMatch(t -> Steps.is(t, s -> Mode.RECOVERY.equals(s.mode())));
             boolean deep = tried.stream().anyMatch(t -> Steps.is(t, s -> Mode.DFU.equals(s.mode())))
-                    || ladder != null && tried.stream().anyMatch(t -> t.equals(ladder.deepest()));
+                    || route != null && tried.stream().anyMatch(t -> t.equals(route.deepest()));
             boolean restored = tried.stream().anyMatch(t -> Steps.is(t, s -> Mode.RECOVERY.equals(s.mode()) && s.writes() && s.erases()));
             put("recoveryTried", restored ? "yes" : "no");
             put("backupMade", tried.contains("backup") ? "yes" : "no");
-            put("hardwareSuspected", deep || ladder != null && ladder.shows() == Start.OFF && inRecovery ? "yes" : "no");
+            put("hardwareSuspected", deep || route != null && route.shows() == Start.OFF && inRecovery ? "yes" : "no");
         }
-        if (noKeys) {
+        if (noButtons) {
             put("hardwareSuspected", "yes");
         }
     }

@@ -10,10 +10,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.device.DeviceButton;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.YesNo;
-import wistaxis.core.steps.Trouble;
+import wistaxis.core.steps.Problem;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.time.BenchTime;
 import wistaxis.core.words.Text;
@@ -23,14 +23,14 @@ public final class Intake {
     /** The value of a fact that was asked for and is not known. */
     public static final String NOT_KNOWN = "unknown";
 
-    /** The fact that keeps the trouble in the customer's words. */
-    public static final String TROUBLE_WORDS = "troubleWords";
+    /** The fact that keeps the problem in the customer's words. */
+    public static final String PROBLEM_WORDS = "troubleWords";
 
     /** The fact that keeps the state in which a device came, and its marks. */
     public static final String MARKS = "marks";
 
     /** Facts that are written down as they are said or seen. */
-    public static final List<String> WORDS = List.of(TROUBLE_WORDS, MARKS);
+    public static final List<String> WORDS = List.of(PROBLEM_WORDS, MARKS);
 
     /** Letters of such a fact. */
     public static final int LONGEST_WORDS = 300;
@@ -70,7 +70,7 @@ public final class Intake {
     private Text partOf(String fact, String part) {
         return questions.stream().filter(q -> q.facts().contains(fact)).flatMap(q -> q.answers().stream())
                 .filter(a -> a.value().equals(part)).map(Question.Answer::words).findFirst()
-                .orElseGet(() -> PhysicalKey.of(part).map(PhysicalKey::words).orElse(Text.raw(part)));
+                .orElseGet(() -> DeviceButton.of(part).map(DeviceButton::words).orElse(Text.raw(part)));
     }
 
     /** Whether a fact is known to this intake. */
@@ -81,12 +81,12 @@ public final class Intake {
     /** The questions that matter, answered or not, in order. @param inferred what the rules see */
     public List<Question> asked(Ticket ticket, Map<String, String> inferred) {
         Map<String, String> known = known(ticket, inferred);
-        return questions.stream().filter(q -> q.isTrouble() || known.containsKey(Trouble.FACT))
+        return questions.stream().filter(q -> q.isProblem() || known.containsKey(Problem.FACT))
                 .filter(q -> q.when().entrySet().stream().allMatch(e -> e.getValue().contains(known.getOrDefault(e.getKey(), NOT_KNOWN))))
                 .toList();
     }
 
-    /** The questions that do not matter for this trouble but may be answered all the same. */
+    /** The questions that do not matter for this problem but may be answered all the same. */
     public List<Question> others(Ticket ticket, Map<String, String> inferred) {
         List<Question> asked = asked(ticket, inferred);
         return questions.stream().filter(q -> !asked.contains(q) && !q.isDamage()
@@ -141,11 +141,11 @@ public final class Intake {
         return facts;
     }
 
-    /** What changed between two routes, by step, in words: a rung that opened, closed, came or went. */
+    /** What changed between two routes, by step, in words: a step that opened, closed, came or went. */
     public static Map<String, Text> changes(Optional<Route> before, Route after) {
         Map<String, Text> changes = new HashMap<>();
-        for (Route.Rung now : after.rungs()) {
-            Optional<Route.Rung> was = before.flatMap(b -> b.rung(now.step().id()));
+        for (Route.RouteStep now : after.steps()) {
+            Optional<Route.RouteStep> was = before.flatMap(b -> b.judged(now.step().id()));
             if (before.isPresent() && was.isEmpty()) {
                 changes.put(now.step().id(), Text.of("core.intake.change.new"));
             } else if (was.isPresent() && was.get().status() != now.status()) {

@@ -6,7 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import wistaxis.core.facts.Provenance;
 import wistaxis.core.facts.Word;
-import wistaxis.core.steps.Trouble;
+import wistaxis.core.steps.Problem;
 import wistaxis.core.words.Text;
 
 /**
@@ -39,8 +39,8 @@ public record Question(
     }
 
     /** Whether it is the one that all others wait for. */
-    public boolean isTrouble() {
-        return question.equals(Trouble.FACT);
+    public boolean isProblem() {
+        return question.equals(Problem.FACT);
     }
 
     boolean isDamage() {

@@ -11,19 +11,19 @@ import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.YesNo;
-import wistaxis.core.outside.HostProbe.HostFacts;
+import wistaxis.core.outside.ComputerProbe.HostFacts;
 import wistaxis.core.words.Text;
 
 /**
- * Whether the bench is ready for a step that goes through the host. Common practice; what software cannot see the technician confirms.
+ * Whether the bench is ready for a step that goes through the computer. Common practice; what software cannot see the technician confirms.
  *
  * @param checks in the order in which they are looked at
  */
 public record Readiness(List<Check> checks) {
-    /** The disk has to take the package and what is extracted from it: about twice its size. Common practice. */
-    public static final int TIMES_THE_PACKAGE = 2;
+    /** The disk has to take the firmware file and what is extracted from it: about twice its size. Common practice. */
+    public static final int TIMES_THE_FIRMWARE_FILE = 2;
 
-    /** What a package is by common practice where no build of the model is known, bytes. */
+    /** What a firmware file is by common practice where no build of the model is known, bytes. */
     public static final Size USUAL = new Size(2_000_000_000L, 10_000_000_000L, Text.of("core.ready.usual-size"));
 
     /** Confirmations of the technician, by the ticket fact that keeps them. */
@@ -40,7 +40,7 @@ public record Readiness(List<Check> checks) {
     public record Check(String what, State state, String says, @Nullable String confirm) {}
 
     /**
-     * How large the package is, or may be.
+     * How large the firmware file is, or may be.
      *
      * @param least bytes, more than 0
      * @param most bytes, at least as many
@@ -60,7 +60,7 @@ public record Readiness(List<Check> checks) {
     /**
      * What the shop has said of its bench.
      *
-     * @param ports the host's ports: {@code usb-a}, {@code usb-c} or {@code both}
+     * @param ports the computer's ports: {@code usb-a}, {@code usb-c} or {@code both}
      * @param programOf when the restore program was last brought up to date; null where nobody has said
      */
     public record Bench(String ports, @Nullable LocalDate programOf) {
@@ -72,24 +72,24 @@ public record Readiness(List<Check> checks) {
     }
 
     /**
-     * @param host null while it is being looked at, or cannot be
-     * @param trouble why it cannot be looked at; empty while it can
+     * @param computer null while it is being looked at, or cannot be
+     * @param problem why it cannot be looked at; empty while it can
      * @param model null while the device is not settled
      * @param facts the ticket's facts
      */
-    public static Readiness of(@Nullable HostFacts host, String trouble, Size size, Bench bench, @Nullable DeviceModel model,
+    public static Readiness of(@Nullable HostFacts computer, String problem, Size size, Bench bench, @Nullable DeviceModel model,
             Map<String, String> facts) {
         List<Check> checks = new ArrayList<>();
-        if (host == null && !trouble.isEmpty()) {
-            CONFIRMED_UNSEEN.forEach(what -> checks.add(confirmed(what, facts, t("core.ready.unseen", "why", trouble, "asks",
+        if (computer == null && !problem.isEmpty()) {
+            CONFIRMED_UNSEEN.forEach(what -> checks.add(confirmed(what, facts, t("core.ready.unseen", "why", problem, "asks",
                     Text.of("core.ready.ask." + what)))));
         } else {
-            seen(checks, host, size, facts);
+            seen(checks, computer, size, facts);
         }
         checks.add(confirmed("cable", facts, model == null ? t("core.ready.no-model")
                 : cable(model.plug(), bench.ports())));
-        checks.add(confirmed("program", facts, host == null ? program("", "") : program(host.says(),
-                host.version())));
+        checks.add(confirmed("program", facts, computer == null ? program("", "") : program(computer.says(),
+                computer.version())));
         if (model != null && model.generation().since() != null) {
             supplement(checks, model, bench.programOf(), facts);
         }
@@ -99,7 +99,7 @@ public record Readiness(List<Check> checks) {
         return new Readiness(checks);
     }
 
-    /** Which cable goes between a device and the host's ports. Common practice. */
+    /** Which cable goes between a device and the computer's ports. Common practice. */
     private static String cable(String plug, String ports) {
         String other = switch (ports) {
             case "usb-a" -> "USB-A";
@@ -110,22 +110,22 @@ public record Readiness(List<Check> checks) {
                 other);
     }
 
-    /** Which kind of restore program belongs to a host, and where it lists a device. Common practice. */
+    /** Which kind of restore program belongs to a computer, and where it lists a device. Common practice. */
     private static String program(String system, String version) {
         String family = system.toLowerCase(Locale.ROOT);
         if (family.startsWith("mac")) {
-            return isOldMakersHost(version) ? t("core.ready.old-program", "version", version) : t("core.ready.file-browser");
+            return isOldMakersComputer(version) ? t("core.ready.old-program", "version", version) : t("core.ready.file-browser");
         }
         return family.startsWith("win") ? t("core.ready.device-program") : family.isEmpty() ? t("core.ready.either-program")
                 : t("core.ready.no-program", "system", system);
     }
 
-    private static boolean isOldMakersHost(String version) {
+    private static boolean isOldMakersComputer(String version) {
         String[] parts = version.split("[^0-9]+");
         return parts.length >= 2 && parts[0].equals("10") && Integer.parseInt(parts[1]) <= 14;
     }
 
-    /** A model that came after the program was last brought up to date needs the host's small update first. */
+    /** A model that came after the program was last brought up to date needs the computer's small update first. */
     private static void supplement(List<Check> checks, DeviceModel model, @Nullable LocalDate programOf, Map<String, String> facts) {
         YearMonth since = model.generation().since();
         if (since != null && programOf != null && !YearMonth.from(programOf).isAfter(since)) {
@@ -134,10 +134,10 @@ public record Readiness(List<Check> checks) {
         }
     }
 
-    private static void seen(List<Check> checks, @Nullable HostFacts host, Size size, Map<String, String> facts) {
-        checks.add(power(host, facts));
-        checks.add(host == null ? looking("disk") : disk(host.freeBytes(), size, facts));
-        checks.add(host == null ? looking("line") : seen("line", host.networkUp() ? State.FINE : State.NOT, t(host.networkUp()
+    private static void seen(List<Check> checks, @Nullable HostFacts computer, Size size, Map<String, String> facts) {
+        checks.add(power(computer, facts));
+        checks.add(computer == null ? looking("disk") : disk(computer.freeBytes(), size, facts));
+        checks.add(computer == null ? looking("line") : seen("line", computer.networkUp() ? State.FINE : State.NOT, t(computer.networkUp()
                 ? "core.ready.online" : "core.ready.offline")));
     }
 
@@ -145,19 +145,20 @@ public record Readiness(List<Check> checks) {
         return seen(what, State.LOOKING, t("core.ready.looking"));
     }
 
-    private static Check power(@Nullable HostFacts host, Map<String, String> facts) {
-        if (host == null) {
+    private static Check power(@Nullable HostFacts computer, Map<String, String> facts) {
+        if (computer == null) {
             return looking("power");
         }
-        if (host.onMains() == null) {
+        if (computer.onMains() == null) {
             return confirmed("power", facts, t("core.ready.power-unknown"));
         }
-        return seen("power", host.onMains() ? State.FINE : State.NOT, t(host.onMains() ? "core.ready.mains" : "core.ready.battery"));
+        return seen("power", computer.onMains() ? State.FINE : State.NOT, t(computer.onMains() ? "core.ready.mains"
+                : "core.ready.battery"));
     }
 
     private static Check disk(long free, Size size, Map<String, String> facts) {
-        long least = TIMES_THE_PACKAGE * size.least();
-        long most = TIMES_THE_PACKAGE * size.most();
+        long least = TIMES_THE_FIRMWARE_FILE * size.least();
+        long most = TIMES_THE_FIRMWARE_FILE * size.most();
         String words = t(least == most ? "core.ready.disk" : "core.ready.disk-range", "free", free / 1e9, "low", least / 1e9, "high",
                 most / 1e9, "size", size.says());
         return free >= most ? seen("disk", State.FINE, words) : free < least ? seen("disk", State.NOT, words)

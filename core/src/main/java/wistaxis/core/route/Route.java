@@ -12,15 +12,15 @@ import wistaxis.core.words.Text;
  *
  * @param stop why nothing may be done, in words for the customer; null when the job may go on
  * @param contradictions facts that do not go together, in words; one of them has to change
- * @param rungs the ladder, least destructive first
+ * @param steps the route, least destructive first
  * @param target the version that would be written: the one asked for, else the newest signed; null when neither is known
  * @param backups which backups fit the target
  */
 public record Route(
-        @Nullable Text stop, List<Text> contradictions, List<Rung> rungs, @Nullable SystemVersion target, boolean targetSaid,
+        @Nullable Text stop, List<Text> contradictions, List<RouteStep> steps, @Nullable SystemVersion target, boolean targetSaid,
         List<SystemVersion> signed,
         List<BackupFit> backups) {
-    /** How far a rung is from being taken. */
+    /** How far a step is from being taken. */
     public enum Status { READY, NEEDS_CONSENT, BLOCKED, REFUSED }
 
     /**
@@ -35,12 +35,12 @@ public record Route(
      * @param tells those of them that the owner hears before agreeing
      * @param losses the rules among these that name a loss
      */
-    public record Rung(
+    public record RouteStep(
             Step step, Status status, boolean done, boolean advised, boolean overrulable, List<Text> reasons, List<Text> against,
             List<Text> cautions,
             List<Text> tells,
             List<String> losses) {
-        public Rung {
+        public RouteStep {
             reasons = List.copyOf(reasons);
             against = List.copyOf(against);
             cautions = List.copyOf(cautions);
@@ -59,7 +59,7 @@ public record Route(
 
     public Route {
         contradictions = List.copyOf(contradictions);
-        rungs = List.copyOf(rungs);
+        steps = List.copyOf(steps);
         signed = List.copyOf(signed);
         backups = List.copyOf(backups);
     }
@@ -68,26 +68,26 @@ public record Route(
      * The gentlest step that is open, not tried yet and not advised against; failing that the gentlest open one. The hardware bench only
      * where it is advised: it is always open.
      */
-    public Optional<Rung> recommended() {
-        return rungs.stream().filter(r -> r.open() && !r.done() && r.advised()).findFirst()
-                .or(() -> rungs.stream().filter(r -> r.open() && !r.done() && !r.step().isHardware()).findFirst());
+    public Optional<RouteStep> recommended() {
+        return steps.stream().filter(r -> r.open() && !r.done() && r.advised()).findFirst()
+                .or(() -> steps.stream().filter(r -> r.open() && !r.done() && !r.step().isHardware()).findFirst());
     }
 
     /** What stands against every step alike, and is best said once. */
     public List<Text> commonReasons() {
-        return rungs.size() < 2 || rungs.stream().anyMatch(Rung::open) ? List.of()
-                : rungs.getFirst().reasons().stream().filter(r -> !r.equals(stop) && rungs.stream()
+        return steps.size() < 2 || steps.stream().anyMatch(RouteStep::open) ? List.of()
+                : steps.getFirst().reasons().stream().filter(r -> !r.equals(stop) && steps.stream()
                 .allMatch(other -> other.reasons().contains(r))).toList();
     }
 
-    /** Whether nothing is left above the highest rung that was taken and did not help: the device itself is next. */
+    /** Whether nothing is left above the highest step that was taken and did not help: the device itself is next. */
     public boolean exhausted() {
-        Rung highest = rungs.reversed().stream().filter(Rung::done).findFirst().orElse(null);
+        RouteStep highest = steps.reversed().stream().filter(RouteStep::done).findFirst().orElse(null);
         return stop == null && highest != null
-                && rungs.subList(rungs.indexOf(highest) + 1, rungs.size()).stream().noneMatch(r -> r.open() && !r.step().isHardware());
+                && steps.subList(steps.indexOf(highest) + 1, steps.size()).stream().noneMatch(r -> r.open() && !r.step().isHardware());
     }
 
-    public Optional<Rung> rung(String step) {
-        return rungs.stream().filter(r -> r.step().id().equals(step)).findFirst();
+    public Optional<RouteStep> judged(String step) {
+        return steps.stream().filter(r -> r.step().id().equals(step)).findFirst();
     }
 }

@@ -6,8 +6,8 @@ import java.util.List;
 import java.util.Map;
 import wistaxis.core.facts.Provenance;
 import wistaxis.core.facts.Word;
-import wistaxis.core.steps.Ladder;
 import wistaxis.core.steps.Step;
+import wistaxis.core.steps.UsualRoute;
 import wistaxis.core.words.Text;
 
 /** The shapes of {@code routes.json}. */
@@ -74,5 +74,5 @@ public final class RouteFacts {
     /** How long a device waits after so many wrong tries. */
     public record Wait(int tries, int minutes, Provenance provenance, String source) {}
 
-    record Routes(List<Step> steps, List<Ladder> ladders, List<Preference> preferences, List<Wait> waits, List<Rule> rules) {}
+    record Routes(List<Step> steps, List<UsualRoute> routes, List<Preference> preferences, List<Wait> waits, List<Rule> rules) {}
 }

@@ -12,18 +12,18 @@ import java.util.function.UnaryOperator;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.buttons.SequenceLibrary;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.YesNo;
-import wistaxis.core.keys.SequenceLibrary;
-import wistaxis.core.route.Route.Rung;
+import wistaxis.core.route.Route.RouteStep;
 import wistaxis.core.route.Route.Status;
 import wistaxis.core.route.RouteFacts.Effect;
-import wistaxis.core.steps.Ladder;
+import wistaxis.core.steps.Problem;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Steps;
-import wistaxis.core.steps.Trouble;
+import wistaxis.core.steps.UsualRoute;
 import wistaxis.core.words.Language;
 import wistaxis.core.words.Text;
 
@@ -68,23 +68,24 @@ public final class RoutePlanner {
     }
 
     private Inferences infer(CaseFacts facts, RouteContext context) {
-        return new Inferences(facts, devices, sequences, routes.waits(), Steps.ladder(facts.trouble()).orElse(null), context);
+        return new Inferences(facts, devices, sequences, routes.waits(), Steps.route(facts.problem()).orElse(null), context);
     }
 
-    /** @throws BadInput when the trouble is missing or has no ladder, or the device or a tried step is not known */
+    /** @throws BadInput when the problem is missing or has no route, or the device or a tried step is not known */
     public Route plan(CaseFacts facts, RouteContext context) {
         check(facts);
         Inferences inferred = infer(facts, context);
         List<RouteFacts.Rule> holding = routes.rules().stream().filter(r -> r.holds(inferred.facts())).toList();
         Optional<Text> stop = says(holding, Effect.STOP, inferred.words()).findFirst();
-        List<Step> steps = ladder(facts, context).stream().map(id -> timed(step(id), inferred)).toList();
+        List<Step> steps = route(facts, context).stream().map(id -> timed(step(id), inferred)).toList();
         List<RouteFacts.Rule> asking = unasked(inferred.facts());
-        List<Rung> rungs = steps.stream().map(s -> {
+        List<RouteStep> judged = steps.stream().map(s -> {
             List<RouteFacts.Rule> rules = context.covers(s, Judge.losses(s, holding)) ? holding : asking;
-            return new Judge(s, rules, inferred.words(), stop, context.overruled().get(s.id()), isTried(facts, s.id())).rung();
+            return new Judge(s, rules, inferred.words(), stop, context.overruled().get(s.id()), isTried(facts, s.id())).judged();
         }).toList();
-        return new Route(stop.orElse(null), says(holding, Effect.CONTRADICTION, inferred.words()).toList(), IntStream.range(0, rungs.size())
-                .mapToObj(i -> nameNearest(rungs, i)).toList(), inferred.target(), facts.targetVersion() != null, context.signed(),
+        return new Route(stop.orElse(null), says(holding, Effect.CONTRADICTION, inferred.words()).toList(), IntStream.range(0,
+                judged.size())
+                .mapToObj(i -> nameNearest(judged, i)).toList(), inferred.target(), facts.targetVersion() != null, context.signed(),
                 inferred.fits());
     }
 
@@ -110,11 +111,11 @@ public final class RoutePlanner {
         }
     }
 
-    private List<String> ladder(CaseFacts facts, RouteContext context) {
-        Trouble trouble = facts.trouble();
-        Ladder ladder = Steps.ladder(trouble).orElseThrow(() -> new BadInput(t("core.bad.no-route", "problem", (trouble == null
-                ? "unknown" : trouble), "known", Steps.ladders().stream().map(Ladder::trouble).toList())));
-        List<String> steps = new ArrayList<>(ladder.steps());
+    private List<String> route(CaseFacts facts, RouteContext context) {
+        Problem problem = facts.problem();
+        UsualRoute route = Steps.route(problem).orElseThrow(() -> new BadInput(t("core.bad.no-route", "problem", (problem == null
+                ? "unknown" : problem), "known", Steps.routes().stream().map(UsualRoute::problem).toList())));
+        List<String> steps = new ArrayList<>(route.steps());
         for (RouteFacts.Preference p : routes.preferences()) {
             List<String> move = p.moves().get(context.preferences().getOrDefault(p.preference(), ""));
             if (move != null && steps.containsAll(move)) {
@@ -136,30 +137,31 @@ public final class RoutePlanner {
     }
 
     private static Step timed(Step step, Inferences inferred) {
-        return Step.WAIT.equals(step.walk()) ? inferred.waitMinutes().map(m -> step.minutes(m, m + 5)).orElse(step) : step;
+        return Step.WAIT.equals(step.guide()) ? inferred.waitMinutes().map(m -> step.minutes(m, m + 5)).orElse(step) : step;
     }
 
-    /** Fills in the rung that works where the keys of this one do not: the nearest, the gentler of two as near. */
-    private static Rung nameNearest(List<Rung> rungs, int at) {
-        Rung rung = rungs.get(at);
-        if (!lacksKeys(rung)) {
-            return rung;
+    /** Fills in the step that works where the buttons of this one do not: the nearest, the gentler of two as near. */
+    private static RouteStep nameNearest(List<RouteStep> steps, int at) {
+        RouteStep judged = steps.get(at);
+        if (!lacksButtons(judged)) {
+            return judged;
         }
-        Text nearest = IntStream.range(0, rungs.size()).filter(i -> rungs.get(i).status() != Status.REFUSED && !lacksKeys(rungs.get(i)))
+        Text nearest = IntStream.range(0, steps.size()).filter(i -> steps.get(i).status() != Status.REFUSED && !lacksButtons(steps.get(i)))
                 .boxed()
-                .min(Comparator.<Integer>comparingInt(i -> Math.abs(i - at)).thenComparing(i -> i)).map(i -> rungs.get(i).step().title())
+                .min(Comparator.<Integer>comparingInt(i -> Math.abs(i - at)).thenComparing(i -> i)).map(i -> steps.get(i).step().title())
                 .orElse(Text.of("core.route.no-step-nearest"));
-        UnaryOperator<Text> named = r -> lacksKeys(r) ? r.with("nearest", nearest) : r;
-        return new Rung(rung.step(), rung.status(), rung.done(), rung.advised(), rung.overrulable(), rung.reasons().stream().map(named)
+        UnaryOperator<Text> named = r -> lacksButtons(r) ? r.with("nearest", nearest) : r;
+        return new RouteStep(judged.step(), judged.status(), judged.done(), judged.advised(), judged.overrulable(), judged.reasons()
+                .stream().map(named)
                 .toList(),
-                rung.against().stream().map(named).toList(), rung.cautions(), rung.tells(), rung.losses());
+                judged.against().stream().map(named).toList(), judged.cautions(), judged.tells(), judged.losses());
     }
 
-    private static boolean lacksKeys(Rung rung) {
-        return rung.reasons().stream().anyMatch(RoutePlanner::lacksKeys);
+    private static boolean lacksButtons(RouteStep judged) {
+        return judged.reasons().stream().anyMatch(RoutePlanner::lacksButtons);
     }
 
-    private static boolean lacksKeys(Text reason) {
+    private static boolean lacksButtons(Text reason) {
         return Language.ENGLISH.arguments(reason.key()).contains("nearest");
     }
 
@@ -191,7 +193,7 @@ public final class RoutePlanner {
             return of(effects).stream().map(r -> fill(r.says(), words)).toList();
         }
 
-        Rung rung() {
+        RouteStep judged() {
             List<RouteFacts.Rule> against = Stream.concat(of(Effect.REFUSE).stream(), of(Effect.BLOCK).stream()
                     .sorted(Comparator.comparing(RouteFacts.Rule::settledByConsent)))
                     .filter(r -> overruled == null || r.firm()).toList();
@@ -209,7 +211,7 @@ public final class RoutePlanner {
             List<Text> reasons = Stream.of(stop.stream(), Stream.ofNullable(overruled)
                     .map(why -> Text.of("core.route.overruled", "why", why)),
                     closes.stream().skip(stop.isPresent() ? 1 : 0), speaks).flatMap(s -> s).toList();
-            return new Rung(step, status, done, of(Effect.ADVISE_AGAINST).isEmpty(), overrulable, reasons, closes,
+            return new RouteStep(step, status, done, of(Effect.ADVISE_AGAINST).isEmpty(), overrulable, reasons, closes,
                     warns(Effect.TELL, Effect.LOSE, Effect.CAUTION), warns(Effect.TELL, Effect.LOSE), losses(step, rules));
         }
     }

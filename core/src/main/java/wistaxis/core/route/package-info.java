@@ -1,5 +1,5 @@
 /**
- * A route is rules with reasons: facts in, a ladder of steps out, each with what it keeps, minutes and why.
+ * A route is rules with reasons: facts in, the steps in order out, each with what it keeps, minutes and why.
  * The rules are a resource file; this package only applies them.
  */
 @NullMarked

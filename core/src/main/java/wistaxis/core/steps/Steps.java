@@ -18,7 +18,7 @@ public final class Steps {
             LinkedHashMap::new));
 
     @JsonIgnoreProperties(ignoreUnknown = true)
-    private record File(List<Step> steps, List<Ladder> ladders) {}
+    private record File(List<Step> steps, List<UsualRoute> routes) {}
 
     private Steps() {}
 
@@ -26,14 +26,14 @@ public final class Steps {
         return List.copyOf(ALL.values());
     }
 
-    /** The ladders, in the order in which the troubles are asked for. */
-    public static List<Ladder> ladders() {
-        return FILE.ladders();
+    /** The routes, in the order in which the problems are asked for. */
+    public static List<UsualRoute> routes() {
+        return FILE.routes();
     }
 
-    /** The ladder of a trouble; empty for one that is not there. */
-    public static Optional<Ladder> ladder(@Nullable Trouble trouble) {
-        return ladders().stream().filter(l -> l.trouble().equals(trouble)).findFirst();
+    /** The route of a problem; empty for one that is not there. */
+    public static Optional<UsualRoute> route(@Nullable Problem problem) {
+        return routes().stream().filter(l -> l.problem().equals(problem)).findFirst();
     }
 
     public static Optional<Step> find(@Nullable String id) {

@@ -12,33 +12,33 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.buttons.Mode;
 import wistaxis.core.facts.Word;
-import wistaxis.core.keys.Mode;
+import wistaxis.core.steps.Guide;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Steps;
-import wistaxis.core.steps.Walk;
 import wistaxis.core.words.Text;
 
 /**
- * A rung that was chosen, with all that belongs to it.
+ * A step that was chosen, with all that belongs to it.
  *
  * @param step its id; empty for work of an old or damaged ledger that was done before any step was chosen
  * @param since when it was chosen
  * @param consent the owner's answer that it was chosen under; null for none
  * @param build the build chosen when it was last worked on; null for none
- * @param proven whether that build's package was proven
+ * @param verified whether that build's firmware file was verified
  * @param mode the mode that the device was last in for it; null for none
- * @param keys how often the keys were tried for it
- * @param run its run through the host; null before one is started
+ * @param buttons how often the keys were tried for it
+ * @param run its run through the computer; null before one is started
  * @param checks answers of the handover by name
  * @param said whether it helped, as somebody said; null before that
- * @param walk the answers of its walk, in order
+ * @param guide the answers of its guide, in order
  * @param handedOver whether the ticket was closed on it
  */
 public record Attempt(
-        String step, Instant since, TicketEvent.@Nullable ConsentAsked consent, TicketEvent.@Nullable BuildChosen build, boolean proven,
-        @Nullable Mode mode, int keys, @Nullable Run run, Map<String, String> checks, @Nullable Boolean said, boolean handedOver,
-        List<Walk.Note> walk) {
+        String step, Instant since, TicketEvent.@Nullable ConsentAsked consent, TicketEvent.@Nullable BuildChosen build, boolean verified,
+        @Nullable Mode mode, int buttons, @Nullable Run run, Map<String, String> checks, @Nullable Boolean said, boolean handedOver,
+        List<Guide.Note> guide) {
     /** The check that asks whether the owner's data is still there, and the answer that says no. */
     public static final String DATA_THERE = "data-there";
     public static final String DATA_GONE = "data gone";
@@ -67,7 +67,7 @@ public record Attempt(
     }
 
     /**
-     * What the host did.
+     * What the computer did.
      *
      * @param stage the stage last reached; null before the first and after a stop
      * @param reached when it was reached
@@ -98,46 +98,46 @@ public record Attempt(
     }
 
     public Attempt {
-        walk = List.copyOf(walk);
+        guide = List.copyOf(guide);
         checks = Collections.unmodifiableMap(new LinkedHashMap<>(checks));
     }
 
-    /** A rung that was just chosen. */
+    /** A step that was just chosen. */
     static Attempt begun(String step, Instant at, TicketEvent.@Nullable ConsentAsked under) {
         return new Attempt(step, at, under, null, false, null, 0, null, Map.of(), null, false, List.of());
     }
 
     Attempt under(TicketEvent.ConsentAsked asked) {
-        return new Attempt(step, since, asked, build, proven, mode, keys, run, checks, said, handedOver, walk);
+        return new Attempt(step, since, asked, build, verified, mode, buttons, run, checks, said, handedOver, guide);
     }
 
-    Attempt keysTried() {
-        return new Attempt(step, since, consent, build, proven, mode, keys + 1, run, checks, said, handedOver, walk);
+    Attempt buttonsTried() {
+        return new Attempt(step, since, consent, build, verified, mode, buttons + 1, run, checks, said, handedOver, guide);
     }
 
     Attempt ran(Run how) {
-        return new Attempt(step, since, consent, build, proven, mode, keys, how, checks, said, handedOver, walk);
+        return new Attempt(step, since, consent, build, verified, mode, buttons, how, checks, said, handedOver, guide);
     }
 
     Attempt checked(String check, String answer) {
         Map<String, String> all = new LinkedHashMap<>(checks);
         all.put(check, answer);
-        return new Attempt(step, since, consent, build, proven, mode, keys, run, all, said, handedOver, walk);
+        return new Attempt(step, since, consent, build, verified, mode, buttons, run, all, said, handedOver, guide);
     }
 
-    Attempt walked(Walk.Note note) {
-        List<Walk.Note> all = new ArrayList<>(walk);
+    Attempt walked(Guide.Note note) {
+        List<Guide.Note> all = new ArrayList<>(guide);
         all.add(note);
-        return new Attempt(step, since, consent, build, proven, mode, keys, run, checks, said, handedOver, all);
+        return new Attempt(step, since, consent, build, verified, mode, buttons, run, checks, said, handedOver, all);
     }
 
     Attempt said(boolean helped) {
-        return new Attempt(step, since, consent, build, proven, mode, keys, run, checks, helped, handedOver, walk);
+        return new Attempt(step, since, consent, build, verified, mode, buttons, run, checks, helped, handedOver, guide);
     }
 
-    /** With what device and package are now; a mode that was lost stays the one it was last in. */
-    Attempt now(TicketEvent.@Nullable BuildChosen chosen, boolean isProven, @Nullable Mode in, boolean closed) {
-        return new Attempt(step, since, consent, chosen, isProven, in == null ? mode : in, keys, run, checks, said, closed, walk);
+    /** With what device and firmware file are now; a mode that was lost stays the one it was last in. */
+    Attempt now(TicketEvent.@Nullable BuildChosen chosen, boolean isVerified, @Nullable Mode in, boolean closed) {
+        return new Attempt(step, since, consent, chosen, isVerified, in == null ? mode : in, buttons, run, checks, said, closed, guide);
     }
 
     /** The step's properties; empty for a step that is not known here. */
@@ -169,7 +169,7 @@ public record Attempt(
         return is(Step::keeps) && DATA_GONE.equals(checks.get(DATA_THERE));
     }
 
-    /** Whether it is over and the next rung is to be taken. */
+    /** Whether it is over and the next step is to be taken. */
     public boolean failed() {
         return Boolean.FALSE.equals(said);
     }
@@ -186,6 +186,6 @@ public record Attempt(
 
     /** Whether nothing was done for it yet. */
     boolean untouched() {
-        return run == null && said == null && keys == 0 && checks.isEmpty() && walk.isEmpty();
+        return run == null && said == null && buttons == 0 && checks.isEmpty() && guide.isEmpty();
     }
 }

@@ -9,16 +9,16 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Pattern;
+import wistaxis.core.buttons.ButtonSequence;
+import wistaxis.core.buttons.Mistake;
+import wistaxis.core.buttons.Reading;
+import wistaxis.core.device.DeviceButton;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
-import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.Said;
 import wistaxis.core.facts.Units;
-import wistaxis.core.keys.KeySequence;
-import wistaxis.core.keys.Mistake;
-import wistaxis.core.keys.Reading;
+import wistaxis.core.steps.Guide;
 import wistaxis.core.steps.Steps;
-import wistaxis.core.steps.Walk;
 import wistaxis.core.words.Language;
 import wistaxis.core.words.Say;
 import wistaxis.core.words.Text;
@@ -47,14 +47,14 @@ public final class EventWords {
                     "why", of(e.reason()));
             case TicketEvent.Downloaded e -> t("core.event.downloaded", "build", e.build(), "bytes", Units.inWords(e.bytes()), "seconds",
                     Math.round(e.seconds()));
-            case TicketEvent.PackageProven e -> t("core.event.verified", "build", e.build(), "parts", e.parts(), "digest",
+            case TicketEvent.FirmwareVerified e -> t("core.event.verified", "build", e.build(), "parts", e.parts(), "digest",
                     Chain.head(e.sha256()));
-            case TicketEvent.PackageAccepted e -> t("core.event.used-not-verified", "build", e.build(), "parts", e.parts());
-            case TicketEvent.PackageRefused e -> t("core.event.refused", "build", e.build(), "why", e.reason());
-            case TicketEvent.KeysAttempted e -> e.succeeded()
-                    ? t("core.event.buttons-worked", "method", KeySequence.name(e.school()))
-                    : t("core.event.buttons-missed", "method", KeySequence.name(e.school()), "why", of(e.says()));
-            case TicketEvent.StateRead e -> t("core.event.state", "screen", screen(e.seen()), "computer", computer(e.host()), "means",
+            case TicketEvent.FirmwareAccepted e -> t("core.event.used-not-verified", "build", e.build(), "parts", e.parts());
+            case TicketEvent.FirmwareRefused e -> t("core.event.refused", "build", e.build(), "why", e.reason());
+            case TicketEvent.ButtonsAttempted e -> e.succeeded()
+                    ? t("core.event.buttons-worked", "method", ButtonSequence.name(e.method()))
+                    : t("core.event.buttons-missed", "method", ButtonSequence.name(e.method()), "why", of(e.says()));
+            case TicketEvent.StateRead e -> t("core.event.state", "screen", screen(e.seen()), "computer", computer(e.computer()), "means",
                     of(e.means()));
             case TicketEvent.ModeEntered e -> t("core.event.mode", "mode", e.mode().words());
             case TicketEvent.ModeLost e -> t("core.event.mode-lost", "why", of(e.why()));
@@ -77,20 +77,21 @@ public final class EventWords {
             case TicketEvent.DeviceBound e -> e.serial().isEmpty() ? t("core.event.bound-no-serial", "port", e.port())
                     : t("core.event.bound", "serial", e.serial(), "port", e.port());
             case TicketEvent.DeviceReleased e -> t("core.event.released", "why", of(e.why()));
-            case TicketEvent.FirmwareFrom e -> t(e.source().equals(TicketEvent.FirmwareFrom.HOST) ? "core.event.from-computer"
+            case TicketEvent.FirmwareFrom e -> t(e.source().equals(TicketEvent.FirmwareFrom.COMPUTER) ? "core.event.from-computer"
                     : "core.event.from-file");
-            case TicketEvent.HostLeft e -> t("core.event.minutes-left", "minutes", e.minutes());
-            case TicketEvent.HostTrouble e -> e.words().isEmpty() ? t("core.event.computer", "what", failure(e.kind()))
+            case TicketEvent.ComputerLeft e -> t("core.event.minutes-left", "minutes", e.minutes());
+            case TicketEvent.ComputerProblem e -> e.words().isEmpty() ? t("core.event.computer", "what", failure(e.kind()))
                     : t("core.event.computer-says", "what", failure(e.kind()), "words", e.words());
-            case TicketEvent.TroubleTried e -> t(e.helped() ? "core.event.try-helped" : "core.event.try-failed", "what",
+            case TicketEvent.ProblemTried e -> t(e.helped() ? "core.event.try-helped" : "core.event.try-failed", "what",
                     Text.named("facts.try.", e.step()));
-            case TicketEvent.WalkNoted e -> Walk.find(e.way()).flatMap(w -> w.steps().stream().filter(s -> s.id().equals(e.stop()))
+            case TicketEvent.GuideNoted e -> Guide.find(e.way()).flatMap(w -> w.steps().stream().filter(s -> s.id().equals(e.stop()))
                     .findFirst()).map(s -> t("core.event.page", "page", s.title(), "answer", s.answer(e.answer())
-                    .map(Walk.Answer::words).orElse(Text.raw(e.answer()))))
+                    .map(Guide.Answer::words).orElse(Text.raw(e.answer()))))
                     .orElse(t("core.event.page", "page", apart(e.way()) + ", " + apart(e.stop()), "answer", apart(e.answer())));
             case TicketEvent.BackupNoted e -> t(Boolean.TRUE.equals(e.here()) ? "core.event.backup-made" : "core.event.backup-known",
                     "backup", backup(e));
-            case TicketEvent.PaperHandedOut e -> t("core.event.document", "document", Text.named("workbench.document.", e.paper()), "entry",
+            case TicketEvent.DocumentHandedOut e -> t("core.event.document", "document", Text.named("workbench.document.", e.document()),
+                    "entry",
                     e.upTo());
             case TicketEvent.CustomerSealed e -> t("core.event.sealed", "digest", Chain.head(e.sha256()));
             case TicketEvent.CustomerForgotten e -> t("core.event.forgotten", "why", of(e.why()));
@@ -98,8 +99,8 @@ public final class EventWords {
                     e.period() == null ? t("core.event.loose") : t("core.event.loop", "seconds", e.period()));
             case TicketEvent.TakenBack e -> t("core.event.taken-back", "n", e.entries().size(), "entries", e.entries().stream()
                     .map(String::valueOf).toList());
-            case TicketEvent.AtWork e -> t("core.event.at-bench", "who", e.who());
-            case TicketEvent.Odd e -> t("core.event.unreadable", "why", e.why());
+            case TicketEvent.AtBench e -> t("core.event.at-bench", "who", e.who());
+            case TicketEvent.Unreadable e -> t("core.event.unreadable", "why", e.why());
         };
     }
 
@@ -144,7 +145,7 @@ public final class EventWords {
     }
 
     private static Text part(String fact, String value) {
-        return PhysicalKey.of(value).map(PhysicalKey::words)
+        return DeviceButton.of(value).map(DeviceButton::words)
                 .orElseGet(() -> Text.of("facts.question." + fact + "." + value).or(Text.of("core.value." + value).or(value).toString()));
     }
 
@@ -182,14 +183,14 @@ public final class EventWords {
         return Text.named("core.screen.", seen.replace(' ', '-'));
     }
 
-    private static Text computer(String host) {
-        return Text.named("core.computer.", host);
+    private static Text computer(String computer) {
+        return Text.named("core.computer.", computer);
     }
 
     private static String sighted(TicketEvent.Sighted e) {
         String source = e.source().equals("usb") ? "usb" : "said";
         Object screen = e.screen() == null ? "none" : screen(e.screen());
-        Object computer = e.host() == null ? "none" : computer(e.host());
+        Object computer = e.computer() == null ? "none" : computer(e.computer());
         return t("core.event.seen-" + source, "screen", screen, "computer", computer);
     }
 

@@ -22,12 +22,12 @@ public record LedgerEntry(long number, String ticket, Instant at, @Nullable Inst
     /** In place of a ticket's number. */
     public static final String BENCH = "-";
 
-    /** What cannot be read is {@link TicketEvent.Odd}. */
+    /** What cannot be read is {@link TicketEvent.Unreadable}. */
     public TicketEvent event() {
         try {
             return TicketEvent.parse(body, t("core.ledger.entry", "number", number));
         } catch (BadInput e) {
-            return new TicketEvent.Odd(body, String.valueOf(e.getMessage()));
+            return new TicketEvent.Unreadable(body, String.valueOf(e.getMessage()));
         }
     }
 

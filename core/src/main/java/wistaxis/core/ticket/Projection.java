@@ -10,7 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
-import wistaxis.core.steps.Walk;
+import wistaxis.core.steps.Guide;
 
 /**
  * What lists, statistics and searches need of one ticket: computed from its entries alone, so that it can be thrown away and made anew.
@@ -18,11 +18,11 @@ import wistaxis.core.steps.Walk;
  * @param ticket as it is now
  * @param last number of its last entry
  * @param stages how long the stages of its runs took
- * @param downloads how fast its packages came
+ * @param downloads how fast its firmware files came
  * @param spent seconds that went into it, by kind
  * @param again how often its device had dropped out of the mode and was put into it again; null where it never was in one
  */
-public record Projection(Ticket ticket, long last, List<StageTime> stages, List<DownloadTime> downloads, Map<Story.Kind, Double> spent,
+public record Projection(Ticket ticket, long last, List<StageTime> stages, List<DownloadTime> downloads, Map<Timeline.Kind, Double> spent,
         @Nullable Integer again) {
     /** The stage under which the time of activation is kept. */
     public static final String ACTIVATION = "activation";
@@ -100,7 +100,7 @@ public record Projection(Ticket ticket, long last, List<StageTime> stages, List<
     private static final class State {
         private final List<StageTime> stages = new ArrayList<>();
         private final List<DownloadTime> downloads = new ArrayList<>();
-        private final Story.Running story = new Story.Running();
+        private final Timeline.Running timeline = new Timeline.Running();
         private @Nullable TicketFold fold;
         private boolean dropped;
         private @Nullable Integer again;
@@ -121,18 +121,18 @@ public record Projection(Ticket ticket, long last, List<StageTime> stages, List<
             try {
                 take(entry, event);
             } catch (RuntimeException e) {
-                fold.odd(t("core.ledger.not-taken", "number", last, "why", e));
+                fold.unreadable(t("core.ledger.not-taken", "number", last, "why", e));
             }
         }
 
         private void take(LedgerEntry entry, TicketEvent event) {
-            story.add(entry, event);
+            timeline.add(entry, event);
             switch (event) {
                 case TicketEvent.Identified(String settled, _) -> identifier = settled;
                 case TicketEvent.Downloaded(_, long bytes, double took) when took > 0 -> downloads.add(new DownloadTime(last, bytes, took));
                 case TicketEvent.StageReached(String next) -> reached(next, entry.when());
                 case TicketEvent.Restored _ -> reached(null, entry.when());
-                case TicketEvent.WalkNoted(String way, String stop, String answer) when way.equals(Walk.SET_UP) ->
+                case TicketEvent.GuideNoted(String way, String stop, String answer) when way.equals(Guide.SET_UP) ->
                         setUp(stop, answer, entry.when());
                 case TicketEvent.ModeLost _ -> dropped = true;
                 case TicketEvent.RouteChosen _ -> dropped = false;
@@ -178,7 +178,7 @@ public record Projection(Ticket ticket, long last, List<StageTime> stages, List<
             if (fold == null) {
                 throw new IllegalStateException("no entry yet");
             }
-            return new Projection(fold.ticket(), last, stages, downloads, story.story().seconds(), again);
+            return new Projection(fold.ticket(), last, stages, downloads, timeline.timeline().seconds(), again);
         }
     }
 }

@@ -36,7 +36,8 @@ public final class Review {
 
     /** After these nothing is left to say but how the carrier's answer was. */
     private static final Set<Class<?>> AFTER_CLOSING = Set.of(TicketEvent.UnlockOrdered.class, TicketEvent.UnlockAnswered.class,
-            TicketEvent.TakenBack.class, TicketEvent.PaperHandedOut.class, TicketEvent.CustomerForgotten.class, TicketEvent.AtWork.class);
+            TicketEvent.TakenBack.class, TicketEvent.DocumentHandedOut.class, TicketEvent.CustomerForgotten.class,
+                    TicketEvent.AtBench.class);
 
     /** More are counted, not kept. */
     private static final int MOST = 200;
@@ -79,8 +80,8 @@ public final class Review {
     /** The same where the entry's event is read already. */
     public void add(LedgerEntry e, TicketEvent event) {
         Seen seen = tickets.computeIfAbsent(e.ticket(), _ -> new Seen());
-        if (event instanceof TicketEvent.Odd odd) {
-            found(e, t("core.review.unreadable", "why", odd.why()));
+        if (event instanceof TicketEvent.Unreadable unreadable) {
+            found(e, t("core.review.unreadable", "why", unreadable.why()));
         } else if (!e.ofBench()) {
             order(e, event, seen);
             consent(e, event, seen);

@@ -10,23 +10,23 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.buttons.Mode;
 import wistaxis.core.facts.YesNo;
-import wistaxis.core.keys.Mode;
+import wistaxis.core.steps.GuideRun;
+import wistaxis.core.steps.Problem;
 import wistaxis.core.steps.Step;
-import wistaxis.core.steps.Trouble;
-import wistaxis.core.steps.WalkRun;
 import wistaxis.core.words.Text;
 
 /**
  * A ticket as the fold of its events.
  *
  * @param lastAt when it was worked on last
- * @param odd what of its entries cannot be understood, in words
+ * @param unreadable what of its entries cannot be understood, in words
  * @param observed what was observed of a real device
  * @param by who of the staff worked on it last; null where nobody has said who works here
  */
 public record Ticket(Opening opening, Instant lastAt, Known known, Work work, Firmware firmware, Device device, @Nullable End end,
-        List<String> odd, Observed observed, @Nullable String by) {
+        List<String> unreadable, Observed observed, @Nullable String by) {
 
     /** What the ledger knows of who brought it. */
     public enum Customer { UNKNOWN, SEALED, FORGOTTEN }
@@ -59,7 +59,7 @@ public record Ticket(Opening opening, Instant lastAt, Known known, Work work, Fi
      * What was agreed and done.
      *
      * @param consent the owner's last answer to the question about erasing, once asked
-     * @param attempts the rungs that were taken, in order; the last is the present one
+     * @param attempts the steps that were taken, in order; the last is the present one
      * @param failed steps that were taken and did not help
      * @param overruled steps that the technician takes although the rules block them, with the reason
      * @param unlock the carrier unlock that was ordered beside, if any
@@ -79,10 +79,10 @@ public record Ticket(Opening opening, Instant lastAt, Known known, Work work, Fi
      * What is to be written.
      *
      * @param build the build chosen for this model
-     * @param provenBuild the build whose package was proven
-     * @param provenFile where that package is
+     * @param verifiedBuild the build whose firmware file was verified
+     * @param verifiedFile where that firmware file is
      */
-    public record Firmware(TicketEvent.@Nullable BuildChosen build, @Nullable String provenBuild, @Nullable String provenFile) {}
+    public record Firmware(TicketEvent.@Nullable BuildChosen build, @Nullable String verifiedBuild, @Nullable String verifiedFile) {}
 
     /**
      * How the device is.
@@ -97,7 +97,7 @@ public record Ticket(Opening opening, Instant lastAt, Known known, Work work, Fi
     public record End(Text outcome, Instant at) {}
 
     public Ticket {
-        odd = List.copyOf(odd);
+        unreadable = List.copyOf(unreadable);
     }
 
     /**
@@ -172,12 +172,12 @@ public record Ticket(Opening opening, Instant lastAt, Known known, Work work, Fi
         return firmware.build();
     }
 
-    public @Nullable String provenBuild() {
-        return firmware.provenBuild();
+    public @Nullable String verifiedBuild() {
+        return firmware.verifiedBuild();
     }
 
-    public @Nullable String provenFile() {
-        return firmware.provenFile();
+    public @Nullable String verifiedFile() {
+        return firmware.verifiedFile();
     }
 
     public @Nullable Mode mode() {
@@ -211,8 +211,8 @@ public record Ticket(Opening opening, Instant lastAt, Known known, Work work, Fi
     }
 
     /** What is wrong with the device; empty while nobody has said. */
-    public Optional<Trouble> trouble() {
-        return fact(Trouble.FACT).map(Trouble::of);
+    public Optional<Problem> problem() {
+        return fact(Problem.FACT).map(Problem::of);
     }
 
     /** Whether a fact is known and says yes. */
@@ -228,12 +228,12 @@ public record Ticket(Opening opening, Instant lastAt, Known known, Work work, Fi
         return consent() != null && consent().given();
     }
 
-    /** The present attempt; empty before a rung is taken. */
+    /** The present attempt; empty before a step is taken. */
     public Optional<Attempt> attempt() {
         return attempts().isEmpty() ? Optional.empty() : Optional.of(attempts().getLast());
     }
 
-    /** The step of the present attempt; null before a rung is taken. */
+    /** The step of the present attempt; null before a step is taken. */
     public @Nullable String route() {
         return attempt().map(Attempt::step).filter(s -> !s.isEmpty()).orElse(null);
     }
@@ -279,34 +279,37 @@ public record Ticket(Opening opening, Instant lastAt, Known known, Work work, Fi
     }
 
     /** How often the keys were tried. */
-    public int keysTried() {
-        return attempts().stream().mapToInt(Attempt::keys).sum();
+    public int buttonsTried() {
+        return attempts().stream().mapToInt(Attempt::buttons).sum();
     }
 
-    /** Whether nothing more is to be fetched here: its package is proven, or the host fetches by itself. */
+    /** Whether nothing more is to be fetched here: its firmware file is verified, or the computer fetches by itself. */
     public boolean firmwareSettled() {
-        return packageProven() || observed.hostFetches() || packageFile() != null;
+        return firmwareVerified() || observed.computerFetches() || firmwareFile() != null;
     }
 
-    /** Where the package is that the host is given: the proven one, or the one that was taken unproven; null while there is neither. */
-    public @Nullable String packageFile() {
+    /**
+     * Where the firmware file is that the computer is given: the verified one, or the one that was taken not verified; null while there
+     * is neither.
+     */
+    public @Nullable String firmwareFile() {
         Observed.Accepted taken = observed.accepted();
         boolean isTaken = build() != null && taken != null && taken.build().equals(build().build());
-        return packageProven() ? provenFile() : isTaken ? taken.file() : null;
+        return firmwareVerified() ? verifiedFile() : isTaken ? taken.file() : null;
     }
 
-    /** Whether its build is the one whose package has this digest. */
+    /** Whether its build is the one whose firmware file has this digest. */
     public boolean hasChosen(@Nullable String sha256) {
         return build() != null && sha256 != null && sha256.equals(build().sha256());
     }
 
-    public boolean packageProven() {
-        return build() != null && build().build().equals(provenBuild());
+    public boolean firmwareVerified() {
+        return build() != null && build().build().equals(verifiedBuild());
     }
 
-    /** The walk of the present attempt; empty for a step that needs no leading. */
-    public Optional<WalkRun> walk() {
-        return attempt().flatMap(a -> WalkRun.of(a.step(), a.walk(), wrongTries()));
+    /** The guide of the present attempt; empty for a step that needs no leading. */
+    public Optional<GuideRun> guide() {
+        return attempt().flatMap(a -> GuideRun.of(a.step(), a.guide(), wrongTries()));
     }
 
     /** Wrong passcodes before the device came in, as far as said. */
@@ -315,7 +318,7 @@ public record Ticket(Opening opening, Instant lastAt, Known known, Work work, Fi
         return digits.isEmpty() || digits.length() > 3 ? 0 : Integer.parseInt(digits);
     }
 
-    /** Where the ticket stands: the first stage that is not done. A rung that did not help leads back to the route. */
+    /** Where the ticket stands: the first stage that is not done. A step that did not help leads back to the route. */
     public Stage stage() {
         Attempt now = attempt().filter(a -> !a.step().isEmpty()).orElse(null);
         if (closed() != null) {
@@ -324,7 +327,7 @@ public record Ticket(Opening opening, Instant lastAt, Known known, Work work, Fi
         if (restored() != null && (now == null || !now.failed())) {
             return Stage.HANDOVER;
         }
-        if (!facts().containsKey(Trouble.FACT)) {
+        if (!facts().containsKey(Problem.FACT)) {
             return Stage.INTAKE;
         }
         if (identifier() == null) {
@@ -333,7 +336,7 @@ public record Ticket(Opening opening, Instant lastAt, Known known, Work work, Fi
         if (now == null || now.failed() || now.is(Step::prepares) && now.said() != null) {
             return Stage.ROUTE;
         }
-        if (walk().filter(w -> !w.over()).isPresent() && now.said() == null) {
+        if (guide().filter(w -> !w.over()).isPresent() && now.said() == null) {
             return Stage.KEYS; // hands are wanted, though not on keys
         }
         if (!writesFirmware() || Boolean.TRUE.equals(now.said())) {

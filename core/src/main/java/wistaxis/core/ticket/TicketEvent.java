@@ -11,12 +11,12 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.buttons.Mode;
+import wistaxis.core.buttons.Trace;
 import wistaxis.core.device.Imei;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Said;
 import wistaxis.core.firmware.Build;
-import wistaxis.core.keys.Mode;
-import wistaxis.core.keys.Trace;
 
 /** What happened on a ticket. Immutable; recorded before the act it announces. Its JSON form is in {@code docs/formats.md}. */
 @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "type")
@@ -33,10 +33,10 @@ import wistaxis.core.keys.Trace;
     @JsonSubTypes.Type(value = TicketEvent.DownloadStarted.class, name = "download-started"),
     @JsonSubTypes.Type(value = TicketEvent.DownloadStopped.class, name = "download-stopped"),
     @JsonSubTypes.Type(value = TicketEvent.Downloaded.class, name = "downloaded"),
-    @JsonSubTypes.Type(value = TicketEvent.PackageProven.class, name = "package-proven"),
-    @JsonSubTypes.Type(value = TicketEvent.PackageAccepted.class, name = "package-accepted"),
-    @JsonSubTypes.Type(value = TicketEvent.PackageRefused.class, name = "package-refused"),
-    @JsonSubTypes.Type(value = TicketEvent.KeysAttempted.class, name = "keys-attempted"),
+    @JsonSubTypes.Type(value = TicketEvent.FirmwareVerified.class, name = "package-proven"),
+    @JsonSubTypes.Type(value = TicketEvent.FirmwareAccepted.class, name = "package-accepted"),
+    @JsonSubTypes.Type(value = TicketEvent.FirmwareRefused.class, name = "package-refused"),
+    @JsonSubTypes.Type(value = TicketEvent.ButtonsAttempted.class, name = "keys-attempted"),
     @JsonSubTypes.Type(value = TicketEvent.StateRead.class, name = "state-read"),
     @JsonSubTypes.Type(value = TicketEvent.ModeEntered.class, name = "mode-entered"),
     @JsonSubTypes.Type(value = TicketEvent.ModeLost.class, name = "mode-lost"),
@@ -56,16 +56,16 @@ import wistaxis.core.keys.Trace;
     @JsonSubTypes.Type(value = TicketEvent.DeviceBound.class, name = "device-bound"),
     @JsonSubTypes.Type(value = TicketEvent.DeviceReleased.class, name = "device-released"),
     @JsonSubTypes.Type(value = TicketEvent.FirmwareFrom.class, name = "firmware-from"),
-    @JsonSubTypes.Type(value = TicketEvent.HostLeft.class, name = "host-left"),
-    @JsonSubTypes.Type(value = TicketEvent.HostTrouble.class, name = "host-trouble"),
-    @JsonSubTypes.Type(value = TicketEvent.TroubleTried.class, name = "trouble-tried"),
-    @JsonSubTypes.Type(value = TicketEvent.WalkNoted.class, name = "walk-noted"),
+    @JsonSubTypes.Type(value = TicketEvent.ComputerLeft.class, name = "host-left"),
+    @JsonSubTypes.Type(value = TicketEvent.ComputerProblem.class, name = "host-trouble"),
+    @JsonSubTypes.Type(value = TicketEvent.ProblemTried.class, name = "trouble-tried"),
+    @JsonSubTypes.Type(value = TicketEvent.GuideNoted.class, name = "walk-noted"),
     @JsonSubTypes.Type(value = TicketEvent.BackupNoted.class, name = "backup-noted"),
-    @JsonSubTypes.Type(value = TicketEvent.PaperHandedOut.class, name = "paper-handed-out"),
+    @JsonSubTypes.Type(value = TicketEvent.DocumentHandedOut.class, name = "paper-handed-out"),
     @JsonSubTypes.Type(value = TicketEvent.CustomerSealed.class, name = "customer-sealed"),
     @JsonSubTypes.Type(value = TicketEvent.CustomerForgotten.class, name = "customer-forgotten"),
-    @JsonSubTypes.Type(value = TicketEvent.AtWork.class, name = "at-work"),
-    @JsonSubTypes.Type(value = TicketEvent.Odd.class, name = "odd"),
+    @JsonSubTypes.Type(value = TicketEvent.AtBench.class, name = "at-work"),
+    @JsonSubTypes.Type(value = TicketEvent.Unreadable.class, name = "odd"),
 })
 @JsonInclude(JsonInclude.Include.NON_NULL)
 public sealed interface TicketEvent {
@@ -121,7 +121,7 @@ public sealed interface TicketEvent {
     record RouteChosen(String step) implements TicketEvent {}
 
     /**
-     * @param sha256 digest of its package; null where nobody has told it
+     * @param sha256 digest of its firmware file; null where nobody has told it
      * @param sizeBytes 0 to {@link Build#LARGEST}; what an older entry says beyond that counts as the nearest of both
      */
     record BuildChosen(String version, String build, @Nullable String sha256, long sizeBytes, String reason) implements TicketEvent {
@@ -146,35 +146,36 @@ public sealed interface TicketEvent {
      * @param sha256 the digest that was computed of the file
      * @param by {@code signed} or {@code known}; null in entries written before there were two proofs
      */
-    record PackageProven(String build, String file, int parts, String sha256, @Nullable String by) implements TicketEvent {}
+    record FirmwareVerified(String build, String file, int parts, String sha256, @Nullable String by) implements TicketEvent {}
 
     /**
-     * The technician takes a package that nobody vouches for, for a host that checks it once more: its parts agree with its own manifest,
-     * and that is all that was proven.
+     * The technician takes a firmware file that nobody vouches for, for a computer that checks it once more: its parts agree with its own
+     * manifest, and that is all that was verified.
      *
      * @param file where it is, from the data folder on; a whole path where it lies elsewhere
      */
-    record PackageAccepted(String build, String file, int parts, String sha256) implements TicketEvent {}
+    record FirmwareAccepted(String build, String file, int parts, String sha256) implements TicketEvent {}
 
-    record PackageRefused(String build, String reason) implements TicketEvent {}
+    record FirmwareRefused(String build, String reason) implements TicketEvent {}
 
     /**
      * @param timing what was done with keys and cable; empty where nobody saw it
      * @param by who was at the bench; null in entries written before that was kept, and where nobody had said
      */
-    record KeysAttempted(String school, String goal, boolean succeeded, Said says, List<Trace.Event> timing, @Nullable String by)
+    record ButtonsAttempted(@JsonProperty("school") String method, String goal, boolean succeeded, Said says, List<Trace.Event> timing,
+            @Nullable String by)
             implements TicketEvent {
-        public KeysAttempted {
+        public ButtonsAttempted {
             timing = List.copyOf(timing);
         }
 
-        public KeysAttempted(String school, String goal, boolean succeeded, Said says, List<Trace.Event> timing) {
-            this(school, goal, succeeded, says, timing, null);
+        public ButtonsAttempted(String method, String goal, boolean succeeded, Said says, List<Trace.Event> timing) {
+            this(method, goal, succeeded, says, timing, null);
         }
     }
 
-    /** After an attempt: what the technician saw and the host with it, and what that means by the table. */
-    record StateRead(String seen, String host, Said means) implements TicketEvent {}
+    /** After an attempt: what the technician saw and the computer with it, and what that means by the table. */
+    record StateRead(String seen, @JsonProperty("host") String computer, Said means) implements TicketEvent {}
 
     record ModeEntered(Mode mode) implements TicketEvent {}
 
@@ -246,11 +247,12 @@ public sealed interface TicketEvent {
     /**
      * Something was seen on a real device, at the entry's time.
      *
-     * @param screen what it showed; null where only the host was looked at
-     * @param host what the host had of it: {@code nothing}, {@code normal}, {@code recovery} or {@code dfu}; null where only the screen was
-     * @param source {@code usb} where the host's list of devices said so, {@code told} where the technician did
+     * @param screen what it showed; null where only the computer was looked at
+     * @param computer what the computer had of it: {@code nothing}, {@code normal}, {@code recovery} or {@code dfu}; null where only the
+     *     screen was
+     * @param source {@code usb} where the computer's list of devices said so, {@code told} where the technician did
      */
-    record Sighted(@Nullable String screen, @Nullable String host, String source) implements TicketEvent {}
+    record Sighted(@Nullable String screen, @JsonProperty("host") @Nullable String computer, String source) implements TicketEvent {}
 
     /**
      * The ticket's device came and went so often on USB that all of it is one entry.
@@ -269,29 +271,32 @@ public sealed interface TicketEvent {
         }
     }
 
-    /** A device on the host's USB is this ticket's, or was known again as it: how it showed itself then. */
+    /** A device on the computer's USB is this ticket's, or was known again as it: how it showed itself then. */
     record DeviceBound(int product, String port, String serial) implements TicketEvent {}
 
     /** The device that was taken for this ticket's is not. */
     record DeviceReleased(Said why) implements TicketEvent {}
 
-    /** @param source {@link #HOST} where the host fetches the firmware by itself, {@link #FILE} where it is given a proven package */
+    /**
+     * @param source {@link #COMPUTER} where the computer fetches the firmware by itself, {@link #FILE} where it is given a verified
+     * firmware file
+     */
     record FirmwareFrom(String source) implements TicketEvent {
-        public static final String HOST = "host";
+        public static final String COMPUTER = "host";
         public static final String FILE = "file";
     }
 
-    /** The host shows how long it still takes for what it fetches, minutes. */
-    record HostLeft(int minutes) implements TicketEvent {}
+    /** The computer shows how long it still takes for what it fetches, minutes. */
+    record ComputerLeft(int minutes) implements TicketEvent {}
 
-    /** @param kind an entry of {@code host-troubles.json} @param words what the host showed, as typed; empty for nothing */
-    record HostTrouble(String kind, String words) implements TicketEvent {}
+    /** @param kind an entry of {@code computer-problems.json} @param words what the computer showed, as typed; empty for nothing */
+    record ComputerProblem(String kind, String words) implements TicketEvent {}
 
-    /** A rung of the ladder of the present trouble was tried. */
-    record TroubleTried(String step, boolean helped) implements TicketEvent {}
+    /** A step of the route of the present problem was tried. */
+    record ProblemTried(String step, boolean helped) implements TicketEvent {}
 
-    /** A stop of a walk was answered. @param way an entry of {@code walks.json} */
-    record WalkNoted(String way, String stop, String answer) implements TicketEvent {}
+    /** A stop of a guide was answered. @param way an entry of {@code guides.json} */
+    record GuideNoted(String way, String stop, String answer) implements TicketEvent {}
 
     /**
      * A backup is known of, or was made here.
@@ -308,15 +313,16 @@ public sealed interface TicketEvent {
             @Nullable String where, @Nullable Boolean here) implements TicketEvent {}
 
     /**
-     * A paper left the shop.
+     * A document left the shop.
      *
      * @param sha256 digest of the file
      * @param upTo number of the last entry that it was made of: with it the same bytes are made again
      * @param language it was said in; null for English
      */
-    record PaperHandedOut(String paper, String sha256, long upTo, @Nullable String language) implements TicketEvent {
-        public PaperHandedOut(String paper, String sha256, long upTo) {
-            this(paper, sha256, upTo, null);
+    record DocumentHandedOut(@JsonProperty("paper") String document, String sha256, long upTo,
+            @Nullable String language) implements TicketEvent {
+        public DocumentHandedOut(String document, String sha256, long upTo) {
+            this(document, sha256, upTo, null);
         }
     }
 
@@ -336,7 +342,7 @@ public sealed interface TicketEvent {
     String SOMEBODY_ELSE = "somebody else, whose name is kept sealed";
 
     /** From here on somebody else works on it. @param who of the staff, a name or initials */
-    record AtWork(String who) implements TicketEvent {}
+    record AtBench(String who) implements TicketEvent {}
 
     /**
      * An act was taken back as soon as it was done: it counts for nothing, though it stays written.
@@ -358,7 +364,7 @@ public sealed interface TicketEvent {
     }
 
     /** An entry that this Wistaxis cannot read: of a newer one, or damaged. Never written. */
-    record Odd(String body, String why) implements TicketEvent {}
+    record Unreadable(String body, String why) implements TicketEvent {}
 
     /** The event as it is stored and chained. */
     default String toJson() {

@@ -11,11 +11,11 @@ import java.util.Map;
 import java.util.Set;
 import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.buttons.Mode;
 import wistaxis.core.facts.Said;
-import wistaxis.core.keys.Mode;
+import wistaxis.core.steps.Guide;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Steps;
-import wistaxis.core.steps.Walk;
 import wistaxis.core.words.Text;
 
 /** The fold itself: one mutable working copy of a ticket while its events are read. */
@@ -32,8 +32,8 @@ final class TicketFold {
     private TicketEvent.@Nullable ConsentAsked consent;
     private final List<Attempt> attempts = new ArrayList<>();
     private TicketEvent.@Nullable BuildChosen build;
-    private @Nullable String provenBuild;
-    private @Nullable String provenFile;
+    private @Nullable String verifiedBuild;
+    private @Nullable String verifiedFile;
     private @Nullable Mode mode;
     private @Nullable Instant modeSince;
     private final Set<String> failed = new LinkedHashSet<>();
@@ -43,7 +43,7 @@ final class TicketFold {
     private final List<TicketEvent.BackupNoted> backups = new ArrayList<>();
     private Ticket.@Nullable End end;
     private @Nullable Text unknownState;
-    private final List<String> odd = new ArrayList<>();
+    private final List<String> unreadable = new ArrayList<>();
     private @Nullable String by;
     private Ticket.Customer customer = Ticket.Customer.UNKNOWN;
     private final Observed.Fold observed = new Observed.Fold();
@@ -61,7 +61,7 @@ final class TicketFold {
             title = t("core.ledger.no-opening");
             simulated = true;
             practised = false;
-            odd.add(t("core.ledger.before-opening", "number", opening));
+            unreadable.add(t("core.ledger.before-opening", "number", opening));
             add(first, event);
         }
     }
@@ -72,19 +72,19 @@ final class TicketFold {
             take(entry, event);
             follow();
         } catch (RuntimeException e) { // whatever one entry does, the ticket is there and says so
-            odd(t("core.ledger.not-read", "number", entry.number(), "why", e));
+            unreadable(t("core.ledger.not-read", "number", entry.number(), "why", e));
         }
     }
 
     /** Something that stops the work on it. */
-    void odd(String why) {
-        odd.add(why);
+    void unreadable(String why) {
+        unreadable.add(why);
     }
 
     private void take(LedgerEntry entry, TicketEvent event) {
         switch (event) {
-            case TicketEvent.Opened _ -> odd.add(t("core.ledger.opens-again", "number", entry.number()));
-            case TicketEvent.Odd(_, String why) -> odd.add(why);
+            case TicketEvent.Opened _ -> unreadable.add(t("core.ledger.opens-again", "number", entry.number()));
+            case TicketEvent.Unreadable(_, String why) -> unreadable.add(why);
             case TicketEvent.FactRecorded(String fact, String value) -> facts.put(fact, value);
             case TicketEvent.FactWithdrawn(String fact) -> facts.remove(fact);
             case TicketEvent.Identified(String id, _) -> identify(id);
@@ -98,13 +98,13 @@ final class TicketFold {
             }
             case TicketEvent.UnlockAnswered(String what) -> unlockAnswers.add(what);
             case TicketEvent.BuildChosen chosen -> build = chosen;
-            case TicketEvent.PackageProven(String proven, String file, _, _, _) -> {
-                prove(proven, file);
+            case TicketEvent.FirmwareVerified(String verified, String file, _, _, _) -> {
+                prove(verified, file);
                 observed.take(entry, event);
             }
-            case TicketEvent.PackageRefused _ -> prove(null, null);
-            case TicketEvent.KeysAttempted _ -> {
-                change(entry, Attempt::keysTried);
+            case TicketEvent.FirmwareRefused _ -> prove(null, null);
+            case TicketEvent.ButtonsAttempted _ -> {
+                change(entry, Attempt::buttonsTried);
                 observed.take(entry, event);
             }
             case TicketEvent.ModeEntered(Mode entered) -> mode(entered, entry.when());
@@ -117,31 +117,31 @@ final class TicketFold {
                 mode(null, null);
             }
             case TicketEvent.CheckAnswered(String check, String answer) -> change(entry, a -> a.checked(check, answer));
-            case TicketEvent.WalkNoted(String way, String stop, String answer) -> change(entry,
-                    a -> a.walked(new Walk.Note(way, stop, answer,
+            case TicketEvent.GuideNoted(String way, String stop, String answer) -> change(entry,
+                    a -> a.walked(new Guide.Note(way, stop, answer,
                     entry.when())));
             case TicketEvent.BackupNoted backup -> backups.add(backup);
             case TicketEvent.Closed(Said outcome) -> {
                 end = new Ticket.End(EventWords.of(outcome), entry.when());
             }
             case TicketEvent.DownloadStarted _, TicketEvent.DownloadStopped _, TicketEvent.Downloaded _,
-                    TicketEvent.StateRead _, TicketEvent.BreakRead _, TicketEvent.PaperHandedOut _, TicketEvent.Flapped _ -> { }
+                    TicketEvent.StateRead _, TicketEvent.BreakRead _, TicketEvent.DocumentHandedOut _, TicketEvent.Flapped _ -> { }
             case TicketEvent.TakenBack(List<Long> entries) -> {
                 if (entries.contains(opening)) {
                     end = new Ticket.End(Ticket.TAKEN_BACK, entry.when());
                 }
             }
-            case TicketEvent.AtWork(String who) -> by = who;
+            case TicketEvent.AtBench(String who) -> by = who;
             case TicketEvent.CustomerSealed _ -> customer = Ticket.Customer.SEALED;
             case TicketEvent.CustomerForgotten _ -> customer = Ticket.Customer.FORGOTTEN;
             case TicketEvent.Sighted _, TicketEvent.DeviceBound _, TicketEvent.DeviceReleased _, TicketEvent.FirmwareFrom _,
-                    TicketEvent.HostLeft _, TicketEvent.HostTrouble _, TicketEvent.TroubleTried _, TicketEvent.PackageAccepted _,
+                    TicketEvent.ComputerLeft _, TicketEvent.ComputerProblem _, TicketEvent.ProblemTried _, TicketEvent.FirmwareAccepted _,
                     TicketEvent.SigningAnswered _ ->
                     observed.take(entry, event);
         }
     }
 
-    /** Another model needs another package. */
+    /** Another model needs another firmware file. */
     private void identify(String id) {
         if (!id.equals(identifier)) {
             build = null;
@@ -158,7 +158,7 @@ final class TicketFold {
         }
     }
 
-    /** Another rung is another attempt; so is the same one again once something was done for it. */
+    /** Another step is another attempt; so is the same one again once something was done for it. */
     private void choose(String step, Instant at) {
         if (!attempts.isEmpty() && attempts.getLast().untouched() && attempts.getLast().step().equals(step)) {
             return;
@@ -193,17 +193,17 @@ final class TicketFold {
         change(entry, a -> a.ran(work.apply(a.run() == null ? Attempt.Run.begun("", entry.when()) : a.run())));
     }
 
-    /** The present attempt keeps what the device and its package are now; the ones before it what they were. */
+    /** The present attempt keeps what the device and its firmware file are now; the ones before it what they were. */
     private void follow() {
         if (!attempts.isEmpty()) {
-            boolean proven = build != null && build.build().equals(provenBuild);
-            attempts.set(attempts.size() - 1, attempts.getLast().now(build, proven, mode, end != null));
+            boolean verified = build != null && build.build().equals(verifiedBuild);
+            attempts.set(attempts.size() - 1, attempts.getLast().now(build, verified, mode, end != null));
         }
     }
 
-    private void prove(@Nullable String proven, @Nullable String file) {
-        provenBuild = proven;
-        provenFile = file;
+    private void prove(@Nullable String verified, @Nullable String file) {
+        verifiedBuild = verified;
+        verifiedFile = file;
     }
 
     private void mode(@Nullable Mode next, @Nullable Instant since) {
@@ -225,7 +225,7 @@ final class TicketFold {
         return new Ticket(new Ticket.Opening(number, title, simulated, !simulated || practised, openedAt), lastAt,
                 new Ticket.Known(facts, identifier, backups, customer),
                 new Ticket.Work(consent, attempts, failed, overruled, unlock, unlockAnswers),
-                new Ticket.Firmware(build, provenBuild, provenFile), new Ticket.Device(mode, modeSince, unknownState), end, odd,
+                new Ticket.Firmware(build, verifiedBuild, verifiedFile), new Ticket.Device(mode, modeSince, unknownState), end, unreadable,
                 observed.observed(), by);
     }
 }

@@ -2,12 +2,12 @@ package wistaxis.core.usb;
 
 import java.util.Optional;
 import java.util.Set;
+import wistaxis.core.buttons.ComputerSees;
+import wistaxis.core.buttons.UsbProduct;
 import wistaxis.core.facts.Shown;
-import wistaxis.core.keys.HostView;
-import wistaxis.core.keys.UsbProduct;
 
 /**
- * A device of the maker on a port of the host.
+ * A device of the maker on a port of the computer.
  *
  * @param product its USB product id
  * @param port where it hangs, in the words of the system; the same socket has the same port
@@ -52,7 +52,7 @@ public record UsbDevice(int product, String port, String serial) {
         }
     }
 
-    public HostView mode() {
+    public ComputerSees mode() {
         return UsbProduct.modeOf(product);
     }
 

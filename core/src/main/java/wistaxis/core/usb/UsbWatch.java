@@ -1,12 +1,12 @@
 package wistaxis.core.usb;
 
 import java.util.List;
-import wistaxis.core.outside.OutsideTrouble;
+import wistaxis.core.outside.OutsideProblem;
 
-/** Looks at the host's USB. Called often, off the interface thread. */
+/** Looks at the computer's USB. Called often, off the interface thread. */
 public interface UsbWatch {
-    /** The devices of the maker that hang on it now. @throws OutsideTrouble when the bus cannot be looked at */
-    List<UsbDevice> look() throws OutsideTrouble;
+    /** The devices of the maker that hang on it now. @throws OutsideProblem when the bus cannot be looked at */
+    List<UsbDevice> look() throws OutsideProblem;
 
     /** How it looks, in a few words. */
     String says();

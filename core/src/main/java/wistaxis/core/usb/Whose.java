@@ -11,9 +11,9 @@ import java.util.Set;
 import java.util.stream.Collectors;
 
 /**
- * Which ticket each device on the host belongs to. A unit that was named before is known by its name; where its mode tells another name,
- * by the port it hung on, as long as nothing else speaks against it. Whoever is not known is offered to the tickets that wait for a device,
- * and never taken for granted.
+ * Which ticket each device on the computer belongs to. A unit that was named before is known by its name; where its mode tells another
+ * name, by the port it hung on, as long as nothing else speaks against it. Whoever is not known is offered to the tickets that wait for
+ * a device, and never taken for granted.
  *
  * @param known tickets by device
  * @param offers devices of no ticket, with the tickets that might be meant, those that wait first
@@ -25,7 +25,7 @@ public record Whose(Map<UsbDevice, String> known, Map<UsbDevice, List<String>> o
     }
 
     /**
-     * @param devices what hangs on the host now
+     * @param devices what hangs on the computer now
      * @param bound the device of each ticket that has one
      * @param waiting tickets that wait for a device and have none
      * @param gone tickets whose device was written down as gone: another one may hang on its port since, so that it is known by name only,
@@ -90,7 +90,7 @@ public record Whose(Map<UsbDevice, String> known, Map<UsbDevice, List<String>> o
         return unit.length() > SerialWords.LONGEST_SHORT ? "long" : "short";
     }
 
-    /** The device of a ticket, where it hangs on the host now. */
+    /** The device of a ticket, where it hangs on the computer now. */
     public Optional<UsbDevice> of(String ticket) {
         return known.entrySet().stream().filter(e -> Objects.equals(e.getValue(), ticket)).map(Map.Entry::getKey).findFirst();
     }

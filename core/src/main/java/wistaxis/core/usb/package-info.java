@@ -1,4 +1,4 @@
-/** What the host sees on its cables: devices and their modes, what their serial strings say, and which ticket each belongs to. */
+/** What the computer sees on its cables: devices and their modes, what their serial strings say, and which ticket each belongs to. */
 @NullMarked
 package wistaxis.core.usb;
 

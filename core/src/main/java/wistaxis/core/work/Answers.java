@@ -12,8 +12,8 @@ import wistaxis.core.facts.Said;
 import wistaxis.core.facts.Shown;
 import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.route.Intake;
-import wistaxis.core.route.Oddities;
 import wistaxis.core.route.Readiness;
+import wistaxis.core.route.Unreadables;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 
@@ -78,7 +78,7 @@ record Answers(Rules rules, Around around) {
             throw new BadInput(t("core.bad.fact", "fact", Shown.value(name), "device", DEVICE, "facts", around.intake().questions()
                     .stream().flatMap(q -> q.facts().stream()).distinct().sorted().toList()));
         }
-        String wrong = Oddities.wrong(name, value, around.intake());
+        String wrong = Unreadables.wrong(name, value, around.intake());
         if (!wrong.isEmpty()) {
             throw new BadInput(name + " [" + Shown.value(value) + "]: " + wrong);
         }

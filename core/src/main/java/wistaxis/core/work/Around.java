@@ -18,14 +18,14 @@ public interface Around {
 
     BusinessDays businessDays();
 
-    /** Whether bench and host are ready for a step that writes firmware. */
+    /** Whether bench and computer are ready for a step that writes firmware. */
     Readiness readiness(Ticket ticket);
 
     /**
-     * Why a run of the host's own program may not begin, whatever the ticket says: another device may hang there, or the firmware file is
+     * Why a run of the restore program may not begin, whatever the ticket says: another device may hang there, or the firmware file is
      * not the one that was verified.
      *
-     * @param fetches whether the host fetches the firmware by itself
+     * @param fetches whether the computer fetches the firmware by itself
      */
     Optional<String> doubt(Ticket ticket, boolean fetches);
 }

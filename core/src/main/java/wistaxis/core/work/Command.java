@@ -4,13 +4,13 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.buttons.ComputerSees;
+import wistaxis.core.buttons.Mode;
+import wistaxis.core.buttons.Reading;
+import wistaxis.core.buttons.Trace;
 import wistaxis.core.facts.Said;
 import wistaxis.core.firmware.Build;
-import wistaxis.core.firmware.PackageReport;
-import wistaxis.core.keys.HostView;
-import wistaxis.core.keys.Mode;
-import wistaxis.core.keys.Reading;
-import wistaxis.core.keys.Trace;
+import wistaxis.core.firmware.FirmwareReport;
 import wistaxis.core.restore.RestoreRun;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.OnScreen;
@@ -92,7 +92,7 @@ public sealed interface Command {
     /** Chooses a build. @param reason why it is the one, in words */
     record ChooseBuild(Build build, String reason) implements OfFirmware {}
 
-    /** @param source {@link TicketEvent.FirmwareFrom#HOST} or {@link TicketEvent.FirmwareFrom#FILE} */
+    /** @param source {@link TicketEvent.FirmwareFrom#COMPUTER} or {@link TicketEvent.FirmwareFrom#FILE} */
     record FetchFrom(String source) implements OfFirmware {}
 
     /** A download began, or went on. */
@@ -104,14 +104,14 @@ public sealed interface Command {
     /** A download is whole. @param bytes what came */
     record DownloadEnds(String build, long bytes, double seconds) implements OfFirmware {}
 
-    /** What was found of the package of the chosen build. @param file as it is written down */
-    record Prove(PackageReport found, String file) implements OfFirmware {}
+    /** What was found of the firmware file of the chosen build. @param file as it is written down */
+    record Prove(FirmwareReport found, String file) implements OfFirmware {}
 
-    /** Takes a package that nobody vouches for. @param file as it is written down */
-    record TakePackage(PackageReport found, String file) implements OfFirmware {}
+    /** Takes a firmware file that nobody vouches for. @param file as it is written down */
+    record TakePackage(FirmwareReport found, String file) implements OfFirmware {}
 
     /** An attempt with the keys is over. @param by who was at the bench; null where nobody knows */
-    record NoteKeys(String school, String goal, boolean succeeded, Said says, List<Trace.Event> timing, @Nullable String by)
+    record NoteKeys(String method, String goal, boolean succeeded, Said says, List<Trace.Event> timing, @Nullable String by)
             implements Command {
         public NoteKeys {
             timing = List.copyOf(timing);
@@ -122,10 +122,10 @@ public sealed interface Command {
      * After an attempt somebody says what is seen.
      *
      * @param screen what is seen, an entry of the table; words are the table's
-     * @param host what the host has of it
+     * @param computer what the computer has of it
      * @param byUsb whether USB says so anyway
      */
-    record ReadState(Reading.Sight screen, HostView host, Said means, boolean byUsb) implements Command {}
+    record ReadState(Reading.Sight screen, ComputerSees computer, Said means, boolean byUsb) implements Command {}
 
     /** A simulated device came into its mode. */
     record EnterMode(Mode mode) implements OfPractice {}
@@ -148,32 +148,37 @@ public sealed interface Command {
     /** The last program ended while a simulated run went on. */
     record EndRun() implements OfPractice {}
 
-    /** The host's program was told to begin. @param fetches whether it fetches the firmware by itself */
+    /** The restore program was told to begin. @param fetches whether it fetches the firmware by itself */
     record StartHost(boolean fetches) implements OfHost {}
 
-    /** A stage of the host's run was seen to begin. @param written version that the device greets with already; null while it does not */
+    /**
+     * A stage of the computer's run was seen to begin. @param written version that the device greets with already; null while it does not
+     */
     record ReachStage(String stage, @Nullable String written) implements OfHost {}
 
-    /** The device greets, or is up again. @param version as it shows it or the host said */
+    /** The device greets, or is up again. @param version as it shows it or the computer said */
     record Written(String version) implements OfHost {}
 
-    /** The host's run was stopped. */
+    /** The computer's run was stopped. */
     record StopHost() implements OfHost {}
 
-    /** The host says that the version is not signed. @param words as it showed them; blank for none */
+    /** The computer says that the version is not signed. @param words as it showed them; blank for none */
     record NotSigned(String words) implements OfHost {}
 
-    /** @param minutes that the host shows as left */
+    /** @param minutes that the computer shows as left */
     record NoteLeft(int minutes) implements OfHost {}
 
-    /** Something went wrong at the host. @param words what it showed, as typed; blank for nothing */
+    /** Something went wrong at the computer. @param words what it showed, as typed; blank for nothing */
     record NoteTrouble(String kind, String words) implements OfHost {}
 
-    /** A rung of the ladder of the present trouble was tried. */
+    /** A step of the route of the present problem was tried. */
     record NoteTry(String step, boolean helped) implements OfHost {}
 
-    /** Something was seen on a real device. @param screen null where only the host was looked at @param host null where only the screen */
-    record Saw(@Nullable OnScreen screen, @Nullable HostView host, Sightings.Source source) implements OfHost {}
+    /**
+     * Something was seen on a real device. @param screen null where only the computer was looked at @param computer null where only the
+     * screen
+     */
+    record Saw(@Nullable OnScreen screen, @Nullable ComputerSees computer, Sightings.Source source) implements OfHost {}
 
     /** This device is the ticket's. */
     record Bind(UsbDevice device) implements OfHost {}
@@ -193,10 +198,10 @@ public sealed interface Command {
     /** Closes a ticket that cannot be read. */
     record CloseUnreadable() implements Command {}
 
-    /** A paper left the shop. @param upTo the last entry that it was made of @param language null for English */
-    record HandOut(String paper, String sha256, long upTo, @Nullable String language) implements Command {}
+    /** A document left the shop. @param upTo the last entry that it was made of @param language null for English */
+    record HandOut(String document, String sha256, long upTo, @Nullable String language) implements Command {}
 
-    /** Who the customer is, sealed beside the ledger. @param language of their papers; blank for the shop's own */
+    /** Who the customer is, sealed beside the ledger. @param language of their documents; blank for the shop's own */
     record Keep(String name, String reach, String language) implements Command {}
 
     /** The key to who the customer was is thrown away. @param why in words */
@@ -215,6 +220,6 @@ public sealed interface Command {
     /** About a simulated device and its run. */
     sealed interface OfPractice extends Command {}
 
-    /** About a real device, as it is seen, and the host's own program. */
+    /** About a real device, as it is seen, and the restore program. */
     sealed interface OfHost extends Command {}
 }

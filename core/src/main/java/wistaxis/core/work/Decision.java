@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.buttons.Mode;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.Imei;
 import wistaxis.core.facts.BadInput;
@@ -14,10 +15,9 @@ import wistaxis.core.facts.Names;
 import wistaxis.core.facts.Said;
 import wistaxis.core.facts.Shown;
 import wistaxis.core.firmware.Build;
-import wistaxis.core.keys.Mode;
 import wistaxis.core.restore.RestoreRun;
 import wistaxis.core.restore.RestoreStage;
-import wistaxis.core.steps.Walk;
+import wistaxis.core.steps.Guide;
 import wistaxis.core.ticket.OnScreen;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
@@ -33,7 +33,7 @@ public record Decision(Rules rules, Around around) {
 
     private static final List<String> UNLOCK_ANSWERS = List.of("unlocked", "refused", "activated-host", "activated-wifi", "signal",
             "no-signal");
-    private static final List<String> SOURCES = List.of(TicketEvent.FirmwareFrom.HOST, TicketEvent.FirmwareFrom.FILE);
+    private static final List<String> SOURCES = List.of(TicketEvent.FirmwareFrom.COMPUTER, TicketEvent.FirmwareFrom.FILE);
 
     /** Opens a ticket. @throws BadInput for a title that is none */
     public static TicketEvent.Opened open(Command.Open open) {
@@ -47,7 +47,7 @@ public record Decision(Rules rules, Around around) {
 
     /** From here on somebody else works on the ticket. @throws BadInput for what is no name */
     public static TicketEvent atWork(String who) {
-        return new TicketEvent.AtWork(Names.typed(who, t("core.what.technician"), 60));
+        return new TicketEvent.AtBench(Names.typed(who, t("core.what.technician"), 60));
     }
 
     /** Who the customer is was sealed beside the ledger. */
@@ -77,19 +77,20 @@ public record Decision(Rules rules, Around around) {
             case Command.OrderUnlock c -> orderUnlock(c);
             case Command.NoteUnlock c -> noteUnlock(c.what());
             case Command.AnswerGuide c -> answerGuide(c);
-            case Command.Backup c -> List.of(Walking.backup(ticket(), c.kind(), c.version(), c.at(), c.sizeBytes(), c.where(), c.here()));
-            case Command.NoteKeys c -> whileOpen(new TicketEvent.KeysAttempted(c.school(), c.goal(), c.succeeded(), c.says(), c.timing(),
+            case Command.Backup c -> List.of(GuideAnswers.backup(ticket(), c.kind(), c.version(), c.at(), c.sizeBytes(), c.where(),
+                    c.here()));
+            case Command.NoteKeys c -> whileOpen(new TicketEvent.ButtonsAttempted(c.method(), c.goal(), c.succeeded(), c.says(), c.timing(),
                     c.by()));
             case Command.ReadState c -> readState(c);
             case Command.Close _ -> List.of(rules.close());
             case Command.CloseUnreadable _ -> List.of(rules.closeUnreadable());
-            case Command.HandOut c -> List.of(new TicketEvent.PaperHandedOut(c.paper(), c.sha256(), c.upTo(), c.language()));
+            case Command.HandOut c -> List.of(new TicketEvent.DocumentHandedOut(c.document(), c.sha256(), c.upTo(), c.language()));
             case Command.Keep _ -> List.of(); // the digest of what is sealed is all that is recorded
             case Command.Forgotten c -> List.of(new TicketEvent.CustomerForgotten(c.why()));
             case Command.TakeBack c -> List.of(new TicketEvent.TakenBack(c.entries()));
             case Command.OfFirmware c -> firmware(c);
             case Command.OfPractice c -> practice(c);
-            case Command.OfHost c -> host(c);
+            case Command.OfHost c -> computer(c);
         };
     }
 
@@ -126,16 +127,16 @@ public record Decision(Rules rules, Around around) {
         };
     }
 
-    /** What is seen of a real device and of the host's own program. */
-    private List<TicketEvent> host(Command.OfHost command) {
+    /** What is seen of a real device and of the restore program. */
+    private List<TicketEvent> computer(Command.OfHost command) {
         return switch (command) {
-            case Command.StartHost(boolean fetches) -> startHost(fetches);
+            case Command.StartHost(boolean fetches) -> startComputer(fetches);
             case Command.ReachStage c -> reachStage(c);
             case Command.Written(String version) -> Sightings.written(ticket(), version);
             case Command.StopHost _ -> Sightings.stopped(ticket());
             case Command.NotSigned(String words) -> Sightings.notSigned(ticket(), words);
             case Command.NoteLeft(int minutes) -> Sightings.left(ticket(), minutes);
-            case Command.NoteTrouble c -> Sightings.trouble(ticket(), c.kind(), c.words());
+            case Command.NoteTrouble c -> Sightings.problem(ticket(), c.kind(), c.words());
             case Command.NoteTry c -> Sightings.tried(ticket(), c.step(), c.helped());
             case Command.Saw c -> saw(c);
             case Command.Bind c -> Sightings.bind(ticket(), c.device());
@@ -191,8 +192,8 @@ public record Decision(Rules rules, Around around) {
     private List<TicketEvent> answerGuide(Command.AnswerGuide c) {
         List<TicketEvent> events = new ArrayList<>();
         Optional.ofNullable(c.made()).ifPresent(b -> events.addAll(events(b)));
-        events.addAll(c.way().equals(Walk.SET_UP) ? SetUp.answer(rules, model(), c.stop(), c.answer())
-                : Walking.answer(rules, c.way(), c.stop(), c.answer()));
+        events.addAll(c.way().equals(Guide.SET_UP) ? SetUp.answer(rules, model(), c.stop(), c.answer())
+                : GuideAnswers.answer(rules, c.way(), c.stop(), c.answer()));
         return events;
     }
 
@@ -200,9 +201,10 @@ public record Decision(Rules rules, Around around) {
         refuse(rules.mayAnswer());
         List<TicketEvent> events = new ArrayList<>();
         if (ticket().isObserved()) {
-            events.addAll(Sightings.saw(ticket(), OnScreen.valueOf(c.screen().name()), c.byUsb() ? null : c.host(), Sightings.Source.TOLD));
+            events.addAll(Sightings.saw(ticket(), OnScreen.valueOf(c.screen().name()), c.byUsb() ? null : c.computer(),
+                    Sightings.Source.TOLD));
         }
-        events.add(new TicketEvent.StateRead(c.screen().toString(), c.host().toString(), c.means()));
+        events.add(new TicketEvent.StateRead(c.screen().toString(), c.computer().toString(), c.means()));
         return events;
     }
 
@@ -222,9 +224,9 @@ public record Decision(Rules rules, Around around) {
         if (chosen == null) {
             throw new NotAllowed(t("core.rules.no-build"));
         }
-        return List.of(c.found().proven() ? new TicketEvent.PackageProven(chosen.build(), c.file(), c.found().parts(),
+        return List.of(c.found().verified() ? new TicketEvent.FirmwareVerified(chosen.build(), c.file(), c.found().parts(),
                 Objects.requireNonNull(c.found().sha256()), String.valueOf(c.found().proof()))
-                : new TicketEvent.PackageRefused(chosen.build(), c.found().reason()));
+                : new TicketEvent.FirmwareRefused(chosen.build(), c.found().reason()));
     }
 
     private @Nullable RestoreStage stage() {
@@ -261,13 +263,13 @@ public record Decision(Rules rules, Around around) {
         return List.of(events);
     }
 
-    private List<TicketEvent> startHost(boolean fetches) {
-        boolean byItself = fetches || ticket().observed().hostFetches();
+    private List<TicketEvent> startComputer(boolean fetches) {
+        boolean byItself = fetches || ticket().observed().computerFetches();
         refuse(around.doubt(ticket(), byItself));
         refuse(rules.mayStart(around.readiness(ticket()), fetches || ticket().firmwareSettled()));
         List<TicketEvent> events = new ArrayList<>();
-        if (fetches && !ticket().observed().hostFetches()) {
-            events.add(new TicketEvent.FirmwareFrom(TicketEvent.FirmwareFrom.HOST));
+        if (fetches && !ticket().observed().computerFetches()) {
+            events.add(new TicketEvent.FirmwareFrom(TicketEvent.FirmwareFrom.COMPUTER));
         }
         events.addAll(Sightings.start(ticket(), byItself));
         return events;
@@ -281,11 +283,11 @@ public record Decision(Rules rules, Around around) {
 
     private List<TicketEvent> saw(Command.Saw c) {
         if (c.source() == Sightings.Source.TOLD) {
-            Sightings.contradiction(c.screen(), c.host()).ifPresent(why -> {
+            Sightings.contradiction(c.screen(), c.computer()).ifPresent(why -> {
                 throw new BadInput(why);
             });
         }
-        return Sightings.saw(ticket(), c.screen(), c.host(), c.source());
+        return Sightings.saw(ticket(), c.screen(), c.computer(), c.source());
     }
 
     private List<TicketEvent> whileOpen(TicketEvent event) {

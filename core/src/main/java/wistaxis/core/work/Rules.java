@@ -7,19 +7,19 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.buttons.Goal;
+import wistaxis.core.buttons.Mode;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Said;
-import wistaxis.core.keys.Goal;
-import wistaxis.core.keys.Mode;
 import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.restore.RestoreStage;
-import wistaxis.core.route.Oddities;
 import wistaxis.core.route.Readiness;
 import wistaxis.core.route.Route;
+import wistaxis.core.route.Unreadables;
 import wistaxis.core.steps.Step;
-import wistaxis.core.ticket.EventWords;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ending;
+import wistaxis.core.ticket.EventWords;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.words.Text;
@@ -28,9 +28,9 @@ import wistaxis.core.words.Text;
  * The rules over a ticket as it stands. A refusal is in words, for whoever asked; empty where the thing may be done. What records an answer
  * gives the events to be recorded, in order.
  *
- * @param route as the planner sees it now; null while the trouble is not known
+ * @param route as the planner sees it now; null while the problem is not known
  */
-public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, HandoverFacts handover) {
+public record Rules(Ticket ticket, Unreadables unreadables, @Nullable Route route, HandoverFacts handover) {
     /** Why nothing at all may be done, if so. */
     private Optional<String> shut() {
         if (ticket.closed() != null) {
@@ -41,7 +41,7 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
 
     /** Why the job as a whole may not go on: what nobody can read, or what the rules stop. */
     public Optional<String> stopped() {
-        return oddities.stop() ? Optional.of(t("core.rules.unreadable", "why", String.join("; ", oddities.stops())))
+        return unreadables.stop() ? Optional.of(t("core.rules.unreadable", "why", String.join("; ", unreadables.stops())))
                 : route == null ? Optional.empty() : Optional.ofNullable(route.stop()).map(Text::toString);
     }
 
@@ -62,20 +62,20 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
         if (ticket.running()) {
             return Optional.of(t("core.rules.running-step"));
         }
-        Route.Rung rung = route.rung(step).orElse(null);
-        if (rung == null) {
-            return Optional.of(t("core.rules.no-such-step", "step", step, "steps", ids(route.rungs())));
+        Route.RouteStep judged = route.judged(step).orElse(null);
+        if (judged == null) {
+            return Optional.of(t("core.rules.no-such-step", "step", step, "steps", ids(route.steps())));
         }
-        if (!rung.open()) {
-            return Optional.of(t(rung.status() == Route.Status.REFUSED ? "core.rules.refused" : "core.rules.blocked", "step",
-                    rung.step().title(), "why", Text.join(" ", rung.against())));
+        if (!judged.open()) {
+            return Optional.of(t(judged.status() == Route.Status.REFUSED ? "core.rules.refused" : "core.rules.blocked", "step",
+                    judged.step().title(), "why", Text.join(" ", judged.against())));
         }
-        return rung.status() == Route.Status.NEEDS_CONSENT && !agreed
-                ? Optional.of(t("core.rules.ask-owner", "step", rung.step().title())) : Optional.empty();
+        return judged.status() == Route.Status.NEEDS_CONSENT && !agreed
+                ? Optional.of(t("core.rules.ask-owner", "step", judged.step().title())) : Optional.empty();
     }
 
-    private static List<String> ids(List<Route.Rung> rungs) {
-        return rungs.stream().map(r -> r.step().id()).toList();
+    private static List<String> ids(List<Route.RouteStep> steps) {
+        return steps.stream().map(r -> r.step().id()).toList();
     }
 
     /** Whether the present attempt is over, so that the same step again is another one. */
@@ -94,8 +94,8 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
         boolean agreed = who != null && told != null;
         refuse(mayChoose(step, agreed));
         List<TicketEvent> events = new ArrayList<>();
-        Route.Rung rung = rung(step).orElseThrow();
-        if (agreed && rung.status() == Route.Status.NEEDS_CONSENT) {
+        Route.RouteStep judged = judged(step).orElseThrow();
+        if (agreed && judged.status() == Route.Status.NEEDS_CONSENT) {
             events.add(consent(step, true, who, told));
         }
         if (!step.equals(ticket.route()) || over()) {
@@ -106,17 +106,17 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
 
     /** The owner's answer about a step, with what it would lose now. */
     public TicketEvent consent(String step, boolean given, String who, String told) {
-        return new TicketEvent.ConsentAsked(step, given, who, told, rung(step).map(Route.Rung::losses).orElse(List.of()));
+        return new TicketEvent.ConsentAsked(step, given, who, told, judged(step).map(Route.RouteStep::losses).orElse(List.of()));
     }
 
     /** Why a step may not be taken against the rules: only what is blocked by one that gives way to a reason may be. */
     Optional<String> mayOverrule(String step) {
-        return mayAnswer().or(this::stopped).or(() -> rung(step).filter(Route.Rung::overrulable).isPresent() ? Optional.empty()
+        return mayAnswer().or(this::stopped).or(() -> judged(step).filter(Route.RouteStep::overrulable).isPresent() ? Optional.empty()
                 : Optional.of(t("core.rules.not-overrulable", "step", step)));
     }
 
-    private Optional<Route.Rung> rung(@Nullable String step) {
-        return step == null || route == null ? Optional.empty() : route.rung(step);
+    private Optional<Route.RouteStep> judged(@Nullable String step) {
+        return step == null || route == null ? Optional.empty() : route.judged(step);
     }
 
     /** Why the run of the present attempt may not be started. */
@@ -154,7 +154,7 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
 
     /** Whether the present step erases and the owner has not agreed to all that it would lose now. */
     public boolean needsConsent() {
-        return ticket.is(Step::erases) && (!ticket.consentGiven() || rung(ticket.route())
+        return ticket.is(Step::erases) && (!ticket.consentGiven() || judged(ticket.route())
                 .filter(r -> r.status() == Route.Status.NEEDS_CONSENT).isPresent());
     }
 
@@ -169,8 +169,8 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
     }
 
     /** What the present step asks of the keys now: what leads out again once the device is in; empty for a step without keys. */
-    public Optional<Goal> wantedKeys() {
-        return step().filter(s -> !s.keys().isEmpty()).map(s -> ticket.mode() == null ? s.keys().getFirst() : s.keys().getLast());
+    public Optional<Goal> wantedButtons() {
+        return step().filter(s -> !s.buttons().isEmpty()).map(s -> ticket.mode() == null ? s.buttons().getFirst() : s.buttons().getLast());
     }
 
     private Optional<Step> step() {
@@ -238,7 +238,7 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
         return ticket.attempt().map(handover::after).orElse(List.of());
     }
 
-    /** Whether nothing is left but the device itself: every rung was taken, or the hardware bench is the one that is. */
+    /** Whether nothing is left but the device itself: every step was taken, or the hardware bench is the one that is. */
     public boolean isForHardware() {
         return ticket.is(Step::isHardware) || (ticket.route() == null || failed()) && route != null && route.exhausted();
     }
@@ -250,7 +250,7 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
 
     /** Why the ticket may not be closed. */
     public Optional<String> mayClose() {
-        if (ticket.closed() != null || oddities.stop()) {
+        if (ticket.closed() != null || unreadables.stop()) {
             return shut();
         }
         if (ticket.running()) {
@@ -285,7 +285,7 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
 
     /** Closes a ticket that cannot be read. @throws NotAllowed for one that can */
     TicketEvent closeUnreadable() {
-        refuse(mayAnswer().or(() -> oddities.stop() ? Optional.empty()
+        refuse(mayAnswer().or(() -> unreadables.stop() ? Optional.empty()
                 : Optional.of(t("core.rules.readable"))));
         return new TicketEvent.Closed(Said.of("unreadable"));
     }
@@ -331,7 +331,7 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
         return new Next(switch (ticket.stage()) {
             case INTAKE -> t("core.next.ask");
             case IDENTIFY -> t("core.next.model");
-            case ROUTE -> rungNext();
+            case ROUTE -> stepNext();
             case FIRMWARE -> t("core.next.firmware");
             case KEYS -> t("core.next.mode", "mode", wantedMode().map(Mode::words).orElse(Text.of("core.mode.any")));
             case RESTORE -> needsConsent() ? t("core.next.ask-owner") : t("core.next.start");
@@ -341,7 +341,7 @@ public record Rules(Ticket ticket, Oddities oddities, @Nullable Route route, Han
         }, true);
     }
 
-    private String rungNext() {
+    private String stepNext() {
         if (isForHardware()) {
             return t("core.next.no-steps");
         }

@@ -12,11 +12,11 @@ import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.BadInput;
-import wistaxis.core.steps.Ladder;
+import wistaxis.core.steps.Guide;
+import wistaxis.core.steps.GuideRun;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Steps;
-import wistaxis.core.steps.Walk;
-import wistaxis.core.steps.WalkRun;
+import wistaxis.core.steps.UsualRoute;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
@@ -39,34 +39,34 @@ public final class SetUp {
      *
      * @param model null while it is not settled
      */
-    public static Optional<WalkRun> of(Ticket ticket, @Nullable DeviceModel model) {
+    public static Optional<GuideRun> of(Ticket ticket, @Nullable DeviceModel model) {
         return of(ticket, model, Map.of());
     }
 
     /** The same. @param minutes how long stops take here, where that was measured */
-    public static Optional<WalkRun> of(Ticket ticket, @Nullable DeviceModel model, Map<String, Walk.Minutes> minutes) {
+    public static Optional<GuideRun> of(Ticket ticket, @Nullable DeviceModel model, Map<String, Guide.Minutes> minutes) {
         Attempt attempt = ticket.attempt().filter(a -> a.is(Step::erases)).orElse(null);
         boolean erased = attempt != null && (attempt.written() != null || Boolean.TRUE.equals(attempt.said())
-                || ticket.walk().filter(w -> w.over() && !w.failed()).isPresent());
+                || ticket.guide().filter(w -> w.over() && !w.failed()).isPresent());
         return !erased || isSold(ticket) ? Optional.empty()
-                : Optional.of(WalkRun.of(List.of(walk(ticket, model, minutes)), attempt.walk(), 0));
+                : Optional.of(GuideRun.of(List.of(guide(ticket, model, minutes)), attempt.guide(), 0));
     }
 
     /** The whole of it, for a ticket on which nothing was erased yet: what lies ahead once it is; empty for a device that is sold. */
-    public static Optional<WalkRun> ahead(Ticket ticket, @Nullable DeviceModel model, Map<String, Walk.Minutes> minutes) {
-        return isSold(ticket) ? Optional.empty() : Optional.of(WalkRun.of(List.of(walk(ticket, model, minutes)), List.of(), 0));
+    public static Optional<GuideRun> ahead(Ticket ticket, @Nullable DeviceModel model, Map<String, Guide.Minutes> minutes) {
+        return isSold(ticket) ? Optional.empty() : Optional.of(GuideRun.of(List.of(guide(ticket, model, minutes)), List.of(), 0));
     }
 
     /** Whether the device goes to somebody else, so that nobody sets it up here. */
     public static boolean isSold(Ticket ticket) {
-        return ticket.trouble().flatMap(Steps::ladder).filter(Ladder::leavesOwner).isPresent();
+        return ticket.problem().flatMap(Steps::route).filter(UsualRoute::leavesOwner).isPresent();
     }
 
-    private static Walk walk(Ticket ticket, @Nullable DeviceModel model, Map<String, Walk.Minutes> minutes) {
-        return Walk.find(Walk.SET_UP).orElseThrow().where(facts(ticket, model)).lasting(minutes);
+    private static Guide guide(Ticket ticket, @Nullable DeviceModel model, Map<String, Guide.Minutes> minutes) {
+        return Guide.find(Guide.SET_UP).orElseThrow().where(facts(ticket, model)).lasting(minutes);
     }
 
-    /** What the model alone says of a walk's stops: how it is unlocked. */
+    /** What the model alone says of a guide's stops: how it is unlocked. */
     public static Map<String, String> facts(DeviceModel model) {
         return Map.of("unlock", model.look("home").equals("none") ? "face" : model.look("homeMark").equals("ring") ? "finger" : "none");
     }
@@ -74,7 +74,7 @@ public final class SetUp {
     private static Map<String, String> facts(Ticket t, @Nullable DeviceModel model) {
         Map<String, String> facts = new HashMap<>();
         boolean signedOut = t.attempts().stream().anyMatch(a -> a.is(Step::signsOut) && Boolean.TRUE.equals(a.said()));
-        boolean shown = t.attempt().stream().flatMap(a -> a.walk().stream()).anyMatch(n -> n.way().equals(Walk.SET_UP)
+        boolean shown = t.attempt().stream().flatMap(a -> a.guide().stream()).anyMatch(n -> n.way().equals(Guide.SET_UP)
                 && LOCKED.contains(n.answer()));
         facts.put("lock", !shown && (signedOut || t.fact("locating").filter("off"::equals).isPresent()) ? "no" : "yes");
         facts.put("age", isOld(t) ? "old" : "new");
@@ -109,12 +109,12 @@ public final class SetUp {
         rules.stopped().or(rules::mayAnswer).ifPresent(why -> {
             throw new NotAllowed(why);
         });
-        Walk.Stop now = of(rules.ticket(), model).map(WalkRun::at).orElseThrow(() -> new BadInput(t("core.setup.nothing")));
+        Guide.Page now = of(rules.ticket(), model).map(GuideRun::at).orElseThrow(() -> new BadInput(t("core.setup.nothing")));
         if (now == null || !now.id().equals(stop) || now.answer(answer).isEmpty()) {
             throw new BadInput(now == null ? t("core.setup.over", "page", stop, "answer", answer) : t("core.setup.not-asked", "page", stop,
-                    "answer", answer, "asked", now.id(), "answers", now.answers().stream().map(Walk.Answer::id).toList()));
+                    "answer", answer, "asked", now.id(), "answers", now.answers().stream().map(Guide.Answer::id).toList()));
         }
-        List<TicketEvent> events = new ArrayList<>(List.of(new TicketEvent.WalkNoted(Walk.SET_UP, stop, answer)));
+        List<TicketEvent> events = new ArrayList<>(List.of(new TicketEvent.GuideNoted(Guide.SET_UP, stop, answer)));
         String check = now.answer(answer).orElseThrow().checks();
         if (check != null) {
             String[] parts = check.split("=", 2);

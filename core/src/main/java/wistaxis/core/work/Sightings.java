@@ -6,15 +6,15 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.buttons.ComputerSees;
+import wistaxis.core.buttons.Mode;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Names;
 import wistaxis.core.facts.Said;
 import wistaxis.core.facts.Word;
-import wistaxis.core.firmware.PackageReport;
-import wistaxis.core.keys.HostView;
-import wistaxis.core.keys.Mode;
-import wistaxis.core.restore.HostStage;
-import wistaxis.core.restore.HostTroubles;
+import wistaxis.core.firmware.FirmwareReport;
+import wistaxis.core.restore.ComputerProblems;
+import wistaxis.core.restore.ComputerStage;
 import wistaxis.core.ticket.Observed;
 import wistaxis.core.ticket.OnScreen;
 import wistaxis.core.ticket.Ticket;
@@ -45,28 +45,28 @@ public final class Sightings {
     /**
      * Something was seen.
      *
-     * @param screen null where only the host was looked at
-     * @param host null where only the screen was
+     * @param screen null where only the computer was looked at
+     * @param computer null where only the screen was
      * @return the sighting, and the mode that was entered or lost by it
      * @throws BadInput for a sighting of nothing, or a ticket that is not of the real bench or is closed
      */
-    public static List<TicketEvent> saw(Ticket ticket, @Nullable OnScreen screen, @Nullable HostView host, Source source) {
+    public static List<TicketEvent> saw(Ticket ticket, @Nullable OnScreen screen, @Nullable ComputerSees computer, Source source) {
         refuse(ticket);
-        if (screen == null && host == null) {
+        if (screen == null && computer == null) {
             throw new BadInput(t("core.saw.nothing"));
         }
         List<TicketEvent> events = new ArrayList<>();
-        events.add(new TicketEvent.Sighted(screen == null ? null : screen.toString(), host == null ? null : host.toString(),
+        events.add(new TicketEvent.Sighted(screen == null ? null : screen.toString(), computer == null ? null : computer.toString(),
                 source.toString()));
-        Mode mode = mode(screen, host);
+        Mode mode = mode(screen, computer);
         Mode was = ticket.mode();
         if (mode != null && !mode.equals(was) && !leftAlone(ticket)) {
             if (was != null) {
                 events.add(new TicketEvent.ModeLost(Said.of("other-mode", "mode", mode.word())));
             }
             events.add(new TicketEvent.ModeEntered(mode));
-        } else if (mode == null && was != null && isOut(screen, host) && !leftAlone(ticket)) {
-            events.add(new TicketEvent.ModeLost(why(screen, host, source)));
+        } else if (mode == null && was != null && isOut(screen, computer) && !leftAlone(ticket)) {
+            events.add(new TicketEvent.ModeLost(why(screen, computer, source)));
         }
         return events;
     }
@@ -94,8 +94,8 @@ public final class Sightings {
         if (!bound.with(device).equals(bound)) {
             events.add(bound(device));
         }
-        Observed.Seen host = ticket.observed().host();
-        if (host == null || !host.isOf(device.mode())) {
+        Observed.Seen computer = ticket.observed().computer();
+        if (computer == null || !computer.isOf(device.mode())) {
             events.addAll(saw(ticket, null, device.mode(), Source.USB));
         }
         return events;
@@ -106,47 +106,48 @@ public final class Sightings {
     }
 
     /** Why what is seen on the screen and what the computer has cannot both be so; empty where they can. */
-    public static Optional<String> contradiction(@Nullable OnScreen screen, @Nullable HostView host) {
+    public static Optional<String> contradiction(@Nullable OnScreen screen, @Nullable ComputerSees computer) {
         boolean cable = screen == OnScreen.CABLE_SCREEN;
         boolean shines = cable || screen != null && screen.isOut();
         boolean up = screen != null && screen.isUp();
-        return shines && host == HostView.DFU || up && host == HostView.RECOVERY || cable && host == HostView.NORMAL
-                ? Optional.of(t("core.saw.contradiction", "screen", screen, "computer", host))
+        return shines && computer == ComputerSees.DFU || up && computer == ComputerSees.RECOVERY || cable && computer == ComputerSees.NORMAL
+                ? Optional.of(t("core.saw.contradiction", "screen", screen, "computer", computer))
                 : Optional.empty();
     }
 
     /** The mode that a sighting shows; null for none. A black screen alone shows nothing. */
-    private static @Nullable Mode mode(@Nullable OnScreen screen, @Nullable HostView host) {
-        return Optional.ofNullable(host).flatMap(Mode::of)
-                .orElse(screen == OnScreen.CABLE_SCREEN && host != HostView.NORMAL ? Mode.RECOVERY : null);
+    private static @Nullable Mode mode(@Nullable OnScreen screen, @Nullable ComputerSees computer) {
+        return Optional.ofNullable(computer).flatMap(Mode::of)
+                .orElse(screen == OnScreen.CABLE_SCREEN && computer != ComputerSees.NORMAL ? Mode.RECOVERY : null);
     }
 
-    private static boolean isOut(@Nullable OnScreen screen, @Nullable HostView host) {
-        return host == HostView.NORMAL || host == HostView.NOTHING || screen != null && screen.isOut();
+    private static boolean isOut(@Nullable OnScreen screen, @Nullable ComputerSees computer) {
+        return computer == ComputerSees.NORMAL || computer == ComputerSees.NOTHING || screen != null && screen.isOut();
     }
 
-    private static Said why(@Nullable OnScreen screen, @Nullable HostView host, Source source) {
+    private static Said why(@Nullable OnScreen screen, @Nullable ComputerSees computer, Source source) {
         String by = source == Source.USB ? "-by-usb" : "-told";
-        return host == HostView.NOTHING ? Said.of("host-lost-it" + by) : host == HostView.NORMAL ? Said.of("host-has-it-up" + by)
+        return computer == ComputerSees.NOTHING ? Said.of("host-lost-it" + by) : computer == ComputerSees.NORMAL ? Said.of("host-has-it-up"
+                + by)
                 : Said.of("screen-told", "screen", String.valueOf(screen).replace('-', ' '));
     }
 
-    /** Whether the host works on it, so that it leaves the cable screen rightly. */
+    /** Whether the computer works on it, so that it leaves the cable screen rightly. */
     private static boolean leftAlone(Ticket ticket) {
-        return ticket.restoreStage() != null && HostStage.leavesAlone(ticket.restoreStage());
+        return ticket.restoreStage() != null && ComputerStage.leavesAlone(ticket.restoreStage());
     }
 
     /**
-     * The host's program begins.
+     * The restore program begins.
      *
-     * @param hostFetches whether it fetches the firmware by itself
+     * @param computerFetches whether it fetches the firmware by itself
      * @throws BadInput where it may not, with the reason
      */
-    public static List<TicketEvent> start(Ticket ticket, boolean hostFetches) {
+    public static List<TicketEvent> start(Ticket ticket, boolean computerFetches) {
         refuse(ticket);
         String build = ticket.build() == null ? "" : ticket.build().build();
         return List.of(new TicketEvent.RestoreStarted(build),
-                new TicketEvent.StageReached(HostStage.of(hostFetches).getFirst().id()));
+                new TicketEvent.StageReached(ComputerStage.of(computerFetches).getFirst().id()));
     }
 
     /**
@@ -157,15 +158,15 @@ public final class Sightings {
     public static List<TicketEvent> stage(Ticket ticket, String stage) {
         refuse(ticket);
         running(ticket);
-        List<String> there = HostStage.of(ticket.observed().hostFetches()).stream().map(HostStage::id).toList();
+        List<String> there = ComputerStage.of(ticket.observed().computerFetches()).stream().map(ComputerStage::id).toList();
         if (!there.contains(stage)) {
             throw new BadInput(t("core.saw.no-stage", "stage", stage, "known", there));
         }
         String before = ticket.restoreStage();
         TicketEvent reached = new TicketEvent.StageReached(stage);
         List<TicketEvent> events = new ArrayList<>();
-        if (before != null && there.indexOf(before) <= there.indexOf(HostStage.SIGN) && there.indexOf(stage) > there
-                .indexOf(HostStage.SIGN)) {
+        if (before != null && there.indexOf(before) <= there.indexOf(ComputerStage.SIGN) && there.indexOf(stage) > there
+                .indexOf(ComputerStage.SIGN)) {
             events.add(new TicketEvent.SigningAnswered(true, Said.of("core.sighting.signed")));
         }
         // Where stages were passed over nobody saw this one end: said once more, its length counts for nothing.
@@ -176,7 +177,7 @@ public final class Sightings {
         return events;
     }
 
-    /** The host says that the maker does not sign this version for the device: nothing was written. @param words as it showed them */
+    /** The computer says that the maker does not sign this version for the device: nothing was written. @param words as it showed them */
     public static List<TicketEvent> notSigned(Ticket ticket, String words) {
         refuse(ticket);
         running(ticket);
@@ -190,26 +191,26 @@ public final class Sightings {
     }
 
     /**
-     * A package that nobody vouches for is taken for the chosen build all the same: the host checks it once more.
+     * A firmware file that nobody vouches for is taken for the chosen build all the same: the computer checks it once more.
      *
      * @throws BadInput where it is not whole, is another build's, or its digest is not to be told
      */
-    public static List<TicketEvent> accept(Ticket ticket, PackageReport found, String file) {
+    public static List<TicketEvent> accept(Ticket ticket, FirmwareReport found, String file) {
         refuse(ticket);
         if (ticket.build() == null || !found.build().equals(ticket.build().build())) {
             throw new BadInput(t("core.saw.other-build", "build", found.build()));
         }
-        if (found.verdict() != PackageReport.Verdict.CONSISTENT || found.sha256() == null) {
+        if (found.verdict() != FirmwareReport.Verdict.CONSISTENT || found.sha256() == null) {
             throw new BadInput(t("core.saw.not-consistent", "verdict", found.verdict()));
         }
-        return List.of(new TicketEvent.PackageAccepted(found.build(), file, found.parts(), found.sha256()),
+        return List.of(new TicketEvent.FirmwareAccepted(found.build(), file, found.parts(), found.sha256()),
                 new TicketEvent.FirmwareFrom(TicketEvent.FirmwareFrom.FILE));
     }
 
     /**
      * The device greets, or is up again: it is written.
      *
-     * @param version on the device now, as it shows it or the host said
+     * @param version on the device now, as it shows it or the computer said
      */
     public static List<TicketEvent> written(Ticket ticket, String version) {
         refuse(ticket);
@@ -217,42 +218,42 @@ public final class Sightings {
         return List.of(new TicketEvent.Restored(Names.typed(version, "version", 40)));
     }
 
-    /** The run was stopped at the host. */
+    /** The run was stopped at the computer. */
     public static List<TicketEvent> stopped(Ticket ticket) {
         refuse(ticket);
         running(ticket);
         return List.of(new TicketEvent.RestoreStopped(Said.of("host-stopped"), leftAlone(ticket) ? true : null));
     }
 
-    /** What the host showed for its download. @param minutes 0 to a day */
+    /** What the computer showed for its download. @param minutes 0 to a day */
     public static List<TicketEvent> left(Ticket ticket, int minutes) {
         refuse(ticket);
         if (minutes < 0 || minutes > MOST_MINUTES) {
             throw new BadInput(t("core.saw.bad-minutes", "minutes", minutes, "most", MOST_MINUTES));
         }
-        return List.of(new TicketEvent.HostLeft(minutes));
+        return List.of(new TicketEvent.ComputerLeft(minutes));
     }
 
-    /** Something went wrong at the host. @param words what it showed, as typed; empty for nothing */
-    public static List<TicketEvent> trouble(Ticket ticket, String kind, String words) {
+    /** Something went wrong at the computer. @param words what it showed, as typed; empty for nothing */
+    public static List<TicketEvent> problem(Ticket ticket, String kind, String words) {
         refuse(ticket);
-        if (HostTroubles.of(kind).isEmpty()) {
-            throw new BadInput(t("core.saw.no-problem", "problem", kind, "known", HostTroubles.all()
-                    .stream() .map(HostTroubles.Trouble::id).toList()));
+        if (ComputerProblems.of(kind).isEmpty()) {
+            throw new BadInput(t("core.saw.no-problem", "problem", kind, "known", ComputerProblems.all()
+                    .stream() .map(ComputerProblems.Problem::id).toList()));
         }
-        return List.of(new TicketEvent.HostTrouble(kind, words.isBlank() ? "" : Names.typed(words, "words",
+        return List.of(new TicketEvent.ComputerProblem(kind, words.isBlank() ? "" : Names.typed(words, "words",
                 LONGEST_WORDS)));
     }
 
-    /** A try of the present trouble's ladder was made. */
+    /** A try of the present problem's route was made. */
     public static List<TicketEvent> tried(Ticket ticket, String step, boolean helped) {
         refuse(ticket);
-        Observed.Trouble now = ticket.observed().trouble().orElseThrow(() -> new BadInput(t("core.saw.nothing-wrong")));
-        List<String> ladder = HostTroubles.of(now.kind()).orElseThrow().tries().stream().map(HostTroubles.Try::id).toList();
-        if (!ladder.contains(step)) {
-            throw new BadInput(t("core.saw.no-try", "try", step, "known", ladder));
+        Observed.Problem now = ticket.observed().problem().orElseThrow(() -> new BadInput(t("core.saw.nothing-wrong")));
+        List<String> route = ComputerProblems.of(now.kind()).orElseThrow().tries().stream().map(ComputerProblems.Try::id).toList();
+        if (!route.contains(step)) {
+            throw new BadInput(t("core.saw.no-try", "try", step, "known", route));
         }
-        return List.of(new TicketEvent.TroubleTried(step, helped));
+        return List.of(new TicketEvent.ProblemTried(step, helped));
     }
 
     private static void running(Ticket ticket) {

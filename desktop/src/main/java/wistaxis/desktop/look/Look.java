@@ -18,7 +18,7 @@ import org.jspecify.annotations.Nullable;
  */
 public record Look(Theme theme, double scale) {
     /** By day, in the usual size. */
-    public static final Look USUAL = new Look(Theme.DAY, 1);
+    public static final Look USUAL = new Look(Theme.LIGHT, 1);
 
     /** Loaded once, when the first window looks like something. */
     private static final class Fonts {

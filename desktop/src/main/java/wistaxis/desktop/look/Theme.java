@@ -15,8 +15,8 @@ import javafx.scene.paint.Color;
 
 /** The two bench themes. What is drawn on a canvas asks for the same tokens that the style sheets use. */
 public enum Theme {
-    DAY("tokens-day.css"),
-    DIM("tokens-dim.css");
+    LIGHT("tokens-light.css"),
+    DARK("tokens-dark.css");
 
     private final String sheet;
     private final Map<String, Color> tokens = new HashMap<>();
@@ -31,7 +31,7 @@ public enum Theme {
 
     /** The sheet that all controls are drawn by. */
     String userAgentSheet() {
-        return (this == DAY ? new PrimerLight() : new PrimerDark()).getUserAgentStylesheet();
+        return (this == LIGHT ? new PrimerLight() : new PrimerDark()).getUserAgentStylesheet();
     }
 
     /** Our own sheets. */
@@ -40,7 +40,7 @@ public enum Theme {
     }
 
     Theme other() {
-        return this == DAY ? DIM : DAY;
+        return this == LIGHT ? DARK : LIGHT;
     }
 
     /** A token of this theme. @throws IllegalArgumentException for an unknown one */

@@ -7,8 +7,7 @@ import wistaxis.core.coach.Cue;
 
 /**
  * Renders cues into one stream of samples, each beginning at exactly its own sample, however the stream is cut into pieces. A cue that is
- * told too late for its sample
- * begins with the next piece, or is left out when it is old.
+ * told too late for its sample begins with the next piece, or is left out when it is old.
  */
 final class Mixer {
     /** A cue older than this says nothing any more: 60 ms. Ours. */

@@ -13,8 +13,7 @@ import wistaxis.core.coach.Spoken;
 
 /**
  * Plays the plan of cues as one stream, from a thread of its own that renders a little ahead of what is heard: a cue begins at the sample
- * that its time says, whatever the
- * window is busy with. Without a sound card it stays silent and says so.
+ * that its time says, whatever the window is busy with. Without a sound card it stays silent and says so.
  */
 public final class Speaker implements AutoCloseable {
     private static final long RING_APART = 400_000_000L;

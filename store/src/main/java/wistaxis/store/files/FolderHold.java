@@ -74,7 +74,7 @@ public final class FolderHold implements AutoCloseable {
      * Holds a folder until this is closed or the process ends.
      *
      * @throws InUse when another process, or another window of this one, holds it
-     * @throws DiskTrouble when the folder cannot be written to
+     * @throws DiskProblem when the folder cannot be written to
      */
     public static FolderHold take(Path folder) {
         try {
@@ -89,7 +89,7 @@ public final class FolderHold implements AutoCloseable {
                 throw e;
             }
         } catch (IOException e) {
-            throw DiskTrouble.of("data-folder", folder, e);
+            throw DiskProblem.of("data-folder", folder, e);
         }
     }
 

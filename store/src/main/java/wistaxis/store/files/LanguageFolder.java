@@ -36,7 +36,7 @@ public final class LanguageFolder {
             try (Stream<Path> all = Files.list(folder)) {
                 all.filter(Files::isDirectory).sorted().forEach(f -> read(f, languages, left));
             } catch (IOException e) {
-                left.add(DiskTrouble.words("languages", folder, e));
+                left.add(DiskProblem.words("languages", folder, e));
             }
         }
         return new Found(languages, left);
@@ -65,7 +65,7 @@ public final class LanguageFolder {
                 }
             }
         } catch (IOException e) {
-            left.add(DiskTrouble.words("languages", folder, e));
+            left.add(DiskProblem.words("languages", folder, e));
         }
         OutsideLanguage.Read read = OutsideLanguage.read(tag, texts);
         read.left().forEach(p -> left.add(Text.of(p.line() > 0 ? "store.language.problem-line" : "store.language.problem", "file",

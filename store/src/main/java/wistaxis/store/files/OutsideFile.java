@@ -23,7 +23,7 @@ public final class OutsideFile {
      * @throws BadInput when it cannot be read, is longer, or is no text
      */
     public static String text(Path file, String what, int megabytes) {
-        String it = DiskTrouble.named(what, Shown.value(file.toString())).toString();
+        String it = DiskProblem.named(what, Shown.value(file.toString())).toString();
         if (Files.isDirectory(file)) {
             throw new BadInput(t("store.file.folder", "what", it));
         }
@@ -37,7 +37,7 @@ public final class OutsideFile {
         } catch (NoSuchFileException e) {
             throw new BadInput(t("store.file.not-there", "what", it), e);
         } catch (IOException e) {
-            throw new BadInput(DiskTrouble.words(what, file, e), e);
+            throw new BadInput(DiskProblem.words(what, file, e), e);
         }
     }
 }

@@ -30,7 +30,7 @@ public record SameFile(String what, Path file, @Nullable Object key) {
         return Files.readAttributes(file, BasicFileAttributes.class).fileKey();
     }
 
-    /** @throws DiskTrouble where it is gone, or another file has its name */
+    /** @throws DiskProblem where it is gone, or another file has its name */
     public void check() {
         if (key == null) {
             return;
@@ -40,7 +40,7 @@ public record SameFile(String what, Path file, @Nullable Object key) {
                 throw new NoSuchFileException(file.toString(), null, t("store.file.other-name"));
             }
         } catch (IOException e) {
-            throw DiskTrouble.of(what, file, e);
+            throw DiskProblem.of(what, file, e);
         }
     }
 }

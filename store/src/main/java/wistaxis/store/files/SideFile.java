@@ -25,8 +25,8 @@ public record SideFile(Path file, String what, int megabytes) {
     private static final String ASIDE = ".set-aside-";
     private static final DateTimeFormatter STAMP = DateTimeFormatter.ofPattern("yyyyMMdd-HHmmss", Locale.ROOT).withZone(ZoneOffset.UTC);
 
-    /** @param trouble what was wrong and where it is now; empty when nothing was */
-    public record Read<T>(T value, String trouble) {}
+    /** @param problem what was wrong and where it is now; empty when nothing was */
+    public record Read<T>(T value, String problem) {}
 
     /**
      * @param parse from its text; whatever it throws is what is wrong with the file
@@ -57,7 +57,7 @@ public record SideFile(Path file, String what, int megabytes) {
             Files.move(file, aside);
             return t("store.file.set-aside", "name", aside.getFileName());
         } catch (IOException e) {
-            return t("store.file.not-set-aside", "why", DiskTrouble.words("file", file, e));
+            return t("store.file.not-set-aside", "why", DiskProblem.words("file", file, e));
         }
     }
 

@@ -16,7 +16,7 @@ import java.util.function.DoublePredicate;
 import wistaxis.core.firmware.PartTask;
 
 /**
- * Compares the parts of a package on all cores.
+ * Compares the parts of a firmware file on all cores.
  *
  * @param goOn called on the caller's thread with the fraction done, 0 to 1; answering false stops
  */

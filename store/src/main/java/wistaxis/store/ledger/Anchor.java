@@ -19,7 +19,7 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Shown;
-import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.DiskProblem;
 import wistaxis.store.files.OutsideFile;
 import wistaxis.store.files.Rights;
 
@@ -28,8 +28,8 @@ import wistaxis.store.files.Rights;
  * digests anew, which a chain by itself cannot show.
  *
  * @param entry number of the last entry then, 1 or more
- * @param digest of it, 64 hex digits; from paper at least the first twelve
- * @param at when; null for one from paper
+ * @param digest of it, 64 hex digits; from document at least the first twelve
+ * @param at when; null for one from document
  */
 public record Anchor(long entry, String digest, @Nullable Instant at) {
     private static final int SHORTEST = 12;
@@ -42,7 +42,7 @@ public record Anchor(long entry, String digest, @Nullable Instant at) {
         }
     }
 
-    /** Reads one from paper, {@code NUMBER:DIGEST}. @throws BadInput for anything else */
+    /** Reads one from document, {@code NUMBER:DIGEST}. @throws BadInput for anything else */
     public static Anchor parse(String text) {
         int colon = text.indexOf(':');
         try {
@@ -53,7 +53,7 @@ public record Anchor(long entry, String digest, @Nullable Instant at) {
         }
     }
 
-    /** As it stands on paper. */
+    /** As it stands on document. */
     @Override
     public String toString() {
         return entry + ":" + digest;
@@ -81,14 +81,14 @@ public record Anchor(long entry, String digest, @Nullable Instant at) {
         return anchors;
     }
 
-    /** What a file of anchors holds, as far as it can be read. @param trouble why the rest cannot; empty where all can */
-    public record Kept(List<Anchor> anchors, String trouble) {}
+    /** What a file of anchors holds, as far as it can be read. @param problem why the rest cannot; empty where all can */
+    public record Kept(List<Anchor> anchors, String problem) {}
 
     /** The same, whatever is in it: a damaged file of anchors keeps nobody from looking at the ledger. */
     public static Kept readable(Path file) {
         try {
             return new Kept(read(file), "");
-        } catch (BadInput | DiskTrouble e) {
+        } catch (BadInput | DiskProblem e) {
             return new Kept(List.of(), t("store.ledger.anchors-unread", "file", file.getFileName(), "why", e.getMessage()));
         }
     }

@@ -12,11 +12,11 @@ import java.util.Map;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
-import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.DiskProblem;
 import wistaxis.store.files.Rights;
 import wistaxis.store.files.WholeFile;
 
-/** Where a user's data lives: ledger, packages, stand-ins. */
+/** Where a user's data lives: ledger, firmware files, stand-ins. */
 public record DataFolder(Path root) {
     /** The operating system's usual place for a program's data. */
     public static Path usual(String osName, Map<String, String> environment, Path home) {
@@ -39,7 +39,7 @@ public record DataFolder(Path root) {
      * Makes the folder where it is missing, closed to everybody else, and tightens one that is ours.
      *
      * @throws BadInput for what is no folder
-     * @throws DiskTrouble when it cannot be made or written to
+     * @throws DiskProblem when it cannot be made or written to
      */
     public static DataFolder open(Path root) {
         DataFolder folder = new DataFolder(root);
@@ -58,7 +58,7 @@ public record DataFolder(Path root) {
             }
             return folder;
         } catch (IOException e) {
-            throw DiskTrouble.of("data-folder", root, e);
+            throw DiskProblem.of("data-folder", root, e);
         }
     }
 
@@ -72,7 +72,7 @@ public record DataFolder(Path root) {
     public List<Path> files() {
         Stream<Path> databases = Stream.of(ledger(), practice(), people())
                 .flatMap(db -> Stream.of("", "-wal", "-shm").map(end -> db.resolveSibling(db.getFileName() + end)));
-        return Stream.concat(databases, Stream.of(settings(), catalogue(), shelfIndex(), schools(), seen(), anchors())).toList();
+        return Stream.concat(databases, Stream.of(settings(), catalogue(), firmwareFolderIndex(), methods(), seen(), anchors())).toList();
     }
 
     public boolean isDemo() {
@@ -127,9 +127,9 @@ public record DataFolder(Path root) {
         return root.resolve("firmware.json");
     }
 
-    /** What checks of packages found. */
-    public Path shelfIndex() {
-        return root.resolve("shelf.json");
+    /** What checks of firmware files found. */
+    public Path firmwareFolderIndex() {
+        return named("firmware-files.json", "shelf.json");
     }
 
     public Path exports() {
@@ -138,7 +138,7 @@ public record DataFolder(Path root) {
 
     /** Removes what a kill left half written. Only for whoever holds the folder. */
     public void tidy() throws IOException {
-        for (Path folder : List.of(root, exports(), shelf(), standIns())) {
+        for (Path folder : List.of(root, exports(), firmwareFolder(), standIns())) {
             WholeFile.tidy(folder);
         }
     }
@@ -172,12 +172,19 @@ public record DataFolder(Path root) {
     }
 
     /** The shop's own key sequences, if it has any. */
-    public Path schools() {
-        return root.resolve("schools.json");
+    public Path methods() {
+        return named("methods.json", "schools.json");
     }
 
-    public Path shelf() {
-        return root.resolve("packages");
+    public Path firmwareFolder() {
+        return named("firmware", "packages");
+    }
+
+    /** What is called so now; a folder from before that has it under its older name keeps that. */
+    private Path named(String now, String before) {
+        Path older = root.resolve(before);
+        Path newer = root.resolve(now);
+        return Files.exists(older) && !Files.exists(newer) ? older : newer;
     }
 
     public Path standIns() {

@@ -22,15 +22,14 @@ import org.sqlite.SQLiteDataSource;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.words.Text;
 import wistaxis.store.files.Damaged;
-import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.DiskProblem;
 import wistaxis.store.files.NativeLibrary;
 import wistaxis.store.files.Rights;
 import wistaxis.store.files.WholeFile;
 
 /**
  * A SQLite file with write-ahead log and full synchronous writes, and the numbered scripts that bring it up to date: {@code NAME-1.sql}
- * and on, each in its own transaction;
- * statements are parted by a line of two dashes. The number is {@code user_version}.
+ * and on, each in its own transaction; statements are parted by a line of two dashes. The number is {@code user_version}.
  *
  * @param what what to call the file in a message
  * @param script name of the scripts
@@ -51,7 +50,7 @@ public record Database(String what, String script, int newest) {
      * Opens the file on a connection of its own, making it where there is none: under another name first, so that one that is there is
      * never half made.
      *
-     * @throws DiskTrouble when the file is damaged, or the disk does not let it be opened
+     * @throws DiskProblem when the file is damaged, or the disk does not let it be opened
      * @throws BadInput when a newer Wistaxis wrote it
      */
     public Connection open(Path file) {
@@ -63,7 +62,7 @@ public record Database(String what, String script, int newest) {
             refuseOther(file);
             return checked(connect(file), true, isSmall(file));
         } catch (IOException | SQLException | JdbiException | Damaged e) {
-            throw DiskTrouble.of(what, file, e);
+            throw DiskProblem.of(what, file, e);
         }
     }
 
@@ -75,7 +74,7 @@ public record Database(String what, String script, int newest) {
     /**
      * Opens the file without changing anything, in it or beside it.
      *
-     * @throws DiskTrouble when it is missing or damaged, or cannot be read
+     * @throws DiskProblem when it is missing or damaged, or cannot be read
      * @throws BadInput when a newer Wistaxis wrote it
      */
     public Connection openReadOnly(Path file) {
@@ -84,7 +83,7 @@ public record Database(String what, String script, int newest) {
             refuseOther(file);
             return checked(ReadOnly.connect(file), false, isSmall(file));
         } catch (IOException | SQLException | JdbiException | Damaged e) {
-            throw DiskTrouble.of(what, file, e);
+            throw DiskProblem.of(what, file, e);
         }
     }
 

@@ -15,7 +15,7 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.facts.Word;
 import wistaxis.core.route.Wilson;
-import wistaxis.core.ticket.Story;
+import wistaxis.core.ticket.Timeline;
 import wistaxis.core.time.Range;
 
 /**
@@ -24,21 +24,22 @@ import wistaxis.core.time.Range;
  *
  * @param tickets opened in that time
  * @param closed of these
- * @param troubles what came in
- * @param families by key family
+ * @param problems what came in
+ * @param families by button layout
  * @param models which
- * @param helped what helped, by trouble and rung
- * @param keys attempts that landed, by school, on real devices
- * @param funnel how many attempts it took to the mode, by school, on real devices; by person too where that was asked for
+ * @param helped what helped, by problem and step
+ * @param buttons attempts that landed, by method, on real devices
+ * @param funnel how many attempts it took to the mode, by method, on real devices; by person too where that was asked for
  * @param again tickets whose device dropped out of the mode and was put into it again, of those that were in one; null below three
- * @param host what helped against trouble at the host
+ * @param computer what helped against problem at the computer
  * @param promise kept of those that were promised and closed
  * @param late minutes late of those that were; null below three
  * @param spent what the time of closed tickets went into, seconds
  * @param stages how long the stages of a run took, and activation, seconds
  */
-public record Figures(int tickets, int closed, List<Count> troubles, List<Count> families, List<Count> models, List<Share> helped,
-        List<Share> keys, List<Funnel> funnel, @Nullable Share again, List<Share> host, @Nullable Share promise, @Nullable Range late,
+public record Figures(int tickets, int closed, List<Count> problems, List<Count> families, List<Count> models, List<Share> helped,
+        List<Share> buttons, List<Funnel> funnel, @Nullable Share again, List<Share> computer, @Nullable Share promise,
+                @Nullable Range late,
         List<Length> spent, List<Length> stages) {
     /** Fewer say nothing. */
     public static final int FEWEST = 3;
@@ -60,7 +61,7 @@ public record Figures(int tickets, int closed, List<Count> troubles, List<Count>
     /**
      * How many attempts it took from out of the mode into it.
      *
-     * @param what school and goal, and who, where that was asked for
+     * @param what method and goal, and who, where that was asked for
      * @param first landed at the first
      * @param second at the second
      * @param later at a later one
@@ -77,13 +78,13 @@ public record Figures(int tickets, int closed, List<Count> troubles, List<Count>
     public record Length(String what, Range seconds) {}
 
     public Figures {
-        troubles = List.copyOf(troubles);
+        problems = List.copyOf(problems);
         families = List.copyOf(families);
         models = List.copyOf(models);
         helped = List.copyOf(helped);
-        keys = List.copyOf(keys);
+        buttons = List.copyOf(buttons);
         funnel = List.copyOf(funnel);
-        host = List.copyOf(host);
+        computer = List.copyOf(computer);
         spent = List.copyOf(spent);
         stages = List.copyOf(stages);
     }
@@ -125,7 +126,7 @@ public record Figures(int tickets, int closed, List<Count> troubles, List<Count>
         }
 
         List<Length> spent() {
-            return Arrays.stream(Story.Kind.values()).flatMap(k -> lengths("'', t." + k.name().toLowerCase(Locale.ROOT)
+            return Arrays.stream(Timeline.Kind.values()).flatMap(k -> lengths("'', t." + k.name().toLowerCase(Locale.ROOT)
                     + " FROM ticket t WHERE t.closed IS NOT NULL AND ").stream().map(l -> new Length(Word.of(k), l.seconds()))).toList();
         }
 

@@ -15,11 +15,11 @@ public final class FiguresCsv {
     /** Writes them; the writer stays open. */
     public static void to(Appendable out, Figures f) throws IOException {
         CSVPrinter rows = new CSVPrinter(out, CSVFormat.RFC4180.builder().setHeader("figure", "what", "n", "of", "low", "high").get());
-        counts(rows, "trouble", f.troubles());
+        counts(rows, "trouble", f.problems());
         counts(rows, "family", f.families());
         counts(rows, "model", f.models());
         shares(rows, "helped", f.helped());
-        shares(rows, "keys", f.keys());
+        shares(rows, "keys", f.buttons());
         for (Figures.Funnel way : f.funnel()) {
             row(rows, "mode-at-first", way.what(), way.first(), way.of(), "", "");
             row(rows, "mode-at-second", way.what(), way.second(), way.of(), "", "");
@@ -27,7 +27,7 @@ public final class FiguresCsv {
             row(rows, "mode-never", way.what(), way.never(), way.of(), "", "");
         }
         shares(rows, "again", f.again() == null ? List.of() : List.of(f.again()));
-        shares(rows, "host", f.host());
+        shares(rows, "host", f.computer());
         shares(rows, "promise", f.promise() == null ? List.of() : List.of(f.promise()));
         if (f.late() != null) {
             row(rows, "late-minutes", "late", f.late().mid(), f.late().cases(), f.late().low(), f.late().high());

@@ -19,7 +19,7 @@ import wistaxis.core.ticket.Observed;
 import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.usb.Kinds;
-import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.DiskProblem;
 
 /**
  * A ledger with a thread that writes: what is asked for while it writes goes into the next transaction together, so that a burst of
@@ -199,13 +199,13 @@ public final class KeptLedger implements LedgerStore {
     }
 
     @Override
-    public List<Observed.Trouble> tried(String trouble, String but) {
-        return reading.tables().tried(trouble, but);
+    public List<Observed.Problem> tried(String problem, String but) {
+        return reading.tables().tried(problem, but);
     }
 
     @Override
-    public List<KeysLanded> landed(String person, String school, String goal) {
-        return reading.tables().landed(person, school, goal);
+    public List<MethodResults> landed(String person, String method, String goal) {
+        return reading.tables().landed(person, method, goal);
     }
 
     @Override
@@ -236,7 +236,7 @@ public final class KeptLedger implements LedgerStore {
         jobs.forEach(j -> j.done().completeExceptionally(new IllegalStateException("the ledger is closed")));
         try {
             writing.close();
-        } catch (DiskTrouble e) {
+        } catch (DiskProblem e) {
             reading.close();
             throw e;
         }

@@ -31,7 +31,7 @@ import wistaxis.core.facts.BadInput;
 import wistaxis.core.ticket.Chain;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.DiskProblem;
 import wistaxis.store.files.SameFile;
 
 /**
@@ -85,7 +85,7 @@ public final class Ledger implements AutoCloseable {
      * Opens the ledger, making it where there is none.
      *
      * @param wall what every entry carries beside the bench's time
-     * @throws DiskTrouble when the file is damaged, or the disk does not let it be opened
+     * @throws DiskProblem when the file is damaged, or the disk does not let it be opened
      * @throws BadInput when a newer Wistaxis wrote it
      */
     public static Ledger open(Path file, InstantSource wall) {
@@ -97,7 +97,7 @@ public final class Ledger implements AutoCloseable {
     /**
      * Opens the ledger to read it; nothing is changed, in it or beside it.
      *
-     * @throws DiskTrouble when it is missing or damaged, or cannot be read
+     * @throws DiskProblem when it is missing or damaged, or cannot be read
      * @throws BadInput when a newer Wistaxis wrote it
      */
     public static Ledger openReadOnly(Path file) {
@@ -109,7 +109,7 @@ public final class Ledger implements AutoCloseable {
         try {
             return new Ledger(file, DATABASE.connect(file), wall);
         } catch (SQLException e) {
-            throw DiskTrouble.of("ledger", file, e);
+            throw DiskProblem.of("ledger", file, e);
         }
     }
 
@@ -173,7 +173,7 @@ public final class Ledger implements AutoCloseable {
     /**
      * Appends what the work appends; returns once all of it is safe on the disk. If the work throws, nothing is.
      *
-     * @throws DiskTrouble when it cannot be written
+     * @throws DiskProblem when it cannot be written
      */
     public synchronized <T> T together(Function<Appender, T> work) {
         opened.check();
@@ -339,7 +339,7 @@ public final class Ledger implements AutoCloseable {
         try {
             return work.run();
         } catch (JdbiException e) {
-            throw DiskTrouble.of("ledger", file, e);
+            throw DiskProblem.of("ledger", file, e);
         }
     }
 
@@ -399,7 +399,7 @@ public final class Ledger implements AutoCloseable {
         try {
             connection.close();
         } catch (SQLException e) {
-            throw DiskTrouble.of("ledger", file, e);
+            throw DiskProblem.of("ledger", file, e);
         }
     }
 }

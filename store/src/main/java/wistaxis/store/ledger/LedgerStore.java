@@ -24,7 +24,7 @@ public interface LedgerStore extends AutoCloseable {
      *
      * @param seen number of the ticket's last entry when this was decided
      * @return the entries; fails with {@link Moved} when somebody else has appended since, and with
-     *     {@link wistaxis.store.files.DiskTrouble} when it cannot be written
+     *     {@link wistaxis.store.files.DiskProblem} when it cannot be written
      */
     CompletableFuture<List<LedgerEntry>> append(String ticket, long seen, List<TicketEvent> events, Instant at);
 
@@ -67,10 +67,10 @@ public interface LedgerStore extends AutoCloseable {
     Kinds kinds(String but);
 
     /** See {@link LedgerTables#tried}. */
-    List<Observed.Trouble> tried(String trouble, String but);
+    List<Observed.Problem> tried(String problem, String but);
 
     /** See {@link LedgerTables#landed}. */
-    List<KeysLanded> landed(String person, String school, String goal);
+    List<MethodResults> landed(String person, String method, String goal);
 
     /** A ledger of so many entries is looked through in a moment. */
     long LOOKED_THROUGH = 4_000;

@@ -79,20 +79,20 @@ public final class LedgerTables {
                 .bind("but", but).map((r, _) -> Map.entry(r.getString(1), r.getString(2))).list()));
     }
 
-    /** What was tried for a trouble at the host on real tickets, a try each. @param but a ticket that is not counted */
-    public List<Observed.Trouble> tried(String trouble, String but) {
+    /** What was tried for a problem at the computer on real tickets, a try each. @param but a ticket that is not counted */
+    public List<Observed.Problem> tried(String problem, String but) {
         return asking.ask(h -> h.createQuery("SELECT words, step, helped FROM host_try WHERE trouble = :trouble "
-                + "AND ticket <> :but ORDER BY ticket, n").bind("trouble", trouble).bind("but", but)
-                .map((r, _) -> new Observed.Trouble(trouble, r.getString(1),
+                + "AND ticket <> :but ORDER BY ticket, n").bind("trouble", problem).bind("but", but)
+                .map((r, _) -> new Observed.Problem(problem, r.getString(1),
                         List.of(new Observed.Try(r.getString(2), r.getInt(3) == 1)))).list());
     }
 
-    /** How often a school has landed on real devices in one person's hands, by model. */
-    public List<KeysLanded> landed(String person, String school, String goal) {
+    /** How often a method has landed on real devices in one person's hands, by model. */
+    public List<MethodResults> landed(String person, String method, String goal) {
         return asking.ask(h -> h.createQuery("SELECT identifier, sum(landed), count(*) FROM keys_try "
-                + "WHERE school = :school AND person = :person AND goal = :goal GROUP BY identifier").bind("school", school)
+                + "WHERE school = :school AND person = :person AND goal = :goal GROUP BY identifier").bind("school", method)
                 .bind("person", person).bind("goal", goal)
-                .map((r, _) -> new KeysLanded(r.getString(1), r.getInt(2), r.getInt(3))).list());
+                .map((r, _) -> new MethodResults(r.getString(1), r.getInt(2), r.getInt(3))).list());
     }
 
     /**

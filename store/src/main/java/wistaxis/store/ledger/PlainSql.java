@@ -6,7 +6,7 @@ import org.jdbi.v3.core.statement.StatementContext;
 
 /**
  * Finds the parameters in statements of ours, {@code ?} and {@code :name}, outside of texts in quotes and of comments. What comes with
- * the package takes SQL apart by a grammar, which took a tenth of a start.
+ * the firmware file takes SQL apart by a grammar, which took a tenth of a start.
  */
 final class PlainSql implements SqlParser {
     @Override

@@ -17,9 +17,9 @@ import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Observed;
 import wistaxis.core.ticket.Projection;
-import wistaxis.core.ticket.Story;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.ticket.Timeline;
 import wistaxis.core.usb.Bound;
 
 /**
@@ -79,8 +79,8 @@ final class Projections {
                         + "hands, runs, line, lies, again) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
                 t.number(), nr(t.number()), t.title(), t.stage().name(), t.closed() == null ? 1 : 0, t.identifier(),
                 t.facts().get("trouble"), p.last(), opened(t), closed(t), promised(t),
-                p.spent().get(Story.Kind.HANDS), p.spent().get(Story.Kind.RUNS), p.spent().get(Story.Kind.LINE),
-                p.spent().get(Story.Kind.LIES), p.again());
+                p.spent().get(Timeline.Kind.HANDS), p.spent().get(Timeline.Kind.RUNS), p.spent().get(Timeline.Kind.LINE),
+                p.spent().get(Timeline.Kind.LIES), p.again());
         Statements.run(handle, "DELETE FROM attempt WHERE ticket = ?", t.number());
         Statements.runAll(handle, "INSERT INTO attempt (ticket, n, step, identifier, trouble, outcome) VALUES (?, ?, ?, ?, ?, ?)",
                 attempts(t));
@@ -103,7 +103,7 @@ final class Projections {
         return t.isTakenBack() ? "" : t.openedAt().toString();
     }
 
-    /** When it was closed; null while it is open. What is written on it afterwards, a paper or an unlock, may come later. */
+    /** When it was closed; null while it is open. What is written on it afterwards, a document or an unlock, may come later. */
     static @Nullable String closed(Ticket t) {
         return t.closedAt() == null ? null : t.closedAt().toString();
     }
@@ -118,7 +118,10 @@ final class Projections {
         }
     }
 
-    /** What the tables hold, or should hold, of what a real device taught: what it was, what was tried at the host, how keys went. */
+    /**
+     * What the tables hold, or should hold, of what a real device taught: what it was, what was tried at the computer, how button
+     * sequences went.
+     */
     static Map<String, List<@Nullable Object[]>> lessons(Ticket t) {
         Observed seen = t.observed();
         Bound bound = seen.bound();
@@ -126,12 +129,12 @@ final class Projections {
         tables.put("device_kind", bound == null || bound.kind() == null || t.identifier() == null ? List.of()
                 : List.<@Nullable Object[]>of(row(t.number(), bound.kind(), t.identifier())));
         List<@Nullable Object[]> tries = new ArrayList<>();
-        seen.troubles().forEach(trouble -> trouble.tries().forEach(made -> tries.add(row(t.number(), tries.size() + 1, trouble.kind(),
-                trouble.words(), made.step(), made.helped() ? 1 : 0))));
+        seen.problems().forEach(problem -> problem.tries().forEach(made -> tries.add(row(t.number(), tries.size() + 1, problem.kind(),
+                problem.words(), made.step(), made.helped() ? 1 : 0))));
         tables.put("host_try", tries);
         List<@Nullable Object[]> keys = new ArrayList<>();
         if (t.identifier() != null) {
-            seen.keys().stream().filter(k -> k.by() != null).forEach(k -> keys.add(row(t.number(), keys.size() + 1, k.school(), k.goal(),
+            seen.buttons().stream().filter(k -> k.by() != null).forEach(k -> keys.add(row(t.number(), keys.size() + 1, k.method(), k.goal(),
                     k.by(), t.identifier(), k.landed() ? 1 : 0)));
         }
         tables.put("keys_try", keys);

@@ -34,7 +34,7 @@ import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Names;
 import wistaxis.core.facts.Sha256;
-import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.DiskProblem;
 import wistaxis.store.files.SameFile;
 import wistaxis.store.ledger.Database;
 
@@ -62,7 +62,7 @@ public final class People implements AutoCloseable {
      *
      * @param name 1 to 120 letters; null where nobody said
      * @param reach how to reach them: a number, an address; empty for not
-     * @param language of their papers, for example {@code de}; null for the shop's own
+     * @param language of their documents, for example {@code de}; null for the shop's own
      * @param imei 15 digits; null where it is not known
      * @param serials what USB names the device by, in order
      * @param agreed who else agreed to something, by name; null for nobody
@@ -139,12 +139,12 @@ public final class People implements AutoCloseable {
         jdbi.useHandle(h -> h.execute("PRAGMA secure_delete = ON"));
     }
 
-    /** @throws DiskTrouble when the file is damaged, or the disk does not let it be opened */
+    /** @throws DiskProblem when the file is damaged, or the disk does not let it be opened */
     public static People open(Path file) {
         return new People(file, DATABASE.open(file));
     }
 
-    /** Opens it to read; nothing is changed. @throws DiskTrouble when it is missing or damaged */
+    /** Opens it to read; nothing is changed. @throws DiskProblem when it is missing or damaged */
     public static People look(Path file) {
         return new People(file, DATABASE.openReadOnly(file));
     }
@@ -212,7 +212,7 @@ public final class People implements AutoCloseable {
         try {
             return jdbi.withHandle(h -> h.createQuery("PRAGMA wal_checkpoint(TRUNCATE)").mapTo(Integer.class).one()) == 0;
         } catch (JdbiException e) {
-            throw DiskTrouble.of("customers", file, e);
+            throw DiskProblem.of("customers", file, e);
         }
     }
 
@@ -304,7 +304,7 @@ public final class People implements AutoCloseable {
         try {
             return jdbi.inTransaction(work::apply);
         } catch (JdbiException e) {
-            throw DiskTrouble.of("customers", file, e);
+            throw DiskProblem.of("customers", file, e);
         }
     }
 
@@ -313,7 +313,7 @@ public final class People implements AutoCloseable {
         try {
             connection.close();
         } catch (SQLException e) {
-            throw DiskTrouble.of("customers", file, e);
+            throw DiskProblem.of("customers", file, e);
         }
     }
 }

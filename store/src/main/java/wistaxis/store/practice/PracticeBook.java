@@ -18,7 +18,7 @@ import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
 import wistaxis.core.practice.Drilled;
 import wistaxis.core.practice.Measured;
-import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.DiskProblem;
 import wistaxis.store.files.SameFile;
 import wistaxis.store.files.SideFile;
 import wistaxis.store.ledger.Database;
@@ -31,10 +31,10 @@ public final class PracticeBook implements AutoCloseable {
     private final SameFile opened;
     private final Connection connection;
     private final Jdbi jdbi;
-    private int odd;
+    private int unreadable;
 
-    /** @param trouble what was wrong with the book that was there; empty when nothing was */
-    public record Opened(PracticeBook book, String trouble) {}
+    /** @param problem what was wrong with the book that was there; empty when nothing was */
+    public record Opened(PracticeBook book, String problem) {}
 
     private PracticeBook(Path file, Connection connection) {
         this(file, SameFile.of("practice-book", file), connection);
@@ -50,7 +50,7 @@ public final class PracticeBook implements AutoCloseable {
     /**
      * Opens the book, making it where there is none.
      *
-     * @throws DiskTrouble when the file is damaged, or the disk does not let it be opened
+     * @throws DiskProblem when the file is damaged, or the disk does not let it be opened
      * @throws BadInput when a newer Wistaxis wrote it
      */
     public static PracticeBook open(Path file) {
@@ -64,13 +64,13 @@ public final class PracticeBook implements AutoCloseable {
     public static Opened openAnyhow(Path file) {
         try {
             return new Opened(open(file), "");
-        } catch (DiskTrouble | BadInput e) {
-            if (e instanceof DiskTrouble d && d.kind() == DiskTrouble.Kind.DAMAGED) {
+        } catch (DiskProblem | BadInput e) {
+            if (e instanceof DiskProblem d && d.kind() == DiskProblem.Kind.DAMAGED) {
                 String aside = SideFile.setAside(file);
                 List.of(beside(file, "-wal"), beside(file, "-shm")).stream().filter(Files::exists).forEach(SideFile::setAside);
                 try {
                     return new Opened(open(file), t("store.practice.not-read", "why", e.getMessage()) + " " + aside);
-                } catch (DiskTrouble | BadInput again) {
+                } catch (DiskProblem | BadInput again) {
                     return inMemory(file, again);
                 }
             }
@@ -93,12 +93,12 @@ public final class PracticeBook implements AutoCloseable {
         }
     }
 
-    /** Keeps attempts, all of them or none. @throws DiskTrouble when they cannot be written */
+    /** Keeps attempts, all of them or none. @throws DiskProblem when they cannot be written */
     public synchronized void add(List<Drilled> attempts) {
         write(h -> attempts.forEach(a -> add(h, a.person(), "attempt", a.at(), Json.write(a))));
     }
 
-    /** @throws DiskTrouble when it cannot be written */
+    /** @throws DiskProblem when it cannot be written */
     public synchronized void add(String person, Measured measured, Instant at) {
         write(h -> add(h, person, "measured", at, Json.write(measured)));
     }
@@ -113,7 +113,7 @@ public final class PracticeBook implements AutoCloseable {
             jdbi.useTransaction(writing::with);
             opened.check();
         } catch (JdbiException e) {
-            throw DiskTrouble.of("practice-book", file, e);
+            throw DiskProblem.of("practice-book", file, e);
         }
     }
 
@@ -139,15 +139,15 @@ public final class PracticeBook implements AutoCloseable {
             try {
                 all.add(Json.read(body, type, t("store.what.practice-book")));
             } catch (BadInput e) {
-                odd++;
+                unreadable++;
             }
         }
         return all;
     }
 
     /** How many rows could not be read so far; they stay where they are and count for nothing. */
-    public synchronized int odd() {
-        return odd;
+    public synchronized int unreadable() {
+        return unreadable;
     }
 
     /** Everybody who has practised, in the order of their first time. */
@@ -161,7 +161,7 @@ public final class PracticeBook implements AutoCloseable {
         try {
             connection.close();
         } catch (SQLException e) {
-            throw DiskTrouble.of("practice-book", file, e);
+            throw DiskProblem.of("practice-book", file, e);
         }
     }
 }

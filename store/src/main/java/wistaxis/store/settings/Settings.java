@@ -2,6 +2,7 @@ package wistaxis.store.settings;
 
 import static wistaxis.core.words.Say.t;
 
+import com.fasterxml.jackson.annotation.JsonAlias;
 import java.io.IOException;
 import java.net.URI;
 import java.net.URISyntaxException;
@@ -14,13 +15,13 @@ import java.util.Map;
 import java.util.TreeMap;
 import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.buttons.ButtonSequence;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Names;
 import wistaxis.core.facts.Shown;
 import wistaxis.core.facts.Units;
 import wistaxis.core.facts.WebAddress;
-import wistaxis.core.keys.KeySequence;
 import wistaxis.store.files.SideFile;
 import wistaxis.store.files.WholeFile;
 
@@ -29,18 +30,18 @@ import wistaxis.store.files.WholeFile;
  *
  * @param preferences the choice by preference of {@code routes.json}; what is left out is the usual one
  * @param holidays the region whose public holidays the shop and its carriers keep, for example {@code gb-eng}
- * @param modeWindow how long a device stays in recovery by itself, a span such as {@code 15min}; null for the usual one
+ * @param recoveryTimeout how long a device stays in recovery by itself, a span such as {@code 15min}; null for the usual one
  * @param bench what the bench is called; null where nobody has said
  * @param library the address of the firmware library that the shop asks; null for none
- * @param programOf when the host's restore program was last brought up to date; null where nobody has said
+ * @param programOf when the computer's restore program was last brought up to date; null where nobody has said
  * @param forgetDays customers are forgotten so many days after their ticket was closed; null for never by itself
  * @param staff who works here, names or initials; null where nobody has said
  * @param language what the window speaks, by BCP 47; null for the language of the system
  * @param cues what is heard of the keys: {@code tones}, {@code words} or {@code both}; null for tones
- * @param schools the school last taken, by key family and goal; null where the likeliest is always taken
+ * @param methods the method last taken, by button layout and goal; null where the likeliest is always taken
  */
-public record Settings(Map<String, String> preferences, String holidays, @Nullable String modeWindow,
-        @Nullable Map<String, String> schools, @Nullable String bench, @Nullable String library,
+public record Settings(Map<String, String> preferences, String holidays, @JsonAlias("modeWindow") @Nullable String recoveryTimeout,
+        @JsonAlias("schools") @Nullable Map<String, String> methods, @Nullable String bench, @Nullable String library,
         @Nullable LocalDate programOf, @Nullable Integer forgetDays, @Nullable List<String> staff, @Nullable String language,
                 @Nullable String cues) {
     public static final Settings USUAL = new Settings(Map.of(), "gb-eng", null, null, null, null, null, null, null, null, null);
@@ -52,13 +53,13 @@ public record Settings(Map<String, String> preferences, String holidays, @Nullab
 
     public Settings {
         preferences = Map.copyOf(preferences);
-        schools = schools == null ? null : Map.copyOf(schools);
+        methods = methods == null ? null : Map.copyOf(methods);
         staff = staff == null ? null : List.copyOf(staff);
-        if (holidays.length() > 20 || preferences.size() > MOST || schools != null && schools.size() > MOST) {
+        if (holidays.length() > 20 || preferences.size() > MOST || methods != null && methods.size() > MOST) {
             throw new BadInput(t("store.settings.not-settings", "region", Shown.value(holidays), "n", preferences.size()));
         }
-        if (modeWindow != null) {
-            Units.span(modeWindow);
+        if (recoveryTimeout != null) {
+            Units.span(recoveryTimeout);
         }
         if (bench != null) {
             Names.typed(bench, t("store.what.bench"), LONGEST_NAME);
@@ -99,41 +100,41 @@ public record Settings(Map<String, String> preferences, String holidays, @Nullab
         WholeFile.write(file, Json.writePretty(this));
     }
 
-    /** The mode window in force. */
+    /** The recovery timeout in force. */
     public String window() {
-        return modeWindow == null ? USUAL_WINDOW : modeWindow;
+        return recoveryTimeout == null ? USUAL_WINDOW : recoveryTimeout;
     }
 
     public Settings prefer(String preference, String value) {
         Map<String, String> all = new TreeMap<>(preferences);
         all.put(preference, value);
-        return new Settings(all, holidays, modeWindow, schools, bench, library, programOf, forgetDays, staff, language, cues);
+        return new Settings(all, holidays, recoveryTimeout, methods, bench, library, programOf, forgetDays, staff, language, cues);
     }
 
     public Settings holidays(String region) {
-        return new Settings(preferences, region, modeWindow, schools, bench, library, programOf, forgetDays, staff, language, cues);
+        return new Settings(preferences, region, recoveryTimeout, methods, bench, library, programOf, forgetDays, staff, language, cues);
     }
 
-    public Settings modeWindow(String span) {
-        return new Settings(preferences, holidays, span, schools, bench, library, programOf, forgetDays, staff, language, cues);
+    public Settings recoveryTimeout(String span) {
+        return new Settings(preferences, holidays, span, methods, bench, library, programOf, forgetDays, staff, language, cues);
     }
 
     /** @param name empty for none */
     public Settings bench(String name) {
-        return new Settings(preferences, holidays, modeWindow, schools, name.isBlank() ? null : name.strip(), library, programOf,
+        return new Settings(preferences, holidays, recoveryTimeout, methods, name.isBlank() ? null : name.strip(), library, programOf,
                 forgetDays, staff, language, cues);
     }
 
     /** @param address empty for none @throws BadInput for what is no such address */
     public Settings library(String address) {
-        return new Settings(preferences, holidays, modeWindow, schools, bench, address.isBlank() ? null : address.strip(), programOf,
+        return new Settings(preferences, holidays, recoveryTimeout, methods, bench, address.isBlank() ? null : address.strip(), programOf,
                 forgetDays, staff, language, cues);
     }
 
     /** @param day as {@code 2026-05-12}; empty for nobody has said @throws BadInput for what is no day */
     public Settings programOf(String day) {
         try {
-            return new Settings(preferences, holidays, modeWindow, schools, bench, library, day.isBlank() ? null : LocalDate.parse(day
+            return new Settings(preferences, holidays, recoveryTimeout, methods, bench, library, day.isBlank() ? null : LocalDate.parse(day
                     .strip()), forgetDays, staff, language, cues);
         } catch (DateTimeParseException e) {
             throw new BadInput(t("store.settings.day", "day", Shown.value(day)), e);
@@ -145,25 +146,26 @@ public record Settings(Map<String, String> preferences, String holidays, @Nullab
         if (!days.isBlank() && !days.strip().matches("\\d{1,5}")) {
             throw new BadInput(t("store.settings.days", "days", Shown.value(days)));
         }
-        return new Settings(preferences, holidays, modeWindow, schools, bench, library, programOf, days.isBlank() ? null
+        return new Settings(preferences, holidays, recoveryTimeout, methods, bench, library, programOf, days.isBlank() ? null
                 : (Integer) Integer.parseInt(days.strip()), staff, language, cues);
     }
 
     /** @param names with commas between; empty for nobody has said @throws BadInput for what is no name */
     public Settings staff(String names) {
         List<String> all = Arrays.stream(names.split(",")).map(String::strip).filter(n -> !n.isEmpty()).distinct().toList();
-        return new Settings(preferences, holidays, modeWindow, schools, bench, library, programOf, forgetDays, all.isEmpty() ? null : all,
+        return new Settings(preferences, holidays, recoveryTimeout, methods, bench, library, programOf, forgetDays, all.isEmpty() ? null
+                : all,
                 language, cues);
     }
 
     /** @param what {@code tones}, {@code words} or {@code both} */
     public Settings cues(String what) {
-        return new Settings(preferences, holidays, modeWindow, schools, bench, library, programOf, forgetDays, staff, language, what);
+        return new Settings(preferences, holidays, recoveryTimeout, methods, bench, library, programOf, forgetDays, staff, language, what);
     }
 
     /** @param tag by BCP 47 */
     public Settings language(String tag) {
-        return new Settings(preferences, holidays, modeWindow, schools, bench, library, programOf, forgetDays, staff, tag, cues);
+        return new Settings(preferences, holidays, recoveryTimeout, methods, bench, library, programOf, forgetDays, staff, tag, cues);
     }
 
     /**
@@ -179,14 +181,14 @@ public record Settings(Map<String, String> preferences, String holidays, @Nullab
         }
     }
 
-    /** The school that was last taken for the goal of this one on its family; null for none. */
-    public @Nullable String school(KeySequence like) {
-        return schools == null ? null : schools.get(like.family() + "/" + like.goal());
+    /** The method that was last taken for the goal of this one on its family; null for none. */
+    public @Nullable String method(ButtonSequence like) {
+        return methods == null ? null : methods.get(like.family() + "/" + like.goal());
     }
 
-    public Settings prefer(KeySequence school) {
-        Map<String, String> all = new TreeMap<>(schools == null ? Map.of() : schools);
-        all.put(school.family() + "/" + school.goal(), school.school());
-        return new Settings(preferences, holidays, modeWindow, all, bench, library, programOf, forgetDays, staff, language, cues);
+    public Settings prefer(ButtonSequence method) {
+        Map<String, String> all = new TreeMap<>(methods == null ? Map.of() : methods);
+        all.put(method.family() + "/" + method.goal(), method.method());
+        return new Settings(preferences, holidays, recoveryTimeout, all, bench, library, programOf, forgetDays, staff, language, cues);
     }
 }

@@ -14,8 +14,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import wistaxis.core.device.ButtonLayout;
 import wistaxis.core.device.DeviceCatalogue;
-import wistaxis.core.device.KeyFamily;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Said;
 import wistaxis.core.facts.Units;
@@ -24,14 +24,14 @@ import wistaxis.core.ticket.Chain;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.core.time.ModeWindow;
 import wistaxis.core.time.Range;
+import wistaxis.core.time.RecoveryTimeout;
 
 class TimeTest {
     private static final double PREPARE = 210;
 
-    private static ModeWindow window(double download, double windowMinutes) {
-        return ModeWindow.of(new ModeWindow.Lengths(download, windowMinutes * 60, 60, PREPARE, 595));
+    private static RecoveryTimeout window(double download, double windowMinutes) {
+        return RecoveryTimeout.of(new RecoveryTimeout.Lengths(download, windowMinutes * 60, 60, PREPARE, 595));
     }
 
     @ParameterizedTest
@@ -61,7 +61,7 @@ class TimeTest {
     @CsvSource({"27, 7.6", "28.5, 7.2", "30, 6.8"})
     void theSlowLineOfCommonPractice(double minutes, double mbit) {
         assertThat(1.54e9 * 8 / (minutes * 60) / 1e6).isCloseTo(mbit, within(0.05));
-        ModeWindow w = window(Units.bytes("1.54GB") / Units.bytesPerSecond(mbit + "Mbit/s"), 15);
+        RecoveryTimeout w = window(Units.bytes("1.54GB") / Units.bytesPerSecond(mbit + "Mbit/s"), 15);
         assertThat(w.modeFirst().reentries()).isEqualTo(1);
         assertThat(w.fileFirst().reentries()).isZero();
         assertThat(w.recommend()).isEqualTo("fileFirst");
@@ -71,7 +71,7 @@ class TimeTest {
 
     @Test
     void whatFitsIntoOneWindowMayGoInAtOnce() {
-        ModeWindow w = window(300, 15);
+        RecoveryTimeout w = window(300, 15);
         assertThat(w.modeFirst().reentryAt()).isEmpty();
         assertThat(w.recommend()).isEqualTo("modeFirst");
         assertThat(window(800, 15).modeFirst().reentryAt()).as("drops out while the host prepares").containsExactly(900.0);
@@ -82,12 +82,12 @@ class TimeTest {
 
     /**
      * Whatever the lengths: each re-entry comes after the one before has dropped out, and at the end the device is in the mode until the
-     * host is done.
+     * computer is done.
      */
     @Property(tries = 500, seed = "20260512")
     void theDeviceIsInTheModeWhenItHasToBe(@ForAll @DoubleRange(min = 0, max = 20_000) double download,
             @ForAll @DoubleRange(min = 6, max = 60) double minutes) {
-        ModeWindow w = window(download, minutes);
+        RecoveryTimeout w = window(download, minutes);
         double inUntil = minutes * 60;
         for (double back : w.modeFirst().reentryAt()) {
             assertThat(back).isGreaterThanOrEqualTo(inUntil - 1e-6);
@@ -136,11 +136,11 @@ class TimeTest {
         assertThat(history.rate()).isEqualTo(new Range(2e6, 6e6, 10e6, 11));
         assertThat(history.download(60_000_000)).isEqualTo(new Range(6, 10, 30, 11));
         RestoreStage extract = stages.stream().filter(s -> s.id().equals("extract")).findFirst().orElseThrow();
-        assertThat(history.stage(KeyFamily.SIDE_KEY, extract).mid()).isEqualTo(104.5);
-        assertThat(history.stage(KeyFamily.HOME_PAD, extract)).isEqualTo(new Range(110, 110, 110, 1));
-        assertThat(history.stage(KeyFamily.TOP_PAD, extract).measured()).isFalse();
-        assertThat(history.stage(KeyFamily.SIDE_KEY, stages.getFirst()).measured()).as("waiting is not the length of a stage").isFalse();
-        assertThat(history.stage(KeyFamily.SIDE_KEY, stages.get(2)).measured()).as("a stage that was stopped measures nothing").isFalse();
+        assertThat(history.stage(ButtonLayout.SIDE_KEY, extract).mid()).isEqualTo(104.5);
+        assertThat(history.stage(ButtonLayout.HOME_PAD, extract)).isEqualTo(new Range(110, 110, 110, 1));
+        assertThat(history.stage(ButtonLayout.TOP_PAD, extract).measured()).isFalse();
+        assertThat(history.stage(ButtonLayout.SIDE_KEY, stages.getFirst()).measured()).as("waiting is not the length of a stage").isFalse();
+        assertThat(history.stage(ButtonLayout.SIDE_KEY, stages.get(2)).measured()).as("a stage that was stopped measures nothing").isFalse();
     }
 
     private static void add(List<LedgerEntry> entries, Instant at, TicketEvent event) {

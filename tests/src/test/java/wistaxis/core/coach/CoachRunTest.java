@@ -12,27 +12,27 @@ import net.jqwik.api.Provide;
 import net.jqwik.api.constraints.LongRange;
 import net.jqwik.api.constraints.Size;
 import org.junit.jupiter.api.Test;
+import wistaxis.core.buttons.ButtonSequence;
+import wistaxis.core.buttons.ComputerSees;
+import wistaxis.core.buttons.Goal;
+import wistaxis.core.buttons.Rehearsal.Span;
+import wistaxis.core.buttons.SequenceLibrary;
+import wistaxis.core.buttons.Start;
+import wistaxis.core.device.ButtonLayout;
+import wistaxis.core.device.DeviceButton;
 import wistaxis.core.device.DeviceCatalogue;
-import wistaxis.core.device.Family;
-import wistaxis.core.device.KeyFamily;
-import wistaxis.core.device.PhysicalKey;
-import wistaxis.core.keys.Goal;
-import wistaxis.core.keys.HostView;
-import wistaxis.core.keys.KeySequence;
-import wistaxis.core.keys.Rehearsal.Span;
-import wistaxis.core.keys.SequenceLibrary;
-import wistaxis.core.keys.Start;
+import wistaxis.core.device.LayoutFacts;
 
 class CoachRunTest {
     private static final long S = 1_000_000_000L;
-    private static final Family FAMILY = DeviceCatalogue.shipped().family(KeyFamily.SIDE_KEY);
+    private static final LayoutFacts FAMILY = DeviceCatalogue.shipped().family(ButtonLayout.SIDE_KEY);
 
-    private final Score score = Score.of(SequenceLibrary.shipped().of(KeyFamily.SIDE_KEY, Goal.RECOVERY).getFirst(), FAMILY,
+    private final Score score = Score.of(SequenceLibrary.shipped().of(ButtonLayout.SIDE_KEY, Goal.RECOVERY).getFirst(), FAMILY,
             Start.DISABLED);
 
     @Test
     void sayingISeeItEarlyShiftsTheRest() {
-        CoachRun run = CoachRun.begin(score, 0).tick(3 * S + 2 * S, HostView.NORMAL);
+        CoachRun run = CoachRun.begin(score, 0).tick(3 * S + 2 * S, ComputerSees.NORMAL);
         assertThat(run.instruction(5 * S).huge()).isEqualTo("Hold Side");
         CoachRun seen = run.seen(9 * S);
         assertThat(seen.instruction(9 * S).huge()).isEqualTo("Keep holding Side");
@@ -43,7 +43,7 @@ class CoachRunTest {
 
     @Test
     void aWaitingStepNeverEndsByItselfAndPushesTheRest() {
-        CoachRun late = CoachRun.begin(score, 0).tick(60 * S, HostView.NOTHING);
+        CoachRun late = CoachRun.begin(score, 0).tick(60 * S, ComputerSees.NOTHING);
         assertThat(late.step()).isEqualTo(2);
         assertThat(late.spans(60 * S).get(2).endNanos()).isEqualTo(60 * S);
         assertThat(late.spans(60 * S).get(3).startNanos()).isEqualTo(60 * S);
@@ -54,13 +54,13 @@ class CoachRunTest {
      * stays true until something is seen.
      */
     @Property(tries = 200, seed = "20260512")
-    void theRestOfTheScoreShiftsAndThePastStays(@ForAll("schools") KeySequence school,
+    void theRestOfTheScoreShiftsAndThePastStays(@ForAll("methods") ButtonSequence method,
             @ForAll @Size(12) List<@LongRange(min = 1, max = 20_000) Long> millis) {
-        CoachRun run = CoachRun.begin(Score.of(school, DeviceCatalogue.shipped().family(school.family()), school.from().getFirst()), 0);
+        CoachRun run = CoachRun.begin(Score.of(method, DeviceCatalogue.shipped().family(method.family()), method.from().getFirst()), 0);
         long now = CoachRun.COUNT_IN;
         for (long wait : millis) {
             long then = now + wait * 1_000_000;
-            CoachRun ticked = run.tick(then, HostView.NOTHING);
+            CoachRun ticked = run.tick(then, ComputerSees.NOTHING);
             assertThat(ticked.starts()).startsWith(run.starts().toArray(Long[]::new));
             if (ticked.step() == run.step() && !ticked.ended()) {
                 long recent = Math.max(now, then - 150_000_000);
@@ -79,21 +79,21 @@ class CoachRunTest {
     }
 
     @Provide
-    Arbitrary<KeySequence> schools() {
+    Arbitrary<ButtonSequence> methods() {
         return Arbitraries.of(SequenceLibrary.shipped().all());
     }
 
     @Test
-    void theHostSensesTheEndByItself() {
-        CoachRun run = CoachRun.begin(score, 0).tick(5 * S, HostView.NORMAL).seen(12 * S).seen(15 * S);
-        assertThat(run.tick(25 * S, HostView.NOTHING).ended()).isFalse();
-        assertThat(run.tick(25 * S, HostView.RECOVERY).ended()).isTrue();
+    void theComputerSensesTheEndByItself() {
+        CoachRun run = CoachRun.begin(score, 0).tick(5 * S, ComputerSees.NORMAL).seen(12 * S).seen(15 * S);
+        assertThat(run.tick(25 * S, ComputerSees.NOTHING).ended()).isFalse();
+        assertThat(run.tick(25 * S, ComputerSees.RECOVERY).ended()).isTrue();
     }
 
     @Test
     void oneBarCoversOneHoldAndTapsAreMarks() {
-        assertThat(score.bars().get(PhysicalKey.SIDE)).containsExactly(new Score.Bar(2, 4, false));
-        assertThat(score.bars().get(PhysicalKey.VOLUME_UP)).containsExactly(new Score.Bar(0, 0, true));
+        assertThat(score.bars().get(DeviceButton.SIDE)).containsExactly(new Score.Bar(2, 4, false));
+        assertThat(score.bars().get(DeviceButton.VOLUME_UP)).containsExactly(new Score.Bar(0, 0, true));
     }
 
     @Test
@@ -103,7 +103,7 @@ class CoachRunTest {
                 .startsWith(Cue.Kind.COUNT, Cue.Kind.COUNT, Cue.Kind.COUNT, Cue.Kind.PRESS, Cue.Kind.PRESS, Cue.Kind.PRESS, Cue.Kind.TICK);
         assertThat(begun.upcoming(0).get(5).atNanos()).isEqualTo(4_200_000_000L);
         assertThat(begun.upcoming(2 * S).getFirst().atNanos()).isEqualTo(2 * S);
-        CoachRun held = begun.tick(8 * S, HostView.NORMAL).seen(12 * S);
+        CoachRun held = begun.tick(8 * S, ComputerSees.NORMAL).seen(12 * S);
         assertThat(held.upcoming(12 * S).getFirst()).isEqualTo(new Cue(12 * S, Cue.Kind.TICK));
         CoachRun done = held.seen(15 * S).seen(24 * S);
         assertThat(done.upcoming(24 * S)).contains(new Cue(24 * S, Cue.Kind.RELEASE));
@@ -111,10 +111,10 @@ class CoachRunTest {
 
     @Test
     void lettingGoTakesNoTimeButItsWordsStayForAMoment() {
-        Score dfu = Score.of(SequenceLibrary.shipped().of(KeyFamily.SIDE_KEY, Goal.DFU).getFirst(), DeviceCatalogue.shipped()
-                .family(KeyFamily.SIDE_KEY), Start.ON);
+        Score dfu = Score.of(SequenceLibrary.shipped().of(ButtonLayout.SIDE_KEY, Goal.DFU).getFirst(), DeviceCatalogue.shipped()
+                .family(ButtonLayout.SIDE_KEY), Start.ON);
         long letGo = CoachRun.COUNT_IN + dfu.spans().get(4).startNanos();
-        CoachRun run = CoachRun.begin(dfu, 0).tick(letGo + S, HostView.NOTHING);
+        CoachRun run = CoachRun.begin(dfu, 0).tick(letGo + S, ComputerSees.NOTHING);
         assertThat(run.upcoming(letGo)).as("nothing is to be pressed when Side is let go").filteredOn(c -> c.atNanos() == letGo)
                 .extracting(Cue::kind).containsExactly(Cue.Kind.RELEASE, Cue.Kind.TICK);
         assertThat(run.instruction(letGo + S).huge()).isEqualTo("Let go of Side");

@@ -16,9 +16,9 @@ import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import wistaxis.core.buttons.ComputerSees;
+import wistaxis.core.buttons.UsbProduct;
 import wistaxis.core.facts.Provenance;
-import wistaxis.core.keys.HostView;
-import wistaxis.core.keys.UsbProduct;
 
 class CatalogueTest {
     private final DeviceCatalogue devices = DeviceCatalogue.shipped();
@@ -52,7 +52,7 @@ class CatalogueTest {
         }
     }
 
-    /** Published: npm package ios-device-list 1.1.37 (MIT), up to 2022, the whole of it. */
+    /** Published: npm firmware file ios-device-list 1.1.37 (MIT), up to 2022, the whole of it. */
     @Test
     void agreesWithTheOpenDeviceListButForWhatIsListed() throws IOException {
         Map<String, TreeSet<String>> numbers = new TreeMap<>();
@@ -90,7 +90,7 @@ class CatalogueTest {
         assertThat(devices.models()).extracting(DeviceModel::identifier).doesNotHaveDuplicates();
     }
 
-    /** Common practice: the table of key families; plugs from memory. */
+    /** Common practice: the table of button layouts; plugs from memory. */
     @ParameterizedTest
     @CsvSource(delimiter = '|', value = {
         "iPhone 4s | HOME-PHONE | 30-pin | HOME TOP", "iPhone 5 | HOME-PHONE | 8-pin | HOME TOP",
@@ -104,11 +104,11 @@ class CatalogueTest {
         "iPad (10th generation) | TOP-PAD | USB-C | TOP VOLUME_UP", "iPad Pro 11-inch (1st generation) | TOP-PAD | USB-C | TOP VOLUME_UP",
         "iPad Air (4th generation) | TOP-PAD | USB-C | TOP VOLUME_UP",
         "iPad mini (6th generation) | TOP-PAD | USB-C | TOP VOLUME_UP", "iPad Pro 10.5-inch | HOME-PAD | 8-pin | HOME TOP"})
-    void familiesPlugsAndKeysAreThoseOfCommonPractice(String name, String family, String plug, String keys) {
+    void familiesPlugsAndButtonsAreThoseOfCommonPractice(String name, String family, String plug, String buttons) {
         assertThat(devices.models()).filteredOn(m -> m.name().equals(name)).isNotEmpty().allSatisfy(m -> {
             assertThat(m.family()).hasToString(family);
             assertThat(m.plug()).isEqualTo(plug);
-            assertThat(m.body().keys()).extracting(k -> k.key().name()).contains(keys.split(" "));
+            assertThat(m.body().buttons()).extracting(k -> k.button().name()).contains(buttons.split(" "));
         });
     }
 
@@ -137,6 +137,6 @@ class CatalogueTest {
             assertThat(Integer.parseInt(cells[0], 16)).isEqualTo(UsbProduct.VENDOR);
             assertThat(UsbProduct.modeOf(Integer.parseInt(cells[1], 16))).hasToString(cells[2]);
         }
-        assertThat(UsbProduct.modeOf(0x12a8)).isEqualTo(HostView.NORMAL);
+        assertThat(UsbProduct.modeOf(0x12a8)).isEqualTo(ComputerSees.NORMAL);
     }
 }

@@ -47,7 +47,7 @@ public final class Hostile {
             for (Bad bad : bad()) {
                 all.add(new Text("", bad.what(), bad.value().toString()));
             }
-            walk(root, root, "", all);
+            guide(root, root, "", all);
             for (int cut = 0; cut < good.length(); cut += Math.max(1, good.length() / 40)) {
                 all.add(new Text("at " + cut, "cut off", good.substring(0, cut)));
             }
@@ -57,7 +57,7 @@ public final class Hostile {
         }
     }
 
-    private static void walk(JsonNode root, JsonNode at, String where, List<Text> all) {
+    private static void guide(JsonNode root, JsonNode at, String where, List<Text> all) {
         if (at instanceof ObjectNode object) {
             object.put("strange", 1);
             all.add(new Text(where, "a field more", root.toString()));
@@ -71,7 +71,7 @@ public final class Hostile {
                 object.remove(name);
                 all.add(new Text(where + "/" + name, "missing", root.toString()));
                 object.set(name, was);
-                walk(root, was, where + "/" + name, all);
+                guide(root, was, where + "/" + name, all);
             }
         } else if (at instanceof ArrayNode array) {
             for (int i = 0; i < Math.min(2, array.size()); i++) {
@@ -81,7 +81,7 @@ public final class Hostile {
                     all.add(new Text(where + "/" + i, bad.what(), root.toString()));
                 }
                 array.set(i, was);
-                walk(root, was, where + "/" + i, all);
+                guide(root, was, where + "/" + i, all);
             }
         }
     }

@@ -14,18 +14,18 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
+import wistaxis.core.buttons.DeviceMachine;
+import wistaxis.core.buttons.MethodFile;
+import wistaxis.core.buttons.SequenceLibrary;
+import wistaxis.core.buttons.Simulation;
+import wistaxis.core.buttons.Start;
+import wistaxis.core.buttons.Trace;
+import wistaxis.core.device.ButtonLayout;
 import wistaxis.core.device.DeviceCatalogue;
-import wistaxis.core.device.KeyFamily;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.FirmwareCatalogue;
-import wistaxis.core.keys.DeviceMachine;
-import wistaxis.core.keys.SchoolFile;
-import wistaxis.core.keys.SequenceLibrary;
-import wistaxis.core.keys.Simulation;
-import wistaxis.core.keys.Start;
-import wistaxis.core.keys.Trace;
 import wistaxis.core.practice.Chance;
-import wistaxis.core.practice.Hand;
+import wistaxis.core.practice.Timing;
 import wistaxis.core.route.CaseFacts;
 import wistaxis.core.route.RouteContext;
 import wistaxis.core.route.RoutePlanner;
@@ -40,19 +40,19 @@ import wistaxis.core.ticket.TicketEvent;
 class HostileJsonTest {
     private static final Instant NOW = Instant.parse("2026-05-12T09:00:00Z");
     private static final DeviceCatalogue DEVICES = DeviceCatalogue.shipped();
-    private static final SequenceLibrary SCHOOLS = SequenceLibrary.shipped();
-    private static final RoutePlanner PLANNER = RoutePlanner.shipped(DEVICES, SCHOOLS);
+    private static final SequenceLibrary METHODS = SequenceLibrary.shipped();
+    private static final RoutePlanner PLANNER = RoutePlanner.shipped(DEVICES, METHODS);
 
     private static final String TRACE =
-            "{\"start\":\"on\",\"plugged\":true,\"events\":[{\"at\":0.0,\"event\":\"down\",\"key\":\"VOLUME_UP\"},{\"at\":5,\"event\":\"unplug\"}],\"until\":60}";
+            "{\"start\":\"on\",\"plugged\":true,\"events\":[{\"at\":0.0,\"event\":\"down\",\"button\":\"VOLUME_UP\"},{\"at\":5,\"event\":\"unplug\"}],\"until\":60}";
     private static final String HAND =
             "{\"name\":\"a\",\"light\":{\"mean\":0.19,\"spread\":0.04},\"tone\":{\"mean\":0.15,\"spread\":0.03},\"cued\":{\"mean\":0.02,\"spread\":0.08},\"drift\":0.075,\"overlap\":0.06,"
             + "\"tap\":{\"mean\":0.25,\"spread\":0.08}}";
-    private static final String SCHOOL =
-            "{\"sequences\":[{\"school\":\"Ours\",\"family\":\"SIDE-KEY\",\"goal\":\"force-restart\",\"from\":[\"on\"],\"plugged\":false,\"minority\":false,\"provenance\":\"ours\",\"source\":\"the shop\","
+    private static final String METHOD =
+            "{\"sequences\":[{\"method\":\"Ours\",\"family\":\"SIDE-KEY\",\"goal\":\"force-restart\",\"from\":[\"on\"],\"plugged\":false,\"minority\":false,\"provenance\":\"ours\",\"source\":\"the shop\","
             + "\"cautions\":[\"mind\"],\"models\":[\"iPhone "
-            + "13\"],\"steps\":[{\"action\":\"tap\",\"keys\":[\"VOLUME_UP\"],\"seconds\":0.3,\"until\":null},{\"action\":\"tap\",\"keys\":[\"VOLUME_DOWN\"],\"seconds\":0.3,"
-            + "\"until\":null},{\"action\":\"hold\",\"keys\":[\"SIDE\"],\"seconds\":null,\"until\":\"boot-logo\"},{\"action\":\"release\",\"keys\":[\"SIDE\"],\"seconds\":null,\"until\":null}]}]}";
+            + "13\"],\"steps\":[{\"action\":\"tap\",\"buttons\":[\"VOLUME_UP\"],\"seconds\":0.3,\"until\":null},{\"action\":\"tap\",\"buttons\":[\"VOLUME_DOWN\"],\"seconds\":0.3,"
+            + "\"until\":null},{\"action\":\"hold\",\"buttons\":[\"SIDE\"],\"seconds\":null,\"until\":\"boot-logo\"},{\"action\":\"release\",\"buttons\":[\"SIDE\"],\"seconds\":null,\"until\":null}]}]}";
     private static final String BUILD =
             "{\"identifiers\":[\"iPhone13,2\"],\"version\":\"31.10\",\"build\":\"31K88\",\"released\":\"2026-05-03\",\"sizeBytes\":1000,\"sha256\":\"" + "a".repeat(64)
             + "\",\"path\":\"/packages/x.zip\",\"signed\":true,\"signedUntil\":\"2026-06-01T00:00:00Z\"}";
@@ -63,11 +63,11 @@ class HostileJsonTest {
             + "\"at\":\"2026-05-01\"}],\"watch\":true,\"watchVersion\":\"12.1\",\"ownership\":\"proved\",\"battery\":\"ok\",\"brokenKeys\":[\"SIDE\"],\"tried\":[\"charge\"],\"consent\":true,\"imei\":\"356958031648321\"}";
 
     static Stream<Arguments> readers() {
-        return Stream.of(reader("trace", TRACE, t -> new Simulation(DEVICES.family(KeyFamily.SIDE_KEY)).run(Trace.parse(t, "x.json"))),
-                reader("hand", HAND, t -> Chance.of(SCHOOLS.all().getFirst(),
-                new DeviceMachine(DEVICES.family(SCHOOLS.all().getFirst().family())), SCHOOLS.all().getFirst().from().getFirst(),
-                Hand.parse(t, "x.json"), true, 1, 3)),
-                reader("school", SCHOOL, t -> SCHOOLS.with(SchoolFile.accept(t, "x.json"))),
+        return Stream.of(reader("trace", TRACE, t -> new Simulation(DEVICES.family(ButtonLayout.SIDE_KEY)).run(Trace.parse(t, "x.json"))),
+                reader("hand", HAND, t -> Chance.of(METHODS.all().getFirst(),
+                new DeviceMachine(DEVICES.family(METHODS.all().getFirst().family())), METHODS.all().getFirst().from().getFirst(),
+                Timing.parse(t, "x.json"), true, 1, 3)),
+                reader("school", METHOD, t -> METHODS.with(MethodFile.accept(t, "x.json"))),
                 reader("catalogue", CATALOGUE, t -> FirmwareCatalogue.parseImport(t, "x.json", NOW)
                 .refreshed("iPhone13,2", List.of(), NOW, Set.of()).toJson()),
                 reader("builds", "[" + BUILD + "]", t -> Json.readList(t, Build.class, "x.json").forEach(b -> b.signedAt(NOW))),

@@ -1,20 +1,20 @@
 package wistaxis.core.facts;
 
-import org.junit.jupiter.api.Tag;
 import com.code_intelligence.jazzer.junit.FuzzTest;
 import java.time.Instant;
 import java.util.SplittableRandom;
 import java.util.function.Consumer;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.parallel.Isolated;
+import wistaxis.core.buttons.MethodFile;
+import wistaxis.core.buttons.SequenceLibrary;
+import wistaxis.core.buttons.Simulation;
+import wistaxis.core.buttons.Trace;
+import wistaxis.core.device.ButtonLayout;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.Imei;
-import wistaxis.core.device.KeyFamily;
 import wistaxis.core.firmware.FirmwareCatalogue;
-import wistaxis.core.keys.SchoolFile;
-import wistaxis.core.keys.SequenceLibrary;
-import wistaxis.core.keys.Simulation;
-import wistaxis.core.keys.Trace;
-import wistaxis.core.practice.Hand;
+import wistaxis.core.practice.Timing;
 import wistaxis.core.route.CaseFacts;
 import wistaxis.core.route.RouteContext;
 import wistaxis.core.route.RoutePlanner;
@@ -31,7 +31,7 @@ class ReadersFuzzTest {
     private static final Instant NOW = Instant.parse("2026-05-12T09:00:00Z");
     private static final DeviceCatalogue DEVICES = DeviceCatalogue.shipped();
     private static final RoutePlanner PLANNER = RoutePlanner.shipped(DEVICES, SequenceLibrary.shipped());
-    private static final Simulation SIMULATION = new Simulation(DEVICES.family(KeyFamily.SIDE_KEY));
+    private static final Simulation SIMULATION = new Simulation(DEVICES.family(ButtonLayout.SIDE_KEY));
 
     private static void use(byte[] bytes, Consumer<String> reader) {
         try {
@@ -56,12 +56,12 @@ class ReadersFuzzTest {
 
     @FuzzTest(maxDuration = "10m")
     void hand(byte[] bytes) {
-        use(bytes, t -> Hand.parse(t, "fuzz").attempts(new SplittableRandom(1), true));
+        use(bytes, t -> Timing.parse(t, "fuzz").attempts(new SplittableRandom(1), true));
     }
 
     @FuzzTest(maxDuration = "10m")
-    void school(byte[] bytes) {
-        use(bytes, t -> SequenceLibrary.shipped().with(SchoolFile.accept(t, "fuzz")));
+    void method(byte[] bytes) {
+        use(bytes, t -> SequenceLibrary.shipped().with(MethodFile.accept(t, "fuzz")));
     }
 
     @FuzzTest(maxDuration = "10m")

@@ -12,9 +12,9 @@ import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.Provide;
 import org.junit.jupiter.api.Test;
+import wistaxis.core.device.ButtonLayout;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
-import wistaxis.core.device.KeyFamily;
 import wistaxis.core.facts.BadInput;
 
 class IdentificationTest {
@@ -58,7 +58,7 @@ class IdentificationTest {
         assertThat(front.candidates()).extracting(DeviceModel::name).contains("iPhone 7", "iPhone 8");
         assertThat(front.family()).isEmpty();
         Identification glass = front.with("back", "glass");
-        assertThat(glass.family()).contains(KeyFamily.SIDE_KEY);
+        assertThat(glass.family()).contains(ButtonLayout.SIDE_KEY);
         assertThat(glass.generation()).as("8, SE 2 and SE 3 look alike").isEmpty();
         assertThat(glass.next()).isEmpty();
         assertThat(glass.settleTheRest()).contains("on the box or the back");

@@ -7,20 +7,20 @@ import org.apache.commons.statistics.distribution.NormalDistribution;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import wistaxis.core.buttons.ButtonSequence;
+import wistaxis.core.buttons.ButtonStep;
+import wistaxis.core.buttons.DeviceMachine;
+import wistaxis.core.buttons.Goal;
+import wistaxis.core.buttons.Playing;
+import wistaxis.core.buttons.SequenceLibrary;
+import wistaxis.core.buttons.Start;
+import wistaxis.core.device.ButtonLayout;
 import wistaxis.core.device.DeviceCatalogue;
-import wistaxis.core.device.Family;
-import wistaxis.core.device.KeyFamily;
+import wistaxis.core.device.LayoutFacts;
 import wistaxis.core.facts.BadInput;
-import wistaxis.core.keys.DeviceMachine;
-import wistaxis.core.keys.Goal;
-import wistaxis.core.keys.KeySequence;
-import wistaxis.core.keys.KeyStep;
-import wistaxis.core.keys.Playing;
-import wistaxis.core.keys.SequenceLibrary;
-import wistaxis.core.keys.Start;
-import wistaxis.core.practice.Hand.Spread;
+import wistaxis.core.practice.Timing.Spread;
 import wistaxis.core.route.Wilson;
-import wistaxis.core.steps.Hands;
+import wistaxis.core.steps.HandsOn;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
@@ -32,20 +32,20 @@ import static org.assertj.core.api.Assertions.within;
 class MarginTest {
     private static final Spread STILL = new Spread(0.2, 0);
 
-    private static Family family(String name) {
-        return DeviceCatalogue.shipped().family(KeyFamily.valueOf(name.replace('-', '_')));
+    private static LayoutFacts family(String name) {
+        return DeviceCatalogue.shipped().family(ButtonLayout.valueOf(name.replace('-', '_')));
     }
 
-    private static KeySequence school(String family, Goal goal, String name) {
-        return SequenceLibrary.shipped().of(family(family).family(), goal).stream().filter(s -> s.school().equals(name)).findFirst()
+    private static ButtonSequence method(String family, Goal goal, String name) {
+        return SequenceLibrary.shipped().of(family(family).family(), goal).stream().filter(s -> s.method().equals(name)).findFirst()
                 .orElseThrow();
     }
 
-    private static Hand hand(double drift, Spread cued) {
-        return new Hand("test", STILL, STILL, cued, drift, 0, STILL);
+    private static Timing timing(double drift, Spread cued) {
+        return new Timing("test", STILL, STILL, cued, drift, 0, STILL);
     }
 
-    /** From the thresholds in families.json, by hand: reset 8 s, logo 3 s after black, both keys 3 to 8 s, the low key alone 4 s. */
+    /** From the thresholds in button-layouts.json, by hand: reset 8 s, logo 3 s after black, both buttons 3 to 8 s, the low button alone 4 s. */
     @ParameterizedTest(name = "{0} {2} step {3}")
     @CsvSource(delimiter = '|', textBlock = """
         SIDE-KEY    | DFU           | Ten-five-ten    | 0 | 0   | 1  | 1
@@ -60,8 +60,8 @@ class MarginTest {
         HOME-PAD    | LEAVE_DFU     | Restart keys    | 0 | 8   | 20 |
         HOME-PHONE  | POWER_ON      | Until the logo  | 0 | 2   |    |
         """)
-    void marginsAreExact(String family, Goal goal, String school, int step, double earliest, Double latest, Double gap) {
-        KeySequence s = school(family, goal, school);
+    void marginsAreExact(String family, Goal goal, String method, int step, double earliest, Double latest, Double gap) {
+        ButtonSequence s = method(family, goal, method);
         Margin m = Margin.of(s, family(family), s.from().getFirst()).get(step);
         assertThat(m.earliest()).isEqualTo(earliest, within(2e-9));
         assertNear(m.latest(), latest);
@@ -77,9 +77,9 @@ class MarginTest {
     }
 
     /** Hands that are right but for one moment. */
-    private static Playing.Hands but(int step, boolean tap, double nominal, double seconds) {
+    private static Playing.Pressing but(int step, boolean tap, double nominal, double seconds) {
         long nanos = Math.round(seconds * 1e9);
-        return new Playing.Hands() {
+        return new Playing.Pressing() {
             @Override
             public long late(int at, Playing.Moment moment, long due) {
                 return tap && at == step && moment == Playing.Moment.TAP ? nanos - Math.round(nominal * 1e9) : 0;
@@ -92,16 +92,16 @@ class MarginTest {
         };
     }
 
-    /** Every school, every start, every step: at the limit it lands, two nanoseconds beyond it does not. */
+    /** Every method, every start, every step: at the limit it lands, two nanoseconds beyond it does not. */
     @Test
-    void everySchoolLandsAtItsMarginsAndFailsBeyond() {
+    void everyMethodLandsAtItsMarginsAndFailsBeyond() {
         int limits = 0;
-        for (KeySequence s : SequenceLibrary.shipped().all()) {
-            Family family = DeviceCatalogue.shipped().family(s.family());
+        for (ButtonSequence s : SequenceLibrary.shipped().all()) {
+            LayoutFacts family = DeviceCatalogue.shipped().family(s.family());
             DeviceMachine machine = new DeviceMachine(family);
             for (Start start : s.from()) {
                 for (Margin m : Margin.of(s, family, start).stream().filter(Margin::byHand).toList()) {
-                    boolean tap = m.action() == KeyStep.Action.TAP;
+                    boolean tap = m.action() == ButtonStep.Action.TAP;
                     String where = s.key() + " from " + start + " step " + m.step();
                     assertThat(m.nominal()).as(where).isBetween(m.earliest(), m.latest() == null ? 1e9 : m.latest());
                     if (m.earliest() > 0) {
@@ -124,14 +124,14 @@ class MarginTest {
         assertThat(limits).isGreaterThan(150);
     }
 
-    /** One threshold, normal jitter: two keys held 10 s by feel must end between 8 and 11 s. */
+    /** One threshold, normal jitter: two buttons held 10 s by feel must end between 8 and 11 s. */
     @Test
     void oneStepWithNormalJitterIsTheNormalDistribution() {
         double drift = 0.06;
         NormalDistribution length = NormalDistribution.of(10, 10 * drift);
         NormalDistribution tail = NormalDistribution.of(5, 5 * drift);
         double expected = length.probability(8, 11) * tail.survivalProbability(4);
-        Chance found = chance("VOLUME-DOWN", "Three-ten-five", hand(drift, STILL), true, 200_000);
+        Chance found = chance("VOLUME-DOWN", "Three-ten-five", timing(drift, STILL), true, 200_000);
         assertThat(found.success()).isEqualTo(expected, within(4 * Math.sqrt(expected * (1 - expected) / 200_000)));
         assertThat(expected).isBetween(found.low() - 0.002, found.high() + 0.002);
     }
@@ -145,34 +145,34 @@ class MarginTest {
         double second = error.probability(-2, 3);
         double tail = error.survivalProbability(-6);
         double taps = Math.pow(tap.cumulativeProbability(1), 4);
-        Hand hand = new Hand("shaky", STILL, STILL, new Spread(0.3, 0.9), 0, 0, new Spread(0.6, 0.25));
+        Timing timing = new Timing("shaky", STILL, STILL, new Spread(0.3, 0.9), 0, 0, new Spread(0.6, 0.25));
         double expected = taps * first * second * tail;
-        assertThat(chance("SIDE-KEY", "Ten-five-ten", hand, false, 200_000).success())
+        assertThat(chance("SIDE-KEY", "Ten-five-ten", timing, false, 200_000).success())
                 .isEqualTo(expected, within(4 * Math.sqrt(expected * (1 - expected) / 200_000)));
     }
 
-    private static Chance chance(String family, String school, Hand hand, boolean blind, int attempts) {
-        return Chance.of(school(family, Goal.DFU, school), new DeviceMachine(family(family)), Start.ON, hand, blind, 42, attempts);
+    private static Chance chance(String family, String method, Timing timing, boolean blind, int attempts) {
+        return Chance.of(method(family, Goal.DFU, method), new DeviceMachine(family(family)), Start.ON, timing, blind, 42, attempts);
     }
 
     @Test
     void theSameSeedGivesTheSameAnswer() {
-        Hand hand = hand(0.1, STILL);
-        assertThat(chance("TOP-PAD", "Three-ten-five", hand, true, 5_000))
-                .isEqualTo(chance("TOP-PAD", "Three-ten-five", hand, true, 5_000));
-        assertThat(chance("TOP-PAD", "Three-ten-five", hand, true, 5_000).inWords()).matches("\\d+ % \\(\\d+-\\d+\\)");
+        Timing timing = timing(0.1, STILL);
+        assertThat(chance("TOP-PAD", "Three-ten-five", timing, true, 5_000))
+                .isEqualTo(chance("TOP-PAD", "Three-ten-five", timing, true, 5_000));
+        assertThat(chance("TOP-PAD", "Three-ten-five", timing, true, 5_000).inWords()).matches("\\d+ % \\(\\d+-\\d+\\)");
     }
 
     @Test
-    void theLikelierSchoolIsRecommendedAndAMinorityNeverFirst() {
-        List<KeySequence> dfu = SequenceLibrary.shipped().of(KeyFamily.SIDE_KEY, Goal.DFU);
+    void theLikelierMethodIsRecommendedAndAMinorityNeverFirst() {
+        List<ButtonSequence> dfu = SequenceLibrary.shipped().of(ButtonLayout.SIDE_KEY, Goal.DFU);
         Recommendation unsteady = Recommendation.of(dfu, family("SIDE-KEY"), Start.ON,
-                new Hand("Ida", STILL, STILL, STILL, 0.12, 0.05, STILL), true);
-        assertThat(unsteady.ranked()).extracting(r -> r.school().school()).first().isEqualTo("Black then both");
+                new Timing("Ida", STILL, STILL, STILL, 0.12, 0.05, STILL), true);
+        assertThat(unsteady.ranked()).extracting(r -> r.method().method()).first().isEqualTo("Black then both");
         assertThat(unsteady.reason()).startsWith("For Ida, Black then both works ").contains(" % (");
-        List<KeySequence> cold = SequenceLibrary.shipped().of(KeyFamily.SIDE_KEY, Goal.RECOVERY);
-        Recommendation off = Recommendation.of(cold, family("SIDE-KEY"), Start.OFF, Hand.AVERAGE, false);
-        assertThat(off.ranked().getFirst().school().minority()).isFalse();
+        List<ButtonSequence> cold = SequenceLibrary.shipped().of(ButtonLayout.SIDE_KEY, Goal.RECOVERY);
+        Recommendation off = Recommendation.of(cold, family("SIDE-KEY"), Start.OFF, Timing.AVERAGE, false);
+        assertThat(off.ranked().getFirst().method().minority()).isFalse();
         assertThat(off.reason()).contains("Too close to tell");
     }
 
@@ -180,15 +180,15 @@ class MarginTest {
     void badHandsSayWhichValue() {
         String json =
                 "{\"name\":\"a\",\"light\":{\"mean\":0.2,\"spread\":0.03},\"tone\":{\"mean\":0.2,\"spread\":0.03},\"cued\":{\"mean\":0,\"spread\":%s},\"drift\":%s,\"overlap\":0.1,\"tap\":{\"mean\":0.2,\"spread\":0.1}}";
-        assertThat(Hand.parse(String.format(Locale.ROOT, json, "0.1", "0.05"), "h.json").drift()).isEqualTo(0.05);
-        assertThatThrownBy(() -> Hand.parse(String.format(Locale.ROOT, json, "-1", "0.05"), "h.json")).isInstanceOf(BadInput.class)
+        assertThat(Timing.parse(String.format(Locale.ROOT, json, "0.1", "0.05"), "h.json").drift()).isEqualTo(0.05);
+        assertThatThrownBy(() -> Timing.parse(String.format(Locale.ROOT, json, "-1", "0.05"), "h.json")).isInstanceOf(BadInput.class)
                 .hasMessageContaining("h.json").hasMessageContaining("Spread [-1]");
-        assertThatThrownBy(() -> Hand.parse(String.format(Locale.ROOT, json, "0.1", "7"), "h.json")).hasMessageContaining("Drift [7]");
+        assertThatThrownBy(() -> Timing.parse(String.format(Locale.ROOT, json, "0.1", "7"), "h.json")).hasMessageContaining("Drift [7]");
     }
 
     @Test
     void whatIsNeverLateIsAPerfectRehearsal() {
-        Playing.Hands still = hand(0, new Spread(0, 0)).attempts(new SplittableRandom(1), false);
+        Playing.Pressing still = timing(0, new Spread(0, 0)).attempts(new SplittableRandom(1), false);
         SequenceLibrary.shipped().all().forEach(s -> assertThat(Playing.lands(s,
                 new DeviceMachine(DeviceCatalogue.shipped().family(s.family())), s.from().getFirst(), still)).as(s.key()).isTrue());
     }

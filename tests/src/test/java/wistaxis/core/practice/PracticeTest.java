@@ -12,24 +12,24 @@ import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import wistaxis.core.buttons.ButtonSequence;
+import wistaxis.core.buttons.Goal;
+import wistaxis.core.buttons.Letters;
+import wistaxis.core.buttons.SequenceLibrary;
+import wistaxis.core.buttons.Start;
+import wistaxis.core.buttons.Trace;
+import wistaxis.core.device.ButtonLayout;
 import wistaxis.core.device.DeviceCatalogue;
-import wistaxis.core.device.Family;
-import wistaxis.core.device.KeyFamily;
+import wistaxis.core.device.LayoutFacts;
 import wistaxis.core.facts.Json;
-import wistaxis.core.keys.Goal;
-import wistaxis.core.keys.KeySequence;
-import wistaxis.core.keys.Letters;
-import wistaxis.core.keys.SequenceLibrary;
-import wistaxis.core.keys.Start;
-import wistaxis.core.keys.Trace;
 
 /** Scores of attempts by hand-made traces, the boxes of spaced practice, and the hand that measurements show. */
 class PracticeTest {
-    private static final Family SIDE_KEY = DeviceCatalogue.shipped().family(KeyFamily.SIDE_KEY);
-    private static final List<KeySequence> DFU = SequenceLibrary.shipped().of(KeyFamily.SIDE_KEY, Goal.DFU);
+    private static final LayoutFacts SIDE_KEY = DeviceCatalogue.shipped().family(ButtonLayout.SIDE_KEY);
+    private static final List<ButtonSequence> DFU = SequenceLibrary.shipped().of(ButtonLayout.SIDE_KEY, Goal.DFU);
 
-    private static Trace trace(String keys) {
-        List<Trace.Event> events = Letters.events(keys);
+    private static Trace trace(String buttons) {
+        List<Trace.Event> events = Letters.events(buttons);
         return new Trace(Start.ON, true, events, events.getLast().at() + 3);
     }
 
@@ -44,9 +44,9 @@ class PracticeTest {
         Black then both | U3 u3.3 D3.6 d3.9 S4 D12.25 s17.25 d22.25  | 0, 0, 250, 0        | true
         Black then both | U3 u3.3 D3.6 d3.9 S4 D12.25 s17.25         | 0, 0, 250, 0        | false
         """)
-    void everyStepIsScoredAgainstTheMomentItShouldHaveEnded(String school, String keys, String late, boolean inTime) {
-        KeySequence s = DFU.stream().filter(q -> q.school().equals(school)).findFirst().orElseThrow();
-        List<StepScore> scores = StepScore.of(trace(keys), s, SIDE_KEY);
+    void everyStepIsScoredAgainstTheMomentItShouldHaveEnded(String method, String buttons, String late, boolean inTime) {
+        ButtonSequence s = DFU.stream().filter(q -> q.method().equals(method)).findFirst().orElseThrow();
+        List<StepScore> scores = StepScore.of(trace(buttons), s, SIDE_KEY);
         List<String> expected = List.of(late.split(",\\s*"));
         assertThat(scores).hasSize(5);
         for (int i = 0; i < expected.size(); i++) {
@@ -63,8 +63,8 @@ class PracticeTest {
         assertThat(both.what()).isEqualTo("Hold Side + Volume Down");
     }
 
-    private static Drilled drilled(KeySequence s, String day, boolean landed) {
-        return new Drilled("a", Instant.parse(day + "T10:00:00Z"), "iPhone14,5", s.family(), s.goal(), s.school(), false, Map.of(), landed,
+    private static Drilled drilled(ButtonSequence s, String day, boolean landed) {
+        return new Drilled("a", Instant.parse(day + "T10:00:00Z"), "iPhone14,5", s.family(), s.goal(), s.method(), false, Map.of(), landed,
                 "", List.of(), trace("S3 s4"));
     }
 
@@ -72,13 +72,13 @@ class PracticeTest {
     @Test
     void aSuccessMovesOneBoxOnAndAFailureBackToTheFirst() {
         LocalDate today = LocalDate.parse("2026-05-20");
-        KeySequence ten = DFU.getFirst();
-        KeySequence black = DFU.get(1);
+        ButtonSequence ten = DFU.getFirst();
+        ButtonSequence black = DFU.get(1);
         List<Drilled> all = List.of(drilled(ten, "2026-05-01", true), drilled(ten, "2026-05-02", true), drilled(ten, "2026-05-04", true),
                 drilled(ten, "2026-05-05", true),
                 drilled(black, "2026-05-18", true), drilled(black, "2026-05-19", false));
         List<Leitner> plan = Leitner.plan(List.of(ten, black), all, today, ZoneOffset.UTC);
-        assertThat(plan).extracting(l -> l.school().school()).as("black is due and less sure")
+        assertThat(plan).extracting(l -> l.method().method()).as("black is due and less sure")
                 .containsExactly("Black then both", "Ten-five-ten");
         assertThat(plan.getFirst()).satisfies(l -> {
             assertThat(l.box()).isEqualTo(1);
@@ -96,20 +96,20 @@ class PracticeTest {
     @Test
     void aHandIsThatOfAnAverageOneUntilThreeOfAKindAreMeasured() {
         List<Measured> two = List.of(new Measured(Measured.What.LIGHT, 0.3, 0), new Measured(Measured.What.LIGHT, 0.4, 0));
-        assertThat(Measured.hand("a", two).light()).isEqualTo(Hand.AVERAGE.light());
+        assertThat(Measured.timing("a", two).light()).isEqualTo(Timing.AVERAGE.light());
         List<Measured> all = new ArrayList<>(two);
         all.add(new Measured(Measured.What.LIGHT, 0.5, 0));
         IntStream.of(4, 5, 6).forEach(s -> all.add(new Measured(Measured.What.HOLD_BLIND, s, 5)));
-        Hand hand = Measured.hand("a", all);
-        assertThat(hand.light().mean()).isCloseTo(0.4, org.assertj.core.data.Offset.offset(1e-12));
-        assertThat(hand.light().spread()).isCloseTo(0.1, org.assertj.core.data.Offset.offset(1e-12));
-        assertThat(hand.drift()).as("root mean square of -20, 0 and 20 %")
+        Timing timing = Measured.timing("a", all);
+        assertThat(timing.light().mean()).isCloseTo(0.4, org.assertj.core.data.Offset.offset(1e-12));
+        assertThat(timing.light().spread()).isCloseTo(0.1, org.assertj.core.data.Offset.offset(1e-12));
+        assertThat(timing.drift()).as("root mean square of -20, 0 and 20 %")
                 .isCloseTo(Math.sqrt(0.08 / 3), org.assertj.core.data.Offset.offset(1e-12));
-        assertThat(Hand.parse(Json.write(hand), "h")).isEqualTo(hand);
+        assertThat(Timing.parse(Json.write(timing), "h")).isEqualTo(timing);
     }
 
     /**
-     * Two taps and the gaps after them, two fingers that went down 40 ms apart, a hold joined ten seconds later, and a key let go and
+     * Two taps and the gaps after them, two fingers that went down 40 ms apart, a hold joined ten seconds later, and a button let go and
      * pressed again.
      */
     @Test
@@ -119,9 +119,9 @@ class PracticeTest {
                 Measured.What.TAP, Measured.What.OVERLAP);
         assertThat(shown).extracting(m -> Math.round(1000 * m.seconds())).containsExactly(250L, 250L, 300L, 400L, 40L);
         List<Measured> thrice = IntStream.range(0, 3).boxed().flatMap(_ -> shown.stream()).toList();
-        Hand hand = Measured.hand("a", thrice);
-        assertThat(hand.overlap()).isCloseTo(0.04, org.assertj.core.data.Offset.offset(1e-9));
-        assertThat(hand.tap().mean()).isCloseTo(0.3, org.assertj.core.data.Offset.offset(1e-9));
-        assertThat(Measured.hand("a", shown).overlap()).as("once is not enough").isEqualTo(Hand.AVERAGE.overlap());
+        Timing timing = Measured.timing("a", thrice);
+        assertThat(timing.overlap()).isCloseTo(0.04, org.assertj.core.data.Offset.offset(1e-9));
+        assertThat(timing.tap().mean()).isCloseTo(0.3, org.assertj.core.data.Offset.offset(1e-9));
+        assertThat(Measured.timing("a", shown).overlap()).as("once is not enough").isEqualTo(Timing.AVERAGE.overlap());
     }
 }

@@ -11,19 +11,19 @@ import net.jqwik.api.Property;
 import net.jqwik.api.Provide;
 import net.jqwik.api.RandomDistribution;
 import org.junit.jupiter.api.Test;
+import wistaxis.core.buttons.DeviceMachine;
+import wistaxis.core.buttons.DeviceState;
+import wistaxis.core.buttons.Input;
+import wistaxis.core.buttons.Screen;
+import wistaxis.core.buttons.Start;
+import wistaxis.core.device.ButtonLayout;
 import wistaxis.core.device.DeviceCatalogue;
-import wistaxis.core.device.KeyFamily;
-import wistaxis.core.keys.DeviceMachine;
-import wistaxis.core.keys.DeviceState;
-import wistaxis.core.keys.Input;
-import wistaxis.core.keys.Screen;
-import wistaxis.core.keys.Start;
 
 /** The staged run against the simulated device; stage order and the 15-minute window are common practice. */
 class RestoreRunTest {
     private static final long SECOND = 1_000_000_000L;
 
-    private final DeviceMachine machine = new DeviceMachine(DeviceCatalogue.shipped().family(KeyFamily.SIDE_KEY));
+    private final DeviceMachine machine = new DeviceMachine(DeviceCatalogue.shipped().family(ButtonLayout.SIDE_KEY));
     private DeviceState device = machine.start(Start.RECOVERY, true, 0);
     private RestoreRun run = RestoreRun.begin(RestoreStage.shipped(), 0);
     private Gate proof = new Gate.Passed();
@@ -34,7 +34,7 @@ class RestoreRunTest {
     private void pass(long seconds) {
         for (long end = now + seconds * SECOND; now < end; now += SECOND / 4) {
             device = machine.advance(device, now);
-            RestoreRun next = run.step(now, new RestoreRun.Outside(machine.host(device), machine.screen(device), proof, signing));
+            RestoreRun next = run.step(now, new RestoreRun.Outside(machine.computer(device), machine.screen(device), proof, signing));
             boolean again = run.state() instanceof RestoreRun.State.Waiting && next.state() instanceof RestoreRun.State.Working;
             if (again && next.current().needs() == RestoreStage.Needs.CONTACT) {
                 assertThat(next.current().id()).as("what lost contact is sent anew").isEqualTo("send");

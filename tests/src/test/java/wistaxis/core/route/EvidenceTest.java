@@ -16,12 +16,12 @@ import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import wistaxis.core.device.ButtonLayout;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
-import wistaxis.core.device.KeyFamily;
 import wistaxis.core.facts.Said;
-import wistaxis.core.outside.HostProbe.HostFacts;
-import wistaxis.core.steps.Trouble;
+import wistaxis.core.outside.ComputerProbe.HostFacts;
+import wistaxis.core.steps.Problem;
 import wistaxis.core.ticket.Chain;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
@@ -49,7 +49,7 @@ class EvidenceTest {
     }
 
     @Test
-    void casesAreCountedByFamilyTroubleAndStepFromThree() {
+    void casesAreCountedByFamilyProblemAndStepFromThree() {
         List<LedgerEntry> ledger = new ArrayList<>();
         for (int i = 1; i <= 4; i++) {
             boolean helps = i != 2;
@@ -70,21 +70,21 @@ class EvidenceTest {
                 new TicketEvent.CheckAnswered("data-there", "data gone"),
                 new TicketEvent.StepTried("recovery-update", true));
         Evidence evidence = Evidence.of(tickets(ledger), DeviceCatalogue.shipped());
-        assertThat(evidence.of(KeyFamily.SIDE_KEY, Trouble.of("looping"), "recovery-update"))
+        assertThat(evidence.of(ButtonLayout.SIDE_KEY, Problem.of("looping"), "recovery-update"))
                 .as("each attempt once, as it was put right; written and not said is no case").contains(new Evidence.Tally(3, 1, 5));
-        assertThat(evidence.of(KeyFamily.SIDE_KEY, Trouble.of("looping"), "force-restart")).contains(new Evidence.Tally(0, 0, 4));
-        assertThat(evidence.of(KeyFamily.HOME_PAD, Trouble.of("looping"), "recovery-update")).as("one case is no evidence").isEmpty();
-        assertThat(evidence.of(KeyFamily.SIDE_KEY, Trouble.of("frozen"), "recovery-update")).isEmpty();
-        assertThat(evidence.of(null, Trouble.of("looping"), "recovery-update")).isEmpty();
+        assertThat(evidence.of(ButtonLayout.SIDE_KEY, Problem.of("looping"), "force-restart")).contains(new Evidence.Tally(0, 0, 4));
+        assertThat(evidence.of(ButtonLayout.HOME_PAD, Problem.of("looping"), "recovery-update")).as("one case is no evidence").isEmpty();
+        assertThat(evidence.of(ButtonLayout.SIDE_KEY, Problem.of("frozen"), "recovery-update")).isEmpty();
+        assertThat(evidence.of(null, Problem.of("looping"), "recovery-update")).isEmpty();
     }
 
     private static List<Ticket> tickets(List<LedgerEntry> ledger) {
         return ledger.stream().collect(Collectors.groupingBy(LedgerEntry::ticket)).values().stream().map(Ticket::fold).toList();
     }
 
-    private static void ticket(List<LedgerEntry> ledger, String number, String device, String trouble, TicketEvent... events) {
+    private static void ticket(List<LedgerEntry> ledger, String number, String device, String problem, TicketEvent... events) {
         add(ledger, number, new TicketEvent.Opened("x", true));
-        add(ledger, number, new TicketEvent.FactRecorded("trouble", trouble));
+        add(ledger, number, new TicketEvent.FactRecorded("trouble", problem));
         add(ledger, number, new TicketEvent.Identified(device, "by name"));
         for (TicketEvent e : events) {
             add(ledger, number, e);
@@ -109,18 +109,18 @@ class EvidenceTest {
         assertThatThrownBy(() -> new BusinessDays(Set.of(DayOfWeek.values()), _ -> false)).hasMessageContaining("no business days");
     }
 
-    private static Readiness ready(@Nullable HostFacts host, String trouble, long bytes, Map<String, String> facts) {
-        return Readiness.of(host, trouble, Readiness.Size.of(bytes), Readiness.Bench.UNKNOWN, PHONE, facts);
+    private static Readiness ready(@Nullable HostFacts computer, String problem, long bytes, Map<String, String> facts) {
+        return Readiness.of(computer, problem, Readiness.Size.of(bytes), Readiness.Bench.UNKNOWN, PHONE, facts);
     }
 
     private static final DeviceModel PHONE = DeviceCatalogue.shipped().byIdentifier("iPhone13,2").orElseThrow();
 
     @Test
     void theBenchIsReadyWhenSeenAndConfirmed() {
-        HostFacts host = new HostFacts(true, 13_000_000_000L, true, 2, "a host");
+        HostFacts computer = new HostFacts(true, 13_000_000_000L, true, 2, "a host");
         Map<String, String> confirmed = Map.of("readyCable", "yes", "readyProgram", "yes");
-        assertThat(ready(host, "", 6_000_000_000L, confirmed).ready()).isTrue();
-        assertThat(ready(host, "", 7_000_000_000L, confirmed).missing()).as("twice the package: common practice").isEqualTo("disk");
+        assertThat(ready(computer, "", 6_000_000_000L, confirmed).ready()).isTrue();
+        assertThat(ready(computer, "", 7_000_000_000L, confirmed).missing()).as("twice the package: common practice").isEqualTo("disk");
         assertThat(ready(new HostFacts(false, 13_000_000_000L, false, 2, "x"), "", 1, Map.of()).missing())
                 .isEqualTo("power, internet connection, cable, restore program");
         assertThat(ready(new HostFacts(null, 13_000_000_000L, true, 2, "x"), "", 1, confirmed).missing())
@@ -130,19 +130,19 @@ class EvidenceTest {
             assertThat(r.missing()).isEqualTo("disk, internet connection, power");
         });
         assertThat(ready(null, "", 1, confirmed).ready()).as("nothing is assumed while the host is looked at").isFalse();
-        assertThat(ready(host, "", 1, Map.of("opens", "yes")).missing()).as("a screen that opens asks to trust").endsWith("trust");
+        assertThat(ready(computer, "", 1, Map.of("opens", "yes")).missing()).as("a screen that opens asks to trust").endsWith("trust");
     }
 
     /** Where no build is known, common practice gives 2 to 10 GB: between twice the least and twice the most it is asked. */
     @ParameterizedTest
     @CsvSource({"21, FINE", "20, FINE", "19, ASK", "4, ASK", "3, NOT"})
-    void aPackageOfUnknownSizeIsARange(long gigabytesFree, Readiness.State disk) {
-        HostFacts host = new HostFacts(true, gigabytesFree * 1_000_000_000L, true, 2, "x");
-        assertThat(Readiness.of(host, "", Readiness.USUAL, Readiness.Bench.UNKNOWN, PHONE, Map.of()).checks()).filteredOn(c -> c.what()
+    void aFirmwareFileOfUnknownSizeIsARange(long gigabytesFree, Readiness.State disk) {
+        HostFacts computer = new HostFacts(true, gigabytesFree * 1_000_000_000L, true, 2, "x");
+        assertThat(Readiness.of(computer, "", Readiness.USUAL, Readiness.Bench.UNKNOWN, PHONE, Map.of()).checks()).filteredOn(c -> c.what()
                 .equals("Disk")).singleElement().satisfies(c -> assertThat(c.state()).isEqualTo(disk));
     }
 
-    /** Which program and cable belong to a host and a device: common practice. Days on which models came are from memory. */
+    /** Which program and cable belong to a computer and a device: common practice. Days on which models came are from memory. */
     @ParameterizedTest
     @CsvSource(delimiter = '|', value = {
         "macOS | 10.14.6 | usb-a | iPhone13,2 | | the maker's media program | from 8-pin on the device to USB-A | ",
@@ -151,7 +151,7 @@ class EvidenceTest {
         "Windows | 11 | usb-a | iPhone18,3 | 2025-06-01 | The maker's own device program | to USB-A | came in 2025-09",
         "Windows | 11 | usb-a | iPhone18,3 | 2025-12-01 | The maker's own device program | to USB-A | ",
         "Ubuntu | 24 | usb-c | iPhone2,1 | | no program for its system | these | "})
-    void programCableAndSupplementGoByHostAndDevice(String system, String version, String ports, String identifier,
+    void programCableAndSupplementGoByComputerAndDevice(String system, String version, String ports, String identifier,
             @Nullable LocalDate programOf, String program, String cable, @Nullable String supplement) {
         DeviceModel model = DeviceCatalogue.shipped().byIdentifier(identifier).orElseThrow();
         Readiness ready = Readiness.of(new HostFacts(true, 99_000_000_000L, true, 2, system, version), "", Readiness.Size.of(1),

@@ -17,12 +17,12 @@ import net.jqwik.api.Provide;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import wistaxis.core.buttons.SequenceLibrary;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.YesNo;
 import wistaxis.core.firmware.SystemVersion;
-import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.route.Route.Status;
 import wistaxis.core.steps.Steps;
 import wistaxis.core.time.Range;
@@ -32,7 +32,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 
-/** The ladders of common practice, and what must hold for any facts. */
+/** The routes of common practice, and what must hold for any facts. */
 class RouteTest {
     private static final RoutePlanner PLANNER = RoutePlanner.shipped(DeviceCatalogue.shipped(), SequenceLibrary.shipped());
     private static final ObjectMapper MAPPER = new ObjectMapper();
@@ -84,10 +84,10 @@ class RouteTest {
         "slow               | force-restart, backup, recovery-update, settings-erase, recovery-restore, hardware",
         "restore-failed     | recovery-restore, dfu-restore, hardware",
         "carrier-lock       | carrier-unlock, hardware"})
-    void theLaddersOfCommonPractice(String trouble, String ladder) {
-        Route route = plan("trouble", trouble, "online", "");
-        assertThat(String.join(", ", route.rungs().stream().map(r -> r.step().id()).toList())).isEqualTo(ladder);
-        assertThat(route.rungs()).allSatisfy(r -> {
+    void theRoutesOfCommonPractice(String problem, String ladder) {
+        Route route = plan("trouble", problem, "online", "");
+        assertThat(String.join(", ", route.steps().stream().map(r -> r.step().id()).toList())).isEqualTo(ladder);
+        assertThat(route.steps()).allSatisfy(r -> {
             assertThat(r.step().minutes().getFirst()).isLessThanOrEqualTo(r.step().minutes().getLast());
             assertThat(Stream.of(r.reasons(), r.cautions()).flatMap(List::stream)).as("%s: every place for a word is filled", r.step().id())
                     .noneMatch(t -> t.toString().contains("{"));
@@ -163,16 +163,16 @@ class RouteTest {
     void everyFactDoesWhatCommonPracticeSays(String changes, String step, Status status, String says) {
         Route route = plan(pairs(changes));
         if (status == null) {
-            assertThat(route.rung(step)).isEmpty();
+            assertThat(route.judged(step)).isEmpty();
             return;
         }
-        Route.Rung rung = route.rung(step).orElseThrow();
-        assertThat(rung.status()).isEqualTo(status);
-        assertThat(Text.join(" ", rung.reasons()) + Text.join(" ", rung.cautions())).contains(says);
+        Route.RouteStep judged = route.judged(step).orElseThrow();
+        assertThat(judged.status()).isEqualTo(status);
+        assertThat(Text.join(" ", judged.reasons()) + Text.join(" ", judged.cautions())).contains(says);
     }
 
     /**
-     * What the owner hears before agreeing: every rung that erases says that the lock stays; how keys are held is nobody's business but
+     * What the owner hears before agreeing: every step that erases says that the lock stays; how keys are held is nobody's business but
      * the technician's.
      */
     @ParameterizedTest
@@ -185,11 +185,11 @@ class RouteTest {
         trouble=back-from-test, watch=true, watchVersion=32.1 | recovery-restore | will no longer pair
         """)
     void theOwnerHearsWhatConcernsTheOwner(String changes, String step, String says) {
-        Route.Rung rung = plan(pairs(changes)).rung(step).orElseThrow();
-        assertThat(rung.cautions()).containsAll(rung.tells());
-        assertThat(Text.join(" ", rung.tells())).contains(says).contains("The account lock stays")
+        Route.RouteStep judged = plan(pairs(changes)).judged(step).orElseThrow();
+        assertThat(judged.cautions()).containsAll(judged.tells());
+        assertThat(Text.join(" ", judged.tells())).contains(says).contains("The account lock stays")
                 .doesNotContain("emergency call", "cable");
-        assertThat(plan(pairs(changes)).rungs()).filteredOn(r -> r.step().keeps()).allMatch(r -> r.tells().isEmpty());
+        assertThat(plan(pairs(changes)).steps()).filteredOn(r -> r.step().keeps()).allMatch(r -> r.tells().isEmpty());
     }
 
     private static String[] pairs(String changes) {
@@ -203,7 +203,7 @@ class RouteTest {
     void whatMustStopTheJobStopsEveryStep(String fact, String value, String words) {
         Route route = plan(signed(Map.of("recovery-restore", "I know better")), fact, value, "tried", "[\"recovery-restore\"]");
         assertThat(route.stop()).asString().contains(words);
-        assertThat(route.rungs()).allSatisfy(r -> {
+        assertThat(route.steps()).allSatisfy(r -> {
             assertThat(r.status()).isEqualTo(Status.REFUSED);
             assertThat(r.overrulable()).isFalse();
         });
@@ -213,26 +213,26 @@ class RouteTest {
     @Test
     void theShopsPreferenceMovesAndTheOwnersWishAdvises() {
         Route computer = plan(new RouteContext(List.of(), Map.of("remote", "computer-first"), Map.of()));
-        assertThat(computer.rungs()).extracting(r -> r.step().id())
+        assertThat(computer.steps()).extracting(r -> r.step().id())
                 .containsExactly("wait-and-try", "recovery-restore", "lock-screen-erase", "remote-erase", "dfu-restore", "hardware");
         assertThat(plan().recommended().orElseThrow().step().id()).isEqualTo("wait-and-try");
         Route skip = plan(new RouteContext(List.of(), Map.of("waiting", "skip"), Map.of()));
         assertThat(skip.recommended().orElseThrow().step().id()).isEqualTo("remote-erase");
-        assertThat(skip.rung("wait-and-try").orElseThrow().open()).as("still offered").isTrue();
+        assertThat(skip.judged("wait-and-try").orElseThrow().open()).as("still offered").isTrue();
     }
 
     @Test
     void theTechnicianMayOverruleButNotProofConsentOrWater() {
-        assertThat(plan("brokenKeys", "").rung("recovery-restore").orElseThrow().overrulable()).isTrue();
-        Route.Rung overruled = plan(signed(Map.of("recovery-restore", "keys tried, all fine")), "brokenKeys", "").rung("recovery-restore")
+        assertThat(plan("brokenKeys", "").judged("recovery-restore").orElseThrow().overrulable()).isTrue();
+        Route.RouteStep overruled = plan(signed(Map.of("recovery-restore", "keys tried, all fine")), "brokenKeys", "").judged("recovery-restore")
                 .orElseThrow();
         assertThat(overruled.status()).isEqualTo(Status.READY);
         assertThat(overruled.reasons()).first().asString().contains("keys tried, all fine");
         RouteContext all = signed(Map.of("recovery-restore", "because"));
-        assertThat(plan(all, "brokenKeys", "", "consent", "").rung("recovery-restore").orElseThrow().status())
+        assertThat(plan(all, "brokenKeys", "", "consent", "").judged("recovery-restore").orElseThrow().status())
                 .isEqualTo(Status.NEEDS_CONSENT);
-        assertThat(plan(all, "ownership", "claimed").rung("recovery-restore").orElseThrow().status()).isEqualTo(Status.BLOCKED);
-        assertThat(plan("ownership", "claimed").rung("recovery-restore").orElseThrow().overrulable()).isFalse();
+        assertThat(plan(all, "ownership", "claimed").judged("recovery-restore").orElseThrow().status()).isEqualTo(Status.BLOCKED);
+        assertThat(plan("ownership", "claimed").judged("recovery-restore").orElseThrow().overrulable()).isFalse();
     }
 
     /** Common practice: a backup restores only into the same or a newer version. */
@@ -289,44 +289,44 @@ class RouteTest {
 
     @Property(tries = 1000, seed = "20260512")
     void nothingErasesWithoutProofAndConsentAndLiquidNeverWrites(@ForAll("cases") CaseFacts facts) {
-        for (Route.Rung rung : PLANNER.plan(facts, SIGNED).rungs()) {
-            if (!rung.step().keeps() && rung.status() == Status.READY) {
+        for (Route.RouteStep judged : PLANNER.plan(facts, SIGNED).steps()) {
+            if (!judged.step().keeps() && judged.status() == Status.READY) {
                 assertThat(facts.consent()).isEqualTo(YesNo.YES);
                 assertThat(facts.ownership()).isEqualTo(CaseFacts.Ownership.PROVED);
             }
-            if (rung.open() && (rung.step().id().startsWith("recovery-") || rung.step().id().startsWith("dfu-"))) {
+            if (judged.open() && (judged.step().id().startsWith("recovery-") || judged.step().id().startsWith("dfu-"))) {
                 assertThat(facts.liquid()).isEqualTo(YesNo.NO);
             }
         }
     }
 
-    /** Troubles that new firmware over the old can cure, with the data kept: common practice, by the rule "gentlest first". */
+    /** Problems that new firmware over the old can cure, with the data kept: common practice, by the rule "gentlest first". */
     private static final Set<String> CURED_BY_UPDATE = Set.of("looping", "stuck-on-logo", "frozen", "dead", "slow");
 
     /** What keeps the data and can cure stands before the first step that erases; what only prepares stands before it too. */
     @Property(tries = 1000, seed = "20260512")
     void noErasingStepStandsBeforeAKeepingOneThatCanCure(@ForAll("cases") CaseFacts facts) {
-        List<Route.Rung> rungs = PLANNER.plan(facts, SIGNED).rungs();
-        List<String> ids = rungs.stream().map(r -> r.step().id()).toList();
-        int firstErasing = rungs.stream().filter(r -> r.step().erases()).mapToInt(rungs::indexOf).min().orElse(rungs.size());
-        assertThat(rungs.subList(firstErasing, rungs.size())).filteredOn(r -> r.step().keeps()).extracting(r -> r.step().id())
-                .as("only the last address comes after an erase").containsExactlyElementsOf(firstErasing < rungs.size()
+        List<Route.RouteStep> steps = PLANNER.plan(facts, SIGNED).steps();
+        List<String> ids = steps.stream().map(r -> r.step().id()).toList();
+        int firstErasing = steps.stream().filter(r -> r.step().erases()).mapToInt(steps::indexOf).min().orElse(steps.size());
+        assertThat(steps.subList(firstErasing, steps.size())).filteredOn(r -> r.step().keeps()).extracting(r -> r.step().id())
+                .as("only the last address comes after an erase").containsExactlyElementsOf(firstErasing < steps.size()
                 ? List.of("hardware") : List.of());
-        if (CURED_BY_UPDATE.contains(facts.trouble().word())) {
+        if (CURED_BY_UPDATE.contains(facts.problem().word())) {
             assertThat(ids.indexOf("recovery-update")).as("there, and before any erase").isBetween(0, firstErasing - 1);
         }
-        assertThat(ids.contains("backup")).as("wherever it opens").isEqualTo(facts.opens() == YesNo.YES && firstErasing < rungs.size()
-                || Set.of("slow", "sale", "back-from-test").contains(facts.trouble().word()));
+        assertThat(ids.contains("backup")).as("wherever it opens").isEqualTo(facts.opens() == YesNo.YES && firstErasing < steps.size()
+                || Set.of("slow", "sale", "back-from-test").contains(facts.problem().word()));
         if (ids.contains("backup")) {
             assertThat(ids.indexOf("backup")).isLessThan(firstErasing);
         }
     }
 
-    /** Every trouble ends in a rung that needs nobody's consent to say "hardware bench or authorised service". */
+    /** Every problem ends in a step that needs nobody's consent to say "hardware bench or authorised service". */
     @Property(tries = 1000, seed = "20260512")
-    void everyTroubleEndsInTheHardwareBench(@ForAll("cases") CaseFacts facts) {
+    void everyProblemEndsInTheHardwareBench(@ForAll("cases") CaseFacts facts) {
         Route route = PLANNER.plan(facts, SIGNED);
-        Route.Rung last = route.rungs().getLast();
+        Route.RouteStep last = route.steps().getLast();
         assertThat(last.step().id()).isEqualTo("hardware");
         assertThat(route.recommended().filter(r -> r.step().isHardware() && !r.advised())).as("open, and not pressed on anybody").isEmpty();
         boolean looked = facts.liquid() != null && facts.battery() != null && facts.ownership() != null && facts.blacklisted() != null;
@@ -344,8 +344,8 @@ class RouteTest {
         whole.fieldNames().forEachRemaining(f -> fields.add(f));
         for (String fact : fields.stream().filter(f -> !f.equals("trouble") && !whole.get(f).isNull()).toList()) {
             Route after = PLANNER.plan(CaseFacts.parse(whole.deepCopy().without(List.of(fact)).toString(), "less"), SIGNED);
-            for (Route.Rung now : after.rungs()) {
-                Route.Rung was = before.rung(now.step().id()).orElseThrow();
+            for (Route.RouteStep now : after.steps()) {
+                Route.RouteStep was = before.judged(now.step().id()).orElseThrow();
                 assertThat(now.open() && !was.open()).as("%s without %s is open now", now.step().id(), fact).isFalse();
                 assertThat(now.status() == Status.READY && was.status() != Status.READY)
                         .as("%s without %s is ready now", now.step().id(), fact).isFalse();
@@ -356,7 +356,7 @@ class RouteTest {
     @Provide
     Arbitrary<CaseFacts> cases() {
         Map<String, List<String>> values = Map.ofEntries(
-                Map.entry("trouble", Steps.ladders().stream().map(l -> "\"" + l.trouble() + "\"").toList()),
+                Map.entry("trouble", Steps.routes().stream().map(l -> "\"" + l.problem() + "\"").toList()),
                 Map.entry("device", List.of("null", "\"iPhone13,2\"", "\"iPad12,1\"", "\"iPhone9,1\"", "\"iPad14,2\"", "\"iPod7,1\"")),
                 Map.entry("wrongTries", List.of("null", "3", "6", "8", "9", "10", "14")),
                 Map.entry("installedVersion", List.of("null", "\"31.9\"", "\"32.0\"")),

@@ -12,10 +12,10 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
-import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.buttons.Mode;
+import wistaxis.core.buttons.Trace;
+import wistaxis.core.device.DeviceButton;
 import wistaxis.core.facts.Said;
-import wistaxis.core.keys.Mode;
-import wistaxis.core.keys.Trace;
 import wistaxis.core.restore.HandoverFacts;
 
 /** Every event survives being written and read, has a name and words. */
@@ -29,15 +29,15 @@ class EventsTest {
                 "newest"),
                 new TicketEvent.DownloadStarted("31K88", 4_000_000), new TicketEvent.DownloadStopped("31K88", 4_100_000, Said.of("core.stopped.by-hand")),
                 new TicketEvent.Downloaded("31K88", 28_000_000, 9.5),
-                new TicketEvent.PackageProven("31K88", "packages/p.zip", 6, "0".repeat(64), "known"),
-                new TicketEvent.PackageAccepted("31K88", "packages/p.zip", 6, "0".repeat(64)),
-                new TicketEvent.WalkNoted("charge", "plug", "plugged"),
-                new TicketEvent.PaperHandedOut("report", "0".repeat(64), 12),
-                new TicketEvent.CustomerSealed("0".repeat(64)), new TicketEvent.CustomerForgotten(Said.of("core.forgotten.asked")), new TicketEvent.AtWork("A. S."), new TicketEvent.TakenBack(List.of(7L, 8L)), new TicketEvent.Flapped(42, 60, null), new TicketEvent.Flapped(6, 60, 21.0),
+                new TicketEvent.FirmwareVerified("31K88", "packages/p.zip", 6, "0".repeat(64), "known"),
+                new TicketEvent.FirmwareAccepted("31K88", "packages/p.zip", 6, "0".repeat(64)),
+                new TicketEvent.GuideNoted("charge", "plug", "plugged"),
+                new TicketEvent.DocumentHandedOut("report", "0".repeat(64), 12),
+                new TicketEvent.CustomerSealed("0".repeat(64)), new TicketEvent.CustomerForgotten(Said.of("core.forgotten.asked")), new TicketEvent.AtBench("A. S."), new TicketEvent.TakenBack(List.of(7L, 8L)), new TicketEvent.Flapped(42, 60, null), new TicketEvent.Flapped(6, 60, 21.0),
                 new TicketEvent.BackupNoted("cloud", null, "31.9", java.time.LocalDate.of(2026, 5, 1), 5L, "owner", true),
-                new TicketEvent.PackageRefused("31K88", "truncated"),
-                new TicketEvent.KeysAttempted("Plugged restart", "recovery", false, Said.sentence("let go"),
-                List.of(new Trace.Event(0.5, Trace.Kind.DOWN, PhysicalKey.SIDE), new Trace.Event(1, Trace.Kind.PLUG, null))),
+                new TicketEvent.FirmwareRefused("31K88", "truncated"),
+                new TicketEvent.ButtonsAttempted("Plugged restart", "recovery", false, Said.sentence("let go"),
+                List.of(new Trace.Event(0.5, Trace.Kind.DOWN, DeviceButton.SIDE), new Trace.Event(1, Trace.Kind.PLUG, null))),
                 new TicketEvent.StateRead("boot logo", "normal", Said.sentence("held too long")), new TicketEvent.ModeEntered(Mode.RECOVERY),
                 new TicketEvent.ModeLost(Said.sentence("window over")), new TicketEvent.RestoreStarted("31K88"), new TicketEvent.StageReached("send"),
                 new TicketEvent.SigningAnswered(false, Said.sentence("closed")), new TicketEvent.RestoreStopped(Said.sentence("by hand")),
@@ -50,9 +50,9 @@ class EventsTest {
                 new TicketEvent.BreakRead("entry [3] was changed"), new TicketEvent.Opened("Pilot boat", true, true),
                 new TicketEvent.Sighted("cable-screen", "recovery", "told"), new TicketEvent.Sighted(null, "dfu", "usb"),
                 new TicketEvent.DeviceBound(0x1281, "1-1", "CPID:8101"), new TicketEvent.DeviceReleased(Said.of("core.sighting.released")),
-                new TicketEvent.FirmwareFrom(TicketEvent.FirmwareFrom.HOST), new TicketEvent.HostLeft(12),
-                new TicketEvent.HostTrouble("error", "14"), new TicketEvent.TroubleTried("once-more", false),
-                new TicketEvent.Odd("{}", "not an event"));
+                new TicketEvent.FirmwareFrom(TicketEvent.FirmwareFrom.COMPUTER), new TicketEvent.ComputerLeft(12),
+                new TicketEvent.ComputerProblem("error", "14"), new TicketEvent.ProblemTried("once-more", false),
+                new TicketEvent.Unreadable("{}", "not an event"));
     }
 
     @ParameterizedTest

@@ -12,14 +12,14 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.MethodSource;
+import wistaxis.core.buttons.Mode;
+import wistaxis.core.buttons.SequenceLibrary;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.facts.Said;
-import wistaxis.core.keys.Mode;
-import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.route.CaseFacts;
 import wistaxis.core.route.Intake;
-import wistaxis.core.route.Oddities;
 import wistaxis.core.route.RoutePlanner;
+import wistaxis.core.route.Unreadables;
 import wistaxis.core.time.BenchTime;
 
 /**
@@ -154,34 +154,34 @@ class ReviewTest {
         return Ticket.fold(entries);
     }
 
-    private static Oddities oddities(Ticket t) {
+    private static Unreadables unreadables(Ticket t) {
         DeviceCatalogue devices = DeviceCatalogue.shipped();
-        return Oddities.of(t, devices, RoutePlanner.shipped(devices, SequenceLibrary.shipped()), Intake.shipped());
+        return Unreadables.of(t, devices, RoutePlanner.shipped(devices, SequenceLibrary.shipped()), Intake.shipped());
     }
 
     @Test
-    void anOddTicketIsFoldedAndSaysWhatIsOdd() {
+    void anUnreadableTicketIsFoldedAndSaysWhatIsUnreadable() {
         String opened = OPENED.toJson();
-        assertThat(oddities(ticket(opened)).all()).isEmpty();
-        assertThat(oddities(ticket(opened, opened)).stops()).singleElement().asString().contains("second time");
-        assertThat(oddities(ticket("{\"event\":{\"type\":\"teleported\"}}")).stops()).hasSize(2);
-        assertThat(oddities(ticket(opened, "nonsense", "{\"event\":null}", "")).stops()).hasSize(3);
-        assertThat(oddities(ticket(opened, fact("trouble", "haunted"))).stops()).containsExactly("the problem [haunted] is not known");
+        assertThat(unreadables(ticket(opened)).all()).isEmpty();
+        assertThat(unreadables(ticket(opened, opened)).stops()).singleElement().asString().contains("second time");
+        assertThat(unreadables(ticket("{\"event\":{\"type\":\"teleported\"}}")).stops()).hasSize(2);
+        assertThat(unreadables(ticket(opened, "nonsense", "{\"event\":null}", "")).stops()).hasSize(3);
+        assertThat(unreadables(ticket(opened, fact("trouble", "haunted"))).stops()).containsExactly("the problem [haunted] is not known");
         Ticket elsewhere = ticket(opened, new TicketEvent.RouteChosen("recovery-restore").toJson(),
                 new TicketEvent.ModeEntered(Mode.RECOVERY).toJson().replace("recovery", "hover"));
         assertThat(elsewhere.mode()).as("a mode of a newer Wistaxis keeps its word").isEqualTo(Mode.of("hover"));
         assertThat(elsewhere.is(s -> s.fits(elsewhere.mode()))).as("and no step fits it").isFalse();
-        assertThat(oddities(ticket(opened, new TicketEvent.Identified("iPhone99,9", "x").toJson())).stops())
+        assertThat(unreadables(ticket(opened, new TicketEvent.Identified("iPhone99,9", "x").toJson())).stops())
                 .containsExactly("the device [iPhone99,9] is not known");
-        assertThat(oddities(ticket(opened, new TicketEvent.RouteChosen("pray").toJson())).stops())
+        assertThat(unreadables(ticket(opened, new TicketEvent.RouteChosen("pray").toJson())).stops())
                 .containsExactly("the step [pray] is not known");
-        assertThat(oddities(ticket(opened, fact("tried", "charge,pray"))).stops()).singleElement().asString().contains("[pray]");
+        assertThat(unreadables(ticket(opened, fact("tried", "charge,pray"))).stops()).singleElement().asString().contains("[pray]");
         Ticket t = ticket(opened, fact("cloudBackupAt", "last week"), fact("promised", "soon"), fact("installedVersion", "many"),
                 fact("brokenKeys", "ANY"), fact("imei", "12"), fact("colour", "green"), fact("wrongTries", "\u221e"));
-        assertThat(oddities(t).stop()).isFalse();
-        assertThat(oddities(t).notes()).hasSize(6);
+        assertThat(unreadables(t).stop()).isFalse();
+        assertThat(unreadables(t).notes()).hasSize(6);
         assertThat(CaseFacts.of(t)).as("what cannot be read is unknown")
-                .extracting(CaseFacts::imei, CaseFacts::installedVersion, CaseFacts::brokenKeys, CaseFacts::wrongTries).containsOnlyNulls();
+                .extracting(CaseFacts::imei, CaseFacts::installedVersion, CaseFacts::brokenButtons, CaseFacts::wrongTries).containsOnlyNulls();
     }
 
     private static String fact(String name, String value) {

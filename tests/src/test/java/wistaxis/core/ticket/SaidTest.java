@@ -10,13 +10,13 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.buttons.ComputerSees;
+import wistaxis.core.buttons.Goal;
+import wistaxis.core.buttons.Mistake;
+import wistaxis.core.buttons.Reading;
+import wistaxis.core.device.DeviceButton;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Said;
-import wistaxis.core.keys.Goal;
-import wistaxis.core.keys.HostView;
-import wistaxis.core.keys.Mistake;
-import wistaxis.core.keys.Reading;
 
 /** What the ledger keeps in place of sentences: keys with values; sentences of before, and keys that nobody knows, are shown all the same. */
 class SaidTest {
@@ -46,10 +46,10 @@ class SaidTest {
     /** What comes of keys is kept with its numbers, and says the same later. */
     @Test
     void mistakesAndReadingsSayTheSameLater() {
-        Mistake mistake = new Mistake("released-at-logo", PhysicalKey.SIDE, 11.83, 0);
+        Mistake mistake = new Mistake("released-at-logo", DeviceButton.SIDE, 11.83, 0);
         assertThat(EventWords.of(mistake.said())).isEqualTo(mistake.says()).asString().contains("Side").contains("11.8 s");
         for (Goal goal : Goal.values()) {
-            Arrays.stream(Reading.Sight.values()).forEach(s -> Stream.of(HostView.values()).forEach(h -> assertThat(EventWords.of(Reading
+            Arrays.stream(Reading.Sight.values()).forEach(s -> Stream.of(ComputerSees.values()).forEach(h -> assertThat(EventWords.of(Reading
                     .said(goal, s, h))).isEqualTo(Reading.of(goal, s, h).state())));
         }
     }

@@ -7,11 +7,11 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.Test;
-import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.buttons.Mode;
+import wistaxis.core.buttons.Trace;
+import wistaxis.core.device.DeviceButton;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Said;
-import wistaxis.core.keys.Mode;
-import wistaxis.core.keys.Trace;
 
 class TicketTest {
     private final List<LedgerEntry> entries = new ArrayList<>();
@@ -40,9 +40,9 @@ class TicketTest {
         after(new TicketEvent.ConsentAsked("recovery-restore", true, "deckhand", "no backup"));
         assertThat(after(new TicketEvent.RouteChosen("recovery-restore")).stage()).isEqualTo(Stage.FIRMWARE);
         after(new TicketEvent.BuildChosen("31.10", "31K88", "0".repeat(64), 5, "newest"));
-        assertThat(after(new TicketEvent.PackageProven("31K88", "p.zip", 6, "0".repeat(64), "signed")).stage()).isEqualTo(Stage.KEYS);
-        after(new TicketEvent.KeysAttempted("Plugged restart", "recovery", false, Said.sentence("let go"),
-                List.of(new Trace.Event(1.5, Trace.Kind.DOWN, PhysicalKey.SIDE))));
+        assertThat(after(new TicketEvent.FirmwareVerified("31K88", "p.zip", 6, "0".repeat(64), "signed")).stage()).isEqualTo(Stage.KEYS);
+        after(new TicketEvent.ButtonsAttempted("Plugged restart", "recovery", false, Said.sentence("let go"),
+                List.of(new Trace.Event(1.5, Trace.Kind.DOWN, DeviceButton.SIDE))));
         assertThat(after(new TicketEvent.ModeEntered(Mode.RECOVERY)).stage()).isEqualTo(Stage.RESTORE);
         assertThat(after(new TicketEvent.ModeLost(Said.sentence("window over"))).stage()).isEqualTo(Stage.KEYS);
         after(new TicketEvent.ModeEntered(Mode.RECOVERY), new TicketEvent.RestoreStarted("31K88"));
@@ -50,10 +50,10 @@ class TicketTest {
         assertThat(after(new TicketEvent.Restored("31.10")).stage()).isEqualTo(Stage.HANDOVER);
         Ticket closed = after(new TicketEvent.Closed(Said.sentence("handed over")));
         assertThat(closed.stage()).isEqualTo(Stage.CLOSED);
-        assertThat(closed.keysTried()).isEqualTo(1);
+        assertThat(closed.buttonsTried()).isEqualTo(1);
         assertThat(closed.attempts()).singleElement().satisfies(a -> {
             assertThat(a.build()).isNotNull();
-            assertThat(a.proven()).isTrue();
+            assertThat(a.verified()).isTrue();
             assertThat(a.consent()).isNotNull();
             assertThat(a.mode()).isEqualTo(Mode.RECOVERY);
             assertThat(a.outcome()).as("written and handed over").contains(Attempt.Outcome.HELPED);
@@ -61,11 +61,11 @@ class TicketTest {
     }
 
     @Test
-    void anotherModelNeedsAnotherPackage() {
+    void anotherModelNeedsAnotherFirmwareFile() {
         Ticket t = after(new TicketEvent.Opened("x", true), new TicketEvent.FactRecorded("trouble", "passcode-forgotten"),
                 new TicketEvent.Identified("iPhone13,2", ""),
                 new TicketEvent.RouteChosen("recovery-restore"), new TicketEvent.BuildChosen("31.10", "31K88", "0".repeat(64), 5, ""),
-                new TicketEvent.PackageProven("31K88", "p", 6, "", null), new TicketEvent.Identified("iPhone13,3", ""));
+                new TicketEvent.FirmwareVerified("31K88", "p", 6, "", null), new TicketEvent.Identified("iPhone13,3", ""));
         assertThat(t.stage()).isEqualTo(Stage.FIRMWARE);
         assertThat(t.build()).isNull();
     }

@@ -11,10 +11,10 @@ import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import wistaxis.core.keys.HostView;
-import wistaxis.core.keys.UsbProduct;
+import wistaxis.core.buttons.ComputerSees;
+import wistaxis.core.buttons.UsbProduct;
 
-/** Which ticket a device on the host belongs to, and what its serial string says. */
+/** Which ticket a device on the computer belongs to, and what its serial string says. */
 class WhoseTest {
     private static final int UP = 0x12a8;
 
@@ -22,8 +22,8 @@ class WhoseTest {
         return String.format("00008101-%016X", 0xA000L + unit);
     }
 
-    private static UsbDevice device(int unit, HostView mode, String port) {
-        return mode == HostView.NORMAL ? new UsbDevice(UP, port, id(unit)) : new UsbDevice(mode == HostView.DFU ? UsbProduct.DFU
+    private static UsbDevice device(int unit, ComputerSees mode, String port) {
+        return mode == ComputerSees.NORMAL ? new UsbDevice(UP, port, id(unit)) : new UsbDevice(mode == ComputerSees.DFU ? UsbProduct.DFU
                 : UsbProduct.RECOVERY, port, String.format("CPID:8101 BDID:0C ECID:%016X", 0xA000L + unit));
     }
 
@@ -37,16 +37,16 @@ class WhoseTest {
         for (int round = 0; round < 200; round++) {
             int units = 1 + random.nextInt(4);
             Map<String, Bound> bound = new HashMap<>();
-            HostView[] modes = new HostView[units];
+            ComputerSees[] modes = new ComputerSees[units];
             for (int u = 0; u < units; u++) {
-                modes[u] = HostView.NORMAL;
-                bound.put("T-" + u, Bound.of(device(u, HostView.NORMAL, "1-" + u)));
+                modes[u] = ComputerSees.NORMAL;
+                bound.put("T-" + u, Bound.of(device(u, ComputerSees.NORMAL, "1-" + u)));
             }
             for (int look = 0; look < 12; look++) {
                 List<UsbDevice> now = new ArrayList<>();
                 for (int u = 0; u < units; u++) {
-                    modes[u] = random.nextInt(3) == 0 ? HostView.values()[random.nextInt(4)] : modes[u];
-                    if (modes[u] != HostView.NOTHING) {
+                    modes[u] = random.nextInt(3) == 0 ? ComputerSees.values()[random.nextInt(4)] : modes[u];
+                    if (modes[u] != ComputerSees.NOTHING) {
                         now.add(device(u, modes[u], "1-" + u));
                     }
                 }
@@ -62,14 +62,14 @@ class WhoseTest {
 
     @Test
     void aKnownUnitIsKnownOnAnotherPortAndAStrangerOnItsPortIsNot() {
-        Map<String, Bound> bound = Map.of("T-1", Bound.of(device(1, HostView.RECOVERY, "1-1")));
-        assertThat(Whose.of(List.of(device(1, HostView.DFU, "2-4")), bound, List.of(), Set.of()).known()).containsValue("T-1");
-        Whose stranger = Whose.of(List.of(device(2, HostView.RECOVERY, "1-1")), bound, List.of("T-9"), Set.of());
+        Map<String, Bound> bound = Map.of("T-1", Bound.of(device(1, ComputerSees.RECOVERY, "1-1")));
+        assertThat(Whose.of(List.of(device(1, ComputerSees.DFU, "2-4")), bound, List.of(), Set.of()).known()).containsValue("T-1");
+        Whose stranger = Whose.of(List.of(device(2, ComputerSees.RECOVERY, "1-1")), bound, List.of("T-9"), Set.of());
         assertThat(stranger.known()).isEmpty();
         assertThat(stranger.offers().values()).containsExactly(List.of("T-9"));
         UsbDevice otherBoard = new UsbDevice(UsbProduct.DFU, "1-1", "CPID:8101 BDID:0E");
         assertThat(Whose.of(List.of(otherBoard), bound, List.of(), Set.of()).known()).as("another board").isEmpty();
-        assertThat(Whose.of(List.of(device(2, HostView.NORMAL, "1-1")), bound, List.of(), Set.of()).known())
+        assertThat(Whose.of(List.of(device(2, ComputerSees.NORMAL, "1-1")), bound, List.of(), Set.of()).known())
                 .as("its number contradicts, in another mode too").isEmpty();
         List<UsbDevice> later = List.of(new UsbDevice(UP, "1-1", "0a1b2c3d4e5f60718293a4b5c6d7e8f901234567"));
         assertThat(Whose.of(later, bound, List.of(), Set.of()).known()).as("it has changed its mode").containsValue("T-1");
@@ -80,11 +80,11 @@ class WhoseTest {
 
     @Test
     void twoWithOneNameAreToldApartByTheirPortsOrByNobody() {
-        UsbDevice here = device(1, HostView.RECOVERY, "1-1");
-        UsbDevice there = device(1, HostView.RECOVERY, "1-2");
+        UsbDevice here = device(1, ComputerSees.RECOVERY, "1-1");
+        UsbDevice there = device(1, ComputerSees.RECOVERY, "1-2");
         Whose whose = Whose.of(List.of(here, there), Map.of("T-1", Bound.of(here)), List.of(), Set.of());
         assertThat(whose.known()).isEqualTo(Map.of(here, "T-1"));
-        UsbDevice third = device(1, HostView.RECOVERY, "1-3");
+        UsbDevice third = device(1, ComputerSees.RECOVERY, "1-3");
         assertThat(Whose.of(List.of(there, third), Map.of("T-1", Bound.of(here)), List.of(), Set.of()).known()).isEmpty();
     }
 
@@ -109,7 +109,7 @@ class WhoseTest {
         assertThat(List.of("12a7", "12af", "0250", "8600", "x", ""))
                 .allSatisfy(p -> assertThat(UsbDevice.of("05ac", p, "1", "")).isEmpty());
         assertThat(UsbDevice.of("1d6b", "1227", "1", "")).as("another maker").isEmpty();
-        assertThat(UsbDevice.of("0x05AC", "0x12A8", "1", "").orElseThrow().mode()).isEqualTo(HostView.NORMAL);
+        assertThat(UsbDevice.of("0x05AC", "0x12A8", "1", "").orElseThrow().mode()).isEqualTo(ComputerSees.NORMAL);
     }
 
     @Test

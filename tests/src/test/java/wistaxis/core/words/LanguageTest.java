@@ -23,11 +23,11 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
-import wistaxis.core.device.KeyFamily;
-import wistaxis.core.device.PhysicalKey;
-import wistaxis.core.keys.Goal;
-import wistaxis.core.keys.HostView;
-import wistaxis.core.keys.Start;
+import wistaxis.core.buttons.ComputerSees;
+import wistaxis.core.buttons.Goal;
+import wistaxis.core.buttons.Start;
+import wistaxis.core.device.ButtonLayout;
+import wistaxis.core.device.DeviceButton;
 import wistaxis.core.steps.Judgement;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Stage;
@@ -84,9 +84,9 @@ class LanguageTest {
     void everyWordOfAnEnumerationHasWords() {
         Stream<Stream<Text>> said = Stream.of(
                 Stream.of(Attempt.Outcome.values()).map(Attempt.Outcome::words), Stream.of(Judgement.values()).map(Judgement::words),
-                Stream.of(PhysicalKey.values()).map(PhysicalKey::words), Stream.of(KeyFamily.values()).map(KeyFamily::words),
+                Stream.of(DeviceButton.values()).map(DeviceButton::words), Stream.of(ButtonLayout.values()).map(ButtonLayout::words),
                 Stream.of(Goal.values()).map(Goal::words), Stream.of(Start.values()).map(Start::words),
-                Stream.of(HostView.values()).map(HostView::words), Stream.of(Stage.values()).map(Stage::words));
+                Stream.of(ComputerSees.values()).map(ComputerSees::words), Stream.of(Stage.values()).map(Stage::words));
         assertThat(said.flatMap(s -> s).map(Text::key).filter(k -> !Language.ENGLISH.has(k))).isEmpty();
     }
 

@@ -11,20 +11,20 @@ import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import wistaxis.core.buttons.Goal;
+import wistaxis.core.buttons.Mode;
+import wistaxis.core.buttons.SequenceLibrary;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.firmware.SystemVersion;
-import wistaxis.core.keys.Goal;
-import wistaxis.core.keys.Mode;
-import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.restore.RestoreStage;
 import wistaxis.core.route.CaseFacts;
 import wistaxis.core.route.Intake;
-import wistaxis.core.route.Oddities;
 import wistaxis.core.route.Readiness;
 import wistaxis.core.route.RouteContext;
 import wistaxis.core.route.RoutePlanner;
+import wistaxis.core.route.Unreadables;
 import wistaxis.core.ticket.Attempt.Outcome;
 import wistaxis.core.ticket.Chain;
 import wistaxis.core.ticket.EventWords;
@@ -33,7 +33,7 @@ import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 
-/** One ticket goes up the whole ladder; what may be done is said by the rules alone. */
+/** One ticket goes up the whole route; what may be done is said by the rules alone. */
 class RulesTest {
     private static final DeviceCatalogue DEVICES = DeviceCatalogue.shipped();
     private static final RoutePlanner PLANNER = RoutePlanner.shipped(DEVICES, SequenceLibrary.shipped());
@@ -55,7 +55,7 @@ class RulesTest {
 
     private Rules rules() {
         Ticket t = Ticket.fold(entries);
-        return new Rules(t, Oddities.of(t, DEVICES, PLANNER, Intake.shipped()),
+        return new Rules(t, Unreadables.of(t, DEVICES, PLANNER, Intake.shipped()),
                 PLANNER.plan(CaseFacts.of(t), new RouteContext(signed, Map.of(), t.overruled(), t.consent())), HANDOVER);
     }
 
@@ -69,9 +69,9 @@ class RulesTest {
         happens(new TicketEvent.Identified("iPhone13,2", "by the number"));
     }
 
-    private void proven() {
+    private void verified() {
         happens(new TicketEvent.BuildChosen("31.10", "31K88", "0".repeat(64), 5, "newest"),
-                new TicketEvent.PackageProven("31K88", "p.zip", 6, "0".repeat(64), "signed"));
+                new TicketEvent.FirmwareVerified("31K88", "p.zip", 6, "0".repeat(64), "signed"));
     }
 
     private void written(String mode) {
@@ -85,12 +85,12 @@ class RulesTest {
     }
 
     @Test
-    void oneTicketTakesRungAfterRungUpToTheHardwareBench() {
+    void oneTicketTakesStepAfterStepUpToTheHardwareBench() {
         looping();
         happens(rules().choose("recovery-update", null, null));
         assertThat(rules().mayClose()).as("nothing is done").hasValueSatisfying(w -> assertThat(w).contains("not finished"));
-        proven();
-        assertThat(rules().wantedKeys()).contains(Goal.RECOVERY);
+        verified();
+        assertThat(rules().wantedButtons()).contains(Goal.RECOVERY);
         written("recovery");
         happens(rules().say(Outcome.DID_NOT_HELP));
         assertThat(rules().ticket().stage()).isEqualTo(Stage.ROUTE);
@@ -107,7 +107,7 @@ class RulesTest {
 
         happens(rules().choose("dfu-restore", null, null));
         assertThat(rules().ticket().attempts().getLast().consent()).as("erases the same, so nobody is asked again").isNotNull();
-        assertThat(rules().wantedKeys()).contains(Goal.DFU);
+        assertThat(rules().wantedButtons()).contains(Goal.DFU);
         happens(new TicketEvent.ModeEntered(Mode.RECOVERY));
         assertThat(rules().mayStart(READY)).hasValueSatisfying(w -> assertThat(w).contains("in recovery", "needs DFU mode"));
         written("dfu");
@@ -127,7 +127,7 @@ class RulesTest {
     }
 
     @Test
-    void whatWasTakenBeforeTheDeepestRungOfAPasscodeLadderEndsAtTheHardwareBenchToo() {
+    void whatWasTakenBeforeTheDeepestStepOfAPasscodeRouteEndsAtTheHardwareBenchToo() {
         looping();
         happens(new TicketEvent.FactRecorded("trouble", "unavailable"), new TicketEvent.FactRecorded("wrongTries", "10-or-more"),
                 new TicketEvent.FactRecorded("hopesToRemember", "no"));
@@ -142,7 +142,7 @@ class RulesTest {
     void agreementCoversWhatWasSaid() {
         looping();
         happens(rules().choose("recovery-restore", "deckhand", "the cloud backup of last night"));
-        proven();
+        verified();
         happens(new TicketEvent.ModeEntered(Mode.RECOVERY));
         assertThat(rules().mayStart(READY)).isEmpty();
         signed = List.of(SystemVersion.parse("31.8"));
@@ -162,7 +162,7 @@ class RulesTest {
     void anUpdateThatLostTheDataIsAnOutcomeOfItsOwn() {
         looping();
         happens(rules().choose("recovery-update", null, null));
-        proven();
+        verified();
         written("recovery");
         happens(rules().check("data-there", "data gone"));
         assertThat(rules().ticket().attempts().getLast().outcome()).as("whether it helped was not said").isEqualTo(Optional.empty());
@@ -182,7 +182,7 @@ class RulesTest {
     void modeAndStepFit(String step, String mode, String why) {
         looping();
         happens(rules().consent(step, true, "deckhand", "all of it"), new TicketEvent.RouteChosen(step));
-        proven();
+        verified();
         if (!mode.isEmpty()) {
             happens(new TicketEvent.ModeEntered(Mode.of(mode)));
         }

@@ -27,11 +27,11 @@ import org.sqlite.SQLiteException;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.store.files.DiskTrouble.Kind;
+import wistaxis.store.files.DiskProblem.Kind;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.Ledger;
 
-/** Files with care: nothing half written, nothing of anybody else's touched, and five troubles of a disk told apart. */
+/** Files with care: nothing half written, nothing of anybody else's touched, and five problems of a disk told apart. */
 class FilesTest {
     @TempDir
     private Path folder = Path.of("");
@@ -97,11 +97,11 @@ class FilesTest {
             SideFile.Read<FolderHold.Holder> read = side.read(t -> Json.read(t, FolderHold.Holder.class, "side.json"),
                     new FolderHold.Holder(1, null, Instant.EPOCH));
             assertThat(read.value().pid()).isEqualTo(1);
-            assertThat(read.trouble()).contains("side file").contains("set aside as [side.json.set-aside-");
+            assertThat(read.problem()).contains("side file").contains("set aside as [side.json.set-aside-");
             assertThat(file).doesNotExist();
         }
         Files.createDirectory(file);
-        assertThat(side.read(t -> t, "usual").trouble()).contains("is a folder");
+        assertThat(side.read(t -> t, "usual").problem()).contains("is a folder");
         assertThat(there()).as("each is still there, under a name of its own").hasSize(family.length + 1).allMatch(SideFile::isAside);
         Files.writeString(file, "x");
         assertThat(side.read(_ -> {
@@ -135,7 +135,7 @@ class FilesTest {
     }
 
     private static Kind kind(Path path, Throwable e) {
-        return DiskTrouble.of("ledger", path, e).kind();
+        return DiskProblem.of("ledger", path, e).kind();
     }
 
     private static SQLiteException sqlite(SQLiteErrorCode code) {
@@ -143,7 +143,7 @@ class FilesTest {
     }
 
     @Test
-    void troublesOfADiskAreToldApart() {
+    void problemsOfADiskAreToldApart() {
         Path file = folder.resolve("ledger.db");
         Path gone = folder.resolve("gone/ledger.db");
         assertThat(kind(file, sqlite(SQLiteErrorCode.SQLITE_FULL))).isEqualTo(Kind.FULL);
@@ -158,7 +158,7 @@ class FilesTest {
         assertThat(kind(file, sqlite(SQLiteErrorCode.SQLITE_NOTADB))).isEqualTo(Kind.DAMAGED);
         assertThat(kind(file, new Damaged("x"))).isEqualTo(Kind.DAMAGED);
         assertThat(kind(file, sqlite(SQLiteErrorCode.SQLITE_BUSY))).isEqualTo(Kind.OTHER);
-        List<String> words = Stream.of(Kind.values()).map(k -> DiskTrouble.words("ledger", k == Kind.GONE ? gone : file, switch (k) {
+        List<String> words = Stream.of(Kind.values()).map(k -> DiskProblem.words("ledger", k == Kind.GONE ? gone : file, switch (k) {
             case FULL -> sqlite(SQLiteErrorCode.SQLITE_FULL);
             case READ_ONLY -> new FileSystemException("x", null, "Read-only file system");
             case NO_RIGHT -> new AccessDeniedException("x");
@@ -259,7 +259,7 @@ class FilesTest {
                     for (int i = 0; i < 1000; i++) {
                         kept[0] = ledger.append("T-0001", event, Instant.EPOCH).number();
                     }
-                }).isInstanceOfSatisfying(DiskTrouble.class, e -> assertThat(e.kind()).isEqualTo(Kind.FULL));
+                }).isInstanceOfSatisfying(DiskProblem.class, e -> assertThat(e.kind()).isEqualTo(Kind.FULL));
                 assertThat(kept[0]).isGreaterThan(10);
             }
             assertThatThrownBy(() -> WholeFile.write(disk.resolve("x"), new byte[900_000]))
@@ -272,7 +272,7 @@ class FilesTest {
                 assertThat(ledger.check(null, Instant.now()).entries()).as("every acknowledged entry").isEqualTo(kept[0]);
             }
             assertThatThrownBy(() -> Ledger.open(disk.resolve("ledger.db")).append("T-0001", event, Instant.EPOCH))
-                    .isInstanceOfSatisfying(DiskTrouble.class, e -> assertThat(e.kind()).isEqualTo(Kind.READ_ONLY));
+                    .isInstanceOfSatisfying(DiskProblem.class, e -> assertThat(e.kind()).isEqualTo(Kind.READ_ONLY));
         } finally {
             run("umount", "-l", disk.toString());
         }

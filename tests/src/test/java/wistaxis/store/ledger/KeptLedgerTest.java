@@ -27,7 +27,7 @@ import wistaxis.core.ticket.Chain;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.DiskProblem;
 
 /** The ledger behind its port: acknowledged appends, what is computed beside the entries, searching, anchors. */
 class KeptLedgerTest {
@@ -133,11 +133,11 @@ class KeptLedgerTest {
             String number = ledger.openTicket(new TicketEvent.Opened("Deck phone", true, true), AT).join().ticket();
             ledger.append(number, 1, List.of(new TicketEvent.Identified("iPhone13,2", "x"),
                     new TicketEvent.DeviceBound(0x1281, "1-2", "CPID:8101 BDID:0C ECID:0001222233334444"),
-                    new TicketEvent.KeysAttempted("hold-to-black", "dfu", true, Said.sentence(""), List.of(), "Ada"),
-                    new TicketEvent.KeysAttempted("hold-to-black", "dfu", false, Said.sentence(""), List.of(), "Ada"),
-                    new TicketEvent.KeysAttempted("hold-to-black", "dfu", true, Said.sentence(""), List.of()),
-                    new TicketEvent.HostTrouble("error", "error 77"), new TicketEvent.TroubleTried("once-more", false),
-                    new TicketEvent.TroubleTried("cable-and-port", true)), AT).join();
+                    new TicketEvent.ButtonsAttempted("hold-to-black", "dfu", true, Said.sentence(""), List.of(), "Ada"),
+                    new TicketEvent.ButtonsAttempted("hold-to-black", "dfu", false, Said.sentence(""), List.of(), "Ada"),
+                    new TicketEvent.ButtonsAttempted("hold-to-black", "dfu", true, Said.sentence(""), List.of()),
+                    new TicketEvent.ComputerProblem("error", "error 77"), new TicketEvent.ProblemTried("once-more", false),
+                    new TicketEvent.ProblemTried("cable-and-port", true)), AT).join();
             assertTaught(ledger.kinds("").model("8101/C").orElseThrow().times(), ledger.tried("error", ""), ledger.landed("Ada",
                     "hold-to-black", "dfu"));
             assertThat(ledger.kinds(number).seen()).as("not its own witness").isEmpty();
@@ -157,11 +157,11 @@ class KeptLedgerTest {
         }
     }
 
-    private static void assertTaught(int times, List<Observed.Trouble> tried, List<KeysLanded> landed) {
+    private static void assertTaught(int times, List<Observed.Problem> tried, List<MethodResults> landed) {
         assertThat(times).isEqualTo(1);
-        assertThat(tried).flatExtracting(Observed.Trouble::tries).containsExactly(new Observed.Try("once-more", false),
+        assertThat(tried).flatExtracting(Observed.Problem::tries).containsExactly(new Observed.Try("once-more", false),
                 new Observed.Try("cable-and-port", true));
-        assertThat(landed).containsExactly(new KeysLanded("iPhone13,2", 1, 2));
+        assertThat(landed).containsExactly(new MethodResults("iPhone13,2", 1, 2));
     }
 
     /** Counted by hand: each figure with its cases; below three nothing; intervals are Wilson's. */
@@ -177,7 +177,7 @@ class KeptLedgerTest {
             Figures f = ledger.figures(AT.minusSeconds(1), AT.plusSeconds(1), false);
             assertThat(f.tickets()).isEqualTo(6);
             assertThat(f.closed()).isEqualTo(4);
-            assertThat(f.troubles()).containsExactly(new Figures.Count("looping", 6));
+            assertThat(f.problems()).containsExactly(new Figures.Count("looping", 6));
             assertThat(f.models()).as("two tablets say nothing").containsExactly(new Figures.Count("iPhone13,2", 4));
             Wilson share = Wilson.of(4, 6);
             assertThat(f.helped()).containsExactly(new Figures.Share("looping: recovery-update", 4, 6, share.low(), share.high()));
@@ -220,13 +220,13 @@ class KeptLedgerTest {
     @Test
     void aLedgerMadeAnewHoldsAsAChainButNotAgainstItsAnchors() throws IOException, SQLException {
         Path anchors = folder.resolve("anchors");
-        Anchor paper;
+        Anchor document;
         try (KeptLedger ledger = KeptLedger.open(file())) {
             ticket(ledger, "Deck phone", true);
             LedgerEntry head = ledger.last().orElseThrow();
             new Anchor(head.number(), head.digest(), AT).append(anchors);
             new Anchor(3, ledger.since(2).getFirst().digest(), AT).append(anchors);
-            paper = Anchor.parse(head.number() + ": " + head.digest().substring(0, 16));
+            document = Anchor.parse(head.number() + ": " + head.digest().substring(0, 16));
         }
         List<LedgerEntry> forged = new ArrayList<>();
         try (Ledger ledger = Ledger.open(file())) {
@@ -244,7 +244,7 @@ class KeptLedgerTest {
             assertThat(ledger.check(null, Instant.now()).clean()).as("the chain alone does not show it").isTrue();
             assertThat(ledger.check(null, Anchor.read(anchors), Instant.now(), _ -> true).orElseThrow().broken())
                     .hasValueSatisfying(b -> assertThat(b).contains("anchor of 12 May 2026", "made anew"));
-            assertThat(ledger.check(null, List.of(paper), Instant.now(), _ -> true).orElseThrow().broken()).isPresent();
+            assertThat(ledger.check(null, List.of(document), Instant.now(), _ -> true).orElseThrow().broken()).isPresent();
             assertThat(ledger.check(null, List.of(Anchor.parse("999:" + "a".repeat(12))), Instant.now(), _ -> true).orElseThrow().broken())
                     .hasValueSatisfying(b -> assertThat(b).contains("the end is missing"));
             assertThat(Ticket.fold(ledger.of("T-0001")).fact("trouble")).contains("frozen");
@@ -304,8 +304,8 @@ class KeptLedgerTest {
                     assertThat(there.check(null, List.of(), AT, _ -> true).orElseThrow().broken()).isEmpty();
                     assertThat(there.entries().size()).isGreaterThanOrEqualTo((int) before);
                     whole++;
-                } catch (DiskTrouble e) {
-                    assertThat(e.kind()).isEqualTo(DiskTrouble.Kind.DAMAGED);
+                } catch (DiskProblem e) {
+                    assertThat(e.kind()).isEqualTo(DiskProblem.Kind.DAMAGED);
                 }
             }
             end.set(true);

@@ -24,7 +24,7 @@ import wistaxis.core.facts.Sha256;
 import wistaxis.core.ticket.Chain;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.DiskProblem;
 
 /** A ledger is looked at without a change, remembers how long it was, and takes nothing that was decided on something else. */
 class LedgerGuardTest {
@@ -55,9 +55,9 @@ class LedgerGuardTest {
         Map<String, String> before = everyByte();
         for (int i = 0; i < 2; i++) {
             assertThatThrownBy(() -> Ledger.openReadOnly(file()))
-                    .isInstanceOfSatisfying(DiskTrouble.class, e -> assertThat(e.kind()).isEqualTo(DiskTrouble.Kind.DAMAGED))
+                    .isInstanceOfSatisfying(DiskProblem.class, e -> assertThat(e.kind()).isEqualTo(DiskProblem.Kind.DAMAGED))
                     .hasMessageContaining(bytes + " bytes");
-            assertThatThrownBy(() -> Ledger.open(file())).isInstanceOf(DiskTrouble.class);
+            assertThatThrownBy(() -> Ledger.open(file())).isInstanceOf(DiskProblem.class);
         }
         assertThat(everyByte()).isEqualTo(before);
     }
@@ -73,7 +73,7 @@ class LedgerGuardTest {
         Map<String, String> closed = everyByte();
         try (Ledger ledger = Ledger.openReadOnly(file())) {
             assertThat(ledger.check(null, Instant.now()).clean()).isTrue();
-            assertThatThrownBy(() -> ledger.append("T-0001", new TicketEvent.Closed(Said.sentence("x")), AT)).isInstanceOf(DiskTrouble.class);
+            assertThatThrownBy(() -> ledger.append("T-0001", new TicketEvent.Closed(Said.sentence("x")), AT)).isInstanceOf(DiskProblem.class);
         }
         assertThat(everyByte()).isEqualTo(closed);
         killed();

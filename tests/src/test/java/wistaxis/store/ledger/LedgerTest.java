@@ -30,7 +30,7 @@ import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.DiskProblem;
 
 class LedgerTest {
     private static final Instant AT = Instant.parse("2026-05-12T09:00:00.123Z");
@@ -100,7 +100,7 @@ class LedgerTest {
         Files.deleteIfExists(folder.resolve("ledger.db-wal"));
         byte[] before = Files.readAllBytes(file());
         assertThatThrownBy(() -> Ledger.open(file()))
-                .isInstanceOfSatisfying(DiskTrouble.class, e -> assertThat(e.kind()).isEqualTo(DiskTrouble.Kind.DAMAGED))
+                .isInstanceOfSatisfying(DiskProblem.class, e -> assertThat(e.kind()).isEqualTo(DiskProblem.Kind.DAMAGED))
                 .hasMessageContaining(file().toString()).hasMessageContaining("newest copy");
         assertThat(Files.readAllBytes(file())).isEqualTo(before);
     }
@@ -116,7 +116,7 @@ class LedgerTest {
         java.util.Arrays.fill(bytes, 4096, 4096 * 5, (byte) 0x5a);
         Files.write(file(), bytes);
         assertThatThrownBy(() -> Ledger.open(file()))
-                .isInstanceOfSatisfying(DiskTrouble.class, e -> assertThat(e.kind()).isEqualTo(DiskTrouble.Kind.DAMAGED));
+                .isInstanceOfSatisfying(DiskProblem.class, e -> assertThat(e.kind()).isEqualTo(DiskProblem.Kind.DAMAGED));
     }
 
     @Test

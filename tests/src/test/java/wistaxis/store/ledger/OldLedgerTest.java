@@ -63,7 +63,7 @@ class OldLedgerTest {
         assertThat(MAPPER.convertValue(now.checks(), JsonNode.class)).isEqualTo(was.get("checks"));
         assertThat(MAPPER.convertValue(now.failed(), JsonNode.class)).isEqualTo(was.get("failed"));
         assertThat(now.running()).isEqualTo(was.get("restoreStarted").asBoolean() && was.get("restored").isNull());
-        assertThat(now.keysTried()).isEqualTo(was.get("keys").asInt());
+        assertThat(now.buttonsTried()).isEqualTo(was.get("keys").asInt());
         String stage = was.get("stage").asText();
         assertThat(now.stage()).as(now.number()).isEqualTo(Stage.valueOf(stage));
         Map<String, String> said = new HashMap<>();
@@ -71,7 +71,7 @@ class OldLedgerTest {
         said.put("route", now.route());
         said.put("consentBy", now.consent() == null ? null : now.consent().who());
         said.put("build", now.build() == null ? null : now.build().build());
-        said.put("provenBuild", now.provenBuild());
+        said.put("provenBuild", now.verifiedBuild());
         said.put("mode", now.mode() == null ? null : now.mode().word());
         said.put("restored", now.restored());
         said.put("closed", now.closed() == null ? null : now.closed().toString());

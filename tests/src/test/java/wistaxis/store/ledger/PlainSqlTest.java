@@ -9,7 +9,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.mockito.Mockito;
 
-/** Against the grammar of the package itself (Jdbi's parser of colon parameters). */
+/** Against the grammar of the firmware file itself (Jdbi's parser of colon parameters). */
 class PlainSqlTest {
     @ParameterizedTest
     @ValueSource(strings = {"SELECT 1", "SELECT last FROM ticket WHERE number = ?", "UPDATE t SET a = :a, b = :b_2 WHERE a <> ':no ?' AND c = :a",

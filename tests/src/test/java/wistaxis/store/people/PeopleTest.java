@@ -19,7 +19,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Sha256;
-import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.DiskProblem;
 
 /** Personal data beside the ledger: sealed, found, forgotten, and nowhere else on the disk. */
 class PeopleTest {
@@ -139,13 +139,13 @@ class PeopleTest {
             command.seal("T-0001", p -> p.withImei("356958031648321"));
             assertThat(window.seal("T-0001", p -> p.named("Ada Marrow", "", null)).person().imei()).isEqualTo("356958031648321");
             Files.move(file, folder.resolve("elsewhere.db"));
-            assertThatThrownBy(() -> window.seal("T-0002", p -> p.named("Bo", "", null))).isInstanceOf(DiskTrouble.class)
+            assertThatThrownBy(() -> window.seal("T-0002", p -> p.named("Bo", "", null))).isInstanceOf(DiskProblem.class)
                     .hasMessageContaining("people.db");
             try (People another = People.open(folder.resolve("other.db"))) {
                 another.seal("T-0009", p -> p.named("Cy", "", null));
             }
             Files.copy(folder.resolve("other.db"), file);
-            assertThatThrownBy(() -> window.seal("T-0002", p -> p.named("Bo", "", null))).isInstanceOf(DiskTrouble.class)
+            assertThatThrownBy(() -> window.seal("T-0002", p -> p.named("Bo", "", null))).isInstanceOf(DiskProblem.class)
                     .hasMessageContaining("people.db");
         }
     }

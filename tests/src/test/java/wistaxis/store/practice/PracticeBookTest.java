@@ -10,17 +10,17 @@ import java.time.Instant;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.buttons.ButtonSequence;
+import wistaxis.core.buttons.SequenceLibrary;
+import wistaxis.core.buttons.Simulation;
 import wistaxis.core.device.DeviceCatalogue;
-import wistaxis.core.device.Family;
+import wistaxis.core.device.LayoutFacts;
 import wistaxis.core.facts.BadInput;
-import wistaxis.core.keys.KeySequence;
-import wistaxis.core.keys.SequenceLibrary;
-import wistaxis.core.keys.Simulation;
 import wistaxis.core.practice.Drilled;
 import wistaxis.core.practice.Measured;
 import wistaxis.core.practice.StepScore;
 import wistaxis.standins.DemoPractice;
-import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.DiskProblem;
 
 class PracticeBookTest {
     private static final Instant NOW = Instant.parse("2026-05-12T09:00:00Z");
@@ -48,7 +48,7 @@ class PracticeBookTest {
     @Test
     void aFileThatIsNoDatabaseOrOfANewerProgramIsLeftAlone() throws Exception {
         Files.writeString(file(), "this is not a database, but long enough to be taken for one at first sight");
-        assertThatThrownBy(() -> PracticeBook.open(file())).isInstanceOf(DiskTrouble.class).hasMessageContaining("Practice book")
+        assertThatThrownBy(() -> PracticeBook.open(file())).isInstanceOf(DiskProblem.class).hasMessageContaining("Practice book")
                 .hasMessageContaining(file().toString());
         assertThat(Files.readString(file())).startsWith("this is not");
         Files.delete(file());
@@ -63,15 +63,15 @@ class PracticeBookTest {
     @Test
     void aStoredTraceGivesTheSameScoresAndTheSameEndAgain() {
         for (Drilled d : DemoPractice.attempts(NOW)) {
-            Family family = DeviceCatalogue.shipped().family(d.family());
-            KeySequence school = SequenceLibrary.shipped().all().stream().filter(d::of).findFirst().orElseThrow();
-            assertThat(StepScore.of(d.trace(), school, family)).isEqualTo(d.steps());
+            LayoutFacts family = DeviceCatalogue.shipped().family(d.family());
+            ButtonSequence method = SequenceLibrary.shipped().all().stream().filter(d::of).findFirst().orElseThrow();
+            assertThat(StepScore.of(d.trace(), method, family)).isEqualTo(d.steps());
             String wanted = d.goal().toString();
-            assertThat(new Simulation(family).run(d.trace()).mode().equals(wanted)).as(d.at() + " " + d.school() + ": " + d.says())
+            assertThat(new Simulation(family).run(d.trace()).mode().equals(wanted)).as(d.at() + " " + d.method() + ": " + d.says())
                     .isEqualTo(d.landed());
             if (d.landed()) {
                 assertThat(d.steps()).filteredOn(s -> s.late() != null && !s.inTime())
-                        .as("%s %s: what landed was in time", d.at(), d.school()).isEmpty();
+                        .as("%s %s: what landed was in time", d.at(), d.method()).isEmpty();
             }
         }
     }

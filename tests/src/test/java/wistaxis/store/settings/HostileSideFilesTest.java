@@ -18,15 +18,15 @@ import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.MethodSource;
 import wistaxis.core.facts.Hostile;
 import wistaxis.core.facts.Json;
-import wistaxis.core.firmware.PackageCheck;
-import wistaxis.core.firmware.PackageLayout;
+import wistaxis.core.firmware.FirmwareCheck;
+import wistaxis.core.firmware.FirmwareLayout;
 import wistaxis.core.practice.Measured;
 import wistaxis.standins.StandInSigner;
 import wistaxis.store.files.SideFile;
 import wistaxis.store.firmware.CatalogueFile;
-import wistaxis.store.firmware.Shelf;
+import wistaxis.store.firmware.FirmwareFolder;
+import wistaxis.store.internet.DownloadQueue;
 import wistaxis.store.ledger.LedgerSeen;
-import wistaxis.store.line.DownloadQueue;
 import wistaxis.store.practice.PracticeBook;
 
 /**
@@ -35,31 +35,31 @@ import wistaxis.store.practice.PracticeBook;
  */
 class HostileSideFilesTest {
     private static final Instant NOW = Instant.parse("2026-05-12T09:00:00Z");
-    private static final PackageCheck CHECK = new PackageCheck(PackageLayout.shipped(), StandInSigner.publicKey());
+    private static final FirmwareCheck CHECK = new FirmwareCheck(FirmwareLayout.shipped(), StandInSigner.publicKey());
 
     @TempDir
     private Path folder = Path.of("");
 
     /** Reads a side file. @return what was wrong with it */
     private interface Reader {
-        String trouble(Path file) throws IOException;
+        String problem(Path file) throws IOException;
     }
 
     static Stream<Arguments> files() {
         return Stream.of(
                 file("settings",
-                "{\"preferences\":{\"waiting\":\"skip\"},\"holidays\":\"gb-eng\",\"modeWindow\":\"15min\",\"schools\":{\"SIDE-KEY/dfu\":\"x\"}}", f -> Settings.read(f, _ -> { }).trouble()),
+                "{\"preferences\":{\"waiting\":\"skip\"},\"holidays\":\"gb-eng\",\"recoveryTimeout\":\"15min\",\"methods\":{\"SIDE-KEY/dfu\":\"x\"}}", f -> Settings.read(f, _ -> { }).problem()),
                 file("catalogue",
                 "{\"format\":\"wistaxis-firmware\",\"version\":1,\"builds\":[{\"build\":{\"identifiers\":[\"iPhone13,2\"],\"version\":\"31.10\",\"build\":\"31K88\",\"released\":\"2026-05-03\",\"sizeBytes\":1000,\"sha256\":\""
                         + "a".repeat(64)
                         + "\",\"path\":\"/x\",\"signed\":true,\"signedUntil\":null},\"askedAt\":\"2026-05-12T08:00:00Z\"}]}",
-                        f -> new CatalogueFile(f).read(NOW).trouble()),
+                        f -> new CatalogueFile(f).read(NOW).problem()),
                 file("memory of the ledger", "{\"entries\":3,\"last\":\"ab\",\"at\":\"2026-05-12T08:00:00Z\"}",
-                f -> LedgerSeen.readOrSetAside(f).trouble()),
-                file("index of the shelf",
+                f -> LedgerSeen.readOrSetAside(f).problem()),
+                file("index of the firmware folder",
                 "{\"items\":[{\"name\":\"a.zip\",\"bytes\":3,\"modifiedMillis\":4,\"report\":{\"verdict\":\"proven\",\"proof\":\"signed\",\"sha256\":\"" + "b".repeat(64) + "\",\"products\":[\"iPhone13,2\"],\"version\":\"1\",\"build\":\"2\","
-                        + "\"parts\":1,\"reason\":\"r\",\"details\":[\"d\"]}}]}", f -> new Shelf(f.resolveSibling("shelf"), f, CHECK)
-                        .trouble()));
+                        + "\"parts\":1,\"reason\":\"r\",\"details\":[\"d\"]}}]}", f -> new FirmwareFolder(f.resolveSibling("firmware"), f, CHECK)
+                        .problem()));
     }
 
     private static Arguments file(String name, String good, Reader reader) {
@@ -70,12 +70,12 @@ class HostileSideFilesTest {
     @MethodSource("files")
     void whateverIsInASideFileCostsNoMoreThanTheFile(String name, String good, Reader reader) throws IOException {
         Path file = folder.resolve("side.json");
-        assertThat(reader.trouble(Files.writeString(file, good))).isEmpty();
+        assertThat(reader.problem(Files.writeString(file, good))).isEmpty();
         int aside = 0;
         for (Hostile.Text t : Hostile.of(good)) {
-            String trouble = reader.trouble(Files.writeString(file, t.json()));
-            assertThat(Files.exists(file)).as("%s %s: %s", t.where(), t.what(), trouble).isEqualTo(trouble.isEmpty());
-            aside += trouble.isEmpty() ? 0 : 1;
+            String problem = reader.problem(Files.writeString(file, t.json()));
+            assertThat(Files.exists(file)).as("%s %s: %s", t.where(), t.what(), problem).isEqualTo(problem.isEmpty());
+            aside += problem.isEmpty() ? 0 : 1;
         }
         try (Stream<Path> there = Files.list(folder)) {
             assertThat(there.filter(p -> SideFile.isAside(p.getFileName().toString()))).as("nothing is lost").hasSize(aside)
@@ -114,13 +114,13 @@ class HostileSideFilesTest {
         try (PracticeBook book = PracticeBook.openAnyhow(file).book()) {
             assertThat(book.attempts("Robin")).isEmpty();
             assertThat(book.measured("Robin")).contains(new Measured(Measured.What.LIGHT, 0.2, 0));
-            assertThat(book.odd()).isGreaterThan(bad.size());
+            assertThat(book.unreadable()).isGreaterThan(bad.size());
         }
         for (Map.Entry<String, String> damage : Map.of("not a database", "set aside as [practice.db.set-aside-", "",
                 "set aside as [practice.db.set-aside-").entrySet()) {
             Files.writeString(file, damage.getKey());
             PracticeBook.Opened opened = PracticeBook.openAnyhow(file);
-            assertThat(opened.trouble()).contains("Practice book").contains(damage.getValue());
+            assertThat(opened.problem()).contains("Practice book").contains(damage.getValue());
             opened.book().add("Robin", new Measured(Measured.What.TONE, 0.2, 0), NOW);
             assertThat(opened.book().people()).containsExactly("Robin");
             opened.book().close();
@@ -128,7 +128,7 @@ class HostileSideFilesTest {
         Files.delete(file);
         Files.createDirectory(file);
         PracticeBook.Opened inMemory = PracticeBook.openAnyhow(file);
-        assertThat(inMemory.trouble()).contains("not saved");
+        assertThat(inMemory.problem()).contains("not saved");
         inMemory.book().add("Robin", new Measured(Measured.What.TONE, 0.2, 0), NOW);
         assertThat(inMemory.book().measured("Robin")).hasSize(1);
     }

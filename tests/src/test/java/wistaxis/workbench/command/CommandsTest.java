@@ -9,9 +9,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import org.junit.jupiter.api.Test;
+import wistaxis.core.buttons.SequenceLibrary;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.facts.Said;
-import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.restore.RestoreRun;
 import wistaxis.core.route.Intake;
@@ -41,7 +41,7 @@ class CommandsTest {
     private Optional<String> who = Optional.empty();
     private boolean full;
     private final Commands commands = new Commands(new Book(), shop::rules, new Outside(), (_, _, events) ->
-            CompletableFuture.completedFuture(events), () -> who, (n, r) -> heard.add(n + " " + r.trouble().orElse("done")));
+            CompletableFuture.completedFuture(events), () -> who, (n, r) -> heard.add(n + " " + r.problem().orElse("done")));
 
     private final class Book implements Commands.Book {
         @Override
@@ -170,7 +170,7 @@ class CommandsTest {
             Optional.ofNullable(typed.get(q.kind())).ifPresent(v -> answers.add(Map.of(q.facts().getFirst(), v)));
             q.facts().forEach(f -> answers.add(Map.of(f, Intake.NOT_KNOWN)));
             assertThat(answers).as(q.question()).isNotEmpty().allSatisfy(a -> assertThat(done(new Command.Answer(a,
-                    List.copyOf(Intake.settledBy(q)))).trouble()).as("%s", a).isEmpty());
+                    List.copyOf(Intake.settledBy(q)))).problem()).as("%s", a).isEmpty());
         }
     }
 
@@ -189,7 +189,7 @@ class CommandsTest {
         assertThat(commands.isGiven(N)).isTrue();
         written();
         assertThat(stage.join()).isInstanceOf(Result.Done.class);
-        assertThat(stop.join().trouble()).hasValueSatisfying(w -> assertThat(w).contains("being written"));
+        assertThat(stop.join().problem()).hasValueSatisfying(w -> assertThat(w).contains("being written"));
         assertThat(types()).last().isEqualTo("stage-reached");
     }
 

@@ -52,7 +52,7 @@ class LookTest {
                         .as("%s: %s on %s", theme, pair.getFirst(), pair.getLast()).isGreaterThanOrEqualTo(5);
             }
         }
-        assertThatThrownBy(() -> Theme.DAY.token("plaid")).hasMessageContaining("[plaid]");
+        assertThatThrownBy(() -> Theme.LIGHT.token("plaid")).hasMessageContaining("[plaid]");
     }
 
     @Test

@@ -17,14 +17,14 @@ class TokensTest {
         assertThat(Files.readString(resources.resolve("wistaxis.css"))).doesNotContainPattern("#[0-9a-fA-F]{3,8}\\b|rgb\\(")
                 .contains("-w-ink");
         List<Path> drawn;
-        try (Stream<Path> walk = Files.walk(Path.of("../desktop/src/main/java"))) {
-            drawn = walk.filter(p -> p.toString().endsWith(".java")).toList();
+        try (Stream<Path> guide = Files.walk(Path.of("../desktop/src/main/java"))) {
+            drawn = guide.filter(p -> p.toString().endsWith(".java")).toList();
         }
         for (Path file : drawn) {
             assertThat(Files.readString(file)).as(file.toString())
                     .doesNotContainPattern("Color\\.(rgb|web)\\((?!m\\.group)|\"#[0-9a-f]{6}\"");
         }
-        assertThat(tokens("tokens-day.css")).isEqualTo(tokens("tokens-dim.css")).hasSizeGreaterThan(10);
+        assertThat(tokens("tokens-light.css")).isEqualTo(tokens("tokens-dark.css")).hasSizeGreaterThan(10);
     }
 
     private static List<String> tokens(String sheet) throws IOException {

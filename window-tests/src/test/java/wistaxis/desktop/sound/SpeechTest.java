@@ -5,11 +5,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
+import wistaxis.core.buttons.SequenceLibrary;
 import wistaxis.core.coach.CoachRun;
 import wistaxis.core.coach.Score;
 import wistaxis.core.coach.Spoken;
 import wistaxis.core.device.DeviceCatalogue;
-import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.words.Language;
 import wistaxis.core.words.Text;
 
@@ -75,13 +75,13 @@ class SpeechTest {
             Score score = Score.of(s, DeviceCatalogue.shipped().family(s.family()), s.from().getFirst());
             CoachRun run = CoachRun.begin(score, 0);
             List<Speech.At> said = english.at(run.spoken(0));
-            assertThat(said).as(s.school()).isNotEmpty();
+            assertThat(said).as(s.method()).isNotEmpty();
             Spoken first = run.spoken(0).getFirst();
             long firstEnds = said.get(first.words().size() - 1).atNanos() + length(said.get(first.words().size() - 1));
-            assertThat(firstEnds).as(s.school()).isBetween(CoachRun.COUNT_IN - 2, CoachRun.COUNT_IN + 2);
-            assertThat(said.getFirst().atNanos()).as("not before the count-in: " + s.school()).isNotNegative();
+            assertThat(firstEnds).as(s.method()).isBetween(CoachRun.COUNT_IN - 2, CoachRun.COUNT_IN + 2);
+            assertThat(said.getFirst().atNanos()).as("not before the count-in: " + s.method()).isNotNegative();
             for (int i = 1; i < said.size(); i++) {
-                assertThat(said.get(i).atNanos()).as(s.school()).isGreaterThanOrEqualTo(said.get(i - 1).atNanos() + length(said.get(i - 1)));
+                assertThat(said.get(i).atNanos()).as(s.method()).isGreaterThanOrEqualTo(said.get(i - 1).atNanos() + length(said.get(i - 1)));
             }
         });
     }

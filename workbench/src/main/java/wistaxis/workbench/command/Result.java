@@ -33,7 +33,7 @@ public sealed interface Result {
     }
 
     /** Why it was not done, in words; empty where it was. */
-    default Optional<String> trouble() {
+    default Optional<String> problem() {
         return switch (this) {
             case Done _ -> Optional.empty();
             case Refused(BadInput why) -> Optional.of(String.valueOf(why.getMessage()));

@@ -10,14 +10,14 @@ import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.function.BiFunction;
 import java.util.function.Function;
+import wistaxis.core.buttons.DeviceMachine;
+import wistaxis.core.buttons.DeviceState;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.facts.BadInput;
-import wistaxis.core.keys.DeviceMachine;
-import wistaxis.core.keys.DeviceState;
 import wistaxis.core.outside.DeviceLink;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
-import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.DiskProblem;
 import wistaxis.store.files.LogFile;
 import wistaxis.workbench.command.Commands;
 import wistaxis.workbench.command.Result;
@@ -26,14 +26,14 @@ import wistaxis.workbench.life.Life;
 import wistaxis.workbench.route.Routes;
 import wistaxis.workbench.ticket.Guard;
 import wistaxis.workbench.ticket.Tickets;
-import wistaxis.workbench.usb.HostUsb;
+import wistaxis.workbench.usb.ComputerUsb;
 
 /**
  * The desks on which somebody works, each frame: what goes wrong on one keeps nobody else, is said once, and is tried again a little
  * later.
  */
 public final class Desks {
-    /** After trouble on a desk it is left alone for so long. */
+    /** After problem on a desk it is left alone for so long. */
     private static final long TRY_AGAIN_NANOS = 3_000_000_000L;
 
     private final Room room;
@@ -44,15 +44,15 @@ public final class Desks {
     private final Set<String> troubled = new HashSet<>();
 
     /** Makes the parts of a ticket's desk, each with what it needs. */
-    public record Parts(Function<TicketDesk, FirmwareDesk> firmware, Function<TicketDesk, KeysDesk> keys,
-            Function<TicketDesk, RestoreDesk> restore, Function<TicketDesk, HostDesk> host) {}
+    public record Parts(Function<TicketDesk, FirmwareDesk> firmware, Function<TicketDesk, ButtonsDesk> buttons,
+            Function<TicketDesk, RestoreDesk> restore, Function<TicketDesk, ComputerDesk> computer) {}
 
     /**
      * What a desk needs itself.
      *
      * @param device of a ticket in practice, in the state in which its ledger left it
      */
-    public record Room(Life life, Tickets tickets, DeviceCatalogue devices, Routes routes, HostUsb usb, Commands commands,
+    public record Room(Life life, Tickets tickets, DeviceCatalogue devices, Routes routes, ComputerUsb usb, Commands commands,
             BiFunction<DeviceMachine, DeviceState, DeviceLink> device, Parts parts) {}
 
     public Desks(Room room, Stock stock, Guard guard) {
@@ -75,8 +75,8 @@ public final class Desks {
         desks.remove(number);
     }
 
-    public boolean keysRun() {
-        return desks.values().stream().anyMatch(d -> d.keys().busy());
+    public boolean buttonsRun() {
+        return desks.values().stream().anyMatch(d -> d.buttons().busy());
     }
 
     public void tick() {
@@ -88,12 +88,12 @@ public final class Desks {
 
     /** What the disk or the rules refuse is tried again; whatever else is thrown makes the ticket unreadable. */
     private void tick(Ticket ticket, TicketDesk desk) {
-        if (room.routes().oddities(ticket).stop()) {
+        if (room.routes().unreadables(ticket).stop()) {
             return;
         }
         try {
             desk.tick();
-        } catch (BadInput | DiskTrouble e) {
+        } catch (BadInput | DiskProblem e) {
             throw e;
         } catch (RuntimeException | StackOverflowError e) {
             guard.caught(ticket, e);

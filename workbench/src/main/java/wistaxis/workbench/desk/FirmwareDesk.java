@@ -18,16 +18,16 @@ import wistaxis.core.facts.BadInput;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.BuildChoice;
 import wistaxis.core.firmware.Fetch;
-import wistaxis.core.firmware.PackageCheck;
-import wistaxis.core.firmware.PackageReport;
+import wistaxis.core.firmware.FirmwareCheck;
+import wistaxis.core.firmware.FirmwareReport;
 import wistaxis.core.route.CaseFacts;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.core.time.ModeWindow;
 import wistaxis.core.time.Range;
+import wistaxis.core.time.RecoveryTimeout;
 import wistaxis.core.work.Command;
 import wistaxis.store.files.Inside;
-import wistaxis.store.firmware.Shelf;
+import wistaxis.store.firmware.FirmwareFolder;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.workbench.command.Result;
 import wistaxis.workbench.firmware.Stock;
@@ -36,7 +36,8 @@ import wistaxis.workbench.life.Life;
 import wistaxis.workbench.route.Routes;
 
 /**
- * Firmware of one ticket: the choice among the builds, its download, the proof of the package, and when to put the device into the mode.
+ * Firmware of one ticket: the choice among the builds, its download, the proof of the firmware file, and when to put the device into the
+ * mode.
  */
 public final class FirmwareDesk {
     /** What is going on. */
@@ -47,8 +48,8 @@ public final class FirmwareDesk {
     private final DataFolder folder;
     private final TicketDesk desk;
     private final Stock stock;
-    private @Nullable PackageReport report;
-    private String trouble = "";
+    private @Nullable FirmwareReport report;
+    private String problem = "";
 
     public FirmwareDesk(Life life, Routes routes, Stock stock, DataFolder folder, TicketDesk desk) {
         this.life = life;
@@ -64,12 +65,12 @@ public final class FirmwareDesk {
 
     public Doing doing() {
         Fetch.Phase phase = download().map(Fetch::phase).orElse(Fetch.Phase.PAUSED);
-        return stock.builds().asking(identifier()) ? Doing.ASKING : proven().isPresent() ? Doing.PROVING : phase == Fetch.Phase.RUNNING
+        return stock.builds().asking(identifier()) ? Doing.ASKING : verified().isPresent() ? Doing.PROVING : phase == Fetch.Phase.RUNNING
                 ? Doing.DOWNLOADING : phase == Fetch.Phase.WAITING ? Doing.WAITING : Doing.NOTHING;
     }
 
     /** What went wrong last, in words; empty when nothing did. */
-    public String trouble() {
+    public String problem() {
         Optional<Fetch> state = download();
         if (state.filter(s -> s.phase() == Fetch.Phase.BROKEN).isPresent()) {
             return t(state.get().bytes() > 0 ? "workbench.download.stopped-part" : "workbench.download.stopped", "why", state.get().why());
@@ -78,7 +79,7 @@ public final class FirmwareDesk {
             return t("workbench.download.retrying", "why", state.get().why());
         }
         String noAnswer = stock.builds().noAnswer(identifier());
-        return !trouble.isEmpty() ? trouble : !noAnswer.isEmpty() ? noAnswer : stock.trouble();
+        return !problem.isEmpty() ? problem : !noAnswer.isEmpty() ? noAnswer : stock.problem();
     }
 
     /** The judged builds, once any are known. */
@@ -92,7 +93,7 @@ public final class FirmwareDesk {
                 new BuildChoice.Wishes(facts.targetVersion(), backups, facts.watchVersion())));
     }
 
-    public Optional<PackageReport> report() {
+    public Optional<FirmwareReport> report() {
         return Optional.ofNullable(report);
     }
 
@@ -103,7 +104,7 @@ public final class FirmwareDesk {
 
     public void choose(BuildChoice.Judged judged) {
         report = null;
-        trouble = "";
+        problem = "";
         desk.give(new Command.ChooseBuild(judged.build(), judged.reason()));
     }
 
@@ -113,7 +114,8 @@ public final class FirmwareDesk {
     }
 
     /**
-     * The download of the chosen build, shared with every ticket that wants the same package; empty while this ticket did not ask for it.
+     * The download of the chosen build, shared with every ticket that wants the same firmware file; empty while this ticket did not ask
+     * for it.
      */
     public Optional<Fetch> download() {
         return anyDownload().filter(s -> s.tickets().contains(desk.ticket().number()));
@@ -124,9 +126,9 @@ public final class FirmwareDesk {
         return chosen().map(Build::sha256).flatMap(stock.downloads()::fetch);
     }
 
-    /** The chosen build's package on the shelf. */
-    public Optional<Shelf.Item> onShelf() {
-        return chosen().flatMap(b -> stock.onShelf(identifier(), b));
+    /** The chosen build's firmware file in the firmware folder. */
+    public Optional<FirmwareFolder.Item> inFirmwareFolder() {
+        return chosen().flatMap(b -> stock.inFirmwareFolder(identifier(), b));
     }
 
     private Path file(Build build) {
@@ -139,8 +141,8 @@ public final class FirmwareDesk {
     }
 
     /** How far the proof is, 0 to 1; empty when none goes on. */
-    public Optional<Double> proven() {
-        return onShelf().map(stock.shelf()::file).or(() -> chosen().map(this::file)).flatMap(stock.proofs()::proving);
+    public Optional<Double> verified() {
+        return inFirmwareFolder().map(stock.firmwareFolder()::file).or(() -> chosen().map(this::file)).flatMap(stock.proofs()::proving);
     }
 
     public OptionalDouble rate() {
@@ -165,18 +167,18 @@ public final class FirmwareDesk {
     /** Starts, or goes on with, the download of the chosen build. */
     public void startDownload() {
         Build build = chosen().orElseThrow(() -> new IllegalStateException("no build is chosen"));
-        trouble = "";
+        problem = "";
         try {
             stock.downloads().want(build, identifier(), desk.ticket().number());
         } catch (BadInput e) {
-            trouble = String.valueOf(e.getMessage());
+            problem = String.valueOf(e.getMessage());
         }
         life.changes().tell(Change.Topic.STOCK);
     }
 
-    /** Proves the chosen build's package that lies on the shelf. */
-    public void proveFromShelf() {
-        onShelf().map(stock.shelf()::file).ifPresent(this::prove);
+    /** Proves the chosen build's firmware file that lies in the firmware folder. */
+    public void proveFromFirmwareFolder() {
+        inFirmwareFolder().map(stock.firmwareFolder()::file).ifPresent(this::prove);
     }
 
     /**
@@ -185,41 +187,41 @@ public final class FirmwareDesk {
      */
     public void prove(Path file) {
         TicketEvent.BuildChosen build = Objects.requireNonNull(desk.ticket().build(), "no build is chosen");
-        trouble = "";
-        PackageCheck.Expected expected = expected(build);
+        problem = "";
+        FirmwareCheck.Expected expected = expected(build);
         stock.proofs().prove(file, any -> {
             if (!build.equals(desk.ticket().build()) || desk.ticket().closed() != null) {
                 return;
             }
-            PackageReport found = any.against(stock.builds().catalogue(), sizeOf(file)).measuredBy(expected);
+            FirmwareReport found = any.against(stock.builds().catalogue(), sizeOf(file)).measuredBy(expected);
             report = found;
-            if (found.verdict() == PackageReport.Verdict.CONSISTENT && desk.ticket().isObserved()) {
+            if (found.verdict() == FirmwareReport.Verdict.CONSISTENT && desk.ticket().isObserved()) {
                 return; // nothing is wrong with it, and nobody vouches for it: whoever works here says whether it is taken
             }
             desk.byItself(new Command.Prove(found, Inside.kept(folder.root(), file)));
-            trouble = found.proven() ? "" : found.reason();
+            problem = found.verified() ? "" : found.reason();
         });
     }
 
-    /** The package that was looked at, and that nobody vouches for: it may be taken all the same, see {@link #accept}. */
-    public Optional<PackageReport> consistent() {
-        return report().filter(r -> r.verdict() == PackageReport.Verdict.CONSISTENT && desk.ticket().packageFile() == null);
+    /** The firmware file that was looked at, and that nobody vouches for: it may be taken all the same, see {@link #accept}. */
+    public Optional<FirmwareReport> consistent() {
+        return report().filter(r -> r.verdict() == FirmwareReport.Verdict.CONSISTENT && desk.ticket().firmwareFile() == null);
     }
 
-    /** Takes it: the host checks it once more. @throws BadInput where there is none */
+    /** Takes it: the computer checks it once more. @throws BadInput where there is none */
     public CompletableFuture<Result> accept() {
-        PackageReport found = consistent().orElseThrow(() -> new BadInput(t("workbench.bad.no-file")));
-        Path file = onShelf().map(stock.shelf()::file).orElseThrow(() -> new BadInput(t("workbench.bad.file-gone")));
+        FirmwareReport found = consistent().orElseThrow(() -> new BadInput(t("workbench.bad.no-file")));
+        Path file = inFirmwareFolder().map(stock.firmwareFolder()::file).orElseThrow(() -> new BadInput(t("workbench.bad.file-gone")));
         return desk.give(new Command.TakePackage(found, Inside.kept(folder.root(), file)));
     }
 
-    private PackageCheck.Expected expected(TicketEvent.BuildChosen build) {
-        return new PackageCheck.Expected(identifier(), build.version(), build.build());
+    private FirmwareCheck.Expected expected(TicketEvent.BuildChosen build) {
+        return new FirmwareCheck.Expected(identifier(), build.version(), build.build());
     }
 
-    /** Proves the ticket's package anew, as every restore does; blocks, off the JavaFX thread. */
-    PackageReport proveAgain(Ticket ticket, AtomicBoolean stop) throws IOException {
-        Path file = Inside.found(folder.root(), Objects.requireNonNull(ticket.provenFile()));
+    /** Proves the ticket's firmware file anew, as every restore does; blocks, off the JavaFX thread. */
+    FirmwareReport proveAgain(Ticket ticket, AtomicBoolean stop) throws IOException {
+        Path file = Inside.found(folder.root(), Objects.requireNonNull(ticket.verifiedFile()));
         return stock.proofs().proveNow(file, expected(Objects.requireNonNull(ticket.build())), stop)
                 .against(stock.builds().catalogue(), sizeOf(file));
     }
@@ -238,22 +240,22 @@ public final class FirmwareDesk {
             stock.downloads().pause(b);
             stock.proofs().stop(file(b));
         });
-        onShelf().map(stock.shelf()::file).ifPresent(stock.proofs()::stop);
+        inFirmwareFolder().map(stock.firmwareFolder()::file).ifPresent(stock.proofs()::stop);
         life.changes().tell(Change.Topic.STOCK);
     }
 
     /** Seconds that the download would take from now, as a range. */
     public Range downloadTime(Build build) {
-        return onShelf().isPresent() && chosen().filter(build::equals).isPresent() ? new Range(0, 0, 0, 0)
+        return inFirmwareFolder().isPresent() && chosen().filter(build::equals).isPresent() ? new Range(0, 0, 0, 0)
                 : left().orElseGet(() -> stock.history()
                 .download(Math.max(0, build.sizeBytes() - (chosen().filter(build::equals).isPresent() ? bytes() : 0))));
     }
 
     /** The mode first or the file first, for a build. @throws BadInput when the window is too short for the work ever to end */
-    public ModeWindow window(Build build) {
+    public RecoveryTimeout window(Build build) {
         TimeHistory history = stock.history();
         var family = desk.model().family();
-        return ModeWindow.of(new ModeWindow.Lengths(downloadTime(build).mid(), routes.modeWindow(desk.ticket()).toSeconds(),
+        return RecoveryTimeout.of(new RecoveryTimeout.Lengths(downloadTime(build).mid(), routes.recoveryTimeout(desk.ticket()).toSeconds(),
                 history.defaults().entrySeconds(),
                 history.prepare(family).mid(), history.write(family).mid()));
     }

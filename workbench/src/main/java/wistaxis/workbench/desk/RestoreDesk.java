@@ -10,7 +10,7 @@ import java.util.Optional;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
-import wistaxis.core.keys.Input;
+import wistaxis.core.buttons.Input;
 import wistaxis.core.restore.Gate;
 import wistaxis.core.restore.RestoreRun;
 import wistaxis.core.restore.RestoreStage;
@@ -19,34 +19,36 @@ import wistaxis.core.signing.SigningRequest;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
 import wistaxis.core.work.Rules;
-import wistaxis.store.line.Line;
+import wistaxis.store.internet.FirmwareService;
 import wistaxis.workbench.command.Result;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.life.Life;
 import wistaxis.workbench.route.Routes;
 
-/** The restore of one ticket: steps the run, proves the package anew, asks for signing, and tells the device what the host does. */
+/**
+ * The restore of one ticket: steps the run, proves the firmware file anew, asks for signing, and tells the device what the computer does.
+ */
 public final class RestoreDesk {
     private static final SecureRandom RANDOM = new SecureRandom();
 
     private final Life life;
     private final Routes routes;
-    private final Line line;
+    private final FirmwareService service;
     private final Supplier<@Nullable Ed25519Key> trusted;
     private final TicketDesk desk;
     private final AtomicBoolean stopped = new AtomicBoolean();
     private @Nullable RestoreRun run;
-    private Gate packageProof = new Gate.Open();
+    private Gate firmwareProof = new Gate.Open();
     private Gate signing = new Gate.Open();
     private boolean signingAsked;
     private boolean starting;
     private int attempt;
     private int runOf;
 
-    public RestoreDesk(Life life, Routes routes, Line line, Supplier<@Nullable Ed25519Key> trusted, TicketDesk desk) {
+    public RestoreDesk(Life life, Routes routes, FirmwareService service, Supplier<@Nullable Ed25519Key> trusted, TicketDesk desk) {
         this.life = life;
         this.routes = routes;
-        this.line = line;
+        this.service = service;
         this.trusted = trusted;
         this.desk = desk;
     }
@@ -76,7 +78,7 @@ public final class RestoreDesk {
 
     private void begin(Ticket ticket) {
         stopped.set(false);
-        packageProof = new Gate.Open();
+        firmwareProof = new Gate.Open();
         signing = new Gate.Open();
         signingAsked = false;
         int mine = ++attempt;
@@ -85,9 +87,9 @@ public final class RestoreDesk {
         tell();
         life.background().run(() -> desk.firmware().proveAgain(ticket, stopped), report -> {
             if (mine == attempt) {
-                packageProof = report.proven() ? new Gate.Passed() : new Gate.Refused(report.reason());
+                firmwareProof = report.verified() ? new Gate.Passed() : new Gate.Refused(report.reason());
             }
-        }, e -> packageProof = mine == attempt ? new Gate.Refused(t("workbench.restore.file-unreadable", "why", e)) : packageProof);
+        }, e -> firmwareProof = mine == attempt ? new Gate.Refused(t("workbench.restore.file-unreadable", "why", e)) : firmwareProof);
     }
 
     private void tell() {
@@ -132,8 +134,8 @@ public final class RestoreDesk {
         if (before == null || !running()) {
             return;
         }
-        RestoreRun next = before.step(life.time().nowNanos(), new RestoreRun.Outside(desk.device().host(), desk.device().screen(),
-                packageProof, signing));
+        RestoreRun next = before.step(life.time().nowNanos(), new RestoreRun.Outside(desk.device().computer(), desk.device().screen(),
+                firmwareProof, signing));
         boolean goesOn = before.state() instanceof RestoreRun.State.Waiting && next.state() instanceof RestoreRun.State.Working;
         boolean entered = next.state() instanceof RestoreRun.State.Working && (next.stage() != before.stage() || goesOn);
         boolean ended = next.state() instanceof RestoreRun.State.Failed || next.state() instanceof RestoreRun.State.Done;
@@ -173,7 +175,7 @@ public final class RestoreDesk {
         RANDOM.nextBytes(nonce);
         SigningRequest request = new SigningRequest(desk.model().identifier(), Objects.requireNonNull(desk.ticket().build()).build(),
                 HexFormat.of().formatHex(nonce));
-        life.background().run(() -> line.ask(request).check(request, Objects.requireNonNull(trusted.get())),
+        life.background().run(() -> service.ask(request).check(request, Objects.requireNonNull(trusted.get())),
                 outcome -> {
             if (mine == attempt && running()) {
                 desk.byItself(new Command.NoteSigning(outcome.granted(), outcome.says())).thenAccept(result -> {

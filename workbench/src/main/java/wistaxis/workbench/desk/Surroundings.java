@@ -8,15 +8,15 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.workbench.firmware.Stock;
 import wistaxis.workbench.route.Routes;
 import wistaxis.workbench.ticket.ShopAround;
-import wistaxis.workbench.usb.HostUsb;
+import wistaxis.workbench.usb.ComputerUsb;
 
-/** What decisions at an open bench have to know: what hangs on USB, what lies on the shelf, how the host stands. */
+/** What decisions at an open bench have to know: what hangs on USB, what lies in the firmware folder, how the computer stands. */
 public final class Surroundings extends ShopAround {
     private final Routes routes;
-    private final HostUsb usb;
+    private final ComputerUsb usb;
     private final Stock stock;
 
-    public Surroundings(Routes routes, HostUsb usb, Stock stock, Supplier<Instant> now) {
+    public Surroundings(Routes routes, ComputerUsb usb, Stock stock, Supplier<Instant> now) {
         super(routes::shop, now::get);
         this.routes = routes;
         this.usb = usb;

@@ -11,30 +11,30 @@ import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.buttons.ButtonSequence;
+import wistaxis.core.buttons.ComputerSees;
+import wistaxis.core.buttons.DeviceMachine;
+import wistaxis.core.buttons.DeviceState;
+import wistaxis.core.buttons.Explanation;
+import wistaxis.core.buttons.Goal;
+import wistaxis.core.buttons.Mode;
+import wistaxis.core.buttons.Phase;
+import wistaxis.core.buttons.Reading;
+import wistaxis.core.buttons.Screen;
+import wistaxis.core.buttons.Start;
+import wistaxis.core.device.DeviceButton;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
-import wistaxis.core.device.Family;
-import wistaxis.core.device.PhysicalKey;
-import wistaxis.core.keys.DeviceMachine;
-import wistaxis.core.keys.DeviceState;
-import wistaxis.core.keys.Explanation;
-import wistaxis.core.keys.Goal;
-import wistaxis.core.keys.HostView;
-import wistaxis.core.keys.KeySequence;
-import wistaxis.core.keys.Mode;
-import wistaxis.core.keys.Phase;
-import wistaxis.core.keys.Reading;
-import wistaxis.core.keys.Screen;
-import wistaxis.core.keys.Start;
+import wistaxis.core.device.LayoutFacts;
 import wistaxis.core.outside.DeviceLink;
 import wistaxis.core.outside.ObservedDevice;
-import wistaxis.core.restore.HostRun;
+import wistaxis.core.restore.ComputerRun;
 import wistaxis.core.route.CaseFacts;
-import wistaxis.core.steps.Hands;
-import wistaxis.core.steps.Ladder;
+import wistaxis.core.steps.Guide;
+import wistaxis.core.steps.GuideRun;
+import wistaxis.core.steps.HandsOn;
 import wistaxis.core.steps.Steps;
-import wistaxis.core.steps.Walk;
-import wistaxis.core.steps.WalkRun;
+import wistaxis.core.steps.UsualRoute;
 import wistaxis.core.ticket.Observed;
 import wistaxis.core.ticket.OnScreen;
 import wistaxis.core.ticket.Ticket;
@@ -47,7 +47,7 @@ import wistaxis.workbench.life.Life;
 import wistaxis.workbench.practice.CoachSubject;
 import wistaxis.workbench.route.Routes;
 import wistaxis.workbench.ticket.Tickets;
-import wistaxis.workbench.usb.HostUsb;
+import wistaxis.workbench.usb.ComputerUsb;
 
 /** What lies on the bench for one ticket: the device and the work on it. */
 public final class TicketDesk implements CoachSubject {
@@ -55,7 +55,7 @@ public final class TicketDesk implements CoachSubject {
     private final Tickets tickets;
     private final DeviceCatalogue devices;
     private final Routes routes;
-    private final HostUsb usb;
+    private final ComputerUsb usb;
     private final Commands commands;
     private final Desks desks;
     private final String number;
@@ -64,9 +64,9 @@ public final class TicketDesk implements CoachSubject {
     private final DeviceLink device;
     private Observed.@Nullable Seen screenTaken;
     private final FirmwareDesk firmware;
-    private final KeysDesk keys;
+    private final ButtonsDesk buttons;
     private final RestoreDesk restore;
-    private final HostDesk host;
+    private final ComputerDesk computer;
 
     /** @throws IllegalStateException when the device is not identified yet */
     TicketDesk(Desks desks, Desks.Room room, String number) {
@@ -85,9 +85,9 @@ public final class TicketDesk implements CoachSubject {
         DeviceState left = asTheLedgerLeftIt(ticket);
         this.device = ticket.isObserved() ? new ObservedDevice(machine, left) : room.device().apply(machine, left);
         this.firmware = room.parts().firmware().apply(this);
-        this.keys = room.parts().keys().apply(this);
+        this.buttons = room.parts().buttons().apply(this);
         this.restore = room.parts().restore().apply(this);
-        this.host = room.parts().host().apply(this);
+        this.computer = room.parts().computer().apply(this);
     }
 
     private DeviceState asTheLedgerLeftIt(Ticket t) {
@@ -103,7 +103,7 @@ public final class TicketDesk implements CoachSubject {
         if (t.attempts().stream().anyMatch(a -> a.written() != null)) {
             return machine.start(Start.ON, false, life.time().nowNanos());
         }
-        Start start = t.trouble().flatMap(Steps::ladder).map(Ladder::shows).orElse(Start.ON);
+        Start start = t.problem().flatMap(Steps::route).map(UsualRoute::shows).orElse(Start.ON);
         boolean black = t.fact("screenSays").filter(OnScreen.BLACK.toString()::equals).isPresent();
         return machine.start(black ? Start.OFF : start, false, life.time().nowNanos());
     }
@@ -123,7 +123,7 @@ public final class TicketDesk implements CoachSubject {
     }
 
     @Override
-    public Family family() {
+    public LayoutFacts family() {
         return devices.familyOf(model);
     }
 
@@ -145,25 +145,25 @@ public final class TicketDesk implements CoachSubject {
 
     /** The keys that the intake says are broken. */
     @Override
-    public Set<PhysicalKey> broken() {
-        List<PhysicalKey> said = CaseFacts.of(ticket()).brokenKeys();
-        Set<PhysicalKey> broken = said == null ? EnumSet.noneOf(PhysicalKey.class) : said.stream()
-                .collect(Collectors.toCollection(() -> EnumSet.noneOf(PhysicalKey.class)));
-        if (broken.stream().anyMatch(PhysicalKey::isPower)) {
-            broken.add(model.body().powerKey());
+    public Set<DeviceButton> broken() {
+        List<DeviceButton> said = CaseFacts.of(ticket()).brokenButtons();
+        Set<DeviceButton> broken = said == null ? EnumSet.noneOf(DeviceButton.class) : said.stream()
+                .collect(Collectors.toCollection(() -> EnumSet.noneOf(DeviceButton.class)));
+        if (broken.stream().anyMatch(DeviceButton::isPower)) {
+            broken.add(model.body().powerButton());
         }
         return broken;
     }
 
     /** Becomes the shop's habit for this goal and family. */
     @Override
-    public void taken(KeySequence school) {
-        routes.prefer(school);
+    public void taken(ButtonSequence method) {
+        routes.prefer(method);
     }
 
     @Override
-    public void read(Goal goal, Reading.Sight sight, HostView host) {
-        give(new Command.ReadState(sight, host, Reading.said(goal, sight, host), onUsb()));
+    public void read(Goal goal, Reading.Sight sight, ComputerSees computer) {
+        give(new Command.ReadState(sight, computer, Reading.said(goal, sight, computer), onUsb()));
     }
 
     @Override
@@ -175,17 +175,17 @@ public final class TicketDesk implements CoachSubject {
         return firmware;
     }
 
-    public KeysDesk keys() {
-        return keys;
+    public ButtonsDesk buttons() {
+        return buttons;
     }
 
     public RestoreDesk restore() {
         return restore;
     }
 
-    /** The restore by the host's own program, on a real ticket. */
-    public HostDesk host() {
-        return host;
+    /** The restore by the restore program, on a real ticket. */
+    public ComputerDesk computer() {
+        return computer;
     }
 
     CompletableFuture<Result> give(Command command) {
@@ -201,15 +201,15 @@ public final class TicketDesk implements CoachSubject {
     void tick() {
         if (device instanceof ObservedDevice real) {
             observe(real);
-            keys.tick();
+            buttons.tick();
             return;
         }
         deviceNow();
         if (commands.isFlying(number)) {
-            keys.tick();
+            buttons.tick();
             return;
         }
-        keys.tick();
+        buttons.tick();
         restore.tick();
         followMode();
     }
@@ -223,12 +223,12 @@ public final class TicketDesk implements CoachSubject {
             screenTaken = screen;
             real.screen(screenOf(screen.what()), now);
         }
-        HostView seen = usb.of(number).map(UsbDevice::mode).orElse(null);
-        if (seen == null && observed.host() != null) {
-            seen = HostView.valueOf(observed.host().what().toUpperCase(Locale.ROOT));
+        ComputerSees seen = usb.of(number).map(UsbDevice::mode).orElse(null);
+        if (seen == null && observed.computer() != null) {
+            seen = ComputerSees.valueOf(observed.computer().what().toUpperCase(Locale.ROOT));
         }
         if (seen != null) {
-            real.host(seen, now);
+            real.computer(seen, now);
         }
     }
 
@@ -244,8 +244,8 @@ public final class TicketDesk implements CoachSubject {
         if (ticket.restored() != null) {
             return;
         }
-        Optional<Mode> mode = Mode.of(device.host());
-        if (ticket.mode() == null && !keys.busy() && mode.isPresent()) {
+        Optional<Mode> mode = Mode.of(device.computer());
+        if (ticket.mode() == null && !buttons.busy() && mode.isPresent()) {
             byItself(new Command.EnterMode(mode.get()));
         } else if (ticket.mode() != null && !inModeOrWorkedOn(state)) {
             byItself(new Command.LeaveMode(Explanation.said(state, machine)));
@@ -260,23 +260,24 @@ public final class TicketDesk implements CoachSubject {
         };
     }
 
-    /** How long nobody's hands are wanted on a walk: until it rings, else as long as is usual. */
-    private Duration waits(WalkRun walk) {
-        Walk.Stop at = walk.at();
-        if (at == null || at.hands() != Hands.NOBODY) {
+    /** How long nobody's hands are wanted on a guide: until it rings, else as long as is usual. */
+    private Duration waits(GuideRun guide) {
+        Guide.Page at = guide.at();
+        if (at == null || at.hands() != HandsOn.NOBODY) {
             return Duration.ZERO;
         }
-        return walk.rings().map(r -> BenchTime.between(life.now(), r)).orElseGet(() -> Duration.ofSeconds(Math.round(60 * at.high()))
+        return guide.rings().map(r -> BenchTime.between(life.now(), r)).orElseGet(() -> Duration.ofSeconds(Math.round(60 * at.high()))
                 .minus(BenchTime.between(ticket().lastAt(), life.now())));
     }
 
     /** How long the work that runs by itself still takes, bench time; zero when the ticket waits for hands. */
     public Duration unattended() {
-        Duration waits = ticket().walk().map(this::waits).orElse(Duration.ZERO);
+        Duration waits = ticket().guide().map(this::waits).orElse(Duration.ZERO);
         if (waits.isPositive()) {
             return waits;
         }
-        Optional<Duration> atHost = host.run().map(HostRun::atMost);
-        return atHost.isPresent() ? atHost.get() : Optional.of(restore.left()).filter(Duration::isPositive).orElseGet(firmware::unattended);
+        Optional<Duration> atComputer = computer.run().map(ComputerRun::atMost);
+        return atComputer.isPresent() ? atComputer.get() : Optional.of(restore.left()).filter(Duration::isPositive)
+                .orElseGet(firmware::unattended);
     }
 }

@@ -3,9 +3,9 @@ package wistaxis.workbench.document;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
-import wistaxis.core.steps.WalkRun;
+import wistaxis.core.steps.GuideRun;
 import wistaxis.core.words.Text;
-import wistaxis.core.work.Walking;
+import wistaxis.core.work.GuideAnswers;
 
 /** What a device was checked for before it was bought. */
 final class Buying implements Document {
@@ -15,14 +15,14 @@ final class Buying implements Document {
                 .number()));
     }
 
-    private static Optional<WalkRun> run(Sheet of) {
-        return Walking.buyingCheck(of.ticket()).filter(w -> !w.judged().isEmpty());
+    private static Optional<GuideRun> run(Sheet of) {
+        return GuideAnswers.buyingCheck(of.ticket()).filter(w -> !w.judged().isEmpty());
     }
 
     @Override
     public Map<String, Object> values(Sheet of) {
         Map<String, Object> values = new HashMap<>();
-        WalkRun run = run(of).orElseThrow();
+        GuideRun run = run(of).orElseThrow();
         values.put("verdict", run.verdict().ofBuying());
         values.put("judged", Sheet.judged(run.judged()));
         return values;

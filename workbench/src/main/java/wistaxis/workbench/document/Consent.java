@@ -18,7 +18,8 @@ final class Consent implements Document {
         Optional<Route> route = of.plan();
         for (LedgerEntry e : of.counted()) {
             if (e.event() instanceof TicketEvent.ConsentAsked asked) {
-                all.add(Map.of("step", Steps.title(asked.step()), "words", route.flatMap(r -> r.rung(asked.step())).map(Route.Rung::tells)
+                all.add(Map.of("step", Steps.title(asked.step()), "words", route.flatMap(r -> r.judged(asked.step()))
+                        .map(Route.RouteStep::tells)
                         .orElse(List.of()), "told", asked.toldAboutBackup(), "answer", Text.of(asked.given() ? "workbench.document.agreed"
                         : "workbench.document.did-not-agree"), "who", of.who(asked.who()), "when", of.when(e.when())));
             }

@@ -4,7 +4,7 @@ import java.util.Map;
 import java.util.Optional;
 import wistaxis.core.words.Text;
 
-/** One kind of paper: what fills its template. */
+/** One kind of document: what fills its template. */
 interface Document {
     /** Why there can be no such document of a ticket; empty where there can. */
     default Optional<Text> missing(Sheet of) {

@@ -22,7 +22,7 @@ import wistaxis.workbench.people.Customers;
 import wistaxis.workbench.ticket.Shop;
 import wistaxis.workbench.ticket.Tickets;
 
-/** The papers of the tickets: made in the background, seen before they are handed out, and written down when they are. */
+/** The documents of the tickets: made in the background, seen before they are handed out, and written down when they are. */
 public final class Documents {
     private final Life life;
     private final Tickets tickets;
@@ -48,7 +48,7 @@ public final class Documents {
     }
 
     /** @param digest of the bytes, SHA-256 @param upTo number of the ticket's last entry when it was made */
-    public record Made(Papers.Kind kind, byte[] pdf, String digest, long upTo, String language) {}
+    public record Made(DocumentMaker.Kind kind, byte[] pdf, String digest, long upTo, String language) {}
 
     /** The shop's own terms, a paragraph a line: {@code terms.txt} of the data folder; none where there is no such file. */
     public static List<String> terms(DataFolder folder) {
@@ -56,8 +56,8 @@ public final class Documents {
         return Files.exists(file) ? OutsideFile.text(file, "terms", 1).lines().filter(l -> !l.isBlank()).toList() : List.of();
     }
 
-    /** Makes a paper of a ticket as it is now; fails with what it has nothing for. */
-    public CompletableFuture<Made> make(Papers.Kind kind, String number) {
+    /** Makes a document of a ticket as it is now; fails with what it has nothing for. */
+    public CompletableFuture<Made> make(DocumentMaker.Kind kind, String number) {
         CompletableFuture<Made> made = new CompletableFuture<>();
         String called = name.get();
         tickets.history(number).whenComplete((entries, e) -> {
@@ -67,8 +67,8 @@ public final class Documents {
             }
             life.background().run(() -> {
                 People.Person kept = customers.read(number);
-                return render(kind, entries, new Papers.Letterhead(called, terms(folder), ZoneId.systemDefault(),
-                        customers.onPaper(Ticket.fold(entries), kept), kept.serials(), Language.find(kept.language())
+                return render(kind, entries, new DocumentMaker.Letterhead(called, terms(folder), ZoneId.systemDefault(),
+                        customers.onDocument(Ticket.fold(entries), kept), kept.serials(), Language.find(kept.language())
                         .orElse(Language.ENGLISH)));
             }, made::complete, made::completeExceptionally);
         });
@@ -76,8 +76,8 @@ public final class Documents {
     }
 
 
-    private Made render(Papers.Kind kind, List<LedgerEntry> entries, Papers.Letterhead head) throws java.io.IOException {
-        byte[] pdf = new Papers(shop.get(), head).pdf(kind, entries);
+    private Made render(DocumentMaker.Kind kind, List<LedgerEntry> entries, DocumentMaker.Letterhead head) throws java.io.IOException {
+        byte[] pdf = new DocumentMaker(shop.get(), head).pdf(kind, entries);
         return new Made(kind, pdf, Sha256.of(pdf), entries.getLast().number(), head.language().tag());
     }
 

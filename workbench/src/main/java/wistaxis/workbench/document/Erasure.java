@@ -9,8 +9,8 @@ import wistaxis.core.route.BackupPlan;
 import wistaxis.core.route.CaseFacts;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Steps;
-import wistaxis.core.ticket.EventWords;
 import wistaxis.core.ticket.Attempt;
+import wistaxis.core.ticket.EventWords;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.words.Text;
 
@@ -38,7 +38,7 @@ final class Erasure implements Document {
         Ticket t = of.ticket();
         Map<String, Object> values = new HashMap<>();
         Attempt erased = erased(t).orElseThrow();
-        boolean byHost = erased.is(Step::writes);
+        boolean byComputer = erased.is(Step::writes);
         DeviceModel model = of.model().orElse(null);
         Text fillIn = text("fill-in");
         values.put("person", List.of(Sheet.row("name", t.by() == null ? fillIn : t.by()), Sheet.row("title", text("technician")),
@@ -55,8 +55,8 @@ final class Erasure implements Document {
         Text step = Text.of(erased.written() == null ? "workbench.document.step-at" : "workbench.document.step-at-version", "step",
                 Steps.title(erased.step()), "at", of.when(erased.since()), "version", String.valueOf(erased.written()));
         values.put("details", List.of(Sheet.row("method-type", text("clear")),
-                Sheet.row("method-used", text(byHost ? "by-computer" : "by-device")), Sheet.row("method-details", step),
-                Sheet.row("tool", text(byHost ? "restore-program" : "own-system")), Sheet.row("verification", text("greeting-seen")),
+                Sheet.row("method-used", text(byComputer ? "by-computer" : "by-device")), Sheet.row("method-details", step),
+                Sheet.row("tool", text(byComputer ? "restore-program" : "own-system")), Sheet.row("verification", text("greeting-seen")),
                 Sheet.row("post-classification", text("not-classified")), Sheet.row("consent-by", t.consent() == null ? text("nobody")
                 : of.who(t.consent().who()))));
         values.put("destination", t.closed() == null ? text("still-here") : Text.of("workbench.document.handed-over", "how", t.closed()));

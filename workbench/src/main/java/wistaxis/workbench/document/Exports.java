@@ -7,7 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Locale;
 import java.util.concurrent.CompletableFuture;
-import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.DiskProblem;
 import wistaxis.store.files.Inside;
 import wistaxis.store.files.Rights;
 import wistaxis.store.files.Room;
@@ -66,7 +66,7 @@ public final class Exports {
             written.to(file);
             return t("workbench.export.written", "file", file);
         }, said::complete, e -> said.complete(t("workbench.export.not-written", "why", (e instanceof IOException io
-                ? DiskTrouble.words("export", file, io) : e.getMessage()))));
+                ? DiskProblem.words("export", file, io) : e.getMessage()))));
         return said;
     }
 }

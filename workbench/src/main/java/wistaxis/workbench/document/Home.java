@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Map;
 import wistaxis.core.route.BackupPlan;
 import wistaxis.core.route.CaseFacts;
-import wistaxis.core.steps.Walk;
+import wistaxis.core.steps.Guide;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.SetUp;
 
@@ -23,7 +23,7 @@ final class Home implements Document {
         return values;
     }
 
-    private static String minutes(Walk.Stop stop) {
+    private static String minutes(Guide.Page stop) {
         long least = Math.round(stop.low());
         long most = Math.round(stop.high());
         return least == most ? String.valueOf(most) : least + "\u2013" + most;

@@ -16,7 +16,7 @@ final class Receipt implements Document {
         values.put("facts", of.found());
         values.put("marks", t.fact(Intake.MARKS).orElse(""));
         values.put("trouble", of.fact("trouble"));
-        t.fact(Intake.TROUBLE_WORDS).ifPresent(w -> values.put("said", w));
+        t.fact(Intake.PROBLEM_WORDS).ifPresent(w -> values.put("said", w));
         t.fact("deviceWords").ifPresent(w -> values.put("saidOfDevice", w));
         List<Text> backups = of.backups();
         values.put("backup", backups.isEmpty() ? Text.of("workbench.document.a-backup", "backup", of.fact("backup")) : Text.join(" ",

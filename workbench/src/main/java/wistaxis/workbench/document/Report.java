@@ -6,10 +6,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import wistaxis.core.steps.GuideRun;
 import wistaxis.core.steps.Steps;
-import wistaxis.core.steps.WalkRun;
-import wistaxis.core.ticket.EventWords;
 import wistaxis.core.ticket.Attempt;
+import wistaxis.core.ticket.EventWords;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.words.Say;
 import wistaxis.core.words.Text;
@@ -34,7 +34,7 @@ final class Report implements Document {
         after.add(Sheet.row("closed", t.closed() == null ? Text.of("workbench.document.still-open") : Text.of(
                 "workbench.document.closed-at", "at", of.when(Objects.requireNonNullElse(t.closedAt(), t.lastAt())), "how", t.closed())));
         values.put("after", after);
-        List<Map<String, Object>> judged = Sheet.judged(SetUp.of(t, of.model().orElse(null)).map(WalkRun::judged).orElse(List.of()));
+        List<Map<String, Object>> judged = Sheet.judged(SetUp.of(t, of.model().orElse(null)).map(GuideRun::judged).orElse(List.of()));
         values.put("judged", judged);
         values.put("hasJudged", !judged.isEmpty());
         List<Text> advice = new ArrayList<>(of.backups());
@@ -45,14 +45,14 @@ final class Report implements Document {
 
     private static Map<String, Object> work(Sheet of, Attempt a) {
         List<String> how = new ArrayList<>();
-        if (a.keys() > 0) {
-            how.add(Say.t("workbench.document.attempts", "n", a.keys()));
+        if (a.buttons() > 0) {
+            how.add(Say.t("workbench.document.attempts", "n", a.buttons()));
         }
         if (a.written() != null) {
             how.add(Say.t("workbench.document.written", "version", a.written()));
         }
-        if (!a.walk().isEmpty()) {
-            how.add(Say.t("workbench.document.guided", "n", a.walk().size()));
+        if (!a.guide().isEmpty()) {
+            how.add(Say.t("workbench.document.guided", "n", a.guide().size()));
         }
         return Map.of("by", of.by(a.since()), "when", of.when(a.since()), "what", Steps.title(a.step()), "how", String.join("; ", how),
                 "came", a.outcome().map(Attempt.Outcome::words).orElse(Text.NONE));

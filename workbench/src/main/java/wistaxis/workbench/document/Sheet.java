@@ -10,7 +10,7 @@ import wistaxis.core.route.CaseFacts;
 import wistaxis.core.route.Intake;
 import wistaxis.core.route.Route;
 import wistaxis.core.route.RouteContext;
-import wistaxis.core.steps.WalkRun;
+import wistaxis.core.steps.GuideRun;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
@@ -23,7 +23,7 @@ import wistaxis.workbench.ticket.Shop;
  *
  * @param counted its entries, without what was taken back
  */
-record Sheet(Shop shop, Papers.Letterhead letterhead, Ticket ticket, List<LedgerEntry> counted) {
+record Sheet(Shop shop, DocumentMaker.Letterhead letterhead, Ticket ticket, List<LedgerEntry> counted) {
     Optional<DeviceModel> model() {
         return shop.model(ticket);
     }
@@ -50,7 +50,7 @@ record Sheet(Shop shop, Papers.Letterhead letterhead, Ticket ticket, List<Ledger
         return plan().map(r -> shop.backups(ticket, r, _ -> Optional.empty()).says()).orElse(List.of());
     }
 
-    /** The route by the ticket alone, so that the paper is the same each time. */
+    /** The route by the ticket alone, so that the document is the same each time. */
     Optional<Route> plan() {
         try {
             return ticket.fact("trouble").isEmpty() ? Optional.empty()
@@ -69,7 +69,7 @@ record Sheet(Shop shop, Papers.Letterhead letterhead, Ticket ticket, List<Ledger
         return Say.language().dayAndTime(at, letterhead.zone());
     }
 
-    static List<Map<String, Object>> judged(List<WalkRun.Judged> all) {
+    static List<Map<String, Object>> judged(List<GuideRun.Judged> all) {
         return all.stream().map(j -> Map.<String, Object>of("title", j.title(), "words", j.words(), "then", j.then() == null ? ""
                 : j.then(),
                 "mark", j.verdict().words())).toList();
@@ -77,7 +77,7 @@ record Sheet(Shop shop, Papers.Letterhead letterhead, Ticket ticket, List<Ledger
 
     /** Who of the staff was at work at a time; empty where nobody had said. */
     String by(Instant at) {
-        return counted.stream().filter(e -> !e.when().isAfter(at)).map(LedgerEntry::event).filter(TicketEvent.AtWork.class::isInstance)
-                .map(TicketEvent.AtWork.class::cast).reduce((_, b) -> b).map(TicketEvent.AtWork::who).orElse("");
+        return counted.stream().filter(e -> !e.when().isAfter(at)).map(LedgerEntry::event).filter(TicketEvent.AtBench.class::isInstance)
+                .map(TicketEvent.AtBench.class::cast).reduce((_, b) -> b).map(TicketEvent.AtBench::who).orElse("");
     }
 }

@@ -1,4 +1,4 @@
-/** What the papers of a shop say, from the entries of a ticket alone. */
+/** What the documents of a shop say, from the entries of a ticket alone. */
 @NullMarked
 package wistaxis.workbench.document;
 

@@ -22,11 +22,11 @@ import wistaxis.core.firmware.FirmwareCatalogue;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.DiskProblem;
 import wistaxis.store.files.SideFile;
 import wistaxis.store.firmware.CatalogueFile;
-import wistaxis.store.firmware.Shelf;
-import wistaxis.store.line.Line;
+import wistaxis.store.firmware.FirmwareFolder;
+import wistaxis.store.internet.FirmwareService;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.life.Closing;
 import wistaxis.workbench.life.Life;
@@ -37,7 +37,7 @@ public final class Builds {
     private static final Duration SOON = Duration.ofHours(12);
 
     private final Life life;
-    private final Line line;
+    private final FirmwareService service;
     private final CatalogueFile file;
     private final Stock.Asked asked;
     private final Predicate<Build> here;
@@ -46,7 +46,7 @@ public final class Builds {
     private final Map<String, String> answered = new HashMap<>();
     /** Whole at any time; plans read it on another thread. */
     private volatile FirmwareCatalogue catalogue;
-    private String trouble = "";
+    private String problem = "";
 
     /** What the catalogue said of a build before somebody saw whether it is signed. */
     private record Said(TicketEvent.SigningAnswered answer, FirmwareCatalogue.Listed before) {}
@@ -54,21 +54,21 @@ public final class Builds {
     /** A signing window that closes soon. */
     public record Closing(Build build, Duration left, List<String> tickets) {}
 
-    /** @param here whether a package of a build lies on the shelf */
-    Builds(Life life, Line line, CatalogueFile file, Stock.Asked asked, Predicate<Build> here) {
+    /** @param here whether a firmware file of a build lies in the firmware folder */
+    Builds(Life life, FirmwareService service, CatalogueFile file, Stock.Asked asked, Predicate<Build> here) {
         this.life = life;
-        this.line = line;
+        this.service = service;
         this.file = file;
         this.asked = asked;
         this.here = here;
         SideFile.Read<FirmwareCatalogue> read = file.read(life.now());
         this.catalogue = read.value();
-        life.notices().say(read.trouble());
+        life.notices().say(read.problem());
     }
 
     /** What went wrong with the catalogue, in words; empty when nothing did. */
-    public String trouble() {
-        return trouble;
+    public String problem() {
+        return problem;
     }
 
     public FirmwareCatalogue catalogue() {
@@ -103,7 +103,7 @@ public final class Builds {
     /**
      * Keeps a build that was typed in. Where an address was, it is asked for the exact size; what it does not say is said.
      *
-     * @return fails with {@link OutsideTrouble} where the address does not answer; the build is kept without it then
+     * @return fails with {@link OutsideProblem} where the address does not answer; the build is kept without it then
      */
     public CompletableFuture<Build> typed(Build build) {
         CompletableFuture<Build> kept = new CompletableFuture<>();
@@ -114,7 +114,7 @@ public final class Builds {
             return kept;
         }
         URI address = URI.create(build.address());
-        life.background().run(() -> line.sizeAt(address), size -> {
+        life.background().run(() -> service.sizeAt(address), size -> {
             Build whole = build.ofSize(size);
             keep(catalogue.typed(whole, who, life.now()));
             kept.complete(whole);
@@ -126,7 +126,7 @@ public final class Builds {
         return kept;
     }
 
-    /** Somebody saw at the host whether the maker signs the build that a ticket has chosen. */
+    /** Somebody saw at the computer whether the maker signs the build that a ticket has chosen. */
     public void signingSeen(Ticket ticket, TicketEvent.SigningAnswered answer) {
         chosen(ticket).flatMap(this::listed).ifPresent(l -> signingSaid.put(ticket.number(), new Said(answer, l)));
         chosen(ticket).ifPresent(b -> keep(catalogue.signingSeen(b, answer.granted(), t("workbench.builds.seen", "number", ticket.number()),
@@ -149,7 +149,7 @@ public final class Builds {
     /** Asks the library about a model, once until {@link #askAgain}; where there is one. */
     public void ask(String identifier) {
         if (asked.library() && !answered.containsKey(identifier) && asking.add(identifier)) {
-            life.background().run(() -> line.buildsFor(identifier), found -> {
+            life.background().run(() -> service.buildsFor(identifier), found -> {
                 asking.remove(identifier);
                 answered.put(identifier, "");
                 keep(catalogue.refreshed(identifier, found, life.now(), here()));
@@ -173,9 +173,9 @@ public final class Builds {
 
     private void keep(FirmwareCatalogue next) {
         catalogue = next;
-        trouble = "";
+        problem = "";
         life.background().write(() -> file.write(next), e -> {
-            trouble = DiskTrouble.words("builds", file.file(), e);
+            problem = DiskProblem.words("builds", file.file(), e);
             life.changes().tell(Change.Topic.STOCK);
         });
         life.changes().tell(Change.Topic.STOCK);
@@ -201,7 +201,10 @@ public final class Builds {
         return taken;
     }
 
-    /** Signing windows of builds that open tickets have chosen or the shelf holds, and that close soon; the first to close first. */
+    /**
+     * Signing windows of builds that open tickets have chosen or the firmware folder holds, and that close soon; the first to close
+     * first.
+     */
     public List<Closing> closingSoon(List<Ticket> all) {
         Instant now = life.now();
         List<Ticket> open = all.stream().filter(t -> t.stage().compareTo(Stage.RESTORE) <= 0).toList();
@@ -212,8 +215,8 @@ public final class Builds {
                 .filter(c -> !c.tickets().isEmpty()).sorted(Comparator.comparing(Closing::left)).toList();
     }
 
-    /** The build of a package, as the library lists it. */
-    public Optional<Build> listed(Shelf.Item item) {
+    /** The build of a firmware file, as the library lists it. */
+    public Optional<Build> listed(FirmwareFolder.Item item) {
         return catalogue.builds().stream().map(FirmwareCatalogue.Listed::build)
                 .filter(b -> item.isOf(b.version().toString(), b.build()) && b.identifiers().stream()
                 .anyMatch(item.report().products()::contains)).findFirst();

@@ -25,9 +25,9 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Command;
 import wistaxis.store.files.Inside;
-import wistaxis.store.firmware.Shelf;
-import wistaxis.store.line.DownloadQueue;
-import wistaxis.store.line.Line;
+import wistaxis.store.firmware.FirmwareFolder;
+import wistaxis.store.internet.DownloadQueue;
+import wistaxis.store.internet.FirmwareService;
 import wistaxis.workbench.command.Commands;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.life.Life;
@@ -45,36 +45,37 @@ public final class Downloads implements AutoCloseable {
     private final Commands.Giver giver;
     private final Predicate<Ticket> stopped;
     private final BiConsumer<Path, List<String>> came;
-    private final Shelf shelf;
+    private final FirmwareFolder firmwareFolder;
     private final DownloadQueue queue;
     private final Map<String, Fetch> seen = new HashMap<>();
     private final Map<String, RateMeter> meters = new HashMap<>();
     private final Map<String, Leftover> leftovers = new TreeMap<>();
-    private String trouble = "";
+    private String problem = "";
 
     /**
      * @param stopped whether nothing may be written on a ticket
      * @param came told of a file that is whole, with the tickets that want it
      */
-    public Downloads(Life life, Tickets tickets, Commands.Giver giver, Line line, Shelf shelf, Predicate<Ticket> stopped,
+    public Downloads(Life life, Tickets tickets, Commands.Giver giver, FirmwareService service, FirmwareFolder firmwareFolder,
+            Predicate<Ticket> stopped,
             BiConsumer<Path, List<String>> came) {
         this.life = life;
         this.tickets = tickets;
         this.giver = giver;
         this.stopped = stopped;
         this.came = came;
-        this.shelf = shelf;
-        this.queue = new DownloadQueue(line, FIRST_PAUSE);
+        this.firmwareFolder = firmwareFolder;
+        this.queue = new DownloadQueue(service, FIRST_PAUSE);
         try {
-            DownloadQueue.leftovers(shelf.folder()).forEach(l -> leftovers.put(l.sha256(), l));
+            DownloadQueue.leftovers(firmwareFolder.folder()).forEach(l -> leftovers.put(l.sha256(), l));
         } catch (IOException e) {
-            trouble = t("workbench.download.earlier", "why", e.getMessage());
+            problem = t("workbench.download.earlier", "why", e.getMessage());
         }
     }
 
     /** What went wrong last, in words; empty when nothing did. */
-    public String trouble() {
-        return trouble;
+    public String problem() {
+        return problem;
     }
 
     /** All downloads, in their order. */
@@ -82,12 +83,12 @@ public final class Downloads implements AutoCloseable {
         return queue.states();
     }
 
-    /** A download of a package, for whichever ticket. */
+    /** A download of a firmware file, for whichever ticket. */
     public Optional<Fetch> fetch(@Nullable String sha256) {
         return sha256 == null ? Optional.empty() : queue.state(sha256);
     }
 
-    /** What has come of a package before; empty where nobody has told its digest. */
+    /** What has come of a firmware file before; empty where nobody has told its digest. */
     private Optional<Leftover> leftover(@Nullable String sha256) {
         return Optional.ofNullable(sha256).map(leftovers::get);
     }
@@ -97,15 +98,15 @@ public final class Downloads implements AutoCloseable {
         return List.copyOf(leftovers.values());
     }
 
-    /** Open tickets that have chosen the package of such a digest. */
+    /** Open tickets that have chosen the firmware file of such a digest. */
     public List<Ticket> wanting(String sha256) {
         return tickets.open().stream().filter(t -> t.hasChosen(sha256)).toList();
     }
 
-    /** Where the package of a build is put: beside what has come of it already. */
+    /** Where the firmware file of a build is put: beside what has come of it already. */
     public Path file(String identifier, Build build) {
         return fetch(build.sha256()).map(Fetch::file).or(() -> leftover(build.sha256()).map(Leftover::file))
-                .orElseGet(() -> Inside.file(shelf.folder(), Build.fileName(identifier, build.build())));
+                .orElseGet(() -> Inside.file(firmwareFolder.folder(), Build.fileName(identifier, build.build())));
     }
 
     /** Starts, or goes on with, a download for a ticket. @throws BadInput for a build that no library serves */
@@ -114,14 +115,14 @@ public final class Downloads implements AutoCloseable {
         Optional.ofNullable(build.sha256()).ifPresent(leftovers::remove);
     }
 
-    /** Bytes of the package that a ticket has chosen, on the shelf or come so far. */
+    /** Bytes of the firmware file that a ticket has chosen, in the firmware folder or come so far. */
     public long here(Ticket t) {
         TicketEvent.BuildChosen b = t.build();
         if (b == null || t.identifier() == null) {
             return 0;
         }
         return fetch(b.sha256()).map(Fetch::bytes)
-                .orElseGet(() -> shelf.find(t.identifier(), b.version(), b.build()).filter(i -> i.bytes() == b.sizeBytes())
+                .orElseGet(() -> firmwareFolder.find(t.identifier(), b.version(), b.build()).filter(i -> i.bytes() == b.sizeBytes())
                 .map(_ -> b.sizeBytes())
                 .orElseGet(() -> leftover(b.sha256()).map(l -> Math.min(b.sizeBytes(), l.bytes())).orElse(0L)));
     }
@@ -135,7 +136,7 @@ public final class Downloads implements AutoCloseable {
                 DownloadQueue.throwAway(left);
             }
         } catch (IOException e) {
-            trouble = t("workbench.download.not-deleted", "why", e.getMessage());
+            problem = t("workbench.download.not-deleted", "why", e.getMessage());
         }
         seen.remove(sha256);
         life.changes().tell(Change.Topic.STOCK);

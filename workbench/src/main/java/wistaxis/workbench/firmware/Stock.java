@@ -10,29 +10,29 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.TimeHistory;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.firmware.Build;
-import wistaxis.core.firmware.PackageCheck;
-import wistaxis.core.firmware.PackageLayout;
-import wistaxis.core.firmware.PackageReport;
+import wistaxis.core.firmware.FirmwareCheck;
+import wistaxis.core.firmware.FirmwareLayout;
+import wistaxis.core.firmware.FirmwareReport;
 import wistaxis.core.restore.RestoreStage;
 import wistaxis.core.signing.Ed25519Key;
 import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.DiskProblem;
 import wistaxis.store.files.Inside;
 import wistaxis.store.firmware.CatalogueFile;
+import wistaxis.store.firmware.FirmwareFolder;
 import wistaxis.store.firmware.FolderWatch;
-import wistaxis.store.firmware.Shelf;
+import wistaxis.store.internet.FirmwareService;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.LedgerStore;
-import wistaxis.store.line.Line;
 import wistaxis.workbench.command.Commands;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.life.Life;
 import wistaxis.workbench.ticket.Tickets;
 
 /**
- * Firmware of the whole bench: the catalogue of builds, the shelf, the downloads that serve several tickets, the proofs, and how long
- * things take here.
+ * Firmware of the whole bench: the catalogue of builds, the firmware folder, the downloads that serve several tickets, the proofs, and
+ * how long things take here.
  * JavaFX thread only; what is slow runs in the background.
  */
 public final class Stock implements AutoCloseable {
@@ -42,18 +42,18 @@ public final class Stock implements AutoCloseable {
     private final Life life;
     private final Tickets tickets;
     private final DeviceCatalogue devices;
-    private final Line line;
+    private final FirmwareService service;
     private final DataFolder folder;
     private final Asked asked;
-    private final PackageCheck check;
+    private final FirmwareCheck check;
     private final Builds builds;
     private final Downloads downloads;
-    private final Shelf shelf;
+    private final FirmwareFolder firmwareFolder;
     private final TimeHistory history;
-    private final Proofs proofs;
+    private final Verifications proofs;
     private final LedgerStore ledger;
     private @Nullable FolderWatch watch;
-    private String trouble = "";
+    private String problem = "";
 
     /** What others know of who works here and for whom. */
     public interface Asked {
@@ -66,37 +66,37 @@ public final class Stock implements AutoCloseable {
         /** Whether nothing is fetched for a ticket, as it cannot be understood. */
         boolean stops(Ticket ticket);
 
-        /** A package has come whole for a ticket. */
+        /** A firmware file has come whole for a ticket. */
         void came(String ticket, Path file);
     }
 
     /** @param trusted whose signatures are believed; null for nobody's */
-    public Stock(Life life, Tickets tickets, DeviceCatalogue devices, Line line, DataFolder folder, LedgerStore ledger,
+    public Stock(Life life, Tickets tickets, DeviceCatalogue devices, FirmwareService service, DataFolder folder, LedgerStore ledger,
             Commands.Giver giver, @Nullable Ed25519Key trusted, Asked asked) {
         this.life = life;
         this.tickets = tickets;
         this.devices = devices;
-        this.line = line;
+        this.service = service;
         this.folder = folder;
         this.asked = asked;
-        this.builds = new Builds(life, line, new CatalogueFile(folder.catalogue()), asked, this::isHere);
+        this.builds = new Builds(life, service, new CatalogueFile(folder.catalogue()), asked, this::isHere);
         this.ledger = ledger;
-        this.check = new PackageCheck(PackageLayout.shipped(), trusted);
-        this.shelf = new Shelf(folder.shelf(), folder.shelfIndex(), check);
-        this.proofs = new Proofs(life, shelf);
-        this.downloads = new Downloads(life, tickets, giver, line, shelf, asked::stops, this::came);
+        this.check = new FirmwareCheck(FirmwareLayout.shipped(), trusted);
+        this.firmwareFolder = new FirmwareFolder(folder.firmwareFolder(), folder.firmwareFolderIndex(), check);
+        this.proofs = new Verifications(life, firmwareFolder);
+        this.downloads = new Downloads(life, tickets, giver, service, firmwareFolder, asked::stops, this::came);
         this.history = new TimeHistory(RestoreStage.shipped());
         history.add(ledger.times(MEASURED), devices);
-        life.notices().say(shelf.trouble());
+        life.notices().say(firmwareFolder.problem());
         try {
-            watch = new FolderWatch(folder.shelf(), () -> life.background().run(() -> true, _ -> rescan(), _ -> { }));
+            watch = new FolderWatch(folder.firmwareFolder(), () -> life.background().run(() -> true, _ -> rescan(), _ -> { }));
         } catch (IOException e) {
-            trouble = (trouble + " " + t("workbench.files.not-watched", "folder", folder.shelf(), "why", e.getMessage())).strip();
+            problem = (problem + " " + t("workbench.files.not-watched", "folder", folder.firmwareFolder(), "why", e.getMessage())).strip();
         }
         rescan();
     }
 
-    /** A package has come whole: it is proven for whoever wants it, or lies on the shelf for whoever comes next. */
+    /** A firmware file has come whole: it is verified for whoever wants it, or lies in the firmware folder for whoever comes next. */
     private void came(Path file, List<String> wanting) {
         wanting.forEach(t -> asked.came(t, file));
         if (wanting.isEmpty()) {
@@ -121,9 +121,9 @@ public final class Stock implements AutoCloseable {
         return history;
     }
 
-    /** What went wrong with catalogue or shelf, in words; empty when nothing did. */
-    public String trouble() {
-        return !trouble.isEmpty() ? trouble : !builds.trouble().isEmpty() ? builds.trouble() : downloads.trouble();
+    /** What went wrong with catalogue or firmware folder, in words; empty when nothing did. */
+    public String problem() {
+        return !problem.isEmpty() ? problem : !builds.problem().isEmpty() ? builds.problem() : downloads.problem();
     }
 
     /** What is known of builds. */
@@ -132,35 +132,35 @@ public final class Stock implements AutoCloseable {
     }
 
     private boolean isHere(Build build) {
-        return build.identifiers().stream().anyMatch(i -> onShelf(i, build).isPresent());
+        return build.identifiers().stream().anyMatch(i -> inFirmwareFolder(i, build).isPresent());
     }
 
     /**
-     * The package of a build on the shelf: proven, or not looked at whole yet. One that is in conflict with the catalogue is none, nor in
-     * practice one that nobody vouches for.
+     * The firmware file of a build in the firmware folder: verified, or not looked at whole yet. One that is in conflict with the
+     * catalogue is none, nor in practice one that nobody vouches for.
      */
-    public Optional<Shelf.Item> onShelf(String identifier, Build b) {
-        return shelf.find(identifier, b.version().toString(), b.build()).filter(i -> {
-            PackageReport judged = judged(i);
-            return judged.proven() || judged.verdict() == PackageReport.Verdict.WELL_FORMED
-                    || judged.verdict() == PackageReport.Verdict.CONSISTENT && !life.simulated();
+    public Optional<FirmwareFolder.Item> inFirmwareFolder(String identifier, Build b) {
+        return firmwareFolder.find(identifier, b.version().toString(), b.build()).filter(i -> {
+            FirmwareReport judged = judged(i);
+            return judged.verified() || judged.verdict() == FirmwareReport.Verdict.WELL_FORMED
+                    || judged.verdict() == FirmwareReport.Verdict.CONSISTENT && !life.simulated();
         });
     }
 
     /** Why the file that a run would be given is not the one that was verified; empty where it is, or the computer fetches by itself. */
     public Optional<String> notAsVerified(Ticket ticket) {
-        String kept = ticket.packageFile();
-        return kept == null || ticket.observed().hostFetches() ? Optional.empty()
-                : shelf.notAsVerified(Inside.found(folder.root(), kept), ticket.observed().digest());
+        String kept = ticket.firmwareFile();
+        return kept == null || ticket.observed().computerFetches() ? Optional.empty()
+                : firmwareFolder.notAsVerified(Inside.found(folder.root(), kept), ticket.observed().digest());
     }
 
     /** What is found of a file, beside what the catalogue knows. */
-    public PackageReport judged(Shelf.Item item) {
+    public FirmwareReport judged(FirmwareFolder.Item item) {
         return item.report().against(builds.catalogue(), item.bytes());
     }
 
-    public Shelf shelf() {
-        return shelf;
+    public FirmwareFolder firmwareFolder() {
+        return firmwareFolder;
     }
 
     /** What is fetched for the tickets. */
@@ -169,36 +169,36 @@ public final class Stock implements AutoCloseable {
     }
 
     /** What is being taken in or checked. */
-    public Proofs proofs() {
+    public Verifications proofs() {
         return proofs;
     }
 
-    /** The open tickets whose model a package is for. */
-    public List<Ticket> serves(Shelf.Item item) {
+    /** The open tickets whose model a firmware file is for. */
+    public List<Ticket> serves(FirmwareFolder.Item item) {
         return tickets.open().stream().filter(t -> t.identifier() != null && item.report().products().contains(t.identifier()))
                 .toList();
     }
 
     private void rescan() {
-        life.background().run(shelf::rescan, changed -> {
-            boolean over = !trouble.isEmpty();
-            trouble = "";
+        life.background().run(firmwareFolder::rescan, changed -> {
+            boolean over = !problem.isEmpty();
+            problem = "";
             if (changed || over) {
                 life.changes().tell(Change.Topic.STOCK);
             }
         }, e -> {
-            trouble = e instanceof IOException io ? DiskTrouble.words("firmware-folder", shelf.folder(), io)
+            problem = e instanceof IOException io ? DiskProblem.words("firmware-folder", firmwareFolder.folder(), io)
                     : t("workbench.files.unreadable", "why", e);
             life.changes().tell(Change.Topic.STOCK);
         });
     }
 
-    public void remove(Shelf.Item item) {
+    public void remove(FirmwareFolder.Item item) {
         life.background().run(() -> {
-            shelf.remove(item);
+            firmwareFolder.remove(item);
             return item;
         }, _ -> life.changes().tell(Change.Topic.STOCK), e -> {
-            trouble = DiskTrouble.words("firmware-file", shelf.file(item), e);
+            problem = DiskProblem.words("firmware-file", firmwareFolder.file(item), e);
             life.changes().tell(Change.Topic.STOCK);
         });
     }
@@ -212,7 +212,7 @@ public final class Stock implements AutoCloseable {
                 watch.close();
             }
         } catch (IOException e) {
-            trouble = String.valueOf(e.getMessage());
+            problem = String.valueOf(e.getMessage());
         }
     }
 }

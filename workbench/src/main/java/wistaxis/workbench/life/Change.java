@@ -15,13 +15,13 @@ public record Change(Topic topic, String ticket) {
         TICKET,
         /** The work that goes on at a ticket: its coach, its run. */
         WORK,
-        /** Catalogue, shelf, downloads and proofs. */
+        /** Catalogue, firmware folder, downloads and proofs. */
         STOCK,
-        /** What the shop prefers, its own key sequences, and how the host stands. */
+        /** What the shop prefers, its own key sequences, and how the computer stands. */
         SHOP,
         /** Who is at the bench, what was practised, and the drill. */
         PRACTICE,
-        /** What hangs on the host's USB. */
+        /** What hangs on the computer's USB. */
         USB,
         /** When who needs hands. */
         PLAN,

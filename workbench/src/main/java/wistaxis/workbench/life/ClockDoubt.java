@@ -11,7 +11,7 @@ import wistaxis.core.words.Say;
 
 /**
  * Whether this computer's clock can be believed. One that leapt, against what the ledger saw last or against the monotonic clock of this
- * machine, is asked about first; until somebody has said that it is right, nothing is forgotten, rung or judged overdue by it.
+ * machine, is asked about first; until somebody has said that it is right, nothing is forgotten, step or judged overdue by it.
  */
 public final class ClockDoubt {
     /** So long a bench may stand still before its clock is asked about: a week. Ours. */

@@ -13,9 +13,9 @@ public final class Notices {
     }
 
     /** Nothing for empty words. */
-    public void say(String trouble) {
-        if (!trouble.isEmpty()) {
-            said.add(trouble);
+    public void say(String problem) {
+        if (!problem.isEmpty()) {
+            said.add(problem);
             changes.tell(Change.Topic.NOTICE);
         }
     }

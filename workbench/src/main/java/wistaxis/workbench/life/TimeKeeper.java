@@ -73,10 +73,10 @@ public final class TimeKeeper {
      * Looks whether the wall clock went on by more, or by less, than the monotonic clock: at once, as over a sleep, or little by little, as
      * two clocks that run unlike in a window that stays open for weeks.
      *
-     * @param keys whether keys run, which nothing may disturb
+     * @param buttons whether keys run, which nothing may disturb
      * @return whether the bench's time was changed
      */
-    public boolean follow(boolean keys) {
+    public boolean follow(boolean buttons) {
         long real = realNanos.getAsLong();
         long now = BenchTime.nanos(wall.instant());
         if (lastReal == 0) {
@@ -85,7 +85,7 @@ public final class TimeKeeper {
         }
         long off = now - baseWall - (real - baseReal);
         boolean apart = off > APART_NANOS || off < -APART_NANOS;
-        if (apart && keys) {
+        if (apart && buttons) {
             return false; // looked at again when they have ended
         }
         leapt = lastReal == 0 ? Duration.ZERO : Duration.ofNanos(now - lastWall - (real - lastReal));

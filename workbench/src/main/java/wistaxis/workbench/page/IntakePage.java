@@ -18,7 +18,7 @@ import wistaxis.workbench.route.Routes;
  * @param said those that are answered, the latest first
  * @param open those that are still to ask
  * @param others those that can be answered as well
- * @param route as it stands; empty while the trouble is not known
+ * @param route as it stands; empty while the problem is not known
  */
 public record IntakePage(Ticket of, Optional<Question> current, List<Question> said, List<Question> open, List<Question> others,
         Optional<Route> route) {
@@ -34,11 +34,11 @@ public record IntakePage(Ticket of, Optional<Question> current, List<Question> s
         List<Question> asked = intake.asked(t, inferred);
         return new IntakePage(t, current, asked.stream().filter(q -> Intake.answered(q, t)).toList().reversed(),
                 asked.stream().filter(q -> !Intake.answered(q, t) && !current.filter(q::equals).isPresent()).toList(),
-                t.trouble().isPresent() ? intake.others(t, inferred) : List.of(), routes.route(t));
+                t.problem().isPresent() ? intake.others(t, inferred) : List.of(), routes.route(t));
     }
 
     /** Whether there is a route to go on with. */
     public boolean goesOn() {
-        return of.trouble().isPresent();
+        return of.problem().isPresent();
     }
 }

@@ -18,30 +18,30 @@ import wistaxis.workbench.Workbench;
 import wistaxis.workbench.route.Routes;
 
 /**
- * The route of a ticket as it stands: the ladder, what may be done on each rung, and what stands beside it.
+ * The route of a ticket as it stands: the route, what may be done on each step, and what stands beside it.
  *
- * @param forHardware whether no rung is left
+ * @param forHardware whether no step is left
  * @param tried what was tried, in words
  * @param mayClose whether the ticket may end here
  * @param backups what comes back; empty where no version and no backup is known of
- * @param readies whether a step that needs a host is open or taken
+ * @param readies whether a step that needs a computer is open or taken
  * @param unlocks whether a carrier unlock is ordered or taken, or may be ordered as well
  */
-public record RoutePage(Ticket of, Route route, List<Rung> rungs, boolean forHardware, Text tried, boolean mayClose,
+public record RoutePage(Ticket of, Route route, List<RouteStep> steps, boolean forHardware, Text tried, boolean mayClose,
         Optional<BackupPlan> backups, boolean readies, Unlocks unlocks) {
-    /** What may be done on a rung. */
+    /** What may be done on a step. */
     public enum Act { TAKE, ONCE_MORE, ASK_AGAIN, OVERRULE, DID_NOT_HELP, GO_ON, COACH }
 
     public enum Unlocks { SHOWN, OFFERED, NONE }
 
     /**
-     * A rung.
+     * A step.
      *
      * @param taken whether it is the one that is being worked on
      * @param reasons those that are not said for all of them
      * @param evidence how often it helped here
      */
-    public record Rung(Route.Rung of, boolean taken, boolean recommended, List<Text> reasons, Optional<Evidence.Tally> evidence,
+    public record RouteStep(Route.RouteStep of, boolean taken, boolean recommended, List<Text> reasons, Optional<Evidence.Tally> evidence,
             Set<Act> acts) {
         public Step step() {
             return of.step();
@@ -52,24 +52,24 @@ public record RoutePage(Ticket of, Route route, List<Rung> rungs, boolean forHar
         }
     }
 
-    /** Empty while the trouble is not known. */
+    /** Empty while the problem is not known. */
     public static Optional<RoutePage> of(Ticket t, Routes routes) {
         Rules rules = routes.rules(t);
         return routes.route(t).map(route -> {
-            List<Rung> rungs = route.rungs().stream().map(r -> rung(t, r, route, routes, rules)).toList();
+            List<RouteStep> steps = route.steps().stream().map(r -> judged(t, r, route, routes, rules)).toList();
             boolean goes = route.stop() == null;
             boolean ends = t.closed() == null && t.stage() == Stage.ROUTE;
             boolean unlocks = t.unlock() != null || t.is(Step::isCarrierUnlock);
-            return new RoutePage(t, route, rungs, ends && goes && rules.isForHardware(), rules.tried(),
+            return new RoutePage(t, route, steps, ends && goes && rules.isForHardware(), rules.tried(),
                     ends && rules.mayClose().isEmpty(),
                     route.target() == null && route.backups().isEmpty() ? Optional.empty() : routes.backups(t),
-                    goes && rungs.stream().anyMatch(r -> r.step().host() && (r.of().open() || r.step().id().equals(t.route()))),
-                    unlocks ? Unlocks.SHOWN : goes && rungs.stream().noneMatch(r -> r.step().isCarrierUnlock()) ? Unlocks.OFFERED
+                    goes && steps.stream().anyMatch(r -> r.step().computer() && (r.of().open() || r.step().id().equals(t.route()))),
+                    unlocks ? Unlocks.SHOWN : goes && steps.stream().noneMatch(r -> r.step().isCarrierUnlock()) ? Unlocks.OFFERED
                             : Unlocks.NONE);
         });
     }
 
-    private static Rung rung(Ticket t, Route.Rung r, Route route, Routes routes, Rules rules) {
+    private static RouteStep judged(Ticket t, Route.RouteStep r, Route route, Routes routes, Rules rules) {
         Step step = r.step();
         boolean taken = step.id().equals(t.route()) && t.attempt().filter(a -> a.failed() || a.is(Step::prepares) && a.said() != null)
                 .isEmpty();
@@ -77,14 +77,14 @@ public record RoutePage(Ticket of, Route route, List<Rung> rungs, boolean forHar
         if (taken) {
             add(acts, Act.ASK_AGAIN, rules.needsConsent());
             add(acts, Act.DID_NOT_HELP, step.writes() && rules.maySay().isEmpty());
-            add(acts, Act.GO_ON, t.walk().filter(w -> !w.over()).isPresent());
-            add(acts, Act.COACH, step.isKeysAlone());
+            add(acts, Act.GO_ON, t.guide().filter(w -> !w.over()).isPresent());
+            add(acts, Act.COACH, step.isButtonsAlone());
         } else {
             add(acts, r.done() ? Act.ONCE_MORE : Act.TAKE, r.open());
         }
         add(acts, Act.OVERRULE, r.overrulable());
         List<Text> said = route.commonReasons();
-        return new Rung(r, taken, route.recommended().filter(r::equals).isPresent(),
+        return new RouteStep(r, taken, route.recommended().filter(r::equals).isPresent(),
                 r.reasons().stream().filter(why -> !why.equals(route.stop()) && !said.contains(why)).toList(),
                 routes.evidence(t, step.id()), acts);
     }
@@ -101,7 +101,7 @@ public record RoutePage(Ticket of, Route route, List<Rung> rungs, boolean forHar
         return owner.isEmpty() || !SetUp.isSold(ticket) ? List.of() : bench.tickets().open().stream()
                 .filter(o -> !o.number().equals(ticket.number()) && SetUp.isSold(o)
                         && bench.people().of(o.number()).filter(p -> p.isSame(owner.get())).isPresent())
-                .filter(o -> bench.routes().route(o).flatMap(r -> r.rung(step)).filter(r -> r.status() == Route.Status.NEEDS_CONSENT)
+                .filter(o -> bench.routes().route(o).flatMap(r -> r.judged(step)).filter(r -> r.status() == Route.Status.NEEDS_CONSENT)
                         .isPresent()).toList();
     }
 }

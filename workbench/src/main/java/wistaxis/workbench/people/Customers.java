@@ -48,7 +48,7 @@ public final class Customers implements AutoCloseable {
     /** The ledger says that somebody was sealed, and the key is not there. */
     public static final Text LOST = Text.of("workbench.customer.lost");
 
-    /** What a paper says in place of a customer who was forgotten. */
+    /** What a document says in place of a customer who was forgotten. */
     public static final Text REMOVED = Text.of("workbench.customer.removed");
 
     private final Lookup<String, People.Person> known;
@@ -148,7 +148,7 @@ public final class Customers implements AutoCloseable {
         return done;
     }
 
-    /** A device on the host without what names the one unit; that is kept here for whoever binds it. Any thread. */
+    /** A device on the computer without what names the one unit; that is kept here for whoever binds it. Any thread. */
     public UsbDevice marked(UsbDevice device) {
         List<String> names = device.words().names();
         if (names.isEmpty() || shown.containsKey(device)) {
@@ -159,7 +159,7 @@ public final class Customers implements AutoCloseable {
         return marked;
     }
 
-    /** What a device on the host says of itself, in clear. */
+    /** What a device on the computer says of itself, in clear. */
     public UsbDevice clear(UsbDevice marked) {
         return shown.getOrDefault(marked, marked);
     }
@@ -173,13 +173,13 @@ public final class Customers implements AutoCloseable {
     }
 
     /**
-     * How a customer stands on a paper: name and how to reach them, or when that was removed; empty where nobody said. Any thread but the
-     * bench's.
+     * How a customer stands on a document: name and how to reach them, or when that was removed; empty where nobody said. Any thread but
+     * the bench's.
      *
      * @param kept as it was read
      */
-    public String onPaper(Ticket ticket, People.Person kept) {
-        return onPaper(ticket, kept, forgotten(ticket));
+    public String onDocument(Ticket ticket, People.Person kept) {
+        return onDocument(ticket, kept, forgotten(ticket));
     }
 
     private @Nullable Instant forgotten(Ticket ticket) {
@@ -188,7 +188,7 @@ public final class Customers implements AutoCloseable {
     }
 
     /** The same where nothing is kept open. @param forgotten when the customer was; null where nobody knows */
-    public static String onPaper(Ticket ticket, People.Person kept, @Nullable Instant forgotten) {
+    public static String onDocument(Ticket ticket, People.Person kept, @Nullable Instant forgotten) {
         if (kept.name() != null) {
             return kept.called();
         }

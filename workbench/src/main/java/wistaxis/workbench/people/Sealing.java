@@ -30,7 +30,7 @@ public record Sealing(People.Person before, People.Person now, List<TicketEvent>
         events = List.copyOf(events);
     }
 
-    /** @param clear gives the device of a marked one, as the host sees it */
+    /** @param clear gives the device of a marked one, as the computer sees it */
     static Sealing of(People.Person before, List<TicketEvent> events, UnaryOperator<UsbDevice> clear) {
         People.Person now = before;
         List<TicketEvent> all = new ArrayList<>();

@@ -13,14 +13,14 @@ import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.BenchPlan;
 import wistaxis.core.bench.TimeHistory;
+import wistaxis.core.device.ButtonLayout;
 import wistaxis.core.device.DeviceModel;
-import wistaxis.core.device.KeyFamily;
 import wistaxis.core.restore.RestoreStage;
 import wistaxis.core.route.Intake;
-import wistaxis.core.steps.Hands;
+import wistaxis.core.steps.Guide;
+import wistaxis.core.steps.GuideRun;
+import wistaxis.core.steps.HandsOn;
 import wistaxis.core.steps.Step;
-import wistaxis.core.steps.Walk;
-import wistaxis.core.steps.WalkRun;
 import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.time.BenchTime;
@@ -152,7 +152,7 @@ public final class Plans {
         /** How long what runs by itself still takes. */
         Duration unattended(Ticket t);
 
-        /** Bytes of its package that are still to come. */
+        /** Bytes of its firmware file that are still to come. */
         long missing(Ticket t);
 
         /** It could not be planned; the others are. */
@@ -195,20 +195,20 @@ public final class Plans {
     private static BenchPlan.Job job(Seen seen, Shop shop, TimeHistory history) {
         Ticket t = seen.ticket();
         Optional<Step> step = shop.step(t);
-        double download = t.packageProven() ? 0 : history.download(seen.missing()).mid();
+        double download = t.firmwareVerified() ? 0 : history.download(seen.missing()).mid();
         return new BenchPlan.Job(t.number(), t.stage(), Intake.promised(t).orElse(BenchTime.LAST), seen.unattended(),
                 seconds(download), step.map(Step::writes).orElse(true),
                 restore(shop.model(t).map(DeviceModel::family).orElse(null), history), setUp(shop, history, t, step));
     }
 
     /** From greeting to first use as it stands on a ticket, activation as long as it took here; empty where there is nothing to set up. */
-    public static Optional<WalkRun> walk(Shop shop, TimeHistory history, Ticket t) {
+    public static Optional<GuideRun> guide(Shop shop, TimeHistory history, Ticket t) {
         return SetUp.of(t, shop.model(t).orElse(null), minutes(shop, history, t));
     }
 
-    private static Map<String, Walk.Minutes> minutes(Shop shop, TimeHistory history, Ticket t) {
+    private static Map<String, Guide.Minutes> minutes(Shop shop, TimeHistory history, Ticket t) {
         return history.measured(shop.model(t).map(DeviceModel::family).orElse(null), Projection.ACTIVATION).map(r -> Map.of(
-                Projection.ACTIVATION, new Walk.Minutes(r.low() / 60, r.high() / 60))).orElse(Map.of());
+                Projection.ACTIVATION, new Guide.Minutes(r.low() / 60, r.high() / 60))).orElse(Map.of());
     }
 
     /**
@@ -217,10 +217,10 @@ public final class Plans {
      */
     private static List<BenchPlan.SetUpStretch> setUp(Shop shop, TimeHistory history, Ticket t, Optional<Step> step) {
         List<BenchPlan.SetUpStretch> all = new ArrayList<>();
-        Optional<WalkRun> run = walk(shop, history, t).or(() -> step.filter(Step::erases).flatMap(_ -> SetUp.ahead(t, shop
+        Optional<GuideRun> run = guide(shop, history, t).or(() -> step.filter(Step::erases).flatMap(_ -> SetUp.ahead(t, shop
                 .model(t).orElse(null), minutes(shop, history, t))));
-        run.filter(r -> !r.over()).map(WalkRun::left).orElse(List.of()).forEach(s -> {
-            boolean hands = s.hands() == Hands.BENCH;
+        run.filter(r -> !r.over()).map(GuideRun::left).orElse(List.of()).forEach(s -> {
+            boolean hands = s.hands() == HandsOn.BENCH;
             Duration length = seconds(30 * (s.low() + s.high()));
             BenchPlan.SetUpStretch last = all.isEmpty() ? null : all.getLast();
             if (last != null && last.hands() == hands) {
@@ -233,7 +233,7 @@ public final class Plans {
     }
 
     /** The restore as three stretches: up to the restart, the second bar, the greeting. */
-    private static List<BenchPlan.Stretch> restore(@Nullable KeyFamily family, TimeHistory history) {
+    private static List<BenchPlan.Stretch> restore(@Nullable ButtonLayout family, TimeHistory history) {
         Map<Text, Double> stretches = new LinkedHashMap<>();
         for (RestoreStage s : history.stages()) {
             stretches.merge(AFTER_RESTART.contains(s.id()) ? s.title() : Text.of("core.plan.restore"), history.stage(family, s).mid(),

@@ -1,18 +1,18 @@
 package wistaxis.workbench.practice;
 
 import java.util.Set;
+import wistaxis.core.buttons.ButtonSequence;
+import wistaxis.core.buttons.ComputerSees;
+import wistaxis.core.buttons.DeviceMachine;
+import wistaxis.core.buttons.DeviceState;
+import wistaxis.core.buttons.Goal;
+import wistaxis.core.buttons.Phase;
+import wistaxis.core.buttons.Reading;
+import wistaxis.core.buttons.Screen;
+import wistaxis.core.buttons.Start;
+import wistaxis.core.device.DeviceButton;
 import wistaxis.core.device.DeviceModel;
-import wistaxis.core.device.Family;
-import wistaxis.core.device.PhysicalKey;
-import wistaxis.core.keys.DeviceMachine;
-import wistaxis.core.keys.DeviceState;
-import wistaxis.core.keys.Goal;
-import wistaxis.core.keys.HostView;
-import wistaxis.core.keys.KeySequence;
-import wistaxis.core.keys.Phase;
-import wistaxis.core.keys.Reading;
-import wistaxis.core.keys.Screen;
-import wistaxis.core.keys.Start;
+import wistaxis.core.device.LayoutFacts;
 import wistaxis.core.outside.DeviceLink;
 import wistaxis.workbench.life.Change;
 
@@ -20,7 +20,7 @@ import wistaxis.workbench.life.Change;
 public interface CoachSubject {
     DeviceModel model();
 
-    Family family();
+    LayoutFacts family();
 
     DeviceMachine machine();
 
@@ -28,10 +28,10 @@ public interface CoachSubject {
 
     DeviceState deviceNow();
 
-    /** Keys that do not work. */
-    Set<PhysicalKey> broken();
+    /** Buttons that do not work. */
+    Set<DeviceButton> broken();
 
-    /** The state from which the keys begin, in the words of a school's beginnings. */
+    /** The state from which the buttons begin, in the words of a method's beginnings. */
     default Start start() {
         DeviceState state = deviceNow();
         return switch (state.phase()) {
@@ -53,13 +53,13 @@ public interface CoachSubject {
     }
 
     /** Puts the device where this attempt begins; a device on a ticket is where it is. */
-    default void prepare(KeySequence school) {}
+    default void prepare(ButtonSequence method) {}
 
-    /** The technician prefers this school. */
-    default void taken(KeySequence school) {}
+    /** The technician prefers this method. */
+    default void taken(ButtonSequence method) {}
 
     /** The technician says what is seen after an attempt, and it means this. */
-    default void read(Goal goal, Reading.Sight sight, HostView host) {}
+    default void read(Goal goal, Reading.Sight sight, ComputerSees computer) {}
 
     /** Who follows what happens here. */
     default Change.Topic topic() {
@@ -71,7 +71,7 @@ public interface CoachSubject {
         return "";
     }
 
-    /** Whether USB tells what the host has of it. */
+    /** Whether USB tells what the computer has of it. */
     default boolean onUsb() {
         return false;
     }

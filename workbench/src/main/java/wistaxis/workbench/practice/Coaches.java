@@ -2,8 +2,8 @@ package wistaxis.workbench.practice;
 
 import java.util.function.Consumer;
 import java.util.function.Supplier;
-import wistaxis.core.keys.Goal;
-import wistaxis.core.keys.SequenceLibrary;
+import wistaxis.core.buttons.Goal;
+import wistaxis.core.buttons.SequenceLibrary;
 import wistaxis.store.settings.Settings;
 import wistaxis.workbench.life.Life;
 
@@ -14,7 +14,7 @@ public final class Coaches {
     private final Supplier<Settings> settings;
     private final Practice practice;
 
-    /** @param settings say which schools are this shop's habit */
+    /** @param settings say which methods are this shop's habit */
     public Coaches(Life life, Supplier<SequenceLibrary> sequences, Supplier<Settings> settings, Practice practice) {
         this.life = life;
         this.sequences = sequences;
@@ -24,6 +24,6 @@ public final class Coaches {
 
     /** @param ends hears of each attempt that came to its end */
     public Coaching coach(CoachSubject subject, Goal goal, Consumer<Coaching.Ended> ends) {
-        return new Coaching(life, subject, new SchoolChoice(sequences, settings, practice, subject, goal), ends);
+        return new Coaching(life, subject, new MethodChoice(sequences, settings, practice, subject, goal), ends);
     }
 }

@@ -6,42 +6,42 @@ import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.buttons.ButtonSequence;
+import wistaxis.core.buttons.ComputerSees;
+import wistaxis.core.buttons.Explanation;
+import wistaxis.core.buttons.Goal;
+import wistaxis.core.buttons.Input;
+import wistaxis.core.buttons.Landing;
+import wistaxis.core.buttons.Reading;
+import wistaxis.core.buttons.Start;
+import wistaxis.core.buttons.Trace;
 import wistaxis.core.coach.CoachRun;
 import wistaxis.core.coach.Cue;
 import wistaxis.core.coach.Demonstration;
 import wistaxis.core.coach.Score;
 import wistaxis.core.coach.Spoken;
 import wistaxis.core.coach.Verdict;
-import wistaxis.core.device.PhysicalKey;
+import wistaxis.core.device.DeviceButton;
 import wistaxis.core.facts.Said;
-import wistaxis.core.keys.Explanation;
-import wistaxis.core.keys.Goal;
-import wistaxis.core.keys.HostView;
-import wistaxis.core.keys.Input;
-import wistaxis.core.keys.KeySequence;
-import wistaxis.core.keys.Landing;
-import wistaxis.core.keys.Reading;
-import wistaxis.core.keys.Start;
-import wistaxis.core.keys.Trace;
 import wistaxis.core.practice.Chance;
 import wistaxis.core.practice.Margin;
 import wistaxis.core.words.Text;
 import wistaxis.workbench.life.Life;
 import wistaxis.workbench.practice.CoachState.Asking;
 import wistaxis.workbench.practice.CoachState.Begun;
-import wistaxis.workbench.practice.CoachState.Hand;
 import wistaxis.workbench.practice.CoachState.Leading;
+import wistaxis.workbench.practice.CoachState.Pressing;
 import wistaxis.workbench.practice.CoachState.Resting;
 
 /**
- * A device, a goal and a school: the coach leads, hands (of the technician or of "Show me") act, and a verdict ends it. The same at a
+ * A device, a goal and a method: the coach leads, hands (of the technician or of "Show me") act, and a verdict ends it. The same at a
  * ticket and in the drill. Always in real time.
  */
 public final class Coaching {
-    /** A host takes a moment to notice a device: so long after the last step it is not asked yet what is seen. Ours. */
-    private static final long HOST_LATE = 4_000_000_000L;
+    /** A computer takes a moment to notice a device: so long after the last step it is not asked yet what is seen. Ours. */
+    private static final long COMPUTER_LATE = 4_000_000_000L;
 
-    /** The first tone comes this much after the key that starts, so that it can be rendered in time: 40 ms. Ours. */
+    /** The first tone comes this much after the button that starts, so that it can be rendered in time: 40 ms. Ours. */
     private static final long READY = 40_000_000L;
 
     private static final Text AGAIN = Text.of("workbench.coach.again");
@@ -52,15 +52,15 @@ public final class Coaching {
      * @param trace what was done, from the state in which it began
      * @param shown whether it was a demonstration
      */
-    public record Ended(KeySequence school, Verdict verdict, Trace trace, boolean shown) {}
+    public record Ended(ButtonSequence method, Verdict verdict, Trace trace, boolean shown) {}
 
     private final Life life;
     private final CoachSubject subject;
     private final Consumer<Ended> ends;
-    private final SchoolChoice choice;
+    private final MethodChoice choice;
     private CoachState state = new Resting(null, null, null);
 
-    Coaching(Life life, CoachSubject subject, SchoolChoice choice, Consumer<Ended> ends) {
+    Coaching(Life life, CoachSubject subject, MethodChoice choice, Consumer<Ended> ends) {
         this.life = life;
         this.subject = subject;
         this.choice = choice;
@@ -91,33 +91,33 @@ public final class Coaching {
         changed();
     }
 
-    /** Which school is taken, and why. */
-    public SchoolChoice choice() {
+    /** Which method is taken, and why. */
+    public MethodChoice choice() {
         return choice;
     }
 
-    /** See {@link SchoolChoice#schools}. */
-    public List<KeySequence> schools() {
-        return choice.schools();
+    /** See {@link MethodChoice#methods}. */
+    public List<ButtonSequence> methods() {
+        return choice.methods();
     }
 
-    /** See {@link SchoolChoice#reason}. */
+    /** See {@link MethodChoice#reason}. */
     public String reason() {
         return choice.reason();
     }
 
-    /** See {@link SchoolChoice#chance}. */
+    /** See {@link MethodChoice#chance}. */
     public Optional<Chance> chance() {
         return choice.chance();
     }
 
-    /** See {@link SchoolChoice#school}. */
-    public Optional<KeySequence> school() {
-        return choice.school();
+    /** See {@link MethodChoice#method}. */
+    public Optional<ButtonSequence> method() {
+        return choice.method();
     }
 
-    /** Takes a school; a running attempt is stopped. */
-    public void choose(KeySequence next) {
+    /** Takes a method; a running attempt is stopped. */
+    public void choose(ButtonSequence next) {
         stop();
         forget();
         choice.pick(next);
@@ -129,12 +129,12 @@ public final class Coaching {
         return subject.start();
     }
 
-    /** See {@link SchoolChoice#score}. */
+    /** See {@link MethodChoice#score}. */
     public Optional<Score> score() {
         return choice.score();
     }
 
-    /** See {@link SchoolChoice#margins}. */
+    /** See {@link MethodChoice#margins}. */
     public List<Margin> margins(Score score) {
         return choice.margins(score);
     }
@@ -157,12 +157,12 @@ public final class Coaching {
         return state.begun() == null ? 0 : state.begun().atNanos();
     }
 
-    /** The keys that are down, pressed by whoever. */
-    public Set<PhysicalKey> down() {
-        return subject.deviceNow().down().keys();
+    /** The buttons that are down, pressed by whoever. */
+    public Set<DeviceButton> down() {
+        return subject.deviceNow().down().buttons();
     }
 
-    /** What is said of the keys that are led. */
+    /** What is said of the buttons that are led. */
     public List<Spoken> spoken() {
         return run().map(r -> r.spoken(now())).orElse(List.of());
     }
@@ -172,77 +172,77 @@ public final class Coaching {
         return run().map(r -> r.upcoming(now())).orElse(List.of());
     }
 
-    /** Whether the device is a real one: nobody sees its keys, and what came of them is asked. */
+    /** Whether the device is a real one: nobody sees its buttons, and what came of them is asked. */
     public boolean isObserved() {
         return subject.device().isObserved();
     }
 
-    /** What the technician says that the host has, where USB does not tell. */
-    public HostView hostTold() {
-        return state instanceof Asking a ? a.told() : HostView.NOTHING;
+    /** What the technician says that the computer has, where USB does not tell. */
+    public ComputerSees computerTold() {
+        return state instanceof Asking a ? a.told() : ComputerSees.NOTHING;
     }
 
-    public void hostTold(HostView has) {
+    public void computerTold(ComputerSees has) {
         if (state instanceof Asking a) {
-            state = new Asking(a.begun(), a.school(), has);
+            state = new Asking(a.begun(), a.method(), has);
             changed();
         }
     }
 
-    /** Whether the keys are over and somebody has to say what is seen. */
+    /** Whether the buttons are over and somebody has to say what is seen. */
     public boolean asking() {
         return state instanceof Asking;
     }
 
-    /** The keys of a real device are over: what is seen is asked. */
+    /** The buttons of a real device are over: what is seen is asked. */
     public void over() {
         if (isObserved() && state instanceof Leading l) {
-            state = new Asking(l.begun(), l.run().score().sequence(), HostView.NOTHING);
+            state = new Asking(l.begun(), l.run().score().sequence(), ComputerSees.NOTHING);
             changed();
         }
     }
 
     /** Begins an attempt with the count-in. */
     public void begin() {
-        begin(isObserved() ? Hand.Unseen::new : Hand.Own::new);
+        begin(isObserved() ? Pressing.Unseen::new : Pressing.Own::new);
     }
 
-    /** Plays the sequence perfectly, plugging in first where the school wants that. */
+    /** Plays the sequence perfectly, plugging in first where the method wants that. */
     public void showMe() {
         if (!isObserved()) {
-            begin(() -> new Hand.Show(new Demonstration(subject.device())));
+            begin(() -> new Pressing.Show(new Demonstration(subject.device())));
         }
     }
 
-    /** Plays a recorded attempt at the chosen school again, as it was. */
+    /** Plays a recorded attempt at the chosen method again, as it was. */
     public void replay(Trace trace) {
-        begin(() -> new Hand.Replay(trace.events(), 0));
+        begin(() -> new Pressing.Replay(trace.events(), 0));
     }
 
-    /** @param who moves the keys of a device that lies ready */
-    private void begin(Supplier<Hand> who) {
+    /** @param who moves the buttons of a device that lies ready */
+    private void begin(Supplier<Pressing> who) {
         stop();
         forget();
-        school().ifPresent(subject::prepare);
+        method().ifPresent(subject::prepare);
         Optional<Score> score = score();
         if (score.isEmpty()) {
             return;
         }
-        KeySequence school = score.get().sequence();
+        ButtonSequence method = score.get().sequence();
         life.rate(1);
-        Hand hand = who.get();
-        if (hand instanceof Hand.Show && subject.deviceNow().plugged() != school.plugged()) {
-            apply(school.plugged() ? new Input.Plug() : new Input.Unplug());
+        Pressing hand = who.get();
+        if (hand instanceof Pressing.Show && subject.deviceNow().plugged() != method.plugged()) {
+            apply(method.plugged() ? new Input.Plug() : new Input.Unplug());
         }
         long now = now();
         subject.device().beginAttempt(now);
-        Begun begun = new Begun(start(), subject.deviceNow().plugged(), now, Landing.from(school.goal(), subject.machine(),
+        Begun begun = new Begun(start(), subject.deviceNow().plugged(), now, Landing.from(method.goal(), subject.machine(),
                 subject.deviceNow()));
         state = new Leading(begun, CoachRun.begin(score.get(), now + READY), hand);
         changed();
     }
 
-    /** Ends the attempt without a verdict and lets go of every key. */
+    /** Ends the attempt without a verdict and lets go of every button. */
     public void stop() {
         if (state instanceof Leading l) {
             state = new Resting(l.begun(), null, null);
@@ -255,8 +255,8 @@ public final class Coaching {
     }
 
     /**
-     * The window has lost the keyboard: nobody would hear a key come up, so all are let go and the attempt does not count. On a real device
-     * the keys are not the keyboard's.
+     * The window has lost the keyboard: nobody would hear a button come up, so all are let go and the attempt does not count. On a real
+     * device the buttons are not the keyboard's.
      */
     public void focusLost() {
         if (isObserved() || !isFree()) {
@@ -269,21 +269,21 @@ public final class Coaching {
         }
     }
 
-    /** Whether no demonstration moves the keys. */
+    /** Whether no demonstration moves the buttons. */
     private boolean isFree() {
         return !(state instanceof Leading l) || l.hand().isFree();
     }
 
-    /** A key goes down; repeats while it is down are ignored. */
-    public void press(PhysicalKey key) {
-        if (isFree() && !down().contains(key) && !subject.broken().contains(key)) {
-            apply(new Input.Down(key));
+    /** A button goes down; repeats while it is down are ignored. */
+    public void press(DeviceButton button) {
+        if (isFree() && !down().contains(button) && !subject.broken().contains(button)) {
+            apply(new Input.Down(button));
         }
     }
 
-    public void release(PhysicalKey key) {
-        if (isFree() && down().contains(key)) {
-            apply(new Input.Up(key));
+    public void release(DeviceButton button) {
+        if (isFree() && down().contains(button)) {
+            apply(new Input.Up(button));
         }
     }
 
@@ -310,20 +310,20 @@ public final class Coaching {
         }
     }
 
-    /** After the end: what is seen on the device. Together with what the host sees it names the state. */
+    /** After the end: what is seen on the device. Together with what the computer sees it names the state. */
     public void sees(Reading.Sight sight) {
-        sees(sight, asking() && !subject.onUsb() ? hostTold() : subject.device().host());
+        sees(sight, asking() && !subject.onUsb() ? computerTold() : subject.device().computer());
     }
 
-    /** The same, where somebody says what the host has. On a real device it is what came of the keys. */
-    public void sees(Reading.Sight sight, HostView host) {
+    /** The same, where somebody says what the computer has. On a real device it is what came of the buttons. */
+    public void sees(Reading.Sight sight, ComputerSees computer) {
         Optional<Reading> before = reading();
-        Reading now = Reading.of(goal(), sight, host);
+        Reading now = Reading.of(goal(), sight, computer);
         if (before.filter(now::equals).isEmpty()) {
-            subject.read(goal(), sight, host);
+            subject.read(goal(), sight, computer);
         }
         switch (state) {
-            case Asking a -> answered(a, new Verdict(now.success(), Reading.said(goal(), sight, host), now.next()), now);
+            case Asking a -> answered(a, new Verdict(now.success(), Reading.said(goal(), sight, computer), now.next()), now);
             case Resting r -> state = new Resting(r.begun(), r.verdict(), now);
             case Leading _ -> { }
         }
@@ -333,8 +333,8 @@ public final class Coaching {
     public void tick() {
         switch (state) {
             case Leading l -> lead(l);
-            case Asking a when reaches(subject.device().host()) -> { // the host was late to notice
-                answered(a, byHost(subject.device().host()), null);
+            case Asking a when reaches(subject.device().computer()) -> { // the computer was late to notice
+                answered(a, byComputer(subject.device().computer()), null);
                 changed();
             }
             case Asking _, Resting _ -> { }
@@ -343,17 +343,17 @@ public final class Coaching {
 
     private void lead(Leading before) {
         long now = now();
-        Hand hand = before.hand() instanceof Hand.Replay r ? replay(r, before.begun(), now) : before.hand();
+        Pressing hand = before.hand() instanceof Pressing.Replay r ? replay(r, before.begun(), now) : before.hand();
         subject.deviceNow();
-        CoachRun ticked = before.run().tick(now, subject.device().host());
+        CoachRun ticked = before.run().tick(now, subject.device().computer());
         CoachRun run = switch (hand) {
-            case Hand.Show s -> s.shown().go(ticked, now);
-            case Hand.Replay _ -> seeing(ticked, now);
-            case Hand.Own _, Hand.Unseen _ -> subject.blind() ? seeing(ticked, now) : ticked;
+            case Pressing.Show s -> s.shown().go(ticked, now);
+            case Pressing.Replay _ -> seeing(ticked, now);
+            case Pressing.Own _, Pressing.Unseen _ -> subject.blind() ? seeing(ticked, now) : ticked;
         };
         Leading next = before.at(run, hand);
         state = next;
-        if (hand instanceof Hand.Unseen) {
+        if (hand instanceof Pressing.Unseen) {
             observe(next, now);
             return;
         }
@@ -366,33 +366,33 @@ public final class Coaching {
         }
     }
 
-    /** On a real device: the host's sight of a mode ends the keys; without one it is asked what is seen. */
+    /** On a real device: the computer's sight of a mode ends the buttons; without one it is asked what is seen. */
     private void observe(Leading at, long now) {
-        HostView host = subject.device().host();
-        boolean other = host == HostView.RECOVERY && goal() == Goal.DFU && at.begun().from() != Start.RECOVERY;
-        if (reaches(host)) {
-            end(at, byHost(host));
+        ComputerSees computer = subject.device().computer();
+        boolean other = computer == ComputerSees.RECOVERY && goal() == Goal.DFU && at.begun().from() != Start.RECOVERY;
+        if (reaches(computer)) {
+            end(at, byComputer(computer));
         } else if (other) {
             end(at, new Verdict(false, Said.of("host-has-it-in-recovery"), AGAIN));
-        } else if (at.run().ended() && now - at.run().endedNanos() > HOST_LATE || at.run().givenUp(now, at.begun().atNanos(), false)) {
+        } else if (at.run().ended() && now - at.run().endedNanos() > COMPUTER_LATE || at.run().givenUp(now, at.begun().atNanos(), false)) {
             over();
         }
     }
 
-    private boolean reaches(HostView host) {
-        return host.toString().equals(goal().toString());
+    private boolean reaches(ComputerSees computer) {
+        return computer.toString().equals(goal().toString());
     }
 
-    private static Verdict byHost(HostView host) {
-        return new Verdict(true, Said.of("host-has-it", "mode", host.toString()), Text.of("core.coach.let-go-now"));
+    private static Verdict byComputer(ComputerSees computer) {
+        return new Verdict(true, Said.of("host-has-it", "mode", computer.toString()), Text.of("core.coach.let-go-now"));
     }
 
     private CoachRun seeing(CoachRun at, long now) {
-        return at.seeing(now, subject.device().screen(), subject.device().host());
+        return at.seeing(now, subject.device().screen(), subject.device().computer());
     }
 
     /** Does what was done then, each at its own time, before the device is looked at. */
-    private Hand replay(Hand.Replay of, Begun begun, long now) {
+    private Pressing replay(Pressing.Replay of, Begun begun, long now) {
         int done = of.done();
         for (; done < of.events().size(); done++) {
             Trace.Event event = of.events().get(done);
@@ -402,7 +402,7 @@ public final class Coaching {
             }
             subject.device().apply(event.input(), at);
         }
-        return new Hand.Replay(of.events(), done);
+        return new Pressing.Replay(of.events(), done);
     }
 
     private void end(Leading at, Verdict found) {
@@ -412,9 +412,9 @@ public final class Coaching {
         changed();
     }
 
-    /** What came of the keys is known after all. */
+    /** What came of the buttons is known after all. */
     private void answered(Asking at, Verdict found, @Nullable Reading reading) {
-        ended(at.begun(), found, reading, new Ended(at.school(), found, trace(at.begun()), false));
+        ended(at.begun(), found, reading, new Ended(at.method(), found, trace(at.begun()), false));
     }
 
     private void ended(Begun begun, Verdict found, @Nullable Reading reading, Ended ended) {

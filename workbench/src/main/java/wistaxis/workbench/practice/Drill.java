@@ -11,17 +11,17 @@ import java.util.Set;
 import java.util.function.BiFunction;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.buttons.ButtonSequence;
+import wistaxis.core.buttons.DeviceMachine;
+import wistaxis.core.buttons.DeviceState;
+import wistaxis.core.buttons.Goal;
+import wistaxis.core.buttons.SequenceLibrary;
+import wistaxis.core.buttons.Start;
+import wistaxis.core.device.ButtonLayout;
+import wistaxis.core.device.DeviceButton;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
-import wistaxis.core.device.Family;
-import wistaxis.core.device.KeyFamily;
-import wistaxis.core.device.PhysicalKey;
-import wistaxis.core.keys.DeviceMachine;
-import wistaxis.core.keys.DeviceState;
-import wistaxis.core.keys.Goal;
-import wistaxis.core.keys.KeySequence;
-import wistaxis.core.keys.SequenceLibrary;
-import wistaxis.core.keys.Start;
+import wistaxis.core.device.LayoutFacts;
 import wistaxis.core.outside.DeviceLink;
 import wistaxis.core.practice.Drilled;
 import wistaxis.core.practice.StepScore;
@@ -32,9 +32,10 @@ import wistaxis.workbench.life.Life;
 /** Practice on a simulated device: it is put into its starting state before every attempt, and every attempt is scored step by step. */
 public final class Drill implements CoachSubject {
     /** A device of each family to practise on: common ones. */
-    private static final Map<KeyFamily, String> USUAL = Map.of(KeyFamily.HOME_PHONE, "iPhone8,1", KeyFamily.VOLUME_DOWN, "iPhone9,1",
-            KeyFamily.SIDE_KEY, "iPhone14,5", KeyFamily.HOME_PAD, "iPad12,1",
-            KeyFamily.TOP_PAD, "iPad13,1");
+    private static final Map<ButtonLayout, String> USUAL = Map.of(ButtonLayout.HOME_PHONE, "iPhone8,1", ButtonLayout.VOLUME_DOWN,
+            "iPhone9,1",
+            ButtonLayout.SIDE_KEY, "iPhone14,5", ButtonLayout.HOME_PAD, "iPad12,1",
+            ButtonLayout.TOP_PAD, "iPad13,1");
 
     private final Life life;
     private final DeviceCatalogue devices;
@@ -92,7 +93,7 @@ public final class Drill implements CoachSubject {
     }
 
     @Override
-    public Family family() {
+    public LayoutFacts family() {
         return devices.familyOf(model).late(shifts);
     }
 
@@ -112,7 +113,7 @@ public final class Drill implements CoachSubject {
     }
 
     @Override
-    public Set<PhysicalKey> broken() {
+    public Set<DeviceButton> broken() {
         return Set.of();
     }
 
@@ -150,7 +151,7 @@ public final class Drill implements CoachSubject {
     }
 
     /** Practises on the usual device of a family. */
-    public void choose(KeyFamily family) {
+    public void choose(ButtonLayout family) {
         if (family != model.family()) {
             coaching.stop();
             model = devices.byIdentifier(USUAL.get(family)).orElseThrow();
@@ -158,41 +159,41 @@ public final class Drill implements CoachSubject {
         }
     }
 
-    /** Practises a goal, from the state that its first school is meant for. */
+    /** Practises a goal, from the state that its first method is meant for. */
     public void choose(Goal goal) {
         from = sequences.get().of(model, goal).stream().findFirst().map(s -> s.from().getFirst()).orElse(Start.ON);
         coaching.choose(goal);
-        coaching.school().ifPresent(this::rest);
+        coaching.method().ifPresent(this::rest);
     }
 
-    /** Practises one school; where the usual device of its family does not know it, one that does. */
-    public void choose(KeySequence school) {
-        if (sequences.get().of(model, school.goal()).stream().noneMatch(s -> s.key().equals(school.key()))) {
+    /** Practises one method; where the usual device of its family does not know it, one that does. */
+    public void choose(ButtonSequence method) {
+        if (sequences.get().of(model, method.goal()).stream().noneMatch(s -> s.key().equals(method.key()))) {
             model = devices.models().stream()
-                    .filter(m -> sequences.get().of(m, school.goal()).stream().anyMatch(s -> s.key().equals(school.key())))
-                    .min(java.util.Comparator.comparing(m -> m.identifier().equals(USUAL.get(school.family())) ? 0 : 1)).orElse(model);
+                    .filter(m -> sequences.get().of(m, method.goal()).stream().anyMatch(s -> s.key().equals(method.key())))
+                    .min(java.util.Comparator.comparing(m -> m.identifier().equals(USUAL.get(method.family())) ? 0 : 1)).orElse(model);
         }
-        from = school.from().getFirst();
-        coaching.choose(school.goal());
-        coaching.schools().stream().filter(s -> s.key().equals(school.key())).findFirst().ifPresent(s -> {
+        from = method.from().getFirst();
+        coaching.choose(method.goal());
+        coaching.methods().stream().filter(s -> s.key().equals(method.key())).findFirst().ifPresent(s -> {
             coaching.choose(s);
             rest(s);
         });
     }
 
     @Override
-    public void prepare(KeySequence school) {
-        from = school.from().contains(from) ? from : school.from().getFirst();
+    public void prepare(ButtonSequence method) {
+        from = method.from().contains(from) ? from : method.from().getFirst();
         Map<String, Double> late = new HashMap<>();
         distractions.forEach(d -> late.put(d.threshold, d.least + random.nextDouble() * (d.most - d.least)));
         shifts = replayed == null ? late : replayed;
-        rest(school);
+        rest(method);
     }
 
-    /** The device lies there as the school wants it. */
-    private void rest(KeySequence school) {
+    /** The device lies there as the method wants it. */
+    private void rest(ButtonSequence method) {
         machine = new DeviceMachine(family());
-        device = simulated.apply(machine, machine.start(from, school.plugged(), life.time().nowNanos()));
+        device = simulated.apply(machine, machine.start(from, method.plugged(), life.time().nowNanos()));
     }
 
     /** The last attempt, with its steps; empty before the first of this session. */
@@ -219,9 +220,9 @@ public final class Drill implements CoachSubject {
 
     private void ended(Coaching.Ended e) {
         if (!e.shown()) {
-            List<StepScore> steps = StepScore.of(e.trace(), e.school(), family());
-            last = new Drilled(practice.person(), life.now(), model.identifier(), e.school().family(), e.school().goal(),
-                    e.school().school(), blind, shifts, e.verdict().success(),
+            List<StepScore> steps = StepScore.of(e.trace(), e.method(), family());
+            last = new Drilled(practice.person(), life.now(), model.identifier(), e.method().family(), e.method().goal(),
+                    e.method().method(), blind, shifts, e.verdict().success(),
                     EventWords.of(e.verdict().says()).toString(), steps, e.trace());
             practice.add(last);
         }

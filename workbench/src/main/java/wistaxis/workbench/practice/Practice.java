@@ -16,29 +16,29 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
 import java.util.stream.Stream;
+import wistaxis.core.buttons.ButtonSequence;
+import wistaxis.core.buttons.Goal;
+import wistaxis.core.buttons.SequenceLibrary;
+import wistaxis.core.buttons.Start;
+import wistaxis.core.device.ButtonLayout;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
-import wistaxis.core.device.Family;
-import wistaxis.core.device.KeyFamily;
+import wistaxis.core.device.LayoutFacts;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Names;
-import wistaxis.core.keys.Goal;
-import wistaxis.core.keys.KeySequence;
-import wistaxis.core.keys.SequenceLibrary;
-import wistaxis.core.keys.Start;
 import wistaxis.core.practice.Drilled;
-import wistaxis.core.practice.Hand;
 import wistaxis.core.practice.Leitner;
 import wistaxis.core.practice.Measured;
 import wistaxis.core.practice.PracticeDay;
 import wistaxis.core.practice.Recommendation;
-import wistaxis.store.files.DiskTrouble;
+import wistaxis.core.practice.Timing;
+import wistaxis.store.document.LayoutCard;
+import wistaxis.store.files.DiskProblem;
 import wistaxis.store.files.Inside;
 import wistaxis.store.files.Rights;
 import wistaxis.store.files.WholeFile;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.OutFile;
-import wistaxis.store.paper.FamilyCard;
 import wistaxis.store.practice.PracticeBook;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.life.Life;
@@ -58,20 +58,22 @@ public final class Practice implements AutoCloseable {
     private List<Drilled> attempts = List.of();
     private List<Measured> measured = List.of();
     private List<Measured> shown = List.of();
-    private Hand hand = Hand.AVERAGE;
+    private Timing timing = Timing.AVERAGE;
 
     private static final int MOST_RECOMMENDED = 256;
 
     /** What a recommendation depends on. */
-    private record Asked(List<KeySequence> schools, Family family, Start start, Hand hand, boolean blind) {}
+    private record Asked(List<ButtonSequence> methods, LayoutFacts family, Start start, Timing timing, boolean blind) {}
 
     /** Thousands of attempts in the model each, always with the same end: what was asked for is not played again. */
     private static final Map<Asked, Recommendation> RECOMMENDED = new ConcurrentHashMap<>();
 
-    /** A file with one person's practice, documented in {@code docs/formats.md}. */
-    public record Export(String person, Hand hand, List<Measured> measured, List<Drilled> attempts) {}
+    private static final int EXPORT_FORMAT = 2;
 
-    /** @param sequences the key sequences that are taught here now */
+    /** A file with one person's practice, documented in {@code docs/formats.md}. */
+    public record Export(int format, String person, Timing timing, List<Measured> measured, List<Drilled> attempts) {}
+
+    /** @param sequences the button sequences that are taught here now */
     public Practice(Life life, DeviceCatalogue devices, Supplier<SequenceLibrary> sequences, DataFolder folder) {
         this.life = life;
         this.devices = devices;
@@ -79,12 +81,12 @@ public final class Practice implements AutoCloseable {
         this.root = folder.root();
         PracticeBook.Opened opened = PracticeBook.openAnyhow(folder.practice());
         this.book = opened.book();
-        life.notices().say(opened.trouble());
+        life.notices().say(opened.problem());
         List<String> people = book.people();
         this.person = people.isEmpty() ? NOBODY : people.getLast();
         this.known = new ArrayList<>(people);
         took(read(person));
-        life.notices().say(book.odd() == 0 ? "" : t("workbench.practice.odd", "n", book.odd()));
+        life.notices().say(book.unreadable() == 0 ? "" : t("workbench.practice.odd", "n", book.unreadable()));
     }
 
     /** What one person did, as the book has it. */
@@ -102,7 +104,7 @@ public final class Practice implements AutoCloseable {
 
     private void reckon() {
         shown = Stream.concat(measured.stream(), attempts.stream().flatMap(a -> Measured.of(a.trace()).stream())).toList();
-        hand = attempts.isEmpty() && measured.isEmpty() ? Hand.AVERAGE : Measured.hand(person, shown);
+        timing = attempts.isEmpty() && measured.isEmpty() ? Timing.AVERAGE : Measured.timing(person, shown);
     }
 
     public String person() {
@@ -137,31 +139,31 @@ public final class Practice implements AutoCloseable {
     }
 
     /** This person's hand; an average one until something was measured. */
-    public Hand hand() {
-        return hand;
+    public Timing timing() {
+        return timing;
     }
 
-    /** Which of these schools to take, for this hand. */
-    public Recommendation recommendation(List<KeySequence> schools, Family family, Start start, boolean blind) {
-        return recommendation(new Asked(schools, family, start, hand, blind));
+    /** Which of these methods to take, for this hand. */
+    public Recommendation recommendation(List<ButtonSequence> methods, LayoutFacts family, Start start, boolean blind) {
+        return recommendation(new Asked(methods, family, start, timing, blind));
     }
 
     private static Recommendation recommendation(Asked asked) {
         if (RECOMMENDED.size() > MOST_RECOMMENDED) {
             RECOMMENDED.clear();
         }
-        return RECOMMENDED.computeIfAbsent(asked, a -> Recommendation.of(a.schools(), a.family(), a.start(), a.hand(), a.blind()));
+        return RECOMMENDED.computeIfAbsent(asked, a -> Recommendation.of(a.methods(), a.family(), a.start(), a.timing(), a.blind()));
     }
 
-    /** How likely each school lands for this hand by feel, by key family; reckoned in the background. */
-    public CompletableFuture<Map<KeyFamily, Recommendation>> byFeel(Goal goal) {
-        Hand of = hand;
-        SequenceLibrary schools = sequences.get();
-        CompletableFuture<Map<KeyFamily, Recommendation>> found = new CompletableFuture<>();
+    /** How likely each method lands for this hand by feel, by button layout; reckoned in the background. */
+    public CompletableFuture<Map<ButtonLayout, Recommendation>> byFeel(Goal goal) {
+        Timing of = timing;
+        SequenceLibrary methods = sequences.get();
+        CompletableFuture<Map<ButtonLayout, Recommendation>> found = new CompletableFuture<>();
         life.background().run(() -> {
-            Map<KeyFamily, Recommendation> all = new LinkedHashMap<>();
+            Map<ButtonLayout, Recommendation> all = new LinkedHashMap<>();
             devices.models().stream().map(DeviceModel::family).distinct()
-                    .forEach(f -> all.put(f, recommendation(new Asked(schools.of(f, goal), devices.family(f), Start.ON, of,
+                    .forEach(f -> all.put(f, recommendation(new Asked(methods.of(f, goal), devices.family(f), Start.ON, of,
                             true))));
             return all;
         }, found::complete, found::completeExceptionally);
@@ -217,27 +219,27 @@ public final class Practice implements AutoCloseable {
 
     /** Writes this person's practice into the data folder. @param said told where it is, or what went wrong */
     public void export(Consumer<String> said) {
-        Export export = new Export(person, hand, List.copyOf(measured), List.copyOf(attempts));
+        Export export = new Export(EXPORT_FORMAT, person, timing, List.copyOf(measured), List.copyOf(attempts));
         Path folder = root.resolve("exports");
         life.background().write(() -> {
             Rights.makeFolder(folder);
             Path file = OutFile.free(Inside.file(folder, "practice-" + Names.file(export.person()) + ".json"));
             WholeFile.write(file, Json.writePretty(export));
             return t("workbench.export.written", "file", file);
-        }, said, e -> said.accept(t("workbench.export.not-written", "why", (e instanceof IOException io ? DiskTrouble.words("practice",
+        }, said, e -> said.accept(t("workbench.export.not-written", "why", (e instanceof IOException io ? DiskProblem.words("practice",
                 folder, io) : e.getMessage()))));
     }
 
-    /** Writes the card of a family, with the shop's own schools, into the data folder. @param said told where it is, or what went wrong */
-    public void card(KeyFamily family, Consumer<String> said) {
+    /** Writes the card of a family, with the shop's own methods, into the data folder. @param said told where it is, or what went wrong */
+    public void card(ButtonLayout family, Consumer<String> said) {
         Path file = root.resolve("exports").resolve("card-" + family + ".pdf");
-        SequenceLibrary schools = sequences.get();
+        SequenceLibrary methods = sequences.get();
         life.background().run(() -> {
             Rights.makeFolder(file.getParent());
             Path free = OutFile.free(file);
-            WholeFile.write(free, FamilyCard.pdf(family, schools));
+            WholeFile.write(free, LayoutCard.pdf(family, methods));
             return t("workbench.export.written", "file", free);
-        }, said, e -> said.accept(t("workbench.export.not-written", "why", DiskTrouble.words("card", file, e))));
+        }, said, e -> said.accept(t("workbench.export.not-written", "why", DiskProblem.words("card", file, e))));
     }
 
     @Override

@@ -9,7 +9,7 @@ import wistaxis.workbench.life.Change;
 import wistaxis.workbench.life.Changes;
 
 /**
- * Who works here, and who of them is at this window: changed with one key. Whoever acts on a ticket that somebody else worked on last is
+ * Who works here, and who of them is at this window: changed with one button. Whoever acts on a ticket that somebody else worked on last is
  * written down first.
  */
 public final class Staff {

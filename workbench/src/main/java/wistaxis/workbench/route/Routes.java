@@ -13,45 +13,45 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.buttons.ButtonSequence;
+import wistaxis.core.buttons.Mode;
+import wistaxis.core.buttons.SequenceLibrary;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Units;
 import wistaxis.core.firmware.Build;
-import wistaxis.core.keys.KeySequence;
-import wistaxis.core.keys.Mode;
-import wistaxis.core.keys.SequenceLibrary;
-import wistaxis.core.outside.HostProbe.HostFacts;
-import wistaxis.core.outside.HostProbe;
+import wistaxis.core.outside.ComputerProbe.HostFacts;
+import wistaxis.core.outside.ComputerProbe;
 import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.route.BackupPlan;
 import wistaxis.core.route.CaseFacts;
 import wistaxis.core.route.Evidence;
 import wistaxis.core.route.Intake;
-import wistaxis.core.route.Oddities;
 import wistaxis.core.route.Readiness;
 import wistaxis.core.route.Route;
 import wistaxis.core.route.RoutePlanner;
-import wistaxis.core.steps.Trouble;
-import wistaxis.core.steps.WalkRun;
+import wistaxis.core.route.Unreadables;
+import wistaxis.core.steps.GuideRun;
+import wistaxis.core.steps.Problem;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.time.BenchTime;
 import wistaxis.core.words.Text;
 import wistaxis.core.work.Rules;
-import wistaxis.store.files.DiskTrouble;
+import wistaxis.store.files.DiskProblem;
 import wistaxis.store.files.SideFile;
 import wistaxis.store.ledger.LedgerStore;
 import wistaxis.store.settings.Settings;
+import wistaxis.workbench.computer.PublicHolidays;
 import wistaxis.workbench.firmware.Stock;
-import wistaxis.workbench.host.PublicHolidays;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.life.Life;
 import wistaxis.workbench.people.Customers;
 import wistaxis.workbench.plan.Plans;
 import wistaxis.workbench.ticket.Shop;
 
-/** Intake and routes of all tickets: what the shop prefers, what its ledger shows, what is signed, and whether the host is ready. */
+/** Intake and routes of all tickets: what the shop prefers, what its ledger shows, what is signed, and whether the computer is ready. */
 public final class Routes {
     private final Life life;
     private final DeviceCatalogue devices;
@@ -59,32 +59,32 @@ public final class Routes {
     private final HandoverFacts handover;
     private final Stock stock;
     private final Customers people;
-    private final long usualPackage;
+    private final long usualFirmware;
     private Shop shop;
     private final Evidence evidence = new Evidence();
     private final List<Runnable> uncounted = new ArrayList<>();
     private long counted = -1;
-    private final HostProbe probe;
+    private final ComputerProbe probe;
     private final Path settingsFile;
-    private String hostTrouble = "";
-    private @Nullable HostFacts host;
+    private String computerProblem = "";
+    private @Nullable HostFacts computer;
     private boolean looking;
 
-    /** @param usualPackage the size of a package in practice before a build is chosen, bytes */
+    /** @param usualFirmware the size of a firmware file in practice before a build is chosen, bytes */
     public Routes(Life life, DeviceCatalogue devices, Supplier<SequenceLibrary> sequences, HandoverFacts handover, Stock stock,
-            Customers people, HostProbe probe, long usualPackage, Path settingsFile, LedgerStore ledger) {
+            Customers people, ComputerProbe probe, long usualFirmware, Path settingsFile, LedgerStore ledger) {
         this.life = life;
         this.devices = devices;
         this.sequences = sequences;
         this.handover = handover;
         this.stock = stock;
         this.people = people;
-        this.usualPackage = usualPackage;
+        this.usualFirmware = usualFirmware;
         this.probe = probe;
         this.settingsFile = settingsFile;
         SideFile.Read<Settings> read = Settings.read(settingsFile, s -> PublicHolidays.of(s.holidays()));
         this.shop = shop(read.value());
-        life.notices().say(read.trouble());
+        life.notices().say(read.problem());
         count(ledger);
     }
 
@@ -102,7 +102,7 @@ public final class Routes {
     }
 
     /** The shop's own sequences have changed: a route knows which keys can reach a mode. */
-    public void schoolsRead() {
+    public void methodsRead() {
         shop = shop(shop.settings());
     }
 
@@ -114,7 +114,7 @@ public final class Routes {
     private void count(LedgerStore ledger) {
         life.background().run(ledger::cases, cases -> {
             cases.all().forEach(c -> devices.byIdentifier(c.identifier()).ifPresent(m -> Attempt.Outcome.of(c.outcome())
-                    .ifPresent(o -> evidence.add(new Evidence.Case(m.family(), Trouble.of(c.trouble()), c.step()), o, c.times()))));
+                    .ifPresent(o -> evidence.add(new Evidence.Case(m.family(), Problem.of(c.problem()), c.step()), o, c.times()))));
             counted = cases.last();
             uncounted.forEach(Runnable::run);
             uncounted.clear();
@@ -185,14 +185,14 @@ public final class Routes {
         }
     }
 
-    /** When the host's restore program was last brought up to date; empty for nobody knows. @throws BadInput for what is no day */
+    /** When the computer's restore program was last brought up to date; empty for nobody knows. @throws BadInput for what is no day */
     public void programOf(String day) {
         change(settings().programOf(day));
     }
 
-    /** Takes a school as this shop's habit for its goal and family. */
-    public void prefer(KeySequence school) {
-        change(settings().prefer(school));
+    /** Takes a method as this shop's habit for its goal and family. */
+    public void prefer(ButtonSequence method) {
+        change(settings().prefer(method));
     }
 
     private void change(Settings next) {
@@ -201,7 +201,7 @@ public final class Routes {
         life.changes().tell(Change.Topic.SHOP);
         life.background().write(() -> next.write(settingsFile), e -> {
             shop = shop.settings().equals(next) ? shop(before) : shop;
-            life.notices().say(t("workbench.settings.not-saved", "why", DiskTrouble.words("settings", settingsFile, e)));
+            life.notices().say(t("workbench.settings.not-saved", "why", DiskProblem.words("settings", settingsFile, e)));
             life.changes().tell(Change.Topic.SHOP);
         });
     }
@@ -217,25 +217,25 @@ public final class Routes {
     }
 
     /** From greeting to first use; empty where there is nothing to set up. */
-    public Optional<WalkRun> setUp(Ticket ticket) {
-        return Plans.walk(shop, stock.history(), ticket);
+    public Optional<GuideRun> setUp(Ticket ticket) {
+        return Plans.guide(shop, stock.history(), ticket);
     }
 
-    /** What comes back, when, and which line to tap; empty while the trouble is not known. */
+    /** What comes back, when, and which line to tap; empty while the problem is not known. */
     public Optional<BackupPlan> backups(Ticket ticket) {
         return route(ticket).map(r -> shop.backups(ticket, r, bytes -> Optional.of(stock.history().download(bytes))));
     }
 
     /** What of a ticket cannot be understood here. */
-    public Oddities oddities(Ticket ticket) {
-        return shop.oddities(ticket);
+    public Unreadables unreadables(Ticket ticket) {
+        return shop.unreadables(ticket);
     }
 
     public void unreadable(Ticket ticket, String why) {
         shop.unreadable(ticket, why);
     }
 
-    /** The route of a ticket; empty while the trouble is not known. */
+    /** The route of a ticket; empty while the problem is not known. */
     public Optional<Route> route(Ticket ticket) {
         return shop.route(ticket);
     }
@@ -251,60 +251,60 @@ public final class Routes {
     }
 
     /** How long the device stays in recovery by itself from now on; empty where it is in none. Negative once it should have left. */
-    public Optional<Duration> modeWindowLeft(Ticket ticket) {
+    public Optional<Duration> recoveryTimeoutLeft(Ticket ticket) {
         return Mode.RECOVERY.equals(ticket.mode()) && ticket.modeSince() != null
-                ? Optional.of(modeWindow(ticket).minus(BenchTime.between(ticket.modeSince(), life.now()))) : Optional.empty();
+                ? Optional.of(recoveryTimeout(ticket).minus(BenchTime.between(ticket.modeSince(), life.now()))) : Optional.empty();
     }
 
     /** How long a device stays in recovery, by the shop's way: a set time, or what the passcode wait that is running takes. */
-    public Duration modeWindow(Ticket ticket) {
+    public Duration recoveryTimeout(Ticket ticket) {
         Optional<Integer> wait = preference("mode-window").equals("lock-out") ? planner().waitMinutes(CaseFacts.of(ticket))
                 : Optional.empty();
         return wait.map(Duration::ofMinutes).orElseGet(() -> Units.span(settings().window()));
     }
 
     /** @throws BadInput for a text that is no span */
-    public void modeWindow(String span) {
-        change(settings().modeWindow(span));
+    public void recoveryTimeout(String span) {
+        change(settings().recoveryTimeout(span));
     }
 
     /** How often a step worked in this shop, where there are enough cases. */
     public Optional<Evidence.Tally> evidence(Ticket ticket, String step) {
-        return ticket.trouble().flatMap(t -> evidence.of(model(ticket).map(DeviceModel::family).orElse(null), t, step));
+        return ticket.problem().flatMap(t -> evidence.of(model(ticket).map(DeviceModel::family).orElse(null), t, step));
     }
 
-    /** Whether host and bench are ready for a step that writes firmware; looks at the host in the background. */
+    /** Whether computer and bench are ready for a step that writes firmware; looks at the computer in the background. */
     public Readiness readiness(Ticket ticket) {
-        if (host == null && !looking && hostTrouble.isEmpty()) {
-            lookAtHost();
+        if (computer == null && !looking && computerProblem.isEmpty()) {
+            lookAtComputer();
         }
-        return Readiness.of(host, hostTrouble, size(ticket), new Readiness.Bench(preference("host-ports"), settings().programOf()),
+        return Readiness.of(computer, computerProblem, size(ticket), new Readiness.Bench(preference("host-ports"), settings().programOf()),
                 model(ticket).orElse(null), ticket.facts());
     }
 
-    /** How large the package is: of the chosen build; before, what is known of the model's builds; else what is usual. */
+    /** How large the firmware file is: of the chosen build; before, what is known of the model's builds; else what is usual. */
     public Readiness.Size size(Ticket ticket) {
         if (ticket.build() != null) {
             return Readiness.Size.of(ticket.build().sizeBytes());
         }
         List<Build> known = stock.builds().of(String.valueOf(ticket.identifier()));
         LongSummaryStatistics sizes = known.stream().mapToLong(Build::sizeBytes).summaryStatistics();
-        return known.isEmpty() ? life.simulated() ? Readiness.Size.of(usualPackage) : Readiness.USUAL
+        return known.isEmpty() ? life.simulated() ? Readiness.Size.of(usualFirmware) : Readiness.USUAL
                 : new Readiness.Size(sizes.getMin(), sizes.getMax(), Text.of("workbench.ready.file-of-model"));
     }
 
-    /** Looks at the host anew. */
-    public void lookAtHost() {
+    /** Looks at the computer anew. */
+    public void lookAtComputer() {
         looking = true;
-        hostTrouble = "";
-        host = null;
+        computerProblem = "";
+        computer = null;
         life.background().run(() -> probe.look(settingsFile.toAbsolutePath().getParent()), seen -> {
-            host = seen;
+            computer = seen;
             looking = false;
             life.changes().tell(Change.Topic.SHOP);
         }, e -> {
             looking = false;
-            hostTrouble = t("workbench.ready.computer-unreadable", "why", e);
+            computerProblem = t("workbench.ready.computer-unreadable", "why", e);
             life.changes().tell(Change.Topic.SHOP);
         });
     }

@@ -2,36 +2,36 @@ package wistaxis.workbench.ticket;
 
 import java.util.List;
 import java.util.Optional;
+import wistaxis.core.buttons.ButtonSequence;
+import wistaxis.core.device.ButtonLayout;
 import wistaxis.core.device.DeviceCatalogue;
-import wistaxis.core.device.KeyFamily;
-import wistaxis.core.keys.KeySequence;
 import wistaxis.core.ticket.Observed;
 import wistaxis.core.usb.Kinds;
-import wistaxis.store.ledger.KeysLanded;
 import wistaxis.store.ledger.LedgerStore;
+import wistaxis.store.ledger.MethodResults;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.life.Life;
 import wistaxis.workbench.life.Lookup;
 
 /**
- * What this bench has learned on real tickets: which models chips and boards were, what helped against what went wrong at the host, how
+ * What this bench has learned on real tickets: which models chips and boards were, what helped against what went wrong at the computer, how
  * often keys landed. Asked of the ledger's tables behind the bench's thread, anew when a real ticket has changed.
  */
 public final class Learned {
     private final Lookup<String, Kinds> kinds;
-    private final Lookup<About, List<Observed.Trouble>> tried;
-    private final Lookup<Hands, List<KeysLanded>> landed;
+    private final Lookup<About, List<Observed.Problem>> tried;
+    private final Lookup<Who, List<MethodResults>> landed;
 
     /** @param but a ticket that is not counted */
-    private record About(String trouble, String but) {}
+    private record About(String problem, String but) {}
 
-    private record Hands(String by, String school, String goal) {}
+    private record Who(String by, String method, String goal) {}
 
     public Learned(LedgerStore ledger, Life life) {
         Runnable came = () -> life.changes().tell(Change.Topic.WORK);
         this.kinds = new Lookup<>(life.background(), ledger::kinds, came);
-        this.tried = new Lookup<>(life.background(), a -> ledger.tried(a.trouble(), a.but()), came);
-        this.landed = new Lookup<>(life.background(), h -> ledger.landed(h.by(), h.school(), h.goal()), came);
+        this.tried = new Lookup<>(life.background(), a -> ledger.tried(a.problem(), a.but()), came);
+        this.landed = new Lookup<>(life.background(), h -> ledger.landed(h.by(), h.method(), h.goal()), came);
     }
 
     /** Which models chips and boards were; empty while that is looked up for the first time. @param but a ticket that is not counted */
@@ -39,16 +39,16 @@ public final class Learned {
         return kinds.get(but);
     }
 
-    /** What was tried before for a trouble at the host. @param but a ticket that is not counted */
-    public List<Observed.Trouble> tried(String trouble, String but) {
-        return tried.get(new About(trouble, but)).orElse(List.of());
+    /** What was tried before for a problem at the computer. @param but a ticket that is not counted */
+    public List<Observed.Problem> tried(String problem, String but) {
+        return tried.get(new About(problem, but)).orElse(List.of());
     }
 
-    /** How often a school has landed on real devices of a family, in one person's hands. */
-    public Landed landed(String by, KeyFamily family, KeySequence school, DeviceCatalogue devices) {
-        List<KeysLanded> tries = landed.get(new Hands(by, school.school(), school.goal().toString())).orElse(List.of()).stream()
+    /** How often a method has landed on real devices of a family, in one person's hands. */
+    public Landed landed(String by, ButtonLayout family, ButtonSequence method, DeviceCatalogue devices) {
+        List<MethodResults> tries = landed.get(new Who(by, method.method(), method.goal().toString())).orElse(List.of()).stream()
                 .filter(l -> devices.byIdentifier(l.identifier()).filter(m -> m.family() == family).isPresent()).toList();
-        return new Landed(tries.stream().mapToInt(KeysLanded::landed).sum(), tries.stream().mapToInt(KeysLanded::of).sum());
+        return new Landed(tries.stream().mapToInt(MethodResults::landed).sum(), tries.stream().mapToInt(MethodResults::of).sum());
     }
 
     /** A real ticket has changed, and may teach something else. */

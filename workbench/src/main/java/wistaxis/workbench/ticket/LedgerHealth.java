@@ -89,7 +89,7 @@ public final class LedgerHealth {
 
     void check() {
         SideFile.Read<@Nullable LedgerSeen> seen = LedgerSeen.readOrSetAside(memory);
-        life.notices().say(seen.trouble());
+        life.notices().say(seen.problem());
         checked(ledger.checkAtStart(seen.value(), wall.instant()));
         Instant entry = ledger.last().map(LedgerEntry::wall).orElse(null);
         Instant noted = seen.value() == null ? null : seen.value().at();
@@ -98,7 +98,7 @@ public final class LedgerHealth {
             return;
         }
         Anchor.Kept kept = Anchor.readable(anchors);
-        life.notices().say(kept.trouble());
+        life.notices().say(kept.problem());
         afterStart = () -> life.background().run(() -> ledger.check(seen.value(), kept.anchors(), wall.instant(), _ -> !ended),
                 all -> all.ifPresent(c -> {
             checked(c);

@@ -9,19 +9,19 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Supplier;
-import wistaxis.core.steps.WalkRun;
+import wistaxis.core.steps.GuideRun;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.time.BenchTime;
 import wistaxis.workbench.life.Life;
 
-/** What the bench has to be told of at a time: a walk that rings, an unlock that may be there, or is overdue. Each once. */
+/** What the bench has to be told of at a time: a guide that rings, an unlock that may be there, or is overdue. Each once. */
 public final class Reminders {
     private final Life life;
     private final Tickets tickets;
     private final Guard guard;
     private final Supplier<LocalDate> today;
-    private final Set<String> rung = new HashSet<>();
+    private final Set<String> step = new HashSet<>();
 
     public Reminders(Life life, Tickets tickets, Guard guard, Supplier<LocalDate> today) {
         this.life = life;
@@ -30,7 +30,7 @@ public final class Reminders {
         this.today = today;
     }
 
-    /** What is due now, whether it has rung or not, in words. */
+    /** What is due now, whether it has step or not, in words. */
     public List<String> due() {
         List<String> due = new ArrayList<>();
         for (Ticket t : tickets.open()) {
@@ -40,8 +40,8 @@ public final class Reminders {
     }
 
     private void add(List<String> due, Ticket t) {
-        t.walk().flatMap(WalkRun::rings).filter(r -> !BenchTime.between(r, life.now()).isNegative())
-                .ifPresent(_ -> due.add(t.number() + " " + t.title() + ": " + t.walk().orElseThrow().at().title()));
+        t.guide().flatMap(GuideRun::rings).filter(r -> !BenchTime.between(r, life.now()).isNegative())
+                .ifPresent(_ -> due.add(t.number() + " " + t.title() + ": " + t.guide().orElseThrow().at().title()));
         Optional.ofNullable(t.unlock()).filter(u -> t.unlockAnswers().isEmpty()).flatMap(this::unlock)
                 .ifPresent(w -> due.add(t.number() + " " + t.title() + ": " + w));
     }
@@ -57,8 +57,8 @@ public final class Reminders {
         if (life.doubt().says().isPresent()) {
             return List.of();
         }
-        List<String> now = due().stream().filter(rung::add).toList();
-        rung.retainAll(new HashSet<>(due()));
+        List<String> now = due().stream().filter(step::add).toList();
+        step.retainAll(new HashSet<>(due()));
         return now;
     }
 }

@@ -12,22 +12,22 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
+import wistaxis.core.buttons.MethodFile;
+import wistaxis.core.buttons.SequenceLibrary;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.FirmwareCatalogue;
 import wistaxis.core.firmware.SystemVersion;
-import wistaxis.core.keys.SchoolFile;
-import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.route.BackupPlan;
 import wistaxis.core.route.CaseFacts;
 import wistaxis.core.route.Intake;
-import wistaxis.core.route.Oddities;
 import wistaxis.core.route.Route;
 import wistaxis.core.route.RouteContext;
 import wistaxis.core.route.RoutePlanner;
+import wistaxis.core.route.Unreadables;
 import wistaxis.core.steps.Step;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ticket;
@@ -38,7 +38,7 @@ import wistaxis.store.files.OutsideFile;
 import wistaxis.store.firmware.CatalogueFile;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.settings.Settings;
-import wistaxis.workbench.host.PublicHolidays;
+import wistaxis.workbench.computer.PublicHolidays;
 
 /**
  * The rules of one shop over its tickets: its own key sequences, what it prefers, and which builds are known to be signed. Only answers:
@@ -54,11 +54,11 @@ public final class Shop {
     private final InstantSource now;
     private final Intake intake = Intake.shipped();
     private final HandoverFacts handover;
-    private final Map<String, Odd> odd = new ConcurrentHashMap<>();
+    private final Map<String, Unreadable> unreadable = new ConcurrentHashMap<>();
     private final Map<String, Planned> planned = new ConcurrentHashMap<>();
 
     /** What was found of a ticket as it was. */
-    private record Odd(Ticket of, Oddities what) {}
+    private record Unreadable(Ticket of, Unreadables what) {}
 
     /** The route of a ticket as it was, by what was signed then: a page asks for it many times. */
     private record Planned(Ticket of, List<SystemVersion> signed, Route route) {}
@@ -81,7 +81,7 @@ public final class Shop {
      */
     public static Shop look(DataFolder folder, DeviceCatalogue devices, InstantSource now) {
         FirmwareCatalogue known = new CatalogueFile(folder.catalogue()).look(now.instant());
-        return new Shop(devices, sequences(folder.schools()), settings(folder.settings()), i -> known.of(i).stream()
+        return new Shop(devices, sequences(folder.methods()), settings(folder.settings()), i -> known.of(i).stream()
                 .map(FirmwareCatalogue.Listed::build).toList(), now, handover(folder));
     }
 
@@ -109,7 +109,7 @@ public final class Shop {
     /** The sequences that ship, and a shop's own. @throws BadInput where one of them does not land */
     public static SequenceLibrary sequences(Path file) {
         SequenceLibrary shipped = SequenceLibrary.shipped();
-        return Files.exists(file) ? shipped.with(SchoolFile.accept(OutsideFile.text(file, "methods", MEGABYTES),
+        return Files.exists(file) ? shipped.with(MethodFile.accept(OutsideFile.text(file, "methods", MEGABYTES),
                 String.valueOf(file.getFileName()))) : shipped;
     }
 
@@ -161,25 +161,25 @@ public final class Shop {
     }
 
     /** What of a ticket cannot be understood here. */
-    public Oddities oddities(Ticket ticket) {
-        return odd.compute(ticket.number(), (_, before) -> before != null && before.of() == ticket ? before
-                : new Odd(ticket, look(ticket))).what();
+    public Unreadables unreadables(Ticket ticket) {
+        return unreadable.compute(ticket.number(), (_, before) -> before != null && before.of() == ticket ? before
+                : new Unreadable(ticket, look(ticket))).what();
     }
 
-    private Oddities look(Ticket ticket) {
+    private Unreadables look(Ticket ticket) {
         try {
-            return Oddities.of(ticket, devices, planner, intake);
+            return Unreadables.of(ticket, devices, planner, intake);
         } catch (RuntimeException e) {
-            return new Oddities(List.of(t("workbench.odd.cannot-look", "why", e)), List.of());
+            return new Unreadables(List.of(t("workbench.odd.cannot-look", "why", e)), List.of());
         }
     }
 
     /** Something went wrong with a ticket as it is now, whoever looked at it: it cannot be worked on until it changes. */
     public void unreadable(Ticket ticket, String why) {
-        odd.put(ticket.number(), new Odd(ticket, oddities(ticket).and(why)));
+        unreadable.put(ticket.number(), new Unreadable(ticket, unreadables(ticket).and(why)));
     }
 
-    /** The route of a ticket; empty while the trouble is not known. */
+    /** The route of a ticket; empty while the problem is not known. */
     public Optional<Route> route(Ticket ticket) {
         return route(ticket, signed(ticket));
     }
@@ -217,7 +217,7 @@ public final class Shop {
 
     /** What may be done next on a ticket. */
     public Rules rules(Ticket ticket) {
-        Oddities strange = oddities(ticket);
+        Unreadables strange = unreadables(ticket);
         return new Rules(ticket, strange, strange.stop() ? null : route(ticket).orElse(null), handover);
     }
 
@@ -230,6 +230,6 @@ public final class Shop {
     public Optional<Step> step(Ticket ticket) {
         Optional<Attempt> taken = ticket.attempt().filter(a -> !a.failed() && !a.step().isEmpty());
         return taken.isPresent() ? taken.flatMap(Attempt::known) : route(ticket, List.of()).flatMap(Route::recommended)
-                .map(Route.Rung::step);
+                .map(Route.RouteStep::step);
     }
 }

@@ -9,7 +9,7 @@ import wistaxis.core.route.Intake;
 import wistaxis.core.time.BusinessDays;
 import wistaxis.core.work.Around;
 
-/** What decisions have to know of the shop; what of the host, is whoever's looks at it. */
+/** What decisions have to know of the shop; what of the computer, is whoever's looks at it. */
 public abstract class ShopAround implements Around {
     private final Supplier<Shop> shop;
     private final InstantSource now;

@@ -39,7 +39,7 @@ import wistaxis.workbench.life.Life;
  * by a future on that thread, once it is safe on the disk.
  */
 public final class Tickets implements Commands.Book {
-    /** How often the ledger is looked at for what others appended; after trouble more seldom. */
+    /** How often the ledger is looked at for what others appended; after problem more seldom. */
     private static final long LOOK_NANOS = 400_000_000L;
     private static final long LOOK_AGAIN_NANOS = 3_000_000_000L;
 
@@ -193,7 +193,7 @@ public final class Tickets implements Commands.Book {
      * Appends events to a ticket, all or none. The future is done on the interface thread, once they are safe on the disk and the ticket
      * is what it now is; what they announce is done then. It fails with
      * {@link Moved} when somebody else has appended to the ticket since this window saw it, which is then read in, and with a
-     * {@link wistaxis.store.files.DiskTrouble} when they cannot be written.
+     * {@link wistaxis.store.files.DiskProblem} when they cannot be written.
      */
     @Override
     public CompletableFuture<List<LedgerEntry>> append(String number, List<TicketEvent> events) {

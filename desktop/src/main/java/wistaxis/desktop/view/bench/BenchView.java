@@ -187,7 +187,8 @@ public final class BenchView implements View {
                 Ui.text(ticket.title(), "strong"), Ui.text(device, "small muted")), "lane-card");
         card.setMinWidth(TimeLane.CARD);
         card.setMaxWidth(TimeLane.CARD);
-        TimeLane axis = new TimeLane(bench.now(), shown.spans(), shown.promised(), shown.past(), stop.orElse(""));
+        TimeLane axis = new TimeLane(ticket.number() + " " + ticket.title(), bench.now(), shown.spans(), shown.promised(), shown.past(),
+                stop.orElse(""));
         HBox.setHgrow(axis, Priority.ALWAYS);
         HBox row = new HBox(card, axis);
         row.prefWidthProperty().bind(lanes.widthProperty().subtract(4));

@@ -18,16 +18,18 @@ import javafx.scene.text.FontWeight;
 import javafx.scene.text.Text;
 import wistaxis.core.bench.BenchPlan;
 import wistaxis.core.time.BenchTime;
+import wistaxis.desktop.look.Drawn;
 import wistaxis.desktop.look.Look;
 
 /**
  * One ticket on the bench's time axis: what happened as ticks, hands-on stretches solid, unattended ones hatched, the promise as a flag.
  */
-public final class TimeLane extends Region {
+public final class TimeLane extends Region implements Drawn {
     private static final Duration BACK = Duration.ofMinutes(20);
     private static final Duration AHEAD = Duration.ofMinutes(100);
     private static final DateTimeFormatter HOUR = DateTimeFormatter.ofPattern("HH:mm", Locale.ROOT).withZone(ZoneId.systemDefault());
 
+    private final String whose;
     private final Canvas canvas = new Canvas();
     private final Instant now;
     private final List<BenchPlan.Span> spans;
@@ -39,11 +41,14 @@ public final class TimeLane extends Region {
     private final String stop;
     private final boolean header;
 
-    public TimeLane(Instant now, List<BenchPlan.Span> spans, Optional<Instant> promised, List<Instant> past, String stop) {
-        this(now, spans, promised, past, stop, false);
+    /** @param whose the ticket's number and title */
+    public TimeLane(String whose, Instant now, List<BenchPlan.Span> spans, Optional<Instant> promised, List<Instant> past, String stop) {
+        this(whose, now, spans, promised, past, stop, false);
     }
 
-    private TimeLane(Instant now, List<BenchPlan.Span> spans, Optional<Instant> promised, List<Instant> past, String stop, boolean header) {
+    private TimeLane(String whose, Instant now, List<BenchPlan.Span> spans, Optional<Instant> promised, List<Instant> past, String stop,
+            boolean header) {
+        this.whose = whose;
         this.now = now;
         this.spans = spans;
         this.promised = promised;
@@ -56,12 +61,19 @@ public final class TimeLane extends Region {
     }
 
     public static Region header(Instant now) {
-        TimeLane axis = new TimeLane(now, List.of(), Optional.empty(), List.of(), "", true);
+        TimeLane axis = new TimeLane(t("desktop.table.axis"), now, List.of(), Optional.empty(), List.of(), "", true);
         axis.setAccessibleText(t("desktop.bench.axis", "from", now.minus(BACK), "to", now.plus(AHEAD)));
         javafx.scene.layout.HBox.setHgrow(axis, javafx.scene.layout.Priority.ALWAYS);
         Region left = new Region();
         left.setMinWidth(CARD);
         return new javafx.scene.layout.HBox(left, axis);
+    }
+
+    @Override
+    public Table table() {
+        return new Table(whose, List.of(t("desktop.table.from"), t("desktop.table.to"), t("desktop.table.kind"), t("desktop.table.what")),
+                spans.stream().map(s -> List.of(HOUR.format(s.start()), HOUR.format(s.end()),
+                t(s.hands() ? "desktop.table.hands-on" : "desktop.table.unattended"), s.what().toString())).toList());
     }
 
     /** A swatch for the legend. */

@@ -18,22 +18,23 @@ import javafx.scene.paint.Color;
 import javafx.scene.text.Font;
 import javafx.scene.text.FontWeight;
 import javafx.scene.text.TextAlignment;
+import wistaxis.core.buttons.Reading;
+import wistaxis.core.buttons.Screen;
 import wistaxis.core.device.Body.Edge;
 import wistaxis.core.device.Body;
+import wistaxis.core.device.DeviceButton;
 import wistaxis.core.device.DeviceModel;
-import wistaxis.core.device.PhysicalKey;
-import wistaxis.core.keys.Reading;
-import wistaxis.core.keys.Screen;
 import wistaxis.core.words.Text;
+import wistaxis.desktop.look.Drawn;
 import wistaxis.desktop.look.Look;
 import wistaxis.desktop.look.Ui;
 
-/** A plain outline of this body with its keys where they are, what its screen shows, and its cable; keys and cable can be pressed. */
-public final class PhoneDrawing extends Pane {
-    /** The computer keys that stand for the keys of the body; P is the cable. */
-    public static final Map<PhysicalKey, String> CAPS = new EnumMap<>(Map.of(PhysicalKey.VOLUME_UP, "U", PhysicalKey.VOLUME_DOWN, "D",
-            PhysicalKey.SIDE, "S", PhysicalKey.TOP, "S",
-            PhysicalKey.HOME, "H"));
+/** A plain outline of this body with its buttons where they are, what its screen shows, and its cable; buttons and cable can be pressed. */
+public final class PhoneDrawing extends Pane implements Drawn {
+    /** The computer keys that stand for the buttons of the body; P is the cable. */
+    public static final Map<DeviceButton, String> CAPS = new EnumMap<>(Map.of(DeviceButton.VOLUME_UP, "U", DeviceButton.VOLUME_DOWN, "D",
+            DeviceButton.SIDE, "S", DeviceButton.TOP, "S",
+            DeviceButton.HOME, "H"));
 
     private static final double LEFT = 74;
     private static final double TOP = 8;
@@ -45,12 +46,12 @@ public final class PhoneDrawing extends Pane {
     private final boolean home;
     private final double width;
     private final double height;
-    private final Map<PhysicalKey, Region> keys = new EnumMap<>(PhysicalKey.class);
+    private final Map<DeviceButton, Region> buttons = new EnumMap<>(DeviceButton.class);
 
     /** What can be done to the body. */
-    public record Hands(Consumer<PhysicalKey> press, Consumer<PhysicalKey> release, Runnable cable) {}
+    public record Presses(Consumer<DeviceButton> press, Consumer<DeviceButton> release, Runnable cable) {}
 
-    public PhoneDrawing(DeviceModel model, double height, Hands hands) {
+    public PhoneDrawing(DeviceModel model, double height, Presses hands) {
         this.model = model;
         this.body = model.body();
         this.home = !model.look("home").equals("none");
@@ -61,7 +62,7 @@ public final class PhoneDrawing extends Pane {
         setMinSize(canvas.getWidth(), canvas.getHeight());
         setMaxSize(canvas.getWidth(), canvas.getHeight());
         getChildren().add(canvas);
-        body.keys().forEach(place -> key(place, hands));
+        body.buttons().forEach(place -> button(place, hands));
         Region cable = area("cable", LEFT + width / 2 - 30, TOP + this.height + 2, 150, 58);
         cable.setOnMousePressed(_ -> hands.cable().run());
         getChildren().add(cable);
@@ -101,22 +102,22 @@ public final class PhoneDrawing extends Pane {
         return picture;
     }
 
-    /** Takes the caps off: here the keys do nothing. */
+    /** Takes the caps off: here the buttons do nothing. */
     public PhoneDrawing inert() {
-        getChildren().removeIf(n -> n instanceof Label || keys.containsValue(n));
+        getChildren().removeIf(n -> n instanceof Label || buttons.containsValue(n));
         return this;
     }
 
-    private void key(Body.KeyPlace place, Hands hands) {
+    private void button(Body.ButtonPlace place, Presses hands) {
         double[] at = box(place, 7);
         boolean side = place.edge() == Edge.LEFT || place.edge() == Edge.RIGHT;
         double reach = LEFT - 7;
-        Region area = side ? area("key-" + place.key(), place.edge() == Edge.RIGHT ? at[0] - 4 : at[0] - reach, at[1] - 3, at[2] + reach
+        Region area = side ? area("key-" + place.button(), place.edge() == Edge.RIGHT ? at[0] - 4 : at[0] - reach, at[1] - 3, at[2] + reach
                 + 4, at[3] + 6)
-                : area("key-" + place.key(), at[0] - 4, at[1] - 8, at[2] + 8, at[3] + 16);
-        area.setOnMousePressed(_ -> hands.press().accept(place.key()));
-        area.setOnMouseReleased(_ -> hands.release().accept(place.key()));
-        Label cap = Ui.label(CAPS.getOrDefault(place.key(), ""), "key-cap");
+                : area("key-" + place.button(), at[0] - 4, at[1] - 8, at[2] + 8, at[3] + 16);
+        area.setOnMousePressed(_ -> hands.press().accept(place.button()));
+        area.setOnMouseReleased(_ -> hands.release().accept(place.button()));
+        Label cap = Ui.label(CAPS.getOrDefault(place.button(), ""), "key-cap");
         cap.setMouseTransparent(true);
         switch (place.edge()) {
             case RIGHT -> cap.relocate(LEFT + width + 28, at[1] + at[3] / 2 - 13);
@@ -124,12 +125,12 @@ public final class PhoneDrawing extends Pane {
             case TOP -> cap.relocate(at[0] + at[2] / 2 - 12, TOP + 12);
             default -> cap.relocate(at[0] + at[2] / 2 - 12, at[1] + at[3] / 2 - 13);
         }
-        keys.put(place.key(), area);
+        buttons.put(place.button(), area);
         getChildren().addAll(area, cap);
     }
 
-    /** Where a key is drawn: x, y, width, height. @param out how far it stands out of its edge */
-    private double[] box(Body.KeyPlace k, double out) {
+    /** Where a button is drawn: x, y, width, height. @param out how far it stands out of its edge */
+    private double[] box(Body.ButtonPlace k, double out) {
         return switch (k.edge()) {
             case LEFT -> new double[] {LEFT - out, TOP + height * k.from(), out, height * (k.to() - k.from())};
             case RIGHT -> new double[] {LEFT + width, TOP + height * k.from(), out, height * (k.to() - k.from())};
@@ -149,8 +150,14 @@ public final class PhoneDrawing extends Pane {
         return area;
     }
 
+    @Override
+    public Table table() {
+        return new Table(t("desktop.table.device"), List.of(t("desktop.table.button"), t("desktop.table.key")), body.buttons().stream()
+                .map(k -> List.of(k.name().toString(), CAPS.getOrDefault(k.button(), ""))).toList());
+    }
+
     /** Draws it, unless it stands there already. @param progress of a bar on the screen, 0 to 1 */
-    public void draw(Screen screen, Set<PhysicalKey> down, boolean plugged, double progress) {
+    public void draw(Screen screen, Set<DeviceButton> down, boolean plugged, double progress) {
         List<Object> wanted = List.of(screen, Set.copyOf(down), plugged, progress, Look.of(this));
         if (wanted.equals(drawn)) {
             return;
@@ -161,7 +168,7 @@ public final class PhoneDrawing extends Pane {
         g.clearRect(0, 0, canvas.getWidth(), canvas.getHeight());
         g.setTextAlign(TextAlignment.CENTER);
         g.setTextBaseline(VPos.CENTER);
-        body.keys().stream().filter(k -> k.edge() != Edge.FRONT).forEach(k -> drawKey(g, k, down.contains(k.key())));
+        body.buttons().stream().filter(k -> k.edge() != Edge.FRONT).forEach(k -> drawButton(g, k, down.contains(k.button())));
         double round = home ? 34 : 46;
         g.setFill(Look.color(g, "surface"));
         g.fillRoundRect(LEFT, TOP, width, height, round, round);
@@ -171,11 +178,11 @@ public final class PhoneDrawing extends Pane {
         double sy = TOP + (home ? height * 0.12 : 9);
         double sh = home ? height * 0.74 : height - 18;
         screen(g, screen, LEFT + 9, sy, width - 18, sh, home ? 4 : 34, progress);
-        front(g, down.contains(PhysicalKey.HOME));
+        front(g, down.contains(DeviceButton.HOME));
         cable(g, plugged);
     }
 
-    private void drawKey(GraphicsContext g, Body.KeyPlace k, boolean down) {
+    private void drawButton(GraphicsContext g, Body.ButtonPlace k, boolean down) {
         double[] at = box(k, down ? 3 : 7);
         g.setFill(Look.color(g, down ? "hands" : "ink"));
         g.fillRect(at[0], at[1], at[2], at[3]);
@@ -204,7 +211,7 @@ public final class PhoneDrawing extends Pane {
             }
         }
         if (home) {
-            double[] at = box(new Body.KeyPlace(PhysicalKey.HOME, Text.NONE, Edge.FRONT, 0, 0), 0);
+            double[] at = box(new Body.ButtonPlace(DeviceButton.HOME, Text.NONE, Edge.FRONT, 0, 0), 0);
             g.setLineWidth(2);
             if (homeDown) {
                 g.setFill(Look.color(g, "hands"));

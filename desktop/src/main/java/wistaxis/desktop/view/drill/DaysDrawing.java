@@ -10,11 +10,12 @@ import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.text.Font;
 import javafx.scene.text.TextAlignment;
 import wistaxis.core.practice.PracticeDay;
+import wistaxis.desktop.look.Drawn;
 import wistaxis.desktop.look.Look;
 import wistaxis.desktop.look.Ui;
 
 /** Practice over days: the part that landed with its 95 % interval, and how many attempts there were. */
-public final class DaysDrawing extends Drawing {
+public final class DaysDrawing extends Drawing implements Drawn {
     private static final String DAY = "d MMM";
     private static final double EDGE = 46;
     private static final double FOOT = 44;
@@ -77,6 +78,14 @@ public final class DaysDrawing extends Drawing {
             before = x;
             beforeY = y;
         }
+    }
+
+    @Override
+    public Table table() {
+        return new Table(t("desktop.table.days"), List.of(t("desktop.table.day"), t("desktop.table.landed"), t("desktop.table.interval")),
+                days.stream().map(d -> List.of(Ui.date(DAY, d.day()), t("desktop.drill.of", "n", d.landed(), "of", d.attempts()),
+                t("desktop.table.percent", "low", Math.round(100 * d.interval().low()), "high", Math.round(100 * d.interval().high()))))
+                .toList());
     }
 
     private static double y(double part, double h) {

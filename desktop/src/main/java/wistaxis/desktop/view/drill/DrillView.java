@@ -15,14 +15,14 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
-import wistaxis.core.device.KeyFamily;
+import wistaxis.core.buttons.ButtonSequence;
+import wistaxis.core.device.ButtonLayout;
 import wistaxis.core.facts.BadInput;
-import wistaxis.core.keys.KeySequence;
 import wistaxis.core.practice.Drilled;
 import wistaxis.core.practice.Leitner;
 import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
-import wistaxis.desktop.view.keys.CoachPane;
+import wistaxis.desktop.view.buttons.CoachPane;
 import wistaxis.desktop.view.page.View;
 import wistaxis.desktop.view.page.Window;
 import wistaxis.workbench.Workbench;
@@ -43,7 +43,7 @@ public final class DrillView implements View, CoachPane.Around {
     private final FlowPane second = Ui.chips(1230);
     private final TextField person = Ui.field("person", t("desktop.drill.who"), 40);
     private final CoachPane pane;
-    private final HandPane hand;
+    private final TimingPane hand;
     private Part part = Part.PRACTISE;
     private String exported = "";
 
@@ -56,7 +56,7 @@ public final class DrillView implements View, CoachPane.Around {
         this.drill = bench.drill();
         this.practice = bench.practice();
         this.pane = new CoachPane(shell, bench, drill::coaching, this);
-        this.hand = new HandPane(shell, bench);
+        this.hand = new TimingPane(shell, bench);
         person.setPrefColumnCount(10);
         person.setText(practice.person());
         person.setOnAction(_ -> takePerson());
@@ -126,7 +126,7 @@ public final class DrillView implements View, CoachPane.Around {
     }
 
     private void choices() {
-        for (KeyFamily f : KeyFamily.values()) {
+        for (ButtonLayout f : ButtonLayout.values()) {
             second.getChildren().add(Ui.button("drill-" + f, f.words(), f == drill.model().family() ? "chip chosen" : "chip",
                     () -> drill.choose(f)));
         }
@@ -153,7 +153,7 @@ public final class DrillView implements View, CoachPane.Around {
 
     @Override
     public String status() {
-        List<Drilled> tried = drill.coaching().school().map(s -> practice.attempts().stream().filter(a -> a.of(s)).toList())
+        List<Drilled> tried = drill.coaching().method().map(s -> practice.attempts().stream().filter(a -> a.of(s)).toList())
                 .orElse(List.of());
         long landed = tried.stream().filter(Drilled::landed).count();
         return tried.isEmpty() ? t("desktop.drill.never", "model", drill.model().name(), "who", practice.person())
@@ -171,7 +171,7 @@ public final class DrillView implements View, CoachPane.Around {
         }
         rows.add(CoachPane.goals(drill.coaching().goal(), drill::choose));
         if (!hidesScore()) {
-            drill.coaching().school().ifPresent(s -> s.cautions().forEach(c -> rows.add(Ui.text("! " + c, "hands"))));
+            drill.coaching().method().ifPresent(s -> s.cautions().forEach(c -> rows.add(Ui.text("! " + c, "hands"))));
         }
         return rows;
     }
@@ -191,8 +191,8 @@ public final class DrillView implements View, CoachPane.Around {
     public List<Button> more() {
         List<Button> more = new ArrayList<>();
         Leitner next = practice.plan().getFirst();
-        Button then = Ui.button("drill-next", t("desktop.drill.next", "method", next.school().name(), "goal", next.school()
-                .goal().words(), "layout", next.school().family().words()), "", () -> drill.choose(next.school()));
+        Button then = Ui.button("drill-next", t("desktop.drill.next", "method", next.method().name(), "goal", next.method()
+                .goal().words(), "layout", next.method().family().words()), "", () -> drill.choose(next.method()));
         then.setWrapText(true);
         then.setMinWidth(0);
         then.setMaxWidth(540);
@@ -236,7 +236,7 @@ public final class DrillView implements View, CoachPane.Around {
             });
             rows.getChildren().add(Ui.row(8, Ui.label(d.landed() ? t("desktop.drill.reached") : t("desktop.drill.missed"), d.landed()
                     ? "tag keeps" : "tag missing"),
-                    Ui.text(KeySequence.name(d.school()) + ", " + d.goal().words(), ""),
+                    Ui.text(ButtonSequence.name(d.method()) + ", " + d.goal().words(), ""),
                     Ui.text(d.blind() ? t("desktop.drill.by-feel") : "", "small muted"), Ui.gap(), replay));
         }
         return rows;
@@ -246,13 +246,13 @@ public final class DrillView implements View, CoachPane.Around {
         boolean due = !l.due().isAfter(java.time.LocalDate.ofInstant(bench.now(), java.time.ZoneId.systemDefault()));
         String sure = l.attempts() == 0 ? t("desktop.drill.never-tried") : t("desktop.drill.box", "n", l.landed(), "of", l.attempts(),
                 "box", l.box());
-        Button take = Ui.button("take-" + l.school().key().replaceAll("[^A-Za-z0-9]+", "-"), t("desktop.drill.practise"), "chip", () -> {
+        Button take = Ui.button("take-" + l.method().key().replaceAll("[^A-Za-z0-9]+", "-"), t("desktop.drill.practise"), "chip", () -> {
             part = Part.PRACTISE;
-            drill.choose(l.school());
+            drill.choose(l.method());
             refresh();
         });
-        return Ui.style(Ui.row(8, Ui.column(0, Ui.text(l.school().name() + ", " + l.school().goal().words(), "strong"),
-                Ui.text(l.school().family().words() + ", " + sure, "small muted")), Ui.gap(),
+        return Ui.style(Ui.row(8, Ui.column(0, Ui.text(l.method().name() + ", " + l.method().goal().words(), "strong"),
+                Ui.text(l.method().family().words() + ", " + sure, "small muted")), Ui.gap(),
                 Ui.label(due ? t("desktop.drill.due-now") : t("desktop.drill.due", "day", l.due()), due ? "small strong hands"
                 : "small muted"), take),
                 "card tight");

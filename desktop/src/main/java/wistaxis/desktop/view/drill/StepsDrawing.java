@@ -10,10 +10,11 @@ import javafx.scene.text.FontWeight;
 import javafx.scene.text.TextAlignment;
 import wistaxis.core.practice.StepScore;
 import wistaxis.core.words.Say;
+import wistaxis.desktop.look.Drawn;
 import wistaxis.desktop.look.Look;
 
 /** How each step of an attempt went: a margin as a bar, the right moment as a line in it, the hand as a mark, and the same in words. */
-public final class StepsDrawing extends Drawing {
+public final class StepsDrawing extends Drawing implements Drawn {
     private static final double ROW = 22;
     private static final double NAMES = 250;
     private static final double WORDS = 250;
@@ -49,6 +50,12 @@ public final class StepsDrawing extends Drawing {
         for (int i = 0; i < steps.size(); i++) {
             row(g, steps.get(i), i * ROW);
         }
+    }
+
+    @Override
+    public Table table() {
+        return new Table(t("desktop.table.steps"), List.of(t("desktop.table.step"), t("desktop.table.when"), t("desktop.table.limits")),
+                steps.stream().map(s -> List.of(s.what(), words(s), limits(s))).toList());
     }
 
     private double x(double millis) {

@@ -24,7 +24,10 @@ import wistaxis.store.ledger.Figures;
 import wistaxis.workbench.Workbench;
 import wistaxis.workbench.life.Change;
 
-/** What came in, what helped, how keys landed, what failed at the host, what was kept of promises: by period, with cases and intervals. */
+/**
+ * What came in, what helped, how button sequences landed, what failed at the computer, what was kept of promises: by period, with cases
+ * and intervals.
+ */
 public final class FiguresView implements View {
     private static final double BAR = 150;
     private static final double TWO_COLUMNS = 1150;
@@ -95,7 +98,7 @@ public final class FiguresView implements View {
                 "muted"));
         cards.getChildren().clear();
         page.getChildren().add(cards);
-        counts(t("desktop.figures.problems"), f.troubles());
+        counts(t("desktop.figures.problems"), f.problems());
         counts(t("desktop.figures.layouts"), f.families());
         counts(t("desktop.figures.models"), f.models());
         shares(t("desktop.figures.helped"), f.helped());
@@ -103,7 +106,7 @@ public final class FiguresView implements View {
         if (f.again() != null) {
             shares(t("desktop.figures.dropped"), List.of(f.again()));
         }
-        shares(t("desktop.figures.computer"), f.host());
+        shares(t("desktop.figures.computer"), f.computer());
         if (f.promise() != null) {
             shares(t("desktop.figures.kept"), List.of(new Figures.Share(late(f.late()), f.promise().n(),
                     f.promise().of(),

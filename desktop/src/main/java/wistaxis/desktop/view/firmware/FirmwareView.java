@@ -19,7 +19,7 @@ import wistaxis.core.facts.Units;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.BuildChoice;
 import wistaxis.core.firmware.Fetch;
-import wistaxis.core.firmware.PackageReport;
+import wistaxis.core.firmware.FirmwareReport;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Command;
@@ -32,8 +32,8 @@ import wistaxis.workbench.desk.FirmwareDesk.Doing;
 import wistaxis.workbench.desk.FirmwareDesk;
 
 /**
- * The builds for exactly this model, the choice explained, the download, the proof of the package, and when to put the device into the
- * mode.
+ * The builds for exactly this model, the choice explained, the download, the proof of the firmware file, and when to put the device into
+ * the mode.
  */
 public final class FirmwareView extends TicketPage {
     private static final String DAY = "d MMM yyyy";
@@ -50,14 +50,14 @@ public final class FirmwareView extends TicketPage {
     private final Label left = Ui.label("", "big-clock");
     private final Label rate = Ui.label("", "");
     private final ProgressBar bar = new ProgressBar(0);
-    private final WindowCard window;
+    private final TimeoutCard window;
     private final Runnable goOn;
     private final TypeIn typed;
 
     public FirmwareView(Window shell, Workbench bench, String number) {
         super(bench, number);
         this.desk = bench.desk(number).firmware();
-        this.window = new WindowCard(bench, number);
+        this.window = new TimeoutCard(bench, number);
         this.typed = new TypeIn(bench, number);
         this.goOn = () -> shell.showTicket(number);
         bar.setMaxWidth(Double.MAX_VALUE);
@@ -117,18 +117,18 @@ public final class FirmwareView extends TicketPage {
         tick();
     }
 
-    /** On the real bench: the host's own program can fetch by itself. */
+    /** On the real bench: the restore program can fetch by itself. */
     private VBox whoBrings() {
-        boolean host = ticket().observed().hostFetches();
-        VBox card = Ui.card(Ui.label(t("desktop.firmware.where-from"), "strong"), Ui.text(host
+        boolean computer = ticket().observed().computerFetches();
+        VBox card = Ui.card(Ui.label(t("desktop.firmware.where-from"), "strong"), Ui.text(computer
                 ? t("desktop.firmware.computer-how")
                 : t("desktop.firmware.file-how"), "small"));
-        if (host) {
+        if (computer) {
             card.getChildren().add(Ui.flow(8, Ui.button("go-on", t("desktop.firmware.to-buttons"), "primary", goOn), Ui.button("file-first",
                     t("desktop.firmware.file-instead"), "", () -> give(new Command.FetchFrom(TicketEvent.FirmwareFrom.FILE)))));
         } else {
-            card.getChildren().add(Ui.button("host-fetches", t("desktop.firmware.computer"), desk.choice().isEmpty() ? "primary" : "",
-                    () -> give(new Command.FetchFrom(TicketEvent.FirmwareFrom.HOST))));
+            card.getChildren().add(Ui.button("computer-fetches", t("desktop.firmware.computer"), desk.choice().isEmpty() ? "primary" : "",
+                    () -> give(new Command.FetchFrom(TicketEvent.FirmwareFrom.COMPUTER))));
         }
         return card;
     }
@@ -137,8 +137,8 @@ public final class FirmwareView extends TicketPage {
         Ticket t = ticket();
         List<Node> nodes = new ArrayList<>(List.of(Ui.label(t("desktop.firmware.for", "identifier", bench.desk(number).model()
                 .identifier()), "large")));
-        if (!desk.trouble().isEmpty()) {
-            nodes.add(Ui.notice("stop", desk.trouble()));
+        if (!desk.problem().isEmpty()) {
+            nodes.add(Ui.notice("stop", desk.problem()));
         }
         if (t.build() == null) {
             nodes.add(Ui.text(desk.choice().flatMap(BuildChoice::chosen).map(j -> t("desktop.firmware.suggested", "version", j.build()
@@ -165,18 +165,18 @@ public final class FirmwareView extends TicketPage {
     }
 
     private VBox resting(Ticket t) {
-        if (t.packageProven()) {
-            List<String> details = desk.report().map(PackageReport::details)
+        if (t.firmwareVerified()) {
+            List<String> details = desk.report().map(FirmwareReport::details)
                     .orElse(List.of(t("desktop.firmware.verified-before")));
             VBox notice = Ui.notice("calm", t("desktop.firmware.verified", "how", String.join("; ", details)),
-                    t("desktop.firmware.file-is", "file", t.provenFile()));
+                    t("desktop.firmware.file-is", "file", t.verifiedFile()));
             notice.getChildren().add(Ui.button("go-on", t("desktop.firmware.to-buttons"), "primary", goOn));
             return notice;
         }
         String title = t("desktop.firmware.chosen", "version", t.build().version(), "build", t.build().build());
-        if (t.packageFile() != null) {
+        if (t.firmwareFile() != null) {
             VBox notice = Ui.notice("", t("desktop.firmware.not-verified-used"),
-                    t("desktop.firmware.checked-once-more", "file", t.packageFile()));
+                    t("desktop.firmware.checked-once-more", "file", t.firmwareFile()));
             notice.getChildren().add(Ui.button("go-on", t("desktop.firmware.to-buttons"), "primary", goOn));
             return notice;
         }
@@ -186,12 +186,12 @@ public final class FirmwareView extends TicketPage {
             notice.getChildren().add(Ui.button("take-unproven", t("desktop.firmware.use-anyway"), "", desk::accept));
             return notice;
         }
-        if (desk.onShelf().isPresent()) {
+        if (desk.inFirmwareFolder().isPresent()) {
             return Ui.card(Ui.row(16, Ui.column(0, Ui.label(title, "title"),
-                    Ui.label(t(bench.stock().judged(desk.onShelf().get()).proven() ? "desktop.firmware.here-verified"
+                    Ui.label(t(bench.stock().judged(desk.inFirmwareFolder().get()).verified() ? "desktop.firmware.here-verified"
                     : "desktop.firmware.here-unverified",
-                    "size", Units.inWords(desk.onShelf().get().bytes())), "muted")), Ui.gap(),
-                    Ui.button("prove", t("desktop.firmware.verify"), "primary", desk::proveFromShelf)));
+                    "size", Units.inWords(desk.inFirmwareFolder().get().bytes())), "muted")), Ui.gap(),
+                    Ui.button("prove", t("desktop.firmware.verify"), "primary", desk::proveFromFirmwareFolder)));
         }
         long here = desk.bytes();
         Optional<String> others = desk.anyDownload().filter(s -> !s.tickets().contains(number))
@@ -219,7 +219,8 @@ public final class FirmwareView extends TicketPage {
         VBox facts = Ui.column(0, Ui.label(b.released() == null ? t("desktop.firmware.no-release-day") : t("desktop.firmware.released",
                 "day", Ui.date(DAY, b.released())),
                 "small"),
-                Ui.label(bench.stock().onShelf(bench.desk(number).model().identifier(), b).map(i -> t(bench.stock().judged(i).proven()
+                Ui.label(bench.stock().inFirmwareFolder(bench.desk(number).model().identifier(), b).map(i -> t(bench.stock().judged(i)
+                        .verified()
                 ? "desktop.firmware.size-verified" : "desktop.firmware.size-unverified", "size", Units.inWords(b.sizeBytes())))
                 .orElse(Units.inWords(b.sizeBytes())), "small muted"));
         facts.setMinWidth(142);
@@ -268,7 +269,7 @@ public final class FirmwareView extends TicketPage {
                 rate.setText(progress(b));
             });
             case PROVING -> {
-                double done = desk.proven().orElse(0.0);
+                double done = desk.verified().orElse(0.0);
                 bar.setProgress(done);
                 left.setText(Math.round(done * 100) + " %");
                 rate.setText(t("desktop.firmware.digests"));
@@ -290,11 +291,11 @@ public final class FirmwareView extends TicketPage {
 
     @Override
     public String next() {
-        if (ticket().observed().hostFetches() && ticket().packageFile() == null) {
+        if (ticket().observed().computerFetches() && ticket().firmwareFile() == null) {
             return t("desktop.firmware.next-computer");
         }
-        if (ticket().packageFile() != null) {
-            return t(ticket().packageProven() ? "desktop.firmware.next-verified" : "desktop.firmware.next-used");
+        if (ticket().firmwareFile() != null) {
+            return t(ticket().firmwareVerified() ? "desktop.firmware.next-verified" : "desktop.firmware.next-used");
         }
         return switch (desk.doing()) {
             case DOWNLOADING -> t("desktop.firmware.next-alone", "time", desk.left().map(r -> Ui.clock(r.mid()))

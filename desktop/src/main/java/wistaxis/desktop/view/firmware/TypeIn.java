@@ -9,7 +9,7 @@ import wistaxis.core.firmware.TypedBuild;
 import wistaxis.desktop.look.Ui;
 import wistaxis.workbench.Workbench;
 
-/** A build is typed in from what the host or the maker shows. */
+/** A build is typed in from what the computer or the maker shows. */
 final class TypeIn extends VBox {
     private final Workbench bench;
     private final String number;

@@ -10,26 +10,26 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.restore.HandoverFacts;
+import wistaxis.core.steps.GuideRun;
 import wistaxis.core.steps.Judgement;
 import wistaxis.core.steps.Step;
-import wistaxis.core.steps.WalkRun;
 import wistaxis.core.ticket.EventWords;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
+import wistaxis.core.work.GuideAnswers;
 import wistaxis.core.work.Rules;
-import wistaxis.core.work.Walking;
 import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.view.guide.GuideView;
+import wistaxis.desktop.view.guide.SlipCard;
 import wistaxis.desktop.view.page.TicketPage;
 import wistaxis.desktop.view.page.Window;
-import wistaxis.desktop.view.walk.SlipCard;
-import wistaxis.desktop.view.walk.WalkView;
 import wistaxis.workbench.Workbench;
 
 /** Handing the device over: the checks, the account lock asked for, advice to the customer, and closing the ticket. */
 public final class HandoverView extends TicketPage {
     private final Window shell;
-    private @Nullable WalkView setUp;
+    private @Nullable GuideView setUp;
 
     public HandoverView(Window shell, Workbench bench, String number) {
         super(bench, number);
@@ -37,7 +37,7 @@ public final class HandoverView extends TicketPage {
     }
 
     /** From the greeting to first use, page by page, on this page. */
-    private Node setUp(Ticket t, WalkRun run) {
+    private Node setUp(Ticket t, GuideRun run) {
         boolean real = t.closed() == null;
         String left = run.over() ? t("desktop.setup.done") : t("desktop.setup.left", "n", run.left().size(), "low",
                 Math.round(run.minutes(true)), "high", Math.round(run.minutes(false)));
@@ -47,13 +47,13 @@ public final class HandoverView extends TicketPage {
                     : t("desktop.setup.lead"),
                     setUp != null || run.over() ? "" : "primary", this::toggle));
         }
-        row.getChildren().add(Ui.button("set-up-home", t("desktop.setup.print"), "", () -> shell.showPapers(number)));
+        row.getChildren().add(Ui.button("set-up-home", t("desktop.setup.print"), "", () -> shell.showDocuments(number)));
         return row;
     }
 
     private void toggle() {
         if (setUp == null) {
-            setUp = WalkView.ofSetUp(shell, bench, number);
+            setUp = GuideView.ofSetUp(shell, bench, number);
         } else {
             setUp.leave();
             setUp = null;
@@ -77,27 +77,27 @@ public final class HandoverView extends TicketPage {
         if (setUp == null) {
             root.getChildren().add(Ui.label(title(t), "large"));
         }
-        Optional<WalkRun> pages = bench.routes().setUp(t);
+        Optional<GuideRun> pages = bench.routes().setUp(t);
         pages.ifPresent(run -> root.getChildren().add(setUp(t, run)));
         if (setUp != null && pages.isPresent()) {
             setUp.refresh();
             root.getChildren().add(Ui.scroll(setUp.node()));
             return;
         }
-        pages.map(WalkRun::judged).orElse(List.of()).stream().filter(j -> j.verdict() == Judgement.FAIL).forEach(j -> list.getChildren()
+        pages.map(GuideRun::judged).orElse(List.of()).stream().filter(j -> j.verdict() == Judgement.FAIL).forEach(j -> list.getChildren()
                 .addFirst(failed(t, j)));
-        Walking.buyingCheck(t).ifPresent(w -> list.getChildren().addFirst(new SlipCard(w)));
+        GuideAnswers.buyingCheck(t).ifPresent(w -> list.getChildren().addFirst(new SlipCard(w)));
         if (t.is(Step::isHardware) && t.closed() == null) {
             list.getChildren().addFirst(Ui.notice("", t("desktop.handover.goes-with"), bench.routes().rules(t).tried() + "."));
         }
-        if (t.closed() == null && t.is(Step::isKeysAlone)) {
+        if (t.closed() == null && t.is(Step::isButtonsAlone)) {
             root.getChildren().add(Ui.row(8, coach(shell, number)));
         }
         root.getChildren().addAll(Ui.scroll(list), foot(t));
     }
 
     /** What does not work is not handed over as if it did: it leads on. */
-    private Node failed(Ticket t, WalkRun.Judged judged) {
+    private Node failed(Ticket t, GuideRun.Judged judged) {
         VBox box = Ui.notice("stop", judged.title() + ": " + judged.words() + ".", judged.then() == null ? "" : judged.then());
         if (t.closed() == null) {
             box.getChildren().add(Ui.button("failed-to-route", t("desktop.handover.to-route"), "", () -> shell.showTicket(number,

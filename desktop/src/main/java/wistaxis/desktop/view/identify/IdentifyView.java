@@ -172,7 +172,7 @@ public final class IdentifyView extends TicketPage {
     private VBox settled(DeviceModel m) {
         return Ui.style(Ui.card(Ui.flow(12, Ui.label(m.name(), "title"), Ui.label(m.identifier(), "code"),
                 Ui.label(t("desktop.identify.plug", "plug", m.plug()), ""), Ui.label(t("desktop.identify.buttons", "buttons",
-                m.keysInWords()), "")),
+                m.buttonsInWords()), "")),
                 Ui.text(bench.devices().familyOf(m).tellTale() + " " + m.body().words() + ".", "muted small")), "open");
     }
 

@@ -26,9 +26,9 @@ import javafx.scene.layout.GridPane;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import wistaxis.core.device.Body;
+import wistaxis.core.device.DeviceButton;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.Imei;
-import wistaxis.core.device.PhysicalKey;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Said;
 import wistaxis.core.firmware.SystemVersion;
@@ -146,9 +146,9 @@ public final class AnswerPane {
             case CHOICE -> q.answers().stream().map(a -> new Option(a.value(), a.words(), !a.sets().isEmpty() && t.facts().entrySet()
                     .containsAll(a.sets().entrySet()), () -> choose(q, a))).toList();
             case SEVERAL -> q.answers().stream().map(a -> toggle(q, a.value(), a.words())).toList();
-            case KEYS -> bench.model(t).map(DeviceModel::body).map(Body::keys)
-                    .map(keys -> keys.stream().map(k -> toggle(q, k.key().name(), k.name())).toList())
-                    .orElseGet(() -> java.util.Arrays.stream(PhysicalKey.values()).map(k -> toggle(q, k.name(), k.words())).toList());
+            case KEYS -> bench.model(t).map(DeviceModel::body).map(Body::buttons)
+                    .map(buttons -> buttons.stream().map(k -> toggle(q, k.button().name(), k.name())).toList())
+                    .orElseGet(() -> java.util.Arrays.stream(DeviceButton.values()).map(k -> toggle(q, k.name(), k.words())).toList());
             case PROMISE -> promises(q);
             default -> List.of();
         };
@@ -295,7 +295,7 @@ public final class AnswerPane {
     }
 
     private void putOff(Question q) {
-        boolean one = q.facts().size() == 1 && q.kind() != Question.Kind.DEVICE && !q.isTrouble() && q.kind() != Question.Kind.PROMISE;
+        boolean one = q.facts().size() == 1 && q.kind() != Question.Kind.DEVICE && !q.isProblem() && q.kind() != Question.Kind.PROMISE;
         give(q, new Command.Answer(one ? Map.of(q.facts().getFirst(), Intake.NOT_KNOWN) : Map.of(), List.of()), !one);
     }
 

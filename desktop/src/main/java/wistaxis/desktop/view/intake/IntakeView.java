@@ -227,8 +227,8 @@ public final class IntakeView extends TicketPage {
 
     @Override
     public String next() {
-        Optional<Route.Rung> rung = page.route().flatMap(Route::recommended);
+        Optional<Route.RouteStep> judged = page.route().flatMap(Route::recommended);
         return !page.goesOn() ? t("desktop.intake.next-first")
-                : rung.map(r -> t("desktop.intake.next-step", "step", r.step().title())).orElse(t("desktop.intake.next-none"));
+                : judged.map(r -> t("desktop.intake.next-step", "step", r.step().title())).orElse(t("desktop.intake.next-none"));
     }
 }

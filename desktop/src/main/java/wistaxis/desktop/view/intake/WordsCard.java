@@ -11,11 +11,11 @@ import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Ui;
 import wistaxis.workbench.Workbench;
 
-/** What is written down as it is said or seen, and stands on the receipt: the trouble in the customer's words, state and marks. */
+/** What is written down as it is said or seen, and stands on the receipt: the problem in the customer's words, state and marks. */
 final class WordsCard extends VBox {
     private final Workbench bench;
     private final String number;
-    private final TextField trouble = Ui.field("words-" + Intake.TROUBLE_WORDS, t("desktop.intake.problem-words"),
+    private final TextField problem = Ui.field("words-" + Intake.PROBLEM_WORDS, t("desktop.intake.problem-words"),
             Intake.LONGEST_WORDS);
     private final TextField marks = Ui.field("words-" + Intake.MARKS, t("desktop.intake.marks"), Intake.LONGEST_WORDS);
 
@@ -23,14 +23,14 @@ final class WordsCard extends VBox {
         super(6);
         this.bench = bench;
         this.number = number;
-        trouble.setOnAction(_ -> note(Intake.TROUBLE_WORDS, trouble));
+        problem.setOnAction(_ -> note(Intake.PROBLEM_WORDS, problem));
         marks.setOnAction(_ -> note(Intake.MARKS, marks));
     }
 
     void refresh(Ticket t) {
         getChildren().clear();
         FlowPane lines = Ui.flow(8);
-        line(t, Intake.TROUBLE_WORDS, "desktop.intake.in-their-words", trouble, lines);
+        line(t, Intake.PROBLEM_WORDS, "desktop.intake.in-their-words", problem, lines);
         line(t, Intake.MARKS, "desktop.intake.marks-are", marks, lines);
         if (!lines.getChildren().isEmpty()) {
             getChildren().addAll(lines, Ui.text(t("desktop.intake.no-names"), "small muted"));

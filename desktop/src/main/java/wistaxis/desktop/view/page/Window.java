@@ -36,7 +36,7 @@ public interface Window {
 
     void showTicket(String number, Stage stage);
 
-    void showPapers(String number);
+    void showDocuments(String number);
 
-    void showStory(String number);
+    void showTimeline(String number);
 }

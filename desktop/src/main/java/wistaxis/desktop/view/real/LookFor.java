@@ -3,11 +3,11 @@ package wistaxis.desktop.view.real;
 import static wistaxis.core.words.Say.t;
 
 import javafx.scene.layout.VBox;
-import wistaxis.core.keys.Goal;
+import wistaxis.core.buttons.Goal;
 import wistaxis.desktop.look.Ui;
 import wistaxis.workbench.Workbench;
 
-/** In place of a drawn phone, on a real ticket: what to look for, and what the host has. */
+/** In place of a drawn phone, on a real ticket: what to look for, and what the computer has. */
 public final class LookFor extends VBox {
     private static final double WIDTH = 290;
 
@@ -26,7 +26,7 @@ public final class LookFor extends VBox {
 
     public void refresh(Goal goal) {
         words.getChildren().setAll(Ui.label(t("desktop.look-for.title"), "small muted"), Ui.text(what(goal), "look-for"),
-                Ui.text(host(goal), ""));
+                Ui.text(computer(goal), ""));
         usb.refresh();
     }
 
@@ -40,7 +40,7 @@ public final class LookFor extends VBox {
         };
     }
 
-    private static String host(Goal goal) {
+    private static String computer(Goal goal) {
         return switch (goal) {
             case RECOVERY -> t("desktop.look-for.recovery");
             case DFU -> t("desktop.look-for.dfu");

@@ -7,12 +7,12 @@ import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.layout.VBox;
-import wistaxis.core.keys.HostView;
+import wistaxis.core.buttons.ComputerSees;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.usb.UsbDevice;
 import wistaxis.desktop.look.Ui;
 import wistaxis.workbench.Workbench;
-import wistaxis.workbench.usb.HostUsb;
+import wistaxis.workbench.usb.ComputerUsb;
 
 /** What USB has of a ticket's device now; where it has none yet, which one might be meant. */
 public final class UsbPane extends VBox {
@@ -26,7 +26,7 @@ public final class UsbPane extends VBox {
         setId("usb-pane");
     }
 
-    private HostUsb usb() {
+    private ComputerUsb usb() {
         return bench.usb();
     }
 
@@ -51,7 +51,7 @@ public final class UsbPane extends VBox {
     }
 
     private void of(UsbDevice device) {
-        getChildren().addAll(Ui.label(words(device.mode()), "usb-mode" + (device.mode() == HostView.NORMAL ? "" : " tide")),
+        getChildren().addAll(Ui.label(words(device.mode()), "usb-mode" + (device.mode() == ComputerSees.NORMAL ? "" : " tide")),
                 Ui.text(device.serial().isEmpty() ? t("desktop.usb.no-serial") : bench.people().clear(device).words().says(),
                 "code small"),
                 Ui.text(t("desktop.usb.at", "port", device.port(), "source", usb().source()), "small muted"), release());
@@ -61,10 +61,11 @@ public final class UsbPane extends VBox {
     }
 
     private void told(Ticket t) {
-        getChildren().addAll(Ui.label(t.observed().host() == null ? t("desktop.usb.not-known")
-                : t("desktop.usb.told", "what", words(HostView.valueOf(t.observed().host().what().toUpperCase(java.util.Locale.ROOT)))),
+        getChildren().addAll(Ui.label(t.observed().computer() == null ? t("desktop.usb.not-known")
+                : t("desktop.usb.told", "what", words(ComputerSees.valueOf(t.observed().computer().what()
+                        .toUpperCase(java.util.Locale.ROOT)))),
                 "usb-mode"),
-                Ui.text(t("desktop.usb.trouble", "why", usb().trouble()), "small muted"));
+                Ui.text(t("desktop.usb.trouble", "why", usb().problem()), "small muted"));
     }
 
     private Node source() {
@@ -90,8 +91,8 @@ public final class UsbPane extends VBox {
         }
     }
 
-    /** A state of the host in words. */
-    public static String words(HostView mode) {
+    /** A state of the computer in words. */
+    public static String words(ComputerSees mode) {
         return switch (mode) {
             case NOTHING -> t("desktop.usb.nothing");
             case NORMAL -> t("desktop.usb.up");

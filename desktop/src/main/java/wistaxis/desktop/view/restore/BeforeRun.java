@@ -3,7 +3,7 @@ package wistaxis.desktop.view.restore;
 import static wistaxis.core.words.Say.t;
 
 import javafx.scene.layout.Pane;
-import wistaxis.core.keys.Mode;
+import wistaxis.core.buttons.Mode;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Rules;

@@ -15,7 +15,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import wistaxis.core.restore.RestoreRun;
 import wistaxis.core.restore.RestoreStage;
-import wistaxis.core.steps.Hands;
+import wistaxis.core.steps.HandsOn;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.desktop.look.Columns;
@@ -29,7 +29,7 @@ import wistaxis.workbench.desk.RestoreDesk;
 import wistaxis.workbench.desk.TicketDesk;
 import wistaxis.workbench.life.Change;
 
-/** The staged run: time left, the mode window, the stages, and whether the cable may be touched. */
+/** The staged run: time left, the recovery timeout, the stages, and whether the cable may be touched. */
 public final class RestoreView implements View {
     private final Window shell;
     private final Workbench bench;
@@ -55,7 +55,8 @@ public final class RestoreView implements View {
         this.desk = bench.desk(number);
         this.before = new BeforeRun(shell, bench, number);
         this.restore = desk.restore();
-        this.phone = new PhoneDrawing(desk.model(), 330, new PhoneDrawing.Hands(_ -> { }, _ -> { }, desk.keys().coaching()::toggleCable))
+        this.phone = new PhoneDrawing(desk.model(), 330, new PhoneDrawing.Presses(_ -> { }, _ -> { }, desk.buttons()
+                .coaching()::toggleCable))
                 .inert();
         left.setId("restore-left");
         left.setMinWidth(Region.USE_PREF_SIZE);

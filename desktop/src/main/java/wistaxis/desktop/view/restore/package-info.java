@@ -1,4 +1,4 @@
-/** The run through the host. */
+/** The run through the computer. */
 @NullMarked
 package wistaxis.desktop.view.restore;
 

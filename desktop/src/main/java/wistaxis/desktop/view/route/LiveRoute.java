@@ -12,16 +12,16 @@ import wistaxis.core.route.Route;
 import wistaxis.core.words.Text;
 import wistaxis.desktop.look.Ui;
 
-/** The route beside the conversation: a short ladder that follows each answer and marks what it changed. */
+/** The route beside the conversation: a short route that follows each answer and marks what it changed. */
 public final class LiveRoute {
-    private final VBox ladder = new VBox(6);
+    private final VBox list = new VBox(6);
     private final Region node;
     private @Nullable Route before;
     private @Nullable Route latest;
 
     /** @param first as it stands when the page opens */
     public LiveRoute(Optional<Route> first) {
-        this.node = Ui.column(8, Ui.label(t("desktop.route.so-far"), "title"), Ui.scroll(ladder));
+        this.node = Ui.column(8, Ui.label(t("desktop.route.so-far"), "title"), Ui.scroll(list));
         this.latest = first.orElse(null);
     }
 
@@ -35,27 +35,27 @@ public final class LiveRoute {
             before = latest;
             latest = now;
         }
-        ladder.getChildren().clear();
+        list.getChildren().clear();
         if (now == null) {
-            ladder.getChildren()
+            list.getChildren()
                     .add(Ui.text(t("desktop.route.starts"),
                     "muted"));
             return;
         }
         if (now.stop() != null) {
-            ladder.getChildren().add(Ui.notice("stop", t("desktop.route.stop-say"), now.stop()));
+            list.getChildren().add(Ui.notice("stop", t("desktop.route.stop-say"), now.stop()));
         }
-        now.contradictions().forEach(c -> ladder.getChildren().add(Ui.notice("", t("desktop.route.contradiction"), c)));
+        now.contradictions().forEach(c -> list.getChildren().add(Ui.notice("", t("desktop.route.contradiction"), c)));
         if (!now.commonReasons().isEmpty() && now.stop() == null) {
-            ladder.getChildren().add(Ui.notice("", t("desktop.route.before-any"), Text.join("  ", now.commonReasons())));
+            list.getChildren().add(Ui.notice("", t("desktop.route.before-any"), Text.join("  ", now.commonReasons())));
         }
         Map<String, Text> changes = Intake.changes(Optional.ofNullable(before), now);
-        Optional<Route.Rung> recommended = now.recommended();
-        now.rungs().forEach(r -> ladder.getChildren()
-                .add(rung(r, changes.getOrDefault(r.step().id(), Text.NONE), recommended.filter(r::equals).isPresent(), now)));
+        Optional<Route.RouteStep> recommended = now.recommended();
+        now.steps().forEach(r -> list.getChildren()
+                .add(judged(r, changes.getOrDefault(r.step().id(), Text.NONE), recommended.filter(r::equals).isPresent(), now)));
     }
 
-    private static VBox rung(Route.Rung r, Text change, boolean recommended, Route route) {
+    private static VBox judged(Route.RouteStep r, Text change, boolean recommended, Route route) {
         var head = Ui.flow(8, RouteView.keeps(r.step().keeps()),
                 Ui.text(r.step().title(), recommended ? "strong" : r.open() ? "" : "muted"));
         var state = Ui.row(8, Ui.label(recommended ? t("desktop.route.state.next") : RouteView.stateOf(r), recommended ? "small strong"

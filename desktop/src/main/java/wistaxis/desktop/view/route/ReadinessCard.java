@@ -10,7 +10,10 @@ import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Ui;
 import wistaxis.workbench.Workbench;
 
-/** Whether the bench is ready for a step that goes through the host: what the host says of itself, and what the technician confirms. */
+/**
+ * Whether the bench is ready for a step that goes through the computer: what the computer says of itself, and what the technician
+ * confirms.
+ */
 public final class ReadinessCard {
     private final Workbench bench;
     private final String number;
@@ -23,7 +26,7 @@ public final class ReadinessCard {
     public Node node(Ticket t) {
         Readiness readiness = bench.routes().readiness(t);
         VBox card = Ui.card(Ui.row(8, Ui.label(t("desktop.ready.title"), "strong"), Ui.gap(),
-                Ui.button("look-again", t("desktop.ready.again"), "quiet small", bench.routes()::lookAtHost)));
+                Ui.button("look-again", t("desktop.ready.again"), "quiet small", bench.routes()::lookAtComputer)));
         readiness.checks().forEach(c -> card.getChildren().add(check(c)));
         card.getChildren().add(readiness.ready() ? Ui.text(t("desktop.ready.ready"), "small strong tide")
                 : Ui.text(t("desktop.ready.missing", "what", readiness.missing()), "small strong hands"));

@@ -37,11 +37,11 @@ import wistaxis.workbench.page.RoutePage.Act;
 import wistaxis.workbench.page.RoutePage;
 import wistaxis.workbench.route.Routes;
 
-/** The ladder, least destructive first: what each rung keeps or erases, minutes, reasons, evidence; consent is asked for once. */
+/** The route, least destructive first: what each step keeps or erases, minutes, reasons, evidence; consent is asked for once. */
 public final class RouteView extends TicketPage {
     private final Window shell;
     private final Routes desk;
-    private final VBox ladder = new VBox(8);
+    private final VBox list = new VBox(8);
     private final VBox beside = new VBox(10);
     private final ReadinessCard readiness;
     private final UnlockCard unlock;
@@ -60,9 +60,9 @@ public final class RouteView extends TicketPage {
         this.readiness = new ReadinessCard(bench, number);
         this.unlock = new UnlockCard(shell, bench, number);
         ScrollPane right = Ui.scroll(beside);
-        Columns columns = new Columns(Ui.scroll(ladder), 400, right, 310);
+        Columns columns = new Columns(Ui.scroll(list), 400, right, 310);
         VBox.setVgrow(columns, Priority.ALWAYS);
-        ladder.setPadding(new Insets(0, 12, 0, 0));
+        list.setPadding(new Insets(0, 12, 0, 0));
         beside.setPadding(new Insets(0, 12, 0, 0));
         root.getChildren().addAll(Ui.text(t("desktop.route.title"), "large"), columns);
     }
@@ -70,25 +70,25 @@ public final class RouteView extends TicketPage {
     @Override
     public void refresh() {
         Ticket t = ticket();
-        ladder.getChildren().clear();
+        list.getChildren().clear();
         beside.getChildren().clear();
         page = RoutePage.of(t, desk);
         if (page.isEmpty()) {
-            ladder.getChildren().add(Ui.notice("", t("desktop.route.no-problem"), t("desktop.route.no-problem-how")));
+            list.getChildren().add(Ui.notice("", t("desktop.route.no-problem"), t("desktop.route.no-problem-how")));
             return;
         }
         RoutePage page = this.page.get();
         Route route = page.route();
         if (route.stop() != null) {
-            ladder.getChildren().add(Ui.notice("stop", t("desktop.route.stop"), route.stop()));
+            list.getChildren().add(Ui.notice("stop", t("desktop.route.stop"), route.stop()));
         }
         ends(page);
         if (!route.commonReasons().isEmpty() && route.stop() == null) {
-            ladder.getChildren().add(Ui.notice("", t("desktop.route.before-any"), Text.join("  ", route.commonReasons())));
+            list.getChildren().add(Ui.notice("", t("desktop.route.before-any"), Text.join("  ", route.commonReasons())));
         }
-        route.contradictions().forEach(c -> ladder.getChildren()
+        route.contradictions().forEach(c -> list.getChildren()
                 .add(Ui.notice("", t("desktop.route.contradiction"), c, t("desktop.route.change-one"))));
-        page.rungs().forEach(r -> ladder.getChildren().add(rung(r)));
+        page.steps().forEach(r -> list.getChildren().add(judged(r)));
         page.backups().map(b -> versions(route, b)).ifPresent(beside.getChildren()::add);
         if (page.readies()) {
             beside.getChildren().add(readiness.node(t));
@@ -104,13 +104,13 @@ public final class RouteView extends TicketPage {
         beside.getChildren().add(preferred());
     }
 
-    /** Where no rung is left to be taken: what was tried goes along, and the ticket ends here or at the hardware bench. */
+    /** Where no step is left to be taken: what was tried goes along, and the ticket ends here or at the hardware bench. */
     private void ends(RoutePage page) {
         if (page.forHardware()) {
-            ladder.getChildren().add(Ui.notice("", t("desktop.route.no-steps"), t("desktop.route.goes-along", "tried", page.tried())));
+            list.getChildren().add(Ui.notice("", t("desktop.route.no-steps"), t("desktop.route.goes-along", "tried", page.tried())));
         }
         if (page.mayClose()) {
-            ladder.getChildren().add(Ui.row(8, Ui.button("close-ticket", page.route().stop() != null ? t("desktop.route.close-not-done")
+            list.getChildren().add(Ui.row(8, Ui.button("close-ticket", page.route().stop() != null ? t("desktop.route.close-not-done")
                     : t("desktop.route.close-hardware"), "",
                     () -> give(new Command.Close()))));
         }
@@ -150,38 +150,38 @@ public final class RouteView extends TicketPage {
                 backup) : backup;
     }
 
-    private VBox rung(RoutePage.Rung r) {
-        Route.Rung rung = r.of();
+    private VBox judged(RoutePage.RouteStep r) {
+        Route.RouteStep judged = r.of();
         Step step = r.step();
         boolean asked = asking.equals(step.id());
-        boolean live = rung.open() || r.taken();
+        boolean live = judged.open() || r.taken();
         Label minutes = Ui.label(t("desktop.route.minutes", "low", step.minutes().getFirst(), "high", step.minutes().getLast()), "muted");
         minutes.setMinWidth(Region.USE_PREF_SIZE);
         Label title = Ui.text(step.title(), live ? "title" : "strong");
         FlowPane about = Ui.flow(12, keeps(step.keeps()), title, minutes);
         title.maxWidthProperty().bind(about.widthProperty());
         HBox head = Ui.row(12, about);
-        if (rung.done() && !r.taken()) {
+        if (judged.done() && !r.taken()) {
             head.getChildren().add(Ui.label(t(step.prepares() ? "desktop.route.tag-done" : "desktop.route.tag-tried"), "tag missing"));
         }
         if (r.taken()) {
             head.getChildren().add(Ui.label(t("desktop.route.tag-taken"), "tag simulated"));
-        } else if (!rung.open()) {
-            head.getChildren().add(Ui.label(stateOf(rung), "tag missing"));
+        } else if (!judged.open()) {
+            head.getChildren().add(Ui.label(stateOf(judged), "tag missing"));
         }
         if (!asked && r.may(Act.ASK_AGAIN)) {
-            head.getChildren().add(Ui.button("rung-" + step.id(), t("desktop.route.ask-again"), "primary", () -> take(rung)));
+            head.getChildren().add(Ui.button("step-" + step.id(), t("desktop.route.ask-again"), "primary", () -> take(judged)));
         } else if (!asked && (r.may(Act.TAKE) || r.may(Act.ONCE_MORE))) {
-            head.getChildren().add(Ui.button("rung-" + step.id(), r.may(Act.ONCE_MORE) ? t("desktop.route.once-more")
+            head.getChildren().add(Ui.button("step-" + step.id(), r.may(Act.ONCE_MORE) ? t("desktop.route.once-more")
                     : t("desktop.route.take"), r.recommended()
-                    ? "primary" : "", () -> take(rung)));
+                    ? "primary" : "", () -> take(judged)));
         }
         VBox card = Ui.card(head);
         if (r.may(Act.OVERRULE) && !overruling.equals(step.id())) {
             head.getChildren().add(overruleButton(step.id()));
         }
         if (asked) {
-            card.getChildren().add(consent(rung));
+            card.getChildren().add(consent(judged));
         } else if (live) {
             words(card, r);
         } else if (!r.reasons().isEmpty()) {
@@ -192,7 +192,7 @@ public final class RouteView extends TicketPage {
                     () -> give(new Command.Say(Attempt.Outcome.DID_NOT_HELP)))));
         }
         if (r.may(Act.GO_ON)) {
-            card.getChildren().add(Ui.row(8, Ui.button("walk-go", t("desktop.route.go-on"), "primary", () -> shell.showTicket(number,
+            card.getChildren().add(Ui.row(8, Ui.button("guide-go", t("desktop.route.go-on"), "primary", () -> shell.showTicket(number,
                     Stage.KEYS))));
         }
         if (r.may(Act.COACH)) {
@@ -201,10 +201,10 @@ public final class RouteView extends TicketPage {
         if (r.may(Act.OVERRULE) && overruling.equals(step.id())) {
             card.getChildren().add(overrule(step.id()));
         }
-        return Ui.style(card, r.taken() || asked ? "open" : rung.open() ? "" : "tight gone");
+        return Ui.style(card, r.taken() || asked ? "open" : judged.open() ? "" : "tight gone");
     }
 
-    private static void words(VBox card, RoutePage.Rung r) {
+    private static void words(VBox card, RoutePage.RouteStep r) {
         card.getChildren().add(Ui.text(r.step().says(), ""));
         r.evidence().ifPresent(e -> card.getChildren().add(Ui.text(inThisShop(e), "small tide strong")));
         r.reasons().forEach(why -> card.getChildren().add(Ui.text("\u2013 " + why, "small")));
@@ -253,26 +253,26 @@ public final class RouteView extends TicketPage {
         return says.isEmpty() ? "" : Text.join("  ", says) + "  " + BackupPlan.NEVER_BACK;
     }
 
-    /** How far a rung is from being taken, in a word or two. */
-    public static String stateOf(Route.Rung rung) {
-        return rung.done() ? t("desktop.route.state.tried") : switch (rung.status()) {
-            case READY -> rung.advised() ? t("desktop.route.state.open") : t("desktop.route.state.not-advised");
+    /** How far a step is from being taken, in a word or two. */
+    public static String stateOf(Route.RouteStep judged) {
+        return judged.done() ? t("desktop.route.state.tried") : switch (judged.status()) {
+            case READY -> judged.advised() ? t("desktop.route.state.open") : t("desktop.route.state.not-advised");
             case NEEDS_CONSENT -> t("desktop.route.state.owner");
             case BLOCKED -> t("desktop.route.state.not-yet");
             case REFUSED -> t("desktop.route.state.cannot");
         };
     }
 
-    private void take(Route.Rung rung) {
-        if (rung.status() == Route.Status.NEEDS_CONSENT) {
-            asking = rung.step().id();
+    private void take(Route.RouteStep judged) {
+        if (judged.status() == Route.Status.NEEDS_CONSENT) {
+            asking = judged.step().id();
             bench.people().of(number).filter(_ -> who.getText().isBlank()).ifPresent(p -> who.setText(p.name()));
             told.setText(told.getText().isBlank() ? toldAbout(ticket()) : told.getText());
             refresh();
             who.requestFocus();
             return;
         }
-        give(new Command.Choose(rung.step().id(), null, null));
+        give(new Command.Choose(judged.step().id(), null, null));
     }
 
     private String toldAbout(Ticket t) {
@@ -287,12 +287,12 @@ public final class RouteView extends TicketPage {
                 : "desktop.consent.lost-newer", "backups", kinds);
     }
 
-    private VBox consent(Route.Rung rung) {
+    private VBox consent(Route.RouteStep judged) {
         VBox box = Ui.notice("stop", t("desktop.consent.asks"), t("desktop.consent.say"),
-                Text.join("  ", rung.tells()), comesBack());
+                Text.join("  ", judged.tells()), comesBack());
         HBox.setHgrow(told, Priority.ALWAYS);
         who.setPrefWidth(210);
-        String step = rung.step().id();
+        String step = judged.step().id();
         var agree = Ui.button("consent-yes", t("desktop.consent.agrees"), "danger", () -> answer(step, true));
         agree.disableProperty().bind(Bindings.createBooleanBinding(() -> who.getText().isBlank() || told.getText().isBlank(),
                 who.textProperty(), told.textProperty()));
@@ -324,7 +324,7 @@ public final class RouteView extends TicketPage {
 
     @Override
     public String firstFocus() {
-        return page.map(RoutePage::route).flatMap(Route::recommended).map(r -> "rung-" + r.step().id()).orElse("");
+        return page.map(RoutePage::route).flatMap(Route::recommended).map(r -> "step-" + r.step().id()).orElse("");
     }
 
     @Override

@@ -13,8 +13,8 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import wistaxis.core.buttons.SequenceLibrary;
 import wistaxis.core.facts.BadInput;
-import wistaxis.core.keys.SequenceLibrary;
 import wistaxis.core.route.RouteFacts;
 import wistaxis.core.words.Language;
 import wistaxis.core.words.Say;
@@ -44,7 +44,7 @@ public final class SettingsView implements View {
         typed = List.of(
                 new Typed(Ui.field("mode-window", "15min", 12), t("desktop.settings.timeout"),
                         t("desktop.settings.timeout-how"),
-                        () -> desk.settings().window(), desk::modeWindow),
+                        () -> desk.settings().window(), desk::recoveryTimeout),
                 new Typed(Ui.field("holidays", "gb-eng", 12), t("desktop.settings.holidays"),
                         t("desktop.settings.holidays-how"),
                         () -> desk.settings().holidays(), desk::holidays),
@@ -138,7 +138,7 @@ public final class SettingsView implements View {
                 "muted"));
         cards.getChildren().add(languages());
         desk.planner().preferences().forEach(p -> cards.getChildren().add(preference(p)));
-        cards.getChildren().add(schools());
+        cards.getChildren().add(methods());
         VBox side = new VBox(14);
         for (int i = 0; i < typed.size(); i += 2) {
             HBox pair = new HBox(14);
@@ -157,17 +157,17 @@ public final class SettingsView implements View {
         return Ui.asked(400, all, "", Ui.text(t("desktop.settings.language"), "strong"));
     }
 
-    private VBox schools() {
+    private VBox methods() {
         long own = bench.sequences().all().stream().filter(q -> !SequenceLibrary.shipped().all().contains(q)).count();
         VBox card = Ui.card(Ui.text(t("desktop.settings.methods"), "strong"),
-                Ui.text(t(bench.schools().reading() ? "desktop.settings.methods-reading" : own == 0 ? "desktop.settings.methods-none"
-                : "desktop.settings.methods-in-use", "file", bench.schools().file(), "n", own),
+                Ui.text(t(bench.methods().reading() ? "desktop.settings.methods-reading" : own == 0 ? "desktop.settings.methods-none"
+                : "desktop.settings.methods-in-use", "file", bench.methods().file(), "n", own),
                 "small muted"));
-        if (!bench.schools().trouble().isEmpty()) {
-            card.getChildren().add(Ui.text(bench.schools().trouble(), "small erases"));
+        if (!bench.methods().problem().isEmpty()) {
+            card.getChildren().add(Ui.text(bench.methods().problem(), "small erases"));
         }
-        card.getChildren().add(Ui.row(8, Ui.button("read-schools", t("desktop.settings.methods-again"), "chip", () -> {
-            bench.schools().readAgain();
+        card.getChildren().add(Ui.row(8, Ui.button("read-methods", t("desktop.settings.methods-again"), "chip", () -> {
+            bench.methods().readAgain();
             refresh();
         })));
         return card;

@@ -48,7 +48,8 @@ final class Faults {
 
     private void failed(View on, Throwable e) {
         still = on;
-        Optional<Ticket> ticket = on.number().isEmpty() || on instanceof OddView ? Optional.empty() : bench.tickets().find(on.number());
+        Optional<Ticket> ticket = on.number().isEmpty() || on instanceof UnreadableView ? Optional.empty() : bench.tickets()
+                .find(on.number());
         if (ticket.isPresent()) {
             bench.guard().caught(ticket.get(), e);
             unreadable.accept(on);

@@ -21,7 +21,7 @@ import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.bench.BenchView;
 import wistaxis.desktop.view.drill.DrillView;
 import wistaxis.desktop.view.figures.FiguresView;
-import wistaxis.desktop.view.firmware.ShelfView;
+import wistaxis.desktop.view.firmware.FirmwareFilesView;
 import wistaxis.desktop.view.ledger.CustomersView;
 import wistaxis.desktop.view.ledger.LedgerView;
 import wistaxis.desktop.view.page.View;
@@ -43,9 +43,9 @@ final class Head extends HBox {
     private final HBox pace = Ui.row(4);
     private long second = Long.MIN_VALUE;
     private final Button atWork;
-    private final Button dim;
+    private final Button dark;
     private final Button toBench;
-    private final Button toShelf;
+    private final Button toFirmwareFolder;
     private final Button toLedger;
     private final Button toFigures;
     private final Button toCustomers;
@@ -55,16 +55,17 @@ final class Head extends HBox {
     Head(Workbench bench, Shell shell, ObservableNumberValue width) {
         super(8);
         this.bench = bench;
-        this.dim = Key.LIGHT.on(Ui.button("theme", t("desktop.head.dark"), "quiet", shell::otherTheme));
+        this.dark = Key.LIGHT.on(Ui.button("theme", t("desktop.head.dark"), "quiet", shell::otherTheme));
         this.toBench = Key.BENCH.on(Ui.button("nav-bench", t("desktop.head.bench"), "quiet", shell::showBench));
-        this.toShelf = Key.FILES.on(Ui.button("nav-shelf", t("desktop.head.firmware"), "quiet", shell::showShelf));
+        this.toFirmwareFolder = Key.FILES.on(Ui.button("nav-firmware-files", t("desktop.head.firmware"), "quiet",
+                shell::showFirmwareFiles));
         this.toLedger = Key.LEDGER.on(Ui.button("nav-ledger", t("desktop.head.ledger"), "quiet", shell::showLedger));
         this.toFigures = Key.FIGURES.on(Ui.button("nav-figures", t("desktop.head.figures"), "quiet", shell::showFigures));
         this.toCustomers = Key.CUSTOMERS.on(Ui.button("nav-customers", t("desktop.head.customers"), "quiet", shell::showCustomers));
         this.toDrill = Key.PRACTICE.on(Ui.button("nav-drill", t("desktop.head.practice"), "quiet", shell::showDrill));
         this.toSettings = Key.SETTINGS.on(Ui.button("nav-settings", t("desktop.head.settings"), "quiet", shell::showSettings));
         this.atWork = Key.TECHNICIAN.on(Ui.button("at-work", "", "chip chosen", bench.staff()::next));
-        Button help = Key.HELP.on(Ui.button("help", "?", "quiet", () -> shell.help(false)));
+        Button help = Key.HELP.on(Ui.button("help", "?", "quiet", () -> shell.help(HelpPane.Part.PAGE)));
         help.setAccessibleText(t("desktop.help.button"));
         Button smaller = Key.SMALLER.on(Ui.button("text-smaller", "A\u2212", "quiet", () -> shell.scale(-0.1)));
         smaller.setAccessibleText(Key.SMALLER.words());
@@ -72,8 +73,8 @@ final class Head extends HBox {
         larger.setAccessibleText(Key.LARGER.words());
         HBox marks = Ui.row(8, atWork, whole(line), whole(bench.world().simulated() ? Ui.label(t("desktop.head.simulated"),
                 "tag simulated") : usb),
-                pace, dim, smaller, larger, help);
-        FlowPane folds = Ui.flow(8, whole(name), toBench, toShelf, toLedger, toFigures, toCustomers, toDrill, toSettings,
+                pace, dark, smaller, larger, help);
+        FlowPane folds = Ui.flow(8, whole(name), toBench, toFirmwareFolder, toLedger, toFigures, toCustomers, toDrill, toSettings,
                 Key.NEW_TICKET.on(Ui.button("new-ticket", t("desktop.head.new"), "", shell::newTicket)), marks);
         folds.prefWrapLengthProperty().bind(javafx.beans.binding.Bindings.subtract(width, BESIDE));
         clock.setId("clock");
@@ -96,15 +97,16 @@ final class Head extends HBox {
     }
 
     void look(Theme theme) {
-        dim.setText(theme == Theme.DAY ? t("desktop.head.dark") : t("desktop.head.light"));
+        dark.setText(theme == Theme.LIGHT ? t("desktop.head.dark") : t("desktop.head.light"));
     }
 
     /** Looks at the bench anew. @param view the page that is shown */
     void refresh(View view) {
-        List.of(toBench, toShelf, toLedger, toFigures, toCustomers, toDrill, toSettings).forEach(b -> b.getStyleClass().remove("here"));
+        List.of(toBench, toFirmwareFolder, toLedger, toFigures, toCustomers, toDrill, toSettings).forEach(b -> b.getStyleClass()
+                .remove("here"));
         Optional.ofNullable(switch (view) {
             case BenchView _ -> toBench;
-            case ShelfView _ -> toShelf;
+            case FirmwareFilesView _ -> toFirmwareFolder;
             case LedgerView _ -> toLedger;
             case FiguresView _ -> toFigures;
             case CustomersView _ -> toCustomers;
@@ -130,7 +132,7 @@ final class Head extends HBox {
     private Button paceButton(int rate) {
         Button button = Ui.button("pace-" + rate, "\u00d7" + rate, bench.time().rate() == rate ? "chip chosen" : "chip",
                 () -> bench.setRate(rate));
-        button.setDisable(rate > 1 && bench.keysRun());
+        button.setDisable(rate > 1 && bench.buttonsRun());
         button.setAccessibleText(t("desktop.head.pace", "rate", rate));
         return button;
     }

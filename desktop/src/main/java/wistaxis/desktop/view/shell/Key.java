@@ -15,7 +15,7 @@ import wistaxis.core.facts.Word;
 enum Key {
     NEW_TICKET(KeyCode.N), BENCH(KeyCode.B), FILES(KeyCode.K), LEDGER(KeyCode.L), FIGURES(KeyCode.G), CUSTOMERS(KeyCode.F),
     PRACTICE(KeyCode.D), SETTINGS(KeyCode.COMMA), TECHNICIAN(KeyCode.F2), TAKE_BACK(KeyCode.Z), LIGHT(KeyCode.T), LARGER(KeyCode.PLUS),
-    SMALLER(KeyCode.MINUS), HELP(KeyCode.H), KEYS(KeyCode.F1);
+    SMALLER(KeyCode.MINUS), HELP(KeyCode.H), KEYS(KeyCode.F1), TABLES(KeyCode.F3);
 
     private final KeyCode code;
 

@@ -16,9 +16,8 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * A scanner types a code quicker than hands do, and ends with Enter. Its digits answer no question of the page: a digit is held for a
- * moment
- * until it is sure that no other follows. In a text line everything stays as typed, but for a label of the shop's own, which is taken out
- * again.
+ * moment until it is sure that no other follows. In a text line everything stays as typed, but for a label of the shop's own, which is
+ * taken out again.
  */
 final class Scanner {
     private static final Pattern TICKET = Pattern.compile("T-\\d{4,15}");
@@ -39,7 +38,7 @@ final class Scanner {
 
     private final Scene scene;
     private final Consumer<String> ticket;
-    private final Consumer<String> trouble;
+    private final Consumer<String> problem;
     private final StringBuilder typed = new StringBuilder();
     private final PauseTransition hold = new PauseTransition(HELD);
     private long lastNanos;
@@ -47,11 +46,11 @@ final class Scanner {
     private boolean again;
     private String before = "";
 
-    /** @param ticket hears of the number of a label @param trouble hears what is wrong with another code, in words */
-    Scanner(Scene scene, Consumer<String> ticket, Consumer<String> trouble) {
+    /** @param ticket hears of the number of a label @param problem hears what is wrong with another code, in words */
+    Scanner(Scene scene, Consumer<String> ticket, Consumer<String> problem) {
         this.scene = scene;
         this.ticket = ticket;
-        this.trouble = trouble;
+        this.problem = problem;
         hold.setOnFinished(_ -> release());
         scene.windowProperty().addListener((_, _, window) -> watch(window));
         watch(scene.getWindow());
@@ -93,7 +92,7 @@ final class Scanner {
             } else if (code.length() >= SHORTEST && !inLine()) {
                 e.consume();
                 drop();
-                trouble.accept(t("desktop.scan.not-ours", "code", code.substring(0, Math.min(SHOWN, code.length()))));
+                problem.accept(t("desktop.scan.not-ours", "code", code.substring(0, Math.min(SHOWN, code.length()))));
             }
         } else if (e.getCode().isDigitKey() && !inLine()) {
             if (within(FOLLOWS_NANOS) && CODE.matcher(typed).find()) {

@@ -27,16 +27,16 @@ import wistaxis.desktop.look.Look;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.sound.Speaker;
 import wistaxis.desktop.view.bench.BenchView;
+import wistaxis.desktop.view.document.DocumentView;
 import wistaxis.desktop.view.drill.DrillView;
 import wistaxis.desktop.view.figures.FiguresView;
-import wistaxis.desktop.view.firmware.ShelfView;
+import wistaxis.desktop.view.firmware.FirmwareFilesView;
 import wistaxis.desktop.view.ledger.CustomersView;
 import wistaxis.desktop.view.ledger.LedgerView;
 import wistaxis.desktop.view.page.View;
 import wistaxis.desktop.view.page.Window;
-import wistaxis.desktop.view.paper.PaperView;
 import wistaxis.desktop.view.settings.SettingsView;
-import wistaxis.desktop.view.story.StoryView;
+import wistaxis.desktop.view.timeline.TimelineView;
 import wistaxis.workbench.Workbench;
 import wistaxis.workbench.life.Change;
 
@@ -104,7 +104,7 @@ public final class Shell implements Window, AutoCloseable {
         StackPane.setAlignment(help, Pos.TOP_RIGHT);
         root.setCenter(new StackPane(frame, help));
         show(view);
-        frames = new Frames(() -> faults.framed(this::tick), () -> moves || bench.keysRun() || bench.time().rate() > 1 || view.moves());
+        frames = new Frames(() -> faults.framed(this::tick), () -> moves || bench.buttonsRun() || bench.time().rate() > 1 || view.moves());
         frames.start();
         bench.changes().follow(_ -> frames.turn());
     }
@@ -144,24 +144,24 @@ public final class Shell implements Window, AutoCloseable {
         show(new FiguresView(bench));
     }
 
-    /** The papers of a ticket. */
+    /** The documents of a ticket. */
     @Override
-    public void showPapers(String number) {
-        show(new PaperView(this, bench, number));
+    public void showDocuments(String number) {
+        show(new DocumentView(this, bench, number));
     }
 
     /** All that happened on a ticket, and what its time went into. */
     @Override
-    public void showStory(String number) {
-        show(new StoryView(this, bench, number));
+    public void showTimeline(String number) {
+        show(new TimelineView(this, bench, number));
     }
 
     public void showLedger() {
         show(new LedgerView(this, bench));
     }
 
-    public void showShelf() {
-        show(new ShelfView(this, bench));
+    public void showFirmwareFiles() {
+        show(new FirmwareFilesView(this, bench));
     }
 
     public void showDrill() {
@@ -173,8 +173,8 @@ public final class Shell implements Window, AutoCloseable {
     }
 
     /** Opens the manual's part for the page, or the list of keys. */
-    void help(boolean keys) {
-        help.show(view.manual(), keys);
+    void help(HelpPane.Part part) {
+        help.show(view.node(), view.manual(), part);
     }
 
     /** @return whether the help was open */
@@ -216,9 +216,9 @@ public final class Shell implements Window, AutoCloseable {
     @Override
     public void showTicket(String number, Stage stage) {
         Ticket ticket = bench.ticket(number);
-        Optional<View> page = bench.routes().oddities(ticket).stop() ? Optional.empty()
+        Optional<View> page = bench.routes().unreadables(ticket).stop() ? Optional.empty()
                 : bench.guard().of(ticket, () -> new TicketView(this, bench, number, stage));
-        show(page.orElseGet(() -> new OddView(bench, number)));
+        show(page.orElseGet(() -> new UnreadableView(bench, number)));
     }
 
     /** The page of a ticket failed: it gets the page of unreadable tickets, once what goes on is over. */
@@ -226,7 +226,7 @@ public final class Shell implements Window, AutoCloseable {
         if (view == on) {
             Platform.runLater(() -> {
                 if (view == on) {
-                    show(new OddView(bench, on.number()));
+                    show(new UnreadableView(bench, on.number()));
                 }
             });
         }

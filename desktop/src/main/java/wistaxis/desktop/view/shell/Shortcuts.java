@@ -21,7 +21,7 @@ final class Shortcuts {
             shell.scene().getAccelerators().put(key.combination(), switch (key) {
                 case NEW_TICKET -> shell::newTicket;
                 case BENCH -> shell::showBench;
-                case FILES -> shell::showShelf;
+                case FILES -> shell::showFirmwareFiles;
                 case LEDGER -> shell::showLedger;
                 case FIGURES -> shell::showFigures;
                 case CUSTOMERS -> shell::showCustomers;
@@ -32,8 +32,9 @@ final class Shortcuts {
                 case LIGHT -> shell::otherTheme;
                 case LARGER -> () -> shell.scale(0.1);
                 case SMALLER -> () -> shell.scale(-0.1);
-                case HELP -> () -> shell.help(false);
-                case KEYS -> () -> shell.help(true);
+                case HELP -> () -> shell.help(HelpPane.Part.PAGE);
+                case KEYS -> () -> shell.help(HelpPane.Part.KEYS);
+                case TABLES -> () -> shell.help(HelpPane.Part.TABLES);
             });
         }
         shell.scene().addEventHandler(KeyEvent.KEY_PRESSED, footer::back);

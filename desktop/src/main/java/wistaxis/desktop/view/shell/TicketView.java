@@ -18,17 +18,17 @@ import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.time.BenchTime;
 import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.view.buttons.ButtonsView;
 import wistaxis.desktop.view.firmware.FirmwareView;
+import wistaxis.desktop.view.guide.GuideView;
 import wistaxis.desktop.view.handover.HandoverView;
 import wistaxis.desktop.view.identify.IdentifyView;
 import wistaxis.desktop.view.intake.IntakeView;
-import wistaxis.desktop.view.keys.KeysView;
 import wistaxis.desktop.view.page.TicketPage;
 import wistaxis.desktop.view.page.View;
-import wistaxis.desktop.view.real.HostRunView;
+import wistaxis.desktop.view.real.ComputerRunView;
 import wistaxis.desktop.view.restore.RestoreView;
 import wistaxis.desktop.view.route.RouteView;
-import wistaxis.desktop.view.walk.WalkView;
 import wistaxis.workbench.Workbench;
 import wistaxis.workbench.life.Change;
 
@@ -43,7 +43,7 @@ public final class TicketView implements View {
     private final VBox notes = new VBox(6);
     private final View stageView;
     private final Stage shown;
-    private final boolean walks;
+    private final boolean guides;
     private Stage stood;
 
     public TicketView(Shell shell, Workbench bench, String number, Stage stage) {
@@ -52,28 +52,28 @@ public final class TicketView implements View {
         this.number = number;
         this.shown = stage == Stage.CLOSED ? Stage.HANDOVER : stage;
         this.stood = ticket().stage();
-        this.walks = shown == Stage.KEYS && ticket().walk().isPresent();
+        this.guides = shown == Stage.KEYS && ticket().guide().isPresent();
         this.stageView = switch (shown) {
             case INTAKE -> new IntakeView(shell, bench, number);
             case IDENTIFY -> new IdentifyView(shell, bench, number);
             case ROUTE -> new RouteView(shell, bench, number);
             case FIRMWARE -> new FirmwareView(shell, bench, number);
-            case KEYS -> walks ? WalkView.ofStep(shell, bench, number) : new KeysView(shell, bench, number);
-            case RESTORE -> ticket().isObserved() ? new HostRunView(shell, bench, number) : new RestoreView(shell, bench, number);
+            case KEYS -> guides ? GuideView.ofStep(shell, bench, number) : new ButtonsView(shell, bench, number);
+            case RESTORE -> ticket().isObserved() ? new ComputerRunView(shell, bench, number) : new RestoreView(shell, bench, number);
             case HANDOVER, CLOSED -> new HandoverView(shell, bench, number);
         };
         Optional.ofNullable(ticket().identifier()).ifPresent(bench.stock().builds()::ask);
-        if (shown != Stage.KEYS || walks) {
+        if (shown != Stage.KEYS || guides) {
             ScrollPane side = Ui.scroll(slip);
             side.setFitToHeight(true);
             side.setPrefWidth(242);
             side.setMinWidth(242);
             root.setLeft(side);
         }
-        trail.prefWrapLengthProperty().bind(root.widthProperty().subtract(shown == Stage.KEYS && !walks ? 60 : 300));
+        trail.prefWrapLengthProperty().bind(root.widthProperty().subtract(shown == Stage.KEYS && !guides ? 60 : 300));
         FlowPane top = Ui.flow(12, trail);
         top.setStyle("-fx-padding: 6 24 0 14;");
-        if (shown == Stage.KEYS && !walks) {
+        if (shown == Stage.KEYS && !guides) {
             top.getChildren().add(Ui.text(number + "  " + ticket().title() + ", " + bench.desk(number).model().name(), "strong"));
         }
         BorderPane middle = new BorderPane(stageView.node());
@@ -99,11 +99,11 @@ public final class TicketView implements View {
     @Override
     public void refresh() {
         Ticket t = ticket();
-        if (bench.routes().oddities(t).stop()) {
+        if (bench.routes().unreadables(t).stop()) {
             shell.showTicket(number);
             return;
         }
-        if (t.stage() != stood && shown == stood && (walks || followsOn(t.stage()))) {
+        if (t.stage() != stood && shown == stood && (guides || followsOn(t.stage()))) {
             shell.showTicket(number);
             return;
         }
@@ -128,9 +128,9 @@ public final class TicketView implements View {
                     : Ui.notice("stop", t("desktop.ticket.unknown-state-title"), t("desktop.ticket.unknown-state-how", "why",
                     t.unknownState())));
         }
-        List<String> odd = bench.routes().oddities(t).notes();
-        if (!odd.isEmpty()) {
-            notes.getChildren().add(Ui.notice("", t("desktop.ticket.not-understood"), String.join("; ", odd) + "."));
+        List<String> unreadable = bench.routes().unreadables(t).notes();
+        if (!unreadable.isEmpty()) {
+            notes.getChildren().add(Ui.notice("", t("desktop.ticket.not-understood"), String.join("; ", unreadable) + "."));
         }
     }
 
@@ -145,7 +145,7 @@ public final class TicketView implements View {
             }
             String state = stage == t.stage() ? "now" : stage.compareTo(t.stage()) < 0 ? "done" : "ahead";
             Button station = Ui.button("station-" + stage.name().toLowerCase(java.util.Locale.ROOT), stage == Stage.KEYS
-                    && t.walk().isPresent() ? t("desktop.ticket.guide") : stage.words().toString(), "station " + state
+                    && t.guide().isPresent() ? t("desktop.ticket.guide") : stage.words().toString(), "station " + state
                     + (stage == shown ? " shown" : ""),
                     () -> shell.showTicket(number, stage));
             station.setDisable(stage.compareTo(Stage.ROUTE) > 0 && t.identifier() == null || stage == Stage.ROUTE && t.fact("trouble")
@@ -154,8 +154,8 @@ public final class TicketView implements View {
                     && t.attempt().filter(a -> a.said() != null).isEmpty());
             trail.getChildren().add(station);
         }
-        trail.getChildren().add(Ui.button("story", t("desktop.ticket.timeline"), "quiet", () -> shell.showStory(number)));
-        trail.getChildren().add(Ui.button("papers", t("desktop.ticket.documents"), "quiet", () -> shell.showPapers(number)));
+        trail.getChildren().add(Ui.button("timeline", t("desktop.ticket.timeline"), "quiet", () -> shell.showTimeline(number)));
+        trail.getChildren().add(Ui.button("documents", t("desktop.ticket.documents"), "quiet", () -> shell.showDocuments(number)));
     }
 
     private void slip(Ticket t) {

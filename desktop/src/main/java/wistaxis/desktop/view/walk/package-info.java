@@ -1,5 +1,0 @@
-/** What is done without a computer, one stop at a time. */
-@NullMarked
-package wistaxis.desktop.view.walk;
-
-import org.jspecify.annotations.NullMarked;

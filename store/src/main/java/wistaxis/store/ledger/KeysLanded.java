@@ -1,4 +1,0 @@
-package wistaxis.store.ledger;
-
-/** How often keys landed. @param landed of so many tries, on real devices of a model */
-public record KeysLanded(String identifier, int landed, int of) {}

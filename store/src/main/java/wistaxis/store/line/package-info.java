@@ -1,8 +1,0 @@
-/**
- * The line to the outside: firmware library, download and signing service over HTTP. Blocking calls, to be made off the
- * interface thread.
- */
-@NullMarked
-package wistaxis.store.line;
-
-import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,72 @@
+package wistaxis.workbench.desk;
+
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import wistaxis.core.restore.ComputerProblems;
+import wistaxis.core.restore.ComputerRun;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.time.Range;
+import wistaxis.core.work.Around;
+import wistaxis.core.work.Command;
+import wistaxis.workbench.command.Result;
+import wistaxis.workbench.firmware.Stock;
+import wistaxis.workbench.life.Life;
+import wistaxis.workbench.route.Routes;
+import wistaxis.workbench.ticket.Learned;
+
+/**
+ * The restore of a real ticket, done by the restore program: what the technician sees there is written down, and what it means is
+ * said.
+ */
+public final class ComputerDesk {
+    private final Life life;
+    private final Routes routes;
+    private final Stock stock;
+    private final Learned learned;
+    private final Around around;
+    private final TicketDesk desk;
+
+    public ComputerDesk(Life life, Routes routes, Stock stock, Learned learned, Around around, TicketDesk desk) {
+        this.life = life;
+        this.routes = routes;
+        this.stock = stock;
+        this.learned = learned;
+        this.around = around;
+        this.desk = desk;
+    }
+
+    /** The run that goes on. */
+    public Optional<ComputerRun> run() {
+        return ComputerRun.of(desk.ticket(), this::measured, life.now());
+    }
+
+    /** How long a stage took here; the simulated runs of practice say nothing of a real computer. */
+    private Optional<Range> measured(String stage) {
+        return life.simulated() ? Optional.empty() : stock.history().measured(desk.model().family(), stage);
+    }
+
+    /** Why it may not be started; empty when it may. */
+    public Optional<String> mayNot() {
+        Ticket ticket = desk.ticket();
+        return around.doubt(ticket, ticket.observed().computerFetches())
+                .or(() -> routes.rules(ticket).mayStart(routes.readiness(ticket)));
+    }
+
+    /** The restore program was told to begin. */
+    public CompletableFuture<Result> start() {
+        return desk.give(new Command.StartHost(desk.ticket().observed().computerFetches()));
+    }
+
+    /** The next stage was seen to begin; at the last it is nothing. */
+    public void next() {
+        run().flatMap(ComputerRun::next).ifPresent(s -> desk.give(new Command.ReachStage(s.id(), null)));
+    }
+
+    /** What was tried here before for the present problem, by try; the best first. */
+    public Map<String, ComputerProblems.Tried> before() {
+        return desk.ticket().observed().problem()
+                .map(t -> ComputerProblems.before(t.kind(), t.words(), learned.tried(t.kind(), desk.ticket().number())))
+                .orElse(Map.of());
+    }
+}
