@@ -234,9 +234,9 @@ public final class Screenshots {
         waitUntil(() -> computer.mayNot().isEmpty());
         onFx(computer::start);
         settle();
-        onFx(() -> bench.commands().give(REAL, new Command.NoteLeft(12)));
+        onFx(() -> bench.commands().give(REAL, new Command.NoteLeft(28)));
         picture("real-restore", () -> shell.showTicket(REAL, Stage.RESTORE));
-        onFx(() -> bench.commands().give(REAL, new Command.NoteTrouble("error", "The device could not be restored (14)")));
+        onFx(() -> bench.commands().give(REAL, new Command.NoteProblem("error", "The device could not be restored (14)")));
         settle();
         onFx(() -> bench.commands().give(REAL, new Command.NoteTry("once-more", false)));
         picture("real-problem", () -> { });

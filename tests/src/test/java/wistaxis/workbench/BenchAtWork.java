@@ -46,7 +46,7 @@ final class BenchAtWork implements AutoCloseable {
     /** @param now what the clock says when it opens */
     BenchAtWork(Path folder, @Nullable UsbWatch usb, Instant now) {
         standInFolder = folder.resolve("stand-ins");
-        ComputerProbe computer = _ -> new ComputerProbe.HostFacts(true, 100_000_000_000L, true, 1, "a test");
+        ComputerProbe computer = _ -> new ComputerProbe.ComputerFacts(true, 100_000_000_000L, true, 1, "a test");
         World.Maker reality = _ -> World.real(computer, usb, SimulatedDevice::new);
         World.Maker world = usb != null ? reality : clock -> new World(true, () -> standIns(clock::get).address(), StandInSigner::publicKey,
                 36_000_000,

@@ -7,6 +7,7 @@ import java.net.InetSocketAddress;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -79,6 +80,12 @@ class RealWalkTest {
         return at.done(at.bench.tickets().history(number)).stream().map(e -> e.event().type()).toList();
     }
 
+    /** Whether the plan has the way back into recovery for it. */
+    private static boolean booked(BenchAtWork at, String number) {
+        return at.bench.plans().now().lanes().stream().filter(l -> l.job().ticket().equals(number)).flatMap(l -> l.spans().stream())
+                .anyMatch(s -> s.hands() && s.what().key().equals("core.plan.enter-again"));
+    }
+
     /** The computer fetches; the device drops out in mid-download, is put back, and the job goes on. */
     @Test
     void theComputerFetchesWithADropOutAndAReEntry() {
@@ -108,19 +115,34 @@ class RealWalkTest {
             at.until(() -> desk.computer().mayNot().isEmpty());
             at.done(desk.computer().start());
             assertThat(of(at, n).restoreStage()).isEqualTo("download");
-            assertThat(desk.computer().run().orElseThrow().isOpen()).as("nobody knows how long before the host has told").isTrue();
-            at.give(n, new Command.NoteLeft(12));
-            assertThat(desk.computer().run().orElseThrow().atLeast().toMinutes()).isGreaterThanOrEqualTo(12);
+            assertThat(desk.computer().run().orElseThrow().isOpen()).as("the usual size counts before the computer has told").isFalse();
+            at.give(n, Command.ofShown("5.73 GB"));
+            assertThat(of(at, n).observed().size()).isEqualTo(5_730_000_000L);
+            at.give(n, Command.ofShown("28"));
+            assertThat(desk.computer().run().orElseThrow().atLeast().toMinutes()).isGreaterThanOrEqualTo(28);
+            assertThat(desk.computer().dropOut()).as("15 min of recovery, 28 of download").hasValueSatisfying(d -> {
+                assertThat(d.out()).isFalse();
+                assertThat(Duration.between(at.bench.now(), d.at()).toMinutes()).isBetween(13L, 15L);
+            });
+            assertThat(at.bench.reminders().due()).as("not yet").isEmpty();
+            at.until(() -> booked(at, n) && !at.bench.plans().now().nextCall().orElseThrow().at().isBefore(at.bench.now().plusSeconds(600)));
 
             usb.shows();
             at.until(() -> at.bench.usb().devices().isEmpty());
             at.passes(10, () -> of(at, n).mode() == null);
             assertThat(of(at, n).running()).as("the job goes on meanwhile").isTrue();
+            assertThat(at.bench.reminders().rings()).as("it rings, on every page").singleElement().asString().contains(n)
+                    .contains("Enter recovery again now");
+            assertThat(at.bench.routes().rules(of(at, n)).next()).satisfies(x -> {
+                assertThat(x.hands()).isTrue();
+                assertThat(x.says()).startsWith("Enter recovery again");
+            });
+            at.until(() -> at.bench.plans().now().nextCall().filter(c -> c.ticket().equals(n) && !c.at().isAfter(at.bench.now())).isPresent());
             assertThat(desk.buttons().coaching().goal()).as("the same keys at once").hasToString("recovery");
             usb.shows(first(ComputerSees.RECOVERY));
             at.until(() -> of(at, n).mode() != null);
 
-            for (String stage : List.of("check", "extract", "prepare")) {
+            for (String stage : List.of("extract", "prepare")) {
                 at.give(n, new Command.ReachStage(stage, null));
             }
             usb.shows();
@@ -168,7 +190,7 @@ class RealWalkTest {
             ComputerDesk computer = at.bench.desk(n).computer();
             at.until(() -> computer.mayNot().isEmpty());
             at.done(computer.start());
-            assertThat(of(at, n).restoreStage()).as("nothing is fetched").isEqualTo("check");
+            assertThat(of(at, n).restoreStage()).as("nothing is fetched").isEqualTo("extract");
             while (computer.run().orElseThrow().next().isPresent()) {
                 at.pass(8);
                 computer.next();
@@ -214,7 +236,7 @@ class RealWalkTest {
         try (BenchAtWork at = new BenchAtWork(folder, usb)) {
             assertThat(of(at, n).restoreStage()).as("the host goes on while the program does not").isEqualTo("send");
             assertThat(at.bench.desk(n).computer().run().orElseThrow().current().id()).isEqualTo("send");
-            at.give(n, new Command.StopHost());
+            at.give(n, new Command.StopRestore());
             assertThat(of(at, n).unknownState()).asString().contains("the computer stopped");
         }
     }
@@ -428,7 +450,7 @@ class RealWalkTest {
         try (BenchAtWork at = new BenchAtWork(folder, usb)) {
             for (int i = 0; i < 3; i++) {
                 String n = ticket(at, "Phone " + i, "iPhone13,2");
-                at.give(n, new Command.NoteTrouble("error", "The device could not be restored, error 77" + (i == 2 ? "." : "")));
+                at.give(n, new Command.NoteProblem("error", "The device could not be restored, error 77" + (i == 2 ? "." : "")));
                 if (i == 2) {
                     at.until(() -> !at.bench.desk(n).computer().before().isEmpty());
                     assertThat(at.bench.desk(n).computer().before()).hasEntrySatisfying("cable-and-port", t -> assertThat(t.says())
@@ -443,7 +465,7 @@ class RealWalkTest {
                 assertThatThrownBy(() -> at.give(number, new Command.NoteTry("dfu", true))).isInstanceOf(BadInput.class);
             }
             String other = ticket(at, "Other", "iPhone13,2");
-            at.give(other, new Command.NoteTrouble("error", "The device could not be restored, error 78"));
+            at.give(other, new Command.NoteProblem("error", "The device could not be restored, error 78"));
             assertThat(at.bench.desk(other).computer().before()).as("another number is another error").isEmpty();
         }
     }
@@ -458,7 +480,7 @@ class RealWalkTest {
         assertThatThrownBy(() -> new BenchAtWork(folder, usb)).isInstanceOf(BadInput.class).hasMessageContaining("practice");
         try (BenchAtWork at = new BenchAtWork(folder)) {
             at.record(practice, new TicketEvent.Identified("iPhone13,2", "x"));
-            assertThatThrownBy(() -> at.give(practice, new Command.NoteTrouble("error", "x"))).isInstanceOf(BadInput.class)
+            assertThatThrownBy(() -> at.give(practice, new Command.NoteProblem("error", "x"))).isInstanceOf(BadInput.class)
                     .hasMessageContaining("is practice");
         }
     }

@@ -268,7 +268,7 @@ final class Walker implements AutoCloseable {
             at.give(n, new Command.ReachStage(next.isPresent() && random.nextInt(4) > 0 ? next.get().id() : any(ComputerStage.of(true)).id(), null));
         });
         act("minutes left", 1, n -> at.give(n, new Command.NoteLeft(any(List.of(0, 12, 1440, -1, Integer.MAX_VALUE)))));
-        act("trouble", 2, n -> at.give(n, new Command.NoteTrouble(any(ComputerProblems.all()).id(), typed())));
+        act("trouble", 2, n -> at.give(n, new Command.NoteProblem(any(ComputerProblems.all()).id(), typed())));
         act("try", 2, n -> {
             if (ticket(n).observed().problem().isPresent()) {
                 at.give(n, new Command.NoteTry(any(ComputerProblems.of(ticket(n).observed().problem().get().kind()).orElseThrow().tries())
@@ -276,7 +276,7 @@ final class Walker implements AutoCloseable {
             }
         });
         act("written", 3, n -> at.give(n, new Command.Written(any(List.of("26.1", "31.10", typed())))));
-        act("stopped", 1, n -> at.give(n, new Command.StopHost()));
+        act("stopped", 1, n -> at.give(n, new Command.StopRestore()));
         act("not signed", 1, n -> at.give(n, new Command.NotSigned(typed())));
         act("run here", 2, n -> bench().desk(n).restore().start());
         act("guide", 6, n -> {

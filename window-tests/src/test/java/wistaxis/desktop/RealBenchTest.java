@@ -85,7 +85,7 @@ class RealBenchTest {
             w.click("keys-start");
             w.sees("found.zip");
             w.click("restore-start");
-            w.sees("Now: Check the firmware file.");
+            w.sees("Now: Extract.");
             while (Window.onFx(() -> w.bench.desk("T-0001").computer().run().orElseThrow().next().isPresent())) {
                 w.click("computer-next");
             }
@@ -126,13 +126,15 @@ class RealBenchTest {
             w.click("keys-start");
             w.sees("until it drops out of recovery");
             w.click("restore-start");
-            w.sees("type the minutes that the computer shows");
+            w.sees("min left, by size and speed here. Now: The computer downloads.");
             w.focus("computer-minutes");
-            w.type("12");
+            w.type("28");
             w.click("computer-minutes-say");
             w.sees("min left. Now: The computer downloads.");
+            w.sees("min before the download ends. Be back at");
             usb.shows();
             w.hurried(() -> w.sees("Needs you now: it dropped out of its mode."));
+            w.sees("Enter recovery again now");
             w.click("back-to-keys");
             w.sees("Plugged restart");
             usb.shows(device(ComputerSees.RECOVERY));
@@ -144,7 +146,7 @@ class RealBenchTest {
             w.sees("Is something wrong on the computer?");
             w.click("computer-stage-prepare");
             w.sees("Leave the cable and the device alone.");
-            for (int i = 0; i < 8; i++) {
+            while (Window.onFx(() -> w.bench.desk("T-0001").computer().run().orElseThrow().next().isPresent())) {
                 w.click("computer-next");
             }
             w.focus("computer-version");

@@ -75,7 +75,7 @@ class TypedBuildTest {
             Window.until(() -> Window.onFx(() -> w.bench.ticket(N).mode() != null), "recovery");
             again();
             w.click("restore-start");
-            w.sees("It shows: Check the firmware file");
+            w.sees("It shows: Extract");
             again();
             while (Window.onFx(() -> w.bench.desk(N).computer().run().orElseThrow().next().isPresent())) {
                 w.click("computer-next");

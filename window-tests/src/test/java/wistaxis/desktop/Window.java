@@ -114,7 +114,7 @@ final class Window implements AutoCloseable {
     private final DataFolder folder;
 
     /** A computer that is ready. */
-    private static final ComputerProbe COMPUTER = _ -> new ComputerProbe.HostFacts(true, 100_000_000_000L, true, 1, "a test");
+    private static final ComputerProbe COMPUTER = _ -> new ComputerProbe.ComputerFacts(true, 100_000_000_000L, true, 1, "a test");
 
     Window(DataFolder folder, Instant start, long lineBytesPerSecond) {
         this(folder, start, lineBytesPerSecond, null);

@@ -10,9 +10,11 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.bench.BenchPlan;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.restore.HandoverFacts;
+import wistaxis.core.restore.ShownStages;
 import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
@@ -59,6 +61,7 @@ import wistaxis.workbench.route.Routes;
 import wistaxis.workbench.ticket.Guard;
 import wistaxis.workbench.ticket.Learned;
 import wistaxis.workbench.ticket.Reminders;
+import wistaxis.workbench.ticket.Runs;
 import wistaxis.workbench.ticket.Shop;
 import wistaxis.workbench.ticket.Tickets;
 import wistaxis.workbench.usb.ComputerUsb;
@@ -107,6 +110,7 @@ final class Composition implements AutoCloseable {
     final Drill drill;
     final ComputerUsb usb;
     final Reminders reminders;
+    private final Learned learned;
     final Documents documents;
     final Exports exports;
     final Customers people;
@@ -150,10 +154,10 @@ final class Composition implements AutoCloseable {
             this.plans = new Plans(life, tickets, routes::shop, stock::history, present());
             this.staff = new Staff(changes, practice, () -> Optional.ofNullable(routes.settings().staff()).orElse(List.of()),
                     routes::staff);
-            this.reminders = new Reminders(life, tickets, guard, routes::today);
+            this.reminders = new Reminders(life, tickets, guard, routes::today, t -> runs().dropOut(t, shown(t), life.now()));
             this.documents = new Documents(life, tickets, people, routes::shop, this::benchName, folder, giver);
             this.exports = new Exports(life, folder, ledger);
-            Learned learned = new Learned(ledger, life);
+            this.learned = new Learned(ledger, life);
             this.usb = closing.opened(new ComputerUsb(life, tickets, guard, learned, people, devices, giver, world.usb()));
             Around around = new Surroundings(routes, usb, stock, life::now);
             this.commands = new Commands(tickets, routes::rules, around, people::sealed, staff::atWork, this::heard);
@@ -227,8 +231,11 @@ final class Composition implements AutoCloseable {
     private Plans.Present present() {
         return new Plans.Present() {
             @Override
-            public Duration unattended(Ticket t) {
-                return desks.ifAny(t.number()).map(TicketDesk::unattended).orElse(Duration.ZERO);
+            public List<BenchPlan.Stretch> running(Ticket t) {
+                return runs().left(t, shown(t), life.now()).orElseGet(() -> {
+                    Duration alone = desks.ifAny(t.number()).map(TicketDesk::unattended).orElse(Duration.ZERO);
+                    return alone.isPositive() ? List.of(new BenchPlan.Stretch(t.stage().words(), alone)) : List.of();
+                });
             }
 
             @Override
@@ -241,6 +248,14 @@ final class Composition implements AutoCloseable {
                 guard.caught(t, e);
             }
         };
+    }
+
+    private Runs runs() {
+        return new Runs(routes.shop(), stock.history(), !life.simulated());
+    }
+
+    private ShownStages shown(Ticket t) {
+        return t.identifier() == null ? ShownStages.NONE : learned.shown(t.identifier(), t.number());
     }
 
     private static void refuseOther(LedgerStore ledger, boolean practice) {

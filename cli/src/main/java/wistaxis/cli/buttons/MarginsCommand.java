@@ -52,7 +52,7 @@ public final class MarginsCommand extends Output {
     private int attempts;
 
     private record Row(String method, String family, Goal goal, Start start, String timing, boolean blind, List<Margin> steps, int attempts,
-            double success, double low, double high, Chance.InHand inHand) {}
+            double success, double low, double high, Chance.InTiming inHand) {}
 
     @Override
     public void run() {

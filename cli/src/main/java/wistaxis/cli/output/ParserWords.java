@@ -3,6 +3,8 @@ package wistaxis.cli.output;
 import static wistaxis.core.words.Say.t;
 
 import java.util.List;
+import java.util.regex.MatchResult;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import java.util.stream.StreamSupport;
 import picocli.CommandLine;
@@ -11,6 +13,8 @@ import picocli.CommandLine.Model.OptionSpec;
 
 /** What the parser of the command line finds wrong, in our words and in the language of the call. */
 final class ParserWords {
+    private static final Pattern OPTION = Pattern.compile("--[a-z-]+");
+
     private ParserWords() {}
 
     /** Says it on standard error, with what may have been meant, or how the command is called. @return the exit status */
@@ -33,9 +37,8 @@ final class ParserWords {
             case CommandLine.MissingParameterException m when !m.getMissing().isEmpty() -> t("cli.parse.missing", "n",
                     m.getMissing().size(), "options", m.getMissing().stream().map(ParserWords::name).toList());
             case CommandLine.OverwrittenOptionException o -> t("cli.parse.twice", "option", name(o.getOverwritten()));
-            case CommandLine.MutuallyExclusiveArgsException _ -> t("cli.parse.exclusive", "options", e.getMessage().replaceFirst("^.*: ",
-                    "")
-                    .replaceAll(" \\(specify only one\\).*", ""));
+            case CommandLine.MutuallyExclusiveArgsException _ -> t("cli.parse.exclusive", "options",
+                    OPTION.matcher(String.valueOf(e.getMessage())).results().map(MatchResult::group).distinct().toList());
             default -> e.getArgSpec() == null ? String.valueOf(e.getMessage()) : value(e, e.getArgSpec());
         };
     }

@@ -3,7 +3,6 @@ package wistaxis.cli.ticket;
 import static wistaxis.core.words.Say.t;
 
 import java.time.Clock;
-import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
@@ -18,6 +17,7 @@ import wistaxis.cli.output.OnLedger;
 import wistaxis.core.bench.BenchPlan;
 import wistaxis.core.bench.TimeHistory;
 import wistaxis.core.restore.RestoreStage;
+import wistaxis.core.restore.ShownStages;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.words.Text;
@@ -25,6 +25,7 @@ import wistaxis.standins.StandInWorld;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.workbench.firmware.Stock;
 import wistaxis.workbench.plan.Plans;
+import wistaxis.workbench.ticket.Runs;
 import wistaxis.workbench.ticket.Shop;
 
 @Command(name = "plan", mixinStandardHelpOptions = true,
@@ -50,15 +51,17 @@ public final class PlanCommand extends OnLedger {
         Map<String, Ticket> tickets = new LinkedHashMap<>();
         entries.forEach((number, of) -> tickets.put(number, Ticket.fold(of)));
         List<String> unreadable = new ArrayList<>();
+        Shop shop = Shop.look(folder(), DEVICES, Clock.systemUTC());
+        Instant now = Instant.now();
         Plans.Present present = new Plans.Present() {
             @Override
-            public Duration unattended(Ticket t) {
-                return Duration.ZERO;
+            public List<BenchPlan.Stretch> running(Ticket t) {
+                return new Runs(shop, history, true).left(t, ShownStages.NONE, now).orElse(List.of());
             }
 
             @Override
             public long missing(Ticket t) {
-                return t.build() == null ? StandInWorld.USUAL_FIRMWARE_FILE : t.build().sizeBytes();
+                return t.build() == null && !t.isObserved() ? StandInWorld.USUAL_FIRMWARE_FILE : shop.size(t).mid();
             }
 
             @Override
@@ -66,8 +69,7 @@ public final class PlanCommand extends OnLedger {
                 unreadable.add(t("cli.plan.unreadable", "number", t.number(), "why", e));
             }
         };
-        BenchPlan plan = Plans.of(List.copyOf(tickets.values()), Shop.look(folder(), DEVICES, Clock.systemUTC()), history, present,
-                Instant.now());
+        BenchPlan plan = Plans.of(List.copyOf(tickets.values()), shop, history, present, now);
         List<Lane> lanes = plan.lanes().stream()
                 .map(l -> new Lane(l.job().ticket(), tickets.get(l.job().ticket()).title(), l.job().stage().words()
                         .toString(), l.late(), l.spans()))

@@ -13,6 +13,6 @@ public final class SayProblem extends Giving {
 
     @Override
     Command command(Ticket ticket) {
-        return new Command.NoteTrouble("error", words);
+        return new Command.NoteProblem("error", words);
     }
 }

@@ -27,6 +27,6 @@ public final class SayStage extends Giving {
         if (written != null) {
             throw new BadInput(t("cli.ticket.written", "version", Shown.value(written)));
         }
-        return new Command.StartHost(stage.equals("download"));
+        return new Command.StartRestore(stage.equals("download"));
     }
 }

@@ -34,21 +34,24 @@ public record BenchPlan(List<Lane> lanes) {
     /**
      * An open job as the plan needs it.
      *
-     * @param unattended how long the machine part of the present stage still runs by itself, before hands are needed; zero when it waits
-     *     for hands
+     * @param running what the machine part of the present stage still runs by itself, and where hands are needed in between; empty when it
+     *     waits for hands
      * @param download how long the download will take once started; zero when it is here
      * @param writes whether firmware is written on its way, as far as that is known
      * @param setUp what is left between greeting and first use; empty where that is not known, and the usual length counts
-     * @param restore what the restore runs through once started, by itself
+     * @param restore what the restore runs through once started
      */
-    public record Job(String ticket, Stage stage, Instant promised, Duration unattended, Duration download, boolean writes,
+    public record Job(String ticket, Stage stage, Instant promised, List<Stretch> running, Duration download, boolean writes,
             List<Stretch> restore, List<SetUpStretch> setUp) {
+        /** @param unattended how long it still runs by itself; zero when it waits for hands */
         public Job(String ticket, Stage stage, Instant promised, Duration unattended, Duration download, boolean writes,
-                List<Stretch> restore) {
-            this(ticket, stage, promised, unattended, download, writes, restore, List.of());
+                List<Stretch> restore, List<SetUpStretch> setUp) {
+            this(ticket, stage, promised, unattended.isPositive() ? List.of(new Stretch(stage.words(), unattended)) : List.of(), download,
+                    writes, restore, setUp);
         }
 
         public Job {
+            running = List.copyOf(running);
             restore = List.copyOf(restore);
             setUp = List.copyOf(setUp);
         }
@@ -57,8 +60,13 @@ public record BenchPlan(List<Lane> lanes) {
     /** A stretch of set-up. @param hands whether it wants the bench's hands */
     public record SetUpStretch(Text what, Duration length, boolean hands) {}
 
-    /** A stretch of a restore that runs by itself. */
-    public record Stretch(Text what, Duration length) {}
+    /** A stretch of a run. @param hands whether it wants hands, as the way back into the mode does */
+    public record Stretch(Text what, Duration length, boolean hands) {
+        /** One that runs by itself. */
+        public Stretch(Text what, Duration length) {
+            this(what, length, false);
+        }
+    }
 
     /** A stretch of a job; hands-on or unattended. */
     public record Span(Instant start, Instant end, boolean hands, Text what) {}
@@ -105,6 +113,7 @@ public record BenchPlan(List<Lane> lanes) {
         private final List<Span> spans = new ArrayList<>();
         private final List<Stage> stages;
         private final Deque<SetUpStretch> setUp;
+        private final Deque<Stretch> running;
         private Instant free;
         private boolean attended;
 
@@ -114,21 +123,28 @@ public record BenchPlan(List<Lane> lanes) {
             this.setUp = new ArrayDeque<>(job.setUp());
             this.stages = new ArrayList<>(Arrays.stream(Stage.values()).filter(s -> s.compareTo(job.stage()) >= 0 && s != Stage.CLOSED)
                     .filter(s -> job.writes() || s == job.stage() || !WRITING.contains(s)).toList());
-            if (!job.unattended().isZero()) {
-                unattended(job.unattended(), job.stage().words());
+            this.running = new ArrayDeque<>(job.running());
+            if (!running.isEmpty()) {
                 stages.removeFirst();
             }
             waits();
         }
 
         boolean hasMore() {
-            return !stages.isEmpty();
+            return !running.isEmpty() || !stages.isEmpty();
         }
 
         /** The hands take the next piece of work. @return when they are free again */
         Instant take(Instant handsFree) {
-            Stage stage = stages.getFirst();
             Instant start = free.isBefore(handsFree) ? handsFree : free;
+            if (!running.isEmpty()) {
+                Stretch s = running.removeFirst();
+                hands(start, s.length(), s.what());
+                Instant end = free;
+                waits();
+                return end;
+            }
+            Stage stage = stages.getFirst();
             if (stage == Stage.HANDOVER && !setUp.isEmpty()) {
                 SetUpStretch s = setUp.removeFirst();
                 hands(start, s.length(), s.what());
@@ -141,7 +157,7 @@ public record BenchPlan(List<Lane> lanes) {
             if (stage == Stage.FIRMWARE) {
                 unattended(job.download(), Text.of("core.plan.download"));
             } else if (stage == Stage.RESTORE) {
-                job.restore().forEach(s -> unattended(s.length(), s.what()));
+                running.addAll(job.restore());
             }
             waits();
             return end;
@@ -153,9 +169,13 @@ public record BenchPlan(List<Lane> lanes) {
             attended = true;
         }
 
-        /** The waits of set-up run while the hands are elsewhere; they are wanted again after each. */
+        /** What runs by itself runs while the hands are elsewhere, as the waits of set-up do; they are wanted again after each. */
         private void waits() {
-            if (stages.isEmpty() || stages.getFirst() != Stage.HANDOVER || job.setUp().isEmpty()) {
+            while (!running.isEmpty() && !running.getFirst().hands()) {
+                Stretch s = running.removeFirst();
+                unattended(s.length(), s.what());
+            }
+            if (!running.isEmpty() || stages.isEmpty() || stages.getFirst() != Stage.HANDOVER || job.setUp().isEmpty()) {
                 return;
             }
             while (!setUp.isEmpty() && !setUp.getFirst().hands()) {

@@ -5,7 +5,7 @@ import org.jspecify.annotations.Nullable;
 
 /** Looks at the bench computer. May take a second; to be called off the interface thread. */
 public interface ComputerProbe {
-    HostFacts look(Path folder);
+    ComputerFacts look(Path folder);
 
     /**
      * What can be seen of the bench computer.
@@ -17,8 +17,8 @@ public interface ComputerProbe {
      * @param says the system's family, for example {@code Windows}
      * @param version the system's version, for example {@code 10.14.6}; empty when it does not say
      */
-    record HostFacts(@Nullable Boolean onMains, long freeBytes, boolean networkUp, int usbControllers, String says, String version) {
-        public HostFacts(@Nullable Boolean onMains, long freeBytes, boolean networkUp, int usbControllers, String says) {
+    record ComputerFacts(@Nullable Boolean onMains, long freeBytes, boolean networkUp, int usbControllers, String says, String version) {
+        public ComputerFacts(@Nullable Boolean onMains, long freeBytes, boolean networkUp, int usbControllers, String says) {
             this(onMains, freeBytes, networkUp, usbControllers, says, "");
         }
     }

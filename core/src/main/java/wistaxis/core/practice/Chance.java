@@ -63,7 +63,7 @@ public record Chance(int attempts, double success, double low, double high) {
      * @param high most, below 1
      * @param says in words, with where it comes from
      */
-    public record InHand(double low, double high, String says) {}
+    public record InTiming(double low, double high, String says) {}
 
     /**
      * Where a shop has no attempts of its own, common practice: several attempts are normal. As parts of attempts that slip, ours: one in
@@ -80,13 +80,13 @@ public record Chance(int attempts, double success, double low, double high) {
      *
      * @param landed of the shop's own attempts, {@code of} in all
      */
-    public InHand inHand(int landed, int of) {
+    public InTiming inHand(int landed, int of) {
         Wilson missed = Wilson.of(of - landed, Math.max(1, of));
         double least = of < FEW ? LEAST_SLIPS : Math.max(missed.low(), 1.0 / (of + 2));
         double most = of < FEW ? MOST_SLIPS : Math.max(missed.high(), least);
         double from = low * (1 - most);
         double to = high * (1 - least);
-        return new InHand(from, to, t("core.chance.by-hand", "from", Math.round(100 * from), "to", Math.round(100 * to), "basis",
+        return new InTiming(from, to, t("core.chance.by-hand", "from", Math.round(100 * from), "to", Math.round(100 * to), "basis",
                 of < FEW ? t("core.chance.several") : t("core.chance.here", "n", landed, "of", of)));
     }
 }

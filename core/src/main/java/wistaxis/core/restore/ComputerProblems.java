@@ -19,9 +19,9 @@ import wistaxis.core.words.Text;
 
 /** What goes wrong at the computer, and the short route of tries for each. What the shop tried before decides nothing, but is told. */
 public final class ComputerProblems {
-    private static final List<Problem> ALL = Json.fact("computer-problems.json", Troubles.class).problems();
+    private static final List<Problem> ALL = Json.fact("computer-problems.json", Problems.class).problems();
 
-    private record Troubles(List<Problem> problems) {}
+    private record Problems(List<Problem> problems) {}
 
     /** Words of an error are nearly the same when they share so much of all their words. Ours. */
     private static final double NEARLY = 0.6;

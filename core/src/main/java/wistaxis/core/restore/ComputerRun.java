@@ -17,8 +17,10 @@ import wistaxis.core.time.Range;
 
 /**
  * A restore by the restore program, as it is observed: which stage somebody saw, since when, and what that means for the time left.
+ * Computers
+ * show other stages in another order; what was not seen yet is still to come, until a stage of a later phase was seen.
  *
- * @param parts the stages with what is usual for each
+ * @param parts the stages as they come here, with what is usual for each
  * @param at which of them runs
  * @param since when it was seen to begin
  * @param left what the computer told of its download, and when; null where it did not
@@ -28,47 +30,69 @@ public record ComputerRun(List<Part> parts, int at, Instant since, Observed.@Nul
     /** From so many times the most that is usual on, a stage counts as stuck. Ours. */
     private static final double STUCK = 2;
 
+    /** After the told end of a download its words stay for a while; it is stuck from so many seconds on. Ours. */
+    private static final double LINGERS = 600;
+
     /**
      * A stage and its usual seconds.
      *
      * @param own whether that is from the shop's own history
+     * @param seen whether it was seen in this run
+     * @param shown whether it is shown here at all, as far as that is known
      */
-    public record Part(ComputerStage stage, double low, double high, boolean own) {}
+    public record Part(ComputerStage stage, double low, double high, boolean own, boolean seen, boolean shown) {}
+
+    /**
+     * How long things take here.
+     *
+     * @param stage the shop's own lengths of a stage, seconds; empty before there are any
+     * @param fetch how long the computer's download takes where it tells nothing, seconds, by its size and the speed here; empty for nobody
+     *     knows
+     * @param shown which stages are shown here, and in which order
+     */
+    public record Usual(Function<String, Optional<Range>> stage, Optional<Range> fetch, ShownStages shown) {}
 
     public ComputerRun {
         parts = List.copyOf(parts);
     }
 
-    /**
-     * The run that goes on; empty where none does.
-     *
-     * @param measured the shop's own lengths of a stage, seconds; empty before there are any
-     */
-    public static Optional<ComputerRun> of(Ticket ticket, Function<String, Optional<Range>> measured, Instant now) {
+    /** The run that goes on; empty where none does. */
+    public static Optional<ComputerRun> of(Ticket ticket, Usual usual, Instant now) {
         Attempt.Run run = ticket.run().filter(Attempt.Run::goesOn).orElse(null);
         if (run == null) {
             return Optional.empty();
         }
-        List<Part> parts = new ArrayList<>();
-        int at = 0;
-        for (ComputerStage stage : ComputerStage.of(ticket.observed().computerFetches())) {
-            Optional<Range> own = stage.fetch() ? Optional.empty() : measured.apply(stage.id());
-            if (stage.id().equals(run.stage())) {
-                at = parts.size();
-            }
-            parts.add(new Part(stage, own.map(Range::low).orElse(stage.low() * 60), own.map(Range::high).orElse(stage.high() * 60),
-                    own.isPresent()));
+        List<ComputerStage> stages = new ArrayList<>(usual.shown().ordered(ComputerStage.of(ticket.observed().computerFetches())));
+        ComputerStage current = ComputerStage.byId(String.valueOf(run.stage())).orElse(stages.getFirst());
+        if (!stages.contains(current)) {
+            stages.addFirst(current);
         }
-        return Optional.of(new ComputerRun(parts, at, run.reached(), ticket.observed().left(), now));
+        List<Part> parts = stages.stream().map(s -> {
+            Optional<Range> own = s.fetch() ? usual.fetch() : usual.stage().apply(s.id());
+            return new Part(s, own.map(Range::low).orElse(s.low() * 60), own.map(Range::high).orElse(s.high() * 60),
+                    own.filter(Range::measured).isPresent(), run.seen().contains(s.id()), usual.shown().shows(s));
+        }).toList();
+        return Optional.of(new ComputerRun(parts, stages.indexOf(current), run.reached(), ticket.observed().left(), now));
     }
 
     public ComputerStage current() {
         return parts.get(at).stage();
     }
 
-    /** The stage after the one that runs; empty at the last. */
+    /** What still comes after the stage that runs: shown here, not seen yet, and of no phase that is over. */
+    private List<Part> toCome() {
+        int phase = current().phase();
+        return parts.stream().filter(p -> p.shown() && !p.seen() && !p.stage().equals(current()) && p.stage().phase() >= phase).toList();
+    }
+
+    /** Whether a stage is over, or was never needed: seen before, or of an earlier phase. */
+    public boolean isPast(Part part) {
+        return !part.stage().equals(current()) && (part.seen() || part.stage().phase() < current().phase());
+    }
+
+    /** The stage that is likely to be seen next; empty at the last. */
     public Optional<ComputerStage> next() {
-        return at + 1 < parts.size() ? Optional.of(parts.get(at + 1).stage()) : Optional.empty();
+        return toCome().stream().map(Part::stage).findFirst();
     }
 
     private double gone() {
@@ -79,10 +103,26 @@ public record ComputerRun(List<Part> parts, int at, Instant since, Observed.@Nul
     private double[] running() {
         Part part = parts.get(at);
         if (left != null && part.stage().fetch()) {
-            double told = Math.max(0, left.minutes() * 60.0 - BenchTime.between(left.at(), now).toMillis() / 1000.0);
+            double told = Math.max(0, -overdue());
             return new double[] {told, told};
         }
         return new double[] {Math.max(0, part.low() - gone()), Math.max(0, part.high() - gone())};
+    }
+
+    /** Seconds since the minutes were over that the computer told for its download; negative before. */
+    private double overdue() {
+        return left == null ? 0 : BenchTime.between(left.at(), now).toMillis() / 1000.0 - left.minutes() * 60.0;
+    }
+
+    /** Most time that the running stage still takes. */
+    public Duration runsAtMost() {
+        return Duration.ofSeconds(Math.round(running()[1]));
+    }
+
+    /** Most time for which the device still has to be in its mode. */
+    public Duration needsModeAtMost() {
+        return !needsMode() ? Duration.ZERO : runsAtMost().plusSeconds(Math.round(toCome().stream().filter(p -> p.stage().mode())
+                .mapToDouble(Part::high).sum()));
     }
 
     /** Least time left. */
@@ -96,18 +136,18 @@ public record ComputerRun(List<Part> parts, int at, Instant since, Observed.@Nul
     }
 
     private Duration sum(double first, boolean least) {
-        double seconds = first + parts.stream().skip(at + 1L).mapToDouble(p -> least ? p.low() : p.high()).sum();
+        double seconds = first + toCome().stream().mapToDouble(p -> least ? p.low() : p.high()).sum();
         return Duration.ofSeconds(Math.round(seconds));
     }
 
-    /** Whether the download's length is known to nobody, because the computer has told nothing. */
+    /** Whether the download's length is known to nobody: the computer has told nothing, and its size is not known. */
     public boolean isOpen() {
-        return current().fetch() && left == null;
+        return current().fetch() && left == null && parts.get(at).high() <= 0;
     }
 
     /** Whether the computer may still say that the version is not signed: until it has asked. */
     public boolean asksSigning() {
-        return parts.stream().skip(at).anyMatch(p -> p.stage().id().equals(ComputerStage.SIGN));
+        return current().phase() <= ComputerStage.byId(ComputerStage.SIGN).orElseThrow().phase();
     }
 
     /** Whether the device has to stay in its mode for what runs now. */
@@ -118,6 +158,11 @@ public record ComputerRun(List<Part> parts, int at, Instant since, Observed.@Nul
     /** Longer than usual, and from when on it counts as stuck, in words; empty while it is within the usual. */
     public Optional<String> late() {
         Part part = parts.get(at);
+        if (left != null && part.stage().fetch()) {
+            return overdue() <= 0 ? Optional.empty() : Optional.of(isStuck() ? t("core.run.stuck-told", "minutes",
+                    Math.round(overdue() / 60))
+                    : t("core.run.told-over", "notStuck", part.stage().notStuck(), "stuck", Math.round(LINGERS / 60)));
+        }
         if (part.high() <= 0 || gone() <= part.high()) {
             return Optional.empty();
         }
@@ -130,6 +175,6 @@ public record ComputerRun(List<Part> parts, int at, Instant since, Observed.@Nul
 
     /** Whether it takes so long that something has to be done. */
     public boolean isStuck() {
-        return parts.get(at).high() > 0 && gone() > STUCK * parts.get(at).high();
+        return left != null && current().fetch() ? overdue() > LINGERS : parts.get(at).high() > 0 && gone() > STUCK * parts.get(at).high();
     }
 }

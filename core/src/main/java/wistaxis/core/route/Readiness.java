@@ -11,7 +11,7 @@ import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.YesNo;
-import wistaxis.core.outside.ComputerProbe.HostFacts;
+import wistaxis.core.outside.ComputerProbe.ComputerFacts;
 import wistaxis.core.words.Text;
 
 /**
@@ -77,7 +77,7 @@ public record Readiness(List<Check> checks) {
      * @param model null while the device is not settled
      * @param facts the ticket's facts
      */
-    public static Readiness of(@Nullable HostFacts computer, String problem, Size size, Bench bench, @Nullable DeviceModel model,
+    public static Readiness of(@Nullable ComputerFacts computer, String problem, Size size, Bench bench, @Nullable DeviceModel model,
             Map<String, String> facts) {
         List<Check> checks = new ArrayList<>();
         if (computer == null && !problem.isEmpty()) {
@@ -134,7 +134,7 @@ public record Readiness(List<Check> checks) {
         }
     }
 
-    private static void seen(List<Check> checks, @Nullable HostFacts computer, Size size, Map<String, String> facts) {
+    private static void seen(List<Check> checks, @Nullable ComputerFacts computer, Size size, Map<String, String> facts) {
         checks.add(power(computer, facts));
         checks.add(computer == null ? looking("disk") : disk(computer.freeBytes(), size, facts));
         checks.add(computer == null ? looking("line") : seen("line", computer.networkUp() ? State.FINE : State.NOT, t(computer.networkUp()
@@ -145,7 +145,7 @@ public record Readiness(List<Check> checks) {
         return seen(what, State.LOOKING, t("core.ready.looking"));
     }
 
-    private static Check power(@Nullable HostFacts computer, Map<String, String> facts) {
+    private static Check power(@Nullable ComputerFacts computer, Map<String, String> facts) {
         if (computer == null) {
             return looking("power");
         }

@@ -20,9 +20,9 @@ public record Guide(String way, String of, Text title, List<Page> steps, Provena
     /** The way from the greeting to first use. */
     public static final String SET_UP = "set-up";
 
-    private static final List<Guide> ALL = Json.fact("guides.json", Walks.class).guides();
+    private static final List<Guide> ALL = Json.fact("guides.json", Guides.class).guides();
 
-    private record Walks(List<Guide> guides) {}
+    private record Guides(List<Guide> guides) {}
 
     /**
      * One thing to do, and what comes of it.

@@ -73,27 +73,36 @@ public record Attempt(
      * @param reached when it was reached
      * @param stopped why it was stopped; null while it was not
      * @param written the version on the device once the run was through; null before
+     * @param seen the stages that were reached, in the order in which each was first
      */
     public record Run(String build, Instant since, @Nullable String stage, Instant reached, @Nullable Text stopped,
-            @Nullable String written) {
+            @Nullable String written, List<String> seen) {
+        public Run {
+            seen = List.copyOf(seen);
+        }
+
         public boolean goesOn() {
             return stopped == null && written == null;
         }
 
         static Run begun(String build, Instant at) {
-            return new Run(build, at, null, at, null, null);
+            return new Run(build, at, null, at, null, null, List.of());
         }
 
         Run at(String next, Instant when) {
-            return new Run(build, since, next, next.equals(stage) ? reached : when, stopped, written);
+            List<String> all = new ArrayList<>(seen);
+            if (!all.contains(next)) {
+                all.add(next);
+            }
+            return new Run(build, since, next, next.equals(stage) ? reached : when, stopped, written, all);
         }
 
         Run stoppedFor(Text why) {
-            return new Run(build, since, null, reached, why, null);
+            return new Run(build, since, null, reached, why, null, seen);
         }
 
         Run through(String version) {
-            return new Run(build, since, stage, reached, null, version);
+            return new Run(build, since, stage, reached, null, version, seen);
         }
     }
 

@@ -19,13 +19,14 @@ import wistaxis.core.usb.UsbDevice;
  * @param signing what was last seen of the signing service's answer; null before
  * @param accepted the firmware file that was taken although nobody vouches for it; null before
  * @param left the last time that the computer told for what it fetches; null before
+ * @param size what the computer showed as the size of what it fetches, bytes; null before
  * @param digest of the firmware file that was verified or taken last; null before
  * @param problems what went wrong at the computer, in order
  * @param buttons the attempts with the keys, in order
  */
 public record Observed(@Nullable Bound bound, @Nullable Seen screen, @Nullable Seen computer, boolean computerFetches,
         @Nullable Accepted accepted,
-        TicketEvent.@Nullable SigningAnswered signing, @Nullable Left left, @Nullable String digest,
+        TicketEvent.@Nullable SigningAnswered signing, @Nullable Left left, @Nullable Long size, @Nullable String digest,
         List<Problem> problems, List<ButtonsTry> buttons) {
     public Observed {
         problems = List.copyOf(problems);
@@ -91,6 +92,7 @@ public record Observed(@Nullable Bound bound, @Nullable Seen screen, @Nullable S
         private @Nullable Accepted accepted;
         private TicketEvent.@Nullable SigningAnswered signing;
         private @Nullable Left left;
+        private @Nullable Long size;
         private @Nullable String digest;
         private final List<Problem> problems = new ArrayList<>();
         private final List<ButtonsTry> buttons = new ArrayList<>();
@@ -113,6 +115,7 @@ public record Observed(@Nullable Bound bound, @Nullable Seen screen, @Nullable S
                 case TicketEvent.FirmwareFrom(String source) -> {
                     computerFetches = source.equals(TicketEvent.FirmwareFrom.COMPUTER);
                     left = null;
+                    size = null;
                 }
                 case TicketEvent.FirmwareVerified(_, _, _, String of, _) -> digest = of;
                 case TicketEvent.FirmwareAccepted(String build, String file, _, String of) -> {
@@ -121,6 +124,7 @@ public record Observed(@Nullable Bound bound, @Nullable Seen screen, @Nullable S
                 }
                 case TicketEvent.SigningAnswered answered -> signing = answered;
                 case TicketEvent.ComputerLeft(int minutes) -> left = new Left(minutes, entry.when());
+                case TicketEvent.ComputerSize(long bytes) -> size = bytes;
                 case TicketEvent.ComputerProblem(String kind, String words) -> problems.add(new Problem(kind, words, List.of()));
                 case TicketEvent.ProblemTried(String step, boolean helped) -> tried(new Try(step, helped));
                 case TicketEvent.ButtonsAttempted(String method, String goal, boolean landed, _, _, String by) ->
@@ -140,7 +144,7 @@ public record Observed(@Nullable Bound bound, @Nullable Seen screen, @Nullable S
         }
 
         Observed observed() {
-            return new Observed(bound, screen, computer, computerFetches, accepted, signing, left, digest, problems, buttons);
+            return new Observed(bound, screen, computer, computerFetches, accepted, signing, left, size, digest, problems, buttons);
         }
     }
 }

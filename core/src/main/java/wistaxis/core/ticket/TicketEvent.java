@@ -57,6 +57,7 @@ import wistaxis.core.firmware.Build;
     @JsonSubTypes.Type(value = TicketEvent.DeviceReleased.class, name = "device-released"),
     @JsonSubTypes.Type(value = TicketEvent.FirmwareFrom.class, name = "firmware-from"),
     @JsonSubTypes.Type(value = TicketEvent.ComputerLeft.class, name = "host-left"),
+    @JsonSubTypes.Type(value = TicketEvent.ComputerSize.class, name = "computer-size"),
     @JsonSubTypes.Type(value = TicketEvent.ComputerProblem.class, name = "host-trouble"),
     @JsonSubTypes.Type(value = TicketEvent.ProblemTried.class, name = "trouble-tried"),
     @JsonSubTypes.Type(value = TicketEvent.GuideNoted.class, name = "walk-noted"),
@@ -288,6 +289,9 @@ public sealed interface TicketEvent {
 
     /** The computer shows how long it still takes for what it fetches, minutes. */
     record ComputerLeft(int minutes) implements TicketEvent {}
+
+    /** The computer shows how large what it fetches is. @param bytes more than 0 */
+    record ComputerSize(long bytes) implements TicketEvent {}
 
     /** @param kind an entry of {@code computer-problems.json} @param words what the computer showed, as typed; empty for nothing */
     record ComputerProblem(String kind, String words) implements TicketEvent {}

@@ -1,5 +1,7 @@
 package wistaxis.core.work;
 
+import static wistaxis.core.words.Say.t;
+
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
@@ -8,7 +10,10 @@ import wistaxis.core.buttons.ComputerSees;
 import wistaxis.core.buttons.Mode;
 import wistaxis.core.buttons.Reading;
 import wistaxis.core.buttons.Trace;
+import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Said;
+import wistaxis.core.facts.Shown;
+import wistaxis.core.facts.Units;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.FirmwareReport;
 import wistaxis.core.restore.RestoreRun;
@@ -108,12 +113,12 @@ public sealed interface Command {
     record Prove(FirmwareReport found, String file) implements OfFirmware {}
 
     /** Takes a firmware file that nobody vouches for. @param file as it is written down */
-    record TakePackage(FirmwareReport found, String file) implements OfFirmware {}
+    record TakeFirmware(FirmwareReport found, String file) implements OfFirmware {}
 
     /** An attempt with the keys is over. @param by who was at the bench; null where nobody knows */
-    record NoteKeys(String method, String goal, boolean succeeded, Said says, List<Trace.Event> timing, @Nullable String by)
+    record NoteButtons(String method, String goal, boolean succeeded, Said says, List<Trace.Event> timing, @Nullable String by)
             implements Command {
-        public NoteKeys {
+        public NoteButtons {
             timing = List.copyOf(timing);
         }
     }
@@ -149,48 +154,69 @@ public sealed interface Command {
     record EndRun() implements OfPractice {}
 
     /** The restore program was told to begin. @param fetches whether it fetches the firmware by itself */
-    record StartHost(boolean fetches) implements OfHost {}
+    record StartRestore(boolean fetches) implements OfComputer {}
 
     /**
      * A stage of the computer's run was seen to begin. @param written version that the device greets with already; null while it does not
      */
-    record ReachStage(String stage, @Nullable String written) implements OfHost {}
+    record ReachStage(String stage, @Nullable String written) implements OfComputer {}
 
     /** The device greets, or is up again. @param version as it shows it or the computer said */
-    record Written(String version) implements OfHost {}
+    record Written(String version) implements OfComputer {}
 
     /** The computer's run was stopped. */
-    record StopHost() implements OfHost {}
+    record StopRestore() implements OfComputer {}
 
     /** The computer says that the version is not signed. @param words as it showed them; blank for none */
-    record NotSigned(String words) implements OfHost {}
+    record NotSigned(String words) implements OfComputer {}
 
     /** @param minutes that the computer shows as left */
-    record NoteLeft(int minutes) implements OfHost {}
+    record NoteLeft(int minutes) implements OfComputer {}
+
+    /**
+     * What the computer shows for its download, as typed.
+     *
+     * @param typed minutes, for example {@code 12}, or a size, for example {@code 5.73 GB}
+     * @throws BadInput for what is neither
+     */
+    static Command ofShown(String typed) {
+        String shown = typed.strip().replace(',', '.').replaceFirst("(?i) *min(utes?)?$", "");
+        if (shown.matches("\\d{1,6}")) {
+            return new NoteLeft(Integer.parseInt(shown));
+        }
+        try {
+            return new NoteSize(Units.bytes(shown.replace(" ", "")));
+        } catch (BadInput e) {
+            throw new BadInput(t("core.saw.not-shown", "typed", Shown.value(typed)), e);
+        }
+    }
+
+    /** @param bytes that the computer shows as the size of what it fetches */
+    record NoteSize(long bytes) implements OfComputer {}
 
     /** Something went wrong at the computer. @param words what it showed, as typed; blank for nothing */
-    record NoteTrouble(String kind, String words) implements OfHost {}
+    record NoteProblem(String kind, String words) implements OfComputer {}
 
     /** A step of the route of the present problem was tried. */
-    record NoteTry(String step, boolean helped) implements OfHost {}
+    record NoteTry(String step, boolean helped) implements OfComputer {}
 
     /**
      * Something was seen on a real device. @param screen null where only the computer was looked at @param computer null where only the
      * screen
      */
-    record Saw(@Nullable OnScreen screen, @Nullable ComputerSees computer, Sightings.Source source) implements OfHost {}
+    record Saw(@Nullable OnScreen screen, @Nullable ComputerSees computer, Sightings.Source source) implements OfComputer {}
 
     /** This device is the ticket's. */
-    record Bind(UsbDevice device) implements OfHost {}
+    record Bind(UsbDevice device) implements OfComputer {}
 
     /** The ticket's device as it shows itself on USB now. */
-    record FollowDevice(UsbDevice device) implements OfHost {}
+    record FollowDevice(UsbDevice device) implements OfComputer {}
 
     /** The ticket's device came and went so often that it is one entry. */
-    record Flap(TicketEvent.Flapped what) implements OfHost {}
+    record Flap(TicketEvent.Flapped what) implements OfComputer {}
 
     /** The device that was taken for the ticket's is not. */
-    record Release() implements OfHost {}
+    record Release() implements OfComputer {}
 
     /** Closes the ticket: handed over, to the hardware bench, or not done. */
     record Close() implements Command {}
@@ -221,5 +247,5 @@ public sealed interface Command {
     sealed interface OfPractice extends Command {}
 
     /** About a real device, as it is seen, and the restore program. */
-    sealed interface OfHost extends Command {}
+    sealed interface OfComputer extends Command {}
 }

@@ -79,7 +79,8 @@ public record Decision(Rules rules, Around around) {
             case Command.AnswerGuide c -> answerGuide(c);
             case Command.Backup c -> List.of(GuideAnswers.backup(ticket(), c.kind(), c.version(), c.at(), c.sizeBytes(), c.where(),
                     c.here()));
-            case Command.NoteKeys c -> whileOpen(new TicketEvent.ButtonsAttempted(c.method(), c.goal(), c.succeeded(), c.says(), c.timing(),
+            case Command.NoteButtons c -> whileOpen(new TicketEvent.ButtonsAttempted(c.method(), c.goal(), c.succeeded(), c.says(),
+                    c.timing(),
                     c.by()));
             case Command.ReadState c -> readState(c);
             case Command.Close _ -> List.of(rules.close());
@@ -90,7 +91,7 @@ public record Decision(Rules rules, Around around) {
             case Command.TakeBack c -> List.of(new TicketEvent.TakenBack(c.entries()));
             case Command.OfFirmware c -> firmware(c);
             case Command.OfPractice c -> practice(c);
-            case Command.OfHost c -> computer(c);
+            case Command.OfComputer c -> computer(c);
         };
     }
 
@@ -104,7 +105,7 @@ public record Decision(Rules rules, Around around) {
             case Command.DownloadStops c -> List.of(new TicketEvent.DownloadStopped(c.build(), c.atByte(), c.reason()));
             case Command.DownloadEnds c -> List.of(new TicketEvent.Downloaded(c.build(), c.bytes(), c.seconds()));
             case Command.Prove c -> prove(c);
-            case Command.TakePackage c -> Sightings.accept(ticket(), c.found(), c.file());
+            case Command.TakeFirmware c -> Sightings.accept(ticket(), c.found(), c.file());
         };
     }
 
@@ -128,15 +129,16 @@ public record Decision(Rules rules, Around around) {
     }
 
     /** What is seen of a real device and of the restore program. */
-    private List<TicketEvent> computer(Command.OfHost command) {
+    private List<TicketEvent> computer(Command.OfComputer command) {
         return switch (command) {
-            case Command.StartHost(boolean fetches) -> startComputer(fetches);
+            case Command.StartRestore(boolean fetches) -> startComputer(fetches);
             case Command.ReachStage c -> reachStage(c);
             case Command.Written(String version) -> Sightings.written(ticket(), version);
-            case Command.StopHost _ -> Sightings.stopped(ticket());
+            case Command.StopRestore _ -> Sightings.stopped(ticket());
             case Command.NotSigned(String words) -> Sightings.notSigned(ticket(), words);
             case Command.NoteLeft(int minutes) -> Sightings.left(ticket(), minutes);
-            case Command.NoteTrouble c -> Sightings.problem(ticket(), c.kind(), c.words());
+            case Command.NoteSize(long bytes) -> Sightings.size(ticket(), bytes);
+            case Command.NoteProblem c -> Sightings.problem(ticket(), c.kind(), c.words());
             case Command.NoteTry c -> Sightings.tried(ticket(), c.step(), c.helped());
             case Command.Saw c -> saw(c);
             case Command.Bind c -> Sightings.bind(ticket(), c.device());

@@ -11,6 +11,7 @@ import wistaxis.core.buttons.Goal;
 import wistaxis.core.buttons.Mode;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Said;
+import wistaxis.core.restore.ComputerStage;
 import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.restore.RestoreStage;
 import wistaxis.core.route.Readiness;
@@ -324,6 +325,9 @@ public record Rules(Ticket ticket, Unreadables unreadables, @Nullable Route rout
         if (stopped.isPresent()) {
             return new Next(t("core.next.stop", "why", stopped.get()), true);
         }
+        if (isOut()) {
+            return new Next(t("core.next.enter-again"), true);
+        }
         if (ticket.running()) {
             return new Next(t(ticket.isObserved() ? "core.next.computer-runs" : "core.next.runs", "stage",
                     Text.named("facts.stage.", String.valueOf(ticket.restoreStage()))), false);
@@ -339,6 +343,12 @@ public record Rules(Ticket ticket, Unreadables unreadables, @Nullable Route rout
                     : open().isEmpty() ? t("core.next.close") : t("core.next.check", "check", open().getFirst().says());
             case CLOSED -> t("core.next.closed");
         }, true);
+    }
+
+    /** Whether a run goes on whose device has left the mode that the computer still needs it in. */
+    private boolean isOut() {
+        return ticket.isObserved() && ticket.running() && ticket.mode() == null
+                && ComputerStage.byId(String.valueOf(ticket.restoreStage())).filter(ComputerStage::mode).isPresent();
     }
 
     private String stepNext() {

@@ -11,7 +11,9 @@ import wistaxis.core.buttons.Mode;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Names;
 import wistaxis.core.facts.Said;
+import wistaxis.core.facts.Units;
 import wistaxis.core.facts.Word;
+import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.FirmwareReport;
 import wistaxis.core.restore.ComputerProblems;
 import wistaxis.core.restore.ComputerStage;
@@ -39,6 +41,7 @@ public final class Sightings {
 
     private static final int LONGEST_WORDS = 500;
     private static final int MOST_MINUTES = 24 * 60;
+    private static final int SIGNING = ComputerStage.byId(ComputerStage.SIGN).orElseThrow().phase();
 
     private Sightings() {}
 
@@ -159,19 +162,18 @@ public final class Sightings {
         refuse(ticket);
         running(ticket);
         List<String> there = ComputerStage.of(ticket.observed().computerFetches()).stream().map(ComputerStage::id).toList();
-        if (!there.contains(stage)) {
-            throw new BadInput(t("core.saw.no-stage", "stage", stage, "known", there));
-        }
-        String before = ticket.restoreStage();
+        ComputerStage next = ComputerStage.byId(stage).filter(s -> there.contains(s.id()) || !s.asked()).orElseThrow(() ->
+                new BadInput(t("core.saw.no-stage", "stage", stage, "known", there)));
+        ComputerStage before = Optional.ofNullable(ticket.restoreStage()).flatMap(ComputerStage::byId).orElse(null);
         TicketEvent reached = new TicketEvent.StageReached(stage);
         List<TicketEvent> events = new ArrayList<>();
-        if (before != null && there.indexOf(before) <= there.indexOf(ComputerStage.SIGN) && there.indexOf(stage) > there
-                .indexOf(ComputerStage.SIGN)) {
+        // What comes after the signing service was asked comes only where it agreed.
+        if (before != null && before.phase() <= SIGNING && next.phase() > SIGNING) {
             events.add(new TicketEvent.SigningAnswered(true, Said.of("core.sighting.signed")));
         }
         // Where stages were passed over nobody saw this one end: said once more, its length counts for nothing.
-        if (before != null && there.indexOf(stage) != there.indexOf(before) + 1) {
-            events.add(new TicketEvent.StageReached(before));
+        if (before != null && next.phase() > before.phase() + 1) {
+            events.add(new TicketEvent.StageReached(before.id()));
         }
         events.add(reached);
         return events;
@@ -232,6 +234,15 @@ public final class Sightings {
             throw new BadInput(t("core.saw.bad-minutes", "minutes", minutes, "most", MOST_MINUTES));
         }
         return List.of(new TicketEvent.ComputerLeft(minutes));
+    }
+
+    /** How large the computer says that its download is. @param bytes 1 to {@link Build#LARGEST} */
+    public static List<TicketEvent> size(Ticket ticket, long bytes) {
+        refuse(ticket);
+        if (bytes < 1 || bytes > Build.LARGEST) {
+            throw new BadInput(t("core.saw.bad-size", "size", Units.inWords(bytes), "most", Units.inWords(Build.LARGEST)));
+        }
+        return List.of(new TicketEvent.ComputerSize(bytes));
     }
 
     /** Something went wrong at the computer. @param words what it showed, as typed; empty for nothing */

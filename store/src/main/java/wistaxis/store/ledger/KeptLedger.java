@@ -194,6 +194,11 @@ public final class KeptLedger implements LedgerStore {
     }
 
     @Override
+    public List<List<String>> shown(String identifier, String but) {
+        return reading.tables().shown(identifier, but);
+    }
+
+    @Override
     public Kinds kinds(String but) {
         return reading.tables().kinds(but);
     }

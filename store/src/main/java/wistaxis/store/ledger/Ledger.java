@@ -40,7 +40,7 @@ import wistaxis.store.files.SameFile;
  * threads, and beside other processes.
  */
 public final class Ledger implements AutoCloseable {
-    private static final Database DATABASE = new Database("ledger", "schema", 4);
+    private static final Database DATABASE = new Database("ledger", "schema", 5);
 
     /** A time that is none shows as a changed entry: its digest is over the text that was there. */
     private static final RowMapper<LedgerEntry> ENTRY = (r, _) -> new LedgerEntry(r.getLong("number"), r.getString("ticket"),
@@ -63,7 +63,7 @@ public final class Ledger implements AutoCloseable {
         this.jdbi = Database.jdbi(connection);
         this.wall = wall;
         int version = Database.version(jdbi);
-        this.projected = version >= 4;
+        this.projected = version >= 5;
         this.tables = new LedgerTables(this::ask, projected);
         this.select = "SELECT number, ticket, at, body, previous, digest, " + (version < 2 ? "NULL AS wall" : "wall") + " FROM event ";
     }

@@ -66,6 +66,9 @@ public interface LedgerStore extends AutoCloseable {
     /** See {@link LedgerTables#kinds}. */
     Kinds kinds(String but);
 
+    /** The stages that the latest runs on a model showed, each run in its order. @param but a ticket that is not counted */
+    List<List<String>> shown(String identifier, String but);
+
     /** See {@link LedgerTables#tried}. */
     List<Observed.Problem> tried(String problem, String but);
 

@@ -3,6 +3,7 @@ package wistaxis.store.ledger;
 import static wistaxis.core.words.Say.t;
 
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -85,6 +86,18 @@ public final class LedgerTables {
                 + "AND ticket <> :but ORDER BY ticket, n").bind("trouble", problem).bind("but", but)
                 .map((r, _) -> new Observed.Problem(problem, r.getString(1),
                         List.of(new Observed.Try(r.getString(2), r.getInt(3) == 1)))).list());
+    }
+
+    /** The stages that the latest runs on a model showed, each run in its order. @param but a ticket that is not counted */
+    public List<List<String>> shown(String identifier, String but) {
+        return asking.ask(h -> {
+            Map<String, List<String>> runs = new LinkedHashMap<>();
+            h.createQuery("SELECT ticket, run, stage FROM shown_stage WHERE ticket IN (SELECT DISTINCT ticket FROM shown_stage "
+                    + "WHERE identifier = :identifier AND ticket <> :but ORDER BY ticket DESC LIMIT 25) ORDER BY ticket, n")
+                    .bind("identifier", identifier).bind("but", but).map((r, _) -> Map.entry(r.getString(1) + " " + r.getInt(2),
+                    r.getString(3))).forEach(e -> runs.computeIfAbsent(e.getKey(), _ -> new ArrayList<>()).add(e.getValue()));
+            return List.copyOf(runs.values());
+        });
     }
 
     /** How often a method has landed on real devices in one person's hands, by model. */

@@ -51,7 +51,7 @@ final class Projections {
 
     /** Empties the tables, so that all entries are taken in anew. */
     static void empty(Handle handle) {
-        List.of("ticket", "attempt", "stage_time", "download_time", "device_kind", "host_try", "keys_try")
+        List.of("ticket", "attempt", "stage_time", "download_time", "device_kind", "host_try", "keys_try", "shown_stage")
                 .forEach(table -> handle.execute("DELETE FROM " + table));
         handle.execute("INSERT INTO word (word) VALUES ('delete-all')");
         handle.execute("UPDATE projected SET last = 0");
@@ -120,7 +120,7 @@ final class Projections {
 
     /**
      * What the tables hold, or should hold, of what a real device taught: what it was, what was tried at the computer, how button
-     * sequences went.
+     * sequences went, which stages a run showed.
      */
     static Map<String, List<@Nullable Object[]>> lessons(Ticket t) {
         Observed seen = t.observed();
@@ -138,6 +138,17 @@ final class Projections {
                     k.by(), t.identifier(), k.landed() ? 1 : 0)));
         }
         tables.put("keys_try", keys);
+        List<@Nullable Object[]> shown = new ArrayList<>();
+        if (t.identifier() != null) {
+            int run = 0;
+            for (Attempt a : t.attempts()) {
+                run++;
+                for (String stage : a.run() == null || a.run().written() == null ? List.<String>of() : a.run().seen()) {
+                    shown.add(row(t.number(), shown.size() + 1, run, t.identifier(), stage));
+                }
+            }
+        }
+        tables.put("shown_stage", shown);
         return tables;
     }
 

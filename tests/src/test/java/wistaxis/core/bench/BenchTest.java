@@ -26,7 +26,7 @@ class BenchTest {
         return new BenchPlan.Job(ticket, stage, NOW.plusSeconds(promisedMinutes * 60L), Duration.ofSeconds(unattendedSeconds),
                 Duration.ofSeconds(90), true,
                 List.of(new BenchPlan.Stretch(Text.raw("Restore"), Duration.ofSeconds(640)),
-                new BenchPlan.Stretch(Text.raw("Second bar"), Duration.ofSeconds(135))));
+                new BenchPlan.Stretch(Text.raw("Second bar"), Duration.ofSeconds(135))), List.of());
     }
 
     @Test
@@ -68,8 +68,9 @@ class BenchTest {
             free = span.end();
         }
         for (BenchPlan.Lane lane : plan.lanes()) {
-            Duration unattended = lane.job().unattended().plus(lane.job().stage().compareTo(Stage.FIRMWARE) <= 0 && lane.job().writes()
-                    && lane.job().unattended().isZero() ? lane.job().download() : Duration.ZERO);
+            Duration running = lane.job().running().stream().map(BenchPlan.Stretch::length).reduce(Duration.ZERO, Duration::plus);
+            Duration unattended = running.plus(lane.job().stage().compareTo(Stage.FIRMWARE) <= 0 && lane.job().writes()
+                    && running.isZero() ? lane.job().download() : Duration.ZERO);
             Duration alone = lane.spans().stream().filter(s -> !s.hands()).map(s -> Duration.between(s.start(), s.end()))
                     .reduce(Duration.ZERO, Duration::plus);
             assertThat(alone).as("what runs by itself is all there").isGreaterThanOrEqualTo(unattended);
@@ -78,6 +79,22 @@ class BenchTest {
             assertThat(lane.late()).isEqualTo(end.isAfter(lane.job().promised()) && lane.spans().stream().anyMatch(BenchPlan.Span::hands));
         }
         assertThat(plan.nextCall().map(BenchPlan.Call::at)).isEqualTo(hands.stream().findFirst().map(BenchPlan.Span::start));
+    }
+
+    /** Common practice: a download of 40 min outlives the 15 min of recovery, and the device is put back while it goes on. */
+    @Test
+    void aDropOutIsBookedAndTheHandsAreFreeBetween() {
+        Text download = Text.raw("Restore");
+        Text back = Text.raw("Enter recovery again");
+        BenchPlan.Job falls = new BenchPlan.Job("a", Stage.RESTORE, NOW.plusSeconds(7200), List.of(
+                new BenchPlan.Stretch(download, Duration.ofMinutes(10)), new BenchPlan.Stretch(back, Duration.ofMinutes(1), true),
+                new BenchPlan.Stretch(download, Duration.ofMinutes(14)), new BenchPlan.Stretch(back, Duration.ofMinutes(1), true),
+                new BenchPlan.Stretch(download, Duration.ofMinutes(20))), Duration.ZERO, true, List.of(), List.of());
+        BenchPlan plan = BenchPlan.of(List.of(falls, job("b", Stage.KEYS, 200, 0)), NOW);
+        assertThat(plan.lanes().getFirst().spans()).extracting(s -> Duration.between(NOW, s.start()).toMinutes() + (s.hands() ? " hands" : ""))
+                .startsWith("0", "10 hands", "11", "25 hands", "26", "46 hands");
+        assertThat(plan.lanes().getLast().spans().getFirst().start()).as("the other one is worked on meanwhile").isEqualTo(NOW);
+        assertThat(plan.nextCall()).hasValueSatisfying(c -> assertThat(c.ticket()).isEqualTo("b"));
     }
 
     /** What lies after the greeting: hands where they are wanted, and free for others while the owner or nobody is at it. */

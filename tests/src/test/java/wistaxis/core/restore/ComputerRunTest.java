@@ -16,6 +16,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import wistaxis.core.buttons.ComputerSees;
 import wistaxis.core.buttons.Mode;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Said;
 import wistaxis.core.ticket.Chain;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.OnScreen;
@@ -50,7 +51,87 @@ class ComputerRunTest {
     }
 
     private static ComputerRun run(Ticket ticket, double minutes, Optional<Range> own) {
-        return ComputerRun.of(ticket, _ -> own, START.plus(Duration.ofSeconds(Math.round(minutes * 60)))).orElseThrow();
+        return run(ticket, minutes, new ComputerRun.Usual(_ -> own, Optional.empty(), ShownStages.NONE));
+    }
+
+    private static ComputerRun run(Ticket ticket, double minutes, ComputerRun.Usual usual) {
+        return ComputerRun.of(ticket, usual, START.plus(Duration.ofSeconds(Math.round(minutes * 60)))).orElseThrow();
+    }
+
+    private static Ticket seen(String... stages) {
+        List<TicketEvent> events = new ArrayList<>(List.of(new TicketEvent.ModeEntered(Mode.RECOVERY), new TicketEvent.RestoreStarted("")));
+        List.of(stages).forEach(s -> events.add(new TicketEvent.StageReached(s)));
+        return ticket(true, events);
+    }
+
+    /**
+     * Common practice: one order is download, extract, prepare, firmware, verify, software; another software, firmware, verify. Sending and
+     * signing are often not shown.
+     */
+    @Test
+    void stagesComeInTheOrderOfTheComputerThatShowsThem() {
+        ComputerRun firmwareFirst = run(seen("extract", "prepare", "restore-firmware", "verify"), 0, Optional.empty());
+        assertThat(firmwareFirst.next()).as("software was not seen yet, signing is over").hasValueSatisfying(s -> assertThat(s.id())
+                .isIn("send", "restore-software"));
+        double rest = firmwareFirst.atMost().toSeconds() / 60.0;
+        double after = run(seen("extract", "prepare", "restore-firmware", "verify", "restore-software"), 0, Optional.empty()).atMost()
+                .toSeconds() / 60.0;
+        assertThat(rest).as("verify, sending, software and what comes after").isCloseTo(1.5 + 2 + 8 + 1 + 2 + 1, within(0.1));
+        assertThat(after).as("software, sending and what comes after").isCloseTo(8 + 2 + 1 + 2 + 1, within(0.1));
+        assertThat(run(seen("extract", "restart"), 0, Optional.empty()).next()).as("what comes before a restart is over")
+                .hasValueSatisfying(s -> assertThat(s.id()).isEqualTo("second-bar"));
+        assertThat(run(seen("prepare", "extract", "prepare"), 0, Optional.empty()).current().id()).as("some prepare twice")
+                .isEqualTo("prepare");
+        List<String> one = List.of("extract", "prepare", "restore-firmware", "verify", "restore-software", "restart", "greeting");
+        ShownStages here = new ShownStages(List.of(one, one, one));
+        ComputerRun learned = run(seen("extract", "prepare", "restore-firmware"), 0, new ComputerRun.Usual(_ -> Optional.empty(),
+                Optional.empty(), here));
+        assertThat(learned.next()).as("the order of this shop's computers").hasValueSatisfying(s -> assertThat(s.id()).isEqualTo("verify"));
+        assertThat(learned.parts()).filteredOn(p -> !p.shown()).extracting(p -> p.stage().id()).containsExactlyInAnyOrder("sign", "send",
+                "second-bar");
+        assertThat(new ShownStages(List.of(one, one)).shows(ComputerStage.byId("send").orElseThrow())).as("two runs say little").isTrue();
+    }
+
+    /** Common practice: recovery lasts about 15 min, a download of 1.54 GB 27 to 30 min. */
+    @ParameterizedTest
+    @CsvSource({"28, 0, 15, 13", "28, 10, 5, 13", "12, 0, 15, 0", "20, 16, -1, 0"})
+    void aDropOutIsForetold(int told, int gone, int inMinutes, int before) {
+        TicketEvent fetches = new TicketEvent.FirmwareFrom(TicketEvent.FirmwareFrom.COMPUTER);
+        Ticket ticket = ticket(true, List.of(fetches, new TicketEvent.ModeEntered(Mode.RECOVERY), new TicketEvent.RestoreStarted(""),
+                new TicketEvent.StageReached("download"), new TicketEvent.ComputerLeft(told)));
+        ComputerRun run = run(ticket, gone, Optional.empty());
+        Optional<DropOut> drop = DropOut.of(ticket, run, Duration.ofMinutes(15));
+        if (told + 3 <= 15) {
+            assertThat(drop).as("12 min and 3 of extracting fit").isEmpty();
+            return;
+        }
+        assertThat(drop).hasValueSatisfying(d -> {
+            assertThat(Duration.between(run.now(), d.at()).toMinutes()).isEqualTo(inMinutes);
+            assertThat(d.rings(run.now())).isEqualTo(inMinutes <= 2);
+            assertThat(before == 0 || d.says().contains(before + " min before the download ends")).isTrue();
+        });
+        Ticket out = ticket(true, List.of(fetches, new TicketEvent.ModeEntered(Mode.RECOVERY), new TicketEvent.RestoreStarted(""),
+                new TicketEvent.StageReached("download"), new TicketEvent.ComputerLeft(told), new TicketEvent.ModeLost(Said.of("host-lost-it-by-usb"))));
+        assertThat(DropOut.of(out, run(out, gone, Optional.empty()), Duration.ofMinutes(15))).hasValueSatisfying(d -> {
+            assertThat(d.out()).isTrue();
+            assertThat(d.says()).contains("the download goes on");
+        });
+    }
+
+    /** Without minutes the size and the speed here say how long it takes; after the told minutes the words linger, and stuck counts from there. */
+    @Test
+    void aDownloadIsEstimatedAndItsWordsLinger() {
+        TicketEvent fetches = new TicketEvent.FirmwareFrom(TicketEvent.FirmwareFrom.COMPUTER);
+        ComputerRun bySize = run(at("download", fetches), 5, new ComputerRun.Usual(_ -> Optional.empty(), Optional.of(new Range(1200, 1800, 2400, 4)),
+                ShownStages.NONE));
+        assertThat(bySize.isOpen()).isFalse();
+        assertThat(bySize.runsAtMost()).isEqualTo(Duration.ofMinutes(35));
+        Ticket told = ticket(true, List.of(fetches, new TicketEvent.RestoreStarted(""), new TicketEvent.StageReached("download"),
+                new TicketEvent.ComputerLeft(12)));
+        assertThat(run(told, 11, Optional.empty()).late()).isEmpty();
+        assertThat(run(told, 14, Optional.empty()).late()).hasValueSatisfying(w -> assertThat(w).contains("are over").contains("stay for a while"));
+        assertThat(run(told, 23, Optional.empty()).isStuck()).isTrue();
+        assertThat(run(told, 23, Optional.empty()).late()).hasValueSatisfying(w -> assertThat(w).contains("11 min past"));
     }
 
     @Test
@@ -73,7 +154,7 @@ class ComputerRunTest {
                 new TicketEvent.ComputerLeft(12)));
         ComputerRun run = run(told, 2, Optional.empty());
         assertThat(run.isOpen()).isFalse();
-        double rest = run.atLeast().toSeconds() / 60.0 - run(at("check"), 0, Optional.empty()).atLeast().toSeconds() / 60.0;
+        double rest = run.atLeast().toSeconds() / 60.0 - run(at("extract"), 0, Optional.empty()).atLeast().toSeconds() / 60.0;
         assertThat(rest).as("12 min, 2 of them gone").isCloseTo(10, within(0.1));
     }
 
@@ -117,7 +198,10 @@ class ComputerRunTest {
         Ticket prepared = at("prepare");
         assertThat(Sightings.saw(prepared, OnScreen.BOOT_LOGO, ComputerSees.NOTHING, Sightings.Source.USB)).extracting(TicketEvent::type)
                 .containsExactly("sighted");
-        assertThat(Sightings.stage(at("check"), "prepare")).as("extract was passed over: its length counts for nothing").hasSize(2);
+        assertThat(Sightings.stage(at("extract"), "prepare")).hasSize(1);
+        assertThat(Sightings.stage(at("extract"), "restart")).extracting(TicketEvent::type).as("all of the writing was passed over")
+                .containsExactly("signing-answered", "stage-reached", "stage-reached");
+        assertThat(Sightings.stage(at("verify"), "restore-software")).as("in any order").hasSize(1);
         assertThatThrownBy(() -> Sightings.saw(ticket(false, List.of()), OnScreen.BLACK, null, Sightings.Source.TOLD)).isInstanceOf(BadInput.class)
                 .hasMessageContaining("practice");
         assertThatThrownBy(() -> Sightings.left(prepared, -1)).isInstanceOf(BadInput.class).hasMessageContaining("[-1]");

@@ -20,7 +20,7 @@ import wistaxis.core.device.ButtonLayout;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.Said;
-import wistaxis.core.outside.ComputerProbe.HostFacts;
+import wistaxis.core.outside.ComputerProbe.ComputerFacts;
 import wistaxis.core.steps.Problem;
 import wistaxis.core.ticket.Chain;
 import wistaxis.core.ticket.LedgerEntry;
@@ -109,7 +109,7 @@ class EvidenceTest {
         assertThatThrownBy(() -> new BusinessDays(Set.of(DayOfWeek.values()), _ -> false)).hasMessageContaining("no business days");
     }
 
-    private static Readiness ready(@Nullable HostFacts computer, String problem, long bytes, Map<String, String> facts) {
+    private static Readiness ready(@Nullable ComputerFacts computer, String problem, long bytes, Map<String, String> facts) {
         return Readiness.of(computer, problem, Readiness.Size.of(bytes), Readiness.Bench.UNKNOWN, PHONE, facts);
     }
 
@@ -117,13 +117,13 @@ class EvidenceTest {
 
     @Test
     void theBenchIsReadyWhenSeenAndConfirmed() {
-        HostFacts computer = new HostFacts(true, 13_000_000_000L, true, 2, "a host");
+        ComputerFacts computer = new ComputerFacts(true, 13_000_000_000L, true, 2, "a host");
         Map<String, String> confirmed = Map.of("readyCable", "yes", "readyProgram", "yes");
         assertThat(ready(computer, "", 6_000_000_000L, confirmed).ready()).isTrue();
         assertThat(ready(computer, "", 7_000_000_000L, confirmed).missing()).as("twice the package: common practice").isEqualTo("disk");
-        assertThat(ready(new HostFacts(false, 13_000_000_000L, false, 2, "x"), "", 1, Map.of()).missing())
+        assertThat(ready(new ComputerFacts(false, 13_000_000_000L, false, 2, "x"), "", 1, Map.of()).missing())
                 .isEqualTo("power, internet connection, cable, restore program");
-        assertThat(ready(new HostFacts(null, 13_000_000_000L, true, 2, "x"), "", 1, confirmed).missing())
+        assertThat(ready(new ComputerFacts(null, 13_000_000_000L, true, 2, "x"), "", 1, confirmed).missing())
                 .as("what the system does not say is asked").isEqualTo("power");
         assertThat(ready(null, "no rights", 1, confirmed)).as("a host that cannot be looked at is asked about").satisfies(r -> {
             assertThat(r.checks()).noneMatch(c -> c.state() == Readiness.State.LOOKING).anyMatch(c -> c.says().contains("no rights"));
@@ -137,7 +137,7 @@ class EvidenceTest {
     @ParameterizedTest
     @CsvSource({"21, FINE", "20, FINE", "19, ASK", "4, ASK", "3, NOT"})
     void aFirmwareFileOfUnknownSizeIsARange(long gigabytesFree, Readiness.State disk) {
-        HostFacts computer = new HostFacts(true, gigabytesFree * 1_000_000_000L, true, 2, "x");
+        ComputerFacts computer = new ComputerFacts(true, gigabytesFree * 1_000_000_000L, true, 2, "x");
         assertThat(Readiness.of(computer, "", Readiness.USUAL, Readiness.Bench.UNKNOWN, PHONE, Map.of()).checks()).filteredOn(c -> c.what()
                 .equals("Disk")).singleElement().satisfies(c -> assertThat(c.state()).isEqualTo(disk));
     }
@@ -154,7 +154,7 @@ class EvidenceTest {
     void programCableAndSupplementGoByComputerAndDevice(String system, String version, String ports, String identifier,
             @Nullable LocalDate programOf, String program, String cable, @Nullable String supplement) {
         DeviceModel model = DeviceCatalogue.shipped().byIdentifier(identifier).orElseThrow();
-        Readiness ready = Readiness.of(new HostFacts(true, 99_000_000_000L, true, 2, system, version), "", Readiness.Size.of(1),
+        Readiness ready = Readiness.of(new ComputerFacts(true, 99_000_000_000L, true, 2, system, version), "", Readiness.Size.of(1),
                 new Readiness.Bench(ports, programOf), model, Map.of());
         Map<String, String> says = ready.checks().stream().collect(Collectors.toMap(Readiness.Check::what, Readiness.Check::says));
         assertThat(says.get("Restore program")).contains(program);

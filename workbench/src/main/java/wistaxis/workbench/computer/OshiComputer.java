@@ -31,12 +31,12 @@ public final class OshiComputer implements ComputerProbe {
     }
 
     @Override
-    public HostFacts look(Path folder) {
+    public ComputerFacts look(Path folder) {
         library();
         SystemInfo system = new SystemInfo();
         HardwareAbstractionLayer hardware = system.getHardware();
         try {
-            return new HostFacts(onMains(hardware.getPowerSources()), Files.getFileStore(folder).getUsableSpace(),
+            return new ComputerFacts(onMains(hardware.getPowerSources()), Files.getFileStore(folder).getUsableSpace(),
                     networkUp(hardware.getNetworkIFs()),
                     hardware.getUsbDevices(true).size(), system.getOperatingSystem().getFamily(),
                     String.valueOf(system.getOperatingSystem().getVersionInfo().getVersion()));

@@ -50,7 +50,7 @@ public final class ButtonsDesk {
     }
 
     /** How likely the method in hand lands, in a real hand: the model's answer, and what slips besides; empty where nobody can say. */
-    public Optional<Chance.InHand> inHand() {
+    public Optional<Chance.InTiming> inHand() {
         Optional<Learned.Landed> own = here();
         return coaching().chance().map(c -> c.inHand(own.map(Learned.Landed::landed).orElse(0), own.map(Learned.Landed::of).orElse(0)));
     }
@@ -90,7 +90,7 @@ public final class ButtonsDesk {
     }
 
     private void ended(Coaching.Ended e) {
-        desk.give(new Command.NoteKeys(e.method().method() + (e.shown() ? " (shown)" : ""), e.method().goal().toString(),
+        desk.give(new Command.NoteButtons(e.method().method() + (e.shown() ? " (shown)" : ""), e.method().goal().toString(),
                 e.verdict().success(), e.verdict().says(), e.trace().events(),
                 desk.device().isObserved() ? practice.person() : null));
         goOn(e);

@@ -5,8 +5,9 @@ import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import wistaxis.core.restore.ComputerProblems;
 import wistaxis.core.restore.ComputerRun;
+import wistaxis.core.restore.DropOut;
+import wistaxis.core.restore.ShownStages;
 import wistaxis.core.ticket.Ticket;
-import wistaxis.core.time.Range;
 import wistaxis.core.work.Around;
 import wistaxis.core.work.Command;
 import wistaxis.workbench.command.Result;
@@ -14,6 +15,7 @@ import wistaxis.workbench.firmware.Stock;
 import wistaxis.workbench.life.Life;
 import wistaxis.workbench.route.Routes;
 import wistaxis.workbench.ticket.Learned;
+import wistaxis.workbench.ticket.Runs;
 
 /**
  * The restore of a real ticket, done by the restore program: what the technician sees there is written down, and what it means is
@@ -38,12 +40,20 @@ public final class ComputerDesk {
 
     /** The run that goes on. */
     public Optional<ComputerRun> run() {
-        return ComputerRun.of(desk.ticket(), this::measured, life.now());
+        return runs().of(desk.ticket(), shown(), life.now());
     }
 
-    /** How long a stage took here; the simulated runs of practice say nothing of a real computer. */
-    private Optional<Range> measured(String stage) {
-        return life.simulated() ? Optional.empty() : stock.history().measured(desk.model().family(), stage);
+    /** When the device drops out of recovery although the computer needs it there; empty where it does not. */
+    public Optional<DropOut> dropOut() {
+        return runs().dropOut(desk.ticket(), shown(), life.now());
+    }
+
+    private Runs runs() {
+        return new Runs(routes.shop(), stock.history(), !life.simulated());
+    }
+
+    private ShownStages shown() {
+        return learned.shown(desk.model().identifier(), desk.ticket().number());
     }
 
     /** Why it may not be started; empty when it may. */
@@ -55,7 +65,7 @@ public final class ComputerDesk {
 
     /** The restore program was told to begin. */
     public CompletableFuture<Result> start() {
-        return desk.give(new Command.StartHost(desk.ticket().observed().computerFetches()));
+        return desk.give(new Command.StartRestore(desk.ticket().observed().computerFetches()));
     }
 
     /** The next stage was seen to begin; at the last it is nothing. */

@@ -212,7 +212,7 @@ public final class FirmwareDesk {
     public CompletableFuture<Result> accept() {
         FirmwareReport found = consistent().orElseThrow(() -> new BadInput(t("workbench.bad.no-file")));
         Path file = inFirmwareFolder().map(stock.firmwareFolder()::file).orElseThrow(() -> new BadInput(t("workbench.bad.file-gone")));
-        return desk.give(new Command.TakePackage(found, Inside.kept(folder.root(), file)));
+        return desk.give(new Command.TakeFirmware(found, Inside.kept(folder.root(), file)));
     }
 
     private FirmwareCheck.Expected expected(TicketEvent.BuildChosen build) {

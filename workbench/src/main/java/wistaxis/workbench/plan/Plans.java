@@ -15,6 +15,7 @@ import wistaxis.core.bench.BenchPlan;
 import wistaxis.core.bench.TimeHistory;
 import wistaxis.core.device.ButtonLayout;
 import wistaxis.core.device.DeviceModel;
+import wistaxis.core.restore.ComputerStage;
 import wistaxis.core.restore.RestoreStage;
 import wistaxis.core.route.Intake;
 import wistaxis.core.steps.Guide;
@@ -24,10 +25,12 @@ import wistaxis.core.steps.Step;
 import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.time.BenchTime;
+import wistaxis.core.time.Range;
 import wistaxis.core.words.Text;
 import wistaxis.core.work.SetUp;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.life.Life;
+import wistaxis.workbench.ticket.Runs;
 import wistaxis.workbench.ticket.Shop;
 import wistaxis.workbench.ticket.Tickets;
 
@@ -85,7 +88,7 @@ public final class Plans {
     }
 
     private All all() {
-        return new All(tickets.open().stream().map(t -> new Seen(t, present.unattended(t), present.missing(t))).toList(), shop.get(),
+        return new All(tickets.open().stream().map(t -> new Seen(t, present.running(t), present.missing(t))).toList(), shop.get(),
                 history.get().copy(), life.now());
     }
 
@@ -149,8 +152,8 @@ public final class Plans {
 
     /** What only whoever works on a ticket knows of it. */
     public interface Present {
-        /** How long what runs by itself still takes. */
-        Duration unattended(Ticket t);
+        /** What still runs by itself, and where hands are needed in between; empty where the ticket waits for hands. */
+        List<BenchPlan.Stretch> running(Ticket t);
 
         /** Bytes of its firmware file that are still to come. */
         long missing(Ticket t);
@@ -160,7 +163,7 @@ public final class Plans {
     }
 
     /** A ticket, and what only whoever works on it knows. */
-    private record Seen(Ticket ticket, Duration unattended, long missing) {}
+    private record Seen(Ticket ticket, List<BenchPlan.Stretch> running, long missing) {}
 
     /** A plan, and the tickets that are stopped or could not be planned. */
     private record Planned(BenchPlan plan, Map<String, String> stopped, Map<Ticket, Throwable> failed) {}
@@ -185,7 +188,7 @@ public final class Plans {
 
     /** The plan of tickets from a moment on. */
     public static BenchPlan of(List<Ticket> tickets, Shop shop, TimeHistory history, Present present, Instant now) {
-        Planned found = new All(tickets.stream().map(t -> new Seen(t, present.unattended(t), present.missing(t))).toList(), shop, history,
+        Planned found = new All(tickets.stream().map(t -> new Seen(t, present.running(t), present.missing(t))).toList(), shop, history,
                 now).plan();
         found.failed().forEach(present::failed);
         return found.plan();
@@ -195,10 +198,15 @@ public final class Plans {
     private static BenchPlan.Job job(Seen seen, Shop shop, TimeHistory history) {
         Ticket t = seen.ticket();
         Optional<Step> step = shop.step(t);
-        double download = t.firmwareVerified() ? 0 : history.download(seen.missing()).mid();
-        return new BenchPlan.Job(t.number(), t.stage(), Intake.promised(t).orElse(BenchTime.LAST), seen.unattended(),
-                seconds(download), step.map(Step::writes).orElse(true),
-                restore(shop.model(t).map(DeviceModel::family).orElse(null), history), setUp(shop, history, t, step));
+        double download = t.firmwareSettled() ? 0 : history.download(seen.missing()).mid();
+        ButtonLayout family = shop.model(t).map(DeviceModel::family).orElse(null);
+        List<BenchPlan.Stretch> restore = new ArrayList<>();
+        if (t.observed().computerFetches()) {
+            restore.addAll(new Runs(shop, history, true).ahead(t));
+        }
+        restore.addAll(t.isObserved() ? atComputer(family, history) : restore(family, history));
+        return new BenchPlan.Job(t.number(), t.stage(), Intake.promised(t).orElse(BenchTime.LAST), seen.running(),
+                seconds(download), step.map(Step::writes).orElse(true), restore, setUp(shop, history, t, step));
     }
 
     /** From greeting to first use as it stands on a ticket, activation as long as it took here; empty where there is nothing to set up. */
@@ -230,6 +238,14 @@ public final class Plans {
             }
         });
         return all;
+    }
+
+    /** The same at a computer, by what was measured here, else by common practice. */
+    private static List<BenchPlan.Stretch> atComputer(@Nullable ButtonLayout family, TimeHistory history) {
+        Map<Text, Double> stretches = new LinkedHashMap<>();
+        ComputerStage.of(false).forEach(s -> stretches.merge(AFTER_RESTART.contains(s.id()) ? s.title() : Text.of("core.plan.restore"),
+                history.measured(family, s.id()).map(Range::mid).orElse(30 * (s.low() + s.high())), Double::sum));
+        return stretches.entrySet().stream().map(e -> new BenchPlan.Stretch(e.getKey(), seconds(e.getValue()))).toList();
     }
 
     /** The restore as three stretches: up to the restart, the second bar, the greeting. */

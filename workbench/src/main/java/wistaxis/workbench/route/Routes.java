@@ -21,7 +21,7 @@ import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Units;
 import wistaxis.core.firmware.Build;
-import wistaxis.core.outside.ComputerProbe.HostFacts;
+import wistaxis.core.outside.ComputerProbe.ComputerFacts;
 import wistaxis.core.outside.ComputerProbe;
 import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.route.BackupPlan;
@@ -67,7 +67,7 @@ public final class Routes {
     private final ComputerProbe probe;
     private final Path settingsFile;
     private String computerProblem = "";
-    private @Nullable HostFacts computer;
+    private @Nullable ComputerFacts computer;
     private boolean looking;
 
     /** @param usualFirmware the size of a firmware file in practice before a build is chosen, bytes */
@@ -256,11 +256,9 @@ public final class Routes {
                 ? Optional.of(recoveryTimeout(ticket).minus(BenchTime.between(ticket.modeSince(), life.now()))) : Optional.empty();
     }
 
-    /** How long a device stays in recovery, by the shop's way: a set time, or what the passcode wait that is running takes. */
+    /** See {@link Shop#recoveryTimeout}. */
     public Duration recoveryTimeout(Ticket ticket) {
-        Optional<Integer> wait = preference("mode-window").equals("lock-out") ? planner().waitMinutes(CaseFacts.of(ticket))
-                : Optional.empty();
-        return wait.map(Duration::ofMinutes).orElseGet(() -> Units.span(settings().window()));
+        return shop.recoveryTimeout(ticket);
     }
 
     /** @throws BadInput for a text that is no span */
@@ -282,15 +280,10 @@ public final class Routes {
                 model(ticket).orElse(null), ticket.facts());
     }
 
-    /** How large the firmware file is: of the chosen build; before, what is known of the model's builds; else what is usual. */
+    /** How large the firmware file is; in practice as large as those of the library where nothing is known. */
     public Readiness.Size size(Ticket ticket) {
-        if (ticket.build() != null) {
-            return Readiness.Size.of(ticket.build().sizeBytes());
-        }
-        List<Build> known = stock.builds().of(String.valueOf(ticket.identifier()));
-        LongSummaryStatistics sizes = known.stream().mapToLong(Build::sizeBytes).summaryStatistics();
-        return known.isEmpty() ? life.simulated() ? Readiness.Size.of(usualFirmware) : Readiness.USUAL
-                : new Readiness.Size(sizes.getMin(), sizes.getMax(), Text.of("workbench.ready.file-of-model"));
+        boolean known = ticket.build() != null || !stock.builds().of(String.valueOf(ticket.identifier())).isEmpty();
+        return known || !life.simulated() ? shop.size(ticket) : Readiness.Size.of(usualFirmware);
     }
 
     /** Looks at the computer anew. */

@@ -5,6 +5,7 @@ import java.util.Optional;
 import wistaxis.core.buttons.ButtonSequence;
 import wistaxis.core.device.ButtonLayout;
 import wistaxis.core.device.DeviceCatalogue;
+import wistaxis.core.restore.ShownStages;
 import wistaxis.core.ticket.Observed;
 import wistaxis.core.usb.Kinds;
 import wistaxis.store.ledger.LedgerStore;
@@ -21,9 +22,12 @@ public final class Learned {
     private final Lookup<String, Kinds> kinds;
     private final Lookup<About, List<Observed.Problem>> tried;
     private final Lookup<Who, List<MethodResults>> landed;
+    private final Lookup<OfModel, List<List<String>>> shown;
 
     /** @param but a ticket that is not counted */
     private record About(String problem, String but) {}
+
+    private record OfModel(String identifier, String but) {}
 
     private record Who(String by, String method, String goal) {}
 
@@ -32,6 +36,7 @@ public final class Learned {
         this.kinds = new Lookup<>(life.background(), ledger::kinds, came);
         this.tried = new Lookup<>(life.background(), a -> ledger.tried(a.problem(), a.but()), came);
         this.landed = new Lookup<>(life.background(), h -> ledger.landed(h.by(), h.method(), h.goal()), came);
+        this.shown = new Lookup<>(life.background(), m -> ledger.shown(m.identifier(), m.but()), came);
     }
 
     /** Which models chips and boards were; empty while that is looked up for the first time. @param but a ticket that is not counted */
@@ -42,6 +47,11 @@ public final class Learned {
     /** What was tried before for a problem at the computer. @param but a ticket that is not counted */
     public List<Observed.Problem> tried(String problem, String but) {
         return tried.get(new About(problem, but)).orElse(List.of());
+    }
+
+    /** Which stages computers show here for a model. @param but a ticket that is not counted */
+    public ShownStages shown(String identifier, String but) {
+        return shown.get(new OfModel(identifier, but)).map(ShownStages::new).orElse(ShownStages.NONE);
     }
 
     /** How often a method has landed on real devices of a family, in one person's hands. */
@@ -56,6 +66,7 @@ public final class Learned {
         kinds.changed();
         tried.changed();
         landed.changed();
+        shown.changed();
     }
 
     /** @param landed of so many attempts */

@@ -8,26 +8,34 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.function.Supplier;
+import wistaxis.core.restore.DropOut;
 import wistaxis.core.steps.GuideRun;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.time.BenchTime;
 import wistaxis.workbench.life.Life;
 
-/** What the bench has to be told of at a time: a guide that rings, an unlock that may be there, or is overdue. Each once. */
+/**
+ * What the bench has to be told of at a time: a guide that rings, a device that drops out of recovery during a run, an unlock that may be
+ * there, or is overdue. Each once.
+ */
 public final class Reminders {
     private final Life life;
     private final Tickets tickets;
     private final Guard guard;
     private final Supplier<LocalDate> today;
+    private final Function<Ticket, Optional<DropOut>> dropOut;
     private final Set<String> step = new HashSet<>();
 
-    public Reminders(Life life, Tickets tickets, Guard guard, Supplier<LocalDate> today) {
+    /** @param dropOut when the device of a run drops out of recovery although the computer needs it there */
+    public Reminders(Life life, Tickets tickets, Guard guard, Supplier<LocalDate> today, Function<Ticket, Optional<DropOut>> dropOut) {
         this.life = life;
         this.tickets = tickets;
         this.guard = guard;
         this.today = today;
+        this.dropOut = dropOut;
     }
 
     /** What is due now, whether it has step or not, in words. */
@@ -42,6 +50,7 @@ public final class Reminders {
     private void add(List<String> due, Ticket t) {
         t.guide().flatMap(GuideRun::rings).filter(r -> !BenchTime.between(r, life.now()).isNegative())
                 .ifPresent(_ -> due.add(t.number() + " " + t.title() + ": " + t.guide().orElseThrow().at().title()));
+        dropOut.apply(t).filter(d -> d.rings(life.now())).ifPresent(d -> due.add(t.number() + " " + t.title() + ": " + d.says()));
         Optional.ofNullable(t.unlock()).filter(u -> t.unlockAnswers().isEmpty()).flatMap(this::unlock)
                 .ifPresent(w -> due.add(t.number() + " " + t.title() + ": " + w));
     }

@@ -4,19 +4,23 @@ import static wistaxis.core.words.Say.t;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.Comparator;
 import java.util.List;
+import java.util.LongSummaryStatistics;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
+import wistaxis.core.bench.TimeHistory;
 import wistaxis.core.buttons.MethodFile;
 import wistaxis.core.buttons.SequenceLibrary;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Units;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.FirmwareCatalogue;
 import wistaxis.core.firmware.SystemVersion;
@@ -24,6 +28,7 @@ import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.route.BackupPlan;
 import wistaxis.core.route.CaseFacts;
 import wistaxis.core.route.Intake;
+import wistaxis.core.route.Readiness;
 import wistaxis.core.route.Route;
 import wistaxis.core.route.RouteContext;
 import wistaxis.core.route.RoutePlanner;
@@ -32,6 +37,7 @@ import wistaxis.core.steps.Step;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.time.BusinessDays;
+import wistaxis.core.time.Range;
 import wistaxis.core.words.Text;
 import wistaxis.core.work.Rules;
 import wistaxis.store.files.OutsideFile;
@@ -136,6 +142,37 @@ public final class Shop {
 
     public Settings settings() {
         return settings;
+    }
+
+    /** How long a device stays in recovery, by the shop's way: a set time, or what the passcode wait that is running takes. */
+    public Duration recoveryTimeout(Ticket ticket) {
+        boolean byLockOut = "lock-out".equals(settings.preferences().get("mode-window"));
+        Optional<Integer> wait = byLockOut ? planner.waitMinutes(CaseFacts.of(ticket)) : Optional.empty();
+        return wait.map(Duration::ofMinutes).orElseGet(() -> Units.span(settings.window()));
+    }
+
+    /**
+     * How large the firmware file is: what the computer showed, that of the chosen build, what is known of the model's builds, else what is
+     * usual.
+     */
+    public Readiness.Size size(Ticket ticket) {
+        if (ticket.observed().size() != null) {
+            return Readiness.Size.of(ticket.observed().size());
+        }
+        if (ticket.build() != null) {
+            return Readiness.Size.of(ticket.build().sizeBytes());
+        }
+        LongSummaryStatistics sizes = (ticket.identifier() == null ? List.<Build>of() : builds.apply(ticket.identifier())).stream()
+                .mapToLong(Build::sizeBytes).summaryStatistics();
+        return sizes.getCount() == 0 ? Readiness.USUAL
+                : new Readiness.Size(sizes.getMin(), sizes.getMax(), Text.of("workbench.ready.file-of-model"));
+    }
+
+    /** Seconds for its whole download at the speed that is usual here; a range where its size is not known. */
+    public Range download(Ticket ticket, TimeHistory history) {
+        Readiness.Size size = size(ticket);
+        Range rate = history.rate();
+        return new Range(size.least() / rate.high(), size.mid() / rate.mid(), size.most() / rate.low(), rate.cases());
     }
 
     /** The versions signed for the ticket's model now, newest first; empty while that is not known. */

@@ -38,7 +38,7 @@ public final class GuideView extends TicketPage {
     private static final Set<String> WITH_BACKUPS = Set.of("data-cloud", "data-computer", "data-new", "first-restart", "cable-wait");
 
     private final Window shell;
-    private final Walked walked;
+    private final Guided walked;
     private final BackupForm backup;
     private final Label clock = Ui.label("", "big-clock");
     private final Label clockWords = Ui.text("", "");
@@ -47,7 +47,7 @@ public final class GuideView extends TicketPage {
     private @Nullable Guide chosen;
 
     /** What is led through. */
-    public interface Walked {
+    public interface Guided {
         GuideRun run();
 
         /** What to know of the backups at a stop; none where they do not matter. */
@@ -63,7 +63,7 @@ public final class GuideView extends TicketPage {
 
     /** From the greeting to first use. */
     public static GuideView ofSetUp(Window shell, Workbench bench, String number) {
-        return new GuideView(shell, bench, number, new Walked() {
+        return new GuideView(shell, bench, number, new Guided() {
             @Override
             public GuideRun run() {
                 return bench.routes().setUp(bench.ticket(number)).orElseThrow();
@@ -81,7 +81,7 @@ public final class GuideView extends TicketPage {
         });
     }
 
-    private GuideView(Window shell, Workbench bench, String number, Walked walked) {
+    private GuideView(Window shell, Workbench bench, String number, Guided walked) {
         super(bench, number);
         this.shell = shell;
         this.walked = walked;

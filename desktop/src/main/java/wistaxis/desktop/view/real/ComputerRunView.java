@@ -18,7 +18,6 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import wistaxis.core.facts.BadInput;
 import wistaxis.core.restore.ComputerProblems;
 import wistaxis.core.restore.ComputerRun;
 import wistaxis.core.restore.ComputerStage;
@@ -142,9 +141,10 @@ public final class ComputerRunView implements View {
             buttons.getChildren().add(Ui.button("computer-not-signed", t("desktop.run.not-signed"), "",
                     () -> give(new Command.NotSigned(words.getText()))));
         }
-        buttons.getChildren().add(Ui.button("computer-stopped", t("desktop.run.stopped"), "", () -> give(new Command.StopHost())));
+        buttons.getChildren().add(Ui.button("computer-stopped", t("desktop.run.stopped"), "", () -> give(new Command.StopRestore())));
+        computer.dropOut().filter(d -> !d.out()).ifPresent(d -> notices.getChildren().add(Ui.notice("", d.says())));
         if (out(run)) {
-            notices.getChildren().add(Ui.notice("", t("desktop.run.dropped"),
+            notices.getChildren().add(Ui.notice("stop", t("desktop.run.dropped"),
                     t("desktop.run.dropped-how")));
             buttons.getChildren().addFirst(Ui.button("back-to-keys", t("desktop.run.same-buttons"), "primary big",
                     () -> shell.showTicket(number,
@@ -162,12 +162,8 @@ public final class ComputerRunView implements View {
     }
 
     private void minutesTold() {
-        try {
-            give(new Command.NoteLeft(Integer.parseInt(minutes.getText().strip())));
-            minutes.clear();
-        } catch (NumberFormatException e) {
-            throw new BadInput(t("desktop.run.bad-minutes", "typed", minutes.getText()), e);
-        }
+        give(Command.ofShown(minutes.getText()));
+        minutes.clear();
     }
 
     private void stages(ComputerRun run) {
@@ -175,14 +171,16 @@ public final class ComputerRunView implements View {
         for (int i = 0; i < run.parts().size(); i++) {
             ComputerRun.Part part = run.parts().get(i);
             ComputerStage s = part.stage();
-            Button tap = Ui.button("computer-stage-" + s.id(), s.title(), i == run.at() ? "stage-tap now" : i < run.at() ? "stage-tap past"
+            Button tap = Ui.button("computer-stage-" + s.id(), s.title(), i == run.at() ? "stage-tap now" : run.isPast(part)
+                    ? "stage-tap past"
                     : "stage-tap", () -> give(new Command.ReachStage(s.id(), null)));
             tap.setStyle("-fx-pref-width: 17em;");
             tap.setMinWidth(Region.USE_PREF_SIZE);
             tap.setWrapText(true);
             tap.setMinHeight(Region.USE_PREF_SIZE);
             tap.setFocusTraversable(false);
-            Label state = Ui.label(i < run.at() ? t("desktop.stage.done") : i == run.at() ? t("desktop.stage.now") : "", "small strong");
+            Label state = Ui.label(i == run.at() ? t("desktop.stage.now") : run.isPast(part) ? t("desktop.stage.done") : "",
+                    "small strong");
             Label usual = Ui.label(usual(part), "small muted");
             usual.setMinWidth(Region.USE_PREF_SIZE);
             stages.getChildren().add(Ui.style(Ui.row(12, Ui.wide(state, 4.5), tap, Ui.text(s.says(), "small muted"), Ui.gap(), usual),
@@ -191,7 +189,8 @@ public final class ComputerRunView implements View {
     }
 
     private static String usual(ComputerRun.Part part) {
-        return part.high() <= 0 ? t("desktop.run.computer-tells") : t(part.own() ? "desktop.run.usual-here" : "desktop.run.usual", "low",
+        return !part.shown() ? t("desktop.run.not-shown") : part.high() <= 0 ? t("desktop.run.computer-tells") : t(part.own()
+                ? "desktop.run.usual-here" : "desktop.run.usual", "low",
                 Math.round(part.low() / 6) / 10.0, "high", Math.round(part.high() / 6) / 10.0);
     }
 
@@ -241,7 +240,7 @@ public final class ComputerRunView implements View {
             problem.getChildren().addAll(Ui.label(t("desktop.run.problem"), "strong"), Ui.named(words));
             FlowPane kinds = Ui.chips(320);
             ComputerProblems.all().forEach(t -> kinds.getChildren().add(Ui.button("problem-" + t.id(), t.title(), "chip", () -> {
-                give(new Command.NoteTrouble(t.id(), words.getText()));
+                give(new Command.NoteProblem(t.id(), words.getText()));
                 words.clear();
             })));
             problem.getChildren().add(kinds);
@@ -300,7 +299,9 @@ public final class ComputerRunView implements View {
             leftWords.setText(t("desktop.run.type-minutes"));
         } else {
             left.setText(range(run.get().atLeast(), run.get().atMost()));
-            leftWords.setText(t("desktop.run.min-left", "stage", run.get().current().title()));
+            leftWords.setText(t(run.get().left() == null && run.get().current().fetch() ? "desktop.run.min-estimated"
+                    : "desktop.run.min-left",
+                    "stage", run.get().current().title()));
             run.get().late().ifPresent(w -> late.getChildren().add(Ui.notice(run.get().isStuck() ? "stop" : "", w)));
         }
         Optional<Duration> stays = bench.routes().recoveryTimeoutLeft(ticket());
