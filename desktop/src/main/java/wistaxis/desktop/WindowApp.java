@@ -127,6 +127,7 @@ public class WindowApp extends Application {
         opened = bench;
         bench.front().open();
         Shell window = new Shell(bench.bench());
+        window.openFoldersBy(folder -> getHostServices().showDocument(folder.toUri().toString()));
         shell = window;
         Thread.currentThread().setUncaughtExceptionHandler((_, x) -> wentWrong(window, x));
         stage.setScene(window.scene());

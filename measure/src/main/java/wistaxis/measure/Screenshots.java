@@ -156,7 +156,7 @@ public final class Screenshots {
             press("set-up-go", "");
         });
         onFx(() -> shell.showDocuments(restored));
-        waitUntil(() -> shell.scene().lookup("#paper-page") != null);
+        waitUntil(() -> shell.scene().lookup("#document-page") != null);
         picture("documents", () -> { });
         onFx(shell::showFigures);
         rest(1000);

@@ -189,6 +189,12 @@ class RealWalkTest {
             at.until(() -> of(at, n).mode() != null);
             ComputerDesk computer = at.bench.desk(n).computer();
             at.until(() -> computer.mayNot().isEmpty());
+            at.give(n, new Command.NoteOffer("31.9", false));
+            assertThat(computer.mayNot()).as("another version than the build's").hasValueSatisfying(why -> assertThat(why)
+                    .contains("offers 31.9, not 31.10"));
+            at.give(n, new Command.NoteOffer("31.9", true));
+            assertThat(computer.mayNot()).as("it was taken").isEmpty();
+            at.give(n, new Command.NoteOffer("31.10", false));
             at.done(computer.start());
             assertThat(of(at, n).restoreStage()).as("nothing is fetched").isEqualTo("extract");
             while (computer.run().orElseThrow().next().isPresent()) {

@@ -173,7 +173,7 @@ class RealBenchTest {
             w.click("keys-start");
             w.click("keys-over");
             w.sees("What do you see?");
-            w.click("computer-recovery");
+            w.click("offer-update-and-restore");
             w.click("sight-cable-screen");
             w.sees("Go on to the restore");
             assertThat(ticket(w).mode()).isEqualTo(Mode.RECOVERY);

@@ -11,6 +11,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Provenance;
 import wistaxis.core.route.Wilson;
@@ -29,8 +30,12 @@ public final class ComputerProblems {
     /** @param tries in the order in which they are made */
     public record Problem(String id, Text title, Text means, List<Try> tries, Provenance provenance, String source) {}
 
-    /** One try. */
-    public record Try(String id, Text says) {}
+    /** One try. @param seldom true for one that seldom helps and costs hours; null for any other */
+    public record Try(String id, Text says, @Nullable Boolean seldom) {
+        public boolean isSeldom() {
+            return Boolean.TRUE.equals(seldom);
+        }
+    }
 
     /**
      * What a try came to in this shop.
@@ -55,6 +60,18 @@ public final class ComputerProblems {
 
     public static Optional<Problem> of(String id) {
         return ALL.stream().filter(t -> t.id().equals(id)).findFirst();
+    }
+
+    /** Where an error at a stage usually comes from, in words. Common practice. @param stage null where no run goes on */
+    public static Text source(@Nullable String stage) {
+        return Text.of("core.error-source." + switch (stage == null ? "none" : stage) {
+            case "download" -> "internet";
+            case "check", "extract", "prepare" -> "program";
+            case "sign" -> "signing";
+            case "send", "restore-software", "restore-firmware", "verify" -> "cable";
+            case "restart", "second-bar", "greeting" -> "hardware";
+            default -> "none";
+        });
     }
 
     /** What was tried before for the same or nearly the same, by try. */

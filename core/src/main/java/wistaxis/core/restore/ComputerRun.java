@@ -17,8 +17,7 @@ import wistaxis.core.time.Range;
 
 /**
  * A restore by the restore program, as it is observed: which stage somebody saw, since when, and what that means for the time left.
- * Computers
- * show other stages in another order; what was not seen yet is still to come, until a stage of a later phase was seen.
+ * Computers show other stages in another order; what was not seen yet is still to come, until a stage of a later phase was seen.
  *
  * @param parts the stages as they come here, with what is usual for each
  * @param at which of them runs

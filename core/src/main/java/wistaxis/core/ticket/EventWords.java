@@ -79,6 +79,7 @@ public final class EventWords {
             case TicketEvent.DeviceReleased e -> t("core.event.released", "why", of(e.why()));
             case TicketEvent.FirmwareFrom e -> t(e.source().equals(TicketEvent.FirmwareFrom.COMPUTER) ? "core.event.from-computer"
                     : "core.event.from-file");
+            case TicketEvent.VersionOffered e -> t(e.taken() ? "core.event.offered-taken" : "core.event.offered", "version", e.version());
             case TicketEvent.ComputerSize e -> t("core.event.computer-size", "size", Units.inWords(e.bytes()));
             case TicketEvent.ComputerLeft e -> t("core.event.minutes-left", "minutes", e.minutes());
             case TicketEvent.ComputerProblem e -> e.words().isEmpty() ? t("core.event.computer", "what", failure(e.kind()))

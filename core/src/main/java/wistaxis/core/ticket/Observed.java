@@ -20,13 +20,15 @@ import wistaxis.core.usb.UsbDevice;
  * @param accepted the firmware file that was taken although nobody vouches for it; null before
  * @param left the last time that the computer told for what it fetches; null before
  * @param size what the computer showed as the size of what it fetches, bytes; null before
+ * @param offered the version that the computer named for this step; null before
  * @param digest of the firmware file that was verified or taken last; null before
  * @param problems what went wrong at the computer, in order
  * @param buttons the attempts with the keys, in order
  */
 public record Observed(@Nullable Bound bound, @Nullable Seen screen, @Nullable Seen computer, boolean computerFetches,
         @Nullable Accepted accepted,
-        TicketEvent.@Nullable SigningAnswered signing, @Nullable Left left, @Nullable Long size, @Nullable String digest,
+        TicketEvent.@Nullable SigningAnswered signing, @Nullable Left left, @Nullable Long size,
+                TicketEvent.@Nullable VersionOffered offered, @Nullable String digest,
         List<Problem> problems, List<ButtonsTry> buttons) {
     public Observed {
         problems = List.copyOf(problems);
@@ -93,6 +95,7 @@ public record Observed(@Nullable Bound bound, @Nullable Seen screen, @Nullable S
         private TicketEvent.@Nullable SigningAnswered signing;
         private @Nullable Left left;
         private @Nullable Long size;
+        private TicketEvent.@Nullable VersionOffered offered;
         private @Nullable String digest;
         private final List<Problem> problems = new ArrayList<>();
         private final List<ButtonsTry> buttons = new ArrayList<>();
@@ -116,6 +119,7 @@ public record Observed(@Nullable Bound bound, @Nullable Seen screen, @Nullable S
                     computerFetches = source.equals(TicketEvent.FirmwareFrom.COMPUTER);
                     left = null;
                     size = null;
+                    offered = null;
                 }
                 case TicketEvent.FirmwareVerified(_, _, _, String of, _) -> digest = of;
                 case TicketEvent.FirmwareAccepted(String build, String file, _, String of) -> {
@@ -125,6 +129,7 @@ public record Observed(@Nullable Bound bound, @Nullable Seen screen, @Nullable S
                 case TicketEvent.SigningAnswered answered -> signing = answered;
                 case TicketEvent.ComputerLeft(int minutes) -> left = new Left(minutes, entry.when());
                 case TicketEvent.ComputerSize(long bytes) -> size = bytes;
+                case TicketEvent.VersionOffered named -> offered = named;
                 case TicketEvent.ComputerProblem(String kind, String words) -> problems.add(new Problem(kind, words, List.of()));
                 case TicketEvent.ProblemTried(String step, boolean helped) -> tried(new Try(step, helped));
                 case TicketEvent.ButtonsAttempted(String method, String goal, boolean landed, _, _, String by) ->
@@ -144,7 +149,8 @@ public record Observed(@Nullable Bound bound, @Nullable Seen screen, @Nullable S
         }
 
         Observed observed() {
-            return new Observed(bound, screen, computer, computerFetches, accepted, signing, left, size, digest, problems, buttons);
+            return new Observed(bound, screen, computer, computerFetches, accepted, signing, left, size, offered, digest, problems,
+                    buttons);
         }
     }
 }

@@ -57,6 +57,7 @@ import wistaxis.core.firmware.Build;
     @JsonSubTypes.Type(value = TicketEvent.DeviceReleased.class, name = "device-released"),
     @JsonSubTypes.Type(value = TicketEvent.FirmwareFrom.class, name = "firmware-from"),
     @JsonSubTypes.Type(value = TicketEvent.ComputerLeft.class, name = "host-left"),
+    @JsonSubTypes.Type(value = TicketEvent.VersionOffered.class, name = "version-offered"),
     @JsonSubTypes.Type(value = TicketEvent.ComputerSize.class, name = "computer-size"),
     @JsonSubTypes.Type(value = TicketEvent.ComputerProblem.class, name = "host-trouble"),
     @JsonSubTypes.Type(value = TicketEvent.ProblemTried.class, name = "trouble-tried"),
@@ -289,6 +290,9 @@ public sealed interface TicketEvent {
 
     /** The computer shows how long it still takes for what it fetches, minutes. */
     record ComputerLeft(int minutes) implements TicketEvent {}
+
+    /** The computer names the version that it would write. @param taken whether it is to be written although another one was expected */
+    record VersionOffered(String version, boolean taken) implements TicketEvent {}
 
     /** The computer shows how large what it fetches is. @param bytes more than 0 */
     record ComputerSize(long bytes) implements TicketEvent {}

@@ -135,7 +135,8 @@ final class TicketFold {
             case TicketEvent.CustomerSealed _ -> customer = Ticket.Customer.SEALED;
             case TicketEvent.CustomerForgotten _ -> customer = Ticket.Customer.FORGOTTEN;
             case TicketEvent.Sighted _, TicketEvent.DeviceBound _, TicketEvent.DeviceReleased _, TicketEvent.FirmwareFrom _,
-                    TicketEvent.ComputerLeft _, TicketEvent.ComputerSize _, TicketEvent.ComputerProblem _, TicketEvent.ProblemTried _,
+                    TicketEvent.ComputerLeft _, TicketEvent.ComputerSize _, TicketEvent.VersionOffered _,
+                    TicketEvent.ComputerProblem _, TicketEvent.ProblemTried _,
                             TicketEvent.FirmwareAccepted _,
                     TicketEvent.SigningAnswered _ ->
                     observed.take(entry, event);

@@ -191,6 +191,9 @@ public sealed interface Command {
         }
     }
 
+    /** @param version that the computer names @param taken whether it is to be written although another one was expected */
+    record NoteOffer(String version, boolean taken) implements OfComputer {}
+
     /** @param bytes that the computer shows as the size of what it fetches */
     record NoteSize(long bytes) implements OfComputer {}
 

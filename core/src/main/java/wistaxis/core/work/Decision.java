@@ -137,6 +137,7 @@ public record Decision(Rules rules, Around around) {
             case Command.StopRestore _ -> Sightings.stopped(ticket());
             case Command.NotSigned(String words) -> Sightings.notSigned(ticket(), words);
             case Command.NoteLeft(int minutes) -> Sightings.left(ticket(), minutes);
+            case Command.NoteOffer(String version, boolean taken) -> Sightings.offered(ticket(), version, taken);
             case Command.NoteSize(long bytes) -> Sightings.size(ticket(), bytes);
             case Command.NoteProblem c -> Sightings.problem(ticket(), c.kind(), c.words());
             case Command.NoteTry c -> Sightings.tried(ticket(), c.step(), c.helped());

@@ -150,7 +150,20 @@ public record Rules(Ticket ticket, Unreadables unreadables, @Nullable Route rout
                     ? t("core.mode.none") : ticket.mode().words(), "wanted", wantedMode().map(Mode::words)
                     .orElse(Text.of("core.mode.none"))));
         }
-        return readiness.ready() ? Optional.empty() : Optional.of(t("core.rules.not-ready"));
+        return otherOffer().or(() -> readiness.ready() ? Optional.empty() : Optional.of(t("core.rules.not-ready")));
+    }
+
+    /** The version that the computer should offer: of the chosen build, else what the route is for; empty where that is not known. */
+    public Optional<String> expectedVersion() {
+        return Optional.ofNullable(ticket.build()).map(TicketEvent.BuildChosen::version)
+                .or(() -> Optional.ofNullable(route).map(Route::target).map(String::valueOf));
+    }
+
+    /** Why what the computer offers keeps the run from being started: another version than expected, which nobody has taken. */
+    public Optional<String> otherOffer() {
+        TicketEvent.VersionOffered offered = ticket.observed().offered();
+        return offered == null || offered.taken() ? Optional.empty() : expectedVersion().filter(v -> !v.equals(offered.version()))
+                .map(v -> t("core.rules.other-offer", "offered", offered.version(), "expected", v));
     }
 
     /** Whether the present step erases and the owner has not agreed to all that it would lose now. */

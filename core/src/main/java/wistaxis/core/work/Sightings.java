@@ -15,6 +15,7 @@ import wistaxis.core.facts.Units;
 import wistaxis.core.facts.Word;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.FirmwareReport;
+import wistaxis.core.firmware.SystemVersion;
 import wistaxis.core.restore.ComputerProblems;
 import wistaxis.core.restore.ComputerStage;
 import wistaxis.core.ticket.Observed;
@@ -234,6 +235,12 @@ public final class Sightings {
             throw new BadInput(t("core.saw.bad-minutes", "minutes", minutes, "most", MOST_MINUTES));
         }
         return List.of(new TicketEvent.ComputerLeft(minutes));
+    }
+
+    /** The version that the computer would write. @throws BadInput for what is no version */
+    public static List<TicketEvent> offered(Ticket ticket, String version, boolean taken) {
+        refuse(ticket);
+        return List.of(new TicketEvent.VersionOffered(SystemVersion.parse(version.strip()).toString(), taken));
     }
 
     /** How large the computer says that its download is. @param bytes 1 to {@link Build#LARGEST} */

@@ -22,8 +22,8 @@ import wistaxis.core.firmware.Leftover;
 
 /**
  * The downloads of a bench: some at once, the others waiting in order; one download serves every ticket that wants the firmware file. A
- * line that breaks is tried again
- * after longer and longer pauses; a download that was stopped, or that ended with the program, goes on where it was. Thread-safe.
+ * line that breaks is tried again after longer and longer pauses; a download that was stopped, or that ended with the program, goes on
+ * where it was. Thread-safe.
  */
 public final class DownloadQueue implements AutoCloseable {
     /** How often a broken line is tried again while nothing comes. */

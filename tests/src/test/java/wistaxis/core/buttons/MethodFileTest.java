@@ -141,4 +141,13 @@ class MethodFileTest {
             }
         }
     }
+
+    /** What the computer offers and a black screen, against the table of common practice: the words of the computer decide nothing. */
+    @ParameterizedTest
+    @CsvSource({"UPDATE_AND_RESTORE, CABLE_SCREEN, RECOVERY", "RESTORE_ONLY, BLACK, DFU", "RESTORE_ONLY, CABLE_SCREEN, RECOVERY",
+        "TRUST, LOCK_SCREEN, NORMAL", "WELCOME, LOCK_SCREEN, NORMAL", "NOTHING, BLACK, NOTHING", "ERROR, BLACK, NOTHING"})
+    void whatIsOfferedAndTheScreenTellTheModesApart(Offer offer, Reading.Sight seen, ComputerSees has) {
+        assertThat(offer.sees(seen == Reading.Sight.BLACK)).isEqualTo(has);
+        assertThat(Reading.of(Goal.DFU, seen, has).success()).as("DFU is reached").isEqualTo(has == ComputerSees.DFU);
+    }
 }

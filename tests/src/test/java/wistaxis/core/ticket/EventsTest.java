@@ -50,7 +50,7 @@ class EventsTest {
                 new TicketEvent.BreakRead("entry [3] was changed"), new TicketEvent.Opened("Pilot boat", true, true),
                 new TicketEvent.Sighted("cable-screen", "recovery", "told"), new TicketEvent.Sighted(null, "dfu", "usb"),
                 new TicketEvent.DeviceBound(0x1281, "1-1", "CPID:8101"), new TicketEvent.DeviceReleased(Said.of("core.sighting.released")),
-                new TicketEvent.FirmwareFrom(TicketEvent.FirmwareFrom.COMPUTER), new TicketEvent.ComputerLeft(12), new TicketEvent.ComputerSize(5_730_000_000L),
+                new TicketEvent.FirmwareFrom(TicketEvent.FirmwareFrom.COMPUTER), new TicketEvent.ComputerLeft(12), new TicketEvent.ComputerSize(5_730_000_000L), new TicketEvent.VersionOffered("26.1", false),
                 new TicketEvent.ComputerProblem("error", "14"), new TicketEvent.ProblemTried("once-more", false),
                 new TicketEvent.Unreadable("{}", "not an event"));
     }

@@ -27,7 +27,7 @@ public final class TakingBack {
             TicketEvent.BuildChosen.class, TicketEvent.FirmwareFrom.class, TicketEvent.StateRead.class, TicketEvent.Sighted.class,
             TicketEvent.ModeEntered.class, TicketEvent.ModeLost.class, TicketEvent.RestoreStarted.class, TicketEvent.StageReached.class,
             TicketEvent.SigningAnswered.class, TicketEvent.RestoreStopped.class, TicketEvent.Restored.class,
-                    TicketEvent.ComputerLeft.class, TicketEvent.ComputerSize.class,
+                    TicketEvent.ComputerLeft.class, TicketEvent.ComputerSize.class, TicketEvent.VersionOffered.class,
             TicketEvent.ComputerProblem.class, TicketEvent.ProblemTried.class, TicketEvent.CheckAnswered.class, TicketEvent.StepTried.class,
             TicketEvent.GuideNoted.class, TicketEvent.BackupNoted.class, TicketEvent.Overruled.class, TicketEvent.UnlockOrdered.class,
             TicketEvent.UnlockAnswered.class, TicketEvent.Closed.class, TicketEvent.AtBench.class);

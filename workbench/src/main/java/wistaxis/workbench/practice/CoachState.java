@@ -3,8 +3,8 @@ package wistaxis.workbench.practice;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.buttons.ButtonSequence;
-import wistaxis.core.buttons.ComputerSees;
 import wistaxis.core.buttons.Landing;
+import wistaxis.core.buttons.Offer;
 import wistaxis.core.buttons.Reading;
 import wistaxis.core.buttons.Start;
 import wistaxis.core.buttons.Trace;
@@ -45,7 +45,7 @@ sealed interface CoachState {
      *
      * @param told what the technician says that the computer has, where USB does not tell
      */
-    record Asking(Begun begun, ButtonSequence method, ComputerSees told) implements CoachState {}
+    record Asking(Begun begun, ButtonSequence method, Offer told) implements CoachState {}
 
     /** Who moves the buttons. */
     sealed interface Pressing {

@@ -12,6 +12,7 @@ import wistaxis.core.buttons.Explanation;
 import wistaxis.core.buttons.Goal;
 import wistaxis.core.buttons.Input;
 import wistaxis.core.buttons.Landing;
+import wistaxis.core.buttons.Offer;
 import wistaxis.core.buttons.Reading;
 import wistaxis.core.buttons.Start;
 import wistaxis.core.buttons.Trace;
@@ -177,12 +178,12 @@ public final class Coaching {
         return subject.device().isObserved();
     }
 
-    /** What the technician says that the computer has, where USB does not tell. */
-    public ComputerSees computerTold() {
-        return state instanceof Asking a ? a.told() : ComputerSees.NOTHING;
+    /** What the technician says that the computer offers, where USB does not tell. */
+    public Offer offerTold() {
+        return state instanceof Asking a ? a.told() : Offer.NOTHING;
     }
 
-    public void computerTold(ComputerSees has) {
+    public void offerTold(Offer has) {
         if (state instanceof Asking a) {
             state = new Asking(a.begun(), a.method(), has);
             changed();
@@ -197,7 +198,7 @@ public final class Coaching {
     /** The buttons of a real device are over: what is seen is asked. */
     public void over() {
         if (isObserved() && state instanceof Leading l) {
-            state = new Asking(l.begun(), l.run().score().sequence(), ComputerSees.NOTHING);
+            state = new Asking(l.begun(), l.run().score().sequence(), Offer.NOTHING);
             changed();
         }
     }
@@ -312,7 +313,7 @@ public final class Coaching {
 
     /** After the end: what is seen on the device. Together with what the computer sees it names the state. */
     public void sees(Reading.Sight sight) {
-        sees(sight, asking() && !subject.onUsb() ? computerTold() : subject.device().computer());
+        sees(sight, asking() && !subject.onUsb() ? offerTold().sees(sight == Reading.Sight.BLACK) : subject.device().computer());
     }
 
     /** The same, where somebody says what the computer has. On a real device it is what came of the buttons. */

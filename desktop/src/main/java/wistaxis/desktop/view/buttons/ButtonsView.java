@@ -9,8 +9,8 @@ import javafx.scene.Node;
 import javafx.scene.Parent;
 import javafx.scene.control.Button;
 import javafx.scene.layout.FlowPane;
-import wistaxis.core.buttons.ComputerSees;
 import wistaxis.core.buttons.Goal;
+import wistaxis.core.buttons.Offer;
 import wistaxis.core.buttons.SequenceLibrary;
 import wistaxis.core.coach.Verdict;
 import wistaxis.core.facts.YesNo;
@@ -140,15 +140,16 @@ public final class ButtonsView implements View, CoachPane.Around {
         return TicketPage.follows(change, number);
     }
 
-    /** Where USB does not tell, the technician does: first what the computer has, then what is on the screen. */
+    /** Where USB does not tell, the technician does: first what the computer offers, then what is on the screen. */
     private FlowPane computers() {
         FlowPane row = Ui.chips(820);
         row.getChildren().add(Ui.label(t("desktop.buttons.computer"), "strong"));
-        for (ComputerSees has : ComputerSees.values()) {
-            row.getChildren().add(Ui.button("computer-" + has, UsbPane.words(has), buttons.coaching().computerTold() == has ? "chip chosen"
+        for (Offer offer : Offer.values()) {
+            row.getChildren().add(Ui.button("offer-" + offer, offer.words(), buttons.coaching().offerTold() == offer ? "chip chosen"
                     : "chip",
-                    () -> buttons.coaching().computerTold(has)));
+                    () -> buttons.coaching().offerTold(offer)));
         }
+        buttons.coaching().offerTold().hint().ifPresent(h -> row.getChildren().add(Ui.text(h, "small strong")));
         return row;
     }
 

@@ -41,9 +41,8 @@ import wistaxis.workbench.practice.Coaching;
 
 /**
  * The coach: huge instruction and counter, the score, and the body with its buttons. No mouse is needed: the phone's buttons are U, D, S
- * and H, the cable is P, the slider is G,
- * "I see it now" is space, enter or page down, enter starts, R starts anew at any moment, digits take a method, M makes the tones louder
- * or silent, Esc stops.
+ * and H, the cable is P, the slider is G, "I see it now" is space, enter or page down, enter starts, R starts anew at any moment, digits
+ * take a method, M makes the tones louder or silent, Esc stops.
  */
 public final class CoachPane {
     private static final Map<KeyCode, DeviceButton> BUTTONS =

@@ -25,6 +25,9 @@ public interface Window {
     /** Speaks another language from now on. */
     void speak(Language language);
 
+    /** Opens a folder in the system's own program for files. */
+    void showFolder(Path folder);
+
     void showBench();
 
     void showFigures();

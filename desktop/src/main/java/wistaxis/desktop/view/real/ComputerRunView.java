@@ -2,6 +2,7 @@ package wistaxis.desktop.view.real;
 
 import static wistaxis.core.words.Say.t;
 
+import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
@@ -12,12 +13,15 @@ import javafx.scene.Parent;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
+import javafx.scene.input.Clipboard;
+import javafx.scene.input.DataFormat;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import wistaxis.core.restore.ClosingWords;
 import wistaxis.core.restore.ComputerProblems;
 import wistaxis.core.restore.ComputerRun;
 import wistaxis.core.restore.ComputerStage;
@@ -25,6 +29,7 @@ import wistaxis.core.ticket.Observed;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
+import wistaxis.core.work.Rules;
 import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.page.TicketPage;
@@ -39,6 +44,9 @@ import wistaxis.workbench.life.Change;
  * The restore that the restore program does: what to tap next, the time left, the recovery timeout, and what to do when something is wrong.
  */
 public final class ComputerRunView implements View {
+    /** From this phase on a computer says its closing words. */
+    private static final int CLOSING = ComputerStage.byId("verify").orElseThrow().phase();
+
     private final Window shell;
     private final Workbench bench;
     private final String number;
@@ -60,6 +68,7 @@ public final class ComputerRunView implements View {
     private final Label windowWords = Ui.text("", "");
     private final TextField minutes = Ui.field("computer-minutes", t("desktop.run.minutes"), 4);
     private final TextField version = Ui.field("computer-version", t("desktop.run.version"), 40);
+    private final TextField offered = Ui.field("computer-offers", t("desktop.run.offered-version"), 20);
     private final TextField words = Ui.field("computer-words", t("desktop.run.words"), 500);
 
     public ComputerRunView(Window shell, Workbench bench, String number) {
@@ -154,6 +163,12 @@ public final class ComputerRunView implements View {
         }
         stages(run);
         middle.getChildren().add(stages);
+        if (run.current().phase() >= CLOSING) {
+            VBox card = Ui.card(Ui.label(t("desktop.run.closing"), "strong"));
+            ClosingWords.all().forEach(w -> card.getChildren().add(Ui.column(1, Ui.text(w.title(), "strong"), Ui.text(w.means(),
+                    "small"))));
+            middle.getChildren().add(card);
+        }
     }
 
     /** Whether the device has left the mode that it still has to be in. */
@@ -181,15 +196,17 @@ public final class ComputerRunView implements View {
             tap.setFocusTraversable(false);
             Label state = Ui.label(i == run.at() ? t("desktop.stage.now") : run.isPast(part) ? t("desktop.stage.done") : "",
                     "small strong");
-            Label usual = Ui.label(usual(part), "small muted");
+            Label usual = Ui.label(usual(run, part), "small muted");
             usual.setMinWidth(Region.USE_PREF_SIZE);
             stages.getChildren().add(Ui.style(Ui.row(12, Ui.wide(state, 4.5), tap, Ui.text(s.says(), "small muted"), Ui.gap(), usual),
                     i == run.at() ? "stage-row now" : "stage-row"));
         }
     }
 
-    private static String usual(ComputerRun.Part part) {
-        return !part.shown() ? t("desktop.run.not-shown") : part.high() <= 0 ? t("desktop.run.computer-tells") : t(part.own()
+    private static String usual(ComputerRun run, ComputerRun.Part part) {
+        boolean told = part.stage().fetch() && run.left() != null;
+        return told ? t("desktop.run.computer-tells") : !part.shown() ? t("desktop.run.not-shown") : part.high() <= 0
+                ? t("desktop.run.computer-tells") : t(part.own()
                 ? "desktop.run.usual-here" : "desktop.run.usual", "low",
                 Math.round(part.low() / 6) / 10.0, "high", Math.round(part.high() / 6) / 10.0);
     }
@@ -203,11 +220,28 @@ public final class ComputerRunView implements View {
             return;
         }
         before.say(notices, buttons);
-        middle.getChildren().add(how(t));
+        middle.getChildren().addAll(how(t), Ui.notice("", t(t.keepsData() ? "core.newest.update" : "core.newest.restore")));
+        if (t.observed().computerFetches()) {
+            middle.getChildren().add(offer(t));
+        }
         Button start = Ui.button("restore-start", t.keepsData() ? t("desktop.run.told-update")
                 : t("desktop.run.told-restore"), t.keepsData() ? "primary" : "danger", computer::start);
         start.setDisable(computer.mayNot().isPresent());
         buttons.getChildren().add(start);
+    }
+
+    /** The version that the computer names is compared before anybody agrees. */
+    private VBox offer(Ticket t) {
+        Rules rules = bench.routes().rules(t);
+        VBox card = Ui.card(Ui.text(rules.expectedVersion().map(v -> t("desktop.run.should-offer", "version", v))
+                .orElse(t("desktop.run.what-offers")), "strong"));
+        Optional.ofNullable(t.observed().offered()).ifPresent(o -> card.getChildren().add(Ui.text(t("desktop.run.offers", "version",
+                o.version()), "")));
+        rules.otherOffer().ifPresent(why -> card.getChildren().addAll(Ui.notice("stop", why), Ui.button("offer-take",
+                t("desktop.run.take-offer"), "", () -> give(new Command.NoteOffer(t.observed().offered().version(), true)))));
+        card.getChildren().add(Ui.row(8, Ui.named(offered), Ui.button("offer-save", t("desktop.run.save-offer"), "",
+                () -> give(new Command.NoteOffer(offered.getText(), false)))));
+        return card;
     }
 
     /** What to do in the restore program. */
@@ -221,8 +255,13 @@ public final class ComputerRunView implements View {
         if (changed.isPresent()) {
             return Ui.notice("stop", changed.get());
         }
-        return Ui.notice("calm", t("desktop.run.give-file"),
-                t(t.keepsData() ? "desktop.run.file-update" : "desktop.run.file-restore"), path(String.valueOf(t.firmwareFile())));
+        String path = path(String.valueOf(t.firmwareFile()));
+        VBox box = Ui.notice("calm", t("desktop.run.give-file"), t(t.keepsData() ? "desktop.run.file-update" : "desktop.run.file-restore"),
+                path);
+        box.getChildren().add(Ui.row(8, Ui.button("copy-path", t("desktop.run.copy-path"), "", () -> Clipboard.getSystemClipboard()
+                .setContent(Map.of(DataFormat.PLAIN_TEXT, path))), Ui.button("show-folder", t("desktop.run.show-folder"), "",
+                () -> shell.showFolder(Path.of(path).getParent()))));
+        return box;
     }
 
     /** The whole path, to be copied into the computer's own choice of files. */
@@ -254,13 +293,21 @@ public final class ComputerRunView implements View {
         Map<String, ComputerProblems.Tried> before = computer.before();
         VBox card = Ui.card(Ui.label(kind.title(), "title"), Ui.text(now.words().isEmpty() ? kind.means() : t("desktop.run.says", "words",
                 now.words()), ""));
+        if (kind.id().equals("error") || kind.id().equals("stuck")) {
+            card.getChildren().add(Ui.text(ComputerProblems.source(ticket().restoreStage()), "small strong"));
+        }
         if (!before.isEmpty()) {
             card.getChildren().add(Ui.text(t("desktop.run.notebook", "what", List.copyOf(before.entrySet()).stream().limit(2)
                     .map(e -> saying(kind, e.getKey()) + " " + e.getValue().says()).reduce((a, b) -> a + " " + b).orElse("")),
                     "small strong"));
         }
         boolean next = true;
+        boolean seldom = false;
         for (ComputerProblems.Try t : kind.tries()) {
+            if (t.isSeldom() && !seldom) {
+                seldom = true;
+                card.getChildren().add(Ui.text(t("desktop.run.seldom"), "small strong"));
+            }
             Optional<Observed.Try> made = now.of(t.id());
             VBox row = Ui.column(4, Ui.text((made.isPresent() ? "\u2717 " : "") + t.says(), made.isPresent() ? "small muted"
                     : next ? "strong" : "small"));
@@ -313,7 +360,7 @@ public final class ComputerRunView implements View {
     private static String range(Duration low, Duration high) {
         long least = low.toMinutes();
         long most = (high.toSeconds() + 59) / 60;
-        return least == most ? String.valueOf(most) : least + "-" + most;
+        return least == most ? String.valueOf(most) : least + "–" + most;
     }
 
     @Override

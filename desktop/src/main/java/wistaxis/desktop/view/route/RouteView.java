@@ -290,6 +290,9 @@ public final class RouteView extends TicketPage {
     private VBox consent(Route.RouteStep judged) {
         VBox box = Ui.notice("stop", t("desktop.consent.asks"), t("desktop.consent.say"),
                 Text.join("  ", judged.tells()), comesBack());
+        if (judged.step().writes()) {
+            box.getChildren().add(Ui.text(t("core.newest.restore"), "strong"));
+        }
         HBox.setHgrow(told, Priority.ALWAYS);
         who.setPrefWidth(210);
         String step = judged.step().id();

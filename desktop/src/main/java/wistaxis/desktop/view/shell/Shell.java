@@ -8,6 +8,7 @@ import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.function.Consumer;
 import java.util.function.Function;
 import javafx.application.Platform;
 import javafx.geometry.Pos;
@@ -53,6 +54,7 @@ public final class Shell implements Window, AutoCloseable {
     private String asked = "";
     private boolean opening;
     private Function<String, Optional<Path>> chooser = this::choose;
+    private Consumer<Path> opener = folder -> alarm(t("desktop.folder.not-opened", "folder", folder));
     private Head head;
     private final Alarms alarms;
     private final Footer footer;
@@ -185,6 +187,16 @@ public final class Shell implements Window, AutoCloseable {
             focus.home();
         }
         return open;
+    }
+
+    /** @param way how a folder is opened in the system's own program for files */
+    public void openFoldersBy(Consumer<Path> way) {
+        opener = way;
+    }
+
+    @Override
+    public void showFolder(Path folder) {
+        opener.accept(folder);
     }
 
     /** Speaks another language from now on, on every page, and says so to the settings. */
