@@ -51,7 +51,8 @@ class FactsTest {
         Set<String> inferred = Set.of("device", "family", "tries", "triesForButton", "keysForRestart", "keysForRecovery", "keysForDfu",
                 "otherSchool", "otherSchoolDfu", "recoveryTried",
                 "hardwareSuspected", "targetSaid", "targetSigned", "backup", "backupKind", "backupFits", "newestBackup", "move",
-                "watchAhead", "watchKnown", "backupMade", "targetTest", "failedAt", "consent", "damage", "prefer.waiting");
+                "watchAhead", "watchKnown", "backupMade", "targetTest", "failedAt", "consent", "damage", "prefer.waiting", "touch",
+                "display", "dataPort", "signedOut");
         Intake intake = Intake.shipped();
         JsonNode routes = MAPPER.readTree(FACTS.resolve("routes.json").toFile());
         for (JsonNode rule : routes.get("rules")) {

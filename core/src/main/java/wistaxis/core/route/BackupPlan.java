@@ -75,9 +75,10 @@ public record BackupPlan(List<Line> lines, List<Text> says) {
         return new Range(bytes / CABLE_QUICK, bytes / ((CABLE_QUICK + CABLE_SLOW) / 2), bytes / CABLE_SLOW, 0);
     }
 
-    /** The newest that fits, by its day; where a day is missing only when there is no other. */
+    /** This device's own newest that fits, by its day; where a day is missing only when there is no other. Other devices' are never it. */
     private static int take(List<Route.BackupFit> fits) {
-        List<CaseFacts.Backup> may = fits.stream().filter(f -> Boolean.TRUE.equals(f.fits())).map(Route.BackupFit::backup).toList();
+        List<CaseFacts.Backup> may = fits.stream().filter(f -> Boolean.TRUE.equals(f.fits())).map(Route.BackupFit::backup)
+                .filter(b -> b.device() == null).toList();
         CaseFacts.Backup newest = may.size() == 1 ? may.getFirst() : may.stream().anyMatch(b -> b.at() == null) ? null
                 : may.stream().max(Comparator.comparing(b -> Objects.requireNonNull(b.at()))).orElse(null);
         return newest == null ? -1 : fits.stream().map(Route.BackupFit::backup).toList().indexOf(newest);
@@ -99,6 +100,8 @@ public record BackupPlan(List<Line> lines, List<Text> says) {
                     .filter(l -> l.fits() == null).map(l -> words(l.backup())).toList()));
         } else if (lines.stream().noneMatch(l -> Boolean.TRUE.equals(l.fits()))) {
             says.add(noneFits(lines, String.valueOf(target), signed));
+        } else if (lines.stream().filter(l -> Boolean.TRUE.equals(l.fits())).noneMatch(l -> l.backup().device() == null)) {
+            says.add(Text.of("core.backup.others-only"));
         } else if (lines.stream().noneMatch(Line::take)) {
             says.add(Text.of("core.backup.day-missing"));
         }

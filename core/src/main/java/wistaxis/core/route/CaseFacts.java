@@ -9,8 +9,11 @@ import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -43,6 +46,7 @@ import wistaxis.core.ticket.TicketEvent;
  * @param consent whether the owner agreed to erase
  * @param opens whether the screen can be unlocked
  * @param backupWanted whether the owner wants one made before anything is erased
+ * @param also facts that only rules read, each by its name: {@link #ALSO}
  * @param failedStage the stage of {@code stages.json} at which a restore failed
  */
 public record CaseFacts(
@@ -56,7 +60,14 @@ public record CaseFacts(
         @JsonProperty("brokenKeys") @Nullable List<DeviceButton> brokenButtons, @Nullable List<String> tried, @Nullable YesNo consent,
                 @Nullable YesNo opens,
                 @Nullable YesNo hopesToRemember,
-        @Nullable String failedStage, @Nullable String imei, @Nullable YesNo backupWanted) {
+        @Nullable String failedStage, @Nullable String imei, @Nullable YesNo backupWanted,
+        @Nullable Map<String, String> also) {
+
+    /** The version that was written, or that was chosen to be: what fits is measured against it. */
+    static final String WRITTEN = "written";
+
+    /** Facts that only rules read. */
+    public static final List<String> ALSO = List.of("signInCode", "accountData", "touch", "display", "dataPort", "storageFull", WRITTEN);
 
     /** How ownership stands. */
     public enum Ownership {
@@ -134,6 +145,28 @@ public record CaseFacts(
         backups = backups == null ? null : List.copyOf(backups);
         brokenButtons = brokenButtons == null ? null : List.copyOf(brokenButtons);
         tried = tried == null ? null : List.copyOf(tried);
+        also = also == null ? null : Map.copyOf(also);
+        if (also != null && !ALSO.containsAll(also.keySet())) {
+            throw new BadInput(t("core.facts.also", "facts", also.keySet(), "known", ALSO));
+        }
+    }
+
+    /** The version that backups have to fit; null where nothing was written or chosen yet, or it cannot be read. */
+    public @Nullable SystemVersion written() {
+        String version = also == null ? null : also.get(WRITTEN);
+        try {
+            return version == null ? null : SystemVersion.parse(version);
+        } catch (BadInput _) {
+            return null;
+        }
+    }
+
+    private static Map<String, String> also(Ticket t) {
+        Map<String, String> all = new HashMap<>();
+        ALSO.forEach(name -> Optional.ofNullable(text(t, name)).ifPresent(v -> all.put(name, v)));
+        Optional.ofNullable(t.restored()).or(() -> Optional.ofNullable(t.build()).map(TicketEvent.BuildChosen::version))
+                .ifPresent(v -> all.put(WRITTEN, v));
+        return all;
     }
 
     private static <E extends Enum<E>> E oneOf(Class<E> type, String text) {
@@ -154,7 +187,7 @@ public record CaseFacts(
                 value(Ownership.class, text(t, "ownership")), yesNo(t, "blacklisted"), yesNo(t, "liquid"),
                 value(Battery.class, text(t, "battery")), buttons(t), tried(t),
                 t.consent() == null ? null : t.consentGiven() ? YesNo.YES : YesNo.NO, yesNo(t, "opens"), yesNo(t, "hopesToRemember"),
-                text(t, "failedStage"), read(t, "imei", CaseFacts::exact), yesNo(t, "backupWanted"));
+                text(t, "failedStage"), read(t, "imei", CaseFacts::exact), yesNo(t, "backupWanted"), also(t));
     }
 
     /** Fifteen digits, or that they lie sealed beside the ledger. */

@@ -33,6 +33,10 @@ final class Inferences {
     private static final List<String> BEFORE_WRITING = List.of("download", "check", "extract", "prepare", "sign");
     private static final List<String> AFTER_WRITING = List.of("restart", "second-bar", "greeting");
 
+    /** The erase button comes after more than so many wrong codes; after so many nobody enters one more to see it. Common practice. */
+    private static final int BUTTON_AFTER = 7;
+    private static final int LAST_TRY = 9;
+
     private final CaseFacts c;
     private final SequenceLibrary sequences;
     private final List<RouteFacts.Wait> waits;
@@ -90,6 +94,9 @@ final class Inferences {
         put("watch", c.watch());
         put("watchKnown", c.watchVersion() == null ? null : "yes");
         put("imei", c.imei() == null ? null : "yes");
+        if (c.also() != null) {
+            c.also().forEach(this::put);
+        }
         String stage = c.failedStage();
         put("failedAt", stage == null ? null : BEFORE_WRITING.contains(stage) ? "before-writing" : AFTER_WRITING.contains(stage) ? "after"
                 : "writing");
@@ -137,7 +144,10 @@ final class Inferences {
         }
         words.put("wrongTries", String.valueOf(n));
         put("tries", n >= 10 ? "ended" : waitMinutes().isPresent() ? "waits" : "few");
-        put("triesForButton", n <= 7 ? "below" : "enough");
+        put("triesForButton", n <= BUTTON_AFTER ? "below" : n >= LAST_TRY ? "past" : "enough");
+        words.put("moreTries", Math.max(1, BUTTON_AFTER + 1 - n));
+        words.put("moreWaits", Text.of("core.span.minutes", "n", waits.stream().filter(w -> w.tries() >= n && w.tries() <= Math.max(n,
+                BUTTON_AFTER)).mapToInt(RouteFacts.Wait::minutes).sum()));
         waitMinutes().ifPresent(m -> words.put("wait", Text.of("core.span.minutes", "n", m)));
     }
 
@@ -156,6 +166,7 @@ final class Inferences {
             boolean restored = tried.stream().anyMatch(t -> Steps.is(t, s -> Mode.RECOVERY.equals(s.mode()) && s.writes() && s.erases()));
             put("recoveryTried", restored ? "yes" : "no");
             put("backupMade", tried.contains("backup") ? "yes" : "no");
+            put("signedOut", tried.contains("sign-out") ? "yes" : "no");
             put("hardwareSuspected", deep || route != null && route.shows() == Start.OFF && inRecovery ? "yes" : "no");
         }
         if (noButtons) {
@@ -173,7 +184,7 @@ final class Inferences {
     }
 
     List<Route.BackupFit> fits() {
-        SystemVersion target = target();
+        SystemVersion target = c.written() != null ? c.written() : target();
         return c.backups() == null ? List.of() : c.backups().stream()
                 .map(b -> new Route.BackupFit(b, target == null || b.version() == null ? null
                 : (Boolean) (b.version().compareTo(target) <= 0))).toList();

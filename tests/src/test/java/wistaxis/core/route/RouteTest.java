@@ -82,6 +82,7 @@ class RouteTest {
         "sale               | backup, sign-out, settings-erase, recovery-restore, hardware",
         "second-hand        | buying-check, hardware",
         "slow               | force-restart, backup, recovery-update, settings-erase, recovery-restore, hardware",
+        "storage-full       | free-room, backup, recovery-update, settings-erase, recovery-restore, hardware",
         "restore-failed     | recovery-restore, dfu-restore, hardware",
         "carrier-lock       | carrier-unlock, hardware"})
     void theRoutesOfCommonPractice(String problem, String ladder) {
@@ -105,7 +106,25 @@ class RouteTest {
         wrongTries=                                                 | wait-and-try      | BLOCKED       | Ask how many wrong tries
         hopesToRemember=false                                       | wait-and-try      | READY         | has given up
         trouble=unavailable, eraseButton=true                       | lock-screen-erase | READY         | quickest way
-        eraseButton=                                                | lock-screen-erase | BLOCKED       | Look whether
+        trouble=unavailable, eraseButton=                           | lock-screen-erase | BLOCKED       | Look whether
+        trouble=disabled                                            | lock-screen-erase | REFUSED       | never shows an erase button
+        trouble=unavailable, wrongTries=5                           | lock-screen-erase | READY         | enter 3 more wrong codes
+        trouble=unavailable, wrongTries=5                           | lock-screen-erase | READY         | add up to 6 min
+        trouble=unavailable, wrongTries=7                           | lock-screen-erase | READY         | enter 1 more wrong codes
+        trouble=unavailable, wrongTries=9                           | lock-screen-erase | REFUSED       | shows no erase button
+        trouble=looping, wrongTries=8                               | force-restart     | READY         | shows the full wait again: 15 min
+        trouble=unavailable, also={"touch":"dead"}                  | wait-and-try      | REFUSED       | Touch does not work
+        also={"dataPort":"dead"}                                    | recovery-restore  | REFUSED       | carries no data
+        trouble=looping, also={"display":"broken"}                  | force-restart     | READY         | every state from the computer
+        also={"signInCode":"none"}                                  | remote-erase      | READY         | has nowhere to go
+        also={"signInCode":"number"}                                | remote-erase      | READY         | Have them ready
+        also={"accountData":"not-looked"}                           | recovery-restore  | READY         | A backup is something else
+        trouble=slow, opens=true, also={"storageFull":"yes"}        | recovery-update   | READY         | Free room with the owner first
+        trouble=storage-full, opens=true                            | free-room         | READY         | Room first
+        trouble=storage-full, opens=false                           | free-room         | REFUSED       | nothing on it can be removed
+        trouble=back-from-test, opens=true, installedVersion=32.0, targetVersion=31.10 | recovery-restore | READY | cannot come back on 31.10
+        trouble=slow, opens=true                                    | recovery-update   | READY         | Nothing was backed up here
+        trouble=looping                                             | hardware          | READY         | under warranty or insured
         ownerPasswordKnown=false                                    | remote-erase      | REFUSED       | does not have it
         locating=off                                                | remote-erase      | REFUSED       | Locating is off
         online=false                                                | remote-erase      | REFUSED       | no network
@@ -316,7 +335,7 @@ class RouteTest {
             assertThat(ids.indexOf("recovery-update")).as("there, and before any erase").isBetween(0, firstErasing - 1);
         }
         assertThat(ids.contains("backup")).as("wherever it opens").isEqualTo(facts.opens() == YesNo.YES && firstErasing < steps.size()
-                || Set.of("slow", "sale", "back-from-test").contains(facts.problem().word()));
+                || Set.of("slow", "storage-full", "sale", "back-from-test").contains(facts.problem().word()));
         if (ids.contains("backup")) {
             assertThat(ids.indexOf("backup")).isLessThan(firstErasing);
         }
@@ -378,5 +397,38 @@ class RouteTest {
         return Combinators.combine(values.entrySet().stream().map(e -> Arbitraries.of(e.getValue()).map(v -> "\"" + e.getKey() + "\":" + v))
                 .toList())
                 .as(parts -> CaseFacts.parse("{" + String.join(",", parts) + "}", "case"));
+    }
+
+    /** Common practice: after sign-out nothing of the account is left to be warned of. */
+    @Test
+    void aSaleThatWasSignedOutWarnsOfNoAccount() {
+        String before = said(plan("trouble", "sale", "opens", "true"), "settings-erase");
+        String after = said(plan("trouble", "sale", "opens", "true", "tried", "[\"sign-out\"]"), "settings-erase");
+        assertThat(before).contains("account lock stays").contains("Sign out of the owner account first");
+        assertThat(after).doesNotContain("account lock").doesNotContain("Sign out").doesNotContain("Locating");
+    }
+
+    private static String said(Route route, String step) {
+        Route.RouteStep judged = route.judged(step).orElseThrow();
+        return Stream.of(judged.reasons(), judged.cautions(), judged.tells()).flatMap(List::stream).map(String::valueOf)
+                .reduce("", (a, b) -> a + " " + b);
+    }
+
+    /** Common practice: an account's list holds other devices' backups too; this device's own newest that fits is the one to tap. */
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', value = {
+        "31.10 | 31.9 2026-04-02 own; 32.0 2026-05-01 own; 31.8 2026-05-02 tablet | 0",
+        "31.10 | 31.9 2026-04-02 tablet; 32.0 2026-05-01 own                      | -1",
+        "32.0  | 31.9 2026-04-02 own; 32.0 2026-05-01 own; 31.8 2026-05-02 tablet | 1",
+        "31.10 | 31.2 2026-03-01 own; 31.9 2026-04-02 own; 31.9 2026-06-02 tablet | 1"})
+    void theBackupToTapIsThisDevicesOwnNewestThatFits(String target, String backups, int tap) {
+        SystemVersion to = SystemVersion.parse(target);
+        List<Route.BackupFit> fits = Stream.of(backups.split("; ")).map(b -> b.split(" ")).map(p -> new Route.BackupFit(
+                new CaseFacts.Backup("cloud", SystemVersion.parse(p[0]), java.time.LocalDate.parse(p[1]), p[2].equals("own") ? null : p[2], null),
+                SystemVersion.parse(p[0]).compareTo(to) <= 0)).toList();
+        BackupPlan plan = BackupPlan.of(fits, to, List.of(to), _ -> java.util.Optional.empty());
+        assertThat(plan.lines().stream().map(BackupPlan.Line::take).toList().indexOf(true)).isEqualTo(tap);
+        assertThat(plan.says().stream().map(String::valueOf)).as("said where only others fit").anyMatch(w -> tap >= 0
+                || w.contains("Only other devices' backups fit"));
     }
 }

@@ -124,7 +124,7 @@ class GuideAnswersTest {
 
     @Test
     void aGuideThatFailsLeadsToTheNextStep() {
-        opened("unavailable", "wrongTries", "8", "locating", "on", "eraseButton", "no", "hopesToRemember", "no");
+        opened("unavailable", "wrongTries", "9", "locating", "on", "eraseButton", "no", "hopesToRemember", "no");
         add(List.of(new TicketEvent.ConsentAsked("remote-erase", true, "Ada", "none"), new TicketEvent.RouteChosen("remote-erase")));
         says("remote-erase", "there", "missing");
         assertThat(ticket().failed()).containsExactly("remote-erase");

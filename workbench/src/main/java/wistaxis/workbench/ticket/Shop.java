@@ -240,16 +240,7 @@ public final class Shop {
      * @param wire how long so many bytes take
      */
     public BackupPlan backups(Ticket ticket, Route route, BackupPlan.Wire wire) {
-        return BackupPlan.of(route.backups(), written(ticket).or(() -> Optional.ofNullable(route.target())).orElse(null), route.signed(),
-                wire);
-    }
-
-    private static Optional<SystemVersion> written(Ticket t) {
-        try {
-            return Optional.ofNullable(t.restored()).map(SystemVersion::parse);
-        } catch (BadInput _) {
-            return Optional.empty();
-        }
+        return BackupPlan.of(route.backups(), Optional.ofNullable(CaseFacts.of(ticket).written()).orElse(route.target()), route.signed(), wire);
     }
 
     /** What may be done next on a ticket. */
