@@ -60,7 +60,7 @@ class WholeWalkTest {
         w.tap(KeyCode.ENTER);
         for (String answer : List.of("damage-none", "ownership-proved", "blacklisted-no", "backup-cloud", "wrongTries-10-or-more",
                 "eraseButton-no", "hopesToRemember-no",
-                "ownerPassword-yes", "locating-off", "online-no")) {
+                "ownerPassword-yes", "signInCode-other-device", "accountData-looked", "locating-off", "online-no")) {
             w.click(answer);
         }
         w.sees("When was the cloud backup made?");
