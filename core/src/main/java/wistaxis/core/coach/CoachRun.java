@@ -22,6 +22,9 @@ public record CoachRun(Score score, List<Long> starts, long endedNanos) {
     /** The count-in before the first step: 3 s, ours. */
     public static final long COUNT_IN = 3_000_000_000L;
 
+    /** What is seen on the screen is held for so many times its usual length where nobody says it: letting go late does no harm. Ours. */
+    private static final double LONGER = 1.3;
+
     /** How long after a step should have ended, or the last one has, an attempt is given up. Ours. */
     private static final long PATIENCE = 12_000_000_000L;
 
@@ -54,6 +57,12 @@ public record CoachRun(Score score, List<Long> starts, long endedNanos) {
 
     public boolean ended() {
         return endedNanos != RUNNING;
+    }
+
+    /** The buttons that are to be tapped or held in the step that runs; none while something else is done. */
+    public Set<DeviceButton> wanted() {
+        ButtonStep now = score.sequence().steps().get(step());
+        return now.action() == ButtonStep.Action.TAP || now.action() == ButtonStep.Action.HOLD ? Set.copyOf(now.buttons()) : Set.of();
     }
 
     /** The step that runs or, during the count-in, comes first. */
@@ -89,6 +98,22 @@ public record CoachRun(Score score, List<Long> starts, long endedNanos) {
     public CoachRun seen(long nowNanos) {
         Until until = ended() || countingIn(nowNanos) ? null : score.step(step()).until();
         return until == null ? this : next(nowNanos);
+    }
+
+    /**
+     * On a real device, whose screen nobody but the technician sees and whose hands are busy: a device that the computer loses is black,
+     * and
+     * what nothing can tell goes on once its usual time is over. What the computer can tell by itself is waited for.
+     *
+     * @param lost whether the computer had the device up and has it no more
+     */
+    public CoachRun unseen(long nowNanos, boolean lost) {
+        Until until = ended() || countingIn(nowNanos) ? null : score.step(step()).until();
+        if (until == null || until.byComputer()) {
+            return this;
+        }
+        double usual = score.lengthNanos(step()) * (until == Until.BLACK ? 1 : LONGER);
+        return until == Until.BLACK && lost || nowNanos - starts.getLast() >= usual ? seen(nowNanos) : this;
     }
 
     /** Goes on when what the step waits for is to be seen, for those who do not say so. */

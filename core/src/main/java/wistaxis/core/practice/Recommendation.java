@@ -49,12 +49,10 @@ public record Recommendation(List<Rated> ranked, String reason) {
         if (rated.size() < 2) {
             return "";
         }
-        List<String> words = rated.stream().skip(1)
-                .map(r -> t("core.timing.other", "method", r.method().name(), "chance", r.chance().inWords())).toList();
         boolean close = rated.get(1).chance().high() >= rated.getFirst().chance().low();
         String who = timing == Timing.AVERAGE ? t("core.timing.average") : t("core.timing.for", "name", timing.name());
         String says = t("core.timing.works", "who", who, "method", rated.getFirst().method().name(), "chance",
-                rated.getFirst().chance().inWords(), "others", words);
+                rated.getFirst().chance().inWords());
         return close ? says + " " + t("core.timing.close") : says;
     }
 }

@@ -121,4 +121,29 @@ class CoachRunTest {
         assertThat(run.instruction(letGo + S).detail()).startsWith("Then: Keep holding Volume Down");
         assertThat(run.instruction(letGo + 2 * S).huge()).isEqualTo("Keep holding Volume Down");
     }
+
+    /** Two busy hands press no key: a device that the computer loses is black, and what nothing can tell goes on by its usual time. */
+    @Test
+    void onARealDeviceNoStepWaitsForAKey() {
+        Score dfu = Score.of(SequenceLibrary.shipped().of(ButtonLayout.SIDE_KEY, Goal.DFU).stream().filter(m -> m.method().equals("Black then both"))
+                .findFirst().orElseThrow(), FAMILY, Start.ON);
+        CoachRun run = CoachRun.begin(dfu, 0);
+        long now = CoachRun.COUNT_IN;
+        while (dfu.step(run.step()).until() == null) {
+            now += S / 10;
+            run = run.tick(now, ComputerSees.NORMAL).unseen(now, false);
+        }
+        int hold = run.step();
+        CoachRun waiting = run.tick(now + S, ComputerSees.NORMAL).unseen(now + S, false);
+        assertThat(waiting.step()).as("still up").isEqualTo(hold);
+        assertThat(waiting.unseen(now + S, true).step()).as("lost by the computer: black").isEqualTo(hold + 1);
+        long usual = now + dfu.lengthNanos(hold) + S;
+        assertThat(run.unseen(usual, false).step()).as("by the usual time where nothing tells").isEqualTo(hold + 1);
+        CoachRun recovery = CoachRun.begin(score, 0);
+        for (now = CoachRun.COUNT_IN; !recovery.ended(); now += S / 10) {
+            recovery = recovery.tick(now, ComputerSees.NOTHING).unseen(now, false);
+            assertThat(now).as("it never stands still").isLessThan(120 * S);
+        }
+        assertThat(recovery.step()).isEqualTo(score.steps() - 1);
+    }
 }

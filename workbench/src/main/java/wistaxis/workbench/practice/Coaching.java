@@ -60,6 +60,7 @@ public final class Coaching {
     private final Consumer<Ended> ends;
     private final MethodChoice choice;
     private CoachState state = new Resting(null, null, null);
+    private boolean wasUp;
 
     Coaching(Life life, CoachSubject subject, MethodChoice choice, Consumer<Ended> ends) {
         this.life = life;
@@ -239,6 +240,7 @@ public final class Coaching {
         subject.device().beginAttempt(now);
         Begun begun = new Begun(start(), subject.deviceNow().plugged(), now, Landing.from(method.goal(), subject.machine(),
                 subject.deviceNow()));
+        wasUp = false;
         state = new Leading(begun, CoachRun.begin(score.get(), now + READY), hand);
         changed();
     }
@@ -350,7 +352,8 @@ public final class Coaching {
         CoachRun run = switch (hand) {
             case Pressing.Show s -> s.shown().go(ticked, now);
             case Pressing.Replay _ -> seeing(ticked, now);
-            case Pressing.Own _, Pressing.Unseen _ -> subject.blind() ? seeing(ticked, now) : ticked;
+            case Pressing.Unseen _ -> ticked.unseen(now, lost());
+            case Pressing.Own _ -> subject.blind() ? seeing(ticked, now) : ticked;
         };
         Leading next = before.at(run, hand);
         state = next;
@@ -365,6 +368,13 @@ public final class Coaching {
         } else if (run.givenUp(now, next.begun().atNanos(), !down().isEmpty())) {
             end(next, new Verdict(false, Explanation.said(subject.deviceNow(), subject.machine()), AGAIN));
         }
+    }
+
+    /** Whether the computer had the device up during this attempt and has it no more: it is black. */
+    private boolean lost() {
+        ComputerSees computer = subject.device().computer();
+        wasUp |= computer == ComputerSees.NORMAL;
+        return wasUp && computer == ComputerSees.NOTHING;
     }
 
     /** On a real device: the computer's sight of a mode ends the buttons; without one it is asked what is seen. */

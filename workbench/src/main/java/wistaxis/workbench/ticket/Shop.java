@@ -240,7 +240,8 @@ public final class Shop {
      * @param wire how long so many bytes take
      */
     public BackupPlan backups(Ticket ticket, Route route, BackupPlan.Wire wire) {
-        return BackupPlan.of(route.backups(), Optional.ofNullable(CaseFacts.of(ticket).written()).orElse(route.target()), route.signed(), wire);
+        return BackupPlan.of(route.backups(), Optional.ofNullable(CaseFacts.of(ticket).written()).orElse(route.target()), route.signed(),
+                wire);
     }
 
     /** What may be done next on a ticket. */

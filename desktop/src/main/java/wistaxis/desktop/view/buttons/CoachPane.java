@@ -57,6 +57,9 @@ public final class CoachPane {
 
     private final Window shell;
     private final Workbench bench;
+    /** How high a real device is drawn, pixels. */
+    private static final double REAL = 200;
+
     private final Supplier<Coaching> source;
     private final Around around;
     private final BorderPane root = new BorderPane();
@@ -93,7 +96,7 @@ public final class CoachPane {
         /** Whether what stands below takes the place of the score while nothing runs. */
         boolean hidesScore();
 
-        /** What stands beside the score in place of the drawn phone; empty for the phone. */
+        /** What stands beside the score, under the drawn phone; empty for the phone alone. */
         default Optional<Node> beside() {
             return Optional.empty();
         }
@@ -118,7 +121,7 @@ public final class CoachPane {
         right = Ui.style(new VBox(words, buttons, score, status, below), "page");
         VBox.setVgrow(score, Priority.ALWAYS);
         left.setStyle("-fx-padding: 18 0 10 24;");
-        left.getChildren().setAll(around.beside().orElse(phone));
+        beside();
         root.setLeft(left);
         right.setMinWidth(0);
         buttons.prefWrapLengthProperty().bind(right.widthProperty().subtract(48));
@@ -146,8 +149,14 @@ public final class CoachPane {
         return source.get();
     }
 
+    /** A real device stands there smaller, above what is to be looked for: its buttons are pressed on itself. */
+    private void beside() {
+        Optional<Node> more = around.beside();
+        left.getChildren().setAll(more.isPresent() ? Ui.scroll(Ui.column(8, phone.inert(), more.get())) : phone);
+    }
+
     private PhoneDrawing phone() {
-        return new PhoneDrawing(coaching().subject().model(), 452,
+        return new PhoneDrawing(coaching().subject().model(), around.beside().isPresent() ? REAL : 452,
                 new PhoneDrawing.Presses(k -> coaching().press(k), k -> coaching().release(k), () -> coaching().toggleCable()));
     }
 
@@ -244,7 +253,7 @@ public final class CoachPane {
         Coaching c = coaching();
         if (!phone.isOf(c.subject().model())) {
             phone = phone();
-            left.getChildren().setAll(around.beside().orElse(phone));
+            beside();
             score = new ScoreDrawing(c.subject().model().body());
             VBox.setVgrow(score, Priority.ALWAYS);
             right.getChildren().set(2, score);
@@ -374,7 +383,8 @@ public final class CoachPane {
                     c.subject().device().screen().words().toString(), c.subject().device().computer().words().toString(), true)),
                     c.margins(of)));
         }
-        phone.draw(c.subject().device().screen(), c.down(), state.plugged(), 0);
+        phone.draw(c.subject().device().screen(), c.isObserved() ? run.map(CoachRun::wanted).orElse(Set.of()) : c.down(), state.plugged(),
+                0);
     }
 
     /** What is asked for: to start, to say what is seen, to go on; nothing while an attempt runs, whose buttons are never held up. */
