@@ -58,7 +58,7 @@ public final class CoachPane {
     private final Window shell;
     private final Workbench bench;
     /** How high a real device is drawn, pixels. */
-    private static final double REAL = 200;
+    private static final double REAL = 150;
 
     private final Supplier<Coaching> source;
     private final Around around;

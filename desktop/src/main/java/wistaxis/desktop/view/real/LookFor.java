@@ -15,7 +15,7 @@ public final class LookFor extends VBox {
     private final VBox words = new VBox(4);
 
     public LookFor(Workbench bench, String number) {
-        super(18);
+        super(10);
         this.usb = new UsbPane(bench, number);
         setPrefWidth(WIDTH);
         setMinWidth(WIDTH);
