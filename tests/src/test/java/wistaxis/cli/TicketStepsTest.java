@@ -239,4 +239,34 @@ class TicketStepsTest {
         assertThat(looked.status()).as("damaged anchors").isEqualTo(1);
         assertThat(looked.err() + looked.out()).contains("jsonl line 1: ").contains("the ledger is verified");
     }
+
+    /** Common practice: an unlock takes business days; nobody is needed before the first of them. */
+    @Test
+    void anUnlockIsOrderedAndAnsweredFromTheTerminal() {
+        String n = done("ticket", "open", "Harbour phone").get("ticket").asText();
+        done("ticket", "answer", n, "trouble=carrier-lock", "device=iPhone13,2", "ownership=proved", "liquid=no", "battery=ok",
+                "brokenKeys=none", "blacklisted=no", "imei=356958031648321");
+        done("ticket", "choose", n, "carrier-unlock");
+        refused(2, "--carrier with --imei for an order", "ticket", "unlock", n);
+        refused(1, "nlock", "ticket", "unlock", n, "--answer", "signal");
+        done("ticket", "unlock", n, "--carrier", "Tidal Mobile", "--imei", "356958031648321", "--country", "Island", "--price", "20 shells");
+        assertThat(run("ticket", "timeline", n).out()).contains("Tidal Mobile");
+        assertThat(done("plan").get("next").isNull()).as("the carrier works on it").isTrue();
+        done("ticket", "unlock", n, "--answer", "unlocked");
+        done("ticket", "unlock", n, "--answer", "signal");
+        assertThat(run("ticket", "timeline", n).out()).contains("signal");
+    }
+
+    /** A real ticket: what the computer shows is said in any order, its download by minutes or size, its offer and not its word for the mode. */
+    @Test
+    void aRunAtAComputerIsSaidFromTheTerminal() {
+        String n = done("ticket", "open", "Pilot boat").get("ticket").asText();
+        refused(2, "neither minutes nor a size", "ticket", "left", n, "soon");
+        refused(2, "say the same twice", "ticket", "saw", n, "--screen", "black", "--offer", "restore-only", "--computer", "recovery");
+        done("ticket", "saw", n, "--screen", "black", "--offer", "restore-only");
+        assertThat(run("ticket", "timeline", n).out()).as("restore only and black, whatever it is called").contains("DFU");
+        done("ticket", "left", n, "5.73GB");
+        done("ticket", "left", n, "28");
+        assertThat(run("ticket", "timeline", n).out()).contains("5.7").contains("28 min");
+    }
 }

@@ -11,7 +11,7 @@ import wistaxis.core.work.Command;
         description = "${bundle:cli.help.ticket}",
         subcommands = {ListTickets.class, ShowTicket.class, OpenTicket.class, AnswerTicket.class,
         NextOfTicket.class, ChooseStep.class,
-            SayOutcome.class, SayState.class, SayStage.class, SayLeft.class, SayProblem.class,
+            SayOutcome.class, SayState.class, SayStage.class, SayLeft.class, SayUnlock.class, SayProblem.class,
             CloseTicket.class, TimelineOfTicket.class},
             synopsisSubcommandLabel = "list|show|open|answer|next|choose|outcome|saw|stage|error|close|timeline")
 public final class TicketCommand extends Output {

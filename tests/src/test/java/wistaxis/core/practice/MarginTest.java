@@ -169,7 +169,7 @@ class MarginTest {
         Recommendation unsteady = Recommendation.of(dfu, family("SIDE-KEY"), Start.ON,
                 new Timing("Ida", STILL, STILL, STILL, 0.12, 0.05, STILL), true);
         assertThat(unsteady.ranked()).extracting(r -> r.method().method()).first().isEqualTo("Black then both");
-        assertThat(unsteady.reason()).startsWith("For Ida, Black then both works ").contains(" % (");
+        assertThat(unsteady.reason()).as("one short sentence").isEqualTo("For Ida, Black then both works always (no limit) in the model.");
         List<ButtonSequence> cold = SequenceLibrary.shipped().of(ButtonLayout.SIDE_KEY, Goal.RECOVERY);
         Recommendation off = Recommendation.of(cold, family("SIDE-KEY"), Start.OFF, Timing.AVERAGE, false);
         assertThat(off.ranked().getFirst().method().minority()).isFalse();

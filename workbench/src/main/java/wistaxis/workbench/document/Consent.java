@@ -5,10 +5,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import wistaxis.core.route.Route;
+import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Steps;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.words.Text;
+import wistaxis.core.work.SetUp;
 
 /** What the owner agreed to lose, in the words that were said. */
 final class Consent implements Document {
@@ -21,9 +23,10 @@ final class Consent implements Document {
                 all.add(Map.of("step", Steps.title(asked.step()), "words", route.flatMap(r -> r.judged(asked.step()))
                         .map(Route.RouteStep::tells)
                         .orElse(List.of()), "told", asked.toldAboutBackup(), "answer", Text.of(asked.given() ? "workbench.document.agreed"
-                        : "workbench.document.did-not-agree"), "who", of.who(asked.who()), "when", of.when(e.when())));
+                        : "workbench.document.did-not-agree"), "who", of.who(asked.who()), "when", of.when(e.when()), "writes",
+                                Steps.is(asked.step(), Step::writes)));
             }
         }
-        return Map.of("consents", all);
+        return Map.of("consents", all, "sold", SetUp.isSold(of.ticket()));
     }
 }

@@ -4,6 +4,7 @@ import static wistaxis.core.words.Say.t;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -177,7 +178,7 @@ public final class Plans {
             for (Seen seen : tickets) {
                 try {
                     shop.rules(seen.ticket()).stopped().ifPresentOrElse(why -> stopped.put(seen.ticket().number(), why),
-                            () -> jobs.add(job(seen, shop, history)));
+                            () -> jobs.add(job(seen, shop, history, now)));
                 } catch (RuntimeException | StackOverflowError e) {
                     failed.put(seen.ticket(), e);
                 }
@@ -195,7 +196,7 @@ public final class Plans {
     }
 
     /** What is left to do on a ticket that is not stopped. */
-    private static BenchPlan.Job job(Seen seen, Shop shop, TimeHistory history) {
+    private static BenchPlan.Job job(Seen seen, Shop shop, TimeHistory history, Instant now) {
         Ticket t = seen.ticket();
         Optional<Step> step = shop.step(t);
         double download = t.firmwareSettled() ? 0 : history.download(seen.missing()).mid();
@@ -205,8 +206,16 @@ public final class Plans {
             restore.addAll(new Runs(shop, history, true).ahead(t));
         }
         restore.addAll(t.isObserved() ? atComputer(family, history) : restore(family, history));
-        return new BenchPlan.Job(t.number(), t.stage(), Intake.promised(t).orElse(BenchTime.LAST), seen.running(),
+        return new BenchPlan.Job(t.number(), t.stage(), Intake.promised(t).orElse(BenchTime.LAST), carrier(t, now).map(List::of)
+                .orElse(seen.running()),
                 seconds(download), step.map(Step::writes).orElse(true), restore, setUp(shop, history, t, step));
+    }
+
+    /** A carrier unlock that was ordered waits for its carrier: nobody is needed before its first day. */
+    private static Optional<BenchPlan.Stretch> carrier(Ticket t, Instant now) {
+        return Optional.ofNullable(t.unlock()).filter(_ -> t.unlockAnswers().isEmpty())
+                .map(o -> Duration.between(now, o.earliest().atStartOfDay(ZoneId.systemDefault()).toInstant())).filter(Duration::isPositive)
+                .map(wait -> new BenchPlan.Stretch(Text.of("core.plan.carrier"), wait));
     }
 
     /** From greeting to first use as it stands on a ticket, activation as long as it took here; empty where there is nothing to set up. */

@@ -61,6 +61,7 @@ public final class Coaching {
     private final MethodChoice choice;
     private CoachState state = new Resting(null, null, null);
     private boolean wasUp;
+    private boolean wasIn;
 
     Coaching(Life life, CoachSubject subject, MethodChoice choice, Consumer<Ended> ends) {
         this.life = life;
@@ -241,6 +242,7 @@ public final class Coaching {
         Begun begun = new Begun(start(), subject.deviceNow().plugged(), now, Landing.from(method.goal(), subject.machine(),
                 subject.deviceNow()));
         wasUp = false;
+        wasIn = false;
         state = new Leading(begun, CoachRun.begin(score.get(), now + READY), hand);
         changed();
     }
@@ -390,11 +392,19 @@ public final class Coaching {
         }
     }
 
+    /** What leads out of a mode is reached when the computer sees the device up, or has lost it from the mode. */
     private boolean reaches(ComputerSees computer) {
-        return computer.toString().equals(goal().toString());
+        boolean leaves = goal() == Goal.LEAVE_RECOVERY || goal() == Goal.LEAVE_DFU;
+        wasIn |= computer == ComputerSees.RECOVERY || computer == ComputerSees.DFU;
+        return leaves ? computer == ComputerSees.NORMAL || wasIn && computer == ComputerSees.NOTHING
+                : computer.toString().equals(goal().toString());
     }
 
     private static Verdict byComputer(ComputerSees computer) {
+        if (computer == ComputerSees.NORMAL || computer == ComputerSees.NOTHING) {
+            return new Verdict(true, Said.of(computer == ComputerSees.NORMAL ? "up-on-host" : "host-lost-it-by-usb"),
+                    Text.of("core.coach.let-go-now"));
+        }
         return new Verdict(true, Said.of("host-has-it", "mode", computer.toString()), Text.of("core.coach.let-go-now"));
     }
 
