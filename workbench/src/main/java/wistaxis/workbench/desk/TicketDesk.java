@@ -28,7 +28,6 @@ import wistaxis.core.device.DeviceModel;
 import wistaxis.core.device.LayoutFacts;
 import wistaxis.core.outside.DeviceLink;
 import wistaxis.core.outside.ObservedDevice;
-import wistaxis.core.restore.ComputerRun;
 import wistaxis.core.route.CaseFacts;
 import wistaxis.core.steps.Guide;
 import wistaxis.core.steps.GuideRun;
@@ -270,14 +269,14 @@ public final class TicketDesk implements CoachSubject {
                 .minus(BenchTime.between(ticket().lastAt(), life.now())));
     }
 
-    /** How long the work that runs by itself still takes, bench time; zero when the ticket waits for hands. */
+    /**
+     * How long what runs here by itself still takes, bench time; zero when the ticket waits for hands. A computer's run is no part of it.
+     */
     public Duration unattended() {
         Duration waits = ticket().guide().map(this::waits).orElse(Duration.ZERO);
         if (waits.isPositive()) {
             return waits;
         }
-        Optional<Duration> atComputer = computer.run().map(ComputerRun::atMost);
-        return atComputer.isPresent() ? atComputer.get() : Optional.of(restore.left()).filter(Duration::isPositive)
-                .orElseGet(firmware::unattended);
+        return Optional.of(restore.left()).filter(Duration::isPositive).orElseGet(firmware::unattended);
     }
 }
