@@ -125,6 +125,7 @@ public sealed interface TicketEvent {
     /**
      * @param sha256 digest of its firmware file; null where nobody has told it
      * @param sizeBytes 0 to {@link Build#LARGEST}; what an older entry says beyond that counts as the nearest of both
+     * @param reason {@code recommended} or {@code by-hand}; a sentence in older entries
      */
     record BuildChosen(String version, String build, @Nullable String sha256, long sizeBytes, String reason) implements TicketEvent {
         public BuildChosen {

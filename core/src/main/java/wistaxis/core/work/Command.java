@@ -94,7 +94,7 @@ public sealed interface Command {
     record Backup(String kind, String version, @Nullable LocalDate at, @Nullable Long sizeBytes, String where, boolean here)
             implements Command {}
 
-    /** Chooses a build. @param reason why it is the one, in words */
+    /** Chooses a build. @param reason {@code recommended} or {@code by-hand} */
     record ChooseBuild(Build build, String reason) implements OfFirmware {}
 
     /** @param source {@link TicketEvent.FirmwareFrom#COMPUTER} or {@link TicketEvent.FirmwareFrom#FILE} */

@@ -105,7 +105,7 @@ public final class FirmwareDesk {
     public void choose(BuildChoice.Judged judged) {
         report = null;
         problem = "";
-        desk.give(new Command.ChooseBuild(judged.build(), judged.reason()));
+        desk.give(new Command.ChooseBuild(judged.build(), judged.chosen() ? "recommended" : "by-hand"));
     }
 
     /** The build that the ticket has chosen, as the catalogue lists it. */

@@ -44,6 +44,7 @@ public final class PhoneDrawing extends Pane implements Drawn {
 
     private final Canvas canvas = new Canvas();
     private List<Object> drawn = List.of();
+    private boolean inert;
     private final DeviceModel model;
     private final Body body;
     private final boolean home;
@@ -107,6 +108,7 @@ public final class PhoneDrawing extends Pane implements Drawn {
 
     /** Takes the caps off: here the buttons do nothing. */
     public PhoneDrawing inert() {
+        inert = true;
         getChildren().removeIf(n -> n instanceof Label || buttons.containsValue(n));
         return this;
     }
@@ -234,7 +236,8 @@ public final class PhoneDrawing extends Pane implements Drawn {
         g.fillRect(mid - 3, y + 26, 6, 40);
         g.setTextAlign(TextAlignment.LEFT);
         g.setFont(Font.font("Lato", FontWeight.BOLD, 14));
-        g.fillText(plugged ? t("desktop.device.plugged") : t("desktop.device.unplugged"), mid + 22, bottom + 28);
+        g.fillText(inert ? t(plugged ? "desktop.coach.plugged" : "desktop.coach.unplugged") : t(plugged ? "desktop.device.plugged"
+                : "desktop.device.unplugged"), mid + 22, bottom + 28);
         g.setTextAlign(TextAlignment.CENTER);
     }
 
