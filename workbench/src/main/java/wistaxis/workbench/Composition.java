@@ -255,7 +255,7 @@ final class Composition implements AutoCloseable {
     }
 
     private ShownStages shown(Ticket t) {
-        return t.identifier() == null ? ShownStages.NONE : learned.shown(t.identifier(), t.number());
+        return t.identifier() == null || !t.running() ? ShownStages.NONE : learned.shown(t.identifier(), t.number());
     }
 
     private static void refuseOther(LedgerStore ledger, boolean practice) {
