@@ -154,7 +154,7 @@ final class Composition implements AutoCloseable {
             this.plans = new Plans(life, tickets, routes::shop, stock::history, present());
             this.staff = new Staff(changes, practice, () -> Optional.ofNullable(routes.settings().staff()).orElse(List.of()),
                     routes::staff);
-            this.reminders = new Reminders(life, tickets, guard, routes::today, t -> runs().dropOut(t, shown(t), life.now()));
+            this.reminders = new Reminders(life, tickets, guard, routes::today, t -> runs().dropOut(t, life.now()));
             this.documents = new Documents(life, tickets, people, routes::shop, this::benchName, folder, giver);
             this.exports = new Exports(life, folder, ledger);
             this.learned = new Learned(ledger, life);
@@ -166,7 +166,7 @@ final class Composition implements AutoCloseable {
                     d -> new FirmwareDesk(life, routes, stock, folder, d),
                     d -> new ButtonsDesk(routes, practice, learned, devices, coaches, d),
                     d -> new RestoreDesk(life, routes, service, world.trusted(), d),
-                    d -> new ComputerDesk(life, routes, stock, learned, around, d))), stock, guard);
+                    d -> new ComputerDesk(life, routes, this::runs, learned, around, d))), stock, guard);
             tickets.follow(new Tickets.Follower() {
                 @Override
                 public void changed(@Nullable Ticket before, Projection now, long from) {
@@ -232,7 +232,7 @@ final class Composition implements AutoCloseable {
         return new Plans.Present() {
             @Override
             public List<BenchPlan.Stretch> running(Ticket t) {
-                return runs().left(t, shown(t), life.now()).orElseGet(() -> {
+                return runs().left(t, life.now()).orElseGet(() -> {
                     Duration alone = desks.ifAny(t.number()).map(TicketDesk::unattended).orElse(Duration.ZERO);
                     return alone.isPositive() ? List.of(new BenchPlan.Stretch(t.stage().words(), alone)) : List.of();
                 });
@@ -251,11 +251,8 @@ final class Composition implements AutoCloseable {
     }
 
     private Runs runs() {
-        return new Runs(routes.shop(), stock.history(), !life.simulated());
-    }
-
-    private ShownStages shown(Ticket t) {
-        return t.identifier() == null || !t.running() ? ShownStages.NONE : learned.shown(t.identifier(), t.number());
+        return new Runs(routes.shop(), stock.history(), !life.simulated(), t -> t.identifier() == null ? ShownStages.NONE
+                : learned.shown(t.identifier(), t.number()));
     }
 
     private static void refuseOther(LedgerStore ledger, boolean practice) {

@@ -2,7 +2,6 @@ package wistaxis.cli.ticket;
 
 import static wistaxis.core.words.Say.t;
 
-import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -17,7 +16,6 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Command;
 import wistaxis.core.work.Rules;
 import wistaxis.workbench.ticket.Runs;
-import wistaxis.workbench.ticket.Shop;
 
 @CommandLine.Command(name = "next", mixinStandardHelpOptions = true,
         description = "${bundle:cli.help.nextofticket.next}")
@@ -28,8 +26,8 @@ public final class NextOfTicket extends OnTicket {
         Rules rules = rules(entries);
         TicketRow row = TicketRow.of(rules, entries.getLast().number());
         List<String> words = new ArrayList<>(List.of(row.line(), "  " + t("cli.ticket.next", "next", row.next().line())));
-        new Runs(Shop.look(folder(), DEVICES, Clock.systemUTC()), new TimeHistory(RestoreStage.shipped()), false)
-                .dropOut(Ticket.fold(entries), ShownStages.NONE, Instant.now()).ifPresent(d -> words.add("  " + d.says()));
+        new Runs(shop(), new TimeHistory(RestoreStage.shipped()), false, _ -> ShownStages.NONE)
+                .dropOut(Ticket.fold(entries), Instant.now()).ifPresent(d -> words.add("  " + d.says()));
         Optional.ofNullable(rules.route()).map(Route::steps).orElse(List.of())
                 .forEach(r -> words.add("  " + r.step().id() + ", " + t(r.step().keeps() ? "cli.route.keeps" : "cli.route.erases") + ": "
                 + rules.mayChoose(r.step().id(), false).orElseGet(() -> t(r.done() ? "cli.ticket.once-more" : "cli.ticket.possible"))));

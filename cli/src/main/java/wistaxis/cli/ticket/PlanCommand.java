@@ -56,7 +56,7 @@ public final class PlanCommand extends OnLedger {
         Plans.Present present = new Plans.Present() {
             @Override
             public List<BenchPlan.Stretch> running(Ticket t) {
-                return new Runs(shop, history, true).left(t, ShownStages.NONE, now).orElse(List.of());
+                return new Runs(shop, history, true, _ -> ShownStages.NONE).left(t, now).orElse(List.of());
             }
 
             @Override

@@ -42,10 +42,10 @@ public record BenchPlan(List<Lane> lanes) {
      * @param restore what the restore runs through once started
      */
     public record Job(String ticket, Stage stage, Instant promised, List<Stretch> running, Duration download, boolean writes,
-            List<Stretch> restore, List<SetUpStretch> setUp) {
+            List<Stretch> restore, List<Stretch> setUp) {
         /** @param unattended how long it still runs by itself; zero when it waits for hands */
         public Job(String ticket, Stage stage, Instant promised, Duration unattended, Duration download, boolean writes,
-                List<Stretch> restore, List<SetUpStretch> setUp) {
+                List<Stretch> restore, List<Stretch> setUp) {
             this(ticket, stage, promised, unattended.isPositive() ? List.of(new Stretch(stage.words(), unattended)) : List.of(), download,
                     writes, restore, setUp);
         }
@@ -57,10 +57,7 @@ public record BenchPlan(List<Lane> lanes) {
         }
     }
 
-    /** A stretch of set-up. @param hands whether it wants the bench's hands */
-    public record SetUpStretch(Text what, Duration length, boolean hands) {}
-
-    /** A stretch of a run. @param hands whether it wants hands, as the way back into the mode does */
+    /** A stretch of a run or of set-up. @param hands whether it wants the bench's hands, as the way back into the mode does */
     public record Stretch(Text what, Duration length, boolean hands) {
         /** One that runs by itself. */
         public Stretch(Text what, Duration length) {
@@ -112,7 +109,7 @@ public record BenchPlan(List<Lane> lanes) {
         private final Job job;
         private final List<Span> spans = new ArrayList<>();
         private final List<Stage> stages;
-        private final Deque<SetUpStretch> setUp;
+        private final Deque<Stretch> setUp;
         private final Deque<Stretch> running;
         private Instant free;
         private boolean attended;
@@ -146,7 +143,7 @@ public record BenchPlan(List<Lane> lanes) {
             }
             Stage stage = stages.getFirst();
             if (stage == Stage.HANDOVER && !setUp.isEmpty()) {
-                SetUpStretch s = setUp.removeFirst();
+                Stretch s = setUp.removeFirst();
                 hands(start, s.length(), s.what());
             } else {
                 Work work = WORK.stream().filter(w -> w.stage() == stage).findFirst().orElseThrow();
@@ -179,7 +176,7 @@ public record BenchPlan(List<Lane> lanes) {
                 return;
             }
             while (!setUp.isEmpty() && !setUp.getFirst().hands()) {
-                SetUpStretch s = setUp.removeFirst();
+                Stretch s = setUp.removeFirst();
                 unattended(s.length(), s.what());
             }
             if (setUp.isEmpty()) {

@@ -61,7 +61,7 @@ public record CoachRun(Score score, List<Long> starts, long endedNanos) {
 
     /** The buttons that are to be tapped or held in the step that runs; none while something else is done. */
     public Set<DeviceButton> wanted() {
-        ButtonStep now = score.sequence().steps().get(step());
+        ButtonStep now = score.step(step());
         return now.action() == ButtonStep.Action.TAP || now.action() == ButtonStep.Action.HOLD ? Set.copyOf(now.buttons()) : Set.of();
     }
 
@@ -102,8 +102,7 @@ public record CoachRun(Score score, List<Long> starts, long endedNanos) {
 
     /**
      * On a real device, whose screen nobody but the technician sees and whose hands are busy: a device that the computer loses is black,
-     * and
-     * what nothing can tell goes on once its usual time is over. What the computer can tell by itself is waited for.
+     * and what nothing can tell goes on once its usual time is over. What the computer can tell by itself is waited for.
      *
      * @param lost whether the computer had the device up and has it no more
      */

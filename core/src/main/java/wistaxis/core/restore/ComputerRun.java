@@ -146,7 +146,7 @@ public record ComputerRun(List<Part> parts, int at, Instant since, Observed.@Nul
 
     /** Whether the computer may still say that the version is not signed: until it has asked. */
     public boolean asksSigning() {
-        return current().phase() <= ComputerStage.byId(ComputerStage.SIGN).orElseThrow().phase();
+        return current().isBeforeWriting();
     }
 
     /** Whether the device has to stay in its mode for what runs now. */

@@ -22,7 +22,7 @@ public record ComputerStage(String id, Text title, Text says, boolean mode, doub
         boolean asked,
         Text notStuck, Provenance provenance, String source) {
     /** The stage at which the signing service is asked. */
-    public static final String SIGN = "sign";
+    private static final String SIGN = "sign";
 
     private static final List<ComputerStage> ALL = Json.fact("computer-stages.json", Stages.class).stages();
 
@@ -36,6 +36,11 @@ public record ComputerStage(String id, Text title, Text says, boolean mode, doub
     /** A stage by its id, whether it is asked for or not. */
     public static Optional<ComputerStage> byId(String id) {
         return ALL.stream().filter(s -> s.id().equals(id)).findFirst();
+    }
+
+    /** Whether the signing service may still be asked at it or after it. */
+    public boolean isBeforeWriting() {
+        return phase <= byId(SIGN).orElseThrow().phase;
     }
 
     /** Whether a stage is one at which device and cable are left alone. */

@@ -42,7 +42,6 @@ public final class Sightings {
 
     private static final int LONGEST_WORDS = 500;
     private static final int MOST_MINUTES = 24 * 60;
-    private static final int SIGNING = ComputerStage.byId(ComputerStage.SIGN).orElseThrow().phase();
 
     private Sightings() {}
 
@@ -169,7 +168,7 @@ public final class Sightings {
         TicketEvent reached = new TicketEvent.StageReached(stage);
         List<TicketEvent> events = new ArrayList<>();
         // What comes after the signing service was asked comes only where it agreed.
-        if (before != null && before.phase() <= SIGNING && next.phase() > SIGNING) {
+        if (before != null && before.isBeforeWriting() && !next.isBeforeWriting()) {
             events.add(new TicketEvent.SigningAnswered(true, Said.of("core.sighting.signed")));
         }
         // Where stages were passed over nobody saw this one end: said once more, its length counts for nothing.

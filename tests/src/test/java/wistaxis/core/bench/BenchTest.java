@@ -101,8 +101,8 @@ class BenchTest {
     @Test
     void theWaitsOfSetUpLeaveTheHandsFree() {
         BenchPlan.Job greets = new BenchPlan.Job("a", Stage.HANDOVER, NOW.plusSeconds(3600), Duration.ZERO, Duration.ZERO, true, List.of(),
-                List.of(new BenchPlan.SetUpStretch(Text.raw("Set-up"), Duration.ofMinutes(2), true), new BenchPlan.SetUpStretch(Text.raw("Owner"),
-                Duration.ofMinutes(40), false), new BenchPlan.SetUpStretch(Text.raw("Set-up"), Duration.ofMinutes(3), true)));
+                List.of(new BenchPlan.Stretch(Text.raw("Set-up"), Duration.ofMinutes(2), true), new BenchPlan.Stretch(Text.raw("Owner"),
+                Duration.ofMinutes(40), false), new BenchPlan.Stretch(Text.raw("Set-up"), Duration.ofMinutes(3), true)));
         BenchPlan plan = BenchPlan.of(List.of(greets, job("b", Stage.KEYS, 200, 0)), NOW);
         assertThat(plan.lanes().getFirst().spans()).extracting(s -> Duration.between(NOW, s.start()).toMinutes() + (s.hands() ? " hands"
                 : "")).containsExactly("0 hands", "2", "42 hands");
@@ -126,8 +126,8 @@ class BenchTest {
     @Provide
     Arbitrary<List<BenchPlan.Job>> jobs() {
         Arbitrary<Stage> stages = Arbitraries.of(Stage.values()).filter(s -> s != Stage.CLOSED);
-        Arbitrary<List<BenchPlan.SetUpStretch>> setUps = Combinators.combine(Arbitraries.integers().between(10, 900), Arbitraries.of(true,
-                false)).as((seconds, hands) -> new BenchPlan.SetUpStretch(Text.raw("Set-up"), Duration.ofSeconds(seconds), hands)).list()
+        Arbitrary<List<BenchPlan.Stretch>> setUps = Combinators.combine(Arbitraries.integers().between(10, 900), Arbitraries.of(true,
+                false)).as((seconds, hands) -> new BenchPlan.Stretch(Text.raw("Set-up"), Duration.ofSeconds(seconds), hands)).list()
                 .ofMaxSize(4);
         Arbitrary<BenchPlan.Job> one = Combinators.combine(stages, Arbitraries.integers().between(-30, 300), Arbitraries.integers()
                 .between(0, 900).injectDuplicates(0.3), Arbitraries.integers().between(0, 2000), Arbitraries.of(true, false), setUps)

@@ -3,15 +3,14 @@ package wistaxis.workbench.desk;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
+import java.util.function.Supplier;
 import wistaxis.core.restore.ComputerProblems;
 import wistaxis.core.restore.ComputerRun;
 import wistaxis.core.restore.DropOut;
-import wistaxis.core.restore.ShownStages;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Around;
 import wistaxis.core.work.Command;
 import wistaxis.workbench.command.Result;
-import wistaxis.workbench.firmware.Stock;
 import wistaxis.workbench.life.Life;
 import wistaxis.workbench.route.Routes;
 import wistaxis.workbench.ticket.Learned;
@@ -24,15 +23,15 @@ import wistaxis.workbench.ticket.Runs;
 public final class ComputerDesk {
     private final Life life;
     private final Routes routes;
-    private final Stock stock;
+    private final Supplier<Runs> runs;
     private final Learned learned;
     private final Around around;
     private final TicketDesk desk;
 
-    public ComputerDesk(Life life, Routes routes, Stock stock, Learned learned, Around around, TicketDesk desk) {
+    public ComputerDesk(Life life, Routes routes, Supplier<Runs> runs, Learned learned, Around around, TicketDesk desk) {
         this.life = life;
         this.routes = routes;
-        this.stock = stock;
+        this.runs = runs;
         this.learned = learned;
         this.around = around;
         this.desk = desk;
@@ -40,20 +39,12 @@ public final class ComputerDesk {
 
     /** The run that goes on. */
     public Optional<ComputerRun> run() {
-        return runs().of(desk.ticket(), shown(), life.now());
+        return runs.get().of(desk.ticket(), life.now());
     }
 
     /** When the device drops out of recovery although the computer needs it there; empty where it does not. */
     public Optional<DropOut> dropOut() {
-        return runs().dropOut(desk.ticket(), shown(), life.now());
-    }
-
-    private Runs runs() {
-        return new Runs(routes.shop(), stock.history(), !life.simulated());
-    }
-
-    private ShownStages shown() {
-        return learned.shown(desk.model().identifier(), desk.ticket().number());
+        return runs.get().dropOut(desk.ticket(), life.now());
     }
 
     /** Why it may not be started; empty when it may. */

@@ -18,6 +18,7 @@ import wistaxis.core.device.ButtonLayout;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.restore.ComputerStage;
 import wistaxis.core.restore.RestoreStage;
+import wistaxis.core.restore.ShownStages;
 import wistaxis.core.route.Intake;
 import wistaxis.core.steps.Guide;
 import wistaxis.core.steps.GuideRun;
@@ -203,7 +204,7 @@ public final class Plans {
         ButtonLayout family = shop.model(t).map(DeviceModel::family).orElse(null);
         List<BenchPlan.Stretch> restore = new ArrayList<>();
         if (t.observed().computerFetches()) {
-            restore.addAll(new Runs(shop, history, true).ahead(t));
+            restore.addAll(new Runs(shop, history, true, _ -> ShownStages.NONE).ahead(t));
         }
         restore.addAll(t.isObserved() ? atComputer(family, history) : restore(family, history));
         return new BenchPlan.Job(t.number(), t.stage(), Intake.promised(t).orElse(BenchTime.LAST), carrier(t, now).map(List::of)
@@ -232,18 +233,18 @@ public final class Plans {
      * What is left of set-up, or lies ahead of a device that will be erased: hands together as long as they are wanted, waits as they come.
      * The owner's pages are waits for the bench.
      */
-    private static List<BenchPlan.SetUpStretch> setUp(Shop shop, TimeHistory history, Ticket t, Optional<Step> step) {
-        List<BenchPlan.SetUpStretch> all = new ArrayList<>();
+    private static List<BenchPlan.Stretch> setUp(Shop shop, TimeHistory history, Ticket t, Optional<Step> step) {
+        List<BenchPlan.Stretch> all = new ArrayList<>();
         Optional<GuideRun> run = guide(shop, history, t).or(() -> step.filter(Step::erases).flatMap(_ -> SetUp.ahead(t, shop
                 .model(t).orElse(null), minutes(shop, history, t))));
         run.filter(r -> !r.over()).map(GuideRun::left).orElse(List.of()).forEach(s -> {
             boolean hands = s.hands() == HandsOn.BENCH;
             Duration length = seconds(30 * (s.low() + s.high()));
-            BenchPlan.SetUpStretch last = all.isEmpty() ? null : all.getLast();
+            BenchPlan.Stretch last = all.isEmpty() ? null : all.getLast();
             if (last != null && last.hands() == hands) {
-                all.set(all.size() - 1, new BenchPlan.SetUpStretch(last.what(), last.length().plus(length), hands));
+                all.set(all.size() - 1, new BenchPlan.Stretch(last.what(), last.length().plus(length), hands));
             } else {
-                all.add(new BenchPlan.SetUpStretch(Text.of("core.plan.set-up"), length, hands));
+                all.add(new BenchPlan.Stretch(Text.of("core.plan.set-up"), length, hands));
             }
         });
         return all;

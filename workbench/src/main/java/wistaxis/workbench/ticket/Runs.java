@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Function;
 import wistaxis.core.bench.BenchPlan;
 import wistaxis.core.bench.TimeHistory;
 import wistaxis.core.device.DeviceModel;
@@ -20,26 +21,27 @@ import wistaxis.core.words.Text;
  *
  * @param history how long things take here
  * @param measured whether the history is of real computers; that of practice says nothing of them
+ * @param shown which stages computers show here for a ticket's model; only asked where a run goes on
  */
-public record Runs(Shop shop, TimeHistory history, boolean measured) {
+public record Runs(Shop shop, TimeHistory history, boolean measured, Function<Ticket, ShownStages> shown) {
     /** A run that goes on takes at least so long: nobody is needed before. Ours. */
     private static final Duration LEAST = Duration.ofMinutes(1);
 
     /** The run of a ticket that goes on. */
-    public Optional<ComputerRun> of(Ticket ticket, ShownStages shown, Instant now) {
-        return !ticket.isObserved() ? Optional.empty() : ComputerRun.of(ticket, new ComputerRun.Usual(
+    public Optional<ComputerRun> of(Ticket ticket, Instant now) {
+        return !ticket.isObserved() || !ticket.running() ? Optional.empty() : ComputerRun.of(ticket, new ComputerRun.Usual(
                 stage -> measured ? history.measured(shop.model(ticket).map(DeviceModel::family).orElse(null), stage) : Optional.empty(),
-                Optional.of(shop.download(ticket, history)), shown), now);
+                Optional.of(shop.download(ticket, history)), shown.apply(ticket)), now);
     }
 
     /** When its device drops out of recovery although the computer still needs it there; empty where it does not. */
-    public Optional<DropOut> dropOut(Ticket ticket, ShownStages shown, Instant now) {
-        return of(ticket, shown, now).flatMap(run -> DropOut.of(ticket, run, shop.recoveryTimeout(ticket)));
+    public Optional<DropOut> dropOut(Ticket ticket, Instant now) {
+        return of(ticket, now).flatMap(run -> DropOut.of(ticket, run, shop.recoveryTimeout(ticket)));
     }
 
     /** What is left of a run, for the plan: it runs by itself, but for the moments at which the device has to be put back. */
-    public Optional<List<BenchPlan.Stretch>> left(Ticket ticket, ShownStages shown, Instant now) {
-        return of(ticket, shown, now).map(run -> {
+    public Optional<List<BenchPlan.Stretch>> left(Ticket ticket, Instant now) {
+        return of(ticket, now).map(run -> {
             Duration whole = run.atMost().compareTo(LEAST) < 0 ? LEAST : run.atMost();
             Optional<DropOut> drop = DropOut.of(ticket, run, shop.recoveryTimeout(ticket));
             Text what = Text.of("core.plan.restore");

@@ -55,11 +55,11 @@ public final class CoachPane {
             Reading.Sight.BOOT_LOGO, KeyCode.K, Reading.Sight.LOCK_SCREEN,
             KeyCode.C, Reading.Sight.CABLE_SCREEN, KeyCode.N, Reading.Sight.NO_REACTION));
 
-    private final Window shell;
-    private final Workbench bench;
     /** How high a real device is drawn, pixels. */
     private static final double REAL = 150;
 
+    private final Window shell;
+    private final Workbench bench;
     private final Supplier<Coaching> source;
     private final Around around;
     private final BorderPane root = new BorderPane();

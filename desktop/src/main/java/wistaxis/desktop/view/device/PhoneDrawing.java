@@ -244,7 +244,6 @@ public final class PhoneDrawing extends Pane implements Drawn {
     private static void screen(GraphicsContext g, Screen screen, double x, double y, double w, double h, double round, double progress) {
         double mid = x + w / 2;
         double centre = y + h / 2;
-        boolean written = w >= ROOM_FOR_WORDS;
         g.setFill(Color.BLACK);
         g.fillRoundRect(x, y, w, h, round, round);
         g.setFill(Color.WHITE);
@@ -253,23 +252,23 @@ public final class PhoneDrawing extends Pane implements Drawn {
         switch (screen) {
             case BLACK -> { }
             case LOCK_SCREEN -> {
-                words(g, written ? "09:41" : "", mid, y + h * 0.22, 30);
+                written(g, w, "09:41", mid, y + h * 0.22, 30);
                 padlock(g, mid, y + h * 0.4);
-                words(g, written ? t("desktop.device.passcode") : "", mid, y + h * 0.54, 14);
+                written(g, w, t("desktop.device.passcode"), mid, y + h * 0.54, 14);
             }
             case DISABLED_SCREEN -> {
-                words(g, written ? t("desktop.device.unavailable") : "", mid, y + h * 0.3, 20);
-                words(g, written ? t("desktop.device.too-many") : "", mid, y + h * 0.38, 12);
+                written(g, w, t("desktop.device.unavailable"), mid, y + h * 0.3, 20);
+                written(g, w, t("desktop.device.too-many"), mid, y + h * 0.38, 12);
                 padlock(g, mid, centre);
             }
             case SLIDER -> {
                 g.strokeRoundRect(x + 16, y + h * 0.16, w - 32, 36, 36, 36);
                 g.fillOval(x + 20, y + h * 0.16 + 4, 28, 28);
-                words(g, written ? t("desktop.device.slide") : "", mid + 14, y + h * 0.16 + 18, 12);
+                written(g, w, t("desktop.device.slide"), mid + 14, y + h * 0.16 + 18, 12);
             }
             case EMERGENCY_COUNTDOWN -> {
-                words(g, written ? t("desktop.device.emergency") : "", mid, y + h * 0.4, 18);
-                words(g, written ? t("desktop.device.let-go") : "", mid, y + h * 0.5, 14);
+                written(g, w, t("desktop.device.emergency"), mid, y + h * 0.4, 18);
+                written(g, w, t("desktop.device.let-go"), mid, y + h * 0.5, 14);
             }
             case BOOT_LOGO -> mark(g, mid, centre, h * 0.055);
             case CABLE_SCREEN -> {
@@ -286,8 +285,8 @@ public final class PhoneDrawing extends Pane implements Drawn {
                 g.fillRoundRect(mid - w * 0.32, centre + h * 0.07, w * 0.64 * Math.clamp(progress, 0, 1), 8, 8, 8);
             }
             case GREETING -> {
-                words(g, written ? t("desktop.device.hello") : "", mid, centre - h * 0.06, 40);
-                words(g, written ? t("desktop.device.set-up") : "", mid, centre + h * 0.08, 13);
+                written(g, w, t("desktop.device.hello"), mid, centre - h * 0.06, 40);
+                written(g, w, t("desktop.device.set-up"), mid, centre + h * 0.08, 13);
             }
         }
     }
@@ -302,6 +301,13 @@ public final class PhoneDrawing extends Pane implements Drawn {
     private static void padlock(GraphicsContext g, double x, double y) {
         g.fillRoundRect(x - 14, y - 4, 28, 22, 5, 5);
         g.strokeArc(x - 9, y - 20, 18, 30, 0, 180, javafx.scene.shape.ArcType.OPEN);
+    }
+
+    /** Words on a screen so wide; where they have no room, none. */
+    private static void written(GraphicsContext g, double width, String text, double x, double y, double size) {
+        if (width >= ROOM_FOR_WORDS) {
+            words(g, text, x, y, size);
+        }
     }
 
     private static void words(GraphicsContext g, String text, double x, double y, double size) {

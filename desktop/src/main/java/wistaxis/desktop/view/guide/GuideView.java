@@ -38,7 +38,7 @@ public final class GuideView extends TicketPage {
     private static final Set<String> WITH_BACKUPS = Set.of("data-cloud", "data-computer", "data-new", "first-restart", "cable-wait");
 
     private final Window shell;
-    private final Guided walked;
+    private final Guided guided;
     private final BackupForm backup;
     private final Label clock = Ui.label("", "big-clock");
     private final Label clockWords = Ui.text("", "");
@@ -81,18 +81,18 @@ public final class GuideView extends TicketPage {
         });
     }
 
-    private GuideView(Window shell, Workbench bench, String number, Guided walked) {
+    private GuideView(Window shell, Workbench bench, String number, Guided guided) {
         super(bench, number);
         this.shell = shell;
-        this.walked = walked;
+        this.guided = guided;
         this.backup = new BackupForm(bench, number);
         clock.setId("guide-clock");
         shell.scene().addEventFilter(KeyEvent.KEY_PRESSED, pressed);
     }
 
-    /** What is walked: as the ledger says, or begun on this page. */
+    /** What is guided: as the ledger says, or begun on this page. */
     private GuideRun run() {
-        GuideRun run = walked.run();
+        GuideRun run = guided.run();
         Guide picked = chosen;
         return picked == null || run.guide() != null && run.guide().way().equals(picked.way()) ? run
                 : GuideRun.of(picked.of(), List.of(new Guide.Note(picked.way(), "", "", bench.now())), 0).orElse(run);
@@ -162,7 +162,7 @@ public final class GuideView extends TicketPage {
             answers.add(big("guide-" + a.id(), a.words().toString(), answers.isEmpty(), () -> answer(guide, at, a, last)));
         }
         root.getChildren().add(row());
-        List<Text> backups = walked.backups(at);
+        List<Text> backups = guided.backups(at);
         if (!backups.isEmpty()) {
             VBox card = Ui.card(Ui.label(t("desktop.guide.comes-back"), "strong"));
             backups.forEach(w -> card.getChildren().add(Ui.text(w, "")));
