@@ -157,6 +157,8 @@ public final class DemoWorld {
         sound(9, 4.7);
         fact(9, 4.6, "ownership", "proved");
         fact(9, 4.5, "imei", "356958031648321");
+        fact(9, 4.4, "imeiReadBack", "yes");
+        fact(9, 4.4, "contract", "settled");
         promised(9, 5, 600);
 
         happened(10, 4, new TicketEvent.Opened("Pilot boat, purser's phone", true, true));

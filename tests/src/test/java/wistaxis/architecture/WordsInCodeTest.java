@@ -36,7 +36,7 @@ class WordsInCodeTest {
             + "deserialize)|^Missing required|^<|dropshadow|Application Support|^[dEHMmsy,: .]+$");
 
     /** Answers as the ledger has them, which are shown by their keys. */
-    private static final Set<String> CODES = Set.of("it helped", "it did not help", "data gone", "the customer",
+    private static final Set<String> CODES = Set.of("it helped", "it did not help", "judged after a week", "data gone", "the customer",
             "somebody else, whose name is kept sealed", "Power off, then ", "school office", "harbour office", "JetBrains Mono",
             "ledger of the demo", "wistaxis [practice|demo] [--data DIR] [--language XX]", "shelf watch", "half made", "DROP TABLE");
 

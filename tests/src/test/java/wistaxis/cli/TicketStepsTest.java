@@ -9,6 +9,8 @@ import java.io.PrintWriter;
 import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -240,12 +242,31 @@ class TicketStepsTest {
         assertThat(looked.err() + looked.out()).contains("jsonl line 1: ").contains("the ledger is verified");
     }
 
+    /** The minutes that the screen shows start a clock; nobody is needed until it rings, also by the terminal. */
+    @Test
+    void aWaitIsAnsweredFromTheTerminal() {
+        String n = done("ticket", "open", "Pilot phone").get("ticket").asText();
+        done("ticket", "answer", n, "trouble=unavailable", "device=iPhone13,2", "ownership=proved", "liquid=no", "battery=ok",
+                "brokenKeys=none", "blacklisted=no", "backup=none", "wrongTries=7", "lockWord=unavailable", "hopesToRemember=yes");
+        refused(2, "No guide is open", "ticket", "guide", n, "opened");
+        done("ticket", "choose", n, "wait-and-try");
+        done("ticket", "guide", n, "15");
+        assertThat(Instant.parse(done("plan").get("next").get("at").asText())).as("it waits by itself").isAfter(Instant.now()
+                .plus(Duration.ofMinutes(10)));
+        assertThat(run("ticket", "timeline", n).out()).contains("15 min");
+        refused(2, "opened, wrong", "ticket", "guide", n, "sideways");
+        done("ticket", "guide", n, "wrong");
+        done("ticket", "guide", n, "opened");
+    }
+
     /** Common practice: an unlock takes business days; nobody is needed before the first of them. */
     @Test
     void anUnlockIsOrderedAndAnsweredFromTheTerminal() {
         String n = done("ticket", "open", "Harbour phone").get("ticket").asText();
         done("ticket", "answer", n, "trouble=carrier-lock", "device=iPhone13,2", "ownership=proved", "liquid=no", "battery=ok",
-                "brokenKeys=none", "blacklisted=no", "imei=356958031648321");
+                "brokenKeys=none", "blacklisted=no", "imei=356958031648321", "contract=settled");
+        refused(1, "back in groups", "ticket", "choose", n, "carrier-unlock");
+        done("ticket", "answer", n, "imeiReadBack=yes");
         done("ticket", "choose", n, "carrier-unlock");
         refused(2, "--carrier with --imei for an order", "ticket", "unlock", n);
         refused(1, "nlock", "ticket", "unlock", n, "--answer", "signal");
@@ -255,6 +276,10 @@ class TicketStepsTest {
         done("ticket", "unlock", n, "--answer", "unlocked");
         done("ticket", "unlock", n, "--answer", "signal");
         assertThat(run("ticket", "timeline", n).out()).contains("signal");
+        done("ticket", "answer", n, "step-helped=it helped");
+        refused(1, "the activation", "ticket", "close", n);
+        done("ticket", "unlock", n, "--answer", "activated-computer");
+        done("ticket", "close", n);
     }
 
     /** A real ticket: what the computer shows is said in any order, its download by minutes or size, its offer and not its word for the mode. */

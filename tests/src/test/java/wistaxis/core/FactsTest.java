@@ -52,7 +52,8 @@ class FactsTest {
                 "otherSchool", "otherSchoolDfu", "recoveryTried",
                 "hardwareSuspected", "targetSaid", "targetSigned", "backup", "backupKind", "backupFits", "newestBackup", "move",
                 "watchAhead", "watchKnown", "backupMade", "targetTest", "failedAt", "consent", "damage", "prefer.waiting", "touch",
-                "display", "dataPort", "signedOut");
+                "display", "dataPort", "signedOut", "leaves", "cameUp", "mayOpen", "triedDfu", "asksBattery",
+                "mayShowButton");
         Intake intake = Intake.shipped();
         JsonNode routes = MAPPER.readTree(FACTS.resolve("routes.json").toFile());
         for (JsonNode rule : routes.get("rules")) {

@@ -198,7 +198,7 @@ class DocumentsTest {
             at.record(n, new TicketEvent.BackupNoted("cloud", null, "31.9", LocalDate.of(2026, 5, 1), 36_000_000_000L, null, null));
             at.record(n, new TicketEvent.BackupNoted("computer", null, "31.11", LocalDate.of(2026, 5, 2), null, "disk 2", null));
             for (String answer : List.of("greeting seen", "language done", "by-hand hand", "network joined", "activation asks",
-                    "account-lock signed-in", "privacy read", "face later", "passcode set", "data-cloud chosen", "first-restart asked", "extras home",
+                    "account-lock signed-in", "privacy read", "face later", "passcode set", "data-cloud signed-in", "terms agreed", "backup-list chosen", "location on", "extras home", "first-restart asked",
                     "check-version passed", "check-calls left", "check-camera failed")) {
                 String[] said = answer.split(" ");
                 at.record(n, new TicketEvent.GuideNoted("set-up", said[0], said[1]));

@@ -27,7 +27,7 @@ class PlansTest {
     }
 
     private static Guide.Page activation(BenchAtWork at, String n) {
-        return at.bench.routes().setUp(at.bench.ticket(n)).orElseThrow().left().stream().filter(s -> s.id().equals("activation"))
+        return at.bench.routes().setUp(at.bench.ticket(n)).getFirst().left().stream().filter(s -> s.id().equals("activation"))
                 .findFirst()
                 .orElseThrow();
     }

@@ -288,9 +288,10 @@ final class Walker implements AutoCloseable {
             }
         });
         act("set-up", 6, n -> {
-            Optional<Guide.Page> stop = bench().routes().setUp(ticket(n)).map(GuideRun::at);
-            if (stop.isPresent()) {
-                give(n, new Command.AnswerGuide(Guide.SET_UP, stop.get().id(), any(stop.get().answers()).id(), null));
+            List<GuideRun> runs = bench().routes().setUp(ticket(n));
+            GuideRun run = runs.isEmpty() ? null : any(runs);
+            if (run != null && run.at() != null) {
+                give(n, new Command.AnswerGuide(run.ways().getFirst().way(), run.at().id(), any(run.at().answers()).id(), null));
             }
         });
         act("backup", 1, n -> give(n, new Command.Backup(any(List.of("cloud", "computer")), typed(),
@@ -489,7 +490,7 @@ final class Walker implements AutoCloseable {
         Optional<Route> route = routes.route(t);
         route.ifPresent(r -> r.steps().forEach(s -> routes.evidence(t, s.step().id())));
         routes.backups(t).ifPresent(b -> b.says().size());
-        routes.setUp(t).ifPresent(GuideRun::answers);
+        routes.setUp(t).forEach(GuideRun::answers);
         t.guide().ifPresent(w -> w.minutes(true));
         routes.readiness(t).ready();
         routes.recoveryTimeoutLeft(t);

@@ -132,6 +132,7 @@ class GuidesTest extends OnDemoBench {
         assertThat(of(other).consentGiven()).as("asked once, for both").isTrue();
         assertThat(of(stranger).consentGiven()).as("nobody agrees for somebody else").isFalse();
         w.click("guide-found");
+        w.click("guide-none");
         w.click("guide-taken");
         w.click("guide-begun");
         w.click("guide-greeting");

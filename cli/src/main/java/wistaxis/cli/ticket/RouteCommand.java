@@ -14,21 +14,26 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import wistaxis.cli.buttons.IdentifyCommand;
 import wistaxis.cli.output.Output;
+import wistaxis.core.bench.TimeHistory;
 import wistaxis.core.buttons.SequenceLibrary;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.FirmwareCatalogue;
 import wistaxis.core.firmware.SystemVersion;
+import wistaxis.core.restore.RestoreStage;
 import wistaxis.core.route.BackupPlan;
 import wistaxis.core.route.CaseFacts;
 import wistaxis.core.route.Route;
 import wistaxis.core.route.RouteContext;
 import wistaxis.core.route.RouteFacts;
 import wistaxis.core.route.RoutePlanner;
+import wistaxis.core.time.Range;
 import wistaxis.core.words.Text;
 import wistaxis.standins.StandInOffers;
 import wistaxis.store.firmware.CatalogueFile;
 import wistaxis.store.ledger.DataFolder;
+import wistaxis.workbench.plan.Quote;
+import wistaxis.workbench.ticket.Shop;
 
 @Command(name = "route", mixinStandardHelpOptions = true,
         description = "${bundle:cli.help.route}")
@@ -49,11 +54,17 @@ public final class RouteCommand extends Output {
     private record Stop(String reason) {}
 
     private record Step(String id, boolean keeps, String status, List<Integer> minutes, List<Text> reasons, List<Text> cautions) {
-        static Step of(Route.RouteStep r) {
+        static Step of(Route.RouteStep r, Range download) {
             String status = r.done() && r.status() != Route.Status.REFUSED ? "done" : r.status() == Route.Status.NEEDS_CONSENT ? "blocked"
                     : r.status().toString().toLowerCase(Locale.ROOT);
-            return new Step(r.step().id(), r.step().keeps(), status, r.step().minutes(), r.reasons(), r.cautions());
+            return new Step(r.step().id(), r.step().keeps(), status, takes(r, download), r.reasons(), r.cautions());
         }
+    }
+
+    /** Least and most, the download included. */
+    private static List<Integer> takes(Route.RouteStep r, Range download) {
+        Range takes = Quote.of(r.step(), download, new TimeHistory(RestoreStage.shipped())).step();
+        return List.of((int) Math.round(takes.low() / 60), (int) Math.round(takes.high() / 60));
     }
 
     private record Backup(String kind, @Nullable SystemVersion version, @Nullable String device, @Nullable Long sizeBytes,
@@ -79,10 +90,12 @@ public final class RouteCommand extends Output {
             throw new BadInput(t("cli.route.contradiction", "file", facts.getFileName(), "why", Text.join(" ", route.contradictions())));
         }
         BackupPlan backups = BackupPlan.of(route.backups(), route.target(), signed, _ -> Optional.empty());
-        Row row = new Row(route.stop() == null ? null : new Stop(route.stop().toString()), route.steps().stream().map(Step::of).toList(),
+        Range download = download(of);
+        Row row = new Row(route.stop() == null ? null : new Stop(route.stop().toString()), route.steps().stream().map(r -> Step.of(r,
+                download)).toList(),
                 route.recommended().map(r -> r.step().id()).orElse(null),
                 route.target(), backups.lines().stream().map(Backup::of).toList());
-        List<String> words = new ArrayList<>(words(route));
+        List<String> words = new ArrayList<>(words(route, row.steps()));
         backups.says().forEach(s -> words.add(s.toString()));
         if (signed.isEmpty()) {
             words.add(t("cli.route.signed-unknown"));
@@ -90,15 +103,24 @@ public final class RouteCommand extends Output {
         answer(row, words);
     }
 
+    /** Seconds for the firmware of the device at a line as shops have them: by the builds that are known, else by what is usual. */
+    private Range download(CaseFacts of) {
+        return Shop.download(Shop.size(practice ? List.of() : builds(of)), new TimeHistory(RestoreStage.shipped()));
+    }
+
     /** The versions that the catalogue of the bench has as signed for the model. */
     private List<SystemVersion> known(CaseFacts of) {
+        return builds(of).stream().filter(Build::signed).map(Build::version).toList();
+    }
+
+    private List<Build> builds(CaseFacts of) {
         String device = of.device();
         if (device == null) {
             return List.of();
         }
         DataFolder folder = new DataFolder(DataFolder.place(data, practice));
         return new CatalogueFile(folder.catalogue()).look(Instant.now()).of(device).stream().map(FirmwareCatalogue.Listed::build)
-                .filter(Build::signed).map(Build::version).toList();
+                .toList();
     }
 
     private static void check(RoutePlanner planner, String name, String value) {
@@ -111,15 +133,17 @@ public final class RouteCommand extends Output {
         }
     }
 
-    private static List<String> words(Route route) {
+    private static List<String> words(Route route, List<Step> steps) {
         List<String> lines = new ArrayList<>();
         if (route.stop() != null) {
             lines.add(t("cli.route.stop", "why", route.stop()));
         }
-        for (Route.RouteStep r : route.steps()) {
-            lines.add(String.format(Locale.ROOT, "%-8s %-11s %-38s %d-%d min", Step.of(r).status(), r.step().keeps() ? t("cli.route.keeps")
+        for (int i = 0; i < steps.size(); i++) {
+            Route.RouteStep r = route.steps().get(i);
+            lines.add(String.format(Locale.ROOT, "%-8s %-11s %-38s %d-%d min", steps.get(i).status(), r.step().keeps()
+                    ? t("cli.route.keeps")
                     : t("cli.route.erases"), r.step().title(),
-                    r.step().minutes().getFirst(), r.step().minutes().getLast()));
+                    steps.get(i).minutes().getFirst(), steps.get(i).minutes().getLast()));
             r.reasons().stream().filter(x -> !x.equals(route.stop())).forEach(x -> lines.add("           - " + x));
             r.cautions().forEach(x -> lines.add("           ! " + x));
         }

@@ -12,8 +12,9 @@ import wistaxis.core.work.Command;
         subcommands = {ListTickets.class, ShowTicket.class, OpenTicket.class, AnswerTicket.class,
         NextOfTicket.class, ChooseStep.class,
             SayOutcome.class, SayState.class, SayStage.class, SayLeft.class, SayUnlock.class, SayProblem.class,
+            AnswerGuide.class,
             CloseTicket.class, TimelineOfTicket.class},
-            synopsisSubcommandLabel = "list|show|open|answer|next|choose|outcome|saw|stage|error|close|timeline")
+            synopsisSubcommandLabel = "list|show|open|answer|next|choose|outcome|saw|stage|left|unlock|error|guide|close|timeline")
 public final class TicketCommand extends Output {
     @Override
     public void run() {

@@ -2,6 +2,7 @@ package wistaxis.core.device;
 
 import static wistaxis.core.words.Say.t;
 
+import java.util.Optional;
 import wistaxis.core.facts.BadInput;
 
 /**
@@ -40,6 +41,13 @@ public record Imei(String digits) {
                     imei.expectedCheckDigit()));
         }
         return imei;
+    }
+
+    /** The digits in groups of 2, 6, 6 and 1, as they are read back; empty for what is no IMEI. */
+    public static Optional<String> grouped(String typed) {
+        String digits = typed.replaceAll("[\\s-]", "");
+        return digits.matches("[0-9]{15}") ? Optional.of(String.join(" ", digits.substring(0, 2), digits.substring(2, 8),
+                digits.substring(8, 14), digits.substring(14))) : Optional.empty();
     }
 
     /** The digit that the other 14 call for, 0 to 9. */

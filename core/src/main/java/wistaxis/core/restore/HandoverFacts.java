@@ -1,5 +1,6 @@
 package wistaxis.core.restore;
 
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -7,6 +8,7 @@ import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Provenance;
 import wistaxis.core.facts.YesNo;
 import wistaxis.core.steps.Step;
+import wistaxis.core.steps.Steps;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.words.Text;
@@ -17,7 +19,7 @@ public record HandoverFacts(List<Check> checks, List<Advice> advice) {
      * What a customer is told, by what happened.
      *
      * @param when facts of the ticket and the values for which it is said, all of them; empty for always. {@code family} is the button
-     *     layout
+     *     layout, {@code leaves} whether somebody else gets the device
      */
     public record Advice(Map<String, List<String>> when, Text says, Provenance provenance, String source) {
         public Advice {
@@ -28,10 +30,11 @@ public record HandoverFacts(List<Check> checks, List<Advice> advice) {
     /**
      * @param after where it is asked: after a {@code restore}, an {@code update}, an {@code erase} by the device itself,
      *     any other {@code step}, or what has {@code lost} the data it should have kept
+     * @param of {@code leaves} for a device that somebody else gets, {@code stays} for one that does not; null for both
      * @param answers what can be answered; one of them settles the check
      * @param bad those of them with which nothing is handed over; null for none
      */
-    public record Check(String id, List<String> after, Text says, List<String> answers, @Nullable List<String> bad,
+    public record Check(String id, List<String> after, @Nullable String of, Text says, List<String> answers, @Nullable List<String> bad,
             Provenance provenance, String source) {
         public Check {
             after = List.copyOf(after);
@@ -50,6 +53,9 @@ public record HandoverFacts(List<Check> checks, List<Advice> advice) {
     public static final String HELPED = "it helped";
     public static final String DID_NOT_HELP = "it did not help";
 
+    /** The answer that leaves it open until days of use have shown it. */
+    public static final String LATER = "judged after a week";
+
     public HandoverFacts {
         checks = List.copyOf(checks);
         advice = List.copyOf(advice);
@@ -62,14 +68,29 @@ public record HandoverFacts(List<Check> checks, List<Advice> advice) {
 
     /** The advice for a ticket. @param family its button layout; empty while that is not known */
     public List<Text> adviceFor(Ticket t, String family) {
-        return advice.stream().filter(a -> a.when().entrySet().stream().allMatch(e -> e.getValue().contains(e.getKey().equals("family")
-                ? family : t.facts().getOrDefault(e.getKey(), "unknown")))).map(Advice::says).toList();
+        Map<String, String> facts = new HashMap<>(t.facts());
+        facts.put("family", family);
+        facts.put("leaves", t.leavesOwner() ? "yes" : "no");
+        return advice.stream().filter(a -> a.when().entrySet().stream().allMatch(e -> e.getValue().contains(facts.getOrDefault(e.getKey(),
+                "unknown")))).map(Advice::says).toList();
     }
 
-    /** The checks after an attempt; none before the hardware bench, which has its own. */
-    public List<Check> after(Attempt attempt) {
+    /** What may be answered on a ticket: to wait and see only where it takes days to show. */
+    public static List<String> answers(Check check, Ticket t) {
+        boolean later = t.problem().flatMap(Steps::route).filter(r -> Boolean.TRUE.equals(r.judgedLater())).isPresent();
+        return check.answers().stream().filter(a -> later || !a.equals(LATER)).toList();
+    }
+
+    /** The checks after the present attempt; none before there is one, and before the hardware bench, which has its own. */
+    public List<Check> after(Ticket t) {
+        Attempt attempt = t.attempt().orElse(null);
+        if (attempt == null) {
+            return List.of();
+        }
         String kind = kind(attempt);
-        return checks.stream().filter(c -> c.after().contains(kind) || attempt.lostData() && c.after().contains("lost")).toList();
+        String goes = t.leavesOwner() ? "leaves" : "stays";
+        return checks.stream().filter(c -> c.after().contains(kind) || attempt.lostData() && c.after().contains("lost"))
+                .filter(c -> c.of() == null || c.of().equals(goes)).toList();
     }
 
     private static String kind(Attempt attempt) {

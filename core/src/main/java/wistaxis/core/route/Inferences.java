@@ -21,8 +21,10 @@ import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.YesNo;
 import wistaxis.core.firmware.SystemVersion;
 import wistaxis.core.firmware.WatchPairing;
+import wistaxis.core.steps.Problem;
 import wistaxis.core.steps.Steps;
 import wistaxis.core.steps.UsualRoute;
+import wistaxis.core.ticket.Ticket;
 import wistaxis.core.words.Text;
 
 /**
@@ -39,14 +41,14 @@ final class Inferences {
 
     private final CaseFacts c;
     private final SequenceLibrary sequences;
-    private final List<RouteFacts.Wait> waits;
+    private final List<Steps.Wait> waits;
     private final @Nullable UsualRoute route;
     private final RouteContext context;
     private final Optional<DeviceModel> model;
     private final Map<String, String> facts = new HashMap<>();
     private final Map<String, Object> words = new HashMap<>();
 
-    Inferences(CaseFacts c, DeviceCatalogue devices, SequenceLibrary sequences, List<RouteFacts.Wait> waits, @Nullable UsualRoute route,
+    Inferences(CaseFacts c, DeviceCatalogue devices, SequenceLibrary sequences, List<Steps.Wait> waits, @Nullable UsualRoute route,
             RouteContext context) {
         this.c = c;
         this.sequences = sequences;
@@ -97,6 +99,11 @@ final class Inferences {
         if (c.also() != null) {
             c.also().forEach(this::put);
         }
+        boolean leaves = route != null && route.leavesOwner() || Ticket.GIVEN_AWAY.equals(facts.get(Ticket.WISH));
+        put("leaves", leaves ? "yes" : "no");
+        boolean cameUp = "yes".equals(facts.get(CaseFacts.CAME_UP));
+        put(CaseFacts.CAME_UP, cameUp ? "yes" : "no");
+        put("mayOpen", cameUp || route != null && Boolean.TRUE.equals(route.mayOpen()) ? "yes" : "no");
         String stage = c.failedStage();
         put("failedAt", stage == null ? null : BEFORE_WRITING.contains(stage) ? "before-writing" : AFTER_WRITING.contains(stage) ? "after"
                 : "writing");
@@ -138,22 +145,32 @@ final class Inferences {
     }
 
     private void tries() {
+        String word = facts.get("lockWord");
+        if (word == null && Problem.of("disabled").equals(c.problem())) {
+            word = "disabled"; // the customer's word, until somebody looks
+            put("lockWord", word);
+        }
+        boolean computer = "computer".equals(word);
+        put("mayShowButton", word == null || List.of("pad", "unavailable").contains(word) ? "yes" : "no");
+        if (computer) {
+            put("tries", "ended");
+        }
         Integer n = c.wrongTries();
         if (n == null) {
             return;
         }
         words.put("wrongTries", String.valueOf(n));
-        put("tries", n >= 10 ? "ended" : waitMinutes().isPresent() ? "waits" : "few");
+        put("tries", computer || n >= 10 ? "ended" : waitMinutes().isPresent() ? "waits" : "few");
         put("triesForButton", n <= BUTTON_AFTER ? "below" : n >= LAST_TRY ? "past" : "enough");
         words.put("moreTries", Math.max(1, BUTTON_AFTER + 1 - n));
         words.put("moreWaits", Text.of("core.span.minutes", "n", waits.stream().filter(w -> w.tries() >= n && w.tries() <= Math.max(n,
-                BUTTON_AFTER)).mapToInt(RouteFacts.Wait::minutes).sum()));
+                BUTTON_AFTER)).mapToInt(Steps.Wait::minutes).sum()));
         waitMinutes().ifPresent(m -> words.put("wait", Text.of("core.span.minutes", "n", m)));
     }
 
     /** The wait that is running after the wrong tries there were, in minutes. */
     Optional<Integer> waitMinutes() {
-        return waits.stream().filter(w -> Objects.equals(w.tries(), c.wrongTries())).map(RouteFacts.Wait::minutes).findFirst();
+        return waits.stream().filter(w -> Objects.equals(w.tries(), c.wrongTries())).map(Steps.Wait::minutes).findFirst();
     }
 
     private void tried() {
@@ -164,6 +181,7 @@ final class Inferences {
             boolean deep = tried.stream().anyMatch(t -> Steps.is(t, s -> Mode.DFU.equals(s.mode())))
                     || route != null && tried.stream().anyMatch(t -> t.equals(route.deepest()));
             boolean restored = tried.stream().anyMatch(t -> Steps.is(t, s -> Mode.RECOVERY.equals(s.mode()) && s.writes() && s.erases()));
+            put("triedDfu", deep || facts.containsKey(CaseFacts.DFU_SCREEN) ? "yes" : "no");
             put("recoveryTried", restored ? "yes" : "no");
             put("backupMade", tried.contains("backup") ? "yes" : "no");
             put("signedOut", tried.contains("sign-out") ? "yes" : "no");

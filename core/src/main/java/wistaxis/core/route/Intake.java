@@ -2,6 +2,7 @@ package wistaxis.core.route;
 
 import java.time.DateTimeException;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -28,6 +29,9 @@ public final class Intake {
 
     /** The fact that keeps the state in which a device came, and its marks. */
     public static final String MARKS = "marks";
+
+    /** The fact of the day on which it shows if a step helped: the device is back with its customer until then. */
+    public static final String JUDGED_ON = "judgedOn";
 
     /** Facts that are written down as they are said or seen. */
     public static final List<String> WORDS = List.of(PROBLEM_WORDS, MARKS);
@@ -96,6 +100,9 @@ public final class Intake {
     private static Map<String, String> known(Ticket ticket, Map<String, String> inferred) {
         Map<String, String> known = new HashMap<>(inferred);
         ticket.fact("damage").ifPresent(d -> known.put("damage", d));
+        if ("each".equals(known.get("damage")) || isBatteryOpen(ticket)) {
+            known.put("asksBattery", "yes");
+        }
         return known;
     }
 
@@ -107,7 +114,12 @@ public final class Intake {
         Set<String> facts = ticket.facts().keySet();
         boolean stopped = q.isDamage() && (ticket.fact("damage").isPresent() || ticket.says("liquid", YesNo.YES)
                 || ticket.fact("battery").filter(SWOLLEN::equals).isPresent());
-        return stopped || facts.containsAll(q.facts());
+        return stopped || q.isDamage() && isBatteryOpen(ticket) || facts.containsAll(q.facts());
+    }
+
+    /** Whether of the damage only the battery is open: it was charged since it was asked for. */
+    private static boolean isBatteryOpen(Ticket ticket) {
+        return ticket.fact("battery").isEmpty() && ticket.fact("liquid").isPresent() && ticket.fact("brokenKeys").isPresent();
     }
 
     /** The first open question that was not put off. */
@@ -129,6 +141,15 @@ public final class Intake {
     public static Optional<Instant> promised(Ticket ticket) {
         try {
             return ticket.fact("promised").filter(p -> !p.equals(NOT_KNOWN)).map(Instant::parse).map(BenchTime::clamp);
+        } catch (DateTimeException e) {
+            return Optional.empty();
+        }
+    }
+
+    /** The day on which it shows if the last step helped; empty where nothing is waited for. */
+    public static Optional<LocalDate> judgedOn(Ticket ticket) {
+        try {
+            return ticket.closed() != null ? Optional.empty() : ticket.fact(JUDGED_ON).map(LocalDate::parse);
         } catch (DateTimeException e) {
             return Optional.empty();
         }

@@ -80,11 +80,19 @@ public record Route(
                 .allMatch(other -> other.reasons().contains(r))).toList();
     }
 
-    /** Whether nothing is left above the highest step that was taken and did not help: the device itself is next. */
+    /**
+     * Whether nothing is left above the highest step that was taken and did not help: the device itself is next. What only waits for an
+     * answer is left.
+     */
     public boolean exhausted() {
         RouteStep highest = steps.reversed().stream().filter(RouteStep::done).findFirst().orElse(null);
         return stop == null && highest != null
-                && steps.subList(steps.indexOf(highest) + 1, steps.size()).stream().noneMatch(r -> r.open() && !r.step().isHardware());
+                && steps.subList(steps.indexOf(highest) + 1, steps.size()).stream().noneMatch(r -> (r.open() || waitsForAnswer(r))
+                        && !r.step().isHardware());
+    }
+
+    private static boolean waitsForAnswer(RouteStep step) {
+        return step.status() == Status.BLOCKED && !step.overrulable() && !step.done();
     }
 
     public Optional<RouteStep> judged(String step) {

@@ -7,6 +7,7 @@ import java.util.Map;
 import wistaxis.core.facts.Provenance;
 import wistaxis.core.facts.Word;
 import wistaxis.core.steps.Step;
+import wistaxis.core.steps.Steps;
 import wistaxis.core.steps.UsualRoute;
 import wistaxis.core.words.Text;
 
@@ -71,8 +72,5 @@ public final class RouteFacts {
         }
     }
 
-    /** How long a device waits after so many wrong tries. */
-    public record Wait(int tries, int minutes, Provenance provenance, String source) {}
-
-    record Routes(List<Step> steps, List<UsualRoute> routes, List<Preference> preferences, List<Wait> waits, List<Rule> rules) {}
+    record Routes(List<Step> steps, List<UsualRoute> routes, List<Preference> preferences, List<Steps.Wait> waits, List<Rule> rules) {}
 }

@@ -24,6 +24,7 @@ import wistaxis.core.steps.Problem;
 import wistaxis.core.steps.Step;
 import wistaxis.core.steps.Steps;
 import wistaxis.core.steps.UsualRoute;
+import wistaxis.core.ticket.Ticket;
 import wistaxis.core.words.Language;
 import wistaxis.core.words.Text;
 
@@ -123,8 +124,27 @@ public final class RoutePlanner {
                 steps.add(steps.indexOf(move.getLast()), move.getFirst());
             }
         }
+        eraseAfter(steps, facts);
         backUpFirst(steps, facts);
         return steps;
+    }
+
+    /** What the owner wants in the end comes after what is wrong: the steps of a sale, or those of them that erase. */
+    private static void eraseAfter(List<String> steps, CaseFacts facts) {
+        String wish = facts.also() == null ? null : facts.also().get(Ticket.WISH);
+        if (wish == null || wish.equals(Ticket.WORKS)) {
+            return;
+        }
+        boolean leaves = wish.equals(Ticket.GIVEN_AWAY);
+        List<String> more = Steps.routes().stream().filter(UsualRoute::leavesOwner)
+                .flatMap(r -> r.steps().stream()).filter(s -> !steps.contains(s))
+                .filter(s -> leaves || Steps.is(s, Step::erases)).toList();
+        int last = steps.size() - 1;
+        int first = IntStream.range(0, steps.size()).filter(i -> Steps.is(steps.get(i), Step::erases)).findFirst().orElse(last);
+        steps.addAll(first, more);
+        if (facts.also().containsKey(CaseFacts.CAME_UP)) {
+            steps.removeIf(s -> !isTried(facts, s) && Steps.is(s, r -> r.keeps() && !r.prepares() && !r.isHardware()));
+        }
     }
 
     /** Wherever the device opens a backup stands before the first step that erases, and before a test version is written. */

@@ -20,6 +20,16 @@ public record Guide(String way, String of, Text title, List<Page> steps, Provena
     /** The way from the greeting to first use. */
     public static final String SET_UP = "set-up";
 
+    /** The settings that a device is left with, once it is in use. */
+    public static final String AFTERWARDS = "afterwards";
+
+    /** The ways into recovery and out of it without buttons. */
+    public static final String INTO_RECOVERY = "into-recovery";
+    public static final String OUT_OF_RECOVERY = "out-of-recovery";
+
+    /** What follows once a carrier has unlocked a device. */
+    public static final String UNLOCKED = "unlocked";
+
     private static final List<Guide> ALL = Json.fact("guides.json", Guides.class).guides();
 
     private record Guides(List<Guide> guides) {}
@@ -33,21 +43,29 @@ public record Guide(String way, String of, Text title, List<Page> steps, Provena
      * @param high most usual minutes
      * @param counts the fact of the intake that says how often the repeated answer was given before; null where nothing is counted
      * @param limit so many in all, and no more are offered; null where there is no limit
+     * @param minutes whether the minutes that the screen shows may be answered, as a number: it rings when they are over; null for not
      * @param when facts and the values for which it is there, all of them; null for always
      * @param ring minutes after the first answer of the guide at which it rings; null for not
      */
     public record Page(String id, Text title, Text see, HandsOn hands, double low, double high, @Nullable String counts,
-            @Nullable Integer limit, @Nullable Integer ring, @Nullable Map<String, List<String>> when, List<Answer> answers) {
+            @Nullable Integer limit, @Nullable Integer ring, @Nullable Boolean minutes, @Nullable Map<String, List<String>> when,
+                    List<Answer> answers) {
         public Page {
             answers = List.copyOf(answers);
+        }
+
+        /** The minutes that an answer says the screen shows, 1 to 9999; empty where it says none, or the page takes none. */
+        public Optional<Integer> shown(String answer) {
+            return Boolean.TRUE.equals(minutes) && answer.matches("[1-9][0-9]{0,3}") ? Optional.of(Integer.valueOf(answer))
+                    : Optional.empty();
         }
 
         public Optional<Answer> answer(String answer) {
             return answers.stream().filter(a -> a.id().equals(answer)).findFirst();
         }
 
-        private Page lasting(Minutes minutes) {
-            return new Page(id, title, see, hands, minutes.low(), minutes.high(), counts, limit, ring, when, answers);
+        private Page lasting(Minutes takes) {
+            return new Page(id, title, see, hands, takes.low(), takes.high(), counts, limit, ring, minutes, when, answers);
         }
     }
 

@@ -17,11 +17,12 @@ import wistaxis.core.words.Text;
  * @param counted how often the repeated answer of this stop was given in all
  * @param ended {@code done} or {@code failed}; null while it goes on
  * @param then what the last answer calls for; empty for nothing
+ * @param clock when the wait is over that runs at this stop; null for none
  * @param begun when the first answer was given; null before
  * @param notes the answers of this way, in order
  */
 public record GuideRun(List<Guide> ways, @Nullable Guide guide, Guide.@Nullable Page at, int counted, @Nullable String ended, Text then,
-        @Nullable Instant begun, List<Guide.Note> notes) {
+        @Nullable Instant clock, @Nullable Instant begun, List<Guide.Note> notes) {
     public GuideRun {
         ways = List.copyOf(ways);
         notes = List.copyOf(notes);
@@ -41,7 +42,7 @@ public record GuideRun(List<Guide> ways, @Nullable Guide guide, Guide.@Nullable 
         Guide guide = ways.size() == 1 ? ways.getFirst() : all.isEmpty() ? null
                 : ways.stream().filter(w -> w.way().equals(all.getLast().way())).findFirst().orElse(null);
         List<Guide.Note> notes = guide == null ? List.of() : all.stream().filter(n -> n.way().equals(guide.way())).toList();
-        return guide == null ? new GuideRun(ways, null, null, 0, null, Text.NONE, null, List.of()) : fold(ways, guide, notes, before);
+        return guide == null ? new GuideRun(ways, null, null, 0, null, Text.NONE, null, null, List.of()) : fold(ways, guide, notes, before);
     }
 
     private static GuideRun fold(List<Guide> ways, Guide guide, List<Guide.Note> notes, int before) {
@@ -49,22 +50,31 @@ public record GuideRun(List<Guide> ways, @Nullable Guide guide, Guide.@Nullable 
         int counted = 0;
         String ended = null;
         Text then = Text.NONE;
+        Instant clock = null;
         for (Guide.Note note : notes) {
             Guide.Page stop = guide.steps().get(at);
             Guide.Answer answer = stop.id().equals(note.stop()) && ended == null ? stop.answer(note.answer()).orElse(null) : null;
+            Optional<Integer> shown = stop.id().equals(note.stop()) && ended == null ? stop.shown(note.answer()) : Optional.empty();
+            if (shown.isPresent()) {
+                clock = note.at().plus(Duration.ofMinutes(shown.get()));
+            }
             if (answer == null) {
                 continue; // of another version, or given twice
             }
+            clock = null;
             then = answer.then() == null ? Text.NONE : answer.then();
             switch (answer.to()) {
-                case Guide.Answer.AGAIN -> counted++;
+                case Guide.Answer.AGAIN -> {
+                    counted++;
+                    clock = Steps.waitMinutes(before + counted).map(m -> note.at().plus(Duration.ofMinutes(m))).orElse(null);
+                }
                 case Guide.Answer.DONE, Guide.Answer.FAILED -> ended = answer.to();
                 case Guide.Answer.NEXT -> at++;
                 default -> at = guide.steps().indexOf(guide.stop(answer.to()).orElseThrow());
             }
         }
         Guide.Page now = ended == null ? guide.steps().get(at) : null;
-        return new GuideRun(ways, guide, now, now != null && now.counts() != null ? before + counted : 0, ended, then,
+        return new GuideRun(ways, guide, now, now != null && now.counts() != null ? before + counted : 0, ended, then, clock,
                 notes.isEmpty() ? null : notes.getFirst().at(), notes);
     }
 
@@ -102,8 +112,21 @@ public record GuideRun(List<Guide> ways, @Nullable Guide guide, Guide.@Nullable 
         return guide == null || at == null ? List.of() : guide.steps().subList(guide.steps().indexOf(at), guide.steps().size());
     }
 
-    /** When it rings; empty where it does not. */
+    /** The stops whose last answer is this one, in order. */
+    public List<Guide.Page> at(String answer) {
+        return guide == null ? List.of() : guide.steps().stream().filter(s -> said(s).filter(a -> a.id().equals(answer)).isPresent())
+                .toList();
+    }
+
+    private Optional<Guide.Answer> said(Guide.Page stop) {
+        return notes.stream().filter(n -> n.stop().equals(stop.id())).reduce((_, b) -> b).flatMap(n -> stop.answer(n.answer()));
+    }
+
+    /** When it rings: after the minutes of this stop, or the wait that runs at it; empty where it does not. */
     public Optional<Instant> rings() {
+        if (clock != null) {
+            return Optional.of(clock);
+        }
         return at == null || at.ring() == null || begun == null ? Optional.empty() : Optional.of(begun.plus(Duration.ofMinutes(at.ring())));
     }
 
@@ -115,8 +138,7 @@ public record GuideRun(List<Guide> ways, @Nullable Guide guide, Guide.@Nullable 
         List<Judged> all = new ArrayList<>();
         if (guide != null) {
             for (Guide.Page stop : guide.steps()) {
-                Guide.Answer said = notes.stream().filter(n -> n.stop().equals(stop.id())).reduce((_, b) -> b)
-                        .flatMap(n -> stop.answer(n.answer())).orElse(null);
+                Guide.Answer said = said(stop).orElse(null);
                 if (said != null && said.verdict() != null) {
                     all.add(new Judged(stop.title(), said.words(), said.verdict(), said.then()));
                 }

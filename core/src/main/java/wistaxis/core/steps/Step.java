@@ -30,6 +30,9 @@ public record Step(
     /** The guide of the last step, where the bench of this program ends. */
     public static final String HARDWARE = "hardware";
 
+    /** What comes first where the battery may be what is wrong. */
+    public static final String CHARGE = "charge";
+
     /** What is done before the first step that erases, wherever the device opens. */
     public static final String BACKUP = "backup";
 

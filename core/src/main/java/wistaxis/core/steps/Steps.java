@@ -9,6 +9,7 @@ import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.Json;
+import wistaxis.core.facts.Provenance;
 import wistaxis.core.words.Text;
 
 /** The steps of {@code routes.json}, by id. A step that is not there is one of a newer Wistaxis, or damaged: it has no properties. */
@@ -18,7 +19,10 @@ public final class Steps {
             LinkedHashMap::new));
 
     @JsonIgnoreProperties(ignoreUnknown = true)
-    private record File(List<Step> steps, List<UsualRoute> routes) {}
+    private record File(List<Step> steps, List<UsualRoute> routes, List<Wait> waits) {}
+
+    /** How long a device waits after so many wrong codes. Newer systems may wait longer: what the screen shows counts. */
+    public record Wait(int tries, int minutes, Provenance provenance, String source) {}
 
     private Steps() {}
 
@@ -34,6 +38,11 @@ public final class Steps {
     /** The route of a problem; empty for one that is not there. */
     public static Optional<UsualRoute> route(@Nullable Problem problem) {
         return routes().stream().filter(l -> l.problem().equals(problem)).findFirst();
+    }
+
+    /** Minutes that a device waits after so many wrong codes in all; empty where it does not, or none may be entered any more. */
+    public static Optional<Integer> waitMinutes(int tries) {
+        return FILE.waits().stream().filter(w -> w.tries() == tries).map(Wait::minutes).findFirst();
     }
 
     public static Optional<Step> find(@Nullable String id) {

@@ -88,7 +88,8 @@ public final class EventWords {
                     Text.named("facts.try.", e.step()));
             case TicketEvent.GuideNoted e -> Guide.find(e.way()).flatMap(w -> w.steps().stream().filter(s -> s.id().equals(e.stop()))
                     .findFirst()).map(s -> t("core.event.page", "page", s.title(), "answer", s.answer(e.answer())
-                    .map(Guide.Answer::words).orElse(Text.raw(e.answer()))))
+                    .map(Guide.Answer::words).or(() -> s.shown(e.answer()).map(n -> Text.of("core.span.minutes", "n", n)))
+                    .orElse(Text.raw(e.answer()))))
                     .orElse(t("core.event.page", "page", apart(e.way()) + ", " + apart(e.stop()), "answer", apart(e.answer())));
             case TicketEvent.BackupNoted e -> t(Boolean.TRUE.equals(e.here()) ? "core.event.backup-made" : "core.event.backup-known",
                     "backup", backup(e));

@@ -15,6 +15,8 @@ import wistaxis.core.facts.YesNo;
 import wistaxis.core.steps.GuideRun;
 import wistaxis.core.steps.Problem;
 import wistaxis.core.steps.Step;
+import wistaxis.core.steps.Steps;
+import wistaxis.core.steps.UsualRoute;
 import wistaxis.core.words.Text;
 
 /**
@@ -215,6 +217,33 @@ public record Ticket(Opening opening, Instant lastAt, Known known, Work work, Fi
         return fact(Problem.FACT).map(Problem::of);
     }
 
+    /** The fact of what the owner wants in the end, where it is to work as it was, and where somebody else gets it. */
+    public static final String WISH = "wish";
+    public static final String WORKS = "works";
+    public static final String GIVEN_AWAY = "given-away";
+
+    /** Whether the device goes to somebody else, so that nobody sets it up here. */
+    public boolean leavesOwner() {
+        return problem().flatMap(Steps::route).filter(UsualRoute::leavesOwner).isPresent()
+                || fact(WISH).filter(GIVEN_AWAY::equals).isPresent();
+    }
+
+    /** Whether the owner wants the device emptied in the end, whatever is wrong with it, and that was not done yet. */
+    public boolean isToBeErased() {
+        return fact(WISH).filter(w -> w.equals(GIVEN_AWAY) || w.equals("erased")).isPresent() && attempts().stream().noneMatch(
+                a -> a.is(Step::erases) && (a.written() != null || Boolean.TRUE.equals(a.said())));
+    }
+
+    /** Whether a step helped, but the wish goes on. */
+    private boolean wishGoesOn() {
+        return isToBeErased() && attempt().filter(a -> Boolean.TRUE.equals(a.said()) && !a.is(Step::erases)).isPresent();
+    }
+
+    /** Whether the present attempt leads on to another step: it did not help, only prepared, or the wish goes on. */
+    public boolean isToGoOn() {
+        return wishGoesOn() || attempt().filter(a -> a.failed() || a.is(Step::prepares) && a.said() != null).isPresent();
+    }
+
     /** Whether a fact is known and says yes. */
     public boolean says(String fact, YesNo answer) {
         return answer.toString().equals(facts().get(fact));
@@ -324,7 +353,7 @@ public record Ticket(Opening opening, Instant lastAt, Known known, Work work, Fi
         if (closed() != null) {
             return Stage.CLOSED;
         }
-        if (restored() != null && (now == null || !now.failed())) {
+        if (restored() != null && (now == null || !now.failed()) && !wishGoesOn()) {
             return Stage.HANDOVER;
         }
         if (!facts().containsKey(Problem.FACT)) {
@@ -333,7 +362,7 @@ public record Ticket(Opening opening, Instant lastAt, Known known, Work work, Fi
         if (identifier() == null) {
             return Stage.IDENTIFY;
         }
-        if (now == null || now.failed() || now.is(Step::prepares) && now.said() != null) {
+        if (now == null || isToGoOn()) {
             return Stage.ROUTE;
         }
         if (guide().filter(w -> !w.over()).isPresent() && now.said() == null) {

@@ -25,6 +25,9 @@ record Answers(Rules rules, Around around) {
     /** What a device was called before its model was found. */
     private static final String DEVICE_WORDS = "deviceWords";
 
+    /** Days of use after which it shows if a step helped. Common practice: after a week. */
+    private static final int JUDGED_AFTER = 7;
+
     /** Letters of how a model was found. Ours. */
     private static final int LONGEST_HOW = 200;
 
@@ -52,8 +55,12 @@ record Answers(Rules rules, Around around) {
     private List<TicketEvent> answer(String name, String value) {
         Optional<HandoverFacts.Check> check = rules.handover().checks().stream().filter(c -> c.id().equals(name)).findFirst();
         if (check.isPresent()) {
-            if (!check.get().answers().contains(value)) {
-                throw new BadInput(t("core.bad.answer", "name", name, "value", Shown.value(value), "known", check.get().answers()));
+            List<String> known = HandoverFacts.answers(check.get(), rules.ticket());
+            if (!known.contains(value)) {
+                throw new BadInput(t("core.bad.answer", "name", name, "value", Shown.value(value), "known", known));
+            }
+            if (value.equals(HandoverFacts.LATER)) {
+                return rules.judgedLater(around.today().plusDays(JUDGED_AFTER));
             }
             return rules.check(name, value);
         }

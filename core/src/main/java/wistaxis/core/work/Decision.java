@@ -195,7 +195,8 @@ public record Decision(Rules rules, Around around) {
     private List<TicketEvent> answerGuide(Command.AnswerGuide c) {
         List<TicketEvent> events = new ArrayList<>();
         Optional.ofNullable(c.made()).ifPresent(b -> events.addAll(events(b)));
-        events.addAll(c.way().equals(Guide.SET_UP) ? SetUp.answer(rules, model(), c.stop(), c.answer())
+        events.addAll(List.of(Guide.SET_UP, Guide.AFTERWARDS).contains(c.way()) ? SetUp.answer(rules, model(), c.way(), c.stop(),
+                c.answer())
                 : GuideAnswers.answer(rules, c.way(), c.stop(), c.answer()));
         return events;
     }

@@ -45,6 +45,9 @@ public final class GuideAnswers {
             throw new BadInput(now == null ? t("core.guide.over", "page", stop) : t("core.guide.not-asked", "page", stop, "asked",
                     now.id()));
         }
+        if (now.shown(answer).isPresent()) {
+            return List.of(new TicketEvent.GuideNoted(way, stop, answer));
+        }
         Guide.Answer said = now.answer(answer).orElseThrow(() -> new BadInput(t("core.guide.no-answer", "answer", answer, "known",
                 now.answers().stream().map(Guide.Answer::id).toList())));
         if (said.to().equals(Guide.Answer.AGAIN) && run.isSpent()) {

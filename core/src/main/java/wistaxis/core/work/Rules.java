@@ -2,10 +2,14 @@ package wistaxis.core.work;
 
 import static wistaxis.core.words.Say.t;
 
+import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.buttons.Goal;
 import wistaxis.core.buttons.Mode;
@@ -14,6 +18,7 @@ import wistaxis.core.facts.Said;
 import wistaxis.core.restore.ComputerStage;
 import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.restore.RestoreStage;
+import wistaxis.core.route.Intake;
 import wistaxis.core.route.Readiness;
 import wistaxis.core.route.Route;
 import wistaxis.core.route.Unreadables;
@@ -233,9 +238,28 @@ public record Rules(Ticket ticket, Unreadables unreadables, @Nullable Route rout
     public List<TicketEvent> check(String check, String answer) {
         refuse(maySay());
         TicketEvent answered = new TicketEvent.CheckAnswered(check, answer);
-        return check.equals(HandoverFacts.STEP_HELPED)
-                ? List.of(answered, new TicketEvent.StepTried(ticket.attempt().orElseThrow().step(), answer.equals(HandoverFacts.HELPED)))
-                : List.of(answered);
+        if (!check.equals(HandoverFacts.STEP_HELPED)) {
+            return List.of(answered);
+        }
+        boolean helped = answer.equals(HandoverFacts.HELPED);
+        List<TicketEvent> events = new ArrayList<>(List.of(answered, new TicketEvent.StepTried(ticket.attempt().orElseThrow().step(),
+                helped)));
+        Stream.concat(askedAgain(helped), Stream.of(Intake.JUDGED_ON)).filter(ticket.facts()::containsKey)
+                .map(TicketEvent.FactWithdrawn::new).forEach(events::add);
+        return events;
+    }
+
+    /** Whether it helped shows after days of use: the device goes back to its customer until then. */
+    List<TicketEvent> judgedLater(LocalDate on) {
+        refuse(maySay());
+        return List.of(new TicketEvent.FactRecorded(Intake.JUDGED_ON, on.toString()));
+    }
+
+    /** What was true before the device was charged, or came up, and the route goes on with: it is asked again. Common practice. */
+    private Stream<String> askedAgain(boolean helped) {
+        boolean charged = ticket.is(s -> s.id().equals(Step.CHARGE)) && ticket.fact("battery").filter("flat"::equals).isPresent();
+        boolean goesOn = helped && ticket.isToBeErased() && ticket.keepsData();
+        return Stream.concat(charged ? Stream.of("battery") : Stream.empty(), goesOn ? Stream.of("opens") : Stream.empty());
     }
 
     /** Whether a check belongs to the handover of the present attempt. */
@@ -249,7 +273,7 @@ public record Rules(Ticket ticket, Unreadables unreadables, @Nullable Route rout
     }
 
     private List<HandoverFacts.Check> checks() {
-        return ticket.attempt().map(handover::after).orElse(List.of());
+        return handover.after(ticket);
     }
 
     /** Whether nothing is left but the device itself: every step was taken, or the hardware bench is the one that is. */
@@ -259,7 +283,7 @@ public record Rules(Ticket ticket, Unreadables unreadables, @Nullable Route rout
 
     /** Whether the present attempt cured nothing: it did not help, or only prepared what comes. */
     private boolean failed() {
-        return ticket.attempt().filter(a -> a.failed() || a.is(Step::prepares)).isPresent();
+        return ticket.isToGoOn() || ticket.is(Step::prepares);
     }
 
     /** Why the ticket may not be closed. */
@@ -279,7 +303,11 @@ public record Rules(Ticket ticket, Unreadables unreadables, @Nullable Route rout
         if (ticket.writesFirmware() && ticket.restored() == null && !Boolean.TRUE.equals(ticket.attempt().orElseThrow().said())) {
             return Optional.of(t("core.rules.step-not-done", "stage", ticket.stage().words()));
         }
-        Optional<String> bad = ticket.attempt().map(handover::after).orElse(List.of()).stream()
+        List<Text> unlock = unlockLeft();
+        if (!unlock.isEmpty()) {
+            return Optional.of(t("core.rules.unlock-left", "left", unlock));
+        }
+        Optional<String> bad = handover.after(ticket).stream()
                 .filter(c -> c.isBad(ticket.checks().get(c.id()))).findFirst()
                 .map(c -> t("core.rules.bad-answer", "answer", EventWords.checked(String.valueOf(ticket.checks().get(c.id()))),
                 "check", HandoverFacts.says(c, ticket)));
@@ -287,8 +315,23 @@ public record Rules(Ticket ticket, Unreadables unreadables, @Nullable Route rout
             return bad;
         }
         return open().isEmpty() ? Optional.empty()
-                : Optional.of(t("core.rules.open-checks", "checks", open().stream().map(c -> c.id() + " " + c.answers())
+                : Optional.of(t("core.rules.open-checks", "checks", open().stream().map(c -> c.id() + " " + HandoverFacts.answers(c,
+                        ticket))
                 .collect(Collectors.joining(", "))));
+    }
+
+    /** What a carrier unlock that was taken as a step still lacks: order, confirmation, activation, signal. Common practice. */
+    private List<Text> unlockLeft() {
+        if (!ticket.is(Step::isCarrierUnlock) || ticket.attempt().filter(Attempt::failed).isPresent()) {
+            return List.of();
+        }
+        List<String> had = ticket.unlockAnswers();
+        Map<String, Boolean> is = new LinkedHashMap<>();
+        is.put("order", ticket.unlock() != null);
+        is.put("unlocked", had.contains("unlocked"));
+        is.put("activated", had.stream().anyMatch(a -> a.startsWith("activated")));
+        is.put("signal", had.contains("signal"));
+        return is.entrySet().stream().filter(e -> !e.getValue()).map(e -> Text.of("core.rules.unlock-" + e.getKey())).toList();
     }
 
     /** Closes it. @throws BadInput when it may not be closed */
@@ -352,10 +395,11 @@ public record Rules(Ticket ticket, Unreadables unreadables, @Nullable Route rout
             case FIRMWARE -> t("core.next.firmware");
             case KEYS -> t("core.next.mode", "mode", wantedMode().map(Mode::words).orElse(Text.of("core.mode.any")));
             case RESTORE -> needsConsent() ? t("core.next.ask-owner") : t("core.next.start");
-            case HANDOVER -> isForHardware() ? t("core.next.hardware")
+            case HANDOVER -> Intake.judgedOn(ticket).isPresent() ? t("core.next.judged", "on", Intake.judgedOn(ticket).get())
+                    : isForHardware() ? t("core.next.hardware")
                     : open().isEmpty() ? t("core.next.close") : t("core.next.check", "check", open().getFirst().says());
             case CLOSED -> t("core.next.closed");
-        }, true);
+        }, Intake.judgedOn(ticket).isEmpty());
     }
 
     /** Whether a run goes on whose device has left the mode that the computer still needs it in. */

@@ -95,6 +95,20 @@ class RouteTest {
         });
     }
 
+    /** What the owner wants in the end comes after what is wrong; once the device is up, what would repair it is left out. Common practice. */
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', value = {
+        "dead    | works      |     | charge, recovery-in-out, recovery-update, recovery-restore, remote-erase, hardware",
+        "dead    | erased     |     | charge, recovery-in-out, recovery-update, settings-erase, recovery-restore, remote-erase, hardware",
+        "dead    | erased     | yes | charge, settings-erase, recovery-restore, remote-erase, hardware",
+        "dead    | given-away | yes | charge, backup, sign-out, settings-erase, recovery-restore, remote-erase, hardware",
+        "looping | given-away |     | charge, force-restart, recovery-in-out, recovery-update, backup, sign-out, settings-erase, recovery-restore, dfu-restore, hardware"})
+    void theWishComesAfterTheProblem(String problem, String wish, String up, String route) {
+        Route planned = plan("trouble", problem, "online", "", "tried", "[\"charge\"]", "also", "{\"wish\": \"" + wish + "\""
+                + (up == null ? "" : ", \"cameUp\": \"yes\"") + "}");
+        assertThat(planned.steps().stream().map(r -> r.step().id()).toList()).isEqualTo(List.of(route.split(", ")));
+    }
+
     /**
      * What each fact does to a step: common practice. Fields changed in the whole case, the step, its status, and words of its reasons or
      * cautions.
@@ -108,6 +122,9 @@ class RouteTest {
         trouble=unavailable, eraseButton=true                       | lock-screen-erase | READY         | quickest way
         trouble=unavailable, eraseButton=                           | lock-screen-erase | BLOCKED       | Look whether
         trouble=disabled                                            | lock-screen-erase | REFUSED       | never shows an erase button
+        trouble=disabled, also={"lockWord":"unavailable"}           | lock-screen-erase | READY         | more wrong codes
+        trouble=unavailable, also={"lockWord":"disabled"}           | lock-screen-erase | REFUSED       | never shows an erase button
+        trouble=unavailable, also={"lockWord":"computer"}           | wait-and-try      | REFUSED       | the passcode can no longer be entered
         trouble=unavailable, wrongTries=5                           | lock-screen-erase | READY         | enter 3 more wrong codes
         trouble=unavailable, wrongTries=5                           | lock-screen-erase | READY         | add up to 6 min
         trouble=unavailable, wrongTries=7                           | lock-screen-erase | READY         | enter 1 more wrong codes
@@ -177,7 +194,12 @@ class RouteTest {
         blacklisted=                                                | force-restart     |               |
         trouble=frozen, blacklisted=                                | force-restart     | BLOCKED       | register of lost devices
         trouble=carrier-lock                                        | carrier-unlock    | BLOCKED       | all 15 digits
-        trouble=carrier-lock, imei="356958031648321"                  | carrier-unlock    | READY         | no restore changes it
+        trouble=carrier-lock, imei="356958031648321"                  | carrier-unlock    | BLOCKED       | Read the IMEI back in groups
+        trouble=carrier-lock, imei="356958031648321", also={"imeiReadBack":"yes"} | carrier-unlock | READY | no restore changes it
+        trouble=carrier-lock, imei="356958031648321", also={"imeiReadBack":"yes"} | carrier-unlock | READY | the carrier may refuse
+        trouble=carrier-lock, imei="356958031648321", also={"imeiReadBack":"yes", "contract":"open"} | carrier-unlock | BLOCKED | instalments
+        trouble=looping, brokenKeys=["SIDE", "VOLUME_DOWN", "VOLUME_UP"], also={"trustedComputer":"no"}  | recovery-update | BLOCKED | no recovery method
+        trouble=looping, brokenKeys=["SIDE", "VOLUME_DOWN", "VOLUME_UP"], also={"trustedComputer":"yes"} | recovery-update | READY   | sends it into recovery
         """)
     void everyFactDoesWhatCommonPracticeSays(String changes, String step, Status status, String says) {
         Route route = plan(pairs(changes));

@@ -2,12 +2,14 @@ package wistaxis.core.work;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -18,6 +20,8 @@ import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.route.CaseFacts;
+import wistaxis.core.route.Intake;
+import wistaxis.core.route.Question;
 import wistaxis.core.route.Route;
 import wistaxis.core.route.RouteContext;
 import wistaxis.core.route.RoutePlanner;
@@ -27,7 +31,9 @@ import wistaxis.core.steps.GuideRun;
 import wistaxis.core.steps.HandsOn;
 import wistaxis.core.steps.Judgement;
 import wistaxis.core.steps.Steps;
+import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Chain;
+import wistaxis.core.ticket.EventWords;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
@@ -122,6 +128,33 @@ class GuideAnswersTest {
         assertThatThrownBy(() -> GuideAnswers.answer(rules(), "lock-screen-erase", "wait", "greeting")).isInstanceOf(BadInput.class);
     }
 
+    /**
+     * The lock-out clock: after the 6th wrong code 1 min, 7th 5, 8th 15, 9th 60. Common practice. Newer systems may wait longer, so the
+     * minutes on the screen count where somebody types them.
+     */
+    @ParameterizedTest
+    @CsvSource({"wait, 5, 1", "wait, 6, 5", "wait, 7, 15", "wait, 8, 60", "wait, 3, 0", "lock-screen-erase, 6, 5", "lock-screen-erase, 8, 60"})
+    void eachWrongCodeStartsTheClockOfItsWait(String way, String before, int minutes) {
+        boolean waits = way.equals("wait");
+        opened("unavailable", "wrongTries", before, "eraseButton", "no", "hopesToRemember", "yes");
+        String step = waits ? "wait-and-try" : way;
+        add(List.of(new TicketEvent.ConsentAsked(step, true, "Ada", "none"), new TicketEvent.RouteChosen(step)));
+        if (!waits) {
+            says(way, "there");
+        }
+        assertThat(ticket().guide().orElseThrow().rings()).as("nobody has said how long it waits").isEmpty();
+        says(way, waits ? "wrong" : "try");
+        Instant said = entries.getLast().when();
+        Optional<Instant> rings = minutes == 0 ? Optional.empty() : Optional.of(said.plus(Duration.ofMinutes(minutes)));
+        assertThat(ticket().guide().orElseThrow().rings()).isEqualTo(rings);
+        says(way, "240");
+        assertThat(ticket().guide().orElseThrow().rings()).contains(entries.getLast().when().plus(Duration.ofMinutes(240)));
+        assertThatThrownBy(() -> says(way, "0")).isInstanceOf(BadInput.class);
+        assertThat(EventWords.of(entries.getLast().event())).contains("240 min");
+        says(way, waits ? "opened" : "button");
+        assertThat(ticket().guide().orElseThrow().rings()).isEmpty();
+    }
+
     @Test
     void aGuideThatFailsLeadsToTheNextStep() {
         opened("unavailable", "wrongTries", "9", "locating", "on", "eraseButton", "no", "hopesToRemember", "no");
@@ -131,6 +164,55 @@ class GuideAnswersTest {
         assertThat(ticket().stage()).isEqualTo(Stage.ROUTE);
         assertThat(rules().next().line()).contains("Restore from recovery");
         assertThat(ticket().attempts().getFirst().guide()).hasSize(2);
+    }
+
+    /** A dead device that was to be erased comes up after charging: the wish goes on, battery and screen are asked again. Common practice. */
+    @Test
+    void theWishGoesOnWhenADeadDeviceComesUp() {
+        opened("dead", "wish", "erased", "battery", "flat", "backup", "none", "opens", "no");
+        add(List.of(new TicketEvent.RouteChosen("charge")));
+        says("charge", "plugged", "up");
+        assertThat(ticket().stage()).as("somebody says that it helped").isEqualTo(Stage.HANDOVER);
+        add(rules().say(Attempt.Outcome.HELPED));
+        assertThat(ticket().stage()).isEqualTo(Stage.ROUTE);
+        assertThat(ticket().facts()).doesNotContainKeys("battery", "opens");
+        assertThat(rules().mayClose()).isPresent();
+        Map<String, String> seen = PLANNER.inferred(CaseFacts.of(ticket()), RouteContext.NONE);
+        assertThat(Intake.shipped().asked(ticket(), seen).stream().filter(q -> !Intake.answered(q, ticket())).map(Question::question))
+                .contains("battery", "opens").doesNotContain("damage");
+        add(List.of(new TicketEvent.FactRecorded("battery", "ok"), new TicketEvent.FactRecorded("opens", "yes"),
+                new TicketEvent.FactRecorded("backupWanted", "no")));
+        assertThat(rules().route().contradictions()).isEmpty();
+        assertThat(rules().next().line()).contains("Erase from the settings");
+        add(List.of(new TicketEvent.ConsentAsked("settings-erase", true, "Ada", "none"), new TicketEvent.RouteChosen("settings-erase")));
+        says("settings-erase", "found", "none", "taken", "begun", "greeting");
+        add(rules().say(Attempt.Outcome.HELPED));
+        assertThat(ticket().stage()).isEqualTo(Stage.HANDOVER);
+    }
+
+    /** Many who say DFU mean the cable screen. Common practice. */
+    @ParameterizedTest
+    @CsvSource({"black, dfu-restore", "cable, recovery-restore", "unknown, recovery-restore"})
+    void whatIsCalledDfuMayHaveBeenRecovery(String screen, String was) {
+        opened("looping", "tried", "charge,dfu-restore", "dfuScreen", screen);
+        assertThat(CaseFacts.of(ticket()).tried()).containsExactly("charge", was);
+    }
+
+    /** If a slow device got faster shows after days: it is asked in a week, and either answer counts. Common practice. */
+    @Test
+    void aSlowDeviceIsJudgedAfterAWeek() {
+        opened("slow", "opens", "yes", "backupWanted", "no");
+        add(List.of(new TicketEvent.RouteChosen("force-restart")));
+        add(rules().judgedLater(LocalDate.of(2026, 12, 8)));
+        assertThat(rules().next().hands()).isFalse();
+        assertThat(rules().mayClose()).as("nobody knows yet").isPresent();
+        add(rules().say(Attempt.Outcome.DID_NOT_HELP));
+        assertThat(Intake.judgedOn(ticket())).isEmpty();
+        assertThat(ticket().stage()).isEqualTo(Stage.ROUTE);
+        HandoverFacts.Check helped = HandoverFacts.shipped().checks().stream().filter(c -> c.id().equals(HandoverFacts.STEP_HELPED)).findFirst().orElseThrow();
+        assertThat(HandoverFacts.answers(helped, ticket())).contains(HandoverFacts.LATER);
+        add(List.of(new TicketEvent.FactRecorded("trouble", "dead")));
+        assertThat(HandoverFacts.answers(helped, ticket())).doesNotContain(HandoverFacts.LATER);
     }
 
     /** At least 30 min at the wall, given up after about 60: common practice. It rings at both. */
@@ -202,7 +284,7 @@ class GuideAnswersTest {
     @ParameterizedTest
     @CsvSource({"cloud, on, data-cloud first-restart account-lock face, data-new data-computer finger cable-wait",
         "computer, off, data-computer cable-wait, account-lock data-cloud first-restart",
-        "none, on, data-new account-lock, data-cloud data-computer"})
+        "none, on, data-new account account-lock, data-cloud data-computer"})
     void setUpGoesByWhatTheTicketKnows(String backup, String locating, String there, String notThere) {
         opened("unavailable", "backup", backup, "locating", locating);
         assertThat(SetUp.of(ticket(), PHONE)).as("nothing was erased").isEmpty();
@@ -213,15 +295,15 @@ class GuideAnswersTest {
         assertThat(pages).startsWith("greeting", "language").contains(there.split(" ")).doesNotContain(notThere.split(" "))
                 .containsSubsequence("network", "activation", "passcode", "check-version", "check-account");
         assertThat(run.left()).filteredOn(s -> s.id().equals("activation")).allSatisfy(s -> assertThat(s.hands()).isEqualTo(HandsOn.NOBODY));
-        add(SetUp.answer(rules(), PHONE, "greeting", "locked"));
+        add(SetUp.answer(rules(), PHONE, Guide.SET_UP, "greeting", "locked"));
         assertThat(SetUp.of(ticket(), PHONE).orElseThrow()).satisfies(r -> assertThat(r.then()).asString().contains("account lock shows"))
                 .satisfies(r -> assertThat(r.left()).as("its page is there, expected or not").extracting(Guide.Page::id)
                 .contains("account-lock").hasSize(pages.size() - (pages.contains("account-lock") ? 1 : 0)));
-        assertThatThrownBy(() -> SetUp.answer(rules(), PHONE, "network", "joined")).isInstanceOf(BadInput.class)
+        assertThatThrownBy(() -> SetUp.answer(rules(), PHONE, Guide.SET_UP, "network", "joined")).isInstanceOf(BadInput.class)
                 .hasMessageContaining("[language]");
         while (SetUp.of(ticket(), PHONE).orElseThrow().at() instanceof Guide.Page at) {
             String answer = at.id().equals("check-camera") ? "failed" : at.answers().getFirst().id();
-            add(SetUp.answer(rules(), PHONE, at.id(), answer));
+            add(SetUp.answer(rules(), PHONE, Guide.SET_UP, at.id(), answer));
         }
         assertThat(SetUp.of(ticket(), PHONE).orElseThrow()).satisfies(r -> assertThat(r.over()).isTrue()).satisfies(r -> assertThat(r
                 .verdict()).as("a camera does not work").isEqualTo(Judgement.FAIL));
@@ -234,16 +316,70 @@ class GuideAnswersTest {
                 .equals("activation")).as("as long as it takes here").allSatisfy(s -> assertThat(s.high()).isEqualTo(3));
     }
 
-    /** By age of the system: an old one takes nothing over from another device; from memory. */
+    /**
+     * Order by age of the system and what the device has: terms before the list of backups, extras before the long bar; an old one takes
+     * nothing over from another device, and asks for location services early. Common practice; ages and sensors from memory.
+     */
     @ParameterizedTest
-    @CsvSource({"10.3.4, false", "9.3.6, false", "11.0, true", "31.10, true", "'', true"})
-    void setUpGoesByAgeOfTheSystem(String version, boolean there) {
+    @CsvSource(delimiter = '|', value = {
+        "iPhone13,2 | 31.10  | cloud    | by-hand network activation account-lock privacy face passcode data-cloud terms backup-list location extras first-restart check-calls check-camera check-unlock | location-early account finger",
+        "iPhone6,1  | 10.3.4 | cloud    | network activation account-lock location-early finger passcode data-cloud terms backup-list extras first-restart | by-hand privacy location face",
+        "iPhone13,2 | ''     | computer | passcode data-computer cable-wait account terms location extras check-version | backup-list data-cloud",
+        "iPad7,5    | 12.5   | none     | finger passcode data-new account terms location extras check-version | check-calls face backup-list",
+        "iPad1,1    | 5.1    | none     | location-early passcode data-new account terms extras | check-camera check-unlock face finger",
+        "iPad14,1   | 26.0   | cloud    | finger passcode data-cloud terms backup-list location extras first-restart check-unlock | check-calls face"})
+    void setUpGoesByAgeAndDevice(String device, String version, String backup, String order, String notThere) {
+        opened("unavailable", "backup", backup, "locating", "on");
+        add(List.of(new TicketEvent.Identified(device, "x"), new TicketEvent.RouteChosen("recovery-restore"),
+                new TicketEvent.RestoreStarted("31K88"), new TicketEvent.Restored(version)));
+        DeviceModel model = DeviceCatalogue.shipped().byIdentifier(device).orElseThrow();
+        List<String> pages = SetUp.of(ticket(), model).orElseThrow().left().stream().map(Guide.Page::id).toList();
+        assertThat(pages).containsSubsequence(order.split(" ")).doesNotContain(notThere.split(" "));
+        assertThat(Guide.find(Guide.SET_UP).orElseThrow().unlessRuledOut(SetUp.facts(model)).steps()).as("before anything is known")
+                .extracting(Guide.Page::id).filteredOn(List.of("check-calls", "check-camera", "face")::contains).allMatch(pages::contains);
+    }
+
+    /** What is damaged is not set up as if it worked: a mouse for dead touch, a display that can be read, no cable backup without data. */
+    @Test
+    void damageHoldsSetUpBack() {
+        opened("looping", "backup", "computer", "touch", "dead", "dataPort", "dead");
+        add(List.of(new TicketEvent.RouteChosen("recovery-restore"), new TicketEvent.RestoreStarted("31K88"),
+                new TicketEvent.Restored("31.10")));
+        assertThat(SetUp.of(ticket(), PHONE).orElseThrow().left()).extracting(Guide.Page::id).startsWith("mouse", "greeting")
+                .doesNotContain("data-computer", "no-display").contains("data-new");
+    }
+
+    /** A device for somebody else is followed as far as activation: it must ask for nobody. Common practice. */
+    @ParameterizedTest
+    @CsvSource({"nobody, true", "somebody, false"})
+    void aSaleEndsWhereNobodyIsAskedFor(String seen, boolean closes) {
+        opened("sale", "opens", "yes", "backupWanted", "no");
+        add(List.of(new TicketEvent.ConsentAsked("settings-erase", true, "Ada", "none"), new TicketEvent.RouteChosen("settings-erase")));
+        says("settings-erase", "found", "none", "taken", "begun", "greeting");
+        assertThat(rules().open()).extracting(HandoverFacts.Check::id).contains("asks-nobody").doesNotContain("passcode-set", "data-back",
+                "account-lock");
+        for (String answer : List.of("seen", "done", "hand", "joined", "activated", seen)) {
+            add(SetUp.answer(rules(), PHONE, Guide.SET_UP, SetUp.of(ticket(), PHONE).orElseThrow().at().id(), answer));
+        }
+        add(rules().say(Attempt.Outcome.HELPED));
+        assertThat(rules().mayClose().isEmpty()).isEqualTo(closes);
+        assertThat(SetUp.afterwards(ticket(), PHONE)).isEmpty();
+        assertThat(HandoverFacts.shipped().adviceFor(ticket(), "SIDE-KEY").toString()).contains("no longer listed").doesNotContain(
+                "automatic cloud backup");
+    }
+
+    /** What is left of the settings afterwards is left for home; menus have other names by age. */
+    @ParameterizedTest
+    @CsvSource({"10.3, backup-early one-app-early, mobile one-app", "16.4, backup mobile one-app, one-app-early", "26.0, backup mobile, backup-early"})
+    void settingsAfterwardsGoByAge(String version, String there, String notThere) {
         opened("unavailable");
         add(List.of(new TicketEvent.RouteChosen("recovery-restore"), new TicketEvent.RestoreStarted("31K88"),
                 new TicketEvent.Restored(version)));
-        assertThat(SetUp.of(ticket(), PHONE).orElseThrow().left().stream().map(Guide.Page::id)
-                .filter(List.of("by-hand", "privacy")::contains))
-                .hasSize(there ? 2 : 0);
+        GuideRun run = SetUp.afterwards(ticket(), PHONE).orElseThrow();
+        assertThat(run.left()).extracting(Guide.Page::id).contains(there.split(" ")).doesNotContain(notThere.split(" "));
+        add(SetUp.answer(rules(), PHONE, Guide.AFTERWARDS, run.at().id(), "left"));
+        assertThat(SetUp.afterwards(ticket(), PHONE).orElseThrow().at("left")).extracting(Guide.Page::id).containsExactly(run.at().id());
+        assertThat(SetUp.of(ticket(), PHONE).orElseThrow().notes()).as("set-up is another way").isEmpty();
     }
 
     @Test

@@ -259,14 +259,11 @@ public final class TicketDesk implements CoachSubject {
         };
     }
 
-    /** How long nobody's hands are wanted on a guide: until it rings, else as long as is usual. */
+    /** How long nobody's hands are wanted on a guide that does not ring: as long as is usual. */
     private Duration waits(GuideRun guide) {
         Guide.Page at = guide.at();
-        if (at == null || at.hands() != HandsOn.NOBODY) {
-            return Duration.ZERO;
-        }
-        return guide.rings().map(r -> BenchTime.between(life.now(), r)).orElseGet(() -> Duration.ofSeconds(Math.round(60 * at.high()))
-                .minus(BenchTime.between(ticket().lastAt(), life.now())));
+        return at == null || at.hands() != HandsOn.NOBODY || guide.rings().isPresent() ? Duration.ZERO
+                : Duration.ofSeconds(Math.round(60 * at.high())).minus(BenchTime.between(ticket().lastAt(), life.now()));
     }
 
     /**

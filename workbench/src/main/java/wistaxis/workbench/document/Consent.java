@@ -10,7 +10,6 @@ import wistaxis.core.steps.Steps;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.words.Text;
-import wistaxis.core.work.SetUp;
 
 /** What the owner agreed to lose, in the words that were said. */
 final class Consent implements Document {
@@ -27,6 +26,6 @@ final class Consent implements Document {
                                 Steps.is(asked.step(), Step::writes)));
             }
         }
-        return Map.of("consents", all, "sold", SetUp.isSold(of.ticket()));
+        return Map.of("consents", all, "sold", of.ticket().leavesOwner());
     }
 }

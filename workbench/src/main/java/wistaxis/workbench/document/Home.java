@@ -3,6 +3,7 @@ package wistaxis.workbench.document;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import wistaxis.core.route.BackupPlan;
 import wistaxis.core.route.CaseFacts;
 import wistaxis.core.steps.Guide;
@@ -15,8 +16,9 @@ final class Home implements Document {
     public Map<String, Object> values(Sheet of) {
         Ticket t = of.ticket();
         Map<String, Object> values = new HashMap<>();
-        values.put("left", SetUp.of(t, of.model().orElse(null)).map(r -> r.left().stream().map(s -> Map.of("title",
-                s.title(), "see", s.see(), "minutes", minutes(s))).toList()).orElse(List.of()));
+        values.put("left", SetUp.all(t, of.model().orElse(null)).stream().flatMap(r -> Stream.concat(r.at("left").stream(), r.left()
+                .stream()))
+                .distinct().map(s -> Map.of("title", s.title(), "see", s.see(), "minutes", minutes(s))).toList());
         values.put("never", BackupPlan.NEVER_BACK);
         values.put("backups", t.backups().isEmpty() ? of.backups().stream().map(b -> Map.of("text", b)).toList() : t.backups().stream()
                 .map(b -> Map.of("text", BackupPlan.words(CaseFacts.noted(b)), "where", b.where() == null ? "" : b.where())).toList());

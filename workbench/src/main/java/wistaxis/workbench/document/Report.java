@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
-import wistaxis.core.steps.GuideRun;
 import wistaxis.core.steps.Steps;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.EventWords;
@@ -34,7 +33,8 @@ final class Report implements Document {
         after.add(Sheet.row("closed", t.closed() == null ? Text.of("workbench.document.still-open") : Text.of(
                 "workbench.document.closed-at", "at", of.when(Objects.requireNonNullElse(t.closedAt(), t.lastAt())), "how", t.closed())));
         values.put("after", after);
-        List<Map<String, Object>> judged = Sheet.judged(SetUp.of(t, of.model().orElse(null)).map(GuideRun::judged).orElse(List.of()));
+        List<Map<String, Object>> judged = Sheet.judged(SetUp.all(t, of.model().orElse(null)).stream().flatMap(r -> r.judged()
+                .stream()).toList());
         values.put("judged", judged);
         values.put("hasJudged", !judged.isEmpty());
         List<Text> advice = new ArrayList<>(of.backups());

@@ -12,9 +12,9 @@ import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.words.Text;
 import wistaxis.core.work.Rules;
-import wistaxis.core.work.SetUp;
 import wistaxis.store.people.People;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.plan.Quote;
 import wistaxis.workbench.route.Routes;
 
 /**
@@ -40,9 +40,10 @@ public record RoutePage(Ticket of, Route route, List<RouteStep> steps, boolean f
      * @param taken whether it is the one that is being worked on
      * @param reasons those that are not said for all of them
      * @param evidence how often it helped here
+     * @param quote how long it takes here
      */
     public record RouteStep(Route.RouteStep of, boolean taken, boolean recommended, List<Text> reasons, Optional<Evidence.Tally> evidence,
-            Set<Act> acts) {
+            Quote quote, Set<Act> acts) {
         public Step step() {
             return of.step();
         }
@@ -71,8 +72,7 @@ public record RoutePage(Ticket of, Route route, List<RouteStep> steps, boolean f
 
     private static RouteStep judged(Ticket t, Route.RouteStep r, Route route, Routes routes, Rules rules) {
         Step step = r.step();
-        boolean taken = step.id().equals(t.route()) && t.attempt().filter(a -> a.failed() || a.is(Step::prepares) && a.said() != null)
-                .isEmpty();
+        boolean taken = step.id().equals(t.route()) && !t.isToGoOn();
         Set<Act> acts = EnumSet.noneOf(Act.class);
         if (taken) {
             add(acts, Act.ASK_AGAIN, rules.needsConsent());
@@ -86,7 +86,7 @@ public record RoutePage(Ticket of, Route route, List<RouteStep> steps, boolean f
         List<Text> said = route.commonReasons();
         return new RouteStep(r, taken, route.recommended().filter(r::equals).isPresent(),
                 r.reasons().stream().filter(why -> !why.equals(route.stop()) && !said.contains(why)).toList(),
-                routes.evidence(t, step.id()), acts);
+                routes.evidence(t, step.id()), routes.quote(t, step), acts);
     }
 
     private static void add(Set<Act> acts, Act act, boolean may) {
@@ -98,8 +98,8 @@ public record RoutePage(Ticket of, Route route, List<RouteStep> steps, boolean f
     /** Other devices that the same customer sells, where a step only waits for the owner: one consent can be for all of them. */
     public static List<Ticket> lot(Workbench bench, Ticket ticket, String step) {
         Optional<People.Person> owner = bench.people().of(ticket.number());
-        return owner.isEmpty() || !SetUp.isSold(ticket) ? List.of() : bench.tickets().open().stream()
-                .filter(o -> !o.number().equals(ticket.number()) && SetUp.isSold(o)
+        return owner.isEmpty() || !ticket.leavesOwner() ? List.of() : bench.tickets().open().stream()
+                .filter(o -> !o.number().equals(ticket.number()) && o.leavesOwner()
                         && bench.people().of(o.number()).filter(p -> p.isSame(owner.get())).isPresent())
                 .filter(o -> bench.routes().route(o).flatMap(r -> r.judged(step)).filter(r -> r.status() == Route.Status.NEEDS_CONSENT)
                         .isPresent()).toList();

@@ -4,6 +4,7 @@ import static wistaxis.core.words.Say.t;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -207,16 +208,28 @@ public final class Plans {
             restore.addAll(new Runs(shop, history, true, _ -> ShownStages.NONE).ahead(t));
         }
         restore.addAll(t.isObserved() ? atComputer(family, history) : restore(family, history));
-        return new BenchPlan.Job(t.number(), t.stage(), Intake.promised(t).orElse(BenchTime.LAST), carrier(t, now).map(List::of)
+        return new BenchPlan.Job(t.number(), t.stage(), Intake.promised(t).orElse(BenchTime.LAST), waits(t, now).map(List::of)
                 .orElse(seen.running()),
                 seconds(download), step.map(Step::writes).orElse(true), restore, setUp(shop, history, t, step));
     }
 
-    /** A carrier unlock that was ordered waits for its carrier: nobody is needed before its first day. */
-    private static Optional<BenchPlan.Stretch> carrier(Ticket t, Instant now) {
+    /**
+     * Nobody is needed before a guide rings, before the first day of a carrier unlock that was ordered, or before the day on which it shows
+     * if a step helped.
+     */
+    private static Optional<BenchPlan.Stretch> waits(Ticket t, Instant now) {
         return Optional.ofNullable(t.unlock()).filter(_ -> t.unlockAnswers().isEmpty())
-                .map(o -> Duration.between(now, o.earliest().atStartOfDay(ZoneId.systemDefault()).toInstant())).filter(Duration::isPositive)
-                .map(wait -> new BenchPlan.Stretch(Text.of("core.plan.carrier"), wait));
+                .flatMap(o -> until(o.earliest(), "core.plan.carrier", now))
+                .or(() -> Intake.judgedOn(t).flatMap(on -> until(on, "core.plan.judged", now)))
+                .or(() -> t.guide().filter(g -> g.at() != null).flatMap(g -> g.rings().flatMap(r -> until(r, g.at().title(), now))));
+    }
+
+    private static Optional<BenchPlan.Stretch> until(LocalDate day, String what, Instant now) {
+        return until(day.atStartOfDay(ZoneId.systemDefault()).toInstant(), Text.of(what), now);
+    }
+
+    private static Optional<BenchPlan.Stretch> until(Instant end, Text what, Instant now) {
+        return Optional.of(Duration.between(now, end)).filter(Duration::isPositive).map(wait -> new BenchPlan.Stretch(what, wait));
     }
 
     /** From greeting to first use as it stands on a ticket, activation as long as it took here; empty where there is nothing to set up. */
@@ -224,7 +237,7 @@ public final class Plans {
         return SetUp.of(t, shop.model(t).orElse(null), minutes(shop, history, t));
     }
 
-    private static Map<String, Guide.Minutes> minutes(Shop shop, TimeHistory history, Ticket t) {
+    static Map<String, Guide.Minutes> minutes(Shop shop, TimeHistory history, Ticket t) {
         return history.measured(shop.model(t).map(DeviceModel::family).orElse(null), Projection.ACTIVATION).map(r -> Map.of(
                 Projection.ACTIVATION, new Guide.Minutes(r.low() / 60, r.high() / 60))).orElse(Map.of());
     }

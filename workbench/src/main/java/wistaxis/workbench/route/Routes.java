@@ -12,6 +12,7 @@ import java.util.LongSummaryStatistics;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Supplier;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.buttons.ButtonSequence;
 import wistaxis.core.buttons.Mode;
@@ -34,11 +35,13 @@ import wistaxis.core.route.RoutePlanner;
 import wistaxis.core.route.Unreadables;
 import wistaxis.core.steps.GuideRun;
 import wistaxis.core.steps.Problem;
+import wistaxis.core.steps.Step;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.time.BenchTime;
 import wistaxis.core.words.Text;
 import wistaxis.core.work.Rules;
+import wistaxis.core.work.SetUp;
 import wistaxis.store.files.DiskProblem;
 import wistaxis.store.files.SideFile;
 import wistaxis.store.ledger.LedgerStore;
@@ -49,6 +52,7 @@ import wistaxis.workbench.life.Change;
 import wistaxis.workbench.life.Life;
 import wistaxis.workbench.people.Customers;
 import wistaxis.workbench.plan.Plans;
+import wistaxis.workbench.plan.Quote;
 import wistaxis.workbench.ticket.Shop;
 
 /** Intake and routes of all tickets: what the shop prefers, what its ledger shows, what is signed, and whether the computer is ready. */
@@ -86,6 +90,11 @@ public final class Routes {
         this.shop = shop(read.value());
         life.notices().say(read.problem());
         count(ledger);
+    }
+
+    /** How long a step takes here, and the whole of it. */
+    public Quote quote(Ticket ticket, Step step) {
+        return Quote.of(ticket, step, shop, stock.history(), !life.simulated());
     }
 
     /** The shop's rules, as they are in force now. */
@@ -216,9 +225,10 @@ public final class Routes {
         return shop.advice(ticket);
     }
 
-    /** From greeting to first use; empty where there is nothing to set up. */
-    public Optional<GuideRun> setUp(Ticket ticket) {
-        return Plans.guide(shop, stock.history(), ticket);
+    /** Set-up as it stands on a ticket, activation as long as it took here, and the settings afterwards; what is not there is left out. */
+    public List<GuideRun> setUp(Ticket ticket) {
+        return Stream.of(Plans.guide(shop, stock.history(), ticket), SetUp.afterwards(ticket, shop.model(ticket).orElse(null)))
+                .flatMap(Optional::stream).toList();
     }
 
     /** What comes back, when, and which line to tap; empty while the problem is not known. */

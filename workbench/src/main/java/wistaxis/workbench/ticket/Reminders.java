@@ -11,6 +11,7 @@ import java.util.Set;
 import java.util.function.Function;
 import java.util.function.Supplier;
 import wistaxis.core.restore.DropOut;
+import wistaxis.core.route.Intake;
 import wistaxis.core.steps.GuideRun;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
@@ -19,7 +20,8 @@ import wistaxis.workbench.life.Life;
 
 /**
  * What the bench has to be told of at a time: a guide that rings, a device that drops out of recovery during a run, an unlock that may be
- * there, or is overdue. Each once.
+ * there, or is overdue, a customer to be
+ * asked how it goes. Each once.
  */
 public final class Reminders {
     private final Life life;
@@ -53,6 +55,8 @@ public final class Reminders {
         dropOut.apply(t).filter(d -> d.rings(life.now())).ifPresent(d -> due.add(t.number() + " " + t.title() + ": " + d.says()));
         Optional.ofNullable(t.unlock()).filter(u -> t.unlockAnswers().isEmpty()).flatMap(this::unlock)
                 .ifPresent(w -> due.add(t.number() + " " + t.title() + ": " + w));
+        Intake.judgedOn(t).filter(on -> !today.get().isBefore(on))
+                .ifPresent(_ -> due.add(t.number() + " " + t.title() + ": " + t("workbench.remind.judged")));
     }
 
     private Optional<String> unlock(TicketEvent.UnlockOrdered order) {

@@ -162,15 +162,23 @@ public final class Shop {
         if (ticket.build() != null) {
             return Readiness.Size.of(ticket.build().sizeBytes());
         }
-        LongSummaryStatistics sizes = (ticket.identifier() == null ? List.<Build>of() : builds.apply(ticket.identifier())).stream()
-                .mapToLong(Build::sizeBytes).summaryStatistics();
+        return size(ticket.identifier() == null ? List.of() : builds.apply(ticket.identifier()));
+    }
+
+    /** How large the firmware file of one of these builds is; what is usual where none is known. */
+    public static Readiness.Size size(List<Build> of) {
+        LongSummaryStatistics sizes = of.stream().mapToLong(Build::sizeBytes).summaryStatistics();
         return sizes.getCount() == 0 ? Readiness.USUAL
                 : new Readiness.Size(sizes.getMin(), sizes.getMax(), Text.of("workbench.ready.file-of-model"));
     }
 
     /** Seconds for its whole download at the speed that is usual here; a range where its size is not known. */
     public Range download(Ticket ticket, TimeHistory history) {
-        Readiness.Size size = size(ticket);
+        return download(size(ticket), history);
+    }
+
+    /** Seconds for so much at the speed that is usual here. */
+    public static Range download(Readiness.Size size, TimeHistory history) {
         Range rate = history.rate();
         return new Range(size.least() / rate.high(), size.mid() / rate.mid(), size.most() / rate.low(), rate.cases());
     }

@@ -9,11 +9,14 @@ import javafx.scene.Node;
 import javafx.scene.Parent;
 import javafx.scene.control.Button;
 import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.VBox;
 import wistaxis.core.buttons.Goal;
 import wistaxis.core.buttons.Offer;
 import wistaxis.core.buttons.SequenceLibrary;
 import wistaxis.core.coach.Verdict;
 import wistaxis.core.facts.YesNo;
+import wistaxis.core.route.Intake;
+import wistaxis.core.steps.Guide;
 import wistaxis.core.ticket.Observed;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.words.Text;
@@ -35,6 +38,7 @@ public final class ButtonsView implements View, CoachPane.Around {
     private final ButtonsDesk buttons;
     private final CoachPane pane;
     private final LookFor lookFor;
+    private boolean shown;
 
     public ButtonsView(Window shell, Workbench bench, String number) {
         this.shell = shell;
@@ -85,6 +89,7 @@ public final class ButtonsView implements View, CoachPane.Around {
                 rows.add(computers());
             }
         } else if (buttons.coaching().verdict().isEmpty()) {
+            withoutButtons().ifPresent(rows::add);
             rows.add(CoachPane.goals(buttons.coaching().goal(), g -> buttons.coaching().choose(g)));
             if (buttons.coaching().goal() == Goal.POWER_OFF && ticket().says("opens", YesNo.YES)) {
                 rows.add(Ui.text(SequenceLibrary.instead(Goal.POWER_OFF).says(), ""));
@@ -92,6 +97,27 @@ public final class ButtonsView implements View, CoachPane.Around {
             buttons.coaching().method().ifPresent(s -> s.cautions().forEach(w -> rows.add(Ui.text("! " + w, "hands"))));
         }
         return rows;
+    }
+
+    /** The way into recovery or out of it by the computer alone, where the device is real: first where a button is broken. */
+    private Optional<Node> withoutButtons() {
+        String way = buttons.coaching().goal() == Goal.RECOVERY ? Guide.INTO_RECOVERY
+                : buttons.coaching().goal() == Goal.LEAVE_RECOVERY ? Guide.OUT_OF_RECOVERY : "";
+        boolean broken = ticket().fact("brokenKeys").filter(b -> !b.equals("none") && !b.equals(Intake.NOT_KNOWN)).isPresent();
+        return Guide.find(way).filter(_ -> buttons.coaching().isObserved()).map(guide -> {
+            if (!broken && !shown) {
+                return Ui.row(8, Ui.button("without-buttons", guide.title().toString(), "quiet small", () -> {
+                    shown = true;
+                    pane.refresh();
+                }));
+            }
+            VBox card = Ui.card(Ui.label(guide.title(), "strong"));
+            for (int i = 0; i < guide.steps().size(); i++) {
+                Guide.Page page = guide.steps().get(i);
+                card.getChildren().add(Ui.text((i + 1) + ". " + page.title() + ". " + page.see(), ""));
+            }
+            return card;
+        });
     }
 
     /** A real device is not drawn: what to look for stands there, and what the computer has of it. */

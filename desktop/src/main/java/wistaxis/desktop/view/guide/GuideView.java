@@ -11,6 +11,7 @@ import javafx.event.EventHandler;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.FlowPane;
@@ -35,13 +36,15 @@ public final class GuideView extends TicketPage {
     private static final int MOST_DIGITS = 9;
 
     /** The pages of set-up on which it matters what comes back. */
-    private static final Set<String> WITH_BACKUPS = Set.of("data-cloud", "data-computer", "data-new", "first-restart", "cable-wait");
+    private static final Set<String> WITH_BACKUPS = Set.of("data-cloud", "backup-list", "data-computer", "data-new", "first-restart",
+            "cable-wait");
 
     private final Window shell;
     private final Guided guided;
     private final BackupForm backup;
     private final Label clock = Ui.label("", "big-clock");
     private final Label clockWords = Ui.text("", "");
+    private final TextField minutes = Ui.field("guide-minutes", t("desktop.guide.minutes-shown"), 4);
     private final EventHandler<KeyEvent> pressed = this::pressed;
     private final List<Button> answers = new ArrayList<>();
     private @Nullable Guide chosen;
@@ -61,12 +64,13 @@ public final class GuideView extends TicketPage {
         return new GuideView(shell, bench, number, () -> bench.ticket(number).guide().orElseThrow());
     }
 
-    /** From the greeting to first use. */
-    public static GuideView ofSetUp(Window shell, Workbench bench, String number) {
+    /** A way of set-up: from the greeting to first use, or the settings afterwards. */
+    public static GuideView ofSetUp(Window shell, Workbench bench, String number, String way) {
         return new GuideView(shell, bench, number, new Guided() {
             @Override
             public GuideRun run() {
-                return bench.routes().setUp(bench.ticket(number)).orElseThrow();
+                return bench.routes().setUp(bench.ticket(number)).stream().filter(r -> r.ways().getFirst().way().equals(way)).findFirst()
+                        .orElseThrow();
             }
 
             @Override
@@ -158,6 +162,11 @@ public final class GuideView extends TicketPage {
         if (last) {
             root.getChildren().add(backup.node(guide.way().endsWith("cloud") ? "cloud" : "computer"));
         }
+        if (Boolean.TRUE.equals(at.minutes())) {
+            minutes.setOnAction(_ -> shown(guide, at));
+            root.getChildren().add(Ui.row(10, minutes, Ui.button("guide-clock-start", t("desktop.guide.start-clock"), "", () -> shown(guide,
+                    at))));
+        }
         for (Guide.Answer a : run.answers()) {
             answers.add(big("guide-" + a.id(), a.words().toString(), answers.isEmpty(), () -> answer(guide, at, a, last)));
         }
@@ -169,6 +178,12 @@ public final class GuideView extends TicketPage {
             root.getChildren().add(card);
         }
         root.getChildren().add(ahead(guide, at));
+    }
+
+    private void shown(Guide guide, Guide.Page at) {
+        String typed = minutes.getText().strip();
+        minutes.clear();
+        give(new Command.AnswerGuide(guide.way(), at.id(), typed, null));
     }
 
     private Button big(String id, String words, boolean first, Runnable then) {
@@ -188,7 +203,7 @@ public final class GuideView extends TicketPage {
 
     /** That stands below a head of its own. */
     private static boolean isSetUp(Guide guide) {
-        return guide.way().equals(Guide.SET_UP);
+        return List.of(Guide.SET_UP, Guide.AFTERWARDS).contains(guide.way());
     }
 
     private void over(GuideRun run) {

@@ -2,6 +2,7 @@ package wistaxis.desktop.view.handover;
 
 import static wistaxis.core.words.Say.t;
 
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import javafx.scene.Node;
@@ -10,6 +11,8 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.restore.HandoverFacts;
+import wistaxis.core.route.Intake;
+import wistaxis.core.steps.Guide;
 import wistaxis.core.steps.GuideRun;
 import wistaxis.core.steps.Judgement;
 import wistaxis.core.steps.Step;
@@ -30,39 +33,44 @@ import wistaxis.workbench.Workbench;
 public final class HandoverView extends TicketPage {
     private final Window shell;
     private @Nullable GuideView setUp;
+    private String led = "";
 
     public HandoverView(Window shell, Workbench bench, String number) {
         super(bench, number);
         this.shell = shell;
     }
 
-    /** From the greeting to first use, page by page, on this page. */
-    private Node setUp(Ticket t, GuideRun run) {
-        boolean real = t.closed() == null;
-        String left = run.over() ? t("desktop.setup.done") : t("desktop.setup.left", "n", run.left().size(), "low",
-                Math.round(run.minutes(true)), "high", Math.round(run.minutes(false)));
+    /** A way of set-up, page by page, on this page. */
+    private Node setUp(Ticket t, GuideRun run, boolean isLed) {
+        String way = run.ways().getFirst().way();
+        boolean settings = way.equals(Guide.AFTERWARDS);
+        String left = run.over() ? t(settings ? "desktop.setup.settings-done" : "desktop.setup.done") : t(settings
+                ? "desktop.setup.settings-left" : "desktop.setup.left", "n", run.left().size(), "low", Math.round(run.minutes(true)),
+                "high", Math.round(run.minutes(false)));
         FlowPane row = Ui.flow(8, Ui.text(left, "strong"));
-        if (real) {
-            row.getChildren().add(Ui.button("set-up-go", setUp != null ? t("desktop.setup.to-checks") : run.over() ? t("desktop.setup.look")
-                    : t("desktop.setup.lead"),
-                    setUp != null || run.over() ? "" : "primary", this::toggle));
+        if (t.closed() == null) {
+            row.getChildren().add(Ui.button(way + "-go", isLed ? t("desktop.setup.to-checks") : run.over() ? t("desktop.setup.look")
+                    : t(settings ? "desktop.setup.lead-settings" : "desktop.setup.lead"),
+                    isLed || run.over() || settings ? "" : "primary", () -> toggle(way)));
         }
-        row.getChildren().add(Ui.button("set-up-home", t("desktop.setup.print"), "", () -> shell.showDocuments(number)));
+        if (!settings) {
+            row.getChildren().add(Ui.button("set-up-home", t("desktop.setup.print"), "", () -> shell.showDocuments(number)));
+        }
         return row;
     }
 
-    private void toggle() {
-        if (setUp == null) {
-            setUp = GuideView.ofSetUp(shell, bench, number);
-        } else {
-            setUp.leave();
-            setUp = null;
+    private void toggle(String way) {
+        GuideView now = setUp;
+        setUp = now == null ? GuideView.ofSetUp(shell, bench, number, way) : null;
+        led = setUp == null ? "" : way;
+        if (now != null) {
+            now.leave();
         }
         refresh();
     }
 
     private static List<HandoverFacts.Check> checks(Workbench bench, Ticket t) {
-        return t.attempt().map(bench.handover()::after).orElse(List.of());
+        return bench.handover().after(t);
     }
 
     @Override
@@ -77,14 +85,15 @@ public final class HandoverView extends TicketPage {
         if (setUp == null) {
             root.getChildren().add(Ui.label(title(t), "large"));
         }
-        Optional<GuideRun> pages = bench.routes().setUp(t);
-        pages.ifPresent(run -> root.getChildren().add(setUp(t, run)));
-        if (setUp != null && pages.isPresent()) {
+        List<GuideRun> pages = bench.routes().setUp(t);
+        pages.stream().filter(r -> setUp == null || r.ways().getFirst().way().equals(led))
+                .forEach(r -> root.getChildren().add(setUp(t, r, setUp != null)));
+        if (setUp != null && !pages.isEmpty()) {
             setUp.refresh();
             root.getChildren().add(Ui.scroll(setUp.node()));
             return;
         }
-        pages.map(GuideRun::judged).orElse(List.of()).stream().filter(j -> j.verdict() == Judgement.FAIL).forEach(j -> list.getChildren()
+        pages.stream().flatMap(r -> r.judged().stream()).filter(j -> j.verdict() == Judgement.FAIL).forEach(j -> list.getChildren()
                 .addFirst(failed(t, j)));
         GuideAnswers.buyingCheck(t).ifPresent(w -> list.getChildren().addFirst(new SlipCard(w)));
         if (t.is(Step::isHardware) && t.closed() == null) {
@@ -119,8 +128,9 @@ public final class HandoverView extends TicketPage {
     private Node check(Ticket t, HandoverFacts.Check c) {
         FlowPane chips = Ui.chips(540);
         Optional<String> said = Optional.ofNullable(t.checks().get(c.id()));
-        for (int i = 0; i < c.answers().size(); i++) {
-            String answer = c.answers().get(i);
+        List<String> answers = HandoverFacts.answers(c, t);
+        for (int i = 0; i < answers.size(); i++) {
+            String answer = answers.get(i);
             Button chip = Ui.button(c.id() + "-" + i, EventWords.checked(answer), said.equals(Optional.of(answer)) ? "chip chosen"
                     : "chip",
                     () -> answer(t, c.id(), answer));
@@ -128,8 +138,12 @@ public final class HandoverView extends TicketPage {
             chips.getChildren().add(chip);
         }
         return Ui.asked(360, chips, said.isPresent() ? c.isBad(said.get()) ? t("desktop.handover.again") : ""
-                : t("desktop.handover.open-tag"),
+                : judged(t, c).map(on -> t("desktop.handover.judged-on", "on", on)).orElse(t("desktop.handover.open-tag")),
                 Ui.text(HandoverFacts.says(c, t), "strong"));
+    }
+
+    private static Optional<LocalDate> judged(Ticket t, HandoverFacts.Check c) {
+        return Intake.judgedOn(t).filter(_ -> c.id().equals(HandoverFacts.STEP_HELPED));
     }
 
     private void answer(Ticket t, String check, String answer) {

@@ -39,6 +39,7 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.time.BenchTime;
 import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.view.device.LockScreenDrawing;
 import wistaxis.desktop.view.page.Window;
 import wistaxis.workbench.Workbench;
 
@@ -127,7 +128,8 @@ public final class AnswerPane {
             Label cap = Ui.label(capOf(i), "key-cap");
             cap.setMinWidth(Region.USE_PREF_SIZE);
             Label words = Ui.label((o.marked() ? "\u2713 " : "") + o.words(), "");
-            button.setGraphic(Ui.row(10, cap, words));
+            button.setGraphic(LockScreenDrawing.draws(o.value()) && q.question().equals("lockWord")
+                    ? Ui.row(10, cap, LockScreenDrawing.of(o.value()), words) : Ui.row(10, cap, words));
             button.setMinWidth(0);
             button.setAccessibleText(o.words().toString());
             button.setMaxWidth(Double.MAX_VALUE);

@@ -2,6 +2,7 @@ package wistaxis.desktop.view.route;
 
 import static wistaxis.core.words.Say.t;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -25,6 +26,7 @@ import wistaxis.core.steps.Step;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.time.Range;
 import wistaxis.core.words.Text;
 import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Columns;
@@ -35,6 +37,7 @@ import wistaxis.desktop.view.page.Window;
 import wistaxis.workbench.Workbench;
 import wistaxis.workbench.page.RoutePage.Act;
 import wistaxis.workbench.page.RoutePage;
+import wistaxis.workbench.plan.Quote;
 import wistaxis.workbench.route.Routes;
 
 /** The route, least destructive first: what each step keeps or erases, minutes, reasons, evidence; consent is asked for once. */
@@ -150,12 +153,33 @@ public final class RouteView extends TicketPage {
                 backup) : backup;
     }
 
+    private static long minutes(double seconds) {
+        return Math.round(seconds / 60);
+    }
+
+    private static String minutes(String key, Range seconds) {
+        return t(key, "low", minutes(seconds.low()), "high", minutes(seconds.high()));
+    }
+
+    /** What the step takes with all that belongs to it: what a customer is told. */
+    private static String quoted(Quote quote) {
+        List<String> parts = new ArrayList<>();
+        if (quote.download().high() > 0) {
+            parts.add(minutes("desktop.route.quote-download", quote.download()));
+        }
+        parts.add(minutes("desktop.route.quote-step", quote.work()));
+        if (quote.setUp().high() > 0) {
+            parts.add(minutes("desktop.route.quote-set-up", quote.setUp()));
+        }
+        return t("desktop.route.quote", "low", minutes(quote.whole().low()), "high", minutes(quote.whole().high()), "parts", parts);
+    }
+
     private VBox judged(RoutePage.RouteStep r) {
         Route.RouteStep judged = r.of();
         Step step = r.step();
         boolean asked = asking.equals(step.id());
         boolean live = judged.open() || r.taken();
-        Label minutes = Ui.label(t("desktop.route.minutes", "low", step.minutes().getFirst(), "high", step.minutes().getLast()), "muted");
+        Label minutes = Ui.label(minutes("desktop.route.minutes", r.quote().step()), "muted");
         minutes.setMinWidth(Region.USE_PREF_SIZE);
         Label title = Ui.text(step.title(), live ? "title" : "strong");
         FlowPane about = Ui.flow(12, keeps(step.keeps()), title, minutes);
@@ -206,6 +230,9 @@ public final class RouteView extends TicketPage {
 
     private static void words(VBox card, RoutePage.RouteStep r) {
         card.getChildren().add(Ui.text(r.step().says(), ""));
+        if (r.quote().isMore()) {
+            card.getChildren().add(Ui.text(quoted(r.quote()), "small tide strong"));
+        }
         r.evidence().ifPresent(e -> card.getChildren().add(Ui.text(inThisShop(e), "small tide strong")));
         r.reasons().forEach(why -> card.getChildren().add(Ui.text("\u2013 " + why, "small")));
         r.of().cautions().forEach(c -> card.getChildren().add(Ui.text("! " + c, "small hands")));

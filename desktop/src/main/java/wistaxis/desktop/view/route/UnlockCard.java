@@ -14,6 +14,7 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
 import wistaxis.core.device.Imei;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.steps.Guide;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Command;
@@ -52,6 +53,7 @@ public final class UnlockCard {
                 imei.setText(Optional.ofNullable(bench.people().kept(number).imei()).orElse(t.fact("imei")
                         .filter(i -> !i.equals(Imei.SEALED)).orElse("")));
             }
+            Imei.grouped(imei.getText()).ifPresent(g -> card.getChildren().add(Ui.text(t("desktop.unlock.read-back", "imei", g), "title")));
             Stream.of(imei, carrier, country, reference, price, answerTo).map(Ui::named).forEach(card.getChildren()::add);
             card.getChildren().add(Ui.button("unlock-order", t("desktop.unlock.ordered"), "primary", this::order));
             if (!wrong.isEmpty()) {
@@ -75,8 +77,9 @@ public final class UnlockCard {
                 .forEach(a -> answers.getChildren().add(Ui.button("unlock-" + a.getFirst(), a.getLast(), t.unlockAnswers()
                 .contains(a.getFirst()) ? "chip chosen" : "chip",
                         () -> bench.commands().give(number, new Command.NoteUnlock(a.getFirst())))));
-        card.getChildren().addAll(Ui.text(t("desktop.unlock.then"), "small muted"),
-                answers);
+        Guide.find(Guide.UNLOCKED).orElseThrow().steps().forEach(s -> card.getChildren().add(Ui.text(s.title() + ". " + s.see(),
+                "small muted")));
+        card.getChildren().add(answers);
         return card;
     }
 
