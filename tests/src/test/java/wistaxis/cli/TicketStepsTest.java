@@ -14,6 +14,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -240,6 +241,21 @@ class TicketStepsTest {
         Ran looked = run("ledger", "verify");
         assertThat(looked.status()).as("damaged anchors").isEqualTo(1);
         assertThat(looked.err() + looked.out()).contains("jsonl line 1: ").contains("the ledger is verified");
+    }
+
+    /** A typed build says if it is signed only where somebody has seen it; else it is never suggested. */
+    @Test
+    void aTypedBuildIsNotSuggestedBeforeSomebodyHasSeenItSigned() {
+        String[] build = {"firmware", "add", "--device", "iPhone13,2", "--version", "26.1", "--build", "23B80", "--size", "9GB"};
+        done(build);
+        JsonNode row = done("firmware", "list", "--device", "iPhone13,2").get(0);
+        assertThat(row.get("signed").isNull()).isTrue();
+        assertThat(row.get("suggested").asBoolean()).isFalse();
+        assertThat(row.get("possible").asBoolean()).isTrue();
+        done(Stream.concat(Stream.of(build), Stream.of("--signed", "yes", "--seen", "the restore program")).toArray(String[]::new));
+        row = done("firmware", "list", "--device", "iPhone13,2").get(0);
+        assertThat(row.get("suggested").asBoolean()).isTrue();
+        assertThat(row.get("by").asText()).contains("the restore program");
     }
 
     /** The minutes that the screen shows start a clock; nobody is needed until it rings, also by the terminal. */

@@ -205,8 +205,8 @@ class LossesTest {
             at.give(n, new Command.Keep("Ada Marrow", "", ""));
             List<LedgerEntry> entries = at.done(at.bench.tickets().history(n));
             assertThat(entries).extracting(e -> e.event().type()).containsExactly("opened", "customer-sealed", "customer-sealed");
-            assertThatThrownBy(() -> at.bench.stock().builds().typed(new wistaxis.core.firmware.TypedBuild("26.1", "23B80", "9000000GB", "", "").of(
-                    "iPhone13,2"))).isInstanceOf(BadInput.class).hasMessageContaining("9000000");
+            assertThatThrownBy(() -> at.bench.stock().builds().typed(new wistaxis.core.firmware.TypedBuild("26.1", "23B80", "9000000GB", "", "", "yes").of(
+                    "iPhone13,2"), "")).isInstanceOf(BadInput.class).hasMessageContaining("9000000");
         }
     }
 

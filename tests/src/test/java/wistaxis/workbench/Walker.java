@@ -213,7 +213,7 @@ final class Walker implements AutoCloseable {
         act("type a build", 4, n -> {
             String model = Optional.ofNullable(ticket(n).identifier()).orElse(any(MODELS));
             at.done(bench().stock().builds().typed(new TypedBuild(any(List.of("26.1", "31.9", "26.1 beta 2", typed())), "23B" + random.nextInt(4),
-                    any(SIZES), random.nextBoolean() ? "" : "a" + random.nextInt(4) + "0".repeat(62), "").of(model)));
+                    any(SIZES), random.nextBoolean() ? "" : "a" + random.nextInt(4) + "0".repeat(62), "", any(TypedBuild.SIGNED)).of(model), typed()));
         });
         act("import builds", 2, _ -> {
             Path file = root.resolve("catalogue.json");

@@ -44,8 +44,7 @@ class TypedBuildTest {
     void aBuildWithoutADigestGoesFromTheCommandToAClosedTicket() throws IOException {
         DataFolder data = DataFolder.open(folder);
         // what "wistaxis firmware add --device iPhone13,2 --version 26.1 --build 23B80 --size 9GB" keeps
-        new CatalogueFile(data.catalogue()).write(FirmwareCatalogue.EMPTY.typed(new TypedBuild("26.1", "23B80", "9GB", "", "").of("iPhone13,2"),
-                "somebody here", Instant.now().minusSeconds(60)));
+        new CatalogueFile(data.catalogue()).write(FirmwareCatalogue.EMPTY.typed(new TypedBuild("26.1", "23B80", "9GB", "", "", "yes").of("iPhone13,2"), "somebody here", "", Instant.now().minusSeconds(60)));
         w = Window.real(folder, usb);
         try {
             w.click("new-ticket");

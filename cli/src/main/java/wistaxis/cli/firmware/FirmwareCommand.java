@@ -71,7 +71,7 @@ public final class FirmwareCommand extends Output {
         private String device = "";
 
         private record Row(String version, String build, @Nullable LocalDate released, long sizeBytes, @Nullable String sha256,
-                boolean signed,
+                @Nullable Boolean signed,
                 @Nullable Instant signedUntil, Instant askedAt, String by, boolean suggested, boolean possible, String reason) {}
 
         @Override
@@ -89,7 +89,8 @@ public final class FirmwareCommand extends Output {
             answer(rows, rows.stream().map(r -> String.format(Locale.ROOT, "%-14s %-9s %s  %6.1f MB  %-15s %s%s (%s, %s)",
                     r.version(),
                     r.build(), r.released() == null ? t("cli.firmware.no-day") : r.released(), r.sizeBytes() / 1e6,
-                    t(r.signed() ? "cli.firmware.signed" : "cli.firmware.not-signed"), r.suggested() ? t("cli.firmware.suggested") + " "
+                    t(r.signed() == null ? "cli.firmware.unsure" : r.signed() ? "cli.firmware.signed" : "cli.firmware.not-signed"),
+                            r.suggested() ? t("cli.firmware.suggested") + " "
                     : "", r.reason(), r.askedAt(), r.by()))
                     .toList());
         }
@@ -130,7 +131,8 @@ public final class FirmwareCommand extends Output {
             Build b = j.build();
             FirmwareCatalogue.Listed listed = catalogue.byKey(b.key()).orElseThrow();
             SystemVersion version = b.version();
-            return new Row(version.toString(), b.build(), b.released(), b.sizeBytes(), b.sha256(), b.signed(), b.signedUntil(),
+            return new Row(version.toString(), b.build(), b.released(), b.sizeBytes(), b.sha256(), b.signingUnknown() ? null : b.signed(),
+                    b.signedUntil(),
                     listed.askedAt(), listed.by() != null ? listed.by() : listed.imported() != null ? t("cli.firmware.imported")
                     : t("cli.firmware.library"),
                     j.chosen(), j.possible(), j.reason());
@@ -180,17 +182,23 @@ public final class FirmwareCommand extends Output {
         @Option(names = "--address", paramLabel = "URL", description = "${bundle:cli.help.firmware.add.address}")
         private String address = "";
 
+        @Option(names = "--signed", paramLabel = "WHAT", description = "${bundle:cli.help.firmware.add.signed}")
+        private String signed = "unknown";
+
+        @Option(names = "--seen", paramLabel = "WHERE", description = "${bundle:cli.help.firmware.add.seen}")
+        private String seen = "";
+
         @Option(names = "--by", paramLabel = "NAME", description = "${bundle:cli.help.firmware.add.by}")
-        private String by = t("cli.firmware.added");
+        private String by = "";
 
         @Override
         public void run() {
-            Build typed = new TypedBuild(version, build, size, digest, address).of(device(device).identifier());
+            Build typed = new TypedBuild(version, build, size, digest, address, signed).of(device(device).identifier());
             DataFolder folder = folder();
             try (FolderHold _ = FolderHold.take(folder.root())) {
                 Instant now = Instant.now();
                 file(folder).write(file(folder).look(now).typed(typed, by.isEmpty() ? t("workbench.builds.somebody")
-                        : Names.typed(by, t("store.what.technician"), 60), now));
+                        : Names.typed(by, t("store.what.technician"), 60), seen.isBlank() ? "" : Names.typed(seen, "seen", 80), now));
                 answer(typed, List.of(t("cli.firmware.saved", "version", typed.version(), "build", typed.build(), "model",
                         typed.identifiers().getFirst())));
             } catch (IOException e) {

@@ -2,6 +2,7 @@ package wistaxis.core.firmware;
 
 import static wistaxis.core.words.Say.t;
 
+import com.fasterxml.jackson.annotation.JsonInclude;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.Collection;
@@ -25,12 +26,14 @@ import wistaxis.core.time.BenchTime;
  * @param path where the library serves it; null when only its firmware file is known
  * @param signed whether the maker signed it when the library was asked
  * @param signedUntil when signing ends, or ended; null when no end is known
+ * @param unsure whether nobody knows if the maker signs it: it counts as not signed, but may be chosen by hand; null for known
  * @param address where its firmware file is fetched from, as this shop typed it in; what others say of a build has none, see {@link
  *     #elsewhere}
  */
 public record Build(
         List<String> identifiers, SystemVersion version, String build, @Nullable LocalDate released, long sizeBytes,
-        @Nullable String sha256, @Nullable String path, boolean signed, @Nullable Instant signedUntil, @Nullable String address) {
+        @Nullable String sha256, @Nullable String path, boolean signed, @Nullable Instant signedUntil,
+        @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable Boolean unsure, @Nullable String address) {
     public Build {
         identifiers = List.copyOf(identifiers);
         Names.build(build);
@@ -63,7 +66,7 @@ public record Build(
 
     public Build(List<String> identifiers, SystemVersion version, String build, @Nullable LocalDate released, long sizeBytes,
             @Nullable String sha256, @Nullable String path, boolean signed, @Nullable Instant signedUntil) {
-        this(identifiers, version, build, released, sizeBytes, sha256, path, signed, signedUntil, null);
+        this(identifiers, version, build, released, sizeBytes, sha256, path, signed, signedUntil, null, null);
     }
 
     /** No firmware file is larger: 100 GB, about ten times the largest of today. Ours. */
@@ -84,35 +87,40 @@ public record Build(
         return sha256 != null ? sha256 : identifiers.getFirst() + " " + build;
     }
 
-    /** Whether another entry is about the same firmware file and says more of it. */
-    boolean isLessThan(Build other) {
-        return sha256 == null && other.sha256 != null && other.build.equals(build) && other.identifiers.containsAll(identifiers);
-    }
-
     /** This build as somebody else tells it: a bench asks only addresses that its own shop typed in. */
     public Build elsewhere() {
-        return new Build(identifiers, version, build, released, sizeBytes, sha256, path, signed, signedUntil);
+        return new Build(identifiers, version, build, released, sizeBytes, sha256, path, signed, signedUntil, unsure, null);
     }
 
     /** This build with the size that its address tells. */
     public Build ofSize(long bytes) {
-        return new Build(identifiers, version, build, released, bytes, sha256, path, signed, signedUntil, address);
+        return new Build(identifiers, version, build, released, bytes, sha256, path, signed, signedUntil, unsure, address);
     }
 
     /** This build after somebody has seen whether the maker signs it. */
     Build signed(boolean is, Instant seen) {
         return new Build(identifiers, version, build, released, sizeBytes, sha256, path, is, is && (signedUntil == null || signedUntil
-                .isAfter(seen)) ? signedUntil : is ? null : seen, address);
+                .isAfter(seen)) ? signedUntil : is ? null : seen, null, address);
+    }
+
+    /** This build where nobody knows if the maker signs it. */
+    public Build unsureIfSigned() {
+        return new Build(identifiers, version, build, released, sizeBytes, sha256, path, false, null, true, address);
+    }
+
+    /** Whether nobody knows if it is signed. */
+    public boolean signingUnknown() {
+        return Boolean.TRUE.equals(unsure);
     }
 
     /** This build after the maker has stopped signing it. */
     Build unsigned() {
-        return new Build(identifiers, version, build, released, sizeBytes, sha256, path, false, signedUntil, address);
+        return new Build(identifiers, version, build, released, sizeBytes, sha256, path, false, signedUntil, null, address);
     }
 
     /** This build for these models. */
     Build of(Collection<String> models) {
-        return new Build(List.copyOf(models), version, build, released, sizeBytes, sha256, path, signed, signedUntil, address);
+        return new Build(List.copyOf(models), version, build, released, sizeBytes, sha256, path, signed, signedUntil, unsure, address);
     }
 
     /** Whether it can be installed at a time, as far as the library knows. */

@@ -52,7 +52,7 @@ public record BuildChoice(List<Judged> builds) {
 
     public static BuildChoice among(List<Build> all, String identifier, Instant now, Wishes wishes) {
         List<Build> newestFirst = all.stream().sorted(Comparator.comparing(Build::version).reversed().thenComparing(Build::build)).toList();
-        Optional<Build> best = newestFirst.stream().filter(b -> obstacle(b, identifier, now).isEmpty())
+        Optional<Build> best = newestFirst.stream().filter(b -> !b.signingUnknown() && obstacle(b, identifier, now).isEmpty())
                 .filter(b -> wishes.target() == null ? !b.version().isTest() : b.version().equals(wishes.target())).findFirst();
         return new BuildChoice(newestFirst.stream().map(b -> judge(b, best, identifier, now, wishes)).toList());
     }
@@ -65,6 +65,9 @@ public record BuildChoice(List<Judged> builds) {
         Optional<String> obstacle = obstacle(b, identifier, now);
         if (obstacle.isPresent()) {
             return new Judged(b, false, false, obstacle.get());
+        }
+        if (b.signingUnknown()) {
+            return new Judged(b, false, true, t("core.choice.unsure"));
         }
         String against = wishes.against(b.version());
         if (best.filter(b::equals).isPresent()) {
@@ -82,6 +85,6 @@ public record BuildChoice(List<Judged> builds) {
         if (!b.identifiers().contains(identifier)) {
             return Optional.of(t("core.choice.other-model", "models", String.join(", ", b.identifiers())));
         }
-        return b.signedAt(now) ? Optional.empty() : Optional.of(t("core.choice.not-signed"));
+        return b.signingUnknown() || b.signedAt(now) ? Optional.empty() : Optional.of(t("core.choice.not-signed"));
     }
 }

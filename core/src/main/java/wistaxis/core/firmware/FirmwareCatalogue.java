@@ -13,6 +13,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
@@ -102,19 +103,22 @@ public record FirmwareCatalogue(List<Listed> builds) {
      * With a build that somebody typed in from what the computer or the maker shows.
      *
      * @param who who did, in words
+     * @param seen where its signing was seen, in words; blank where nobody said
      */
-    public FirmwareCatalogue typed(Build build, String who, Instant now) {
-        return merge(List.of(new Listed(build, now, true, t("core.build.typed-by", "who", who))));
+    public FirmwareCatalogue typed(Build build, String who, String seen, Instant now) {
+        return merge(List.of(new Listed(build, now, true, t("core.build.typed-by", "who", who, "seen", seen.isBlank() ? "none" : seen))));
     }
 
     /**
-     * With what somebody saw of a build's signing; unchanged where no such build is known.
+     * With what somebody knows of a build's signing; unchanged where no such build is known.
      *
+     * @param granted null where nobody knows
      * @param who who saw it and where, in words
      */
-    public FirmwareCatalogue signingSeen(Build build, boolean granted, String who, Instant now) {
+    public FirmwareCatalogue signingSeen(Build build, @Nullable Boolean granted, String who, Instant now) {
         return new FirmwareCatalogue(builds.stream().map(l -> l.build().key().equals(build.key())
-                ? new Listed(l.build().signed(granted, now), now, l.imported(), who) : l).toList());
+                ? new Listed(granted == null ? l.build().unsureIfSigned() : l.build().signed(granted, now), now, l.imported(), who) : l)
+                        .toList());
     }
 
     /** With an entry in place of what is said of the same build. */
@@ -129,9 +133,18 @@ public record FirmwareCatalogue(List<Listed> builds) {
         more.forEach(l -> all.merge(l.build().key(), l, FirmwareCatalogue::later));
         Map<String, List<Build>> told = all.values().stream().map(Listed::build).filter(b -> b.sha256() != null)
                 .collect(Collectors.groupingBy(Build::build));
-        return new FirmwareCatalogue(all.values().stream()
-                .filter(l -> told.getOrDefault(l.build().build(), List.of()).stream().noneMatch(o -> l.build().isLessThan(o)))
+        return new FirmwareCatalogue(all.values().stream().flatMap(l -> unlessTold(l, told.getOrDefault(l.build().build(), List.of())))
                 .toList());
+    }
+
+    /** An entry without a digest for the models of which no entry with one says more; none where that is all of them. */
+    private static Stream<Listed> unlessTold(Listed l, List<Build> told) {
+        if (l.build().sha256() != null || told.isEmpty()) {
+            return Stream.of(l);
+        }
+        List<String> left = l.build().identifiers().stream().filter(i -> told.stream().noneMatch(b -> b.identifiers().contains(i)))
+                .toList();
+        return left.isEmpty() ? Stream.empty() : Stream.of(l.with(l.build().of(left), l.askedAt()));
     }
 
     private static Listed later(Listed was, Listed is) {

@@ -33,6 +33,9 @@ public final class Intake {
     /** The fact of the day on which it shows if a step helped: the device is back with its customer until then. */
     public static final String JUDGED_ON = "judgedOn";
 
+    /** The fact of what the owner was told before a step that keeps the data. */
+    public static final String TOLD = "told";
+
     /** Facts that are written down as they are said or seen. */
     public static final List<String> WORDS = List.of(PROBLEM_WORDS, MARKS);
 

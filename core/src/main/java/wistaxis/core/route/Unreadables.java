@@ -31,7 +31,8 @@ import wistaxis.core.time.BenchTime;
  * @param notes what is taken for unknown, in words
  */
 public record Unreadables(List<String> stops, List<String> notes) {
-    private static final List<String> OTHER_FACTS = List.of("deviceWords", Intake.PROBLEM_WORDS, Intake.MARKS, Intake.JUDGED_ON);
+    private static final List<String> OTHER_FACTS = List.of("deviceWords", Intake.PROBLEM_WORDS, Intake.MARKS, Intake.JUDGED_ON,
+            Intake.TOLD);
     private static final Map<Question.Kind, Consumer<String>> KINDS = Map.of(Question.Kind.VERSION, SystemVersion::parse,
             Question.Kind.DAY, Unreadables::day, Question.Kind.IMEI, CaseFacts::exact, Question.Kind.PROMISE, Unreadables::moment,
             Question.Kind.KEYS, v -> CaseFacts.list(v).forEach(DeviceButton::valueOf));

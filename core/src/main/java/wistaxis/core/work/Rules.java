@@ -37,6 +37,9 @@ import wistaxis.core.words.Text;
  * @param route as the planner sees it now; null while the problem is not known
  */
 public record Rules(Ticket ticket, Unreadables unreadables, @Nullable Route route, HandoverFacts handover) {
+    /** What the owner is told before an update. Common practice. */
+    private static final String NO_WAY_BACK = "no-way-back";
+
     /** Why nothing at all may be done, if so. */
     private Optional<String> shut() {
         if (ticket.closed() != null) {
@@ -103,6 +106,9 @@ public record Rules(Ticket ticket, Unreadables unreadables, @Nullable Route rout
         Route.RouteStep judged = judged(step).orElseThrow();
         if (agreed && judged.status() == Route.Status.NEEDS_CONSENT) {
             events.add(consent(step, true, who, told));
+        }
+        if (judged.step().writes() && judged.step().keeps() && !NO_WAY_BACK.equals(ticket.facts().get(Intake.TOLD))) {
+            events.add(new TicketEvent.FactRecorded(Intake.TOLD, NO_WAY_BACK)); // one that erases says so in the consent
         }
         if (!step.equals(ticket.route()) || over()) {
             events.add(new TicketEvent.RouteChosen(step));

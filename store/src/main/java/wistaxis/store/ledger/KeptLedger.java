@@ -209,6 +209,11 @@ public final class KeptLedger implements LedgerStore {
     }
 
     @Override
+    public Optional<LedgerTables.Written> written(String identifier) {
+        return reading.tables().written(identifier);
+    }
+
+    @Override
     public List<MethodResults> landed(String person, String method, String goal) {
         return reading.tables().landed(person, method, goal);
     }

@@ -72,6 +72,9 @@ public interface LedgerStore extends AutoCloseable {
     /** See {@link LedgerTables#tried}. */
     List<Observed.Problem> tried(String problem, String but);
 
+    /** See {@link LedgerTables#written}. */
+    Optional<LedgerTables.Written> written(String identifier);
+
     /** See {@link LedgerTables#landed}. */
     List<MethodResults> landed(String person, String method, String goal);
 

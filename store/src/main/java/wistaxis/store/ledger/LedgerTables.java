@@ -8,6 +8,7 @@ import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.jdbi.v3.core.HandleCallback;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.ticket.Observed;
@@ -99,6 +100,17 @@ public final class LedgerTables {
             return List.copyOf(runs.values());
         });
     }
+
+    /** The version that was last written on a model here, and when; empty before one was. */
+    public Optional<Written> written(String identifier) {
+        return asking.ask(h -> h.createQuery("SELECT json_extract(e.body, '$.event.version'), e.at FROM event e WHERE e.ticket IN "
+                + "(SELECT number FROM ticket WHERE identifier = :identifier ORDER BY last DESC LIMIT 25) "
+                + "AND json_extract(e.body, '$.event.type') = 'restored' ORDER BY e.number DESC LIMIT 1").bind("identifier", identifier)
+                .map((r, _) -> new Written(r.getString(1), Instant.parse(r.getString(2)))).findFirst());
+    }
+
+    /** A version that was written here. */
+    public record Written(String version, Instant at) {}
 
     /** How often a method has landed on real devices in one person's hands, by model. */
     public List<MethodResults> landed(String person, String method, String goal) {

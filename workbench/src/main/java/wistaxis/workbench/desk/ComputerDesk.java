@@ -10,6 +10,7 @@ import wistaxis.core.restore.DropOut;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Around;
 import wistaxis.core.work.Command;
+import wistaxis.store.ledger.LedgerTables;
 import wistaxis.workbench.command.Result;
 import wistaxis.workbench.life.Life;
 import wistaxis.workbench.route.Routes;
@@ -69,5 +70,10 @@ public final class ComputerDesk {
         return desk.ticket().observed().problem()
                 .map(t -> ComputerProblems.before(t.kind(), t.words(), learned.tried(t.kind(), desk.ticket().number())))
                 .orElse(Map.of());
+    }
+
+    /** The version that a computer wrote on this model last, here. */
+    public Optional<LedgerTables.Written> written() {
+        return learned.written(desk.model().identifier());
     }
 }

@@ -131,6 +131,20 @@ public final class FirmwareDesk {
         return chosen().flatMap(b -> stock.inFirmwareFolder(identifier(), b));
     }
 
+    /** Firmware files in the folder for this model whose builds nobody has told of. */
+    public List<FirmwareFolder.Item> unknownFiles() {
+        List<Build> known = stock.builds().of(identifier());
+        return desk.ticket().isObserved() ? stock.firmwareFolder().items().stream().filter(i -> i.report().sound()
+                && i.report().products().contains(identifier()) && known.stream().noneMatch(b -> i.isOf(b.version().toString(), b.build())))
+                .toList() : List.of();
+    }
+
+    /** Takes the build of such a file. */
+    public void use(FirmwareFolder.Item item) {
+        Build build = stock.builds().of(item);
+        choice().flatMap(c -> c.builds().stream().filter(j -> j.build().key().equals(build.key())).findFirst()).ifPresent(this::choose);
+    }
+
     private Path file(Build build) {
         return stock.downloads().file(identifier(), build);
     }

@@ -16,9 +16,11 @@ import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.FirmwareCatalogue;
+import wistaxis.core.firmware.SystemVersion;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
@@ -103,27 +105,46 @@ public final class Builds {
     /**
      * Keeps a build that was typed in. Where an address was, it is asked for the exact size; what it does not say is said.
      *
+     * @param seen where its signing was seen, in words; blank where nobody said
      * @return fails with {@link OutsideProblem} where the address does not answer; the build is kept without it then
      */
-    public CompletableFuture<Build> typed(Build build) {
+    public CompletableFuture<Build> typed(Build build, String seen) {
         CompletableFuture<Build> kept = new CompletableFuture<>();
-        String who = asked.person().isBlank() ? t("workbench.builds.somebody") : asked.person();
+        String who = who();
         if (build.address() == null) {
-            keep(catalogue.typed(build, who, life.now()));
+            keep(catalogue.typed(build, who, seen, life.now()));
             kept.complete(build);
             return kept;
         }
         URI address = URI.create(build.address());
         life.background().run(() -> service.sizeAt(address), size -> {
             Build whole = build.ofSize(size);
-            keep(catalogue.typed(whole, who, life.now()));
+            keep(catalogue.typed(whole, who, seen, life.now()));
             kept.complete(whole);
         }, e -> {
-            keep(catalogue.typed(build.elsewhere(), who, life.now()));
+            keep(catalogue.typed(build.elsewhere(), who, seen, life.now()));
             life.notices().say(t("workbench.builds.without-address", "why", e.getMessage()));
             kept.completeExceptionally(e);
         });
         return kept;
+    }
+
+    /** Somebody says whether the maker signs a build that was typed in or imported. @param granted null where nobody knows */
+    public void signingSaid(Build build, @Nullable Boolean granted) {
+        keep(catalogue.signingSeen(build, granted, t("workbench.builds.said", "who", who()), life.now()));
+    }
+
+    private String who() {
+        return asked.person().isBlank() ? t("workbench.builds.somebody") : asked.person();
+    }
+
+    /** A firmware file in the folder makes its own build known, as its manifest says; if it is signed nobody knows. */
+    public Build of(FirmwareFolder.Item item) {
+        Build build = new Build(item.report().products(), SystemVersion.parse(item.report().version()), item.report().build(), null,
+                item.bytes(), item.report().sha256(), null, false, null).unsureIfSigned();
+        keep(catalogue.merge(List.of(new FirmwareCatalogue.Listed(build, life.now(), true, t("core.build.from-file", "file",
+                item.name())))));
+        return build;
     }
 
     /** Somebody saw at the computer whether the maker signs the build that a ticket has chosen. */

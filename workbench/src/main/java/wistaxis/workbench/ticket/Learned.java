@@ -9,6 +9,7 @@ import wistaxis.core.restore.ShownStages;
 import wistaxis.core.ticket.Observed;
 import wistaxis.core.usb.Kinds;
 import wistaxis.store.ledger.LedgerStore;
+import wistaxis.store.ledger.LedgerTables;
 import wistaxis.store.ledger.MethodResults;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.life.Life;
@@ -23,6 +24,7 @@ public final class Learned {
     private final Lookup<About, List<Observed.Problem>> tried;
     private final Lookup<Who, List<MethodResults>> landed;
     private final Lookup<OfModel, List<List<String>>> shown;
+    private final Lookup<String, Optional<LedgerTables.Written>> written;
 
     /** @param but a ticket that is not counted */
     private record About(String problem, String but) {}
@@ -37,6 +39,7 @@ public final class Learned {
         this.tried = new Lookup<>(life.background(), a -> ledger.tried(a.problem(), a.but()), came);
         this.landed = new Lookup<>(life.background(), h -> ledger.landed(h.by(), h.method(), h.goal()), came);
         this.shown = new Lookup<>(life.background(), m -> ledger.shown(m.identifier(), m.but()), came);
+        this.written = new Lookup<>(life.background(), ledger::written, came);
     }
 
     /** Which models chips and boards were; empty while that is looked up for the first time. @param but a ticket that is not counted */
@@ -54,6 +57,11 @@ public final class Learned {
         return shown.get(new OfModel(identifier, but)).map(ShownStages::new).orElse(ShownStages.NONE);
     }
 
+    /** The version that was last written on a model here; empty while that is looked up for the first time. */
+    public Optional<LedgerTables.Written> written(String identifier) {
+        return written.get(identifier).flatMap(w -> w);
+    }
+
     /** How often a method has landed on real devices of a family, in one person's hands. */
     public Landed landed(String by, ButtonLayout family, ButtonSequence method, DeviceCatalogue devices) {
         List<MethodResults> tries = landed.get(new Who(by, method.method(), method.goal().toString())).orElse(List.of()).stream()
@@ -67,6 +75,7 @@ public final class Learned {
         tried.changed();
         landed.changed();
         shown.changed();
+        written.changed();
     }
 
     /** @param landed of so many attempts */

@@ -27,6 +27,7 @@ import wistaxis.desktop.look.Columns;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.page.TicketPage;
 import wistaxis.desktop.view.page.Window;
+import wistaxis.store.firmware.FirmwareFolder;
 import wistaxis.workbench.Workbench;
 import wistaxis.workbench.desk.FirmwareDesk.Doing;
 import wistaxis.workbench.desk.FirmwareDesk;
@@ -83,6 +84,7 @@ public final class FirmwareView extends TicketPage {
         if (ticket().isObserved()) {
             (choice.isEmpty() ? builds : beside).getChildren().add(whoBrings());
         }
+        desk.unknownFiles().forEach(i -> builds.getChildren().add(file(i)));
         if (choice.isEmpty() && !bench.world().simulated()) {
             builds.getChildren().addAll(Ui.text(t("desktop.firmware.no-builds", "identifier", identifier), "muted"),
                     typed);
@@ -117,12 +119,25 @@ public final class FirmwareView extends TicketPage {
         tick();
     }
 
+    /** A firmware file that is here although nobody has told of its build. */
+    private VBox file(FirmwareFolder.Item item) {
+        VBox card = Ui.card(Ui.label(t("desktop.firmware.file-here", "version", item.report().version(), "build", item.report().build(),
+                "size", Units.inWords(item.bytes())), "strong"), Ui.text(t("desktop.firmware.file-here-how", "file", item.name()),
+                        "small"));
+        card.getChildren().add(Ui.flow(8, Ui.button("use-file-" + item.report().build(), t("desktop.firmware.use-file"), "primary",
+                () -> desk.use(item))));
+        return card;
+    }
+
     /** On the real bench: the restore program can fetch by itself. */
     private VBox whoBrings() {
         boolean computer = ticket().observed().computerFetches();
         VBox card = Ui.card(Ui.label(t("desktop.firmware.where-from"), "strong"), Ui.text(computer
                 ? t("desktop.firmware.computer-how")
                 : t("desktop.firmware.file-how"), "small"));
+        bench.desk(number).computer().written().ifPresent(w -> card.getChildren().add(Ui.text(t("desktop.firmware.written-here", "version",
+                w.version(),
+                "day", Ui.date(DAY, w.at())), "small strong")));
         if (computer) {
             card.getChildren().add(Ui.flow(8, Ui.button("go-on", t("desktop.firmware.to-buttons"), "primary", goOn), Ui.button("file-first",
                     t("desktop.firmware.file-instead"), "", () -> give(new Command.FetchFrom(TicketEvent.FirmwareFrom.FILE)))));
@@ -227,6 +242,9 @@ public final class FirmwareView extends TicketPage {
         VBox reason = Ui.column(2, Signing.label(b, bench.now()), Ui.text(j.reason(), "small"));
         bench.stock().builds().listed(b).filter(l -> l.by() != null).ifPresent(l -> reason.getChildren()
                 .add(Ui.text(t("desktop.firmware.said-by", "at", Ui.date(CLOCK, l.askedAt()), "who", l.by()), "small muted")));
+        if (ticket().isObserved() && bench.stock().builds().listed(b).filter(l -> l.imported() != null).isPresent()) {
+            reason.getChildren().add(Signing.asked(b, bench));
+        }
         HBox.setHgrow(reason, Priority.ALWAYS);
         reason.setPrefWidth(260);
         HBox row = Ui.style(Ui.row(14, Ui.flow(14, version, facts, reason)), taken ? "card open" : j.possible() ? "card" : "card gone");

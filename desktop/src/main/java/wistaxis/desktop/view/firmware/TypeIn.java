@@ -3,6 +3,7 @@ package wistaxis.desktop.view.firmware;
 import static wistaxis.core.words.Say.t;
 
 import javafx.scene.control.TextField;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
 import wistaxis.core.firmware.Build;
 import wistaxis.core.firmware.TypedBuild;
@@ -18,6 +19,8 @@ final class TypeIn extends VBox {
     private final TextField size = Ui.field("build-size", t("desktop.typed.size"), 20);
     private final TextField digest = Ui.field("build-digest", t("desktop.typed.digest"), 80);
     private final TextField address = Ui.field("build-address", t("desktop.typed.address"), 500);
+    private final TextField seen = Ui.field("build-seen", t("desktop.typed.seen"), 80);
+    private String signed = "unknown";
     private boolean open;
 
     TypeIn(Workbench bench, String number) {
@@ -41,11 +44,24 @@ final class TypeIn extends VBox {
                 Ui.flow(8, labelled(t("desktop.typed.version-label"), version), labelled(t("desktop.typed.build-label"), build),
                 labelled(t("desktop.typed.size-label"), size)),
                 Ui.flow(8, labelled(t("desktop.typed.digest-label"), digest), labelled(t("desktop.typed.address-label"), address)),
-                Ui.text(t("desktop.typed.no-digest"), "small muted"),
+                Ui.text(t("desktop.typed.no-digest"), "small muted"), signedRow(),
                 Ui.flow(8, Ui.button("keep-build", t("desktop.typed.save"), "primary", this::keep), Ui.button("keep-nothing",
                 t("desktop.typed.cancel"), "", () -> show(
                         false))));
         getChildren().setAll(card);
+    }
+
+    /** Asked, and not taken for granted. */
+    private FlowPane signedRow() {
+        FlowPane row = Ui.chips(320);
+        row.getChildren().add(Ui.label(t("desktop.typed.signed"), "strong"));
+        TypedBuild.SIGNED.forEach(a -> row.getChildren().add(Ui.button("build-signed-" + a, t("desktop.signing." + a), signed.equals(a)
+                ? "chip chosen" : "chip", () -> {
+            signed = a;
+            draw();
+        })));
+        row.getChildren().add(labelled(t("desktop.typed.seen-label"), seen));
+        return row;
     }
 
     private static VBox labelled(String what, TextField field) {
@@ -58,9 +74,9 @@ final class TypeIn extends VBox {
     }
 
     private void keep() {
-        Build typed = new TypedBuild(version.getText(), build.getText(), size.getText(), digest.getText(), address.getText())
+        Build typed = new TypedBuild(version.getText(), build.getText(), size.getText(), digest.getText(), address.getText(), signed)
                 .of(bench.desk(number).model().identifier());
-        bench.stock().builds().typed(typed);
+        bench.stock().builds().typed(typed, seen.getText().strip());
         show(false);
     }
 }

@@ -235,6 +235,8 @@ public final class ComputerRunView implements View {
         Rules rules = bench.routes().rules(t);
         VBox card = Ui.card(Ui.text(rules.expectedVersion().map(v -> t("desktop.run.should-offer", "version", v))
                 .orElse(t("desktop.run.what-offers")), "strong"));
+        computer.written().ifPresent(w -> card.getChildren().add(Ui.text(t("desktop.firmware.written-here", "version", w.version(), "day",
+                Ui.date("d MMM yyyy", w.at())), "small muted")));
         Optional.ofNullable(t.observed().offered()).ifPresent(o -> card.getChildren().add(Ui.text(t("desktop.run.offers", "version",
                 o.version()), "")));
         rules.otherOffer().ifPresent(why -> card.getChildren().addAll(Ui.notice("stop", why), Ui.button("offer-take",
