@@ -56,7 +56,7 @@ class CommandLineTest {
         JsonNode method = run("sequences", "--device", "iPhone13,2", "--goal", "recovery", "--json").json().get(0);
         assertThat(method.get("method").asText()).isEqualTo("Plugged restart");
         assertThat(method.get("steps").get(4))
-                .hasToString("{\"action\":\"hold\",\"buttons\":[\"SIDE\"],\"seconds\":null,\"until\":\"cable-screen\"}");
+                .hasToString("{\"action\":\"hold\",\"buttons\":[\"SIDE\"],\"seconds\":null,\"until\":\"cable-screen\",\"usual\":[20,30]}");
         assertThat(run("sequences", "--device", "A2403", "--goal", "recovery").out()).contains("Keep holding Side")
                 .contains("emergency call");
     }

@@ -53,7 +53,7 @@ class FactsTest {
                 "hardwareSuspected", "targetSaid", "targetSigned", "backup", "backupKind", "backupFits", "newestBackup", "move",
                 "watchAhead", "watchKnown", "backupMade", "targetTest", "failedAt", "consent", "damage", "prefer.waiting", "touch",
                 "display", "dataPort", "signedOut", "leaves", "cameUp", "mayOpen", "triedDfu", "asksBattery",
-                "mayShowButton");
+                "mayShowButton", "accountHolds", "accountLacks");
         Intake intake = Intake.shipped();
         JsonNode routes = MAPPER.readTree(FACTS.resolve("routes.json").toFile());
         for (JsonNode rule : routes.get("rules")) {

@@ -264,7 +264,7 @@ class DocumentsTest {
             assertThat(text(at.done(at.bench.documents().make(Kind.RECEIPT, n)).pdf())).contains("Odo Quillfeather, quay 7");
             assertThat(at.bench.people().find("quillfeather")).containsExactly(n);
             at.give(n, new Command.Answer("imei", "356958031648321"));
-            at.give(n, new Command.OrderUnlock("356958031648321", "a carrier", "", "", "", ""));
+            at.give(n, new Command.OrderUnlock("356958031648321", "a carrier", "", "", "", "", ""));
             at.until(() -> at.bench.pending() == 0);
             assertThat(at.done(at.bench.tickets().history(n))).as("nowhere in the ledger").noneMatch(e -> e.body().toLowerCase(Locale.ROOT)
                     .contains("quillfeather") || e.body().contains("3569580"));

@@ -29,10 +29,13 @@ class AlternativesTest extends OnDemoBench {
         w.click("lane-" + ROUTE);
         w.sees("KEEPS DATA");
         w.click("step-wait-and-try");
-        w.sees("Did the step help?");
+        w.sees("When the wait is over, the owner tries one code");
         assertThat(w.bench.ticket(ROUTE).consent()).as("nothing was erased, so nobody was asked").isNull();
-        w.click("step-helped-1");
-        w.click("back-to-route");
+        w.focus("guide-minutes");
+        w.type("15");
+        w.click("guide-clock-start");
+        w.sees("until it rings");
+        w.click("guide-given-up");
         w.click("step-recovery-restore");
         w.sees("Does the owner agree?");
         w.click("consent-no");

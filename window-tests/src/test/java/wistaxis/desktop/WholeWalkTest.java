@@ -59,8 +59,8 @@ class WholeWalkTest {
         w.sees("No model matches [deck phone]");
         w.tap(KeyCode.ENTER);
         for (String answer : List.of("damage-none", "ownership-proved", "blacklisted-no", "backup-cloud", "wrongTries-10-or-more",
-                "eraseButton-no", "hopesToRemember-no",
-                "ownerPassword-yes", "signInCode-other-device", "accountData-looked", "locating-off", "online-no")) {
+                "lockWord-pad", "eraseButton-no", "hopesToRemember-no",
+                "ownerPassword-yes", "signInCode-other-device", "accountData-messages", "answer-done", "locating-off", "online-no")) {
             w.click(answer);
         }
         w.sees("When was the cloud backup made?");

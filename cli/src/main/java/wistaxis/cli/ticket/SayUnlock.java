@@ -30,6 +30,9 @@ public final class SayUnlock extends Giving {
     @Option(names = "--answer-to", paramLabel = "TEXT", description = "${bundle:cli.help.sayunlock.answer-to}")
     private String answerTo = "";
 
+    @Option(names = "--days", paramLabel = "DAYS", description = "${bundle:cli.help.sayunlock.days}")
+    private String days = "";
+
     @Option(names = "--answer", paramLabel = "WHAT", description = "${bundle:cli.help.sayunlock.answer}")
     private @Nullable String answer;
 
@@ -39,6 +42,6 @@ public final class SayUnlock extends Giving {
             throw new BadInput(t("cli.ticket.unlock-what"));
         }
         return answer != null ? new Command.NoteUnlock(answer.replace("activated-computer", "activated-host"))
-                : new Command.OrderUnlock(imei, carrier, country, reference, price, answerTo);
+                : new Command.OrderUnlock(imei, carrier, country, reference, price, answerTo, days);
     }
 }

@@ -89,6 +89,6 @@ public record ButtonSequence(
         return new ButtonSequence(method, family, goal, from, plugged, minority, provenance, source, cautions, models,
                 steps.stream().map(s -> new ButtonStep(s.action(), s.buttons().stream().map(k -> k.isPower() ? body.powerButton() : k)
                         .toList(),
-                s.seconds(), s.until())).toList());
+                s.seconds(), s.until(), s.usual())).toList());
     }
 }

@@ -15,8 +15,10 @@ import wistaxis.core.facts.Word;
  * @param buttons for a tap the buttons tapped, for a hold <em>all</em> buttons that are down during the step, for a release those let go
  * @param seconds how long the step lasts, more than 0; null where it lasts until something is seen, or is done in a moment
  * @param until what ends it; where both are given, whichever comes first
+ * @param usual between how many seconds it is usually seen, counted from when the buttons begin; null where no practice says so
  */
-public record ButtonStep(Action action, @JsonAlias("keys") List<DeviceButton> buttons, @Nullable Double seconds, @Nullable Until until) {
+public record ButtonStep(Action action, @JsonAlias("keys") List<DeviceButton> buttons, @Nullable Double seconds, @Nullable Until until,
+        @Nullable List<Integer> usual) {
     /** What hands do. */
     public enum Action {
         TAP, HOLD, RELEASE, PLUG, UNPLUG, WAIT, DRAG;
@@ -28,8 +30,16 @@ public record ButtonStep(Action action, @JsonAlias("keys") List<DeviceButton> bu
         }
     }
 
+    public ButtonStep(Action action, List<DeviceButton> buttons, @Nullable Double seconds, @Nullable Until until) {
+        this(action, buttons, seconds, until, null);
+    }
+
     public ButtonStep {
         buttons = List.copyOf(buttons);
+        usual = usual == null ? null : List.copyOf(usual);
+        if (usual != null && (usual.size() != 2 || usual.getFirst() < 1 || usual.getLast() < usual.getFirst())) {
+            throw new IllegalArgumentException(t("core.bad.usual", "usual", usual));
+        }
         if (seconds != null && !(seconds > 0 && seconds <= 3600)) {
             throw new IllegalArgumentException(t("core.bad.seconds", "seconds", String.valueOf(seconds), "action", action));
         }

@@ -8,6 +8,7 @@ import wistaxis.core.buttons.ButtonStep;
 import wistaxis.core.buttons.ComputerSees;
 import wistaxis.core.buttons.Rehearsal.Span;
 import wistaxis.core.buttons.Screen;
+import wistaxis.core.buttons.StepEnd;
 import wistaxis.core.buttons.Until;
 import wistaxis.core.device.DeviceButton;
 
@@ -16,9 +17,10 @@ import wistaxis.core.device.DeviceButton;
  * A timed step ends by itself; a step that waits for something seen ends when it is seen, early or late, and the rest shifts.
  *
  * @param starts when each step reached so far began, nanoseconds on the caller's scale; the first lies a count-in ahead
+ * @param ends how the steps ended that wait for something seen, in order
  * @param endedNanos when the last step ended; {@link Long#MIN_VALUE} while it runs
  */
-public record CoachRun(Score score, List<Long> starts, long endedNanos) {
+public record CoachRun(Score score, List<Long> starts, List<StepEnd> ends, long endedNanos) {
     /** The count-in before the first step: 3 s, ours. */
     public static final long COUNT_IN = 3_000_000_000L;
 
@@ -48,11 +50,12 @@ public record CoachRun(Score score, List<Long> starts, long endedNanos) {
 
     public CoachRun {
         starts = List.copyOf(starts);
+        ends = List.copyOf(ends);
     }
 
     /** Begins with the count-in. */
     public static CoachRun begin(Score score, long nowNanos) {
-        return new CoachRun(score, List.of(nowNanos + COUNT_IN), RUNNING);
+        return new CoachRun(score, List.of(nowNanos + COUNT_IN), List.of(), RUNNING);
     }
 
     public boolean ended() {
@@ -84,9 +87,9 @@ public record CoachRun(Score score, List<Long> starts, long endedNanos) {
             boolean waits = step.seconds() == null && step.until() != null;
             long end = start + score.lengthNanos(run.step());
             if (!waits && end - nowNanos <= 0) {
-                run = run.next(end);
+                run = run.next(end, StepEnd.How.USUAL);
             } else if (sensed && nowNanos - start > 0) {
-                run = run.next(nowNanos);
+                run = run.next(nowNanos, StepEnd.How.COMPUTER);
             } else {
                 return run;
             }
@@ -96,8 +99,13 @@ public record CoachRun(Score score, List<Long> starts, long endedNanos) {
 
     /** "I see it now": ends a step that waits for something seen; without effect on any other. */
     public CoachRun seen(long nowNanos) {
+        return seen(nowNanos, StepEnd.How.TOLD);
+    }
+
+    /** What a step waits for is there. @param how it is known */
+    public CoachRun seen(long nowNanos, StepEnd.How how) {
         Until until = ended() || countingIn(nowNanos) ? null : score.step(step()).until();
-        return until == null ? this : next(nowNanos);
+        return until == null ? this : next(nowNanos, how);
     }
 
     /**
@@ -111,8 +119,13 @@ public record CoachRun(Score score, List<Long> starts, long endedNanos) {
         if (until == null || until.byComputer()) {
             return this;
         }
-        double usual = score.lengthNanos(step()) * (until == Until.BLACK ? 1 : LONGER);
-        return until == Until.BLACK && lost || nowNanos - starts.getLast() >= usual ? seen(nowNanos) : this;
+        if (until == Until.BLACK && lost) {
+            return seen(nowNanos, StepEnd.How.COMPUTER);
+        }
+        List<Integer> usual = score.step(step()).usual();
+        boolean over = usual != null ? nowNanos - starts.getFirst() >= usual.getLast() * SECOND
+                : nowNanos - starts.getLast() >= score.lengthNanos(step()) * (until == Until.BLACK ? 1 : LONGER);
+        return over ? seen(nowNanos, StepEnd.How.USUAL) : this;
     }
 
     /** Goes on when what the step waits for is to be seen, for those who do not say so. */
@@ -131,13 +144,18 @@ public record CoachRun(Score score, List<Long> starts, long endedNanos) {
         return nowNanos - spans(begunNanos).get(step()).endNanos() > (holding ? PATIENCE_HELD : PATIENCE);
     }
 
-    private CoachRun next(long atNanos) {
+    private CoachRun next(long atNanos, StepEnd.How how) {
+        Until until = score.step(step()).until();
+        List<StepEnd> known = new ArrayList<>(ends);
+        if (until != null) {
+            known.add(new StepEnd(until, Math.round((atNanos - starts.getFirst()) / 1e8) / 10.0, how));
+        }
         if (step() + 1 == score.steps()) {
-            return new CoachRun(score, starts, atNanos);
+            return new CoachRun(score, starts, known, atNanos);
         }
         List<Long> more = new ArrayList<>(starts);
         more.add(atNanos);
-        return new CoachRun(score, more, RUNNING);
+        return new CoachRun(score, more, known, RUNNING);
     }
 
     /** Where each step lies: past ones where they were, the running one as long as it takes, the rest after it. */

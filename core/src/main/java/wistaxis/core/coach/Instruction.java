@@ -2,6 +2,7 @@ package wistaxis.core.coach;
 
 import static wistaxis.core.words.Say.t;
 
+import java.util.List;
 import java.util.Set;
 import wistaxis.core.buttons.ButtonStep;
 import wistaxis.core.buttons.Until;
@@ -53,8 +54,12 @@ public record Instruction(String huge, String detail, double seconds, boolean co
         if (until == null) {
             return step.action() == ButtonStep.Action.TAP ? t("core.coach.short") : length;
         }
-        String till = length.isEmpty() ? t("core.coach.until", "sign", until.words())
-                : t("core.coach.or-until", "length", length, "sign", until.words());
+        List<Integer> usual = step.usual();
+        String sign = usual == null ? until.words() : t("core.coach.usually", "sign", until.words(), "seconds", usual.getFirst()
+                .equals(usual.getLast())
+                ? usual.getFirst() : usual.getFirst() + "\u2013" + usual.getLast());
+        String till = length.isEmpty() ? t("core.coach.until", "sign", sign)
+                : t("core.coach.or-until", "length", length, "sign", sign);
         return switch (until) {
             case BLACK -> step.action() == ButtonStep.Action.HOLD ? till + " " + t("core.coach.ignore-slider") : till;
             case CABLE_SCREEN -> till + " " + t("core.coach.not-at-logo");

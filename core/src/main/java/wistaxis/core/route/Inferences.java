@@ -39,6 +39,8 @@ final class Inferences {
     private static final int BUTTON_AFTER = 7;
     private static final int LAST_TRY = 9;
 
+    private static final List<String> ACCOUNT = List.of("messages", "contacts", "photos", "mail", "notes");
+
     private final CaseFacts c;
     private final SequenceLibrary sequences;
     private final List<Steps.Wait> waits;
@@ -99,6 +101,7 @@ final class Inferences {
         if (c.also() != null) {
             c.also().forEach(this::put);
         }
+        account();
         boolean leaves = route != null && route.leavesOwner() || Ticket.GIVEN_AWAY.equals(facts.get(Ticket.WISH));
         put("leaves", leaves ? "yes" : "no");
         boolean cameUp = "yes".equals(facts.get(CaseFacts.CAME_UP));
@@ -107,6 +110,21 @@ final class Inferences {
         String stage = c.failedStage();
         put("failedAt", stage == null ? null : BEFORE_WRITING.contains(stage) ? "before-writing" : AFTER_WRITING.contains(stage) ? "after"
                 : "writing");
+    }
+
+    /** What the owner's account holds, and what of the usual it does not. */
+    private void account() {
+        String data = c.also() == null ? null : c.also().get("accountData");
+        if (data != null) {
+            List<String> holds = CaseFacts.list(data);
+            words(ACCOUNT.stream().filter(holds::contains).toList(), "accountHolds");
+            words(ACCOUNT.stream().filter(a -> !holds.contains(a)).toList(), "accountLacks");
+        }
+    }
+
+    private void words(List<String> data, String fact) {
+        put(fact, data.isEmpty() ? "none" : "some");
+        words.put(fact, data.stream().map(a -> Text.of("facts.question.accountData." + a)).toList());
     }
 
     private void device() {

@@ -147,11 +147,10 @@ public final class RoutePlanner {
         }
     }
 
-    /** Wherever the device opens a backup stands before the first step that erases, and before a test version is written. */
+    /** Wherever the device opens a backup stands before the first step that erases or writes. Common practice. */
     private static void backUpFirst(List<String> steps, CaseFacts facts) {
-        boolean test = facts.targetVersion() != null && facts.targetVersion().isTest();
         if (facts.opens() == YesNo.YES && !steps.contains(Step.BACKUP)) {
-            IntStream.range(0, steps.size()).filter(i -> Steps.is(steps.get(i), s -> s.erases() || test && s.writes())).findFirst()
+            IntStream.range(0, steps.size()).filter(i -> Steps.is(steps.get(i), s -> s.erases() || s.writes())).findFirst()
                     .ifPresent(i -> steps.add(i, Step.BACKUP));
         }
     }

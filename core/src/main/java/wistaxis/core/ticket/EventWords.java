@@ -51,9 +51,7 @@ public final class EventWords {
                     Chain.head(e.sha256()));
             case TicketEvent.FirmwareAccepted e -> t("core.event.used-not-verified", "build", e.build(), "parts", e.parts());
             case TicketEvent.FirmwareRefused e -> t("core.event.refused", "build", e.build(), "why", e.reason());
-            case TicketEvent.ButtonsAttempted e -> e.succeeded()
-                    ? t("core.event.buttons-worked", "method", ButtonSequence.name(e.method()))
-                    : t("core.event.buttons-missed", "method", ButtonSequence.name(e.method()), "why", of(e.says()));
+            case TicketEvent.ButtonsAttempted e -> buttons(e);
             case TicketEvent.StateRead e -> t("core.event.state", "screen", screen(e.seen()), "computer", computer(e.computer()), "means",
                     of(e.means()));
             case TicketEvent.ModeEntered e -> t("core.event.mode", "mode", e.mode().words());
@@ -195,6 +193,13 @@ public final class EventWords {
         Object screen = e.screen() == null ? "none" : screen(e.screen());
         Object computer = e.computer() == null ? "none" : computer(e.computer());
         return t("core.event.seen-" + source, "screen", screen, "computer", computer);
+    }
+
+    private static String buttons(TicketEvent.ButtonsAttempted e) {
+        String says = e.succeeded() ? t("core.event.buttons-worked", "method", ButtonSequence.name(e.method()))
+                : t("core.event.buttons-missed", "method", ButtonSequence.name(e.method()), "why", of(e.says()));
+        return e.ends() == null ? says : t("core.event.buttons-ends", "says", says, "ends", e.ends().stream().map(s -> Text.of(
+                "core.event.step-end", "sign", s.until().mark(), "seconds", s.at(), "how", s.how().toString())).toList());
     }
 
     private static Text backup(TicketEvent.BackupNoted e) {

@@ -132,7 +132,7 @@ public record Observed(@Nullable Bound bound, @Nullable Seen screen, @Nullable S
                 case TicketEvent.VersionOffered named -> offered = named;
                 case TicketEvent.ComputerProblem(String kind, String words) -> problems.add(new Problem(kind, words, List.of()));
                 case TicketEvent.ProblemTried(String step, boolean helped) -> tried(new Try(step, helped));
-                case TicketEvent.ButtonsAttempted(String method, String goal, boolean landed, _, _, String by) ->
+                case TicketEvent.ButtonsAttempted(String method, String goal, boolean landed, _, _, String by, _) ->
                         buttons.add(new ButtonsTry(method, goal, landed, by));
                 default -> { }
             }

@@ -12,6 +12,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.buttons.Mode;
+import wistaxis.core.buttons.StepEnd;
 import wistaxis.core.buttons.Trace;
 import wistaxis.core.device.Imei;
 import wistaxis.core.facts.Json;
@@ -164,12 +165,17 @@ public sealed interface TicketEvent {
     /**
      * @param timing what was done with keys and cable; empty where nobody saw it
      * @param by who was at the bench; null in entries written before that was kept, and where nobody had said
+     * @param ends how the steps ended that wait for something seen; null in entries of before, and where the buttons were seen
      */
     record ButtonsAttempted(@JsonProperty("school") String method, String goal, boolean succeeded, Said says, List<Trace.Event> timing,
-            @Nullable String by)
-            implements TicketEvent {
+            @Nullable String by, @Nullable List<StepEnd> ends) implements TicketEvent {
         public ButtonsAttempted {
             timing = List.copyOf(timing);
+            ends = ends == null || ends.isEmpty() ? null : List.copyOf(ends);
+        }
+
+        public ButtonsAttempted(String method, String goal, boolean succeeded, Said says, List<Trace.Event> timing, @Nullable String by) {
+            this(method, goal, succeeded, says, timing, by, null);
         }
 
         public ButtonsAttempted(String method, String goal, boolean succeeded, Said says, List<Trace.Event> timing) {

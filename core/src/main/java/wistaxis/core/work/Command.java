@@ -9,6 +9,7 @@ import org.jspecify.annotations.Nullable;
 import wistaxis.core.buttons.ComputerSees;
 import wistaxis.core.buttons.Mode;
 import wistaxis.core.buttons.Reading;
+import wistaxis.core.buttons.StepEnd;
 import wistaxis.core.buttons.Trace;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Said;
@@ -71,9 +72,11 @@ public sealed interface Command {
      * A carrier unlock was ordered today.
      *
      * @param imei as typed
+     * @param days business days that are promised, for example {@code 3} or {@code 1-3}; blank for the usual 1 to 10
      * @param country the carrier's; blank, as all that follow, where nobody said
      */
-    record OrderUnlock(String imei, String carrier, String country, String reference, String price, String answerTo) implements Command {}
+    record OrderUnlock(String imei, String carrier, String country, String reference, String price, String answerTo,
+            String days) implements Command {}
 
     /** What became of the order. @param what see {@link TicketEvent.UnlockAnswered} */
     record NoteUnlock(String what) implements Command {}
@@ -115,11 +118,12 @@ public sealed interface Command {
     /** Takes a firmware file that nobody vouches for. @param file as it is written down */
     record TakeFirmware(FirmwareReport found, String file) implements OfFirmware {}
 
-    /** An attempt with the keys is over. @param by who was at the bench; null where nobody knows */
-    record NoteButtons(String method, String goal, boolean succeeded, Said says, List<Trace.Event> timing, @Nullable String by)
-            implements Command {
+    /** An attempt with the keys is over. @param by who was at the bench; null where nobody knows @param ends how its steps ended */
+    record NoteButtons(String method, String goal, boolean succeeded, Said says, List<Trace.Event> timing, @Nullable String by,
+            List<StepEnd> ends) implements Command {
         public NoteButtons {
             timing = List.copyOf(timing);
+            ends = List.copyOf(ends);
         }
     }
 

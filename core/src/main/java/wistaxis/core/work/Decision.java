@@ -81,7 +81,7 @@ public record Decision(Rules rules, Around around) {
                     c.here()));
             case Command.NoteButtons c -> whileOpen(new TicketEvent.ButtonsAttempted(c.method(), c.goal(), c.succeeded(), c.says(),
                     c.timing(),
-                    c.by()));
+                    c.by(), c.ends()));
             case Command.ReadState c -> readState(c);
             case Command.Close _ -> List.of(rules.close());
             case Command.CloseUnreadable _ -> List.of(rules.closeUnreadable());
@@ -172,10 +172,28 @@ public record Decision(Rules rules, Around around) {
         if (c.carrier().isBlank()) {
             throw new BadInput(t("core.rules.no-carrier"));
         }
+        int[] days = days(c.days().strip());
         return List.of(new TicketEvent.UnlockOrdered(imei, Names.typed(c.carrier(), "carrier", 80), around.today(),
-                around.businessDays().after(around.today(), UNLOCK_SOONEST), around.businessDays().after(around.today(), UNLOCK_LATEST),
+                around.businessDays().after(around.today(), days[0]), around.businessDays().after(around.today(), days[1]),
                 Optional.ofNullable(model()).map(DeviceModel::name).orElse(null), typed(c.country(), "country"),
                 typed(c.reference(), t("core.what.order")), typed(c.price(), "price"), typed(c.answerTo(), t("core.what.answer-address"))));
+    }
+
+    /** Business days that an order takes, soonest and latest. */
+    private static int[] days(String typed) {
+        if (typed.isEmpty()) {
+            return new int[] {UNLOCK_SOONEST, UNLOCK_LATEST};
+        }
+        if (!typed.matches("[0-9]{1,2}(\\s*[-\u2013]\\s*[0-9]{1,2})?")) {
+            throw new BadInput(t("core.bad.days", "days", Shown.value(typed)));
+        }
+        String[] parts = typed.split("\\s*[-\u2013]\\s*");
+        int low = Integer.parseInt(parts[0]);
+        int high = Integer.parseInt(parts[parts.length - 1]);
+        if (low < 1 || high < low) {
+            throw new BadInput(t("core.bad.days", "days", Shown.value(typed)));
+        }
+        return new int[] {low, high};
     }
 
     private static @Nullable String typed(String words, String what) {

@@ -156,7 +156,7 @@ class ButtonModelTest {
                 for (int i = 0; i < score.steps(); i++) {
                     ButtonStep step = score.step(i);
                     assertThat(score.instruction(i, 0).detail()).as(s.key()).satisfies(d -> assertThat(d.matches(".*\\d.*"))
-                            .isEqualTo(step.seconds() != null && step.seconds() >= 1));
+                            .isEqualTo(step.usual() != null || step.seconds() != null && step.seconds() >= 1));
                 }
             }
         });

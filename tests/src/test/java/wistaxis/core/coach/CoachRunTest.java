@@ -18,6 +18,8 @@ import wistaxis.core.buttons.Goal;
 import wistaxis.core.buttons.Rehearsal.Span;
 import wistaxis.core.buttons.SequenceLibrary;
 import wistaxis.core.buttons.Start;
+import wistaxis.core.buttons.StepEnd;
+import wistaxis.core.buttons.Until;
 import wistaxis.core.device.ButtonLayout;
 import wistaxis.core.device.DeviceButton;
 import wistaxis.core.device.DeviceCatalogue;
@@ -145,5 +147,32 @@ class CoachRunTest {
             assertThat(now).as("it never stands still").isLessThan(120 * S);
         }
         assertThat(recovery.step()).isEqualTo(score.steps() - 1);
+    }
+
+    /**
+     * On a real device no step waits for a key, and how each ended is kept: black because the computer lost it, the logo by its usual time,
+     * the cable screen by the computer, else when its usual 20 to 30 s in all are over. Common practice.
+     */
+    @Test
+    void howEachStepEndedIsKept() {
+        CoachRun run = CoachRun.begin(score, 0);
+        long now = 0;
+        for (; run.step() < 3; now += S / 10) {
+            run = run.tick(now, ComputerSees.NORMAL).unseen(now, now > 12 * S);
+        }
+        assertThat(run.ends()).singleElement().satisfies(e -> assertThat(e.until()).isEqualTo(Until.BLACK)).satisfies(e -> assertThat(e.how())
+                .isEqualTo(StepEnd.How.COMPUTER)).satisfies(e -> assertThat(e.at()).isBetween(9.0, 9.3));
+        for (; run.step() < 4; now += S / 10) {
+            run = run.tick(now, ComputerSees.NOTHING).unseen(now, false);
+        }
+        assertThat(run.ends().getLast()).satisfies(e -> assertThat(e.until()).isEqualTo(Until.BOOT_LOGO)).satisfies(e -> assertThat(e.how())
+                .isEqualTo(StepEnd.How.USUAL));
+        assertThat(run.instruction(now).detail()).contains("usually 20\u201330 s in all");
+        CoachRun seen = run.tick(now + S, ComputerSees.RECOVERY);
+        assertThat(seen.ends().getLast().how()).isEqualTo(StepEnd.How.COMPUTER);
+        assertThat(run.seen(now + S).ends().getLast().how()).isEqualTo(StepEnd.How.TOLD);
+        long most = CoachRun.COUNT_IN + 30 * S;
+        assertThat(run.unseen(most - S, false).step()).as("still held").isEqualTo(4);
+        assertThat(run.unseen(most, false).ends()).hasSize(3).last().satisfies(e -> assertThat(e.at()).isEqualTo(30.0));
     }
 }

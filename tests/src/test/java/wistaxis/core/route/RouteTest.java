@@ -135,7 +135,11 @@ class RouteTest {
         trouble=looping, also={"display":"broken"}                  | force-restart     | READY         | every state from the computer
         also={"signInCode":"none"}                                  | remote-erase      | READY         | has nowhere to go
         also={"signInCode":"number"}                                | remote-erase      | READY         | Have them ready
-        also={"accountData":"not-looked"}                           | recovery-restore  | READY         | A backup is something else
+        trouble=disabled                                            | recovery-restore  | READY         | Look with the owner, switch by switch
+        also={"accountData":"messages,photos"}                      | recovery-restore  | READY         | back by signing in: Messages and Photos
+        also={"accountData":"messages,photos"}                      | recovery-restore  | READY         | back from a backup only: Contacts, Mail and Notes
+        also={"accountData":"none"}                                 | recovery-restore  | READY         | from a backup only: Messages, Contacts
+        ownerPasswordKnown=false                                    | recovery-restore  | READY         | cannot sign in now
         trouble=slow, opens=true, also={"storageFull":"yes"}        | recovery-update   | READY         | Free room with the owner first
         trouble=storage-full, opens=true                            | free-room         | READY         | Room first
         trouble=storage-full, opens=false                           | free-room         | REFUSED       | nothing on it can be removed

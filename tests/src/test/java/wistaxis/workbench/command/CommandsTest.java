@@ -145,7 +145,7 @@ class CommandsTest {
                 Map.entry(new Command.Choose("recovery-restore", "owner", "none"), "problem is not known yet"),
                 Map.entry(new Command.Say(wistaxis.core.ticket.Attempt.Outcome.HELPED), "No step was taken yet"),
                 Map.entry(new Command.NoteUnlock("signal"), "No carrier unlock was ordered"),
-                Map.entry(new Command.OrderUnlock("35695803164832", "a carrier", "", "", "", ""), "35695803164832"),
+                Map.entry(new Command.OrderUnlock("35695803164832", "a carrier", "", "", "", "", ""), "35695803164832"),
                 Map.entry(new Command.FetchFrom("host"), "is practice"), Map.entry(new Command.StartRestore(true), "another device"),
                 Map.entry(new Command.Written("31.10"), "is practice"), Map.entry(new Command.StopRun(), "Nothing is running"),
                 Map.entry(new Command.FollowRun("send", new RestoreRun.State.Working()), "No restore is running"),

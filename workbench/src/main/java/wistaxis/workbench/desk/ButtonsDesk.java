@@ -92,7 +92,7 @@ public final class ButtonsDesk {
     private void ended(Coaching.Ended e) {
         desk.give(new Command.NoteButtons(e.method().method() + (e.shown() ? " (shown)" : ""), e.method().goal().toString(),
                 e.verdict().success(), e.verdict().says(), e.trace().events(),
-                desk.device().isObserved() ? practice.person() : null));
+                desk.device().isObserved() ? practice.person() : null, e.ends()));
         goOn(e);
     }
 }

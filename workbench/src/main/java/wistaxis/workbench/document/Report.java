@@ -37,7 +37,7 @@ final class Report implements Document {
                 .stream()).toList());
         values.put("judged", judged);
         values.put("hasJudged", !judged.isEmpty());
-        List<Text> advice = new ArrayList<>(of.backups());
+        List<Text> advice = new ArrayList<>(t.leavesOwner() ? List.of() : of.backups());
         advice.addAll(of.shop().advice(t));
         values.put("advice", advice);
         return values;

@@ -2,7 +2,6 @@ package wistaxis.workbench.practice;
 
 import java.util.List;
 import org.jspecify.annotations.Nullable;
-import wistaxis.core.buttons.ButtonSequence;
 import wistaxis.core.buttons.Landing;
 import wistaxis.core.buttons.Offer;
 import wistaxis.core.buttons.Reading;
@@ -43,9 +42,10 @@ sealed interface CoachState {
     /**
      * The buttons of a real device are over, and somebody has to say what came of them.
      *
+     * @param run as far as it came
      * @param told what the technician says that the computer has, where USB does not tell
      */
-    record Asking(Begun begun, ButtonSequence method, Offer told) implements CoachState {}
+    record Asking(Begun begun, CoachRun run, Offer told) implements CoachState {}
 
     /** Who moves the buttons. */
     sealed interface Pressing {

@@ -15,6 +15,7 @@ import wistaxis.core.buttons.Landing;
 import wistaxis.core.buttons.Offer;
 import wistaxis.core.buttons.Reading;
 import wistaxis.core.buttons.Start;
+import wistaxis.core.buttons.StepEnd;
 import wistaxis.core.buttons.Trace;
 import wistaxis.core.coach.CoachRun;
 import wistaxis.core.coach.Cue;
@@ -52,16 +53,16 @@ public final class Coaching {
      *
      * @param trace what was done, from the state in which it began
      * @param shown whether it was a demonstration
+     * @param ends how its steps ended, where nobody sees the buttons; empty elsewhere
      */
-    public record Ended(ButtonSequence method, Verdict verdict, Trace trace, boolean shown) {}
+    public record Ended(ButtonSequence method, Verdict verdict, Trace trace, boolean shown, List<StepEnd> ends) {}
 
     private final Life life;
     private final CoachSubject subject;
     private final Consumer<Ended> ends;
     private final MethodChoice choice;
     private CoachState state = new Resting(null, null, null);
-    private boolean wasUp;
-    private boolean wasIn;
+    private Sights sights = Sights.NONE;
 
     Coaching(Life life, CoachSubject subject, MethodChoice choice, Consumer<Ended> ends) {
         this.life = life;
@@ -187,7 +188,7 @@ public final class Coaching {
 
     public void offerTold(Offer has) {
         if (state instanceof Asking a) {
-            state = new Asking(a.begun(), a.method(), has);
+            state = new Asking(a.begun(), a.run(), has);
             changed();
         }
     }
@@ -200,7 +201,7 @@ public final class Coaching {
     /** The buttons of a real device are over: what is seen is asked. */
     public void over() {
         if (isObserved() && state instanceof Leading l) {
-            state = new Asking(l.begun(), l.run().score().sequence(), Offer.NOTHING);
+            state = new Asking(l.begun(), l.run(), Offer.NOTHING);
             changed();
         }
     }
@@ -241,8 +242,7 @@ public final class Coaching {
         subject.device().beginAttempt(now);
         Begun begun = new Begun(start(), subject.deviceNow().plugged(), now, Landing.from(method.goal(), subject.machine(),
                 subject.deviceNow()));
-        wasUp = false;
-        wasIn = false;
+        sights = Sights.NONE;
         state = new Leading(begun, CoachRun.begin(score.get(), now + READY), hand);
         changed();
     }
@@ -372,11 +372,21 @@ public final class Coaching {
         }
     }
 
+    /** What the computer had of the device during an attempt: up, in a mode, and lost after it was up. */
+    private record Sights(boolean up, boolean in, boolean lost) {
+        static final Sights NONE = new Sights(false, false, false);
+
+        Sights and(ComputerSees now) {
+            return new Sights(up || now == ComputerSees.NORMAL, in || now == ComputerSees.RECOVERY || now == ComputerSees.DFU,
+                    lost || up && now == ComputerSees.NOTHING);
+        }
+    }
+
     /** Whether the computer had the device up during this attempt and has it no more: it is black. */
     private boolean lost() {
         ComputerSees computer = subject.device().computer();
-        wasUp |= computer == ComputerSees.NORMAL;
-        return wasUp && computer == ComputerSees.NOTHING;
+        sights = sights.and(computer);
+        return sights.up() && computer == ComputerSees.NOTHING;
     }
 
     /** On a real device: the computer's sight of a mode ends the buttons; without one it is asked what is seen. */
@@ -384,7 +394,7 @@ public final class Coaching {
         ComputerSees computer = subject.device().computer();
         boolean other = computer == ComputerSees.RECOVERY && goal() == Goal.DFU && at.begun().from() != Start.RECOVERY;
         if (reaches(computer)) {
-            end(at, byComputer(computer));
+            end(at.at(at.run().seen(now, StepEnd.How.COMPUTER), at.hand()), byComputer(computer));
         } else if (other) {
             end(at, new Verdict(false, Said.of("host-has-it-in-recovery"), AGAIN));
         } else if (at.run().ended() && now - at.run().endedNanos() > COMPUTER_LATE || at.run().givenUp(now, at.begun().atNanos(), false)) {
@@ -392,11 +402,17 @@ public final class Coaching {
         }
     }
 
-    /** What leads out of a mode is reached when the computer sees the device up, or has lost it from the mode. */
+    /**
+     * What leads out of a mode is reached when the computer sees the device up, or has lost it from the mode; a restart when it sees it up
+     * again.
+     */
     private boolean reaches(ComputerSees computer) {
         boolean leaves = goal() == Goal.LEAVE_RECOVERY || goal() == Goal.LEAVE_DFU;
-        wasIn |= computer == ComputerSees.RECOVERY || computer == ComputerSees.DFU;
-        return leaves ? computer == ComputerSees.NORMAL || wasIn && computer == ComputerSees.NOTHING
+        sights = sights.and(computer);
+        if (goal() == Goal.FORCE_RESTART) {
+            return sights.lost() && computer == ComputerSees.NORMAL;
+        }
+        return leaves ? computer == ComputerSees.NORMAL || sights.in() && computer == ComputerSees.NOTHING
                 : computer.toString().equals(goal().toString());
     }
 
@@ -429,13 +445,15 @@ public final class Coaching {
     private void end(Leading at, Verdict found) {
         Trace trace = trace(at.begun());
         stop();
-        ended(at.begun(), found, null, new Ended(at.run().score().sequence(), found, trace, !at.hand().isFree()));
+        ended(at.begun(), found, null, new Ended(at.run().score().sequence(), found, trace, !at.hand().isFree(),
+                ends(at.run())));
         changed();
     }
 
     /** What came of the buttons is known after all. */
     private void answered(Asking at, Verdict found, @Nullable Reading reading) {
-        ended(at.begun(), found, reading, new Ended(at.method(), found, trace(at.begun()), false));
+        ended(at.begun(), found, reading, new Ended(at.run().score().sequence(), found, trace(at.begun()), false,
+                ends(at.run())));
     }
 
     private void ended(Begun begun, Verdict found, @Nullable Reading reading, Ended ended) {
@@ -446,6 +464,10 @@ public final class Coaching {
     /** What an earlier attempt came to. */
     private void forget() {
         state = new Resting(state.begun(), null, null);
+    }
+
+    private List<StepEnd> ends(CoachRun run) {
+        return isObserved() ? run.ends() : List.of();
     }
 
     private Trace trace(Begun begun) {

@@ -165,7 +165,7 @@ public final class ScoreDrawing extends Region implements Drawn {
         if (margin.byHand() && !bar.tap()) {
             slack(g, m, margin, spans.get(bar.lastStep()), y, height, now);
         } else if (last.until() != null) {
-            softEdge(g, to, y, height, now);
+            softEdge(g, to, latest(m, last), y, height, now);
         }
         for (int step = bar.firstStep(); step <= bar.lastStep() && !bar.tap(); step++) {
             stretch(g, m, step, spans.get(step), y, height);
@@ -199,7 +199,7 @@ public final class ScoreDrawing extends Region implements Drawn {
     private void slack(GraphicsContext g, Moment m, Margin margin, Span span, double y, double height, boolean now) {
         double to = x(span.endNanos(), m.nowNanos());
         if (margin.latest() == null) {
-            softEdge(g, to, y, height, now);
+            softEdge(g, to, 0, y, height, now);
         } else {
             g.setGlobalAlpha(0.4);
             g.setFill(Look.color(g, now ? "hands" : "tide"));
@@ -214,12 +214,19 @@ public final class ScoreDrawing extends Region implements Drawn {
         }
     }
 
-    /** An end that depends on what is seen fades out over the seconds in which it may come. */
-    private static void softEdge(GraphicsContext g, double x, double y, double height, boolean now) {
+    /** Where the usual seconds of a step end, on the canvas; 0 where no practice says so. */
+    private double latest(Moment m, ButtonStep step) {
+        List<Integer> usual = step.usual();
+        return usual == null ? 0 : x(m.run().starts().getFirst() + usual.getLast() * 1_000_000_000L, m.nowNanos());
+    }
+
+    /** An end that depends on what is seen fades out over the seconds in which it may come. @param latest where it ends; 0 for not known */
+    private static void softEdge(GraphicsContext g, double x, double latest, double y, double height, boolean now) {
+        double width = Math.max(7, (latest - x) / 8);
         for (int i = 0; i < 8; i++) {
             g.setGlobalAlpha(0.8 - i * 0.1);
             g.setFill(Look.color(g, now ? "hands" : "tide"));
-            g.fillRect(x + i * 7, y, 7, height);
+            g.fillRect(x + i * width, y, width, height);
         }
         g.setGlobalAlpha(1);
     }

@@ -42,6 +42,9 @@ import wistaxis.workbench.route.Routes;
 
 /** The route, least destructive first: what each step keeps or erases, minutes, reasons, evidence; consent is asked for once. */
 public final class RouteView extends TicketPage {
+    /** What takes less than a minute is not told, seconds. */
+    private static final double SHOWN = 60;
+
     private final Window shell;
     private final Routes desk;
     private final VBox list = new VBox(8);
@@ -164,11 +167,11 @@ public final class RouteView extends TicketPage {
     /** What the step takes with all that belongs to it: what a customer is told. */
     private static String quoted(Quote quote) {
         List<String> parts = new ArrayList<>();
-        if (quote.download().high() > 0) {
+        if (quote.download().high() >= SHOWN) {
             parts.add(minutes("desktop.route.quote-download", quote.download()));
         }
         parts.add(minutes("desktop.route.quote-step", quote.work()));
-        if (quote.setUp().high() > 0) {
+        if (quote.setUp().high() >= SHOWN) {
             parts.add(minutes("desktop.route.quote-set-up", quote.setUp()));
         }
         return t("desktop.route.quote", "low", minutes(quote.whole().low()), "high", minutes(quote.whole().high()), "parts", parts);

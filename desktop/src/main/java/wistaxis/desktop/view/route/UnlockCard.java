@@ -36,6 +36,7 @@ public final class UnlockCard {
     private final TextField reference = Ui.field("unlock-reference", t("desktop.unlock.reference"), 60);
     private final TextField price = Ui.field("unlock-price", t("desktop.unlock.price"), 30);
     private final TextField answerTo = Ui.field("unlock-answer-to", t("desktop.unlock.answer-to"), 120);
+    private final TextField days = Ui.field("unlock-days", t("desktop.unlock.days"), 10);
     private String wrong = "";
 
     public UnlockCard(Window shell, Workbench bench, String number) {
@@ -54,7 +55,7 @@ public final class UnlockCard {
                         .filter(i -> !i.equals(Imei.SEALED)).orElse("")));
             }
             Imei.grouped(imei.getText()).ifPresent(g -> card.getChildren().add(Ui.text(t("desktop.unlock.read-back", "imei", g), "title")));
-            Stream.of(imei, carrier, country, reference, price, answerTo).map(Ui::named).forEach(card.getChildren()::add);
+            Stream.of(imei, carrier, country, reference, price, days, answerTo).map(Ui::named).forEach(card.getChildren()::add);
             card.getChildren().add(Ui.button("unlock-order", t("desktop.unlock.ordered"), "primary", this::order));
             if (!wrong.isEmpty()) {
                 card.getChildren().add(Ui.notice("", wrong));
@@ -94,7 +95,7 @@ public final class UnlockCard {
     private void order() {
         wrong = "";
         bench.commands().ask(number, new Command.OrderUnlock(imei.getText(), carrier.getText(), country.getText(), reference.getText(),
-                price.getText(), answerTo.getText())).thenAccept(result -> {
+                price.getText(), answerTo.getText(), days.getText())).thenAccept(result -> {
             if (result instanceof Result.Refused(BadInput why)) {
                 wrong = String.valueOf(why.getMessage());
                 shell.again();
