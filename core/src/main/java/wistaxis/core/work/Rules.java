@@ -402,10 +402,15 @@ public record Rules(Ticket ticket, Unreadables unreadables, @Nullable Route rout
             case KEYS -> t("core.next.mode", "mode", wantedMode().map(Mode::words).orElse(Text.of("core.mode.any")));
             case RESTORE -> needsConsent() ? t("core.next.ask-owner") : t("core.next.start");
             case HANDOVER -> Intake.judgedOn(ticket).isPresent() ? t("core.next.judged", "on", Intake.judgedOn(ticket).get())
+                    : !unlockLeft().isEmpty() ? t("core.next.unlock", "left", unlockLeft().getFirst())
                     : isForHardware() ? t("core.next.hardware")
                     : open().isEmpty() ? t("core.next.close") : t("core.next.check", "check", open().getFirst().says());
             case CLOSED -> t("core.next.closed");
-        }, Intake.judgedOn(ticket).isEmpty());
+        }, Intake.judgedOn(ticket).isEmpty() && !waitsForCarrier());
+    }
+
+    private boolean waitsForCarrier() {
+        return ticket.is(Step::isCarrierUnlock) && ticket.unlock() != null && ticket.unlockAnswers().isEmpty();
     }
 
     /** Whether a run goes on whose device has left the mode that the computer still needs it in. */

@@ -122,12 +122,12 @@ class RouteTest {
         trouble=unavailable, eraseButton=true                       | lock-screen-erase | READY         | quickest way
         trouble=unavailable, eraseButton=                           | lock-screen-erase | BLOCKED       | Look whether
         trouble=disabled                                            | lock-screen-erase | REFUSED       | never shows an erase button
-        trouble=disabled, also={"lockWord":"unavailable"}           | lock-screen-erase | READY         | more wrong codes
+        trouble=disabled, also={"lockWord":"unavailable"}           | lock-screen-erase | READY         | more wrong code
         trouble=unavailable, also={"lockWord":"disabled"}           | lock-screen-erase | REFUSED       | never shows an erase button
         trouble=unavailable, also={"lockWord":"computer"}           | wait-and-try      | REFUSED       | the passcode can no longer be entered
         trouble=unavailable, wrongTries=5                           | lock-screen-erase | READY         | enter 3 more wrong codes
         trouble=unavailable, wrongTries=5                           | lock-screen-erase | READY         | add up to 6 min
-        trouble=unavailable, wrongTries=7                           | lock-screen-erase | READY         | enter 1 more wrong codes
+        trouble=unavailable, wrongTries=7                           | lock-screen-erase | READY         | enter 1 more wrong code
         trouble=unavailable, wrongTries=9                           | lock-screen-erase | REFUSED       | shows no erase button
         trouble=looping, wrongTries=8                               | force-restart     | READY         | shows the full wait again: 15 min
         trouble=unavailable, also={"touch":"dead"}                  | wait-and-try      | REFUSED       | Touch does not work

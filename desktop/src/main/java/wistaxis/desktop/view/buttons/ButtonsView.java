@@ -153,7 +153,7 @@ public final class ButtonsView implements View, CoachPane.Around {
 
     @Override
     public boolean hidesScore() {
-        return false;
+        return ticket().says("trustedComputer", YesNo.YES) && withoutButtons().isPresent();
     }
 
     @Override

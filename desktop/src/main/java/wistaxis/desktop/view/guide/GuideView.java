@@ -177,7 +177,9 @@ public final class GuideView extends TicketPage {
             backups.forEach(w -> card.getChildren().add(Ui.text(w, "")));
             root.getChildren().add(card);
         }
-        root.getChildren().add(ahead(guide, at));
+        if (guide.steps().size() > 1) {
+            root.getChildren().add(ahead(guide, at));
+        }
     }
 
     private void shown(Guide guide, Guide.Page at) {
@@ -257,7 +259,7 @@ public final class GuideView extends TicketPage {
     private static String minutes(double low, double high) {
         long least = Math.round(low);
         long most = Math.round(high);
-        return least == most ? String.valueOf(least) : least + "-" + most;
+        return least == most ? String.valueOf(least) : least + "\u2013" + most;
     }
 
     @Override
