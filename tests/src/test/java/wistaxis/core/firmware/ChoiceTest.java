@@ -48,6 +48,11 @@ class ChoiceTest {
         assertThat(BuildChoice.among(List.of(build("31.10", true, null)), "iPhone13,3", NOW).builds().getFirst().reason())
                 .contains("For iPhone13,2, not for this model");
         assertThat(BuildChoice.among(List.of(), "iPhone13,2", NOW).chosen()).isEmpty();
+        BuildChoice unsure = BuildChoice.among(List.of(build("31.11", true, null).unsureIfSigned(), build("31.10", true, null)), "iPhone13,2",
+                NOW);
+        assertThat(unsure.chosen()).as("nobody knows of the newer one").hasValueSatisfying(j -> assertThat(j.build().version())
+                .hasToString("31.10"));
+        assertThat(unsure.builds()).extracting(BuildChoice.Judged::possible).containsExactly(true, true);
     }
 
     /**
