@@ -24,6 +24,7 @@ import wistaxis.cli.ledger.LedgerCommand;
 import wistaxis.cli.output.Call;
 import wistaxis.cli.ticket.GuideCommand;
 import wistaxis.cli.ticket.PlanCommand;
+import wistaxis.cli.ticket.PromiseCommand;
 import wistaxis.cli.ticket.RouteCommand;
 import wistaxis.cli.ticket.TicketCommand;
 
@@ -35,7 +36,8 @@ public final class Main implements Runnable {
             DocumentCommand.class, FiguresCommand.class, CustomersCommand.class,
             SimulateCommand.class,
             MarginsCommand.class, CardCommand.class, MethodCommand.class,
-            LedgerCommand.class, TicketCommand.class, PlanCommand.class, ImeiCommand.class, IdentifyCommand.class, RouteCommand.class,
+            LedgerCommand.class, TicketCommand.class, PlanCommand.class, PromiseCommand.class, ImeiCommand.class, IdentifyCommand.class,
+                    RouteCommand.class,
             FirmwareCommand.class, FirmwareFileCommand.class,
             TimeoutCommand.class);
 

@@ -9,13 +9,15 @@ import wistaxis.core.identify.LookLibrary;
 import wistaxis.core.identify.LookMeasure;
 
 @Command(name = "bench", mixinStandardHelpOptions = true, description = "Measurements.",
-        subcommands = {BenchCommand.Looks.class, BenchButtons.class, BenchDownload.class, BenchDownload.Serve.class, BenchFirmware.class,
+        subcommands = {BenchCommand.Looks.class, BenchButtons.class, BenchPlans.class, BenchDownload.class, BenchDownload.Serve.class,
+                BenchFirmware.class,
         BenchKills.class, BenchKills.Day.class, BenchLedger.class, BenchStart.class, BenchIdle.class, BenchIdle.Watched.class,
             BenchLedger.StartOnly.class, BenchLedger.VerifyOnly.class}, synopsisSubcommandLabel = "WHAT")
 final class BenchCommand extends Output {
     @Override
     public void run() {
-        throw new BadInput("say what to measure: wistaxis bench looks, wistaxis bench download, wistaxis bench firmware, "
+        throw new BadInput("say what to measure: wistaxis bench looks, wistaxis bench plan, "
+                + "wistaxis bench download, wistaxis bench firmware, "
                 + "wistaxis bench buttons, wistaxis bench ledger, wistaxis bench start, wistaxis bench idle or wistaxis bench kills");
     }
 

@@ -243,6 +243,26 @@ class TicketStepsTest {
         assertThat(looked.err() + looked.out()).contains("jsonl line 1: ").contains("the ledger is verified");
     }
 
+    /** What may be promised, and what is tried beside the plan, by the terminal. */
+    @Test
+    void aPromiseAndAWhatIfFromTheTerminal() throws java.io.IOException {
+        String n = done("ticket", "open", "Pilot phone").get("ticket").asText();
+        done("ticket", "answer", n, "trouble=unavailable", "device=iPhone13,2", "ownership=proved", "liquid=no", "battery=ok",
+                "brokenKeys=none", "blacklisted=no", "backup=none", "promised=" + Instant.now().plus(Duration.ofHours(12)));
+        JsonNode promise = done("promise", n);
+        assertThat(Instant.parse(promise.get("half").asText())).isBefore(Instant.parse(promise.get("nearly").asText()));
+        assertThat(promise.get("chance").asDouble()).isEqualTo(1);
+        refused(2, "T-9999", "promise", "T-9999");
+        java.nio.file.Path file = java.nio.file.Files.writeString(folder.resolve("tried.json"), "{\"rushMinutes\": 45}");
+        JsonNode changes = done("plan", "what-if", file.toString());
+        assertThat(changes.get(0).get("ticket").asText()).isEqualTo(n);
+        assertThat(Instant.parse(changes.get(0).get("after").asText())).isAfter(Instant.parse(changes.get(0).get("before").asText()));
+        java.nio.file.Files.writeString(file, "{\"first\": \"T-9999\"}");
+        refused(2, "T-9999", "plan", "what-if", file.toString());
+        java.nio.file.Files.writeString(file, "{\"people\": [\"Bo 25:00-26:00\"]}");
+        refused(2, "25:00-26:00", "plan", "what-if", file.toString());
+    }
+
     /** A typed build says if it is signed only where somebody has seen it; else it is never suggested. */
     @Test
     void aTypedBuildIsNotSuggestedBeforeSomebodyHasSeenItSigned() {

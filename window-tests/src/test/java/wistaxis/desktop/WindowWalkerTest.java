@@ -25,7 +25,7 @@ import wistaxis.store.files.DiskProblem;
  * Clicks, types and presses whatever there is on whatever page, from a seed: nothing may throw but what says why it is refused, no page
  * may fail, and the keyboard is never left to the head of the window by itself.
  */
-@ExtendWith(Waits.class)
+@ExtendWith({Waits.class, InEnglishAgain.class}) // a walk may choose another language
 class WindowWalkerTest {
     private static final int GUIDES = Integer.getInteger("windowWalks", 12);
     private static final int STEPS = 30;

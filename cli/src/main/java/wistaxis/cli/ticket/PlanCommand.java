@@ -2,35 +2,20 @@ package wistaxis.cli.ticket;
 
 import static wistaxis.core.words.Say.t;
 
-import java.time.Clock;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
-import wistaxis.cli.output.OnLedger;
 import wistaxis.core.bench.BenchPlan;
-import wistaxis.core.bench.TimeHistory;
-import wistaxis.core.restore.RestoreStage;
-import wistaxis.core.restore.ShownStages;
-import wistaxis.core.ticket.LedgerEntry;
-import wistaxis.core.ticket.Ticket;
 import wistaxis.core.words.Text;
-import wistaxis.standins.StandInWorld;
-import wistaxis.store.ledger.Ledger;
-import wistaxis.workbench.firmware.Stock;
-import wistaxis.workbench.plan.Plans;
-import wistaxis.workbench.ticket.Runs;
-import wistaxis.workbench.ticket.Shop;
 
-@Command(name = "plan", mixinStandardHelpOptions = true,
+@Command(name = "plan", mixinStandardHelpOptions = true, subcommands = WhatIfCommand.class,
         description = "${bundle:cli.help.plan}")
-public final class PlanCommand extends OnLedger {
+public final class PlanCommand extends OnPlan {
     private static final DateTimeFormatter HOUR = DateTimeFormatter.ofPattern("HH:mm", Locale.ROOT).withZone(ZoneId.systemDefault());
 
     /** @param next the first moment that needs hands; null when nothing does */
@@ -42,41 +27,15 @@ public final class PlanCommand extends OnLedger {
 
     @Override
     public void run() {
-        Map<String, List<LedgerEntry>> entries;
-        TimeHistory history = new TimeHistory(RestoreStage.shipped());
-        try (Ledger ledger = ledger()) {
-            entries = openTickets(ledger);
-            history.add(ledger.tables().times(Stock.MEASURED), DEVICES);
-        }
-        Map<String, Ticket> tickets = new LinkedHashMap<>();
-        entries.forEach((number, of) -> tickets.put(number, Ticket.fold(of)));
-        List<String> unreadable = new ArrayList<>();
-        Shop shop = Shop.look(folder(), DEVICES, Clock.systemUTC());
-        Instant now = Instant.now();
-        Plans.Present present = new Plans.Present() {
-            @Override
-            public List<BenchPlan.Stretch> running(Ticket t) {
-                return new Runs(shop, history, true, _ -> ShownStages.NONE).left(t, now).orElse(List.of());
-            }
-
-            @Override
-            public long missing(Ticket t) {
-                return t.build() == null && !t.isObserved() ? StandInWorld.USUAL_FIRMWARE_FILE : shop.size(t).mid();
-            }
-
-            @Override
-            public void failed(Ticket t, Throwable e) {
-                unreadable.add(t("cli.plan.unreadable", "number", t.number(), "why", e));
-            }
-        };
-        BenchPlan plan = Plans.of(List.copyOf(tickets.values()), shop, history, present, now);
+        Planned planned = planned();
+        BenchPlan plan = planned.plan();
         List<Lane> lanes = plan.lanes().stream()
-                .map(l -> new Lane(l.job().ticket(), tickets.get(l.job().ticket()).title(), l.job().stage().words()
+                .map(l -> new Lane(l.job().ticket(), planned.tickets().get(l.job().ticket()).title(), l.job().stage().words()
                         .toString(), l.late(), l.spans()))
                 .toList();
         Row row = new Row(plan.nextCall().map(c -> new Call(c.ticket(), c.at(), c.what())).orElse(null), lanes);
         List<String> words = words(row);
-        words.addAll(unreadable);
+        words.addAll(planned.unreadable());
         answer(row, words);
     }
 

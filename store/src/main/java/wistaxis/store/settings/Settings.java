@@ -15,6 +15,7 @@ import java.util.Map;
 import java.util.TreeMap;
 import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.bench.AtWork;
 import wistaxis.core.buttons.ButtonSequence;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
@@ -38,13 +39,14 @@ import wistaxis.store.files.WholeFile;
  * @param staff who works here, names or initials; null where nobody has said
  * @param language what the window speaks, by BCP 47; null for the language of the system
  * @param cues what is heard of the keys: {@code tones}, {@code words} or {@code both}; null for tones
+ * @param atWork who is at work when, and the ports of the computers; null for one pair of hands that is always there
  * @param methods the method last taken, by button layout and goal; null where the likeliest is always taken
  */
 public record Settings(Map<String, String> preferences, String holidays, @JsonAlias("modeWindow") @Nullable String recoveryTimeout,
         @JsonAlias("schools") @Nullable Map<String, String> methods, @Nullable String bench, @Nullable String library,
         @Nullable LocalDate programOf, @Nullable Integer forgetDays, @Nullable List<String> staff, @Nullable String language,
-                @Nullable String cues) {
-    public static final Settings USUAL = new Settings(Map.of(), "gb-eng", null, null, null, null, null, null, null, null, null);
+                @Nullable String cues, @Nullable AtWork atWork) {
+    public static final Settings USUAL = new Settings(Map.of(), "gb-eng", null, null, null, null, null, null, null, null, null, null);
 
     private static final int LONGEST_NAME = 60;
     private static final int MOST = 1000;
@@ -108,34 +110,50 @@ public record Settings(Map<String, String> preferences, String holidays, @JsonAl
     public Settings prefer(String preference, String value) {
         Map<String, String> all = new TreeMap<>(preferences);
         all.put(preference, value);
-        return new Settings(all, holidays, recoveryTimeout, methods, bench, library, programOf, forgetDays, staff, language, cues);
+        return new Settings(all, holidays, recoveryTimeout, methods, bench, library, programOf, forgetDays, staff, language, cues, atWork);
     }
 
     public Settings holidays(String region) {
-        return new Settings(preferences, region, recoveryTimeout, methods, bench, library, programOf, forgetDays, staff, language, cues);
+        return new Settings(preferences, region, recoveryTimeout, methods, bench, library, programOf, forgetDays, staff, language, cues,
+                atWork);
     }
 
     public Settings recoveryTimeout(String span) {
-        return new Settings(preferences, holidays, span, methods, bench, library, programOf, forgetDays, staff, language, cues);
+        return new Settings(preferences, holidays, span, methods, bench, library, programOf, forgetDays, staff, language, cues, atWork);
     }
 
     /** @param name empty for none */
     public Settings bench(String name) {
         return new Settings(preferences, holidays, recoveryTimeout, methods, name.isBlank() ? null : name.strip(), library, programOf,
-                forgetDays, staff, language, cues);
+                forgetDays, staff, language, cues, atWork);
+    }
+
+    /** @param people in a row, a semicolon between @throws BadInput for what cannot be read, with it */
+    public Settings people(String people) {
+        return with(new AtWork(List.of(people.split(";")), AtWork.of(atWork).ports()));
+    }
+
+    /** @param ports in a row, a semicolon between @throws BadInput for what cannot be read, with it */
+    public Settings ports(String ports) {
+        return with(new AtWork(AtWork.of(atWork).people(), List.of(ports.split(";"))));
+    }
+
+    private Settings with(AtWork now) {
+        return new Settings(preferences, holidays, recoveryTimeout, methods, bench, library, programOf, forgetDays, staff, language, cues,
+                now.equals(AtWork.ONE) ? null : now);
     }
 
     /** @param address empty for none @throws BadInput for what is no such address */
     public Settings library(String address) {
         return new Settings(preferences, holidays, recoveryTimeout, methods, bench, address.isBlank() ? null : address.strip(), programOf,
-                forgetDays, staff, language, cues);
+                forgetDays, staff, language, cues, atWork);
     }
 
     /** @param day as {@code 2026-05-12}; empty for nobody has said @throws BadInput for what is no day */
     public Settings programOf(String day) {
         try {
             return new Settings(preferences, holidays, recoveryTimeout, methods, bench, library, day.isBlank() ? null : LocalDate.parse(day
-                    .strip()), forgetDays, staff, language, cues);
+                    .strip()), forgetDays, staff, language, cues, atWork);
         } catch (DateTimeParseException e) {
             throw new BadInput(t("store.settings.day", "day", Shown.value(day)), e);
         }
@@ -147,7 +165,7 @@ public record Settings(Map<String, String> preferences, String holidays, @JsonAl
             throw new BadInput(t("store.settings.days", "days", Shown.value(days)));
         }
         return new Settings(preferences, holidays, recoveryTimeout, methods, bench, library, programOf, days.isBlank() ? null
-                : (Integer) Integer.parseInt(days.strip()), staff, language, cues);
+                : (Integer) Integer.parseInt(days.strip()), staff, language, cues, atWork);
     }
 
     /** @param names with commas between; empty for nobody has said @throws BadInput for what is no name */
@@ -155,17 +173,19 @@ public record Settings(Map<String, String> preferences, String holidays, @JsonAl
         List<String> all = Arrays.stream(names.split(",")).map(String::strip).filter(n -> !n.isEmpty()).distinct().toList();
         return new Settings(preferences, holidays, recoveryTimeout, methods, bench, library, programOf, forgetDays, all.isEmpty() ? null
                 : all,
-                language, cues);
+                language, cues, atWork);
     }
 
     /** @param what {@code tones}, {@code words} or {@code both} */
     public Settings cues(String what) {
-        return new Settings(preferences, holidays, recoveryTimeout, methods, bench, library, programOf, forgetDays, staff, language, what);
+        return new Settings(preferences, holidays, recoveryTimeout, methods, bench, library, programOf, forgetDays, staff, language, what,
+                atWork);
     }
 
     /** @param tag by BCP 47 */
     public Settings language(String tag) {
-        return new Settings(preferences, holidays, recoveryTimeout, methods, bench, library, programOf, forgetDays, staff, tag, cues);
+        return new Settings(preferences, holidays, recoveryTimeout, methods, bench, library, programOf, forgetDays, staff, tag, cues,
+                atWork);
     }
 
     /**
@@ -189,6 +209,7 @@ public record Settings(Map<String, String> preferences, String holidays, @JsonAl
     public Settings prefer(ButtonSequence method) {
         Map<String, String> all = new TreeMap<>(methods == null ? Map.of() : methods);
         all.put(method.family() + "/" + method.goal(), method.method());
-        return new Settings(preferences, holidays, recoveryTimeout, all, bench, library, programOf, forgetDays, staff, language, cues);
+        return new Settings(preferences, holidays, recoveryTimeout, all, bench, library, programOf, forgetDays, staff, language, cues,
+                atWork);
     }
 }

@@ -9,6 +9,7 @@ import wistaxis.core.bench.BenchPlan;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.route.Intake;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.words.Text;
 import wistaxis.workbench.Workbench;
 import wistaxis.workbench.firmware.Builds;
 
@@ -16,11 +17,14 @@ import wistaxis.workbench.firmware.Builds;
  * The bench as it stands: who needs hands next, and a row a ticket.
  *
  * @param next the next call for hands; empty while nothing needs any
+ * @param why why it comes first; empty where nothing else waits
+ * @param uses what people, ports and the connection are used for
  * @param closing chosen builds whose signing ends soon
  * @param closed how many tickets are closed
  * @param fresh whether nothing was ever done on this real bench
  */
-public record BenchPage(Instant now, Optional<BenchPlan.Call> next, List<Builds.Closing> closing, List<Row> rows, long closed,
+public record BenchPage(Instant now, Optional<BenchPlan.Call> next, Optional<Text> why, List<BenchPlan.Use> uses,
+        List<Builds.Closing> closing, List<Row> rows, long closed,
         boolean fresh) {
     /** @param shown empty where the ticket cannot be read; its page says why */
     public record Row(Ticket of, Optional<Shown> shown) {
@@ -49,9 +53,16 @@ public record BenchPage(Instant now, Optional<BenchPlan.Call> next, List<Builds.
         BenchPlan plan = bench.plans().now();
         Map<String, BenchPlan.Lane> lanes = plan.lanes().stream().collect(Collectors.toMap(l -> l.job().ticket(), l -> l));
         List<Ticket> open = bench.tickets().open();
-        return new BenchPage(bench.now(), plan.nextCall(), bench.stock().builds().closingSoon(open),
+        List<Builds.Closing> closing = bench.stock().builds().closingSoon(open);
+        return new BenchPage(bench.now(), plan.nextCall(), plan.nextCall().flatMap(c -> why(plan, c, closing)), plan.uses(), closing,
                 open.stream().map(t -> new Row(t, bench.guard().of(t, () -> shown(bench, t, Optional.ofNullable(lanes.get(t.number()))))))
                         .toList(), bench.tickets().closed(), !bench.world().simulated() && bench.tickets().entries() == 0);
+    }
+
+    /** A signing that closes soon comes before what the plan says. */
+    private static Optional<Text> why(BenchPlan plan, BenchPlan.Call call, List<Builds.Closing> closing) {
+        return closing.stream().filter(c -> c.tickets().contains(call.ticket()) && c.build().signedUntil() != null).findFirst()
+                .map(c -> Text.of("core.plan.why-signing", "at", c.build().signedUntil())).or(() -> plan.why(call));
     }
 
     private static Shown shown(Workbench bench, Ticket t, Optional<BenchPlan.Lane> lane) {

@@ -31,7 +31,7 @@ public record Quote(Range download, Range work, Range setUp) {
     public static Quote of(Ticket ticket, Step step, Shop shop, TimeHistory history, boolean measured) {
         DeviceModel model = shop.model(ticket).orElse(null);
         boolean atHand = ticket.firmwareSettled() && !ticket.observed().computerFetches();
-        Range setUp = step.erases() ? SetUp.ahead(ticket, model, Plans.minutes(shop, history, ticket)).map(Quote::range).orElse(NONE)
+        Range setUp = step.erases() ? SetUp.ahead(ticket, model, TicketJobs.minutes(shop, history, ticket)).map(Quote::range).orElse(NONE)
                 : NONE;
         return new Quote(step.writes() && !atHand ? shop.download(ticket, history) : NONE,
                 work(step, model == null ? null : model.family(), history, measured), setUp);

@@ -51,8 +51,8 @@ import wistaxis.workbench.firmware.Stock;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.life.Life;
 import wistaxis.workbench.people.Customers;
-import wistaxis.workbench.plan.Plans;
 import wistaxis.workbench.plan.Quote;
+import wistaxis.workbench.plan.TicketJobs;
 import wistaxis.workbench.ticket.Shop;
 
 /** Intake and routes of all tickets: what the shop prefers, what its ledger shows, what is signed, and whether the computer is ready. */
@@ -180,6 +180,16 @@ public final class Routes {
         change(settings().language(tag));
     }
 
+    /** Who is at work and when. @throws BadInput for what cannot be read */
+    public void people(String people) {
+        change(settings().people(people));
+    }
+
+    /** The ports of the computers, with the plugs of their cables. @throws BadInput for what cannot be read */
+    public void ports(String ports) {
+        change(settings().ports(ports));
+    }
+
     public void staff(String names) {
         change(settings().staff(names));
     }
@@ -227,7 +237,7 @@ public final class Routes {
 
     /** Set-up as it stands on a ticket, activation as long as it took here, and the settings afterwards; what is not there is left out. */
     public List<GuideRun> setUp(Ticket ticket) {
-        return Stream.of(Plans.guide(shop, stock.history(), ticket), SetUp.afterwards(ticket, shop.model(ticket).orElse(null)))
+        return Stream.of(TicketJobs.guide(shop, stock.history(), ticket), SetUp.afterwards(ticket, shop.model(ticket).orElse(null)))
                 .flatMap(Optional::stream).toList();
     }
 

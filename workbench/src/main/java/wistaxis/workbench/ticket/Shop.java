@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
+import java.time.ZoneId;
 import java.util.Comparator;
 import java.util.List;
 import java.util.LongSummaryStatistics;
@@ -14,6 +15,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
+import wistaxis.core.bench.AtWork;
+import wistaxis.core.bench.BenchPlan;
 import wistaxis.core.bench.TimeHistory;
 import wistaxis.core.buttons.MethodFile;
 import wistaxis.core.buttons.SequenceLibrary;
@@ -121,6 +124,11 @@ public final class Shop {
 
     public DeviceCatalogue devices() {
         return devices;
+    }
+
+    /** Who is at work from a moment on, and the ports of the computers. */
+    public BenchPlan.Crew crew(Instant from) {
+        return AtWork.of(settings.atWork()).crew(from, ZoneId.systemDefault(), businessDays());
     }
 
     /** The shop's business days. */

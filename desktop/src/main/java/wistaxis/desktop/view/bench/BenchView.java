@@ -60,6 +60,7 @@ public final class BenchView implements View {
     private final SettingsView first;
     private @Nullable BenchPage page;
     private long drawnMinute = -1;
+    private boolean unfolded;
     private Look looks = Look.USUAL;
 
     public BenchView(Window shell, Workbench bench) {
@@ -119,10 +120,34 @@ public final class BenchView implements View {
         }
         slots.keySet().retainAll(page.rows().stream().map(r -> r.of().number()).toList());
         page.rows().forEach(r -> lanes.getChildren().add(slot(r, lanes.getChildren().size())));
+        if (!page.rows().isEmpty() && !page.uses().isEmpty()) {
+            lanes.getChildren().add(Ui.flow(8, Ui.button("uses", t(unfolded ? "desktop.bench.fold" : "desktop.bench.unfold", "n",
+                    page.uses()
+                    .size()), "quiet small", () -> {
+                        unfolded = !unfolded;
+                        refresh();
+                    })));
+            if (unfolded) {
+                page.uses().forEach(u -> lanes.getChildren().add(use(u)));
+            }
+        }
         if (page.closed() > 0) {
             lanes.getChildren().add(Ui.style(Ui.label(t("desktop.bench.closed", "n", page.closed()), "small muted"), "lane-card"));
         }
         tick();
+    }
+
+    /** What a person, a port or the connection is used for. */
+    private HBox use(BenchPlan.Use use) {
+        VBox card = Ui.style(Ui.column(1, Ui.text(use.name(), "strong"), Ui.label(use.spans().isEmpty() ? t("desktop.bench.unused")
+                : t("desktop.bench.used-until", "at", HOUR.format(use.spans().getLast().end())), "small muted")), "lane-card");
+        card.setMinWidth(TimeLane.CARD);
+        card.setMaxWidth(TimeLane.CARD);
+        TimeLane axis = new TimeLane(use.name().toString(), bench.now(), use.spans(), Optional.empty(), List.of(), "");
+        HBox.setHgrow(axis, Priority.ALWAYS);
+        HBox row = new HBox(card, axis);
+        row.prefWidthProperty().bind(lanes.widthProperty().subtract(4));
+        return row;
     }
 
     private static String closes(Builds.Closing c) {
@@ -213,9 +238,9 @@ public final class BenchView implements View {
         boolean waits = page.waits(now);
         countdown.setText(waits ? t("desktop.bench.now") : Ui.clock(Duration.between(now, next.at())));
         call.setText(t("desktop.bench.call", "what", next.what(), "title", bench.ticket(next.ticket()).title()));
-        callDetail.setText(waits ? t("desktop.bench.call-now", "number", next.ticket()) : t("desktop.bench.call-at", "number",
-                next.ticket(), "at",
-                HOUR.format(next.at())));
+        String detail = waits ? t("desktop.bench.call-now", "number", next.ticket()) : t("desktop.bench.call-at", "number", next.ticket(),
+                "at", HOUR.format(next.at()));
+        callDetail.setText(page.why().map(w -> t("desktop.bench.call-why", "call", detail, "why", w)).orElse(detail));
         if (now.getEpochSecond() / 60 != drawnMinute) {
             refresh();
         }

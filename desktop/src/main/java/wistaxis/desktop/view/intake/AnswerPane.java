@@ -151,7 +151,7 @@ public final class AnswerPane {
             case KEYS -> bench.model(t).map(DeviceModel::body).map(Body::buttons)
                     .map(buttons -> buttons.stream().map(k -> toggle(q, k.button().name(), k.name())).toList())
                     .orElseGet(() -> java.util.Arrays.stream(DeviceButton.values()).map(k -> toggle(q, k.name(), k.words())).toList());
-            case PROMISE -> promises(q);
+            case PROMISE -> promises(q, t);
             default -> List.of();
         };
     }
@@ -169,6 +169,13 @@ public final class AnswerPane {
     private List<Node> before(Ticket t) {
         List<Node> before = new ArrayList<>();
         bench.plans().ready(t).ifPresent(r -> before.add(Ui.text(t("desktop.intake.ready", "at", Ui.date(IntakeView.CLOCK, r)), "strong")));
+        bench.plans().promised(t).ifPresent(p -> {
+            before.add(Ui.text(t("desktop.intake.promise", "half", Ui.date(IntakeView.CLOCK, p.half()), "likely", Ui.date(IntakeView.CLOCK,
+                    p.likely()), "nearly", Ui.date(IntakeView.CLOCK, p.nearly())), "strong tide"));
+            if (!p.dependsOn().isEmpty()) {
+                before.add(Ui.text(t("desktop.intake.promise-by", "what", p.dependsOn()), "small muted"));
+            }
+        });
         if (bench.routes().preference(NETWORK).equals("unsettled")) {
             FlowPane ways = Ui.chips(540);
             bench.routes().planner().preferences().stream().filter(p -> p.preference().equals(NETWORK)).flatMap(p -> p.options().stream())
@@ -180,8 +187,15 @@ public final class AnswerPane {
         return before;
     }
 
-    private List<Option> promises(Question q) {
+    private List<Option> promises(Question q, Ticket t) {
         Instant now = bench.now().truncatedTo(ChronoUnit.MINUTES);
+        List<Option> all = new ArrayList<>(usual(q, now));
+        bench.plans().promised(t).map(p -> p.likely().plusSeconds(59).truncatedTo(ChronoUnit.MINUTES)).ifPresent(at -> all.add(promise(q,
+                "likely", t("desktop.intake.at-likely", "at", Ui.date(IntakeView.CLOCK, at)), at)));
+        return all;
+    }
+
+    private List<Option> usual(Question q, Instant now) {
         return List.of(promise(q, "1", t("desktop.intake.in-1"), now.plus(Duration.ofHours(1))),
                 promise(q, "2", t("desktop.intake.in-2"), now.plus(Duration.ofHours(2))), promise(q, "4", t("desktop.intake.in-4"),
                 now.plus(Duration.ofHours(4))),

@@ -12,7 +12,9 @@ import javafx.scene.control.TextField;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import wistaxis.core.bench.AtWork;
 import wistaxis.core.buttons.SequenceLibrary;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.route.RouteFacts;
@@ -48,6 +50,11 @@ public final class SettingsView implements View {
                 new Typed(Ui.field("holidays", "gb-eng", 12), t("desktop.settings.holidays"),
                         t("desktop.settings.holidays-how"),
                         () -> desk.settings().holidays(), desk::holidays),
+                new Typed(Ui.field("at-work", "Ada 9:00-12:30 13:00-17:30; Bo 12:00-20:00", 600), t("desktop.settings.people"),
+                        t("desktop.settings.people-how"), () -> String.join("; ", AtWork.of(desk.settings().atWork()).people()),
+                        desk::people),
+                new Typed(Ui.field("ports", "1 8-pin; 2 usb-c", 600), t("desktop.settings.ports"), t("desktop.settings.ports-how"),
+                        () -> String.join("; ", AtWork.of(desk.settings().atWork()).ports()), desk::ports),
                 new Typed(Ui.field("program-of", "2026-05-12", 12), t("desktop.settings.program"),
                         t("desktop.settings.program-how"),
                         () -> Optional.ofNullable(desk.settings().programOf()).map(String::valueOf).orElse(""), desk::programOf),
@@ -62,7 +69,7 @@ public final class SettingsView implements View {
                         t("desktop.settings.library-how"),
                         () -> Optional.ofNullable(desk.settings().library()).orElse(""), desk::library),
                 works);
-        typed.forEach(t -> t.field.setMaxWidth(160));
+        typed.forEach(t -> t.field.setMaxWidth(t.field.getPrefColumnCount() > 30 ? Region.USE_COMPUTED_SIZE : 160));
     }
 
     /** What a new bench asks first: all of it can be left for later. */

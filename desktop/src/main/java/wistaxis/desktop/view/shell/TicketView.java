@@ -178,6 +178,9 @@ public final class TicketView implements View {
                 left.get().isNegative() ? "strong erases" : "strong")));
         bench.plans().late(t).ifPresent(l -> slip.getChildren().add(Ui.text(t("desktop.ticket.will-be-late", "time", Ui.coarse(l)),
                 "small erases")));
+        bench.plans().late(t).flatMap(_ -> bench.plans().promised(t)).ifPresent(p -> slip.getChildren()
+                .add(Ui.text(t("desktop.ticket.holds",
+                "at", Ui.date("EEE HH:mm", p.likely())), "small")));
         fact(t, "trouble", t("desktop.ticket.problem"));
         fact(t, "ownership", t("desktop.ticket.ownership"));
         fact(t, "backup", t("desktop.ticket.backup"));

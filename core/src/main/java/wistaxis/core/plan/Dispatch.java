@@ -1,0 +1,267 @@
+package wistaxis.core.plan;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.LongStream;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Makes a legal schedule of an order of jobs: whatever can begin first begins, and of what can begin at nearly the same time the job that
+ * comes first in the order. Nobody who is free waits for longer than the delay.
+ */
+final class Dispatch {
+    private static final long NEVER = Long.MAX_VALUE / 2;
+
+    private final int jobs;
+    private final int tasks;
+    private final long[][] lengths;
+    private final Task.Need[][] needs;
+    private final boolean[][] ports;
+    private final int[][] files;
+    private final boolean[][] takes;
+    private final long[][] present;
+    private final long lineFrom;
+
+    private final int[] next;
+    private final long[] ready;
+    private final int[] held;
+    private final boolean[] stuck;
+    private final long[] freeOf;
+    private final long[] portFree;
+    private final boolean[] portHeld;
+    private final long[] fileAt;
+    private final long[] starts;
+    private long lineFree;
+    private @Nullable List<Schedule.Placed> placed;
+
+    /** Lengths are those that are planned with. */
+    Dispatch(Bench bench) {
+        this(bench, null);
+    }
+
+    /** @param drawn lengths of all tasks, by job and task, seconds; null for those that are planned with */
+    Dispatch(Bench bench, long @Nullable [][] drawn) {
+        this.jobs = bench.jobs().size();
+        this.tasks = bench.tasks();
+        this.lineFrom = bench.lineFrom();
+        this.lengths = drawn != null ? drawn : bench.jobs().stream().map(j -> j.tasks().stream().mapToLong(Task::planned).toArray())
+                .toArray(long[][]::new);
+        this.needs = bench.jobs().stream().map(j -> j.tasks().stream().map(Task::need).toArray(Task.Need[]::new))
+                .toArray(Task.Need[][]::new);
+        this.ports = new boolean[jobs][];
+        this.files = new int[jobs][];
+        Map<String, Integer> known = new HashMap<>();
+        for (int j = 0; j < jobs; j++) {
+            List<Task> of = bench.jobs().get(j).tasks();
+            ports[j] = new boolean[of.size()];
+            files[j] = new int[of.size()];
+            for (int t = 0; t < of.size(); t++) {
+                String file = of.get(t).file();
+                ports[j][t] = of.get(t).port();
+                files[j][t] = file == null ? Schedule.NONE : known.computeIfAbsent(file, _ -> known.size());
+            }
+        }
+        this.takes = bench.ports().stream().map(p -> takes(bench, p)).toArray(boolean[][]::new);
+        this.present = bench.people().stream().map(p -> p.present().stream().flatMapToLong(s -> LongStream.of(s.from(), s.to())).toArray())
+                .toArray(long[][]::new);
+        next = new int[jobs];
+        ready = new long[jobs];
+        held = new int[jobs];
+        stuck = new boolean[jobs];
+        starts = new long[jobs];
+        freeOf = new long[present.length];
+        portFree = new long[takes.length];
+        portHeld = new boolean[takes.length];
+        fileAt = new long[known.size()];
+    }
+
+    private static boolean[] takes(Bench bench, Bench.Port port) {
+        boolean[] takes = new boolean[bench.jobs().size()];
+        for (int j = 0; j < takes.length; j++) {
+            takes[j] = port.takes(bench.jobs().get(j));
+        }
+        return takes;
+    }
+
+    /**
+     * The schedule of an order.
+     *
+     * @param keys by job, the lowest first
+     * @param delay how long somebody may wait for a job that comes before in the order, seconds
+     */
+    Schedule schedule(double[] keys, long delay) {
+        List<Schedule.Placed> all = new ArrayList<>(tasks);
+        placed = all;
+        run(keys, delay);
+        placed = null;
+        return new Schedule(all);
+    }
+
+    /** When each job is over; {@link Long#MAX_VALUE} for one that cannot be ended. */
+    long[] ends(double[] keys, long delay) {
+        run(keys, delay);
+        long[] ends = new long[jobs];
+        for (int j = 0; j < jobs; j++) {
+            ends[j] = stuck[j] ? Long.MAX_VALUE : ready[j];
+        }
+        return ends;
+    }
+
+    private void run(double[] keys, long delay) {
+        Arrays.fill(next, 0);
+        Arrays.fill(ready, 0);
+        Arrays.fill(held, Schedule.NONE);
+        Arrays.fill(stuck, false);
+        Arrays.fill(freeOf, 0);
+        Arrays.fill(portFree, 0);
+        Arrays.fill(portHeld, false);
+        Arrays.fill(fileAt, NEVER);
+        lineFree = lineFrom;
+        for (int j = 0; j < jobs; j++) {
+            alone(j);
+        }
+        for (int j = choose(keys, delay); j >= 0; j = choose(keys, delay)) {
+            place(j);
+            alone(j);
+        }
+        for (int j = 0; j < jobs; j++) {
+            stuck[j] = next[j] < needs[j].length;
+        }
+    }
+
+    /** The job whose next task begins now; -1 for none. */
+    private int choose(double[] keys, long delay) {
+        long first = NEVER;
+        for (int j = 0; j < jobs; j++) {
+            starts[j] = start(j);
+            first = Math.min(first, starts[j]);
+        }
+        int best = -1;
+        for (int j = 0; j < jobs && first < NEVER; j++) {
+            if (starts[j] < NEVER && starts[j] - first <= delay && (best < 0 || keys[j] < keys[best] || keys[j] == keys[best]
+                    && starts[j] < starts[best])) {
+                best = j;
+            }
+        }
+        return best;
+    }
+
+    private boolean seizes(int j) {
+        return ports[j][next[j]] && held[j] == Schedule.NONE && portFree.length > 0;
+    }
+
+    /** The earliest moment at which the next task of a job can begin; {@link #NEVER} where nothing is left, or not now. */
+    private long start(int j) {
+        if (next[j] >= needs[j].length) {
+            return NEVER;
+        }
+        long from = ready[j];
+        if (seizes(j)) {
+            int port = port(j);
+            if (port < 0) {
+                return NEVER;
+            }
+            from = Math.max(from, portFree[port]);
+        }
+        return switch (needs[j][next[j]]) {
+            case NOTHING, OWNER -> from;
+            case LINE -> isShared(j) ? Math.max(from, fileAt[files[j][next[j]]]) : Math.max(from, lineFree);
+            case HANDS -> {
+                int person = person(from, lengths[j][next[j]]);
+                yield person < 0 ? NEVER : from(person, from, lengths[j][next[j]]);
+            }
+        };
+    }
+
+    private boolean isShared(int j) {
+        return files[j][next[j]] != Schedule.NONE && fileAt[files[j][next[j]]] < NEVER;
+    }
+
+    /** The port that is free first and has a cable for the job; -1 for none now. */
+    private int port(int j) {
+        int best = -1;
+        for (int p = 0; p < portFree.length; p++) {
+            if (!portHeld[p] && takes[p][j] && (best < 0 || portFree[p] < portFree[best])) {
+                best = p;
+            }
+        }
+        return best;
+    }
+
+    /** Who can begin first; -1 where nobody ever can. */
+    private int person(long from, long length) {
+        int best = -1;
+        long first = NEVER;
+        for (int p = 0; p < freeOf.length; p++) {
+            long start = from(p, from, length);
+            if (start < first) {
+                first = start;
+                best = p;
+            }
+        }
+        return best;
+    }
+
+    /** The earliest moment from which on somebody is there for so long; see {@link Bench.Person#from}. */
+    private long from(int person, long from, long length) {
+        long earliest = Math.max(from, freeOf[person]);
+        long[] there = present[person];
+        for (int i = 0; i < there.length; i += 2) {
+            long start = Math.max(earliest, there[i]);
+            if (start + length <= there[i + 1]) {
+                return start;
+            }
+        }
+        return NEVER;
+    }
+
+    private void place(int j) {
+        long start = starts[j];
+        int person = Schedule.NONE;
+        long length = lengths[j][next[j]];
+        if (seizes(j)) {
+            held[j] = port(j);
+            portHeld[held[j]] = true;
+        }
+        if (needs[j][next[j]] == Task.Need.HANDS) {
+            person = person(held[j] == Schedule.NONE ? ready[j] : Math.max(ready[j], portFree[held[j]]), length);
+            freeOf[person] = start + length;
+        } else if (needs[j][next[j]] == Task.Need.LINE) {
+            if (isShared(j)) {
+                length = 0;
+            } else {
+                lineFree = start + length;
+                if (files[j][next[j]] != Schedule.NONE) {
+                    fileAt[files[j][next[j]]] = lineFree;
+                }
+            }
+        }
+        done(j, start, start + length, person);
+    }
+
+    private void done(int j, long start, long end, int person) {
+        if (placed != null) {
+            placed.add(new Schedule.Placed(j, next[j], start, end, person, ports[j][next[j]] ? held[j] : Schedule.NONE));
+        }
+        ready[j] = end;
+        next[j]++;
+        if (held[j] != Schedule.NONE && (next[j] >= needs[j].length || !ports[j][next[j]])) {
+            portHeld[held[j]] = false;
+            portFree[held[j]] = end;
+            held[j] = Schedule.NONE;
+        }
+    }
+
+    /** What takes nobody and nothing begins at once. */
+    private void alone(int j) {
+        while (next[j] < needs[j].length && !seizes(j) && (needs[j][next[j]] == Task.Need.NOTHING || needs[j][next[j]] == Task.Need.OWNER
+                || needs[j][next[j]] == Task.Need.LINE && isShared(j))) {
+            boolean shared = needs[j][next[j]] == Task.Need.LINE;
+            long start = shared ? Math.max(ready[j], fileAt[files[j][next[j]]]) : ready[j];
+            done(j, start, start + (shared ? 0 : lengths[j][next[j]]), Schedule.NONE);
+        }
+    }
+}

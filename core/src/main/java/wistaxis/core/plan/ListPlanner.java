@@ -1,0 +1,168 @@
+package wistaxis.core.plan;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.SplittableRandom;
+import java.util.function.BooleanSupplier;
+import java.util.function.Consumer;
+import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The list schedule: a legal plan at once by the usual orders (first promised, least slack, shortest first), then better orders of jobs, by
+ * moving and exchanging them, for as long as anybody wants. The same seed finds the same.
+ *
+ * @param before where each job stood in the order that people rely on, by id: it is kept unless another pays; empty for none
+ */
+public record ListPlanner(Map<String, Double> before, long seed) implements Planner {
+    /** Another order pays from so many weighted seconds of lateness on. Ours. */
+    public static final double PAYS = 60;
+
+    /** How long somebody may be kept waiting for a job that comes first, seconds; tried in turn. Ours. */
+    private static final long[] DELAYS = {0, 90, 600};
+
+    /** After so many orders in a row that were no better it is done. Ours. */
+    private static final int ENOUGH = 4_000;
+
+    /** An order may be worse than the last as long as it is no worse than so many before. Published: Burke and Bykov, EJOR 258:70, 2017. */
+    private static final int LATE = 60;
+
+    public ListPlanner {
+        before = Map.copyOf(before);
+    }
+
+    public ListPlanner() {
+        this(Map.of(), 1);
+    }
+
+    /** An order with what it costs. */
+    private record Found(double[] keys, long delay, double late, double waits) {
+        /** Both as one number, lateness first. */
+        double scalar() {
+            return late + 1e-4 * waits;
+        }
+
+        boolean isBetterThan(@Nullable Found other) {
+            return other == null || late < other.late - 0.5 || late < other.late + 0.5 && waits < other.waits - 0.5;
+        }
+    }
+
+    /** A legal plan at once. */
+    public Schedule atOnce(Bench bench) {
+        Dispatch dispatch = new Dispatch(bench);
+        Found found = first(bench, dispatch);
+        return dispatch.schedule(found.keys(), found.delay());
+    }
+
+    @Override
+    public void plan(Bench bench, Consumer<Schedule> better, BooleanSupplier stop) {
+        Dispatch dispatch = new Dispatch(bench);
+        Found best = first(bench, dispatch);
+        better.accept(dispatch.schedule(best.keys(), best.delay()));
+        SplittableRandom random = new SplittableRandom(seed);
+        int jobs = bench.jobs().size();
+        Found current = best;
+        double[] late = new double[LATE];
+        Arrays.fill(late, best.scalar());
+        for (int i = 0, none = 0; none < ENOUGH && jobs > 1 && !stop.getAsBoolean(); i++, none++) {
+            Found tried = cost(bench, dispatch, moved(current.keys(), random), random.nextInt(4) == 0
+                    ? DELAYS[random.nextInt(DELAYS.length)]
+                    : current.delay());
+            if (tried.scalar() <= current.scalar() || tried.scalar() <= late[i % LATE]) {
+                current = tried;
+            }
+            late[i % LATE] = current.scalar();
+            if (tried.isBetterThan(best)) {
+                best = tried;
+                none = 0;
+                better.accept(dispatch.schedule(best.keys(), best.delay()));
+            }
+        }
+    }
+
+    /** The best of the usual orders; the order of before where none of them pays. */
+    private Found first(Bench bench, Dispatch dispatch) {
+        Found best = null;
+        for (double[] keys : orders(bench)) {
+            Found found = cost(bench, dispatch, keys, 0);
+            best = found.isBetterThan(best) ? found : best;
+        }
+        Found kept = before.isEmpty() ? null : cost(bench, dispatch, keys(bench, j -> before.getOrDefault(j.id(), (double) j.due())), 0);
+        return best == null || kept != null && kept.late() < best.late() + PAYS ? java.util.Objects.requireNonNull(kept) : best;
+    }
+
+    private static List<double[]> orders(Bench bench) {
+        return List.of(keys(bench, Job::due), keys(bench, j -> j.due() - work(j)), keys(bench, j -> work(j) / j.weight()),
+                keys(bench, j -> j.due() / j.weight()));
+    }
+
+    private static double work(Job job) {
+        return job.tasks().stream().mapToLong(Task::planned).sum();
+    }
+
+    /** Jobs as numbers, so that those of equal rank keep their order. */
+    private static double[] keys(Bench bench, java.util.function.ToDoubleFunction<Job> rank) {
+        List<Job> jobs = bench.jobs();
+        List<Integer> order = new ArrayList<>(IntStream.range(0, jobs.size()).boxed().toList());
+        order.sort(Comparator.comparingDouble(i -> rank.applyAsDouble(jobs.get(i))));
+        double[] keys = new double[jobs.size()];
+        for (int i = 0; i < order.size(); i++) {
+            keys[order.get(i)] = i;
+        }
+        return keys;
+    }
+
+    /** One job to another place, or two exchanged. */
+    private static double[] moved(double[] keys, SplittableRandom random) {
+        double[] next = Arrays.copyOf(keys, keys.length);
+        int a = random.nextInt(keys.length);
+        int b = random.nextInt(keys.length);
+        if (random.nextBoolean()) {
+            double key = next[a];
+            next[a] = next[b];
+            next[b] = key;
+        } else {
+            next[a] = keys[b] + (random.nextBoolean() ? 0.5 : -0.5);
+        }
+        return ranks(next);
+    }
+
+    private static double[] ranks(double[] keys) {
+        Integer[] order = IntStream.range(0, keys.length).boxed().toArray(Integer[]::new);
+        Arrays.sort(order, Comparator.comparingDouble(i -> keys[i]));
+        double[] ranks = new double[keys.length];
+        for (int i = 0; i < order.length; i++) {
+            ranks[order[i]] = i;
+        }
+        return ranks;
+    }
+
+    private static Found cost(Bench bench, Dispatch dispatch, double[] keys, long delay) {
+        long[] ends = dispatch.ends(keys, delay);
+        double late = 0;
+        double waits = 0;
+        for (int j = 0; j < ends.length; j++) {
+            Job job = bench.jobs().get(j);
+            if (ends[j] < Long.MAX_VALUE) { // what cannot be ended cannot be ended in any order
+                late += job.weight() * Math.max(0, ends[j] - job.due());
+                waits += ends[j];
+            }
+        }
+        return new Found(keys, delay, late, waits);
+    }
+
+    /** Where each job stands in a schedule: when hands are first on it, else when it is over. */
+    public static Map<String, Double> order(Bench bench, Schedule schedule) {
+        Map<String, Double> order = new java.util.HashMap<>();
+        for (int j = 0; j < bench.jobs().size(); j++) {
+            List<Schedule.Placed> placed = schedule.of(j);
+            double first = placed.stream().filter(p -> p.person() != Schedule.NONE).mapToDouble(Schedule.Placed::start).min().orElse(placed
+                    .stream().mapToDouble(Schedule.Placed::end).max().orElse(0));
+            order.put(bench.jobs().get(j).id(), first);
+        }
+        return order;
+    }
+}
