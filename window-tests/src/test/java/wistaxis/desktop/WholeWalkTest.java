@@ -66,6 +66,7 @@ class WholeWalkTest {
         w.sees("When was the cloud backup made?");
         w.type("3");
         w.tap(KeyCode.ENTER);
+        Window.until(() -> w.text().contains("on eight of ten") || w.text().contains("an acht von zehn"), "what may be promised");
         w.click("promised-2");
         w.sees("All questions that matter are answered.");
         assertThat(ticket(w).fact("deviceWords")).hasValue("deck phone");

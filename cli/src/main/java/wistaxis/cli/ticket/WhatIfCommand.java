@@ -21,7 +21,7 @@ public final class WhatIfCommand extends OnPlan {
         WhatIf tried = WhatIf.parse(text(file, "what-if", 1), String.valueOf(file.getFileName()));
         Planned planned = planned();
         BenchPlan after = tried.of(planned.plan(), planned.shop().crew(planned.plan().from()), ZoneId.systemDefault(), planned.shop()
-                .businessDays());
+                .businessDays(), WhatIf.LOOKS);
         List<WhatIf.Change> changes = WhatIf.changes(planned.plan(), after);
         List<String> words = changes.stream().flatMap(c -> c.says().stream()).map(Text::toString).toList();
         answer(changes, words.isEmpty() ? List.of(t("cli.what-if.nothing")) : words);

@@ -41,7 +41,7 @@ public record WhatIf(@Nullable List<String> people, @Nullable String withoutPort
     private static final double FIRST = 1_000;
 
     /** So many orders are looked at. Ours. */
-    private static final int LOOKS = 4_000;
+    public static final int LOOKS = 4_000;
 
     /** Of less nobody speaks. Ours. */
     private static final Duration SAME = Duration.ofMinutes(1);
@@ -61,6 +61,16 @@ public record WhatIf(@Nullable List<String> people, @Nullable String withoutPort
     /** @throws BadInput for text that is none, with line and value */
     public static WhatIf parse(String json, String name) {
         return Json.read(json, WhatIf.class, name);
+    }
+
+    /** What of it still holds after a while. */
+    public WhatIf after(Duration gone) {
+        return new WhatIf(people, withoutPort, left(noInternetMinutes, gone), first, left(rushMinutes, gone));
+    }
+
+    private static @Nullable Integer left(@Nullable Integer minutes, Duration gone) {
+        long left = minutes == null ? 0 : minutes - gone.toMinutes();
+        return left < 1 ? null : (Integer) (int) Math.min(MOST, left);
     }
 
     /**
@@ -89,9 +99,10 @@ public record WhatIf(@Nullable List<String> people, @Nullable String withoutPort
     /**
      * The plan with it.
      *
+     * @param looks so many orders are looked at besides the usual ones
      * @throws BadInput for a port or a ticket that is not there, or people that cannot be read
      */
-    public BenchPlan of(BenchPlan plan, BenchPlan.Crew crew, ZoneId zone, BusinessDays days) {
+    public BenchPlan of(BenchPlan plan, BenchPlan.Crew crew, ZoneId zone, BusinessDays days, int looks) {
         List<BenchPlan.Job> jobs = plan.lanes().stream().map(BenchPlan.Lane::job).toList();
         Bench tried = BenchPlan.bench(jobs, crew(crew, plan.from(), zone, days), plan.from());
         List<Job> planned = new ArrayList<>(tried.jobs());
@@ -108,8 +119,8 @@ public record WhatIf(@Nullable List<String> people, @Nullable String withoutPort
         }
         Bench bench = new Bench(planned, tried.people(), tried.ports(), noInternetMinutes == null ? 0 : noInternetMinutes * 60L);
         Schedule[] best = {new ListPlanner().atOnce(bench)};
-        int[] looks = {0};
-        new ListPlanner().plan(bench, s -> best[0] = s, () -> ++looks[0] > LOOKS);
+        int[] looked = {0};
+        new ListPlanner().plan(bench, s -> best[0] = s, () -> ++looked[0] > looks);
         return BenchPlan.of(jobs, bench, best[0], plan.from());
     }
 

@@ -74,7 +74,7 @@ class AtWorkTest {
     }
 
     private static List<String> says(BenchPlan plan, WhatIf tried, BenchPlan.Crew crew) {
-        return WhatIf.changes(plan, tried.of(plan, crew, ZoneOffset.UTC, DAYS)).stream().flatMap(c -> c.says().stream()).map(Text::toString)
+        return WhatIf.changes(plan, tried.of(plan, crew, ZoneOffset.UTC, DAYS, WhatIf.LOOKS)).stream().flatMap(c -> c.says().stream()).map(Text::toString)
                 .toList();
     }
 

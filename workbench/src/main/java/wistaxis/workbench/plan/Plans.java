@@ -4,16 +4,21 @@ import static wistaxis.core.words.Say.t;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.BenchPlan;
 import wistaxis.core.bench.Promised;
 import wistaxis.core.bench.TimeHistory;
+import wistaxis.core.bench.WhatIf;
+import wistaxis.core.facts.BadInput;
 import wistaxis.core.plan.Bench;
 import wistaxis.core.plan.Costs;
 import wistaxis.core.plan.ListPlanner;
@@ -21,6 +26,7 @@ import wistaxis.core.plan.Schedule;
 import wistaxis.core.route.Intake;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.time.BenchTime;
+import wistaxis.core.words.Text;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.life.Life;
 import wistaxis.workbench.life.Lookup;
@@ -54,6 +60,7 @@ public final class Plans {
     private Map<String, String> stopped = Map.of();
     /** Where each ticket stands in the plan that people have seen: another order has to pay. */
     private Map<String, Double> order = Map.of();
+    private @Nullable Taken taken;
 
     /** @param history how long things take here */
     public Plans(Life life, Tickets tickets, Supplier<Shop> shop, Supplier<TimeHistory> history, Present present) {
@@ -64,6 +71,41 @@ public final class Plans {
         this.present = present;
         this.planned = BenchPlan.of(List.of(), life.now());
         this.promises = new Lookup<>(life.background(), number -> planned.promised(number), () -> life.changes().tell(Change.Topic.PLAN));
+    }
+
+    /** Something that was tried and taken: it holds for every plan until it is dropped, or the program ends. */
+    private record Taken(WhatIf what, Text name, Instant since) {
+        /** As far as it still holds. */
+        WhatIf at(Instant now) {
+            return what.after(BenchTime.between(since, now));
+        }
+    }
+
+    /** What becomes of tickets if something is tried beside the plan. Fails with {@link BadInput} for what is not there. */
+    public CompletableFuture<List<WhatIf.Change>> tried(WhatIf what) {
+        CompletableFuture<List<WhatIf.Change>> all = new CompletableFuture<>();
+        BenchPlan now = now();
+        Shop by = shop.get();
+        life.background().run(() -> WhatIf.changes(now, what.of(now, by.crew(now.from()), ZoneId.systemDefault(), by.businessDays(),
+                WhatIf.LOOKS)), all::complete, all::completeExceptionally);
+        return all;
+    }
+
+    /** Takes it: the plan goes by it from now on. @param name what it is, in words */
+    public void take(WhatIf what, Text name) {
+        taken = new Taken(what, name, life.now());
+        life.changes().tell(Change.Topic.PLAN);
+    }
+
+    /** What was taken, in words; empty where the plan goes by the shop alone. */
+    public Optional<Text> taken() {
+        return Optional.ofNullable(taken).map(Taken::name);
+    }
+
+    /** The plan goes by the shop alone again. */
+    public void drop() {
+        taken = null;
+        life.changes().tell(Change.Topic.PLAN);
     }
 
     /** The plan of all open tickets, as it was last computed; where something has changed since, it is computed anew behind this. */
@@ -87,7 +129,7 @@ public final class Plans {
 
     private All all() {
         return new All(tickets.open().stream().map(t -> new Seen(t, present.running(t), present.missing(t))).toList(), shop.get(),
-                history.get().copy(), order, life.now());
+                history.get().copy(), order, taken, life.now());
     }
 
     private void ask(Moment now) {
@@ -178,7 +220,7 @@ public final class Plans {
 
     /** All that a plan is made of, as it is now; the plan can be made on any thread. */
     private record All(List<Seen> tickets, Shop shop, TimeHistory history, Map<String, Double> before,
-            Instant now) {
+            @Nullable Taken taken, Instant now) {
         Planned plan() {
             Map<Ticket, Throwable> failed = new LinkedHashMap<>();
             Map<String, String> stopped = new LinkedHashMap<>();
@@ -192,7 +234,17 @@ public final class Plans {
                     failed.put(seen.ticket(), e);
                 }
             }
-            return new Planned(planned(jobs, shop.crew(now), before, now), stopped, failed);
+            BenchPlan plan = planned(jobs, shop.crew(now), before, now);
+            return new Planned(taken == null ? plan : with(plan), stopped, failed);
+        }
+
+        /** With what was taken; what it names may be gone by now. */
+        private BenchPlan with(BenchPlan plan) {
+            try {
+                return Objects.requireNonNull(taken).at(now).of(plan, shop.crew(now), ZoneId.systemDefault(), shop.businessDays(), 0);
+            } catch (BadInput _) {
+                return plan;
+            }
         }
     }
 
@@ -214,7 +266,7 @@ public final class Plans {
     /** The plan of tickets from a moment on. */
     public static BenchPlan of(List<Ticket> tickets, Shop shop, TimeHistory history, Present present, Instant now) {
         Planned found = new All(tickets.stream().map(t -> new Seen(t, present.running(t), present.missing(t))).toList(), shop, history,
-                Map.of(), now).plan();
+                Map.of(), null, now).plan();
         found.failed().forEach(present::failed);
         return found.plan();
     }

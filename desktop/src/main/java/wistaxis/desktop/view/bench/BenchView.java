@@ -61,6 +61,7 @@ public final class BenchView implements View {
     private @Nullable BenchPage page;
     private long drawnMinute = -1;
     private boolean unfolded;
+    private final WhatIfCard tries;
     private Look looks = Look.USUAL;
 
     public BenchView(Window shell, Workbench bench) {
@@ -71,10 +72,11 @@ public final class BenchView implements View {
         call.setId("call");
         countdown.setMinWidth(Region.USE_PREF_SIZE);
         HBox.setHgrow(call, Priority.ALWAYS);
+        tries = new WhatIfCard(bench, this::refresh);
         scroll = Ui.scroll(lanes);
         scroll.vvalueProperty().addListener((_, _, _) -> fill());
         scroll.viewportBoundsProperty().addListener((_, _, _) -> fill());
-        root.getChildren().addAll(Ui.row(24, countdown, Ui.column(0, call, callDetail)), legend, scroll);
+        root.getChildren().addAll(Ui.row(24, countdown, Ui.column(0, call, callDetail)), legend, tries, scroll);
     }
 
     /** In the colours of the theme that is in force. */
@@ -101,6 +103,9 @@ public final class BenchView implements View {
         this.page = page;
         drawnMinute = page.now().getEpochSecond() / 60;
         legend.getChildren().setAll(legend());
+        tries.setVisible(!page.rows().isEmpty());
+        tries.setManaged(!page.rows().isEmpty());
+        tries.refresh(page.next().map(BenchPlan.Call::ticket));
         lanes.getChildren().clear();
         if (page.rows().isEmpty()) {
             lanes.getChildren().add(Ui.notice("calm", t("desktop.bench.clear"), t("desktop.bench.clear-how")));

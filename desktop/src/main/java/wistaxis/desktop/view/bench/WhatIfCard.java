@@ -1,0 +1,133 @@
+package wistaxis.desktop.view.bench;
+
+import static wistaxis.core.words.Say.t;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+import wistaxis.core.bench.WhatIf;
+import wistaxis.core.facts.BadInput;
+import wistaxis.core.plan.Bench;
+import wistaxis.core.words.Text;
+import wistaxis.desktop.look.Ui;
+import wistaxis.workbench.Workbench;
+
+/** Something is tried beside the plan, compared in words, and taken or dropped; what was taken stands there until it is dropped. */
+final class WhatIfCard extends VBox {
+    private static final int HOUR = 60;
+    private static final int RUSH = 30;
+
+    /** So many changes are named, those of promises first. */
+    private static final int MOST = 6;
+
+    private final Workbench bench;
+    private final Runnable changed;
+    private boolean open;
+    private @Nullable Tried tried;
+    private String wrong = "";
+
+    /** @param says what becomes of tickets, in words; empty while it is computed */
+    private record Tried(WhatIf what, Text name, Optional<List<Text>> says) {}
+
+    /** @param changed hears when the page is to be drawn anew */
+    WhatIfCard(Workbench bench, Runnable changed) {
+        super(6);
+        this.bench = bench;
+        this.changed = changed;
+    }
+
+    /** @param next the ticket that is called next, empty for none */
+    void refresh(Optional<String> next) {
+        getChildren().clear();
+        bench.plans().taken().ifPresent(name -> getChildren().add(Ui.flow(8, Ui.label(t("desktop.what-if.taken", "what", name),
+                "strong hands"),
+                Ui.button("what-if-drop-taken", t("desktop.what-if.drop"), "", this::dropTaken))));
+        FlowPane row = Ui.chips(1_100);
+        row.getChildren().add(Ui.button("what-if", t(open ? "desktop.what-if.close" : "desktop.what-if.open"), "quiet small", () -> {
+            open = !open;
+            tried = null;
+            wrong = "";
+            changed.run();
+        }));
+        if (open) {
+            choices(next).forEach((name, what) -> row.getChildren().add(Ui.button("what-if-" + row.getChildren().size(), name.toString(),
+                    tried != null && tried.what().equals(what) ? "chip chosen" : "chip", () -> attempt(what, name))));
+        }
+        getChildren().add(row);
+        if (tried != null) {
+            getChildren().add(card(tried));
+        }
+        if (!wrong.isEmpty()) {
+            getChildren().add(Ui.notice("", wrong));
+        }
+    }
+
+    private Map<Text, WhatIf> choices(Optional<String> next) {
+        Map<Text, WhatIf> all = new LinkedHashMap<>();
+        all.put(Text.of("core.what-if.person"), new WhatIf(List.of(t("desktop.what-if.somebody")), null, null, null, null));
+        all.put(Text.of("core.what-if.no-internet"), new WhatIf(null, null, HOUR, null, null));
+        all.put(Text.of("core.what-if.one-more", "minutes", RUSH), new WhatIf(null, null, null, null, RUSH));
+        bench.tickets().open().stream().map(o -> o.number()).filter(n -> next.filter(n::equals).isEmpty()).limit(4).forEach(n ->
+                all.put(Text
+                .of("core.what-if.first", "ticket", n), new WhatIf(null, null, null, n, null)));
+        List<Bench.Port> ports = bench.plans().now().bench().ports();
+        if (ports.size() > 1) {
+            ports.stream().limit(4).forEach(p -> all.put(Text.of("core.what-if.without", "port", p.name()), new WhatIf(null, p.name(),
+                    null, null,
+                    null)));
+        }
+        return all;
+    }
+
+    private void attempt(WhatIf what, Text name) {
+        wrong = "";
+        tried = new Tried(what, name, Optional.empty());
+        bench.plans().tried(what).whenComplete((changes, e) -> {
+            if (e != null) {
+                Throwable why = e instanceof BadInput || e.getCause() == null ? e : e.getCause();
+                wrong = String.valueOf(why.getMessage());
+                tried = null;
+            } else if (tried != null && tried.what().equals(what)) {
+                List<Text> says = new ArrayList<>(changes.stream().sorted(Comparator.comparing(c -> c.lateBefore()
+                        == c.lateAfter())).flatMap(c -> c.says().stream()).toList());
+                tried = new Tried(what, name, Optional.of(says));
+            }
+            changed.run();
+        });
+        changed.run();
+    }
+
+    private VBox card(Tried now) {
+        VBox card = Ui.card(Ui.label(now.name(), "strong"));
+        now.says().ifPresentOrElse(says -> {
+            says.stream().limit(MOST).forEach(s -> card.getChildren().add(Ui.text(s, "")));
+            if (says.size() > MOST) {
+                card.getChildren().add(Ui.text(t("desktop.what-if.more", "n", says.size() - MOST), "muted"));
+            }
+            if (says.isEmpty()) {
+                card.getChildren().add(Ui.text(t("desktop.what-if.nothing"), ""));
+            }
+            card.getChildren().add(Ui.row(8, Ui.button("what-if-take", t("desktop.what-if.take"), "primary", () -> {
+                bench.plans().take(now.what(), now.name());
+                tried = null;
+                open = false;
+                changed.run();
+            }), Ui.button("what-if-drop", t("desktop.what-if.drop"), "", () -> {
+                tried = null;
+                changed.run();
+            })));
+        }, () -> card.getChildren().add(Ui.text(t("desktop.what-if.computing"), "muted")));
+        return card;
+    }
+
+    private void dropTaken() {
+        bench.plans().drop();
+        changed.run();
+    }
+}

@@ -1,0 +1,86 @@
+package wistaxis.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Path;
+import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.plan.Legal;
+
+/** The plan on the bench: something is tried and taken, who is at work is set, and what may be promised stands at the intake. */
+@ExtendWith({Waits.class, InEnglishAgain.class})
+class PlanningTest {
+    @TempDir
+    private Path folder;
+    private Window w;
+
+    @BeforeEach
+    void open() {
+        w = Window.demo(folder, 2_000_000);
+    }
+
+    @AfterEach
+    void close() {
+        w.close();
+    }
+
+    /** By the keyboard: a click would leave the mouse on a lane, whose tip then takes the window from the robot. */
+    private void press(String id) {
+        Window.until(() -> Window.onFx(() -> w.shell.scene().lookup("#" + id) != null), id);
+        w.focus(id);
+        w.tap(KeyCode.ENTER);
+    }
+
+    private static boolean legal(Window w) {
+        return Window.onFx(() -> Legal.check(w.bench.plans().now().bench(), w.bench.plans().now().schedule()).isEmpty());
+    }
+
+    @Test
+    void whatIsTriedIsTakenAndTheBenchFollows() {
+        w.sees("What if ...");
+        press("what-if");
+        press("what-if-1");
+        w.sees("Take it");
+        w.sees(" min earlier");
+        assertThat(Window.onFx(() -> w.bench.plans().now().bench().people())).as("nothing is kept by trying").hasSize(1);
+        press("what-if-take");
+        w.sees("The plan goes by: one more person");
+        Window.until(() -> Window.onFx(() -> w.bench.plans().now().bench().people().size() == 2), "two people in the plan");
+        press("uses");
+        w.sees("Somebody");
+        w.sees("booked until");
+        assertThat(legal(w)).isTrue();
+        press("what-if-drop-taken");
+        Window.until(() -> Window.onFx(() -> w.bench.plans().now().bench().people().size() == 1), "one again");
+    }
+
+    @Test
+    void whoIsAtWorkIsSetAndWhatMayBePromisedIsSaid() {
+        w.click("nav-settings");
+        w.sees("Who is at work, and when?");
+        assertThat(Window.onFx(() -> {
+            try {
+                w.bench.routes().people("Ada 9-25");
+                return "";
+            } catch (wistaxis.core.facts.BadInput e) {
+                return e.getMessage();
+            }
+        })).contains("[9-25] is no stretch of the day");
+        Window.onFx(() -> {
+            w.bench.routes().people("Ada; Bo");
+            w.bench.routes().ports("left 8-pin; right");
+            return null;
+        });
+        w.click("nav-bench");
+        Window.until(() -> Window.onFx(() -> w.bench.plans().now().bench().people().size() == 2 && w.bench.plans().now().bench().ports().size()
+                == 2), "the plan of the new settings");
+        assertThat(legal(w)).isTrue();
+        String n = Window.onFx(() -> w.bench.tickets().open().stream().filter(t -> t.fact("promised").isPresent() && w.bench.plans().stopped(t)
+                .isEmpty()).findFirst().orElseThrow().number());
+        Window.until(() -> Window.onFx(() -> w.bench.plans().promised(w.bench.ticket(n)).isPresent()), "what may be promised");
+    }
+}
