@@ -129,7 +129,8 @@ public final class Plans {
 
     private All all() {
         return new All(tickets.open().stream().map(t -> new Seen(t, present.running(t), present.missing(t))).toList(), shop.get(),
-                history.get().copy(), order, taken, life.now());
+                history.get().copy(), order, taken,
+                of == null || of.changes() != life.changes().told(), life.now());
     }
 
     private void ask(Moment now) {
@@ -220,7 +221,7 @@ public final class Plans {
 
     /** All that a plan is made of, as it is now; the plan can be made on any thread. */
     private record All(List<Seen> tickets, Shop shop, TimeHistory history, Map<String, Double> before,
-            @Nullable Taken taken, Instant now) {
+            @Nullable Taken taken, boolean looks, Instant now) {
         Planned plan() {
             Map<Ticket, Throwable> failed = new LinkedHashMap<>();
             Map<String, String> stopped = new LinkedHashMap<>();
@@ -234,7 +235,7 @@ public final class Plans {
                     failed.put(seen.ticket(), e);
                 }
             }
-            BenchPlan plan = planned(jobs, shop.crew(now), before, now);
+            BenchPlan plan = planned(jobs, shop.crew(now), before, looks, now);
             return new Planned(taken == null ? plan : with(plan), stopped, failed);
         }
 
@@ -248,14 +249,19 @@ public final class Plans {
         }
     }
 
-    /** A plan at once; a better order is looked for where somebody would be late. */
-    private static BenchPlan planned(List<BenchPlan.Job> jobs, BenchPlan.Crew crew, Map<String, Double> before, Instant now) {
+    /**
+     * A plan at once; a better order is looked for where somebody would be late.
+     *
+     * @param looks whether something has changed since the last plan: while only time passes its order holds
+     */
+    private static BenchPlan planned(List<BenchPlan.Job> jobs, BenchPlan.Crew crew, Map<String, Double> before, boolean looks,
+            Instant now) {
         Bench bench = BenchPlan.bench(jobs, crew, now);
         ListPlanner planner = new ListPlanner(before, 1);
         Schedule atOnce = planner.atOnce(bench);
         double late = Costs.of(bench, atOnce).lateness();
         Schedule[] best = {atOnce};
-        if (late >= ListPlanner.PAYS) {
+        if (looks && late >= ListPlanner.PAYS) {
             int[] tried = {0};
             planner.plan(bench, s -> best[0] = s, () -> ++tried[0] > LOOKS);
         }
@@ -266,7 +272,7 @@ public final class Plans {
     /** The plan of tickets from a moment on. */
     public static BenchPlan of(List<Ticket> tickets, Shop shop, TimeHistory history, Present present, Instant now) {
         Planned found = new All(tickets.stream().map(t -> new Seen(t, present.running(t), present.missing(t))).toList(), shop, history,
-                Map.of(), null, now).plan();
+                Map.of(), null, true, now).plan();
         found.failed().forEach(present::failed);
         return found.plan();
     }
