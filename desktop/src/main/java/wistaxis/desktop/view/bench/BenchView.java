@@ -6,6 +6,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -60,7 +61,12 @@ public final class BenchView implements View {
     private final SettingsView first;
     private @Nullable BenchPage page;
     private long drawnMinute = -1;
+    private @Nullable Node header;
+    private long headed = -1;
     private boolean unfolded;
+    private final Button fold = Ui.button("uses", "", "quiet small", this::fold);
+    private final Node folded = Ui.flow(8, fold);
+    private final Label closed = Ui.style(Ui.label("", "small muted"), "lane-card");
     private final WhatIfCard tries;
     private Look looks = Look.USUAL;
 
@@ -106,40 +112,56 @@ public final class BenchView implements View {
         tries.setVisible(!page.rows().isEmpty());
         tries.setManaged(!page.rows().isEmpty());
         tries.refresh(page.next().map(BenchPlan.Call::ticket));
-        lanes.getChildren().clear();
+        List<Node> all = new ArrayList<>();
         if (page.rows().isEmpty()) {
-            lanes.getChildren().add(Ui.notice("calm", t("desktop.bench.clear"), t("desktop.bench.clear-how")));
+            all.add(Ui.notice("calm", t("desktop.bench.clear"), t("desktop.bench.clear-how")));
         } else {
-            page.closing().forEach(c -> lanes.getChildren().add(Ui.notice("", closes(c))));
-            lanes.getChildren().add(TimeLane.header(page.now()));
+            page.closing().forEach(c -> all.add(Ui.notice("", closes(c))));
+            all.add(header(page.now()));
         }
         if (page.fresh()) {
-            lanes.getChildren().add(Ui.label(t("desktop.bench.settle"), "title"));
+            all.add(Ui.label(t("desktop.bench.settle"), "title"));
             VBox things = Ui.column(12);
             things.getChildren().addAll(first.first());
-            lanes.getChildren().add(things);
+            all.add(things);
         }
         if (!looks.equals(Look.of(lanes))) {
             looks = Look.of(lanes);
             slots.clear(); // a row keeps the colours that it was drawn with
         }
         slots.keySet().retainAll(page.rows().stream().map(r -> r.of().number()).toList());
-        page.rows().forEach(r -> lanes.getChildren().add(slot(r, lanes.getChildren().size())));
+        page.rows().forEach(r -> all.add(slot(r, all.size())));
         if (!page.rows().isEmpty() && !page.uses().isEmpty()) {
-            lanes.getChildren().add(Ui.flow(8, Ui.button("uses", t(unfolded ? "desktop.bench.fold" : "desktop.bench.unfold", "n",
-                    page.uses()
-                    .size()), "quiet small", () -> {
-                        unfolded = !unfolded;
-                        refresh();
-                    })));
+            fold.setText(t(unfolded ? "desktop.bench.fold" : "desktop.bench.unfold", "n", page.uses().size()));
+            all.add(folded);
             if (unfolded) {
-                page.uses().forEach(u -> lanes.getChildren().add(use(u)));
+                page.uses().forEach(u -> all.add(use(u)));
             }
         }
         if (page.closed() > 0) {
-            lanes.getChildren().add(Ui.style(Ui.label(t("desktop.bench.closed", "n", page.closed()), "small muted"), "lane-card"));
+            closed.setText(t("desktop.bench.closed", "n", page.closed()));
+            all.add(closed);
+        }
+        if (!lanes.getChildren().equals(all)) { // a press on a row is not lost because the plan was told anew
+            lanes.getChildren().setAll(all);
         }
         tick();
+    }
+
+    private void fold() {
+        unfolded = !unfolded;
+        refresh();
+    }
+
+    /** The axis, made anew with the minute and the theme. */
+    private Node header(Instant now) {
+        Node before = header;
+        if (before == null || headed != drawnMinute || !looks.equals(Look.of(lanes))) {
+            before = TimeLane.header(now);
+            headed = drawnMinute;
+            header = before;
+        }
+        return before;
     }
 
     /** What a person, a port or the connection is used for. */
