@@ -17,7 +17,6 @@ import wistaxis.core.facts.Shown;
 import wistaxis.core.plan.Bench;
 import wistaxis.core.plan.Job;
 import wistaxis.core.plan.ListPlanner;
-import wistaxis.core.plan.Schedule;
 import wistaxis.core.plan.Task;
 import wistaxis.core.time.BusinessDays;
 import wistaxis.core.words.Text;
@@ -118,10 +117,7 @@ public record WhatIf(@Nullable List<String> people, @Nullable String withoutPort
                     Task.Need.HANDS))));
         }
         Bench bench = new Bench(planned, tried.people(), tried.ports(), noInternetMinutes == null ? 0 : noInternetMinutes * 60L);
-        Schedule[] best = {new ListPlanner().atOnce(bench)};
-        int[] looked = {0};
-        new ListPlanner().plan(bench, s -> best[0] = s, () -> ++looked[0] > looks);
-        return BenchPlan.of(jobs, bench, best[0], plan.from());
+        return BenchPlan.of(jobs, bench, new ListPlanner().best(bench, looks), plan.from());
     }
 
     private BenchPlan.Crew crew(BenchPlan.Crew crew, Instant now, ZoneId zone, BusinessDays days) {

@@ -2,7 +2,6 @@ package wistaxis.core.firmware;
 
 import static wistaxis.core.words.Say.t;
 
-
 import java.util.List;
 import java.util.Locale;
 import wistaxis.core.facts.BadInput;

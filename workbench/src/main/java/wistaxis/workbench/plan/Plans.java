@@ -260,13 +260,9 @@ public final class Plans {
         ListPlanner planner = new ListPlanner(before, 1);
         Schedule atOnce = planner.atOnce(bench);
         double late = Costs.of(bench, atOnce).lateness();
-        Schedule[] best = {atOnce};
-        if (looks && late >= ListPlanner.PAYS) {
-            int[] tried = {0};
-            planner.plan(bench, s -> best[0] = s, () -> ++tried[0] > LOOKS);
-        }
-        boolean pays = Costs.of(bench, best[0]).lateness() <= late - ListPlanner.PAYS;
-        return BenchPlan.of(jobs, bench, pays ? best[0] : atOnce, now);
+        Schedule best = looks && late >= ListPlanner.PAYS ? planner.best(bench, LOOKS) : atOnce;
+        boolean pays = Costs.of(bench, best).lateness() <= late - ListPlanner.PAYS;
+        return BenchPlan.of(jobs, bench, pays ? best : atOnce, now);
     }
 
     /** The plan of tickets from a moment on. */

@@ -2,7 +2,6 @@ package wistaxis.desktop.view.bench;
 
 import static wistaxis.core.words.Say.t;
 
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -94,8 +93,8 @@ final class WhatIfCard extends VBox {
                 wrong = String.valueOf(why.getMessage());
                 tried = null;
             } else if (tried != null && tried.what().equals(what)) {
-                List<Text> says = new ArrayList<>(changes.stream().sorted(Comparator.comparing(c -> c.lateBefore()
-                        == c.lateAfter())).flatMap(c -> c.says().stream()).toList());
+                List<Text> says = changes.stream().sorted(Comparator.comparing(c -> c.lateBefore()
+                        == c.lateAfter())).flatMap(c -> c.says().stream()).toList();
                 tried = new Tried(what, name, Optional.of(says));
             }
             changed.run();
