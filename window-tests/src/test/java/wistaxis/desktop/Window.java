@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
+import java.util.Objects;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.concurrent.CompletableFuture;
@@ -298,7 +299,7 @@ final class Window implements AutoCloseable {
     }
 
     Node find(String id) {
-        until(() -> shell.scene().lookup("#" + id) != null, "#" + id + " to be on screen");
+        until(() -> shell.scene().lookup("#" + id) != null, () -> "#" + id + " to be on screen, but there is:\n" + text());
         return onFx(() -> shell.scene().lookup("#" + id));
     }
 
@@ -317,35 +318,33 @@ final class Window implements AutoCloseable {
         });
     }
 
+    /** Scrolls and presses in one go: rows that change their places meanwhile do not take the node from under the mouse. */
     private void mouse(String id, Runnable button) {
         find(id);
-        until(() -> onFx(() -> shell.scene().lookup("#" + id) instanceof Node n && !n.isDisabled()), "#" + id + " to be enabled");
-        onFx(() -> {
-            scrollTo(shell.scene().lookup("#" + id));
-            return null;
-        });
-        pulses(2);
         whenDrawn(() -> {
-            shell.scene().getRoot().applyCss(); // what came by itself may have made it anew
-            shell.scene().getRoot().layout();
-            Node node = shell.scene().lookup("#" + id);
-            Bounds b = node.localToScreen(node.getBoundsInLocal());
+            if (!(laidOut(id) instanceof Node node) || node.isDisabled()) {
+                return false;
+            }
+            scrollTo(node);
+            Node there = Objects.requireNonNull(laidOut(id));
+            Bounds b = there.localToScreen(there.getBoundsInLocal());
             robot.mouseMove(b.getCenterX(), b.getCenterY() + 200); // from elsewhere: two clicks of a test are no double click
             robot.mouseMove(b.getCenterX(), b.getCenterY());
             button.run();
-        });
+            return true;
+        }, "#" + id + " to be drawn and enabled");
         settle();
     }
 
-    /** Does it when the page has been drawn and what was done before is saved, as somebody does who looks at it. */
-    private void whenDrawn(Runnable hand) {
-        until(() -> onFx(() -> {
-            boolean drawn = !shell.isFresh() && !shell.isSaving();
-            if (drawn) {
-                hand.run();
-            }
-            return drawn;
-        }), "the page to be drawn");
+    private @Nullable Node laidOut(String id) {
+        shell.scene().getRoot().applyCss();
+        shell.scene().getRoot().layout();
+        return shell.scene().lookup("#" + id);
+    }
+
+    /** Does it when the page has been drawn and what was done before is saved, as somebody does who looks at it. @param hand whether it did it */
+    private void whenDrawn(BooleanSupplier hand, String what) {
+        until(() -> onFx(() -> !shell.isFresh() && !shell.isSaving() && hand.getAsBoolean()), what);
     }
 
     private static void scrollTo(Node node) {
@@ -373,7 +372,10 @@ final class Window implements AutoCloseable {
 
     /** Presses when the page has been drawn. */
     void press(KeyCode key) {
-        whenDrawn(() -> robot.keyPress(key));
+        whenDrawn(() -> {
+            robot.keyPress(key);
+            return true;
+        }, "the page to be drawn");
     }
 
     /** Presses whatever the page is about. */
