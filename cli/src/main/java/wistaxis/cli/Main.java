@@ -23,6 +23,7 @@ import wistaxis.cli.ledger.FiguresCommand;
 import wistaxis.cli.ledger.LedgerCommand;
 import wistaxis.cli.output.Call;
 import wistaxis.cli.ticket.GuideCommand;
+import wistaxis.cli.ticket.LotCommand;
 import wistaxis.cli.ticket.PlanCommand;
 import wistaxis.cli.ticket.PromiseCommand;
 import wistaxis.cli.ticket.RouteCommand;
@@ -36,7 +37,8 @@ public final class Main implements Runnable {
             DocumentCommand.class, FiguresCommand.class, CustomersCommand.class,
             SimulateCommand.class,
             MarginsCommand.class, CardCommand.class, MethodCommand.class,
-            LedgerCommand.class, TicketCommand.class, PlanCommand.class, PromiseCommand.class, ImeiCommand.class, IdentifyCommand.class,
+            LedgerCommand.class, TicketCommand.class, LotCommand.class, PlanCommand.class, PromiseCommand.class, ImeiCommand.class,
+                    IdentifyCommand.class,
                     RouteCommand.class,
             FirmwareCommand.class, FirmwareFileCommand.class,
             TimeoutCommand.class);

@@ -15,7 +15,10 @@ import java.util.concurrent.atomic.AtomicReference;
 import javafx.application.Platform;
 import wistaxis.core.buttons.ComputerSees;
 import wistaxis.core.buttons.Goal;
+import wistaxis.core.facts.Said;
+import wistaxis.core.lot.Lot;
 import wistaxis.core.ticket.Stage;
+import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Command;
 import wistaxis.core.work.GuideAnswers;
@@ -162,24 +165,46 @@ public final class Screenshots {
         rest(1000);
         picture("figures", () -> { });
         picture("timeline", () -> shell.showTimeline(PAST.ticket(10)));
+        lot();
         onFx(shell::showCustomers);
         picture("customers", () -> press("customer-search", "quillfeather"));
     }
 
-    /** What is done without a computer: backups beside the route, a stop of a guide, the slip of a buying check. */
-    private void guides() {
-        String sale = opened("Tide-table tablet, to be sold", "sale", "iPad13,18");
-        for (TicketEvent e : List.of(GuideAnswers.backup(bench.ticket(sale), "cloud", "31.9", LocalDate.of(2026, 4, 30), 36_000_000_000L,
-                "",
-                false),
-                GuideAnswers.backup(bench.ticket(sale), "computer", "32.0 test 2", LocalDate.of(2026, 5, 9), 41_000_000_000L,
-                        "owner's laptop",
-                false))) {
-            onFx(() -> at(sale, e));
+    /** A school's trolley: nine tablets, one of them loops again after it was written. */
+    private void lot() {
+        String first = opened("School trolley", "looping", "iPad12,1");
+        onFx(() -> bench.lots().make(first, "School trolley"));
+        settle();
+        StringBuilder list = new StringBuilder();
+        for (int i = 2; i <= 9; i++) {
+            list.append("SALTMARSH%02d,tablet %d\n".formatted(i, i));
         }
-        onFx(() -> shell.showTicket(sale, Stage.ROUTE));
-        waitUntil(() -> !bench.stock().builds().of("iPad13,18").isEmpty());
-        picture("backups", () -> shell.showTicket(sale, Stage.ROUTE));
+        String id = Lot.id(first);
+        onFx(() -> bench.lots().of(id).thenCombine(bench.lots().of(id).thenCompose(l -> bench.lots().read(l, list.toString())),
+                (lot, read) -> bench.lots().add(lot, read.entries())));
+        waitUntil(() -> bench.lots().atWork().stream().anyMatch(l -> l.devices().size() == 9 && l.devices().getLast()
+                .identifier() != null));
+        settle();
+        List<Ticket> devices = bench.lots().atWork().getFirst().devices();
+        for (int i = 0; i < devices.size(); i++) {
+            Ticket t = devices.get(i);
+            int at = i;
+            if (i < 5) {
+                onFx(() -> at(t.number(), List.of(new TicketEvent.RouteChosen("recovery-restore"), new TicketEvent.BuildChosen("31.10",
+                        "31K88", "0".repeat(64), 28_000_000, "recommended"), new TicketEvent.FirmwareVerified("31K88", "packages/p.zip", 6,
+                                "0".repeat(64), "known"))));
+            }
+            if (i < 3) {
+                onFx(() -> at(t.number(), at == 1 ? List.of(new TicketEvent.RestoreStarted("31K88"), new TicketEvent.RestoreStopped(Said
+                        .of("host-gave-up"), true)) : List.of(new TicketEvent.RestoreStarted("31K88"), new TicketEvent.Restored("31.10"))));
+            }
+        }
+        settle();
+        picture("lot", () -> shell.showLot(id));
+    }
+
+    /** What is done without a computer: a stop of a guide, the slip of a buying check. */
+    private void guides() {
         String locked = opened("Deckhand's phone", "unavailable", "iPhone14,5");
         onFx(() -> at(locked, List.of(new TicketEvent.ConsentAsked("lock-screen-erase", true, "owner", "there is no backup"),
                 new TicketEvent.RouteChosen("lock-screen-erase"), new TicketEvent.GuideNoted("lock-screen-erase", "network", "there"),

@@ -203,9 +203,10 @@ class DocumentsTest {
                 String[] said = answer.split(" ");
                 at.record(n, new TicketEvent.GuideNoted("set-up", said[0], said[1]));
             }
+            at.record(n, new TicketEvent.LotJoined("L-0001", "Ferry"));
             List<LedgerEntry> entries = at.done(at.bench.tickets().history(n));
             DocumentMaker documents = new DocumentMaker(at.bench.routes().shop(), new DocumentMaker.Letterhead("Saltmarsh", List.of("Ours <b>and & the others."),
-                    ZoneOffset.UTC, "Mr None", List.of("F0X"), Language.GERMAN));
+                    ZoneOffset.UTC, "Mr None", List.of("F0X"), Language.GERMAN, List.of(new DocumentMaker.LotDevice(entries, List.of("F0X")))));
             for (Kind kind : Kind.values()) {
                 if (kind != Kind.BUYING) {
                     assertThat(text(documents.pdf(kind, entries)).replace("the owner", "").replace("there is none", "")).as("%s", kind).contains(kind == Kind.SHEET || kind == Kind.LABEL ? n

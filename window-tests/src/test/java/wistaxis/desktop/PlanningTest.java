@@ -83,4 +83,26 @@ class PlanningTest {
                 .isEmpty()).findFirst().orElseThrow().number());
         Window.until(() -> Window.onFx(() -> w.bench.plans().promised(w.bench.ticket(n)).isPresent()), "what may be promised");
     }
+
+    /** Keys and buttons move along time; a lane that moved since the page was left says by how much. */
+    @Test
+    void theBenchIsLookedAtAlongTimeAndWhatMovedIsMarked() {
+        w.sees("What if ...");
+        press("axis-wider");
+        press("axis-later");
+        w.press(KeyCode.ALT);
+        w.press(KeyCode.UP);
+        w.release(KeyCode.UP);
+        w.release(KeyCode.ALT);
+        press("axis-to-now");
+        assertThat(w.text()).doesNotContain(" min later", " min earlier");
+        w.click("nav-settings");
+        Window.onFx(() -> {
+            w.bench.routes().people("Ada; Bo; Cy");
+            return null;
+        });
+        Window.until(() -> Window.onFx(() -> w.bench.plans().now().bench().people().size() == 3), "three in the plan");
+        w.click("nav-bench");
+        w.sees(" min earlier");
+    }
 }

@@ -26,6 +26,7 @@ import javafx.geometry.Bounds;
 import javafx.scene.Node;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseButton;
@@ -325,6 +326,7 @@ final class Window implements AutoCloseable {
             if (!(laidOut(id) instanceof Node node) || node.isDisabled()) {
                 return false;
             }
+            tipsAway();
             scrollTo(node);
             Node there = Objects.requireNonNull(laidOut(id));
             Bounds b = there.localToScreen(there.getBoundsInLocal());
@@ -336,6 +338,11 @@ final class Window implements AutoCloseable {
         settle();
     }
 
+    /** A tip that has come up under the mouse, which goes when a hand moves it: in memory it would take the press. */
+    private static void tipsAway() {
+        List.copyOf(javafx.stage.Window.getWindows()).stream().filter(Tooltip.class::isInstance).forEach(javafx.stage.Window::hide);
+    }
+
     private @Nullable Node laidOut(String id) {
         shell.scene().getRoot().applyCss();
         shell.scene().getRoot().layout();
@@ -344,7 +351,7 @@ final class Window implements AutoCloseable {
 
     /** Does it when the page has been drawn and what was done before is saved, as somebody does who looks at it. @param hand whether it did it */
     private void whenDrawn(BooleanSupplier hand, String what) {
-        until(() -> onFx(() -> !shell.isFresh() && !shell.isSaving() && hand.getAsBoolean()), what);
+        until(() -> onFx(() -> !shell.isFresh() && !shell.isSaving() && hand.getAsBoolean()), () -> what + ", but there is:\n" + text());
     }
 
     private static void scrollTo(Node node) {

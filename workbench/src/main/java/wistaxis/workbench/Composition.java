@@ -50,6 +50,7 @@ import wistaxis.workbench.life.Life;
 import wistaxis.workbench.life.Notices;
 import wistaxis.workbench.life.TimeKeeper;
 import wistaxis.workbench.life.World;
+import wistaxis.workbench.lot.Lots;
 import wistaxis.workbench.people.Customers;
 import wistaxis.workbench.plan.Plans;
 import wistaxis.workbench.practice.Coaches;
@@ -119,6 +120,7 @@ final class Composition implements AutoCloseable {
     final Desks desks;
     final Commands commands;
     final TakingBack taking;
+    final Lots lots;
 
     /**
      * Opens the ledger and reads the tickets at work. Whatever goes wrong, nothing stays open.
@@ -161,6 +163,7 @@ final class Composition implements AutoCloseable {
             this.usb = closing.opened(new ComputerUsb(life, tickets, guard, learned, people, devices, giver, world.usb()));
             Around around = new Surroundings(routes, usb, stock, life::now);
             this.commands = new Commands(tickets, routes::rules, around, people::sealed, staff::atWork, this::heard);
+            this.lots = new Lots(life, tickets, people, commands, routes::intake);
             this.taking = new TakingBack(commands, tickets::find, setup.realNanos());
             this.desks = new Desks(new Desks.Room(life, tickets, devices, routes, usb, commands, world.device(), new Desks.Parts(
                     d -> new FirmwareDesk(life, routes, stock, folder, d),

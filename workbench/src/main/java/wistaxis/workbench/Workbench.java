@@ -35,6 +35,7 @@ import wistaxis.workbench.life.ClockDoubt;
 import wistaxis.workbench.life.Notices;
 import wistaxis.workbench.life.TimeKeeper;
 import wistaxis.workbench.life.World;
+import wistaxis.workbench.lot.Lots;
 import wistaxis.workbench.people.Customers;
 import wistaxis.workbench.plan.Plans;
 import wistaxis.workbench.practice.Drill;
@@ -133,6 +134,11 @@ public final class Workbench implements AutoCloseable {
     /** The documents of the tickets. */
     public Documents documents() {
         return parts.documents;
+    }
+
+    /** Lots of devices. */
+    public Lots lots() {
+        return parts.lots;
     }
 
     /** What is due at a time. */

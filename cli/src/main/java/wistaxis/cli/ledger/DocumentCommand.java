@@ -6,8 +6,11 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.time.ZoneId;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -18,6 +21,7 @@ import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Sha256;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.words.Language;
 import wistaxis.core.words.Say;
 import wistaxis.store.files.DiskProblem;
@@ -56,8 +60,14 @@ public final class DocumentCommand extends OnLedger {
         DocumentMaker.Kind which = DocumentMaker.Kind.parse(kind);
         checked(file, replace);
         List<LedgerEntry> entries;
+        Map<String, List<LedgerEntry>> lot = new TreeMap<>();
         try (Ledger ledger = ledger()) {
             entries = ledger.of(ticket).stream().filter(e -> upTo == null || e.number() <= upTo).toList();
+            TicketEvent.LotJoined joined = entries.isEmpty() || !which.isOfLot() ? null : Ticket.fold(entries).lot();
+            if (joined != null) {
+                ledger.ofLot(joined.lot()).stream().filter(e -> upTo == null || e.number() <= upTo).forEach(e -> lot.computeIfAbsent(e
+                        .ticket(), _ -> new ArrayList<>()).add(e));
+            }
         }
         if (entries.isEmpty()) {
             throw new BadInput(upTo == null ? t("cli.ticket.none", "number", ticket)
@@ -71,11 +81,12 @@ public final class DocumentCommand extends OnLedger {
         String name = Optional.ofNullable(shop.settings().bench()).orElse(practice() ? t("cli.document.practice-bench")
                 : t("cli.document.my-bench"));
         try {
-            byte[] pdf = made(new DocumentMaker(shop, new DocumentMaker.Letterhead(name, Documents.terms(folder()), ZoneId.systemDefault(),
-                    Customers.onDocument(Ticket.fold(entries), kept, Customers.forgotten(folder(), ticket)), kept.serials(), in)), which,
-                    entries);
+            var head = new DocumentMaker.Letterhead(name, Documents.terms(folder()), ZoneId.systemDefault(), Customers.onDocument(Ticket
+                    .fold(entries), kept, Customers.forgotten(folder(), ticket)), kept.serials(), in, Documents.devices(lot, n -> Customers
+                    .look(folder(), n)));
+            byte[] pdf = made(new DocumentMaker(shop, head), which, entries);
             OutFile.write(file, pdf, replace);
-            long last = entries.getLast().number();
+            long last = DocumentMaker.last(which, head, entries).number();
             answer(new Written(which.toString(), ticket, last, file.toString(), pdf.length, Sha256.of(pdf)),
                     List.of(t("cli.document.written", "file", file, "entry", last)));
         } catch (IOException e) {

@@ -200,6 +200,26 @@ public record BenchPlan(List<Lane> lanes, Bench bench, Schedule schedule, Instan
         return new Lane(job, spans, late);
     }
 
+    /** When hands are needed on any of some lanes: stretches that touch are one. */
+    public static List<Span> hands(List<Lane> lanes) {
+        List<Span> all = new ArrayList<>();
+        lanes.stream().flatMap(l -> l.spans().stream()).filter(Span::hands).sorted(Comparator.comparing(Span::start)).forEach(s -> {
+            Span last = all.isEmpty() ? null : all.getLast();
+            if (last == null || s.start().isAfter(last.end())) {
+                all.add(s);
+            } else if (s.end().isAfter(last.end())) {
+                all.set(all.size() - 1, new Span(last.start(), s.end(), true, last.what(), last.who()));
+            }
+        });
+        return all;
+    }
+
+    /** The port that a ticket's device hangs on first, by the plan; empty for none, and where ports do not matter. */
+    public Optional<String> port(String ticket) {
+        return IntStream.range(0, lanes.size()).filter(i -> lanes.get(i).job().ticket().equals(ticket)).boxed().flatMap(i -> schedule.of(i)
+                .stream()).filter(p -> p.port() != Schedule.NONE).findFirst().map(p -> bench.ports().get(p.port()).name());
+    }
+
     /** The earliest moment at which a ticket needs hands. */
     public Optional<Call> nextCall() {
         return lanes.stream().flatMap(l -> l.spans().stream().filter(Span::hands).limit(1)

@@ -17,6 +17,7 @@ import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import wistaxis.core.device.DeviceButton;
 import wistaxis.core.device.DeviceCatalogue;
+import wistaxis.core.device.DeviceNumber;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Shown;
 import wistaxis.core.firmware.SystemVersion;
@@ -32,7 +33,7 @@ import wistaxis.core.time.BenchTime;
  */
 public record Unreadables(List<String> stops, List<String> notes) {
     private static final List<String> OTHER_FACTS = List.of("deviceWords", Intake.PROBLEM_WORDS, Intake.MARKS, Intake.JUDGED_ON,
-            Intake.TOLD);
+            Intake.TOLD, DeviceNumber.SERIAL);
     private static final Map<Question.Kind, Consumer<String>> KINDS = Map.of(Question.Kind.VERSION, SystemVersion::parse,
             Question.Kind.DAY, Unreadables::day, Question.Kind.IMEI, CaseFacts::exact, Question.Kind.PROMISE, Unreadables::moment,
             Question.Kind.KEYS, v -> CaseFacts.list(v).forEach(DeviceButton::valueOf));

@@ -40,8 +40,10 @@ public record Ticket(Opening opening, Instant lastAt, Known known, Work work, Fi
      * @param simulated whether it is of the practice world
      * @param isObserved whether of its device no more is known than what is seen: of every real one, and of those of practice that are
      *     worked on so
+     * @param lot the lot that it is a device of; null for none
      */
-    public record Opening(String number, String title, boolean simulated, boolean isObserved, Instant at) {}
+    public record Opening(String number, String title, boolean simulated, boolean isObserved, Instant at,
+            TicketEvent.@Nullable LotJoined lot) {}
 
     /**
      * What was taken in.
@@ -124,6 +126,11 @@ public record Ticket(Opening opening, Instant lastAt, Known known, Work work, Fi
 
     public boolean isObserved() {
         return opening.isObserved();
+    }
+
+    /** The lot that it is a device of; null for none. */
+    public TicketEvent.@Nullable LotJoined lot() {
+        return opening.lot();
     }
 
     public Instant openedAt() {

@@ -68,6 +68,7 @@ import wistaxis.core.firmware.Build;
     @JsonSubTypes.Type(value = TicketEvent.CustomerSealed.class, name = "customer-sealed"),
     @JsonSubTypes.Type(value = TicketEvent.CustomerForgotten.class, name = "customer-forgotten"),
     @JsonSubTypes.Type(value = TicketEvent.AtBench.class, name = "at-work"),
+    @JsonSubTypes.Type(value = TicketEvent.LotJoined.class, name = TicketEvent.LOT_JOINED),
     @JsonSubTypes.Type(value = TicketEvent.Unreadable.class, name = "odd"),
 })
 @JsonInclude(JsonInclude.Include.NON_NULL)
@@ -355,6 +356,12 @@ public sealed interface TicketEvent {
 
     /** In place of the name of somebody else who agreed, which lies sealed there too. */
     String SOMEBODY_ELSE = "somebody else, whose name is kept sealed";
+
+    /** The name of {@link LotJoined} in stored form. */
+    String LOT_JOINED = "lot-joined";
+
+    /** It is one of many devices with one problem. @param lot for example {@code L-0021} @param title how the bench calls them */
+    record LotJoined(String lot, String title) implements TicketEvent {}
 
     /** From here on somebody else works on it. @param who of the staff, a name or initials */
     record AtBench(String who) implements TicketEvent {}

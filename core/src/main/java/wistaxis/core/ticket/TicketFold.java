@@ -45,6 +45,7 @@ final class TicketFold {
     private @Nullable Text unknownState;
     private final List<String> unreadable = new ArrayList<>();
     private @Nullable String by;
+    private TicketEvent.@Nullable LotJoined lot;
     private Ticket.Customer customer = Ticket.Customer.UNKNOWN;
     private final Observed.Fold observed = new Observed.Fold();
 
@@ -132,6 +133,7 @@ final class TicketFold {
                 }
             }
             case TicketEvent.AtBench(String who) -> by = who;
+            case TicketEvent.LotJoined joined -> lot = joined;
             case TicketEvent.CustomerSealed _ -> customer = Ticket.Customer.SEALED;
             case TicketEvent.CustomerForgotten _ -> customer = Ticket.Customer.FORGOTTEN;
             case TicketEvent.Sighted _, TicketEvent.DeviceBound _, TicketEvent.DeviceReleased _, TicketEvent.FirmwareFrom _,
@@ -224,7 +226,7 @@ final class TicketFold {
     }
 
     Ticket ticket() {
-        return new Ticket(new Ticket.Opening(number, title, simulated, !simulated || practised, openedAt), lastAt,
+        return new Ticket(new Ticket.Opening(number, title, simulated, !simulated || practised, openedAt, lot), lastAt,
                 new Ticket.Known(facts, identifier, backups, customer),
                 new Ticket.Work(consent, attempts, failed, overruled, unlock, unlockAnswers),
                 new Ticket.Firmware(build, verifiedBuild, verifiedFile), new Ticket.Device(mode, modeSince, unknownState), end, unreadable,

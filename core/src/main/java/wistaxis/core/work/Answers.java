@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import wistaxis.core.device.DeviceNumber;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Names;
 import wistaxis.core.facts.Said;
@@ -74,6 +75,13 @@ record Answers(Rules rules, Around around) {
         }
         if (Intake.WORDS.contains(name) || name.equals(DEVICE_WORDS)) {
             return Names.typed(value, name, Intake.LONGEST_WORDS);
+        }
+        if (name.equals(DeviceNumber.SERIAL)) {
+            DeviceNumber number = DeviceNumber.parse(value);
+            if (!number.fact().equals(name)) {
+                throw new BadInput(t("core.lot.no-number", "typed", Shown.value(value)));
+            }
+            return number.value();
         }
         if (Readiness.CONFIRMED.contains(name)) {
             if (!CONFIRMED_BY.contains(value)) {

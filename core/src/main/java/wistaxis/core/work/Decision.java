@@ -69,6 +69,7 @@ public record Decision(Rules rules, Around around) {
         return switch (command) {
             case Command.Open _ -> throw new IllegalArgumentException("a ticket that is there is not opened: " + command);
             case Command.Answer c -> new Answers(rules, around).events(c);
+            case Command.JoinLot c -> join(c);
             case Command.Identify c -> identify(c);
             case Command.Choose c -> rules.choose(c.step(), named(c.who()), c.told() == null ? null : about(c.told()));
             case Command.Consent c -> whileOpen(rules.consent(c.step(), c.given(), named(c.who()), about(c.told())));
@@ -147,6 +148,17 @@ public record Decision(Rules rules, Around around) {
             case Command.Flap c -> whileOpen(c.what());
             case Command.Release _ -> Sightings.release(ticket());
         };
+    }
+
+    private List<TicketEvent> join(Command.JoinLot c) {
+        refuse(rules.mayAnswer());
+        TicketEvent.LotJoined there = ticket().lot();
+        if (there != null && !there.lot().equals(c.lot())) {
+            throw new NotAllowed(t("core.lot.other", "lot", there.lot()));
+        }
+        var joined = new TicketEvent.LotJoined(Names.typed(c.lot(), t("core.what.lot"), 20), Names.typed(c.title(), t("core.what.lot"),
+                60));
+        return joined.equals(there) ? List.of() : List.of(joined);
     }
 
     private List<TicketEvent> identify(Command.Identify c) {

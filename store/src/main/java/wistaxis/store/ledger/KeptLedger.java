@@ -164,6 +164,11 @@ public final class KeptLedger implements LedgerStore {
     }
 
     @Override
+    public List<LedgerEntry> ofLot(String lot) {
+        return reading.ofLot(lot);
+    }
+
+    @Override
     public List<LedgerEntry> since(long number) {
         return reading.since(number);
     }

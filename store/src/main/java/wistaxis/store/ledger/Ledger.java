@@ -316,6 +316,14 @@ public final class Ledger implements AutoCloseable {
         return ask(h -> of(h, ticket));
     }
 
+    /** The entries of all tickets that are devices of a lot, closed ones too, in order. */
+    public List<LedgerEntry> ofLot(String lot) {
+        List<LedgerEntry> entries = new ArrayList<>();
+        read("WHERE ticket IN (SELECT ticket FROM event WHERE body LIKE :joined AND body LIKE :lot) ORDER BY number", Map.of("joined",
+                "%\"" + TicketEvent.LOT_JOINED + "\"%", "lot", "%\"" + lot.replaceAll("[^A-Za-z0-9-]", "") + "\"%"), entries::add);
+        return entries;
+    }
+
     /** Gives every entry, in order, to somebody; a ledger of any length takes little memory. */
     public void each(Consumer<LedgerEntry> taker) {
         read("ORDER BY number", Map.of(), taker);

@@ -48,6 +48,9 @@ public interface LedgerStore extends AutoCloseable {
     /** The entries of a ticket, in order; empty where there is no such ticket. */
     List<LedgerEntry> of(String ticket);
 
+    /** See {@link Ledger#ofLot}. */
+    List<LedgerEntry> ofLot(String lot);
+
     /** The entries after a number, in order. */
     List<LedgerEntry> since(long number);
 

@@ -3,13 +3,15 @@ package wistaxis.workbench.document;
 import java.io.IOException;
 import java.time.ZoneId;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Word;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
@@ -29,12 +31,17 @@ public final class DocumentMaker {
     public enum Kind {
         RECEIPT(new Receipt()), CONSENT(new Consent()), REPORT(new Report()), ERASURE(new Erasure()), BUYING(new Buying()),
                 HOME(new Home()),
-        LABEL(new Label(1)), SHEET(new Label(LABELS));
+        LABEL(new Label(1)), SHEET(new Label(LABELS)), LOT_REPORT(new LotReport()), LOT_ERASURE(new LotErasure());
 
         private final Document document;
 
         Kind(Document document) {
             this.document = document;
+        }
+
+        /** Whether it is of a whole lot. */
+        public boolean isOfLot() {
+            return this == LOT_REPORT || this == LOT_ERASURE;
         }
 
         public Text title() {
@@ -43,7 +50,7 @@ public final class DocumentMaker {
 
         @Override
         public String toString() {
-            return name().toLowerCase(Locale.ROOT);
+            return Word.of(this);
         }
 
         /** @throws BadInput for an unknown one, naming the known */
@@ -63,10 +70,34 @@ public final class DocumentMaker {
      * @param customer who brought the device, or that it was removed and when; empty where nobody said
      * @param serials what names the device; empty where nobody read it, or it was removed
      * @param language they are said in
+     * @param lot all devices of the lot that the ticket is of; empty for none
      */
-    public record Letterhead(String name, List<String> terms, ZoneId zone, String customer, List<String> serials, Language language) {
+    public record Letterhead(String name, List<String> terms, ZoneId zone, String customer, List<String> serials, Language language,
+            List<LotDevice> lot) {
+        public Letterhead {
+            terms = List.copyOf(terms);
+            serials = List.copyOf(serials);
+            lot = List.copyOf(lot);
+        }
+
+        public Letterhead(String name, List<String> terms, ZoneId zone, String customer, List<String> serials, Language language) {
+            this(name, terms, zone, customer, serials, language, List.of());
+        }
+
         public Letterhead(String name, List<String> terms, ZoneId zone) {
             this(name, terms, zone, "", List.of(), Language.ENGLISH);
+        }
+    }
+
+    /** A device of a lot. @param entries of its ticket, in order, at least one @param serials what names it */
+    public record LotDevice(List<LedgerEntry> entries, List<String> serials) {
+        public LotDevice {
+            entries = List.copyOf(entries);
+            serials = List.copyOf(serials);
+        }
+
+        public String number() {
+            return entries.getFirst().ticket();
         }
     }
 
@@ -95,7 +126,13 @@ public final class DocumentMaker {
         if (missing.isPresent()) {
             throw new BadInput(missing.get().toString());
         }
-        return Say.in(letterhead.language(), () -> filled(kind, sheet, entries.getLast()));
+        return Say.in(letterhead.language(), () -> filled(kind, sheet, last(kind, letterhead, entries)));
+    }
+
+    /** The entry up to which it is made. */
+    public static LedgerEntry last(Kind kind, Letterhead letterhead, List<LedgerEntry> entries) {
+        return !kind.isOfLot() ? entries.getLast() : Stream.concat(letterhead.lot().stream().map(d -> d.entries().getLast()), Stream.of(
+                entries.getLast())).max(Comparator.comparingLong(LedgerEntry::number)).orElseThrow();
     }
 
     private PdfDocument.Filled filled(Kind kind, Sheet sheet, LedgerEntry last) throws IOException {

@@ -4,8 +4,12 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.ZoneId;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
+import java.util.function.Function;
 import java.util.function.Supplier;
+import java.util.stream.Stream;
 import wistaxis.core.facts.Sha256;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
@@ -60,25 +64,39 @@ public final class Documents {
     public CompletableFuture<Made> make(DocumentMaker.Kind kind, String number) {
         CompletableFuture<Made> made = new CompletableFuture<>();
         String called = name.get();
-        tickets.history(number).whenComplete((entries, e) -> {
+        tickets.history(number).thenCompose(entries -> Optional.ofNullable(Ticket.fold(entries).lot()).filter(_ -> kind.isOfLot())
+                .map(l -> tickets.ofLot(l.lot())).orElse(CompletableFuture.completedFuture(Map.of()))
+                .thenApply(lot -> new History(entries, lot))).whenComplete((history, e) -> {
             if (e != null) {
                 made.completeExceptionally(e);
                 return;
             }
+            List<LedgerEntry> entries = history.entries();
             life.background().run(() -> {
                 People.Person kept = customers.read(number);
                 return render(kind, entries, new DocumentMaker.Letterhead(called, terms(folder), ZoneId.systemDefault(),
                         customers.onDocument(Ticket.fold(entries), kept), kept.serials(), Language.find(kept.language())
-                        .orElse(Language.ENGLISH)));
+                        .orElse(Language.ENGLISH), devices(history.lot(), customers::read)));
             }, made::complete, made::completeExceptionally);
         });
         return made;
     }
 
+    /** @param lot of each device of the lot, where the document is of one */
+    private record History(List<LedgerEntry> entries, Map<String, List<LedgerEntry>> lot) {}
+
+    /** The devices of a lot with what names them. @param kept who brought a ticket */
+    public static List<DocumentMaker.LotDevice> devices(Map<String, List<LedgerEntry>> lot, Function<String, People.Person> kept) {
+        return lot.entrySet().stream().map(d -> {
+            People.Person person = kept.apply(d.getKey());
+            return new DocumentMaker.LotDevice(d.getValue(), Stream.concat(person.serials().stream(), Stream.ofNullable(person.imei()))
+                    .toList());
+        }).toList();
+    }
 
     private Made render(DocumentMaker.Kind kind, List<LedgerEntry> entries, DocumentMaker.Letterhead head) throws java.io.IOException {
         byte[] pdf = new DocumentMaker(shop.get(), head).pdf(kind, entries);
-        return new Made(kind, pdf, Sha256.of(pdf), entries.getLast().number(), head.language().tag());
+        return new Made(kind, pdf, Sha256.of(pdf), DocumentMaker.last(kind, head, entries).number(), head.language().tag());
     }
 
     /** Saves it where somebody said, over what is there if they said so, and writes that down. */

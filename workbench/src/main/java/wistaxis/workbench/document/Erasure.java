@@ -20,15 +20,20 @@ final class Erasure implements Document {
 
     @Override
     public Optional<Text> missing(Sheet of) {
-        String number = of.ticket().number();
-        Optional<Attempt> erased = erased(of.ticket());
+        return why(of.ticket());
+    }
+
+    /** Why nobody can say that a device was erased; empty where somebody can. */
+    static Optional<Text> why(Ticket t) {
+        String number = t.number();
+        Optional<Attempt> erased = erased(t);
         String greeting = erased.map(a -> a.checks().get(GREETING)).orElse(null);
         return erased.isEmpty() ? Optional.of(Text.of("workbench.document.nothing-erased", "number", number))
                 : "seen".equals(greeting) ? Optional.empty() : Optional.of(Text.of("workbench.document.greeting-not-seen", "number", number,
                 "answer", greeting == null ? Text.of("workbench.document.not-asked") : EventWords.checked(greeting)));
     }
 
-    private static Optional<Attempt> erased(Ticket t) {
+    static Optional<Attempt> erased(Ticket t) {
         return t.attempts().reversed().stream().filter(a -> a.is(Step::erases) && (a.written() != null
                 || Boolean.TRUE.equals(a.said()))).findFirst();
     }

@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.lot.Lot;
 import wistaxis.core.route.CaseFacts;
 import wistaxis.core.route.Intake;
 import wistaxis.core.route.Route;
@@ -26,6 +27,11 @@ import wistaxis.workbench.ticket.Shop;
 record Sheet(Shop shop, DocumentMaker.Letterhead letterhead, Ticket ticket, List<LedgerEntry> counted) {
     Optional<DeviceModel> model() {
         return shop.model(ticket);
+    }
+
+    /** The lot that it is a device of. @throws java.util.NoSuchElementException where it is of none */
+    Lot lot() {
+        return Lot.of(letterhead.lot().stream().map(d -> Ticket.fold(d.entries())).toList()).getFirst();
     }
 
     static Map<String, Object> row(String name, Object value) {

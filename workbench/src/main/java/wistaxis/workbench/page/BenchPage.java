@@ -3,10 +3,12 @@ package wistaxis.workbench.page;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import wistaxis.core.bench.BenchPlan;
 import wistaxis.core.device.DeviceModel;
+import wistaxis.core.lot.Lot;
 import wistaxis.core.route.Intake;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.words.Text;
@@ -20,11 +22,12 @@ import wistaxis.workbench.firmware.Builds;
  * @param why why it comes first; empty where nothing else waits
  * @param uses what people, ports and the connection are used for
  * @param closing chosen builds whose signing ends soon
+ * @param lots devices of one lot, which are a row together
  * @param closed how many tickets are closed
  * @param fresh whether nothing was ever done on this real bench
  */
 public record BenchPage(Instant now, Optional<BenchPlan.Call> next, Optional<Text> why, List<BenchPlan.Use> uses,
-        List<Builds.Closing> closing, List<Row> rows, long closed,
+        List<Builds.Closing> closing, List<Row> rows, List<LotRow> lots, long closed,
         boolean fresh) {
     /** @param shown empty where the ticket cannot be read; its page says why */
     public record Row(Ticket of, Optional<Shown> shown) {
@@ -40,11 +43,26 @@ public record BenchPage(Instant now, Optional<BenchPlan.Call> next, Optional<Tex
      * @param stopped why nothing may be done on the device
      * @param late whether the promise will be broken, by the plan
      * @param past moments of its entries
+     * @param moved how it has moved since somebody looked last
      */
     public record Shown(Optional<DeviceModel> model, Optional<String> stopped, boolean late, List<BenchPlan.Span> spans,
-            Optional<Instant> promised, List<Instant> past) {
+            Optional<Instant> promised, List<Instant> past, Optional<Text> moved) {
         private List<Object> says() {
-            return List.of(model, stopped, late, spans.stream().map(BenchPlan.Span::what).toList());
+            return List.of(model, stopped, late, moved, spans.stream().map(BenchPlan.Span::what).toList());
+        }
+    }
+
+    /**
+     * The row of a lot.
+     *
+     * @param lot its devices that are not closed
+     * @param counts how many stand how
+     * @param spans when hands are needed on any of them
+     * @param late how many will break their promise, by the plan
+     */
+    public record LotRow(Lot lot, Map<Lot.Standing, Long> counts, List<BenchPlan.Span> spans, long late) {
+        public LotRow {
+            spans = List.copyOf(spans);
         }
     }
 
@@ -55,8 +73,10 @@ public record BenchPage(Instant now, Optional<BenchPlan.Call> next, Optional<Tex
         List<Ticket> open = bench.tickets().open();
         List<Builds.Closing> closing = bench.stock().builds().closingSoon(open);
         return new BenchPage(bench.now(), plan.nextCall(), plan.nextCall().flatMap(c -> why(plan, c, closing)), plan.uses(), closing,
-                open.stream().map(t -> new Row(t, bench.guard().of(t, () -> shown(bench, t, Optional.ofNullable(lanes.get(t.number()))))))
-                        .toList(), bench.tickets().closed(), !bench.world().simulated() && bench.tickets().entries() == 0);
+                open.stream().filter(t -> t.lot() == null).map(t -> new Row(t, bench.guard().of(t, () -> shown(bench, t,
+                        Optional.ofNullable(lanes.get(t.number()))))))
+                        .toList(), bench.lots().atWork().stream().map(l -> lot(bench, l, lanes)).toList(), bench.tickets().closed(),
+                                !bench.world().simulated() && bench.tickets().entries() == 0);
     }
 
     /** A signing that closes soon comes before what the plan says. */
@@ -65,9 +85,16 @@ public record BenchPage(Instant now, Optional<BenchPlan.Call> next, Optional<Tex
                 .map(c -> Text.of("core.plan.why-signing", "at", c.build().signedUntil())).or(() -> plan.why(call));
     }
 
+    private static LotRow lot(Workbench bench, Lot lot, Map<String, BenchPlan.Lane> lanes) {
+        List<BenchPlan.Lane> ours = lot.devices().stream().map(t -> lanes.get(t.number())).filter(Objects::nonNull).toList();
+        return new LotRow(lot, lot.counts(t -> bench.plans().stopped(t).isPresent()), BenchPlan.hands(ours), ours.stream()
+                .filter(BenchPlan.Lane::late).count());
+    }
+
     private static Shown shown(Workbench bench, Ticket t, Optional<BenchPlan.Lane> lane) {
         return new Shown(bench.model(t), bench.plans().stopped(t), lane.filter(BenchPlan.Lane::late).isPresent(),
-                lane.map(BenchPlan.Lane::spans).orElse(List.of()), Intake.promised(t), bench.tickets().moments(t.number()));
+                lane.map(BenchPlan.Lane::spans).orElse(List.of()), Intake.promised(t), bench.tickets().moments(t.number()),
+                        lane.flatMap(bench.plans().looked()::moved));
     }
 
     /** Whether somebody is waited for at this moment. */

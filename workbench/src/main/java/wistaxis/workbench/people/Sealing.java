@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import java.util.function.UnaryOperator;
+import wistaxis.core.device.DeviceNumber;
 import wistaxis.core.device.Imei;
 import wistaxis.core.route.Intake;
 import wistaxis.core.ticket.TicketEvent;
@@ -40,6 +41,10 @@ public record Sealing(People.Person before, People.Person now, List<TicketEvent>
                     now = now.withImei(f.value());
                     all.add(f.saying(Imei.SEALED));
                 }
+                case TicketEvent.FactRecorded f when f.fact().equals(DeviceNumber.SERIAL) && !f.value().equals(Imei.SEALED) -> {
+                    now = now.withSerials(List.of(f.value()));
+                    all.add(f.saying(Imei.SEALED));
+                }
                 case TicketEvent.UnlockOrdered o when isNumber(o.imei()) -> {
                     now = now.withImei(o.imei());
                     all.add(o.sealed());
@@ -66,7 +71,8 @@ public record Sealing(People.Person before, People.Person now, List<TicketEvent>
     /** Whether something in them may be personal, so that it has to be known what is kept already. */
     static boolean asks(List<TicketEvent> events) {
         return events.stream().anyMatch(e -> switch (e) {
-            case TicketEvent.FactRecorded f -> f.fact().equals("imei") || f.fact().equals("deviceWords") || Intake.WORDS.contains(f.fact());
+            case TicketEvent.FactRecorded f -> f.fact().equals("imei") || f.fact().equals(DeviceNumber.SERIAL) || f.fact()
+                    .equals("deviceWords") || Intake.WORDS.contains(f.fact());
             case TicketEvent.ConsentAsked c -> !isRole(c.who());
             case TicketEvent.UnlockOrdered _, TicketEvent.DeviceBound _, TicketEvent.Overruled _ -> true;
             default -> false;

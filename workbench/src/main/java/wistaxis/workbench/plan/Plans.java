@@ -61,6 +61,7 @@ public final class Plans {
     /** Where each ticket stands in the plan that people have seen: another order has to pay. */
     private Map<String, Double> order = Map.of();
     private @Nullable Taken taken;
+    private final Looked looked = new Looked(() -> planned);
 
     /** @param history how long things take here */
     public Plans(Life life, Tickets tickets, Supplier<Shop> shop, Supplier<TimeHistory> history, Present present) {
@@ -193,6 +194,11 @@ public final class Plans {
     public Optional<Promised> promised(Ticket ticket) {
         now();
         return promises.get(ticket.number()).flatMap(p -> p);
+    }
+
+    /** What has moved since somebody looked last. */
+    public Looked looked() {
+        return looked;
     }
 
     /** When a ticket will be done, by the plan; empty where nothing is left to do on it. */

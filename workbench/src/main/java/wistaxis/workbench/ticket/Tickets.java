@@ -156,6 +156,11 @@ public final class Tickets implements Commands.Book {
         return read(l -> l.of(number));
     }
 
+    /** All entries of the devices of a lot, by ticket, in order; read from the disk. */
+    public CompletableFuture<Map<String, List<LedgerEntry>>> ofLot(String lot) {
+        return read(l -> byTicket(l.ofLot(lot)));
+    }
+
     /** When something happened on a ticket that is at work. */
     public List<Instant> moments(String number) {
         return List.copyOf(moments.getOrDefault(number, List.of()));

@@ -54,6 +54,7 @@ public final class BenchView implements View {
     private final VBox lanes = new VBox();
     private final ScrollPane scroll;
     private final Map<String, Slot> slots = new LinkedHashMap<>();
+    private final Rows rows;
 
     /** So many rows are made at once; those below when they are scrolled to. */
     private static final int SEEN_FIRST = 30;
@@ -68,11 +69,13 @@ public final class BenchView implements View {
     private final Node folded = Ui.flow(8, fold);
     private final Label closed = Ui.style(Ui.label("", "small muted"), "lane-card");
     private final WhatIfCard tries;
+    private final Along along = new Along(this::otherTime);
     private Look looks = Look.USUAL;
 
     public BenchView(Window shell, Workbench bench) {
         this.shell = shell;
         this.bench = bench;
+        this.rows = new Rows(shell, bench, lanes);
         this.first = new SettingsView(shell, bench);
         countdown.setId("countdown");
         call.setId("call");
@@ -82,6 +85,7 @@ public final class BenchView implements View {
         scroll = Ui.scroll(lanes);
         scroll.vvalueProperty().addListener((_, _, _) -> fill());
         scroll.viewportBoundsProperty().addListener((_, _, _) -> fill());
+        along.hear(root, lanes);
         root.getChildren().addAll(Ui.row(24, countdown, Ui.column(0, call, callDetail)), legend, tries, scroll);
     }
 
@@ -109,11 +113,16 @@ public final class BenchView implements View {
         this.page = page;
         drawnMinute = page.now().getEpochSecond() / 60;
         legend.getChildren().setAll(legend());
-        tries.setVisible(!page.rows().isEmpty());
-        tries.setManaged(!page.rows().isEmpty());
+        if (!page.rows().isEmpty() || !page.lots().isEmpty()) {
+            legend.getChildren().addAll(along.buttons());
+            legend.getChildren().add(tries.toggler());
+        }
+        boolean empty = page.rows().isEmpty() && page.lots().isEmpty();
+        tries.setVisible(!empty);
+        tries.setManaged(!empty);
         tries.refresh(page.next().map(BenchPlan.Call::ticket));
         List<Node> all = new ArrayList<>();
-        if (page.rows().isEmpty()) {
+        if (empty) {
             all.add(Ui.notice("calm", t("desktop.bench.clear"), t("desktop.bench.clear-how")));
         } else {
             page.closing().forEach(c -> all.add(Ui.notice("", closes(c))));
@@ -130,12 +139,13 @@ public final class BenchView implements View {
             slots.clear(); // a row keeps the colours that it was drawn with
         }
         slots.keySet().retainAll(page.rows().stream().map(r -> r.of().number()).toList());
+        page.lots().forEach(l -> all.add(rows.lot(l, drawnMinute, looks, along.axis())));
         page.rows().forEach(r -> all.add(slot(r, all.size())));
-        if (!page.rows().isEmpty() && !page.uses().isEmpty()) {
+        if (!empty && !page.uses().isEmpty()) {
             fold.setText(t(unfolded ? "desktop.bench.fold" : "desktop.bench.unfold", "n", page.uses().size()));
             all.add(folded);
             if (unfolded) {
-                page.uses().forEach(u -> all.add(use(u)));
+                page.uses().forEach(u -> all.add(rows.use(u, along.axis())));
             }
         }
         if (page.closed() > 0) {
@@ -148,6 +158,13 @@ public final class BenchView implements View {
         tick();
     }
 
+    /** Shows another stretch of time: every row is drawn anew. */
+    private void otherTime() {
+        slots.clear();
+        header = null;
+        refresh();
+    }
+
     private void fold() {
         unfolded = !unfolded;
         refresh();
@@ -157,24 +174,11 @@ public final class BenchView implements View {
     private Node header(Instant now) {
         Node before = header;
         if (before == null || headed != drawnMinute || !looks.equals(Look.of(lanes))) {
-            before = TimeLane.header(now);
+            before = TimeLane.header(along.axis(), now);
             headed = drawnMinute;
             header = before;
         }
         return before;
-    }
-
-    /** What a person, a port or the connection is used for. */
-    private HBox use(BenchPlan.Use use) {
-        VBox card = Ui.style(Ui.column(1, Ui.text(use.name(), "strong"), Ui.label(use.spans().isEmpty() ? t("desktop.bench.unused")
-                : t("desktop.bench.used-until", "at", HOUR.format(use.spans().getLast().end())), "small muted")), "lane-card");
-        card.setMinWidth(TimeLane.CARD);
-        card.setMaxWidth(TimeLane.CARD);
-        TimeLane axis = new TimeLane(use.name().toString(), bench.now(), use.spans(), Optional.empty(), List.of(), "");
-        HBox.setHgrow(axis, Priority.ALWAYS);
-        HBox row = new HBox(card, axis);
-        row.prefWidthProperty().bind(lanes.widthProperty().subtract(4));
-        return row;
     }
 
     private static String closes(Builds.Closing c) {
@@ -233,19 +237,16 @@ public final class BenchView implements View {
                 .words()) : ticket.stage().words().toString();
         Label stage = Ui.label(state, stop.isPresent() || shown.late() ? "strong erases" : "strong");
         stage.setMinWidth(Region.USE_PREF_SIZE);
-        VBox card = Ui.style(Ui.column(1, Ui.row(8, Ui.label(ticket.number(), "code muted"), stage, Ui.gap(),
+        VBox card = Ui.column(1, Ui.row(8, Ui.label(ticket.number(), "code muted"), stage, Ui.gap(),
                 Ui.label(shown.promised().map(p -> t("desktop.ticket.promised-for", "at", HOUR.format(p)))
                 .orElse(t("desktop.ticket.no-promise")), "small muted")),
-                Ui.text(ticket.title(), "strong"), Ui.text(device, "small muted")), "lane-card");
-        card.setMinWidth(TimeLane.CARD);
-        card.setMaxWidth(TimeLane.CARD);
-        TimeLane axis = new TimeLane(ticket.number() + " " + ticket.title(), bench.now(), shown.spans(), shown.promised(), shown.past(),
+                Ui.text(ticket.title(), "strong"), Ui.text(device, "small muted"));
+        shown.moved().ifPresent(m -> card.getChildren().set(2, Ui.flow(8, Ui.label(m, "tag changed"), Ui.text(device, "small muted"))));
+        TimeLane time = new TimeLane(ticket.number() + " " + ticket.title(), along.axis(), bench.now(), shown.spans(), shown.promised(),
+                shown.past(),
                 stop.orElse(""));
-        HBox.setHgrow(axis, Priority.ALWAYS);
-        HBox row = new HBox(card, axis);
-        row.prefWidthProperty().bind(lanes.widthProperty().subtract(4));
         Button button = Ui.button("lane-" + ticket.number(), "", "lane", () -> shell.showTicket(ticket.number()));
-        button.setGraphic(row);
+        button.setGraphic(rows.row(card, time));
         button.setMaxWidth(Double.MAX_VALUE);
         button.setTooltip(new Tooltip(ticket.title() + "\n" + device));
         button.setAccessibleText(ticket.number() + " " + ticket.title() + ", " + state);
@@ -275,6 +276,11 @@ public final class BenchView implements View {
 
     private Optional<BenchPlan.Call> call() {
         return Optional.ofNullable(page).flatMap(BenchPage::next);
+    }
+
+    @Override
+    public void leave() {
+        bench.plans().looked().now();
     }
 
     @Override

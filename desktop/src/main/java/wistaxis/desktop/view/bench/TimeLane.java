@@ -2,7 +2,6 @@ package wistaxis.desktop.view.bench;
 
 import static wistaxis.core.words.Say.t;
 
-import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
@@ -25,12 +24,11 @@ import wistaxis.desktop.look.Look;
  * One ticket on the bench's time axis: what happened as ticks, hands-on stretches solid, unattended ones hatched, the promise as a flag.
  */
 public final class TimeLane extends Region implements Drawn {
-    private static final Duration BACK = Duration.ofMinutes(20);
-    private static final Duration AHEAD = Duration.ofMinutes(100);
     private static final DateTimeFormatter HOUR = DateTimeFormatter.ofPattern("HH:mm", Locale.ROOT).withZone(ZoneId.systemDefault());
 
     private final String whose;
     private final Canvas canvas = new Canvas();
+    private final Axis axis;
     private final Instant now;
     private final List<BenchPlan.Span> spans;
     private final Optional<Instant> promised;
@@ -42,13 +40,16 @@ public final class TimeLane extends Region implements Drawn {
     private final boolean header;
 
     /** @param whose the ticket's number and title */
-    public TimeLane(String whose, Instant now, List<BenchPlan.Span> spans, Optional<Instant> promised, List<Instant> past, String stop) {
-        this(whose, now, spans, promised, past, stop, false);
+    TimeLane(String whose, Axis axis, Instant now, List<BenchPlan.Span> spans, Optional<Instant> promised, List<Instant> past,
+            String stop) {
+        this(whose, axis, now, spans, promised, past, stop, false);
     }
 
-    private TimeLane(String whose, Instant now, List<BenchPlan.Span> spans, Optional<Instant> promised, List<Instant> past, String stop,
+    private TimeLane(String whose, Axis axis, Instant now, List<BenchPlan.Span> spans, Optional<Instant> promised, List<Instant> past,
+            String stop,
             boolean header) {
         this.whose = whose;
+        this.axis = axis;
         this.now = now;
         this.spans = spans;
         this.promised = promised;
@@ -60,13 +61,13 @@ public final class TimeLane extends Region implements Drawn {
         setMinWidth(200);
     }
 
-    public static Region header(Instant now) {
-        TimeLane axis = new TimeLane(t("desktop.table.axis"), now, List.of(), Optional.empty(), List.of(), "", true);
-        axis.setAccessibleText(t("desktop.bench.axis", "from", now.minus(BACK), "to", now.plus(AHEAD)));
-        javafx.scene.layout.HBox.setHgrow(axis, javafx.scene.layout.Priority.ALWAYS);
+    static Region header(Axis axis, Instant now) {
+        TimeLane hours = new TimeLane(t("desktop.table.axis"), axis, now, List.of(), Optional.empty(), List.of(), "", true);
+        hours.setAccessibleText(t("desktop.bench.axis", "from", axis.from(now), "to", axis.to(now)));
+        javafx.scene.layout.HBox.setHgrow(hours, javafx.scene.layout.Priority.ALWAYS);
         Region left = new Region();
         left.setMinWidth(CARD);
-        return new javafx.scene.layout.HBox(left, axis);
+        return new javafx.scene.layout.HBox(left, hours);
     }
 
     @Override
@@ -83,11 +84,6 @@ public final class TimeLane extends Region implements Drawn {
         return swatch;
     }
 
-    /** Position of a moment on an axis of the given width, pixels. */
-    public static double x(Instant at, Instant now, double width) {
-        return width * (Duration.between(now, at).toMillis() + BACK.toMillis()) / (double) (BACK.toMillis() + AHEAD.toMillis());
-    }
-
     @Override
     protected void layoutChildren() {
         canvas.setWidth(getWidth());
@@ -99,9 +95,9 @@ public final class TimeLane extends Region implements Drawn {
         g.clearRect(0, 0, w, h);
         g.setTextBaseline(VPos.CENTER);
         g.setFont(Font.font("Lato", 13));
-        for (Instant t = BenchTime.fullHour(now.minus(BACK),
-                ZoneId.systemDefault()); t.isBefore(now.plus(AHEAD)); t = t.plus(Duration.ofMinutes(20))) {
-            double x = Math.round(x(t, now, w)) + 0.5;
+        Instant from = axis.from(now);
+        for (Instant t = BenchTime.fullHour(from, ZoneId.systemDefault()); t.isBefore(axis.to(now)); t = t.plus(axis.step())) {
+            double x = Math.round(axis.x(t, now, w)) + 0.5;
             g.setStroke(Look.color(g, "line"));
             g.strokeLine(x, header ? h - 6 : 0, x, h);
             if (header && x > 18 && x < w - 20) {
@@ -111,22 +107,22 @@ public final class TimeLane extends Region implements Drawn {
         }
         past.forEach(t -> {
             g.setFill(Look.color(g, "muted"));
-            g.fillRect(x(t, now, w), h / 2 - 5, 1.5, 10);
+            g.fillRect(axis.x(t, now, w), h / 2 - 5, 1.5, 10);
         });
         spans.forEach(s -> span(g, s, w, h));
-        promised.filter(p -> p.isBefore(now.plus(AHEAD)) && p.isAfter(now.minus(BACK))).ifPresent(p -> flag(g, x(p, now, w), h));
+        promised.filter(p -> p.isBefore(axis.to(now)) && p.isAfter(from)).ifPresent(p -> flag(g, axis.x(p, now, w), h));
         g.setFill(Look.color(g, "ink"));
-        g.fillRect(x(now, now, w) - 1.5, 0, 3, h);
+        g.fillRect(axis.x(now, now, w) - 1.5, 0, 3, h);
         if (!stop.isEmpty()) {
             g.setFill(Look.color(g, "erases"));
             g.setFont(Font.font("Lato", FontWeight.BOLD, 14));
-            g.fillText(stop, x(now, now, w) + 12, h / 2, w - x(now, now, w) - 20);
+            g.fillText(stop, axis.x(now, now, w) + 12, h / 2, w - axis.x(now, now, w) - 20);
         }
     }
 
     private void span(GraphicsContext g, BenchPlan.Span s, double w, double h) {
-        double from = x(s.start(), now, w);
-        double to = Math.max(from + 4, x(s.end(), now, w));
+        double from = axis.x(s.start(), now, w);
+        double to = Math.max(from + 4, axis.x(s.end(), now, w));
         bar(g, from, to, h / 2 - 12, 24, s.hands());
         Text what = new Text(s.what().toString());
         what.setFont(Font.font("Lato", 12));

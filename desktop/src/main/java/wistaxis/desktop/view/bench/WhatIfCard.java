@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import javafx.scene.control.Button;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
@@ -27,6 +28,7 @@ final class WhatIfCard extends VBox {
 
     private final Workbench bench;
     private final Runnable changed;
+    private final Button toggle = Ui.button("what-if", "", "quiet small", this::toggle);
     private boolean open;
     private @Nullable Tried tried;
     private String wrong = "";
@@ -47,24 +49,32 @@ final class WhatIfCard extends VBox {
         bench.plans().taken().ifPresent(name -> getChildren().add(Ui.flow(8, Ui.label(t("desktop.what-if.taken", "what", name),
                 "strong hands"),
                 Ui.button("what-if-drop-taken", t("desktop.what-if.drop"), "", this::dropTaken))));
-        FlowPane row = Ui.chips(1_100);
-        row.getChildren().add(Ui.button("what-if", t(open ? "desktop.what-if.close" : "desktop.what-if.open"), "quiet small", () -> {
-            open = !open;
-            tried = null;
-            wrong = "";
-            changed.run();
-        }));
+        toggle.setText(t(open ? "desktop.what-if.close" : "desktop.what-if.open"));
         if (open) {
-            choices(next).forEach((name, what) -> row.getChildren().add(Ui.button("what-if-" + row.getChildren().size(), name.toString(),
+            FlowPane row = Ui.chips(1_100);
+            choices(next).forEach((name, what) -> row.getChildren().add(Ui.button("what-if-" + (row.getChildren().size() + 1),
+                    name.toString(),
                     tried != null && tried.what().equals(what) ? "chip chosen" : "chip", () -> attempt(what, name))));
+            getChildren().add(row);
         }
-        getChildren().add(row);
         if (tried != null) {
             getChildren().add(card(tried));
         }
         if (!wrong.isEmpty()) {
             getChildren().add(Ui.notice("", wrong));
         }
+    }
+
+    /** What opens and closes it; it stands elsewhere. */
+    Button toggler() {
+        return toggle;
+    }
+
+    private void toggle() {
+        open = !open;
+        tried = null;
+        wrong = "";
+        changed.run();
     }
 
     private Map<Text, WhatIf> choices(Optional<String> next) {

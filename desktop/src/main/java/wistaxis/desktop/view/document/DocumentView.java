@@ -37,15 +37,17 @@ public final class DocumentView extends TicketPage {
     private final FlowPane kinds = Ui.chips(900);
     private final FlowPane buttons = Ui.flow(8);
     private final VBox pages = new VBox(14);
-    private DocumentMaker.Kind kind = DocumentMaker.Kind.RECEIPT;
+    private DocumentMaker.Kind kind;
     private Documents.@Nullable Made made;
     private String says = "";
     private int asked;
     private List<Preview.Picture> seen = List.of();
 
-    public DocumentView(Window shell, Workbench bench, String number) {
+    /** @param first the kind that is shown first */
+    public DocumentView(Window shell, Workbench bench, String number, DocumentMaker.Kind first) {
         super(bench, number);
         this.shell = shell;
+        this.kind = first;
         pages.setAlignment(Pos.TOP_CENTER);
         var scroll = Ui.scroll(pages);
         VBox.setVgrow(scroll, Priority.ALWAYS);
@@ -83,7 +85,8 @@ public final class DocumentView extends TicketPage {
     @Override
     public void refresh() {
         kinds.getChildren().clear();
-        Arrays.stream(DocumentMaker.Kind.values()).forEach(k -> kinds.getChildren().add(Ui.button("document-" + k, k.title(), k == kind
+        Arrays.stream(DocumentMaker.Kind.values()).filter(k -> !k.isOfLot() || ticket().lot() != null).forEach(k -> kinds.getChildren()
+                .add(Ui.button("document-" + k, k.title(), k == kind
                 ? "chip chosen" : "chip", () -> {
             kind = k;
             make();

@@ -6,6 +6,7 @@ import javafx.scene.Scene;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.words.Language;
 import wistaxis.desktop.sound.Speaker;
+import wistaxis.workbench.document.DocumentMaker;
 
 /** The window around a page, as the page sees it: where it leads to, and what it has of its own. */
 public interface Window {
@@ -40,6 +41,15 @@ public interface Window {
     void showTicket(String number, Stage stage);
 
     void showDocuments(String number);
+
+    /** One document of a ticket first. */
+    void showDocuments(String number, DocumentMaker.Kind kind);
+
+    /** The devices of a lot. */
+    void showLot(String lot);
+
+    /** A file that is to be read, as the technician chooses; empty where they think better of it. @param title what is looked for */
+    Optional<Path> open(String title);
 
     void showTimeline(String number);
 }

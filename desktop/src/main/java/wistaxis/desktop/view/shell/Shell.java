@@ -34,11 +34,13 @@ import wistaxis.desktop.view.figures.FiguresView;
 import wistaxis.desktop.view.firmware.FirmwareFilesView;
 import wistaxis.desktop.view.ledger.CustomersView;
 import wistaxis.desktop.view.ledger.LedgerView;
+import wistaxis.desktop.view.lot.LotView;
 import wistaxis.desktop.view.page.View;
 import wistaxis.desktop.view.page.Window;
 import wistaxis.desktop.view.settings.SettingsView;
 import wistaxis.desktop.view.timeline.TimelineView;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.document.DocumentMaker;
 import wistaxis.workbench.life.Change;
 
 /** The window: head with clock, line and pace of time; the page; below it what comes next. */
@@ -54,6 +56,7 @@ public final class Shell implements Window, AutoCloseable {
     private String asked = "";
     private boolean opening;
     private Function<String, Optional<Path>> chooser = this::choose;
+    private Function<String, Optional<Path>> reader = this::chooseToRead;
     private Consumer<Path> opener = folder -> alarm(t("desktop.folder.not-opened", "folder", folder));
     private Head head;
     private final Alarms alarms;
@@ -149,7 +152,17 @@ public final class Shell implements Window, AutoCloseable {
     /** The documents of a ticket. */
     @Override
     public void showDocuments(String number) {
-        show(new DocumentView(this, bench, number));
+        showDocuments(number, DocumentMaker.Kind.RECEIPT);
+    }
+
+    @Override
+    public void showDocuments(String number, DocumentMaker.Kind kind) {
+        show(new DocumentView(this, bench, number, kind));
+    }
+
+    @Override
+    public void showLot(String lot) {
+        show(new LotView(this, bench, lot));
     }
 
     /** All that happened on a ticket, and what its time went into. */
@@ -263,7 +276,9 @@ public final class Shell implements Window, AutoCloseable {
     }
 
     private void show(View page) {
-        faults.guarded(view, view::leave);
+        if (view != page) {
+            faults.guarded(view, view::leave);
+        }
         help.hide();
         view = page;
         frame.setContent(page.node());
@@ -362,6 +377,17 @@ public final class Shell implements Window, AutoCloseable {
         return chooser.apply(name);
     }
 
+    @Override
+    public Optional<Path> open(String title) {
+        return reader.apply(title);
+    }
+
+    private Optional<Path> chooseToRead(String title) {
+        FileChooser dialog = new FileChooser();
+        dialog.setTitle(title);
+        return Optional.ofNullable(dialog.showOpenDialog(scene.getWindow())).map(File::toPath);
+    }
+
     private Optional<Path> choose(String name) {
         FileChooser dialog = new FileChooser();
         dialog.setInitialFileName(name);
@@ -371,6 +397,7 @@ public final class Shell implements Window, AutoCloseable {
     /** Another way to choose than the system's dialog. */
     public void chooseBy(Function<String, Optional<Path>> way) {
         chooser = way;
+        reader = way;
     }
 
     /** Whether what the page asks for now was not drawn yet, so that it takes no press. */

@@ -13,9 +13,11 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import wistaxis.core.device.DeviceModel;
+import wistaxis.core.lot.Lot;
 import wistaxis.core.route.Intake;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.time.BenchTime;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.buttons.ButtonsView;
@@ -153,6 +155,14 @@ public final class TicketView implements View {
                     || stage == Stage.RESTORE && !t.firmwareSettled() || stage == Stage.HANDOVER && t.stage().compareTo(Stage.HANDOVER) < 0
                     && t.attempt().filter(a -> a.said() != null).isEmpty());
             trail.getChildren().add(station);
+        }
+        TicketEvent.LotJoined lot = t.lot();
+        if (lot != null) {
+            trail.getChildren().add(Ui.button("to-lot", t("desktop.ticket.lot", "lot", lot.lot()), "quiet", () -> shell.showLot(lot
+                    .lot())));
+        } else if (t.closed() == null && t.fact("trouble").isPresent() && t.stage().compareTo(Stage.ROUTE) <= 0) {
+            trail.getChildren().add(Ui.button("make-lot", t("desktop.ticket.make-lot"), "quiet", () -> bench.lots().make(number, t.title())
+                    .thenAccept(r -> r.then(made -> shell.showLot(Lot.id(number))))));
         }
         trail.getChildren().add(Ui.button("timeline", t("desktop.ticket.timeline"), "quiet", () -> shell.showTimeline(number)));
         trail.getChildren().add(Ui.button("documents", t("desktop.ticket.documents"), "quiet", () -> shell.showDocuments(number)));
