@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.io.StringWriter;
@@ -43,8 +44,14 @@ class TicketStepsTest {
     }
 
     private Ran run(String... args) {
+        return run(true, args);
+    }
+
+    private Ran run(boolean onData, String... args) {
         List<String> all = new ArrayList<>(Arrays.asList(args));
-        all.addAll(List.of("--data", folder.toString()));
+        if (onData) {
+            all.addAll(List.of("--data", folder.toString()));
+        }
         StringWriter out = new StringWriter();
         StringWriter err = new StringWriter();
         int status = Main.run(new PrintWriter(out), new PrintWriter(err), all.toArray(String[]::new));
@@ -245,7 +252,7 @@ class TicketStepsTest {
 
     /** What may be promised, and what is tried beside the plan, by the terminal. */
     @Test
-    void aPromiseAndAWhatIfFromTheTerminal() throws java.io.IOException {
+    void aPromiseAndAWhatIfFromTheTerminal() throws IOException {
         String n = done("ticket", "open", "Pilot phone").get("ticket").asText();
         done("ticket", "answer", n, "trouble=unavailable", "device=iPhone13,2", "ownership=proved", "liquid=no", "battery=ok",
                 "brokenKeys=none", "blacklisted=no", "backup=none", "promised=" + Instant.now().plus(Duration.ofHours(12)));
@@ -253,14 +260,27 @@ class TicketStepsTest {
         assertThat(Instant.parse(promise.get("half").asText())).isBefore(Instant.parse(promise.get("nearly").asText()));
         assertThat(promise.get("chance").asDouble()).isEqualTo(1);
         refused(2, "T-9999", "promise", "T-9999");
-        java.nio.file.Path file = java.nio.file.Files.writeString(folder.resolve("tried.json"), "{\"rushMinutes\": 45}");
+        Path file = Files.writeString(folder.resolve("tried.json"), "{\"rushMinutes\": 45}");
         JsonNode changes = done("plan", "what-if", file.toString());
         assertThat(changes.get(0).get("ticket").asText()).isEqualTo(n);
         assertThat(Instant.parse(changes.get(0).get("after").asText())).isAfter(Instant.parse(changes.get(0).get("before").asText()));
-        java.nio.file.Files.writeString(file, "{\"first\": \"T-9999\"}");
+        Files.writeString(file, "{\"first\": \"T-9999\"}");
         refused(2, "T-9999", "plan", "what-if", file.toString());
-        java.nio.file.Files.writeString(file, "{\"people\": [\"Bo 25:00-26:00\"]}");
+        Files.writeString(file, "{\"people\": [\"Bo 25:00-26:00\"]}");
         refused(2, "25:00-26:00", "plan", "what-if", file.toString());
+        ObjectNode plan = (ObjectNode) done("plan").get("plan");
+        Files.writeString(file, plan.toString());
+        assertThat(run(false, "plan", "check", file.toString(), "--json").json().get("broken")).as("what it plans can be kept").isEmpty();
+        ObjectNode first = (ObjectNode) plan.get("schedule").get(0);
+        first.put("end", first.get("end").asLong() + 60);
+        Files.writeString(file, plan.toString());
+        assertThat(run(false, "plan", "check", file.toString())).satisfies(r -> {
+            assertThat(r.status()).isEqualTo(1);
+            assertThat(r.out()).contains("a task is shorter or longer than it takes");
+        });
+        first.put("person", 7);
+        Files.writeString(file, plan.toString());
+        assertThat(run(false, "plan", "check", file.toString()).err()).contains("entry 1 of the schedule names a job, task, person or port");
     }
 
     /** A typed build says if it is signed only where somebody has seen it; else it is never suggested. */

@@ -10,6 +10,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.bench.AtWork;
 import wistaxis.core.bench.BenchPlan;
 import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.facts.BadInput;
@@ -52,6 +53,7 @@ import wistaxis.workbench.life.TimeKeeper;
 import wistaxis.workbench.life.World;
 import wistaxis.workbench.lot.Lots;
 import wistaxis.workbench.people.Customers;
+import wistaxis.workbench.plan.Calling;
 import wistaxis.workbench.plan.Plans;
 import wistaxis.workbench.practice.Coaches;
 import wistaxis.workbench.practice.Drill;
@@ -116,6 +118,7 @@ final class Composition implements AutoCloseable {
     final Exports exports;
     final Customers people;
     final Plans plans;
+    final Calling calling;
     final Staff staff;
     final Desks desks;
     final Commands commands;
@@ -154,6 +157,7 @@ final class Composition implements AutoCloseable {
             Coaches coaches = new Coaches(life, methods::all, routes::settings, practice);
             this.drill = new Drill(life, devices, methods::all, practice, coaches, world.drill());
             this.plans = new Plans(life, tickets, routes::shop, stock::history, present());
+            this.calling = new Calling(life, tickets, plans, () -> AtWork.of(routes.settings().atWork()).called(), folder.calendar());
             this.staff = new Staff(changes, practice, () -> Optional.ofNullable(routes.settings().staff()).orElse(List.of()),
                     routes::staff);
             this.reminders = new Reminders(life, tickets, guard, routes::today, t -> runs().dropOut(t, life.now()));

@@ -37,6 +37,7 @@ import wistaxis.workbench.life.TimeKeeper;
 import wistaxis.workbench.life.World;
 import wistaxis.workbench.lot.Lots;
 import wistaxis.workbench.people.Customers;
+import wistaxis.workbench.plan.Calling;
 import wistaxis.workbench.plan.Plans;
 import wistaxis.workbench.practice.Drill;
 import wistaxis.workbench.practice.Methods;
@@ -134,6 +135,11 @@ public final class Workbench implements AutoCloseable {
     /** The documents of the tickets. */
     public Documents documents() {
         return parts.documents;
+    }
+
+    /** Calls to what needs somebody. */
+    public Calling calling() {
+        return parts.calling;
     }
 
     /** Lots of devices. */

@@ -11,15 +11,16 @@ import java.util.Locale;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import wistaxis.core.bench.BenchPlan;
+import wistaxis.core.plan.PlanFile;
 import wistaxis.core.words.Text;
 
-@Command(name = "plan", mixinStandardHelpOptions = true, subcommands = WhatIfCommand.class,
+@Command(name = "plan", mixinStandardHelpOptions = true, subcommands = {WhatIfCommand.class, CheckPlan.class},
         description = "${bundle:cli.help.plan}")
 public final class PlanCommand extends OnPlan {
     private static final DateTimeFormatter HOUR = DateTimeFormatter.ofPattern("HH:mm", Locale.ROOT).withZone(ZoneId.systemDefault());
 
-    /** @param next the first moment that needs hands; null when nothing does */
-    private record Row(@Nullable Call next, List<Lane> lanes) {}
+    /** @param next the first moment that needs hands; null when nothing does @param plan what {@code plan check} reads */
+    private record Row(@Nullable Call next, List<Lane> lanes, PlanFile plan) {}
 
     private record Call(String ticket, Instant at, Text what) {}
 
@@ -33,7 +34,8 @@ public final class PlanCommand extends OnPlan {
                 .map(l -> new Lane(l.job().ticket(), planned.tickets().get(l.job().ticket()).title(), l.job().stage().words()
                         .toString(), l.late(), l.spans()))
                 .toList();
-        Row row = new Row(plan.nextCall().map(c -> new Call(c.ticket(), c.at(), c.what())).orElse(null), lanes);
+        Row row = new Row(plan.nextCall().map(c -> new Call(c.ticket(), c.at(), c.what())).orElse(null), lanes, PlanFile.of(plan.bench(),
+                plan.schedule()));
         List<String> words = words(row);
         words.addAll(planned.unreadable());
         answer(row, words);

@@ -13,6 +13,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Set;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Shown;
@@ -22,19 +23,24 @@ import wistaxis.core.time.BusinessDays;
 /**
  * Who is at work and when, and the ports of the computers, as a shop writes them down.
  *
- * @param people a line each: a name, then times of the day, for example {@code Ada 9:00-12:30 13:00-17:30}; without times always; nobody
+ * @param people a line each: a name, then times of the day, for example {@code Ada 9:00-12:30 13:00-17:30}; without times always;
+ *     {@code -buttons} behind them is work that is not theirs; nobody
  *     written down means one pair of hands that is always there
  * @param ports a line each: a name, then the plugs of the cables that hang on it, for example {@code left 8-pin usb-c}; without plugs for
  *     each; none written down means that their number does not matter
+ * @param calls when people are called; null for as usual
  */
-public record AtWork(List<String> people, List<String> ports) {
-    public static final AtWork ONE = new AtWork(List.of(), List.of());
+public record AtWork(List<String> people, List<String> ports, @Nullable CallTimes calls) {
+    public static final AtWork ONE = new AtWork(List.of(), List.of(), null);
 
     /** Days that a plan looks ahead. Ours. */
     private static final int DAYS = 30;
     private static final int MOST = 50;
     private static final int LONGEST = 120;
     private static final Pattern TIMES = Pattern.compile("(\\d{1,2})(?::(\\d{2}))?-(\\d{1,2})(?::(\\d{2}))?");
+
+    /** Kinds of work that somebody may not do. */
+    public static final Set<String> WORK = Set.of("intake", "identify", "route", "firmware", "buttons", "restore", "handover", "set-up");
 
     /** Plugs of devices. */
     private static final Set<String> PLUGS = Set.of("8-pin", "30-pin", "usb-c");
@@ -45,6 +51,15 @@ public record AtWork(List<String> people, List<String> ports) {
     }
 
     private record Times(LocalTime from, LocalTime to) {}
+
+    public AtWork(List<String> people, List<String> ports) {
+        this(people, ports, null);
+    }
+
+    /** When people are called. */
+    public CallTimes called() {
+        return calls == null ? CallTimes.USUAL : calls;
+    }
 
     /** @throws BadInput for a line that cannot be read, with it */
     public AtWork {
@@ -66,7 +81,7 @@ public record AtWork(List<String> people, List<String> ports) {
 
     private static List<Times> times(String line) {
         List<Times> times = new ArrayList<>();
-        String[] words = words(line);
+        String[] words = Arrays.stream(words(line)).filter(w -> !isWork(w)).toArray(String[]::new);
         for (int i = 1; i < words.length; i++) {
             var match = TIMES.matcher(words[i].replace('\u2013', '-'));
             boolean isTime = match.matches();
@@ -89,6 +104,10 @@ public record AtWork(List<String> people, List<String> ports) {
         return times;
     }
 
+    private static boolean isWork(String word) {
+        return word.startsWith("-") && WORK.contains(word.substring(1));
+    }
+
     private static LocalTime at(String hour, String minute) {
         return hour.equals("24") ? LocalTime.MAX : LocalTime.of(Integer.parseInt(hour), minute == null ? 0 : Integer.parseInt(minute));
     }
@@ -104,7 +123,7 @@ public record AtWork(List<String> people, List<String> ports) {
     }
 
     private static String name(String line) {
-        return String.join(" ", Arrays.stream(words(line)).takeWhile(w -> !Character.isDigit(w.charAt(0))).toList());
+        return String.join(" ", Arrays.stream(words(line)).takeWhile(w -> !Character.isDigit(w.charAt(0)) && !isWork(w)).toList());
     }
 
     /** From a moment on, as a plan needs it. */
@@ -115,8 +134,9 @@ public record AtWork(List<String> people, List<String> ports) {
 
     private static Bench.Person person(String line, Instant now, ZoneId zone, BusinessDays days) {
         List<Times> times = times(line);
+        Set<String> cannot = Arrays.stream(words(line)).filter(AtWork::isWork).map(w -> w.substring(1)).collect(Collectors.toSet());
         if (times.isEmpty()) {
-            return Bench.Person.always(name(line));
+            return new Bench.Person(name(line), Bench.Person.always("").present(), cannot);
         }
         List<Bench.Stretch> present = new ArrayList<>();
         LocalDate today = now.atZone(zone).toLocalDate();
@@ -131,6 +151,6 @@ public record AtWork(List<String> people, List<String> ports) {
                 }
             }
         }
-        return new Bench.Person(name(line), present);
+        return new Bench.Person(name(line), present, cannot);
     }
 }

@@ -7,6 +7,7 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -103,12 +104,14 @@ public record BenchPlan(List<Lane> lanes, Bench bench, Schedule schedule, Instan
 
         private void add(Stage s, List<Task> tasks) {
             if (s == Stage.HANDOVER && !setUp.isEmpty()) {
-                setUp.forEach(p -> tasks.add(p.task(false)));
+                setUp.forEach(p -> tasks.add(p.task(false, "set-up")));
                 return;
             }
             Work work = WORK.stream().filter(w -> w.stage() == s).findFirst().orElseThrow();
             boolean port = writes && (s == Stage.KEYS || s == Stage.RESTORE);
-            tasks.add(new Task(work.what(), Stretch.exactly(Duration.ofSeconds(work.handsSeconds())), Task.Need.HANDS, port, null));
+            tasks.add(new Task(work.what(), Stretch.exactly(Duration.ofSeconds(work.handsSeconds())), Task.Need.HANDS, port, null,
+                    s == Stage.KEYS ? "buttons"
+                    : s.name().toLowerCase(Locale.ROOT)));
             if (s == Stage.FIRMWARE && download.high() > 0) {
                 tasks.add(new Task(Text.of("core.plan.download"), download, Task.Need.LINE, false, file));
             } else if (s == Stage.RESTORE) {
@@ -144,7 +147,11 @@ public record BenchPlan(List<Lane> lanes, Bench bench, Schedule schedule, Instan
         }
 
         private Task task(boolean port) {
-            return new Task(what, seconds, hands ? Task.Need.HANDS : Task.Need.NOTHING, port, null);
+            return task(port, null);
+        }
+
+        private Task task(boolean port, @Nullable String work) {
+            return new Task(what, seconds, hands ? Task.Need.HANDS : Task.Need.NOTHING, port, null, work);
         }
     }
 
@@ -198,20 +205,6 @@ public record BenchPlan(List<Lane> lanes, Bench bench, Schedule schedule, Instan
                 : bench.people().get(p.person()).name())).toList();
         boolean late = spans.stream().anyMatch(Span::hands) && spans.getLast().end().isAfter(job.promised());
         return new Lane(job, spans, late);
-    }
-
-    /** When hands are needed on any of some lanes: stretches that touch are one. */
-    public static List<Span> hands(List<Lane> lanes) {
-        List<Span> all = new ArrayList<>();
-        lanes.stream().flatMap(l -> l.spans().stream()).filter(Span::hands).sorted(Comparator.comparing(Span::start)).forEach(s -> {
-            Span last = all.isEmpty() ? null : all.getLast();
-            if (last == null || s.start().isAfter(last.end())) {
-                all.add(s);
-            } else if (s.end().isAfter(last.end())) {
-                all.set(all.size() - 1, new Span(last.start(), s.end(), true, last.what(), last.who()));
-            }
-        });
-        return all;
     }
 
     /** The port that a ticket's device hangs on first, by the plan; empty for none, and where ports do not matter. */

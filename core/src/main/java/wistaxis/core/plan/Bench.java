@@ -27,15 +27,24 @@ public record Bench(List<Job> jobs, List<Person> people, List<Port> ports, long 
         }
     }
 
-    /** Somebody at work. @param present when, in order; breaks are what lies between */
-    public record Person(String name, List<Stretch> present) {
+    /** Somebody at work. @param present when, in order; breaks are what lies between @param cannot kinds of work that are not theirs */
+    public record Person(String name, List<Stretch> present, Set<String> cannot) {
+        public Person(String name, List<Stretch> present) {
+            this(name, present, Set.of());
+        }
+
         public Person {
+            cannot = Set.copyOf(cannot);
             present = present.stream().sorted(Comparator.comparingLong(Stretch::from)).toList();
         }
 
         /** Somebody who is there all the time. */
         public static Person always(String name) {
             return new Person(name, List.of(new Stretch(0, Job.NEVER)));
+        }
+
+        public boolean can(Task task) {
+            return task.work() == null || !cannot.contains(task.work());
         }
 
         /** The earliest moment from which on so many seconds fit into one presence; empty where they never do. */

@@ -23,6 +23,7 @@ final class Dispatch {
     private final int[][] files;
     private final boolean[][] takes;
     private final long[][] present;
+    private final boolean[][][] cannot;
     private final long lineFrom;
 
     private final int[] next;
@@ -67,6 +68,8 @@ final class Dispatch {
         this.takes = bench.ports().stream().map(p -> takes(bench, p)).toArray(boolean[][]::new);
         this.present = bench.people().stream().map(p -> p.present().stream().flatMapToLong(s -> LongStream.of(s.from(), s.to())).toArray())
                 .toArray(long[][]::new);
+        this.cannot = bench.people().stream().map(p -> bench.jobs().stream().map(j -> cannot(p, j)).toArray(boolean[][]::new)).toArray(
+                boolean[][][]::new);
         next = new int[jobs];
         ready = new long[jobs];
         held = new int[jobs];
@@ -76,6 +79,17 @@ final class Dispatch {
         portFree = new long[takes.length];
         portHeld = new boolean[takes.length];
         fileAt = new long[known.size()];
+    }
+
+    /** By task; empty where somebody can do all of it. */
+    private static boolean[] cannot(Bench.Person person, Job job) {
+        boolean[] cannot = new boolean[job.tasks().size()];
+        boolean any = false;
+        for (int t = 0; t < cannot.length; t++) {
+            cannot[t] = !person.can(job.tasks().get(t));
+            any |= cannot[t];
+        }
+        return any ? cannot : new boolean[0];
     }
 
     private static boolean[] takes(Bench bench, Bench.Port port) {
@@ -170,7 +184,7 @@ final class Dispatch {
             case NOTHING, OWNER -> from;
             case LINE -> isShared(j) ? Math.max(from, fileAt[files[j][next[j]]]) : Math.max(from, lineFree);
             case HANDS -> {
-                int person = person(from, lengths[j][next[j]]);
+                int person = person(j, from, lengths[j][next[j]]);
                 yield person < 0 ? NEVER : from(person, from, lengths[j][next[j]]);
             }
         };
@@ -192,11 +206,12 @@ final class Dispatch {
     }
 
     /** Who can begin first; -1 where nobody ever can. */
-    private int person(long from, long length) {
+    private int person(int j, long from, long length) {
         int best = -1;
         long first = NEVER;
         for (int p = 0; p < freeOf.length; p++) {
-            long start = from(p, from, length);
+            boolean[] not = cannot[p][j];
+            long start = not.length > 0 && not[next[j]] ? NEVER : from(p, from, length);
             if (start < first) {
                 first = start;
                 best = p;
@@ -227,7 +242,7 @@ final class Dispatch {
             portHeld[held[j]] = true;
         }
         if (needs[j][next[j]] == Task.Need.HANDS) {
-            person = person(held[j] == Schedule.NONE ? ready[j] : Math.max(ready[j], portFree[held[j]]), length);
+            person = person(j, held[j] == Schedule.NONE ? ready[j] : Math.max(ready[j], portFree[held[j]]), length);
             freeOf[person] = start + length;
         } else if (needs[j][next[j]] == Task.Need.LINE) {
             if (isShared(j)) {

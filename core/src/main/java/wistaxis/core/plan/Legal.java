@@ -19,7 +19,7 @@ public final class Legal {
 
     /** What rules there are. */
     public enum Rule { LENGTH, ORDER, PERSON, PRESENCE, HANDS_TWICE, PORT, PLUG, PORT_TWICE, PORT_LEFT, LINE_TWICE, LINE_GONE, FILE,
-            MISSING }
+            MISSING, CANNOT }
 
     /** A rule that is broken. @param says where, in words */
     public record Broken(Rule rule, String says) {}
@@ -88,6 +88,8 @@ public final class Legal {
             broken(Rule.PERSON, p);
         } else if (task.hands() && !bench.people().get(p.person()).fits(p.start(), length)) {
             broken(Rule.PRESENCE, p);
+        } else if (task.hands() && !bench.people().get(p.person()).can(task)) {
+            broken(Rule.CANNOT, p);
         }
         boolean wants = task.port() && !bench.ports().isEmpty();
         if (wants == (p.port() == Schedule.NONE) || p.port() >= bench.ports().size()) {

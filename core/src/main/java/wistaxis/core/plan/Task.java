@@ -11,10 +11,15 @@ import wistaxis.core.words.Text;
  * @param need what it takes besides time
  * @param port whether the device hangs on a port of a computer meanwhile; a port is kept over all tasks of a row that want one
  * @param file what is fetched, where it is a download: one file is fetched once for all; null where nobody else fetches the same
+ * @param work what kind of work it is, for whoever cannot do it; null where everybody can
  */
-public record Task(Text what, Range seconds, Need need, boolean port, @Nullable String file) {
+public record Task(Text what, Range seconds, Need need, boolean port, @Nullable String file, @Nullable String work) {
     /** What a task takes: nobody, one pair of hands, the internet connection, or its owner. */
     public enum Need { NOTHING, HANDS, LINE, OWNER }
+
+    public Task(Text what, Range seconds, Need need, boolean port, @Nullable String file) {
+        this(what, seconds, need, port, file, null);
+    }
 
     public Task {
         if (!(seconds.low() >= 0) || seconds.high() > LONGEST) {

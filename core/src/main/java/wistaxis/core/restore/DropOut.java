@@ -21,9 +21,6 @@ import wistaxis.core.time.BenchTime;
  * @param out whether it is out already
  */
 public record DropOut(Instant at, Instant ends, Instant until, boolean out) {
-    /** It rings so long before, for somebody to come: 2 min. Ours. */
-    public static final Duration BEFORE = Duration.ofMinutes(2);
-
     private static final int MOST = 100;
 
     /**
@@ -46,11 +43,6 @@ public record DropOut(Instant at, Instant ends, Instant until, boolean out) {
         }
         Instant at = BenchTime.clamp(ticket.modeSince().plus(timeout));
         return at.isBefore(until) ? Optional.of(new DropOut(at, ends, until, false)) : Optional.empty();
-    }
-
-    /** Whether somebody has to come now or soon. */
-    public boolean rings(Instant now) {
-        return out || !now.isBefore(at.minus(BEFORE));
     }
 
     /** The moments at which the device has to be put back, from the first on. @param timeout how long it stays in then, more than 0 */

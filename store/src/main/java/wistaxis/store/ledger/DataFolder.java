@@ -132,6 +132,10 @@ public record DataFolder(Path root) {
         return named("firmware-files.json", "shelf.json");
     }
 
+    public Path calendar() {
+        return root.resolve("calls.ics");
+    }
+
     public Path exports() {
         return root.resolve("exports");
     }

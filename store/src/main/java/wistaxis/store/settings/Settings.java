@@ -16,6 +16,7 @@ import java.util.TreeMap;
 import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.AtWork;
+import wistaxis.core.bench.CallTimes;
 import wistaxis.core.buttons.ButtonSequence;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
@@ -130,12 +131,18 @@ public record Settings(Map<String, String> preferences, String holidays, @JsonAl
 
     /** @param people in a row, a semicolon between @throws BadInput for what cannot be read, with it */
     public Settings people(String people) {
-        return with(new AtWork(List.of(people.split(";")), AtWork.of(atWork).ports()));
+        return with(new AtWork(List.of(people.split(";")), AtWork.of(atWork).ports(), AtWork.of(atWork).calls()));
     }
 
     /** @param ports in a row, a semicolon between @throws BadInput for what cannot be read, with it */
     public Settings ports(String ports) {
-        return with(new AtWork(AtWork.of(atWork).people(), List.of(ports.split(";"))));
+        return with(new AtWork(AtWork.of(atWork).people(), List.of(ports.split(";")), AtWork.of(atWork).calls()));
+    }
+
+    /** @param calls minutes before, and silent hours; blank for as usual @throws BadInput for what cannot be read */
+    public Settings calls(String calls) {
+        CallTimes now = calls.isBlank() ? CallTimes.USUAL : CallTimes.parse(calls);
+        return with(new AtWork(AtWork.of(atWork).people(), AtWork.of(atWork).ports(), now.equals(CallTimes.USUAL) ? null : now));
     }
 
     private Settings with(AtWork now) {

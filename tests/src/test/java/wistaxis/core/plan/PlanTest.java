@@ -47,6 +47,11 @@ class PlanTest {
         return new Task(WHAT, new Range(seconds, seconds, seconds, 0), need, true, null);
     }
 
+    /** Work at the buttons, which not everybody may do. */
+    private static Task buttons(double seconds) {
+        return new Task(WHAT, new Range(seconds, seconds, seconds, 0), Need.HANDS, true, null, "buttons");
+    }
+
     private static Job job(String id, long due, Task... tasks) {
         return new Job(id, due, 1, null, List.of(tasks));
     }
@@ -80,13 +85,13 @@ class PlanTest {
     Arbitrary<Bench> benches() {
         Arbitrary<Task> tasks = Combinators.combine(Arbitraries.integers().between(0, 900), Arbitraries.of(Need.class), Arbitraries.of(true,
                 false), Arbitraries.of("a", "b", null)).as((seconds, need, port, file) -> new Task(WHAT, new Range(seconds / 2.0, seconds, seconds
-                * 1.5, 0), need, port, need == Need.LINE ? file : null));
+                * 1.5, 0), need, port, need == Need.LINE ? file : null, seconds % 3 == 0 ? "buttons" : null));
         Arbitrary<Job> jobs = Combinators.combine(Arbitraries.integers().between(0, 9_000), Arbitraries.of(0.5, 1.0, 3.0), Arbitraries.of("8-pin",
                 "usb-c", null), tasks.list().ofMaxSize(9)).as((due, weight, plug, all) -> new Job("j" + due + "-" + all.hashCode(), due, weight,
                 plug, all));
         Arbitrary<Person> people = Combinators.combine(Arbitraries.integers().between(0, 4_000), Arbitraries.integers().between(600, 30_000))
                 .as((from, length) -> new Person("p", List.of(new Bench.Stretch(from, from + length), new Bench.Stretch(from + length + 900, from
-                + 40_000))));
+                + 40_000)), length % 4 == 0 ? Set.of("buttons") : Set.of()));
         Arbitrary<Port> ports = Arbitraries.of(new Port("1", Set.of()), new Port("2", Set.of("8-pin")), new Port("3", Set.of("usb-c")));
         return Combinators.combine(jobs.list().ofMaxSize(9), people.list().ofMaxSize(3), ports.list().ofMaxSize(3)).as((all, who, where) -> new Bench(all, who, where, all.size() * 100L));
     }
@@ -95,8 +100,8 @@ class PlanTest {
     @ParameterizedTest
     @EnumSource(Legal.Rule.class)
     void eachRuleIsChecked(Legal.Rule rule) {
-        Bench bench = new Bench(List.of(new Job("a", 0, 1, "8-pin", List.of(line(60, "f"), onPort(30, Need.HANDS), onPort(100, Need.NOTHING))),
-                new Job("b", 0, 1, "8-pin", List.of(line(60, "f"), onPort(30, Need.HANDS))), job("c", 0, line(50, null))),
+        Bench bench = new Bench(List.of(new Job("a", 0, 1, "8-pin", List.of(line(60, "f"), buttons(30), onPort(100, Need.NOTHING))),
+                new Job("b", 0, 1, "8-pin", List.of(line(60, "f"), buttons(30))), job("c", 0, line(50, null))),
                 List.of(new Person("p", List.of(new Bench.Stretch(0, 1_000)))), List.of(new Port("1", Set.of("8-pin")), new Port("2", Set.of(
                 "usb-c")), new Port("3", Set.of())));
         List<Placed> good = List.of(new Placed(0, 0, 0, 60, -1, -1), new Placed(0, 1, 60, 90, 0, 0), new Placed(0, 2, 90, 190, -1, 0),
@@ -117,6 +122,7 @@ class PlanTest {
             case LINE_GONE -> bench = new Bench(bench.jobs(), bench.people(), bench.ports(), 30);
             case FILE -> bad.set(3, new Placed(1, 0, 20, 20, -1, -1));
             case MISSING -> bad.remove(3);
+            case CANNOT -> bench = new Bench(bench.jobs(), List.of(new Person("p", bench.people().getFirst().present(), Set.of("buttons"))), bench.ports());
         }
         assertThat(Legal.check(bench, new Schedule(bad))).extracting(Legal.Broken::rule).contains(rule);
         assertThat(Legal.check(bench, new Schedule(bad)).getFirst().says()).contains("task");
@@ -238,6 +244,10 @@ class PlanTest {
         assertThat(Math.max(end(pause, best(pause), 0), end(pause, best(pause), 1))).isEqualTo(480);
         Bench help = new Bench(pause.jobs(), List.of(breaks, Person.always("q")), List.of());
         assertThat(Math.max(end(help, best(help), 0), end(help, best(help), 1))).isEqualTo(80);
+        Bench shared = new Bench(List.of(job("a", 0, hands(80)), job("b", 0, buttons(80))), List.of(Person.always("p"), new Person("q", Person
+                .always("q").present(), Set.of("buttons"))), List.of());
+        assertThat(best(shared).of(1).getFirst().person()).as("who may do it").isZero();
+        assertThat(Math.max(end(shared, best(shared), 0), end(shared, best(shared), 1))).as("and the other does the rest").isEqualTo(80);
         Bench nobody = new Bench(pause.jobs(), List.of(), List.of());
         assertThat(best(nobody).end(nobody, 0)).as("nobody is at work").isEmpty();
         assertThat(Costs.of(nobody, best(nobody)).unplanned()).isEqualTo(2);
@@ -278,6 +288,10 @@ class PlanTest {
         assertThat(days.chance(said.at(0.5))).isBetween(0.44, 0.56);
         assertThat(days.chance(said.at(0.95))).isGreaterThan(0.92);
         assertThat(Promise.of(bench, plan, 3, 200, 4)).as("the same seed, the same days").isEqualTo(Promise.of(bench, plan, 3, 200, 4));
+        Bench shared = new Bench(List.of(job("a", 0, hands(80)), job("b", 0, buttons(80))), List.of(Person.always("p"), new Person("q", Person
+                .always("q").present(), Set.of("buttons"))), List.of());
+        assertThat(best(shared).of(1).getFirst().person()).as("who may do it").isZero();
+        assertThat(Math.max(end(shared, best(shared), 0), end(shared, best(shared), 1))).as("and the other does the rest").isEqualTo(80);
         Bench nobody = new Bench(jobs, List.of(), List.of());
         assertThat(Promise.of(nobody, best(nobody), 0, 20, 1).isKnown()).isFalse();
     }

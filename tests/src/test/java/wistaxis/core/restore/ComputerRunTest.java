@@ -107,7 +107,6 @@ class ComputerRunTest {
         }
         assertThat(drop).hasValueSatisfying(d -> {
             assertThat(Duration.between(run.now(), d.at()).toMinutes()).isEqualTo(inMinutes);
-            assertThat(d.rings(run.now())).isEqualTo(inMinutes <= 2);
             assertThat(before == 0 || d.says().contains(before + " min before the download ends")).isTrue();
         });
         Ticket out = ticket(true, List.of(fetches, new TicketEvent.ModeEntered(Mode.RECOVERY), new TicketEvent.RestoreStarted(""),

@@ -1,6 +1,8 @@
 package wistaxis.workbench.page;
 
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -87,8 +89,23 @@ public record BenchPage(Instant now, Optional<BenchPlan.Call> next, Optional<Tex
 
     private static LotRow lot(Workbench bench, Lot lot, Map<String, BenchPlan.Lane> lanes) {
         List<BenchPlan.Lane> ours = lot.devices().stream().map(t -> lanes.get(t.number())).filter(Objects::nonNull).toList();
-        return new LotRow(lot, lot.counts(t -> bench.plans().stopped(t).isPresent()), BenchPlan.hands(ours), ours.stream()
+        return new LotRow(lot, lot.counts(t -> bench.plans().stopped(t).isPresent()), hands(ours), ours.stream()
                 .filter(BenchPlan.Lane::late).count());
+    }
+
+    /** When hands are needed on any of some lanes: stretches that touch are one. */
+    private static List<BenchPlan.Span> hands(List<BenchPlan.Lane> lanes) {
+        List<BenchPlan.Span> all = new ArrayList<>();
+        lanes.stream().flatMap(l -> l.spans().stream()).filter(BenchPlan.Span::hands).sorted(Comparator.comparing(BenchPlan.Span::start))
+                .forEach(s -> {
+            BenchPlan.Span last = all.isEmpty() ? null : all.getLast();
+            if (last == null || s.start().isAfter(last.end())) {
+                all.add(s);
+            } else if (s.end().isAfter(last.end())) {
+                all.set(all.size() - 1, new BenchPlan.Span(last.start(), s.end(), true, last.what(), last.who()));
+            }
+        });
+        return all;
     }
 
     private static Shown shown(Workbench bench, Ticket t, Optional<BenchPlan.Lane> lane) {

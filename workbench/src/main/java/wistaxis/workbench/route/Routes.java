@@ -190,6 +190,11 @@ public final class Routes {
         change(settings().ports(ports));
     }
 
+    /** When people are called. @throws BadInput for what cannot be read */
+    public void calls(String calls) {
+        change(settings().calls(calls));
+    }
+
     public void staff(String names) {
         change(settings().staff(names));
     }

@@ -19,7 +19,8 @@ import wistaxis.core.time.BenchTime;
 import wistaxis.workbench.life.Life;
 
 /**
- * What the bench has to be told of at a time: a guide that rings, a device that drops out of recovery during a run, an unlock that may be
+ * What the bench has to be told of at a time: a guide that rings, a device that has dropped out of recovery during a run, an unlock that
+ * may be
  * there, or is overdue, a customer to be
  * asked how it goes. Each once.
  */
@@ -52,7 +53,7 @@ public final class Reminders {
     private void add(List<String> due, Ticket t) {
         t.guide().flatMap(GuideRun::rings).filter(r -> !BenchTime.between(r, life.now()).isNegative())
                 .ifPresent(_ -> due.add(t.number() + " " + t.title() + ": " + t.guide().orElseThrow().at().title()));
-        dropOut.apply(t).filter(d -> d.rings(life.now())).ifPresent(d -> due.add(t.number() + " " + t.title() + ": " + d.says()));
+        dropOut.apply(t).filter(DropOut::out).ifPresent(d -> due.add(t.number() + " " + t.title() + ": " + d.says()));
         Optional.ofNullable(t.unlock()).filter(u -> t.unlockAnswers().isEmpty()).flatMap(this::unlock)
                 .ifPresent(w -> due.add(t.number() + " " + t.title() + ": " + w));
         Intake.judgedOn(t).filter(on -> !today.get().isBefore(on))

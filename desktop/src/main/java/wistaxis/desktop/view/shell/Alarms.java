@@ -3,6 +3,7 @@ package wistaxis.desktop.view.shell;
 import static wistaxis.core.words.Say.t;
 
 import java.util.List;
+import java.util.function.Consumer;
 import java.util.stream.Stream;
 import javafx.scene.Node;
 import javafx.scene.layout.HBox;
@@ -17,12 +18,15 @@ final class Alarms extends VBox {
     private final Speaker speaker;
     private final VBox stops = new VBox();
     private final VBox said = new VBox();
+    private final CallSign calls;
     private long rangSecond;
 
-    Alarms(Workbench bench, Speaker speaker) {
+    /** @param opens shows a ticket */
+    Alarms(Workbench bench, Speaker speaker, Consumer<String> opens) {
         this.bench = bench;
         this.speaker = speaker;
-        getChildren().addAll(stops, said);
+        this.calls = new CallSign(bench, opens);
+        getChildren().addAll(calls, stops, said);
     }
 
     /** Looks at the bench anew. */
@@ -82,9 +86,13 @@ final class Alarms extends VBox {
         }
         rangSecond = second;
         List<String> due = bench.reminders().rings();
-        if (!due.isEmpty()) {
+        boolean called = !bench.calling().look().isEmpty();
+        if ((called || !due.isEmpty()) && !bench.calling().isSilent()) {
             speaker.ring();
+        }
+        if (!due.isEmpty()) {
             say(due.toArray(String[]::new));
         }
+        calls.refresh();
     }
 }

@@ -85,7 +85,7 @@ public final class Shell implements Window, AutoCloseable {
         this.speaker = speaker;
         this.view = new BenchView(this, bench);
         this.head = new Head(bench, this, root.widthProperty());
-        this.alarms = new Alarms(bench, speaker);
+        this.alarms = new Alarms(bench, speaker, this::showTicket);
         this.footer = new Footer(bench, this);
         this.faults = new Faults(bench, alarms::alarm, this::unreadable);
         head.time(bench.now()); // the first look comes with the next second
