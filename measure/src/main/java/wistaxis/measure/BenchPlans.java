@@ -22,7 +22,7 @@ import wistaxis.core.words.Text;
 
 @Command(name = "plan", mixinStandardHelpOptions = true,
         description = "How soon a bench is planned, how good the plan is at once and after some seconds, and whether it can be kept.")
-final class BenchPlans extends Output {
+public final class BenchPlans extends Output {
     private static final Text WHAT = Text.raw("task");
 
     @Option(names = "--tickets", paramLabel = "N", defaultValue = "40", description = "how many jobs")
@@ -92,7 +92,7 @@ final class BenchPlans extends Output {
     }
 
     /** Restores as they come in on a day: downloads of four files, entry, run, second bar, set-up with the owner's pages. Ours. */
-    static Bench bench(long seed, int jobs) {
+    public static Bench bench(long seed, int jobs) {
         SplittableRandom random = new SplittableRandom(seed);
         List<Job> all = new ArrayList<>();
         for (int j = 0; j < jobs; j++) {
@@ -105,7 +105,8 @@ final class BenchPlans extends Output {
             tasks.add(task(random.nextInt(200, 900), Task.Need.OWNER, false, null));
             tasks.add(task(random.nextInt(60, 300), Task.Need.HANDS, false, null));
             int begun = random.nextInt(3) == 0 ? random.nextInt(1, 6) : 0;
-            all.add(new Job("T-" + j, random.nextInt(1_800, 300 * jobs), 1 + random.nextInt(3), random.nextBoolean() ? "8-pin" : "usb-c",
+            all.add(new Job("T-" + j, random.nextInt(1_800, Math.max(2_400, 300 * jobs)), 1 + random.nextInt(3), random.nextBoolean()
+                    ? "8-pin" : "usb-c",
                     tasks
                     .subList(begun, tasks.size())));
         }

@@ -36,6 +36,8 @@ class EverybodyTest {
         Set<String> found = new LinkedHashSet<>();
         Pages.visit(folder, (w, where) -> Window.onFx(() -> {
             Parent root = w.shell.scene().getRoot();
+            root.applyCss();
+            root.layout(); // what came by itself may have made it anew
             root.lookupAll("*").stream().filter(Window::shows).forEach(n -> {
                 if (n.isFocusTraversable() && (n instanceof ButtonBase || n instanceof TextInputControl) && name(n).isBlank()) {
                     found.add(where + ": no name, " + n.getId());

@@ -112,13 +112,12 @@ class LotTest {
             w.sees("In recovery. Let go");
             w.tap(KeyCode.ENTER);
             w.click("restore-start");
-            w.click("pace-60");
-            w.hurried(() -> Window.until(() -> w.bench.ticket(number).restored() != null, number + " to be restored"));
-            w.click("pace-1");
             w.click("at-work");
             w.click("to-lot");
         }
-        w.sees("12 to hand over");
+        w.click("pace-60");
+        w.hurried(() -> w.sees("12 to hand over"));
+        w.click("pace-1");
         for (String check : List.of("greeting-seen-0", "step-helped-0", "version-matches-0", "account-lock-0", "passcode-set-0",
                 "data-back-1")) {
             w.click("lot-" + check);
@@ -140,11 +139,11 @@ class LotTest {
 
     /** A list with an unreadable line and two equal ones: told by line, and the others are taken; the bench stays quick and legal. */
     @Test
-    void aListOfTwoHundredIsReadWithItsBadLinesNamed() throws IOException {
+    void aListIsReadWithItsBadLinesNamed() throws IOException {
         String first = pattern();
         w.click("make-lot");
         StringBuilder list = new StringBuilder("serial,called\n");
-        IntStream.rangeClosed(1, 198).forEach(i -> list.append("GULL%06d,\"tablet %d\"\n".formatted(i, i)));
+        IntStream.rangeClosed(1, 58).forEach(i -> list.append("GULL%06d,\"tablet %d\"\n".formatted(i, i)));
         list.append("not a number\n").append("GULL000007,again\n");
         Path file = Files.writeString(folder.resolve("trolley.csv"), list);
         Window.onFx(() -> {
@@ -152,15 +151,15 @@ class LotTest {
             return null;
         });
         w.click("lot-list");
-        w.sees("198 devices can be added, 2 lines cannot");
-        w.sees("line 200: [not a number] is neither");
-        w.sees("line 201: the number that ends in 0007 stands in line 8 already");
+        w.sees("58 devices can be added, 2 lines cannot");
+        w.sees("line 60: [not a number] is neither");
+        w.sees("line 61: the number that ends in 0007 stands in line 8 already");
         w.click("lot-take");
-        w.sees("199 steps to choose");
-        assertThat(devices()).extracting(Ticket::number).hasSize(199).contains(first);
+        w.sees("59 steps to choose");
+        assertThat(devices()).extracting(Ticket::number).hasSize(59).contains(first);
         assertThat(devices().get(42).title()).startsWith("School trolley ").contains("tablet ");
         w.click("nav-bench");
-        w.sees("Lot, 199 devices open");
+        w.sees("Lot, 59 devices open");
         assertThat(Window.onFx(() -> Legal.check(w.bench.plans().now().bench(), w.bench.plans().now().schedule()))).isEmpty();
     }
 }

@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.IntStream;
 import java.util.stream.LongStream;
 import org.jspecify.annotations.Nullable;
 
@@ -15,6 +16,9 @@ import org.jspecify.annotations.Nullable;
 final class Dispatch {
     private static final long NEVER = Long.MAX_VALUE / 2;
 
+    /** Phases of a job, each with its own place in an order: up to the download, as long as it hangs on a port, and after that. */
+    static final int PHASES = 3;
+
     private final int jobs;
     private final int tasks;
     private final long[][] lengths;
@@ -24,6 +28,7 @@ final class Dispatch {
     private final boolean[][] takes;
     private final long[][] present;
     private final boolean[][][] cannot;
+    private final int[][] slots;
     private final long lineFrom;
 
     private final int[] next;
@@ -35,6 +40,13 @@ final class Dispatch {
     private final boolean[] portHeld;
     private final long[] fileAt;
     private final long[] starts;
+    /** Who would do the next task of a job, where it takes hands. */
+    private final int[] who;
+    /** Whether what a job's next task takes has changed since its start was reckoned. */
+    private final boolean[] stale;
+    /** Jobs that are not over, in no order. */
+    private final int[] open;
+    private int opened;
     private long lineFree;
     private @Nullable List<Schedule.Placed> placed;
 
@@ -70,11 +82,18 @@ final class Dispatch {
                 .toArray(long[][]::new);
         this.cannot = bench.people().stream().map(p -> bench.jobs().stream().map(j -> cannot(p, j)).toArray(boolean[][]::new)).toArray(
                 boolean[][][]::new);
+        this.slots = new int[jobs][];
+        for (int j = 0; j < jobs; j++) {
+            slots[j] = slots(j, bench.jobs().get(j).tasks());
+        }
         next = new int[jobs];
         ready = new long[jobs];
         held = new int[jobs];
         stuck = new boolean[jobs];
         starts = new long[jobs];
+        who = new int[jobs];
+        stale = new boolean[jobs];
+        open = new int[jobs];
         freeOf = new long[present.length];
         portFree = new long[takes.length];
         portHeld = new boolean[takes.length];
@@ -92,6 +111,19 @@ final class Dispatch {
         return any ? cannot : new boolean[0];
     }
 
+    /** The places of a job's tasks in the keys of an order. */
+    private static int[] slots(int job, List<Task> tasks) {
+        int[] slots = new int[tasks.size() + 1];
+        int phase = 0;
+        for (int t = 0; t < tasks.size(); t++) {
+            boolean leaves = t > 0 && tasks.get(t - 1).port() && !tasks.get(t).port();
+            phase = leaves ? 2 : phase == 0 && t > 0 && tasks.get(t - 1).need() == Task.Need.LINE ? 1 : phase;
+            slots[t] = PHASES * job + phase;
+        }
+        slots[tasks.size()] = PHASES * job + phase;
+        return slots;
+    }
+
     private static boolean[] takes(Bench bench, Bench.Port port) {
         boolean[] takes = new boolean[bench.jobs().size()];
         for (int j = 0; j < takes.length; j++) {
@@ -103,7 +135,7 @@ final class Dispatch {
     /**
      * The schedule of an order.
      *
-     * @param keys by job, the lowest first
+     * @param keys by job and phase, or by job, the lowest first
      * @param delay how long somebody may wait for a job that comes before in the order, seconds
      */
     Schedule schedule(double[] keys, long delay) {
@@ -124,7 +156,74 @@ final class Dispatch {
         return ends;
     }
 
-    private void run(double[] keys, long delay) {
+    /**
+     * An order by apparent tardiness cost: whenever something can begin, the job that costs most by waiting. Published: Vepsalainen and
+     * Morton, Management Science 33:1035, 1987.
+     *
+     * @param ahead how far it looks ahead, in mean lengths of jobs
+     * @return keys by job and phase, by when each was begun
+     */
+    double[] byCost(Bench bench, double ahead) {
+        double[][] rest = bench.jobs().stream().map(j -> rest(j.tasks())).toArray(double[][]::new);
+        double mean = Arrays.stream(rest).mapToDouble(r -> r[0]).average().orElse(1) + 1;
+        double[] index = new double[PHASES * jobs];
+        double[] keys = new double[PHASES * jobs];
+        Arrays.fill(keys, NEVER);
+        int begun = 0;
+        begin();
+        for (int j = choose(index, 0); j >= 0; j = choose(index, 0)) {
+            long now = starts[j];
+            for (int k = 0; k < jobs; k++) {
+                Job job = bench.jobs().get(k);
+                double left = rest[k][next[k]];
+                double slack = Math.max(0, job.due() - left - now);
+                index[slots[k][next[k]]] = -job.weight() / (left + 1) * Math.exp(-slack / (ahead * mean));
+            }
+            j = choose(index, 0);
+            if (keys[slots[j][next[j]]] == NEVER) {
+                keys[slots[j][next[j]]] = begun++;
+            }
+            place(j);
+            goOn(j);
+        }
+        return keys;
+    }
+
+    /** What is left of a job from each of its tasks on, seconds. */
+    private static double[] rest(List<Task> tasks) {
+        double[] rest = new double[tasks.size() + 1];
+        for (int t = tasks.size() - 1; t >= 0; t--) {
+            rest[t] = rest[t + 1] + tasks.get(t).planned();
+        }
+        return rest;
+    }
+
+    /** The order that a schedule keeps: each phase by when it is begun there; what is not begun comes last. */
+    double[] kept(Schedule schedule) {
+        double[] keys = new double[PHASES * jobs];
+        Arrays.fill(keys, NEVER);
+        schedule.placed().forEach(p -> keys[slots[p.job()][p.task()]] = Math.min(keys[slots[p.job()][p.task()]], p.start()));
+        return keys;
+    }
+
+    /** Each phase of a job as the job. */
+    private double[] phases(double[] keys) {
+        return keys.length == PHASES * jobs ? keys : IntStream.range(0, PHASES * jobs).mapToDouble(i -> keys[i / PHASES]).toArray();
+    }
+
+    private void run(double[] given, long delay) {
+        double[] keys = phases(given);
+        begin();
+        for (int j = choose(keys, delay); j >= 0; j = choose(keys, delay)) {
+            place(j);
+            goOn(j);
+        }
+        for (int j = 0; j < jobs; j++) {
+            stuck[j] = next[j] < needs[j].length;
+        }
+    }
+
+    private void begin() {
         Arrays.fill(next, 0);
         Arrays.fill(ready, 0);
         Arrays.fill(held, Schedule.NONE);
@@ -133,34 +232,74 @@ final class Dispatch {
         Arrays.fill(portFree, 0);
         Arrays.fill(portHeld, false);
         Arrays.fill(fileAt, NEVER);
+        Arrays.fill(stale, true);
         lineFree = lineFrom;
+        opened = 0;
         for (int j = 0; j < jobs; j++) {
             alone(j);
-        }
-        for (int j = choose(keys, delay); j >= 0; j = choose(keys, delay)) {
-            place(j);
-            alone(j);
-        }
-        for (int j = 0; j < jobs; j++) {
-            stuck[j] = next[j] < needs[j].length;
+            if (next[j] < needs[j].length) {
+                open[opened++] = j;
+            }
         }
     }
 
-    /** The job whose next task begins now; -1 for none. */
+    /** What comes after a task that was placed; a job that is over is looked at no more. */
+    private void goOn(int j) {
+        alone(j);
+        if (next[j] == needs[j].length) {
+            for (int i = 0; i < opened; i++) {
+                if (open[i] == j) {
+                    open[i] = open[--opened];
+                }
+            }
+        }
+    }
+
+    /** The job whose next task begins now; -1 for none. What cannot be chosen anyway is not reckoned anew. */
     private int choose(double[] keys, long delay) {
         long first = NEVER;
-        for (int j = 0; j < jobs; j++) {
-            starts[j] = start(j);
-            first = Math.min(first, starts[j]);
-        }
         int best = -1;
-        for (int j = 0; j < jobs && first < NEVER; j++) {
-            if (starts[j] < NEVER && starts[j] - first <= delay && (best < 0 || keys[j] < keys[best] || keys[j] == keys[best]
-                    && starts[j] < starts[best])) {
+        long hands = NEVER;
+        for (long free : freeOf) {
+            hands = Math.min(hands, free);
+        }
+        for (int i = 0; i < opened; i++) {
+            int j = open[i];
+            long at = least(j, hands);
+            if (at > first || at == first && best >= 0 && key(keys, j) > key(keys, best)) {
+                continue;
+            }
+            at = reckoned(j);
+            if (at < first || at == first && best >= 0 && key(keys, j) < key(keys, best)) {
+                first = at;
+                best = j;
+            }
+        }
+        for (int i = 0; delay > 0 && best >= 0 && i < opened; i++) {
+            int j = open[i];
+            if (key(keys, j) <= key(keys, best) && least(j, hands) - first <= delay && reckoned(j) - first <= delay && (key(keys, j) < key(
+                    keys, best) || starts[j] < starts[best])) {
                 best = j;
             }
         }
         return best;
+    }
+
+    private double key(double[] keys, int j) {
+        return keys[slots[j][next[j]]];
+    }
+
+    /** A moment before which a job's next task cannot begin. @param hands when somebody is free first */
+    private long least(int j, long hands) {
+        return !stale[j] ? starts[j] : needs[j][next[j]] == Task.Need.HANDS ? Math.max(ready[j], hands) : ready[j];
+    }
+
+    private long reckoned(int j) {
+        if (stale[j]) {
+            starts[j] = start(j);
+            stale[j] = false;
+        }
+        return starts[j];
     }
 
     private boolean seizes(int j) {
@@ -184,8 +323,8 @@ final class Dispatch {
             case NOTHING, OWNER -> from;
             case LINE -> isShared(j) ? Math.max(from, fileAt[files[j][next[j]]]) : Math.max(from, lineFree);
             case HANDS -> {
-                int person = person(j, from, lengths[j][next[j]]);
-                yield person < 0 ? NEVER : from(person, from, lengths[j][next[j]]);
+                who[j] = person(j, from, lengths[j][next[j]]);
+                yield who[j] < 0 ? NEVER : from(who[j], from, lengths[j][next[j]]);
             }
         };
     }
@@ -240,10 +379,15 @@ final class Dispatch {
         if (seizes(j)) {
             held[j] = port(j);
             portHeld[held[j]] = true;
+            portsChanged();
         }
         if (needs[j][next[j]] == Task.Need.HANDS) {
-            person = person(j, held[j] == Schedule.NONE ? ready[j] : Math.max(ready[j], portFree[held[j]]), length);
+            person = who[j];
             freeOf[person] = start + length;
+            for (int i = 0; i < opened; i++) { // who waits for somebody else waits no longer by this
+                int k = open[i];
+                stale[k] |= who[k] == person && starts[k] < freeOf[person];
+            }
         } else if (needs[j][next[j]] == Task.Need.LINE) {
             if (isShared(j)) {
                 length = 0;
@@ -252,9 +396,19 @@ final class Dispatch {
                 if (files[j][next[j]] != Schedule.NONE) {
                     fileAt[files[j][next[j]]] = lineFree;
                 }
+                for (int i = 0; i < opened; i++) {
+                    int k = open[i];
+                    stale[k] |= needs[k][next[k]] == Task.Need.LINE;
+                }
             }
         }
         done(j, start, start + length, person);
+    }
+
+    private void portsChanged() {
+        for (int i = 0; i < opened; i++) {
+            stale[open[i]] |= next[open[i]] < needs[open[i]].length && seizes(open[i]);
+        }
     }
 
     private void done(int j, long start, long end, int person) {
@@ -263,10 +417,13 @@ final class Dispatch {
         }
         ready[j] = end;
         next[j]++;
+        stale[j] = true;
+        who[j] = Schedule.NONE;
         if (held[j] != Schedule.NONE && (next[j] >= needs[j].length || !ports[j][next[j]])) {
             portHeld[held[j]] = false;
             portFree[held[j]] = end;
             held[j] = Schedule.NONE;
+            portsChanged();
         }
     }
 

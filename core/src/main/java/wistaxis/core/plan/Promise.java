@@ -21,8 +21,7 @@ public record Promise(List<Long> ends) {
      */
     public static Promise of(Bench bench, Schedule schedule, int job, int days, long seed) {
         SplittableRandom random = new SplittableRandom(seed);
-        var order = ListPlanner.order(bench, schedule);
-        double[] keys = bench.jobs().stream().mapToDouble(j -> order.getOrDefault(j.id(), (double) j.due())).toArray();
+        double[] keys = new Dispatch(bench).kept(schedule);
         long[] ends = new long[days];
         for (int day = 0; day < days; day++) {
             ends[day] = new Dispatch(bench, drawn(bench, random)).ends(keys, 0)[job];

@@ -267,7 +267,7 @@ class PlanTest {
         assertThat(new ListPlanner(Map.of("b", 0.0, "a", 1.0), 1).atOnce(pays).of(0).getFirst().start()).isZero();
     }
 
-    /** A promise of 80 % is kept on 75 to 85 of a hundred days that were not played when it was given. Seeds as they stand. */
+    /** A promise of 80 % is kept on 75 to 85 of a hundred days, of five hundred that were not played when it was given. Seeds as they stand. */
     @Test
     void aPromiseIsKeptAsOftenAsItSays() {
         SplittableRandom random = new SplittableRandom(5);
@@ -288,10 +288,6 @@ class PlanTest {
         assertThat(days.chance(said.at(0.5))).isBetween(0.44, 0.56);
         assertThat(days.chance(said.at(0.95))).isGreaterThan(0.92);
         assertThat(Promise.of(bench, plan, 3, 200, 4)).as("the same seed, the same days").isEqualTo(Promise.of(bench, plan, 3, 200, 4));
-        Bench shared = new Bench(List.of(job("a", 0, hands(80)), job("b", 0, buttons(80))), List.of(Person.always("p"), new Person("q", Person
-                .always("q").present(), Set.of("buttons"))), List.of());
-        assertThat(best(shared).of(1).getFirst().person()).as("who may do it").isZero();
-        assertThat(Math.max(end(shared, best(shared), 0), end(shared, best(shared), 1))).as("and the other does the rest").isEqualTo(80);
         Bench nobody = new Bench(jobs, List.of(), List.of());
         assertThat(Promise.of(nobody, best(nobody), 0, 20, 1).isKnown()).isFalse();
     }
