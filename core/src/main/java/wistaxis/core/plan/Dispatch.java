@@ -2,11 +2,7 @@ package wistaxis.core.plan;
 
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
-import java.util.stream.IntStream;
-import java.util.stream.LongStream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -14,13 +10,10 @@ import org.jspecify.annotations.Nullable;
  * comes first in the order. Nobody who is free waits for longer than the delay.
  */
 final class Dispatch {
-    private static final long NEVER = Long.MAX_VALUE / 2;
+    private static final long NEVER = Table.NEVER;
 
-    /** Phases of a job, each with its own place in an order: up to the download, as long as it hangs on a port, and after that. */
-    static final int PHASES = 3;
-
+    private final Table table;
     private final int jobs;
-    private final int tasks;
     private final long[][] lengths;
     private final Task.Need[][] needs;
     private final boolean[][] ports;
@@ -29,7 +22,6 @@ final class Dispatch {
     private final long[][] present;
     private final boolean[][][] cannot;
     private final int[][] slots;
-    private final long lineFrom;
 
     private final int[] next;
     private final long[] ready;
@@ -57,35 +49,16 @@ final class Dispatch {
 
     /** @param drawn lengths of all tasks, by job and task, seconds; null for those that are planned with */
     Dispatch(Bench bench, long @Nullable [][] drawn) {
-        this.jobs = bench.jobs().size();
-        this.tasks = bench.tasks();
-        this.lineFrom = bench.lineFrom();
-        this.lengths = drawn != null ? drawn : bench.jobs().stream().map(j -> j.tasks().stream().mapToLong(Task::planned).toArray())
-                .toArray(long[][]::new);
-        this.needs = bench.jobs().stream().map(j -> j.tasks().stream().map(Task::need).toArray(Task.Need[]::new))
-                .toArray(Task.Need[][]::new);
-        this.ports = new boolean[jobs][];
-        this.files = new int[jobs][];
-        Map<String, Integer> known = new HashMap<>();
-        for (int j = 0; j < jobs; j++) {
-            List<Task> of = bench.jobs().get(j).tasks();
-            ports[j] = new boolean[of.size()];
-            files[j] = new int[of.size()];
-            for (int t = 0; t < of.size(); t++) {
-                String file = of.get(t).file();
-                ports[j][t] = of.get(t).port();
-                files[j][t] = file == null ? Schedule.NONE : known.computeIfAbsent(file, _ -> known.size());
-            }
-        }
-        this.takes = bench.ports().stream().map(p -> takes(bench, p)).toArray(boolean[][]::new);
-        this.present = bench.people().stream().map(p -> p.present().stream().flatMapToLong(s -> LongStream.of(s.from(), s.to())).toArray())
-                .toArray(long[][]::new);
-        this.cannot = bench.people().stream().map(p -> bench.jobs().stream().map(j -> cannot(p, j)).toArray(boolean[][]::new)).toArray(
-                boolean[][][]::new);
-        this.slots = new int[jobs][];
-        for (int j = 0; j < jobs; j++) {
-            slots[j] = slots(j, bench.jobs().get(j).tasks());
-        }
+        this.table = new Table(bench, drawn);
+        this.jobs = table.jobs;
+        this.lengths = table.lengths;
+        this.needs = table.needs;
+        this.ports = table.ports;
+        this.files = table.files;
+        this.takes = table.takes;
+        this.present = table.present;
+        this.cannot = table.cannot;
+        this.slots = table.slots;
         next = new int[jobs];
         ready = new long[jobs];
         held = new int[jobs];
@@ -97,39 +70,7 @@ final class Dispatch {
         freeOf = new long[present.length];
         portFree = new long[takes.length];
         portHeld = new boolean[takes.length];
-        fileAt = new long[known.size()];
-    }
-
-    /** By task; empty where somebody can do all of it. */
-    private static boolean[] cannot(Bench.Person person, Job job) {
-        boolean[] cannot = new boolean[job.tasks().size()];
-        boolean any = false;
-        for (int t = 0; t < cannot.length; t++) {
-            cannot[t] = !person.can(job.tasks().get(t));
-            any |= cannot[t];
-        }
-        return any ? cannot : new boolean[0];
-    }
-
-    /** The places of a job's tasks in the keys of an order. */
-    private static int[] slots(int job, List<Task> tasks) {
-        int[] slots = new int[tasks.size() + 1];
-        int phase = 0;
-        for (int t = 0; t < tasks.size(); t++) {
-            boolean leaves = t > 0 && tasks.get(t - 1).port() && !tasks.get(t).port();
-            phase = leaves ? 2 : phase == 0 && t > 0 && tasks.get(t - 1).need() == Task.Need.LINE ? 1 : phase;
-            slots[t] = PHASES * job + phase;
-        }
-        slots[tasks.size()] = PHASES * job + phase;
-        return slots;
-    }
-
-    private static boolean[] takes(Bench bench, Bench.Port port) {
-        boolean[] takes = new boolean[bench.jobs().size()];
-        for (int j = 0; j < takes.length; j++) {
-            takes[j] = port.takes(bench.jobs().get(j));
-        }
-        return takes;
+        fileAt = new long[table.shared];
     }
 
     /**
@@ -139,7 +80,7 @@ final class Dispatch {
      * @param delay how long somebody may wait for a job that comes before in the order, seconds
      */
     Schedule schedule(double[] keys, long delay) {
-        List<Schedule.Placed> all = new ArrayList<>(tasks);
+        List<Schedule.Placed> all = new ArrayList<>();
         placed = all;
         run(keys, delay);
         placed = null;
@@ -156,63 +97,8 @@ final class Dispatch {
         return ends;
     }
 
-    /**
-     * An order by apparent tardiness cost: whenever something can begin, the job that costs most by waiting. Published: Vepsalainen and
-     * Morton, Management Science 33:1035, 1987.
-     *
-     * @param ahead how far it looks ahead, in mean lengths of jobs
-     * @return keys by job and phase, by when each was begun
-     */
-    double[] byCost(Bench bench, double ahead) {
-        double[][] rest = bench.jobs().stream().map(j -> rest(j.tasks())).toArray(double[][]::new);
-        double mean = Arrays.stream(rest).mapToDouble(r -> r[0]).average().orElse(1) + 1;
-        double[] index = new double[PHASES * jobs];
-        double[] keys = new double[PHASES * jobs];
-        Arrays.fill(keys, NEVER);
-        int begun = 0;
-        begin();
-        for (int j = choose(index, 0); j >= 0; j = choose(index, 0)) {
-            long now = starts[j];
-            for (int k = 0; k < jobs; k++) {
-                Job job = bench.jobs().get(k);
-                double left = rest[k][next[k]];
-                double slack = Math.max(0, job.due() - left - now);
-                index[slots[k][next[k]]] = -job.weight() / (left + 1) * Math.exp(-slack / (ahead * mean));
-            }
-            j = choose(index, 0);
-            if (keys[slots[j][next[j]]] == NEVER) {
-                keys[slots[j][next[j]]] = begun++;
-            }
-            place(j);
-            goOn(j);
-        }
-        return keys;
-    }
-
-    /** What is left of a job from each of its tasks on, seconds. */
-    private static double[] rest(List<Task> tasks) {
-        double[] rest = new double[tasks.size() + 1];
-        for (int t = tasks.size() - 1; t >= 0; t--) {
-            rest[t] = rest[t + 1] + tasks.get(t).planned();
-        }
-        return rest;
-    }
-
-    /** The order that a schedule keeps: each phase by when it is begun there; what is not begun comes last. */
-    double[] kept(Schedule schedule) {
-        double[] keys = new double[PHASES * jobs];
-        Arrays.fill(keys, NEVER);
-        schedule.placed().forEach(p -> keys[slots[p.job()][p.task()]] = Math.min(keys[slots[p.job()][p.task()]], p.start()));
-        return keys;
-    }
-
-    /** Each phase of a job as the job. */
-    private double[] phases(double[] keys) {
-        return keys.length == PHASES * jobs ? keys : IntStream.range(0, PHASES * jobs).mapToDouble(i -> keys[i / PHASES]).toArray();
-    }
-
     private void run(double[] given, long delay) {
-        double[] keys = phases(given);
+        double[] keys = table.phases(given);
         begin();
         for (int j = choose(keys, delay); j >= 0; j = choose(keys, delay)) {
             place(j);
@@ -223,7 +109,8 @@ final class Dispatch {
         }
     }
 
-    private void begin() {
+    /** Before anything is placed. */
+    void begin() {
         Arrays.fill(next, 0);
         Arrays.fill(ready, 0);
         Arrays.fill(held, Schedule.NONE);
@@ -233,7 +120,7 @@ final class Dispatch {
         Arrays.fill(portHeld, false);
         Arrays.fill(fileAt, NEVER);
         Arrays.fill(stale, true);
-        lineFree = lineFrom;
+        lineFree = table.lineFrom;
         opened = 0;
         for (int j = 0; j < jobs; j++) {
             alone(j);
@@ -244,7 +131,7 @@ final class Dispatch {
     }
 
     /** What comes after a task that was placed; a job that is over is looked at no more. */
-    private void goOn(int j) {
+    void goOn(int j) {
         alone(j);
         if (next[j] == needs[j].length) {
             for (int i = 0; i < opened; i++) {
@@ -256,7 +143,7 @@ final class Dispatch {
     }
 
     /** The job whose next task begins now; -1 for none. What cannot be chosen anyway is not reckoned anew. */
-    private int choose(double[] keys, long delay) {
+    int choose(double[] keys, long delay) {
         long first = NEVER;
         int best = -1;
         long hands = NEVER;
@@ -283,6 +170,20 @@ final class Dispatch {
             }
         }
         return best;
+    }
+
+    /** When the next task of a job that was chosen begins. */
+    long startOf(int j) {
+        return starts[j];
+    }
+
+    /** The next task of a job; as many as it has where it is over. */
+    int nextOf(int j) {
+        return next[j];
+    }
+
+    Table table() {
+        return table;
     }
 
     private double key(double[] keys, int j) {
@@ -372,7 +273,8 @@ final class Dispatch {
         return NEVER;
     }
 
-    private void place(int j) {
+    /** Begins the next task of a job that was chosen. */
+    void place(int j) {
         long start = starts[j];
         int person = Schedule.NONE;
         long length = lengths[j][next[j]];

@@ -28,7 +28,7 @@ public record ListPlanner(Map<String, Double> before, long seed) implements Plan
     private static final long[] DELAYS = {0, 90, 600};
 
     /**
-     * How far orders by cost look ahead, in mean lengths of jobs; tried in turn. Published: see {@link Dispatch#byCost}, which names 1 to
+     * How far orders by cost look ahead, in mean lengths of jobs; tried in turn. Published: see {@link ByCost}, which names 1 to
      * 4.
      */
     private static final double[] AHEAD = {0.5, 2, 5};
@@ -115,7 +115,7 @@ public record ListPlanner(Map<String, Double> before, long seed) implements Plan
             best = found.isBetterThan(best) ? found : best;
         }
         for (double ahead : AHEAD) {
-            Found found = cost(bench, dispatch, dispatch.byCost(bench, ahead), 0);
+            Found found = cost(bench, dispatch, ByCost.keys(bench, dispatch, ahead), 0);
             best = found.isBetterThan(best) ? found : best;
         }
         Found kept = before.isEmpty() ? null : cost(bench, dispatch, keys(bench, j -> before.getOrDefault(j.id(), (double) j.due())), 0);
@@ -134,9 +134,9 @@ public record ListPlanner(Map<String, Double> before, long seed) implements Plan
     /** Phases of jobs as numbers, so that those of equal rank keep their order. */
     private static double[] keys(Bench bench, ToDoubleFunction<Job> rank) {
         List<Job> jobs = bench.jobs();
-        double[] keys = new double[Dispatch.PHASES * jobs.size()];
+        double[] keys = new double[Table.PHASES * jobs.size()];
         for (int j = 0; j < jobs.size(); j++) {
-            Arrays.fill(keys, Dispatch.PHASES * j, Dispatch.PHASES * (j + 1), rank.applyAsDouble(jobs.get(j)));
+            Arrays.fill(keys, Table.PHASES * j, Table.PHASES * (j + 1), rank.applyAsDouble(jobs.get(j)));
         }
         return ranks(keys);
     }
@@ -144,16 +144,16 @@ public record ListPlanner(Map<String, Double> before, long seed) implements Plan
     /** A job to another place, or two exchanged. @param parts whether only one of its phases */
     private static double[] moved(double[] keys, boolean parts, SplittableRandom random) {
         double[] next = Arrays.copyOf(keys, keys.length);
-        int jobs = keys.length / Dispatch.PHASES;
+        int jobs = keys.length / Table.PHASES;
         int a = random.nextInt(jobs);
         int b = random.nextInt(jobs);
-        int from = parts ? random.nextInt(Dispatch.PHASES) : 0;
-        int to = parts ? from + 1 : Dispatch.PHASES;
+        int from = parts ? random.nextInt(Table.PHASES) : 0;
+        int to = parts ? from + 1 : Table.PHASES;
         boolean exchange = random.nextBoolean();
         double by = random.nextBoolean() ? 0.5 : -0.5;
         for (int phase = from; phase < to; phase++) {
-            int one = Dispatch.PHASES * a + phase;
-            int other = Dispatch.PHASES * b + phase;
+            int one = Table.PHASES * a + phase;
+            int other = Table.PHASES * b + phase;
             next[one] = exchange ? keys[other] : keys[other] + by;
             next[other] = exchange ? keys[one] : keys[other];
         }

@@ -21,7 +21,7 @@ public record Promise(List<Long> ends) {
      */
     public static Promise of(Bench bench, Schedule schedule, int job, int days, long seed) {
         SplittableRandom random = new SplittableRandom(seed);
-        double[] keys = new Dispatch(bench).kept(schedule);
+        double[] keys = new Table(bench, null).kept(schedule);
         long[] ends = new long[days];
         for (int day = 0; day < days; day++) {
             ends[day] = new Dispatch(bench, drawn(bench, random)).ends(keys, 0)[job];
