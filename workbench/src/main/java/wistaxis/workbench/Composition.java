@@ -53,6 +53,7 @@ import wistaxis.workbench.life.TimeKeeper;
 import wistaxis.workbench.life.World;
 import wistaxis.workbench.lot.Lots;
 import wistaxis.workbench.people.Customers;
+import wistaxis.workbench.plan.AfterDay;
 import wistaxis.workbench.plan.Calling;
 import wistaxis.workbench.plan.Plans;
 import wistaxis.workbench.practice.Coaches;
@@ -119,6 +120,7 @@ final class Composition implements AutoCloseable {
     final Customers people;
     final Plans plans;
     final Calling calling;
+    final AfterDay afterDay;
     final Staff staff;
     final Desks desks;
     final Commands commands;
@@ -157,7 +159,9 @@ final class Composition implements AutoCloseable {
             Coaches coaches = new Coaches(life, methods::all, routes::settings, practice);
             this.drill = new Drill(life, devices, methods::all, practice, coaches, world.drill());
             this.plans = new Plans(life, tickets, routes::shop, stock::history, present());
-            this.calling = new Calling(life, tickets, plans, () -> AtWork.of(routes.settings().atWork()).called(), folder.calendar());
+            this.afterDay = new AfterDay(life, tickets, folder.days());
+            this.calling = new Calling(life, tickets, plans, afterDay, () -> AtWork.of(routes.settings().atWork()).called(),
+                    folder.calendar());
             this.staff = new Staff(changes, practice, () -> Optional.ofNullable(routes.settings().staff()).orElse(List.of()),
                     routes::staff);
             this.reminders = new Reminders(life, tickets, guard, routes::today, t -> runs().dropOut(t, life.now()));

@@ -37,6 +37,7 @@ import wistaxis.workbench.life.TimeKeeper;
 import wistaxis.workbench.life.World;
 import wistaxis.workbench.lot.Lots;
 import wistaxis.workbench.people.Customers;
+import wistaxis.workbench.plan.AfterDay;
 import wistaxis.workbench.plan.Calling;
 import wistaxis.workbench.plan.Plans;
 import wistaxis.workbench.practice.Drill;
@@ -140,6 +141,11 @@ public final class Workbench implements AutoCloseable {
     /** Calls to what needs somebody. */
     public Calling calling() {
         return parts.calling;
+    }
+
+    /** What became of the plan of a day. */
+    public AfterDay afterDay() {
+        return parts.afterDay;
     }
 
     /** Lots of devices. */

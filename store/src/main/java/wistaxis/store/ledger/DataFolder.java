@@ -132,6 +132,12 @@ public record DataFolder(Path root) {
         return named("firmware-files.json", "shelf.json");
     }
 
+    /** The first plan of each day. */
+    public Path days() {
+        return root.resolve("days.json");
+    }
+
+    /** Calls, pickups and unlock days. */
     public Path calendar() {
         return root.resolve("calls.ics");
     }

@@ -37,6 +37,7 @@ public final class Calling {
     private final Life life;
     private final Tickets tickets;
     private final Plans plans;
+    private final AfterDay afterDay;
     private final Supplier<CallTimes> times;
     private final Path file;
     private final Calls calls = new Calls();
@@ -45,10 +46,11 @@ public final class Calling {
     private boolean writing;
 
     /** @param times when the shop wants to be called @param file the calendar */
-    public Calling(Life life, Tickets tickets, Plans plans, Supplier<CallTimes> times, Path file) {
+    public Calling(Life life, Tickets tickets, Plans plans, AfterDay afterDay, Supplier<CallTimes> times, Path file) {
         this.life = life;
         this.tickets = tickets;
         this.plans = plans;
+        this.afterDay = afterDay;
         this.times = times;
         this.file = file;
     }
@@ -56,6 +58,7 @@ public final class Calling {
     /** Looks at the plan, a few times a second or less. @return what calls now */
     public List<Calls.Call> look() {
         BenchPlan plan = plans.now();
+        afterDay.look(plan);
         List<Calls.Call> now = life.doubt().says().isPresent() ? List.of() : calls.look(Calls.Ahead.of(plan), life.now(), times.get()
                 .before());
         if (!writing && System.nanoTime() - nextWrite >= 0) {

@@ -16,6 +16,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.bench.DayPlan;
 import wistaxis.core.time.Range;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.page.View;
@@ -23,6 +24,7 @@ import wistaxis.store.ledger.FigureWords;
 import wistaxis.store.ledger.Figures;
 import wistaxis.workbench.Workbench;
 import wistaxis.workbench.life.Change;
+import wistaxis.workbench.plan.AfterDay;
 
 /**
  * What came in, what helped, how button sequences landed, what failed at the computer, what was kept of promises: by period, with cases
@@ -31,6 +33,8 @@ import wistaxis.workbench.life.Change;
 public final class FiguresView implements View {
     private static final double BAR = 150;
     private static final double TWO_COLUMNS = 1150;
+    /** So many tickets of a day are named, the furthest off first. */
+    private static final int FURTHEST = 5;
     private static final List<Integer> DAYS = List.of(30, 90, 365, 3650);
 
     private final Workbench bench;
@@ -41,11 +45,16 @@ public final class FiguresView implements View {
     private boolean byPerson;
     private String saved = "";
     private @Nullable Figures figures;
+    private AfterDay.@Nullable Became became;
     private String says = t("desktop.figures.counting");
 
     public FiguresView(Workbench bench) {
         this.bench = bench;
         ask();
+        bench.afterDay().last().whenComplete((found, _) -> {
+            became = found == null ? null : found.orElse(null);
+            refresh();
+        });
     }
 
     private void ask() {
@@ -98,6 +107,7 @@ public final class FiguresView implements View {
                 "muted"));
         cards.getChildren().clear();
         page.getChildren().add(cards);
+        day();
         counts(t("desktop.figures.problems"), f.problems());
         counts(t("desktop.figures.layouts"), f.families());
         counts(t("desktop.figures.models"), f.models());
@@ -114,6 +124,25 @@ public final class FiguresView implements View {
         }
         lengths(t("desktop.figures.time"), f.spent(), t("desktop.figures.of-tickets"));
         lengths(t("desktop.figures.stages"), f.stages(), t("desktop.figures.of-restores"));
+    }
+
+    /** The last day's plan, and what became of it: how far off it was, and where the most. */
+    private void day() {
+        AfterDay.Became of = became;
+        if (of == null || of.rows().isEmpty()) {
+            return;
+        }
+        long over = of.rows().stream().filter(r -> r.real() != null).count();
+        VBox card = Ui.card(Ui.label(t("desktop.figures.day", "day", Ui.date("d MMM", of.day())), "title"), Ui.text(t(
+                "desktop.figures.day-over", "over", over, "of", of.rows().size()), ""));
+        DayPlan.middle(of.rows()).ifPresent(m -> card.getChildren().add(Ui.text(t(m.isNegative() ? "desktop.figures.day-earlier"
+                : "desktop.figures.day-later", "time", Ui.coarse(m.abs())), "strong")));
+        of.rows().stream().limit(FURTHEST).forEach(r -> card.getChildren().add(Ui.text(t(r.late() == null ? "desktop.figures.day-open"
+                : r.late().isNegative() ? "desktop.figures.day-row-earlier" : "desktop.figures.day-row-later", "number", r.ticket(),
+                        "title",
+                r.title(), "time", r.late() == null ? "" : Ui.coarse(r.late().abs())), "small")));
+        card.setPrefWidth(560);
+        cards.getChildren().add(card);
     }
 
     private void save() {
