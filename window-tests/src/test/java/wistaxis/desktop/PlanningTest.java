@@ -2,14 +2,21 @@ package wistaxis.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.bench.DayPlan;
 import wistaxis.core.plan.Legal;
+import wistaxis.core.ticket.TicketEvent;
 
 /** The plan on the bench: something is tried and taken, who is at work is set, and what may be promised stands at the intake. */
 @ExtendWith({Waits.class, InEnglishAgain.class})
@@ -104,5 +111,21 @@ class PlanningTest {
         Window.until(() -> Window.onFx(() -> w.bench.plans().now().bench().people().size() == 3), "three in the plan");
         w.click("nav-bench");
         w.sees(" min earlier");
+    }
+
+    /** After the day: what was planned and what became of it stands with the figures; a file that cannot be read is set aside. */
+    @Test
+    void whatBecameOfTheLastDaysPlanIsSaid() throws IOException {
+        String closed = w.entries().stream().filter(e -> e.event() instanceof TicketEvent.Closed).reduce((_, b) -> b).orElseThrow().ticket();
+        Window.until(() -> Files.exists(folder.resolve("days.json")), "today's plan to be kept");
+        w.settle();
+        LocalDate before = LocalDate.now().minusDays(1);
+        DayPlan day = new DayPlan(before, List.of(new DayPlan.End(closed, Instant.now().minusSeconds(9_000_000)), new DayPlan.End("T-0010",
+                Instant.now())));
+        Files.writeString(folder.resolve("days.json"), DayPlan.Days.NONE.with(day).toJson());
+        w.click("nav-figures");
+        w.sees("Planned and real, ");
+        w.sees("1 of 2 tickets that were to be done that day are closed.");
+        w.sees("T-0010  Bird observatory, field phone B: still open");
     }
 }
