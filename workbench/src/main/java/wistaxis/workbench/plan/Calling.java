@@ -31,6 +31,9 @@ public final class Calling {
     /** A call that is put off comes again after so long. Ours. */
     public static final Duration LATER = Duration.ofMinutes(5);
 
+    /** The plan is looked at no more often, however fast simulated time runs. Ours. */
+    private static final long LOOK_NANOS = 200_000_000L;
+
     /** The calendar is written at most so often. Ours. */
     private static final long APART_NANOS = 2_000_000_000L;
 
@@ -42,7 +45,9 @@ public final class Calling {
     private final Path file;
     private final Calls calls = new Calls();
     private String written = "";
+    private long nextLook = System.nanoTime();
     private long nextWrite = System.nanoTime();
+    private @Nullable BenchPlan of;
     private boolean writing;
 
     /** @param times when the shop wants to be called @param file the calendar */
@@ -57,11 +62,16 @@ public final class Calling {
 
     /** Looks at the plan, a few times a second or less. @return what calls now */
     public List<Calls.Call> look() {
-        BenchPlan plan = plans.now();
+        if (System.nanoTime() - nextLook < 0) {
+            return List.of();
+        }
+        nextLook = System.nanoTime() + LOOK_NANOS;
+        BenchPlan plan = plans.last();
         afterDay.look(plan);
         List<Calls.Call> now = life.doubt().says().isPresent() ? List.of() : calls.look(Calls.Ahead.of(plan), life.now(), times.get()
                 .before());
-        if (!writing && System.nanoTime() - nextWrite >= 0) {
+        if (!writing && plan != of && System.nanoTime() - nextWrite >= 0) {
+            of = plan;
             nextWrite = System.nanoTime() + APART_NANOS;
             write(plan);
         }

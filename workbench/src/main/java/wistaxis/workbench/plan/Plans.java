@@ -41,6 +41,9 @@ public final class Plans {
     /** A call that moved by less is the same call. Ours. */
     private static final Duration SAME_CALL = Duration.ofSeconds(2);
 
+    /** A plan that nobody looks at is as good for so long, while only time passes. Ours. */
+    private static final long OLD_SECONDS = 30;
+
     /** So many orders are tried on a bench where somebody would be late. Ours. */
     private static final int LOOKS = 400;
 
@@ -82,13 +85,18 @@ public final class Plans {
         }
     }
 
+    /** The plan as it would be, and what becomes of tickets by it. */
+    public record Tried(BenchPlan plan, List<WhatIf.Change> changes) {}
+
     /** What becomes of tickets if something is tried beside the plan. Fails with {@link BadInput} for what is not there. */
-    public CompletableFuture<List<WhatIf.Change>> tried(WhatIf what) {
-        CompletableFuture<List<WhatIf.Change>> all = new CompletableFuture<>();
+    public CompletableFuture<Tried> tried(WhatIf what) {
+        CompletableFuture<Tried> all = new CompletableFuture<>();
         BenchPlan now = now();
         Shop by = shop.get();
-        life.background().run(() -> WhatIf.changes(now, what.of(now, by.crew(now.from()), ZoneId.systemDefault(), by.businessDays(),
-                WhatIf.LOOKS)), all::complete, all::completeExceptionally);
+        life.background().run(() -> {
+            BenchPlan after = what.of(now, by.crew(now.from()), ZoneId.systemDefault(), by.businessDays(), WhatIf.LOOKS);
+            return new Tried(after, WhatIf.changes(now, after));
+        }, all::complete, all::completeExceptionally);
         return all;
     }
 
@@ -113,6 +121,15 @@ public final class Plans {
     public BenchPlan now() {
         Moment now = moment();
         if (!asking && !now.equals(of)) {
+            ask(now);
+        }
+        return planned;
+    }
+
+    /** The last plan, which is computed anew only where something has changed, or it is old: for whoever looks all the time. */
+    BenchPlan last() {
+        Moment now = moment();
+        if (!asking && (of == null || of.changes() != now.changes() || now.second() - of.second() > OLD_SECONDS)) {
             ask(now);
         }
         return planned;

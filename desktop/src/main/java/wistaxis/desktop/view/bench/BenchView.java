@@ -81,7 +81,7 @@ public final class BenchView implements View {
         call.setId("call");
         countdown.setMinWidth(Region.USE_PREF_SIZE);
         HBox.setHgrow(call, Priority.ALWAYS);
-        tries = new WhatIfCard(bench, this::refresh);
+        tries = new WhatIfCard(bench, this::otherTime);
         scroll = Ui.scroll(lanes);
         scroll.vvalueProperty().addListener((_, _, _) -> fill());
         scroll.viewportBoundsProperty().addListener((_, _, _) -> fill());
@@ -158,7 +158,7 @@ public final class BenchView implements View {
         tick();
     }
 
-    /** Shows another stretch of time: every row is drawn anew. */
+    /** Shows another stretch of time, or what is tried: every row is drawn anew. */
     private void otherTime() {
         slots.clear();
         header = null;
@@ -244,7 +244,7 @@ public final class BenchView implements View {
         shown.moved().ifPresent(m -> card.getChildren().set(2, Ui.flow(8, Ui.label(m, "tag changed"), Ui.text(device, "small muted"))));
         TimeLane time = new TimeLane(ticket.number() + " " + ticket.title(), along.axis(), bench.now(), shown.spans(), shown.promised(),
                 shown.past(),
-                stop.orElse(""));
+                stop.orElse("")).beside(tries.lane(ticket.number()));
         Button button = Ui.button("lane-" + ticket.number(), "", "lane", () -> shell.showTicket(ticket.number()));
         button.setGraphic(rows.row(card, time));
         button.setMaxWidth(Double.MAX_VALUE);

@@ -26,11 +26,14 @@ import wistaxis.desktop.look.Look;
 public final class TimeLane extends Region implements Drawn {
     private static final DateTimeFormatter HOUR = DateTimeFormatter.ofPattern("HH:mm", Locale.ROOT).withZone(ZoneId.systemDefault());
 
+    private static final double THIN = 8;
+
     private final String whose;
     private final Canvas canvas = new Canvas();
     private final Axis axis;
     private final Instant now;
     private final List<BenchPlan.Span> spans;
+    private List<BenchPlan.Span> beside = List.of();
     private final Optional<Instant> promised;
     /** The width of what stands before an axis, pixels. */
     public static final double CARD = 330;
@@ -59,6 +62,12 @@ public final class TimeLane extends Region implements Drawn {
         getChildren().add(canvas);
         setPrefHeight(header ? 26 : 64);
         setMinWidth(200);
+    }
+
+    /** With another plan below its own, thin: what is tried. */
+    TimeLane beside(List<BenchPlan.Span> other) {
+        beside = List.copyOf(other);
+        return this;
     }
 
     static Region header(Axis axis, Instant now) {
@@ -110,6 +119,9 @@ public final class TimeLane extends Region implements Drawn {
             g.fillRect(axis.x(t, now, w), h / 2 - 5, 1.5, 10);
         });
         spans.forEach(s -> span(g, s, w, h));
+        beside.forEach(s -> bar(g, axis.x(s.start(), now, w), Math.max(axis.x(s.start(), now, w) + 3, axis.x(s.end(), now, w)), h - 15,
+                THIN,
+                s.hands()));
         promised.filter(p -> p.isBefore(axis.to(now)) && p.isAfter(from)).ifPresent(p -> flag(g, axis.x(p, now, w), h));
         g.setFill(Look.color(g, "ink"));
         g.fillRect(axis.x(now, now, w) - 1.5, 0, 3, h);

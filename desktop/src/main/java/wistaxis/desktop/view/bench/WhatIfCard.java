@@ -11,12 +11,14 @@ import javafx.scene.control.Button;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.bench.BenchPlan;
 import wistaxis.core.bench.WhatIf;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.plan.Bench;
 import wistaxis.core.words.Text;
 import wistaxis.desktop.look.Ui;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.plan.Plans;
 
 /** Something is tried beside the plan, compared in words, and taken or dropped; what was taken stands there until it is dropped. */
 final class WhatIfCard extends VBox {
@@ -33,8 +35,14 @@ final class WhatIfCard extends VBox {
     private @Nullable Tried tried;
     private String wrong = "";
 
-    /** @param says what becomes of tickets, in words; empty while it is computed */
-    private record Tried(WhatIf what, Text name, Optional<List<Text>> says) {}
+    /** @param came what becomes of tickets; empty while it is computed */
+    private record Tried(WhatIf what, Text name, Optional<Plans.Tried> came) {
+        /** In words, those first whose promise is kept or broken by it. */
+        List<Text> says() {
+            return came.map(Plans.Tried::changes).orElse(List.of()).stream().sorted(Comparator.comparing(c -> c.lateBefore() == c
+                    .lateAfter())).flatMap(c -> c.says().stream()).toList();
+        }
+    }
 
     /** @param changed hears when the page is to be drawn anew */
     WhatIfCard(Workbench bench, Runnable changed) {
@@ -63,6 +71,12 @@ final class WhatIfCard extends VBox {
         if (!wrong.isEmpty()) {
             getChildren().add(Ui.notice("", wrong));
         }
+    }
+
+    /** A ticket's lane as it would be; empty while nothing is tried. */
+    List<BenchPlan.Span> lane(String ticket) {
+        return Optional.ofNullable(tried).flatMap(Tried::came).stream().flatMap(c -> c.plan().lanes().stream()).filter(l -> l.job().ticket()
+                .equals(ticket)).findFirst().map(BenchPlan.Lane::spans).orElse(List.of());
     }
 
     /** What opens and closes it; it stands elsewhere. */
@@ -97,15 +111,13 @@ final class WhatIfCard extends VBox {
     private void attempt(WhatIf what, Text name) {
         wrong = "";
         tried = new Tried(what, name, Optional.empty());
-        bench.plans().tried(what).whenComplete((changes, e) -> {
+        bench.plans().tried(what).whenComplete((came, e) -> {
             if (e != null) {
                 Throwable why = e instanceof BadInput || e.getCause() == null ? e : e.getCause();
                 wrong = String.valueOf(why.getMessage());
                 tried = null;
             } else if (tried != null && tried.what().equals(what)) {
-                List<Text> says = changes.stream().sorted(Comparator.comparing(c -> c.lateBefore()
-                        == c.lateAfter())).flatMap(c -> c.says().stream()).toList();
-                tried = new Tried(what, name, Optional.of(says));
+                tried = new Tried(what, name, Optional.of(came));
             }
             changed.run();
         });
@@ -114,7 +126,8 @@ final class WhatIfCard extends VBox {
 
     private VBox card(Tried now) {
         VBox card = Ui.card(Ui.label(now.name(), "strong"));
-        now.says().ifPresentOrElse(says -> {
+        now.came().ifPresentOrElse(_ -> {
+            List<Text> says = now.says();
             says.stream().limit(MOST).forEach(s -> card.getChildren().add(Ui.text(s, "")));
             if (says.size() > MOST) {
                 card.getChildren().add(Ui.text(t("desktop.what-if.more", "n", says.size() - MOST), "muted"));
@@ -122,6 +135,7 @@ final class WhatIfCard extends VBox {
             if (says.isEmpty()) {
                 card.getChildren().add(Ui.text(t("desktop.what-if.nothing"), ""));
             }
+            card.getChildren().add(Ui.text(t("desktop.what-if.below"), "small muted"));
             card.getChildren().add(Ui.row(8, Ui.button("what-if-take", t("desktop.what-if.take"), "primary", () -> {
                 bench.plans().take(now.what(), now.name());
                 tried = null;
