@@ -133,7 +133,7 @@ public final class FiguresView implements View {
             return;
         }
         long over = of.rows().stream().filter(r -> r.real() != null).count();
-        VBox card = Ui.card(Ui.label(t("desktop.figures.day", "day", Ui.date("d MMM", of.day())), "title"), Ui.text(t(
+        VBox card = Ui.card(Ui.label(t("desktop.figures.day", "day", Ui.date("d MMM", of.day())), "strong"), Ui.text(t(
                 "desktop.figures.day-over", "over", over, "of", of.rows().size()), ""));
         DayPlan.middle(of.rows()).ifPresent(m -> card.getChildren().add(Ui.text(t(m.isNegative() ? "desktop.figures.day-earlier"
                 : "desktop.figures.day-later", "time", Ui.coarse(m.abs())), "strong")));
