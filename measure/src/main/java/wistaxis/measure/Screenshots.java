@@ -180,8 +180,8 @@ public final class Screenshots {
             list.append("SALTMARSH%02d,tablet %d\n".formatted(i, i));
         }
         String id = Lot.id(first);
-        onFx(() -> bench.lots().of(id).thenCombine(bench.lots().of(id).thenCompose(l -> bench.lots().read(l, list.toString())),
-                (lot, read) -> bench.lots().add(lot, read.entries())));
+        onFx(() -> bench.lots().of(id).thenAccept(lot -> bench.lots().read(lot, list.toString()).thenAccept(read -> bench.lots().add(lot,
+                read.entries()))));
         waitUntil(() -> bench.lots().atWork().stream().anyMatch(l -> l.devices().size() == 9 && l.devices().getLast()
                 .identifier() != null));
         settle();

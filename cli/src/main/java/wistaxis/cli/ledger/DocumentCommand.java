@@ -6,11 +6,9 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.time.ZoneId;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -60,14 +58,11 @@ public final class DocumentCommand extends OnLedger {
         DocumentMaker.Kind which = DocumentMaker.Kind.parse(kind);
         checked(file, replace);
         List<LedgerEntry> entries;
-        Map<String, List<LedgerEntry>> lot = new TreeMap<>();
+        Map<String, List<LedgerEntry>> lot;
         try (Ledger ledger = ledger()) {
-            entries = ledger.of(ticket).stream().filter(e -> upTo == null || e.number() <= upTo).toList();
+            entries = ledger.of(ticket).stream().filter(this::counts).toList();
             TicketEvent.LotJoined joined = entries.isEmpty() || !which.isOfLot() ? null : Ticket.fold(entries).lot();
-            if (joined != null) {
-                ledger.ofLot(joined.lot()).stream().filter(e -> upTo == null || e.number() <= upTo).forEach(e -> lot.computeIfAbsent(e
-                        .ticket(), _ -> new ArrayList<>()).add(e));
-            }
+            lot = joined == null ? Map.of() : LedgerEntry.byTicket(ledger.ofLot(joined.lot()).stream().filter(this::counts).toList());
         }
         if (entries.isEmpty()) {
             throw new BadInput(upTo == null ? t("cli.ticket.none", "number", ticket)
@@ -92,6 +87,10 @@ public final class DocumentCommand extends OnLedger {
         } catch (IOException e) {
             throw DiskProblem.of("document", file, e);
         }
+    }
+
+    private boolean counts(LedgerEntry e) {
+        return upTo == null || e.number() <= upTo;
     }
 
     /** Before anything is made. */

@@ -3,10 +3,8 @@ package wistaxis.cli.output;
 import static wistaxis.core.words.Say.t;
 
 import java.nio.file.Path;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Option;
 import wistaxis.core.facts.BadInput;
@@ -33,8 +31,7 @@ public abstract class OnLedger extends Output {
 
     /** The entries of the tickets that are not closed, by ticket. */
     protected static Map<String, List<LedgerEntry>> openTickets(Ledger ledger) {
-        return ledger.ofOpenTickets().stream().collect(Collectors.groupingBy(LedgerEntry::ticket, LinkedHashMap::new,
-                Collectors.toList()));
+        return LedgerEntry.byTicket(ledger.ofOpenTickets());
     }
 
     /** The ledger, to be read. @throws BadInput where there is none */

@@ -7,15 +7,14 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Parameters;
-import wistaxis.core.facts.BadInput;
 import wistaxis.core.lot.Lot;
 import wistaxis.core.route.Intake;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.store.ledger.Ledger;
+import wistaxis.workbench.lot.Lots;
 
 /** What those on a lot have. */
 public abstract class OnLot extends OnTickets {
@@ -27,14 +26,11 @@ public abstract class OnLot extends OnTickets {
 
     record Device(String ticket, String title, Lot.Standing standing, String next, @Nullable Instant promised) {}
 
-    /** The lot as the ledger has it. @throws BadInput where there is none */
+    /** The lot as the ledger has it. @throws wistaxis.core.facts.BadInput where there is none */
     final Lot lot() {
-        Map<String, List<LedgerEntry>> entries = new TreeMap<>();
         try (Ledger ledger = ledger()) {
-            ledger.ofLot(id).forEach(e -> entries.computeIfAbsent(e.ticket(), _ -> new ArrayList<>()).add(e));
+            return Lots.only(id, LedgerEntry.byTicket(ledger.ofLot(id)).values().stream().map(Ticket::fold).toList());
         }
-        return Lot.of(entries.values().stream().map(Ticket::fold).toList()).stream().findFirst().orElseThrow(() -> new BadInput(t(
-                "workbench.lot.none", "lot", id)));
     }
 
     final void answer(Lot lot, List<String> more) {

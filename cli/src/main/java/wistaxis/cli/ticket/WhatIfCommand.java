@@ -3,7 +3,6 @@ package wistaxis.cli.ticket;
 import static wistaxis.core.words.Say.t;
 
 import java.nio.file.Path;
-import java.time.ZoneId;
 import java.util.List;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Parameters;
@@ -20,8 +19,7 @@ public final class WhatIfCommand extends OnPlan {
     public void run() {
         WhatIf tried = WhatIf.parse(text(file, "what-if", 1), String.valueOf(file.getFileName()));
         Planned planned = planned();
-        BenchPlan after = tried.of(planned.plan(), planned.shop().crew(planned.plan().from()), ZoneId.systemDefault(), planned.shop()
-                .businessDays(), WhatIf.LOOKS);
+        BenchPlan after = planned.shop().tried(tried, planned.plan(), WhatIf.LOOKS);
         List<WhatIf.Change> changes = WhatIf.changes(planned.plan(), after);
         List<String> words = changes.stream().flatMap(c -> c.says().stream()).map(Text::toString).toList();
         answer(changes, words.isEmpty() ? List.of(t("cli.what-if.nothing")) : words);

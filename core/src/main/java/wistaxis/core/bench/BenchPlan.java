@@ -209,8 +209,8 @@ public record BenchPlan(List<Lane> lanes, Bench bench, Schedule schedule, Instan
 
     /** The port that a ticket's device hangs on first, by the plan; empty for none, and where ports do not matter. */
     public Optional<String> port(String ticket) {
-        return IntStream.range(0, lanes.size()).filter(i -> lanes.get(i).job().ticket().equals(ticket)).boxed().flatMap(i -> schedule.of(i)
-                .stream()).filter(p -> p.port() != Schedule.NONE).findFirst().map(p -> bench.ports().get(p.port()).name());
+        return at(ticket).stream().flatMap(i -> schedule.of(i).stream()).filter(p -> p.port() != Schedule.NONE).findFirst().map(p ->
+                bench.ports().get(p.port()).name());
     }
 
     /** The earliest moment at which a ticket needs hands. */
@@ -278,14 +278,21 @@ public record BenchPlan(List<Lane> lanes, Bench bench, Schedule schedule, Instan
 
     /** What may be promised for a ticket, by the plan and how long things take here; empty where it is not planned. */
     public Optional<Promised> promised(String ticket) {
-        return IntStream.range(0, lanes.size()).filter(i -> lanes.get(i).job().ticket().equals(ticket)).boxed().findFirst()
-                .flatMap(i -> Promised.of(Promise.of(bench, schedule, i, DAYS, 1), bench.jobs().get(i), from));
+        return at(ticket).flatMap(i -> Promised.of(played(i), bench.jobs().get(i), from));
     }
 
     /** The chance that a ticket is ready when it was promised, 0 to 1; empty where nothing was, or it is not planned. */
     public Optional<Double> chance(String ticket) {
-        return IntStream.range(0, lanes.size()).filter(i -> lanes.get(i).job().ticket().equals(ticket) && bench.jobs().get(i).due()
-                < wistaxis.core.plan.Job.NEVER).boxed().findFirst().map(i -> Promise.of(bench, schedule, i, DAYS, 1).chance(bench.jobs()
+        return at(ticket).filter(i -> bench.jobs().get(i).due() < wistaxis.core.plan.Job.NEVER).map(i -> played(i).chance(bench.jobs()
                 .get(i).due()));
+    }
+
+    /** Where the lane of a ticket stands. */
+    private Optional<Integer> at(String ticket) {
+        return IntStream.range(0, lanes.size()).filter(i -> lanes.get(i).job().ticket().equals(ticket)).boxed().findFirst();
+    }
+
+    private Promise played(int lane) {
+        return Promise.of(bench, schedule, lane, DAYS, 1);
     }
 }

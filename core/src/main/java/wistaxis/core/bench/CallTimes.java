@@ -24,7 +24,7 @@ public record CallTimes(int lead, @Nullable LocalTime from, @Nullable LocalTime 
 
     private static final int LONGEST = 60;
     private static final Pattern TYPED = Pattern.compile(
-            "(\\d{1,2})(?: ?min)?(?:[,; ]+(?:silent |still )?(\\d{1,2}(?::\\d{2})?)[-\u2013](\\d{1,2}(?::\\d{2})?))?");
+            "(\\d{1,2})(?: ?min)?(?:[,; ]+(?:silent |still )?(\\d{1,2})(?::(\\d{2}))?[-\u2013](\\d{1,2})(?::(\\d{2}))?)?");
 
     public CallTimes {
         if (lead < 0 || lead > LONGEST || (from == null) != (to == null)) {
@@ -39,16 +39,14 @@ public record CallTimes(int lead, @Nullable LocalTime from, @Nullable LocalTime 
             if (!found.matches()) {
                 throw new DateTimeException(typed);
             }
-            return new CallTimes(Integer.parseInt(found.group(1)), at(found.group(2)), at(found.group(3)));
+            return new CallTimes(Integer.parseInt(found.group(1)), at(found.group(2), found.group(3)), at(found.group(4), found.group(5)));
         } catch (DateTimeException e) {
             throw new BadInput(t("core.call.times", "typed", Shown.value(typed)), e);
         }
     }
 
-    private static @Nullable LocalTime at(@Nullable String hour) {
-        return hour == null ? null : LocalTime.parse((hour.indexOf(':') < 2 && hour.indexOf(':') > 0 || hour.length() == 1 ? "0" : "")
-                + hour
-                + (hour.contains(":") ? "" : ":00"));
+    private static @Nullable LocalTime at(@Nullable String hour, @Nullable String minute) {
+        return hour == null ? null : LocalTime.of(Integer.parseInt(hour), minute == null ? 0 : Integer.parseInt(minute));
     }
 
     public Duration before() {

@@ -45,12 +45,12 @@ public final class Calls {
         public static Ahead of(BenchPlan plan) {
             List<Call> coming = new ArrayList<>();
             List<Call> all = new ArrayList<>();
+            String next = plan.nextCall().map(BenchPlan.Call::ticket).orElse("");
             for (BenchPlan.Lane lane : plan.lanes()) {
                 lane.spans().stream().filter(BenchPlan.Span::hands).findFirst().map(s -> new Call(lane.job().ticket(), s.what(), s.start()))
                         .ifPresent(c -> {
                             all.add(c);
-                            if (!lane.spans().getFirst().hands() || plan.nextCall().filter(n -> n.ticket().equals(c.ticket()))
-                                    .isPresent()) {
+                            if (!lane.spans().getFirst().hands() || next.equals(c.ticket())) {
                                 coming.add(c);
                             }
                         });

@@ -3,6 +3,10 @@ package wistaxis.core.ticket;
 import static wistaxis.core.words.Say.t;
 
 import java.time.Instant;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.time.BenchTime;
@@ -29,6 +33,11 @@ public record LedgerEntry(long number, String ticket, Instant at, @Nullable Inst
         } catch (BadInput e) {
             return new TicketEvent.Unreadable(body, String.valueOf(e.getMessage()));
         }
+    }
+
+    /** Entries by their ticket, the tickets in the order in which they come. */
+    public static Map<String, List<LedgerEntry>> byTicket(List<LedgerEntry> entries) {
+        return entries.stream().collect(Collectors.groupingBy(LedgerEntry::ticket, LinkedHashMap::new, Collectors.toList()));
     }
 
     /** The bench's time, for reckoning and showing: never outside what a clock can mean. */

@@ -69,23 +69,28 @@ public final class Lots {
 
     /** A lot with all of its devices, closed ones too; fails with {@link BadInput} where there is none. */
     public CompletableFuture<Lot> of(String id) {
-        return tickets.ofLot(id).thenApply(all -> Lot.of(all.keySet().stream().map(n -> tickets.find(n)
-                .orElseGet(() -> Ticket.fold(all.get(n)))).toList()).stream().findFirst()
-                .orElseThrow(() -> new BadInput(t("workbench.lot.none", "lot", id))));
+        return tickets.ofLot(id).thenApply(all -> only(id, all.keySet().stream().map(n -> tickets.find(n).orElseGet(() -> Ticket.fold(all
+                .get(n)))).toList()));
+    }
+
+    /** The lot that some tickets are of. @throws BadInput where they are of none */
+    public static Lot only(String id, List<Ticket> devices) {
+        return Lot.of(devices).stream().findFirst().orElseThrow(() -> new BadInput(t("workbench.lot.none", "lot", id)));
     }
 
     /** Reads a file with such a list. Fails with {@link BadInput} for what is no text. */
     public CompletableFuture<LotList> read(Lot lot, Path file) {
-        CompletableFuture<LotList> read = new CompletableFuture<>();
-        life.background().run(() -> LotList.read(OutsideFile.text(file, "lot", 1), numbers(lot, people::read)), read::complete,
-                read::completeExceptionally);
-        return read;
+        return read(lot, () -> OutsideFile.text(file, "lot", 1));
     }
 
     /** Reads a list of devices, against those that are in the lot already; nothing is added yet. */
     public CompletableFuture<LotList> read(Lot lot, String text) {
+        return read(lot, () -> text);
+    }
+
+    private CompletableFuture<LotList> read(Lot lot, Supplier<String> text) {
         CompletableFuture<LotList> read = new CompletableFuture<>();
-        life.background().run(() -> LotList.read(text, numbers(lot, people::read)), read::complete, read::completeExceptionally);
+        life.background().run(() -> LotList.read(text.get(), numbers(lot, people::read)), read::complete, read::completeExceptionally);
         return read;
     }
 

@@ -16,6 +16,7 @@ import wistaxis.core.route.Route;
 import wistaxis.core.ticket.Attempt;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.words.Text;
+import wistaxis.core.work.Rules;
 import wistaxis.workbench.Workbench;
 
 /**
@@ -55,10 +56,10 @@ public record LotPage(Lot lot, List<Device> devices, Map<Lot.Standing, Long> cou
         Lot.Standing standing = Lot.standing(t, stopped.isPresent());
         Optional<Route.RouteStep> step = standing == Lot.Standing.TO_AGREE ? bench.routes().route(t).flatMap(Route::recommended)
                 .filter(r -> r.open()) : Optional.empty();
-        boolean handover = standing == Lot.Standing.HANDOVER;
+        Optional<Rules> rules = Optional.of(t).filter(_ -> standing == Lot.Standing.HANDOVER).map(bench.routes()::rules);
         return new Device(t, standing, standing == Lot.Standing.PROBLEM ? problem(t, stopped) : "", step.map(r -> r.step().id()), step
-                .filter(r -> r.status() == Route.Status.NEEDS_CONSENT).isPresent(), handover ? bench.routes().rules(t).open() : List.of(),
-                handover && bench.routes().rules(t).mayClose().isEmpty());
+                .filter(r -> r.status() == Route.Status.NEEDS_CONSENT).isPresent(), rules.map(Rules::open).orElse(List.of()),
+                rules.filter(r -> r.mayClose().isEmpty()).isPresent());
     }
 
     private static String problem(Ticket t, Optional<String> stopped) {

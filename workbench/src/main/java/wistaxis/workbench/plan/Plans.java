@@ -4,7 +4,6 @@ import static wistaxis.core.words.Say.t;
 
 import java.time.Duration;
 import java.time.Instant;
-import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -20,9 +19,7 @@ import wistaxis.core.bench.TimeHistory;
 import wistaxis.core.bench.WhatIf;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.plan.Bench;
-import wistaxis.core.plan.Costs;
 import wistaxis.core.plan.ListPlanner;
-import wistaxis.core.plan.Schedule;
 import wistaxis.core.route.Intake;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.time.BenchTime;
@@ -94,7 +91,7 @@ public final class Plans {
         BenchPlan now = now();
         Shop by = shop.get();
         life.background().run(() -> {
-            BenchPlan after = what.of(now, by.crew(now.from()), ZoneId.systemDefault(), by.businessDays(), WhatIf.LOOKS);
+            BenchPlan after = by.tried(what, now, WhatIf.LOOKS);
             return new Tried(after, WhatIf.changes(now, after));
         }, all::complete, all::completeExceptionally);
         return all;
@@ -258,34 +255,19 @@ public final class Plans {
                     failed.put(seen.ticket(), e);
                 }
             }
-            BenchPlan plan = planned(jobs, shop.crew(now), before, looks, now);
+            Bench bench = BenchPlan.bench(jobs, shop.crew(now), now); // while only time passes its order holds
+            BenchPlan plan = BenchPlan.of(jobs, bench, new ListPlanner(before, 1).paying(bench, looks ? LOOKS : 0), now);
             return new Planned(taken == null ? plan : with(plan), stopped, failed);
         }
 
         /** With what was taken; what it names may be gone by now. */
         private BenchPlan with(BenchPlan plan) {
             try {
-                return Objects.requireNonNull(taken).at(now).of(plan, shop.crew(now), ZoneId.systemDefault(), shop.businessDays(), 0);
+                return shop.tried(Objects.requireNonNull(taken).at(now), plan, 0);
             } catch (BadInput _) {
                 return plan;
             }
         }
-    }
-
-    /**
-     * A plan at once; a better order is looked for where somebody would be late.
-     *
-     * @param looks whether something has changed since the last plan: while only time passes its order holds
-     */
-    private static BenchPlan planned(List<BenchPlan.Job> jobs, BenchPlan.Crew crew, Map<String, Double> before, boolean looks,
-            Instant now) {
-        Bench bench = BenchPlan.bench(jobs, crew, now);
-        ListPlanner planner = new ListPlanner(before, 1);
-        Schedule atOnce = planner.atOnce(bench);
-        double late = Costs.of(bench, atOnce).lateness();
-        Schedule best = looks && late >= ListPlanner.PAYS ? planner.best(bench, LOOKS) : atOnce;
-        boolean pays = Costs.of(bench, best).lateness() <= late - ListPlanner.PAYS;
-        return BenchPlan.of(jobs, bench, pays ? best : atOnce, now);
     }
 
     /** The plan of tickets from a moment on. */

@@ -18,6 +18,7 @@ import java.util.function.Function;
 import wistaxis.core.bench.AtWork;
 import wistaxis.core.bench.BenchPlan;
 import wistaxis.core.bench.TimeHistory;
+import wistaxis.core.bench.WhatIf;
 import wistaxis.core.buttons.MethodFile;
 import wistaxis.core.buttons.SequenceLibrary;
 import wistaxis.core.device.DeviceCatalogue;
@@ -129,6 +130,14 @@ public final class Shop {
     /** Who is at work from a moment on, and the ports of the computers. */
     public BenchPlan.Crew crew(Instant from) {
         return AtWork.of(settings.atWork()).crew(from, ZoneId.systemDefault(), businessDays());
+    }
+
+    /**
+     * A plan with something that is tried. @throws wistaxis.core.facts.BadInput for what is not there @param looks orders that are looked
+     * at
+     */
+    public BenchPlan tried(WhatIf what, BenchPlan plan, int looks) {
+        return what.of(plan, crew(plan.from()), ZoneId.systemDefault(), businessDays(), looks);
     }
 
     /** The shop's business days. */

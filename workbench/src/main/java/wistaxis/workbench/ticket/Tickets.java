@@ -79,7 +79,7 @@ public final class Tickets implements Commands.Book {
             lastDigest = e.digest();
         });
         closed = ledger.closedTickets();
-        byTicket(ledger.ofOpenTickets()).forEach(this::fold);
+        LedgerEntry.byTicket(ledger.ofOpenTickets()).forEach(this::fold);
         this.health = new LedgerHealth(life, ledger, folder, wall, () -> new LedgerHealth.Head(last, lastDigest));
         health.check();
     }
@@ -158,7 +158,7 @@ public final class Tickets implements Commands.Book {
 
     /** All entries of the devices of a lot, by ticket, in order; read from the disk. */
     public CompletableFuture<Map<String, List<LedgerEntry>>> ofLot(String lot) {
-        return read(l -> byTicket(l.ofLot(lot)));
+        return read(l -> LedgerEntry.byTicket(l.ofLot(lot)));
     }
 
     /** When something happened on a ticket that is at work. */
@@ -181,10 +181,6 @@ public final class Tickets implements Commands.Book {
         Projection now = of.projection();
         tickets.put(number, now);
         return now;
-    }
-
-    private static Map<String, List<LedgerEntry>> byTicket(List<LedgerEntry> entries) {
-        return entries.stream().collect(Collectors.groupingBy(LedgerEntry::ticket, TreeMap::new, Collectors.toList()));
     }
 
     /** Opens a ticket; the answer is the entry that did. */
@@ -272,7 +268,7 @@ public final class Tickets implements Commands.Book {
         if (!all.isEmpty()) {
             last = all.getLast().number();
             lastDigest = all.getLast().digest();
-            byTicket(all).forEach((number, entries) -> changed(number, entries, read.before().getOrDefault(number, List.of())));
+            LedgerEntry.byTicket(all).forEach((number, entries) -> changed(number, entries, read.before().getOrDefault(number, List.of())));
         }
     }
 

@@ -2,11 +2,8 @@ package wistaxis.desktop.view.bench;
 
 import static wistaxis.core.words.Say.t;
 
-import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import javafx.scene.control.Button;
@@ -24,8 +21,6 @@ import wistaxis.workbench.page.BenchPage;
 
 /** Rows of the bench that are no ticket's: lots, and what people, ports and the connection are used for. */
 final class Rows {
-    private static final DateTimeFormatter HOUR = DateTimeFormatter.ofPattern("HH:mm", Locale.ROOT).withZone(ZoneId.systemDefault());
-
     private final Window shell;
     private final Workbench bench;
     private final VBox lanes;
@@ -41,7 +36,8 @@ final class Rows {
     /** What a person, a port or the connection is used for. */
     HBox use(BenchPlan.Use use, Axis axis) {
         return row(Ui.column(1, Ui.text(use.name(), "strong"), Ui.label(use.spans().isEmpty() ? t("desktop.bench.unused")
-                : t("desktop.bench.used-until", "at", HOUR.format(use.spans().getLast().end())), "small muted")), new TimeLane(use.name()
+                : t("desktop.bench.used-until", "at", Ui.date("HH:mm", use.spans().getLast().end())), "small muted")),
+                        new TimeLane(use.name()
                         .toString(), axis, bench.now(), use.spans(), Optional.empty(), List.of(), ""));
     }
 

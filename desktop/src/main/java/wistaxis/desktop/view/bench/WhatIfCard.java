@@ -13,11 +13,11 @@ import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.BenchPlan;
 import wistaxis.core.bench.WhatIf;
-import wistaxis.core.facts.BadInput;
 import wistaxis.core.plan.Bench;
 import wistaxis.core.words.Text;
 import wistaxis.desktop.look.Ui;
 import wistaxis.workbench.Workbench;
+import wistaxis.workbench.life.Background;
 import wistaxis.workbench.plan.Plans;
 
 /** Something is tried beside the plan, compared in words, and taken or dropped; what was taken stands there until it is dropped. */
@@ -113,8 +113,7 @@ final class WhatIfCard extends VBox {
         tried = new Tried(what, name, Optional.empty());
         bench.plans().tried(what).whenComplete((came, e) -> {
             if (e != null) {
-                Throwable why = e instanceof BadInput || e.getCause() == null ? e : e.getCause();
-                wrong = String.valueOf(why.getMessage());
+                wrong = String.valueOf(Background.cause(e).getMessage());
                 tried = null;
             } else if (tried != null && tried.what().equals(what)) {
                 tried = new Tried(what, name, Optional.of(came));

@@ -45,7 +45,7 @@ final class SaidOfAll extends VBox {
     /** Drawn anew only where it says something else: what is being typed stays. */
     void refresh(LotPage page) {
         List<Object> says = List.of(page.steps(), page.checks().keySet(), page.checks().values().stream().map(List::size).toList(), page
-                .leaving().size(), page.standing(Lot.Standing.FIRMWARE), builds(page), page
+                .leaving().size(), page.standing(Lot.Standing.FIRMWARE), build(page), page
                 .lot().unconfirmed().size());
         if (says.equals(drawn)) {
             return;
@@ -69,8 +69,9 @@ final class SaidOfAll extends VBox {
         }
     }
 
-    private List<String> builds(LotPage page) {
-        return page.standing(Lot.Standing.FIRMWARE).stream().map(t -> choice(t).map(c -> c.build().build()).orElse("")).distinct().toList();
+    /** The build that the card names: of the first device that has none. */
+    private String build(LotPage page) {
+        return page.standing(Lot.Standing.FIRMWARE).stream().findFirst().flatMap(this::choice).map(c -> c.build().build()).orElse("");
     }
 
     private VBox step(String step, List<LotPage.Device> devices) {
