@@ -3,6 +3,7 @@ package wistaxis.measure;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
 import java.util.SplittableRandom;
 import java.util.stream.IntStream;
@@ -38,12 +39,22 @@ public final class BenchPlans extends Output {
             description = "how long is searched for the best that is known; 0 for not")
     private double longest;
 
+    @Option(names = "--random", paramLabel = "N", defaultValue = "0",
+            description = "how many small benches of all kinds are planned only to see whether a plan can always be kept")
+    private int random;
+
     /** @param best weighted seconds late after the long search; what was searched for where there was none */
     private record Row(int seed, int tasks, double atOnceMillis, double againMillis, double atOnce, double searched, double best,
             int broken) {}
 
     @Override
     public void run() {
+        if (random > 0) {
+            long broken = IntStream.rangeClosed(1, random).filter(seed -> !keeps(any(new SplittableRandom(seed)), seed)).count();
+            answer(broken, List.of(String.format(Locale.ROOT, "%d benches, each with every plan on the way: %d of them with one that cannot be "
+                    + "kept", random, broken)));
+            return;
+        }
         bench(1, tickets); // compiled first
         new ListPlanner().atOnce(bench(0, tickets));
         List<Row> rows = IntStream.rangeClosed(1, rounds).mapToObj(this::row).toList();
@@ -78,12 +89,40 @@ public final class BenchPlans extends Output {
                 .check(bench, searched).size());
     }
 
+    private static boolean keeps(Bench bench, long seed) {
+        boolean[] kept = {true};
+        int[] looked = {0};
+        new ListPlanner(Map.of(), seed).plan(bench, s -> kept[0] &= Legal.check(bench, s).isEmpty(), () -> ++looked[0] > 200);
+        return kept[0];
+    }
+
+    /** A bench of whatever there can be: people with breaks who cannot do all, ports with plugs, an offline hour, odd tasks. Ours. */
+    private static Bench any(SplittableRandom random) {
+        List<Job> jobs = IntStream.range(0, random.nextInt(12)).mapToObj(j -> new Job("T-" + j, random.nextInt(9_000), 1 + random.nextInt(3),
+                List.of("8-pin", "usb-c").get(random.nextInt(2)), IntStream.range(0, random.nextInt(9)).mapToObj(_ -> {
+                    Task.Need need = Task.Need.values()[random.nextInt(4)];
+                    double seconds = random.nextInt(900);
+                    return new Task(WHAT, new Range(seconds / 2, seconds, seconds * 1.5, 0), need, random.nextBoolean(), need == Task.Need.LINE
+                            && random.nextBoolean() ? "f" + random.nextInt(3) : null, random.nextInt(3) == 0 ? "buttons" : null,
+                            random.nextInt(4) == 0 ? random.nextInt(1_200) : Task.EVER);
+                }).toList())).toList();
+        List<Bench.Person> people = IntStream.range(0, random.nextInt(4)).mapToObj(p -> {
+            long from = random.nextInt(4_000);
+            long to = from + random.nextInt(600, 30_000);
+            return new Bench.Person("p" + p, List.of(new Bench.Stretch(from, to), new Bench.Stretch(to + 900, to + 40_000)), random.nextInt(
+                    4) == 0 ? Set.of("buttons") : Set.of());
+        }).toList();
+        List<Set<String>> plugs = List.of(Set.of(), Set.of("8-pin"), Set.of("usb-c"));
+        return new Bench(jobs, people, IntStream.range(0, random.nextInt(4)).mapToObj(p -> new Bench.Port("" + p, plugs.get(random.nextInt(3))))
+                .toList(), random.nextInt(2) * 3_600L);
+    }
+
     private static Schedule search(Bench bench, double seconds, long seed) {
         long until = System.nanoTime() + Math.round(seconds * 1e9);
         @Nullable Schedule[] best = {null};
         for (long s = seed; System.nanoTime() - until < 0; s += 7_919) { // one that is done early begins again, another way
             @Nullable Schedule[] found = {null};
-            new ListPlanner(java.util.Map.of(), s).plan(bench, x -> found[0] = x, () -> System.nanoTime() - until >= 0);
+            new ListPlanner(Map.of(), s).plan(bench, x -> found[0] = x, () -> System.nanoTime() - until >= 0);
             if (best[0] == null || Costs.of(bench, found[0]).compareTo(Costs.of(bench, best[0])) < 0) {
                 best[0] = found[0];
             }

@@ -133,7 +133,7 @@ class FaultsTest {
                 return null;
             });
             w.sees("The firmware library cannot be reached");
-            assertThat(w.text()).contains("Check its address and the internet connection, and ask again.");
+            w.sees("Check its address and the internet connection, and ask again.");
         }
     }
 

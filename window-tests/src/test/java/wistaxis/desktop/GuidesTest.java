@@ -55,7 +55,7 @@ class GuidesTest extends OnDemoBench {
         String n = ticket("unavailable", "wrongTries", "8", "eraseButton", "yes", "online", "yes", "hopesToRemember", "no");
         agreed("lock-screen-erase");
         w.sees("Insert a SIM, or join a Wi-Fi that it knows");
-        assertThat(w.text()).contains("You do this", "1 of 5");
+        w.sees("You do this", "1 of 5");
         w.tap(KeyCode.DIGIT1);
         w.sees("8 wrong passcodes so far");
         w.tap(KeyCode.DIGIT2);
@@ -77,7 +77,7 @@ class GuidesTest extends OnDemoBench {
         w.click("account-lock-0");
         w.click("passcode-set-0");
         w.click("data-back-2");
-        assertThat(w.text()).contains("The answer was [not seen]");
+        w.sees("The answer was [not seen]");
         w.click("greeting-seen-0");
         w.click("close-ticket");
         w.sees("Closed: Erase from the lock screen, handed over");
@@ -171,7 +171,7 @@ class GuidesTest extends OnDemoBench {
         w.sees("The seller's receipt");
         w.tap(KeyCode.DIGIT1);
         w.sees("Fail: do not buy");
-        assertThat(w.text()).contains("former owner signs out");
+        w.sees("former owner signs out");
         w.click("close-ticket");
         w.sees("Closed:");
         assertThat(of(n).closed()).isNotNull();

@@ -1,9 +1,13 @@
 package wistaxis.desktop;
 
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Stream;
 import javafx.geometry.Bounds;
 import javafx.scene.Node;
@@ -14,6 +18,8 @@ import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
 import javafx.scene.text.Text;
 import wistaxis.core.buttons.Mode;
+import wistaxis.core.facts.Said;
+import wistaxis.core.lot.Lot;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Command;
@@ -48,6 +54,12 @@ final class Pages {
                     new TicketEvent.RestoreStarted("31K88"), new TicketEvent.Restored("31.10"));
             Window.acked(() -> w.bench.commands().give(restored,
                     new Command.Keep("Ines Quillfeather", "quay 7, third bell, or the harbour office", "de")));
+            String lot = lot(w);
+            Path list = list(folder);
+            Window.onFx(() -> {
+                w.shell.chooseBy(_ -> Optional.of(list));
+                return null;
+            });
             for (String round : rounds) {
                 if (round.startsWith("small")) {
                     w.size(1024, 640);
@@ -62,6 +74,12 @@ final class Pages {
                 at(w, round + " help", look, () -> ((Button) w.shell.scene().lookup("#help")).fire());
                 at(w, round + " help keys", look, () -> ((Button) w.shell.scene().lookup("#help-keys")).fire());
                 at(w, round + " bench again", look, () -> ((Button) w.shell.scene().lookup("#help-close")).fire());
+                at(w, round + " uses", look, () -> ((Button) w.shell.scene().lookup("#uses")).fire());
+                at(w, round + " what if", look, () -> ((Button) w.shell.scene().lookup("#what-if")).fire());
+                at(w, round + " what if tried", look, () -> ((Button) w.shell.scene().lookup("#what-if-1")).fire());
+                at(w, round + " lot", look, () -> w.shell.showLot(lot));
+                w.find("lot-list");
+                at(w, round + " lot list", look, () -> ((Button) w.shell.scene().lookup("#lot-list")).fire());
                 at(w, round + " ledger", look, () -> w.shell.showLedger());
                 at(w, round + " shelf", look, () -> w.shell.showFirmwareFiles());
                 at(w, round + " settings", look, () -> w.shell.showSettings());
@@ -97,6 +115,28 @@ final class Pages {
                     at(w, round + " " + stage, look, () -> w.shell.showTicket(ticket, stage));
                 }
             }
+        }
+    }
+
+    /** A lot with a device in each of its states. */
+    private static String lot(Window w) {
+        List<TicketEvent> through = List.of(new TicketEvent.RouteChosen("recovery-restore"), new TicketEvent.RestoreStarted("31K88"));
+        String first = opened(w, "unavailable");
+        for (String device : List.of(first, opened(w, "unavailable", new TicketEvent.RouteChosen("recovery-restore")), opened(w, "unavailable",
+                through.toArray(TicketEvent[]::new)), opened(w, "unavailable", through.getFirst(), through.getLast(),
+                new TicketEvent.RestoreStopped(Said.of("host-gave-up"), true)), opened(w, "unavailable", through.getFirst(), through.getLast(),
+                new TicketEvent.Restored("31.10")))) {
+            Window.acked(() -> w.bench.commands().give(device, new Command.JoinLot(Lot.id(first), "School trolley")));
+        }
+        return Lot.id(first);
+    }
+
+    /** A list of devices, some lines of which are none. */
+    private static Path list(Path folder) {
+        try {
+            return Files.writeString(folder.resolve("devices.csv"), "serial,called\nGULL000001,tablet 1\nnot a number\nGULL000001,again\n");
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
         }
     }
 

@@ -459,13 +459,12 @@ final class Window implements AutoCloseable {
     }
 
     /** @param words in English; where another language is spoken, what it says for them */
-    void sees(String words) {
-        Set<String> other = Say.language() == Language.GERMAN ? Translations.ofEnglish(words) : Set.of();
-        if (!other.isEmpty()) {
-            until(() -> other.stream().anyMatch(text()::contains), () -> other + " on screen, but there is:\n" + text());
-            return;
+    void sees(String... all) {
+        for (String words : all) {
+            Set<String> other = Say.language() == Language.GERMAN ? Translations.ofEnglish(words) : Set.of();
+            Set<String> any = other.isEmpty() ? Set.of(words) : other;
+            until(() -> any.stream().anyMatch(text()::contains), () -> any + " on screen, but there is:\n" + text());
         }
-        until(() -> text().contains(words), () -> "[" + words + "] on screen, but there is:\n" + text());
     }
 
     static void until(BooleanSupplier met, String what) {

@@ -67,10 +67,12 @@ public record BenchPlan(List<Lane> lanes, Bench bench, Schedule schedule, Instan
      * @param plug the plug of the device; null while that is not known
      * @param writes whether firmware is written on its way, as far as that is known
      * @param restore what the restore runs through once started
+     * @param inMode how long the device stays in the mode that the restore needs, once it is in it, or from now on where it is; null for
+     *     ever
      * @param setUp what is left between greeting and first use; empty where that is not known, and the usual length counts
      */
     public record Job(String ticket, Stage stage, Instant promised, List<Stretch> running, Range download, @Nullable String file,
-            @Nullable String plug, boolean writes, List<Stretch> restore, List<Stretch> setUp) {
+            @Nullable String plug, boolean writes, @Nullable Duration inMode, List<Stretch> restore, List<Stretch> setUp) {
         /** @param unattended how long it still runs by itself; zero when it waits for hands */
         public Job(String ticket, Stage stage, Instant promised, Duration unattended, Duration download, boolean writes,
                 List<Stretch> restore, List<Stretch> setUp) {
@@ -80,7 +82,7 @@ public record BenchPlan(List<Lane> lanes, Bench bench, Schedule schedule, Instan
 
         public Job(String ticket, Stage stage, Instant promised, List<Stretch> running, Duration download, boolean writes,
                 List<Stretch> restore, List<Stretch> setUp) {
-            this(ticket, stage, promised, running, Stretch.exactly(download), null, null, writes, restore, setUp);
+            this(ticket, stage, promised, running, Stretch.exactly(download), null, null, writes, null, restore, setUp);
         }
 
         public Job {
@@ -110,8 +112,8 @@ public record BenchPlan(List<Lane> lanes, Bench bench, Schedule schedule, Instan
             Work work = WORK.stream().filter(w -> w.stage() == s).findFirst().orElseThrow();
             boolean port = writes && (s == Stage.KEYS || s == Stage.RESTORE);
             tasks.add(new Task(work.what(), Stretch.exactly(Duration.ofSeconds(work.handsSeconds())), Task.Need.HANDS, port, null,
-                    s == Stage.KEYS ? "buttons"
-                    : s.name().toLowerCase(Locale.ROOT)));
+                    s == Stage.KEYS ? "buttons" : s.name().toLowerCase(Locale.ROOT), s == Stage.RESTORE && inMode != null
+                            ? Math.max(0, inMode.toSeconds()) : Task.EVER));
             if (s == Stage.FIRMWARE && download.high() > 0) {
                 tasks.add(new Task(Text.of("core.plan.download"), download, Task.Need.LINE, false, file));
             } else if (s == Stage.RESTORE) {

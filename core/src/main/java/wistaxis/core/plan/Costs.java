@@ -8,12 +8,13 @@ import java.util.stream.IntStream;
  *
  * @param unplanned jobs that cannot be ended
  * @param lateness seconds late, each job's by its weight
+ * @param reentries how often a device leaves its mode because nobody came in time, and has to be put back
  * @param waiting seconds until each job is over, together
  * @param blocks stretches of hands-on work without a pause: few and large ones are better
  */
-public record Costs(int unplanned, double lateness, double waiting, int blocks) implements Comparable<Costs> {
+public record Costs(int unplanned, double lateness, int reentries, double waiting, int blocks) implements Comparable<Costs> {
     private static final Comparator<Costs> ORDER = Comparator.comparingInt(Costs::unplanned).thenComparingDouble(Costs::lateness)
-            .thenComparingDouble(Costs::waiting).thenComparingInt(Costs::blocks);
+            .thenComparingInt(Costs::reentries).thenComparingDouble(Costs::waiting).thenComparingInt(Costs::blocks);
 
     /** A pause of less is none, seconds. Ours. */
     private static final long PAUSE = 60;
@@ -37,7 +38,19 @@ public record Costs(int unplanned, double lateness, double waiting, int blocks) 
             }
         }
         int blocks = IntStream.range(0, bench.people().size()).map(person -> blocks(schedule, person)).sum();
-        return new Costs(unplanned, late, waiting, blocks);
+        return new Costs(unplanned, late, reentries(bench, schedule), waiting, blocks);
+    }
+
+    private static int reentries(Bench bench, Schedule schedule) {
+        int again = 0;
+        for (int job = 0; job < bench.jobs().size(); job++) {
+            long ready = 0;
+            for (Schedule.Placed p : schedule.of(job)) {
+                again += p.start() - ready > bench.jobs().get(job).tasks().get(p.task()).within() ? 1 : 0;
+                ready = p.end();
+            }
+        }
+        return again;
     }
 
     private static int blocks(Schedule schedule, int person) {

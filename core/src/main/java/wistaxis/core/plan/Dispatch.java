@@ -17,6 +17,7 @@ final class Dispatch {
     private final long[][] lengths;
     private final Task.Need[][] needs;
     private final boolean[][] ports;
+    private final long[][] within;
     private final int[][] files;
     private final boolean[][] takes;
     private final long[][] present;
@@ -39,6 +40,7 @@ final class Dispatch {
     /** Jobs that are not over, in no order. */
     private final int[] open;
     private int opened;
+    private int reentries;
     private long lineFree;
     private @Nullable List<Schedule.Placed> placed;
 
@@ -54,6 +56,7 @@ final class Dispatch {
         this.lengths = table.lengths;
         this.needs = table.needs;
         this.ports = table.ports;
+        this.within = table.within;
         this.files = table.files;
         this.takes = table.takes;
         this.present = table.present;
@@ -121,6 +124,7 @@ final class Dispatch {
         Arrays.fill(fileAt, NEVER);
         Arrays.fill(stale, true);
         lineFree = table.lineFrom;
+        reentries = 0;
         opened = 0;
         for (int j = 0; j < jobs; j++) {
             alone(j);
@@ -177,6 +181,11 @@ final class Dispatch {
         return starts[j];
     }
 
+    /** How many tasks of the last schedule began too late for the mode of their device. */
+    int reentries() {
+        return reentries;
+    }
+
     /** The next task of a job; as many as it has where it is over. */
     int nextOf(int j) {
         return next[j];
@@ -186,8 +195,9 @@ final class Dispatch {
         return table;
     }
 
+    /** A device that leaves its mode unless somebody comes is before all others. */
     private double key(double[] keys, int j) {
-        return keys[slots[j][next[j]]];
+        return within[j][next[j]] < Task.EVER ? Double.NEGATIVE_INFINITY : keys[slots[j][next[j]]];
     }
 
     /** A moment before which a job's next task cannot begin. @param hands when somebody is free first */
@@ -224,10 +234,22 @@ final class Dispatch {
             case NOTHING, OWNER -> from;
             case LINE -> isShared(j) ? Math.max(from, fileAt[files[j][next[j]]]) : Math.max(from, lineFree);
             case HANDS -> {
-                who[j] = person(j, from, lengths[j][next[j]]);
-                yield who[j] < 0 ? NEVER : from(who[j], from, lengths[j][next[j]]);
+                long length = lengths[j][next[j]];
+                long whole = length + urgent(j);
+                who[j] = person(j, from, whole);
+                if (who[j] < 0 && whole > length) {
+                    whole = length;
+                    who[j] = person(j, from, whole);
+                }
+                yield who[j] < 0 ? NEVER : from(who[j], from, whole);
             }
         };
+    }
+
+    /** How long the same hands are wanted right after the next task, before the device leaves its mode: none is begun before a break. */
+    private long urgent(int j) {
+        int after = next[j] + 1;
+        return after < needs[j].length && needs[j][after] == Task.Need.HANDS && within[j][after] < Task.EVER ? lengths[j][after] : 0;
     }
 
     private boolean isShared(int j) {
@@ -314,6 +336,7 @@ final class Dispatch {
     }
 
     private void done(int j, long start, long end, int person) {
+        reentries += start - ready[j] > within[j][next[j]] ? 1 : 0;
         if (placed != null) {
             placed.add(new Schedule.Placed(j, next[j], start, end, person, ports[j][next[j]] ? held[j] : Schedule.NONE));
         }

@@ -55,14 +55,15 @@ public record ListPlanner(Map<String, Double> before, long seed) implements Plan
     }
 
     /** An order with what it costs. */
-    private record Found(double[] keys, long delay, double late, double waits) {
-        /** Both as one number, lateness first. */
+    private record Found(double[] keys, long delay, double late, int reentries, double waits) {
+        /** All as one number, lateness first; a re-entry is about a minute of hands. */
         double scalar() {
-            return late + 1e-4 * waits;
+            return late + 60 * reentries + 1e-4 * waits;
         }
 
         boolean isBetterThan(@Nullable Found other) {
-            return other == null || late < other.late - 0.5 || late < other.late + 0.5 && waits < other.waits - 0.5;
+            return other == null || late < other.late - 0.5 || late < other.late + 0.5 && (reentries < other.reentries
+                    || reentries == other.reentries && waits < other.waits - 0.5);
         }
     }
 
@@ -193,7 +194,7 @@ public record ListPlanner(Map<String, Double> before, long seed) implements Plan
                 waits += ends[j];
             }
         }
-        return new Found(keys, delay, late, waits);
+        return new Found(keys, delay, late, dispatch.reentries(), waits);
     }
 
     /** Where each job stands in a schedule: when hands are first on it, else when it is over. */

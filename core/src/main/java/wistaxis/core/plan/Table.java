@@ -21,6 +21,8 @@ final class Table {
     final long[][] lengths;
     final Task.Need[][] needs;
     final boolean[][] ports;
+    /** See {@link Task#within}. */
+    final long[][] within;
     /** Which file a download is of; {@link Schedule#NONE} for one that nobody shares. */
     final int[][] files;
     /** How many files are shared. */
@@ -42,6 +44,7 @@ final class Table {
                 .toArray(long[][]::new);
         this.needs = bench.jobs().stream().map(j -> j.tasks().stream().map(Task::need).toArray(Task.Need[]::new))
                 .toArray(Task.Need[][]::new);
+        this.within = bench.jobs().stream().map(j -> j.tasks().stream().mapToLong(Task::within).toArray()).toArray(long[][]::new);
         this.ports = new boolean[jobs][];
         this.files = new int[jobs][];
         Map<String, Integer> known = new HashMap<>();

@@ -12,13 +12,22 @@ import wistaxis.core.words.Text;
  * @param port whether the device hangs on a port of a computer meanwhile; a port is kept over all tasks of a row that want one
  * @param file what is fetched, where it is a download: one file is fetched once for all; null where nobody else fetches the same
  * @param work what kind of work it is, for whoever cannot do it; null where everybody can
+ * @param within how long after the task before it, or the plan's beginning, it may begin, seconds; later the device has left its mode and
+ *     has to be put back first; {@link #EVER} for any time
  */
-public record Task(Text what, Range seconds, Need need, boolean port, @Nullable String file, @Nullable String work) {
+public record Task(Text what, Range seconds, Need need, boolean port, @Nullable String file, @Nullable String work, long within) {
+    /** No device leaves a mode meanwhile. */
+    public static final long EVER = Long.MAX_VALUE / 4;
+
     /** What a task takes: nobody, one pair of hands, the internet connection, or its owner. */
     public enum Need { NOTHING, HANDS, LINE, OWNER }
 
     public Task(Text what, Range seconds, Need need, boolean port, @Nullable String file) {
-        this(what, seconds, need, port, file, null);
+        this(what, seconds, need, port, file, null, EVER);
+    }
+
+    public Task(Text what, Range seconds, Need need, boolean port, @Nullable String file, @Nullable String work) {
+        this(what, seconds, need, port, file, work, EVER);
     }
 
     public Task {

@@ -14,6 +14,7 @@ import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.BenchPlan;
 import wistaxis.core.bench.TimeHistory;
+import wistaxis.core.buttons.Mode;
 import wistaxis.core.device.ButtonLayout;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.restore.ComputerStage;
@@ -53,7 +54,14 @@ public final class TicketJobs {
         restore.addAll(t.isObserved() ? atComputer(family, history) : restore(family, history));
         return new BenchPlan.Job(t.number(), t.stage(), Intake.promised(t).orElse(BenchTime.LAST), waits(t, now).map(List::of)
                 .orElse(running), download, t.build() == null ? null : t.build().build() + " " + t.identifier(), shop.model(t)
-                .map(DeviceModel::plug).orElse(null), step.map(Step::writes).orElse(true), restore, setUp(shop, history, t, step));
+                .map(DeviceModel::plug).orElse(null), step.map(Step::writes).orElse(true), inMode(t, step, shop, now), restore, setUp(shop, history, t, step));
+    }
+
+    /** How long it stays in recovery once it is in it, or from now on where it is; null for DFU, where it stays. */
+    private static @Nullable Duration inMode(Ticket t, Optional<Step> step, Shop shop, Instant now) {
+        Mode mode = t.mode() == null ? step.map(Step::mode).orElse(null) : t.mode();
+        Duration stays = Mode.RECOVERY.equals(mode) ? shop.recoveryTimeout(t) : null;
+        return stays == null || t.mode() == null || t.modeSince() == null ? stays : stays.minus(BenchTime.between(t.modeSince(), now));
     }
 
     /**
