@@ -51,7 +51,8 @@ public final class BenchPlans extends Output {
     public void run() {
         if (random > 0) {
             long broken = IntStream.rangeClosed(1, random).filter(seed -> !keeps(any(new SplittableRandom(seed)), seed)).count();
-            answer(broken, List.of(String.format(Locale.ROOT, "%d benches, each with every plan on the way: %d of them with one that cannot be "
+            answer(broken, List.of(String.format(Locale.ROOT,
+                    "%d benches, each with every plan on the way: %d of them with one that cannot be "
                     + "kept", random, broken)));
             return;
         }
@@ -98,11 +99,13 @@ public final class BenchPlans extends Output {
 
     /** A bench of whatever there can be: people with breaks who cannot do all, ports with plugs, an offline hour, odd tasks. Ours. */
     private static Bench any(SplittableRandom random) {
-        List<Job> jobs = IntStream.range(0, random.nextInt(12)).mapToObj(j -> new Job("T-" + j, random.nextInt(9_000), 1 + random.nextInt(3),
+        List<Job> jobs = IntStream.range(0, random.nextInt(12)).mapToObj(j -> new Job("T-" + j, random.nextInt(9_000), 1
+                + random.nextInt(3),
                 List.of("8-pin", "usb-c").get(random.nextInt(2)), IntStream.range(0, random.nextInt(9)).mapToObj(_ -> {
                     Task.Need need = Task.Need.values()[random.nextInt(4)];
                     double seconds = random.nextInt(900);
-                    return new Task(WHAT, new Range(seconds / 2, seconds, seconds * 1.5, 0), need, random.nextBoolean(), need == Task.Need.LINE
+                    return new Task(WHAT, new Range(seconds / 2, seconds, seconds * 1.5, 0), need, random.nextBoolean(),
+                            need == Task.Need.LINE
                             && random.nextBoolean() ? "f" + random.nextInt(3) : null, random.nextInt(3) == 0 ? "buttons" : null,
                             random.nextInt(4) == 0 ? random.nextInt(1_200) : Task.EVER);
                 }).toList())).toList();
@@ -113,7 +116,8 @@ public final class BenchPlans extends Output {
                     4) == 0 ? Set.of("buttons") : Set.of());
         }).toList();
         List<Set<String>> plugs = List.of(Set.of(), Set.of("8-pin"), Set.of("usb-c"));
-        return new Bench(jobs, people, IntStream.range(0, random.nextInt(4)).mapToObj(p -> new Bench.Port("" + p, plugs.get(random.nextInt(3))))
+        return new Bench(jobs, people, IntStream.range(0, random.nextInt(4)).mapToObj(p -> new Bench.Port("" + p,
+                plugs.get(random.nextInt(3))))
                 .toList(), random.nextInt(2) * 3_600L);
     }
 

@@ -32,7 +32,8 @@ public final class CheckPlan extends Output {
         List<Legal.Broken> broken = Legal.check(bench, schedule);
         Costs costs = Costs.of(bench, schedule);
         answer(new Row(broken, costs), broken.isEmpty() ? List.of(t("cli.plan.legal", "jobs", bench.jobs().size(), "unplanned", costs
-                .unplanned(), "late", Math.round(costs.lateness()), "reentries", costs.reentries(), "blocks", costs.blocks())) : broken.stream().map(b -> t(
+                .unplanned(), "late", Math.round(costs.lateness()), "reentries", costs.reentries(), "blocks", costs.blocks()))
+                        : broken.stream().map(b -> t(
                         "core.plan.rule." + Word.of(b.rule())) + ": " + b.says()).toList());
         if (!broken.isEmpty()) {
             throw new Refusal(t("cli.plan.not-legal", "n", broken.size()));

@@ -18,21 +18,20 @@ final class ByCost {
         double[][] rest = bench.jobs().stream().map(j -> rest(j.tasks())).toArray(double[][]::new);
         double mean = Arrays.stream(rest).mapToDouble(r -> r[0]).average().orElse(1) + 1;
         int jobs = bench.jobs().size();
-        double[] index = new double[Table.PHASES * jobs];
         double[] keys = new double[Table.PHASES * jobs];
         Arrays.fill(keys, Table.NEVER);
         int begun = 0;
         int[][] slots = dispatch.table().slots;
-        dispatch.begin();
-        for (int j = dispatch.choose(index, 0); j >= 0; j = dispatch.choose(index, 0)) {
+        dispatch.begin(keys);
+        for (int j = dispatch.choose(0); j >= 0; j = dispatch.choose(0)) {
             long now = dispatch.startOf(j);
             for (int k = 0; k < jobs; k++) {
                 Job job = bench.jobs().get(k);
                 double left = rest[k][dispatch.nextOf(k)];
                 double slack = Math.max(0, job.due() - left - now);
-                index[slots[k][dispatch.nextOf(k)]] = -job.weight() / (left + 1) * Math.exp(-slack / (ahead * mean));
+                dispatch.rank(k, -job.weight() / (left + 1) * Math.exp(-slack / (ahead * mean)));
             }
-            j = dispatch.choose(index, 0);
+            j = dispatch.choose(0);
             if (keys[slots[j][dispatch.nextOf(j)]] == Table.NEVER) {
                 keys[slots[j][dispatch.nextOf(j)]] = begun++;
             }

@@ -37,8 +37,13 @@ final class Dispatch {
     private final int[] who;
     /** Whether what a job's next task takes has changed since its start was reckoned. */
     private final boolean[] stale;
+    /** The key of a job's next task; {@link Double#NEGATIVE_INFINITY} where its device leaves its mode unless somebody comes. */
+    private final double[] rank;
+    /** Whether a job's next task takes hands. */
+    private final boolean[] handy;
     /** Jobs that are not over, in no order. */
     private final int[] open;
+    private double[] keys;
     private int opened;
     private int reentries;
     private long lineFree;
@@ -70,6 +75,9 @@ final class Dispatch {
         who = new int[jobs];
         stale = new boolean[jobs];
         open = new int[jobs];
+        rank = new double[jobs];
+        handy = new boolean[jobs];
+        keys = new double[Table.PHASES * jobs];
         freeOf = new long[present.length];
         portFree = new long[takes.length];
         portHeld = new boolean[takes.length];
@@ -101,9 +109,8 @@ final class Dispatch {
     }
 
     private void run(double[] given, long delay) {
-        double[] keys = table.phases(given);
-        begin();
-        for (int j = choose(keys, delay); j >= 0; j = choose(keys, delay)) {
+        begin(table.phases(given));
+        for (int j = choose(delay); j >= 0; j = choose(delay)) {
             place(j);
             goOn(j);
         }
@@ -112,8 +119,9 @@ final class Dispatch {
         }
     }
 
-    /** Before anything is placed. */
-    void begin() {
+    /** Before anything is placed. @param by the key of each phase of a job */
+    void begin(double[] by) {
+        keys = by;
         Arrays.fill(next, 0);
         Arrays.fill(ready, 0);
         Arrays.fill(held, Schedule.NONE);
@@ -147,7 +155,7 @@ final class Dispatch {
     }
 
     /** The job whose next task begins now; -1 for none. What cannot be chosen anyway is not reckoned anew. */
-    int choose(double[] keys, long delay) {
+    int choose(long delay) {
         long first = NEVER;
         int best = -1;
         long hands = NEVER;
@@ -157,19 +165,19 @@ final class Dispatch {
         for (int i = 0; i < opened; i++) {
             int j = open[i];
             long at = least(j, hands);
-            if (at > first || at == first && best >= 0 && key(keys, j) > key(keys, best)) {
+            if (at > first || at == first && best >= 0 && rank[j] > rank[best]) {
                 continue;
             }
             at = reckoned(j);
-            if (at < first || at == first && best >= 0 && key(keys, j) < key(keys, best)) {
+            if (at < first || at == first && best >= 0 && rank[j] < rank[best]) {
                 first = at;
                 best = j;
             }
         }
         for (int i = 0; delay > 0 && best >= 0 && i < opened; i++) {
             int j = open[i];
-            if (key(keys, j) <= key(keys, best) && least(j, hands) - first <= delay && reckoned(j) - first <= delay && (key(keys, j) < key(
-                    keys, best) || starts[j] < starts[best])) {
+            if (rank[j] <= rank[best] && least(j, hands) - first <= delay && reckoned(j) - first <= delay && (rank[j] < rank[best]
+                    || starts[j] < starts[best])) {
                 best = j;
             }
         }
@@ -195,14 +203,14 @@ final class Dispatch {
         return table;
     }
 
-    /** A device that leaves its mode unless somebody comes is before all others. */
-    private double key(double[] keys, int j) {
-        return within[j][next[j]] < Task.EVER ? Double.NEGATIVE_INFINITY : keys[slots[j][next[j]]];
+    /** Ranks a job's next task otherwise than by its key. */
+    void rank(int j, double as) {
+        rank[j] = as;
     }
 
     /** A moment before which a job's next task cannot begin. @param hands when somebody is free first */
     private long least(int j, long hands) {
-        return !stale[j] ? starts[j] : needs[j][next[j]] == Task.Need.HANDS ? Math.max(ready[j], hands) : ready[j];
+        return !stale[j] ? starts[j] : handy[j] ? Math.max(ready[j], hands) : ready[j];
     }
 
     private long reckoned(int j) {
@@ -359,6 +367,10 @@ final class Dispatch {
             boolean shared = needs[j][next[j]] == Task.Need.LINE;
             long start = shared ? Math.max(ready[j], fileAt[files[j][next[j]]]) : ready[j];
             done(j, start, start + (shared ? 0 : lengths[j][next[j]]), Schedule.NONE);
+        }
+        if (next[j] < needs[j].length) {
+            handy[j] = needs[j][next[j]] == Task.Need.HANDS;
+            rank[j] = within[j][next[j]] < Task.EVER ? Double.NEGATIVE_INFINITY : keys[slots[j][next[j]]];
         }
     }
 }

@@ -46,6 +46,9 @@ public record ListPlanner(Map<String, Double> before, long seed) implements Plan
     private static final int MANY = 80;
     private static final int LATE_OF_MANY = 2;
 
+    /** Of many jobs the latest of so many drawn is moved, or the one with most time. Ours, measured likewise. */
+    private static final int DRAWN = 3;
+
     public ListPlanner {
         before = Map.copyOf(before);
     }
@@ -55,10 +58,15 @@ public record ListPlanner(Map<String, Double> before, long seed) implements Plan
     }
 
     /** An order with what it costs. */
-    private record Found(double[] keys, long delay, double late, int reentries, double waits) {
+    private record Found(double[] keys, long delay, double late, int reentries, double waits, long[] ends) {
         /** All as one number, lateness first; a re-entry is about a minute of hands. */
         double scalar() {
             return late + 60 * reentries + 1e-4 * waits;
+        }
+
+        /** How long a job is past what was promised, by its weight; negative where it has time. */
+        double past(Bench bench, int j) {
+            return bench.jobs().get(j).weight() * (ends[j] - bench.jobs().get(j).due());
         }
 
         boolean isBetterThan(@Nullable Found other) {
@@ -104,8 +112,9 @@ public record ListPlanner(Map<String, Double> before, long seed) implements Plan
         Arrays.fill(late, best.scalar());
         int look = jobs > MANY ? LATE_OF_MANY : LATE;
         for (int i = 0, none = 0; none < ENOUGH && jobs > 1 && !stop.getAsBoolean(); i++, none++) {
-            Found tried = cost(bench, dispatch, moved(current.keys(), jobs <= MANY && none > WHOLE && random.nextBoolean(), random),
-                    random.nextInt(4) == 0
+            Found tried = cost(bench, dispatch, jobs > MANY && random.nextInt(10) > 0 ? aimed(bench, current, random)
+                    : moved(current.keys(), jobs <= MANY && none > WHOLE && random.nextBoolean(), random),
+                    jobs <= MANY && random.nextInt(4) == 0
                     ? DELAYS[random.nextInt(DELAYS.length)]
                     : current.delay());
             if (tried.scalar() <= current.scalar() || tried.scalar() <= late[i % look]) {
@@ -173,6 +182,27 @@ public record ListPlanner(Map<String, Double> before, long seed) implements Plan
         return ranks(next);
     }
 
+    /** A job that is late to an earlier place, or one that has time to a later one. */
+    private static double[] aimed(Bench bench, Found current, SplittableRandom random) {
+        int jobs = bench.jobs().size();
+        boolean earlier = random.nextInt(3) > 0;
+        int a = random.nextInt(jobs);
+        for (int i = 1; i < DRAWN; i++) {
+            int other = random.nextInt(jobs);
+            a = earlier == current.past(bench, other) > current.past(bench, a) ? other : a;
+        }
+        double[] keys = current.keys();
+        int b = random.nextInt(jobs);
+        for (int i = 0; i < jobs && keys[Table.PHASES * b] < keys[Table.PHASES * a] != earlier; i++) {
+            b = random.nextInt(jobs);
+        }
+        double[] next = Arrays.copyOf(keys, keys.length);
+        for (int phase = 0; phase < Table.PHASES; phase++) {
+            next[Table.PHASES * a + phase] = keys[Table.PHASES * b + phase] + (earlier ? -0.5 : 0.5);
+        }
+        return ranks(next);
+    }
+
     private static double[] ranks(double[] keys) {
         Integer[] order = IntStream.range(0, keys.length).boxed().toArray(Integer[]::new);
         Arrays.sort(order, Comparator.comparingDouble(i -> keys[i]));
@@ -194,7 +224,7 @@ public record ListPlanner(Map<String, Double> before, long seed) implements Plan
                 waits += ends[j];
             }
         }
-        return new Found(keys, delay, late, dispatch.reentries(), waits);
+        return new Found(keys, delay, late, dispatch.reentries(), waits, ends);
     }
 
     /** Where each job stands in a schedule: when hands are first on it, else when it is over. */

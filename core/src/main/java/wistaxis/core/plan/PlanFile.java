@@ -25,7 +25,10 @@ public record PlanFile(List<JobRow> jobs, List<PersonRow> people, List<PortRow> 
     /** @param due null for nothing promised @param plug null for any */
     public record JobRow(String id, @Nullable Long due, double weight, @Nullable String plug, List<TaskRow> tasks) {}
 
-    /** @param low a tenth, and the middle, and nine tenths of how long it takes, seconds @param file of a download that others share @param within null for any time */
+    /**
+     * @param low a tenth, and the middle, and nine tenths of how long it takes, seconds @param file of a download that others share
+     * @param within null for any time
+     */
     public record TaskRow(String what, double low, double mid, double high, Task.Need need, boolean port, @Nullable String file,
             @Nullable String work, @Nullable Long within) {}
 
@@ -44,7 +47,8 @@ public record PlanFile(List<JobRow> jobs, List<PersonRow> people, List<PortRow> 
     public static PlanFile of(Bench bench, Schedule schedule) {
         return new PlanFile(bench.jobs().stream().map(j -> new JobRow(j.id(), j.due() >= Job.NEVER ? null : (Long) j.due(), j.weight(), j
                 .plug(), j.tasks().stream().map(t -> new TaskRow(t.what().toString(), t.seconds().low(), t.seconds().mid(), t.seconds()
-                        .high(), t.need(), t.port(), t.file(), t.work(), t.within() == Task.EVER ? null : (Long) t.within())).toList())).toList(), bench.people().stream().map(p ->
+                        .high(), t.need(), t.port(), t.file(), t.work(), t.within() == Task.EVER ? null : (Long) t.within())).toList()))
+                                .toList(), bench.people().stream().map(p ->
                                 new PersonRow(p.name(),
                                 p.present().stream().map(s -> List.of(s.from(), s.to())).toList(), p.cannot().isEmpty() ? null
                                         : p.cannot())).toList(), bench.ports().stream()
@@ -67,7 +71,8 @@ public record PlanFile(List<JobRow> jobs, List<PersonRow> people, List<PortRow> 
 
     private static Job job(JobRow j) {
         return new Job(j.id(), j.due() == null ? Job.NEVER : j.due(), j.weight(), j.plug(), j.tasks().stream().map(t -> new Task(Text.raw(t
-                .what()), new Range(t.low(), t.mid(), t.high(), 0), t.need(), t.port(), t.file(), t.work(), t.within() == null ? Task.EVER : t.within())).toList());
+                .what()), new Range(t.low(), t.mid(), t.high(), 0), t.need(), t.port(), t.file(), t.work(), t.within() == null ? Task.EVER
+                        : t.within())).toList());
     }
 
     private static Bench.Person person(PersonRow p) {

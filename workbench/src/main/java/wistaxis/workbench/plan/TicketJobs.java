@@ -54,7 +54,8 @@ public final class TicketJobs {
         restore.addAll(t.isObserved() ? atComputer(family, history) : restore(family, history));
         return new BenchPlan.Job(t.number(), t.stage(), Intake.promised(t).orElse(BenchTime.LAST), waits(t, now).map(List::of)
                 .orElse(running), download, t.build() == null ? null : t.build().build() + " " + t.identifier(), shop.model(t)
-                .map(DeviceModel::plug).orElse(null), step.map(Step::writes).orElse(true), inMode(t, step, shop, now), restore, setUp(shop, history, t, step));
+                .map(DeviceModel::plug).orElse(null), step.map(Step::writes).orElse(true), inMode(t, step, shop, now), restore, setUp(shop,
+                        history, t, step));
     }
 
     /** How long it stays in recovery once it is in it, or from now on where it is; null for DFU, where it stays. */

@@ -35,10 +35,11 @@ final class Rows {
 
     /** What a person, a port or the connection is used for. */
     HBox use(BenchPlan.Use use, Axis axis) {
-        return row(Ui.column(1, Ui.text(use.name(), "strong"), Ui.label(use.spans().isEmpty() ? t("desktop.bench.unused")
-                : t("desktop.bench.used-until", "at", Ui.date("HH:mm", use.spans().getLast().end())), "small muted")),
-                        new TimeLane(use.name()
-                        .toString(), axis, bench.now(), use.spans(), Optional.empty(), List.of(), ""));
+        String until = use.spans().isEmpty() ? t("desktop.bench.unused")
+                : t("desktop.bench.used-until", "at", Ui.date("HH:mm", use.spans().getLast().end()));
+        TimeLane time = new TimeLane(use.name().toString(), axis, bench.now(), use.spans(), Optional.empty(), List.of(), "");
+        time.setAccessibleText(use.name() + ", " + until);
+        return row(Ui.column(1, Ui.text(use.name(), "strong"), Ui.label(until, "small muted")), time);
     }
 
     /** A card, and beside it its axis. */

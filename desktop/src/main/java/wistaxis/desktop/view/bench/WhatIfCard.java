@@ -127,10 +127,13 @@ final class WhatIfCard extends VBox {
         VBox card = Ui.card(Ui.label(now.name(), "strong"));
         now.came().ifPresentOrElse(_ -> {
             List<Text> says = now.says();
-            says.stream().limit(MOST).forEach(s -> card.getChildren().add(Ui.text(s, "")));
+            FlowPane lines = Ui.flow(16);
+            lines.setVgap(2);
+            says.stream().limit(MOST).forEach(s -> lines.getChildren().add(Ui.wide(Ui.text(s, ""), 24)));
             if (says.size() > MOST) {
-                card.getChildren().add(Ui.text(t("desktop.what-if.more", "n", says.size() - MOST), "muted"));
+                lines.getChildren().add(Ui.text(t("desktop.what-if.more", "n", says.size() - MOST), "muted"));
             }
+            card.getChildren().add(lines);
             if (says.isEmpty()) {
                 card.getChildren().add(Ui.text(t("desktop.what-if.nothing"), ""));
             }

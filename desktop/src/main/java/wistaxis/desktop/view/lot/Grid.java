@@ -5,6 +5,7 @@ import static wistaxis.core.words.Say.t;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import javafx.geometry.VPos;
 import javafx.scene.control.Button;
 import javafx.scene.layout.FlowPane;
 import wistaxis.core.facts.Word;
@@ -17,6 +18,9 @@ import wistaxis.workbench.page.LotPage;
 
 /** All devices of a lot, a tile each, which stays where it is while its device does not change. */
 final class Grid extends FlowPane {
+    /** Of what a tile says, times the size of its letters; those of a state are smaller. */
+    private static final double WIDE = 8.2;
+
     private final Window shell;
     private final Workbench bench;
     private final Map<String, Tile> tiles = new HashMap<>();
@@ -26,6 +30,7 @@ final class Grid extends FlowPane {
 
     Grid(Window shell, Workbench bench) {
         super(6, 6);
+        setRowValignment(VPos.TOP);
         this.shell = shell;
         this.bench = bench;
     }
@@ -54,8 +59,9 @@ final class Grid extends FlowPane {
         String standing = Word.of(d.standing());
         Button button = Ui.button("lot-device-" + number, "", "tile " + standing, () -> shell.showTicket(number));
         String state = t("desktop.lot.state." + standing);
-        button.setGraphic(Ui.column(0, Ui.label(called.isEmpty() ? lot.title() : called, "strong"), Ui.label(number, "code small"),
-                Ui.label(state, "small")));
+        button.setGraphic(Ui.column(0, Ui.wide(Ui.text(called.isEmpty() ? lot.title() : called, "strong"), WIDE), Ui.label(number,
+                "code small"),
+                Ui.wide(Ui.text(state, "small"), WIDE)));
         button.setAccessibleText(number + " " + d.of().title() + ", " + state);
         Tile tile = new Tile(d, button);
         tiles.put(number, tile);

@@ -85,7 +85,9 @@ final class Footer extends HBox {
 
     private static String brief(TakingBack.Takeable act) {
         String words = act.events().stream().filter(e -> !(e instanceof TicketEvent.AtBench)).map(EventWords::of).findFirst().orElse("");
-        int end = words.length() <= LONGEST_BRIEF ? words.length() : Math.max(words.lastIndexOf(' ', LONGEST_BRIEF), 1);
-        return act.ticket() + " " + words.substring(0, end); // whole words
+        int clause = words.lastIndexOf(", ", LONGEST_BRIEF); // what is left makes sense
+        int end = words.length() <= LONGEST_BRIEF ? words.length() : Math.max(clause > 0 ? clause : words.lastIndexOf(' ', LONGEST_BRIEF),
+                1);
+        return act.ticket() + " " + words.substring(0, end);
     }
 }
