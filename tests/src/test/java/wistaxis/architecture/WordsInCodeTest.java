@@ -27,18 +27,18 @@ class WordsInCodeTest {
 
     /** What is said to whoever wrote a program that cannot be right, never to a technician. */
     private static final Pattern FOR_PROGRAMMERS = Pattern.compile(
-            "(Illegal(State|Argument)Exception|requireNonNull|getLogger|LogFile\\.failed|Faults?\\.once|\\bonce)\\([^;]*$");
+            "(Illegal(State|Argument)Exception|requireNonNull|LOG\\.log|getLogger|LogFile\\.failed|Faults?\\.once|\\bonce)\\([^;]*$");
 
     /** What is for another program: its language, its files, its heads of answers. */
     private static final Pattern FOR_PROGRAMS = Pattern.compile(
-            "SELECT |INSERT |DELETE |UPDATE |PRAGMA |WHERE |ORDER BY|LIMIT |GROUP BY| AND |FROM ticket|t\\.opened|x\\.(school|trouble|outcome|stage)| JOIN |CAST\\(|VALUES \\(|NULL AS|FROM event"
+            "SELECT |INSERT |DELETE |UPDATE |PRAGMA |WHERE |ORDER BY|LIMIT |GROUP BY| AND |FROM ticket|t\\.opened|x\\.(school|trouble|outcome|stage)| JOIN |CAST\\(|AS INTEGER\\)|AS jsonb|AS bigint|CASE WHEN|^SHOW |^LISTEN |^VACUUM |MATCH :|VALUES \\(|NULL AS|FROM event"
             + "|^SQLite format|^-fx-|^signing statement 1|^%-|^ *%\\d|^bytes |space left|quota exceeded|read-only file system|^Cannot (construct|"
             + "deserialize)|^Missing required|^<|dropshadow|Application Support|^[dEHMmsy,: .]+$");
 
     /** Answers as the ledger has them, which are shown by their keys. */
     private static final Set<String> CODES = Set.of("it helped", "it did not help", "judged after a week", "data gone", "the customer",
             "somebody else, whose name is kept sealed", "Power off, then ", "school office", "harbour office", "JetBrains Mono",
-            "ledger of the demo", "wistaxis [practice|demo] [--data DIR] [--language XX]", "shelf watch", "half made", "DROP TABLE");
+            "ledger of the demo", "wistaxis [practice|demo] [--data DIR] [--language XX]", "shelf watch", "half made", "ledger listener", "DROP TABLE");
 
     /** Fields of facts that are no words of the window: where a fact is from, names of models and methods, answers as the ledger has them. */
     private static final Set<String> FIELDS = Set.of("source", "method", "models", "name", "generation", "inequalities", "answers", "checks", "bad");
@@ -48,7 +48,7 @@ class WordsInCodeTest {
         Set<String> styles = Files.readAllLines(Path.of("../desktop/src/main/resources/wistaxis/desktop/wistaxis.css")).stream()
                 .flatMap(l -> Pattern.compile("\\.([a-z][a-z-]*)").matcher(l).results()).map(m -> m.group(1)).collect(Collectors.toSet());
         List<String> found = new ArrayList<>();
-        for (String module : List.of("core", "store", "workbench", "cli", "desktop")) {
+        for (String module : List.of("core", "store", "ledger-postgres", "workbench", "cli", "desktop")) {
             try (Stream<Path> files = Files.walk(Path.of("..", module, "src", "main", "java"))) {
                 for (Path file : files.filter(p -> p.toString().endsWith(".java")).toList()) {
                     String code = Files.readString(file).replaceAll("(?s)/\\*.*?\\*/", "").replaceAll("(?m)//.*$", "");

@@ -89,7 +89,12 @@ public record Database(String what, String script, int newest) {
 
     /** What speaks SQL over a connection. */
     public static Jdbi jdbi(Connection connection) {
-        return Jdbi.create(connection).configure(SqlStatements.class, s -> s.setSqlParser(PARSER).setTemplateEngine(TemplateEngine.NOP));
+        return plain(Jdbi.create(connection));
+    }
+
+    /** Takes SQL as it stands, without a language of templates, and finds its parameters as ours. */
+    public static Jdbi plain(Jdbi jdbi) {
+        return jdbi.configure(SqlStatements.class, s -> s.setSqlParser(PARSER).setTemplateEngine(TemplateEngine.NOP));
     }
 
     private static SQLiteConfig writing(SQLiteConfig.JournalMode mode) {

@@ -181,7 +181,7 @@ public record Figures(int tickets, int closed, List<Count> problems, List<Count>
         int in = q.count(" AND t.again IS NOT NULL");
         return new Figures(q.count(""), q.count(" AND t.closed IS NOT NULL"), q.counts("trouble", c -> c), q.counts("identifier",
                 i -> devices.byIdentifier(i).map(m -> m.family().toString()).orElse(i)), q.counts("identifier", i -> i),
-                q.shares("attempt", "x.trouble || ': ' || x.step", "x.outcome = 'helped'",
+                q.shares("attempt", "x.trouble || ': ' || x.step", "CASE WHEN x.outcome = 'helped' THEN 1 ELSE 0 END",
                 " AND x.outcome IS NOT NULL AND x.trouble IS NOT NULL "
                 + "AND x.step <> 'hardware'"),
                 q.shares("keys_try", "x.school || ', ' || x.goal", "x.landed", ""),

@@ -56,7 +56,15 @@ public final class KeptLedger implements LedgerStore {
 
     /** See {@link Ledger#open(Path, InstantSource)}. */
     public static KeptLedger open(Path file, InstantSource wall) {
-        Ledger writing = Ledger.open(file, wall);
+        return open(Ledger.open(file, wall));
+    }
+
+    /** Opens a ledger that is kept in something else. */
+    public static KeptLedger open(Engine engine, InstantSource wall) {
+        return open(Ledger.open(engine, wall));
+    }
+
+    private static KeptLedger open(Ledger writing) {
         try {
             return new KeptLedger(writing, writing.beside());
         } catch (RuntimeException e) {

@@ -3,8 +3,6 @@ package wistaxis.store.ledger;
 import static wistaxis.core.words.Say.t;
 
 import java.nio.file.Path;
-import java.sql.Connection;
-import java.sql.SQLException;
 import java.time.Clock;
 import java.time.DateTimeException;
 import java.time.Instant;
@@ -32,39 +30,33 @@ import wistaxis.core.ticket.Chain;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.store.files.DiskProblem;
-import wistaxis.store.files.SameFile;
 
 /**
- * The append-only table of chained events, in SQLite with write-ahead log and full synchronous writes: what {@link #append} has returned
- * is on the disk. On one connection; safe for use by several
- * threads, and beside other processes.
+ * The append-only table of chained events, in a file of SQLite with write-ahead log and full synchronous writes, or in another
+ * {@link Engine}: what {@link #append} has returned is on the disk. Safe for use by several threads, and beside other processes.
  */
 public final class Ledger implements AutoCloseable {
-    private static final Database DATABASE = new Database("ledger", "schema", 5);
+    static final Database DATABASE = new Database("ledger", "schema", 5);
 
     /** A time that is none shows as a changed entry: its digest is over the text that was there. */
     private static final RowMapper<LedgerEntry> ENTRY = (r, _) -> new LedgerEntry(r.getLong("number"), r.getString("ticket"),
             time(r.getString("at")), r.getString("wall") == null ? null : time(r.getString("wall")),
             r.getString("body"), r.getString("previous"), r.getString("digest"));
 
-    private final Path file;
-    private final SameFile opened;
-    private final Connection connection;
+    private final Engine engine;
     private final Jdbi jdbi;
     private final InstantSource wall;
     private final String select;
     private final boolean projected;
     private final LedgerTables tables;
 
-    private Ledger(Path file, Connection connection, InstantSource wall) {
-        this.file = file;
-        this.opened = SameFile.of("ledger", file);
-        this.connection = connection;
-        this.jdbi = Database.jdbi(connection);
+    private Ledger(Engine engine, InstantSource wall) {
+        this.engine = engine;
+        this.jdbi = engine.jdbi();
         this.wall = wall;
-        int version = Database.version(jdbi);
+        int version = engine.version();
         this.projected = version >= 5;
-        this.tables = new LedgerTables(this::ask, projected);
+        this.tables = new LedgerTables(this::ask, engine, projected);
         this.select = "SELECT number, ticket, at, body, previous, digest, " + (version < 2 ? "NULL AS wall" : "wall") + " FROM event ";
     }
 
@@ -89,7 +81,12 @@ public final class Ledger implements AutoCloseable {
      * @throws BadInput when a newer Wistaxis wrote it
      */
     public static Ledger open(Path file, InstantSource wall) {
-        Ledger ledger = new Ledger(file, DATABASE.open(file), wall);
+        return open(new SqliteEngine(file, DATABASE.open(file)), wall);
+    }
+
+    /** Opens a ledger that is kept in something else. */
+    public static Ledger open(Engine engine, InstantSource wall) {
+        Ledger ledger = new Ledger(engine, wall);
         ledger.project(_ -> true);
         return ledger;
     }
@@ -101,16 +98,12 @@ public final class Ledger implements AutoCloseable {
      * @throws BadInput when a newer Wistaxis wrote it
      */
     public static Ledger openReadOnly(Path file) {
-        return new Ledger(file, DATABASE.openReadOnly(file), Clock.systemUTC());
+        return new Ledger(new SqliteEngine(file, DATABASE.openReadOnly(file)), Clock.systemUTC());
     }
 
-    /** The same ledger on a connection of its own: what was checked when this one was opened is not checked again. */
+    /** The same ledger on a connection of its own. */
     Ledger beside() {
-        try {
-            return new Ledger(file, DATABASE.connect(file), wall);
-        } catch (SQLException e) {
-            throw DiskProblem.of("ledger", file, e);
-        }
+        return new Ledger(engine.beside(), wall);
     }
 
     /** Takes events one after another, all of them in one go. */
@@ -141,7 +134,7 @@ public final class Ledger implements AutoCloseable {
         private long highest() {
             long last = handle.createQuery("SELECT coalesce(max(number), 0) FROM event").mapTo(Long.class).one();
             String from = Projections.last(handle) == last ? "SELECT coalesce(max(nr), 0) FROM ticket"
-                    : "SELECT coalesce(max(cast(substr(ticket, 3) AS INTEGER)), 0) FROM event";
+                    : "SELECT coalesce(max(" + engine.number("ticket") + "), 0) FROM event";
             return handle.createQuery(from).mapTo(Long.class).one();
         }
 
@@ -176,16 +169,17 @@ public final class Ledger implements AutoCloseable {
      * @throws DiskProblem when it cannot be written
      */
     public synchronized <T> T together(Function<Appender, T> work) {
-        opened.check();
+        engine.check();
         T all = told(() -> jdbi.inTransaction(h -> {
+            engine.alone(h);
             Appender appender = new Appender(h);
             T done = work.apply(appender);
             if (!appender.appended.isEmpty()) {
-                new Projections(h, t -> of(h, t)).add(appender.appended, appender.appended.getFirst().number() - 1);
+                projections(h).add(appender.appended, appender.appended.getFirst().number() - 1);
             }
             return done;
         }));
-        opened.check(); // what was written to a file that nobody finds again is not acknowledged
+        engine.check(); // what was written to a file that nobody finds again is not acknowledged
         return all;
     }
 
@@ -264,14 +258,15 @@ public final class Ledger implements AutoCloseable {
      * @param most at most so many
      */
     public List<LedgerEntry> find(String search, long before, int most) {
-        String query = SearchWords.query(search);
+        SearchWords.Query query = SearchWords.query(search);
         List<LedgerEntry> found = new ArrayList<>();
         Map<String, Object> values = new HashMap<>(Map.of("before", before, "most", most));
-        if (query.isEmpty()) {
+        if (query.words().isEmpty()) {
             read("WHERE number < :before ORDER BY number DESC LIMIT :most", values, found::add);
         } else {
-            values.put("query", query);
-            read("WHERE number IN (SELECT rowid FROM word WHERE word MATCH :query AND rowid < :before ORDER BY rowid DESC LIMIT :most) "
+            values.put("query", engine.query(query));
+            read("WHERE number IN (SELECT rowid FROM word WHERE " + engine.inIndex()
+                    + " AND rowid < :before ORDER BY rowid DESC LIMIT :most) "
                     + "ORDER BY number DESC", values, found::add);
         }
         return found;
@@ -284,10 +279,14 @@ public final class Ledger implements AutoCloseable {
      */
     public boolean rebuild(Watcher watcher) {
         told(() -> jdbi.inTransaction(h -> {
-            Projections.empty(h);
+            projections(h).empty();
             return true;
         }));
         return project(watcher);
+    }
+
+    private Projections projections(Handle handle) {
+        return new Projections(handle, engine, t -> of(handle, t));
     }
 
     /** Takes in what the tables do not know of yet: all of it after a migration. */
@@ -306,7 +305,7 @@ public final class Ledger implements AutoCloseable {
             long last = Projections.last(h);
             List<LedgerEntry> next = h.createQuery(select + "WHERE number > :n ORDER BY number LIMIT :most").bind("n", last)
                     .bind("most", Projections.AT_ONCE).map(ENTRY).list();
-            new Projections(h, t -> of(h, t)).add(next, last);
+            projections(h).add(next, last);
             return next.isEmpty() ? 0L : next.getLast().number();
         }));
     }
@@ -347,7 +346,7 @@ public final class Ledger implements AutoCloseable {
         try {
             return work.run();
         } catch (JdbiException e) {
-            throw DiskProblem.of("ledger", file, e);
+            throw engine.told(e);
         }
     }
 
@@ -357,7 +356,7 @@ public final class Ledger implements AutoCloseable {
     }
 
     private synchronized <T> T ask(HandleCallback<T, RuntimeException> question) {
-        return told(() -> jdbi.withHandle(question));
+        return told(() -> engine.read(question));
     }
 
     /** What is wrong with it: its chain, its meaning, its end. @param seen what is remembered of it; null for nothing */
@@ -372,15 +371,10 @@ public final class Ledger implements AutoCloseable {
      * @param anchors what it has to agree with
      * @return empty when it was stopped
      */
-    public Optional<LedgerCheck> check(@Nullable LedgerSeen seen, List<Anchor> anchors, Instant now, Watcher watcher) {
-        return ask(h -> {
-            Database.check(jdbi);
-            h.execute("BEGIN"); // that only reads, and takes no lock from whoever writes
-            try {
-                return check(h, new LedgerCheck.Running(seen, now).anchored(anchors), watcher);
-            } finally {
-                h.execute("COMMIT");
-            }
+    public synchronized Optional<LedgerCheck> check(@Nullable LedgerSeen seen, List<Anchor> anchors, Instant now, Watcher watcher) {
+        return told(() -> {
+            engine.health();
+            return engine.moment(h -> check(h, new LedgerCheck.Running(seen, now).anchored(anchors), watcher));
         });
     }
 
@@ -404,10 +398,6 @@ public final class Ledger implements AutoCloseable {
 
     @Override
     public synchronized void close() {
-        try {
-            connection.close();
-        } catch (SQLException e) {
-            throw DiskProblem.of("ledger", file, e);
-        }
+        engine.close();
     }
 }

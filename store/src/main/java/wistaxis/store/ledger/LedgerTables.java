@@ -18,6 +18,7 @@ import wistaxis.core.usb.Kinds;
 /** What the tables that are computed from a ledger's entries answer: counts, evidence, figures. */
 public final class LedgerTables {
     private final Asking asking;
+    private final Engine engine;
     private final boolean projected;
 
     /** Asks the database, one question at a time, and tells what is wrong with the disk. */
@@ -26,7 +27,8 @@ public final class LedgerTables {
     }
 
     /** @param projected whether the tables are of this Wistaxis */
-    LedgerTables(Asking asking, boolean projected) {
+    LedgerTables(Asking asking, Engine engine, boolean projected) {
+        this.engine = engine;
         this.asking = asking;
         this.projected = projected;
     }
@@ -59,10 +61,10 @@ public final class LedgerTables {
             return new Projection.Times(List.of(), List.of()); // an old ledger that is only looked at
         }
         return asking.ask(h -> new Projection.Times(
-                h.createQuery("SELECT * FROM (SELECT entry, identifier, stage, seconds FROM stage_time ORDER BY entry DESC LIMIT :most) "
+                h.createQuery("SELECT * FROM (SELECT entry, identifier, stage, seconds FROM stage_time ORDER BY entry DESC LIMIT :most) x "
                         + "ORDER BY entry").bind("most", most)
                         .map((r, _) -> new Projection.StageTime(r.getLong(1), r.getString(2), r.getString(3), r.getDouble(4))).list(),
-                h.createQuery("SELECT * FROM (SELECT entry, bytes, seconds FROM download_time ORDER BY entry DESC LIMIT :most) ORDER BY "
+                h.createQuery("SELECT * FROM (SELECT entry, bytes, seconds FROM download_time ORDER BY entry DESC LIMIT :most) x ORDER BY "
                         + "entry").bind("most", most)
                         .map((r, _) -> new Projection.DownloadTime(r.getLong(1), r.getLong(2), r.getDouble(3))).list()));
     }
@@ -103,9 +105,9 @@ public final class LedgerTables {
 
     /** The version that was last written on a model here, and when; empty before one was. */
     public Optional<Written> written(String identifier) {
-        return asking.ask(h -> h.createQuery("SELECT json_extract(e.body, '$.event.version'), e.at FROM event e WHERE e.ticket IN "
+        return asking.ask(h -> h.createQuery("SELECT " + engine.value("e.body", "version") + ", e.at FROM event e WHERE e.ticket IN "
                 + "(SELECT number FROM ticket WHERE identifier = :identifier ORDER BY last DESC LIMIT 25) "
-                + "AND json_extract(e.body, '$.event.type') = 'restored' ORDER BY e.number DESC LIMIT 1").bind("identifier", identifier)
+                + "AND " + engine.value("e.body", "type") + " = 'restored' ORDER BY e.number DESC LIMIT 1").bind("identifier", identifier)
                 .map((r, _) -> new Written(r.getString(1), Instant.parse(r.getString(2)))).findFirst());
     }
 

@@ -2,6 +2,8 @@ package wistaxis.store.ledger;
 
 import static wistaxis.core.words.Say.t;
 
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -67,13 +69,9 @@ final class ProjectionCheck {
 
     private void compare(Projection p) {
         Ticket t = p.ticket();
-        Optional<String> row =
-                handle.createQuery("SELECT title || char(10) || stage || char(10) || open || char(10) || coalesce(identifier, '') || "
-                        + "char(10) || coalesce(trouble, '') || char(10) || last || char(10) || opened || char(10) || "
-                        + "coalesce(closed, '') || char(10) || coalesce(promised, '') || char(10) || "
-                        + "CAST(round(hands + runs + line + lies) AS INTEGER) "
-                        + "|| char(10) || coalesce(again, '') "
-                + "FROM ticket WHERE number = ?").bind(0, t.number()).mapTo(String.class).findOne();
+        Optional<String> row = handle.createQuery("SELECT title, stage, open, identifier, trouble, last, opened, closed, promised, "
+                + "CAST(round(hands + runs + line + lies) AS BIGINT), again FROM ticket WHERE number = ?").bind(0, t.number())
+                .map((r, _) -> values(r)).findOne().map(v -> String.join("\n", v));
         String wanted = String.join("\n", t.title(), t.stage().name(), t.closed() == null ? "1" : "0", text(t.identifier()),
                 text(t.facts().get("trouble")), String.valueOf(p.last()), Projections.opened(t), text(Projections.closed(t)),
                 text(Projections.promised(t)), String.valueOf(Math.round(p.spent().values().stream().mapToDouble(s -> s).sum())),
@@ -91,16 +89,18 @@ final class ProjectionCheck {
     private boolean taught(Ticket t) {
         return !t.isObserved() || Projections.lessons(t).entrySet().stream().allMatch(table -> {
             List<String> are = handle.createQuery("SELECT * FROM " + table.getKey() + " WHERE ticket = ? ORDER BY 2").bind(0, t.number())
-                    .map((r, _) -> {
-                        List<String> values = new ArrayList<>();
-                        for (int i = 1; i <= r.getMetaData().getColumnCount(); i++) {
-                            values.add(text(r.getString(i)));
-                        }
-                        return values.toString();
-                    }).list();
+                    .map((r, _) -> values(r).toString()).list();
             return are.equals(table.getValue().stream().map(row -> Arrays.stream(row).map(ProjectionCheck::text).toList().toString())
                     .toList());
         });
+    }
+
+    private static List<String> values(ResultSet row) throws SQLException {
+        List<String> values = new ArrayList<>();
+        for (int i = 1; i <= row.getMetaData().getColumnCount(); i++) {
+            values.add(text(row.getString(i)));
+        }
+        return values;
     }
 
     private static String text(@Nullable Object value) {

@@ -32,6 +32,7 @@ final class Projections {
     static final int AT_ONCE = 20_000;
 
     private final Handle handle;
+    private final Engine engine;
     private final TicketEntries entries;
 
     /** Gives the entries of a ticket, in order. */
@@ -39,7 +40,8 @@ final class Projections {
         List<LedgerEntry> of(String ticket);
     }
 
-    Projections(Handle handle, TicketEntries entries) {
+    Projections(Handle handle, Engine engine, TicketEntries entries) {
+        this.engine = engine;
         this.handle = handle;
         this.entries = entries;
     }
@@ -50,10 +52,10 @@ final class Projections {
     }
 
     /** Empties the tables, so that all entries are taken in anew. */
-    static void empty(Handle handle) {
+    void empty() {
         List.of("ticket", "attempt", "stage_time", "download_time", "device_kind", "host_try", "keys_try", "shown_stage")
                 .forEach(table -> handle.execute("DELETE FROM " + table));
-        handle.execute("INSERT INTO word (word) VALUES ('delete-all')");
+        handle.execute(engine.emptyIndex());
         handle.execute("UPDATE projected SET last = 0");
     }
 
@@ -74,8 +76,9 @@ final class Projections {
 
     private void put(Projection p) {
         Ticket t = p.ticket();
+        Statements.run(handle, "DELETE FROM ticket WHERE number = ?", t.number());
         Statements.run(handle,
-                "INSERT OR REPLACE INTO ticket (number, nr, title, stage, open, identifier, trouble, last, opened, closed, promised, "
+                "INSERT INTO ticket (number, nr, title, stage, open, identifier, trouble, last, opened, closed, promised, "
                         + "hands, runs, line, lies, again) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
                 t.number(), nr(t.number()), t.title(), t.stage().name(), t.closed() == null ? 1 : 0, t.identifier(),
                 t.facts().get("trouble"), p.last(), opened(t), closed(t), promised(t),
@@ -84,9 +87,10 @@ final class Projections {
         Statements.run(handle, "DELETE FROM attempt WHERE ticket = ?", t.number());
         Statements.runAll(handle, "INSERT INTO attempt (ticket, n, step, identifier, trouble, outcome) VALUES (?, ?, ?, ?, ?, ?)",
                 attempts(t));
-        Statements.runAll(handle, "INSERT OR IGNORE INTO stage_time (entry, ticket, identifier, stage, seconds) VALUES (?, ?, ?, ?, ?)",
+        Statements.runAll(handle,
+                "INSERT INTO stage_time (entry, ticket, identifier, stage, seconds) VALUES (?, ?, ?, ?, ?) ON CONFLICT DO NOTHING",
                 p.stages().stream().map(s -> row(s.entry(), t.number(), s.identifier(), s.stage(), s.seconds())).toList());
-        Statements.runAll(handle, "INSERT OR IGNORE INTO download_time (entry, ticket, bytes, seconds) VALUES (?, ?, ?, ?)",
+        Statements.runAll(handle, "INSERT INTO download_time (entry, ticket, bytes, seconds) VALUES (?, ?, ?, ?) ON CONFLICT DO NOTHING",
                 p.downloads().stream().map(d -> row(d.entry(), t.number(), d.bytes(), d.seconds())).toList());
         if (t.isObserved()) {
             lessons(t).forEach((table, rows) -> {
@@ -168,8 +172,8 @@ final class Projections {
 
     private void words(List<LedgerEntry> appended, List<Projection> now) {
         Map<String, Ticket> tickets = now.stream().map(Projection::ticket).collect(Collectors.toMap(Ticket::number, t -> t));
-        Statements.runAll(handle, "INSERT INTO word (rowid, text) VALUES (?, ?)",
-                appended.stream().map(e -> row(e.number(), SearchWords.of(e, tickets.get(e.ticket())))).toList());
+        Statements.runAll(handle, engine.intoIndex(),
+                appended.stream().map(e -> row(e.number(), engine.indexed(SearchWords.of(e, tickets.get(e.ticket()))))).toList());
     }
 
     /** The number in a ticket's name; 0 for one that has none. */

@@ -21,7 +21,18 @@ import wistaxis.core.words.Say;
  * By which words an entry is found: what it says, its ticket, its device and its day. A ticket's number, an identifier and a day are one
  * word each.
  */
-final class SearchWords {
+public final class SearchWords {
+    /**
+     * What an index is asked: all of the words, each of letters and digits alone.
+     *
+     * @param beginning whether the last one may be the beginning of one
+     */
+    public record Query(List<String> words, boolean beginning) {
+        public Query {
+            words = List.copyOf(words);
+        }
+    }
+
     private static final Pattern ONE_WORD = Pattern.compile("(?i)T-\\d+|i(?:phone|pad|pod)\\d+,\\d+|\\d{4}-\\d{2}-\\d{2}");
     private static final Pattern NO_WORD = Pattern.compile("[^\\p{L}\\p{N}]+");
 
@@ -59,27 +70,23 @@ final class SearchWords {
         return NO_WORD.matcher(text).replaceAll("").toLowerCase(Locale.ROOT);
     }
 
-    /** What the index is asked for a search; empty for one without words. The last word may be the beginning of one. */
-    static String query(String search) {
+    /** What the index is asked for a search; without words for one without. The last word may be the beginning of one. */
+    static Query query(String search) {
         List<String> asked = new ArrayList<>();
         for (String part : search.strip().split("\\s+")) {
             if (ONE_WORD.matcher(part).matches()) {
-                asked.add(quoted(compact(part)));
+                asked.add(compact(part));
             } else {
-                NO_WORD.splitAsStream(part).filter(w -> !w.isEmpty()).forEach(w -> asked.add(quoted(w)));
+                NO_WORD.splitAsStream(part).filter(w -> !w.isEmpty()).forEach(asked::add);
             }
         }
-        boolean beginning = !asked.isEmpty() && asked.getLast().length() >= SHORTEST_BEGINNING + 2 && !search.endsWith(" ")
+        boolean beginning = !asked.isEmpty() && asked.getLast().length() >= SHORTEST_BEGINNING && !search.endsWith(" ")
                 && !ONE_WORD.matcher(lastOf(search)).matches();
-        return String.join(" AND ", asked) + (beginning ? " *" : "");
+        return new Query(asked, beginning);
     }
 
     private static String lastOf(String search) {
         String[] parts = search.strip().split("\\s+");
         return parts[parts.length - 1];
-    }
-
-    private static String quoted(String word) {
-        return '"' + word.replace("\"", "\"\"") + '"';
     }
 }

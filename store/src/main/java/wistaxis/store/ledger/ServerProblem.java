@@ -1,0 +1,32 @@
+package wistaxis.store.ledger;
+
+import static wistaxis.core.words.Say.t;
+
+import java.util.Locale;
+
+/** What is wrong with a server that a ledger is kept on, told apart; and what to do. */
+public final class ServerProblem extends RuntimeException {
+    private static final long serialVersionUID = 1L;
+
+    private final Kind kind;
+
+    /** What it is. */
+    public enum Kind { NOT_REACHED, NO_ANSWER, NO_NAME, CERTIFICATE, PASSWORD, NO_DATABASE, NO_RIGHT, FULL, READ_ONLY, BROKEN, OLD,
+            ENCODING,
+            NOT_OURS, EMPTY, NOT_EMPTY, OTHER }
+
+    /** @param address of the server @param says what it said itself */
+    public ServerProblem(Kind kind, ServerAddress address, String says, Throwable cause) {
+        super(t("store.server." + kind.name().toLowerCase(Locale.ROOT).replace('_', '-'), "address", address, "says", says), cause);
+        this.kind = kind;
+    }
+
+    public Kind kind() {
+        return kind;
+    }
+
+    /** Whether it may be over by itself soon: nothing was refused. */
+    public boolean isAway() {
+        return kind == Kind.NOT_REACHED || kind == Kind.NO_ANSWER || kind == Kind.NO_NAME;
+    }
+}

@@ -1,0 +1,80 @@
+package wistaxis.postgres;
+
+import io.zonky.test.db.postgres.embedded.EmbeddedPostgres;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.concurrent.atomic.AtomicInteger;
+import wistaxis.store.ledger.ServerAddress;
+
+/** A real server for tests, one a run, with a database for whoever asks. */
+public final class Server {
+    private static final AtomicInteger DATABASES = new AtomicInteger();
+
+    private Server() {}
+
+    private static final class Running {
+        private static final EmbeddedPostgres ONE = start();
+
+        private static EmbeddedPostgres start() {
+            try {
+                EmbeddedPostgres one = EmbeddedPostgres.builder().start();
+                roles(one.getPort());
+                Runtime.getRuntime().addShutdownHook(new Thread(() -> {
+                    try {
+                        one.close();
+                    } catch (IOException e) {
+                        throw new UncheckedIOException(e);
+                    }
+                }));
+                return one;
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        }
+    }
+
+    /** An empty database with the three roles. */
+    public static ServerAddress empty() {
+        String name = "shop" + DATABASES.incrementAndGet();
+        sql("postgres", "CREATE DATABASE " + name + " OWNER wistaxis_owner");
+        return new ServerAddress("localhost", Running.ONE.getPort(), name, PostgresServer.APPLICATION, true);
+    }
+
+    /** A database that is ready to be worked on. */
+    public static ServerAddress prepared() {
+        ServerAddress address = empty();
+        new PostgresServer().prepare(address.as("wistaxis_owner"), null);
+        return address;
+    }
+
+    /** Does something as the machine's own role, who may everything. */
+    public static void sql(String database, String... statements) {
+        as("postgres", database, statements);
+    }
+
+    private static void roles(int port) {
+        for (String role : new String[] {"wistaxis_owner", PostgresServer.APPLICATION, PostgresServer.FIGURES}) {
+            at(port, "postgres", "postgres", "CREATE ROLE " + role + " LOGIN");
+        }
+    }
+
+    /** Does something as a role. */
+    public static void as(String role, String database, String... statements) {
+        at(Running.ONE.getPort(), role, database, statements);
+    }
+
+    private static void at(int port, String role, String database, String... statements) {
+        try (Connection c = DriverManager.getConnection("jdbc:postgresql://localhost:" + port + "/" + database, role, "");
+                Statement s = c.createStatement()) {
+            for (String sql : statements) {
+                s.execute(sql);
+            }
+        } catch (SQLException e) {
+            throw new IllegalStateException(e.getMessage(), e);
+        }
+    }
+}
