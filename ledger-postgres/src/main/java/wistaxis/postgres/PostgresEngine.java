@@ -1,11 +1,11 @@
 package wistaxis.postgres;
 
+import com.zaxxer.hikari.HikariDataSource;
 import java.text.Normalizer;
 import java.util.Arrays;
 import java.util.Locale;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
-import javax.sql.DataSource;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.HandleCallback;
 import org.jdbi.v3.core.Jdbi;
@@ -15,17 +15,28 @@ import wistaxis.store.ledger.Engine;
 import wistaxis.store.ledger.SearchWords;
 import wistaxis.store.ledger.ServerAddress;
 
-/** A ledger on PostgreSQL, on the connections of a pool, which whoever opened it closes. */
+/** A ledger on PostgreSQL, with who the customers are, on the connections of a pool. */
 final class PostgresEngine implements Engine {
     private static final Pattern NO_WORD = Pattern.compile("[^\\p{L}\\p{N}]+");
     private static final Pattern MARKS = Pattern.compile("\\p{M}+");
 
     private final Jdbi jdbi;
+    private final HikariDataSource pool;
     private final ServerAddress address;
+    private final Listener listener;
+    private final boolean whole;
 
-    PostgresEngine(DataSource pool, ServerAddress address) {
-        this.jdbi = Database.plain(Jdbi.create(pool));
+    PostgresEngine(HikariDataSource pool, ServerAddress address, Listener listener) {
+        this(Database.plain(Jdbi.create(pool)), pool, address, listener, true);
+    }
+
+    /** @param whole whether it closes the pool */
+    private PostgresEngine(Jdbi jdbi, HikariDataSource pool, ServerAddress address, Listener listener, boolean whole) {
+        this.jdbi = jdbi;
+        this.pool = pool;
         this.address = address;
+        this.listener = listener;
+        this.whole = whole;
     }
 
     @Override
@@ -39,15 +50,26 @@ final class PostgresEngine implements Engine {
         return 5;
     }
 
-    /** The number of the last script that was applied. */
-    int schema() {
-        return jdbi.withHandle(h -> h.createQuery("SELECT max(CAST(version AS integer)) FROM flyway_schema_history WHERE success").mapTo(
-                Integer.class).one());
+    @Override
+    public Engine beside() {
+        return new PostgresEngine(jdbi, pool, address, listener, false);
     }
 
     @Override
-    public Engine beside() {
-        return this;
+    public void listen(Runnable appended) {
+        listener.start(appended);
+    }
+
+    @Override
+    public boolean isShared() {
+        return true;
+    }
+
+    /** Writes the tables anew without it; the server's own log and its backups keep it for as long as they are kept. */
+    @Override
+    public boolean purge() {
+        jdbi.useHandle(h -> h.execute("VACUUM FULL customers.person, customers.mark"));
+        return true;
     }
 
     @Override
@@ -111,5 +133,10 @@ final class PostgresEngine implements Engine {
     }
 
     @Override
-    public void close() {} // the pool's
+    public void close() {
+        if (whole) {
+            listener.close();
+            pool.close();
+        }
+    }
 }

@@ -33,9 +33,6 @@ public final class PostgresServer implements LedgerServer {
 
     private static final int OLDEST_SERVER = 14;
 
-    /** Connections of one bench: one that appends, and those that read. Ours. */
-    private static final int CONNECTIONS = 4;
-
     /** A server that does not answer in so many seconds is away. Ours. */
     private static final int CONNECT_SECONDS = 4;
     private static final int ANSWER_SECONDS = 12;
@@ -45,31 +42,14 @@ public final class PostgresServer implements LedgerServer {
     static final String FIGURES = "wistaxis_figures";
 
     @Override
-    public Open open(ServerAddress address, @Nullable String password) {
-        HikariDataSource pool = pool(address, password);
+    public Engine open(ServerAddress address, @Nullable String password, int connections) {
+        HikariDataSource pool = pool(address, password, connections);
         try (Connection c = pool.getConnection()) {
             refuse(c, address);
-            PostgresEngine engine = new PostgresEngine(pool, address);
-            if (engine.schema() > NEWEST) {
-                throw new ServerProblem(Kind.NOT_OURS, address, "schema " + engine.schema() + " > " + NEWEST, new IllegalStateException());
-            }
-            return new Opened(pool, engine, new Listener(() -> source(address, password).getConnection()));
+            return new PostgresEngine(pool, address, new Listener(() -> source(address, password).getConnection()));
         } catch (SQLException | RuntimeException e) {
             pool.close();
             throw e instanceof ServerProblem known ? known : Problems.told(address, e);
-        }
-    }
-
-    private record Opened(HikariDataSource pool, PostgresEngine ledger, Listener listener) implements Open {
-        @Override
-        public void listen(Runnable appended) {
-            listener.start(appended);
-        }
-
-        @Override
-        public void close() {
-            listener.close();
-            pool.close();
         }
     }
 
@@ -90,6 +70,10 @@ public final class PostgresServer implements LedgerServer {
         if (!ours) {
             String tables = one(c, "SELECT count(*) FROM pg_tables WHERE schemaname NOT IN ('pg_catalog', 'information_schema')");
             throw new ServerProblem("0".equals(tables) ? Kind.EMPTY : Kind.NOT_OURS, address, tables, new IllegalStateException());
+        }
+        int schema = Integer.parseInt(one(c, "SELECT max(CAST(version AS integer)) FROM flyway_schema_history WHERE success"));
+        if (schema > NEWEST) {
+            throw new ServerProblem(Kind.NOT_OURS, address, "schema " + schema + " > " + NEWEST, new IllegalStateException());
         }
     }
 
@@ -125,6 +109,7 @@ public final class PostgresServer implements LedgerServer {
         source.setServerNames(new String[] {address.host()});
         source.setPortNumbers(new int[] {address.port()});
         source.setDatabaseName(address.database());
+        source.setCurrentSchema("public,customers");
         source.setUser(address.user());
         if (password != null) {
             source.setPassword(password);
@@ -138,10 +123,10 @@ public final class PostgresServer implements LedgerServer {
         return source;
     }
 
-    private static HikariDataSource pool(ServerAddress address, @Nullable String password) {
+    private static HikariDataSource pool(ServerAddress address, @Nullable String password, int connections) {
         HikariConfig config = new HikariConfig();
         config.setDataSource(source(address, password));
-        config.setMaximumPoolSize(CONNECTIONS);
+        config.setMaximumPoolSize(connections);
         config.setMinimumIdle(1);
         config.setConnectionTimeout(CONNECT_SECONDS * 1_000L + 1_000);
         config.setInitializationFailTimeout(-1); // said by ourselves

@@ -166,5 +166,10 @@ GRANT EXECUTE ON FUNCTION alone() TO ${application};
 GRANT SELECT, INSERT, UPDATE, DELETE ON ticket, attempt, stage_time, download_time, device_kind, host_try, keys_try, shown_stage, word,
   projected TO ${application};
 GRANT SELECT, INSERT, UPDATE, DELETE ON ALL TABLES IN SCHEMA customers TO ${application};
+-- Who forgets a customer writes these tables anew, which only their owner may.
+GRANT CREATE ON SCHEMA customers TO ${application};
+ALTER TABLE customers.person OWNER TO ${application};
+ALTER TABLE customers.mark OWNER TO ${application};
+REVOKE CREATE ON SCHEMA customers FROM ${application};
 GRANT USAGE ON SCHEMA ${flyway:defaultSchema} TO ${figures};
 GRANT SELECT ON event, head, ticket, attempt, stage_time, download_time, device_kind, host_try, keys_try, shown_stage TO ${figures};

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.ServerSocket;
+import java.sql.SQLException;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
@@ -19,25 +20,26 @@ import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Said;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.store.ledger.Engine;
 import wistaxis.store.ledger.KeptLedger;
 import wistaxis.store.ledger.Ledger;
-import wistaxis.store.ledger.LedgerServer;
 import wistaxis.store.ledger.LedgerStore;
 import wistaxis.store.ledger.ServerAddress;
 import wistaxis.store.ledger.ServerProblem.Kind;
 import wistaxis.store.ledger.ServerProblem;
+import wistaxis.store.people.People;
 
 /** A shop's ledger on a real server: what the database itself refuses, what searches find, what is told of a server that cannot be used. */
 class PostgresTest {
     private static final Instant AT = Instant.parse("2026-05-12T09:00:00.123Z");
 
-    private static LedgerServer.Open open(ServerAddress address) {
-        return new PostgresServer().open(address, null);
+    private static Engine open(ServerAddress address) {
+        return new PostgresServer().open(address, null, 3);
     }
 
     private static ServerAddress filled() {
         ServerAddress address = Server.prepared();
-        try (LedgerServer.Open server = open(address); Ledger ledger = Ledger.open(server.ledger(), Clock.systemUTC())) {
+        try (Ledger ledger = Ledger.open(open(address), Clock.systemUTC())) {
             String ticket = ledger.openTicket(new TicketEvent.Opened("Deck phone, \"blue\" of Zoë", true), AT).ticket();
             ledger.append(ticket, new TicketEvent.FactRecorded("trouble", "passcode-forgotten"), AT);
             ledger.append(ticket, new TicketEvent.FactRecorded("deviceWords", "it's, well,\na phone"), AT);
@@ -68,7 +70,7 @@ class PostgresTest {
         assertThatThrownBy(() -> Server.as("wistaxis_owner", address.database(), "TRUNCATE event")).hasMessageContaining("append-only");
         Server.as("wistaxis_owner", address.database(), "ALTER TABLE event DISABLE TRIGGER event_stays",
                 "UPDATE event SET body = replace(body, 'trouble', 'troubles') WHERE number = 2");
-        try (LedgerServer.Open server = open(address); Ledger ledger = Ledger.open(server.ledger(), Clock.systemUTC())) {
+        try (Ledger ledger = Ledger.open(open(address), Clock.systemUTC())) {
             assertThat(ledger.check(null, AT).broken()).hasValueSatisfying(b -> assertThat(b).contains("[2]"));
         }
     }
@@ -89,7 +91,7 @@ class PostgresTest {
     /** The same words find the same entries as in a file. */
     @Test
     void searchesFindWhatTheyFindInAFile() {
-        try (LedgerServer.Open server = open(filled()); LedgerStore ledger = KeptLedger.open(server.ledger(), Clock.systemUTC())) {
+        try (LedgerStore ledger = KeptLedger.open(open(filled()), Clock.systemUTC())) {
             for (String words : List.of("zoe", "Zoë deck", "passc", "forgotten", "iPhone14,5", "T-0001", "2026-05-12", "it's phone", "blau",
                     "kennung nummer", "'quoted' & | ! :*", "\"", "deck nothing")) {
                 List<Long> here = ledger.find(words, Long.MAX_VALUE, 20).stream().map(LedgerEntry::number).toList();
@@ -108,13 +110,30 @@ class PostgresTest {
         }
     }
 
+    /** Customers lie there sealed, are found, and are forgotten: nothing of them is left in their tables. */
+    @Test
+    void customersAreSealedFoundAndForgotten() throws SQLException {
+        ServerAddress address = filled();
+        try (People mine = new People(open(address)); People theirs = new People(open(address))) {
+            mine.seal("T-0001", p -> p.named("Ada Quillfeather", "0151 / 234 56", "en"));
+            theirs.seal("T-0001", p -> p.withSerials(List.of("GULL000001")));
+            assertThat(mine.of("T-0001")).hasValueSatisfying(p -> assertThat(p.called()).isEqualTo("Ada Quillfeather, 0151 / 234 56"));
+            assertThat(theirs.find("quillfeather 015123456")).containsExactly("T-0001");
+            assertThat(mine.mark("GULL000001")).isEqualTo(theirs.mark("GULL000001"));
+            assertThat(mine.forget("T-0001", AT)).isTrue();
+            assertThat(theirs.of("T-0001")).isEmpty();
+            assertThat(theirs.forgotten("T-0001")).contains(AT);
+            assertThat(Server.number(address.database(), "SELECT pg_relation_size('customers.person') + pg_relation_size('customers.mark')"))
+                    .isZero();
+        }
+    }
+
     /** Whoever listens hears of what others append. */
     @Test
     void whatIsAppendedIsHeardOfElsewhere() throws InterruptedException {
         ServerAddress address = filled();
         BlockingQueue<Boolean> heard = new LinkedBlockingQueue<>();
-        try (LedgerServer.Open listening = open(address); LedgerServer.Open other = open(address);
-                Ledger ledger = Ledger.open(other.ledger(), Clock.systemUTC())) {
+        try (Engine listening = open(address); Ledger ledger = Ledger.open(open(address), Clock.systemUTC())) {
             listening.listen(() -> heard.add(true));
             assertThat(heard.poll(60, TimeUnit.SECONDS)).as("once, for what was missed").isTrue();
             ledger.append("T-0001", new TicketEvent.FactRecorded("battery", "ok"), AT);

@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.sql.Connection;
 import java.sql.DriverManager;
+import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -60,11 +61,21 @@ public final class Server {
         for (String role : new String[] {"wistaxis_owner", PostgresServer.APPLICATION, PostgresServer.FIGURES}) {
             at(port, "postgres", "postgres", "CREATE ROLE " + role + " LOGIN");
         }
+        at(port, "postgres", "postgres", "GRANT wistaxis_app TO wistaxis_owner");
     }
 
     /** Does something as a role. */
     public static void as(String role, String database, String... statements) {
         at(Running.ONE.getPort(), role, database, statements);
+    }
+
+    /** What a question of one number answers. */
+    public static long number(String database, String sql) throws SQLException {
+        try (Connection c = DriverManager.getConnection("jdbc:postgresql://localhost:" + Running.ONE.getPort() + "/" + database, "postgres", "");
+                Statement s = c.createStatement(); ResultSet r = s.executeQuery(sql)) {
+            r.next();
+            return r.getLong(1);
+        }
     }
 
     private static void at(int port, String role, String database, String... statements) {

@@ -5,6 +5,7 @@ import static wistaxis.core.words.Say.t;
 import java.io.BufferedWriter;
 import java.io.IOException;
 import java.io.Writer;
+import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -13,9 +14,9 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine;
 import wistaxis.cli.output.OnLedger;
-import wistaxis.cli.output.Progress;
 import wistaxis.cli.output.Refusal;
 import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.store.books.Books;
 import wistaxis.store.files.FolderHold;
 import wistaxis.store.ledger.Anchor;
 import wistaxis.store.ledger.Ledger;
@@ -25,7 +26,8 @@ import wistaxis.store.ledger.LedgerSeen;
 
 @Command(name = "ledger", mixinStandardHelpOptions = true,
         description = "${bundle:cli.help.ledger}",
-        subcommands = {LedgerCommand.Verify.class, LedgerCommand.Export.class, LedgerCommand.Anchors.class, LedgerCommand.Rebuild.class})
+        subcommands = {LedgerCommand.Verify.class, LedgerCommand.Export.class, LedgerCommand.Anchors.class, LedgerCommand.Rebuild.class,
+                ServerCommands.Prepare.class, ServerCommands.Move.class, ServerCommands.Copy.class})
 public final class LedgerCommand implements Runnable {
     @CommandLine.Spec
     private CommandLine.Model.@Nullable CommandSpec spec;
@@ -59,11 +61,8 @@ public final class LedgerCommand implements Runnable {
                 List<Anchor> held = new ArrayList<>(kept.anchors());
                 anchors.forEach(a -> held.add(Anchor.parse(a)));
                 long last = ledger.last().map(LedgerEntry::number).orElse(0L);
-                Progress progress = progress(t("cli.progress.ledger", "n", last));
-                LedgerCheck check = ledger.check(LedgerSeen.read(folder().seen()), held, Instant.now(), n -> {
-                    progress.accept(n / (double) Math.max(1, last));
-                    return true;
-                }).orElseThrow();
+                LedgerCheck check = ledger.check(LedgerSeen.read(folder().seen()), held, Instant.now(), watched("ledger", last))
+                        .orElseThrow();
                 List<String> words = new ArrayList<>(List.of(check.broken().isPresent() ? t("cli.ledger.is-broken", "why",
                         check.broken().get(), "n", check.entries(), "digest", check.last())
                         : t("cli.ledger.verified", "n", check.entries(), "digest", check.last())));
@@ -103,13 +102,9 @@ public final class LedgerCommand implements Runnable {
         @Override
         public void run() {
             ledger().close();
-            try (FolderHold _ = FolderHold.take(folder().root()); Ledger ledger = Ledger.open(folder().ledger())) {
+            try (FolderHold _ = FolderHold.take(folder().root()); Ledger ledger = Books.open(folder(), Clock.systemUTC())) {
                 long last = ledger.last().map(LedgerEntry::number).orElse(0L);
-                Progress progress = progress(t("cli.progress.rebuild", "n", last));
-                ledger.rebuild(n -> {
-                    progress.accept(n / (double) Math.max(1, last));
-                    return true;
-                });
+                ledger.rebuild(watched("rebuild", last));
                 answer(new Row(last), List.of(t("cli.ledger.rebuilt", "n", last)));
             }
         }

@@ -12,8 +12,8 @@ import wistaxis.core.facts.BadInput;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.work.Rules;
+import wistaxis.store.books.Books;
 import wistaxis.store.ledger.DataFolder;
-import wistaxis.store.ledger.KeptLedger;
 import wistaxis.store.ledger.LedgerCheck;
 import wistaxis.store.ledger.LedgerSeen;
 import wistaxis.store.ledger.LedgerStore;
@@ -52,7 +52,7 @@ public abstract class OnTickets extends OnLedger {
 
     /** The ledger, to be appended to, unless something is wrong with it that nobody has read. */
     final LedgerStore writable(DataFolder folder) {
-        LedgerStore ledger = KeptLedger.open(folder.ledger(), CLOCK);
+        LedgerStore ledger = Books.kept(folder, CLOCK);
         LedgerCheck check = ledger.checkAtStart(LedgerSeen.read(folder.seen()), CLOCK.instant());
         if (check.broken().isPresent() && !check.read()) {
             ledger.close();

@@ -47,7 +47,8 @@ public record DataFolder(Path root) {
             if (Files.exists(root) && !Files.isDirectory(root)) {
                 throw new BadInput(t("store.folder.is-file", "folder", root));
             }
-            boolean ours = !Files.exists(root) || Files.exists(folder.ledger()) || folder.isDemo() || isEmpty(root);
+            boolean ours = !Files.exists(root) || Files.exists(folder.ledger()) || Files.exists(folder.server())
+                    || folder.isDemo() || isEmpty(root);
             Rights.makeFolder(root);
             if (!Files.isWritable(root)) {
                 throw new AccessDeniedException(root.toString());
@@ -72,7 +73,8 @@ public record DataFolder(Path root) {
     public List<Path> files() {
         Stream<Path> databases = Stream.of(ledger(), practice(), people())
                 .flatMap(db -> Stream.of("", "-wal", "-shm").map(end -> db.resolveSibling(db.getFileName() + end)));
-        return Stream.concat(databases, Stream.of(settings(), catalogue(), firmwareFolderIndex(), methods(), seen(), anchors())).toList();
+        return Stream.concat(databases, Stream.of(settings(), catalogue(), firmwareFolderIndex(), methods(), seen(), anchors(), server()))
+                .toList();
     }
 
     public boolean isDemo() {
@@ -117,6 +119,16 @@ public record DataFolder(Path root) {
     /** Languages of the shop's own, beside those that ship. */
     public Path languages() {
         return root.resolve("languages");
+    }
+
+    /** Which server keeps the shop's books; not there where the folder does. */
+    public Path server() {
+        return root.resolve("server.json");
+    }
+
+    /** By which password it is asked, where the system's own file has none. */
+    public Path serverPassword() {
+        return root.resolve("server-password");
     }
 
     public Path settings() {

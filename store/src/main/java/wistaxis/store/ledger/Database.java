@@ -66,6 +66,16 @@ public record Database(String what, String script, int newest) {
         }
     }
 
+    /** The same, as what a ledger or something else is kept in. */
+    public Engine engine(Path file) {
+        return new SqliteEngine(this, file, open(file));
+    }
+
+    /** See {@link #openReadOnly}. */
+    public Engine look(Path file) {
+        return new SqliteEngine(this, file, openReadOnly(file));
+    }
+
     /** A further connection to a file that is open already, to write to it. */
     Connection connect(Path file) throws SQLException {
         return connect("jdbc:sqlite:" + file, writing(SQLiteConfig.JournalMode.WAL));

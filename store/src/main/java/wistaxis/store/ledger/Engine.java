@@ -19,6 +19,21 @@ public interface Engine extends AutoCloseable {
     /** Refuses what is not what was opened any more. @throws DiskProblem where that is so */
     default void check() {}
 
+    /** Calls somebody whenever anything was appended, by whomever, and after each time that it could not be reached; a file calls nobody. */
+    default void listen(Runnable appended) {}
+
+    /** Whether others work on it from other machines. */
+    default boolean isShared() {
+        return false;
+    }
+
+    /**
+     * Removes what was thrown away from where it still lies.
+     *
+     * @return whether that was done; not while somebody else reads
+     */
+    boolean purge();
+
     /** Looks whether what lies on the disk is whole. */
     default void health() {}
 

@@ -247,6 +247,16 @@ public final class KeptLedger implements LedgerStore {
         };
     }
 
+    @Override
+    public void listen(Runnable appended) {
+        writing.engine().listen(appended);
+    }
+
+    @Override
+    public boolean isShared() {
+        return writing.engine().isShared();
+    }
+
     /** Writes what was asked for, then closes. */
     @Override
     public void close() {

@@ -36,12 +36,14 @@ import wistaxis.store.files.DiskProblem;
  * {@link Engine}: what {@link #append} has returned is on the disk. Safe for use by several threads, and beside other processes.
  */
 public final class Ledger implements AutoCloseable {
-    static final Database DATABASE = new Database("ledger", "schema", 5);
+    private static final Database DATABASE = new Database("ledger", "schema", 5);
 
     /** A time that is none shows as a changed entry: its digest is over the text that was there. */
     private static final RowMapper<LedgerEntry> ENTRY = (r, _) -> new LedgerEntry(r.getLong("number"), r.getString("ticket"),
             time(r.getString("at")), r.getString("wall") == null ? null : time(r.getString("wall")),
             r.getString("body"), r.getString("previous"), r.getString("digest"));
+
+    private static final String INSERT = "INSERT INTO event (number, ticket, at, wall, body, previous, digest) VALUES (?, ?, ?, ?, ?, ?, ?)";
 
     private final Engine engine;
     private final Jdbi jdbi;
@@ -81,7 +83,7 @@ public final class Ledger implements AutoCloseable {
      * @throws BadInput when a newer Wistaxis wrote it
      */
     public static Ledger open(Path file, InstantSource wall) {
-        return open(new SqliteEngine(file, DATABASE.open(file)), wall);
+        return open(DATABASE.engine(file), wall);
     }
 
     /** Opens a ledger that is kept in something else. */
@@ -91,6 +93,11 @@ public final class Ledger implements AutoCloseable {
         return ledger;
     }
 
+    /** Opens a ledger that is kept in something else, to read it. */
+    public static Ledger look(Engine engine) {
+        return new Ledger(engine, Clock.systemUTC());
+    }
+
     /**
      * Opens the ledger to read it; nothing is changed, in it or beside it.
      *
@@ -98,7 +105,7 @@ public final class Ledger implements AutoCloseable {
      * @throws BadInput when a newer Wistaxis wrote it
      */
     public static Ledger openReadOnly(Path file) {
-        return new Ledger(new SqliteEngine(file, DATABASE.openReadOnly(file)), Clock.systemUTC());
+        return new Ledger(DATABASE.look(file), Clock.systemUTC());
     }
 
     /** The same ledger on a connection of its own. */
@@ -123,16 +130,14 @@ public final class Ledger implements AutoCloseable {
             LedgerEntry next = Chain.link(last.map(LedgerEntry::digest).orElse(Chain.START), last.map(LedgerEntry::number).orElse(0L) + 1,
                     ticket,
                     at.truncatedTo(ChronoUnit.MILLIS), wall.instant().truncatedTo(ChronoUnit.MILLIS), event.toJson());
-            Statements.run(handle, "INSERT INTO event (number, ticket, at, wall, body, previous, digest) VALUES (?, ?, ?, ?, ?, ?, ?)",
-                    next.number(), next.ticket(), next.at().toString(), String.valueOf(next.wall()), next.body(), next.previous(),
-                    next.digest());
+            Statements.run(handle, INSERT, row(next));
             appended.add(next);
             return next;
         }
 
         /** The highest number of a ticket; of the entries themselves where the tables lag behind them. */
         private long highest() {
-            long last = handle.createQuery("SELECT coalesce(max(number), 0) FROM event").mapTo(Long.class).one();
+            long last = last(handle);
             String from = Projections.last(handle) == last ? "SELECT coalesce(max(nr), 0) FROM ticket"
                     : "SELECT coalesce(max(" + engine.number("ticket") + "), 0) FROM event";
             return handle.createQuery(from).mapTo(Long.class).one();
@@ -204,6 +209,78 @@ public final class Ledger implements AutoCloseable {
     /** Opens a ticket under the next free number, {@code T-0001} upwards. */
     public LedgerEntry openTicket(TicketEvent.Opened opened, Instant at) {
         return together(a -> a.openTicket(opened, at));
+    }
+
+    /**
+     * Takes over the entries of another ledger as they are, all or none.
+     *
+     * @return how many
+     * @throws Stopped where the watcher did not want to go on; nothing is taken then
+     * @throws BadInput where this one has entries already
+     */
+    public synchronized long take(LedgerExport.Entries from, Watcher watcher) {
+        long taken = told(() -> jdbi.inTransaction(h -> {
+            engine.alone(h);
+            if (last(h) > 0) {
+                throw new BadInput(t("store.ledger.not-empty", "n", last(h)));
+            }
+            Taking all = new Taking(h, watcher);
+            from.each(all);
+            return all.end();
+        }));
+        project(_ -> true);
+        return taken;
+    }
+
+    private static long last(Handle h) {
+        return h.createQuery("SELECT coalesce(max(number), 0) FROM event").mapTo(Long.class).one();
+    }
+
+    /** Entries on their way into a ledger, many at a time. */
+    private static final class Taking implements Consumer<LedgerEntry> {
+        private static final int AT_ONCE = 1_000;
+
+        private final Handle handle;
+        private final Watcher watcher;
+        private final List<@Nullable Object[]> rows = new ArrayList<>();
+        private long taken;
+
+        Taking(Handle handle, Watcher watcher) {
+            this.handle = handle;
+            this.watcher = watcher;
+        }
+
+        @Override
+        public void accept(LedgerEntry e) {
+            rows.add(row(e));
+            taken = e.number();
+            if (rows.size() == AT_ONCE) {
+                write();
+            }
+        }
+
+        private void write() {
+            Statements.together(handle, INSERT, rows);
+            rows.clear();
+            if (!watcher.goOn(taken)) {
+                throw new Stopped();
+            }
+        }
+
+        long end() {
+            write();
+            return taken;
+        }
+    }
+
+    /** Nobody wants it any more: nothing of it is kept. */
+    public static final class Stopped extends RuntimeException {
+        private static final long serialVersionUID = 1L;
+    }
+
+    private static @Nullable Object[] row(LedgerEntry e) {
+        return new @Nullable Object[] {e.number(), e.ticket(), e.at().toString(), e.wall() == null ? null : e.wall().toString(), e.body(), e
+                .previous(), e.digest()};
     }
 
     /** All entries, in order. */
@@ -348,6 +425,10 @@ public final class Ledger implements AutoCloseable {
         } catch (JdbiException e) {
             throw engine.told(e);
         }
+    }
+
+    Engine engine() {
+        return engine;
     }
 
     /** What its tables answer. */

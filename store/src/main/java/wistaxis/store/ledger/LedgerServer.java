@@ -8,25 +8,14 @@ import wistaxis.core.facts.BadInput;
 
 /** Keeps ledgers on a server. What does so is found by Java's service loader and loaded when a shop uses it, and not before. */
 public interface LedgerServer {
-    /** An open server. */
-    interface Open extends AutoCloseable {
-        /** The ledger on it. */
-        Engine ledger();
-
-        /** Calls somebody whenever anything was appended, by whomever, and after each time that the server was away. */
-        void listen(Runnable appended);
-
-        @Override
-        void close();
-    }
-
     /**
-     * Opens it to work with.
+     * Opens it to work with; whoever closes what this returns closes its connections.
      *
      * @param password null for what the system keeps in its own file of passwords
+     * @param connections at most so many at once
      * @throws ServerProblem where that cannot be done
      */
-    Open open(ServerAddress address, @Nullable String password);
+    Engine open(ServerAddress address, @Nullable String password, int connections);
 
     /**
      * Brings the schema up to date, as the role that owns it.

@@ -97,6 +97,14 @@ public interface LedgerStore extends AutoCloseable {
     /** Looks through all of it. @param anchors what it has to agree with @return empty when it was stopped */
     Optional<LedgerCheck> check(@Nullable LedgerSeen seen, List<Anchor> anchors, Instant now, Watcher watcher);
 
+    /** See {@link Engine#listen}. */
+    default void listen(Runnable appended) {}
+
+    /** See {@link Engine#isShared}. */
+    default boolean isShared() {
+        return false;
+    }
+
     /** Gives every entry, in order. */
     LedgerExport.Entries all();
 

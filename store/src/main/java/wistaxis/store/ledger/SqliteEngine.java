@@ -10,14 +10,16 @@ import wistaxis.store.files.SameFile;
 
 /** A file of SQLite, on one connection. */
 final class SqliteEngine implements Engine {
+    private final Database database;
     private final Path file;
     private final SameFile opened;
     private final Connection connection;
     private final Jdbi jdbi;
 
-    SqliteEngine(Path file, Connection connection) {
+    SqliteEngine(Database database, Path file, Connection connection) {
+        this.database = database;
         this.file = file;
-        this.opened = SameFile.of("ledger", file);
+        this.opened = SameFile.of(database.what(), file);
         this.connection = connection;
         this.jdbi = Database.jdbi(connection);
     }
@@ -36,15 +38,21 @@ final class SqliteEngine implements Engine {
     @Override
     public Engine beside() {
         try {
-            return new SqliteEngine(file, Ledger.DATABASE.connect(file));
+            return new SqliteEngine(database, file, database.connect(file));
         } catch (SQLException e) {
-            throw DiskProblem.of("ledger", file, e);
+            throw DiskProblem.of(database.what(), file, e);
         }
     }
 
     @Override
     public void check() {
         opened.check();
+    }
+
+    /** Empties the log, which keeps it. */
+    @Override
+    public boolean purge() {
+        return jdbi.withHandle(h -> h.createQuery("PRAGMA wal_checkpoint(TRUNCATE)").mapTo(Integer.class).one()) == 0;
     }
 
     @Override
@@ -54,7 +62,7 @@ final class SqliteEngine implements Engine {
 
     @Override
     public RuntimeException told(RuntimeException e) {
-        return DiskProblem.of("ledger", file, e);
+        return DiskProblem.of(database.what(), file, e);
     }
 
     @Override
@@ -111,7 +119,7 @@ final class SqliteEngine implements Engine {
         try {
             connection.close();
         } catch (SQLException e) {
-            throw DiskProblem.of("ledger", file, e);
+            throw DiskProblem.of(database.what(), file, e);
         }
     }
 }

@@ -24,6 +24,28 @@ final class Statements {
         runAll(handle, sql, List.<@Nullable Object[]>of(values));
     }
 
+    /** The same for each row of values, all of them sent at once. */
+    static void together(Handle handle, String sql, List<@Nullable Object[]> rows) {
+        if (rows.isEmpty()) {
+            return;
+        }
+        try (PreparedStatement statement = handle.getConnection().prepareStatement(sql)) {
+            for (@Nullable Object[] row : rows) {
+                set(statement, row);
+                statement.addBatch();
+            }
+            statement.executeBatch();
+        } catch (SQLException e) {
+            throw new Failed(e);
+        }
+    }
+
+    private static void set(PreparedStatement statement, @Nullable Object[] row) throws SQLException {
+        for (int i = 0; i < row.length; i++) {
+            statement.setObject(i + 1, row[i]);
+        }
+    }
+
     /** Runs a statement for each row of values. */
     static void runAll(Handle handle, String sql, List<@Nullable Object[]> rows) {
         if (rows.isEmpty()) {
@@ -31,9 +53,7 @@ final class Statements {
         }
         try (PreparedStatement statement = handle.getConnection().prepareStatement(sql)) {
             for (@Nullable Object[] row : rows) {
-                for (int i = 0; i < row.length; i++) {
-                    statement.setObject(i + 1, row[i]);
-                }
+                set(statement, row);
                 statement.executeUpdate();
             }
         } catch (SQLException e) {

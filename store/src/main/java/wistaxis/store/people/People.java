@@ -6,8 +6,6 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.security.GeneralSecurityException;
 import java.security.SecureRandom;
-import java.sql.Connection;
-import java.sql.SQLException;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -15,6 +13,7 @@ import java.util.HashSet;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
@@ -35,8 +34,8 @@ import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Names;
 import wistaxis.core.facts.Sha256;
 import wistaxis.store.files.DiskProblem;
-import wistaxis.store.files.SameFile;
 import wistaxis.store.ledger.Database;
+import wistaxis.store.ledger.Engine;
 
 /**
  * Who the customers are, beside the ledger and never in it: sealed with a key for each ticket (AES-GCM of the JDK, published: NIST SP
@@ -45,15 +44,15 @@ import wistaxis.store.ledger.Database;
  */
 public final class People implements AutoCloseable {
     private static final Database DATABASE = new Database("customers", "people", 1);
+    private static final Map<String, String> TABLES = Map.of("person", "ticket, key, nonce, sealed", "forgotten", "ticket, at", "mark",
+            "digest, ticket", "secret", "key");
     private static final int KEY_BYTES = 32;
     private static final int NONCE_BYTES = 12;
     private static final int TAG_BITS = 128;
     private static final int SHORTEST_DIGITS = 5;
     private static final int MARK = 23;
 
-    private final Path file;
-    private final SameFile opened;
-    private final Connection connection;
+    private final Engine engine;
     private final Jdbi jdbi;
     private final SecureRandom random = new SecureRandom();
 
@@ -131,22 +130,22 @@ public final class People implements AutoCloseable {
      */
     public record Sealed(String digest, Person person) {}
 
-    private People(Path file, Connection connection) {
-        this.file = file;
-        this.opened = SameFile.of("customers", file);
-        this.connection = connection;
-        this.jdbi = Database.jdbi(connection);
-        jdbi.useHandle(h -> h.execute("PRAGMA secure_delete = ON"));
+    /** Who the customers are where a ledger is kept that is no file. */
+    public People(Engine engine) {
+        this.engine = engine;
+        this.jdbi = engine.jdbi();
     }
 
     /** @throws DiskProblem when the file is damaged, or the disk does not let it be opened */
     public static People open(Path file) {
-        return new People(file, DATABASE.open(file));
+        People people = new People(DATABASE.engine(file));
+        people.jdbi.useHandle(h -> h.execute("PRAGMA secure_delete = ON"));
+        return people;
     }
 
     /** Opens it to read; nothing is changed. @throws DiskProblem when it is missing or damaged */
     public static People look(Path file) {
-        return new People(file, DATABASE.openReadOnly(file));
+        return new People(DATABASE.look(file));
     }
 
     /**
@@ -161,7 +160,8 @@ public final class People implements AutoCloseable {
             byte[] key = bytes(KEY_BYTES);
             byte[] nonce = bytes(NONCE_BYTES);
             byte[] sealed = cipher(Cipher.ENCRYPT_MODE, key, nonce, ticket, Json.write(person).getBytes(StandardCharsets.UTF_8));
-            h.execute("INSERT OR REPLACE INTO person (ticket, key, nonce, sealed) VALUES (?, ?, ?, ?)", ticket, key, nonce, sealed);
+            h.execute("DELETE FROM person WHERE ticket = ?", ticket);
+            h.execute("INSERT INTO person (ticket, key, nonce, sealed) VALUES (?, ?, ?, ?)", ticket, key, nonce, sealed);
             h.execute("DELETE FROM forgotten WHERE ticket = ?", ticket);
             h.execute("DELETE FROM mark WHERE ticket = ?", ticket);
             person.found().stream().flatMap(m -> words(m).stream()).distinct().forEach(w -> h.execute(
@@ -201,7 +201,8 @@ public final class People implements AutoCloseable {
         written(h -> {
             h.execute("DELETE FROM person WHERE ticket = ?", ticket);
             h.execute("DELETE FROM mark WHERE ticket = ?", ticket);
-            h.execute("INSERT OR REPLACE INTO forgotten (ticket, at) VALUES (?, ?)", ticket, at.toString());
+            h.execute("DELETE FROM forgotten WHERE ticket = ?", ticket);
+            h.execute("INSERT INTO forgotten (ticket, at) VALUES (?, ?)", ticket, at.toString());
             return true;
         });
         return clean();
@@ -210,10 +211,26 @@ public final class People implements AutoCloseable {
     /** Empties the log, which keeps what was thrown away. @return whether that was done; not while somebody else reads */
     public synchronized boolean clean() {
         try {
-            return jdbi.withHandle(h -> h.createQuery("PRAGMA wal_checkpoint(TRUNCATE)").mapTo(Integer.class).one()) == 0;
+            return engine.purge();
         } catch (JdbiException e) {
-            throw DiskProblem.of("customers", file, e);
+            throw engine.told(e);
         }
+    }
+
+    /** Takes over everything that is kept elsewhere, in place of what is kept here: for a ledger that is empty. All or nothing. */
+    public synchronized void take(People from) {
+        Map<String, List<Map<String, Object>>> all = from.told(h -> TABLES.keySet().stream().collect(Collectors.toMap(t -> t, t ->
+                h.createQuery("SELECT " + TABLES.get(t) + " FROM " + t).mapToMap().list())));
+        written(h -> {
+            all.forEach((table, rows) -> {
+                h.execute("DELETE FROM " + table);
+                String columns = TABLES.get(table);
+                String values = Arrays.stream(columns.split(", ")).map(_ -> "?").collect(Collectors.joining(", "));
+                rows.forEach(r -> h.execute("INSERT INTO " + table + " (" + columns + ") VALUES (" + values + ")", Arrays.stream(columns
+                        .split(", ")).map(r::get).toArray()));
+            });
+            return true;
+        });
     }
 
     /** The tickets whose customers were forgotten. */
@@ -294,9 +311,9 @@ public final class People implements AutoCloseable {
 
     /** The same for what is acknowledged: it stands in the file that everybody else opens. */
     private <T> T written(Function<Handle, T> work) {
-        opened.check();
+        engine.check();
         T done = told(work);
-        opened.check();
+        engine.check();
         return done;
     }
 
@@ -304,16 +321,12 @@ public final class People implements AutoCloseable {
         try {
             return jdbi.inTransaction(work::apply);
         } catch (JdbiException e) {
-            throw DiskProblem.of("customers", file, e);
+            throw engine.told(e);
         }
     }
 
     @Override
     public synchronized void close() {
-        try {
-            connection.close();
-        } catch (SQLException e) {
-            throw DiskProblem.of("customers", file, e);
-        }
+        engine.close();
     }
 }

@@ -2,7 +2,6 @@ package wistaxis.workbench.people;
 
 import static wistaxis.core.words.Say.t;
 
-import java.nio.file.Files;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -25,6 +24,7 @@ import wistaxis.core.usb.UsbDevice;
 import wistaxis.core.words.Text;
 import wistaxis.core.work.Command;
 import wistaxis.core.work.Decision;
+import wistaxis.store.books.Books;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.LedgerStore;
 import wistaxis.store.people.People;
@@ -76,7 +76,7 @@ public final class Customers implements AutoCloseable {
 
     /** Opened when it is first wanted: a start waits for nothing. */
     private synchronized People people() {
-        People open = people == null ? People.open(folder.people()) : people;
+        People open = people == null ? Books.people(folder) : people;
         people = open;
         return open;
     }
@@ -93,7 +93,7 @@ public final class Customers implements AutoCloseable {
 
     /** The same from the disk; any thread but the bench's. */
     public People.Person read(String ticket) {
-        return Files.exists(folder.people()) ? people().of(ticket).orElse(People.Person.NOBODY) : People.Person.NOBODY;
+        return Books.hasPeople(folder) ? people().of(ticket).orElse(People.Person.NOBODY) : People.Person.NOBODY;
     }
 
     /** What is kept, as soon as it is known. */
@@ -183,7 +183,7 @@ public final class Customers implements AutoCloseable {
     }
 
     private @Nullable Instant forgotten(Ticket ticket) {
-        return ticket.customer() != Ticket.Customer.UNKNOWN && Files.exists(folder.people()) ? people().forgotten(ticket.number())
+        return ticket.customer() != Ticket.Customer.UNKNOWN && Books.hasPeople(folder) ? people().forgotten(ticket.number())
                 .orElse(null) : null;
     }
 
@@ -213,10 +213,10 @@ public final class Customers implements AutoCloseable {
     }
 
     private static <T> Optional<T> looked(DataFolder folder, Function<People, Optional<T>> what) {
-        if (!Files.exists(folder.people())) {
+        if (!Books.hasPeople(folder)) {
             return Optional.empty();
         }
-        try (People people = People.look(folder.people())) {
+        try (People people = Books.lookAtPeople(folder)) {
             return what.apply(people);
         }
     }
@@ -265,7 +265,7 @@ public final class Customers implements AutoCloseable {
 
     /** Customers whose key was thrown away before a program ended that could not say so: that is written down now. */
     public void catchUp() {
-        life.background().run(() -> Files.exists(folder.people()) ? ledger.notForgotten(people().forgotten()) : List.<String>of(),
+        life.background().run(() -> Books.hasPeople(folder) ? ledger.notForgotten(people().forgotten()) : List.<String>of(),
                 all -> all.forEach(number -> tickets.look(number)
                         .thenAccept(_ -> forgotten(number, Said.of("core.forgotten.asked-before"), false, new CompletableFuture<>()))),
                 e -> life.notices().say(t("workbench.customer.forgotten-unknown", "why", e.getMessage())));
@@ -273,7 +273,7 @@ public final class Customers implements AutoCloseable {
 
     /** Tickets that a search finds by name, number, IMEI or serial; newest first. Any thread but the bench's. */
     public List<String> find(String search) {
-        return Files.exists(folder.people()) ? people().find(search) : List.of();
+        return Books.hasPeople(folder) ? people().find(search) : List.of();
     }
 
     /** The same, behind the window. */
@@ -312,7 +312,7 @@ public final class Customers implements AutoCloseable {
         CompletableFuture<Map<String, String>> all = new CompletableFuture<>();
         Instant until = life.now().minus(since);
         life.background().run(() -> {
-            if (!Files.exists(folder.people())) {
+            if (!Books.hasPeople(folder)) {
                 return Map.of();
             }
             Map<String, String> closed = ledger.closedBefore(until);

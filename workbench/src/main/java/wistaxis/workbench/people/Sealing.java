@@ -11,6 +11,7 @@ import wistaxis.core.route.Intake;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.usb.UsbDevice;
 import wistaxis.core.work.Decision;
+import wistaxis.store.books.Books;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.people.People;
 
@@ -105,7 +106,7 @@ public record Sealing(People.Person before, People.Person now, List<TicketEvent>
         if (sealing.isNothing()) {
             return sealing.events();
         }
-        try (People people = People.open(folder.people())) {
+        try (People people = Books.people(folder)) {
             List<TicketEvent> all = new ArrayList<>(sealing.events());
             all.addFirst(Decision.sealed(people.seal(ticket, before -> of(before, events, d -> d).now()).digest()));
             return all;
