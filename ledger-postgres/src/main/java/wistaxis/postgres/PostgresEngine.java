@@ -23,18 +23,20 @@ final class PostgresEngine implements Engine {
     private final Jdbi jdbi;
     private final HikariDataSource pool;
     private final ServerAddress address;
+    private final String bench;
     private final Listener listener;
     private final boolean whole;
 
-    PostgresEngine(HikariDataSource pool, ServerAddress address, Listener listener) {
-        this(Database.plain(Jdbi.create(pool)), pool, address, listener, true);
+    PostgresEngine(HikariDataSource pool, ServerAddress address, String bench, Listener listener) {
+        this(Database.plain(Jdbi.create(pool)), pool, address, bench, listener, true);
     }
 
     /** @param whole whether it closes the pool */
-    private PostgresEngine(Jdbi jdbi, HikariDataSource pool, ServerAddress address, Listener listener, boolean whole) {
+    private PostgresEngine(Jdbi jdbi, HikariDataSource pool, ServerAddress address, String bench, Listener listener, boolean whole) {
         this.jdbi = jdbi;
         this.pool = pool;
         this.address = address;
+        this.bench = bench;
         this.listener = listener;
         this.whole = whole;
     }
@@ -52,7 +54,7 @@ final class PostgresEngine implements Engine {
 
     @Override
     public Engine beside() {
-        return new PostgresEngine(jdbi, pool, address, listener, false);
+        return new PostgresEngine(jdbi, pool, address, bench, listener, false);
     }
 
     @Override
@@ -61,8 +63,8 @@ final class PostgresEngine implements Engine {
     }
 
     @Override
-    public boolean isShared() {
-        return true;
+    public String bench() {
+        return bench;
     }
 
     /** Writes the tables anew without it; the server's own log and its backups keep it for as long as they are kept. */

@@ -42,11 +42,11 @@ public final class PostgresServer implements LedgerServer {
     static final String FIGURES = "wistaxis_figures";
 
     @Override
-    public Engine open(ServerAddress address, @Nullable String password, int connections) {
+    public Engine open(ServerAddress address, @Nullable String password, String bench, int connections) {
         HikariDataSource pool = pool(address, password, connections);
         try (Connection c = pool.getConnection()) {
             refuse(c, address);
-            return new PostgresEngine(pool, address, new Listener(() -> source(address, password).getConnection()));
+            return new PostgresEngine(pool, address, bench, new Listener(() -> source(address, password).getConnection()));
         } catch (SQLException | RuntimeException e) {
             pool.close();
             throw e instanceof ServerProblem known ? known : Problems.told(address, e);

@@ -34,7 +34,7 @@ class PostgresTest {
     private static final Instant AT = Instant.parse("2026-05-12T09:00:00.123Z");
 
     private static Engine open(ServerAddress address) {
-        return new PostgresServer().open(address, null, 3);
+        return new PostgresServer().open(address, null, "Quay bench", 3);
     }
 
     private static ServerAddress filled() {

@@ -277,12 +277,17 @@ final class Composition implements AutoCloseable {
         if (tickets.unread().isPresent()) {
             return;
         }
-        tickets.open().stream().filter(t -> t.running() && !t.isObserved())
+        tickets.open().stream().filter(t -> t.running() && !t.isObserved() && isHere(t.place().run()))
                 .forEach(t -> guard.of(t, () -> commands.byItself(t.number(), new Command.EndRun())));
         tickets.health().anchor();
         tickets.health().remember();
         people.catchUp();
         forget();
+    }
+
+    /** Whether it was started at this bench, or before there were several. */
+    private boolean isHere(@Nullable String started) {
+        return started == null || started.equals(ledger.bench());
     }
 
     void forget() {
@@ -300,8 +305,18 @@ final class Composition implements AutoCloseable {
             }
         }
         usb.changed(now.ticket());
+        tellTakenOver(before, now.ticket());
         if (before != null && !Objects.equals(before.identifier(), now.ticket().identifier())) {
             desks.clear(now.ticket().number());
+        }
+    }
+
+    /** Another bench works on what was worked on here: whoever is here is told. */
+    private void tellTakenOver(@Nullable Ticket before, Ticket now) {
+        String here = ledger.bench();
+        String there = now.place().bench();
+        if (here != null && before != null && here.equals(before.place().bench()) && !here.equals(there)) {
+            notices.say(t("workbench.bench.taken-over", "number", now.number(), "title", now.title(), "bench", String.valueOf(there)));
         }
     }
 

@@ -27,7 +27,7 @@ import wistaxis.store.ledger.LedgerSeen;
 @Command(name = "ledger", mixinStandardHelpOptions = true,
         description = "${bundle:cli.help.ledger}",
         subcommands = {LedgerCommand.Verify.class, LedgerCommand.Export.class, LedgerCommand.Anchors.class, LedgerCommand.Rebuild.class,
-                ServerCommands.Prepare.class, ServerCommands.Move.class, ServerCommands.Copy.class})
+                ServerCommands.Prepare.class, ServerCommands.Move.class, ServerCommands.Join.class, ServerCommands.Copy.class})
 public final class LedgerCommand implements Runnable {
     @CommandLine.Spec
     private CommandLine.Model.@Nullable CommandSpec spec;

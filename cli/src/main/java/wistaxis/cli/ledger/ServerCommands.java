@@ -12,6 +12,7 @@ import wistaxis.cli.output.Output;
 import wistaxis.store.books.Moving;
 import wistaxis.store.books.ServerFile;
 import wistaxis.store.files.FolderHold;
+import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.LedgerServer;
 import wistaxis.store.ledger.ServerAddress;
 
@@ -42,13 +43,35 @@ final class ServerCommands {
         @Option(names = "--to", required = true, paramLabel = "ADDRESS", description = "${bundle:cli.help.ledger.move.to}")
         private String to = "";
 
+        @Option(names = "--bench", required = true, paramLabel = "NAME", description = "${bundle:cli.help.ledger.bench}")
+        private String bench = "";
+
         @Override
         public void run() {
-            ServerFile server = new ServerFile(ServerAddress.parse(to).toString());
+            ServerFile server = new ServerFile(ServerAddress.parse(to).toString(), bench);
             try (FolderHold _ = FolderHold.take(folder().root())) {
                 Moving.Moved moved = Moving.toServer(folder(), server, n -> watched("copy", n));
                 answer(moved, List.of(t("cli.server.moved", "n", moved.entries(), "address", server.at(), "digest", moved.head()),
                         t("cli.server.stays", "file", folder().ledger())));
+            }
+        }
+    }
+
+    @Command(name = "join", mixinStandardHelpOptions = true, description = "${bundle:cli.help.ledger.join}")
+    static final class Join extends OnLedger {
+        @Option(names = "--to", required = true, paramLabel = "ADDRESS", description = "${bundle:cli.help.ledger.move.to}")
+        private String to = "";
+
+        @Option(names = "--bench", required = true, paramLabel = "NAME", description = "${bundle:cli.help.ledger.bench}")
+        private String bench = "";
+
+        @Override
+        public void run() {
+            ServerFile server = new ServerFile(ServerAddress.parse(to).toString(), bench);
+            DataFolder folder = DataFolder.open(folder().root());
+            try (FolderHold _ = FolderHold.take(folder.root())) {
+                Moving.Moved there = Moving.join(folder, server);
+                answer(there, List.of(t("cli.server.joined", "n", there.entries(), "address", server.at(), "bench", bench)));
             }
         }
     }

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Json;
 import wistaxis.core.time.BenchTime;
 
 /**
@@ -26,12 +27,23 @@ public record LedgerEntry(long number, String ticket, Instant at, @Nullable Inst
     /** In place of a ticket's number. */
     public static final String BENCH = "-";
 
+    private static final String NAMES_BENCH = "},\"bench\":\"";
+
     /** What cannot be read is {@link TicketEvent.Unreadable}. */
     public TicketEvent event() {
         try {
             return TicketEvent.parse(body, t("core.ledger.entry", "number", number));
         } catch (BadInput e) {
             return new TicketEvent.Unreadable(body, String.valueOf(e.getMessage()));
+        }
+    }
+
+    /** At which bench it was written; null where the shop had one alone, and for what cannot be read. */
+    public @Nullable String bench() {
+        try {
+            return body.contains(NAMES_BENCH) ? Json.read(body, TicketEvent.Holder.class, "").bench() : null;
+        } catch (BadInput _) {
+            return null;
         }
     }
 

@@ -28,7 +28,15 @@ import wistaxis.core.words.Text;
  * @param by who of the staff worked on it last; null where nobody has said who works here
  */
 public record Ticket(Opening opening, Instant lastAt, Known known, Work work, Firmware firmware, Device device, @Nullable End end,
-        List<String> unreadable, Observed observed, @Nullable String by) {
+        List<String> unreadable, Observed observed, @Nullable String by, Place place) {
+
+    /**
+     * At which of several benches.
+     *
+     * @param bench at which it was worked on last; null where there is one alone
+     * @param run at which its last restore was started; null likewise
+     */
+    public record Place(@Nullable String bench, @Nullable String run) {}
 
     /** What the ledger knows of who brought it. */
     public enum Customer { UNKNOWN, SEALED, FORGOTTEN }

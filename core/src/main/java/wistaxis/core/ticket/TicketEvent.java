@@ -68,6 +68,7 @@ import wistaxis.core.firmware.Build;
     @JsonSubTypes.Type(value = TicketEvent.CustomerSealed.class, name = "customer-sealed"),
     @JsonSubTypes.Type(value = TicketEvent.CustomerForgotten.class, name = "customer-forgotten"),
     @JsonSubTypes.Type(value = TicketEvent.AtBench.class, name = "at-work"),
+    @JsonSubTypes.Type(value = TicketEvent.TakenOver.class, name = "taken-over"),
     @JsonSubTypes.Type(value = TicketEvent.LotJoined.class, name = TicketEvent.LOT_JOINED),
     @JsonSubTypes.Type(value = TicketEvent.Unreadable.class, name = "odd"),
 })
@@ -363,6 +364,9 @@ public sealed interface TicketEvent {
     /** It is one of many devices with one problem. @param lot for example {@code L-0021} @param title how the bench calls them */
     record LotJoined(String lot, String title) implements TicketEvent {}
 
+    /** Another bench works on it from here on. @param from the one that had it; null where nobody knows */
+    record TakenOver(@Nullable String from) implements TicketEvent {}
+
     /** From here on somebody else works on it. @param who of the staff, a name or initials */
     record AtBench(String who) implements TicketEvent {}
 
@@ -390,7 +394,12 @@ public sealed interface TicketEvent {
 
     /** The event as it is stored and chained. */
     default String toJson() {
-        return Json.write(new Holder(this));
+        return toJson(null);
+    }
+
+    /** The same with the bench at which it was written. @param bench null where there is one alone */
+    default String toJson(@Nullable String bench) {
+        return Json.write(new Holder(this, bench));
     }
 
     /** @throws wistaxis.core.facts.BadInput when the text is not an event */
@@ -409,5 +418,5 @@ public sealed interface TicketEvent {
     }
 
     /** Keeps the declared type in the JSON, so that the name of the event is written. */
-    record Holder(@JsonProperty(required = true) TicketEvent event) {}
+    record Holder(@JsonProperty(required = true) TicketEvent event, @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable String bench) {}
 }

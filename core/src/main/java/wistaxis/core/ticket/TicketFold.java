@@ -45,6 +45,8 @@ final class TicketFold {
     private @Nullable Text unknownState;
     private final List<String> unreadable = new ArrayList<>();
     private @Nullable String by;
+    private @Nullable String bench;
+    private @Nullable String runBench;
     private TicketEvent.@Nullable LotJoined lot;
     private Ticket.Customer customer = Ticket.Customer.UNKNOWN;
     private final Observed.Fold observed = new Observed.Fold();
@@ -69,6 +71,8 @@ final class TicketFold {
 
     void add(LedgerEntry entry, TicketEvent event) {
         lastAt = entry.when();
+        String at = entry.bench();
+        bench = at == null ? bench : at;
         try {
             take(entry, event);
             follow();
@@ -110,7 +114,10 @@ final class TicketFold {
             }
             case TicketEvent.ModeEntered(Mode entered) -> mode(entered, entry.when());
             case TicketEvent.ModeLost _ -> mode(null, null);
-            case TicketEvent.RestoreStarted(String started) -> run(entry, _ -> Attempt.Run.begun(started, entry.when()));
+            case TicketEvent.RestoreStarted(String started) -> {
+                runBench = entry.bench();
+                run(entry, _ -> Attempt.Run.begun(started, entry.when()));
+            }
             case TicketEvent.StageReached(String stage) -> run(entry, r -> r.at(stage, entry.when()));
             case TicketEvent.RestoreStopped stopped -> stop(entry, stopped);
             case TicketEvent.Restored(String version) -> {
@@ -133,6 +140,7 @@ final class TicketFold {
                 }
             }
             case TicketEvent.AtBench(String who) -> by = who;
+            case TicketEvent.TakenOver _ -> { } // by the bench that wrote it
             case TicketEvent.LotJoined joined -> lot = joined;
             case TicketEvent.CustomerSealed _ -> customer = Ticket.Customer.SEALED;
             case TicketEvent.CustomerForgotten _ -> customer = Ticket.Customer.FORGOTTEN;
@@ -230,6 +238,6 @@ final class TicketFold {
                 new Ticket.Known(facts, identifier, backups, customer),
                 new Ticket.Work(consent, attempts, failed, overruled, unlock, unlockAnswers),
                 new Ticket.Firmware(build, verifiedBuild, verifiedFile), new Ticket.Device(mode, modeSince, unknownState), end, unreadable,
-                observed.observed(), by);
+                observed.observed(), by, new Ticket.Place(bench, runBench));
     }
 }

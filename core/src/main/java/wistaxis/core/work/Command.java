@@ -51,6 +51,9 @@ public sealed interface Command {
     /** Makes it a device of a lot. @param lot for example {@code L-0021} @param title how the bench calls the lot */
     record JoinLot(String lot, String title) implements Command {}
 
+    /** From here on it is worked on at this bench. */
+    record TakeOver() implements Command {}
+
     /** The model is found. @param how in words */
     record Identify(String identifier, Said how) implements Command {}
 

@@ -70,6 +70,7 @@ public record Decision(Rules rules, Around around) {
             case Command.Open _ -> throw new IllegalArgumentException("a ticket that is there is not opened: " + command);
             case Command.Answer c -> new Answers(rules, around).events(c);
             case Command.JoinLot c -> join(c);
+            case Command.TakeOver _ -> whileOpen(new TicketEvent.TakenOver(ticket().place().bench()));
             case Command.Identify c -> identify(c);
             case Command.Choose c -> rules.choose(c.step(), named(c.who()), c.told() == null ? null : about(c.told()));
             case Command.Consent c -> whileOpen(rules.consent(c.step(), c.given(), named(c.who()), about(c.told())));

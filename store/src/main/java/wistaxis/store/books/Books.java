@@ -56,6 +56,6 @@ public final class Books {
     }
 
     private static Optional<Engine> server(DataFolder folder, int connections) {
-        return ServerFile.read(folder).map(f -> LedgerServer.found().open(f.at(), f.password(folder), connections));
+        return ServerFile.read(folder).map(f -> LedgerServer.found().open(f.at(), f.password(folder), f.bench(), connections));
     }
 }

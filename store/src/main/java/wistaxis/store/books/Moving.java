@@ -12,6 +12,7 @@ import java.util.Optional;
 import java.util.function.LongFunction;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.ticket.Chain;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.store.files.DiskProblem;
 import wistaxis.store.files.Rights;
@@ -59,7 +60,22 @@ public final class Moving {
         }
     }
 
-    /** Brings the books of a folder, wherever they are, into a file, and who the customers are into another beside it; neither may be there. */
+    /** Has a folder that has no books of its own work on those of a server from now on. @throws BadInput where it has some */
+    public static Moved join(DataFolder folder, ServerFile to) {
+        if (Files.exists(folder.ledger()) || Files.exists(folder.server())) {
+            throw new BadInput(t("store.server.has-books", "folder", folder.root()));
+        }
+        try (Ledger there = Ledger.look(open(to, folder))) {
+            Optional<LedgerEntry> last = there.last();
+            to.write(folder);
+            return new Moved(last.map(LedgerEntry::number).orElse(0L), last.map(LedgerEntry::digest).orElse(Chain.START));
+        }
+    }
+
+    /**
+     * Brings the books of a folder, wherever they are, into a file, and who the customers are into another beside it; neither may be
+     * there.
+     */
     public static Moved toFile(DataFolder folder, Path file, LongFunction<Watcher> watcher) {
         Path people = file.resolveSibling("people.db");
         for (Path there : List.of(file, people)) {
@@ -108,7 +124,7 @@ public final class Moving {
     }
 
     private static Engine open(ServerFile to, DataFolder folder) {
-        return LedgerServer.found().open(to.at(), to.password(folder), 2);
+        return LedgerServer.found().open(to.at(), to.password(folder), to.bench(), 2);
     }
 
     /** @throws IllegalStateException where it is not: nobody goes on with such a copy */

@@ -12,6 +12,7 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
+import wistaxis.core.facts.Names;
 import wistaxis.store.files.DiskProblem;
 import wistaxis.store.files.OutsideFile;
 import wistaxis.store.files.WholeFile;
@@ -23,16 +24,24 @@ import wistaxis.store.ledger.ServerAddress;
  * file of passwords that has it, is the first line of {@code server-password}, which nobody else may read.
  *
  * @param ledger address, see {@link ServerAddress#parse}
+ * @param bench what this bench is called among the others, 1 to 40 letters
  */
-public record ServerFile(String ledger) {
+public record ServerFile(String ledger, String bench) {
+    private static final int LONGEST_NAME = 40;
+
     private static final int KILOBYTES = 1;
 
     private static final Set<PosixFilePermission> OTHERS = EnumSet.complementOf(EnumSet.of(PosixFilePermission.OWNER_READ,
             PosixFilePermission.OWNER_WRITE));
 
+    public ServerFile {
+        Names.typed(bench, t("store.what.bench-name"), LONGEST_NAME);
+    }
+
     /** What a folder says; empty for files of its own. @throws BadInput for what cannot be read */
     public static Optional<ServerFile> read(DataFolder folder) {
-        return Files.exists(folder.server()) ? Optional.of(Json.read(OutsideFile.text(folder.server(), "server", KILOBYTES), ServerFile.class,
+        return Files.exists(folder.server()) ? Optional.of(Json.read(OutsideFile.text(folder.server(), "server", KILOBYTES),
+                ServerFile.class,
                 String.valueOf(folder.server().getFileName()))) : Optional.empty();
     }
 

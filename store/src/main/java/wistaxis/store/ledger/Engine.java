@@ -3,6 +3,7 @@ package wistaxis.store.ledger;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.HandleCallback;
 import org.jdbi.v3.core.Jdbi;
+import org.jspecify.annotations.Nullable;
 import wistaxis.store.files.DiskProblem;
 
 /** What a ledger is kept in, a file or a server: speaks SQL, and knows the few things that one says otherwise than another. */
@@ -19,12 +20,14 @@ public interface Engine extends AutoCloseable {
     /** Refuses what is not what was opened any more. @throws DiskProblem where that is so */
     default void check() {}
 
-    /** Calls somebody whenever anything was appended, by whomever, and after each time that it could not be reached; a file calls nobody. */
+    /**
+     * Calls somebody whenever anything was appended, by whomever, and after each time that it could not be reached; a file calls nobody.
+     */
     default void listen(Runnable appended) {}
 
-    /** Whether others work on it from other machines. */
-    default boolean isShared() {
-        return false;
+    /** What this bench is called among those that work on it; null where there is one alone. */
+    default @Nullable String bench() {
+        return null;
     }
 
     /**

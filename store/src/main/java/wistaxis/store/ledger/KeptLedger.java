@@ -253,8 +253,8 @@ public final class KeptLedger implements LedgerStore {
     }
 
     @Override
-    public boolean isShared() {
-        return writing.engine().isShared();
+    public @Nullable String bench() {
+        return writing.engine().bench();
     }
 
     /** Writes what was asked for, then closes. */

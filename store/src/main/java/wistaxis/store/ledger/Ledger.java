@@ -129,7 +129,7 @@ public final class Ledger implements AutoCloseable {
                     .findOne() : Optional.of(appended.getLast());
             LedgerEntry next = Chain.link(last.map(LedgerEntry::digest).orElse(Chain.START), last.map(LedgerEntry::number).orElse(0L) + 1,
                     ticket,
-                    at.truncatedTo(ChronoUnit.MILLIS), wall.instant().truncatedTo(ChronoUnit.MILLIS), event.toJson());
+                    at.truncatedTo(ChronoUnit.MILLIS), wall.instant().truncatedTo(ChronoUnit.MILLIS), event.toJson(engine.bench()));
             Statements.run(handle, INSERT, row(next));
             appended.add(next);
             return next;

@@ -12,10 +12,11 @@ public interface LedgerServer {
      * Opens it to work with; whoever closes what this returns closes its connections.
      *
      * @param password null for what the system keeps in its own file of passwords
+     * @param bench what entries from here carry
      * @param connections at most so many at once
      * @throws ServerProblem where that cannot be done
      */
-    Engine open(ServerAddress address, @Nullable String password, int connections);
+    Engine open(ServerAddress address, @Nullable String password, String bench, int connections);
 
     /**
      * Brings the schema up to date, as the role that owns it.

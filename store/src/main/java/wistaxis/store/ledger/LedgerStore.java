@@ -100,9 +100,9 @@ public interface LedgerStore extends AutoCloseable {
     /** See {@link Engine#listen}. */
     default void listen(Runnable appended) {}
 
-    /** See {@link Engine#isShared}. */
-    default boolean isShared() {
-        return false;
+    /** See {@link Engine#bench}. */
+    default @Nullable String bench() {
+        return null;
     }
 
     /** Gives every entry, in order. */

@@ -56,7 +56,7 @@ class MovingTest {
     }
 
     private static Moving.Moved move(DataFolder folder, ServerAddress to) {
-        return Moving.toServer(folder, new ServerFile(to.toString()), _ -> _ -> true);
+        return Moving.toServer(folder, new ServerFile(to.toString(), "Quay bench"), _ -> _ -> true);
     }
 
     @Test
@@ -65,7 +65,7 @@ class MovingTest {
         List<LedgerEntry> before = entries(folder);
         byte[] file = Files.readAllBytes(folder.ledger());
         ServerAddress shop = Server.prepared();
-        assertThatThrownBy(() -> Moving.toServer(folder, new ServerFile(shop.toString()), _ -> _ -> false)).isInstanceOf(Ledger.Stopped.class);
+        assertThatThrownBy(() -> Moving.toServer(folder, new ServerFile(shop.toString(), "Quay bench"), _ -> _ -> false)).isInstanceOf(Ledger.Stopped.class);
         assertThat(folder.server()).as("stopped: nothing has changed").doesNotExist();
         assertThat(move(folder, shop)).isEqualTo(new Moving.Moved(before.size(), before.getLast().digest()));
         assertThat(entries(folder)).isEqualTo(before);
@@ -98,10 +98,10 @@ class MovingTest {
         DataFolder folder = filled();
         ServerAddress shop = Server.empty();
         String data = folder.root().toString();
-        assertThat(run(1, "ledger", "move", "--data", data, "--to", shop.toString())).contains("is empty", "ledger prepare");
+        assertThat(run(1, "ledger", "move", "--data", data, "--bench", "Quay bench", "--to", shop.toString())).contains("is empty", "ledger prepare");
         assertThat(run(0, "ledger", "prepare", "--to", shop.as("wistaxis_owner").toString())).contains("is ready");
         assertThat(run(0, "ledger", "prepare", "--to", shop.as("wistaxis_owner").toString())).contains("ready already");
-        assertThat(run(0, "ledger", "move", "--data", data, "--to", shop.toString())).contains("100 entries moved");
+        assertThat(run(0, "ledger", "move", "--data", data, "--bench", "Quay bench", "--to", shop.toString())).contains("100 entries moved");
         assertThat(run(0, "ticket", "open", "--data", data, "By the terminal", "--practice")).contains("T-0041");
         assertThat(run(0, "ticket", "list", "--data", data)).contains("By the terminal");
         assertThat(run(0, "ledger", "verify", "--data", data)).contains("101");

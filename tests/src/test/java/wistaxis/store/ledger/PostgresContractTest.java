@@ -13,6 +13,6 @@ class PostgresContractTest extends LedgerContract {
     @Override
     LedgerStore open(Path folder) {
         ServerAddress address = databases.computeIfAbsent(folder, _ -> Server.prepared());
-        return KeptLedger.open(LedgerServer.found().open(address, null, 3), Clock.systemUTC());
+        return KeptLedger.open(LedgerServer.found().open(address, null, "Quay bench", 3), Clock.systemUTC());
     }
 }

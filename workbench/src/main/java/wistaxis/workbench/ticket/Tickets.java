@@ -56,6 +56,7 @@ public final class Tickets implements Commands.Book {
     private long last;
     private String lastDigest = Chain.START;
     private boolean looking;
+    private boolean again;
     private long nextLook = System.nanoTime();
 
     /** Whoever keeps count of what happens on tickets. */
@@ -82,6 +83,21 @@ public final class Tickets implements Commands.Book {
         LedgerEntry.byTicket(ledger.ofOpenTickets()).forEach(this::fold);
         this.health = new LedgerHealth(life, ledger, folder, wall, () -> new LedgerHealth.Head(last, lastDigest));
         health.check();
+        ledger.listen(() -> life.front().execute(this::hear));
+    }
+
+    /** Something was appended, perhaps by another bench. */
+    private void hear() {
+        if (looking) {
+            again = true;
+        } else {
+            lookNow();
+        }
+    }
+
+    /** What this bench is called among several; null where it is alone. */
+    public @Nullable String bench() {
+        return ledger.bench();
     }
 
     public void follow(Follower follower) {
@@ -314,6 +330,10 @@ public final class Tickets implements Commands.Book {
             looking = false;
             nextLook = System.nanoTime() + LOOK_NANOS;
             takeIn(read);
+            if (again) {
+                again = false;
+                lookNow();
+            }
         }, _ -> {
             looking = false;
             nextLook = System.nanoTime() + LOOK_AGAIN_NANOS;

@@ -19,6 +19,7 @@ import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.time.BenchTime;
+import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.buttons.ButtonsView;
 import wistaxis.desktop.view.firmware.FirmwareView;
@@ -180,6 +181,7 @@ public final class TicketView implements View {
             slip.getChildren().add(Ui.label(t.isObserved() ? t("desktop.ticket.practice-real") : t("desktop.ticket.simulated"),
                     "tag simulated"));
         }
+        where(t);
         Optional<Duration> left = Intake.promised(t).map(p -> BenchTime.between(bench.now(), p));
         slip.getChildren().add(Ui.column(0, Ui.label(t("desktop.ticket.promised"), "small muted"), left.isEmpty()
                 ? Ui.label(t("desktop.ticket.not-said"), "tag missing")
@@ -200,6 +202,21 @@ public final class TicketView implements View {
                 t.consent() == null ? Ui.label(t("desktop.ticket.not-asked"), "tag missing")
                 : Ui.text(t.consentGiven() ? t("desktop.ticket.given-by", "who", t.consent().who()) : t("desktop.ticket.not-given"),
                 "strong")));
+    }
+
+    /** At which of several benches it is worked on, and by whom; taken over by one press. */
+    private void where(Ticket t) {
+        String there = t.place().bench();
+        String here = bench.tickets().bench();
+        if (there == null || here == null) {
+            return;
+        }
+        slip.getChildren().add(Ui.column(0, Ui.label(t("desktop.ticket.where"), "small muted"), Ui.text(t.by() == null ? there
+                : t("desktop.ticket.where-who", "bench", there, "who", t.by()), there.equals(here) ? "strong" : "strong hands")));
+        if (!there.equals(here) && t.closed() == null) {
+            slip.getChildren().add(Ui.button("take-over", t("desktop.ticket.take-over"), "", () -> bench.commands().give(number,
+                    new Command.TakeOver())));
+        }
     }
 
     private void fact(Ticket t, String name, String words) {

@@ -1,0 +1,78 @@
+package wistaxis.workbench;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Command;
+import wistaxis.postgres.Server;
+import wistaxis.store.books.Books;
+import wistaxis.store.books.Moving;
+import wistaxis.store.books.ServerFile;
+import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.ledger.Ledger;
+import wistaxis.store.ledger.ServerAddress;
+
+/** A desk and a bench of one shop on one ledger: each sees what the other does, and a ticket is taken over. */
+class SeveralBenchesTest {
+    private static final Map<String, String> SAID = Map.of("trouble", "unavailable", "ownership", "proved", "liquid", "no", "battery", "ok",
+            "brokenKeys", "none", "blacklisted", "no", "backup", "none");
+
+    @TempDir
+    private Path root = Path.of("");
+
+    private Path joined(ServerAddress shop, String name) {
+        DataFolder folder = DataFolder.open(root.resolve(name.replace(' ', '-')));
+        Moving.join(folder, new ServerFile(shop.toString(), name));
+        return folder.root();
+    }
+
+    private static boolean sees(BenchAtWork at, String number, java.util.function.Predicate<Ticket> what) {
+        return at.bench.tickets().find(number).filter(what).isPresent();
+    }
+
+    @Test
+    void aDeskAndABenchWorkOnOneLedger() {
+        ServerAddress shop = Server.prepared();
+        Path deskFolder = joined(shop, "Front desk");
+        Path benchFolder = joined(shop, "Back bench");
+        BenchAtWork back = new BenchAtWork(benchFolder);
+        try (BenchAtWork desk = new BenchAtWork(deskFolder)) {
+            String number = desk.opened("Ferry crew 3");
+            desk.give(number, new Command.Answer(SAID, List.of()));
+            desk.give(number, new Command.Keep("Ada Quillfeather", "quay 7", ""));
+            back.until(() -> sees(back, number, t -> t.fact("backup").isPresent()));
+            assertThat(back.bench.ticket(number).place().bench()).isEqualTo("Front desk");
+            back.until(() -> back.bench.people().kept(number).name() != null);
+
+            back.give(number, new Command.TakeOver());
+            desk.until(() -> sees(desk, number, t -> "Back bench".equals(t.place().bench())));
+            assertThat(desk.bench.notices().take()).anyMatch(n -> n.contains(number) && n.contains("Back bench"));
+            back.record(number, new TicketEvent.Identified("iPhone14,5", "by the number"), new TicketEvent.RouteChosen("recovery-restore"),
+                    new TicketEvent.RestoreStarted("31K88"));
+            desk.until(() -> sees(desk, number, Ticket::running));
+            assertThat(desk.bench.ticket(number).place().run()).isEqualTo("Back bench");
+
+        }
+        try (BenchAtWork again = new BenchAtWork(deskFolder)) {
+            String number = again.bench.tickets().open().getFirst().number();
+            assertThat(again.bench.ticket(number).running()).as("a desk that is opened ends nobody's run").isTrue();
+            assertThat(again.opened("The next one")).isEqualTo("T-0002");
+            back.until(() -> sees(back, "T-0002", _ -> true));
+        }
+        back.close();
+        try (BenchAtWork again = new BenchAtWork(benchFolder)) {
+            again.until(() -> sees(again, "T-0001", t -> !t.running()));
+        }
+        try (Ledger ledger = Books.look(new DataFolder(deskFolder))) {
+            assertThat(ledger.check(null, Instant.parse("2026-05-13T09:00:00Z")).broken()).isEmpty();
+            assertThat(ledger.entries()).extracting(e -> String.valueOf(e.bench())).contains("Front desk", "Back bench").doesNotContain("null");
+        }
+    }
+}
