@@ -31,6 +31,7 @@ import wistaxis.store.files.FolderHold;
 import wistaxis.store.files.LanguageFolder;
 import wistaxis.store.files.LogFile;
 import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.ledger.ServerProblem;
 import wistaxis.workbench.Workbench;
 import wistaxis.workbench.computer.OshiComputer;
 import wistaxis.workbench.computer.OshiUsb;
@@ -144,7 +145,7 @@ public class WindowApp extends Application {
 
     /** Whether it is said in words already, so that nobody needs to see where it came from. */
     private static boolean isExpected(Throwable e) {
-        return e instanceof BadInput || e instanceof DiskProblem || e instanceof FolderHold.InUse;
+        return e instanceof BadInput || e instanceof DiskProblem || e instanceof ServerProblem || e instanceof FolderHold.InUse;
     }
 
     /** Holds the folder before anything is read or made in it. */

@@ -13,6 +13,9 @@ import wistaxis.store.ledger.ServerProblem.Kind;
 
 /** What a server or the way to it says, told apart. Published: codes of PostgreSQL 17, appendix A. */
 final class Problems {
+    /** What the driver says where it does not go on itself: the server speaks only as it is, or wants a password. */
+    private static final String REJECTED = "08004";
+
     private Problems() {}
 
     static RuntimeException told(ServerAddress address, Exception e) {
@@ -35,6 +38,8 @@ final class Problems {
             case ConnectException _ -> Kind.NOT_REACHED;
             case CertificateException _, SSLException _ -> Kind.CERTIFICATE;
             case SQLTransientConnectionException _ -> Kind.NOT_REACHED;
+            case SQLException s when REJECTED.equals(s.getSQLState()) -> String.valueOf(s.getMessage()).contains("SSL") ? Kind.CERTIFICATE
+                    : Kind.PASSWORD;
             case SQLException s -> code(String.valueOf(s.getSQLState()));
             default -> null;
         };
@@ -43,7 +48,6 @@ final class Problems {
     private static Kind code(String state) {
         return switch (state) {
             case "28P01", "28000" -> Kind.PASSWORD;
-            case "08004" -> Kind.CERTIFICATE; // it speaks only as it is
             case "3D000" -> Kind.NO_DATABASE;
             case "42501" -> Kind.NO_RIGHT;
             case "53100" -> Kind.FULL;

@@ -12,12 +12,14 @@ import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Command;
 import wistaxis.postgres.Server;
+import wistaxis.postgres.Wire;
 import wistaxis.store.books.Books;
 import wistaxis.store.books.Moving;
 import wistaxis.store.books.ServerFile;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.store.ledger.ServerAddress;
+import wistaxis.workbench.command.Result;
 
 /** A desk and a bench of one shop on one ledger: each sees what the other does, and a ticket is taken over. */
 class SeveralBenchesTest {
@@ -35,6 +37,29 @@ class SeveralBenchesTest {
 
     private static boolean sees(BenchAtWork at, String number, java.util.function.Predicate<Ticket> what) {
         return at.bench.tickets().find(number).filter(what).isPresent();
+    }
+
+    /** The network is cut: the bench says since when, saves nothing and says so; it goes on by itself when it is mended, and misses nothing. */
+    @Test
+    void aBenchThatIsCutOffSaysSoAndGoesOn() {
+        ServerAddress shop = Server.prepared();
+        try (Wire wire = new Wire(shop); BenchAtWork desk = new BenchAtWork(joined(shop, "Front desk"));
+                BenchAtWork back = new BenchAtWork(joined(wire.address(), "Back bench"))) {
+            String number = desk.opened("Ferry crew 3");
+            back.until(() -> sees(back, number, _ -> true));
+            assertThat(back.bench.tickets().away()).isEmpty();
+            wire.cut();
+            back.until(() -> back.bench.tickets().away().isPresent());
+            assertThat(back.bench.ticket(number).title()).as("what is known is shown").isEqualTo("Ferry crew 3");
+            Result failed = back.done(back.bench.commands().give(number, new Command.Answer("battery", "ok")));
+            assertThat(failed).isInstanceOfSatisfying(Result.Failed.class, f -> assertThat(f.why()).hasMessageContaining("cannot be reached"));
+            desk.give(number, new Command.Answer("liquid", "no"));
+            wire.mend();
+            back.until(() -> sees(back, number, t -> t.fact("liquid").isPresent()));
+            assertThat(back.bench.tickets().away()).isEmpty();
+            back.give(number, new Command.Answer("battery", "ok"));
+            desk.until(() -> sees(desk, number, t -> t.fact("battery").isPresent()));
+        }
     }
 
     @Test

@@ -38,17 +38,24 @@ final class ServerCommands {
         }
     }
 
-    @Command(name = "move", mixinStandardHelpOptions = true, description = "${bundle:cli.help.ledger.move}")
-    static final class Move extends OnLedger {
+    /** What has a folder's books be on a server. */
+    private abstract static class OnServer extends OnLedger {
         @Option(names = "--to", required = true, paramLabel = "ADDRESS", description = "${bundle:cli.help.ledger.move.to}")
         private String to = "";
 
         @Option(names = "--bench", required = true, paramLabel = "NAME", description = "${bundle:cli.help.ledger.bench}")
         private String bench = "";
 
+        final ServerFile server() {
+            return new ServerFile(ServerAddress.parse(to).toString(), bench);
+        }
+    }
+
+    @Command(name = "move", mixinStandardHelpOptions = true, description = "${bundle:cli.help.ledger.move}")
+    static final class Move extends OnServer {
         @Override
         public void run() {
-            ServerFile server = new ServerFile(ServerAddress.parse(to).toString(), bench);
+            ServerFile server = server();
             try (FolderHold _ = FolderHold.take(folder().root())) {
                 Moving.Moved moved = Moving.toServer(folder(), server, n -> watched("copy", n));
                 answer(moved, List.of(t("cli.server.moved", "n", moved.entries(), "address", server.at(), "digest", moved.head()),
@@ -58,20 +65,14 @@ final class ServerCommands {
     }
 
     @Command(name = "join", mixinStandardHelpOptions = true, description = "${bundle:cli.help.ledger.join}")
-    static final class Join extends OnLedger {
-        @Option(names = "--to", required = true, paramLabel = "ADDRESS", description = "${bundle:cli.help.ledger.move.to}")
-        private String to = "";
-
-        @Option(names = "--bench", required = true, paramLabel = "NAME", description = "${bundle:cli.help.ledger.bench}")
-        private String bench = "";
-
+    static final class Join extends OnServer {
         @Override
         public void run() {
-            ServerFile server = new ServerFile(ServerAddress.parse(to).toString(), bench);
+            ServerFile server = server();
             DataFolder folder = DataFolder.open(folder().root());
             try (FolderHold _ = FolderHold.take(folder.root())) {
                 Moving.Moved there = Moving.join(folder, server);
-                answer(there, List.of(t("cli.server.joined", "n", there.entries(), "address", server.at(), "bench", bench)));
+                answer(there, List.of(t("cli.server.joined", "n", there.entries(), "address", server.at(), "bench", server.bench())));
             }
         }
     }

@@ -20,6 +20,7 @@ import wistaxis.store.files.FolderHold;
 import wistaxis.store.files.LanguageFolder;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.Moved;
+import wistaxis.store.ledger.ServerProblem;
 
 /** A call from a terminal: which command it is, how what goes wrong is said, and the exit status. */
 public final class Call {
@@ -96,7 +97,7 @@ public final class Call {
     private static int failed(Exception e, CommandLine line) throws Exception {
         int status = switch (e) {
             case BadInput _ -> CommandLine.ExitCode.USAGE;
-            case Refusal _, DiskProblem _, FolderHold.InUse _, Moved _ -> CommandLine.ExitCode.SOFTWARE;
+            case Refusal _, DiskProblem _, ServerProblem _, FolderHold.InUse _, Moved _ -> CommandLine.ExitCode.SOFTWARE;
             default -> throw e;
         };
         line.getErr().println("wistaxis: " + e.getMessage());

@@ -43,7 +43,8 @@ public final class Ledger implements AutoCloseable {
             time(r.getString("at")), r.getString("wall") == null ? null : time(r.getString("wall")),
             r.getString("body"), r.getString("previous"), r.getString("digest"));
 
-    private static final String INSERT = "INSERT INTO event (number, ticket, at, wall, body, previous, digest) VALUES (?, ?, ?, ?, ?, ?, ?)";
+    private static final String INSERT = "INSERT INTO event (number, ticket, at, wall, body, previous, digest) "
+            + "VALUES (?, ?, ?, ?, ?, ?, ?)";
 
     private final Engine engine;
     private final Jdbi jdbi;

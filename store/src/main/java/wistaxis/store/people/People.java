@@ -9,6 +9,7 @@ import java.security.SecureRandom;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.HashSet;
 import java.util.HexFormat;
 import java.util.List;
@@ -44,8 +45,8 @@ import wistaxis.store.ledger.Engine;
  */
 public final class People implements AutoCloseable {
     private static final Database DATABASE = new Database("customers", "people", 1);
-    private static final Map<String, String> TABLES = Map.of("person", "ticket, key, nonce, sealed", "forgotten", "ticket, at", "mark",
-            "digest, ticket", "secret", "key");
+    private static final Map<String, List<String>> TABLES = Map.of("person", List.of("ticket", "key", "nonce", "sealed"), "forgotten",
+            List.of("ticket", "at"), "mark", List.of("digest", "ticket"), "secret", List.of("key"));
     private static final int KEY_BYTES = 32;
     private static final int NONCE_BYTES = 12;
     private static final int TAG_BITS = 128;
@@ -220,14 +221,14 @@ public final class People implements AutoCloseable {
     /** Takes over everything that is kept elsewhere, in place of what is kept here: for a ledger that is empty. All or nothing. */
     public synchronized void take(People from) {
         Map<String, List<Map<String, Object>>> all = from.told(h -> TABLES.keySet().stream().collect(Collectors.toMap(t -> t, t ->
-                h.createQuery("SELECT " + TABLES.get(t) + " FROM " + t).mapToMap().list())));
+                h.createQuery("SELECT " + String.join(", ", TABLES.get(t)) + " FROM " + t).mapToMap().list())));
         written(h -> {
             all.forEach((table, rows) -> {
                 h.execute("DELETE FROM " + table);
-                String columns = TABLES.get(table);
-                String values = Arrays.stream(columns.split(", ")).map(_ -> "?").collect(Collectors.joining(", "));
-                rows.forEach(r -> h.execute("INSERT INTO " + table + " (" + columns + ") VALUES (" + values + ")", Arrays.stream(columns
-                        .split(", ")).map(r::get).toArray()));
+                List<String> columns = Objects.requireNonNull(TABLES.get(table));
+                String insert = "INSERT INTO " + table + " (" + String.join(", ", columns) + ") VALUES ("
+                        + String.join(", ", Collections.nCopies(columns.size(), "?")) + ")";
+                rows.forEach(r -> h.execute(insert, columns.stream().map(r::get).toArray()));
             });
             return true;
         });

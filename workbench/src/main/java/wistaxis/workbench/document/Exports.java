@@ -38,7 +38,7 @@ public final class Exports {
     /** Writes the whole ledger into the data folder. The answer says where it is, or why it is not. */
     public CompletableFuture<String> ledger(LedgerExport format) {
         return write("ledger", format.name().toLowerCase(Locale.ROOT), file -> {
-            Room.check(file, EXPORT_TIMES * Files.size(folder.ledger()));
+            Room.check(file, EXPORT_TIMES * (Files.exists(folder.ledger()) ? Files.size(folder.ledger()) : 0));
             format.write(ledger.all(), file);
         });
     }

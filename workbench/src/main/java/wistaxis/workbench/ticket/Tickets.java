@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
@@ -28,6 +29,7 @@ import wistaxis.store.ledger.Figures;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.store.ledger.LedgerStore;
 import wistaxis.store.ledger.Moved;
+import wistaxis.store.ledger.ServerProblem;
 import wistaxis.workbench.command.Commands;
 import wistaxis.workbench.life.Background;
 import wistaxis.workbench.life.Change;
@@ -55,6 +57,7 @@ public final class Tickets implements Commands.Book {
     private long closed;
     private long last;
     private String lastDigest = Chain.START;
+    private @Nullable Instant away;
     private boolean looking;
     private boolean again;
     private long nextLook = System.nanoTime();
@@ -329,15 +332,31 @@ public final class Tickets implements Commands.Book {
         life.background().run(reading(), read -> {
             looking = false;
             nextLook = System.nanoTime() + LOOK_NANOS;
+            away(null);
             takeIn(read);
             if (again) {
                 again = false;
                 lookNow();
             }
-        }, _ -> {
+        }, e -> {
             looking = false;
             nextLook = System.nanoTime() + LOOK_AGAIN_NANOS;
+            if (Background.cause(e) instanceof ServerProblem p && p.isAway()) {
+                away(away == null ? life.now() : away);
+            }
         });
+    }
+
+    private void away(@Nullable Instant since) {
+        if (!Objects.equals(away, since)) {
+            away = since;
+            life.changes().tell(Change.Topic.WORK);
+        }
+    }
+
+    /** Since when the server that keeps the ledger has not been reached; empty while it is, and where a file keeps it. */
+    public Optional<Instant> away() {
+        return Optional.ofNullable(away);
     }
 
     /** A page of what a search finds, newest first; read from the disk. See {@link Ledger#find}. */

@@ -25,6 +25,7 @@ final class Footer extends HBox {
     private final Label title = Ui.label("", "small muted");
     private final Label next = Ui.label("", "");
     private final Label saving = Ui.label("", "small muted");
+    private final Label away = Ui.label("", "strong hands");
     private final Button takeBack = Ui.button("take-back", "", "chip", this::takeBack);
 
     Footer(Workbench bench, Shell shell) {
@@ -38,7 +39,9 @@ final class Footer extends HBox {
         next.setId("next");
         setAlignment(javafx.geometry.Pos.CENTER_LEFT);
         words();
-        getChildren().addAll(title, next, Ui.gap(), saving, takeBack);
+        away.setId("away");
+        away.managedProperty().bind(away.textProperty().isNotEmpty());
+        getChildren().addAll(title, next, Ui.gap(), away, saving, takeBack);
         Ui.style(this, "next-bar");
     }
 
@@ -80,6 +83,7 @@ final class Footer extends HBox {
         Optional<TakingBack.Takeable> act = bench.taking().takeable();
         takeBack.setVisible(act.isPresent());
         act.ifPresent(a -> takeBack.setText(t("desktop.footer.take-back", "what", brief(a), "seconds", (1 + a.left().toSeconds()))));
+        away.setText(bench.tickets().away().map(since -> t("desktop.footer.away", "at", Ui.date("HH:mm", since))).orElse(""));
         saving.setText(shell.isSaving() ? t("desktop.footer.saving") : "");
     }
 
