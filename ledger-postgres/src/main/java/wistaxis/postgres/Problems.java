@@ -1,15 +1,17 @@
 package wistaxis.postgres;
 
+import java.io.FileNotFoundException;
 import java.net.ConnectException;
 import java.net.SocketTimeoutException;
 import java.net.UnknownHostException;
+import java.nio.file.NoSuchFileException;
 import java.security.cert.CertificateException;
 import java.sql.SQLException;
 import java.sql.SQLTransientConnectionException;
 import javax.net.ssl.SSLException;
 import wistaxis.store.ledger.ServerAddress;
-import wistaxis.store.ledger.ServerProblem;
 import wistaxis.store.ledger.ServerProblem.Kind;
+import wistaxis.store.ledger.ServerProblem;
 
 /** What a server or the way to it says, told apart. Published: codes of PostgreSQL 17, appendix A. */
 final class Problems {
@@ -36,7 +38,7 @@ final class Problems {
             case UnknownHostException _ -> Kind.NO_NAME;
             case SocketTimeoutException _ -> Kind.NO_ANSWER;
             case ConnectException _ -> Kind.NOT_REACHED;
-            case CertificateException _, SSLException _ -> Kind.CERTIFICATE;
+            case CertificateException _, SSLException _, FileNotFoundException _, NoSuchFileException _ -> Kind.CERTIFICATE;
             case SQLTransientConnectionException _ -> Kind.NOT_REACHED;
             case SQLException s when REJECTED.equals(s.getSQLState()) -> String.valueOf(s.getMessage()).contains("SSL") ? Kind.CERTIFICATE
                     : Kind.PASSWORD;
