@@ -9,7 +9,8 @@ import wistaxis.core.identify.LookLibrary;
 import wistaxis.core.identify.LookMeasure;
 
 @Command(name = "bench", mixinStandardHelpOptions = true, description = "Measurements.",
-        subcommands = {BenchCommand.Looks.class, BenchButtons.class, BenchPlans.class, BenchShared.class, BenchDownload.class, BenchDownload.Serve.class,
+        subcommands = {BenchCommand.Looks.class, BenchButtons.class, BenchPlans.class, BenchShared.class,
+                BenchDownload.class, BenchDownload.Serve.class,
                 BenchFirmware.class,
         BenchKills.class, BenchKills.Day.class, BenchLedger.class, BenchStart.class, BenchIdle.class, BenchIdle.Watched.class,
             BenchLedger.StartOnly.class, BenchLedger.VerifyOnly.class}, synopsisSubcommandLabel = "WHAT")

@@ -54,7 +54,8 @@ public final class BenchShared extends Output {
     private @Nullable String bench;
 
     /** Milliseconds: half and 19 of 20 appends, half and 19 of 20 times that another bench saw one. */
-    private record Row(int appends, double append50, double append95, int seen, double seen50, double seen95, long entries, boolean whole) {}
+    private record Row(int appends, double append50, double append95, int seen, double seen50, double seen95, long entries,
+            boolean whole) {}
 
     private Engine open(String name) {
         return LedgerServer.found().open(ServerAddress.parse(at), password == null ? null : ServerFile.password(password), name, 3);
@@ -71,7 +72,8 @@ public final class BenchShared extends Output {
         double[] seen = all.get(1);
         try (Ledger ledger = Ledger.look(open("looks"))) {
             LedgerCheck check = ledger.check(null, Instant.now());
-            Row row = new Row(appends.length, at(appends, 0.5), at(appends, 0.95), seen.length, at(seen, 0.5), at(seen, 0.95), check.entries(),
+            Row row = new Row(appends.length, at(appends, 0.5), at(appends, 0.95), seen.length, at(seen, 0.5), at(seen, 0.95),
+                    check.entries(),
                     check.broken().isEmpty());
             answer(row, List.of(String.format(Locale.ROOT, "%d benches, %d appends: half within %.1f ms, 95 %% within %.1f ms",
                     benches, row.appends(), row.append50(), row.append95()), String.format(Locale.ROOT,

@@ -38,7 +38,7 @@ class WordsInCodeTest {
     /** Answers as the ledger has them, which are shown by their keys. */
     private static final Set<String> CODES = Set.of("it helped", "it did not help", "judged after a week", "data gone", "the customer",
             "somebody else, whose name is kept sealed", "Power off, then ", "school office", "harbour office", "JetBrains Mono",
-            "ledger of the demo", "wistaxis [practice|demo] [--data DIR] [--language XX]", "shelf watch", "half made", "ledger listener", "DROP TABLE");
+            "ledger of the demo", "wistaxis [practice|demo] [--data DIR] [--language XX]", "shelf watch", "half made", "ledger listener", "ledger copy", "DROP TABLE");
 
     /** Fields of facts that are no words of the window: where a fact is from, names of models and methods, answers as the ledger has them. */
     private static final Set<String> FIELDS = Set.of("source", "method", "models", "name", "generation", "inequalities", "answers", "checks", "bad");

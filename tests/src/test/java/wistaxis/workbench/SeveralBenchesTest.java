@@ -62,6 +62,35 @@ class SeveralBenchesTest {
         }
     }
 
+    /** A bench that is opened while the server is away shows what it last knew, with its age, and goes on when that is back. */
+    @Test
+    void aBenchOpensWithoutTheServer() {
+        ServerAddress shop = Server.prepared();
+        try (Wire wire = new Wire(shop); BenchAtWork desk = new BenchAtWork(joined(shop, "Front desk"))) {
+            Path folder = joined(wire.address(), "Back bench");
+            String number = desk.opened("Ferry crew 3");
+            desk.give(number, new Command.Keep("Ada Quillfeather", "quay 7", ""));
+            try (BenchAtWork back = new BenchAtWork(folder)) {
+                back.until(() -> sees(back, number, _ -> true));
+            }
+            wire.cut();
+            try (BenchAtWork back = new BenchAtWork(folder)) {
+                assertThat(back.bench.ticket(number).title()).isEqualTo("Ferry crew 3");
+                back.until(() -> back.bench.tickets().away().isPresent());
+                assertThat(back.bench.tickets().away()).as("since when it was reached").hasValueSatisfying(a -> assertThat(a).isBefore(back.bench
+                        .now().plusSeconds(1)));
+                assertThat(back.done(back.bench.tickets().search("ferry", Long.MAX_VALUE, 5))).isNotEmpty();
+                back.bench.people().kept(number);
+                assertThat(back.done(back.bench.open("By the bench"))).isInstanceOf(Result.Failed.class);
+                desk.give(number, new Command.Answer("liquid", "no"));
+                wire.mend();
+                back.until(() -> sees(back, number, t -> t.fact("liquid").isPresent()));
+                assertThat(back.opened("By the bench")).isEqualTo("T-0002");
+                desk.until(() -> sees(desk, "T-0002", _ -> true));
+            }
+        }
+    }
+
     @Test
     void aDeskAndABenchWorkOnOneLedger() {
         ServerAddress shop = Server.prepared();

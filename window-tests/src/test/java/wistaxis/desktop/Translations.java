@@ -8,9 +8,12 @@ import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.LinkedHashSet;
+import java.util.List;
 import java.util.Objects;
 import java.util.Properties;
 import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import wistaxis.core.words.Language;
 
 /** What the messages that say something in English say in German, for a test that is walked through in both languages. */
@@ -25,20 +28,26 @@ final class Translations {
     /** The parts between arguments of each message whose English has these words; empty where no message has them. */
     static Set<String> ofEnglish(String words) {
         String wanted = Arrays.stream(words.split("\\d+|; |: |, |[\\[\\]]")).max(Comparator.comparingInt(String::length)).orElse(words).strip();
-        Set<String> german = new LinkedHashSet<>();
-        for (String name : Language.FILES) {
-            Properties english = read(name, "en");
-            Properties other = read(name, "de");
-            english.forEach((key, pattern) -> {
-                if (Arrays.stream(((String) pattern).split(PARTS)).anyMatch(p -> p.contains(wanted) || p.strip().length() > 8 && words.contains(p.strip()))) {
-                    String said = other.getProperty((String) key);
-                    Arrays.stream(said.split(PARTS)).map(String::strip).filter(p -> p.length() >= Math.min(TELLING, said.length()))
-                            .forEach(german::add);
-                }
-            });
-        }
-        return german;
+        return ALL.stream().filter(m -> m.english().stream().anyMatch(p -> p.contains(wanted) || p.length() > 8 && words.contains(p))).flatMap(m ->
+                m.german().stream()).collect(Collectors.toCollection(LinkedHashSet::new));
     }
+
+    /** A message, in the parts between its arguments. */
+    private record Message(List<String> english, List<String> german) {
+        static Message of(String english, String german) {
+            return new Message(parts(english).toList(), parts(german).filter(p -> p.length() >= Math.min(TELLING, german.length())).toList());
+        }
+
+        private static Stream<String> parts(String said) {
+            return Arrays.stream(said.split(PARTS)).map(String::strip);
+        }
+    }
+
+    /** Read once: a walk asks hundreds of times. */
+    private static final List<Message> ALL = Language.FILES.stream().flatMap(name -> {
+        Properties other = read(name, "de");
+        return read(name, "en").entrySet().stream().map(e -> Message.of((String) e.getValue(), other.getProperty((String) e.getKey())));
+    }).toList();
 
     private static Properties read(String name, String tag) {
         Properties all = new Properties();

@@ -142,7 +142,7 @@ final class Composition implements AutoCloseable {
             closing.opened(world.end());
             this.time = new TimeKeeper(setup.start(), setup.realNanos(), setup.wall(), world.simulated());
             keeper[0] = time;
-            this.ledger = closing.opened(Books.kept(folder, setup.wall()));
+            this.ledger = closing.opened(Books.atWork(folder, setup.wall()));
             refuseOther(ledger, world.simulated());
             this.background = closing.opened(new Background(front));
             this.life = new Life(world.simulated(), time, background, front, changes, notices, doubt);

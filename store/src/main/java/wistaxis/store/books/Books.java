@@ -9,13 +9,14 @@ import wistaxis.store.ledger.Engine;
 import wistaxis.store.ledger.KeptLedger;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.store.ledger.LedgerServer;
+import wistaxis.store.ledger.LedgerStore;
 import wistaxis.store.ledger.ServerProblem;
 import wistaxis.store.people.People;
 
 /** Opens the books of a data folder, where they are. Any thread. */
 public final class Books {
     /** Connections for a ledger, one of which appends; customers need one. Ours. */
-    private static final int OF_LEDGER = 3;
+    static final int OF_LEDGER = 3;
     private static final int OF_PEOPLE = 1;
 
     private Books() {}
@@ -28,6 +29,13 @@ public final class Books {
      */
     public static KeptLedger kept(DataFolder folder, InstantSource wall) {
         return server(folder, OF_LEDGER).map(e -> KeptLedger.open(e, wall)).orElseGet(() -> KeptLedger.open(folder.ledger(), wall));
+    }
+
+    /** The ledger for a bench that stays open; one on a server with a copy here, so that it opens while that is away. */
+    public static LedgerStore atWork(DataFolder folder, InstantSource wall) {
+        return ServerFile.read(folder).<LedgerStore>map(f -> new SharedLedger(folder, f, wall)).orElseGet(() ->
+                KeptLedger.open(folder.ledger(),
+                wall));
     }
 
     /** The ledger, to append to it right here. */

@@ -71,7 +71,7 @@ public record DataFolder(Path root) {
 
     /** The files that the program makes right in the folder, whether they are there or not. */
     public List<Path> files() {
-        Stream<Path> databases = Stream.of(ledger(), practice(), people())
+        Stream<Path> databases = Stream.of(ledger(), practice(), people(), shopCopy())
                 .flatMap(db -> Stream.of("", "-wal", "-shm").map(end -> db.resolveSibling(db.getFileName() + end)));
         return Stream.concat(databases, Stream.of(settings(), catalogue(), firmwareFolderIndex(), methods(), seen(), anchors(), server()))
                 .toList();
@@ -124,6 +124,16 @@ public record DataFolder(Path root) {
     /** Which server keeps the shop's books; not there where the folder does. */
     public Path server() {
         return root.resolve("server.json");
+    }
+
+    /** What the server's ledger said when it was last reached. */
+    public Path shopCopy() {
+        return root.resolve("shop-copy.db");
+    }
+
+    /** When that was. */
+    public Path shopCopySeen() {
+        return root.resolve("shop-copy-seen");
     }
 
     /** By which password it is asked, where the system's own file has none. */

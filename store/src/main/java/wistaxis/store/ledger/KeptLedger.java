@@ -49,6 +49,11 @@ public final class KeptLedger implements LedgerStore {
         this.writer = Thread.ofPlatform().name("ledger").daemon().start(this::write);
     }
 
+    /** See {@link Ledger#follow}; not by its thread, which appends only. */
+    public void follow(List<LedgerEntry> more) {
+        writing.follow(more);
+    }
+
     /** Opens the ledger on the machine's clock. */
     public static KeptLedger open(Path file) {
         return open(file, Clock.systemUTC());

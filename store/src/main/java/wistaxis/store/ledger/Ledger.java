@@ -233,6 +233,29 @@ public final class Ledger implements AutoCloseable {
         return taken;
     }
 
+    /**
+     * Takes in what follows in the ledger that this one is a copy of; what is here already is left out.
+     *
+     * @throws BadInput where it does not go on from what is here: then it is a copy of something else
+     */
+    public synchronized void follow(List<LedgerEntry> more) {
+        told(() -> jdbi.inTransaction(h -> {
+            engine.alone(h);
+            Optional<LedgerEntry> last = h.createQuery(select + "ORDER BY number DESC LIMIT 1").map(ENTRY).findOne();
+            long from = last.map(LedgerEntry::number).orElse(0L);
+            List<LedgerEntry> next = more.stream().filter(e -> e.number() > from).toList();
+            if (!next.isEmpty()) {
+                LedgerEntry first = next.getFirst();
+                if (first.number() != from + 1 || !first.previous().equals(last.map(LedgerEntry::digest).orElse(Chain.START))) {
+                    throw new BadInput(t("store.ledger.other-copy", "number", first.number(), "last", from));
+                }
+                Statements.together(h, INSERT, next.stream().map(Ledger::row).toList());
+                projections(h).add(next, from);
+            }
+            return true;
+        }));
+    }
+
     private static long last(Handle h) {
         return h.createQuery("SELECT coalesce(max(number), 0) FROM event").mapTo(Long.class).one();
     }

@@ -105,6 +105,11 @@ public interface LedgerStore extends AutoCloseable {
         return null;
     }
 
+    /** When it was last known to be all there is; empty where it always is. */
+    default Optional<Instant> asOf() {
+        return Optional.empty();
+    }
+
     /** Gives every entry, in order. */
     LedgerExport.Entries all();
 

@@ -342,7 +342,7 @@ public final class Tickets implements Commands.Book {
             looking = false;
             nextLook = System.nanoTime() + LOOK_AGAIN_NANOS;
             if (Background.cause(e) instanceof ServerProblem p && p.isAway()) {
-                away(away == null ? life.now() : away);
+                away(away == null ? ledger.asOf().orElse(life.now()) : away);
             }
         });
     }
