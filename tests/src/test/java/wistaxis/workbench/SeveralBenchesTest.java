@@ -107,6 +107,11 @@ class SeveralBenchesTest {
 
             back.give(number, new Command.TakeOver());
             desk.until(() -> sees(desk, number, t -> "Back bench".equals(t.place().bench())));
+            desk.bench.routes().prefer("waiting", "skip");
+            back.until(() -> "skip".equals(back.bench.routes().preference("waiting")));
+            back.bench.routes().people("Ada; Bo 14:00-18:00");
+            desk.until(() -> desk.bench.routes().settings().atWork() != null);
+            back.bench.routes().language("de");
             assertThat(desk.bench.notices().take()).anyMatch(n -> n.contains(number) && n.contains("Back bench"));
             back.record(number, new TicketEvent.Identified("iPhone14,5", "by the number"), new TicketEvent.RouteChosen("recovery-restore"),
                     new TicketEvent.RestoreStarted("31K88"));
@@ -116,6 +121,7 @@ class SeveralBenchesTest {
         }
         try (BenchAtWork again = new BenchAtWork(deskFolder)) {
             String number = again.bench.tickets().open().getFirst().number();
+            assertThat(again.bench.routes().settings().language()).as("a bench's own").isNull();
             assertThat(again.bench.ticket(number).running()).as("a desk that is opened ends nobody's run").isTrue();
             assertThat(again.opened("The next one")).isEqualTo("T-0002");
             back.until(() -> sees(back, "T-0002", _ -> true));

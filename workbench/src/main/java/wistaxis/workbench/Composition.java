@@ -16,6 +16,7 @@ import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.restore.HandoverFacts;
 import wistaxis.core.restore.ShownStages;
+import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
@@ -154,7 +155,7 @@ final class Composition implements AutoCloseable {
             this.handover = handover(folder);
             this.people = closing.opened(new Customers(life, tickets, ledger, folder, giver));
             this.routes = new Routes(life, devices, methods::all, handover, stock, people, world.computer(), world.usualFirmware(),
-                    folder.settings(), ledger);
+                    folder.settings(), tickets, ledger);
             this.practice = closing.opened(new Practice(life, devices, methods::all, folder));
             Coaches coaches = new Coaches(life, methods::all, routes::settings, practice);
             this.drill = new Drill(life, devices, methods::all, practice, coaches, world.drill());
@@ -187,6 +188,11 @@ final class Composition implements AutoCloseable {
                 @Override
                 public void takenBack(Ticket now) {
                     stock.takenBack(now);
+                }
+
+                @Override
+                public void ofBench(List<LedgerEntry> entries) {
+                    routes.shopSays(entries);
                 }
 
                 @Override
@@ -282,6 +288,7 @@ final class Composition implements AutoCloseable {
         tickets.health().anchor();
         tickets.health().remember();
         people.catchUp();
+        routes.tellShop();
         forget();
     }
 

@@ -100,6 +100,7 @@ public final class EventWords {
                     e.period() == null ? t("core.event.loose") : t("core.event.loop", "seconds", e.period()));
             case TicketEvent.TakenBack e -> t("core.event.taken-back", "n", e.entries().size(), "entries", e.entries().stream()
                     .map(String::valueOf).toList());
+            case TicketEvent.SettingChanged e -> t("core.event.setting", "name", e.name());
             case TicketEvent.TakenOver e -> e.from() == null ? t("core.event.taken-over") : t("core.event.taken-over-from", "bench",
                     e.from());
             case TicketEvent.LotJoined e -> t("core.event.lot", "lot", e.lot(), "title", e.title());

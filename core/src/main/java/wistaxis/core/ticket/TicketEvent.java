@@ -68,6 +68,7 @@ import wistaxis.core.firmware.Build;
     @JsonSubTypes.Type(value = TicketEvent.CustomerSealed.class, name = "customer-sealed"),
     @JsonSubTypes.Type(value = TicketEvent.CustomerForgotten.class, name = "customer-forgotten"),
     @JsonSubTypes.Type(value = TicketEvent.AtBench.class, name = "at-work"),
+    @JsonSubTypes.Type(value = TicketEvent.SettingChanged.class, name = "setting-changed"),
     @JsonSubTypes.Type(value = TicketEvent.TakenOver.class, name = "taken-over"),
     @JsonSubTypes.Type(value = TicketEvent.LotJoined.class, name = TicketEvent.LOT_JOINED),
     @JsonSubTypes.Type(value = TicketEvent.Unreadable.class, name = "odd"),
@@ -363,6 +364,9 @@ public sealed interface TicketEvent {
 
     /** It is one of many devices with one problem. @param lot for example {@code L-0021} @param title how the bench calls them */
     record LotJoined(String lot, String title) implements TicketEvent {}
+
+    /** A setting of the whole shop, of no ticket. @param value as JSON; empty for as usual */
+    record SettingChanged(String name, String value) implements TicketEvent {}
 
     /** Another bench works on it from here on. @param from the one that had it; null where nobody knows */
     record TakenOver(@Nullable String from) implements TicketEvent {}

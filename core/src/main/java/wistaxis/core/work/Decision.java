@@ -4,6 +4,7 @@ import static wistaxis.core.words.Say.t;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -43,6 +44,11 @@ public record Decision(Rules rules, Around around) {
     /** Somebody has read what is wrong with the ledger. */
     public static TicketEvent readBreak(String says) {
         return new TicketEvent.BreakRead(says);
+    }
+
+    /** Settings of the whole shop were changed. @param values by name; empty for as usual */
+    public static List<TicketEvent> settings(Map<String, String> values) {
+        return values.entrySet().stream().<TicketEvent>map(e -> new TicketEvent.SettingChanged(e.getKey(), e.getValue())).toList();
     }
 
     /** From here on somebody else works on the ticket. @throws BadInput for what is no name */

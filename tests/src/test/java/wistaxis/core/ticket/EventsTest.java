@@ -33,7 +33,7 @@ class EventsTest {
                 new TicketEvent.FirmwareAccepted("31K88", "packages/p.zip", 6, "0".repeat(64)),
                 new TicketEvent.GuideNoted("charge", "plug", "plugged"),
                 new TicketEvent.DocumentHandedOut("report", "0".repeat(64), 12),
-                new TicketEvent.CustomerSealed("0".repeat(64)), new TicketEvent.CustomerForgotten(Said.of("core.forgotten.asked")), new TicketEvent.AtBench("A. S."), new TicketEvent.LotJoined("L-0001", "School trolley"), new TicketEvent.TakenOver("Front desk"), new TicketEvent.TakenOver(null), new TicketEvent.TakenBack(List.of(7L, 8L)), new TicketEvent.Flapped(42, 60, null), new TicketEvent.Flapped(6, 60, 21.0),
+                new TicketEvent.CustomerSealed("0".repeat(64)), new TicketEvent.CustomerForgotten(Said.of("core.forgotten.asked")), new TicketEvent.AtBench("A. S."), new TicketEvent.LotJoined("L-0001", "School trolley"), new TicketEvent.TakenOver("Front desk"), new TicketEvent.TakenOver(null), new TicketEvent.SettingChanged("holidays", "\"de-by\""), new TicketEvent.TakenBack(List.of(7L, 8L)), new TicketEvent.Flapped(42, 60, null), new TicketEvent.Flapped(6, 60, 21.0),
                 new TicketEvent.BackupNoted("cloud", null, "31.9", java.time.LocalDate.of(2026, 5, 1), 5L, "owner", true),
                 new TicketEvent.FirmwareRefused("31K88", "truncated"),
                 new TicketEvent.ButtonsAttempted("Plugged restart", "recovery", false, Said.sentence("let go"),

@@ -7,6 +7,7 @@ import java.time.Duration;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.LongSummaryStatistics;
 import java.util.Map;
@@ -37,7 +38,9 @@ import wistaxis.core.steps.GuideRun;
 import wistaxis.core.steps.Problem;
 import wistaxis.core.steps.Step;
 import wistaxis.core.ticket.Attempt;
+import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
+import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.time.BenchTime;
 import wistaxis.core.words.Text;
 import wistaxis.core.work.Rules;
@@ -46,14 +49,17 @@ import wistaxis.store.files.DiskProblem;
 import wistaxis.store.files.SideFile;
 import wistaxis.store.ledger.LedgerStore;
 import wistaxis.store.settings.Settings;
+import wistaxis.store.settings.SharedSettings;
 import wistaxis.workbench.computer.PublicHolidays;
 import wistaxis.workbench.firmware.Stock;
+import wistaxis.workbench.life.Background;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.life.Life;
 import wistaxis.workbench.people.Customers;
 import wistaxis.workbench.plan.Quote;
 import wistaxis.workbench.plan.TicketJobs;
 import wistaxis.workbench.ticket.Shop;
+import wistaxis.workbench.ticket.Tickets;
 
 /** Intake and routes of all tickets: what the shop prefers, what its ledger shows, what is signed, and whether the computer is ready. */
 public final class Routes {
@@ -70,13 +76,15 @@ public final class Routes {
     private long counted = -1;
     private final ComputerProbe probe;
     private final Path settingsFile;
+    private final Tickets tickets;
+    private final boolean told;
     private String computerProblem = "";
     private @Nullable ComputerFacts computer;
     private boolean looking;
 
     /** @param usualFirmware the size of a firmware file in practice before a build is chosen, bytes */
     public Routes(Life life, DeviceCatalogue devices, Supplier<SequenceLibrary> sequences, HandoverFacts handover, Stock stock,
-            Customers people, ComputerProbe probe, long usualFirmware, Path settingsFile, LedgerStore ledger) {
+            Customers people, ComputerProbe probe, long usualFirmware, Path settingsFile, Tickets tickets, LedgerStore ledger) {
         this.life = life;
         this.devices = devices;
         this.sequences = sequences;
@@ -86,8 +94,12 @@ public final class Routes {
         this.usualFirmware = usualFirmware;
         this.probe = probe;
         this.settingsFile = settingsFile;
+        this.tickets = tickets;
         SideFile.Read<Settings> read = Settings.read(settingsFile, s -> PublicHolidays.of(s.holidays()));
+        List<LedgerEntry> said = ledger.bench() == null ? List.of() : ledger.of(LedgerEntry.BENCH);
+        this.told = said.stream().anyMatch(e -> e.event() instanceof TicketEvent.SettingChanged);
         this.shop = shop(read.value());
+        shopSays(said);
         life.notices().say(read.problem());
         count(ledger);
     }
@@ -219,7 +231,51 @@ public final class Routes {
         change(settings().prefer(method));
     }
 
+    /** Several benches have the same settings: those of the first one, where none were told yet. */
+    public void tellShop() {
+        if (tickets.bench() != null && !told) {
+            tell(Settings.USUAL, settings());
+        }
+    }
+
+    /** What the shop has changed, here or at another bench. */
+    public void shopSays(List<LedgerEntry> entries) {
+        Map<String, String> values = new LinkedHashMap<>();
+        entries.stream().map(LedgerEntry::event).forEach(e -> {
+            if (e instanceof TicketEvent.SettingChanged(String name, String value)) {
+                values.put(name, value);
+            }
+        });
+        try {
+            Settings next = SharedSettings.with(settings(), values);
+            if (!next.equals(settings())) {
+                keep(next);
+            }
+        } catch (BadInput e) {
+            life.notices().say(t("workbench.settings.not-understood", "why", e.getMessage()));
+        }
+    }
+
+    private void tell(Settings before, Settings next) {
+        Map<String, String> changed = SharedSettings.changes(before, next);
+        if (tickets.bench() != null && !changed.isEmpty()) {
+            tickets.settings(changed).exceptionally(e -> {
+                if (shop.settings().equals(next)) {
+                    keep(before);
+                }
+                life.notices().say(t("workbench.bad.not-saved", "why", Background.cause(e).getMessage()));
+                return null;
+            });
+        }
+    }
+
     private void change(Settings next) {
+        Settings before = shop.settings();
+        keep(next);
+        tell(before, next);
+    }
+
+    private void keep(Settings next) {
         Settings before = shop.settings();
         shop = shop(next);
         life.changes().tell(Change.Topic.SHOP);

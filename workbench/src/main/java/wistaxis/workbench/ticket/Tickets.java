@@ -70,6 +70,9 @@ public final class Tickets implements Commands.Book {
         /** Something on a ticket was taken back: what was learned of it counts no more. */
         default void takenBack(Ticket now) {}
 
+        /** Something was written down that is of no ticket. */
+        default void ofBench(List<LedgerEntry> entries) {}
+
         /** Who its customer is was sealed or forgotten, perhaps by another process. */
         default void sealed(Ticket now) {}
     }
@@ -122,6 +125,12 @@ public final class Tickets implements Commands.Book {
         String says = health.unread().orElseThrow(() -> new IllegalStateException("nothing is wrong"));
         return acknowledged(LedgerEntry.BENCH, ledger.append(LedgerEntry.BENCH, last, List.of(Decision.readBreak(says)),
                 life.now())).thenAccept(_ -> health.read());
+    }
+
+    /** Settings of the whole shop were changed here. Fails as {@link #append} does. */
+    public CompletableFuture<Void> settings(Map<String, String> values) {
+        return acknowledged(LedgerEntry.BENCH, ledger.append(LedgerEntry.BENCH, last, Decision.settings(values), life.now())).thenAccept(
+                _ -> { });
     }
 
     /** Tickets that are not closed, by number. */
@@ -293,6 +302,7 @@ public final class Tickets implements Commands.Book {
 
     private void changed(String number, List<LedgerEntry> entries, List<LedgerEntry> old) {
         if (number.equals(LedgerEntry.BENCH)) {
+            followers.forEach(f -> f.ofBench(entries));
             life.changes().tell(Change.Topic.TICKET, number);
             return;
         }
