@@ -43,14 +43,13 @@ public final class PostgresServer implements LedgerServer {
 
     @Override
     public Engine open(ServerAddress address, @Nullable String password, String bench, int connections) {
-        HikariDataSource pool = pool(address, password, connections);
-        try (Connection c = pool.getConnection()) {
+        try (Connection c = source(address, password).getConnection()) { // a pool would try for long
             refuse(c, address);
-            return new PostgresEngine(pool, address, bench, new Listener(() -> source(address, password).getConnection()));
-        } catch (SQLException | RuntimeException e) {
-            pool.close();
-            throw e instanceof ServerProblem known ? known : Problems.told(address, e);
+        } catch (SQLException e) {
+            throw Problems.told(address, e);
         }
+        return new PostgresEngine(pool(address, password, connections), address, bench, new Listener(() -> source(address, password)
+                .getConnection()));
     }
 
     /** What is no server for a ledger of ours. */

@@ -22,7 +22,8 @@ public final class Server {
 
         private static EmbeddedPostgres start() {
             try {
-                EmbeddedPostgres one = EmbeddedPostgres.builder().start();
+                EmbeddedPostgres one = EmbeddedPostgres.builder().setServerConfig("fsync", "off").setServerConfig("full_page_writes", "off")
+                        .start(); // nobody pulls the plug of this one
                 roles(one.getPort());
                 Runtime.getRuntime().addShutdownHook(new Thread(() -> {
                     try {
