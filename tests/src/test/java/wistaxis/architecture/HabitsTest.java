@@ -17,7 +17,7 @@ class HabitsTest {
 
     private static List<Path> sources() throws IOException {
         List<Path> all = new ArrayList<>();
-        for (String module : List.of("core", "standins", "store", "workbench", "cli", "desktop", "measure")) {
+        for (String module : List.of("core", "standins", "store", "ledger-postgres", "workbench", "cli", "desktop", "measure")) {
             try (Stream<Path> guide = Files.walk(Path.of("..", module, "src", "main", "java"))) {
                 guide.filter(p -> p.toString().endsWith(".java")).forEach(all::add);
             }
