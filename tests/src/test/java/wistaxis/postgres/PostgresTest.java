@@ -120,6 +120,11 @@ class PostgresTest {
             assertThat(mine.of("T-0001")).hasValueSatisfying(p -> assertThat(p.called()).isEqualTo("Ada Quillfeather, 0151 / 234 56"));
             assertThat(theirs.find("quillfeather 015123456")).containsExactly("T-0001");
             assertThat(mine.mark("GULL000001")).isEqualTo(theirs.mark("GULL000001"));
+            try (Wire wire = new Wire(address); People far = new People(open(wire.address()))) {
+                String mark = far.mark("GULL000001");
+                wire.cut();
+                assertThat(far.mark("GULL000001")).as("known without the server too").isEqualTo(mark);
+            }
             assertThat(mine.forget("T-0001", AT)).isTrue();
             assertThat(theirs.of("T-0001")).isEmpty();
             assertThat(theirs.forgotten("T-0001")).contains(AT);

@@ -329,6 +329,10 @@ final class Composition implements AutoCloseable {
 
     /** What the bench is called. */
     String benchName() {
+        String shared = ledger.bench();
+        if (shared != null) {
+            return shared;
+        }
         String own = world.simulated() ? null : routes.settings().bench();
         return own == null ? setup.benchName() : own;
     }

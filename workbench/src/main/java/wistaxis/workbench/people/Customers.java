@@ -2,15 +2,18 @@ package wistaxis.workbench.people;
 
 import static wistaxis.core.words.Say.t;
 
+import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.UUID;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
@@ -18,6 +21,7 @@ import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.Said;
+import wistaxis.core.facts.Sha256;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.usb.UsbDevice;
@@ -27,6 +31,7 @@ import wistaxis.core.work.Decision;
 import wistaxis.store.books.Books;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.LedgerStore;
+import wistaxis.store.ledger.ServerProblem;
 import wistaxis.store.people.People;
 import wistaxis.workbench.command.Commands;
 import wistaxis.workbench.command.Result;
@@ -59,6 +64,12 @@ public final class Customers implements AutoCloseable {
     private long nextTry = System.nanoTime();
     private final Map<UsbDevice, UsbDevice> shown = new ConcurrentHashMap<>();
     private @Nullable People people;
+    private @Nullable ServerProblem away;
+    private long triedNanos;
+    private final String salt = UUID.randomUUID().toString();
+
+    /** A server that was away is not asked again before. Ours. */
+    private static final long SERVER_NANOS = 10_000_000_000L;
 
     public Customers(Life life, Tickets tickets, LedgerStore ledger, DataFolder folder, Commands.Giver giver) {
         this.life = life;
@@ -76,9 +87,18 @@ public final class Customers implements AutoCloseable {
 
     /** Opened when it is first wanted: a start waits for nothing. */
     private synchronized People people() {
-        People open = people == null ? Books.people(folder) : people;
-        people = open;
-        return open;
+        if (people == null && away != null && System.nanoTime() - triedNanos < SERVER_NANOS) {
+            throw away;
+        }
+        try {
+            People open = people == null ? Books.people(folder) : people;
+            people = open;
+            return open;
+        } catch (ServerProblem e) {
+            away = e;
+            triedNanos = System.nanoTime();
+            throw e;
+        }
     }
 
     /** Who a ticket's customer is; empty where nobody said, or it was forgotten. */
@@ -154,9 +174,21 @@ public final class Customers implements AutoCloseable {
         if (names.isEmpty() || shown.containsKey(device)) {
             return device;
         }
-        UsbDevice marked = new UsbDevice(device.product(), device.port(), device.words().marked(people()::mark));
+        UsbDevice marked = new UsbDevice(device.product(), device.port(), device.words().marked(this::mark));
         shown.put(marked, device);
         return marked;
+    }
+
+    /** While the server that has the key is away, by a mark of this bench alone: the device is seen, and not known again. */
+    private String mark(String name) {
+        try {
+            return people().mark(name);
+        } catch (ServerProblem e) {
+            if (!e.isAway()) {
+                throw e;
+            }
+            return "S" + Sha256.of((salt + name).getBytes(StandardCharsets.UTF_8)).substring(0, 23).toUpperCase(Locale.ROOT);
+        }
     }
 
     /** What a device on the computer says of itself, in clear. */

@@ -28,7 +28,6 @@ import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.BenchPlan;
-import wistaxis.core.device.DeviceModel;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.desktop.look.Look;
 import wistaxis.desktop.look.Ui;
@@ -229,9 +228,7 @@ public final class BenchView implements View {
     }
 
     private Button lane(Ticket ticket, BenchPage.Shown shown) {
-        String device = shown.model().map(DeviceModel::name)
-                .orElse(ticket.fact("deviceWords").map(w -> t("desktop.ticket.model-open", "words", w))
-                .orElse(t("desktop.ticket.device-open")));
+        String device = rows.device(ticket, shown);
         Optional<String> stop = shown.stopped();
         String state = stop.isPresent() ? t("desktop.ticket.stopped") : shown.late() ? t("desktop.ticket.late", "stage", ticket.stage()
                 .words()) : ticket.stage().words().toString();
@@ -241,7 +238,8 @@ public final class BenchView implements View {
                 Ui.label(shown.promised().map(p -> t("desktop.ticket.promised-for", "at", HOUR.format(p)))
                 .orElse(t("desktop.ticket.no-promise")), "small muted")),
                 Ui.text(ticket.title(), "strong"), Ui.text(device, "small muted"));
-        shown.moved().ifPresent(m -> card.getChildren().set(2, Ui.flow(8, Ui.label(m, "tag changed"), Ui.text(device, "small muted"))));
+        Label what = Ui.text(device, "small muted");
+        shown.moved().ifPresent(m -> card.getChildren().set(2, Ui.flow(8, Ui.label(m, "tag changed"), what)));
         TimeLane time = new TimeLane(ticket.number() + " " + ticket.title(), along.axis(), bench.now(), shown.spans(), shown.promised(),
                 shown.past(),
                 stop.orElse("")).beside(tries.lane(ticket.number()));

@@ -12,6 +12,8 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import wistaxis.core.bench.BenchPlan;
+import wistaxis.core.device.DeviceModel;
+import wistaxis.core.ticket.Ticket;
 import wistaxis.desktop.look.Look;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.lot.LotView;
@@ -31,6 +33,15 @@ final class Rows {
         this.shell = shell;
         this.bench = bench;
         this.lanes = lanes;
+    }
+
+    /** What a ticket's device is called, and at which other bench it is. */
+    String device(Ticket ticket, BenchPage.Shown shown) {
+        String device = shown.model().map(DeviceModel::name).orElse(ticket.fact("deviceWords").map(w -> t("desktop.ticket.model-open",
+                "words", w)).orElse(t("desktop.ticket.device-open")));
+        String there = ticket.place().bench();
+        return there == null || there.equals(bench.tickets().bench()) ? device : t("desktop.bench.elsewhere", "device", device, "bench",
+                there);
     }
 
     /** What a person, a port or the connection is used for. */
