@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.steps.Step;
@@ -19,7 +20,7 @@ import wistaxis.core.time.BenchTime;
  * Fed entry by entry, in order; findings in words.
  */
 public final class Review {
-    /** Two writers read the clock a moment before they write. Ours. */
+    /** Two writers read the clock a moment before they write; those of several benches have clocks of their own, see {@link #OFF}. Ours. */
     private static final Duration APART = Duration.ofSeconds(5);
 
     /** The bench's time of real work is the wall clock's; more than this is another clock. Ours. */
@@ -153,7 +154,7 @@ public final class Review {
             boolean walls = e.wall() != null && before.wall() != null;
             Duration step = walls ? BenchTime.between(before.wall(), e.wall()) : e.wall() == null && before.wall() == null
                     ? BenchTime.between(before.at(), e.at()) : Duration.ZERO;
-            if (step.plus(APART).isNegative()) {
+            if (step.plus(APART).isNegative() && step.plus(Objects.equals(e.bench(), before.bench()) ? APART : OFF).isNegative()) {
                 found(e, t("core.review.back", "seconds", step.negated().toSeconds()));
             } else if (step.compareTo(LEAP) > 0) {
                 found(e, t("core.review.leaps", "days", step.toDays()));

@@ -64,6 +64,17 @@ class ReviewTest {
                 Arguments.of("is restored without a start", List.of(OPENED, new TicketEvent.Restored("31.10"))));
     }
 
+    /** Benches of one shop have clocks of their own: one that is a minute behind is no finding, one that is an hour behind is. */
+    @Test
+    void clocksOfSeveralBenchesMayDiffer() {
+        for (long behind : new long[] {60, 3_600}) {
+            List<LedgerEntry> entries = new ArrayList<>();
+            entries.add(link(entries, "T-0001", AT, AT, OPENED.toJson("Front desk")));
+            entries.add(link(entries, "T-0001", AT.minusSeconds(behind), AT.minusSeconds(behind), CHOSEN.toJson("Back bench")));
+            assertThat(Review.of(entries, AT.plusSeconds(1_000))).filteredOn(s -> s.contains("runs back")).hasSize(behind > 300 ? 1 : 0);
+        }
+    }
+
     @ParameterizedTest(name = "{0}")
     @MethodSource("nonsense")
     void nonsenseInGoodOrderIsFound(String words, List<TicketEvent> events) {

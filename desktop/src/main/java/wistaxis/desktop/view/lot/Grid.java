@@ -18,9 +18,6 @@ import wistaxis.workbench.page.LotPage;
 
 /** All devices of a lot, a tile each, which stays where it is while its device does not change. */
 final class Grid extends FlowPane {
-    /** Of what a tile says, times the size of its letters; those of a state are smaller. */
-    private static final double WIDE = 8.2;
-
     private final Window shell;
     private final Workbench bench;
     private final Map<String, Tile> tiles = new HashMap<>();
@@ -59,9 +56,9 @@ final class Grid extends FlowPane {
         String standing = Word.of(d.standing());
         Button button = Ui.button("lot-device-" + number, "", "tile " + standing, () -> shell.showTicket(number));
         String state = t("desktop.lot.state." + standing);
-        button.setGraphic(Ui.column(0, Ui.wide(Ui.text(called.isEmpty() ? lot.title() : called, "strong"), WIDE), Ui.label(number,
+        button.setGraphic(Ui.column(0, Ui.text(called.isEmpty() ? lot.title() : called, "strong word"), Ui.label(number,
                 "code small"),
-                Ui.wide(Ui.text(state, "small"), WIDE)));
+                Ui.text(state, "small word")));
         button.setAccessibleText(number + " " + d.of().title() + ", " + state);
         Tile tile = new Tile(d, button);
         tiles.put(number, tile);
