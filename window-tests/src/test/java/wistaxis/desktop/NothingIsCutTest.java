@@ -26,6 +26,8 @@ class NothingIsCutTest {
         nothingIsCut("small 1024", "larger 1280");
     }
 
+    /** Each time a language with longer words than German goes the same way, see {@link PseudoLanguageTest}. */
+    @Tag("long")
     @Test
     void inGermanNeither() {
         Say.use(Language.GERMAN);
