@@ -56,23 +56,23 @@ public final class PostgresServer implements LedgerServer {
     private static void refuse(Connection c, ServerAddress address) throws SQLException {
         int server = c.getMetaData().getDatabaseMajorVersion();
         if (server < OLDEST_SERVER) {
-            throw new ServerProblem(Kind.OLD, address, c.getMetaData().getDatabaseProductVersion(), new IllegalStateException());
+            throw new ServerProblem(Kind.OLD, address, c.getMetaData().getDatabaseProductVersion());
         }
         String encoding = one(c, "SHOW server_encoding");
         if (!"UTF8".equals(encoding)) {
-            throw new ServerProblem(Kind.ENCODING, address, encoding, new IllegalStateException());
+            throw new ServerProblem(Kind.ENCODING, address, encoding);
         }
         if ("on".equals(one(c, "SHOW transaction_read_only"))) {
-            throw new ServerProblem(Kind.READ_ONLY, address, "transaction_read_only", new IllegalStateException());
+            throw new ServerProblem(Kind.READ_ONLY, address, "transaction_read_only");
         }
         boolean ours = "t".equals(one(c, "SELECT to_regclass('head') IS NOT NULL AND to_regclass('event') IS NOT NULL"));
         if (!ours) {
             String tables = one(c, "SELECT count(*) FROM pg_tables WHERE schemaname NOT IN ('pg_catalog', 'information_schema')");
-            throw new ServerProblem("0".equals(tables) ? Kind.EMPTY : Kind.NOT_OURS, address, tables, new IllegalStateException());
+            throw new ServerProblem("0".equals(tables) ? Kind.EMPTY : Kind.NOT_OURS, address, tables);
         }
         int schema = Integer.parseInt(one(c, "SELECT max(CAST(version AS integer)) FROM flyway_schema_history WHERE success"));
         if (schema > NEWEST) {
-            throw new ServerProblem(Kind.NOT_OURS, address, "schema " + schema + " > " + NEWEST, new IllegalStateException());
+            throw new ServerProblem(Kind.NOT_OURS, address, "schema " + schema + " > " + NEWEST);
         }
     }
 
@@ -87,7 +87,7 @@ public final class PostgresServer implements LedgerServer {
         PGSimpleDataSource source = source(owner, password);
         try (Connection c = source.getConnection()) {
             if (c.getMetaData().getDatabaseMajorVersion() < OLDEST_SERVER) {
-                throw new ServerProblem(Kind.OLD, owner, c.getMetaData().getDatabaseProductVersion(), new IllegalStateException());
+                throw new ServerProblem(Kind.OLD, owner, c.getMetaData().getDatabaseProductVersion());
             }
             Flyway flyway = Flyway.configure(PostgresServer.class.getClassLoader()).dataSource(source)
                     .locations("classpath:wistaxis/postgres")
@@ -95,7 +95,7 @@ public final class PostgresServer implements LedgerServer {
             MigrationInfo before = flyway.info().current();
             if (before == null && !"0".equals(one(c, "SELECT count(*) FROM pg_tables WHERE schemaname = current_schema()"))) {
                 throw new ServerProblem(Kind.NOT_OURS, owner, one(c, "SELECT min(tablename) FROM pg_tables WHERE schemaname = "
-                        + "current_schema()"), new IllegalStateException());
+                        + "current_schema()"));
             }
             return flyway.migrate().migrationsExecuted;
         } catch (SQLException | FlywayException e) {

@@ -26,7 +26,9 @@ final class Problems {
         for (Throwable at = e; at != null; at = at.getCause()) {
             innermost = at;
             Kind of = kind(at);
-            kind = kind == null || kind == Kind.NOT_REACHED && of != null ? of == null ? kind : of : kind;
+            if (of != null && (kind == null || kind == Kind.NOT_REACHED)) {
+                kind = of; // further in it is known better
+            }
         }
         String says = innermost.getMessage() == null ? innermost.getClass().getSimpleName() : innermost.getMessage().lines().findFirst()
                 .orElse("");

@@ -29,7 +29,7 @@ import wistaxis.store.ledger.ServerAddress;
 public record ServerFile(String ledger, String bench) {
     private static final int LONGEST_NAME = 40;
 
-    private static final int KILOBYTES = 1;
+    private static final int MEGABYTES = 1;
 
     private static final Set<PosixFilePermission> OTHERS = EnumSet.complementOf(EnumSet.of(PosixFilePermission.OWNER_READ,
             PosixFilePermission.OWNER_WRITE));
@@ -40,7 +40,7 @@ public record ServerFile(String ledger, String bench) {
 
     /** What a folder says; empty for files of its own. @throws BadInput for what cannot be read */
     public static Optional<ServerFile> read(DataFolder folder) {
-        return Files.exists(folder.server()) ? Optional.of(Json.read(OutsideFile.text(folder.server(), "server", KILOBYTES),
+        return Files.exists(folder.server()) ? Optional.of(Json.read(OutsideFile.text(folder.server(), "server", MEGABYTES),
                 ServerFile.class,
                 String.valueOf(folder.server().getFileName()))) : Optional.empty();
     }

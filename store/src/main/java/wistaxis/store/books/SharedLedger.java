@@ -108,7 +108,7 @@ final class SharedLedger extends ReadFrom {
     }
 
     private static boolean isCopy(KeptLedger copy, KeptLedger of) {
-        return copy.last().map(mine -> of.since(mine.number() - 1).stream().findFirst().filter(mine::equals).isPresent()).orElse(true);
+        return copy.last().map(mine -> of.of(mine.ticket()).contains(mine)).orElse(true);
     }
 
     /** Takes into the copy what is on the server. @throws ServerProblem where that is away */
@@ -123,9 +123,14 @@ final class SharedLedger extends ReadFrom {
             server = from;
             Optional.ofNullable(appended).ifPresent(from::listen);
         }
-        List<LedgerEntry> more = from.since(copy.last().map(LedgerEntry::number).orElse(0L));
-        for (int i = 0; i < more.size(); i += AT_ONCE) {
-            copy.follow(more.subList(i, Math.min(more.size(), i + AT_ONCE)));
+        Optional<LedgerEntry> last = copy.last();
+        if (last.isEmpty()) { // all of a ledger of any length, which is not held at once
+            copy.take(from.all());
+        } else {
+            List<LedgerEntry> more = from.since(last.get().number());
+            for (int i = 0; i < more.size(); i += AT_ONCE) {
+                copy.follow(more.subList(i, Math.min(more.size(), i + AT_ONCE)));
+            }
         }
         reached(false);
     }

@@ -49,6 +49,11 @@ public final class KeptLedger implements LedgerStore {
         this.writer = Thread.ofPlatform().name("ledger").daemon().start(this::write);
     }
 
+    /** See {@link Ledger#take}. */
+    public void take(LedgerExport.Entries from) {
+        writing.take(from, _ -> true);
+    }
+
     /** See {@link Ledger#follow}; not by its thread, which appends only. */
     public void follow(List<LedgerEntry> more) {
         writing.follow(more);

@@ -43,9 +43,6 @@ public final class Ledger implements AutoCloseable {
             time(r.getString("at")), r.getString("wall") == null ? null : time(r.getString("wall")),
             r.getString("body"), r.getString("previous"), r.getString("digest"));
 
-    private static final String INSERT = "INSERT INTO event (number, ticket, at, wall, body, previous, digest) "
-            + "VALUES (?, ?, ?, ?, ?, ?, ?)";
-
     private final Engine engine;
     private final Jdbi jdbi;
     private final InstantSource wall;
@@ -131,7 +128,7 @@ public final class Ledger implements AutoCloseable {
             LedgerEntry next = Chain.link(last.map(LedgerEntry::digest).orElse(Chain.START), last.map(LedgerEntry::number).orElse(0L) + 1,
                     ticket,
                     at.truncatedTo(ChronoUnit.MILLIS), wall.instant().truncatedTo(ChronoUnit.MILLIS), event.toJson(engine.bench()));
-            Statements.run(handle, INSERT, row(next));
+            Taking.append(handle, next);
             appended.add(next);
             return next;
         }
@@ -249,7 +246,7 @@ public final class Ledger implements AutoCloseable {
                 if (first.number() != from + 1 || !first.previous().equals(last.map(LedgerEntry::digest).orElse(Chain.START))) {
                     throw new BadInput(t("store.ledger.other-copy", "number", first.number(), "last", from));
                 }
-                Statements.together(h, INSERT, next.stream().map(Ledger::row).toList());
+                Taking.append(h, next);
                 projections(h).add(next, from);
             }
             return true;
@@ -260,51 +257,9 @@ public final class Ledger implements AutoCloseable {
         return h.createQuery("SELECT coalesce(max(number), 0) FROM event").mapTo(Long.class).one();
     }
 
-    /** Entries on their way into a ledger, many at a time. */
-    private static final class Taking implements Consumer<LedgerEntry> {
-        private static final int AT_ONCE = 1_000;
-
-        private final Handle handle;
-        private final Watcher watcher;
-        private final List<@Nullable Object[]> rows = new ArrayList<>();
-        private long taken;
-
-        Taking(Handle handle, Watcher watcher) {
-            this.handle = handle;
-            this.watcher = watcher;
-        }
-
-        @Override
-        public void accept(LedgerEntry e) {
-            rows.add(row(e));
-            taken = e.number();
-            if (rows.size() == AT_ONCE) {
-                write();
-            }
-        }
-
-        private void write() {
-            Statements.together(handle, INSERT, rows);
-            rows.clear();
-            if (!watcher.goOn(taken)) {
-                throw new Stopped();
-            }
-        }
-
-        long end() {
-            write();
-            return taken;
-        }
-    }
-
     /** Nobody wants it any more: nothing of it is kept. */
     public static final class Stopped extends RuntimeException {
         private static final long serialVersionUID = 1L;
-    }
-
-    private static @Nullable Object[] row(LedgerEntry e) {
-        return new @Nullable Object[] {e.number(), e.ticket(), e.at().toString(), e.wall() == null ? null : e.wall().toString(), e.body(), e
-                .previous(), e.digest()};
     }
 
     /** All entries, in order. */
