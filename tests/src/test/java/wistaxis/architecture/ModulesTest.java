@@ -37,13 +37,13 @@ class ModulesTest {
                 .definedBy("wistaxis.store..")
                 .layer("workbench").definedBy("wistaxis.workbench..").layer("desktop").definedBy("wistaxis.desktop..").layer("cli")
                 .definedBy("wistaxis.cli..")
-                .layer("measure").definedBy("wistaxis.measure..").layer("ledger-postgres").definedBy("wistaxis.postgres..")
+                .layer("measure").definedBy("wistaxis.measure..").layer("ledger-postgres").definedBy("wistaxis.postgres..").layer("test-server").definedBy("wistaxis.testserver..")
                 .whereLayer("measure").mayNotBeAccessedByAnyLayer()
                 .whereLayer("desktop").mayOnlyBeAccessedByLayers("measure")
                 .whereLayer("cli").mayOnlyBeAccessedByLayers("measure")
                 .whereLayer("workbench").mayOnlyBeAccessedByLayers("desktop", "cli", "measure")
-                .whereLayer("ledger-postgres").mayNotBeAccessedByAnyLayer() // it is found when it is used
-                .whereLayer("store").mayOnlyBeAccessedByLayers("ledger-postgres", "workbench", "desktop", "cli", "measure")
+                .whereLayer("ledger-postgres").mayOnlyBeAccessedByLayers("test-server") // it is found when it is used
+                .whereLayer("store").mayOnlyBeAccessedByLayers("ledger-postgres", "test-server", "workbench", "desktop", "cli", "measure")
                 .whereLayer("standins").mayOnlyBeAccessedByLayers("desktop", "cli", "measure").check(ALL);
     }
 

@@ -28,6 +28,8 @@ import wistaxis.store.ledger.ServerAddress;
 import wistaxis.store.ledger.ServerProblem.Kind;
 import wistaxis.store.ledger.ServerProblem;
 import wistaxis.store.people.People;
+import wistaxis.testserver.Server;
+import wistaxis.testserver.Wire;
 
 /** A shop's ledger on a real server: what the database itself refuses, what searches find, what is told of a server that cannot be used. */
 class PostgresTest {

@@ -8,6 +8,7 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.bench.AtWork;
@@ -193,6 +194,12 @@ final class Composition implements AutoCloseable {
                 @Override
                 public void ofBench(List<LedgerEntry> entries) {
                     routes.shopSays(entries);
+                }
+
+                @Override
+                public void anew(Set<String> tickets) {
+                    people.anew(tickets);
+                    tickets.forEach(t -> Composition.this.tickets.find(t).ifPresent(stock::takenBack));
                 }
 
                 @Override

@@ -27,7 +27,8 @@ import wistaxis.store.ledger.LedgerSeen;
 @Command(name = "ledger", mixinStandardHelpOptions = true,
         description = "${bundle:cli.help.ledger}",
         subcommands = {LedgerCommand.Verify.class, LedgerCommand.Export.class, LedgerCommand.Anchors.class, LedgerCommand.Rebuild.class,
-                ServerCommands.Prepare.class, ServerCommands.Move.class, ServerCommands.Join.class, ServerCommands.Copy.class})
+                ServerCommands.Prepare.class, ServerCommands.Move.class, ServerCommands.Join.class, ServerCommands.Copy.class,
+                        ServerCommands.Kept.class})
 public final class LedgerCommand implements Runnable {
     @CommandLine.Spec
     private CommandLine.Model.@Nullable CommandSpec spec;

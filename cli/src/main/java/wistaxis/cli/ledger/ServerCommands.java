@@ -3,12 +3,18 @@ package wistaxis.cli.ledger;
 import static wistaxis.core.words.Say.t;
 
 import java.nio.file.Path;
+import java.time.Clock;
 import java.util.List;
+import java.util.Objects;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import wistaxis.cli.output.OnLedger;
 import wistaxis.cli.output.Output;
+import wistaxis.core.ticket.EventWords;
+import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.store.books.Deciding;
 import wistaxis.store.books.Moving;
 import wistaxis.store.books.ServerFile;
 import wistaxis.store.files.FolderHold;
@@ -86,6 +92,36 @@ final class ServerCommands {
         public void run() {
             Moving.Moved moved = Moving.toFile(folder(), to.toAbsolutePath(), n -> watched("copy", n));
             answer(moved, List.of(t("cli.server.copied", "n", moved.entries(), "file", to, "digest", moved.head())));
+        }
+    }
+
+    @Command(name = "journal", mixinStandardHelpOptions = true, description = "${bundle:cli.help.ledger.journal}")
+    static final class Kept extends OnLedger {
+        @Option(names = "--add", paramLabel = "TICKET", description = "${bundle:cli.help.ledger.journal.add}")
+        private @Nullable String add;
+
+        @Option(names = "--leave", paramLabel = "TICKET", description = "${bundle:cli.help.ledger.journal.leave}")
+        private @Nullable String leave;
+
+        private record Row(String ticket, String side, String at, String what) {
+            static Row of(LedgerEntry e, String side) {
+                return new Row(e.ticket(), side, e.when().toString(), EventWords.of(e.event()));
+            }
+        }
+
+        @Override
+        public void run() {
+            Clock clock = Clock.systemUTC();
+            for (String number : Stream.of(add, leave).filter(Objects::nonNull).toList()) {
+                Deciding.decide(folder(), clock, number, number.equals(add), clock.instant());
+            }
+            Deciding.Waiting waiting = Deciding.waiting(folder(), clock);
+            List<Row> rows = waiting.held().stream().flatMap(h -> Stream.concat(h.there().stream().map(e -> Row.of(e, "there")), h.here()
+                    .stream()
+                    .map(e -> Row.of(e, "here")))).toList();
+            answer(rows, Stream.concat(Stream.of(t("cli.journal.waiting", "kept", waiting.kept(), "held", waiting.held().size())),
+                    rows.stream()
+                    .map(r -> t("cli.journal." + r.side(), "ticket", r.ticket(), "at", r.at(), "what", r.what()))).toList());
         }
     }
 }

@@ -9,6 +9,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import wistaxis.core.buttons.ButtonSequence;
 import wistaxis.core.buttons.Mistake;
 import wistaxis.core.buttons.Reading;
@@ -101,6 +102,9 @@ public final class EventWords {
             case TicketEvent.TakenBack e -> t("core.event.taken-back", "n", e.entries().size(), "entries", e.entries().stream()
                     .map(String::valueOf).toList());
             case TicketEvent.SettingChanged e -> t("core.event.setting", "name", e.name());
+            case TicketEvent.NumbersKept e -> t("core.event.numbers", "from", String.valueOf(e.from()), "to", String.valueOf(e.to()));
+            case TicketEvent.LeftOut e -> t("core.event.left-out", "n", e.entries().size(), "what", e.entries().stream().map(o ->
+                    of(TicketEvent.parse(o.body(), ""))).collect(Collectors.joining("; ")));
             case TicketEvent.TakenOver e -> e.from() == null ? t("core.event.taken-over") : t("core.event.taken-over-from", "bench",
                     e.from());
             case TicketEvent.LotJoined e -> t("core.event.lot", "lot", e.lot(), "title", e.title());

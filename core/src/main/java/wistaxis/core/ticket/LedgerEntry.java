@@ -28,6 +28,7 @@ public record LedgerEntry(long number, String ticket, Instant at, @Nullable Inst
     public static final String BENCH = "-";
 
     private static final String NAMES_BENCH = "},\"bench\":\"";
+    private static final String NAMES_KEPT = ",\"kept\":";
 
     /** What cannot be read is {@link TicketEvent.Unreadable}. */
     public TicketEvent event() {
@@ -42,6 +43,15 @@ public record LedgerEntry(long number, String ticket, Instant at, @Nullable Inst
     public @Nullable String bench() {
         try {
             return body.contains(NAMES_BENCH) ? Json.read(body, TicketEvent.Holder.class, "").bench() : null;
+        } catch (BadInput _) {
+            return null;
+        }
+    }
+
+    /** When it was kept at its bench, by the wall clock, where that could not reach the ledger until later; null for at once. */
+    public @Nullable Instant kept() {
+        try {
+            return body.contains(NAMES_KEPT) ? Json.read(body, TicketEvent.Holder.class, "").kept() : null;
         } catch (BadInput _) {
             return null;
         }

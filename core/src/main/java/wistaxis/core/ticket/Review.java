@@ -161,7 +161,7 @@ public final class Review {
             }
         }
         if (e.wall() != null && !e.ofBench()) {
-            Duration ahead = BenchTime.between(e.wall(), e.at());
+            Duration ahead = BenchTime.between(e.kept() == null ? e.wall() : e.kept(), e.at());
             if (seen.simulated ? ahead.compareTo(PRACTICE) > 0 : ahead.abs().compareTo(OFF) > 0) {
                 found(e, t(seen.simulated ? "core.review.far-ahead" : "core.review.other-clock", "at", String.valueOf(e.at()), "wall",
                         String.valueOf(e.wall())));

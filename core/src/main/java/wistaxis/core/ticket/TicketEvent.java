@@ -4,10 +4,12 @@ import com.fasterxml.jackson.annotation.JsonInclude;
 import com.fasterxml.jackson.annotation.JsonProperty;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Objects;
 import java.util.Set;
+import java.util.function.LongUnaryOperator;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -70,6 +72,8 @@ import wistaxis.core.firmware.Build;
     @JsonSubTypes.Type(value = TicketEvent.AtBench.class, name = "at-work"),
     @JsonSubTypes.Type(value = TicketEvent.SettingChanged.class, name = "setting-changed"),
     @JsonSubTypes.Type(value = TicketEvent.TakenOver.class, name = "taken-over"),
+    @JsonSubTypes.Type(value = TicketEvent.NumbersKept.class, name = "numbers-kept"),
+    @JsonSubTypes.Type(value = TicketEvent.LeftOut.class, name = "left-out"),
     @JsonSubTypes.Type(value = TicketEvent.LotJoined.class, name = TicketEvent.LOT_JOINED),
     @JsonSubTypes.Type(value = TicketEvent.Unreadable.class, name = "odd"),
 })
@@ -371,6 +375,19 @@ public sealed interface TicketEvent {
     /** Another bench works on it from here on. @param from the one that had it; null where nobody knows */
     record TakenOver(@Nullable String from) implements TicketEvent {}
 
+    /** Numbers of tickets that are kept for one bench, of no ticket: it opens tickets under them while the ledger cannot be reached. */
+    record NumbersKept(long from, long to) implements TicketEvent {}
+
+    /** What was done at a bench that could not reach the ledger, while others worked on the ticket; somebody decided that it counts not. */
+    record LeftOut(List<Out> entries) implements TicketEvent {
+        public LeftOut {
+            entries = List.copyOf(entries);
+        }
+
+        /** @param at the bench's time @param body as it would have been stored */
+        public record Out(Instant at, String body) {}
+    }
+
     /** From here on somebody else works on it. @param who of the staff, a name or initials */
     record AtBench(String who) implements TicketEvent {}
 
@@ -396,6 +413,15 @@ public sealed interface TicketEvent {
     /** An entry that this Wistaxis cannot read: of a newer one, or damaged. Never written. */
     record Unreadable(String body, String why) implements TicketEvent {}
 
+    /** The same where what it names of entries has other numbers now. */
+    default TicketEvent renumbered(LongUnaryOperator numbers) {
+        return switch (this) {
+            case TakenBack(List<Long> entries) -> new TakenBack(entries.stream().map(numbers::applyAsLong).toList());
+            case DocumentHandedOut d -> new DocumentHandedOut(d.document(), d.sha256(), numbers.applyAsLong(d.upTo()), d.language());
+            default -> this;
+        };
+    }
+
     /** The event as it is stored and chained. */
     default String toJson() {
         return toJson(null);
@@ -403,7 +429,12 @@ public sealed interface TicketEvent {
 
     /** The same with the bench at which it was written. @param bench null where there is one alone */
     default String toJson(@Nullable String bench) {
-        return Json.write(new Holder(this, bench));
+        return toJson(bench, null);
+    }
+
+    /** @param kept when it was kept at the bench, where that could not reach the ledger until later; null for at once */
+    default String toJson(@Nullable String bench, @Nullable Instant kept) {
+        return Json.write(new Holder(this, bench, kept));
     }
 
     /** @throws wistaxis.core.facts.BadInput when the text is not an event */
@@ -422,5 +453,6 @@ public sealed interface TicketEvent {
     }
 
     /** Keeps the declared type in the JSON, so that the name of the event is written. */
-    record Holder(@JsonProperty(required = true) TicketEvent event, @JsonInclude(JsonInclude.Include.NON_NULL) @Nullable String bench) {}
+    @JsonInclude(JsonInclude.Include.NON_NULL)
+    record Holder(@JsonProperty(required = true) TicketEvent event, @Nullable String bench, @Nullable Instant kept) {}
 }

@@ -133,7 +133,8 @@ final class TicketFold {
                 end = new Ticket.End(EventWords.of(outcome), entry.when());
             }
             case TicketEvent.DownloadStarted _, TicketEvent.DownloadStopped _, TicketEvent.Downloaded _,
-                    TicketEvent.StateRead _, TicketEvent.BreakRead _, TicketEvent.SettingChanged _,
+                    TicketEvent.StateRead _, TicketEvent.BreakRead _, TicketEvent.SettingChanged _, TicketEvent.NumbersKept _,
+                            TicketEvent.LeftOut _,
                     TicketEvent.DocumentHandedOut _, TicketEvent.Flapped _ -> { }
             case TicketEvent.TakenBack(List<Long> entries) -> {
                 if (entries.contains(opening)) {

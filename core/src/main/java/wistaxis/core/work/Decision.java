@@ -19,6 +19,7 @@ import wistaxis.core.firmware.Build;
 import wistaxis.core.restore.RestoreRun;
 import wistaxis.core.restore.RestoreStage;
 import wistaxis.core.steps.Guide;
+import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.OnScreen;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
@@ -49,6 +50,21 @@ public record Decision(Rules rules, Around around) {
     /** Settings of the whole shop were changed. @param values by name; empty for as usual */
     public static List<TicketEvent> settings(Map<String, String> values) {
         return values.entrySet().stream().<TicketEvent>map(e -> new TicketEvent.SettingChanged(e.getKey(), e.getValue())).toList();
+    }
+
+    /** Numbers of tickets that are kept for one bench. */
+    public static TicketEvent.NumbersKept numbersKept(long from, long to) {
+        return new TicketEvent.NumbersKept(from, to);
+    }
+
+    /** A ticket that was opened counts not: it was opened twice, because an answer was lost. @param entry number of the one that did */
+    public static TicketEvent openedTwice(long entry) {
+        return new TicketEvent.TakenBack(List.of(entry));
+    }
+
+    /** Somebody decided that what was done without the ledger counts not, since others worked on the ticket meanwhile. */
+    public static TicketEvent leftOut(List<LedgerEntry> entries) {
+        return new TicketEvent.LeftOut(entries.stream().map(e -> new TicketEvent.LeftOut.Out(e.at(), e.body())).toList());
     }
 
     /** From here on somebody else works on the ticket. @throws BadInput for what is no name */

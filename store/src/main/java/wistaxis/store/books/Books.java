@@ -53,6 +53,11 @@ public final class Books {
         return server(folder, OF_PEOPLE).map(People::new).orElseGet(() -> People.open(folder.people()));
     }
 
+    /** Who was taken in while the server was away that keeps the customers. */
+    public static People peopleAside(DataFolder folder) {
+        return People.open(folder.shopPeople());
+    }
+
     /** Who the customers are, to read it. */
     public static People lookAtPeople(DataFolder folder) {
         return server(folder, OF_PEOPLE).map(People::new).orElseGet(() -> People.look(folder.people()));

@@ -71,7 +71,7 @@ public record DataFolder(Path root) {
 
     /** The files that the program makes right in the folder, whether they are there or not. */
     public List<Path> files() {
-        Stream<Path> databases = Stream.of(ledger(), practice(), people(), shopCopy())
+        Stream<Path> databases = Stream.of(ledger(), practice(), people(), shopCopy(), shopJournal(), shopPeople())
                 .flatMap(db -> Stream.of("", "-wal", "-shm").map(end -> db.resolveSibling(db.getFileName() + end)));
         return Stream.concat(databases, Stream.of(settings(), catalogue(), firmwareFolderIndex(), methods(), seen(), anchors(), server()))
                 .toList();
@@ -131,7 +131,17 @@ public record DataFolder(Path root) {
         return root.resolve("shop-copy.db");
     }
 
-    /** When that was. */
+    /** What was done here while the server was away; and the numbers of tickets kept for it. */
+    public Path shopJournal() {
+        return root.resolve("shop-journal.db");
+    }
+
+    /** Who was taken in while the server was away that keeps the customers. */
+    public Path shopPeople() {
+        return root.resolve("shop-people.db");
+    }
+
+    /** When the copy was known to be all there is. */
     public Path shopCopySeen() {
         return root.resolve("shop-copy-seen");
     }

@@ -13,6 +13,7 @@ import java.util.Optional;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.LinkedBlockingQueue;
+import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Observed;
@@ -54,6 +55,11 @@ public final class KeptLedger implements LedgerStore {
         writing.take(from, _ -> true);
     }
 
+    /** See {@link Ledger#together}; not by its thread. */
+    public <T> T together(Function<Ledger.Appender, T> work) {
+        return writing.together(work);
+    }
+
     /** See {@link Ledger#follow}; not by its thread, which appends only. */
     public void follow(List<LedgerEntry> more) {
         writing.follow(more);
@@ -85,9 +91,14 @@ public final class KeptLedger implements LedgerStore {
 
     @Override
     public CompletableFuture<List<LedgerEntry>> append(String ticket, long seen, List<TicketEvent> events, Instant at) {
+        return append(ticket, seen, seen, events, at);
+    }
+
+    /** The same where what was seen may have another number. @param or which */
+    public CompletableFuture<List<LedgerEntry>> append(String ticket, long seen, long or, List<TicketEvent> events, Instant at) {
         return ask(ledger -> {
             if (!ticket.equals(LedgerEntry.BENCH)) {
-                ledger.unmoved(ticket, Math.max(seen, mine.getOrDefault(ticket, 0L)), seen);
+                ledger.unmoved(ticket, Math.max(or, mine.getOrDefault(ticket, 0L)), seen);
             }
             List<LedgerEntry> entries = new ArrayList<>();
             events.forEach(e -> entries.add(ledger.append(ticket, e, at)));

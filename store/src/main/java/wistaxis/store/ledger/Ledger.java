@@ -29,6 +29,7 @@ import wistaxis.core.facts.BadInput;
 import wistaxis.core.ticket.Chain;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Decision;
 import wistaxis.store.files.DiskProblem;
 
 /**
@@ -58,6 +59,11 @@ public final class Ledger implements AutoCloseable {
         this.projected = version >= 5;
         this.tables = new LedgerTables(this::ask, engine, projected);
         this.select = "SELECT number, ticket, at, body, previous, digest, " + (version < 2 ? "NULL AS wall" : "wall") + " FROM event ";
+    }
+
+    /** A ticket's name for a number. */
+    public static String ticket(long nr) {
+        return Projections.name(nr);
     }
 
     private static Instant time(String text) {
@@ -123,11 +129,16 @@ public final class Ledger implements AutoCloseable {
 
         /** Appends an event at a bench time. */
         public LedgerEntry append(String ticket, TicketEvent event, Instant at) {
+            return append(ticket, event, at, null);
+        }
+
+        /** The same where it was kept at the bench until now. @param kept since when; null for at once */
+        public LedgerEntry append(String ticket, TicketEvent event, Instant at, @Nullable Instant kept) {
             Optional<LedgerEntry> last = appended.isEmpty() ? handle.createQuery(select + "ORDER BY number DESC LIMIT 1").map(ENTRY)
                     .findOne() : Optional.of(appended.getLast());
             LedgerEntry next = Chain.link(last.map(LedgerEntry::digest).orElse(Chain.START), last.map(LedgerEntry::number).orElse(0L) + 1,
                     ticket,
-                    at.truncatedTo(ChronoUnit.MILLIS), wall.instant().truncatedTo(ChronoUnit.MILLIS), event.toJson(engine.bench()));
+                    at.truncatedTo(ChronoUnit.MILLIS), wall.instant().truncatedTo(ChronoUnit.MILLIS), event.toJson(engine.bench(), kept));
             Taking.append(handle, next);
             appended.add(next);
             return next;
@@ -138,7 +149,18 @@ public final class Ledger implements AutoCloseable {
             long last = last(handle);
             String from = Projections.last(handle) == last ? "SELECT coalesce(max(nr), 0) FROM ticket"
                     : "SELECT coalesce(max(" + engine.number("ticket") + "), 0) FROM event";
-            return handle.createQuery(from).mapTo(Long.class).one();
+            String kept = "SELECT coalesce(max(CAST(" + engine.value("body", "to")
+                    + " AS bigint)), 0) FROM event WHERE ticket = :bench AND body LIKE :named";
+            return Math.max(handle.createQuery(from).mapTo(Long.class).one(), handle.createQuery(kept).bind("bench", LedgerEntry.BENCH)
+                    .bind("named", "%\"numbers-kept\"%").mapTo(Long.class).one());
+        }
+
+        /** Keeps the next free numbers of tickets for this bench. @param n how many */
+        public TicketEvent.NumbersKept keepNumbers(long n, Instant at) {
+            long first = highest() + 1;
+            TicketEvent.NumbersKept kept = Decision.numbersKept(first, first + n - 1);
+            append(LedgerEntry.BENCH, kept, at);
+            return kept;
         }
 
         /** Opens a ticket under the next free number, {@code T-0001} upwards. */

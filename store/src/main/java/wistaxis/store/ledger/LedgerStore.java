@@ -5,6 +5,7 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.ticket.LedgerEntry;
@@ -53,6 +54,52 @@ public interface LedgerStore extends AutoCloseable {
 
     /** The entries after a number, in order. */
     List<LedgerEntry> since(long number);
+
+    /**
+     * What followed.
+     *
+     * @param entries in order
+     * @param anew tickets whose entries have other numbers now, or are gone, because they were not in the ledger itself until now
+     */
+    record More(List<LedgerEntry> entries, Set<String> anew) {
+        public More {
+            entries = List.copyOf(entries);
+            anew = Set.copyOf(anew);
+        }
+    }
+
+    /** The entries after a number, and what was read before and is not as it was. */
+    default More more(long number) {
+        return new More(since(number), Set.of());
+    }
+
+    /** How many entries are kept at this bench alone, because the ledger cannot be reached. */
+    default int kept() {
+        return 0;
+    }
+
+    /**
+     * What was done at this bench without the ledger, on a ticket that others worked on meanwhile.
+     *
+     * @param here what was done here, in order
+     * @param there what others did, in order
+     */
+    record Held(String ticket, List<LedgerEntry> here, List<LedgerEntry> there) {
+        public Held {
+            here = List.copyOf(here);
+            there = List.copyOf(there);
+        }
+    }
+
+    /** What waits for somebody who decides. */
+    default List<Held> held() {
+        return List.of();
+    }
+
+    /** Somebody has decided. @param add whether what was done here counts, behind what others did @param at the bench's time */
+    default void decide(String ticket, boolean add, Instant at) {
+        throw new IllegalStateException("nothing is held of [" + ticket + "]");
+    }
 
     Optional<LedgerEntry> last();
 

@@ -6,7 +6,7 @@ import static wistaxis.core.words.Say.t;
 public final class Moved extends RuntimeException {
     private static final long serialVersionUID = 1L;
 
-    Moved(String ticket, long seen, long now) {
+    public Moved(String ticket, long seen, long now) {
         super(t("store.ledger.moved", "number", ticket, "seen", seen, "now", now));
     }
 }

@@ -46,6 +46,16 @@ public final class SearchWords {
 
     private SearchWords() {}
 
+    /** Whether a search finds an entry that is in no index, by its own words. */
+    public static boolean isIn(String search, LedgerEntry entry) {
+        List<String> words = NO_WORD.splitAsStream(of(entry, null).toLowerCase(Locale.ROOT)).toList();
+        Query query = query(search);
+        List<String> asked = query.words().stream().map(w -> w.toLowerCase(Locale.ROOT)).toList();
+        return asked.stream().allMatch(w -> words.contains(w) || query.beginning() && w.equals(asked.getLast()) && words.stream()
+                .anyMatch(o ->
+                o.startsWith(w)));
+    }
+
     /** In each language that ships. @param ticket the entry's ticket; null for an entry of the bench */
     static String of(LedgerEntry e, @Nullable Ticket ticket) {
         String device = ticket == null || ticket.identifier() == null ? "" : ticket.identifier();

@@ -98,6 +98,17 @@ public final class People implements AutoCloseable {
             return new Person(typed.strip(), how.strip(), in, imei, serials, agreed);
         }
 
+        /** With what is known elsewhere too; where both say something else, this one stays, and another name is that of who agreed. */
+        public Person with(Person other) {
+            Person both = new Person(name == null ? other.name : name, reach.isBlank() ? other.reach : reach, language == null ? other
+                    .language : language, imei == null ? other.imei : imei, serials, agreed).withSerials(other.serials);
+            for (String who : Stream.concat(Stream.ofNullable(other.name), Stream.ofNullable(other.agreed).flatMap(List::stream))
+                    .toList()) {
+                both = who.equalsIgnoreCase(both.name) ? both : both.withAgreed(who);
+            }
+            return both;
+        }
+
         public Person withImei(String digits) {
             return new Person(name, reach, language, digits, serials, agreed);
         }
@@ -218,6 +229,15 @@ public final class People implements AutoCloseable {
         } catch (JdbiException e) {
             throw engine.told(e);
         }
+    }
+
+    /** Removes what is kept elsewhere by now. */
+    public synchronized void drop(String ticket) {
+        written(h -> {
+            h.execute("DELETE FROM mark WHERE ticket = ?", ticket);
+            return h.execute("DELETE FROM person WHERE ticket = ?", ticket);
+        });
+        clean();
     }
 
     /** Takes over everything that is kept elsewhere, in place of what is kept here: for a ledger that is empty. All or nothing. */

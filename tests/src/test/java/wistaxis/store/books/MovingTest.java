@@ -20,11 +20,11 @@ import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Said;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.TicketEvent;
-import wistaxis.postgres.Server;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.store.ledger.ServerAddress;
 import wistaxis.store.people.People;
+import wistaxis.testserver.Server;
 
 /** A shop's books are moved to a server and brought back: the same entries, the same head, whatever comes in between. */
 class MovingTest {

@@ -4,7 +4,7 @@ import java.nio.file.Path;
 import java.time.Clock;
 import java.util.HashMap;
 import java.util.Map;
-import wistaxis.postgres.Server;
+import wistaxis.testserver.Server;
 
 /** The ledger on a real server. */
 class PostgresContractTest extends LedgerContract {

@@ -11,6 +11,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -64,8 +65,9 @@ public final class Customers implements AutoCloseable {
     private long nextTry = System.nanoTime();
     private final Map<UsbDevice, UsbDevice> shown = new ConcurrentHashMap<>();
     private @Nullable People people;
-    private @Nullable ServerProblem away;
-    private long triedNanos;
+    private @Nullable People aside;
+    private volatile @Nullable ServerProblem away;
+    private volatile long triedNanos;
     private final String salt = UUID.randomUUID().toString();
 
     /** A server that was away is not asked again before. Ours. */
@@ -101,6 +103,41 @@ public final class Customers implements AutoCloseable {
         }
     }
 
+    /**
+     * Asks the server that keeps the customers, or, while that is away, what was sealed here since: a server that has just not answered is
+     * not asked again at once.
+     */
+    private <T> T asked(Function<People, T> what, Function<People, T> here) {
+        synchronized (this) {
+            if (away != null && System.nanoTime() - triedNanos < SERVER_NANOS) {
+                return here.apply(aside());
+            }
+        }
+        try {
+            T answer = what.apply(people());
+            away = null;
+            return answer;
+        } catch (ServerProblem e) {
+            if (!e.isAway()) {
+                throw e;
+            }
+            away = e;
+            triedNanos = System.nanoTime();
+            return here.apply(aside());
+        }
+    }
+
+    private synchronized People aside() {
+        People here = aside == null ? Books.peopleAside(folder) : aside;
+        aside = here;
+        return here;
+    }
+
+    /** What was kept here meanwhile is kept on the server now, with what that knew. */
+    public void anew(Set<String> tickets) {
+        tickets.forEach(this::changed);
+    }
+
     /** Who a ticket's customer is; empty where nobody said, or it was forgotten. */
     public Optional<People.Person> of(String ticket) {
         return Optional.of(kept(ticket)).filter(p -> p.name() != null);
@@ -113,7 +150,17 @@ public final class Customers implements AutoCloseable {
 
     /** The same from the disk; any thread but the bench's. */
     public People.Person read(String ticket) {
-        return Books.hasPeople(folder) ? people().of(ticket).orElse(People.Person.NOBODY) : People.Person.NOBODY;
+        if (!Books.hasPeople(folder)) {
+            return People.Person.NOBODY;
+        }
+        return asked(p -> p.of(ticket).orElse(People.Person.NOBODY), here -> here.of(ticket).filter(p -> p.name() != null).orElseThrow(
+                () -> Objects.requireNonNull(away))); // who was taken in here is known here
+    }
+
+    /** The same for whoever seals more: what a server that is away knows is put together with it later. */
+    private People.Person readToSeal(String ticket) {
+        Function<People, People.Person> of = p -> p.of(ticket).orElse(People.Person.NOBODY);
+        return Books.hasPeople(folder) ? asked(of, of) : People.Person.NOBODY;
     }
 
     /** What is kept, as soon as it is known. */
@@ -122,7 +169,7 @@ public final class Customers implements AutoCloseable {
         if (known.has(ticket)) {
             loaded.complete(kept(ticket));
         } else {
-            life.background().write(() -> read(ticket), person -> { // behind what is still being sealed
+            life.background().write(() -> readToSeal(ticket), person -> { // behind what is still being sealed
                 if (!known.has(ticket)) {
                     known.put(ticket, person);
                 }
@@ -155,7 +202,8 @@ public final class Customers implements AutoCloseable {
         People.Person was = kept(ticket);
         known.put(ticket, change.apply(was));
         sealing.add(ticket);
-        life.background().write(() -> people().seal(ticket, change), sealed -> {
+        Function<People, People.Sealed> seal = p -> p.seal(ticket, change);
+        life.background().write(() -> asked(seal, seal), sealed -> {
             known.put(ticket, sealed.person());
             sealing.remove(ticket);
             before.changed();
@@ -356,8 +404,6 @@ public final class Customers implements AutoCloseable {
 
     @Override
     public void close() {
-        if (people != null) {
-            people.close();
-        }
+        Stream.of(people, aside).filter(Objects::nonNull).forEach(People::close);
     }
 }

@@ -118,8 +118,8 @@ public final class LedgerHealth {
 
     /** Keeps beside the ledger how it is now, so that a later start knows whether its end is missing. */
     public void remember() {
-        if (life.doubt().says().isPresent()) {
-            return; // by a clock that nobody believes nothing is measured later
+        if (life.doubt().says().isPresent() || ledger.kept() > 0) {
+            return; // by a clock that nobody believes nothing is measured later, and an end that only this bench knows is no end
         }
         LedgerSeen now = seen();
         life.background().write(() -> now.write(memory), _ -> { });
@@ -127,7 +127,7 @@ public final class LedgerHealth {
 
     /** The first start of each day keeps the head of the ledger outside of it. */
     public void anchor() {
-        if (head.get().number() == 0 || life.doubt().says().isPresent()) {
+        if (head.get().number() == 0 || ledger.kept() > 0 || life.doubt().says().isPresent()) {
             return;
         }
         Anchor now = new Anchor(head.get().number(), head.get().digest(), wall.instant());
@@ -151,7 +151,7 @@ public final class LedgerHealth {
 
     public void close() {
         ended = true;
-        if (unread == null && head.get().number() > 0 && life.doubt().says().isEmpty()) {
+        if (unread == null && head.get().number() > 0 && ledger.kept() == 0 && life.doubt().says().isEmpty()) {
             try {
                 seen().write(memory);
             } catch (IOException _) {

@@ -58,6 +58,7 @@ public final class Tickets implements Commands.Book {
     private long last;
     private String lastDigest = Chain.START;
     private @Nullable Instant away;
+    private List<LedgerStore.Held> held = List.of();
     private boolean looking;
     private boolean again;
     private long nextLook = System.nanoTime();
@@ -72,6 +73,9 @@ public final class Tickets implements Commands.Book {
 
         /** Something was written down that is of no ticket. */
         default void ofBench(List<LedgerEntry> entries) {}
+
+        /** What was done on tickets while the ledger could not be reached is in it now, or is held. */
+        default void anew(Set<String> tickets) {}
 
         /** Who its customer is was sealed or forgotten, perhaps by another process. */
         default void sealed(Ticket now) {}
@@ -238,13 +242,13 @@ public final class Tickets implements Commands.Book {
         asked.whenCompleteAsync((entries, e) -> {
             pending.merge(number, -1, Integer::sum);
             pendingAll--;
-            if (e == null && entries.getFirst().number() > last + 1) { // some of others lie between
+            if (e == null && entries.getFirst().number() != last + 1) { // some of others lie between
                 life.background().run(reading(), read -> {
                     takeIn(read);
                     done.complete(entries);
                 }, done::completeExceptionally);
             } else if (e == null) {
-                takeIn(new Read(entries, Map.of()));
+                takeIn(new Read(entries, Map.of(), Map.of(), held));
                 done.complete(entries);
             } else {
                 done.completeExceptionally(Background.cause(e));
@@ -276,22 +280,34 @@ public final class Tickets implements Commands.Book {
      * Entries that follow the last one taken in.
      *
      * @param before what came before them, of tickets that were not at work here
+     * @param anew all of the tickets whose entries are not what they were
+     * @param held what waits for somebody who decides
      */
-    private record Read(List<LedgerEntry> more, Map<String, List<LedgerEntry>> before) {}
+    private record Read(List<LedgerEntry> more, Map<String, List<LedgerEntry>> before, Map<String, List<LedgerEntry>> anew,
+            List<LedgerStore.Held> held) {}
 
     /** Reads from the disk what is not taken in yet; for another thread. */
     private Callable<Read> reading() {
         long from = last;
         Set<String> known = Set.copyOf(tickets.keySet());
         return () -> {
-            List<LedgerEntry> more = ledger.since(from);
+            LedgerStore.More followed = ledger.more(from);
+            List<LedgerEntry> more = followed.entries();
             return new Read(more, more.stream().map(LedgerEntry::ticket).distinct()
                     .filter(t -> !known.contains(t) && !t.equals(LedgerEntry.BENCH)).collect(Collectors.toMap(t -> t,
-                            t -> ledger.of(t).stream().filter(e -> e.number() <= from).toList())));
+                            t -> ledger.of(t).stream().filter(e -> e.number() <= from).toList())),
+                    followed.anew().stream().filter(t -> !t.equals(LedgerEntry.BENCH)).collect(Collectors.toMap(t -> t, ledger::of)),
+                    ledger.held());
         };
     }
 
     private void takeIn(Read read) {
+        held(read.held());
+        if (!read.anew().isEmpty()) {
+            read.anew().forEach(this::anew);
+            last = Math.min(last, read.more().isEmpty() ? last : read.more().getFirst().number() - 1);
+            followers.forEach(f -> f.anew(read.anew().keySet()));
+        }
         List<LedgerEntry> all = read.more().stream().filter(e -> e.number() > last).toList();
         if (!all.isEmpty()) {
             last = all.getLast().number();
@@ -323,6 +339,48 @@ public final class Tickets implements Commands.Book {
             followers.forEach(f -> f.sealed(now.ticket()));
         }
         life.changes().tell(Change.Topic.TICKET, number);
+    }
+
+    /** A ticket as the ledger has it now: what was kept here may have other numbers, or wait for a decision. */
+    private void anew(String number, List<LedgerEntry> entries) {
+        boolean was = find(number).filter(Tickets::isClosed).isPresent();
+        List.of(running, moments, tickets).forEach(m -> m.remove(number));
+        if (!entries.isEmpty()) {
+            Ticket now = fold(number, entries).ticket();
+            closed += (isClosed(now) ? 1 : 0) - (was ? 1 : 0);
+        }
+        life.changes().tell(Change.Topic.TICKET, number);
+    }
+
+    private void held(List<LedgerStore.Held> now) {
+        if (!held.equals(now)) {
+            held = now;
+            life.changes().tell(Change.Topic.WORK);
+        }
+    }
+
+    /** What was done here without the ledger, on tickets that others worked on meanwhile: it waits for somebody who decides. */
+    public List<LedgerStore.Held> held() {
+        return held;
+    }
+
+    /** Somebody has decided. @param add whether what was done here counts, behind what others did; else it is said that it does not */
+    public CompletableFuture<Void> decide(String number, boolean add) {
+        CompletableFuture<Void> decided = new CompletableFuture<>();
+        Instant now = life.now();
+        life.background().run(() -> {
+            ledger.decide(number, add, now);
+            return true;
+        }, _ -> {
+            lookNow();
+            decided.complete(null);
+        }, decided::completeExceptionally);
+        return decided;
+    }
+
+    /** How many entries are kept at this bench alone, because the ledger cannot be reached. */
+    public int kept() {
+        return ledger.kept();
     }
 
     private static boolean isClosed(Ticket t) {

@@ -16,7 +16,7 @@ public final class Manual {
             "firmware",
             "firmware", "buttons", "keys", "restore", "real-restore", "guide", "guide", "handover", "handover", "documents", "documents",
             "timeline", "timeline", "files", "", "practice", "drill", "ledger", "ledger", "figures", "figures", "customers", "customers",
-            "settings", "", "unreadable", "");
+            "sides", "", "settings", "", "unreadable", "");
 
     private static final String KEYS = "desktop.manual.";
 

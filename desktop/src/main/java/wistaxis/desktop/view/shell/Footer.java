@@ -28,10 +28,13 @@ final class Footer extends HBox {
     private final Label away = Ui.label("", "strong hands");
     private final Button takeBack = Ui.button("take-back", "", "chip", this::takeBack);
 
+    private final Button held;
+
     Footer(Workbench bench, Shell shell) {
         super(16);
         this.bench = bench;
         this.shell = shell;
+        this.held = Ui.button("held", "", "chip", shell::showTwoSides);
         takeBack.setFocusTraversable(false);
         takeBack.setStyle("-fx-padding: 1 12 1 12;"); // the bar is as high without it
         takeBack.managedProperty().bind(takeBack.visibleProperty());
@@ -40,8 +43,11 @@ final class Footer extends HBox {
         setAlignment(javafx.geometry.Pos.CENTER_LEFT);
         words();
         away.setId("away");
+        held.managedProperty().bind(held.visibleProperty());
+        held.setVisible(false);
+        held.setStyle("-fx-padding: 1 12 1 12;");
         away.managedProperty().bind(away.textProperty().isNotEmpty());
-        getChildren().addAll(title, next, Ui.gap(), away, saving, takeBack);
+        getChildren().addAll(title, next, Ui.gap(), away, held, saving, takeBack);
         Ui.style(this, "next-bar");
     }
 
@@ -83,7 +89,11 @@ final class Footer extends HBox {
         Optional<TakingBack.Takeable> act = bench.taking().takeable();
         takeBack.setVisible(act.isPresent());
         act.ifPresent(a -> takeBack.setText(t("desktop.footer.take-back", "what", brief(a), "seconds", (1 + a.left().toSeconds()))));
-        away.setText(bench.tickets().away().map(since -> t("desktop.footer.away", "at", Ui.date("HH:mm", since))).orElse(""));
+        away.setText(bench.tickets().away().map(since -> t("desktop.footer.away", "at", Ui.date("HH:mm", since), "n", bench.tickets()
+                .kept())).orElse(""));
+        int waiting = bench.tickets().held().size();
+        held.setVisible(waiting > 0);
+        held.setText(t("desktop.footer.held", "n", waiting));
         saving.setText(shell.isSaving() ? t("desktop.footer.saving") : "");
     }
 

@@ -34,6 +34,7 @@ import wistaxis.desktop.view.figures.FiguresView;
 import wistaxis.desktop.view.firmware.FirmwareFilesView;
 import wistaxis.desktop.view.ledger.CustomersView;
 import wistaxis.desktop.view.ledger.LedgerView;
+import wistaxis.desktop.view.ledger.TwoSidesView;
 import wistaxis.desktop.view.lot.LotView;
 import wistaxis.desktop.view.page.View;
 import wistaxis.desktop.view.page.Window;
@@ -173,6 +174,10 @@ public final class Shell implements Window, AutoCloseable {
 
     public void showLedger() {
         show(new LedgerView(this, bench));
+    }
+
+    void showTwoSides() {
+        show(new TwoSidesView(this, bench));
     }
 
     public void showFirmwareFiles() {

@@ -1,4 +1,4 @@
-package wistaxis.postgres;
+package wistaxis.testserver;
 
 import io.zonky.test.db.postgres.embedded.EmbeddedPostgres;
 import java.io.IOException;
@@ -9,6 +9,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.concurrent.atomic.AtomicInteger;
+import wistaxis.postgres.PostgresServer;
 import wistaxis.store.ledger.ServerAddress;
 
 /** A real server for tests, one a run, with a database for whoever asks. */
@@ -43,7 +44,7 @@ public final class Server {
     public static ServerAddress empty() {
         String name = "shop" + DATABASES.incrementAndGet();
         sql("postgres", "CREATE DATABASE " + name + " OWNER wistaxis_owner");
-        return new ServerAddress("localhost", Running.ONE.getPort(), name, PostgresServer.APPLICATION, true);
+        return new ServerAddress("localhost", Running.ONE.getPort(), name, "wistaxis_app", true);
     }
 
     /** A database that is ready to be worked on. */
@@ -59,7 +60,7 @@ public final class Server {
     }
 
     private static void roles(int port) {
-        for (String role : new String[] {"wistaxis_owner", PostgresServer.APPLICATION, PostgresServer.FIGURES}) {
+        for (String role : new String[] {"wistaxis_owner", "wistaxis_app", "wistaxis_figures"}) {
             at(port, "postgres", "postgres", "CREATE ROLE " + role + " LOGIN");
         }
         at(port, "postgres", "postgres", "GRANT wistaxis_app TO wistaxis_owner");
@@ -72,7 +73,8 @@ public final class Server {
 
     /** What a question of one number answers. */
     public static long number(String database, String sql) throws SQLException {
-        try (Connection c = DriverManager.getConnection("jdbc:postgresql://localhost:" + Running.ONE.getPort() + "/" + database, "postgres", "");
+        try (Connection c = DriverManager.getConnection("jdbc:postgresql://localhost:" + Running.ONE.getPort() + "/" + database,
+                "postgres", "");
                 Statement s = c.createStatement(); ResultSet r = s.executeQuery(sql)) {
             r.next();
             return r.getLong(1);

@@ -1,4 +1,4 @@
-package wistaxis.postgres;
+package wistaxis.testserver;
 
 import java.io.IOException;
 import java.io.InputStream;
@@ -7,8 +7,11 @@ import java.io.UncheckedIOException;
 import java.net.InetAddress;
 import java.net.ServerSocket;
 import java.net.Socket;
+import java.nio.charset.StandardCharsets;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.function.Predicate;
 import wistaxis.store.ledger.ServerAddress;
 
 /** The network between a bench and the server, which can be cut and mended. */
@@ -17,6 +20,8 @@ public final class Wire implements AutoCloseable {
     private final ServerAddress to;
     private final Set<Socket> open = ConcurrentHashMap.newKeySet();
     private volatile boolean cut;
+    private volatile boolean deaf;
+    private volatile boolean wrote;
 
     public Wire(ServerAddress to) {
         this.to = to;
@@ -40,6 +45,13 @@ public final class Wire implements AutoCloseable {
 
     public void mend() {
         cut = false;
+        deaf = false;
+    }
+
+    /** What is appended arrives, and the answer that it did is lost with its connection. */
+    public void deaf() {
+        wrote = false;
+        deaf = true;
     }
 
     private void accept() {
@@ -53,19 +65,29 @@ public final class Wire implements AutoCloseable {
                 }
                 Socket far = new Socket(to.host(), to.port());
                 open.add(far);
-                Thread.ofVirtual().start(() -> pass(near, far));
-                Thread.ofVirtual().start(() -> pass(far, near));
+                AtomicBoolean lost = new AtomicBoolean();
+                Thread.ofVirtual().start(() -> pass(near, far, some -> {
+                    wrote |= some.contains("{\"event\":");
+                    lost.set(lost.get() || deaf && some.contains("COMMIT") && wrote);
+                    return true;
+                }));
+                Thread.ofVirtual().start(() -> pass(far, near, _ -> !lost.get()));
             } catch (IOException _) {
                 // closed, or the server is away
             }
         }
     }
 
-    private static void pass(Socket from, Socket to) {
+    private static void pass(Socket from, Socket to, Predicate<String> passes) {
         try (from; to) {
             InputStream in = from.getInputStream();
             OutputStream out = to.getOutputStream();
-            in.transferTo(out);
+            byte[] some = new byte[8192];
+            for (int n = in.read(some); n >= 0; n = in.read(some)) {
+                if (passes.test(new String(some, 0, n, StandardCharsets.ISO_8859_1))) {
+                    out.write(some, 0, n);
+                }
+            }
         } catch (IOException _) {
             // cut
         }

@@ -1,0 +1,14 @@
+CREATE TABLE entry (
+  n      INTEGER PRIMARY KEY,
+  base   INTEGER NOT NULL,
+  number INTEGER NOT NULL,
+  ticket TEXT NOT NULL,
+  seen   INTEGER NOT NULL,
+  at     TEXT NOT NULL,
+  kept   TEXT NOT NULL,
+  body   TEXT NOT NULL,
+  became INTEGER,
+  held   INTEGER NOT NULL DEFAULT 0
+) STRICT
+--
+CREATE TABLE ticket_number (number INTEGER PRIMARY KEY) STRICT
