@@ -60,11 +60,18 @@ final class BenchKills extends Output {
     @Option(names = "--seed", paramLabel = "N", defaultValue = "1", description = "of the random moments")
     private long seed;
 
+    @Option(names = "--shared", description = "two benches on one server's ledger: benches and server are killed, wires cut, clocks moved")
+    private boolean shared;
+
     private record Row(int kills, long entries, long files, long measurements, int lost, List<String> losses) {}
 
     @Override
     public void run() {
         Progress progress = progress("killing " + rounds + " times");
+        if (shared) {
+            shared(progress);
+            return;
+        }
         Tally tally = new Tally();
         SplittableRandom random = new SplittableRandom(seed);
         Path folder = null;
@@ -91,6 +98,18 @@ final class BenchKills extends Output {
                 String.join("\n", row.losses())));
         if (row.lost() > 0) {
             throw new Refusal("what was acknowledged is not there");
+        }
+    }
+
+    private void shared(Progress progress) {
+        KillsShared.Row row = new KillsShared(seed).run(rounds, progress::accept);
+        answer(row, List.of(String.format(Locale.ROOT,
+                "%d rounds %s; acknowledged %d, %d of them while the server was away, %d decided; lost %s, "
+                + "twice %s; %d entries, chain %s", row.rounds(), row.kinds(), row.acknowledged(), row.keptWithout(), row.decided(),
+                        row.lost(),
+                row.twice(), row.entries(), row.broken().isEmpty() ? "whole" : row.broken())));
+        if (!row.good()) {
+            throw new Refusal("what was acknowledged is not there once");
         }
     }
 

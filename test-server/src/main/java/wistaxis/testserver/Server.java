@@ -59,7 +59,7 @@ public final class Server {
         as("postgres", database, statements);
     }
 
-    private static void roles(int port) {
+    static void roles(int port) {
         for (String role : new String[] {"wistaxis_owner", "wistaxis_app", "wistaxis_figures"}) {
             at(port, "postgres", "postgres", "CREATE ROLE " + role + " LOGIN");
         }
@@ -81,7 +81,7 @@ public final class Server {
         }
     }
 
-    private static void at(int port, String role, String database, String... statements) {
+    static void at(int port, String role, String database, String... statements) {
         try (Connection c = DriverManager.getConnection("jdbc:postgresql://localhost:" + port + "/" + database, role, "");
                 Statement s = c.createStatement()) {
             for (String sql : statements) {

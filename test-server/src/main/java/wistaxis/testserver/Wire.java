@@ -63,7 +63,7 @@ public final class Wire implements AutoCloseable {
                     close(near);
                     continue;
                 }
-                Socket far = new Socket(to.host(), to.port());
+                Socket far = far(near);
                 open.add(far);
                 AtomicBoolean lost = new AtomicBoolean();
                 Thread.ofVirtual().start(() -> pass(near, far, some -> {
@@ -75,6 +75,15 @@ public final class Wire implements AutoCloseable {
             } catch (IOException _) {
                 // closed, or the server is away
             }
+        }
+    }
+
+    private Socket far(Socket near) throws IOException {
+        try {
+            return new Socket(to.host(), to.port());
+        } catch (IOException e) {
+            close(near);
+            throw e;
         }
     }
 

@@ -198,4 +198,14 @@ class PostgresTest {
         assertThat(ServerAddress.parse("postgresql://ada@bench-server:5444/shop?plain=yes")).hasToString(
                 "postgresql://ada@bench-server:5444/shop?plain=yes").matches(ServerAddress::plain);
     }
+
+    /** Whoever takes the call and never says anything is not waited for. */
+    @Test
+    void aServerThatNeverAnswersIsAway() throws Exception {
+        try (java.net.ServerSocket silent = new java.net.ServerSocket(0, 5, java.net.InetAddress.getLoopbackAddress())) {
+            ServerAddress address = new ServerAddress("localhost", silent.getLocalPort(), "shop", "wistaxis_app", true);
+            assertThatThrownBy(() -> open(address).close()).isInstanceOfSatisfying(ServerProblem.class, p -> assertThat(p.isAway()).as(p
+                    .getMessage()).isTrue());
+        }
+    }
 }

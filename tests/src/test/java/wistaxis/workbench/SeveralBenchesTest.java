@@ -1,21 +1,27 @@
 package wistaxis.workbench;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.facts.BadInput;
 import wistaxis.core.ticket.EventWords;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Command;
+import wistaxis.standins.ScriptedUsb;
 import wistaxis.store.books.Books;
 import wistaxis.store.books.Moving;
 import wistaxis.store.books.ServerFile;
+import wistaxis.store.files.SideFile;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.store.ledger.LedgerCheck;
@@ -23,6 +29,7 @@ import wistaxis.store.ledger.ServerAddress;
 import wistaxis.testserver.Server;
 import wistaxis.testserver.Wire;
 import wistaxis.workbench.command.Result;
+import wistaxis.workbench.document.Documents;
 
 /** A desk and a bench of one shop on one ledger: each sees what the other does, and a ticket is taken over. */
 class SeveralBenchesTest {
@@ -102,6 +109,43 @@ class SeveralBenchesTest {
                 back.until(() -> "Ada Quillfeather".equals(back.bench.people().kept(number).name()));
             }
             whole(folder);
+        }
+    }
+
+    /** The books of practice are no real shop's: they are refused, and nothing is written. */
+    @Test
+    void practiceIsNotOpenedAsReal() throws Exception {
+        ServerAddress shop = Server.prepared();
+        try (BenchAtWork desk = new BenchAtWork(joined(shop, "Front desk"))) {
+            desk.opened("Ferry crew 3");
+        }
+        Path real = joined(shop, "Real bench");
+        long before = Server.number(shop.database(), "SELECT count(*) FROM event");
+        assertThatThrownBy(() -> new BenchAtWork(real, new ScriptedUsb()).close()).isInstanceOf(BadInput.class);
+        assertThat(Server.number(shop.database(), "SELECT count(*) FROM event")).isEqualTo(before);
+    }
+
+    /** What a shop writes itself is the same everywhere; where it was written at two benches, one is set aside. */
+    @Test
+    void methodsAdviceAndTermsArriveEverywhere() throws Exception {
+        ServerAddress shop = Server.prepared();
+        Path deskFolder = joined(shop, "Front desk");
+        Path benchFolder = joined(shop, "Back bench");
+        Files.writeString(deskFolder.resolve("terms.txt"), "Bring your receipt.\n");
+        try (BenchAtWork _ = new BenchAtWork(deskFolder); BenchAtWork back = new BenchAtWork(benchFolder)) {
+            back.until(() -> Documents.terms(new DataFolder(benchFolder)).equals(List.of("Bring your receipt.")));
+        }
+        Files.writeString(benchFolder.resolve("terms.txt"), "Bring your receipt. Ask first.\n");
+        Files.writeString(deskFolder.resolve("terms.txt"), "Cash only.\n");
+        try (BenchAtWork back = new BenchAtWork(benchFolder)) {
+            back.settle();
+        }
+        try (BenchAtWork desk = new BenchAtWork(deskFolder)) {
+            desk.until(() -> Documents.terms(new DataFolder(deskFolder)).equals(List.of("Bring your receipt. Ask first.")));
+        }
+        try (Stream<Path> files = Files.list(deskFolder)) {
+            assertThat(files.filter(f -> SideFile.isAside(f.getFileName().toString()) && f.getFileName().toString().startsWith("terms")))
+                    .as("what was written here meanwhile").hasSize(1);
         }
     }
 

@@ -84,6 +84,23 @@ class AfternoonTest {
         return out.toString();
     }
 
+    /** The office says something of the ticket while the bench is cut off and answers a check: both sides are shown, and added. */
+    private static void bothWorkOnIt(Window w, Wire wire, Path office, String number) {
+        wire.cut();
+        w.sees("Server not reached since");
+        w.click("greeting-seen-0");
+        Window.until(() -> w.bench.tickets().kept() > 0, "the check to be kept");
+        says(office, "ticket", "answer", number, "backup=computer");
+        wire.mend();
+        Window.until(() -> w.bench.tickets().held().size() == 1, "both sides");
+        w.click("held");
+        w.sees("In the ledger, meanwhile", "Here, at Back bench", "Office: Intake: backup: On a computer", "Greeting screen: seen");
+        w.click("add-" + number);
+        w.sees("Nothing waits");
+        w.click("nav-bench");
+        w.click("lane-" + number);
+    }
+
     @Test
     void twoWindowsAndACommandLineWorkOnOneLedger() throws Exception {
         Say.use(Language.ENGLISH);
@@ -109,6 +126,7 @@ class AfternoonTest {
                 assertThat(says(office, "ticket", "show", number)).as("not reached yet").doesNotContain("estored to 31.10");
                 wire.mend();
                 Window.until(() -> w.bench.tickets().kept() == 0 && w.bench.tickets().away().isEmpty(), "what was kept to be in the ledger");
+                bothWorkOnIt(w, wire, office, number);
                 walk.handOver();
                 desk.does("click nav-ledger", "sees Closed: restored to 31.10, handed over");
                 assertThat(w.bench.tickets().held()).isEmpty();

@@ -64,6 +64,7 @@ import wistaxis.workbench.practice.Methods;
 import wistaxis.workbench.practice.Practice;
 import wistaxis.workbench.practice.Staff;
 import wistaxis.workbench.route.Routes;
+import wistaxis.workbench.route.SharedFiles;
 import wistaxis.workbench.ticket.Guard;
 import wistaxis.workbench.ticket.Learned;
 import wistaxis.workbench.ticket.Reminders;
@@ -111,6 +112,7 @@ final class Composition implements AutoCloseable {
     private final FirmwareService service;
     final Methods methods;
     final Routes routes;
+    private final SharedFiles files;
     final Stock stock;
     final Practice practice;
     final Drill drill;
@@ -146,6 +148,7 @@ final class Composition implements AutoCloseable {
             keeper[0] = time;
             this.ledger = closing.opened(Books.atWork(folder, setup.wall()));
             refuseOther(ledger, world.simulated());
+            ledger.ready();
             this.background = closing.opened(new Background(front));
             this.life = new Life(world.simulated(), time, background, front, changes, notices, doubt);
             this.tickets = new Tickets(life, ledger, folder, setup.wall());
@@ -157,6 +160,7 @@ final class Composition implements AutoCloseable {
             this.people = closing.opened(new Customers(life, tickets, ledger, folder, giver));
             this.routes = new Routes(life, devices, methods::all, handover, stock, people, world.computer(), world.usualFirmware(),
                     folder.settings(), tickets, ledger);
+            this.files = new SharedFiles(life, tickets, folder, methods::readAgain);
             this.practice = closing.opened(new Practice(life, devices, methods::all, folder));
             Coaches coaches = new Coaches(life, methods::all, routes::settings, practice);
             this.drill = new Drill(life, devices, methods::all, practice, coaches, world.drill());
@@ -194,6 +198,7 @@ final class Composition implements AutoCloseable {
                 @Override
                 public void ofBench(List<LedgerEntry> entries) {
                     routes.shopSays(entries);
+                    files.follow(entries);
                 }
 
                 @Override
@@ -296,6 +301,7 @@ final class Composition implements AutoCloseable {
         tickets.health().remember();
         people.catchUp();
         routes.tellShop();
+        files.follow(ledger.bench() == null ? List.of() : ledger.of(LedgerEntry.BENCH));
         forget();
     }
 

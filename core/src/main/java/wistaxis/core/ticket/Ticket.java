@@ -33,10 +33,15 @@ public record Ticket(Opening opening, Instant lastAt, Known known, Work work, Fi
     /**
      * At which of several benches.
      *
-     * @param bench at which it was worked on last; null where there is one alone
+     * @param bench at which the device is: that opened the ticket, took it over, or last had its hands on it; null where there is one alone
      * @param run at which its last restore was started; null likewise
      */
-    public record Place(@Nullable String bench, @Nullable String run) {}
+    public record Place(@Nullable String bench, @Nullable String run) {
+        /** Whether it may be at a bench. @param of what that is called; null where it is alone */
+        public boolean isAt(@Nullable String of) {
+            return bench == null || of == null || bench.equals(of);
+        }
+    }
 
     /** What the ledger knows of who brought it. */
     public enum Customer { UNKNOWN, SEALED, FORGOTTEN }

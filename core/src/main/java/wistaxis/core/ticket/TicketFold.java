@@ -60,6 +60,7 @@ final class TicketFold {
             title = opened.title();
             simulated = opened.simulated();
             practised = Boolean.TRUE.equals(opened.observed());
+            bench = first.bench();
         } else {
             title = t("core.ledger.no-opening");
             simulated = true;
@@ -71,14 +72,24 @@ final class TicketFold {
 
     void add(LedgerEntry entry, TicketEvent event) {
         lastAt = entry.when();
-        String at = entry.bench();
-        bench = at == null ? bench : at;
+        if (bench == null || isHandsOn(event)) {
+            bench = entry.bench() == null ? bench : entry.bench();
+        }
         try {
             take(entry, event);
             follow();
         } catch (RuntimeException e) { // whatever one entry does, the ticket is there and says so
             unreadable(t("core.ledger.not-read", "number", entry.number(), "why", e));
         }
+    }
+
+    /** Whether whoever writes it has the device: what is only answered of it may be known anywhere. */
+    private static boolean isHandsOn(TicketEvent event) {
+        return switch (event) {
+            case TicketEvent.TakenOver _, TicketEvent.DeviceBound _, TicketEvent.ButtonsAttempted _, TicketEvent.ModeEntered _,
+                    TicketEvent.RestoreStarted _ -> true;
+            default -> false;
+        };
     }
 
     /** Something that stops the work on it. */

@@ -38,6 +38,7 @@ import wistaxis.store.ledger.LedgerCheck;
 import wistaxis.store.ledger.LedgerSeen;
 import wistaxis.store.ledger.LedgerServer;
 import wistaxis.store.ledger.LedgerStore;
+import wistaxis.store.ledger.ServerAddress;
 import wistaxis.store.ledger.ServerProblem;
 import wistaxis.store.ledger.Watcher;
 
@@ -165,7 +166,6 @@ final class SharedLedger extends ReadBoth {
             do {
                 merge(from);
             } while (!takenIn(from));
-            keepNumbers(from);
             away = false;
             reached(false);
         } catch (ServerProblem e) {
@@ -241,7 +241,7 @@ final class SharedLedger extends ReadBoth {
         holding = tail.held().stream().map(Held::ticket).collect(Collectors.toSet());
     }
 
-    private void keepNumbers(KeptLedger from) {
+    private synchronized void keepNumbers(KeptLedger from) {
         long missing = NUMBERS - journal.numbers();
         if (missing >= NUMBERS / 2) {
             TicketEvent.NumbersKept numbers = from.together(a -> a.keepNumbers(missing, wall.instant()));
@@ -338,6 +338,7 @@ final class SharedLedger extends ReadBoth {
     @Override
     public More more(long number) {
         catchUp();
+        keepNumbers(there());
         synchronized (tail) {
             Anew was = anew;
             anew = null;
@@ -379,6 +380,22 @@ final class SharedLedger extends ReadBoth {
     @Override
     public @Nullable String bench() {
         return place.bench();
+    }
+
+    @Override
+    public void ready() {
+        try {
+            if (!away) {
+                keepNumbers(there());
+            }
+        } catch (ServerProblem e) {
+            away |= e.isAway(); // the next look says so
+        }
+    }
+
+    @Override
+    public Optional<ServerAddress> server() {
+        return Optional.of(place.at());
     }
 
     /** Of the server where it is reached: it is the one that counts. */

@@ -141,6 +141,11 @@ public record DataFolder(Path root) {
         return root.resolve("shop-people.db");
     }
 
+    /** Which of the shop's own files were last the same at all benches. */
+    public Path shopFiles() {
+        return root.resolve("shop-files.json");
+    }
+
     /** When the copy was known to be all there is. */
     public Path shopCopySeen() {
         return root.resolve("shop-copy-seen");

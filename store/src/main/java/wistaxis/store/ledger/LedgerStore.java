@@ -152,6 +152,14 @@ public interface LedgerStore extends AutoCloseable {
         return null;
     }
 
+    /** Whoever opened it knows that it is of this shop's world: what a bench keeps for itself may be written. */
+    default void ready() {}
+
+    /** The server that keeps it; empty for a file. */
+    default Optional<ServerAddress> server() {
+        return Optional.empty();
+    }
+
     /** When it was last known to be all there is; empty where it always is. */
     default Optional<Instant> asOf() {
         return Optional.empty();

@@ -240,7 +240,7 @@ public final class TicketDesk implements CoachSubject {
     private void followMode() {
         DeviceState state = deviceNow();
         Ticket ticket = ticket();
-        if (ticket.restored() != null) {
+        if (ticket.restored() != null || !ticket.place().isAt(tickets.bench())) {
             return;
         }
         Optional<Mode> mode = Mode.of(device.computer());

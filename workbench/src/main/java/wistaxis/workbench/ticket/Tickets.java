@@ -29,6 +29,7 @@ import wistaxis.store.ledger.Figures;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.store.ledger.LedgerStore;
 import wistaxis.store.ledger.Moved;
+import wistaxis.store.ledger.ServerAddress;
 import wistaxis.store.ledger.ServerProblem;
 import wistaxis.workbench.command.Commands;
 import wistaxis.workbench.life.Background;
@@ -108,6 +109,11 @@ public final class Tickets implements Commands.Book {
     /** What this bench is called among several; null where it is alone. */
     public @Nullable String bench() {
         return ledger.bench();
+    }
+
+    /** The server that keeps the ledger; empty where this bench's own file does. */
+    public Optional<ServerAddress> server() {
+        return ledger.server();
     }
 
     public void follow(Follower follower) {

@@ -4,8 +4,8 @@ import static wistaxis.core.words.Say.t;
 
 import java.util.List;
 import javafx.scene.Parent;
-import javafx.scene.layout.HBox;
-import javafx.scene.layout.Priority;
+import javafx.scene.layout.ColumnConstraints;
+import javafx.scene.layout.GridPane;
 import javafx.scene.layout.VBox;
 import wistaxis.core.ticket.EventWords;
 import wistaxis.core.ticket.LedgerEntry;
@@ -47,10 +47,12 @@ public final class TwoSidesView implements View {
 
     private VBox card(LedgerStore.Held held) {
         String number = held.ticket();
-        HBox sides = Ui.row(16, side(t("desktop.sides.there"), held.there(), true), side(t("desktop.sides.here", "bench",
-                String.valueOf(bench
-                .tickets().bench())), held.here(), false));
-        sides.setFillHeight(true);
+        GridPane sides = new GridPane(16, 0);
+        ColumnConstraints half = new ColumnConstraints();
+        half.setPercentWidth(50);
+        sides.getColumnConstraints().addAll(half, half);
+        sides.addRow(0, side(t("desktop.sides.there"), held.there(), true),
+                side(t("desktop.sides.here", "bench", String.valueOf(bench.tickets().bench())), held.here(), false));
         return Ui.card(Ui.flow(12, Ui.button("side-" + number, number, "", () -> shell.showTicket(number)), Ui.text(bench.tickets()
                 .find(number)
                 .map(Ticket::title).orElse(""), "strong")), sides, Ui.flow(12, Ui.button("add-" + number, t(
@@ -64,8 +66,6 @@ public final class TwoSidesView implements View {
             side.getChildren().add(Ui.text(t(benches && e.bench() != null ? "desktop.sides.entry-at" : "desktop.sides.entry", "at", Ui.date(
                     "HH:mm:ss", e.when()), "bench", String.valueOf(e.bench()), "what", EventWords.of(e.event())), ""));
         }
-        HBox.setHgrow(side, Priority.ALWAYS);
-        side.setPrefWidth(1);
         return side;
     }
 

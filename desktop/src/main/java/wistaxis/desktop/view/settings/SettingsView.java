@@ -147,6 +147,9 @@ public final class SettingsView implements View {
                 Ui.text(t("desktop.settings.ways-how"),
                 "muted"));
         cards.getChildren().add(languages());
+        bench.tickets().server().ifPresent(s -> cards.getChildren().add(Ui.card(Ui.text(t("desktop.settings.server"), "strong"), Ui.text(t(
+                "desktop.settings.server-is", "address", s, "bench", String.valueOf(bench.tickets().bench())), ""), Ui.text(t(s.plain()
+                ? "desktop.settings.server-plain" : "desktop.settings.server-sealed"), s.plain() ? "strong hands" : "small muted"))));
         desk.planner().preferences().forEach(p -> cards.getChildren().add(preference(p)));
         cards.getChildren().add(methods());
         VBox side = new VBox(14);

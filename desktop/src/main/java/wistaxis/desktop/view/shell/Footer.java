@@ -3,12 +3,16 @@ package wistaxis.desktop.view.shell;
 import static wistaxis.core.words.Say.t;
 
 import java.util.Optional;
+import java.util.stream.Stream;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
 import wistaxis.core.ticket.EventWords;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.desktop.look.Ui;
@@ -16,7 +20,7 @@ import wistaxis.workbench.Workbench;
 import wistaxis.workbench.command.TakingBack;
 
 /** Below the page: what comes next, whether something is being saved, and how the last act is taken back. */
-final class Footer extends HBox {
+final class Footer extends VBox {
     /** Letters of what is named to be taken back. */
     private static final int LONGEST_BRIEF = 40;
 
@@ -31,7 +35,7 @@ final class Footer extends HBox {
     private final Button held;
 
     Footer(Workbench bench, Shell shell) {
-        super(16);
+        super(4);
         this.bench = bench;
         this.shell = shell;
         this.held = Ui.button("held", "", "chip", shell::showTwoSides);
@@ -40,14 +44,21 @@ final class Footer extends HBox {
         takeBack.managedProperty().bind(takeBack.visibleProperty());
         takeBack.setVisible(false);
         next.setId("next");
-        setAlignment(javafx.geometry.Pos.CENTER_LEFT);
         words();
         away.setId("away");
         held.managedProperty().bind(held.visibleProperty());
         held.setVisible(false);
         held.setStyle("-fx-padding: 1 12 1 12;");
         away.managedProperty().bind(away.textProperty().isNotEmpty());
-        getChildren().addAll(title, next, Ui.gap(), away, held, saving, takeBack);
+        FlowPane server = Ui.flow(16, away, held);
+        server.managedProperty().bind(away.managedProperty().or(held.managedProperty()));
+        next.setWrapText(true); // where the window is narrow
+        next.setMinWidth(0);
+        next.setMaxWidth(Double.MAX_VALUE);
+        HBox.setHgrow(next, Priority.ALWAYS);
+        Stream.of(title, saving, takeBack).forEach(whole -> whole.setMinWidth(USE_PREF_SIZE));
+        HBox row = Ui.row(16, title, next, saving, takeBack);
+        getChildren().addAll(server, row);
         Ui.style(this, "next-bar");
     }
 
