@@ -59,7 +59,8 @@ public final class HardServer implements AutoCloseable {
         for (int i = 1;; i++) {
             try {
                 close();
-                running = EmbeddedPostgres.builder().setDataDirectory(data).setCleanDataDirectory(false).setPort(port).start();
+                running = EmbeddedPostgres.builder().setDataDirectory(data).setCleanDataDirectory(false).setPort(port)
+                        .setServerConfig("synchronous_commit", "on").setServerConfig("fsync", "on").start();
                 return;
             } catch (IOException | IllegalStateException e) {
                 if (i == TRIES) {

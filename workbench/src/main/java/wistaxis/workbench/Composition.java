@@ -28,6 +28,7 @@ import wistaxis.store.files.DiskProblem;
 import wistaxis.store.files.LogFile;
 import wistaxis.store.files.Room;
 import wistaxis.store.internet.FirmwareService;
+import wistaxis.store.internet.OtherBenches;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.LedgerStore;
 import wistaxis.store.settings.Settings;
@@ -43,6 +44,7 @@ import wistaxis.workbench.desk.Surroundings;
 import wistaxis.workbench.desk.TicketDesk;
 import wistaxis.workbench.document.Documents;
 import wistaxis.workbench.document.Exports;
+import wistaxis.workbench.firmware.Sharing;
 import wistaxis.workbench.firmware.Stock;
 import wistaxis.workbench.life.Background;
 import wistaxis.workbench.life.Changes;
@@ -114,6 +116,7 @@ final class Composition implements AutoCloseable {
     final Routes routes;
     private final SharedFiles files;
     final Stock stock;
+    final Sharing sharing;
     final Practice practice;
     final Drill drill;
     final ComputerUsb usb;
@@ -154,8 +157,10 @@ final class Composition implements AutoCloseable {
             this.tickets = new Tickets(life, ledger, folder, setup.wall());
             closing.opened(tickets.health()::close);
             this.methods = new Methods(life, folder.methods(), () -> routes().methodsRead());
-            this.service = closing.opened(new FirmwareService(world.simulated() ? world.services() : this::library));
+            this.service = closing.opened(new FirmwareService(world.simulated() ? world.services() : this::library,
+                    new OtherBenches(() -> sharing().benches())));
             this.stock = closing.opened(new Stock(life, tickets, devices, service, folder, ledger, giver, world.trusted().get(), asked()));
+            this.sharing = closing.opened(new Sharing(folder.firmwareSharing(), stock.firmwareFolder(), notices));
             this.handover = handover(folder);
             this.people = closing.opened(new Customers(life, tickets, ledger, folder, giver));
             this.routes = new Routes(life, devices, methods::all, handover, stock, people, world.computer(), world.usualFirmware(),
@@ -359,6 +364,10 @@ final class Composition implements AutoCloseable {
     private URI library() {
         String named = routes.settings().library();
         return named == null ? world.services().get() : Settings.address(named);
+    }
+
+    private Sharing sharing() {
+        return sharing;
     }
 
     private Desks desks() {

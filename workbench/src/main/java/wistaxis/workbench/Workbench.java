@@ -28,6 +28,7 @@ import wistaxis.workbench.command.TakingBack;
 import wistaxis.workbench.desk.TicketDesk;
 import wistaxis.workbench.document.Documents;
 import wistaxis.workbench.document.Exports;
+import wistaxis.workbench.firmware.Sharing;
 import wistaxis.workbench.firmware.Stock;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.life.Changes;
@@ -234,6 +235,11 @@ public final class Workbench implements AutoCloseable {
     /** What hangs on the computer's USB. */
     public ComputerUsb usb() {
         return parts.usb;
+    }
+
+    /** Firmware files between the benches of a shop. */
+    public Sharing sharing() {
+        return parts.sharing;
     }
 
     /** Firmware of the whole bench. */

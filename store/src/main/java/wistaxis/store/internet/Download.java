@@ -31,7 +31,7 @@ public final class Download {
     private static final int CHUNK = 1 << 17;
 
     private final Supplier<? extends HttpClient> http;
-    private final URI from;
+    private final Supplier<URI> from;
     private final long size;
     private final String sha256;
     private final PartFile part;
@@ -68,8 +68,10 @@ public final class Download {
      * @param silence how long nothing may come before the line counts as broken
      * @param nanos a clock that runs on, for the silence alone
      * @param http made when it runs, since making one reads what the computer trusts
+     * @param from asked each time it runs
      */
-    Download(Supplier<? extends HttpClient> http, URI from, long size, String sha256, Path file, SharedSpeed share, Duration silence,
+    Download(Supplier<? extends HttpClient> http, Supplier<URI> from, long size, String sha256, Path file, SharedSpeed share,
+            Duration silence,
             LongSupplier nanos) {
         this.http = http;
         this.from = from;
@@ -107,7 +109,7 @@ public final class Download {
     public Ended run(LongConsumer progress) {
         CompletableFuture<Ended> ended = new CompletableFuture<>();
         silent = false;
-        RemoteFile library = new RemoteFile(http.get(), from, size);
+        RemoteFile library = new RemoteFile(http.get(), from.get(), size);
         // a thread of the platform: a virtual one is parked and woken at every read, which costs a quarter of a fast line
         Thread mine = Thread.ofPlatform().daemon().name("download").unstarted(() -> {
             try {

@@ -49,6 +49,7 @@ public final class FirmwareService implements FirmwareLibrary, SigningService, A
     private static final int LONGEST_WORDS = 300;
 
     private final Supplier<URI> address;
+    private final OtherBenches others;
     private final Duration silence;
     private final Duration whole;
     private final LongSupplier nanos;
@@ -74,7 +75,17 @@ public final class FirmwareService implements FirmwareLibrary, SigningService, A
         this(() -> address, SILENCE, whole, System::nanoTime);
     }
 
+    /** @param others benches that are asked for a file before the library is */
+    public FirmwareService(Supplier<URI> address, OtherBenches others) {
+        this(address, SILENCE, WHOLE, System::nanoTime, others);
+    }
+
     private FirmwareService(Supplier<URI> address, Duration silence, Duration whole, LongSupplier nanos) {
+        this(address, silence, whole, nanos, new OtherBenches(List::of));
+    }
+
+    private FirmwareService(Supplier<URI> address, Duration silence, Duration whole, LongSupplier nanos, OtherBenches others) {
+        this.others = others;
         this.address = address;
         this.silence = silence;
         this.whole = whole;
@@ -144,7 +155,10 @@ public final class FirmwareService implements FirmwareLibrary, SigningService, A
         if (sha256 == null) {
             throw new BadInput(t("store.outside.no-digest", "build", build.build()));
         }
-        return new Download(this::files, from(build), build.sizeBytes(), sha256, file, share, silence, nanos);
+        URI library = from(build);
+        return new Download(this::files, () -> others.have(sha256, build.sizeBytes()).orElse(library), build.sizeBytes(), sha256, file,
+                share,
+                silence, nanos);
     }
 
     private URI from(Build build) {

@@ -141,6 +141,11 @@ public record DataFolder(Path root) {
         return root.resolve("shop-people.db");
     }
 
+    /** How this bench shares firmware files with others. */
+    public Path firmwareSharing() {
+        return root.resolve("firmware-sharing.json");
+    }
+
     /** Which of the shop's own files were last the same at all benches. */
     public Path shopFiles() {
         return root.resolve("shop-files.json");

@@ -127,7 +127,8 @@ public final class SharedFiles {
 
     @SuppressWarnings("unchecked") // JSON has no other names
     private Map<String, String> known() {
-        return Files.exists(folder.shopFiles()) ? Json.read(OutsideFile.text(folder.shopFiles(), "settings", 1), Map.class, "shop-files.json")
+        return Files.exists(folder.shopFiles()) ? Json.read(OutsideFile.text(folder.shopFiles(), "settings", 1), Map.class,
+                "shop-files.json")
                 : Map.of();
     }
 

@@ -63,7 +63,12 @@ public final class SettingsView implements View {
                         () -> Optional.ofNullable(desk.settings().programOf()).map(String::valueOf).orElse(""), desk::programOf),
                 new Typed(Ui.field("forget-days", t("desktop.settings.never"), 12), t("desktop.settings.forget"),
                         t("desktop.settings.forget-how"),
-                        () -> Optional.ofNullable(desk.settings().forgetDays()).map(String::valueOf).orElse(""), desk::forgetDays));
+                        () -> Optional.ofNullable(desk.settings().forgetDays()).map(String::valueOf).orElse(""), desk::forgetDays),
+                new Typed(Ui.field("share-port", "8479", 12), t("desktop.settings.share"), t("desktop.settings.share-how"),
+                        () -> Optional.ofNullable(bench.sharing().settings().port()).map(String::valueOf).orElse(""),
+                                bench.sharing()::give),
+                new Typed(Ui.field("share-from", "http://", 300), t("desktop.settings.ask"), t("desktop.settings.ask-how"),
+                        () -> bench.sharing().settings().typed(), bench.sharing()::ask));
         asked = bench.world().simulated() ? List.of(works) : List.of(
                 new Typed(Ui.field("bench-name", t("desktop.settings.my-bench"), 60), t("desktop.settings.bench"),
                 t("desktop.settings.bench-how"),
