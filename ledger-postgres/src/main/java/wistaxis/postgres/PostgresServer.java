@@ -29,7 +29,7 @@ public final class PostgresServer implements LedgerServer {
             .peek(l -> l.setLevel(Level.SEVERE)).toList();
 
     /** The number of the newest schema script. */
-    static final int NEWEST = 1;
+    static final int NEWEST = 2;
 
     private static final int OLDEST_SERVER = 14;
 

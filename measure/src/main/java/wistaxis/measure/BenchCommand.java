@@ -12,7 +12,8 @@ import wistaxis.core.identify.LookMeasure;
         subcommands = {BenchCommand.Looks.class, BenchButtons.class, BenchPlans.class, BenchShared.class,
                 BenchDownload.class, BenchDownload.Serve.class,
                 BenchFirmware.class,
-        BenchKills.class, BenchKills.Day.class, KillsShared.Day.class, BenchLedger.class, BenchStart.class, BenchIdle.class,
+        BenchKills.class, BenchKills.Day.class, KillsShared.Day.class, BenchMany.class, BenchLedger.class, BenchStart.class,
+                BenchIdle.class,
                 BenchIdle.Watched.class,
             BenchLedger.StartOnly.class, BenchLedger.VerifyOnly.class}, synopsisSubcommandLabel = "WHAT")
 final class BenchCommand extends Output {

@@ -40,6 +40,11 @@ public final class HardServer implements AutoCloseable {
         return new ServerAddress("localhost", port, "shop", "wistaxis_app", true);
     }
 
+    /** Does something as the owner of its tables. */
+    public void asOwner(String... statements) {
+        Server.at(port, "wistaxis_owner", "shop", statements);
+    }
+
     /** Kills it, as a power cut would. */
     public void kill() {
         try {

@@ -12,6 +12,7 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.practice.Measured;
 import wistaxis.core.ticket.EventWords;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Ticket;
@@ -20,12 +21,14 @@ import wistaxis.core.work.Command;
 import wistaxis.standins.ScriptedUsb;
 import wistaxis.store.books.Books;
 import wistaxis.store.books.Moving;
+import wistaxis.store.books.PracticeShared;
 import wistaxis.store.books.ServerFile;
 import wistaxis.store.files.SideFile;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.store.ledger.LedgerCheck;
 import wistaxis.store.ledger.ServerAddress;
+import wistaxis.store.practice.PracticeBook;
 import wistaxis.testserver.Server;
 import wistaxis.testserver.Wire;
 import wistaxis.workbench.command.Result;
@@ -109,6 +112,28 @@ class SeveralBenchesTest {
                 back.until(() -> "Ada Quillfeather".equals(back.bench.people().kept(number).name()));
             }
             whole(folder);
+        }
+    }
+
+    /** Who has practised at the desk has the same hand at the bench, once. */
+    @Test
+    void whatWasPractisedIsKnownEverywhere() {
+        ServerAddress shop = Server.prepared();
+        Path deskFolder = joined(shop, "Front desk");
+        DataFolder benchFolder = new DataFolder(joined(shop, "Back bench"));
+        try (PracticeBook desk = PracticeBook.open(new DataFolder(deskFolder).practice()); PracticeBook back = PracticeBook.open(benchFolder
+                .practice())) {
+            desk.add("Ada", new Measured(Measured.What.LIGHT, 0.2, 0), Instant.parse("2026-05-12T09:00:00Z"));
+            back.add("Ada", new Measured(Measured.What.LIGHT, 0.3, 0), Instant.parse("2026-05-12T08:00:00Z"));
+            assertThat(PracticeShared.share(new DataFolder(deskFolder), desk)).isZero();
+            assertThat(PracticeShared.share(benchFolder, back)).isEqualTo(1);
+            assertThat(PracticeShared.share(benchFolder, back)).isZero();
+            assertThat(PracticeShared.share(new DataFolder(deskFolder), desk)).isEqualTo(1);
+            assertThat(back.measured("Ada")).hasSize(2).isEqualTo(desk.measured("Ada"));
+            back.add("Bo", new Measured(Measured.What.LIGHT, 0.3, 0), Instant.parse("2026-05-12T10:00:00Z"));
+        }
+        try (BenchAtWork _ = new BenchAtWork(benchFolder.root()); BenchAtWork desk = new BenchAtWork(deskFolder)) {
+            assertThat(desk.bench.practice().person()).as("who works here").isEqualTo("Ada");
         }
     }
 

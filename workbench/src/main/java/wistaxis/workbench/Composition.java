@@ -306,6 +306,7 @@ final class Composition implements AutoCloseable {
         tickets.health().remember();
         people.catchUp();
         routes.tellShop();
+        sharePractice();
         files.follow(ledger.bench() == null ? List.of() : ledger.of(LedgerEntry.BENCH));
         forget();
     }
@@ -313,6 +314,13 @@ final class Composition implements AutoCloseable {
     /** Whether it was started at this bench, or before there were several. */
     private boolean isHere(@Nullable String started) {
         return started == null || started.equals(ledger.bench());
+    }
+
+    /** At the start, and now and then. */
+    void sharePractice() {
+        if (ledger.bench() != null) {
+            practice.share();
+        }
     }
 
     void forget() {

@@ -325,6 +325,7 @@ public final class Workbench implements AutoCloseable {
             }
         }
         parts.people.tick(now);
+        parts.practice.tick(now);
         parts.drill.tick();
         if (parts.tickets.unread().isEmpty()) {
             parts.desks.tick();

@@ -68,7 +68,7 @@ public final class Books {
         return Files.exists(folder.server()) || Files.exists(folder.people());
     }
 
-    private static Optional<Engine> server(DataFolder folder, int connections) {
+    static Optional<Engine> server(DataFolder folder, int connections) {
         return ServerFile.read(folder).map(f -> LedgerServer.found().open(f.at(), f.password(folder), f.bench(), connections));
     }
 }

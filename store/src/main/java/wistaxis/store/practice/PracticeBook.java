@@ -25,7 +25,7 @@ import wistaxis.store.ledger.Database;
 
 /** Attempts and measurements of every person, in SQLite; what was added is on the disk. Any thread. */
 public final class PracticeBook implements AutoCloseable {
-    private static final Database DATABASE = new Database("practice-book", "practice", 1);
+    private static final Database DATABASE = new Database("practice-book", "practice", 2);
 
     private final Path file;
     private final SameFile opened;
@@ -134,7 +134,8 @@ public final class PracticeBook implements AutoCloseable {
 
     private <T> List<T> read(String person, String kind, Class<T> type) {
         List<T> all = new ArrayList<>();
-        for (String body : jdbi.withHandle(h -> h.createQuery("SELECT body FROM practice WHERE person = :p AND kind = :k ORDER BY number")
+        for (String body : jdbi.withHandle(h ->
+                h.createQuery("SELECT body FROM practice WHERE person = :p AND kind = :k ORDER BY at, number")
                 .bind("p", person).bind("k", kind).mapTo(String.class).list())) {
             try {
                 all.add(Json.read(body, type, t("store.what.practice-book")));
@@ -150,9 +151,39 @@ public final class PracticeBook implements AutoCloseable {
         return unreadable;
     }
 
-    /** Everybody who has practised, in the order of their first time. */
+    /**
+     * Something that was practised, as benches hand it to each other.
+     *
+     * @param bench where; empty for here
+     * @param number by which it is known there
+     */
+    public record Row(String bench, long number, String person, String kind, String at, String body) {}
+
+    /** What was practised here after a number. */
+    public synchronized List<Row> own(long after) {
+        return jdbi.withHandle(h -> h.createQuery("SELECT number, person, kind, at, body FROM practice WHERE bench = '' AND number > :n "
+                + "ORDER BY number").bind("n", after).map((r, _) -> new Row("", r.getLong(1), r.getString(2), r.getString(3),
+                        r.getString(4), r
+                .getString(5))).list());
+    }
+
+    /** The last number of another bench that is known here; 0 for none. */
+    public synchronized long known(String bench) {
+        return jdbi.withHandle(h -> h.createQuery("SELECT coalesce(max(theirs), 0) FROM practice WHERE bench = :b").bind("b", bench).mapTo(
+                Long.class).one());
+    }
+
+    /** Keeps what was practised at other benches. */
+    public synchronized void take(List<Row> others) {
+        write(h -> others.forEach(r ->
+                h.execute("INSERT OR IGNORE INTO practice (bench, theirs, person, kind, at, body) VALUES (?, ?, ?, ?, ?, ?)",
+                r.bench(), r.number(), r.person(), r.kind(), r.at(), r.body())));
+    }
+
+    /** Everybody who has practised, in the order of their first time; those of this bench last. */
     public synchronized List<String> people() {
-        return jdbi.withHandle(h -> h.createQuery("SELECT person FROM practice GROUP BY person ORDER BY min(number)").mapTo(String.class)
+        return jdbi.withHandle(h -> h.createQuery("SELECT person FROM practice GROUP BY person ORDER BY max(bench = ''), min(number)")
+                .mapTo(String.class)
                 .list());
     }
 

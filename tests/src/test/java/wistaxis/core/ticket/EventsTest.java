@@ -52,6 +52,8 @@ class EventsTest {
                 new TicketEvent.DeviceBound(0x1281, "1-1", "CPID:8101"), new TicketEvent.DeviceReleased(Said.of("core.sighting.released")),
                 new TicketEvent.FirmwareFrom(TicketEvent.FirmwareFrom.COMPUTER), new TicketEvent.ComputerLeft(12), new TicketEvent.ComputerSize(5_730_000_000L), new TicketEvent.VersionOffered("26.1", false),
                 new TicketEvent.ComputerProblem("error", "14"), new TicketEvent.ProblemTried("once-more", false),
+                new TicketEvent.NumbersKept(21, 40), new TicketEvent.LeftOut(List.of(new TicketEvent.LeftOut.Out(Instant.EPOCH,
+                new TicketEvent.Restored("31.10").toJson("Back bench")))),
                 new TicketEvent.Unreadable("{}", "not an event"));
     }
 

@@ -32,6 +32,7 @@ import wistaxis.core.practice.Measured;
 import wistaxis.core.practice.PracticeDay;
 import wistaxis.core.practice.Recommendation;
 import wistaxis.core.practice.Timing;
+import wistaxis.store.books.PracticeShared;
 import wistaxis.store.document.LayoutCard;
 import wistaxis.store.files.DiskProblem;
 import wistaxis.store.files.Inside;
@@ -39,7 +40,9 @@ import wistaxis.store.files.Rights;
 import wistaxis.store.files.WholeFile;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.OutFile;
+import wistaxis.store.ledger.ServerProblem;
 import wistaxis.store.practice.PracticeBook;
+import wistaxis.workbench.life.Background;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.life.Life;
 
@@ -53,6 +56,9 @@ public final class Practice implements AutoCloseable {
     private final Supplier<SequenceLibrary> sequences;
     private final PracticeBook book;
     private final Path root;
+    private final DataFolder folder;
+    private boolean sharing;
+    private long nextShare;
     private String person;
     private final List<String> known;
     private List<Drilled> attempts = List.of();
@@ -61,6 +67,9 @@ public final class Practice implements AutoCloseable {
     private Timing timing = Timing.AVERAGE;
 
     private static final int MOST_RECOMMENDED = 256;
+
+    /** Once an hour. Ours. */
+    private static final long SHARE_NANOS = 3_600_000_000_000L;
 
     /** What a recommendation depends on. */
     private record Asked(List<ButtonSequence> methods, LayoutFacts family, Start start, Timing timing, boolean blind) {}
@@ -79,6 +88,7 @@ public final class Practice implements AutoCloseable {
         this.devices = devices;
         this.sequences = sequences;
         this.root = folder.root();
+        this.folder = folder;
         PracticeBook.Opened opened = PracticeBook.openAnyhow(folder.practice());
         this.book = opened.book();
         life.notices().say(opened.problem());
@@ -87,6 +97,34 @@ public final class Practice implements AutoCloseable {
         this.known = new ArrayList<>(people);
         took(read(person));
         life.notices().say(book.unreadable() == 0 ? "" : t("workbench.practice.odd", "n", book.unreadable()));
+    }
+
+    /** Shares again, once in a while, where it was shared before. */
+    public void tick(long nowNanos) {
+        if (nextShare != 0 && nowNanos - nextShare > 0) {
+            share();
+        }
+    }
+
+    /** Brings what was practised here to the other benches of the shop, and theirs here; where their server is away, later. */
+    public void share() {
+        nextShare = System.nanoTime() + SHARE_NANOS;
+        if (sharing) {
+            return;
+        }
+        sharing = true;
+        life.background().run(() -> PracticeShared.share(folder, book), n -> {
+            sharing = false;
+            if (n > 0) {
+                book.people().stream().filter(p -> !known.contains(p)).forEach(known::add);
+                person(person);
+            }
+        }, e -> {
+            sharing = false;
+            if (!(Background.cause(e) instanceof ServerProblem p && p.isAway())) {
+                life.notices().say(t("workbench.practice.not-shared", "why", Background.cause(e).getMessage()));
+            }
+        });
     }
 
     /** What one person did, as the book has it. */

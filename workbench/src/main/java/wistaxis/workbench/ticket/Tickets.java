@@ -252,7 +252,14 @@ public final class Tickets implements Commands.Book {
                 life.background().run(reading(), read -> {
                     takeIn(read);
                     done.complete(entries);
-                }, done::completeExceptionally);
+                }, problem -> {
+                    if (Background.cause(problem) instanceof ServerProblem p && p.isAway()) {
+                        takeIn(new Read(entries, Map.of(), Map.of(), held)); // what was acknowledged is so, whatever else there is
+                        done.complete(entries);
+                    } else {
+                        done.completeExceptionally(problem);
+                    }
+                });
             } else if (e == null) {
                 takeIn(new Read(entries, Map.of(), Map.of(), held));
                 done.complete(entries);
