@@ -110,7 +110,6 @@ final class BenchMany extends Output {
         try (Ledger ledger = Ledger.open(open(server), Instant::now)) {
             ledger.last();
             ledger.ofOpenTickets();
-            ledger.tables().closedTickets();
         }
     }
 

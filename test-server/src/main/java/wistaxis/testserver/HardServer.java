@@ -7,8 +7,9 @@ import java.net.InetAddress;
 import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.concurrent.TimeUnit;
-import org.jspecify.annotations.Nullable;
 import wistaxis.postgres.PostgresServer;
 import wistaxis.store.ledger.ServerAddress;
 
@@ -19,7 +20,7 @@ public final class HardServer implements AutoCloseable {
 
     private final Path data;
     private final int port;
-    private @Nullable EmbeddedPostgres running;
+    private final EmbeddedPostgres running;
 
     /** @param data an empty folder, which the server's own user may write to */
     public HardServer(Path data) {
@@ -29,7 +30,12 @@ public final class HardServer implements AutoCloseable {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
-        start();
+        try {
+            running = EmbeddedPostgres.builder().setDataDirectory(data).setCleanDataDirectory(false).setPort(port)
+                    .setServerConfig("synchronous_commit", "on").setServerConfig("fsync", "on").start();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
         Server.roles(port);
         Server.at(port, "postgres", "postgres", "CREATE DATABASE shop OWNER wistaxis_owner");
         new PostgresServer().prepare(address().as("wistaxis_owner"), null);
@@ -59,20 +65,31 @@ public final class HardServer implements AutoCloseable {
         }
     }
 
-    /** Starts it, also after it was killed. */
+    /** Starts it after it was killed, as it was started first. */
     public void start() {
-        for (int i = 1;; i++) {
-            try {
-                close();
-                running = EmbeddedPostgres.builder().setDataDirectory(data).setCleanDataDirectory(false).setPort(port)
-                        .setServerConfig("synchronous_commit", "on").setServerConfig("fsync", "on").start();
-                return;
-            } catch (IOException | IllegalStateException e) {
-                if (i == TRIES) {
-                    throw new IllegalStateException(e);
-                }
-                pause();
+        for (int i = 1; !started(); i++) {
+            if (i == TRIES) {
+                throw new IllegalStateException("the server does not start again");
             }
+            pause();
+        }
+    }
+
+    private boolean started() {
+        try {
+            String first = Files.readString(data.resolve("postmaster.opts"));
+            List<String> command = new ArrayList<>(List.of(Path.of(first.substring(0, first.indexOf(" \""))).resolveSibling("pg_ctl")
+                    .toString(),
+                    "-D", data.toString(), "-w", "-t", "60", "-l", data.resolve("again.log").toString(), "restart"));
+            if (System.getProperty("user.name").equals("root")) { // which no server runs as
+                command.addAll(0, List.of("unshare", "-U"));
+            }
+            return new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(ProcessBuilder.Redirect.DISCARD).start()
+                    .waitFor() == 0;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            throw new IllegalStateException(e);
         }
     }
 
@@ -86,14 +103,10 @@ public final class HardServer implements AutoCloseable {
 
     @Override
     public void close() {
-        EmbeddedPostgres there = running;
-        running = null;
-        if (there != null) {
-            try {
-                there.close();
-            } catch (IOException | RuntimeException _) {
-                // it was killed
-            }
+        try {
+            running.close();
+        } catch (IOException | RuntimeException _) {
+            // it was killed
         }
     }
 }
