@@ -166,7 +166,6 @@ final class SharedLedger extends ReadBoth {
             do {
                 merge(from);
             } while (!takenIn(from));
-            away = false;
             reached(false);
         } catch (ServerProblem e) {
             away |= e.isAway();
@@ -232,6 +231,7 @@ final class SharedLedger extends ReadBoth {
             }
             journal.tidy();
             counted();
+            away = false; // together with that nothing waits: what is done from now on comes behind it
             return true;
         }
     }

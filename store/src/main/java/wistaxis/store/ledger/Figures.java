@@ -91,19 +91,26 @@ public record Figures(int tickets, int closed, List<Count> problems, List<Count>
     private record Query(Handle handle, String from, String to) {
         private static final String WITHIN = "t.opened >= :from AND t.opened < :to";
 
-        /** How many there are of each, the most first. @param as what a value of the column is counted as */
-        List<Count> counts(String column, UnaryOperator<String> as) {
-            Map<String, Integer> all = new TreeMap<>();
-            handle.createQuery("SELECT " + column + ", count(*) FROM ticket t WHERE " + WITHIN + " AND " + column
+        List<Count> each(String column) {
+            return handle.createQuery("SELECT " + column + ", count(*) FROM ticket t WHERE " + WITHIN + " AND " + column
                     + " IS NOT NULL GROUP BY 1").bind("from", from).bind("to", to)
-                    .map((r, _) -> new Count(r.getString(1), r.getInt(2))).forEach(c -> all.merge(as.apply(c.what()), c.n(), Integer::sum));
+                    .map((r, _) -> new Count(r.getString(1), r.getInt(2))).list();
+        }
+
+        /** How many there are of each, the most first. @param as what a value of the column is counted as */
+        static List<Count> counts(List<Count> each, UnaryOperator<String> as) {
+            Map<String, Integer> all = new TreeMap<>();
+            each.forEach(c -> all.merge(as.apply(c.what()), c.n(), Integer::sum));
             return all.entrySet().stream().filter(e -> e.getValue() >= FEWEST).map(e -> new Count(e.getKey(), e.getValue()))
                     .sorted(Comparator.comparing(Count::n).reversed()).toList();
         }
 
-        int count(String and) {
-            return handle.createQuery("SELECT count(*) FROM ticket t WHERE " + WITHIN + and).bind("from", from).bind("to", to)
-                    .mapTo(Integer.class).one();
+        private record Tickets(int all, int closed, int in, int again) {}
+
+        Tickets tickets() {
+            return handle.createQuery("SELECT count(*), count(t.closed), count(t.again), count(CASE WHEN t.again > 0 THEN 1 END) "
+                    + "FROM ticket t WHERE " + WITHIN).bind("from", from).bind("to", to)
+                    .map((r, _) -> new Tickets(r.getInt(1), r.getInt(2), r.getInt(3), r.getInt(4))).one();
         }
 
         /** @param what an expression over the table and its ticket @param good counts 1 where it is so */
@@ -136,8 +143,8 @@ public record Figures(int tickets, int closed, List<Count> problems, List<Count>
                         }
                         return seconds;
                     }).list();
-            return all.size() < FEWEST ? List.of() : kinds.stream().map(k -> new Length(Word.of(k), Range.of(all.stream().map(s -> s[k
-                    .ordinal()]).toList()))).toList();
+            return all.size() < FEWEST ? List.of()
+                    : kinds.stream().map(k -> new Length(Word.of(k), Range.of(all.stream().map(s -> s[k.ordinal()]).toList()))).toList();
         }
 
         /** Attempts of one ticket for one goal belong together until one lands. */
@@ -188,14 +195,15 @@ public record Figures(int tickets, int closed, List<Count> problems, List<Count>
         List<Double> late = q.minutesLate();
         List<Double> those = late.stream().filter(m -> m > 0).toList();
         DeviceCatalogue devices = DeviceCatalogue.shipped();
-        int in = q.count(" AND t.again IS NOT NULL");
-        return new Figures(q.count(""), q.count(" AND t.closed IS NOT NULL"), q.counts("trouble", c -> c), q.counts("identifier",
-                i -> devices.byIdentifier(i).map(m -> m.family().toString()).orElse(i)), q.counts("identifier", i -> i),
+        Query.Tickets all = q.tickets();
+        List<Count> models = q.each("identifier");
+        return new Figures(all.all(), all.closed(), Query.counts(q.each("trouble"), c -> c), Query.counts(models,
+                i -> devices.byIdentifier(i).map(m -> m.family().toString()).orElse(i)), Query.counts(models, i -> i),
                 q.shares("attempt", "x.trouble || ': ' || x.step", "CASE WHEN x.outcome = 'helped' THEN 1 ELSE 0 END",
                 " AND x.outcome IS NOT NULL AND x.trouble IS NOT NULL "
                 + "AND x.step <> 'hardware'"),
                 q.shares("keys_try", "x.school || ', ' || x.goal", "x.landed", ""),
-                q.funnel(byPerson), in < FEWEST ? null : Share.of("again", q.count(" AND t.again > 0"), in),
+                q.funnel(byPerson), all.in() < FEWEST ? null : Share.of("again", all.again(), all.in()),
                 q.shares("host_try", "x.trouble || ': ' || x.step", "x.helped", ""),
                 late.size() < FEWEST ? null : Share.of("promise", late.size() - those.size(), late.size()),
                 those.size() < FEWEST ? null : Range.of(those), q.spent(),
