@@ -51,6 +51,9 @@ final class SharedLedger extends ReadBoth {
     /** Entries that are taken into the copy at once. Ours. */
     private static final int AT_ONCE = 5_000;
 
+    /** So often what was done while the rest went to the server goes there behind it, before nothing more is taken meanwhile. Ours. */
+    private static final int ROUNDS = 5;
+
     /** How often it is written down that the server was reached. Ours. */
     private static final Duration NOTED = Duration.ofMinutes(1);
 
@@ -163,9 +166,18 @@ final class SharedLedger extends ReadBoth {
     private synchronized void catchUp() {
         try {
             KeptLedger from = there();
-            do {
-                merge(from);
-            } while (!takenIn(from));
+            boolean done = false;
+            for (int round = 1; !done; round++) {
+                if (round <= ROUNDS) {
+                    merge(from);
+                    done = takenIn(from);
+                } else { // somebody who never rests waits a moment
+                    synchronized (tail) {
+                        merge(from);
+                        done = takenIn(from);
+                    }
+                }
+            }
             reached(false);
         } catch (ServerProblem e) {
             away |= e.isAway();
