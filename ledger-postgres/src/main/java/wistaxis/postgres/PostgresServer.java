@@ -118,6 +118,7 @@ public final class PostgresServer implements LedgerServer {
         source.setLoginTimeout(CONNECT_SECONDS);
         source.setSocketTimeout(ANSWER_SECONDS);
         source.setTcpKeepAlive(true);
+        source.setOptions("-c synchronous_commit=on"); // what is acknowledged is on the disk, whatever the server was set to
         source.setSslmode(address.plain() ? "disable" : "verify-full");
         return source;
     }
