@@ -12,7 +12,6 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.SplittableRandom;
-import java.util.function.LongConsumer;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -92,9 +91,9 @@ final class BenchLedger extends Output {
         try (KeptLedger ledger = KeptLedger.open(new DataFolder(full).ledger())) {
             entries = ledger.last().orElseThrow().number();
             SplittableRandom random = new SplittableRandom(1);
-            search = p95(LOOKS, n -> ledger.find(query(random), Long.MAX_VALUE, 100));
-            open = p95(LOOKS, n -> Ticket.fold(ledger.of(name(1 + random.nextInt(tickets)))));
-            append = p95(APPENDS, n -> ledger.append(name(tickets + 1), 0,
+            search = Took.p95(LOOKS, n -> ledger.find(query(random), Long.MAX_VALUE, 100));
+            open = Took.p95(LOOKS, n -> Ticket.fold(ledger.of(name(1 + random.nextInt(tickets)))));
+            append = Took.p95(APPENDS, n -> ledger.append(name(tickets + 1), 0,
                     List.of(new TicketEvent.FactRecorded("deviceWords", "said " + n)), Instant.now()).exceptionally(e -> List.of()).join());
         }
         String[] verified = call("-Xmx200m", "bench", "ledger-verify", "--data", full.toString()).split(" ");
@@ -124,17 +123,6 @@ final class BenchLedger extends Output {
     private static double median(List<Start> starts, boolean time) {
         double[] all = starts.stream().mapToDouble(time ? Start::millis : Start::heap).sorted().toArray();
         return all[all.length / 2];
-    }
-
-    private static double p95(int times, LongConsumer work) {
-        double[] took = new double[times];
-        for (int i = 0; i < times; i++) {
-            long began = System.nanoTime();
-            work.accept(i);
-            took[i] = (System.nanoTime() - began) / 1e6;
-        }
-        Arrays.sort(took);
-        return took[(int) Math.ceil(0.95 * times) - 1];
     }
 
     private String query(SplittableRandom random) {

@@ -3,11 +3,9 @@ package wistaxis.measure;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.time.Instant;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.SplittableRandom;
-import java.util.function.IntConsumer;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import wistaxis.cli.output.Output;
@@ -74,18 +72,18 @@ final class BenchMany extends Output {
     @Override
     public void run() {
         try (Scratch data = Scratch.make("server"); HardServer server = new HardServer(data.root().resolve("data"))) {
-            double empty = median(STARTS, _ -> start(server));
+            double empty = Took.median(STARTS, _ -> start(server));
             long began = System.nanoTime();
             server.asOwner("ALTER TABLE event DISABLE TRIGGER event_follows", "DROP INDEX word_text", String.format(Locale.ROOT, FILL,
                     tickets),
                     "CREATE INDEX word_text ON word USING gin (text)", "ALTER TABLE event ENABLE TRIGGER event_follows", "ANALYZE");
             double filled = (System.nanoTime() - began) / 1e9;
-            double full = median(STARTS, _ -> start(server));
+            double full = Took.median(STARTS, _ -> start(server));
             SplittableRandom random = new SplittableRandom(1);
             try (Ledger ledger = Ledger.look(open(server))) {
-                double search = p95(_ -> ledger.find(WORDS.get(random.nextInt(WORDS.size())), Long.MAX_VALUE, 100));
-                double ticket = p95(_ -> Ticket.fold(ledger.of(Ledger.ticket(1 + random.nextInt(tickets)))));
-                double figures = median(5, _ -> ledger.tables().figures(Instant.parse("2024-01-01T00:00:00Z"), Instant.parse(
+                double search = Took.p95(LOOKS, _ -> ledger.find(WORDS.get(random.nextInt(WORDS.size())), Long.MAX_VALUE, 100));
+                double ticket = Took.p95(LOOKS, _ -> Ticket.fold(ledger.of(Ledger.ticket(1 + random.nextInt(tickets)))));
+                double figures = Took.median(5, _ -> ledger.tables().figures(Instant.parse("2024-01-01T00:00:00Z"), Instant.parse(
                         "2025-01-01T00:00:00Z"), false));
                 Row row = new Row(tickets, ledger.last().orElseThrow().number(), filled, empty, full, full / empty, search, ticket,
                         figures);
@@ -111,24 +109,5 @@ final class BenchMany extends Output {
             ledger.last();
             ledger.ofOpenTickets();
         }
-    }
-
-    private static double[] took(int times, IntConsumer work) {
-        double[] took = new double[times];
-        for (int i = 0; i < times; i++) {
-            long began = System.nanoTime();
-            work.accept(i);
-            took[i] = (System.nanoTime() - began) / 1e6;
-        }
-        Arrays.sort(took);
-        return took;
-    }
-
-    private static double median(int times, IntConsumer work) {
-        return took(times, work)[times / 2];
-    }
-
-    private static double p95(IntConsumer work) {
-        return took(LOOKS, work)[(int) Math.ceil(0.95 * LOOKS) - 1];
     }
 }

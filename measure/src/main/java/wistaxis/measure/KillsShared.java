@@ -29,13 +29,13 @@ import wistaxis.cli.output.Refusal;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.store.books.Books;
-import wistaxis.store.books.Moving;
 import wistaxis.store.books.ServerFile;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.store.ledger.LedgerStore;
 import wistaxis.store.ledger.ServerProblem;
 import wistaxis.testserver.HardServer;
+import wistaxis.testserver.Server;
 import wistaxis.testserver.Wire;
 
 /** Two benches on one ledger while benches and server are killed, wires are cut and clocks are moved. */
@@ -71,9 +71,8 @@ final class KillsShared {
         private Thread reader;
 
         Bench(Path root, HardServer server, String name) {
-            this.folder = root.resolve(name);
             this.wire = new Wire(server.address());
-            Moving.join(DataFolder.open(folder), new ServerFile(wire.address().toString(), name));
+            this.folder = Server.joined(root, wire.address(), name);
             start();
         }
 

@@ -3,6 +3,7 @@ package wistaxis.testserver;
 import io.zonky.test.db.postgres.embedded.EmbeddedPostgres;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.ResultSet;
@@ -10,6 +11,9 @@ import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.concurrent.atomic.AtomicInteger;
 import wistaxis.postgres.PostgresServer;
+import wistaxis.store.books.Moving;
+import wistaxis.store.books.ServerFile;
+import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.ServerAddress;
 
 /** A real server for tests, one a run, with a database for whoever asks. */
@@ -52,6 +56,13 @@ public final class Server {
         ServerAddress address = empty();
         new PostgresServer().prepare(address.as("wistaxis_owner"), null);
         return address;
+    }
+
+    /** A folder of its own for a bench that works on a server. @param root where it is made */
+    public static Path joined(Path root, ServerAddress shop, String bench) {
+        DataFolder folder = DataFolder.open(root.resolve(bench.replace(' ', '-')));
+        Moving.join(folder, new ServerFile(shop.toString(), bench));
+        return folder.root();
     }
 
     /** Does something as the machine's own role, who may everything. */

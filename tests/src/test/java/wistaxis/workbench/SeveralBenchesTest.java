@@ -20,9 +20,7 @@ import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Command;
 import wistaxis.standins.ScriptedUsb;
 import wistaxis.store.books.Books;
-import wistaxis.store.books.Moving;
 import wistaxis.store.books.PracticeShared;
-import wistaxis.store.books.ServerFile;
 import wistaxis.store.files.SideFile;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.Ledger;
@@ -43,9 +41,7 @@ class SeveralBenchesTest {
     private Path root = Path.of("");
 
     private Path joined(ServerAddress shop, String name) {
-        DataFolder folder = DataFolder.open(root.resolve(name.replace(' ', '-')));
-        Moving.join(folder, new ServerFile(shop.toString(), name));
-        return folder.root();
+        return Server.joined(root, shop, name);
     }
 
     private static boolean sees(BenchAtWork at, String number, java.util.function.Predicate<Ticket> what) {

@@ -21,8 +21,6 @@ import org.junit.jupiter.api.io.TempDir;
 import wistaxis.cli.Main;
 import wistaxis.core.words.Language;
 import wistaxis.core.words.Say;
-import wistaxis.store.books.Moving;
-import wistaxis.store.books.ServerFile;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.ServerAddress;
 import wistaxis.testserver.Server;
@@ -37,9 +35,7 @@ class AfternoonTest {
     private Path root = Path.of("");
 
     private Path joined(ServerAddress shop, String name) {
-        DataFolder folder = DataFolder.open(root.resolve(name.replace(' ', '-')));
-        Moving.join(folder, new ServerFile(shop.toString(), name));
-        return folder.root();
+        return Server.joined(root, shop, name);
     }
 
     /** The other window. */

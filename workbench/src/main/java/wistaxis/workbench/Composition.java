@@ -115,6 +115,8 @@ final class Composition implements AutoCloseable {
     final Methods methods;
     final Routes routes;
     private final SharedFiles files;
+    /** What the ledger says of no ticket as the bench opens, where several share one. */
+    private final List<LedgerEntry> saidOfShop;
     final Stock stock;
     final Sharing sharing;
     final Practice practice;
@@ -163,8 +165,9 @@ final class Composition implements AutoCloseable {
             this.sharing = closing.opened(new Sharing(folder.firmwareSharing(), stock.firmwareFolder(), notices));
             this.handover = handover(folder);
             this.people = closing.opened(new Customers(life, tickets, ledger, folder, giver));
+            this.saidOfShop = ledger.bench() == null ? List.of() : ledger.of(LedgerEntry.BENCH);
             this.routes = new Routes(life, devices, methods::all, handover, stock, people, world.computer(), world.usualFirmware(),
-                    folder.settings(), tickets, ledger);
+                    folder.settings(), tickets, ledger, saidOfShop);
             this.files = new SharedFiles(life, tickets, folder, methods::readAgain);
             this.practice = closing.opened(new Practice(life, devices, methods::all, folder));
             Coaches coaches = new Coaches(life, methods::all, routes::settings, practice);
@@ -307,7 +310,7 @@ final class Composition implements AutoCloseable {
         people.catchUp();
         routes.tellShop();
         sharePractice();
-        files.follow(ledger.bench() == null ? List.of() : ledger.of(LedgerEntry.BENCH));
+        files.follow(saidOfShop);
         forget();
     }
 

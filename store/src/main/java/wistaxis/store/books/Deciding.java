@@ -38,9 +38,7 @@ public final class Deciding {
     /** @param add whether what was done here counts; else it is said in the ledger that it does not @param at the bench's time */
     public static void decide(DataFolder folder, InstantSource wall, String ticket, boolean add, Instant at) {
         with(folder, wall, (there, journal) -> {
-            LedgerStore.Held held = new Tail(there, journal, bench(folder), wall).held().stream().filter(h -> h.ticket().equals(ticket))
-                    .findFirst().orElseThrow(() -> new BadInput(t("store.journal.not-held", "number", ticket)));
-            Merging.decide(there, journal, held, add, at);
+            Merging.decide(there, journal, new Tail(there, journal, bench(folder), wall).held(ticket), add, at);
             new Merging(there, journal, bench(folder), Map.of()).run();
             journal.tidy();
             return true;

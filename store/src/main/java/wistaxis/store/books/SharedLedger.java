@@ -73,6 +73,8 @@ final class SharedLedger extends ReadBoth {
     private volatile @Nullable Runnable appended;
     private volatile boolean away;
     private volatile int kept;
+    /** Whether so many numbers may not be kept any more, or were never. */
+    private volatile boolean lacksNumbers = true;
     private volatile Set<String> holding = Set.of();
     private volatile Map<Tail.Shown, Long> became = Map.of();
     private volatile boolean closed;
@@ -228,7 +230,8 @@ final class SharedLedger extends ReadBoth {
         }
         List<LedgerEntry> more = last.isEmpty() ? List.of() : from.since(last.get().number());
         synchronized (tail) {
-            if (journal.all().stream().anyMatch(Journal.Kept::waits)) {
+            List<Journal.Kept> journaled = journal.all();
+            if (journaled.stream().anyMatch(Journal.Kept::waits)) {
                 return false;
             }
             for (int i = 0; i < more.size(); i += AT_ONCE) {
@@ -241,8 +244,10 @@ final class SharedLedger extends ReadBoth {
                         anew.tickets().stream()).collect(Collectors.toSet()));
                 became = tail.end();
             }
-            journal.tidy();
-            counted();
+            if (!journaled.isEmpty() || kept > 0 || !holding.isEmpty()) { // as a rule there is nothing
+                journal.tidy();
+                counted();
+            }
             away = false; // together with that nothing waits: what is done from now on comes behind it
             return true;
         }
@@ -254,11 +259,15 @@ final class SharedLedger extends ReadBoth {
     }
 
     private synchronized void keepNumbers(KeptLedger from) {
+        if (!lacksNumbers) {
+            return;
+        }
         long missing = NUMBERS - journal.numbers();
         if (missing >= NUMBERS / 2) {
             TicketEvent.NumbersKept numbers = from.together(a -> a.keepNumbers(missing, wall.instant()));
             journal.keepNumbers(LongStream.rangeClosed(numbers.from(), numbers.to()));
         }
+        lacksNumbers = false;
     }
 
     /** Writes down when the server was reached last, now and then. */
@@ -294,7 +303,10 @@ final class SharedLedger extends ReadBoth {
 
     @Override
     public CompletableFuture<LedgerEntry> openTicket(TicketEvent.Opened opened, Instant at) {
-        return appended(s -> s.openTicket(opened, at).thenApply(List::of), () -> List.of(tail.open(opened, at)), Optional::empty)
+        return appended(s -> s.openTicket(opened, at).thenApply(List::of), () -> {
+            lacksNumbers = true;
+            return List.of(tail.open(opened, at));
+        }, Optional::empty)
                 .thenApply(List::getFirst);
     }
 
@@ -376,8 +388,7 @@ final class SharedLedger extends ReadBoth {
         catchUp();
         Held held;
         synchronized (tail) {
-            held = tail.held().stream().filter(h -> h.ticket().equals(ticket)).findFirst().orElseThrow(() -> new BadInput(t(
-                    "store.journal.not-held", "number", ticket)));
+            held = tail.held(ticket);
         }
         Merging.decide(there(), journal, held, add, at);
         catchUp();

@@ -144,4 +144,10 @@ final class Tail {
             return new LedgerStore.Held(h.getKey(), here, copy.of(h.getKey()).stream().filter(e -> e.number() > seen).toList());
         }).toList();
     }
+
+    /** What is held of a ticket. @throws BadInput where nothing is */
+    LedgerStore.Held held(String ticket) {
+        return held().stream().filter(h -> h.ticket().equals(ticket)).findFirst().orElseThrow(() -> new BadInput(t("store.journal.not-held",
+                "number", ticket)));
+    }
 }

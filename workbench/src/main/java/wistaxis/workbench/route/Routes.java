@@ -82,9 +82,13 @@ public final class Routes {
     private @Nullable ComputerFacts computer;
     private boolean looking;
 
-    /** @param usualFirmware the size of a firmware file in practice before a build is chosen, bytes */
+    /**
+     * @param usualFirmware the size of a firmware file in practice before a build is chosen, bytes @param said of no ticket, where
+     * several share a ledger
+     */
     public Routes(Life life, DeviceCatalogue devices, Supplier<SequenceLibrary> sequences, HandoverFacts handover, Stock stock,
-            Customers people, ComputerProbe probe, long usualFirmware, Path settingsFile, Tickets tickets, LedgerStore ledger) {
+            Customers people, ComputerProbe probe, long usualFirmware, Path settingsFile, Tickets tickets, LedgerStore ledger,
+            List<LedgerEntry> said) {
         this.life = life;
         this.devices = devices;
         this.sequences = sequences;
@@ -96,7 +100,6 @@ public final class Routes {
         this.settingsFile = settingsFile;
         this.tickets = tickets;
         SideFile.Read<Settings> read = Settings.read(settingsFile, s -> PublicHolidays.of(s.holidays()));
-        List<LedgerEntry> said = ledger.bench() == null ? List.of() : ledger.of(LedgerEntry.BENCH);
         this.told = said.stream().anyMatch(e -> e.event() instanceof TicketEvent.SettingChanged);
         this.shop = shop(read.value());
         shopSays(said);

@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -75,9 +76,10 @@ public final class SharedFiles {
     private record Changed(Map<String, String> told, List<String> arrived) {}
 
     private Changed settle(Map<String, String> said) throws IOException {
-        Map<String, String> known = new TreeMap<>(known());
+        Map<String, String> before = known();
+        Map<String, String> known = new TreeMap<>(before);
         Map<String, String> told = new LinkedHashMap<>();
-        List<String> came = new java.util.ArrayList<>();
+        List<String> came = new ArrayList<>();
         for (Path file : List.of(folder.methods(), folder.advice(), folder.terms())) {
             String name = String.valueOf(file.getFileName());
             String here = Files.exists(file) ? OutsideFile.text(file, "settings", 1) : "";
@@ -99,7 +101,9 @@ public final class SharedFiles {
                 came.add(name);
             }
         }
-        WholeFile.write(folder.shopFiles(), Json.write(known));
+        if (!known.equals(before)) {
+            WholeFile.write(folder.shopFiles(), Json.write(known));
+        }
         return new Changed(told, came);
     }
 
