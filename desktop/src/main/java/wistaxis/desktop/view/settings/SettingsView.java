@@ -23,6 +23,7 @@ import wistaxis.core.words.Say;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.page.View;
 import wistaxis.desktop.view.page.Window;
+import wistaxis.store.ledger.ServerAddress;
 import wistaxis.workbench.Workbench;
 import wistaxis.workbench.life.Change;
 import wistaxis.workbench.route.Routes;
@@ -78,6 +79,15 @@ public final class SettingsView implements View {
                         () -> Optional.ofNullable(desk.settings().library()).orElse(""), desk::library),
                 works);
         typed.forEach(t -> t.field.setMaxWidth(t.field.getPrefColumnCount() > 30 ? Region.USE_COMPUTED_SIZE : 160));
+    }
+
+    /** Where the books are, and how they travel. */
+    private VBox server(ServerAddress server) {
+        boolean chosen = server.plain() && !server.isHere();
+        String travels = server.isHere() ? "desktop.settings.server-here" : chosen ? "desktop.settings.server-plain"
+                : "desktop.settings.server-sealed";
+        return Ui.card(Ui.text(t("desktop.settings.server"), "strong"), Ui.text(t("desktop.settings.server-is", "address", server, "bench",
+                String.valueOf(bench.tickets().bench())), ""), Ui.text(t(travels), chosen ? "strong hands" : "small muted"));
     }
 
     /** What a new bench asks first: all of it can be left for later. */
@@ -152,9 +162,7 @@ public final class SettingsView implements View {
                 Ui.text(t("desktop.settings.ways-how"),
                 "muted"));
         cards.getChildren().add(languages());
-        bench.tickets().server().ifPresent(s -> cards.getChildren().add(Ui.card(Ui.text(t("desktop.settings.server"), "strong"), Ui.text(t(
-                "desktop.settings.server-is", "address", s, "bench", String.valueOf(bench.tickets().bench())), ""), Ui.text(t(s.plain()
-                ? "desktop.settings.server-plain" : "desktop.settings.server-sealed"), s.plain() ? "strong hands" : "small muted"))));
+        bench.tickets().server().map(this::server).ifPresent(cards.getChildren()::add);
         desk.planner().preferences().forEach(p -> cards.getChildren().add(preference(p)));
         cards.getChildren().add(methods());
         VBox side = new VBox(14);
