@@ -28,9 +28,10 @@ import wistaxis.cli.ticket.PlanCommand;
 import wistaxis.cli.ticket.PromiseCommand;
 import wistaxis.cli.ticket.RouteCommand;
 import wistaxis.cli.ticket.TicketCommand;
+import wistaxis.core.facts.ProgramVersion;
 
 /** Entry point of the command line. */
-@Command(name = "wistaxis", mixinStandardHelpOptions = true, version = "0.1.0", synopsisSubcommandLabel = "COMMAND",
+@Command(name = "wistaxis", mixinStandardHelpOptions = true, versionProvider = Main.Ours.class, synopsisSubcommandLabel = "COMMAND",
         description = "${bundle:cli.help.main.wistaxis}")
 public final class Main implements Runnable {
     private static final List<Class<?>> COMMANDS = List.of(DevicesCommand.class, SequencesCommand.class, GuideCommand.class,
@@ -45,6 +46,14 @@ public final class Main implements Runnable {
 
     @CommandLine.Spec
     private CommandLine.Model.@org.jspecify.annotations.Nullable CommandSpec spec;
+
+    /** What {@code --version} answers. */
+    static final class Ours implements CommandLine.IVersionProvider {
+        @Override
+        public String[] getVersion() {
+            return new String[] {ProgramVersion.OURS};
+        }
+    }
 
     public static void main(String[] args) {
         Call.andExit(new Main(), COMMANDS, args);

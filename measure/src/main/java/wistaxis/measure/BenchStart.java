@@ -78,7 +78,7 @@ final class BenchStart extends Output {
 
     /** A window in the same look with a label on it, started by Java directly. */
     private static List<String> bare(Path home, String cache) {
-        String jars = home.resolve("measure/target/wistaxis-measure-0.1.0.jar") + File.pathSeparator
+        String jars = home.resolve("measure/target/wistaxis-measure.jar") + File.pathSeparator
                 + Arrays.stream(System.getProperty("java.class.path").split(File.pathSeparator)).filter(p -> p.contains("atlantafx-base"))
                 .findFirst().orElseThrow();
         return List.of(Path.of(System.getProperty("java.home"), "bin", "java").toString(), cache, "-Xlog:disable",

@@ -15,6 +15,7 @@ import java.time.ZoneId;
 import java.util.Date;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import wistaxis.core.facts.ProgramVersion;
 
 /** What a calendar is made of, and the file. */
 public final class CalendarFile {
@@ -36,7 +37,7 @@ public final class CalendarFile {
     /** The file's text. The same entries give the same text. @param zone in which whole days begin */
     public static String text(List<Entry> entries, ZoneId zone) {
         ICalendar calendar = new ICalendar();
-        calendar.setProductId("-//Wistaxis//Wistaxis 0.1.0//EN");
+        calendar.setProductId("-//Wistaxis//Wistaxis " + ProgramVersion.OURS + "//EN");
         for (Entry e : entries) {
             VEvent event = new VEvent();
             event.setUid(e.id() + "@wistaxis");

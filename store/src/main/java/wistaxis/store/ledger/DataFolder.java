@@ -161,6 +161,16 @@ public record DataFolder(Path root) {
         return root.resolve("server-password");
     }
 
+    /** Where backups go, and what became of them. */
+    public Path backups() {
+        return root.resolve("backups.json");
+    }
+
+    /** What opens the backups; never in one. */
+    public Path backupKey() {
+        return root.resolve("backup-key");
+    }
+
     public Path settings() {
         return root.resolve("settings.json");
     }

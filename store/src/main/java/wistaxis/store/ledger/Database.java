@@ -9,6 +9,7 @@ import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.sql.Connection;
+import java.sql.PreparedStatement;
 import java.sql.SQLException;
 import java.util.Arrays;
 import org.jdbi.v3.core.Handle;
@@ -94,6 +95,34 @@ public record Database(String what, String script, int newest) {
             return checked(ReadOnly.connect(file), false, isSmall(file));
         } catch (IOException | SQLException | JdbiException | Damaged e) {
             throw DiskProblem.of(what, file, e);
+        }
+    }
+
+    /**
+     * A copy of a SQLite file as it is in one moment, while others write to it.
+     *
+     * @param to not there yet
+     * @return {@code to}
+     */
+    public static Path snapshot(Path from, Path to) throws IOException {
+        NativeLibrary.sqlite();
+        SQLiteConfig reading = new SQLiteConfig();
+        reading.setBusyTimeout(5000);
+        try (Connection connection = connect("jdbc:sqlite:" + from, reading);
+                PreparedStatement copy = connection.prepareStatement("VACUUM INTO ?")) {
+            copy.setString(1, to.toString());
+            copy.execute();
+            Rights.close(to);
+            return to;
+        } catch (SQLException e) {
+            throw DiskProblem.of("backup", from, e);
+        }
+    }
+
+    /** Whether a file is a SQLite database, by what it begins with. */
+    public static boolean isOne(Path file) throws IOException {
+        try (InputStream in = Files.newInputStream(file)) {
+            return Arrays.equals(in.readNBytes(MAGIC.length), MAGIC);
         }
     }
 

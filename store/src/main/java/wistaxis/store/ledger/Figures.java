@@ -2,12 +2,15 @@ package wistaxis.store.ledger;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.TreeMap;
-import java.util.function.UnaryOperator;
+import java.util.function.Function;
+import java.util.function.ToIntFunction;
 import java.util.stream.Collectors;
 import org.jdbi.v3.core.Handle;
 import org.jspecify.annotations.Nullable;
@@ -91,33 +94,39 @@ public record Figures(int tickets, int closed, List<Count> problems, List<Count>
     private record Query(Handle handle, String from, String to) {
         private static final String WITHIN = "t.opened >= :from AND t.opened < :to";
 
-        List<Count> each(String column) {
-            return handle.createQuery("SELECT " + column + ", count(*) FROM ticket t WHERE " + WITHIN + " AND " + column
-                    + " IS NOT NULL GROUP BY 1").bind("from", from).bind("to", to)
-                    .map((r, _) -> new Count(r.getString(1), r.getInt(2))).list();
+        /** Tickets that came with the same problem on the same model. */
+        private record Alike(@Nullable String problem, @Nullable String model, int all, int closed, int in, int again) {
+            static int sum(List<Alike> of, ToIntFunction<Alike> what) {
+                return of.stream().mapToInt(what).sum();
+            }
         }
 
-        /** How many there are of each, the most first. @param as what a value of the column is counted as */
-        static List<Count> counts(List<Count> each, UnaryOperator<String> as) {
+        List<Alike> alike() {
+            return handle.createQuery("SELECT t.trouble, t.identifier, count(*), count(t.closed), count(t.again), "
+                    + "count(CASE WHEN t.again > 0 THEN 1 END) FROM ticket t WHERE " + WITHIN + " GROUP BY 1, 2")
+                    .bind("from", from).bind("to", to).map((r, _) -> new Alike(r.getString(1), r.getString(2), r.getInt(3), r.getInt(4),
+                            r.getInt(5), r.getInt(6))).list();
+        }
+
+        /** How many there are of each, the most first. @param as what they are counted as; null is not counted */
+        static List<Count> counts(List<Alike> each, Function<Alike, @Nullable String> as) {
             Map<String, Integer> all = new TreeMap<>();
-            each.forEach(c -> all.merge(as.apply(c.what()), c.n(), Integer::sum));
+            each.forEach(c -> {
+                String what = as.apply(c);
+                if (what != null) {
+                    all.merge(what, c.all(), Integer::sum);
+                }
+            });
             return all.entrySet().stream().filter(e -> e.getValue() >= FEWEST).map(e -> new Count(e.getKey(), e.getValue()))
                     .sorted(Comparator.comparing(Count::n).reversed()).toList();
         }
 
-        private record Tickets(int all, int closed, int in, int again) {}
-
-        Tickets tickets() {
-            return handle.createQuery("SELECT count(*), count(t.closed), count(t.again), count(CASE WHEN t.again > 0 THEN 1 END) "
-                    + "FROM ticket t WHERE " + WITHIN).bind("from", from).bind("to", to)
-                    .map((r, _) -> new Tickets(r.getInt(1), r.getInt(2), r.getInt(3), r.getInt(4))).one();
-        }
-
-        /** @param what an expression over the table and its ticket @param good counts 1 where it is so */
-        List<Share> shares(String table, String what, String good, String where) {
-            return handle.createQuery("SELECT " + what + ", sum(" + good + "), count(*) FROM " + table + " x JOIN ticket t ON t.number = "
-                    + "x.ticket WHERE " + WITHIN + where + " GROUP BY 1 HAVING count(*) >= " + FEWEST + " ORDER BY 3 DESC, 1")
-                    .bind("from", from).bind("to", to).map((r, _) -> Share.of(r.getString(1), r.getInt(2), r.getInt(3))).list();
+        /** @param what two columns of the table, for its ticket @param good counts 1 where it is so */
+        List<Share> shares(String table, String[] what, String between, String good, String where) {
+            return handle.createQuery("SELECT " + what[0] + ", " + what[1] + ", sum(" + good + "), count(*) FROM " + table
+                    + " x JOIN ticket t ON t.number = x.ticket WHERE " + WITHIN + where + " GROUP BY 1, 2 HAVING count(*) >= " + FEWEST
+                    + " ORDER BY 4 DESC, 1, 2").bind("from", from).bind("to", to)
+                    .map((r, _) -> Share.of(r.getString(1) + between + r.getString(2), r.getInt(3), r.getInt(4))).list();
         }
 
         private record Took(String what, double seconds) {}
@@ -131,20 +140,29 @@ public record Figures(int tickets, int closed, List<Count> problems, List<Count>
                     .map(e -> new Length(e.getKey(), Range.of(e.getValue()))).toList();
         }
 
-        /** What the time of closed tickets went into: looked through once, which counts where there are very many. */
-        List<Length> spent() {
-            List<Timeline.Kind> kinds = List.of(Timeline.Kind.values());
-            String columns = kinds.stream().map(k -> "t." + k.name().toLowerCase(Locale.ROOT)).collect(Collectors.joining(", "));
-            List<double[]> all = handle.createQuery("SELECT " + columns + " FROM ticket t WHERE t.closed IS NOT NULL AND " + WITHIN)
-                    .bind("from", from).bind("to", to).map((r, _) -> {
-                        double[] seconds = new double[kinds.size()];
+        /** Of a closed ticket. @param late minutes after what was promised; early where negative @param seconds by kind of time */
+        private record Closed(@Nullable Double late, double[] seconds) {}
+
+        /** Looked through once, which counts where there are very many. */
+        List<Closed> closed() {
+            String columns = Arrays.stream(Timeline.Kind.values()).map(k -> ", t." + k.name().toLowerCase(Locale.ROOT))
+                    .collect(Collectors.joining());
+            return handle.createQuery("SELECT t.closed, t.promised" + columns
+                    + " FROM ticket t WHERE t.closed IS NOT NULL AND " + WITHIN).bind("from", from).bind("to", to).map((r, _) -> {
+                        double[] seconds = new double[Timeline.Kind.values().length];
                         for (int k = 0; k < seconds.length; k++) {
-                            seconds[k] = r.getDouble(k + 1);
+                            seconds[k] = r.getDouble(k + 3);
                         }
-                        return seconds;
+                        String promised = r.getString(2);
+                        return new Closed(promised == null ? null : Duration.between(Instant.parse(promised), Instant.parse(r.getString(1)))
+                                .toMillis() / 60_000.0, seconds);
                     }).list();
-            return all.size() < FEWEST ? List.of()
-                    : kinds.stream().map(k -> new Length(Word.of(k), Range.of(all.stream().map(s -> s[k.ordinal()]).toList()))).toList();
+        }
+
+        /** What the time of closed tickets went into. */
+        static List<Length> spent(List<Closed> all) {
+            return all.size() < FEWEST ? List.of() : Arrays.stream(Timeline.Kind.values())
+                    .map(k -> new Length(Word.of(k), Range.of(all.stream().map(c -> c.seconds()[k.ordinal()]).toList()))).toList();
         }
 
         /** Attempts of one ticket for one goal belong together until one lands. */
@@ -178,35 +196,28 @@ public record Figures(int tickets, int closed, List<Count> problems, List<Count>
                 tries[0] = 0;
             }
         }
-
-        /** Minutes that closed and promised tickets were late; early where negative. */
-        List<Double> minutesLate() {
-            return handle.createQuery("SELECT closed, promised FROM ticket t WHERE " + WITHIN
-                    + " AND closed IS NOT NULL AND promised IS NOT "
-                    + "NULL").bind("from", from).bind("to", to)
-                    .map((r, _) -> Duration.between(Instant.parse(r.getString(2)), Instant.parse(r
-                    .getString(1))).toMillis() / 60_000.0).list();
-        }
     }
 
     /** @param byPerson whether the funnel is by person too */
     static Figures of(Handle handle, Instant from, Instant to, boolean byPerson) {
         Query q = new Query(handle, from.toString(), to.toString());
-        List<Double> late = q.minutesLate();
+        List<Query.Closed> closed = q.closed();
+        List<Double> late = closed.stream().map(Query.Closed::late).filter(Objects::nonNull).toList();
         List<Double> those = late.stream().filter(m -> m > 0).toList();
         DeviceCatalogue devices = DeviceCatalogue.shipped();
-        Query.Tickets all = q.tickets();
-        List<Count> models = q.each("identifier");
-        return new Figures(all.all(), all.closed(), Query.counts(q.each("trouble"), c -> c), Query.counts(models,
-                i -> devices.byIdentifier(i).map(m -> m.family().toString()).orElse(i)), Query.counts(models, i -> i),
-                q.shares("attempt", "x.trouble || ': ' || x.step", "CASE WHEN x.outcome = 'helped' THEN 1 ELSE 0 END",
-                " AND x.outcome IS NOT NULL AND x.trouble IS NOT NULL "
+        List<Query.Alike> all = q.alike();
+        int in = Query.Alike.sum(all, Query.Alike::in);
+        return new Figures(Query.Alike.sum(all, Query.Alike::all), Query.Alike.sum(all, Query.Alike::closed),
+                Query.counts(all, Query.Alike::problem), Query.counts(all, a -> a.model() == null ? null
+                : devices.byIdentifier(a.model()).map(m -> m.family().toString()).orElse(a.model())),
+                Query.counts(all, Query.Alike::model), q.shares("attempt", new String[] {"x.trouble", "x.step"}, ": ",
+                "CASE WHEN x.outcome = 'helped' THEN 1 ELSE 0 END", " AND x.outcome IS NOT NULL AND x.trouble IS NOT NULL "
                 + "AND x.step <> 'hardware'"),
-                q.shares("keys_try", "x.school || ', ' || x.goal", "x.landed", ""),
-                q.funnel(byPerson), all.in() < FEWEST ? null : Share.of("again", all.again(), all.in()),
-                q.shares("host_try", "x.trouble || ': ' || x.step", "x.helped", ""),
+                q.shares("keys_try", new String[] {"x.school", "x.goal"}, ", ", "x.landed", ""),
+                q.funnel(byPerson), in < FEWEST ? null : Share.of("again", Query.Alike.sum(all, Query.Alike::again), in),
+                q.shares("host_try", new String[] {"x.trouble", "x.step"}, ": ", "x.helped", ""),
                 late.size() < FEWEST ? null : Share.of("promise", late.size() - those.size(), late.size()),
-                those.size() < FEWEST ? null : Range.of(those), q.spent(),
+                those.size() < FEWEST ? null : Range.of(those), Query.spent(closed),
                 q.lengths("x.stage, x.seconds FROM stage_time x JOIN ticket t ON t.number = x.ticket WHERE "));
     }
 }
