@@ -6,6 +6,7 @@ import java.io.PrintWriter;
 import java.util.List;
 import picocli.CommandLine.Command;
 import picocli.CommandLine;
+import wistaxis.cli.backup.BackupCommands;
 import wistaxis.cli.buttons.CardCommand;
 import wistaxis.cli.buttons.DevicesCommand;
 import wistaxis.cli.buttons.IdentifyCommand;
@@ -41,7 +42,7 @@ public final class Main implements Runnable {
             LedgerCommand.class, TicketCommand.class, LotCommand.class, PlanCommand.class, PromiseCommand.class, ImeiCommand.class,
                     IdentifyCommand.class,
                     RouteCommand.class,
-            FirmwareCommand.class, FirmwareFileCommand.class,
+            FirmwareCommand.class, FirmwareFileCommand.class, BackupCommands.Make.class, BackupCommands.Restore.class,
             TimeoutCommand.class);
 
     @CommandLine.Spec

@@ -32,6 +32,7 @@ import wistaxis.store.internet.OtherBenches;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.LedgerStore;
 import wistaxis.store.settings.Settings;
+import wistaxis.workbench.backup.Backups;
 import wistaxis.workbench.command.Commands;
 import wistaxis.workbench.command.Result;
 import wistaxis.workbench.command.TakingBack;
@@ -126,6 +127,7 @@ final class Composition implements AutoCloseable {
     private final Learned learned;
     final Documents documents;
     final Exports exports;
+    final Backups backups;
     final Customers people;
     final Plans plans;
     final Calling calling;
@@ -181,6 +183,7 @@ final class Composition implements AutoCloseable {
             this.reminders = new Reminders(life, tickets, guard, routes::today, t -> runs().dropOut(t, life.now()));
             this.documents = new Documents(life, tickets, people, routes::shop, this::benchName, folder, giver);
             this.exports = new Exports(life, folder, ledger);
+            this.backups = new Backups(life, folder, ledger, setup.wall());
             this.learned = new Learned(ledger, life);
             this.usb = closing.opened(new ComputerUsb(life, tickets, guard, learned, people, devices, giver, world.usb()));
             Around around = new Surroundings(routes, usb, stock, life::now);

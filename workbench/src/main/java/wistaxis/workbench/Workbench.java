@@ -22,6 +22,7 @@ import wistaxis.core.work.Command;
 import wistaxis.store.files.DiskProblem;
 import wistaxis.store.files.Inside;
 import wistaxis.store.ledger.DataFolder;
+import wistaxis.workbench.backup.Backups;
 import wistaxis.workbench.command.Commands;
 import wistaxis.workbench.command.Result;
 import wistaxis.workbench.command.TakingBack;
@@ -293,6 +294,11 @@ public final class Workbench implements AutoCloseable {
         return parts.asksLibrary();
     }
 
+    /** The shop's backups. */
+    public Backups backups() {
+        return parts.backups;
+    }
+
     /** Writes out of the ledger. */
     public Exports exports() {
         return parts.exports;
@@ -331,6 +337,7 @@ public final class Workbench implements AutoCloseable {
             parts.desks.tick();
         }
         parts.tickets.look(now);
+        parts.backups.tick();
     }
 
     /** See {@link Composition#close}. */

@@ -13,6 +13,7 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine;
+import wistaxis.cli.backup.BackupCommands;
 import wistaxis.cli.output.Output;
 import wistaxis.cli.output.Progress;
 import wistaxis.core.facts.BadInput;
@@ -21,6 +22,7 @@ import wistaxis.core.firmware.FirmwareCheck;
 import wistaxis.core.firmware.FirmwareLayout;
 import wistaxis.core.firmware.FirmwareReport;
 import wistaxis.standins.StandInSigner;
+import wistaxis.store.backup.Backup;
 import wistaxis.store.files.DiskProblem;
 import wistaxis.store.firmware.AllCores;
 import wistaxis.store.firmware.CatalogueFile;
@@ -45,6 +47,9 @@ public final class FirmwareFileCommand extends Output implements CommandLine.IEx
     @Option(names = "--practice", description = "${bundle:cli.help.package.practice}")
     private boolean practice;
 
+    @Option(names = "--key-file", paramLabel = "FILE", description = "${bundle:cli.help.backup.key-file}")
+    private @Nullable Path keyFile;
+
     private int status = CommandLine.ExitCode.SOFTWARE;
 
     @Override
@@ -56,6 +61,12 @@ public final class FirmwareFileCommand extends Output implements CommandLine.IEx
     public void run() {
         if (!Files.isRegularFile(file)) {
             throw new BadInput(t(Files.exists(file) ? "cli.file.not-a-file" : "cli.file.not-there", "file", file));
+        }
+        if (Backup.made(file).isPresent()) {
+            Backup.Found found = BackupCommands.verified(file, keyFile, progress(t("cli.progress.backup-verify")));
+            answer(BackupCommands.Row.of(file, found), List.of(t("cli.backup.verified", "file", file), BackupCommands.held(found)));
+            status = CommandLine.ExitCode.OK;
+            return;
         }
         FirmwareCheck check = new FirmwareCheck(FirmwareLayout.shipped(), practice ? StandInSigner.publicKey() : null);
         FirmwareCheck.Expected expected = device == null ? null : new FirmwareCheck.Expected(device(device).identifier(), null, null);

@@ -13,6 +13,9 @@ public final class Progress implements DoubleConsumer {
     private static final long FIRST_NANOS = 2_000_000_000L;
     private static final long AGAIN_NANOS = 5_000_000_000L;
 
+    /** Of less nobody can tell how long the rest takes. */
+    private static final double TELLING = 0.02;
+
     private final PrintWriter err;
     private final String what;
     private final long began = System.nanoTime();
@@ -36,7 +39,7 @@ public final class Progress implements DoubleConsumer {
     public synchronized void accept(double done) {
         long now = System.nanoTime();
         double all = base + share * done;
-        if (now - next >= 0 && all > 0) {
+        if (now - next >= 0 && all >= TELLING) {
             next = now + AGAIN_NANOS;
             err.println("wistaxis: " + t("cli.progress.done", "what", what, "percent", Math.round(100 * all), "seconds",
                     Math.round((now - began) / 1e9 * (1 - all) / all)));

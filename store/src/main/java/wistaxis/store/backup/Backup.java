@@ -181,6 +181,19 @@ public final class Backup {
         }
     }
 
+    /** Brings a backup back into a place of its own, whole and with its ledger checked, and removes it again. */
+    public static Found rehearse(Path file, BackupKey key, Watcher watcher) {
+        Path place = null;
+        try {
+            place = Files.createTempDirectory("wistaxis-rehearsal-");
+            return restore(file, key, place, watcher);
+        } catch (IOException e) {
+            throw DiskProblem.of("backup", file, e);
+        } finally {
+            remove(place);
+        }
+    }
+
     /** When a backup was made, which stands on it in the clear; empty for a file that is none. */
     public static Optional<Instant> made(Path file) {
         try (InputStream in = new BufferedInputStream(Files.newInputStream(file, LinkOption.NOFOLLOW_LINKS))) {

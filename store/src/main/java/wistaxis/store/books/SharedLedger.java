@@ -92,28 +92,37 @@ final class SharedLedger extends ReadBoth {
         this.folder = folder;
         this.place = place;
         this.wall = wall;
+        boolean wasHere = Files.exists(folder.shopCopy());
         KeptLedger opened = null;
-        ServerProblem problem = null;
+        KeptLedger copied;
         try {
             opened = connected();
-        } catch (ServerProblem e) {
-            if (!e.isAway() || !Files.exists(folder.shopCopy())) {
+            copied = copied(opened);
+        } catch (ServerProblem e) { // also one that goes while it is asked
+            if (!e.isAway() || !wasHere) {
                 throw e;
             }
-            problem = e;
+            Optional.ofNullable(opened).ifPresent(KeptLedger::close);
+            opened = null;
+            copied = copied(null);
         }
-        this.copy = copied(opened);
+        this.copy = copied;
         this.journal = Journal.open(folder);
         this.tail = new Tail(copy, journal, place.bench(), wall);
         this.server = opened;
-        this.away = problem != null;
+        this.away = opened == null;
         try {
             synchronized (tail) {
                 tail.read();
                 counted();
             }
-            if (problem == null) {
+            if (opened != null) {
                 catchUp();
+            }
+        } catch (ServerProblem e) {
+            if (!e.isAway() || !wasHere) {
+                close();
+                throw e;
             }
         } catch (RuntimeException e) {
             close();

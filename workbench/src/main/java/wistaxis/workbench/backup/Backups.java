@@ -18,7 +18,6 @@ import wistaxis.core.facts.BadInput;
 import wistaxis.store.backup.Backup;
 import wistaxis.store.backup.BackupKey;
 import wistaxis.store.backup.BackupPlace;
-import wistaxis.store.document.PdfDocument;
 import wistaxis.store.files.DiskProblem;
 import wistaxis.store.files.LogFile;
 import wistaxis.store.files.Rights;
@@ -175,10 +174,7 @@ public final class Backups {
         return behind(() -> {
             BackupKey key = BackupKey.parse(typed);
             Path newest = place.newest().orElseThrow(() -> new BadInput(t("workbench.backup.none-there")));
-            Path to = Files.createTempDirectory("wistaxis-rehearsal-");
-            Backup.Found found = Backup.restore(newest, key, to, this::watch);
-            Backup.remove(to);
-            return found;
+            return Backup.rehearse(newest, key, this::watch);
         }, found -> {
             change(p -> p.rehearsed(today()));
             return t("workbench.backup.rehearsed", "n", found.entries(), "files", found.files(), "at", LocalDate.ofInstant(found.made(),
@@ -273,7 +269,7 @@ public final class Backups {
         return said;
     }
 
-    private static @Nullable String words(Throwable e) {
-        return e instanceof IOException io ? DiskProblem.words("backup", Path.of(""), io) : e.getMessage();
+    private static String words(Throwable e) {
+        return e instanceof IOException io ? DiskProblem.words("backup", Path.of(""), io) : String.valueOf(e.getMessage());
     }
 }

@@ -27,6 +27,8 @@ public record Change(Topic topic, String ticket) {
         PLAN,
         /** The pace of the bench's time. */
         TIME,
+        /** Backups. */
+        BACKUP,
         /** Something is to be said to whoever is at the bench. */
         NOTICE
     }
