@@ -21,6 +21,10 @@ import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Shown;
 import wistaxis.core.words.Language;
 import wistaxis.core.words.Say;
+import wistaxis.core.facts.ProgramVersion;
+import wistaxis.desktop.view.page.FirstDay;
+import wistaxis.workbench.backup.Backups;
+import wistaxis.workbench.page.BenchPage;
 import wistaxis.desktop.look.Look;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.shell.Shell;
@@ -55,13 +59,18 @@ public class WindowApp extends Application {
      *
      * @param log null where none can be written
      */
-    private record Opened(FolderHold hold, @Nullable LogFile log, Workbench bench, LateFront front) {
+    private record Opened(FolderHold hold, @Nullable LogFile log, Workbench bench, LateFront front, DataFolder folder, LastVersion.News news) {
+        /** A backup of the day's end comes last, when others may open the folder again. */
         void close() {
+            boolean backup = bench.backups().isDueAtClosing();
             bench.close();
+            hold.close();
+            if (backup) {
+                Backups.atClosing(folder).ifPresent(why -> System.err.println("wistaxis: " + t("workbench.backup.not-made", "why", why)));
+            }
             if (log != null) {
                 log.close();
             }
-            hold.close();
         }
     }
 
@@ -129,6 +138,12 @@ public class WindowApp extends Application {
         bench.front().open();
         Shell window = new Shell(bench.bench());
         window.openFoldersBy(folder -> getHostServices().showDocument(folder.toUri().toString()));
+        window.leadBy(() -> LedWindow.open(window));
+        switch (bench.news()) {
+            case FIRST -> window.showFirstDay(FirstDay.LANGUAGE);
+            case NEWER -> window.showWhatsNew();
+            case SAME -> { }
+        }
         shell = window;
         Thread.currentThread().setUncaughtExceptionHandler((_, x) -> wentWrong(window, x));
         stage.setScene(window.scene());
@@ -173,7 +188,10 @@ public class WindowApp extends Application {
                     front));
             own.left().forEach(bench.notices()::say);
             Say.use(asked.speaks().orElseGet(() -> Language.chosen(bench.routes().settings().language())));
-            return new Opened(hold, log(folder), bench, front);
+            LogFile log = log(folder);
+            LogFile.note("Wistaxis " + ProgramVersion.OURS + ", Java " + System.getProperty("java.version"));
+            boolean fresh = !demo && !asked.practice() && BenchPage.isFresh(bench);
+            return new Opened(hold, log, bench, front, folder, LastVersion.noted(folder, fresh, demo));
         } catch (RuntimeException | Error e) {
             hold.close();
             throw e;

@@ -45,6 +45,7 @@ import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.people.People;
 import wistaxis.workbench.document.DocumentMaker.Kind;
 import wistaxis.workbench.document.DocumentMaker;
+import wistaxis.workbench.document.ShopHead;
 import wistaxis.workbench.document.Documents;
 import wistaxis.workbench.people.Customers;
 
@@ -206,7 +207,7 @@ class DocumentsTest {
             at.record(n, new TicketEvent.LotJoined("L-0001", "Ferry"));
             List<LedgerEntry> entries = at.done(at.bench.tickets().history(n));
             DocumentMaker documents = new DocumentMaker(at.bench.routes().shop(), new DocumentMaker.Letterhead("Saltmarsh", List.of("Ours <b>and & the others."),
-                    ZoneOffset.UTC, "Mr None", List.of("F0X"), Language.GERMAN, List.of(new DocumentMaker.LotDevice(entries, List.of("F0X")))));
+                    ZoneOffset.UTC, "Mr None", List.of("F0X"), Language.GERMAN, List.of(new DocumentMaker.LotDevice(entries, List.of("F0X"))), ShopHead.NONE));
             for (Kind kind : Kind.values()) {
                 if (kind != Kind.BUYING) {
                     assertThat(text(documents.pdf(kind, entries)).replace("the owner", "").replace("there is none", "")).as("%s", kind).contains(kind == Kind.SHEET || kind == Kind.LABEL ? n

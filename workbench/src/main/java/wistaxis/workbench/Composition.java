@@ -74,6 +74,7 @@ import wistaxis.workbench.ticket.Reminders;
 import wistaxis.workbench.ticket.Runs;
 import wistaxis.workbench.ticket.Shop;
 import wistaxis.workbench.ticket.Tickets;
+import wistaxis.workbench.trouble.TroubleReport;
 import wistaxis.workbench.usb.ComputerUsb;
 
 /**
@@ -128,6 +129,7 @@ final class Composition implements AutoCloseable {
     final Documents documents;
     final Exports exports;
     final Backups backups;
+    final TroubleReport trouble;
     final Customers people;
     final Plans plans;
     final Calling calling;
@@ -184,6 +186,7 @@ final class Composition implements AutoCloseable {
             this.documents = new Documents(life, tickets, people, routes::shop, this::benchName, folder, giver);
             this.exports = new Exports(life, folder, ledger);
             this.backups = new Backups(life, folder, ledger, setup.wall());
+            this.trouble = new TroubleReport(life, folder, ledger, routes::settings);
             this.learned = new Learned(ledger, life);
             this.usb = closing.opened(new ComputerUsb(life, tickets, guard, learned, people, devices, giver, world.usb()));
             Around around = new Surroundings(routes, usb, stock, life::now);
@@ -355,7 +358,7 @@ final class Composition implements AutoCloseable {
         String here = ledger.bench();
         String there = now.place().bench();
         if (here != null && before != null && here.equals(before.place().bench()) && !here.equals(there)) {
-            notices.say(t("workbench.bench.taken-over", "number", now.number(), "title", now.title(), "bench", String.valueOf(there)));
+            notices.tell(t("workbench.bench.taken-over", "number", now.number(), "title", now.title(), "bench", String.valueOf(there)));
         }
     }
 

@@ -50,6 +50,7 @@ import wistaxis.workbench.route.Routes;
 import wistaxis.workbench.ticket.Guard;
 import wistaxis.workbench.ticket.Reminders;
 import wistaxis.workbench.ticket.Tickets;
+import wistaxis.workbench.trouble.TroubleReport;
 import wistaxis.workbench.usb.ComputerUsb;
 
 /** The bench at work: everything that window and command line share. Of one thread, the interface's, but for what says otherwise. */
@@ -292,6 +293,11 @@ public final class Workbench implements AutoCloseable {
     /** Whether there is a library to be asked. */
     public boolean asksLibrary() {
         return parts.asksLibrary();
+    }
+
+    /** What is given to whoever helps. */
+    public TroubleReport trouble() {
+        return parts.trouble;
     }
 
     /** The shop's backups. */

@@ -28,6 +28,7 @@ import wistaxis.store.ledger.OutFile;
 import wistaxis.store.people.People;
 import wistaxis.workbench.document.DocumentMaker;
 import wistaxis.workbench.document.Documents;
+import wistaxis.workbench.document.ShopHead;
 import wistaxis.workbench.people.Customers;
 import wistaxis.workbench.ticket.Shop;
 
@@ -78,7 +79,7 @@ public final class DocumentCommand extends OnLedger {
         try {
             var head = new DocumentMaker.Letterhead(name, Documents.terms(folder()), ZoneId.systemDefault(), Customers.onDocument(Ticket
                     .fold(entries), kept, Customers.forgotten(folder(), ticket)), kept.serials(), in, Documents.devices(lot, n -> Customers
-                    .look(folder(), n)));
+                    .look(folder(), n)), ShopHead.of(shop.settings().profile(), folder()));
             byte[] pdf = made(new DocumentMaker(shop, head), which, entries);
             OutFile.write(file, pdf, replace);
             long last = DocumentMaker.last(which, head, entries).number();

@@ -33,6 +33,7 @@ public final class TimeHistory {
     private final List<RestoreStage> stages;
     private final Deque<Double> rates = new ArrayDeque<>();
     private final Map<Stretch, Deque<Double>> seconds = new HashMap<>();
+    private @Nullable Double line;
 
     /**
      * The stated defaults.
@@ -58,6 +59,7 @@ public final class TimeHistory {
     public TimeHistory copy() {
         TimeHistory copy = new TimeHistory(stages, defaults);
         copy.rates.addAll(rates);
+        copy.line = line;
         seconds.forEach((stretch, values) -> copy.seconds.put(stretch, new ArrayDeque<>(values)));
         return copy;
     }
@@ -92,9 +94,19 @@ public final class TimeHistory {
         return defaults;
     }
 
+    /** What somebody said of the line, which holds until something was measured. @param mbit Mbit/s; null for nothing */
+    public void line(@Nullable Double mbit) {
+        line = mbit;
+    }
+
+    /** Whether any download was measured. */
+    public boolean isMeasured() {
+        return !rates.isEmpty();
+    }
+
     /** Bytes a second. */
     public Range rate() {
-        List<Double> d = defaults.lineMbit();
+        List<Double> d = line == null ? defaults.lineMbit() : List.of(line, line, line);
         return rates.isEmpty() ? new Range(d.get(0) * 125e3, d.get(1) * 125e3, d.get(2) * 125e3, 0)
                 : Range.of(List.copyOf(rates));
     }

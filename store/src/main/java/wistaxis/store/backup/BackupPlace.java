@@ -70,7 +70,7 @@ public record BackupPlace(String id, @Nullable String folder, @Nullable Last las
         }
     }
 
-    /** @throws BadInput for what is no folder; one that is missing at the moment is taken where a folder above it is there */
+    /** Whether it is there is seen when one is made. @throws BadInput for what is no whole path, or lies in the data folder */
     public BackupPlace at(String typed, Path data) {
         if (typed.isBlank()) {
             return new BackupPlace(id, null, last, null, null, rehearsed);
@@ -81,7 +81,7 @@ public record BackupPlace(String id, @Nullable String folder, @Nullable Last las
         } catch (java.nio.file.InvalidPathException e) {
             throw new BadInput(t("store.backup.bad-folder", "folder", Shown.value(typed)), e);
         }
-        if (!to.isAbsolute() || Files.exists(to) && !Files.isDirectory(to) || to.normalize().startsWith(data.toAbsolutePath().normalize())) {
+        if (!to.isAbsolute() || to.normalize().startsWith(data.toAbsolutePath().normalize())) {
             throw new BadInput(t("store.backup.bad-folder", "folder", Shown.value(typed)));
         }
         return new BackupPlace(id, to.normalize().toString(), last, null, null, rehearsed);

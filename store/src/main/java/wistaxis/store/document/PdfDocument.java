@@ -17,6 +17,7 @@ import com.samskivert.mustache.Mustache;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.StringReader;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
@@ -95,7 +96,8 @@ public final class PdfDocument {
         all.put("css", resource("paper.css").replace("\"Page \"", "\"" + Say.t("store.document.page") + " \"")
                 .replace("\" of \"", "\" " + Say.t("store.document.of") + " \""));
         all.put("t", (Mustache.Lambda) (key, out) -> out.write(Escapers.HTML.escape(new Text(key.execute(), all).toString())));
-        return new Filled(drawable(Mustache.compiler().defaultValue("").emptyStringIsFalse(true).compile(resource(template + ".html"))
+        return new Filled(drawable(Mustache.compiler().defaultValue("").emptyStringIsFalse(true).withLoader(
+                name -> new StringReader(resource(name + ".html"))).compile(resource(template + ".html"))
                 .execute(all)), title.toString(), made);
     }
 

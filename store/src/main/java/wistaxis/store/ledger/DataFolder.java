@@ -161,6 +161,16 @@ public record DataFolder(Path root) {
         return root.resolve("server-password");
     }
 
+    /** Which Wistaxis opened the folder last. */
+    public Path lastVersion() {
+        return root.resolve("last-version");
+    }
+
+    /** The picture at the head of the shop's documents. */
+    public Path logo() {
+        return root.resolve("logo");
+    }
+
     /** Where backups go, and what became of them. */
     public Path backups() {
         return root.resolve("backups.json");

@@ -41,16 +41,21 @@ import wistaxis.store.files.WholeFile;
  * @param language what the window speaks, by BCP 47; null for the language of the system
  * @param cues what is heard of the keys: {@code tones}, {@code words} or {@code both}; null for tones
  * @param atWork who is at work when, and the ports of the computers; null for one pair of hands that is always there
+ * @param lineMbit megabits a second that a download makes here, 0.1 to 100,000, until some were measured; null where nobody has said
+ * @param shop what it says of itself on its documents; null for no more than its name
  * @param methods the method last taken, by button layout and goal; null where the likeliest is always taken
  */
 public record Settings(Map<String, String> preferences, String holidays, @JsonAlias("modeWindow") @Nullable String recoveryTimeout,
         @JsonAlias("schools") @Nullable Map<String, String> methods, @Nullable String bench, @Nullable String library,
         @Nullable LocalDate programOf, @Nullable Integer forgetDays, @Nullable List<String> staff, @Nullable String language,
-                @Nullable String cues, @Nullable AtWork atWork) {
-    public static final Settings USUAL = new Settings(Map.of(), "gb-eng", null, null, null, null, null, null, null, null, null, null);
+                @Nullable String cues, @Nullable AtWork atWork, @Nullable Double lineMbit,
+        @Nullable ShopProfile shop) {
+    public static final Settings USUAL = new Settings(Map.of(), "gb-eng", null, null, null, null, null, null, null, null, null, null, null, null);
 
     private static final int LONGEST_NAME = 60;
     private static final int MOST = 1000;
+    private static final double SLOWEST = 0.1;
+    private static final double FASTEST = 100_000;
     private static final int MOST_DAYS = 36_500;
     private static final String USUAL_WINDOW = "15min";
 
@@ -75,6 +80,9 @@ public record Settings(Map<String, String> preferences, String holidays, @JsonAl
                 throw new BadInput(t("store.settings.many-names", "n", staff.size()));
             }
             staff.forEach(n -> Names.typed(n, t("store.what.technician"), LONGEST_NAME));
+        }
+        if (lineMbit != null && !(lineMbit >= SLOWEST && lineMbit <= FASTEST)) {
+            throw new BadInput(t("store.settings.line", "value", lineMbit));
         }
         if (forgetDays != null && (forgetDays < 1 || forgetDays > MOST_DAYS)) {
             throw new BadInput(t("store.settings.forget-days", "days", forgetDays, "most", MOST_DAYS));
@@ -111,22 +119,22 @@ public record Settings(Map<String, String> preferences, String holidays, @JsonAl
     public Settings prefer(String preference, String value) {
         Map<String, String> all = new TreeMap<>(preferences);
         all.put(preference, value);
-        return new Settings(all, holidays, recoveryTimeout, methods, bench, library, programOf, forgetDays, staff, language, cues, atWork);
+        return new Settings(all, holidays, recoveryTimeout, methods, bench, library, programOf, forgetDays, staff, language, cues, atWork, lineMbit, shop);
     }
 
     public Settings holidays(String region) {
         return new Settings(preferences, region, recoveryTimeout, methods, bench, library, programOf, forgetDays, staff, language, cues,
-                atWork);
+                atWork, lineMbit, shop);
     }
 
     public Settings recoveryTimeout(String span) {
-        return new Settings(preferences, holidays, span, methods, bench, library, programOf, forgetDays, staff, language, cues, atWork);
+        return new Settings(preferences, holidays, span, methods, bench, library, programOf, forgetDays, staff, language, cues, atWork, lineMbit, shop);
     }
 
     /** @param name empty for none */
     public Settings bench(String name) {
         return new Settings(preferences, holidays, recoveryTimeout, methods, name.isBlank() ? null : name.strip(), library, programOf,
-                forgetDays, staff, language, cues, atWork);
+                forgetDays, staff, language, cues, atWork, lineMbit, shop);
     }
 
     /** @param people in a row, a semicolon between @throws BadInput for what cannot be read, with it */
@@ -147,20 +155,20 @@ public record Settings(Map<String, String> preferences, String holidays, @JsonAl
 
     private Settings with(AtWork now) {
         return new Settings(preferences, holidays, recoveryTimeout, methods, bench, library, programOf, forgetDays, staff, language, cues,
-                now.equals(AtWork.ONE) ? null : now);
+                now.equals(AtWork.ONE) ? null : now, lineMbit, shop);
     }
 
     /** @param address empty for none @throws BadInput for what is no such address */
     public Settings library(String address) {
         return new Settings(preferences, holidays, recoveryTimeout, methods, bench, address.isBlank() ? null : address.strip(), programOf,
-                forgetDays, staff, language, cues, atWork);
+                forgetDays, staff, language, cues, atWork, lineMbit, shop);
     }
 
     /** @param day as {@code 2026-05-12}; empty for nobody has said @throws BadInput for what is no day */
     public Settings programOf(String day) {
         try {
             return new Settings(preferences, holidays, recoveryTimeout, methods, bench, library, day.isBlank() ? null : LocalDate.parse(day
-                    .strip()), forgetDays, staff, language, cues, atWork);
+                    .strip()), forgetDays, staff, language, cues, atWork, lineMbit, shop);
         } catch (DateTimeParseException e) {
             throw new BadInput(t("store.settings.day", "day", Shown.value(day)), e);
         }
@@ -172,7 +180,7 @@ public record Settings(Map<String, String> preferences, String holidays, @JsonAl
             throw new BadInput(t("store.settings.days", "days", Shown.value(days)));
         }
         return new Settings(preferences, holidays, recoveryTimeout, methods, bench, library, programOf, days.isBlank() ? null
-                : (Integer) Integer.parseInt(days.strip()), staff, language, cues, atWork);
+                : (Integer) Integer.parseInt(days.strip()), staff, language, cues, atWork, lineMbit, shop);
     }
 
     /** @param names with commas between; empty for nobody has said @throws BadInput for what is no name */
@@ -180,19 +188,40 @@ public record Settings(Map<String, String> preferences, String holidays, @JsonAl
         List<String> all = Arrays.stream(names.split(",")).map(String::strip).filter(n -> !n.isEmpty()).distinct().toList();
         return new Settings(preferences, holidays, recoveryTimeout, methods, bench, library, programOf, forgetDays, all.isEmpty() ? null
                 : all,
-                language, cues, atWork);
+                language, cues, atWork, lineMbit, shop);
     }
 
     /** @param what {@code tones}, {@code words} or {@code both} */
     public Settings cues(String what) {
         return new Settings(preferences, holidays, recoveryTimeout, methods, bench, library, programOf, forgetDays, staff, language, what,
-                atWork);
+                atWork, lineMbit, shop);
+    }
+
+    /** @param mbit megabits a second as somebody typed them; empty for not known @throws BadInput for what is none */
+    public Settings line(String mbit) {
+        try {
+            return new Settings(preferences, holidays, recoveryTimeout, methods, bench, library, programOf, forgetDays, staff, language, cues,
+                    atWork, mbit.isBlank() ? null : Double.valueOf(mbit.strip().replace(',', '.')), shop);
+        } catch (NumberFormatException e) {
+            throw new BadInput(t("store.settings.line", "value", Shown.value(mbit)), e);
+        }
+    }
+
+    /** What the shop says of itself. */
+    public ShopProfile profile() {
+        return shop == null ? ShopProfile.NONE : shop;
+    }
+
+    /** @throws BadInput for what cannot be */
+    public Settings profile(ShopProfile now) {
+        return new Settings(preferences, holidays, recoveryTimeout, methods, bench, library, programOf, forgetDays, staff, language, cues,
+                atWork, lineMbit, now.equals(ShopProfile.NONE) ? null : now);
     }
 
     /** @param tag by BCP 47 */
     public Settings language(String tag) {
         return new Settings(preferences, holidays, recoveryTimeout, methods, bench, library, programOf, forgetDays, staff, tag, cues,
-                atWork);
+                atWork, lineMbit, shop);
     }
 
     /**
@@ -217,6 +246,6 @@ public record Settings(Map<String, String> preferences, String holidays, @JsonAl
         Map<String, String> all = new TreeMap<>(methods == null ? Map.of() : methods);
         all.put(method.family() + "/" + method.goal(), method.method());
         return new Settings(preferences, holidays, recoveryTimeout, all, bench, library, programOf, forgetDays, staff, language, cues,
-                atWork);
+                atWork, lineMbit, shop);
     }
 }

@@ -14,7 +14,7 @@ import wistaxis.core.facts.Json;
  * A bench's own are its name, its language, what is heard of the keys and when its restore program was brought up to date.
  */
 public final class SharedSettings {
-    private static final Set<String> WHOLE = Set.of("holidays", "recoveryTimeout", "library", "forgetDays", "staff", "atWork");
+    private static final Set<String> WHOLE = Set.of("holidays", "recoveryTimeout", "library", "forgetDays", "staff", "atWork", "shop");
 
     /** Each of their entries is a value, named {@code preferences/waiting}. */
     private static final Set<String> BY_ENTRY = Set.of("preferences", "methods");

@@ -110,10 +110,14 @@ public final class Backups {
     }
 
     private void keep(BackupKey key) {
-        key.write(folder.backupKey());
-        hasKey = true;
-        looked = Instant.MIN;
-        tell();
+        life.background().write(() -> {
+            key.write(folder.backupKey());
+            return key;
+        }, _ -> {
+            hasKey = true;
+            looked = Instant.MIN;
+            tell();
+        }, e -> life.notices().say(words(e)));
     }
 
     /** The key as a document with its code, to be printed and kept elsewhere. The answer is where it is, or why it is not. */
@@ -249,8 +253,8 @@ public final class Backups {
 
     private void change(UnaryOperator<BackupPlace> how) {
         BackupPlace next = how.apply(place);
-        next.write(folder.backups());
         place = next;
+        life.background().write(() -> next.write(folder.backups()), e -> life.notices().say(words(e)));
         tell();
     }
 

@@ -71,9 +71,10 @@ public final class DocumentMaker {
      * @param serials what names the device; empty where nobody read it, or it was removed
      * @param language they are said in
      * @param lot all devices of the lot that the ticket is of; empty for none
+     * @param shop what the shop says of itself
      */
     public record Letterhead(String name, List<String> terms, ZoneId zone, String customer, List<String> serials, Language language,
-            List<LotDevice> lot) {
+            List<LotDevice> lot, ShopHead shop) {
         public Letterhead {
             terms = List.copyOf(terms);
             serials = List.copyOf(serials);
@@ -81,7 +82,7 @@ public final class DocumentMaker {
         }
 
         public Letterhead(String name, List<String> terms, ZoneId zone, String customer, List<String> serials, Language language) {
-            this(name, terms, zone, customer, serials, language, List.of());
+            this(name, terms, zone, customer, serials, language, List.of(), ShopHead.NONE);
         }
 
         public Letterhead(String name, List<String> terms, ZoneId zone) {
@@ -137,6 +138,7 @@ public final class DocumentMaker {
 
     private PdfDocument.Filled filled(Kind kind, Sheet sheet, LedgerEntry last) throws IOException {
         Map<String, Object> values = new HashMap<>(common(kind, sheet, last));
+        values.putAll(letterhead.shop().values());
         values.putAll(kind.document.values(sheet));
         return PdfDocument.fill(kind.toString(), kind.title(), values, last.when());
     }

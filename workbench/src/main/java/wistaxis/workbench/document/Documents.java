@@ -6,6 +6,7 @@ import java.time.ZoneId;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.Callable;
 import java.util.concurrent.CompletableFuture;
 import java.util.function.Function;
 import java.util.function.Supplier;
@@ -19,6 +20,7 @@ import wistaxis.store.files.OutsideFile;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.OutFile;
 import wistaxis.store.people.People;
+import wistaxis.store.settings.ShopProfile;
 import wistaxis.workbench.command.Commands;
 import wistaxis.workbench.command.Result;
 import wistaxis.workbench.life.Life;
@@ -64,6 +66,7 @@ public final class Documents {
     public CompletableFuture<Made> make(DocumentMaker.Kind kind, String number) {
         CompletableFuture<Made> made = new CompletableFuture<>();
         String called = name.get();
+        ShopProfile profile = shop.get().settings().profile();
         tickets.history(number).thenCompose(entries -> Optional.ofNullable(Ticket.fold(entries).lot()).filter(_ -> kind.isOfLot())
                 .map(l -> tickets.ofLot(l.lot())).orElse(CompletableFuture.completedFuture(Map.of()))
                 .thenApply(lot -> new History(entries, lot))).whenComplete((history, e) -> {
@@ -76,7 +79,7 @@ public final class Documents {
                 People.Person kept = customers.read(number);
                 return render(kind, entries, new DocumentMaker.Letterhead(called, terms(folder), ZoneId.systemDefault(),
                         customers.onDocument(Ticket.fold(entries), kept), kept.serials(), Language.find(kept.language())
-                        .orElse(Language.ENGLISH), devices(history.lot(), customers::read)));
+                        .orElse(Language.ENGLISH), devices(history.lot(), customers::read), ShopHead.of(profile, folder)));
             }, made::complete, made::completeExceptionally);
         });
         return made;
@@ -99,14 +102,46 @@ public final class Documents {
         return new Made(kind, pdf, Sha256.of(pdf), DocumentMaker.last(kind, head, entries).number(), head.language().tag());
     }
 
-    /** Saves it where somebody said, over what is there if they said so, and writes that down. */
-    public CompletableFuture<Result> save(String number, Made made, Path file) {
+    /** Takes a picture as the logo of the documents; fails where it is none. */
+    public CompletableFuture<Void> logo(Path picture) {
+        CompletableFuture<Void> taken = new CompletableFuture<>();
+        life.background().write(() -> {
+            ShopHead.take(picture, folder);
+            return picture;
+        }, _ -> taken.complete(null), taken::completeExceptionally);
+        return taken;
+    }
+
+    /** A page with nothing but how the shop's documents begin. */
+    public CompletableFuture<byte[]> letterhead() {
+        ShopProfile profile = shop.get().settings().profile();
+        return made(() -> ShopHead.of(profile, folder).sample(name.get(), life.now()));
+    }
+
+    /** A page to try a printer with. @param label of the size of a label */
+    public CompletableFuture<byte[]> testPage(boolean label) {
+        return made(() -> TestPage.pdf(label, name.get(), life.now()));
+    }
+
+    private CompletableFuture<byte[]> made(Callable<byte[]> how) {
+        CompletableFuture<byte[]> made = new CompletableFuture<>();
+        life.background().run(how, made::complete, made::completeExceptionally);
+        return made;
+    }
+
+    /** Saves a page of no ticket where somebody said. */
+    public CompletableFuture<Path> write(byte[] pdf, Path file) {
         CompletableFuture<Path> written = new CompletableFuture<>();
         life.background().write(() -> {
-            OutFile.write(file, made.pdf(), true); // the dialog has asked
+            OutFile.write(file, pdf, true); // the dialog has asked
             return file;
         }, written::complete, written::completeExceptionally);
-        return written.thenCompose(_ -> handedOut(number, made));
+        return written;
+    }
+
+    /** Saves it where somebody said, over what is there if they said so, and writes that down. */
+    public CompletableFuture<Result> save(String number, Made made, Path file) {
+        return write(made.pdf(), file).thenCompose(_ -> handedOut(number, made));
     }
 
     /** It was printed or saved: that is written down, with the digest of the file. */

@@ -4,6 +4,7 @@ import static wistaxis.core.words.Say.t;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.concurrent.CompletableFuture;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -19,6 +20,7 @@ import wistaxis.core.ticket.Projection;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.store.files.DiskProblem;
 import wistaxis.store.files.Inside;
+import wistaxis.store.files.Room;
 import wistaxis.store.firmware.CatalogueFile;
 import wistaxis.store.firmware.FirmwareFolder;
 import wistaxis.store.firmware.FolderWatch;
@@ -115,6 +117,18 @@ public final class Stock implements AutoCloseable {
             history.add(times, devices);
         }, e -> life.notices().say(t("workbench.files.times", "why", e.getMessage())));
         builds.takenBack(now);
+    }
+
+    /** How much room the disk of the firmware folder has, bytes. */
+    public CompletableFuture<Long> free() {
+        CompletableFuture<Long> free = new CompletableFuture<>();
+        life.background().run(() -> Room.free(firmwareFolder.folder()), free::complete, free::completeExceptionally);
+        return free;
+    }
+
+    /** What somebody said of the line, megabits a second; null for nothing. */
+    public void line(@Nullable Double mbit) {
+        history.line(mbit);
     }
 
     public TimeHistory history() {

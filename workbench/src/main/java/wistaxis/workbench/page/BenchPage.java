@@ -78,7 +78,12 @@ public record BenchPage(Instant now, Optional<BenchPlan.Call> next, Optional<Tex
                 open.stream().filter(t -> t.lot() == null).map(t -> new Row(t, bench.guard().of(t, () -> shown(bench, t,
                         Optional.ofNullable(lanes.get(t.number()))))))
                         .toList(), bench.lots().atWork().stream().map(l -> lot(bench, l, lanes)).toList(), bench.tickets().closed(),
-                                !bench.world().simulated() && bench.tickets().entries() == 0);
+                                isFresh(bench));
+    }
+
+    /** Whether nothing was ever done on this real bench. */
+    public static boolean isFresh(Workbench bench) {
+        return !bench.world().simulated() && bench.tickets().entries() == 0;
     }
 
     /** A signing that closes soon comes before what the plan says. */

@@ -50,6 +50,7 @@ import wistaxis.store.files.SideFile;
 import wistaxis.store.ledger.LedgerStore;
 import wistaxis.store.settings.Settings;
 import wistaxis.store.settings.SharedSettings;
+import wistaxis.store.settings.ShopProfile;
 import wistaxis.workbench.computer.PublicHolidays;
 import wistaxis.workbench.firmware.Stock;
 import wistaxis.workbench.life.Background;
@@ -103,6 +104,7 @@ public final class Routes {
         this.told = said.stream().anyMatch(e -> e.event() instanceof TicketEvent.SettingChanged);
         this.shop = shop(read.value());
         shopSays(said);
+        stock.line(read.value().lineMbit());
         life.notices().say(read.problem());
         count(ledger);
     }
@@ -210,6 +212,17 @@ public final class Routes {
         change(settings().calls(calls));
     }
 
+    /** How fast downloads are here, until some were measured; empty for not known. @throws BadInput for what is no speed */
+    public void line(String mbit) {
+        change(settings().line(mbit));
+        stock.line(settings().lineMbit());
+    }
+
+    /** What the shop says of itself on its documents. @throws BadInput for what cannot be */
+    public void profile(ShopProfile.Part part, String typed) {
+        change(settings().profile(settings().profile().with(part, typed)));
+    }
+
     public void staff(String names) {
         change(settings().staff(names));
     }
@@ -219,7 +232,7 @@ public final class Routes {
         change(settings().forgetDays(days));
         Integer now = settings().forgetDays();
         if (now != null) {
-            people.due(Duration.ofDays(now)).thenAccept(all -> life.notices().say(t("workbench.customer.forgotten-after", "days", now,
+            people.due(Duration.ofDays(now)).thenAccept(all -> life.notices().tell(t("workbench.customer.forgotten-after", "days", now,
                     "n", all.size(), "who", all.entrySet().stream().map(e -> e.getKey() + " " + e.getValue()).toList())));
         }
     }

@@ -66,7 +66,7 @@ public final class SharedFiles {
                 });
             }
             if (!changed.arrived().isEmpty()) {
-                life.notices().say(t("workbench.shared-files.arrived", "files", String.join(", ", changed.arrived())));
+                life.notices().tell(t("workbench.shared-files.arrived", "files", String.join(", ", changed.arrived())));
                 arrived.run();
             }
         }, e -> life.notices().say(t("workbench.shared-files.failed", "why", String.valueOf(e.getMessage()))));

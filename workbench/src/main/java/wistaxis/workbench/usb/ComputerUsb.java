@@ -62,6 +62,7 @@ public final class ComputerUsb implements AutoCloseable {
     private List<String> bound = List.of();
     private Whose whose = new Whose(Map.of(), Map.of());
     private String problem = "";
+    private boolean worked;
     private @Nullable Thread looking;
 
     /** @param watch null where nobody looks at USB */
@@ -122,8 +123,9 @@ public final class ComputerUsb implements AutoCloseable {
         if (ended) {
             return;
         }
-        if (!wrong.isEmpty() && !wrong.equals(problem)) {
-            life.notices().say(t("workbench.usb.says", "what", wrong));
+        worked |= wrong.isEmpty();
+        if (worked && !wrong.isEmpty() && !wrong.equals(problem)) { // what was never there is said where it matters
+            life.notices().tell(t("workbench.usb.says", "what", wrong));
         }
         devices = now;
         problem = wrong;

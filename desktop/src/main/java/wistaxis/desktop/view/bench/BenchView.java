@@ -31,9 +31,9 @@ import wistaxis.core.bench.BenchPlan;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.desktop.look.Look;
 import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.view.page.FirstDay;
 import wistaxis.desktop.view.page.View;
 import wistaxis.desktop.view.page.Window;
-import wistaxis.desktop.view.settings.SettingsView;
 import wistaxis.workbench.Workbench;
 import wistaxis.workbench.firmware.Builds;
 import wistaxis.workbench.life.Change;
@@ -58,7 +58,7 @@ public final class BenchView implements View {
     /** So many rows are made at once; those below when they are scrolled to. */
     private static final int SEEN_FIRST = 30;
     private static final double LANE = 66;
-    private final SettingsView first;
+    private final Node settle;
     private @Nullable BenchPage page;
     private long drawnMinute = -1;
     private @Nullable Node header;
@@ -75,7 +75,9 @@ public final class BenchView implements View {
         this.shell = shell;
         this.bench = bench;
         this.rows = new Rows(shell, bench, lanes);
-        this.first = new SettingsView(shell, bench);
+        this.settle = Ui.card(Ui.text(t("desktop.bench.settle"), "title"), Ui.text(t("desktop.bench.settle-how"), ""), Ui.flow(8,
+                Ui.button("settle", t("desktop.bench.settle-go"), "primary", () -> shell.showFirstDay(FirstDay.LANGUAGE)), Ui.button(
+                        "settle-led", t("desktop.first.led"), "", shell::showLedTicket)));
         countdown.setId("countdown");
         call.setId("call");
         countdown.setMinWidth(Region.USE_PREF_SIZE);
@@ -128,10 +130,7 @@ public final class BenchView implements View {
             all.add(header(page.now()));
         }
         if (page.fresh()) {
-            all.add(Ui.label(t("desktop.bench.settle"), "title"));
-            VBox things = Ui.column(12);
-            things.getChildren().addAll(first.first());
-            all.add(things);
+            all.add(settle);
         }
         if (!looks.equals(Look.of(lanes))) {
             looks = Look.of(lanes);

@@ -23,13 +23,16 @@ public final class LockScreenDrawing extends Pane {
         void draw(GraphicsContext g);
     }
 
-    private final Canvas canvas = new Canvas(WIDTH, HEIGHT);
+    private final Canvas canvas;
     private final Consumer drawing;
+    private final double times;
 
-    private LockScreenDrawing(Consumer drawing) {
+    private LockScreenDrawing(Consumer drawing, double times) {
         this.drawing = drawing;
-        setMinSize(WIDTH, HEIGHT);
-        setMaxSize(WIDTH, HEIGHT);
+        this.times = times;
+        this.canvas = new Canvas(WIDTH * times, HEIGHT * times);
+        setMinSize(WIDTH * times, HEIGHT * times);
+        setMaxSize(WIDTH * times, HEIGHT * times);
         getChildren().add(canvas);
     }
 
@@ -38,6 +41,7 @@ public final class LockScreenDrawing extends Pane {
     protected void layoutChildren() {
         GraphicsContext g = canvas.getGraphicsContext2D();
         Color ink = Look.color(g, "ink");
+        g.setTransform(times, 0, 0, times, 0, 0);
         g.clearRect(0, 0, WIDTH, HEIGHT);
         g.setStroke(ink);
         g.setFill(ink);
@@ -50,13 +54,13 @@ public final class LockScreenDrawing extends Pane {
         return DRAWN.containsKey(answer);
     }
 
-    /** @throws IllegalArgumentException for an answer that is not drawn */
-    public static LockScreenDrawing of(String answer) {
+    /** @param times its usual size @throws IllegalArgumentException for an answer that is not drawn */
+    public static LockScreenDrawing of(String answer, double times) {
         Consumer drawing = DRAWN.get(answer);
         if (drawing == null) {
             throw new IllegalArgumentException(answer);
         }
-        return new LockScreenDrawing(drawing);
+        return new LockScreenDrawing(drawing, times);
     }
 
     private static void lines(GraphicsContext g, double top) {

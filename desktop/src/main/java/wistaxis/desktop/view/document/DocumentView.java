@@ -6,17 +6,10 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
-import java.util.concurrent.CompletionException;
 import javafx.geometry.Pos;
-import javafx.print.PageLayout;
-import javafx.print.PrinterJob;
-import javafx.scene.image.ImageView;
-import javafx.scene.image.PixelFormat;
-import javafx.scene.image.WritableImage;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import javafx.scene.transform.Scale;
 import org.jspecify.annotations.Nullable;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.page.TicketPage;
@@ -30,9 +23,6 @@ import wistaxis.workbench.life.Background;
 
 /** The documents of a ticket: which one, how it looks, printed or saved. What leaves the shop is written down. */
 public final class DocumentView extends TicketPage {
-    /** An inch of a printer's page. */
-    private static final double POINTS = 72;
-
     private final Window shell;
     private final FlowPane kinds = Ui.chips(900);
     private final FlowPane buttons = Ui.flow(8);
@@ -63,7 +53,7 @@ public final class DocumentView extends TicketPage {
         int wanted = ++asked;
         bench.documents().make(kind, number).thenCompose(document -> Preview.of(document.pdf(), Preview.SCREEN, Preview.MOST_SEEN)
                 .thenAccept(pages -> shown(wanted, document, pages, ""))).exceptionally(e -> {
-                    shown(wanted, null, List.of(), words(e));
+                    shown(wanted, null, List.of(), Printing.words(e));
                     return null;
                 });
     }
@@ -76,10 +66,6 @@ public final class DocumentView extends TicketPage {
             says = words;
             refresh();
         }
-    }
-
-    private static String words(Throwable e) {
-        return String.valueOf((e instanceof CompletionException && e.getCause() != null ? e.getCause() : e).getMessage());
     }
 
     @Override
@@ -102,54 +88,14 @@ public final class DocumentView extends TicketPage {
         buttons.getChildren().addAll(Ui.button("document-print", t("desktop.documents.print"), "primary", () -> print(now)),
                 Ui.button("document-save", t("desktop.documents.save"), "",
                 () -> save(now)), Ui.text(says.isEmpty() ? t("desktop.documents.pages", "n", seen.size()) : says, "small muted"));
-        seen.forEach(p -> pages.getChildren().add(picture(p)));
-    }
-
-    private static ImageView picture(Preview.Picture page) {
-        WritableImage image = new WritableImage(page.width(), page.height());
-        image.getPixelWriter().setPixels(0, 0, page.width(), page.height(), PixelFormat.getIntArgbInstance(), page.pixels(), 0,
-                page.width());
-        ImageView view = new ImageView(image);
-        view.setId("document-page");
-        view.setStyle("-fx-effect: dropshadow(gaussian, rgba(0,0,0,0.25), 6, 0, 0, 1);");
-        return view;
+        seen.forEach(p -> pages.getChildren().add(Printing.picture(p)));
     }
 
     private void print(Documents.Made document) {
-        PrinterJob job = PrinterJob.createPrinterJob();
-        if (job == null) {
-            says = t("desktop.documents.no-printer");
+        Printing.of(shell, document.pdf(), words -> {
+            says = words;
             refresh();
-            return;
-        }
-        if (job.showPrintDialog(shell.scene().getWindow())) {
-            says = t("desktop.documents.printing");
-            refresh();
-            Preview.of(document.pdf(), Preview.PRINTER, Integer.MAX_VALUE).thenAccept(pages -> print(document, job, pages))
-                    .exceptionally(e -> {
-                says = t("desktop.documents.not-printed", "why", words(e));
-                refresh();
-                return null;
-            });
-        }
-    }
-
-    /** In its own size, smaller only where the printer's page is. */
-    private void print(Documents.Made document, PrinterJob job, List<Preview.Picture> pages) {
-        PageLayout layout = job.getJobSettings().getPageLayout();
-        boolean printed = pages.stream().allMatch(p -> {
-            ImageView page = picture(p);
-            double by = Math.min(POINTS / Preview.PRINTER, Math.min(layout.getPrintableWidth() / p.width(), layout.getPrintableHeight()
-                    / p.height()));
-            page.getTransforms().add(new Scale(by, by));
-            return job.printPage(layout, page);
-        });
-        if (printed && job.endJob()) {
-            handedOut(document, t("desktop.documents.printed"));
-        } else {
-            says = t("desktop.documents.printer-says", "status", job.getJobStatus());
-            refresh();
-        }
+        }, () -> handedOut(document, t("desktop.documents.printed")));
     }
 
     private void save(Documents.Made document) {

@@ -23,8 +23,11 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.layout.ColumnConstraints;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.GridPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import wistaxis.core.buttons.Reading;
 import wistaxis.core.device.Body;
 import wistaxis.core.device.DeviceButton;
 import wistaxis.core.device.DeviceModel;
@@ -40,6 +43,7 @@ import wistaxis.core.time.BenchTime;
 import wistaxis.core.work.Command;
 import wistaxis.desktop.look.Ui;
 import wistaxis.desktop.view.device.LockScreenDrawing;
+import wistaxis.desktop.view.device.PhoneDrawing;
 import wistaxis.desktop.view.page.Window;
 import wistaxis.workbench.Workbench;
 
@@ -56,6 +60,15 @@ public final class AnswerPane {
     /** The shop's way of activating. */
     private static final String NETWORK = "activation-network";
     private static final int MOST_MODELS = 6;
+
+    /** Problems that a screen shows, by its drawing; beside a list of many they are small. */
+    private static final Map<String, String> SCREENS = Map.of("disabled", "disabled", "unavailable", "unavailable", "passcode-forgotten",
+            "pad");
+    private static final Map<String, Reading.Sight> SIGHTS = Map.of("stuck-on-logo", Reading.Sight.BOOT_LOGO, "dead", Reading.Sight.BLACK);
+    private static final double SMALL = 0.55;
+
+    /** More answers than this stand in two columns, however long they are. */
+    private static final int MOST_IN_COLUMN = 8;
 
     /** Letters of the longest answer that fits into half a column. */
     private static final int LONG = 31;
@@ -116,7 +129,7 @@ public final class AnswerPane {
 
     private GridPane grid(Question q, List<Option> options) {
         GridPane grid = new GridPane(6, 6);
-        int columns = options.size() > 4 && options.stream().allMatch(o -> o.words().toString().length() <= LONG) ? 2 : 1;
+        int columns = options.size() > MOST_IN_COLUMN || options.size() > 4 && options.stream().allMatch(o -> o.words().toString().length() <= LONG) ? 2 : 1;
         for (int i = 0; i < columns; i++) {
             ColumnConstraints column = new ColumnConstraints();
             column.setPercentWidth(100.0 / columns);
@@ -127,9 +140,11 @@ public final class AnswerPane {
             Button button = Ui.button(q.question() + "-" + o.value(), "", o.marked() ? "answer chosen" : "answer", o.take());
             Label cap = Ui.label(capOf(i), "key-cap");
             cap.setMinWidth(Region.USE_PREF_SIZE);
-            Label words = Ui.label((o.marked() ? "\u2713 " : "") + o.words(), "");
-            button.setGraphic(LockScreenDrawing.draws(o.value()) && q.question().equals("lockWord")
-                    ? Ui.row(10, cap, LockScreenDrawing.of(o.value()), words) : Ui.row(10, cap, words));
+            Label words = Ui.text((o.marked() ? "\u2713 " : "") + o.words(), "");
+            HBox.setHgrow(words, Priority.ALWAYS);
+            HBox row = Ui.row(10, cap, words);
+            drawing(q, o.value()).ifPresent(d -> row.getChildren().add(columns > 1 ? 2 : 1, d));
+            button.setGraphic(row);
             button.setMinWidth(0);
             button.setAccessibleText(o.words().toString());
             button.setMaxWidth(Double.MAX_VALUE);
@@ -137,6 +152,16 @@ public final class AnswerPane {
             grid.add(button, i / rows, i % rows);
         }
         return grid;
+    }
+
+    /** The screen that an answer is told by. */
+    private static Optional<Node> drawing(Question q, String answer) {
+        return switch (q.question()) {
+            case "lockWord" -> LockScreenDrawing.draws(answer) ? Optional.of(LockScreenDrawing.of(answer, 1)) : Optional.empty();
+            case "trouble" -> Optional.<Node>ofNullable(SCREENS.get(answer) == null ? null : LockScreenDrawing.of(SCREENS.get(answer), SMALL))
+                    .or(() -> Optional.ofNullable(SIGHTS.get(answer)).map(s -> PhoneDrawing.small(s, 0.9)));
+            default -> Optional.empty();
+        };
     }
 
     private static String capOf(int at) {

@@ -52,4 +52,18 @@ public interface Window {
     Optional<Path> open(String title);
 
     void showTimeline(String number);
+
+    /** The first day's pages, from one of them on. */
+    void showFirstDay(FirstDay step);
+
+    void showSettings();
+
+    /** A first ticket is led through, in a practice of its own that leaves nothing behind. */
+    void showLedTicket();
+
+    /** What is new since the version before. */
+    void showWhatsNew();
+
+    /** What is given to whoever helps, to be looked at first. */
+    void showTroubleReport();
 }

@@ -3,24 +3,16 @@ package wistaxis.desktop.view.settings;
 import static wistaxis.core.words.Say.t;
 
 import java.util.List;
-import java.util.Optional;
-import java.util.function.Consumer;
-import java.util.function.Supplier;
+import javafx.scene.Node;
 import javafx.scene.Parent;
 import javafx.scene.control.ScrollPane;
-import javafx.scene.control.TextField;
 import javafx.scene.layout.FlowPane;
-import javafx.scene.layout.HBox;
-import javafx.scene.layout.Priority;
-import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import wistaxis.core.bench.AtWork;
 import wistaxis.core.buttons.SequenceLibrary;
-import wistaxis.core.facts.BadInput;
 import wistaxis.core.route.RouteFacts;
-import wistaxis.core.words.Language;
-import wistaxis.core.words.Say;
+import wistaxis.core.facts.ProgramVersion;
 import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.view.page.FirstDay;
 import wistaxis.desktop.view.page.View;
 import wistaxis.desktop.view.page.Window;
 import wistaxis.store.ledger.ServerAddress;
@@ -35,50 +27,20 @@ public final class SettingsView implements View {
     private final Routes desk;
     private final VBox cards = Ui.style(new VBox(), "page");
     private final ScrollPane root = Ui.scroll(cards);
-    private final List<Typed> typed;
-    private final List<Typed> asked;
+    private final SettingCards typed;
+    private final Node others;
+    private final List<VBox> first;
+    private final Node shop;
 
     public SettingsView(Window shell, Workbench bench) {
         this.shell = shell;
         this.bench = bench;
         this.desk = bench.routes();
-        Typed works = new Typed(Ui.field("works-here", "A. S., B. T.", 300), t("desktop.settings.staff"),
-                t("desktop.settings.staff-how"), () -> String.join(", ", bench.staff().names()), bench.staff()::names);
-        typed = List.of(
-                new Typed(Ui.field("mode-window", "15min", 12), t("desktop.settings.timeout"),
-                        t("desktop.settings.timeout-how"),
-                        () -> desk.settings().window(), desk::recoveryTimeout),
-                new Typed(Ui.field("holidays", "gb-eng", 12), t("desktop.settings.holidays"),
-                        t("desktop.settings.holidays-how"),
-                        () -> desk.settings().holidays(), desk::holidays),
-                new Typed(Ui.field("at-work", "Ada 9:00-12:30 13:00-17:30; Bo 12:00-20:00", 600), t("desktop.settings.people"),
-                        t("desktop.settings.people-how"), () -> String.join("; ", AtWork.of(desk.settings().atWork()).people()),
-                        desk::people),
-                new Typed(Ui.field("ports", "1 8-pin; 2 usb-c", 600), t("desktop.settings.ports"), t("desktop.settings.ports-how"),
-                        () -> String.join("; ", AtWork.of(desk.settings().atWork()).ports()), desk::ports),
-                new Typed(Ui.field("calls", t("core.call.typed", "lead", 2, "from", "20:00", "to", "8:00"), 60),
-                        t("desktop.settings.calls"), t("desktop.settings.calls-how"),
-                        () -> AtWork.of(desk.settings().atWork()).called().typed(), desk::calls),
-                new Typed(Ui.field("program-of", "2026-05-12", 12), t("desktop.settings.program"),
-                        t("desktop.settings.program-how"),
-                        () -> Optional.ofNullable(desk.settings().programOf()).map(String::valueOf).orElse(""), desk::programOf),
-                new Typed(Ui.field("forget-days", t("desktop.settings.never"), 12), t("desktop.settings.forget"),
-                        t("desktop.settings.forget-how"),
-                        () -> Optional.ofNullable(desk.settings().forgetDays()).map(String::valueOf).orElse(""), desk::forgetDays),
-                new Typed(Ui.field("share-port", "8479", 12), t("desktop.settings.share"), t("desktop.settings.share-how"),
-                        () -> Optional.ofNullable(bench.sharing().settings().port()).map(String::valueOf).orElse(""),
-                                bench.sharing()::give),
-                new Typed(Ui.field("share-from", "http://", 300), t("desktop.settings.ask"), t("desktop.settings.ask-how"),
-                        () -> bench.sharing().settings().typed(), bench.sharing()::ask));
-        asked = bench.world().simulated() ? List.of(works) : List.of(
-                new Typed(Ui.field("bench-name", t("desktop.settings.my-bench"), 60), t("desktop.settings.bench"),
-                t("desktop.settings.bench-how"),
-                        () -> Optional.ofNullable(desk.settings().bench()).orElse(""), desk::benchName),
-                new Typed(Ui.field("library", "https://", 300), t("desktop.settings.library"),
-                        t("desktop.settings.library-how"),
-                        () -> Optional.ofNullable(desk.settings().library()).orElse(""), desk::library),
-                works);
-        typed.forEach(t -> t.field.setMaxWidth(t.field.getPrefColumnCount() > 30 ? Region.USE_COMPUTED_SIZE : 160));
+        this.typed = new SettingCards(shell, bench);
+        this.others = SettingCards.pairs(typed.others());
+        this.first = bench.world().simulated() ? List.of(typed.worksHere()) : List.of(typed.benchName(), typed.library(),
+                typed.worksHere());
+        this.shop = SettingCards.pairs(typed.profile(() -> { }));
     }
 
     /** Where the books are, and how they travel. */
@@ -88,62 +50,6 @@ public final class SettingsView implements View {
                 : "desktop.settings.server-sealed";
         return Ui.card(Ui.text(t("desktop.settings.server"), "strong"), Ui.text(t("desktop.settings.server-is", "address", server, "bench",
                 String.valueOf(bench.tickets().bench())), ""), Ui.text(t(travels), chosen ? "strong hands" : "small muted"));
-    }
-
-    /** What a new bench asks first: all of it can be left for later. */
-    public List<VBox> first() {
-        return asked.stream().map(Typed::card).toList();
-    }
-
-    /** A setting that is typed; what cannot be read is said under it and nothing is changed. */
-    private final class Typed {
-        private final TextField field;
-        private final String asks;
-        private final String why;
-        private final Supplier<String> kept;
-        private final Consumer<String> keep;
-        private String wrong = "";
-
-        Typed(TextField field, String asks, String why, Supplier<String> kept, Consumer<String> keep) {
-            this.field = field;
-            this.asks = asks;
-            this.why = why;
-            this.kept = kept;
-            this.keep = keep;
-            field.setAccessibleText(asks);
-            field.setText(kept.get());
-            field.setOnAction(_ -> take());
-            field.focusedProperty().addListener((_, _, focused) -> {
-                if (!focused) {
-                    take();
-                }
-            });
-        }
-
-        VBox card() {
-            VBox card = Ui.card(Ui.text(asks, "strong"), Ui.text(why, "small muted"), field);
-            card.setPrefWidth(600);
-            if (!wrong.isEmpty()) {
-                card.getChildren().add(Ui.text(wrong, "small erases"));
-            }
-            return card;
-        }
-
-        private void take() {
-            String now = field.getText().strip();
-            String before = wrong;
-            try {
-                if (!now.equals(kept.get())) {
-                    keep.accept(now);
-                }
-                wrong = "";
-            } catch (BadInput e) {
-                wrong = String.valueOf(e.getMessage());
-            }
-            if (!wrong.equals(before)) {
-                refresh();
-            }
-        }
     }
 
     @Override
@@ -161,26 +67,27 @@ public final class SettingsView implements View {
         cards.getChildren().setAll(Ui.label(t("desktop.settings.ways"), "large"),
                 Ui.text(t("desktop.settings.ways-how"),
                 "muted"));
-        cards.getChildren().add(languages());
+        cards.getChildren().addAll(steps(), typed.languages());
+        cards.getChildren().addAll(first);
         bench.tickets().server().map(this::server).ifPresent(cards.getChildren()::add);
         desk.planner().preferences().forEach(p -> cards.getChildren().add(preference(p)));
-        cards.getChildren().add(methods());
-        VBox side = new VBox(14);
-        for (int i = 0; i < typed.size(); i += 2) {
-            HBox pair = new HBox(14);
-            typed.subList(i, Math.min(typed.size(), i + 2)).forEach(t -> pair.getChildren().add(t.card()));
-            pair.getChildren().forEach(c -> HBox.setHgrow(c, Priority.ALWAYS));
-            side.getChildren().add(pair);
-        }
-        cards.getChildren().add(side);
-        cards.getChildren().addAll(1, first());
+        cards.getChildren().addAll(methods(), others, Ui.label(t("desktop.settings.shop-title"), "title"), shop, about());
     }
 
-    private FlowPane languages() {
-        FlowPane all = Ui.chips(560);
-        Language.all().forEach(l -> all.getChildren().add(Ui.button("language-" + l.tag(), l.name(), l.equals(Say.language())
-                ? "chip chosen" : "chip", () -> shell.speak(l))));
-        return Ui.asked(400, all, "", Ui.text(t("desktop.settings.language"), "strong"));
+    /** The pages of the first day, each of them again. */
+    private VBox steps() {
+        FlowPane all = Ui.chips(1000);
+        for (FirstDay step : FirstDay.values()) {
+            all.getChildren().add(Ui.button("step-" + step, step.title(), "chip", () -> shell.showFirstDay(step)));
+        }
+        return Ui.card(Ui.text(t("desktop.settings.steps"), "strong"), all);
+    }
+
+    /** Which program this is, and what is given to whoever helps. */
+    private VBox about() {
+        return Ui.card(Ui.text(t("desktop.settings.version", "version", ProgramVersion.OURS), "strong"), Ui.flow(8,
+                Ui.button("whats-new", t("desktop.settings.whats-new"), "chip", shell::showWhatsNew),
+                Ui.button("trouble-report", t("desktop.settings.trouble-report"), "chip", shell::showTroubleReport)));
     }
 
     private VBox methods() {

@@ -68,6 +68,10 @@ final class Alarms extends VBox {
         if (!all.isEmpty()) {
             alarm(String.join("\n", all));
         }
+        List<String> told = bench.notices().takeTold();
+        if (!told.isEmpty()) {
+            say(told.toArray(String[]::new));
+        }
     }
 
     /** Something to be heard once. */

@@ -19,6 +19,7 @@ import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.stage.FileChooser;
+import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.Word;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
@@ -36,6 +37,10 @@ import wistaxis.desktop.view.ledger.CustomersView;
 import wistaxis.desktop.view.ledger.LedgerView;
 import wistaxis.desktop.view.ledger.TwoSidesView;
 import wistaxis.desktop.view.lot.LotView;
+import wistaxis.desktop.view.first.FirstDayView;
+import wistaxis.desktop.view.first.TroubleView;
+import wistaxis.desktop.view.first.WhatsNewView;
+import wistaxis.desktop.view.page.FirstDay;
 import wistaxis.desktop.view.page.View;
 import wistaxis.desktop.view.page.Window;
 import wistaxis.desktop.view.settings.SettingsView;
@@ -59,6 +64,8 @@ public final class Shell implements Window, AutoCloseable {
     private Function<String, Optional<Path>> chooser = this::choose;
     private Function<String, Optional<Path>> reader = this::chooseToRead;
     private Consumer<Path> opener = folder -> alarm(t("desktop.folder.not-opened", "folder", folder));
+    private Runnable leader = () -> { };
+    private @Nullable Led led;
     private Head head;
     private final Alarms alarms;
     private final Footer footer;
@@ -188,8 +195,41 @@ public final class Shell implements Window, AutoCloseable {
         show(new DrillView(this, bench));
     }
 
+    @Override
     public void showSettings() {
         show(new SettingsView(this, bench));
+    }
+
+    @Override
+    public void showFirstDay(FirstDay step) {
+        show(new FirstDayView(this, bench, step));
+    }
+
+    @Override
+    public void showWhatsNew() {
+        show(new WhatsNewView(this));
+    }
+
+    @Override
+    public void showTroubleReport() {
+        show(new TroubleView(this, bench));
+    }
+
+    /** @param way how a first ticket is led through, in a practice of its own */
+    public void leadBy(Runnable way) {
+        leader = way;
+    }
+
+    /** Leads through a first ticket, a hint at a time. @param end what happens when somebody has had enough */
+    public void lead(Runnable end) {
+        Led hints = new Led(bench, end);
+        led = hints;
+        ((VBox) root.getTop()).getChildren().add(hints);
+    }
+
+    @Override
+    public void showLedTicket() {
+        leader.run();
     }
 
     /** Opens the manual's part for the page, or the list of keys. */
@@ -227,7 +267,11 @@ public final class Shell implements Window, AutoCloseable {
         head.time(bench.now());
         ((VBox) root.getTop()).getChildren().set(0, head);
         footer.words();
-        showSettings();
+        if (view instanceof FirstDayView) {
+            showFirstDay(FirstDay.LANGUAGE);
+        } else {
+            showSettings();
+        }
     }
 
     /** Reads the page anew after something that is no event. */
@@ -422,6 +466,9 @@ public final class Shell implements Window, AutoCloseable {
         footer.refresh();
         alarms.ring();
         View on = view;
+        if (led != null) {
+            led.tick(on instanceof DocumentView);
+        }
         if (!faults.isStill(on)) {
             faults.guarded(on, () -> {
                 on.tick();

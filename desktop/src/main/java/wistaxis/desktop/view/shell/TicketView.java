@@ -73,14 +73,15 @@ public final class TicketView implements View {
             side.setMinWidth(242);
             root.setLeft(side);
         }
-        trail.prefWrapLengthProperty().bind(root.widthProperty().subtract(shown == Stage.KEYS && !guides ? 60 : 300));
-        FlowPane top = Ui.flow(12, trail);
-        top.setStyle("-fx-padding: 6 24 0 14;");
+        trail.prefWrapLengthProperty().bind(root.widthProperty().subtract(60));
+        FlowPane top = Ui.flow(12, trail); // at the same place on every page of the ticket
+        top.setStyle("-fx-padding: 6 24 0 18;");
         if (shown == Stage.KEYS && !guides) {
             top.getChildren().add(Ui.text(number + "  " + ticket().title() + ", " + bench.desk(number).model().name(), "strong"));
         }
         BorderPane middle = new BorderPane(stageView.node());
-        middle.setTop(new VBox(top, notes));
+        middle.setTop(notes);
+        root.setTop(top);
         notes.setStyle("-fx-padding: 0 24 0 24;");
         root.setCenter(middle);
     }
