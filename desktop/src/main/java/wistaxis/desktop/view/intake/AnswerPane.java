@@ -146,6 +146,9 @@ public final class AnswerPane {
             drawing(q, o.value()).ifPresent(d -> row.getChildren().add(columns > 1 ? 2 : 1, d));
             button.setGraphic(row);
             button.setMinWidth(0);
+            if (options.size() > MOST_IN_COLUMN) {
+                button.setStyle("-fx-min-height: 3.3em;"); // two lines of words, or a screen
+            }
             button.setAccessibleText(o.words().toString());
             button.setMaxWidth(Double.MAX_VALUE);
             int rows = (options.size() + columns - 1) / columns;
