@@ -21,7 +21,7 @@ final class LedWindow {
 
     /** Opens it behind, and shows it as soon as it is there. @param in the window that it was asked for in */
     static void open(Shell in) {
-        Thread.ofPlatform().name("first ticket").daemon().start(() -> {
+        Thread.ofPlatform().name("led").daemon().start(() -> {
             try {
                 Path folder = Files.createTempDirectory("wistaxis-first-");
                 LateFront front = new LateFront();

@@ -59,7 +59,8 @@ public class WindowApp extends Application {
      *
      * @param log null where none can be written
      */
-    private record Opened(FolderHold hold, @Nullable LogFile log, Workbench bench, LateFront front, DataFolder folder, LastVersion.News news) {
+    private record Opened(FolderHold hold, @Nullable LogFile log, Workbench bench, LateFront front, DataFolder folder,
+            LastVersion.News news) {
         /** A backup of the day's end comes last, when others may open the folder again. */
         void close() {
             boolean backup = bench.backups().isDueAtClosing();

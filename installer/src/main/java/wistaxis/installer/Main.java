@@ -74,7 +74,8 @@ public final class Main {
                 input.toString(), "--runtime-image", runtime.toString(), "--main-jar", "wistaxis-desktop.jar", "--main-class",
                 "wistaxis.desktop.Main", "--add-launcher", COMMAND + "=" + launcher, "--dest", dist.toString()));
         if (!os.contains("mac")) {
-            image.addAll(List.of("--icon", home.resolve("installer/src/icons/wistaxis." + (os.contains("win") ? "ico" : "png")).toString()));
+            image.addAll(List.of("--icon", home.resolve("installer/src/icons/wistaxis." + (os.contains("win") ? "ico" : "png"))
+                    .toString()));
         }
         with(options("desktop/window.options"), "--module-path=$APPDIR/javafx", "-XX:AOTCache=$APPDIR/window.aot")
                 .forEach(o -> image.addAll(List.of("--java-options", o)));
@@ -161,7 +162,8 @@ public final class Main {
 
     private static void tool(String name, String... args) {
         PrintStream out = System.out;
-        int status = ToolProvider.findFirst(name).orElseThrow(() -> new IllegalStateException("this JDK has no " + name)).run(out, out, args);
+        int status = ToolProvider.findFirst(name).orElseThrow(() -> new IllegalStateException("this JDK has no " + name)).run(out, out,
+                args);
         if (status != 0) {
             throw new IllegalStateException(name + " ended with " + status);
         }

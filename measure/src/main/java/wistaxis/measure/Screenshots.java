@@ -25,6 +25,7 @@ import wistaxis.core.work.GuideAnswers;
 import wistaxis.desktop.DemoFolder;
 import wistaxis.desktop.PracticeWorld;
 import wistaxis.desktop.look.Png;
+import wistaxis.desktop.view.page.FirstDay;
 import wistaxis.desktop.view.shell.Shell;
 import wistaxis.standins.DemoWorld;
 import wistaxis.standins.ScriptedUsb;
@@ -89,6 +90,7 @@ public final class Screenshots {
 
     private void guide() {
         picture("bench", shell::showBench);
+        picture("first", () -> shell.showFirstDay(FirstDay.BACKUP));
         onFx(() -> shell.showTicket(PAST.ticket(14), Stage.INTAKE));
         for (String answer : List.of("damage-none", "blacklisted-no", "backup-cloud")) {
             onFx(() -> press(answer, ""));
@@ -261,10 +263,6 @@ public final class Screenshots {
         settle();
         onFx(() -> bench.commands().give(REAL, new Command.NoteLeft(28)));
         picture("real-restore", () -> shell.showTicket(REAL, Stage.RESTORE));
-        onFx(() -> bench.commands().give(REAL, new Command.NoteProblem("error", "The device could not be restored (14)")));
-        settle();
-        onFx(() -> bench.commands().give(REAL, new Command.NoteTry("once-more", false)));
-        picture("real-problem", () -> { });
     }
 
     /** Fires a button, or writes into a line. */

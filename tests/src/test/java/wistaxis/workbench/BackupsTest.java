@@ -270,7 +270,7 @@ class BackupsTest {
                     + "/home/odo/.local/share/wistaxis/ledger.db\n    at wistaxis.store.Some.where(Some.java:1)\n");
             at.settle();
             String report = at.done(at.bench.trouble().text());
-            assertThat(report).contains("wistaxis: ", "ledger entries: ", "library: set", "staff: 2", "at wistaxis.store.Some.where")
+            assertThat(report).contains("wistaxis: ", "ledger-entries: ", "library: set", "staff: 2", "at wistaxis.store.Some.where")
                     .doesNotContainIgnoringCase("odo").doesNotContain("Quill", "Ada", "Bo ", "Quay", "quay", "Ferry", "123", "Blue one",
                             folder.toString(), System.getProperty("user.home") + "/", "firmware.");
             assertThat(at.done(at.bench.trouble().save(report, folder.resolve("report.txt")))).contains("report.txt");

@@ -260,7 +260,7 @@ class SeveralBenchesTest {
             back.bench.routes().people("Ada; Bo 14:00-18:00");
             desk.until(() -> desk.bench.routes().settings().atWork() != null);
             back.bench.routes().language("de");
-            assertThat(desk.bench.notices().take()).anyMatch(n -> n.contains(number) && n.contains("Back bench"));
+            assertThat(desk.bench.notices().takeTold()).anyMatch(n -> n.contains(number) && n.contains("Back bench"));
             back.record(number, new TicketEvent.Identified("iPhone14,5", "by the number"), new TicketEvent.RouteChosen("recovery-restore"),
                     new TicketEvent.RestoreStarted("31K88"));
             desk.until(() -> sees(desk, number, Ticket::running));

@@ -23,6 +23,7 @@ import wistaxis.core.lot.Lot;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Command;
+import wistaxis.desktop.view.page.FirstDay;
 
 
 /** Goes through the pages of the demo, in the states that they have. */
@@ -83,6 +84,11 @@ final class Pages {
                 at(w, round + " ledger", look, () -> w.shell.showLedger());
                 at(w, round + " shelf", look, () -> w.shell.showFirmwareFiles());
                 at(w, round + " settings", look, () -> w.shell.showSettings());
+                for (FirstDay step : FirstDay.values()) {
+                    at(w, round + " first " + step, look, () -> w.shell.showFirstDay(step));
+                }
+                at(w, round + " new", look, () -> w.shell.showWhatsNew());
+                at(w, round + " trouble", look, () -> w.shell.showTroubleReport());
                 at(w, round + " drill", look, () -> w.shell.showDrill());
                 w.click("drill-progress");
                 at(w, round + " progress", look, () -> { });

@@ -168,7 +168,7 @@ class RealBenchTest {
     void withoutUsbItIsAsked() {
         usb.fails("no right to look at it");
         try (Window w = Window.real(folder, usb)) {
-            w.sees("no right to look at it");
+            w.sees("USB: not watched");
             computerFetches(w, "T-0001");
             w.click("go-on");
             w.click("keys-start");

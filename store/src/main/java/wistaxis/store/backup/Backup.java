@@ -334,7 +334,8 @@ public final class Backup {
                 }
             }
             in.transferTo(OutputStream.nullOutputStream()); // the seal is of all of it
-            if (held == null || !List.copyOf(found.values()).equals(held.files().stream().sorted(Comparator.comparing(Item::path)).toList())) {
+            if (held == null || !List.copyOf(found.values()).equals(held.files().stream().sorted(Comparator.comparing(Item::path))
+                    .toList())) {
                 throw new BadInput(t("store.backup.not-whole"));
             }
             checkLedger(out.resolve("ledger.db"), held);

@@ -72,7 +72,8 @@ final class Sealed {
     static OutputStream to(OutputStream out, BackupKey key, Instant made, String program) throws IOException {
         byte[] salt = random(16);
         byte[] secret = key.derive(salt, MEMORY_KIB, PASSES, LANES);
-        Head head = new Head("argon2id", MEMORY_KIB, PASSES, LANES, HexFormat.of().formatHex(salt), HexFormat.of().formatHex(random(PREFIX)),
+        Head head = new Head("argon2id", MEMORY_KIB, PASSES, LANES, HexFormat.of().formatHex(salt), HexFormat.of()
+                .formatHex(random(PREFIX)),
                 check(secret), PIECE, made, program);
         byte[] line = (MAGIC + "\n" + Json.write(head) + "\n").getBytes(StandardCharsets.UTF_8);
         out.write(line);

@@ -50,7 +50,8 @@ public record Settings(Map<String, String> preferences, String holidays, @JsonAl
         @Nullable LocalDate programOf, @Nullable Integer forgetDays, @Nullable List<String> staff, @Nullable String language,
                 @Nullable String cues, @Nullable AtWork atWork, @Nullable Double lineMbit,
         @Nullable ShopProfile shop) {
-    public static final Settings USUAL = new Settings(Map.of(), "gb-eng", null, null, null, null, null, null, null, null, null, null, null, null);
+    public static final Settings USUAL = new Settings(Map.of(), "gb-eng", null, null, null, null, null, null, null, null, null, null, null,
+            null);
 
     private static final int LONGEST_NAME = 60;
     private static final int MOST = 1000;
@@ -119,7 +120,8 @@ public record Settings(Map<String, String> preferences, String holidays, @JsonAl
     public Settings prefer(String preference, String value) {
         Map<String, String> all = new TreeMap<>(preferences);
         all.put(preference, value);
-        return new Settings(all, holidays, recoveryTimeout, methods, bench, library, programOf, forgetDays, staff, language, cues, atWork, lineMbit, shop);
+        return new Settings(all, holidays, recoveryTimeout, methods, bench, library, programOf, forgetDays, staff, language, cues, atWork,
+                lineMbit, shop);
     }
 
     public Settings holidays(String region) {
@@ -128,7 +130,8 @@ public record Settings(Map<String, String> preferences, String holidays, @JsonAl
     }
 
     public Settings recoveryTimeout(String span) {
-        return new Settings(preferences, holidays, span, methods, bench, library, programOf, forgetDays, staff, language, cues, atWork, lineMbit, shop);
+        return new Settings(preferences, holidays, span, methods, bench, library, programOf, forgetDays, staff, language, cues, atWork,
+                lineMbit, shop);
     }
 
     /** @param name empty for none */
@@ -200,7 +203,8 @@ public record Settings(Map<String, String> preferences, String holidays, @JsonAl
     /** @param mbit megabits a second as somebody typed them; empty for not known @throws BadInput for what is none */
     public Settings line(String mbit) {
         try {
-            return new Settings(preferences, holidays, recoveryTimeout, methods, bench, library, programOf, forgetDays, staff, language, cues,
+            return new Settings(preferences, holidays, recoveryTimeout, methods, bench, library, programOf, forgetDays, staff, language,
+                    cues,
                     atWork, mbit.isBlank() ? null : Double.valueOf(mbit.strip().replace(',', '.')), shop);
         } catch (NumberFormatException e) {
             throw new BadInput(t("store.settings.line", "value", Shown.value(mbit)), e);

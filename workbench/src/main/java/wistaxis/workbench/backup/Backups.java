@@ -165,7 +165,8 @@ public final class Backups {
     }
 
     /**
-     * Brings the newest one back into a place of its own, with the key as somebody has it on paper, looks at its ledger and removes it again.
+     * Brings the newest one back into a place of its own, with the key as somebody has it on paper, looks at its ledger and removes it
+     * again.
      */
     public CompletableFuture<String> rehearse(String typed) {
         if (running) {

@@ -17,7 +17,8 @@ final class KeyDocument {
 
     static byte[] pdf(BackupKey key, BackupPlace place, Instant now) throws IOException {
         return PdfDocument.pdf(PdfDocument.fill("backup-key", Text.of("store.document.backup-key.title"), Map.of("key", key.text(), "made",
-                key.isMade(), "place", Optional.ofNullable(place.folder()).orElse(""), "id", place.id(), "code", PdfDocument.code(key.text(),
+                key.isMade(), "place", Optional.ofNullable(place.folder()).orElse(""), "id", place.id(), "code",
+                        PdfDocument.code(key.text(),
                 CODE_MM)), now));
     }
 }

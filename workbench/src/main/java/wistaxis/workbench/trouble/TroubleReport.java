@@ -76,31 +76,31 @@ public final class TroubleReport {
                 + ", " + System.getProperty("os.arch"), "javafx", System.getProperty("javafx.version", "-"), "language",
                 Say.language().tag()));
         Runtime vm = Runtime.getRuntime();
-        Map<String, Object> measured = new TreeMap<>(Map.of("open for", Duration.between(began, Instant.now()).toMinutes() + " min",
-                "memory in use", Units.inWords(vm.totalMemory() - vm.freeMemory()), "memory at most", Units.inWords(vm.maxMemory()),
-                "processors", vm.availableProcessors(), "disk free", Units.inWords(Room.free(folder.root())), "ledger entries",
-                ledger.last().map(e -> e.number()).orElse(0L), "practice", life.simulated(), "several benches", ledger.bench() != null));
+        Map<String, Object> measured = new TreeMap<>(Map.of("open-for", Duration.between(began, Instant.now()).toMinutes() + " min",
+                "memory-in-use", Units.inWords(vm.totalMemory() - vm.freeMemory()), "memory-at-most", Units.inWords(vm.maxMemory()),
+                "processors", vm.availableProcessors(), "disk-free", Units.inWords(Room.free(folder.root())), "ledger-entries",
+                ledger.last().map(e -> e.number()).orElse(0L), "practice", life.simulated(), "several-benches", ledger.bench() != null));
         for (Path file : folder.files()) {
             try {
                 if (Files.exists(file)) {
-                    measured.put("file " + file.getFileName(), Units.inWords(Files.size(file)));
+                    measured.put("file-" + file.getFileName(), Units.inWords(Files.size(file)));
                 }
             } catch (IOException e) {
-                measured.put("file " + file.getFileName(), e.getClass().getSimpleName());
+                measured.put("file-" + file.getFileName(), e.getClass().getSimpleName());
             }
         }
         BackupPlace backups = BackupPlace.read(folder.backups()).value();
         Map<String, Object> chosen = new TreeMap<>(now.preferences());
-        chosen.putAll(Map.of("recovery timeout", now.window(), "holidays", now.holidays(), "library", said(now.library()), "staff",
-                now.staff() == null ? 0 : Objects.requireNonNull(now.staff()).size(), "forget after days", String.valueOf(now.forgetDays()),
-                "cues", String.valueOf(now.cues()), "shop profile", said(now.shop()), "backups", said(backups.folder()), "last backup",
+        chosen.putAll(Map.of("recovery-timeout", now.window(), "holidays", now.holidays(), "library", said(now.library()), "staff",
+                now.staff() == null ? 0 : Objects.requireNonNull(now.staff()).size(), "forget-after-days", String.valueOf(now.forgetDays()),
+                "cues", String.valueOf(now.cues()), "shop-profile", said(now.shop()), "backups", said(backups.folder()), "last-backup",
                 backups.last() == null ? "-" : String.valueOf(Objects.requireNonNull(backups.last()).at())));
         return part("versions", versions) + part("settings", chosen) + part("measurements", measured) + "log\n" + log();
     }
 
     /** Only whether. */
     private static String said(@org.jspecify.annotations.Nullable Object value) {
-        return value == null ? "not set" : "set";
+        return value == null ? "not-set" : "set";
     }
 
     private static String part(String title, Map<String, Object> rows) {

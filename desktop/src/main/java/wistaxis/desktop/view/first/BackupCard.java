@@ -55,7 +55,8 @@ final class BackupCard extends VBox {
                 Ui.text(t("desktop.backup.key-how"), "small muted"));
         FlowPane buttons = Ui.flow(8);
         if (backups.hasKey()) {
-            buttons.getChildren().add(Ui.button("backup-print-key", t("desktop.backup.print-key"), "primary", () -> said(backups.keyDocument()
+            buttons.getChildren().add(Ui.button("backup-print-key", t("desktop.backup.print-key"), "primary", () ->
+                    said(backups.keyDocument()
                     .thenApply(file -> shown(Path.of(file))))));
         } else {
             buttons.getChildren().addAll(Ui.button("backup-make-key", t("desktop.backup.make-key"), "primary", backups::makeKey),
@@ -89,7 +90,8 @@ final class BackupCard extends VBox {
 
     private static String state(BackupPlace place) {
         BackupPlace.Last last = place.last();
-        return place.folder() == null ? t("desktop.backup.nowhere") : last == null ? t("desktop.backup.none") : t("desktop.backup.last", "at",
+        return place.folder() == null ? t("desktop.backup.nowhere") : last == null ? t("desktop.backup.none") : t("desktop.backup.last",
+                "at",
                 Ui.date("d MMMM, HH:mm", last.at()), "bytes", Units.inWords(last.bytes()), "n", last.entries());
     }
 

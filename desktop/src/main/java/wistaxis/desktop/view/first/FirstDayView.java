@@ -69,7 +69,8 @@ public final class FirstDayView implements View {
     }
 
     private HBox ways() {
-        return Ui.row(8, Ui.button("first-back", t("desktop.first.back"), "", () -> go(-1)), Ui.button("first-next", t("desktop.first.next"),
+        return Ui.row(8, Ui.button("first-back", t("desktop.first.back"), "", () -> go(-1)), Ui.button("first-next",
+                t("desktop.first.next"),
                 "primary", () -> go(1)), Ui.gap(), Ui.button("first-leave", t("desktop.first.leave"), "quiet", shell::showBench));
     }
 
@@ -124,14 +125,14 @@ public final class FirstDayView implements View {
 
     private List<Node> worlds() {
         boolean practice = bench.world().simulated();
-        return List.of(world("real", !practice, "wistaxis"), world("practice", practice, "wistaxis practice"), Ui.flow(8, Ui.button(
+        return List.of(world("real", !practice), world("practice", practice), Ui.flow(8, Ui.button(
                 "first-led", t("desktop.first.led"), "primary", shell::showLedTicket)));
     }
 
-    private static VBox world(String name, boolean here, String command) {
+    private static VBox world(String name, boolean here) {
         VBox card = Ui.card(Ui.text(t("desktop.first.world-" + name), "strong"), Ui.text(t("desktop.first.world-" + name + "-how"), ""));
-        card.getChildren().add(here ? Ui.label(t("desktop.first.world-here"), "tag") : Ui.text(t("desktop.first.world-open", "command",
-                command), "small muted"));
+        card.getChildren().add(here ? Ui.label(t("desktop.first.world-here"), "tag") : Ui.text(t("desktop.first.world-" + name + "-open"),
+                "small muted"));
         return card;
     }
 
@@ -149,7 +150,8 @@ public final class FirstDayView implements View {
         }
         VBox card = Ui.card(Ui.text(devices.isEmpty() ? t("desktop.first.usb-nothing") : t("desktop.first.usb-sees", "n", devices.size()),
                 "strong"));
-        devices.forEach(d -> card.getChildren().add(Ui.text(t("desktop.first.usb-device", "mode", d.mode().words(), "port", d.port()), "")));
+        devices.forEach(d -> card.getChildren().add(Ui.text(t("desktop.first.usb-device", "mode", d.mode().words(), "port", d.port()),
+                "")));
         return card;
     }
 
@@ -174,7 +176,8 @@ public final class FirstDayView implements View {
             heard.setText(t("desktop.first.scan-seen", "code", Shown.printable(code.getText())));
             code.clear();
         });
-        return List.of(tones, Ui.card(Ui.text(t("desktop.first.pedal"), "strong"), Ui.text(t("desktop.first.pedal-how"), "small muted"), pedal),
+        return List.of(tones, Ui.card(Ui.text(t("desktop.first.pedal"), "strong"), Ui.text(t("desktop.first.pedal-how"), "small muted"),
+                pedal),
                 Ui.card(Ui.text(t("desktop.first.scan"), "strong"), Ui.text(t("desktop.first.scan-how"), "small muted"), code), heard);
     }
 
@@ -182,7 +185,8 @@ public final class FirstDayView implements View {
         Path folder = bench.stock().firmwareFolder().folder();
         Label room = Ui.text("", "");
         bench.stock().free().thenAccept(free -> room.setText(t("desktop.first.firmware-room", "free", Units.inWords(free))));
-        VBox place = Ui.card(Ui.text(t("desktop.first.firmware-folder", "folder", folder), "strong"), room, Ui.flow(8, Ui.button("first-folder", t("desktop.first.show-folder"), "",
+        VBox place = Ui.card(Ui.text(t("desktop.first.firmware-folder", "folder", folder), "strong"), room, Ui.flow(8,
+                Ui.button("first-folder", t("desktop.first.show-folder"), "",
                         () -> shell.showFolder(folder))));
         return bench.world().simulated() ? List.of(place) : List.of(place, cards.library());
     }

@@ -129,7 +129,8 @@ public final class AnswerPane {
 
     private GridPane grid(Question q, List<Option> options) {
         GridPane grid = new GridPane(6, 6);
-        int columns = options.size() > MOST_IN_COLUMN || options.size() > 4 && options.stream().allMatch(o -> o.words().toString().length() <= LONG) ? 2 : 1;
+        int columns = options.size() > MOST_IN_COLUMN || options.size() > 4 && options.stream().allMatch(o -> o.words().toString()
+                .length() <= LONG) ? 2 : 1;
         for (int i = 0; i < columns; i++) {
             ColumnConstraints column = new ColumnConstraints();
             column.setPercentWidth(100.0 / columns);
@@ -161,7 +162,8 @@ public final class AnswerPane {
     private static Optional<Node> drawing(Question q, String answer) {
         return switch (q.question()) {
             case "lockWord" -> LockScreenDrawing.draws(answer) ? Optional.of(LockScreenDrawing.of(answer, 1)) : Optional.empty();
-            case "trouble" -> Optional.<Node>ofNullable(SCREENS.get(answer) == null ? null : LockScreenDrawing.of(SCREENS.get(answer), SMALL))
+            case "trouble" -> Optional.<Node>ofNullable(SCREENS.get(answer) == null ? null : LockScreenDrawing.of(SCREENS.get(answer),
+                    SMALL))
                     .or(() -> Optional.ofNullable(SIGHTS.get(answer)).map(s -> PhoneDrawing.small(s, 0.9)));
             default -> Optional.empty();
         };

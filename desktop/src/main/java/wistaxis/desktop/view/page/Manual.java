@@ -11,7 +11,8 @@ import wistaxis.core.words.Language;
 /** The manual, a part a page: in the window behind "?", and as {@code docs/manual.md}. */
 public final class Manual {
     /** The pages in the order of a day, each with its picture in {@code docs/screenshots}; empty for none. */
-    public static final Map<String, String> PARTS = parts("first", "first", "bench", "bench", "lot", "lot", "intake", "intake", "identify", "", "route",
+    public static final Map<String, String> PARTS = parts("first", "first", "bench", "bench", "lot", "lot", "intake", "intake", "identify",
+            "", "route",
             "route",
             "firmware",
             "firmware", "buttons", "keys", "restore", "real-restore", "guide", "guide", "handover", "handover", "documents", "documents",

@@ -1,0 +1,184 @@
+package wistaxis.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Base64;
+import java.util.Optional;
+import java.util.stream.Stream;
+import javafx.scene.control.Labeled;
+import javafx.scene.control.TextField;
+import javafx.scene.image.ImageView;
+import javafx.scene.input.KeyCode;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.text.PDFTextStripper;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
+import wistaxis.desktop.view.page.FirstDay;
+import wistaxis.standins.ScriptedUsb;
+import wistaxis.store.backup.Backup;
+import wistaxis.store.backup.BackupKey;
+import wistaxis.store.ledger.DataFolder;
+
+/** A shop's first day: a new real bench is set up page by page, takes a device in, gives a receipt away and is backed up. */
+@ExtendWith(Waits.class)
+class FirstDayTest {
+    /** A red square of 8 by 8. */
+    private static final String PNG = "iVBORw0KGgoAAAANSUhEUgAAAAgAAAAICAIAAABLbSncAAAAEUlEQVR4nGP4z8CAFWEXHbQSACj/P8Fu7N9hAAAAAElFTkSuQmCC";
+
+    @TempDir
+    private Path folder;
+
+    private final ScriptedUsb usb = new ScriptedUsb();
+
+    private static void chosen(Window w, Path file) {
+        Window.onFx(() -> {
+            w.shell.chooseBy(_ -> Optional.of(file));
+            return null;
+        });
+    }
+
+    private static void typed(Window w, String field, String text) {
+        w.focus(field);
+        Window.onFx(() -> {
+            ((TextField) w.shell.scene().lookup("#" + field)).setText(text);
+            return null;
+        });
+        w.tap(KeyCode.ENTER);
+    }
+
+    private static void pictured(Window w) {
+        Window.until(() -> Window.onFx(() -> w.shell.scene().lookup("#document-page") instanceof ImageView), "a page as it looks");
+    }
+
+    @Test
+    void fromTheFirstPageToABackup() throws IOException {
+        usb.fails("no right to look at it");
+        Path drive = Files.createDirectories(folder.resolve("drive"));
+        Path data = folder.resolve("shop");
+        Path receipt = folder.resolve("receipt.pdf");
+        Path logo = Files.write(folder.resolve("logo.png"), Base64.getDecoder().decode(PNG));
+        try (Window w = Window.real(data, usb)) {
+            w.sees("A new bench");
+            w.click("settle");
+            w.sees("Which language does Wistaxis speak?");
+            w.click("language-de");
+            w.sees("Welche Sprache spricht Wistaxis?", "Erster Tag");
+            w.click("language-en");
+            w.click("first-next");
+            w.sees("Practice or real", "This window");
+            w.click("first-next");
+            shop(w, logo);
+            w.click("first-next");
+            typed(w, "works-here", "ada, bo");
+            w.click("first-next");
+            typed(w, "line-speed", "fast");
+            w.sees("[fast] is no speed of a download");
+            typed(w, "line-speed", "80");
+            assertThat(Window.onFx(() -> w.bench.stock().history().rate().mid())).isEqualTo(10e6);
+            w.click("first-next");
+            w.sees("This computer's USB cannot be watched", "no right to look at it");
+            assertThat(Window.onFx(() -> w.shell.scene().lookup(".notice.stop"))).as("what is missing is not broken").isNull();
+            w.click("first-next");
+            w.focus("first-pedal");
+            w.tap(KeyCode.PAGE_DOWN);
+            w.sees("Seen: Page Down");
+            typed(w, "first-scan", "c0de");
+            w.sees("Seen: c0de");
+            w.click("first-next");
+            w.click("first-label");
+            pictured(w);
+            w.click("first-next");
+            backup(w, drive, data);
+            w.click("first-next");
+            w.sees("Firmware folder:", "free there");
+            w.click("first-next");
+            w.sees("No open tickets");
+            String n = w.opened("Blue one");
+            Window.onFx(() -> {
+                w.shell.showDocuments(n);
+                return null;
+            });
+            pictured(w);
+            chosen(w, receipt);
+            w.click("document-save");
+            w.sees("Saved:");
+            Window.onFx(() -> {
+                w.shell.showFirstDay(FirstDay.BACKUP);
+                return null;
+            });
+            w.click("backup-now");
+            w.sees("Backup made and read back");
+        }
+        try (PDDocument document = Loader.loadPDF(Files.readAllBytes(receipt)); Stream<Path> made = Files.list(drive)) {
+            assertThat(new PDFTextStripper().getText(document)).contains("ferry lane repairs", "quay 7", "Blue one");
+            assertThat(document.getPage(0).getResources().getXObjectNames()).as("the logo").isNotEmpty();
+            BackupKey key = BackupKey.read(new DataFolder(data).backupKey()).orElseThrow();
+            assertThat(made.map(f -> Backup.verify(f, key, (_, _) -> true).entries()).max(Long::compare)).contains(
+                    (long) new Entries(data).count());
+        }
+    }
+
+    private record Entries(Path data) {
+        int count() {
+            try (wistaxis.store.ledger.Ledger ledger = wistaxis.store.ledger.Ledger.openReadOnly(data.resolve("ledger.db"))) {
+                return ledger.entries().size();
+            }
+        }
+    }
+
+    private static void shop(Window w, Path logo) {
+        typed(w, "shop-name", "ferry lane repairs");
+        typed(w, "shop-address", "quay 7, 00000 harbour");
+        typed(w, "shop-mail", "nowhere");
+        w.sees("[nowhere] is no mail address");
+        chosen(w, logo);
+        w.click("first-logo");
+        pictured(w);
+    }
+
+    private static void backup(Window w, Path drive, Path data) {
+        typed(w, "backup-folder", "in the attic");
+        w.sees("is no folder for backups");
+        typed(w, "backup-folder", drive.toString());
+        w.click("backup-make-key");
+        w.sees("Last backup", "read back", "Nobody has tried yet");
+        String key = BackupKey.read(new DataFolder(data).backupKey()).orElseThrow().text();
+        typed(w, "backup-try-key", key.toLowerCase(java.util.Locale.ROOT));
+        w.click("backup-rehearse");
+        w.sees("Rehearsed: the backup of");
+        w.click("backup-print-key");
+        w.sees("Print it, then delete the file");
+    }
+
+    /** One hint after the other, until a receipt was given away. */
+    @Test
+    void aFirstTicketIsLedThrough() throws IOException {
+        try (Window w = new Window(DataFolder.open(folder.resolve("led")), java.time.Instant.now(), 1_000_000)) {
+            boolean[] ended = {false};
+            Window.onFx(() -> {
+                w.shell.lead(() -> ended[0] = true);
+                return null;
+            });
+            w.sees("A customer brings a phone");
+            w.click("new-ticket");
+            w.sees("What is wrong with it?");
+            w.tap(KeyCode.DIGIT6);
+            w.sees("Which model is it?");
+            typed(w, "answer-line", "iPhone14,5");
+            w.sees("This is the gentlest way that can help");
+            w.click("documents");
+            w.sees("This is the receipt");
+            chosen(w, folder.resolve("receipt.pdf"));
+            w.click("document-save");
+            w.sees("That was a first ticket");
+            assertThat(Window.onFx(() -> ((Labeled) w.shell.scene().lookup("#led")).getText())).contains("nothing of it is kept");
+            w.click("led-end");
+            assertThat(ended[0]).isTrue();
+        }
+    }
+}
