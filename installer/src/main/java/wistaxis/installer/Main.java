@@ -100,6 +100,7 @@ public final class Main {
         }
         Path licences = Files.createDirectories(input.resolve("licences"));
         each(home.resolve("docs/licences"), file -> copy(file, licences));
+        each(home.resolve("installer/target/shipped"), file -> copy(file, licences)); // by the plugins before
     }
 
     /** A jar without the native libraries of other systems and processors, which would be a tenth of what is installed. */

@@ -12,6 +12,7 @@ import wistaxis.core.identify.LookMeasure;
         subcommands = {BenchCommand.Looks.class, BenchButtons.class, BenchPlans.class, BenchShared.class,
                 BenchDownload.class, BenchDownload.Serve.class,
                 BenchFirmware.class,
+        BenchBackup.class, BenchBackup.Once.class, BenchYear.class,
         BenchKills.class, BenchKills.Day.class, KillsShared.Day.class, BenchMany.class, BenchLedger.class, BenchStart.class,
                 BenchIdle.class,
                 BenchIdle.Watched.class,

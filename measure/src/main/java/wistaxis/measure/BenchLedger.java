@@ -12,6 +12,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.SplittableRandom;
+import java.util.function.DoubleConsumer;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -160,7 +161,11 @@ final class BenchLedger extends Output {
     }
 
     private void make(Path root, int many) {
-        Progress progress = progress("making " + many + " tickets");
+        make(root, many, progress("making " + many + " tickets"));
+    }
+
+    /** A data folder with so many closed tickets, and some that are open. */
+    static void make(Path root, int many, DoubleConsumer progress) {
         DataFolder folder = DataFolder.open(root);
         Instant[] wall = {Instant.EPOCH.plus(Duration.ofDays(18_000))};
         try (Ledger ledger = Ledger.open(folder.ledger(), () -> wall[0])) {

@@ -28,7 +28,10 @@ import wistaxis.store.ledger.DataFolder;
 @ExtendWith(Waits.class)
 class FirstDayTest {
     /** A red square of 8 by 8. */
-    private static final String PNG = "iVBORw0KGgoAAAANSUhEUgAAAAgAAAAICAIAAABLbSncAAAAEUlEQVR4nGP4z8CAFWEXHbQSACj/P8Fu7N9hAAAAAElFTkSuQmCC";
+    private static final String PNG = "iVBORw0KGgoAAAANSUhEUgAAAAgAAAAIAQMAAAD+wSzIAAAABGdBTUEAALGPC/xhBQAAACBjSFJNAAB6JgAAgIQAAPoAAACA6AAAdTAAAOpgAA"
+            + "A6mAAAF3CculE8AAAABlBMVEX/AAD///9BHTQRAAAAAWJLR0QB/wIt3gAAAAd0SU1FB+oMAREpJ/rv++cAAAALSURBVAjXY2BABQAAEAABocUh"
+            + "wQAAACV0RVh0ZGF0ZTpjcmVhdGUAMjAyNi0xMi0wMVQxNzo0MTozOSswMDowMGWmLfYAAAAldEVYdGRhdGU6bW9kaWZ5ADIwMjYtMTItMDFUMT"
+            + "c6NDE6MzkrMDA6MDAU+5VKAAAAAElFTkSuQmCC";
 
     @TempDir
     private Path folder;

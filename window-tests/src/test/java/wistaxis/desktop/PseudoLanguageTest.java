@@ -59,7 +59,8 @@ class PseudoLanguageTest {
         Set<String> english = new LinkedHashSet<>();
         Pages.visit(folder.resolve("data"), (w, where) -> {
             Pages.cut(w).forEach(c -> cut.add(where + ": " + c));
-            w.text().lines().filter(l -> ENGLISH.matcher(l).find() && !DATA.matcher(l).find()).forEach(l -> english.add(where + ": " + l));
+            boolean report = where.endsWith("trouble"); // which is for whoever made the program
+            w.text().lines().filter(_ -> !report).filter(l -> ENGLISH.matcher(l).find() && !DATA.matcher(l).find()).forEach(l -> english.add(where + ": " + l));
         }, "small 1024", "larger 1280");
         assertThat(english).isEmpty();
         assertThat(cut).isEmpty();

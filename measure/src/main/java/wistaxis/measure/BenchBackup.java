@@ -1,0 +1,164 @@
+package wistaxis.measure;
+
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.SplittableRandom;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import wistaxis.cli.output.Output;
+import wistaxis.cli.output.Progress;
+import wistaxis.cli.output.Refusal;
+import wistaxis.core.facts.BadInput;
+import wistaxis.store.backup.Backup;
+import wistaxis.store.backup.BackupKey;
+import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.ledger.Ledger;
+
+@Command(name = "backup", mixinStandardHelpOptions = true,
+        description = "A shop's data of many closed tickets and as many megabytes of pictures, made for this and thrown away: a backup with "
+        + "its reading back, a restore; then both are killed at random moments: none is ever broken, and the data stay as they are.")
+final class BenchBackup extends Output {
+    private static final int PICTURE = 4 << 20;
+    private static final String KEY = "five words that nobody guesses";
+
+    @Option(names = "--tickets", paramLabel = "N", defaultValue = "100000", description = "how many closed tickets")
+    private int tickets;
+
+    @Option(names = "--megabytes", paramLabel = "N", defaultValue = "2000", description = "of pictures, which do not get smaller")
+    private int megabytes;
+
+    @Option(names = "--kills", paramLabel = "N", defaultValue = "200", description = "of a backup or a restore of a small shop")
+    private int kills;
+
+    private record Row(int tickets, int megabytes, double backupSeconds, double restoreSeconds, long fileBytes, long peakBytes, int kills,
+            int whole, int broken, int left, boolean dataSame) {}
+
+    @Override
+    public void run() {
+        try (Scratch scratch = Scratch.make("backup")) {
+            DataFolder shop = new DataFolder(scratch.root().resolve("shop"));
+            BenchLedger.make(shop.root(), tickets, progress("making " + tickets + " tickets"));
+            pictures(shop.root().resolve("exports"), megabytes);
+            Path file = scratch.root().resolve("a.wistaxis-backup");
+            long[] peak = {0};
+            double made = timed(() -> Backup.make(shop, file, BackupKey.parse(KEY), Instant.now(), (_, _) -> peak(peak)));
+            double restored = timed(() -> Backup.restore(file, BackupKey.parse(KEY), scratch.root().resolve("back"), (_, _) -> peak(peak)));
+            Row row = killed(scratch.root(), made, restored, Files.size(file), peak[0]);
+            answer(row, List.of(String.format(Locale.ROOT, "%d tickets and %d MB of pictures: backup with reading back %.0f s, %.0f MB; "
+                    + "restore with the ledger verified %.0f s; heap at most %.0f MB", tickets, megabytes, made, row.fileBytes() / 1e6,
+                    restored, row.peakBytes() / 1e6), String.format(Locale.ROOT, "killed %d times: %d whole files, %d broken, %d half "
+                            + "restored folders; the data are %s", kills, row.whole(), row.broken(), row.left(), row.dataSame()
+                                    ? "as they were" : "CHANGED")));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new Refusal("stopped");
+        }
+    }
+
+    private static boolean peak(long[] peak) {
+        Runtime vm = Runtime.getRuntime();
+        peak[0] = Math.max(peak[0], vm.totalMemory() - vm.freeMemory());
+        return true;
+    }
+
+    private static double timed(Runnable work) {
+        long began = System.nanoTime();
+        work.run();
+        return (System.nanoTime() - began) / 1e9;
+    }
+
+    private static void pictures(Path folder, int megabytes) throws IOException {
+        Files.createDirectories(folder);
+        SplittableRandom random = new SplittableRandom(5);
+        byte[] bytes = new byte[PICTURE];
+        for (int i = 0; i < megabytes * 1_000_000L / PICTURE; i++) {
+            random.nextBytes(bytes);
+            try (OutputStream out = Files.newOutputStream(folder.resolve(i + ".jpg"))) {
+                out.write(bytes);
+            }
+        }
+    }
+
+    private Row killed(Path root, double made, double restored, long bytes, long peak) throws IOException, InterruptedException {
+        DataFolder small = new DataFolder(root.resolve("small"));
+        BenchLedger.make(small.root(), 300, _ -> { });
+        pictures(small.root().resolve("exports"), 20);
+        Path drive = Files.createDirectories(root.resolve("drive"));
+        Path source = drive.resolve("source.wistaxis-backup");
+        Backup.make(small, source, BackupKey.parse(KEY), Instant.now(), (_, _) -> true);
+        String head = head(small);
+        SplittableRandom random = new SplittableRandom(1);
+        Progress progress = progress("killing " + kills + " times");
+        int broken = 0;
+        int half = 0;
+        for (int i = 0; i < kills; i++) {
+            boolean backs = i % 2 == 0;
+            Path to = backs ? drive.resolve(i + ".wistaxis-backup") : root.resolve("restored-" + i);
+            Process process = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "-XX:TieredStopAtLevel=1",
+                    "--enable-native-access=ALL-UNNAMED", "-cp", System.getProperty("java.class.path"), Main.class.getName(), "bench",
+                    "backup-once", "--data", small.root().toString(), "--file", (backs ? to : source).toString(), "--to", backs ? ""
+                            : to.toString()).redirectError(ProcessBuilder.Redirect.DISCARD).start();
+            process.getInputStream().read(); // it begins
+            process.waitFor(random.nextInt(2_500), TimeUnit.MILLISECONDS);
+            process.destroyForcibly().waitFor();
+            if (!backs && Files.exists(to)) {
+                half += head(new DataFolder(to)).equals(head) ? 0 : 1;
+            }
+            progress.accept((i + 1) / (double) kills);
+        }
+        int whole = 0;
+        try (Stream<Path> files = Files.list(drive)) {
+            for (Path file : files.filter(f -> f.toString().endsWith(".wistaxis-backup")).toList()) {
+                try {
+                    Backup.verify(file, BackupKey.parse(KEY), (_, _) -> true);
+                    whole++;
+                } catch (BadInput _) {
+                    broken++;
+                }
+            }
+        }
+        return new Row(tickets, megabytes, made, restored, bytes, peak, kills, whole, broken, half, head(small).equals(head));
+    }
+
+    private static String head(DataFolder folder) {
+        try (Ledger ledger = Ledger.openReadOnly(folder.ledger())) {
+            List<String> all = new ArrayList<>(List.of(ledger.check(null, Instant.now()).broken().orElse("whole")));
+            ledger.last().ifPresent(e -> all.add(e.digest()));
+            return String.join(" ", all);
+        }
+    }
+
+    @Command(name = "backup-once", hidden = true)
+    static final class Once extends Output {
+        @Option(names = "--data", required = true)
+        private Path data = Path.of("");
+
+        @Option(names = "--file", required = true)
+        private Path file = Path.of("");
+
+        @Option(names = "--to", required = true)
+        private String to = "";
+
+        @Override
+        public void run() {
+            out().println("begins");
+            out().flush();
+            if (to.isEmpty()) {
+                Backup.make(new DataFolder(data), file, BackupKey.parse(KEY), Instant.now(), (_, _) -> true);
+            } else {
+                Backup.restore(file, BackupKey.parse(KEY), Path.of(to), (_, _) -> true);
+            }
+        }
+    }
+}
