@@ -105,7 +105,8 @@ final class BenchBackup extends Output {
         for (int i = 0; i < kills; i++) {
             boolean backs = i % 2 == 0;
             Path to = backs ? drive.resolve(i + ".wistaxis-backup") : root.resolve("restored-" + i);
-            Process process = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "-XX:TieredStopAtLevel=1",
+            Process process = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                    "-XX:TieredStopAtLevel=1",
                     "--enable-native-access=ALL-UNNAMED", "-cp", System.getProperty("java.class.path"), Main.class.getName(), "bench",
                     "backup-once", "--data", small.root().toString(), "--file", (backs ? to : source).toString(), "--to", backs ? ""
                             : to.toString()).redirectError(ProcessBuilder.Redirect.DISCARD).start();

@@ -48,7 +48,8 @@ final class BenchYear extends Output {
     @Option(names = "--tickets", paramLabel = "N", defaultValue = "12", description = "a day")
     private int tickets;
 
-    private record Row(int days, long entries, double heapFirst, double heapLast, double heapRatio, double heapWorstRatio, double startFirst,
+    private record Row(int days, long entries, double heapFirst, double heapLast, double heapRatio, double heapWorstRatio,
+            double startFirst,
             double startLast, double startRatio, long logBytes, int logFiles, long ledgerBytes, String broken, List<String> findings) {}
 
     private final LinkedBlockingQueue<Runnable> front = new LinkedBlockingQueue<>();
@@ -96,13 +97,16 @@ final class BenchYear extends Output {
             }
             double worst = heap.stream().mapToDouble(h -> h / heap.getFirst()).max().orElse(1);
             double first = starts.stream().limit(3).mapToDouble(s -> s).sorted().skip(1).findFirst().orElse(starts.getFirst());
-            double last = starts.stream().skip(Math.max(0, starts.size() - 3)).mapToDouble(s -> s).sorted().skip(1).findFirst().orElse(starts
+            double last = starts.stream().skip(Math.max(0, starts.size() - 3)).mapToDouble(s -> s).sorted().skip(1).findFirst()
+                    .orElse(starts
                     .getLast());
             Row row = new Row(days, check.entries(), heap.getFirst(), heap.getLast(), heap.getLast() / heap.getFirst(), worst, first, last,
                     last / first, logged, all.size(), Files.size(folder.ledger()), check.broken().orElse(""), check.findings());
-            answer(row, List.of(String.format(Locale.ROOT, "%d days, %d entries; heap after a collection %.1f MB on day %d, %.1f MB at the end: "
+            answer(row, List.of(String.format(Locale.ROOT,
+                    "%d days, %d entries; heap after a collection %.1f MB on day %d, %.1f MB at the end: "
                     + "%.2f times, at most %.2f", days, row.entries(), row.heapFirst(), FIRST_LOOK, row.heapLast(), row.heapRatio(), worst),
-                    String.format(Locale.ROOT, "opening the bench %.0f ms at first, %.0f ms at last: %.2f times", first, last, row.startRatio()),
+                    String.format(Locale.ROOT, "opening the bench %.0f ms at first, %.0f ms at last: %.2f times", first, last,
+                            row.startRatio()),
                     String.format(Locale.ROOT, "log %.1f MB in %d files; ledger %.0f MB, %s, %d findings", logged / 1e6, all.size(), row
                             .ledgerBytes() / 1e6, row.broken().isEmpty() ? "verified" : row.broken(), row.findings().size())));
         }
@@ -110,7 +114,8 @@ final class BenchYear extends Output {
 
     private Workbench opened(DataFolder folder) {
         ComputerProbe computer = _ -> new ComputerProbe.ComputerFacts(true, 100_000_000_000L, true, 1, "measured");
-        return new Workbench(new Workbench.Setup("A bench", folder, wall, () -> real, () -> wall, _ -> World.real(computer, new ScriptedUsb(),
+        return new Workbench(new Workbench.Setup("A bench", folder, wall, () -> real, () -> wall, _ -> World.real(computer,
+                new ScriptedUsb(),
                 SimulatedDevice::new), front::add));
     }
 

@@ -149,7 +149,7 @@ class FirstDayTest {
         w.sees("is no folder for backups");
         typed(w, "backup-folder", drive.toString());
         w.click("backup-make-key");
-        w.sees("Last backup", "read back", "Nobody has tried yet");
+        w.sees("Last backup", "read back", "Nobody has tried yet", "Backups: rehearse once");
         String key = BackupKey.read(new DataFolder(data).backupKey()).orElseThrow().text();
         typed(w, "backup-try-key", key.toLowerCase(java.util.Locale.ROOT));
         w.click("backup-rehearse");

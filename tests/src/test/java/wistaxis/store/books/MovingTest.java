@@ -20,6 +20,8 @@ import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Said;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.store.backup.Backup;
+import wistaxis.store.backup.BackupKey;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.store.ledger.ServerAddress;
@@ -90,6 +92,26 @@ class MovingTest {
         DataFolder other = DataFolder.open(root.resolve("other"));
         Ledger.open(other.ledger()).close();
         assertThatThrownBy(() -> move(other, shop)).isInstanceOf(BadInput.class).hasMessageContaining("not of this folder");
+    }
+
+    /** A bench's backup holds the books of the server: restored, it is a bench alone. */
+    @Test
+    void aBackupHoldsTheBooksOfTheServer() {
+        DataFolder folder = filled();
+        move(folder, Server.prepared());
+        try (Ledger ledger = Books.open(folder, Instant::now)) {
+            ledger.openTicket(new TicketEvent.Opened("only there", true), AT);
+        }
+        BackupKey key = BackupKey.make();
+        Path file = root.resolve("a.wistaxis-backup");
+        Backup.make(folder, file, key, AT, (_, _) -> true);
+        DataFolder back = new DataFolder(root.resolve("restored"));
+        Backup.restore(file, key, back.root(), (_, _) -> true);
+        assertThat(back.server()).doesNotExist();
+        assertThat(entries(back)).isEqualTo(entries(folder)).hasSize(101);
+        try (People people = Books.lookAtPeople(back)) {
+            assertThat(people.find("quillfeather")).hasSize(39);
+        }
     }
 
     /** All of it from a terminal, and a ticket opened on the server. */

@@ -93,6 +93,15 @@ public final class Backups {
         return on() && last != null && (rehearsed == null || rehearsed.plusDays(QUARTER_DAYS).isBefore(today()));
     }
 
+    /** What somebody should know of them at work, in a line; empty while all is as it should be. */
+    public String says() {
+        BackupPlace.Last last = place.last();
+        return place.why() != null ? last == null ? t("workbench.backup.line-none", "why", place.why()) : t("workbench.backup.line-since",
+                "at",
+                LocalDate.ofInstant(last.at(), ZoneId.systemDefault()), "why", place.why()) : rehearsalDue() ? t(
+                        "workbench.backup.line-rehearse") : "";
+    }
+
     /** @throws BadInput for what is no folder */
     public void goTo(String typed) {
         change(p -> p.at(typed, folder.root()));

@@ -16,6 +16,7 @@ import javafx.scene.layout.VBox;
 import wistaxis.core.ticket.EventWords;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.view.page.FirstDay;
 import wistaxis.workbench.Workbench;
 import wistaxis.workbench.command.TakingBack;
 
@@ -33,12 +34,14 @@ final class Footer extends VBox {
     private final Button takeBack = Ui.button("take-back", "", "chip", this::takeBack);
 
     private final Button held;
+    private final Button backups;
 
     Footer(Workbench bench, Shell shell) {
         super(4);
         this.bench = bench;
         this.shell = shell;
         this.held = Ui.button("held", "", "chip", shell::showTwoSides);
+        this.backups = Ui.button("backup-line", "", "quiet small", () -> shell.showFirstDay(FirstDay.BACKUP));
         takeBack.setFocusTraversable(false);
         takeBack.setStyle("-fx-padding: 1 12 1 12;"); // the bar is as high without it
         takeBack.managedProperty().bind(takeBack.visibleProperty());
@@ -50,8 +53,14 @@ final class Footer extends VBox {
         held.setVisible(false);
         held.setStyle("-fx-padding: 1 12 1 12;");
         away.managedProperty().bind(away.textProperty().isNotEmpty());
-        FlowPane server = Ui.flow(16, away, held);
-        server.managedProperty().bind(away.managedProperty().or(held.managedProperty()));
+        backups.managedProperty().bind(backups.visibleProperty());
+        backups.setVisible(false);
+        backups.setFocusTraversable(false);
+        backups.setWrapText(true);
+        backups.setMinWidth(0);
+        backups.setStyle("-fx-padding: 0;");
+        FlowPane server = Ui.flow(16, away, held, backups);
+        server.managedProperty().bind(away.managedProperty().or(held.managedProperty()).or(backups.managedProperty()));
         next.setWrapText(true); // where the window is narrow
         next.setMinWidth(0);
         next.setMaxWidth(Double.MAX_VALUE);
@@ -105,6 +114,8 @@ final class Footer extends VBox {
         int waiting = bench.tickets().held().size();
         held.setVisible(waiting > 0);
         held.setText(t("desktop.footer.held", "n", waiting));
+        backups.setText(bench.backups().says());
+        backups.setVisible(!backups.getText().isEmpty());
         saving.setText(shell.isSaving() ? t("desktop.footer.saving") : "");
     }
 
