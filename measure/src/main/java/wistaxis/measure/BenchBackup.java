@@ -25,7 +25,8 @@ import wistaxis.store.ledger.Ledger;
 
 @Command(name = "backup", mixinStandardHelpOptions = true,
         description = "A shop's data of many closed tickets and as many megabytes of pictures, made for this and thrown "
-        + "away: a backup with its reading back, a restore; then both are killed at random moments: none is ever broken, and the data stay as they are.")
+        + "away: a backup with its reading back, a restore; then both are killed at random moments: none is "
+        + "ever broken, and the data stay as they are.")
 final class BenchBackup extends Output {
     private static final int PICTURE = 4 << 20;
     private static final String KEY = "five words that nobody guesses";

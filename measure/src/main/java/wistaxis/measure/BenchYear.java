@@ -33,8 +33,9 @@ import wistaxis.workbench.Workbench;
 import wistaxis.workbench.life.World;
 
 @Command(name = "year", mixinStandardHelpOptions = true,
-        description = "A year of a shop on one bench: tickets each day, a bench that is open for weeks, nights in which "
-        + "the computer sleeps, summer time, a log that turns. Heap after a collection, files, and the start, at the beginning and at the end.")
+        description = "A year of a shop on one bench: tickets each day, a bench that is open for weeks, nights in which the "
+        + "computer sleeps, summer time, a log that turns. Heap after a collection, files, and the start, at "
+        + "the beginning and at the end.")
 final class BenchYear extends Output {
     private static final int OPEN_DAYS = 21;
     private static final int FIRST_LOOK = 30;
