@@ -32,9 +32,9 @@ for %%A in (bench screenshots cues cues-window) do if /i "%~1"=="%%A" set "measu
 set "first=%~1"
 if "%first:~0,7%"=="--data=" set "window=1"
 if defined window (
-  "%java%" "--module-path=%here%desktop\target\javafx" "@%here%desktop\window.options" %WISTAXIS_JVM% -cp "%here%desktop\target\wistaxis-desktop.jar;%here%desktop\target\lib\*" wistaxis.desktop.Main %*
+  "%java%" "--module-path=%here%desktop\target\openjfx" "@%here%desktop\window.options" %WISTAXIS_JVM% -cp "%here%desktop\target\wistaxis-desktop.jar;%here%desktop\target\lib\*" wistaxis.desktop.Main %*
 ) else if defined measure (
-  "%java%" "--module-path=%here%desktop\target\javafx" --add-modules=javafx.controls --enable-native-access=javafx.graphics,ALL-UNNAMED --sun-misc-unsafe-memory-access=allow -XX:+UseSerialGC %WISTAXIS_JVM% -cp "%here%measure\target\wistaxis-measure.jar;%here%measure\target\lib\*" wistaxis.measure.Main %*
+  "%java%" "--module-path=%here%desktop\target\openjfx" --add-modules=javafx.controls --enable-native-access=javafx.graphics,ALL-UNNAMED --sun-misc-unsafe-memory-access=allow -XX:+UseSerialGC %WISTAXIS_JVM% -cp "%here%measure\target\wistaxis-measure.jar;%here%measure\target\lib\*" wistaxis.measure.Main %*
 ) else (
   "%java%" "@%here%cli\command.options" %WISTAXIS_JVM% -cp "%here%cli\target\wistaxis-cli.jar;%here%cli\target\lib\*" wistaxis.cli.Main %*
 )

@@ -93,7 +93,7 @@ public final class Main {
             each(home.resolve(module + "/target/lib"), jar -> copyOfHere(jar, input));
         }
         Path javafx = Files.createDirectories(input.resolve("javafx"));
-        each(home.resolve("desktop/target/javafx"), jar -> copy(jar, javafx));
+        each(home.resolve("desktop/target/openjfx"), jar -> copy(jar, javafx));
         if (os.contains("linux")) {
             each(home.resolve("installer/src/app"), file -> Files.setPosixFilePermissions(copy(file, input),
                     PosixFilePermissions.fromString("rwxr-xr-x")));

@@ -69,7 +69,7 @@ final class BenchIdle extends Output {
     /** The options of the launcher's window. */
     private String watched(Path home, Path data) throws IOException, InterruptedException {
         Process window = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                "--module-path=" + home.resolve("desktop/target/javafx"), "--add-modules=javafx.controls",
+                "--module-path=" + home.resolve("desktop/target/openjfx"), "--add-modules=javafx.controls",
                 "--enable-native-access=javafx.graphics,ALL-UNNAMED", "--sun-misc-unsafe-memory-access=allow", "-XX:+UseSerialGC",
                 "-Xmx512m", "-XX:CompileThresholdScaling=8", "-Djdk.reflect.useNativeAccessorOnly=true", "-cp",
                 System.getProperty("java.class.path"), Main.class.getName(), "bench", "idle-window", "--data", data.toString(),

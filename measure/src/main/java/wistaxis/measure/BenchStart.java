@@ -82,7 +82,7 @@ final class BenchStart extends Output {
                 + Arrays.stream(System.getProperty("java.class.path").split(File.pathSeparator)).filter(p -> p.contains("atlantafx-base"))
                 .findFirst().orElseThrow();
         return List.of(Path.of(System.getProperty("java.home"), "bin", "java").toString(), cache, "-Xlog:disable",
-                "--module-path=" + home.resolve("measure/target/javafx"), "--add-modules=javafx.controls",
+                "--module-path=" + home.resolve("measure/target/openjfx"), "--add-modules=javafx.controls",
                 "--enable-native-access=javafx.graphics", "--sun-misc-unsafe-memory-access=allow", "-XX:+UseSerialGC", "-cp", jars,
                 EmptyWindow.class.getName());
     }

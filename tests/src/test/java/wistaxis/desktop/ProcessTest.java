@@ -33,7 +33,7 @@ class ProcessTest {
 
     private static Ran run(List<String> platform, String... args) throws Exception {
         List<String> command = new ArrayList<>(List.of(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "--module-path="
-                + Path.of("../desktop/target/javafx").toAbsolutePath(),
+                + Path.of("../desktop/target/openjfx").toAbsolutePath(),
                 "--add-modules=javafx.controls", "--enable-native-access=javafx.graphics,ALL-UNNAMED",
                 "--sun-misc-unsafe-memory-access=allow",
                 "-Dprism.order=sw", "-XX:TieredStopAtLevel=1", "-cp", System.getProperty("java.class.path"), Main.class.getName()));

@@ -121,7 +121,8 @@ public final class PdfDocument {
 
     private static byte[] render(String html, String title, Instant made) throws IOException {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
-        PdfRendererBuilder builder = new PdfRendererBuilder().useFastMode().usePdfUaAccessibility(true).useUriResolver((_, _) -> null)
+        PdfRendererBuilder builder = new PdfRendererBuilder().useFastMode().usePdfUaAccessibility(true).useUriResolver((_, uri) ->
+                uri.startsWith("data:image/") ? uri : null) // nothing is fetched; the logo is in the page
                 .withProducer("Wistaxis").withHtmlContent(html, null);
         try (PDDocument document = new PDDocument()) {
             builder.usePDDocument(document).toStream(out);
