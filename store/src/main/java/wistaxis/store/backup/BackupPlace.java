@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.security.SecureRandom;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
@@ -130,6 +131,18 @@ public record BackupPlace(String id, @Nullable String folder, @Nullable Last las
         return all.isEmpty() ? Optional.empty() : Optional.of(all.getLast());
     }
 
+    /** A kill leaves what was not whole; what is a day old nobody writes any more, at this bench or another. */
+    private void sweep() throws IOException {
+        Instant old = Instant.now().minus(Duration.ofDays(1));
+        try (Stream<Path> files = Files.list(Path.of(String.valueOf(folder)))) {
+            for (Path left : files.filter(WholeFile::isTemporary).filter(f -> Files.isRegularFile(f, LinkOption.NOFOLLOW_LINKS)).toList()) {
+                if (Files.getLastModifiedTime(left, LinkOption.NOFOLLOW_LINKS).toInstant().isBefore(old)) {
+                    Files.deleteIfExists(left);
+                }
+            }
+        }
+    }
+
     /** Removes this shop's backups that are past their time, and what a kill left of one; nobody else's. */
     public int prune() throws IOException {
         Map<LocalDateTime, Path> all = there();
@@ -137,6 +150,7 @@ public record BackupPlace(String id, @Nullable String folder, @Nullable Last las
         for (LocalDateTime made : past) {
             Files.delete(all.get(made));
         }
+        sweep();
         return past.size();
     }
 }

@@ -18,6 +18,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
@@ -37,7 +38,6 @@ import wistaxis.workbench.life.Change;
 
 /** A new bench is set up, page by page; each can be left out, and is found again in the settings. */
 public final class FirstDayView implements View {
-    private static final double LIST = 200;
     private static final double BITS = 8e-6;
 
     private final Window shell;
@@ -58,7 +58,8 @@ public final class FirstDayView implements View {
         this.bench = bench;
         this.step = step;
         this.cards = new SettingCards(shell, bench);
-        list.setMinWidth(LIST);
+        list.setMinWidth(Region.USE_PREF_SIZE);
+        list.setPrefWidth(Region.USE_COMPUTED_SIZE);
         heard.setId("heard");
         said.setId("first-says");
         said.managedProperty().bind(said.textProperty().isNotEmpty());
