@@ -76,7 +76,7 @@ class LossesTest {
             at.record(n, new TicketEvent.Closed(Said.sentence("handed over")));
             at.bench.routes().forgetDays("90");
             List<String> said = new ArrayList<>();
-            at.until(() -> said.addAll(at.bench.notices().take()));
+            at.until(() -> said.addAll(at.bench.notices().takeTold()));
             assertThat(said.toString()).as("whom it would forget").contains("Today that would be nobody");
             assertThat(at.bench.doubt().says()).isEmpty();
         }
