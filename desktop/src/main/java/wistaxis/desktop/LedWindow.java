@@ -5,13 +5,12 @@ import static wistaxis.core.words.Say.t;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Comparator;
-import java.util.stream.Stream;
 import javafx.application.Platform;
 import javafx.stage.Stage;
 import wistaxis.desktop.view.shell.Shell;
 import wistaxis.store.files.DiskProblem;
 import wistaxis.store.files.LogFile;
+import wistaxis.store.files.Tree;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.workbench.Workbench;
 
@@ -57,10 +56,8 @@ final class LedWindow {
 
     /** A folder that was made here, with all in it. */
     private static void remove(Path made) {
-        try (Stream<Path> all = Files.walk(made)) {
-            for (Path file : all.sorted(Comparator.reverseOrder()).toList()) {
-                Files.deleteIfExists(file);
-            }
+        try {
+            Tree.remove(made);
         } catch (IOException e) {
             LogFile.failed("removing a first ticket", e);
         }

@@ -3,8 +3,7 @@ package wistaxis.measure;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Comparator;
-import java.util.stream.Stream;
+import wistaxis.store.files.Tree;
 
 /** A folder for a measurement, gone when it ends. */
 record Scratch(Path root) implements AutoCloseable {
@@ -14,10 +13,6 @@ record Scratch(Path root) implements AutoCloseable {
 
     @Override
     public void close() throws IOException {
-        try (Stream<Path> guide = Files.walk(root)) {
-            for (Path path : guide.sorted(Comparator.reverseOrder()).toList()) {
-                Files.delete(path);
-            }
-        }
+        Tree.remove(root);
     }
 }

@@ -158,6 +158,9 @@ class BackupsTest {
     void aDamagedOneIsNeverTaken() throws IOException {
         Path file = folder.resolve("a.wistaxis-backup");
         try (BenchAtWork _ = bench()) {
+            assertThatThrownBy(() -> Backup.make(new DataFolder(shop), file, KEY, NOW, (done, all) -> done <= all / 2)).isInstanceOf(
+                    Backup.Stopped.class);
+            assertThat(file).as("stopped while it was read back").doesNotExist();
             make(file);
         }
         byte[] whole = Files.readAllBytes(file);
@@ -273,7 +276,7 @@ class BackupsTest {
             assertThat(report).contains("wistaxis: ", "ledger-entries: ", "library: set", "staff: 2", "at wistaxis.store.Some.where")
                     .doesNotContainIgnoringCase("odo").doesNotContain("Quill", "Ada", "Bo ", "Quay", "quay", "Ferry", "123", "Blue one",
                             folder.toString(), System.getProperty("user.home") + "/", "firmware.");
-            assertThat(at.done(at.bench.trouble().save(report, folder.resolve("report.txt")))).contains("report.txt");
+            assertThat(at.done(at.bench.exports().save(report, folder.resolve("report.txt")))).contains("report.txt");
             assertThat(folder.resolve("report.txt")).hasContent(report.strip());
         }
     }

@@ -186,7 +186,7 @@ final class Composition implements AutoCloseable {
             this.documents = new Documents(life, tickets, people, routes::shop, this::benchName, folder, giver);
             this.exports = new Exports(life, folder, ledger);
             this.backups = new Backups(life, folder, ledger, setup.wall());
-            this.trouble = new TroubleReport(life, folder, ledger, routes::settings);
+            this.trouble = new TroubleReport(life, folder, ledger, routes::settings, backups::place);
             this.learned = new Learned(ledger, life);
             this.usb = closing.opened(new ComputerUsb(life, tickets, guard, learned, people, devices, giver, world.usb()));
             Around around = new Surroundings(routes, usb, stock, life::now);

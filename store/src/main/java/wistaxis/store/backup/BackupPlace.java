@@ -4,6 +4,7 @@ import static wistaxis.core.words.Say.t;
 
 import java.io.IOException;
 import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.security.SecureRandom;
@@ -11,6 +12,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
+import java.time.ZoneId;
 import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import java.util.HexFormat;
@@ -79,7 +81,7 @@ public record BackupPlace(String id, @Nullable String folder, @Nullable Last las
         Path to;
         try {
             to = Path.of(typed.strip());
-        } catch (java.nio.file.InvalidPathException e) {
+        } catch (InvalidPathException e) {
             throw new BadInput(t("store.backup.bad-folder", "folder", Shown.value(typed)), e);
         }
         if (!to.isAbsolute() || to.normalize().startsWith(data.toAbsolutePath().normalize())) {
@@ -100,8 +102,8 @@ public record BackupPlace(String id, @Nullable String folder, @Nullable Last las
         return new BackupPlace(id, folder, last, tried, why, day);
     }
 
-    /** Whether one has to be made: none today, or the ledger has grown and the day ends. */
-    public boolean isDue(Instant now, java.time.ZoneId zone) {
+    /** Whether one has to be made: there is none of today. */
+    public boolean isDue(Instant now, ZoneId zone) {
         return folder != null && (last == null || LocalDate.ofInstant(last.at(), zone).isBefore(LocalDate.ofInstant(now, zone)));
     }
 

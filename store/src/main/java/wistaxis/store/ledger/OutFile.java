@@ -83,7 +83,8 @@ public final class OutFile {
     private static boolean isOurs(Path data, Path file) throws IOException {
         DataFolder folder = new DataFolder(data);
         return !data.toRealPath().equals(real(file.getParent()))
-                || Stream.concat(folder.files().stream(), Stream.of(folder.advice(), folder.terms(), folder.demoMark()))
+                || Stream.concat(folder.files().stream(), Stream.of(folder.advice(), folder.terms(), folder.demoMark(),
+                folder.backups(), folder.backupKey(), folder.lastVersion(), folder.logo()))
                 .anyMatch(f -> f.getFileName().toString().equalsIgnoreCase(String.valueOf(file.getFileName())));
     }
 

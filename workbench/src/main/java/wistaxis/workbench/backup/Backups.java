@@ -11,9 +11,10 @@ import java.time.InstantSource;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.Optional;
+import java.util.concurrent.Callable;
 import java.util.concurrent.CompletableFuture;
+import java.util.function.Function;
 import java.util.function.UnaryOperator;
-import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.store.backup.Backup;
 import wistaxis.store.backup.BackupKey;
@@ -96,10 +97,12 @@ public final class Backups {
     /** What somebody should know of them at work, in a line; empty while all is as it should be. */
     public String says() {
         BackupPlace.Last last = place.last();
-        return place.why() != null ? last == null ? t("workbench.backup.line-none", "why", place.why()) : t("workbench.backup.line-since",
-                "at",
-                LocalDate.ofInstant(last.at(), ZoneId.systemDefault()), "why", place.why()) : rehearsalDue() ? t(
-                        "workbench.backup.line-rehearse") : "";
+        String why = place.why();
+        if (why == null) {
+            return rehearsalDue() ? t("workbench.backup.line-rehearse") : "";
+        }
+        return last == null ? t("workbench.backup.line-none", "why", why) : t("workbench.backup.line-since", "at", LocalDate.ofInstant(last
+                .at(), ZoneId.systemDefault()), "why", why);
     }
 
     /** @throws BadInput for what is no folder */
@@ -141,15 +144,23 @@ public final class Backups {
         }, p -> p);
     }
 
+    /** @return whether nothing else goes on, and this does from now on */
+    private boolean begins() {
+        boolean begins = !running;
+        if (begins) {
+            running = true;
+            stop = false;
+            progress = 0;
+            tell();
+        }
+        return begins;
+    }
+
     /** Makes one now. The answer says what became of it. */
     public CompletableFuture<String> now() {
-        if (running) {
+        if (!begins()) {
             return CompletableFuture.completedFuture(t("workbench.backup.running"));
         }
-        running = true;
-        stop = false;
-        progress = 0;
-        tell();
         BackupPlace before = place;
         Instant now = wall.instant();
         CompletableFuture<String> said = new CompletableFuture<>();
@@ -163,7 +174,7 @@ public final class Backups {
                 change(p -> p.failed(now, words(e)));
             }
             tell();
-            said.complete(e instanceof Backup.Stopped ? t("workbench.backup.stopped") : t("workbench.backup.not-made", "why", words(e)));
+            said.complete(e instanceof Backup.Stopped ? words(e) : t("workbench.backup.not-made", "why", words(e)));
         });
         return said;
     }
@@ -178,13 +189,9 @@ public final class Backups {
      * again.
      */
     public CompletableFuture<String> rehearse(String typed) {
-        if (running) {
+        if (!begins()) {
             return CompletableFuture.completedFuture(t("workbench.backup.running"));
         }
-        running = true;
-        stop = false;
-        progress = 0;
-        tell();
         return behind(() -> {
             BackupKey key = BackupKey.parse(typed);
             Path newest = place.newest().orElseThrow(() -> new BadInput(t("workbench.backup.none-there")));
@@ -202,7 +209,7 @@ public final class Backups {
     /** Looks now and then whether one is due. To be called each frame. */
     public void tick() {
         Instant now = wall.instant();
-        if (running || !on() || now.isBefore(looked.plus(LOOK)) && !looked.equals(Instant.MIN)) {
+        if (running || !on() || now.isBefore(looked.plus(LOOK))) {
             return;
         }
         looked = now;
@@ -272,18 +279,17 @@ public final class Backups {
         life.changes().tell(Change.Topic.BACKUP);
     }
 
-    /** Something that is done behind the bench's thread. */
-    private interface Work<T> {
-        T call() throws Exception;
-    }
-
-    private <T> CompletableFuture<String> behind(Work<T> work, java.util.function.Function<T, String> done) {
+    private <T> CompletableFuture<String> behind(Callable<T> work, Function<T, String> done) {
         CompletableFuture<String> said = new CompletableFuture<>();
-        life.background().run(work::call, answer -> said.complete(done.apply(answer)), e -> said.complete(words(e)));
+        life.background().run(work, answer -> said.complete(done.apply(answer)), e -> said.complete(words(e)));
         return said;
     }
 
     private static String words(Throwable e) {
-        return e instanceof IOException io ? DiskProblem.words("backup", Path.of(""), io) : String.valueOf(e.getMessage());
+        return switch (e) {
+            case Backup.Stopped _ -> t("workbench.backup.stopped");
+            case IOException io -> DiskProblem.words("backup", Path.of(""), io);
+            default -> String.valueOf(e.getMessage());
+        };
     }
 }

@@ -3,6 +3,7 @@ package wistaxis.workbench.document;
 import static wistaxis.core.words.Say.t;
 
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Locale;
@@ -52,6 +53,25 @@ public final class Exports {
         });
     }
 
+    /** Saves a text where somebody said. The answer says where it is, or why it is not. */
+    public CompletableFuture<String> save(String text, Path file) {
+        CompletableFuture<String> said = new CompletableFuture<>();
+        life.background().write(() -> {
+            OutFile.write(file, text.getBytes(StandardCharsets.UTF_8), true); // the dialog has asked
+            return file;
+        }, f -> said.complete(written(f)), e -> said.complete(notWritten(file, e)));
+        return said;
+    }
+
+    private static String written(Path file) {
+        return t("workbench.export.written", "file", file);
+    }
+
+    private static String notWritten(Path file, Throwable e) {
+        return t("workbench.export.not-written", "why", e instanceof IOException io ? DiskProblem.words("export", file, io)
+                : e.getMessage());
+    }
+
     /** Writes a file. */
     private interface Written {
         void to(Path file) throws IOException;
@@ -64,9 +84,8 @@ public final class Exports {
         life.background().run(() -> {
             Rights.makeFolder(folder.exports());
             written.to(file);
-            return t("workbench.export.written", "file", file);
-        }, said::complete, e -> said.complete(t("workbench.export.not-written", "why", (e instanceof IOException io
-                ? DiskProblem.words("export", file, io) : e.getMessage()))));
+            return file;
+        }, f -> said.complete(written(f)), e -> said.complete(notWritten(file, e)));
         return said;
     }
 }

@@ -1,7 +1,5 @@
 package wistaxis.workbench.trouble;
 
-import static wistaxis.core.words.Say.t;
-
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -17,15 +15,14 @@ import java.util.concurrent.CompletableFuture;
 import java.util.function.Supplier;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.ProgramVersion;
 import wistaxis.core.facts.Units;
 import wistaxis.core.words.Say;
 import wistaxis.store.backup.BackupPlace;
-import wistaxis.store.files.DiskProblem;
 import wistaxis.store.files.Room;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.LedgerStore;
-import wistaxis.store.ledger.OutFile;
 import wistaxis.store.settings.Settings;
 import wistaxis.workbench.life.Life;
 
@@ -42,35 +39,28 @@ public final class TroubleReport {
     private final DataFolder folder;
     private final LedgerStore ledger;
     private final Supplier<Settings> settings;
+    private final Supplier<BackupPlace> backups;
     private final Instant began = Instant.now();
 
-    public TroubleReport(Life life, DataFolder folder, LedgerStore ledger, Supplier<Settings> settings) {
+    public TroubleReport(Life life, DataFolder folder, LedgerStore ledger, Supplier<Settings> settings,
+            Supplier<BackupPlace> backups) {
         this.life = life;
         this.folder = folder;
         this.ledger = ledger;
         this.settings = settings;
+        this.backups = backups;
     }
 
     /** The report of now. */
     public CompletableFuture<String> text() {
         Settings now = settings.get();
+        BackupPlace place = backups.get();
         CompletableFuture<String> text = new CompletableFuture<>();
-        life.background().run(() -> make(now), text::complete, text::completeExceptionally);
+        life.background().run(() -> make(now, place), text::complete, text::completeExceptionally);
         return text;
     }
 
-    /** Saves it where somebody said. The answer says where it is, or why it is not. */
-    public CompletableFuture<String> save(String text, Path file) {
-        CompletableFuture<String> said = new CompletableFuture<>();
-        life.background().write(() -> {
-            OutFile.write(file, text.getBytes(java.nio.charset.StandardCharsets.UTF_8), true); // the dialog has asked
-            return file;
-        }, f -> said.complete(t("workbench.export.written", "file", f)), e -> said.complete(t("workbench.export.not-written", "why",
-                e instanceof IOException io ? DiskProblem.words("export", file, io) : e.getMessage())));
-        return said;
-    }
-
-    private String make(Settings now) {
+    private String make(Settings now, BackupPlace backups) {
         Map<String, Object> versions = new TreeMap<>(Map.of("wistaxis", ProgramVersion.OURS, "java", System.getProperty("java.version")
                 + ", " + System.getProperty("java.vendor"), "system", System.getProperty("os.name") + " " + System.getProperty("os.version")
                 + ", " + System.getProperty("os.arch"), "javafx", System.getProperty("javafx.version", "-"), "language",
@@ -89,7 +79,6 @@ public final class TroubleReport {
                 measured.put("file-" + file.getFileName(), e.getClass().getSimpleName());
             }
         }
-        BackupPlace backups = BackupPlace.read(folder.backups()).value();
         Map<String, Object> chosen = new TreeMap<>(now.preferences());
         chosen.putAll(Map.of("recovery-timeout", now.window(), "holidays", now.holidays(), "library", said(now.library()), "staff",
                 now.staff() == null ? 0 : Objects.requireNonNull(now.staff()).size(), "forget-after-days", String.valueOf(now.forgetDays()),
@@ -99,7 +88,7 @@ public final class TroubleReport {
     }
 
     /** Only whether. */
-    private static String said(@org.jspecify.annotations.Nullable Object value) {
+    private static String said(@Nullable Object value) {
         return value == null ? "not-set" : "set";
     }
 

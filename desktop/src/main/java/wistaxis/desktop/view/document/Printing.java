@@ -4,7 +4,6 @@ import static wistaxis.core.words.Say.t;
 
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.CompletionException;
 import java.util.function.Consumer;
 import javafx.print.PageLayout;
 import javafx.print.PrinterJob;
@@ -13,6 +12,7 @@ import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
 import javafx.scene.transform.Scale;
 import wistaxis.desktop.view.page.Window;
+import wistaxis.workbench.life.Background;
 
 /** Documents on the screen, and on the system's printer. */
 public final class Printing {
@@ -73,7 +73,8 @@ public final class Printing {
         }) && job.endJob();
     }
 
-    static String words(Throwable e) {
-        return String.valueOf((e instanceof CompletionException && e.getCause() != null ? e.getCause() : e).getMessage());
+    /** What went wrong. */
+    public static String words(Throwable e) {
+        return String.valueOf(Background.cause(e).getMessage());
     }
 }

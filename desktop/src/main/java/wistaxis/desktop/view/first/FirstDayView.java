@@ -6,7 +6,6 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.CompletionException;
 import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -15,6 +14,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -166,7 +166,7 @@ public final class FirstDayView implements View {
         pedal.setMaxWidth(300);
         pedal.setEditable(false);
         pedal.addEventFilter(KeyEvent.KEY_PRESSED, e -> {
-            if (!e.getCode().isModifierKey() && e.getCode() != javafx.scene.input.KeyCode.TAB) {
+            if (!e.getCode().isModifierKey() && e.getCode() != KeyCode.TAB) {
                 heard.setText(t("desktop.first.pedal-seen", "key", e.getCode().getName()));
                 e.consume();
             }
@@ -195,7 +195,7 @@ public final class FirstDayView implements View {
     private void logo() {
         shell.open(t("desktop.first.logo")).ifPresent(file -> {
             bench.documents().logo(file).thenRun(this::letterhead).exceptionally(e -> {
-                said.setText(String.valueOf((e instanceof CompletionException && e.getCause() != null ? e.getCause() : e).getMessage()));
+                said.setText(Printing.words(e));
                 return null;
             });
         });
@@ -223,8 +223,7 @@ public final class FirstDayView implements View {
             picture.getChildren().setAll(all);
             Platform.runLater(() -> scroll.setVvalue(1));
         }))).exceptionally(e -> {
-            Throwable why = e instanceof CompletionException && e.getCause() != null ? e.getCause() : e;
-            Platform.runLater(() -> said.setText(String.valueOf(why.getMessage())));
+            Platform.runLater(() -> said.setText(Printing.words(e)));
             return null;
         });
     }

@@ -28,7 +28,7 @@ public final class TroubleView implements View {
         bench.trouble().text().thenAccept(report -> {
             text.setText(report);
             buttons.getChildren().addFirst(Ui.button("trouble-save", t("desktop.trouble.save"), "primary", () -> shell.saveAs(
-                    "wistaxis-report.txt").ifPresent(file -> bench.trouble().save(report, file).thenAccept(said::setText))));
+                    "wistaxis-report.txt").ifPresent(file -> bench.exports().save(report, file).thenAccept(said::setText))));
         });
     }
 

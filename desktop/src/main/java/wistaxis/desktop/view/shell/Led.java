@@ -5,6 +5,7 @@ import static wistaxis.core.words.Say.t;
 import java.util.List;
 import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.Ticket;
 import wistaxis.core.ticket.TicketEvent;
@@ -23,8 +24,8 @@ final class Led extends HBox {
         says.setId("led");
         bench.changes().follow(c -> look(c.ticket()));
         HBox row = Ui.row(16, says, Ui.gap(), Ui.button("led-end", t("desktop.led.end"), "", end));
-        HBox.setHgrow(says, javafx.scene.layout.Priority.ALWAYS);
-        HBox.setHgrow(row, javafx.scene.layout.Priority.ALWAYS);
+        HBox.setHgrow(says, Priority.ALWAYS);
+        HBox.setHgrow(row, Priority.ALWAYS);
         getChildren().add(row);
         Ui.style(this, "notice calm");
     }
