@@ -84,12 +84,16 @@ public final class Server {
 
     /** What a question of one number answers. */
     public static long number(String database, String sql) throws SQLException {
-        try (Connection c = DriverManager.getConnection("jdbc:postgresql://localhost:" + Running.ONE.getPort() + "/" + database,
-                "postgres", "");
+        try (Connection c = connect(database);
                 Statement s = c.createStatement(); ResultSet r = s.executeQuery(sql)) {
             r.next();
             return r.getLong(1);
         }
+    }
+
+    /** As the machine's own role. */
+    public static Connection connect(String database) throws SQLException {
+        return DriverManager.getConnection("jdbc:postgresql://localhost:" + Running.ONE.getPort() + "/" + database, "postgres", "");
     }
 
     static void at(int port, String role, String database, String... statements) {

@@ -44,7 +44,7 @@ final class BackupCard extends VBox {
         says.managedProperty().bind(says.textProperty().isNotEmpty());
         phrase.setPrefWidth(FIELD);
         tried.setPrefWidth(FIELD);
-        getChildren().addAll(new TypedCard(Ui.field("backup-folder", t("desktop.backup.folder-example"), 300), t("desktop.backup.folder"),
+        getChildren().addAll(new TypedCard("backup-folder", t("desktop.backup.folder-example"), 300, t("desktop.backup.folder"),
                 t("desktop.backup.folder-how"), () -> Optional.ofNullable(backups.place().folder()).orElse(""), backups::goTo).card(), key,
                 last);
         refresh();

@@ -44,7 +44,7 @@ public final class SettingCards {
     }
 
     private static VBox typed(String id, String prompt, int longest, String words, Supplier<String> kept, Consumer<String> keep) {
-        return new TypedCard(Ui.field(id, prompt, longest), t("desktop.settings." + words), t("desktop.settings." + words + "-how"), kept,
+        return new TypedCard(id, prompt, longest, t("desktop.settings." + words), t("desktop.settings." + words + "-how"), kept,
                 keep).card();
     }
 

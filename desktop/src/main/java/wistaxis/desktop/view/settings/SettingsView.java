@@ -64,12 +64,10 @@ public final class SettingsView implements View {
 
     @Override
     public void refresh() {
-        cards.getChildren().setAll(Ui.label(t("desktop.settings.ways"), "large"),
-                Ui.text(t("desktop.settings.ways-how"),
-                "muted"));
-        cards.getChildren().addAll(steps(), typed.languages());
+        cards.getChildren().setAll(Ui.label(t("desktop.head.settings"), "large"), steps(), typed.languages());
         cards.getChildren().addAll(first);
         bench.tickets().server().map(this::server).ifPresent(cards.getChildren()::add);
+        cards.getChildren().addAll(Ui.label(t("desktop.settings.ways"), "title"), Ui.text(t("desktop.settings.ways-how"), "muted"));
         desk.planner().preferences().forEach(p -> cards.getChildren().add(preference(p)));
         cards.getChildren().addAll(methods(), others, Ui.label(t("desktop.settings.shop-title"), "title"), shop, about());
     }

@@ -12,8 +12,8 @@ import wistaxis.store.files.DiskProblem;
 
 /** A setting that is typed, saved when it is left; what cannot be read is said under it and nothing is changed. */
 public final class TypedCard {
-    /** Letters of an example that a narrow field has room for. */
-    private static final int SHORT = 16;
+    /** What is at most so many letters long has room in a narrow field. */
+    private static final int SHORT = 20;
     private static final double SHORT_WIDTH = 160;
 
     private final TextField field;
@@ -23,12 +23,13 @@ public final class TypedCard {
     private final VBox card;
 
     /**
-     * @param field empty
+     * @param prompt an example
+     * @param longest letters
      * @param kept what is saved now
      * @param keep saves what was typed; throws {@link BadInput} for what cannot be
      */
-    public TypedCard(TextField field, String asks, String why, Supplier<String> kept, Consumer<String> keep) {
-        this.field = field;
+    public TypedCard(String id, String prompt, int longest, String asks, String why, Supplier<String> kept, Consumer<String> keep) {
+        this.field = Ui.field(id, prompt, longest);
         this.kept = kept;
         this.keep = keep;
         field.setAccessibleText(asks);
@@ -39,7 +40,7 @@ public final class TypedCard {
                 take();
             }
         });
-        field.setMaxWidth(field.getPromptText().length() > SHORT ? Region.USE_COMPUTED_SIZE : SHORT_WIDTH);
+        field.setMaxWidth(longest > SHORT ? Region.USE_COMPUTED_SIZE : SHORT_WIDTH);
         wrong.managedProperty().bind(wrong.textProperty().isNotEmpty());
         card = Ui.card(Ui.text(asks, "strong"), Ui.text(why, "small muted"), field, wrong);
         card.setPrefWidth(600);
