@@ -68,8 +68,8 @@ final class PostgresEngine implements Engine {
     }
 
     /**
-     * Writes the tables anew without it; the server's own log and its backups keep it for as long as they are kept. What somebody else could
-     * still see, such as the server itself as it looks through its tables, is written too: then not each page is visible to all.
+     * Writes the tables anew without it; the server's own log and its backups keep it for as long as they are kept. What somebody else
+     * could still see, such as the server itself as it looks through its tables, is written too: then not each page is visible to all.
      */
     @Override
     public boolean purge() {

@@ -18,6 +18,7 @@ import wistaxis.cli.output.Output;
 import wistaxis.cli.output.Progress;
 import wistaxis.cli.output.Refusal;
 import wistaxis.core.facts.BadInput;
+import wistaxis.core.facts.Sha256;
 import wistaxis.store.backup.Backup;
 import wistaxis.store.backup.BackupKey;
 import wistaxis.store.ledger.DataFolder;
@@ -40,8 +41,9 @@ final class BenchBackup extends Output {
     @Option(names = "--kills", paramLabel = "N", defaultValue = "200", description = "of a backup or a restore of a small shop")
     private int kills;
 
-    private record Row(int tickets, int megabytes, double backupSeconds, double restoreSeconds, long fileBytes, long peakBytes, int kills,
-            int whole, int broken, int left, boolean dataSame) {}
+    private record Figures(int tickets, int megabytes, double backupSeconds, double restoreSeconds, long fileBytes, long peakBytes) {}
+
+    private record Row(int kills, int whole, int broken, int left, boolean dataSame) {}
 
     @Override
     public void run() {
@@ -53,12 +55,14 @@ final class BenchBackup extends Output {
             long[] peak = {0};
             double made = timed(() -> Backup.make(shop, file, BackupKey.parse(KEY), Instant.now(), (_, _) -> peak(peak)));
             double restored = timed(() -> Backup.restore(file, BackupKey.parse(KEY), scratch.root().resolve("back"), (_, _) -> peak(peak)));
-            Row row = killed(scratch.root(), made, restored, Files.size(file), peak[0]);
-            answer(row, List.of(String.format(Locale.ROOT, "%d tickets and %d MB of pictures: backup with reading back %.0f s, %.0f MB; "
-                    + "restore with the ledger verified %.0f s; heap at most %.0f MB", tickets, megabytes, made, row.fileBytes() / 1e6,
-                    restored, row.peakBytes() / 1e6), String.format(Locale.ROOT, "killed %d times: %d whole files, %d broken, %d half "
-                            + "restored folders; the data are %s", kills, row.whole(), row.broken(), row.left(), row.dataSame()
-                                    ? "as they were" : "CHANGED")));
+            Figures figures = new Figures(tickets, megabytes, made, restored, Files.size(file), peak[0]);
+            answer(figures, List.of(String.format(Locale.ROOT, "%d tickets and %d MB of pictures: backup with reading back %.0f s, "
+                    + "%.0f MB; restore with the ledger verified %.0f s; heap at most %.0f MB", tickets, megabytes, made,
+                    figures.fileBytes() / 1e6, restored, figures.peakBytes() / 1e6)));
+            out().flush();
+            Row row = killed(scratch.root());
+            answer(row, List.of(String.format(Locale.ROOT, "killed %d times: %d whole files, %d broken, %d half restored folders; the "
+                    + "data are %s", kills, row.whole(), row.broken(), row.left(), row.dataSame() ? "as they were" : "CHANGED")));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         } catch (InterruptedException e) {
@@ -91,7 +95,7 @@ final class BenchBackup extends Output {
         }
     }
 
-    private Row killed(Path root, double made, double restored, long bytes, long peak) throws IOException, InterruptedException {
+    private Row killed(Path root) throws IOException, InterruptedException {
         DataFolder small = new DataFolder(root.resolve("small"));
         BenchLedger.make(small.root(), 300, _ -> { });
         pictures(small.root().resolve("exports"), 20);
@@ -99,6 +103,7 @@ final class BenchBackup extends Output {
         Path source = drive.resolve("source.wistaxis-backup");
         Backup.make(small, source, BackupKey.parse(KEY), Instant.now(), (_, _) -> true);
         String head = head(small);
+        List<String> pictures = pictures(small);
         SplittableRandom random = new SplittableRandom(1);
         Progress progress = progress("killing " + kills + " times");
         int broken = 0;
@@ -115,7 +120,7 @@ final class BenchBackup extends Output {
             process.waitFor(random.nextInt(2_500), TimeUnit.MILLISECONDS);
             process.destroyForcibly().waitFor();
             if (!backs && Files.exists(to)) {
-                half += head(new DataFolder(to)).equals(head) ? 0 : 1;
+                half += head(new DataFolder(to)).equals(head) && pictures(new DataFolder(to)).equals(pictures) ? 0 : 1;
             }
             progress.accept((i + 1) / (double) kills);
         }
@@ -130,7 +135,18 @@ final class BenchBackup extends Output {
                 }
             }
         }
-        return new Row(tickets, megabytes, made, restored, bytes, peak, kills, whole, broken, half, head(small).equals(head));
+        return new Row(kills, whole, broken, half, head(small).equals(head) && pictures(small).equals(pictures));
+    }
+
+    /** What each picture digests to. */
+    private static List<String> pictures(DataFolder folder) throws IOException {
+        List<String> all = new ArrayList<>();
+        try (Stream<Path> files = Files.list(folder.root().resolve("exports"))) {
+            for (Path file : files.sorted().toList()) {
+                all.add(file.getFileName() + " " + Sha256.of(Files.readAllBytes(file)));
+            }
+        }
+        return all;
     }
 
     private static String head(DataFolder folder) {

@@ -1,6 +1,7 @@
 package wistaxis.measure;
 
 import java.io.IOException;
+import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -9,20 +10,29 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicReference;
+import java.util.function.Supplier;
 import java.util.stream.Stream;
+import javafx.application.Platform;
+import javafx.stage.Stage;
+import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import wistaxis.cli.output.Output;
 import wistaxis.cli.output.Progress;
 import wistaxis.cli.output.Refusal;
+import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Said;
 import wistaxis.core.outside.ComputerProbe;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Command.Open;
+import wistaxis.desktop.view.shell.Shell;
 import wistaxis.standins.ScriptedUsb;
 import wistaxis.standins.SimulatedDevice;
 import wistaxis.store.files.LogFile;
@@ -34,13 +44,16 @@ import wistaxis.workbench.life.World;
 
 @Command(name = "year", mixinStandardHelpOptions = true,
         description = "A year of a shop on one bench: tickets each day, a bench that is open for weeks, nights in which the "
-        + "computer sleeps, summer time, a log that turns. Heap after a collection, files, and the start, at "
-        + "the beginning and at the end.")
+        + "computer sleeps, summer time, a log that turns; with --shown its window, which shows pages each day; with --fill a drive "
+        + "that is full now and then. Heap after a collection, files, and the start, at the beginning and at the end.")
 final class BenchYear extends Output {
     private static final int OPEN_DAYS = 21;
     private static final int FIRST_LOOK = 30;
     private static final int LOOKS = 10;
     private static final int LOGGED = 400;
+    private static final int FILL_DAYS = 49;
+    private static final int MOST_TRIED = 20_000;
+    private static final long MOST_FILLED = 1_000_000_000;
     private static final Instant BEGIN = Instant.parse("2026-01-05T08:00:00Z");
 
     @Option(names = "--days", paramLabel = "N", defaultValue = "300", description = "how many")
@@ -49,24 +62,48 @@ final class BenchYear extends Output {
     @Option(names = "--tickets", paramLabel = "N", defaultValue = "12", description = "a day")
     private int tickets;
 
-    private record Row(int days, long entries, double heapFirst, double heapLast, double heapRatio, double heapWorstRatio,
+    @Option(names = "--shown", description = "with a window, drawn without a display")
+    private boolean window;
+
+    @Option(names = "--fill", paramLabel = "DIR", description = "an empty drive of at most 1 GB of its own, where the data go; it is "
+            + "filled to its end each seventh week and freed again")
+    private @Nullable Path fill;
+
+    private record Row(int days, long entries, int filled, int refused, double heapFirst, double heapLast, double heapRatio, double heapWorstRatio,
             double startFirst,
             double startLast, double startRatio, long logBytes, int logFiles, long ledgerBytes, String broken, List<String> findings) {}
 
     private final LinkedBlockingQueue<Runnable> front = new LinkedBlockingQueue<>();
+    private int filled;
+    private int refused;
+    private @Nullable Shell shell;
     private long real = 1;
     private Instant wall = BEGIN;
 
     @Override
     public void run() {
-        try (Scratch scratch = Scratch.make("year")) {
+        try (Scratch scratch = fill == null ? Scratch.make("year") : Scratch.in(small(fill))) {
+            if (window) {
+                Screenshots.startHeadless();
+            }
             DataFolder folder = DataFolder.open(scratch.root().resolve("shop"));
             try (LogFile _ = LogFile.begin(folder.log())) {
                 year(folder);
             }
         } catch (IOException e) {
             throw new UncheckedIOException(e);
+        } finally {
+            if (window) {
+                Platform.exit();
+            }
         }
+    }
+
+    private static Path small(Path drive) throws IOException {
+        if (Files.getFileStore(drive).getTotalSpace() > MOST_FILLED) {
+            throw new BadInput("[" + drive + "] is on a drive of more than 1 GB: nothing so large is filled");
+        }
+        return drive;
     }
 
     private void year(DataFolder folder) throws IOException {
@@ -76,19 +113,20 @@ final class BenchYear extends Output {
         Workbench bench = null;
         for (int day = 0; day < days; day++) {
             if (day % OPEN_DAYS == 0) {
-                if (bench != null) {
-                    bench.close();
-                }
+                close(bench);
                 bench = opened(folder);
                 starts.add(start(folder));
             }
-            day(java.util.Objects.requireNonNull(bench), day);
+            day(Objects.requireNonNull(bench), day);
+            if (fill != null && day % FILL_DAYS == FILL_DAYS - 1) {
+                full(bench, folder.root().resolveSibling("ballast"));
+            }
             if (day >= FIRST_LOOK && day % LOOKS == 0) {
                 heap.add(heap());
             }
             progress.accept((day + 1) / (double) days);
         }
-        bench.close();
+        close(bench);
         try (Ledger ledger = Ledger.openReadOnly(folder.ledger()); Stream<Path> logs = Files.list(folder.log().getParent())) {
             LedgerCheck check = ledger.check(null, wall.plus(Duration.ofDays(1)));
             List<Path> all = logs.toList();
@@ -101,13 +139,14 @@ final class BenchYear extends Output {
             double last = starts.stream().skip(Math.max(0, starts.size() - 3)).mapToDouble(s -> s).sorted().skip(1).findFirst()
                     .orElse(starts
                     .getLast());
-            Row row = new Row(days, check.entries(), heap.getFirst(), heap.getLast(), heap.getLast() / heap.getFirst(), worst, first, last,
+            Row row = new Row(days, check.entries(), filled, refused, heap.getFirst(), heap.getLast(), heap.getLast() / heap.getFirst(), worst, first, last,
                     last / first, logged, all.size(), Files.size(folder.ledger()), check.broken().orElse(""), check.findings());
             answer(row, List.of(String.format(Locale.ROOT,
                     "%d days, %d entries; heap after a collection %.1f MB on day %d, %.1f MB at the end: "
                     + "%.2f times, at most %.2f", days, row.entries(), row.heapFirst(), FIRST_LOOK, row.heapLast(), row.heapRatio(), worst),
                     String.format(Locale.ROOT, "opening the bench %.0f ms at first, %.0f ms at last: %.2f times", first, last,
                             row.startRatio()),
+                    String.format(Locale.ROOT, "the drive was full %d times: %d entries refused, each said", filled, refused),
                     String.format(Locale.ROOT, "log %.1f MB in %d files; ledger %.0f MB, %s, %d findings", logged / 1e6, all.size(), row
                             .ledgerBytes() / 1e6, row.broken().isEmpty() ? "verified" : row.broken(), row.findings().size())));
         }
@@ -115,9 +154,77 @@ final class BenchYear extends Output {
 
     private Workbench opened(DataFolder folder) {
         ComputerProbe computer = _ -> new ComputerProbe.ComputerFacts(true, 100_000_000_000L, true, 1, "measured");
-        return new Workbench(new Workbench.Setup("A bench", folder, wall, () -> real, () -> wall, _ -> World.real(computer,
-                new ScriptedUsb(),
-                SimulatedDevice::new), front::add));
+        return at(() -> {
+            Workbench bench = new Workbench(new Workbench.Setup("A bench", folder, wall, () -> real, () -> wall, _ -> World.real(computer,
+                    new ScriptedUsb(), SimulatedDevice::new), front::add));
+            if (window) {
+                Shell made = new Shell(bench);
+                Stage stage = new Stage();
+                stage.setScene(made.scene());
+                stage.show();
+                shell = made;
+            }
+            return bench;
+        });
+    }
+
+    private void close(@Nullable Workbench bench) {
+        if (bench != null) {
+            at(() -> {
+                if (shell != null) {
+                    shell.scene().getWindow().hide();
+                    shell.close();
+                    shell = null;
+                }
+                bench.close();
+                return bench;
+            });
+        }
+    }
+
+    /** Does something where the bench is worked on. */
+    private <T> T at(Supplier<T> what) {
+        if (!window) {
+            return what.get();
+        }
+        AtomicReference<T> made = new AtomicReference<>();
+        Screenshots.onFx(() -> made.set(what.get()));
+        return made.get();
+    }
+
+    /** Work goes on until something is refused; then there is room again, and the same is taken. */
+    private void full(Workbench bench, Path ballast) throws IOException {
+        String number = done(bench, () -> bench.commands().open(new Open("A full drive", false))).orThrow().number();
+        try (OutputStream out = Files.newOutputStream(ballast)) {
+            byte[] bytes = new byte[4096];
+            while (true) {
+                out.write(bytes);
+            }
+        } catch (IOException _) {
+            filled++;
+        }
+        try {
+            for (int i = 0; i < MOST_TRIED; i++) {
+                append(bench, number, new TicketEvent.StepTried("force-restart", false));
+            }
+        } catch (CompletionException _) {
+            refused++;
+        }
+        Files.delete(ballast);
+        append(bench, number, new TicketEvent.StepTried("force-restart", true), new TicketEvent.Closed(Said.of("handed-over")));
+    }
+
+    /** What a technician looks at in between. */
+    private void look(String number) {
+        at(() -> {
+            if (shell != null) {
+                shell.showTicket(number);
+                shell.scene().snapshot(null);
+                shell.showBench();
+                shell.scene().snapshot(null);
+            }
+            return number;
+        });
     }
 
     /** How long a further look at the same books takes to open, milliseconds. */
@@ -132,9 +239,11 @@ final class BenchYear extends Output {
     /** Devices come and go; then the computer sleeps, the clock is put forward in March and back in October, and something fails often. */
     private void day(Workbench bench, int day) {
         for (int i = 0; i < tickets; i++) {
-            String number = done(bench, bench.commands().open(new Open("Device " + day + "-" + i, false))).orThrow().number();
+            String device = "Device " + day + "-" + i;
+            String number = done(bench, () -> bench.commands().open(new Open(device, false))).orThrow().number();
             append(bench, number, new TicketEvent.FactRecorded("trouble", "looping"), new TicketEvent.FactRecorded("ownership", "proved"),
                     new TicketEvent.Identified("iPhone14,5", "by the number"));
+            look(number);
             passes(bench, Duration.ofMinutes(30));
             append(bench, number, new TicketEvent.RouteChosen("force-restart"), new TicketEvent.StepTried("force-restart", true),
                     new TicketEvent.Closed(Said.of("handed-over")));
@@ -150,29 +259,33 @@ final class BenchYear extends Output {
     }
 
     private void append(Workbench bench, String number, TicketEvent... events) {
-        List<LedgerEntry> _ = done(bench, bench.tickets().append(number, List.of(events)));
+        List<LedgerEntry> _ = done(bench, () -> bench.tickets().append(number, List.of(events)));
     }
 
     private void passes(Workbench bench, Duration time) {
         real += time.toNanos();
         wall = wall.plus(time);
-        bench.tick();
-        work();
+        work(bench);
     }
 
-    private <T> T done(Workbench bench, CompletableFuture<T> asked) {
+    private <T> T done(Workbench bench, Supplier<CompletableFuture<T>> ask) {
+        CompletableFuture<T> asked = at(ask);
         while (!asked.isDone()) {
-            work();
-            bench.tick();
+            work(bench);
         }
         return asked.join();
     }
 
-    private void work() {
+    private void work(Workbench bench) {
         try {
-            for (Runnable come = front.poll(1, TimeUnit.MILLISECONDS); come != null; come = front.poll()) {
-                come.run();
-            }
+            Runnable first = front.poll(1, TimeUnit.MILLISECONDS);
+            at(() -> {
+                for (Runnable come = first; come != null; come = front.poll()) {
+                    come.run();
+                }
+                bench.tick();
+                return bench;
+            });
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             throw new Refusal("stopped");

@@ -11,6 +11,11 @@ record Scratch(Path root) implements AutoCloseable {
         return new Scratch(Files.createTempDirectory("wistaxis-" + name));
     }
 
+    /** One on a drive of its own. */
+    static Scratch in(Path drive) throws IOException {
+        return new Scratch(Files.createTempDirectory(drive, "wistaxis-"));
+    }
+
     @Override
     public void close() throws IOException {
         Tree.remove(root);

@@ -59,13 +59,10 @@ public final class Screenshots {
 
     /** Takes all pictures, about a minute. @param folder made where missing */
     public static void take(Path folder) {
-        System.setProperty("glass.platform", "Headless");
-        System.setProperty("prism.order", "sw");
-        System.setProperty("prism.lcdtext", "false");
         try {
             Files.createDirectories(folder);
             Path data = Files.createTempDirectory("wistaxis-pictures");
-            Platform.startup(() -> { });
+            startHeadless();
             Workbench bench = bench(data, PracticeWorld.LINE);
             Screenshots[] shots = new Screenshots[1];
             onFx(() -> shots[0] = new Screenshots(folder, bench));
@@ -79,6 +76,14 @@ public final class Screenshots {
         } finally {
             Platform.exit();
         }
+    }
+
+    /** Windows from here on are drawn in memory. */
+    static void startHeadless() {
+        System.setProperty("glass.platform", "Headless");
+        System.setProperty("prism.order", "sw");
+        System.setProperty("prism.lcdtext", "false");
+        Platform.startup(() -> { });
     }
 
     /** The demo's bench, as it is on that morning. */

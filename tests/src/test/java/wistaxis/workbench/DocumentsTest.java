@@ -2,6 +2,7 @@ package wistaxis.workbench;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
 
 import boofcv.abst.fiducial.QrCodeDetector;
 import boofcv.factory.fiducial.FactoryFiducial;
@@ -34,6 +35,8 @@ import org.apache.pdfbox.text.PDFTextStripper;
 import org.apache.pdfbox.text.PDFTextStripperByArea;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import wistaxis.core.buttons.Mode;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Said;
@@ -43,6 +46,7 @@ import wistaxis.core.words.Language;
 import wistaxis.core.work.Command;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.people.People;
+import wistaxis.store.settings.ShopProfile;
 import wistaxis.workbench.document.DocumentMaker.Kind;
 import wistaxis.workbench.document.DocumentMaker;
 import wistaxis.workbench.document.ShopHead;
@@ -120,6 +124,28 @@ class DocumentsTest {
         return n;
     }
 
+    /** Whatever labels a shop has: one page of that size, with the number on it and in its code. */
+    @ParameterizedTest
+    @CsvSource({"40 x 20, 40, 20", "54x25 mm, 54, 25", "62 mm × 29 mm, 62, 29", "100 X 50, 100, 50", "120 x 80, 120, 80"})
+    void labelsAreAsLargeAsTheShopSays(String typed, double width, double height) throws Exception {
+        try (BenchAtWork at = new BenchAtWork(folder)) {
+            String n = ticket(at);
+            at.bench.routes().profile(ShopProfile.Part.LABEL, typed);
+            for (byte[] pdf : List.of(at.done(at.bench.documents().make(Kind.LABEL, n)).pdf(), at.done(at.bench.documents().testPage(true)))) {
+                try (PDDocument one = Loader.loadPDF(pdf)) {
+                    assertThat(one.getNumberOfPages()).isEqualTo(1);
+                    assertThat(one.getPage(0).getMediaBox().getWidth() / 72 * 25.4).isCloseTo(width, within(0.3));
+                    assertThat(one.getPage(0).getMediaBox().getHeight() / 72 * 25.4).isCloseTo(height, within(0.3));
+                }
+                assertThat(text(pdf)).contains(scanned(pdf));
+            }
+            assertThat(scanned(at.done(at.bench.documents().make(Kind.LABEL, n)).pdf())).isEqualTo(n);
+            for (String bad : List.of("39 x 29", "62 x 19", "121 x 80", "62", "x", "62 x 29 x 3", "62 x -29")) {
+                assertThatThrownBy(() -> at.bench.routes().profile(ShopProfile.Part.LABEL, bad)).isInstanceOf(BadInput.class);
+            }
+        }
+    }
+
     @Test
     void everyDocumentSaysWhatTheLedgerSaysAndIsTheSameEachTime() throws Exception {
         try (BenchAtWork at = new BenchAtWork(folder)) {
@@ -147,12 +173,6 @@ class DocumentsTest {
             assertThat(text(documents.pdf(Kind.HOME, entries))).contains("Swipe up, or press Home", "do not come back", "Set it up as new");
             byte[] label = documents.pdf(Kind.LABEL, entries);
             assertThat(text(label)).contains(n);
-            try (PDDocument one = Loader.loadPDF(label)) {
-                assertThat(one.getNumberOfPages()).isEqualTo(1);
-                assertThat(one.getPage(0).getMediaBox().getWidth() / 72 * 25.4).as("62 x 29 mm")
-                        .isCloseTo(62, org.assertj.core.api.Assertions
-                        .within(0.3));
-            }
             for (Kind kind : List.of(Kind.RECEIPT, Kind.LABEL)) {
                 assertThat(scanned(documents.pdf(kind, entries))).as("read back").isEqualTo(n);
             }

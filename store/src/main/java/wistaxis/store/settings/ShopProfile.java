@@ -12,24 +12,28 @@ import wistaxis.core.facts.Shown;
  *
  * @param address with commas between its lines
  * @param tax its number with the tax office, as local rules want it on a document
+ * @param label how large its labels are, as {@link LabelSize#parse} reads it
  */
 public record ShopProfile(@Nullable String name, @Nullable String address, @Nullable String phone, @Nullable String mail,
-        @Nullable String tax) {
-    public static final ShopProfile NONE = new ShopProfile(null, null, null, null, null);
+        @Nullable String tax, @Nullable String label) {
+    public static final ShopProfile NONE = new ShopProfile(null, null, null, null, null, null);
 
     private static final int LONGEST = 200;
 
     /** Its parts, in the order in which they are asked for. */
-    public enum Part { NAME, ADDRESS, PHONE, MAIL, TAX }
+    public enum Part { NAME, ADDRESS, PHONE, MAIL, TAX, LABEL }
 
     public ShopProfile {
-        for (String said : new String[] {name, address, phone, mail, tax}) {
+        for (String said : new String[] {name, address, phone, mail, tax, label}) {
             if (said != null) {
                 Names.typed(said, t("store.what.shop-profile"), LONGEST);
             }
         }
         if (mail != null && !mail.matches("[^\\s@]+@[^\\s@]+")) {
             throw new BadInput(t("store.settings.mail", "mail", Shown.value(mail)));
+        }
+        if (label != null) {
+            label = LabelSize.parse(label).toString();
         }
     }
 
@@ -41,13 +45,19 @@ public record ShopProfile(@Nullable String name, @Nullable String address, @Null
             case PHONE -> phone;
             case MAIL -> mail;
             case TAX -> tax;
+            case LABEL -> label;
         };
+    }
+
+    public LabelSize labelSize() {
+        return label == null ? LabelSize.USUAL : LabelSize.parse(label);
     }
 
     /** @param typed empty for nothing @throws BadInput for what cannot be */
     public ShopProfile with(Part part, String typed) {
         String said = typed.isBlank() ? null : typed.strip();
         return new ShopProfile(part == Part.NAME ? said : name, part == Part.ADDRESS ? said : address, part == Part.PHONE ? said : phone,
-                part == Part.MAIL ? said : mail, part == Part.TAX ? said : tax);
+                part == Part.MAIL ? said : mail, part == Part.TAX ? said : tax,
+                part == Part.LABEL ? said : label);
     }
 }

@@ -15,7 +15,7 @@ interface Document {
     Map<String, Object> values(Sheet of);
 
     /** The side of its code, millimetres. */
-    default double codeMm() {
+    default double codeMm(Sheet of) {
         return 24;
     }
 }

@@ -150,7 +150,7 @@ public final class DocumentMaker {
                 Say.language().longDay(last.when(), letterhead.zone()), "number", t.number(), "what", t.title(), "upTo",
                 String.valueOf(last.number()), "head", last.digest(), "short", last.digest().substring(0, SHORT_DIGEST), "device",
                 model.map(m -> Text.raw(m.name() + ", " + m.identifier())).orElse(Text.of("workbench.document.model-not-known")), "code",
-                PdfDocument.code(t.number(), kind.document.codeMm())));
+                PdfDocument.code(t.number(), kind.document.codeMm(sheet))));
         if (!t.simulated()) {
             values.put("real", true);
         }

@@ -20,6 +20,7 @@ import wistaxis.store.files.OutsideFile;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.OutFile;
 import wistaxis.store.people.People;
+import wistaxis.store.settings.LabelSize;
 import wistaxis.store.settings.ShopProfile;
 import wistaxis.workbench.command.Commands;
 import wistaxis.workbench.command.Result;
@@ -120,7 +121,8 @@ public final class Documents {
 
     /** A page to try a printer with. @param label of the size of a label */
     public CompletableFuture<byte[]> testPage(boolean label) {
-        return made(() -> TestPage.pdf(label, name.get(), life.now()));
+        LabelSize size = shop.get().settings().profile().labelSize();
+        return made(() -> TestPage.pdf(label, name.get(), size, life.now()));
     }
 
     private CompletableFuture<byte[]> made(Callable<byte[]> how) {

@@ -33,6 +33,7 @@ import wistaxis.workbench.life.Life;
  */
 public final class TroubleReport {
     private static final int LOG_LINES = 300;
+    private static final String NOT_SET = "not-set";
     private static final Pattern PATH = Pattern.compile("(?:[A-Za-z]:)?(?:[/\\\\][^\\s/\\\\:()\\[\\]]+){2,}");
 
     private final Life life;
@@ -81,15 +82,19 @@ public final class TroubleReport {
         }
         Map<String, Object> chosen = new TreeMap<>(now.preferences());
         chosen.putAll(Map.of("recovery-timeout", now.window(), "holidays", now.holidays(), "library", said(now.library()), "staff",
-                now.staff() == null ? 0 : Objects.requireNonNull(now.staff()).size(), "forget-after-days", String.valueOf(now.forgetDays()),
-                "cues", String.valueOf(now.cues()), "shop-profile", said(now.shop()), "backups", said(backups.folder()), "last-backup",
-                backups.last() == null ? "-" : String.valueOf(Objects.requireNonNull(backups.last()).at())));
+                now.staff() == null ? 0 : Objects.requireNonNull(now.staff()).size(), "forget-after-days", chosen(now.forgetDays()),
+                "cues", chosen(now.cues()), "shop-profile", said(now.shop()), "backups", said(backups.folder()), "last-backup",
+                backups.last() == null ? NOT_SET : String.valueOf(Objects.requireNonNull(backups.last()).at())));
         return part("versions", versions) + part("settings", chosen) + part("measurements", measured) + "log\n" + log();
     }
 
     /** Only whether. */
     private static String said(@Nullable Object value) {
-        return value == null ? "not-set" : "set";
+        return value == null ? NOT_SET : "set";
+    }
+
+    private static String chosen(@Nullable Object value) {
+        return value == null ? NOT_SET : value.toString();
     }
 
     private static String part(String title, Map<String, Object> rows) {

@@ -3,6 +3,7 @@ package wistaxis.desktop.view.settings;
 import static wistaxis.core.words.Say.t;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -82,18 +83,23 @@ public final class SettingCards {
         return typed("library", "https://firmware.example/", 300, "library", () -> or(Optional.ofNullable(now().library())), desk::library);
     }
 
-    /** Name, address and the rest of what stands on documents. @param after told that something was saved */
+    /** Name, address and the rest of what stands at the head of documents. @param after told that something was saved */
     public List<VBox> profile(Runnable after) {
-        List<VBox> all = new ArrayList<>();
-        for (ShopProfile.Part part : ShopProfile.Part.values()) {
-            String id = "shop-" + part.name().toLowerCase(Locale.ROOT);
-            all.add(typed(id, t("desktop.settings." + id + "-example"), 200, id, () -> or(Optional.ofNullable(now().profile().get(part))),
-                    typed -> {
-                        desk.profile(part, typed);
-                        after.run();
-                    }));
-        }
-        return all;
+        return Arrays.stream(ShopProfile.Part.values()).filter(p -> p != ShopProfile.Part.LABEL).map(p -> said(p, 200, after)).toList();
+    }
+
+    /** How large the labels are. @param after told that it was saved */
+    public VBox labels(Runnable after) {
+        return said(ShopProfile.Part.LABEL, 20, after);
+    }
+
+    private VBox said(ShopProfile.Part part, int longest, Runnable after) {
+        String id = "shop-" + part.name().toLowerCase(Locale.ROOT);
+        return typed(id, t("desktop.settings." + id + "-example"), longest, id, () -> or(Optional.ofNullable(now().profile().get(part))),
+                typed -> {
+                    desk.profile(part, typed);
+                    after.run();
+                });
     }
 
     /** What is seldom changed. */

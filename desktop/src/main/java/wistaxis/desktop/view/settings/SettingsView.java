@@ -3,6 +3,7 @@ package wistaxis.desktop.view.settings;
 import static wistaxis.core.words.Say.t;
 
 import java.util.List;
+import java.util.stream.Stream;
 import javafx.scene.Node;
 import javafx.scene.Parent;
 import javafx.scene.control.ScrollPane;
@@ -40,7 +41,7 @@ public final class SettingsView implements View {
         this.others = SettingCards.pairs(typed.others());
         this.first = bench.world().simulated() ? List.of(typed.worksHere()) : List.of(typed.benchName(), typed.library(),
                 typed.worksHere());
-        this.shop = SettingCards.pairs(typed.profile(() -> { }));
+        this.shop = SettingCards.pairs(Stream.concat(typed.profile(() -> { }).stream(), Stream.of(typed.labels(() -> { }))).toList());
     }
 
     /** Where the books are, and how they travel. */
