@@ -10,7 +10,6 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.Objects;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.LinkedBlockingQueue;
@@ -69,9 +68,10 @@ final class BenchYear extends Output {
             + "filled to its end each seventh week and freed again")
     private @Nullable Path fill;
 
-    private record Row(int days, long entries, int filled, int refused, double heapFirst, double heapLast, double heapRatio, double heapWorstRatio,
-            double startFirst,
-            double startLast, double startRatio, long logBytes, int logFiles, long ledgerBytes, String broken, List<String> findings) {}
+    private record Row(int days, long entries, int filled, int refused, double heapFirst, double heapLast, double heapRatio,
+            double heapWorstRatio,
+            double startFirst, double startLast, double startRatio, long logBytes, int logFiles, long ledgerBytes, String broken,
+                    List<String> findings) {}
 
     private final LinkedBlockingQueue<Runnable> front = new LinkedBlockingQueue<>();
     private int filled;
@@ -93,9 +93,7 @@ final class BenchYear extends Output {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         } finally {
-            if (window) {
-                Platform.exit();
-            }
+            Platform.exit();
         }
     }
 
@@ -110,14 +108,14 @@ final class BenchYear extends Output {
         Progress progress = progress("living " + days + " days");
         List<Double> heap = new ArrayList<>();
         List<Double> starts = new ArrayList<>();
-        Workbench bench = null;
+        Workbench bench = opened(folder);
         for (int day = 0; day < days; day++) {
             if (day % OPEN_DAYS == 0) {
                 close(bench);
                 bench = opened(folder);
                 starts.add(start(folder));
             }
-            day(Objects.requireNonNull(bench), day);
+            day(bench, day);
             if (fill != null && day % FILL_DAYS == FILL_DAYS - 1) {
                 full(bench, folder.root().resolveSibling("ballast"));
             }
@@ -135,12 +133,11 @@ final class BenchYear extends Output {
                 logged += Files.size(log);
             }
             double worst = heap.stream().mapToDouble(h -> h / heap.getFirst()).max().orElse(1);
-            double first = starts.stream().limit(3).mapToDouble(s -> s).sorted().skip(1).findFirst().orElse(starts.getFirst());
-            double last = starts.stream().skip(Math.max(0, starts.size() - 3)).mapToDouble(s -> s).sorted().skip(1).findFirst()
-                    .orElse(starts
-                    .getLast());
-            Row row = new Row(days, check.entries(), filled, refused, heap.getFirst(), heap.getLast(), heap.getLast() / heap.getFirst(), worst, first, last,
-                    last / first, logged, all.size(), Files.size(folder.ledger()), check.broken().orElse(""), check.findings());
+            double first = middle(starts.subList(0, Math.min(3, starts.size())));
+            double last = middle(starts.subList(Math.max(0, starts.size() - 3), starts.size()));
+            Row row = new Row(days, check.entries(), filled, refused, heap.getFirst(), heap.getLast(), heap.getLast() / heap.getFirst(),
+                    worst, first, last, last / first, logged, all.size(), Files.size(folder.ledger()), check.broken().orElse(""),
+                            check.findings());
             answer(row, List.of(String.format(Locale.ROOT,
                     "%d days, %d entries; heap after a collection %.1f MB on day %d, %.1f MB at the end: "
                     + "%.2f times, at most %.2f", days, row.entries(), row.heapFirst(), FIRST_LOOK, row.heapLast(), row.heapRatio(), worst),
@@ -150,6 +147,10 @@ final class BenchYear extends Output {
                     String.format(Locale.ROOT, "log %.1f MB in %d files; ledger %.0f MB, %s, %d findings", logged / 1e6, all.size(), row
                             .ledgerBytes() / 1e6, row.broken().isEmpty() ? "verified" : row.broken(), row.findings().size())));
         }
+    }
+
+    private static double middle(List<Double> some) {
+        return some.stream().sorted().skip(some.size() / 2).findFirst().orElseThrow();
     }
 
     private Workbench opened(DataFolder folder) {
@@ -168,18 +169,15 @@ final class BenchYear extends Output {
         });
     }
 
-    private void close(@Nullable Workbench bench) {
-        if (bench != null) {
-            at(() -> {
-                if (shell != null) {
-                    shell.scene().getWindow().hide();
-                    shell.close();
-                    shell = null;
-                }
-                bench.close();
-                return bench;
-            });
-        }
+    private void close(Workbench bench) {
+        at(() -> {
+            if (shell != null) {
+                shell.scene().getWindow().hide();
+                shell.close();
+            }
+            bench.close();
+            return bench;
+        });
     }
 
     /** Does something where the bench is worked on. */

@@ -8,11 +8,15 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.SecureRandom;
 import java.text.Normalizer;
+import java.util.HexFormat;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.regex.Pattern;
 import org.bouncycastle.crypto.generators.Argon2BytesGenerator;
 import org.bouncycastle.crypto.params.Argon2Parameters;
+import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
 import wistaxis.store.files.DiskProblem;
 import wistaxis.store.files.OutsideFile;
@@ -34,6 +38,7 @@ public record BackupKey(String text) {
     private static final Pattern MADE = Pattern.compile("(?:[0-9A-HJKMNP-TV-Z]{4}-){7}[0-9A-HJKMNP-TV-Z]{4}");
     private static final int BYTES = 32;
     private static final SecureRandom RANDOM = new SecureRandom();
+    private static final AtomicReference<@Nullable Derived> LAST = new AtomicReference<>();
 
     /** One with 160 bits of chance. */
     public static BackupKey make() {
@@ -84,15 +89,22 @@ public record BackupKey(String text) {
         return MADE.matcher(text).matches();
     }
 
-    /** The key of one file, by Argon2id. Published: RFC 9106. */
+    /** The key of one file, by Argon2id. Published: RFC 9106. What is slow is not done twice for a file that is read back. */
     byte[] derive(byte[] salt, int memoryKib, int passes, int lanes) {
-        Argon2BytesGenerator argon = new Argon2BytesGenerator();
-        argon.init(new Argon2Parameters.Builder(Argon2Parameters.ARGON2_id).withVersion(Argon2Parameters.ARGON2_VERSION_13)
-                .withSalt(salt).withMemoryAsKB(memoryKib).withIterations(passes).withParallelism(lanes).build());
-        byte[] key = new byte[BYTES];
-        argon.generateBytes(text.getBytes(StandardCharsets.UTF_8), key);
-        return key;
+        List<Object> from = List.of(text, HexFormat.of().formatHex(salt), memoryKib, passes, lanes);
+        Derived last = LAST.get();
+        if (last == null || !last.from().equals(from)) {
+            Argon2BytesGenerator argon = new Argon2BytesGenerator();
+            argon.init(new Argon2Parameters.Builder(Argon2Parameters.ARGON2_id).withVersion(Argon2Parameters.ARGON2_VERSION_13)
+                    .withSalt(salt).withMemoryAsKB(memoryKib).withIterations(passes).withParallelism(lanes).build());
+            last = new Derived(from, new byte[BYTES]);
+            argon.generateBytes(text.getBytes(StandardCharsets.UTF_8), last.key());
+            LAST.set(last);
+        }
+        return last.key().clone();
     }
+
+    private record Derived(List<Object> from, byte[] key) {}
 
     @Override
     public String toString() {

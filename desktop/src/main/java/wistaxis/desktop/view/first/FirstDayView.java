@@ -113,7 +113,8 @@ public final class FirstDayView implements View {
             case LINE -> List.of(cards.line(), Ui.text(measured(), ""));
             case USB -> List.of(usb());
             case SOUND -> sound();
-            case PRINTER -> List.of(cards.labels(() -> page("label")), Ui.flow(8, Ui.button("first-label", t("desktop.first.label-page"), "primary", () -> page("label")),
+            case PRINTER -> List.of(cards.labels(() -> page("label")), Ui.flow(8, Ui.button("first-label", t("desktop.first.label-page"),
+                    "primary", () -> page("label")),
                     Ui.button("first-page", t("desktop.first.a4-page"), "", () -> page("a4"))));
             case BACKUP -> {
                 BackupCard card = new BackupCard(shell, bench);
