@@ -24,13 +24,14 @@ if not defined java (
   exit /b 2
 )
 if not exist "%here%desktop\target\.built" call :build || exit /b 2
+set "what=%~1"
+if /i "%~1"=="--language" set "what=%~3"
 set "window="
-if "%~1"=="" set "window=1"
-for %%A in (demo practice --data --smoke) do if /i "%~1"=="%%A" set "window=1"
+if not defined what set "window=1"
+for %%A in (demo practice --data --smoke) do if /i "%what%"=="%%A" set "window=1"
 set "measure="
 for %%A in (bench screenshots cues cues-window) do if /i "%~1"=="%%A" set "measure=1"
-set "first=%~1"
-if "%first:~0,7%"=="--data=" set "window=1"
+if defined what if "%what:~0,7%"=="--data=" set "window=1"
 if defined window (
   "%java%" "--module-path=%here%desktop\target\openjfx" "@%here%desktop\window.options" %WISTAXIS_JVM% -cp "%here%desktop\target\wistaxis-desktop.jar;%here%desktop\target\lib\*" wistaxis.desktop.Main %*
 ) else if defined measure (

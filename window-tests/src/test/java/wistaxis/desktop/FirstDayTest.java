@@ -5,8 +5,15 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.Base64;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.concurrent.TimeUnit;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.TextField;
@@ -18,11 +25,17 @@ import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.facts.Json;
+import wistaxis.core.ticket.LedgerEntry;
+import wistaxis.core.ticket.TicketEvent;
 import wistaxis.desktop.view.page.FirstDay;
+import wistaxis.standins.DemoWorld;
 import wistaxis.standins.ScriptedUsb;
 import wistaxis.store.backup.Backup;
 import wistaxis.store.backup.BackupKey;
 import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.ledger.Ledger;
+import wistaxis.store.people.People;
 
 /** A shop's first day: a new real bench is set up page by page, takes a device in, gives a receipt away and is backed up. */
 @ExtendWith(Waits.class)
@@ -32,6 +45,8 @@ class FirstDayTest {
             + "A6mAAAF3CculE8AAAABlBMVEX/AAD///9BHTQRAAAAAWJLR0QB/wIt3gAAAAd0SU1FB+oMAREpJ/rv++cAAAALSURBVAjXY2BABQAAEAABocUh"
             + "wQAAACV0RVh0ZGF0ZTpjcmVhdGUAMjAyNi0xMi0wMVQxNzo0MTozOSswMDowMGWmLfYAAAAldEVYdGRhdGU6bW9kaWZ5ADIwMjYtMTItMDFUMT"
             + "c6NDE6MzkrMDA6MDAU+5VKAAAAAElFTkSuQmCC";
+
+    private static final Pattern BY = Pattern.compile("\"(?:by|who|person|bench|serial|words)\":\"([^\"]{3,})\"");
 
     @TempDir
     private Path folder;
@@ -99,6 +114,10 @@ class FirstDayTest {
             backup(w, drive, data);
             w.click("first-next");
             w.sees("Firmware folder:", "free there");
+            typed(w, "firmware-place", "somewhere");
+            w.sees("[somewhere] cannot hold the firmware files");
+            typed(w, "firmware-place", drive.toString());
+            Window.until(() -> new DataFolder(data).firmwareFolder().equals(drive), "written");
             w.click("first-next");
             w.sees("No open tickets");
             String n = w.opened("Blue one");
@@ -128,7 +147,7 @@ class FirstDayTest {
 
     private record Entries(Path data) {
         int count() {
-            try (wistaxis.store.ledger.Ledger ledger = wistaxis.store.ledger.Ledger.openReadOnly(data.resolve("ledger.db"))) {
+            try (Ledger ledger = Ledger.openReadOnly(data.resolve("ledger.db"))) {
                 return ledger.entries().size();
             }
         }
@@ -158,10 +177,42 @@ class FirstDayTest {
         w.sees("Print it, then delete the file");
     }
 
+    /** Each title, name, number and serial of all the demo's tickets is looked for in what is given to whoever helps. */
+    @Test
+    void theReportNamesNobodyOfTheDemo() throws Exception {
+        Set<String> said = new TreeSet<>(Set.of(DemoWorld.NAME));
+        Instant now = Instant.now();
+        DataFolder data = DemoFolder.open(folder.resolve("demo"), now, DemoWorld.Past.MONTHS);
+        try (Window w = new Window(data, now, 1_000_000); Ledger ledger = Ledger.openReadOnly(data.ledger());
+                People people = People.look(data.people())) {
+            for (LedgerEntry e : ledger.entries()) {
+                said.add(e.ticket());
+                if (e.event() instanceof TicketEvent.Opened o) {
+                    said.add(o.title());
+                }
+                Matcher by = BY.matcher(Json.write(e.event()));
+                while (by.find()) {
+                    said.add(by.group(1));
+                }
+                People.Person kept = people.of(e.ticket()).orElse(People.Person.NOBODY);
+                Stream.of(kept.name(), kept.reach(), kept.imei()).filter(Objects::nonNull).forEach(said::add);
+                said.addAll(kept.serials());
+            }
+            w.click("nav-settings");
+            w.click("trouble-report");
+            w.sees("Report for whoever helps", "ledger-entries: ");
+            String report = w.bench.trouble().text().get(1, TimeUnit.MINUTES);
+            said.removeIf(String::isBlank);
+            assertThat(said).hasSizeGreaterThan(400);
+            assertThat(report).contains("disk-free");
+            said.forEach(s -> assertThat(report).doesNotContain(s));
+        }
+    }
+
     /** One hint after the other, until a receipt was given away. */
     @Test
     void aFirstTicketIsLedThrough() throws IOException {
-        try (Window w = new Window(DataFolder.open(folder.resolve("led")), java.time.Instant.now(), 1_000_000)) {
+        try (Window w = new Window(DataFolder.open(folder.resolve("led")), Instant.now(), 1_000_000)) {
             boolean[] ended = {false};
             Window.onFx(() -> {
                 w.shell.lead(() -> ended[0] = true);

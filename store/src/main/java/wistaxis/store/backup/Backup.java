@@ -190,7 +190,7 @@ public final class Backup {
     /** What is to be packed, databases as they are in one moment: the ledger first, so that whom it names is there. */
     private static TreeMap<String, Path> sources(DataFolder folder, Path snapshot) throws IOException {
         TreeMap<String, Path> all = new TreeMap<>();
-        Set<Path> left = Set.of(folder.firmwareFolder(), folder.standIns(), folder.log().getParent(), folder.backupKey(),
+        Set<Path> left = Set.of(folder.ownFirmware(), folder.standIns(), folder.log().getParent(), folder.backupKey(),
                 folder.serverPassword());
         boolean atServer = Files.exists(folder.server());
         if (atServer) {

@@ -5,10 +5,12 @@ import static wistaxis.core.words.Say.t;
 import java.io.IOException;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.BadInput;
@@ -248,8 +250,29 @@ public record DataFolder(Path root) {
         return named("methods.json", "schools.json");
     }
 
+    /** Where firmware files lie: where somebody chose, while that is there, else in here. */
     public Path firmwareFolder() {
+        return chosenFirmware().filter(Files::isDirectory).orElseGet(this::ownFirmware);
+    }
+
+    /** Where firmware files lie when nobody chose. */
+    public Path ownFirmware() {
         return named("firmware", "packages");
+    }
+
+    /** Names the folder that somebody chose for firmware files; there where somebody did. */
+    public Path firmwarePlace() {
+        return root.resolve("firmware-place");
+    }
+
+    /** The folder that somebody chose for firmware files, whether it is there or not; empty where nobody did, or nothing can be read. */
+    public Optional<Path> chosenFirmware() {
+        try {
+            return Files.exists(firmwarePlace()) ? Optional.of(Path.of(Files.readString(firmwarePlace()).strip())).filter(Path::isAbsolute)
+                    : Optional.empty();
+        } catch (IOException | InvalidPathException _) {
+            return Optional.empty();
+        }
     }
 
     /** What is called so now; a folder from before that has it under its older name keeps that. */

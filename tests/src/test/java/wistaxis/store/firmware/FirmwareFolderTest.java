@@ -30,6 +30,7 @@ import wistaxis.core.firmware.FirmwareReport.Verdict;
 import wistaxis.core.firmware.SystemVersion;
 import wistaxis.standins.StandInFirmware;
 import wistaxis.standins.StandInSigner;
+import wistaxis.store.ledger.DataFolder;
 
 class FirmwareFolderTest {
     private static final Instant NOW = Instant.parse("2026-05-12T09:00:00Z");
@@ -47,6 +48,26 @@ class FirmwareFolderTest {
         new StandInFirmware(List.of(product), "31.10", "31K88",
                 Map.of("boot/kernel.img", new byte[900_000], "system/root.img", new byte[4_000_000])).write(file, new StandInSigner());
         return file;
+    }
+
+    /** Files may lie on another drive; while that is gone, work goes on in the data folder, and somebody is told. */
+    @Test
+    void filesLieWhereAShopWantsThem() throws IOException {
+        DataFolder data = DataFolder.open(folder.resolve("data"));
+        Path drive = Files.createDirectory(folder.resolve("drive"));
+        assertThat(FirmwarePlace.chosen(data)).isEmpty();
+        FirmwarePlace.choose(data, FirmwarePlace.parse(data, " " + drive + " "));
+        assertThat(new DataFolder(data.root()).firmwareFolder()).isEqualTo(drive);
+        assertThat(FirmwarePlace.problem(data)).isEmpty();
+        for (String bad : List.of("firmware", data.root().resolve("in").toString(), made("a.zip", "iPhone13,2").toString(), drive + "/none", "\0")) {
+            assertThatThrownBy(() -> FirmwarePlace.parse(data, bad)).as(bad).isInstanceOf(BadInput.class);
+        }
+        assertThat(FirmwarePlace.chosen(data)).isEqualTo(drive.toString());
+        Files.move(drive, folder.resolve("elsewhere"));
+        assertThat(data.firmwareFolder()).isEqualTo(data.ownFirmware());
+        assertThat(FirmwarePlace.problem(data)).contains(drive.toString(), data.ownFirmware().toString());
+        FirmwarePlace.choose(data, "");
+        assertThat(FirmwarePlace.problem(data)).isEmpty();
     }
 
     @Test

@@ -23,6 +23,7 @@ import wistaxis.store.files.Inside;
 import wistaxis.store.files.Room;
 import wistaxis.store.firmware.CatalogueFile;
 import wistaxis.store.firmware.FirmwareFolder;
+import wistaxis.store.firmware.FirmwarePlace;
 import wistaxis.store.firmware.FolderWatch;
 import wistaxis.store.internet.FirmwareService;
 import wistaxis.store.ledger.DataFolder;
@@ -56,6 +57,7 @@ public final class Stock implements AutoCloseable {
     private final LedgerStore ledger;
     private @Nullable FolderWatch watch;
     private String problem = "";
+    private String place;
 
     /** What others know of who works here and for whom. */
     public interface Asked {
@@ -90,6 +92,8 @@ public final class Stock implements AutoCloseable {
         this.history = new TimeHistory(RestoreStage.shipped());
         history.add(ledger.times(MEASURED), devices);
         life.notices().say(firmwareFolder.problem());
+        life.notices().say(FirmwarePlace.problem(folder));
+        this.place = FirmwarePlace.chosen(folder);
         try {
             watch = new FolderWatch(folder.firmwareFolder(), () -> life.background().run(() -> true, _ -> rescan(), _ -> { }));
         } catch (IOException e) {
@@ -171,6 +175,21 @@ public final class Stock implements AutoCloseable {
     /** What is found of a file, beside what the catalogue knows. */
     public FirmwareReport judged(FirmwareFolder.Item item) {
         return item.report().against(builds.catalogue(), item.bytes());
+    }
+
+    /** Where files shall lie; empty for the data folder. */
+    public String place() {
+        return place;
+    }
+
+    /** From the next start on. @throws BadInput for what is no folder outside the data folder that can be written to */
+    public void place(String typed) {
+        String parsed = FirmwarePlace.parse(folder, typed);
+        place = parsed;
+        life.background().write(() -> {
+            FirmwarePlace.choose(folder, parsed);
+            return parsed;
+        }, _ -> { }, e -> life.notices().say(t("workbench.bad.not-saved", "why", String.valueOf(e.getMessage()))));
     }
 
     public FirmwareFolder firmwareFolder() {

@@ -190,7 +190,7 @@ public final class FirstDayView implements View {
         VBox place = Ui.card(Ui.text(t("desktop.first.firmware-folder", "folder", folder), "strong"), room, Ui.flow(8,
                 Ui.button("first-folder", t("desktop.first.show-folder"), "",
                         () -> shell.showFolder(folder))));
-        return bench.world().simulated() ? List.of(place) : List.of(place, cards.library());
+        return bench.world().simulated() ? List.of(place) : List.of(place, cards.firmwarePlace(), cards.library());
     }
 
     private void logo() {

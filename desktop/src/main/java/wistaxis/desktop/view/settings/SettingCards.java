@@ -74,6 +74,11 @@ public final class SettingCards {
                 ? String.valueOf(Math.round(m)) : String.valueOf(m))), desk::line);
     }
 
+    public VBox firmwarePlace() {
+        return typed("firmware-place", t("desktop.settings.firmware-place-example"), 300, "firmware-place", bench.stock()::place,
+                bench.stock()::place);
+    }
+
     public VBox benchName() {
         return typed("bench-name", t("desktop.settings.my-bench"), 60, "bench", () -> or(Optional.ofNullable(now().bench())),
                 desk::benchName);
