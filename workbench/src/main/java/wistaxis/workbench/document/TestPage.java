@@ -16,8 +16,8 @@ final class TestPage {
 
     static byte[] pdf(boolean label, String name, LabelSize size, Instant now) throws IOException {
         Map<String, Object> values = new HashMap<>(Map.of("number", NUMBER, "shop", name, "what", Text.of("store.document.test-page"),
-                "device", Text.of("store.document.test-line"), "code", PdfDocument.code(NUMBER, (label ? size : LabelSize.USUAL)
-                        .codeMm())));
+                "device", label ? Text.of("store.document.test-label", "size", size.toString()) : Text.of("store.document.test-line"),
+                "code", PdfDocument.code(NUMBER, (label ? size : LabelSize.USUAL).codeMm())));
         values.putAll(Label.sized(size));
         return PdfDocument.pdf(PdfDocument.fill(label ? "label" : "test-page", Text.of("store.document.test-page"), values, now));
     }
