@@ -2,6 +2,8 @@ package wistaxis.workbench;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.DriverManager;
 import java.sql.SQLException;
@@ -9,6 +11,7 @@ import java.sql.Statement;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.buttons.Goal;
@@ -99,6 +102,18 @@ class DeskPathTest {
                     "mode-entered", "restore-started", "stage-reached", "restored", "step-tried", "consent-asked", "route-chosen",
                     "restored");
             assertThat(at.done(at.bench.tickets().health().verify(_ -> true)).clean()).isTrue();
+        }
+    }
+
+    /** The line is measured before anything is needed: nothing stays of it, and it is no download of a ticket. */
+    @Test
+    void theLineIsMeasuredBeforeTheFirstDownload() throws IOException {
+        try (BenchAtWork at = open()) {
+            assertThat(at.done(at.bench.stock().measureLine())).isPositive();
+            try (Stream<Path> left = Files.list(at.bench.stock().firmwareFolder().folder())) {
+                assertThat(left).isEmpty();
+            }
+            assertThat(at.bench.stock().history().isMeasured()).isFalse();
         }
     }
 

@@ -96,6 +96,8 @@ class FirstDayTest {
             w.click("first-next");
             typed(w, "line-speed", "fast");
             w.sees("[fast] is no speed of a download");
+            w.click("first-measure");
+            w.sees("No firmware library is named");
             typed(w, "line-speed", "80");
             assertThat(Window.onFx(() -> w.bench.stock().history().rate().mid())).isEqualTo(10e6);
             w.click("first-next");

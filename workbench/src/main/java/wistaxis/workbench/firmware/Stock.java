@@ -130,6 +130,14 @@ public final class Stock implements AutoCloseable {
         return free;
     }
 
+    /** How fast downloads are, bytes a second, by fetching for about five seconds; fails where there is nothing to fetch. */
+    public CompletableFuture<Double> measureLine() {
+        CompletableFuture<Double> measured = new CompletableFuture<>();
+        life.background().run(() -> new LineMeasure(service, devices).bytesPerSecond(firmwareFolder.folder()), measured::complete,
+                measured::completeExceptionally);
+        return measured;
+    }
+
     /** What somebody said of the line, megabits a second; null for nothing. */
     public void line(@Nullable Double mbit) {
         history.line(mbit);

@@ -110,7 +110,8 @@ public final class FirstDayView implements View {
                     t("desktop.first.logo"), "", this::logo), Ui.button("first-letterhead", t("desktop.first.letterhead"), "primary",
                             this::letterhead)));
             case PEOPLE -> List.of(cards.worksHere(), cards.atWork(), cards.holidays());
-            case LINE -> List.of(cards.line(), Ui.text(measured(), ""));
+            case LINE -> List.of(cards.line(), Ui.flow(8, Ui.button("first-measure", t("desktop.first.measure"), "", this::measure)),
+                    Ui.text(measured(), ""));
             case USB -> List.of(usb());
             case SOUND -> sound();
             case PRINTER -> List.of(cards.labels(() -> page("label")), Ui.flow(8, Ui.button("first-label", t("desktop.first.label-page"),
@@ -143,6 +144,19 @@ public final class FirstDayView implements View {
         return bench.stock().history().isMeasured() ? t("desktop.first.line-measured", "low", Math.round(rate.low() * BITS), "mid",
                 Math.round(rate.mid() * BITS), "high", Math.round(rate.high() * BITS)) : t("desktop.first.line-not-measured", "low",
                 Math.round(rate.low() * BITS), "high", Math.round(rate.high() * BITS));
+    }
+
+    private void measure() {
+        said.setText(t("desktop.first.measuring"));
+        bench.stock().measureLine().thenAccept(rate -> {
+            double mbit = Math.round(rate * BITS * 10) / 10.0;
+            bench.routes().line(String.valueOf(mbit));
+            open(FirstDay.LINE);
+            said.setText(t("desktop.first.line-now", "mbit", mbit));
+        }).exceptionally(e -> {
+            said.setText(Printing.words(e));
+            return null;
+        });
     }
 
     private VBox usb() {
