@@ -3,6 +3,7 @@ package wistaxis.installer;
 import java.io.IOException;
 import java.io.PrintStream;
 import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
@@ -11,9 +12,13 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import java.util.regex.Pattern;
 import java.util.spi.ToolProvider;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
@@ -34,6 +39,9 @@ public final class Main {
 
     /** Where a cache is missing or does not fit everything works, only slower: nobody needs to hear of it. */
     private static final List<String> QUIET = List.of("-Xlog:disable", "-Xlog:all=error,aot*=off,cds*=off:stderr");
+
+    private static final Pattern NOTICE = Pattern.compile("(?:META-INF/)?(?:NOTICE|LICEN[CS]E|COPYING|COPYRIGHT)[^/]*",
+            Pattern.CASE_INSENSITIVE);
 
     private final Path home;
     private final Path target;
@@ -101,6 +109,28 @@ public final class Main {
         Path licences = Files.createDirectories(input.resolve("licences"));
         each(home.resolve("docs/licences"), file -> copy(file, licences));
         each(home.resolve("installer/target/shipped"), file -> copy(file, licences)); // by the plugins before
+        Files.writeString(licences.resolve("notices.txt"), notices(input, javafx));
+    }
+
+    /** What the jars say themselves of licence and copyright, the same text once. */
+    private static String notices(Path... folders) throws IOException {
+        Map<String, List<String>> texts = new LinkedHashMap<>();
+        for (Path folder : folders) {
+            each(folder, jar -> {
+                if (jar.toString().endsWith(".jar")) {
+                    try (ZipFile from = new ZipFile(jar.toFile())) {
+                        for (ZipEntry entry : Collections.list(from.entries())) {
+                            if (NOTICE.matcher(entry.getName()).matches()) {
+                                texts.computeIfAbsent(new String(from.getInputStream(entry).readAllBytes(), StandardCharsets.UTF_8).strip(),
+                                        _ -> new ArrayList<>()).add(jar.getFileName() + ", " + entry.getName());
+                            }
+                        }
+                    }
+                }
+            });
+        }
+        return texts.entrySet().stream().map(e -> String.join("\n", e.getValue()) + "\n\n" + e.getKey()).collect(Collectors.joining(
+                "\n\n" + "-".repeat(72) + "\n\n", "", "\n"));
     }
 
     /** A jar without the native libraries of other systems and processors, which would be a tenth of what is installed. */
