@@ -4,6 +4,7 @@ import com.zaxxer.hikari.HikariDataSource;
 import java.text.Normalizer;
 import java.util.Arrays;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.jdbi.v3.core.Handle;
@@ -110,6 +111,11 @@ final class PostgresEngine implements Engine {
     @Override
     public String number(String ticket) {
         return "CASE WHEN " + ticket + " ~ '^T-[0-9]{1,15}$' THEN CAST(substr(" + ticket + ", 3) AS bigint) ELSE 0 END";
+    }
+
+    @Override
+    public Optional<String> percentiles(String column) {
+        return Optional.of("percentile_cont(ARRAY[0.1, 0.5, 0.9]) WITHIN GROUP (ORDER BY " + column + ")");
     }
 
     @Override

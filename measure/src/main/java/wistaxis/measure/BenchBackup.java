@@ -12,6 +12,7 @@ import java.util.Locale;
 import java.util.SplittableRandom;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import wistaxis.cli.output.Output;
@@ -43,7 +44,7 @@ final class BenchBackup extends Output {
 
     private record Figures(int tickets, int megabytes, double backupSeconds, double restoreSeconds, long fileBytes, long peakBytes) {}
 
-    private record Row(int kills, int whole, int broken, int left, boolean dataSame) {}
+    private record Row(int kills, int ended, int whole, int broken, int left, boolean dataSame) {}
 
     @Override
     public void run() {
@@ -61,8 +62,9 @@ final class BenchBackup extends Output {
                     figures.fileBytes() / 1e6, restored, figures.peakBytes() / 1e6)));
             out().flush();
             Row row = killed(scratch.root());
-            answer(row, List.of(String.format(Locale.ROOT, "killed %d times: %d whole files, %d broken, %d half restored folders; the "
-                    + "data are %s", kills, row.whole(), row.broken(), row.left(), row.dataSame() ? "as they were" : "CHANGED")));
+            answer(row, List.of(String.format(Locale.ROOT, "%d times, %d of them killed: %d whole files, %d broken, %d half restored "
+                    + "folders; the data are %s", kills, kills - row.ended(), row.whole(), row.broken(), row.left(), row.dataSame()
+                            ? "as they were" : "CHANGED")));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         } catch (InterruptedException e) {
@@ -105,21 +107,18 @@ final class BenchBackup extends Output {
         String head = head(small);
         List<String> pictures = pictures(small);
         SplittableRandom random = new SplittableRandom(1);
+        long[] longest = {took(begun(small, drive.resolve("whole.wistaxis-backup"), null)), took(begun(small, source, root.resolve(
+                "restored-whole")))};
         Progress progress = progress("killing " + kills + " times");
         int broken = 0;
         int half = 0;
+        int ended = 0;
         for (int i = 0; i < kills; i++) {
-            boolean backs = i % 2 == 0;
-            Path to = backs ? drive.resolve(i + ".wistaxis-backup") : root.resolve("restored-" + i);
-            Process process = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                    "-XX:TieredStopAtLevel=1",
-                    "--enable-native-access=ALL-UNNAMED", "-cp", System.getProperty("java.class.path"), Main.class.getName(), "bench",
-                    "backup-once", "--data", small.root().toString(), "--file", (backs ? to : source).toString(), "--to", backs ? ""
-                            : to.toString()).redirectError(ProcessBuilder.Redirect.DISCARD).start();
-            process.getInputStream().read(); // it begins
-            process.waitFor(random.nextInt(2_500), TimeUnit.MILLISECONDS);
+            Path to = i % 2 == 0 ? null : root.resolve("restored-" + i);
+            Process process = begun(small, to == null ? drive.resolve(i + ".wistaxis-backup") : source, to);
+            ended += process.waitFor(random.nextLong(longest[i % 2] * 6 / 5), TimeUnit.MILLISECONDS) ? 1 : 0;
             process.destroyForcibly().waitFor();
-            if (!backs && Files.exists(to)) {
+            if (to != null && Files.exists(to)) {
                 half += head(new DataFolder(to)).equals(head) && pictures(new DataFolder(to)).equals(pictures) ? 0 : 1;
             }
             progress.accept((i + 1) / (double) kills);
@@ -135,7 +134,24 @@ final class BenchBackup extends Output {
                 }
             }
         }
-        return new Row(kills, whole, broken, half, head(small).equals(head) && pictures(small).equals(pictures));
+        return new Row(kills, ended, whole, broken, half, head(small).equals(head) && pictures(small).equals(pictures));
+    }
+
+    /** A process that has begun to make a backup of it, or to restore one. @param to where to restore; null for a backup */
+    private static Process begun(DataFolder data, Path file, @Nullable Path to) throws IOException {
+        Process process = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                "-XX:TieredStopAtLevel=1", "--enable-native-access=ALL-UNNAMED", "-cp", System.getProperty("java.class.path"),
+                Main.class.getName(), "bench", "backup-once", "--data", data.root().toString(), "--file", file.toString(), "--to",
+                to == null ? "" : to.toString()).redirectError(ProcessBuilder.Redirect.DISCARD).start();
+        process.getInputStream().read();
+        return process;
+    }
+
+    /** Until it ends by itself, milliseconds. */
+    private static long took(Process process) throws InterruptedException {
+        long began = System.nanoTime();
+        process.waitFor();
+        return (System.nanoTime() - began) / 1_000_000;
     }
 
     /** What each picture digests to. */

@@ -18,6 +18,7 @@ import java.util.List;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import wistaxis.core.facts.ProgramVersion;
 
 /**
  * One ticket by the command line alone: from an update that did not help over restore and DFU to the hardware bench, with the refusals of
@@ -171,7 +172,7 @@ class TicketStepsTest {
         done("ticket", "answer", n, "trouble=unavailable", "device=iPhone13,2", "ownership=proved", "imei=356958031648321", "--by", "AS");
         assertThat(done("customers").get("customers").get(0).get("imei").asText()).isEqualTo("356958031648321");
         assertThat(done("customers", "356958031648321").get("customers").get(0).get("ticket").asText()).isEqualTo(n);
-        assertThat(run("ledger", "export", "--format", "json").out()).contains("sealed").doesNotContain("356958031648321");
+        assertThat(run("ledger", "export", "--format", "json").out()).contains("sealed", "\"program\": \"" + ProgramVersion.OURS).doesNotContain("356958031648321");
         assertThat(run("ledger", "export", "--format", "csv").out()).doesNotContain("356958031648321");
         Path document = folder.resolve("receipt.pdf");
         assertThat(done("document", "receipt", "--ticket", n, "--language", "de", "--out", document.toString()).get("bytes").asInt())

@@ -1,5 +1,6 @@
 package wistaxis.store.ledger;
 
+import java.util.Optional;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.HandleCallback;
 import org.jdbi.v3.core.Jdbi;
@@ -57,6 +58,14 @@ public interface Engine extends AutoCloseable {
 
     /** How the number in a ticket's name is said in SQL. @param ticket the column */
     String number(String ticket);
+
+    /**
+     * How the 10th, 50th and 90th percentile of a column are said in SQL, as an array of numbers with fractions, by linear interpolation
+     * between the closest ranks; empty for a database that has no such thing.
+     */
+    default Optional<String> percentiles(String column) {
+        return Optional.empty();
+    }
 
     /** Puts the words of an entry into the index: its number, then its words. */
     String intoIndex();

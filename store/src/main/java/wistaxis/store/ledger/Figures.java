@@ -2,6 +2,7 @@ package wistaxis.store.ledger;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
@@ -12,6 +13,7 @@ import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.function.ToIntFunction;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.jdbi.v3.core.Handle;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.device.DeviceCatalogue;
@@ -91,7 +93,7 @@ public record Figures(int tickets, int closed, List<Count> problems, List<Count>
         stages = List.copyOf(stages);
     }
 
-    private record Query(Handle handle, String from, String to) {
+    private record Query(Handle handle, Engine engine, String from, String to) {
         private static final String WITHIN = "t.opened >= :from AND t.opened < :to";
 
         /** Tickets that came with the same problem on the same model. */
@@ -129,40 +131,66 @@ public record Figures(int tickets, int closed, List<Count> problems, List<Count>
                     .map((r, _) -> Share.of(r.getString(1) + between + r.getString(2), r.getInt(3), r.getInt(4))).list();
         }
 
-        private record Took(String what, double seconds) {}
+        /** @param seconds of one case, a column each */
+        private record Took(String what, double[] seconds) {}
 
-        /** Lengths by what they are of. @param select what and seconds, with a ticket t */
-        List<Length> lengths(String select) {
-            Map<String, List<Double>> all = handle.createQuery("SELECT " + select + WITHIN).bind("from", from).bind("to", to)
-                    .map((r, _) -> new Took(r.getString(1), r.getDouble(2))).stream()
-                    .collect(Collectors.groupingBy(Took::what, TreeMap::new, Collectors.mapping(Took::seconds, Collectors.toList())));
-            return all.entrySet().stream().filter(e -> e.getValue().size() >= FEWEST)
-                    .map(e -> new Length(e.getKey(), Range.of(e.getValue()))).toList();
+        /**
+         * What lengths are like, for each thing that has enough of them, by its name: counted by the database where it can, as there may be
+         * millions.
+         *
+         * @param what they are of, in SQL; null for all of them together
+         * @param columns seconds each
+         * @param from tables with a ticket t, and a condition to go on with
+         */
+        private TreeMap<String, List<Range>> ranges(@Nullable String what, List<String> columns, String from) {
+            TreeMap<String, List<Range>> all = new TreeMap<>();
+            String name = "SELECT " + Objects.requireNonNullElse(what, "''") + ", ";
+            if (engine.percentiles("seconds").isPresent()) {
+                handle.createQuery(name + "count(*), " + columns.stream().map(c -> engine.percentiles(c).orElseThrow())
+                        .collect(Collectors.joining(", ")) + from + WITHIN + (what == null ? "" : " GROUP BY 1")).bind("from", this.from)
+                        .bind("to", to).map((r, _) -> {
+                            List<Range> ranges = new ArrayList<>();
+                            for (int c = 0; r.getInt(2) >= FEWEST && c < columns.size(); c++) {
+                                Double[] at = (Double[]) r.getArray(c + 3).getArray();
+                                ranges.add(new Range(at[0], at[1], at[2], r.getInt(2)));
+                            }
+                            return Map.entry(r.getString(1), ranges);
+                        }).forEach(e -> all.put(e.getKey(), e.getValue()));
+            } else {
+                handle.createQuery(name + String.join(", ", columns) + from + WITHIN).bind("from", this.from).bind("to", to)
+                        .map((r, _) -> {
+                            double[] seconds = new double[columns.size()];
+                            for (int c = 0; c < seconds.length; c++) {
+                                seconds[c] = r.getDouble(c + 2);
+                            }
+                            return new Took(r.getString(1), seconds);
+                        }).stream().collect(Collectors.groupingBy(Took::what)).forEach((of, took) -> all.put(of, took.size() < FEWEST
+                                ? List.of() : IntStream.range(0, columns.size()).mapToObj(c -> Range.of(took.stream()
+                                        .map(t -> t.seconds()[c]).toList())).toList()));
+            }
+            all.values().removeIf(List::isEmpty);
+            return all;
         }
 
-        /** Of a closed ticket. @param late minutes after what was promised; early where negative @param seconds by kind of time */
-        private record Closed(@Nullable Double late, double[] seconds) {}
-
-        /** Looked through once, which counts where there are very many. */
-        List<Closed> closed() {
-            String columns = Arrays.stream(Timeline.Kind.values()).map(k -> ", t." + k.name().toLowerCase(Locale.ROOT))
-                    .collect(Collectors.joining());
-            return handle.createQuery("SELECT t.closed, t.promised" + columns
-                    + " FROM ticket t WHERE t.closed IS NOT NULL AND " + WITHIN).bind("from", from).bind("to", to).map((r, _) -> {
-                        double[] seconds = new double[Timeline.Kind.values().length];
-                        for (int k = 0; k < seconds.length; k++) {
-                            seconds[k] = r.getDouble(k + 3);
-                        }
-                        String promised = r.getString(2);
-                        return new Closed(promised == null ? null : Duration.between(Instant.parse(promised), Instant.parse(r.getString(1)))
-                                .toMillis() / 60_000.0, seconds);
-                    }).list();
+        /** How long the stages of a restore took. */
+        List<Length> stages() {
+            return ranges("x.stage", List.of("x.seconds"), " FROM stage_time x JOIN ticket t ON t.number = x.ticket WHERE ").entrySet()
+                    .stream().map(e -> new Length(e.getKey(), e.getValue().getFirst())).toList();
         }
 
         /** What the time of closed tickets went into. */
-        static List<Length> spent(List<Closed> all) {
-            return all.size() < FEWEST ? List.of() : Arrays.stream(Timeline.Kind.values())
-                    .map(k -> new Length(Word.of(k), Range.of(all.stream().map(c -> c.seconds()[k.ordinal()]).toList()))).toList();
+        List<Length> spent() {
+            Timeline.Kind[] kinds = Timeline.Kind.values();
+            return ranges(null, Arrays.stream(kinds).map(k -> "coalesce(t." + k.name().toLowerCase(Locale.ROOT) + ", 0)").toList(),
+                    " FROM ticket t WHERE t.closed IS NOT NULL AND ").values().stream().flatMap(all -> IntStream.range(0, kinds.length)
+                            .mapToObj(k -> new Length(Word.of(kinds[k]), all.get(k)))).toList();
+        }
+
+        /** Of closed tickets, minutes after what was promised; early where negative. */
+        List<Double> late() {
+            return handle.createQuery("SELECT t.promised, t.closed FROM ticket t WHERE t.closed IS NOT NULL AND t.promised IS NOT NULL AND "
+                    + WITHIN).bind("from", from).bind("to", to).map((r, _) -> Duration.between(Instant.parse(r.getString(1)),
+                            Instant.parse(r.getString(2))).toMillis() / 60_000.0).list();
         }
 
         /** Attempts of one ticket for one goal belong together until one lands. */
@@ -199,10 +227,9 @@ public record Figures(int tickets, int closed, List<Count> problems, List<Count>
     }
 
     /** @param byPerson whether the funnel is by person too */
-    static Figures of(Handle handle, Instant from, Instant to, boolean byPerson) {
-        Query q = new Query(handle, from.toString(), to.toString());
-        List<Query.Closed> closed = q.closed();
-        List<Double> late = closed.stream().map(Query.Closed::late).filter(Objects::nonNull).toList();
+    static Figures of(Handle handle, Engine engine, Instant from, Instant to, boolean byPerson) {
+        Query q = new Query(handle, engine, from.toString(), to.toString());
+        List<Double> late = q.late();
         List<Double> those = late.stream().filter(m -> m > 0).toList();
         DeviceCatalogue devices = DeviceCatalogue.shipped();
         List<Query.Alike> all = q.alike();
@@ -217,7 +244,6 @@ public record Figures(int tickets, int closed, List<Count> problems, List<Count>
                 q.funnel(byPerson), in < FEWEST ? null : Share.of("again", Query.Alike.sum(all, Query.Alike::again), in),
                 q.shares("host_try", new String[] {"x.trouble", "x.step"}, ": ", "x.helped", ""),
                 late.size() < FEWEST ? null : Share.of("promise", late.size() - those.size(), late.size()),
-                those.size() < FEWEST ? null : Range.of(those), Query.spent(closed),
-                q.lengths("x.stage, x.seconds FROM stage_time x JOIN ticket t ON t.number = x.ticket WHERE "));
+                those.size() < FEWEST ? null : Range.of(those), q.spent(), q.stages());
     }
 }

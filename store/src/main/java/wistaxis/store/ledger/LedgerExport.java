@@ -15,6 +15,7 @@ import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.Json;
+import wistaxis.core.facts.ProgramVersion;
 import wistaxis.core.ticket.EventWords;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.TicketEvent;
@@ -25,7 +26,8 @@ public enum LedgerExport {
     JSON {
         @Override
         public void to(Writer out, Entries entries) throws IOException {
-            out.write("{\n\"format\": \"wistaxis-ledger\", \"version\": 1, \"entries\": [");
+            out.write("{\n\"format\": \"wistaxis-ledger\", \"version\": 1, \"program\": " + Json.write(ProgramVersion.OURS)
+                    + ", \"entries\": [");
             String[] between = {"\n"};
             String[] head = {""};
             each(entries, e -> {

@@ -132,6 +132,6 @@ public final class LedgerTables {
         if (!projected) {
             throw new BadInput(t("store.ledger.earlier"));
         }
-        return asking.ask(h -> Figures.of(h, from, to, byPerson));
+        return asking.ask(h -> Figures.of(h, engine, from, to, byPerson));
     }
 }

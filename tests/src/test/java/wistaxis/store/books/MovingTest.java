@@ -23,6 +23,7 @@ import wistaxis.core.ticket.TicketEvent;
 import wistaxis.store.backup.Backup;
 import wistaxis.store.backup.BackupKey;
 import wistaxis.store.ledger.DataFolder;
+import wistaxis.store.ledger.Figures;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.store.ledger.ServerAddress;
 import wistaxis.store.people.People;
@@ -31,6 +32,9 @@ import wistaxis.testserver.Server;
 /** A shop's books are moved to a server and brought back: the same entries, the same head, whatever comes in between. */
 class MovingTest {
     private static final Instant AT = Instant.parse("2026-05-12T09:00:00Z");
+
+    /** Of forty tickets, half of them closed. */
+    private static final int ENTRIES = 40 * 2 + 20 * 6;
 
     @TempDir
     private Path root = Path.of("");
@@ -42,7 +46,12 @@ class MovingTest {
                 String ticket = ledger.openTicket(new TicketEvent.Opened("Tray " + i, true), AT).ticket();
                 ledger.append(ticket, new TicketEvent.FactRecorded("trouble", "passcode-forgotten"), AT);
                 if (i % 2 == 0) {
-                    ledger.append(ticket, new TicketEvent.Closed(Said.of("handed-over")), AT);
+                    ledger.append(ticket, new TicketEvent.Identified("iPhone14,5", "by the number"), AT);
+                    ledger.append(ticket, new TicketEvent.FactRecorded("promised", AT.plusSeconds(3_600).toString()), AT);
+                    ledger.append(ticket, new TicketEvent.RestoreStarted("31K88"), AT.plusSeconds(60 + i));
+                    ledger.append(ticket, new TicketEvent.StageReached("send"), AT.plusSeconds(90 + 7 * i));
+                    ledger.append(ticket, new TicketEvent.StageReached("greeting"), AT.plusSeconds(900 + 13 * i));
+                    ledger.append(ticket, new TicketEvent.Closed(Said.of("handed-over")), AT.plusSeconds(1_000 + 501 * i));
                 }
                 people.seal(ticket, p -> p.named("Ada Quillfeather", "0151 23456", null));
             }
@@ -57,6 +66,12 @@ class MovingTest {
         }
     }
 
+    private static Figures figures(DataFolder folder) {
+        try (Ledger ledger = Books.look(folder)) {
+            return ledger.tables().figures(Instant.EPOCH, AT.plusSeconds(86_400), true);
+        }
+    }
+
     private static Moving.Moved move(DataFolder folder, ServerAddress to) {
         return Moving.toServer(folder, new ServerFile(to.toString(), "Quay bench"), _ -> _ -> true);
     }
@@ -66,11 +81,15 @@ class MovingTest {
         DataFolder folder = filled();
         List<LedgerEntry> before = entries(folder);
         byte[] file = Files.readAllBytes(folder.ledger());
+        Figures figures = figures(folder);
+        assertThat(figures.spent()).hasSize(4);
+        assertThat(figures.stages()).isNotEmpty();
         ServerAddress shop = Server.prepared();
         assertThatThrownBy(() -> Moving.toServer(folder, new ServerFile(shop.toString(), "Quay bench"), _ -> _ -> false)).isInstanceOf(Ledger.Stopped.class);
         assertThat(folder.server()).as("stopped: nothing has changed").doesNotExist();
         assertThat(move(folder, shop)).isEqualTo(new Moving.Moved(before.size(), before.getLast().digest()));
         assertThat(entries(folder)).isEqualTo(before);
+        assertThat(figures(folder)).as("what a file counts row by row").isEqualTo(figures);
         assertThat(folder.ledger()).as("stays as it was").hasBinaryContent(file);
         assertThatThrownBy(() -> move(folder, shop)).isInstanceOf(BadInput.class).hasMessageContaining("on a server already");
         Files.delete(folder.server());
@@ -108,7 +127,7 @@ class MovingTest {
         DataFolder back = new DataFolder(root.resolve("restored"));
         Backup.restore(file, key, back.root(), (_, _) -> true);
         assertThat(back.server()).doesNotExist();
-        assertThat(entries(back)).isEqualTo(entries(folder)).hasSize(101);
+        assertThat(entries(back)).isEqualTo(entries(folder)).hasSize(ENTRIES + 1);
         try (People people = Books.lookAtPeople(back)) {
             assertThat(people.find("quillfeather")).hasSize(39);
         }
@@ -123,11 +142,11 @@ class MovingTest {
         assertThat(run(1, "ledger", "move", "--data", data, "--bench", "Quay bench", "--to", shop.toString())).contains("is empty", "ledger prepare");
         assertThat(run(0, "ledger", "prepare", "--to", shop.as("wistaxis_owner").toString())).contains("is ready");
         assertThat(run(0, "ledger", "prepare", "--to", shop.as("wistaxis_owner").toString())).contains("ready already");
-        assertThat(run(0, "ledger", "move", "--data", data, "--bench", "Quay bench", "--to", shop.toString())).contains("100 entries moved");
+        assertThat(run(0, "ledger", "move", "--data", data, "--bench", "Quay bench", "--to", shop.toString())).contains(ENTRIES + " entries moved");
         assertThat(run(0, "ticket", "open", "--data", data, "By the terminal", "--practice")).contains("T-0041");
         assertThat(run(0, "ticket", "list", "--data", data)).contains("By the terminal");
-        assertThat(run(0, "ledger", "verify", "--data", data)).contains("101");
-        assertThat(run(0, "ledger", "copy", "--data", data, "--to", root.resolve("back.db").toString())).contains("101 entries copied");
+        assertThat(run(0, "ledger", "verify", "--data", data)).contains(String.valueOf(ENTRIES + 1));
+        assertThat(run(0, "ledger", "copy", "--data", data, "--to", root.resolve("back.db").toString())).contains(ENTRIES + 1 + " entries copied");
     }
 
     private static String run(int status, String... args) {
