@@ -94,9 +94,9 @@ public final class DemoFolder {
     }
 
     private static void history(DataFolder folder, Instant now, DemoWorld.Past past) throws IOException {
-        Rights.makeFolder(folder.firmwareFolder());
+        Rights.makeFolder(folder.ownFirmware());
         Rights.makeFolder(folder.standIns());
-        List<DemoWorld.Happening> history = DemoWorld.history(now, folder.firmwareFolder(), folder.standIns(), past);
+        List<DemoWorld.Happening> history = DemoWorld.history(now, folder.ownFirmware(), folder.standIns(), past);
         try (Ledger ledger = Ledger.open(folder.ledger())) {
             ledger.together(all -> {
                 Map<Integer, String> numbers = new HashMap<>();
@@ -127,8 +127,8 @@ public final class DemoFolder {
         for (Path file : folder.files()) {
             Files.deleteIfExists(file);
         }
-        if (Files.isDirectory(folder.firmwareFolder(), LinkOption.NOFOLLOW_LINKS)) {
-            try (Stream<Path> there = Files.list(folder.firmwareFolder())) {
+        if (Files.isDirectory(folder.ownFirmware(), LinkOption.NOFOLLOW_LINKS)) {
+            try (Stream<Path> there = Files.list(folder.ownFirmware())) {
                 for (Path file : there.filter(DemoWorld::isFirmwareFileName).toList()) {
                     Files.deleteIfExists(file);
                 }
