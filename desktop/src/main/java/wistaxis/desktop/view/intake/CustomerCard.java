@@ -50,13 +50,13 @@ final class CustomerCard extends VBox {
         } else if (open) {
             FlowPane line = Ui.flow(8, Ui.label(t("desktop.customer.customer"), "strong"), Ui.named(name), Ui.named(reach));
             line.setRowValignment(VPos.BOTTOM);
-            Language.all().forEach(l -> line.getChildren()
-                    .add(Ui.button("customer-language-" + l.tag(), l.name(), l.tag()
+            FlowPane languages = Ui.chips(240);
+            Language.all().forEach(l -> languages.getChildren().add(Ui.button("customer-language-" + l.tag(), l.name(), l.tag()
                     .equals(language) ? "chip chosen" : "chip", () -> {
                 language = l.tag();
                 refresh();
             })));
-            line.getChildren().add(Ui.button("customer-keep", t("desktop.customer.save"), "", this::keep));
+            line.getChildren().addAll(languages, Ui.button("customer-keep", t("desktop.customer.save"), "", this::keep));
             getChildren().addAll(line,
                     Ui.text(t("desktop.customer.sealed"), "small muted"));
         }
