@@ -92,7 +92,7 @@ public final class Stock implements AutoCloseable {
         this.history = new TimeHistory(RestoreStage.shipped());
         history.add(ledger.times(MEASURED), devices);
         life.notices().say(firmwareFolder.problem());
-        life.notices().say(FirmwarePlace.problem(folder));
+        life.notices().tell(FirmwarePlace.problem(folder)); // a drive that is away is not broken
         this.place = FirmwarePlace.chosen(folder);
         try {
             watch = new FolderWatch(folder.firmwareFolder(), () -> life.background().run(() -> true, _ -> rescan(), _ -> { }));

@@ -2,15 +2,21 @@ package wistaxis.desktop.view.document;
 
 import static wistaxis.core.words.Say.t;
 
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.function.Consumer;
 import javafx.print.PageLayout;
+import javafx.print.PageOrientation;
+import javafx.print.Paper;
+import javafx.print.Printer;
 import javafx.print.PrinterJob;
 import javafx.scene.image.ImageView;
 import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
 import javafx.scene.transform.Scale;
+import javafx.scene.transform.Translate;
 import wistaxis.desktop.view.page.Window;
 import wistaxis.workbench.life.Background;
 
@@ -18,6 +24,9 @@ import wistaxis.workbench.life.Background;
 public final class Printing {
     /** An inch of a printer's page. */
     private static final double POINTS = 72;
+
+    /** What Java hands a job to on such systems; it does not say when that is missing. */
+    private static final List<Path> SPOOLERS = List.of(Path.of("/usr/bin/lpr"), Path.of("/usr/ucb/lpr"));
 
     private Printing() {}
 
@@ -46,6 +55,8 @@ public final class Printing {
         PrinterJob job = PrinterJob.createPrinterJob();
         if (job == null) {
             says.accept(t("desktop.documents.no-printer"));
+        } else if (System.getProperty("os.name").startsWith("Linux") && SPOOLERS.stream().noneMatch(Files::isExecutable)) {
+            says.accept(t("desktop.documents.no-spooler")); // or it would be lost, and nobody told
         } else if (job.showPrintDialog(shell.scene().getWindow())) {
             says.accept(t("desktop.documents.printing"));
             Preview.of(pdf, Preview.PRINTER, Integer.MAX_VALUE).thenAccept(pages -> {
@@ -61,14 +72,15 @@ public final class Printing {
         }
     }
 
-    /** In its own size, smaller only where the printer's page is. */
+    /** In its own size, smaller only where the paper is: its margins are its own, and are wider than what a printer leaves free. */
     private static boolean pages(PrinterJob job, List<Preview.Picture> pages) {
-        PageLayout layout = job.getJobSettings().getPageLayout();
+        Paper paper = job.getJobSettings().getPageLayout().getPaper();
+        PageLayout layout = job.getPrinter().createPageLayout(paper, PageOrientation.PORTRAIT, Printer.MarginType.HARDWARE_MINIMUM);
         return pages.stream().allMatch(p -> {
             ImageView page = picture(p);
-            double by = Math.min(POINTS / Preview.PRINTER, Math.min(layout.getPrintableWidth() / p.width(), layout.getPrintableHeight()
-                    / p.height()));
-            page.getTransforms().add(new Scale(by, by));
+            double by = Math.min(POINTS / Preview.PRINTER, Math.min(paper.getWidth() / p.width(), paper.getHeight() / p.height()));
+            page.setStyle(""); // no shadow on paper
+            page.getTransforms().addAll(new Translate(-layout.getLeftMargin(), -layout.getTopMargin()), new Scale(by, by));
             return job.printPage(layout, page);
         }) && job.endJob();
     }

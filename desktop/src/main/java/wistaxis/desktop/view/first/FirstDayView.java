@@ -225,8 +225,12 @@ public final class FirstDayView implements View {
     }
 
     private void shown(CompletableFuture<byte[]> made, boolean prints) {
+        FirstDay asked = step;
         said.setText(t("desktop.documents.making"));
         made.thenCompose(pdf -> Printing.seen(pdf).thenAccept(pages -> Platform.runLater(() -> {
+            if (step != asked) {
+                return; // it came too late
+            }
             said.setText("");
             VBox all = new VBox(8);
             if (prints) {
