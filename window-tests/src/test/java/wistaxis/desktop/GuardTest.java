@@ -17,8 +17,10 @@ import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Command;
+import wistaxis.store.internet.SharedSpeed;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.Ledger;
+import wistaxis.store.ledger.LedgerCheck;
 
 /** What would keep a bench from opening, or write what nobody should: said on the bench, and in the way of nothing else. */
 class GuardTest {
@@ -29,6 +31,13 @@ class GuardTest {
 
     private Window open() {
         return new Window(DataFolder.open(folder), NOW, 20_000_000);
+    }
+
+    private static void limited(Window w, long bytesPerSecond) {
+        Window.onFx(() -> {
+            w.bench.stock().downloads().limit(bytesPerSecond);
+            return null;
+        });
     }
 
     private Ledger ledger() {
@@ -171,15 +180,17 @@ class GuardTest {
         try (Window w = open()) {
             w.click("lane-" + number[0]);
             w.click("choose-31K88");
+            limited(w, 400_000); // so that it does not end before the ticket is closed
             w.click("download");
             Window.until(() -> w.bench.desk(number[0]).firmware().bytes() > 100_000, "some of it");
             w.says(number[0], new TicketEvent.BuildChosen("31.9", "31J52", "b".repeat(64), 1000, "by hand"));
             w.says(number[0], new TicketEvent.Closed(Said.sentence("done")));
             int events = w.entries().size();
+            limited(w, SharedSpeed.ALL);
             Window.until(() -> w.bench.stock().firmwareFolder().items().stream().anyMatch(i -> i.report().verified()),
                     "the package on the shelf, proven");
             assertThat(w.entries()).as("a closed ticket goes on with nothing").hasSize(events);
-            assertThat(w.verify().clean()).isTrue();
+            assertThat(w.verify()).matches(LedgerCheck::clean);
         }
     }
 

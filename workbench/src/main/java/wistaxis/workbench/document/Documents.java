@@ -20,7 +20,6 @@ import wistaxis.store.files.OutsideFile;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.OutFile;
 import wistaxis.store.people.People;
-import wistaxis.store.settings.LabelSize;
 import wistaxis.store.settings.ShopProfile;
 import wistaxis.workbench.command.Commands;
 import wistaxis.workbench.command.Result;
@@ -121,8 +120,9 @@ public final class Documents {
 
     /** A page to try a printer with. @param label of the size of a label */
     public CompletableFuture<byte[]> testPage(boolean label) {
-        LabelSize size = shop.get().settings().profile().labelSize();
-        return made(() -> TestPage.pdf(label, name.get(), size, life.now()));
+        ShopProfile profile = shop.get().settings().profile();
+        String called = Optional.ofNullable(profile.name()).orElseGet(name);
+        return made(() -> TestPage.pdf(label, called, profile.labelSize(), life.now()));
     }
 
     private CompletableFuture<byte[]> made(Callable<byte[]> how) {
