@@ -116,21 +116,26 @@ public final class Main {
     private static String notices(Path... folders) throws IOException {
         Map<String, List<String>> texts = new LinkedHashMap<>();
         for (Path folder : folders) {
-            each(folder, jar -> {
-                if (jar.toString().endsWith(".jar")) {
-                    try (ZipFile from = new ZipFile(jar.toFile())) {
-                        for (ZipEntry entry : Collections.list(from.entries())) {
-                            if (NOTICE.matcher(entry.getName()).matches()) {
-                                texts.computeIfAbsent(new String(from.getInputStream(entry).readAllBytes(), StandardCharsets.UTF_8).strip(),
-                                        _ -> new ArrayList<>()).add(jar.getFileName() + ", " + entry.getName());
-                            }
-                        }
-                    }
+            each(folder, file -> {
+                if (file.toString().endsWith(".jar")) {
+                    notices(file, texts);
                 }
             });
         }
         return texts.entrySet().stream().map(e -> String.join("\n", e.getValue()) + "\n\n" + e.getKey()).collect(Collectors.joining(
                 "\n\n" + "-".repeat(72) + "\n\n", "", "\n"));
+    }
+
+    /** @param texts who says each, jar and file; what this jar says is added */
+    private static void notices(Path jar, Map<String, List<String>> texts) throws IOException {
+        try (ZipFile from = new ZipFile(jar.toFile())) {
+            for (ZipEntry entry : Collections.list(from.entries())) {
+                if (NOTICE.matcher(entry.getName()).matches()) {
+                    texts.computeIfAbsent(new String(from.getInputStream(entry).readAllBytes(), StandardCharsets.UTF_8).strip(),
+                            _ -> new ArrayList<>()).add(jar.getFileName() + ", " + entry.getName());
+                }
+            }
+        }
     }
 
     /** A jar without the native libraries of other systems and processors, which would be a tenth of what is installed. */

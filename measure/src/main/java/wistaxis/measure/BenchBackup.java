@@ -54,8 +54,9 @@ final class BenchBackup extends Output {
             pictures(shop.root().resolve("exports"), megabytes);
             Path file = scratch.root().resolve("a.wistaxis-backup");
             long[] peak = {0};
-            double made = timed(() -> Backup.make(shop, file, BackupKey.parse(KEY), Instant.now(), (_, _) -> peak(peak)));
-            double restored = timed(() -> Backup.restore(file, BackupKey.parse(KEY), scratch.root().resolve("back"), (_, _) -> peak(peak)));
+            double made = Took.median(1, _ -> Backup.make(shop, file, BackupKey.parse(KEY), Instant.now(), (_, _) -> peak(peak))) / 1e3;
+            double restored = Took.median(1, _ -> Backup.restore(file, BackupKey.parse(KEY), scratch.root().resolve("back"),
+                    (_, _) -> peak(peak))) / 1e3;
             Figures figures = new Figures(tickets, megabytes, made, restored, Files.size(file), peak[0]);
             answer(figures, List.of(String.format(Locale.ROOT, "%d tickets and %d MB of pictures: backup with reading back %.0f s, "
                     + "%.0f MB; restore with the ledger verified %.0f s; heap at most %.0f MB", tickets, megabytes, made,
@@ -77,12 +78,6 @@ final class BenchBackup extends Output {
         Runtime vm = Runtime.getRuntime();
         peak[0] = Math.max(peak[0], vm.totalMemory() - vm.freeMemory());
         return true;
-    }
-
-    private static double timed(Runnable work) {
-        long began = System.nanoTime();
-        work.run();
-        return (System.nanoTime() - began) / 1e9;
     }
 
     private static void pictures(Path folder, int megabytes) throws IOException {
@@ -148,10 +143,8 @@ final class BenchBackup extends Output {
     }
 
     /** Until it ends by itself, milliseconds. */
-    private static long took(Process process) throws InterruptedException {
-        long began = System.nanoTime();
-        process.waitFor();
-        return (System.nanoTime() - began) / 1_000_000;
+    private static long took(Process process) {
+        return (long) Took.median(1, _ -> process.onExit().join());
     }
 
     /** What each picture digests to. */

@@ -13,7 +13,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import javafx.application.Platform;
-import javafx.stage.Stage;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import wistaxis.cli.output.Output;
@@ -118,9 +117,7 @@ final class BenchIdle extends Output {
             Shell[] shell = new Shell[1];
             Screenshots.onFx(() -> {
                 shell[0] = new Shell(bench);
-                Stage stage = new Stage();
-                stage.setScene(shell[0].scene());
-                stage.show();
+                Screenshots.show(shell[0]);
             });
             watch("the bench, one ticket", shell[0]::showBench);
             watch("intake", () -> shell[0].showTicket(NUMBER));

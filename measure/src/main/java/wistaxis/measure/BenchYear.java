@@ -18,7 +18,6 @@ import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Supplier;
 import java.util.stream.Stream;
 import javafx.application.Platform;
-import javafx.stage.Stage;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -111,8 +110,10 @@ final class BenchYear extends Output {
         Workbench bench = opened(folder);
         for (int day = 0; day < days; day++) {
             if (day % OPEN_DAYS == 0) {
-                close(bench);
-                bench = opened(folder);
+                if (day > 0) {
+                    close(bench);
+                    bench = opened(folder);
+                }
                 starts.add(start(folder));
             }
             day(bench, day);
@@ -159,11 +160,8 @@ final class BenchYear extends Output {
             Workbench bench = new Workbench(new Workbench.Setup("A bench", folder, wall, () -> real, () -> wall, _ -> World.real(computer,
                     new ScriptedUsb(), SimulatedDevice::new), front::add));
             if (window) {
-                Shell made = new Shell(bench);
-                Stage stage = new Stage();
-                stage.setScene(made.scene());
-                stage.show();
-                shell = made;
+                shell = new Shell(bench);
+                Screenshots.show(shell);
             }
             return bench;
         });

@@ -36,10 +36,10 @@ public final class CueMeasure {
     /** Measures for about two minutes and prints percentiles. @param offscreen without a display */
     public static void take(boolean offscreen) {
         if (offscreen) {
-            System.setProperty("glass.platform", "Headless");
-            System.setProperty("prism.order", "sw");
+            Screenshots.startHeadless();
+        } else {
+            NoDisplay.unless(() -> Platform.startup(() -> { }));
         }
-        NoDisplay.unless(() -> Platform.startup(() -> { }));
         try {
             Path data = Files.createTempDirectory("wistaxis-cues");
             new CueMeasure().measure(data);
@@ -56,9 +56,7 @@ public final class CueMeasure {
         Shell[] shell = new Shell[1];
         Screenshots.onFx(() -> {
             shell[0] = new Shell(bench, Speaker.measured(card));
-            javafx.stage.Stage stage = new javafx.stage.Stage();
-            stage.setScene(shell[0].scene());
-            stage.show();
+            Screenshots.show(shell[0]);
             watch(shell[0], bench);
         });
         download(bench, shell[0]);

@@ -52,6 +52,11 @@ public final class Screenshots {
         this.folder = folder;
         this.bench = bench;
         this.shell = new Shell(bench);
+        show(shell);
+    }
+
+    /** In a window of its own. */
+    static void show(Shell shell) {
         javafx.stage.Stage stage = new javafx.stage.Stage();
         stage.setScene(shell.scene());
         stage.show();

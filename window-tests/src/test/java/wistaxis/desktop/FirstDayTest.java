@@ -211,6 +211,34 @@ class FirstDayTest {
         }
     }
 
+    /** The line is measured while somebody goes on: the speed is kept, and nobody is taken back to its page. */
+    @Test
+    void whatComesLateStaysWhereItWasAskedFor() {
+        try (Window w = new Window(DataFolder.open(folder), Instant.now(), 1_000_000)) {
+            Window.onFx(() -> {
+                w.shell.showFirstDay(FirstDay.LINE);
+                return null;
+            });
+            w.click("first-measure");
+            w.click("first-usb");
+            w.sees("USB");
+            Window.until(() -> Window.onFx(() -> w.bench.routes().settings().lineMbit() != null), "measured");
+            Window.pulses(2);
+            assertThat(w.text()).doesNotContain("Measured now", "How fast are downloads here?");
+            assertThat(Window.onFx(() -> w.bench.routes().settings().lineMbit())).isPositive();
+            w.click("first-line");
+            w.sees("How fast are downloads here?");
+            w.click("first-measure");
+            w.sees("Measured now:", "Nothing of it is kept but this number");
+            w.click("first-printer");
+            w.click("first-page");
+            w.click("first-backup");
+            w.sees("Where do backups go?");
+            Window.pulses(2);
+            assertThat(Window.onFx(() -> w.shell.scene().lookup("#document-page"))).as("a page of another page").isNull();
+        }
+    }
+
     /** One hint after the other, until a receipt was given away. */
     @Test
     void aFirstTicketIsLedThrough() throws IOException {

@@ -4,7 +4,6 @@ import static wistaxis.core.words.Say.t;
 
 import java.io.IOException;
 import java.nio.file.Files;
-import java.nio.file.InvalidPathException;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.security.SecureRandom;
@@ -30,6 +29,7 @@ import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Json;
 import wistaxis.core.facts.Shown;
 import wistaxis.store.files.DiskProblem;
+import wistaxis.store.files.Inside;
 import wistaxis.store.files.SideFile;
 import wistaxis.store.files.WholeFile;
 
@@ -78,16 +78,8 @@ public record BackupPlace(String id, @Nullable String folder, @Nullable Last las
         if (typed.isBlank()) {
             return new BackupPlace(id, null, last, null, null, rehearsed);
         }
-        Path to;
-        try {
-            to = Path.of(typed.strip());
-        } catch (InvalidPathException e) {
-            throw new BadInput(t("store.backup.bad-folder", "folder", Shown.value(typed)), e);
-        }
-        if (!to.isAbsolute() || to.normalize().startsWith(data.toAbsolutePath().normalize())) {
-            throw new BadInput(t("store.backup.bad-folder", "folder", Shown.value(typed)));
-        }
-        return new BackupPlace(id, to.normalize().toString(), last, null, null, rehearsed);
+        Path to = Inside.outside(data, typed).orElseThrow(() -> new BadInput(t("store.backup.bad-folder", "folder", Shown.value(typed))));
+        return new BackupPlace(id, to.toString(), last, null, null, rehearsed);
     }
 
     public BackupPlace made(Last now) {

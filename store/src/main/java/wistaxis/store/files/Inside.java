@@ -4,6 +4,7 @@ import static wistaxis.core.words.Say.t;
 
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
+import java.util.Optional;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Names;
 import wistaxis.core.facts.Shown;
@@ -23,6 +24,16 @@ public final class Inside {
             // said below
         }
         throw new BadInput(t("store.file.not-a-name", "name", Shown.value(name), "folder", folder));
+    }
+
+    /** What somebody typed as a whole path that leads out of a folder; empty for what is none, or lies in it. */
+    public static Optional<Path> outside(Path root, String typed) {
+        try {
+            return Optional.of(Path.of(typed.strip()).normalize()).filter(to -> to.isAbsolute()
+                    && !to.startsWith(root.toAbsolutePath().normalize()));
+        } catch (InvalidPathException _) {
+            return Optional.empty();
+        }
     }
 
     /** How a file is written down: from the root on where it lies below it, with slashes; whole where it lies elsewhere. */

@@ -4,11 +4,11 @@ import static wistaxis.core.words.Say.t;
 
 import java.io.IOException;
 import java.nio.file.Files;
-import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.facts.Shown;
 import wistaxis.store.files.DiskProblem;
+import wistaxis.store.files.Inside;
 import wistaxis.store.files.WholeFile;
 import wistaxis.store.ledger.DataFolder;
 
@@ -23,19 +23,8 @@ public final class FirmwarePlace {
      * @throws BadInput for what is no folder outside the data folder that can be written to
      */
     public static String parse(DataFolder data, String typed) {
-        if (typed.isBlank()) {
-            return "";
-        }
-        try {
-            Path to = Path.of(typed.strip()).normalize();
-            if (!to.isAbsolute() || to.startsWith(data.root().toAbsolutePath().normalize()) || !Files.isDirectory(to)
-                    || !Files.isWritable(to)) {
-                throw new BadInput(t("store.firmware.place", "folder", Shown.value(typed)));
-            }
-            return to.toString();
-        } catch (InvalidPathException e) {
-            throw new BadInput(t("store.firmware.place", "folder", Shown.value(typed)), e);
-        }
+        return typed.isBlank() ? "" : Inside.outside(data.root(), typed).filter(to -> Files.isDirectory(to) && Files.isWritable(to))
+                .map(Path::toString).orElseThrow(() -> new BadInput(t("store.firmware.place", "folder", Shown.value(typed))));
     }
 
     /** Files are looked for and put there from the next start on; nothing is moved. @param parsed as {@link #parse} gave it */

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.function.ToIntFunction;
@@ -142,34 +143,42 @@ public record Figures(int tickets, int closed, List<Count> problems, List<Count>
          * @param columns seconds each
          * @param from tables with a ticket t, and a condition to go on with
          */
-        private TreeMap<String, List<Range>> ranges(@Nullable String what, List<String> columns, String from) {
-            TreeMap<String, List<Range>> all = new TreeMap<>();
-            String name = "SELECT " + Objects.requireNonNullElse(what, "''") + ", ";
-            if (engine.percentiles("seconds").isPresent()) {
-                handle.createQuery(name + "count(*), " + columns.stream().map(c -> engine.percentiles(c).orElseThrow())
-                        .collect(Collectors.joining(", ")) + from + WITHIN + (what == null ? "" : " GROUP BY 1")).bind("from", this.from)
-                        .bind("to", to).map((r, _) -> {
-                            List<Range> ranges = new ArrayList<>();
-                            for (int c = 0; r.getInt(2) >= FEWEST && c < columns.size(); c++) {
-                                Double[] at = (Double[]) r.getArray(c + 3).getArray();
-                                ranges.add(new Range(at[0], at[1], at[2], r.getInt(2)));
-                            }
-                            return Map.entry(r.getString(1), ranges);
-                        }).forEach(e -> all.put(e.getKey(), e.getValue()));
-            } else {
-                handle.createQuery(name + String.join(", ", columns) + from + WITHIN).bind("from", this.from).bind("to", to)
-                        .map((r, _) -> {
-                            double[] seconds = new double[columns.size()];
-                            for (int c = 0; c < seconds.length; c++) {
-                                seconds[c] = r.getDouble(c + 2);
-                            }
-                            return new Took(r.getString(1), seconds);
-                        }).stream().collect(Collectors.groupingBy(Took::what)).forEach((of, took) -> all.put(of, took.size() < FEWEST
-                                ? List.of() : IntStream.range(0, columns.size()).mapToObj(c -> Range.of(took.stream()
-                                        .map(t -> t.seconds()[c]).toList())).toList()));
-            }
-            all.values().removeIf(List::isEmpty);
-            return all;
+        private Map<String, List<Range>> ranges(@Nullable String what, List<String> columns, String from) {
+            String name = Objects.requireNonNullElse(what, "''");
+            List<String> percentiles = columns.stream().map(engine::percentiles).flatMap(Optional::stream).toList();
+            return percentiles.isEmpty() ? readRanges(name, columns, from) : countedRanges(name, percentiles, from + WITHIN
+                    + (what == null ? " HAVING" : " GROUP BY 1 HAVING"));
+        }
+
+        private Map<String, List<Range>> countedRanges(String name, List<String> percentiles, String from) {
+            return handle.createQuery("SELECT " + name + ", count(*), " + String.join(", ", percentiles) + from + " count(*) >= " + FEWEST)
+                    .bind("from", this.from).bind("to", to).map((r, _) -> {
+                        List<Range> ranges = new ArrayList<>();
+                        for (int c = 0; c < percentiles.size(); c++) {
+                            Double[] at = (Double[]) r.getArray(c + 3).getArray();
+                            ranges.add(new Range(at[0], at[1], at[2], r.getInt(2)));
+                        }
+                        return Map.entry(r.getString(1), ranges);
+                    }).collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue, (one, _) -> one, TreeMap::new));
+        }
+
+        private Map<String, List<Range>> readRanges(String name, List<String> columns, String from) {
+            Map<String, List<Took>> all = handle.createQuery("SELECT " + name + ", " + String.join(", ", columns) + from + WITHIN)
+                    .bind("from", this.from).bind("to", to).map((r, _) -> {
+                        double[] seconds = new double[columns.size()];
+                        for (int c = 0; c < seconds.length; c++) {
+                            seconds[c] = r.getDouble(c + 2);
+                        }
+                        return new Took(r.getString(1), seconds);
+                    }).stream().collect(Collectors.groupingBy(Took::what));
+            Map<String, List<Range>> ranges = new TreeMap<>();
+            all.forEach((of, took) -> {
+                if (took.size() >= FEWEST) {
+                    ranges.put(of, IntStream.range(0, columns.size()).mapToObj(c -> Range.of(took.stream().map(t -> t.seconds()[c])
+                            .toList())).toList());
+                }
+            });
+            return ranges;
         }
 
         /** How long the stages of a restore took. */

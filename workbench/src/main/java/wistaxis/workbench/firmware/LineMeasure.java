@@ -10,6 +10,7 @@ import wistaxis.core.device.DeviceCatalogue;
 import wistaxis.core.device.DeviceModel;
 import wistaxis.core.facts.BadInput;
 import wistaxis.core.firmware.Build;
+import wistaxis.core.firmware.RateMeter;
 import wistaxis.core.outside.OutsideProblem;
 import wistaxis.store.files.Tree;
 import wistaxis.store.internet.Download;
@@ -17,21 +18,9 @@ import wistaxis.store.internet.FirmwareService;
 import wistaxis.store.internet.SharedSpeed;
 
 /** How fast downloads are here, before anybody needs one: a file of the shop's library is fetched for a few seconds, then thrown away. */
-final class LineMeasure {
+record LineMeasure(FirmwareService service, DeviceCatalogue devices) {
     private static final Duration LONG_ENOUGH = Duration.ofSeconds(5);
     private static final int MOST_ASKED = 12;
-
-    private final FirmwareService service;
-    private final DeviceCatalogue devices;
-    private long began;
-    private long from;
-    private long came;
-    private long last;
-
-    LineMeasure(FirmwareService service, DeviceCatalogue devices) {
-        this.service = service;
-        this.devices = devices;
-    }
 
     /**
      * Blocks for about five seconds.
@@ -45,23 +34,20 @@ final class LineMeasure {
         Path made = Tree.forAWhile(Files.createDirectories(folder), "line-");
         try {
             Download download = service.download(build, made.resolve("line.bin"), new SharedSpeed());
+            RateMeter meter = new RateMeter();
+            long[] began = {0};
             Download.Ended ended = download.run(bytes -> {
                 long now = System.nanoTime();
-                if (began == 0) {
-                    began = now;
-                    from = bytes;
-                }
-                came = bytes;
-                last = now;
-                if (now - began > LONG_ENOUGH.toNanos()) {
+                meter.mark(now, bytes);
+                began[0] = began[0] == 0 ? now : began[0];
+                if (now - began[0] > LONG_ENOUGH.toNanos()) {
                     download.stop();
                 }
             });
             return switch (ended) {
                 case Download.Ended.Whole(long bytes, double seconds) when seconds > 0 -> bytes / seconds;
-                case Download.Ended.Stopped _ when last > began -> (came - from) * 1e9 / (last - began);
                 case Download.Ended.Broken(_, String why, _) -> throw new OutsideProblem(why);
-                default -> throw new BadInput(t("workbench.files.nothing-to-measure"));
+                default -> meter.bytesPerSecond().orElseThrow(() -> new BadInput(t("workbench.files.nothing-to-measure")));
             };
         } finally {
             Tree.remove(made);

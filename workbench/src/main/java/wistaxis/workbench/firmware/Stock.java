@@ -95,9 +95,9 @@ public final class Stock implements AutoCloseable {
         life.notices().tell(FirmwarePlace.problem(folder)); // a drive that is away is not broken
         this.place = FirmwarePlace.chosen(folder);
         try {
-            watch = new FolderWatch(folder.firmwareFolder(), () -> life.background().run(() -> true, _ -> rescan(), _ -> { }));
+            watch = new FolderWatch(firmwareFolder.folder(), () -> life.background().run(() -> true, _ -> rescan(), _ -> { }));
         } catch (IOException e) {
-            problem = (problem + " " + t("workbench.files.not-watched", "folder", folder.firmwareFolder(), "why", e.getMessage())).strip();
+            problem = (problem + " " + t("workbench.files.not-watched", "folder", firmwareFolder.folder(), "why", e.getMessage())).strip();
         }
         rescan();
     }

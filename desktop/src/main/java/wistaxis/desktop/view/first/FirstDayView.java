@@ -2,11 +2,8 @@ package wistaxis.desktop.view.first;
 
 import static wistaxis.core.words.Say.t;
 
-import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.concurrent.CompletableFuture;
-import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.Parent;
@@ -19,7 +16,6 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
-import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import wistaxis.core.facts.Shown;
@@ -27,12 +23,10 @@ import wistaxis.core.facts.Units;
 import wistaxis.core.time.Range;
 import wistaxis.core.usb.UsbDevice;
 import wistaxis.desktop.look.Ui;
-import wistaxis.desktop.view.document.Printing;
 import wistaxis.desktop.view.page.FirstDay;
 import wistaxis.desktop.view.page.View;
 import wistaxis.desktop.view.page.Window;
 import wistaxis.desktop.view.settings.SettingCards;
-import wistaxis.store.files.DiskProblem;
 import wistaxis.workbench.Workbench;
 import wistaxis.workbench.life.Change;
 
@@ -47,11 +41,10 @@ public final class FirstDayView implements View {
     private final VBox content = new VBox(14);
     private final HBox root = Ui.style(new HBox(24), "page");
     private final ScrollPane scroll = Ui.scroll(content);
-    private final StackPane picture = new StackPane();
     private final Label heard = Ui.text("", "strong");
-    private final Label said = Ui.text("", "strong");
     private @Nullable BackupCard backup;
     private FirstDay step;
+    private Tried tried;
 
     public FirstDayView(Window shell, Workbench bench, FirstDay step) {
         this.shell = shell;
@@ -61,8 +54,6 @@ public final class FirstDayView implements View {
         list.setMinWidth(Region.USE_PREF_SIZE);
         list.setPrefWidth(Region.USE_COMPUTED_SIZE);
         heard.setId("heard");
-        said.setId("first-says");
-        said.managedProperty().bind(said.textProperty().isNotEmpty());
         VBox right = new VBox(14, scroll, ways());
         HBox.setHgrow(right, Priority.ALWAYS);
         root.getChildren().addAll(list, right);
@@ -87,8 +78,7 @@ public final class FirstDayView implements View {
     private void open(FirstDay to) {
         step = to;
         backup = null;
-        said.setText("");
-        picture.getChildren().clear();
+        tried = new Tried(shell, bench, () -> scroll.setVvalue(1));
         list.getChildren().setAll(Ui.text(t("desktop.first.title"), "title"));
         for (FirstDay each : FirstDay.values()) {
             Button row = Ui.button("first-" + each, (each.ordinal() + 1) + "  " + each.title(), each == step ? "chip chosen" : "chip",
@@ -99,7 +89,7 @@ public final class FirstDayView implements View {
         }
         content.getChildren().setAll(Ui.text(step.title(), "large"), Ui.text(t("desktop.first." + step + "-how"), "muted"));
         content.getChildren().addAll(made());
-        content.getChildren().addAll(said, picture);
+        content.getChildren().add(tried);
     }
 
     private List<Node> made() {
@@ -147,14 +137,17 @@ public final class FirstDayView implements View {
     }
 
     private void measure() {
-        said.setText(t("desktop.first.measuring"));
+        Tried here = tried;
+        here.says(t("desktop.first.measuring"));
         bench.stock().measureLine().thenAccept(rate -> {
             double mbit = Math.round(rate * BITS * 10) / 10.0;
             bench.routes().line(String.valueOf(mbit));
-            open(FirstDay.LINE);
-            said.setText(t("desktop.first.line-now", "mbit", mbit));
+            if (here == tried) {
+                open(FirstDay.LINE);
+                tried.says(t("desktop.first.line-now", "mbit", mbit));
+            }
         }).exceptionally(e -> {
-            said.setText(Printing.words(e));
+            here.fails(e);
             return null;
         });
     }
@@ -209,48 +202,20 @@ public final class FirstDayView implements View {
 
     private void logo() {
         shell.open(t("desktop.first.logo")).ifPresent(file -> {
-            bench.documents().logo(file).thenRun(this::letterhead).exceptionally(e -> {
-                said.setText(Printing.words(e));
+            Tried here = tried;
+            bench.documents().logo(file).thenRun(() -> here.document(bench.documents().letterhead(), false)).exceptionally(e -> {
+                here.fails(e);
                 return null;
             });
         });
     }
 
     private void letterhead() {
-        shown(bench.documents().letterhead(), false);
+        tried.document(bench.documents().letterhead(), false);
     }
 
     private void page(String kind) {
-        shown(bench.documents().testPage(kind.equals("label")), true);
-    }
-
-    private void shown(CompletableFuture<byte[]> made, boolean prints) {
-        FirstDay asked = step;
-        said.setText(t("desktop.documents.making"));
-        made.thenCompose(pdf -> Printing.seen(pdf).thenAccept(pages -> Platform.runLater(() -> {
-            if (step != asked) {
-                return; // it came too late
-            }
-            said.setText("");
-            VBox all = new VBox(8);
-            if (prints) {
-                all.getChildren().add(Ui.flow(8, Ui.button("first-print", t("desktop.documents.print"), "", () -> Printing.of(shell, pdf,
-                        said::setText, () -> said.setText(t("desktop.documents.printed")))), Ui.button("first-save", t(
-                                "desktop.documents.save"), "", () -> save(pdf))));
-            }
-            all.getChildren().addAll(pages);
-            picture.getChildren().setAll(all);
-            Platform.runLater(() -> scroll.setVvalue(1));
-        }))).exceptionally(e -> {
-            Platform.runLater(() -> said.setText(Printing.words(e)));
-            return null;
-        });
-    }
-
-    private void save(byte[] pdf) {
-        shell.saveAs("test-page.pdf").ifPresent(file -> bench.documents().write(pdf, file).whenComplete((_, e) -> said.setText(e == null
-                ? t("desktop.documents.saved", "file", file) : t("desktop.documents.not-saved", "why", e instanceof IOException io
-                ? DiskProblem.words("document", file, io) : String.valueOf(e.getMessage())))));
+        tried.document(bench.documents().testPage(kind.equals("label")), true);
     }
 
     @Override

@@ -7,6 +7,7 @@ import java.util.Optional;
 import javafx.geometry.VPos;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import wistaxis.core.facts.Said;
 import wistaxis.core.words.Language;
@@ -50,7 +51,7 @@ final class CustomerCard extends VBox {
         } else if (open) {
             FlowPane line = Ui.flow(8, Ui.label(t("desktop.customer.customer"), "strong"), Ui.named(name), Ui.named(reach));
             line.setRowValignment(VPos.BOTTOM);
-            FlowPane languages = Ui.chips(240);
+            HBox languages = Ui.row(6);
             Language.all().forEach(l -> languages.getChildren().add(Ui.button("customer-language-" + l.tag(), l.name(), l.tag()
                     .equals(language) ? "chip chosen" : "chip", () -> {
                 language = l.tag();
