@@ -6,7 +6,9 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Base64;
+import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
@@ -19,6 +21,7 @@ import javafx.scene.control.Labeled;
 import javafx.scene.control.TextField;
 import javafx.scene.image.ImageView;
 import javafx.scene.input.KeyCode;
+import javafx.scene.text.Text;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.text.PDFTextStripper;
@@ -28,6 +31,9 @@ import org.junit.jupiter.api.io.TempDir;
 import wistaxis.core.facts.Json;
 import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.TicketEvent;
+import wistaxis.core.work.Command;
+import wistaxis.desktop.print.Preview;
+import wistaxis.desktop.print.Printers;
 import wistaxis.desktop.view.page.FirstDay;
 import wistaxis.standins.DemoWorld;
 import wistaxis.standins.ScriptedUsb;
@@ -36,6 +42,7 @@ import wistaxis.store.backup.BackupKey;
 import wistaxis.store.ledger.DataFolder;
 import wistaxis.store.ledger.Ledger;
 import wistaxis.store.people.People;
+import wistaxis.workbench.document.DocumentMaker;
 
 /** A shop's first day: a new real bench is set up page by page, takes a device in, gives a receipt away and is backed up. */
 @ExtendWith(Waits.class)
@@ -237,6 +244,69 @@ class FirstDayTest {
             Window.pulses(2);
             assertThat(Window.onFx(() -> w.shell.scene().lookup("#document-page"))).as("a page of another page").isNull();
         }
+    }
+
+    /** Labels go to a printer of their own; while that is away they are printed nowhere else, and it is said. */
+    @Test
+    void labelsGoToAPrinterOfTheirOwn() {
+        List<String> there = new ArrayList<>(List.of("Desk", "Narrow_1"));
+        List<String> printed = new ArrayList<>();
+        Printers two = new Printers() {
+            @Override
+            public Found find() {
+                return new Found("Desk", there);
+            }
+
+            @Override
+            public Optional<String> print(String name, List<Preview.Picture> pages) {
+                if (!name.isEmpty() && !there.contains(name)) {
+                    return Optional.of(name + " is away");
+                }
+                printed.add(name + pages.stream().map(p -> " " + millimetres(p.width()) + "x" + millimetres(p.height())).toList());
+                return Optional.empty();
+            }
+        };
+        try (Window w = new Window(DataFolder.open(folder), Instant.now(), 1_000_000)) {
+            String n = Window.onFx(() -> w.bench.commands().open(new Command.Open("A phone", false))).join().orThrow().number();
+            Window.onFx(() -> {
+                w.shell.printBy(two);
+                w.shell.showFirstDay(FirstDay.PRINTER);
+                return null;
+            });
+            w.sees("Printer for documents", "Printer for labels", "The system's usual one: Desk");
+            assertThat(Window.onFx(() -> ((Text) w.shell.scene().lookup("#printer-labels-2 .text")).getText())).isEqualTo("Narrow_1");
+            w.click("printer-labels-2");
+            w.click("first-label");
+            w.sees("Save as PDF");
+            w.click("first-print");
+            w.sees("Printed.");
+            Window.onFx(() -> {
+                w.shell.showDocuments(n, DocumentMaker.Kind.LABEL);
+                return null;
+            });
+            w.sees("Narrow_1", "1 page");
+            w.click("document-print");
+            w.sees("Printed.");
+            w.click("document-receipt");
+            w.sees("Printer for documents", "1 page");
+            w.click("document-print");
+            w.sees("Printed.");
+            there.remove("Narrow_1");
+            w.click("document-label");
+            w.sees("Narrow_1, not found", "1 page");
+            w.click("document-print");
+            w.sees("Narrow_1 is away");
+            w.click("printer-labels-usual");
+            w.click("document-print");
+            w.sees("Printed.");
+            assertThat(printed).containsExactly("Narrow_1[ 62x29]", "Narrow_1[ 62x29]", "[ 210x297]", "[ 62x29]");
+            assertThat(Window.onFx(() -> w.bench.tickets().history(n)).join().stream().map(LedgerEntry::event)
+                    .filter(TicketEvent.DocumentHandedOut.class::isInstance)).hasSize(3);
+        }
+    }
+
+    private static long millimetres(int dots) {
+        return Math.round(dots / 300.0 * 25.4);
     }
 
     /** One hint after the other, until a receipt was given away. */

@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.concurrent.CompletableFuture;
@@ -39,6 +40,8 @@ import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.words.Language;
 import wistaxis.core.words.Say;
 import wistaxis.desktop.look.Png;
+import wistaxis.desktop.print.Preview;
+import wistaxis.desktop.print.Printers;
 import wistaxis.desktop.sound.Speaker;
 import wistaxis.desktop.view.shell.Shell;
 import wistaxis.standins.DemoWorld;
@@ -63,6 +66,18 @@ final class Window implements AutoCloseable {
     private static boolean started;
 
     /** So many looks, 5 ms and more apart, and as many frames and more: both, for either alone may be quick. */
+    private static final Printers NO_PRINTERS = new Printers() {
+        @Override
+        public Found find() {
+            return Found.NONE;
+        }
+
+        @Override
+        public Optional<String> print(String name, List<Preview.Picture> pages) {
+            return Optional.of(Say.t("desktop.documents.no-printer"));
+        }
+    };
+
     private static final int NEVER = 6_000;
     private static final int NEVER_FRAMES = 20_000;
 
@@ -144,7 +159,11 @@ final class Window implements AutoCloseable {
             front.open();
             return null;
         });
-        shell = onFx(() -> new Shell(bench, new Speaker(), true));
+        shell = onFx(() -> {
+            Shell made = new Shell(bench, new Speaker(), true);
+            made.printBy(NO_PRINTERS); // a test puts no paper out, whatever the machine has
+            return made;
+        });
         stage = onFx(() -> {
             Stage s = new Stage();
             s.setScene(shell.scene());

@@ -70,6 +70,7 @@ public final class Ui {
         Button button = Choice.CLASSES.stream().anyMatch(all::contains) ? new Choice(text.toString()) : new Button(text.toString());
         button.setId(id);
         style(button, classes);
+        button.setMnemonicParsing(false); // an underscore is part of a name
         button.setMinWidth(Region.USE_PREF_SIZE);
         button.setOnAction(_ -> action.run());
         button.addEventHandler(KeyEvent.KEY_PRESSED, e -> {

@@ -44,8 +44,8 @@ public record Database(String what, String script, int newest) {
     /** What a database of ours has at the very least, bytes. */
     private static final int SMALLEST = 512;
 
-    /** Looking through this many bytes takes a moment. Ours. */
-    private static final long LOOKED_THROUGH = 16_000_000;
+    /** Looking through this many bytes takes a moment: about what {@link LedgerStore#LOOKED_THROUGH} entries need. Ours. */
+    private static final long LOOKED_THROUGH = 2_000_000;
 
     /**
      * Opens the file on a connection of its own, making it where there is none: under another name first, so that one that is there is
@@ -213,7 +213,10 @@ public record Database(String what, String script, int newest) {
         }
     }
 
-    /** The bytes up to which a file is looked through each time it is opened; a larger one when somebody asks for it. */
+    /**
+     * The bytes up to which a file is looked through each time it is opened, so that no start grows with it; a larger ledger behind the
+     * start.
+     */
     private static boolean isSmall(Path file) throws IOException {
         return Files.size(file) <= LOOKED_THROUGH;
     }

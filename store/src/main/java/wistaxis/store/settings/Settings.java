@@ -43,15 +43,16 @@ import wistaxis.store.files.WholeFile;
  * @param atWork who is at work when, and the ports of the computers; null for one pair of hands that is always there
  * @param lineMbit megabits a second that a download makes here, 0.1 to 100,000, until some were measured; null where nobody has said
  * @param shop what it says of itself on its documents; null for no more than its name
+ * @param printers the printer by what goes to it, {@code pages} or {@code labels}; the system's usual one for what is left out
  * @param methods the method last taken, by button layout and goal; null where the likeliest is always taken
  */
 public record Settings(Map<String, String> preferences, String holidays, @JsonAlias("modeWindow") @Nullable String recoveryTimeout,
         @JsonAlias("schools") @Nullable Map<String, String> methods, @Nullable String bench, @Nullable String library,
         @Nullable LocalDate programOf, @Nullable Integer forgetDays, @Nullable List<String> staff, @Nullable String language,
                 @Nullable String cues, @Nullable AtWork atWork, @Nullable Double lineMbit,
-        @Nullable ShopProfile shop) {
+        @Nullable ShopProfile shop, @Nullable Map<String, String> printers) {
     public static final Settings USUAL = new Settings(Map.of(), "gb-eng", null, null, null, null, null, null, null, null, null, null, null,
-            null);
+            null, null);
 
     private static final int LONGEST_NAME = 60;
     private static final int MOST = 1000;
@@ -64,7 +65,9 @@ public record Settings(Map<String, String> preferences, String holidays, @JsonAl
         preferences = Map.copyOf(preferences);
         methods = methods == null ? null : Map.copyOf(methods);
         staff = staff == null ? null : List.copyOf(staff);
-        if (holidays.length() > 20 || preferences.size() > MOST || methods != null && methods.size() > MOST) {
+        printers = printers == null ? null : Map.copyOf(printers);
+        if (holidays.length() > 20 || preferences.size() > MOST || methods != null && methods.size() > MOST
+                || printers != null && printers.size() > MOST) {
             throw new BadInput(t("store.settings.not-settings", "region", Shown.value(holidays), "n", preferences.size()));
         }
         if (recoveryTimeout != null) {
@@ -120,24 +123,20 @@ public record Settings(Map<String, String> preferences, String holidays, @JsonAl
     public Settings prefer(String preference, String value) {
         Map<String, String> all = new TreeMap<>(preferences);
         all.put(preference, value);
-        return new Settings(all, holidays, recoveryTimeout, methods, bench, library, programOf, forgetDays, staff, language, cues, atWork,
-                lineMbit, shop);
+        return with(s -> s.preferences = all);
     }
 
     public Settings holidays(String region) {
-        return new Settings(preferences, region, recoveryTimeout, methods, bench, library, programOf, forgetDays, staff, language, cues,
-                atWork, lineMbit, shop);
+        return with(s -> s.holidays = region);
     }
 
     public Settings recoveryTimeout(String span) {
-        return new Settings(preferences, holidays, span, methods, bench, library, programOf, forgetDays, staff, language, cues, atWork,
-                lineMbit, shop);
+        return with(s -> s.recoveryTimeout = span);
     }
 
     /** @param name empty for none */
     public Settings bench(String name) {
-        return new Settings(preferences, holidays, recoveryTimeout, methods, name.isBlank() ? null : name.strip(), library, programOf,
-                forgetDays, staff, language, cues, atWork, lineMbit, shop);
+        return with(s -> s.bench = name.isBlank() ? null : name.strip());
     }
 
     /** @param people in a row, a semicolon between @throws BadInput for what cannot be read, with it */
@@ -157,21 +156,18 @@ public record Settings(Map<String, String> preferences, String holidays, @JsonAl
     }
 
     private Settings with(AtWork now) {
-        return new Settings(preferences, holidays, recoveryTimeout, methods, bench, library, programOf, forgetDays, staff, language, cues,
-                now.equals(AtWork.ONE) ? null : now, lineMbit, shop);
+        return with(s -> s.atWork = now.equals(AtWork.ONE) ? null : now);
     }
 
     /** @param address empty for none @throws BadInput for what is no such address */
     public Settings library(String address) {
-        return new Settings(preferences, holidays, recoveryTimeout, methods, bench, address.isBlank() ? null : address.strip(), programOf,
-                forgetDays, staff, language, cues, atWork, lineMbit, shop);
+        return with(s -> s.library = address.isBlank() ? null : address.strip());
     }
 
     /** @param day as {@code 2026-05-12}; empty for nobody has said @throws BadInput for what is no day */
     public Settings programOf(String day) {
         try {
-            return new Settings(preferences, holidays, recoveryTimeout, methods, bench, library, day.isBlank() ? null : LocalDate.parse(day
-                    .strip()), forgetDays, staff, language, cues, atWork, lineMbit, shop);
+            return with(s -> s.programOf = day.isBlank() ? null : LocalDate.parse(day.strip()));
         } catch (DateTimeParseException e) {
             throw new BadInput(t("store.settings.day", "day", Shown.value(day)), e);
         }
@@ -182,33 +178,42 @@ public record Settings(Map<String, String> preferences, String holidays, @JsonAl
         if (!days.isBlank() && !days.strip().matches("\\d{1,5}")) {
             throw new BadInput(t("store.settings.days", "days", Shown.value(days)));
         }
-        return new Settings(preferences, holidays, recoveryTimeout, methods, bench, library, programOf, days.isBlank() ? null
-                : (Integer) Integer.parseInt(days.strip()), staff, language, cues, atWork, lineMbit, shop);
+        return with(s -> s.forgetDays = days.isBlank() ? null : Integer.valueOf(days.strip()));
     }
 
     /** @param names with commas between; empty for nobody has said @throws BadInput for what is no name */
     public Settings staff(String names) {
         List<String> all = Arrays.stream(names.split(",")).map(String::strip).filter(n -> !n.isEmpty()).distinct().toList();
-        return new Settings(preferences, holidays, recoveryTimeout, methods, bench, library, programOf, forgetDays, all.isEmpty() ? null
-                : all,
-                language, cues, atWork, lineMbit, shop);
+        return with(s -> s.staff = all.isEmpty() ? null : all);
     }
 
     /** @param what {@code tones}, {@code words} or {@code both} */
     public Settings cues(String what) {
-        return new Settings(preferences, holidays, recoveryTimeout, methods, bench, library, programOf, forgetDays, staff, language, what,
-                atWork, lineMbit, shop);
+        return with(s -> s.cues = what);
     }
 
     /** @param mbit megabits a second as somebody typed them; empty for not known @throws BadInput for what is none */
     public Settings line(String mbit) {
         try {
-            return new Settings(preferences, holidays, recoveryTimeout, methods, bench, library, programOf, forgetDays, staff, language,
-                    cues,
-                    atWork, mbit.isBlank() ? null : Double.valueOf(mbit.strip().replace(',', '.')), shop);
+            return with(s -> s.lineMbit = mbit.isBlank() ? null : Double.valueOf(mbit.strip().replace(',', '.')));
         } catch (NumberFormatException e) {
             throw new BadInput(t("store.settings.line", "value", Shown.value(mbit)), e);
         }
+    }
+
+    /** What goes to this printer. @param name as the system calls it; empty for the system's usual one */
+    public Settings printer(String what, String name) {
+        Map<String, String> all = new TreeMap<>(printers == null ? Map.of() : printers);
+        all.remove(what);
+        if (!name.isEmpty()) {
+            all.put(what, name);
+        }
+        return with(s -> s.printers = all.isEmpty() ? null : all);
+    }
+
+    /** The printer that was chosen for something; empty for the system's usual one. */
+    public String printer(String what) {
+        return printers == null ? "" : printers.getOrDefault(what, "");
     }
 
     /** What the shop says of itself. */
@@ -218,14 +223,12 @@ public record Settings(Map<String, String> preferences, String holidays, @JsonAl
 
     /** @throws BadInput for what cannot be */
     public Settings profile(ShopProfile now) {
-        return new Settings(preferences, holidays, recoveryTimeout, methods, bench, library, programOf, forgetDays, staff, language, cues,
-                atWork, lineMbit, now.equals(ShopProfile.NONE) ? null : now);
+        return with(s -> s.shop = now.equals(ShopProfile.NONE) ? null : now);
     }
 
     /** @param tag by BCP 47 */
     public Settings language(String tag) {
-        return new Settings(preferences, holidays, recoveryTimeout, methods, bench, library, programOf, forgetDays, staff, tag, cues,
-                atWork, lineMbit, shop);
+        return with(s -> s.language = tag);
     }
 
     /**
@@ -249,7 +252,12 @@ public record Settings(Map<String, String> preferences, String holidays, @JsonAl
     public Settings prefer(ButtonSequence method) {
         Map<String, String> all = new TreeMap<>(methods == null ? Map.of() : methods);
         all.put(method.family() + "/" + method.goal(), method.method());
-        return new Settings(preferences, holidays, recoveryTimeout, all, bench, library, programOf, forgetDays, staff, language, cues,
-                atWork, lineMbit, shop);
+        return with(s -> s.methods = all);
+    }
+
+    private Settings with(Consumer<SettingsDraft> change) {
+        SettingsDraft draft = new SettingsDraft(this);
+        change.accept(draft);
+        return draft.settings();
     }
 }

@@ -11,7 +11,7 @@ import wistaxis.core.facts.Json;
 
 /**
  * Settings that are the whole shop's, as values by name, so that what is changed at one bench arrives at the others, one value at a time.
- * A bench's own are its name, its language, what is heard of the keys and when its restore program was brought up to date.
+ * A bench's own are its name, its language, its printers, what is heard of the keys and when its restore program was brought up to date.
  */
 public final class SharedSettings {
     private static final Set<String> WHOLE = Set.of("holidays", "recoveryTimeout", "library", "forgetDays", "staff", "atWork", "shop");

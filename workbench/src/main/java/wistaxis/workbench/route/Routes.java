@@ -192,6 +192,11 @@ public final class Routes {
         change(settings().cues(what));
     }
 
+    /** What goes to this printer. @param name as the system calls it; empty for its usual one */
+    public void printer(String what, String name) {
+        change(settings().printer(what, name));
+    }
+
     /** What the window speaks from now on. @param tag by BCP 47 */
     public void language(String tag) {
         change(settings().language(tag));

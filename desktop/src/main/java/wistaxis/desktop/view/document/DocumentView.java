@@ -12,6 +12,8 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.print.Preview;
+import wistaxis.desktop.print.Printers;
 import wistaxis.desktop.view.page.TicketPage;
 import wistaxis.desktop.view.page.Window;
 import wistaxis.store.files.DiskProblem;
@@ -28,6 +30,7 @@ public final class DocumentView extends TicketPage {
     private final FlowPane buttons = Ui.flow(8);
     private final VBox pages = new VBox(14);
     private DocumentMaker.Kind kind;
+    private PrinterChoice printer;
     private Documents.@Nullable Made made;
     private String says = "";
     private int asked;
@@ -38,12 +41,21 @@ public final class DocumentView extends TicketPage {
         super(bench, number);
         this.shell = shell;
         this.kind = first;
+        this.printer = printer();
         pages.setAlignment(Pos.TOP_CENTER);
         var scroll = Ui.scroll(pages);
         VBox.setVgrow(scroll, Priority.ALWAYS);
         root.getChildren().addAll(Ui.text(t("desktop.documents.of", "number", number, "title", ticket().title()), "large"), kinds,
                 buttons, scroll);
         make();
+    }
+
+    private PrinterChoice printer() {
+        return new PrinterChoice(shell, bench.routes(), media(), true);
+    }
+
+    private Printers.Media media() {
+        return kind == DocumentMaker.Kind.LABEL ? Printers.Media.LABELS : Printers.Media.PAGES;
     }
 
     private void make() {
@@ -75,12 +87,13 @@ public final class DocumentView extends TicketPage {
                 .add(Ui.button("document-" + k, k.title(), k == kind
                 ? "chip chosen" : "chip", () -> {
             kind = k;
+            printer = printer();
             make();
             refresh();
         })));
         Documents.Made now = made;
         buttons.getChildren().setAll(Ui.button("document-back", t("desktop.documents.back"), "", () -> shell.showTicket(number)));
-        pages.getChildren().clear();
+        pages.getChildren().setAll(printer);
         if (now == null) {
             pages.getChildren().add(Ui.text(says, "muted"));
             return;
@@ -92,7 +105,7 @@ public final class DocumentView extends TicketPage {
     }
 
     private void print(Documents.Made document) {
-        Printing.of(shell, document.pdf(), words -> {
+        Printing.of(shell, bench.routes(), media(), document.pdf(), words -> {
             says = words;
             refresh();
         }, () -> handedOut(document, t("desktop.documents.printed")));

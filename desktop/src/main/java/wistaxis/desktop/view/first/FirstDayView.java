@@ -23,6 +23,8 @@ import wistaxis.core.facts.Units;
 import wistaxis.core.time.Range;
 import wistaxis.core.usb.UsbDevice;
 import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.print.Printers;
+import wistaxis.desktop.view.document.PrinterChoice;
 import wistaxis.desktop.view.page.FirstDay;
 import wistaxis.desktop.view.page.View;
 import wistaxis.desktop.view.page.Window;
@@ -104,9 +106,8 @@ public final class FirstDayView implements View {
                     Ui.text(measured(), ""));
             case USB -> List.of(usb());
             case SOUND -> sound();
-            case PRINTER -> List.of(cards.labels(() -> page("label")), Ui.flow(8, Ui.button("first-label", t("desktop.first.label-page"),
-                    "primary", () -> page("label")),
-                    Ui.button("first-page", t("desktop.first.a4-page"), "", () -> page("a4"))));
+            case PRINTER -> List.of(printer(Printers.Media.PAGES, "first-page", t("desktop.first.a4-page")), cards.labels(() -> page(
+                    Printers.Media.LABELS)), printer(Printers.Media.LABELS, "first-label", t("desktop.first.label-page")));
             case BACKUP -> {
                 BackupCard card = new BackupCard(shell, bench);
                 backup = card;
@@ -203,7 +204,7 @@ public final class FirstDayView implements View {
     private void logo() {
         shell.open(t("desktop.first.logo")).ifPresent(file -> {
             Tried here = tried;
-            bench.documents().logo(file).thenRun(() -> here.document(bench.documents().letterhead(), false)).exceptionally(e -> {
+            bench.documents().logo(file).thenRun(() -> here.document(bench.documents().letterhead(), null)).exceptionally(e -> {
                 here.fails(e);
                 return null;
             });
@@ -211,11 +212,15 @@ public final class FirstDayView implements View {
     }
 
     private void letterhead() {
-        tried.document(bench.documents().letterhead(), false);
+        tried.document(bench.documents().letterhead(), null);
     }
 
-    private void page(String kind) {
-        tried.document(bench.documents().testPage(kind.equals("label")), true);
+    private VBox printer(Printers.Media media, String id, String page) {
+        return Ui.card(new PrinterChoice(shell, bench.routes(), media, false), Ui.flow(8, Ui.button(id, page, "", () -> page(media))));
+    }
+
+    private void page(Printers.Media media) {
+        tried.document(bench.documents().testPage(media == Printers.Media.LABELS), media);
     }
 
     @Override

@@ -9,7 +9,9 @@ import javafx.application.Platform;
 import javafx.scene.control.Label;
 import javafx.scene.image.ImageView;
 import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
 import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.print.Printers;
 import wistaxis.desktop.view.document.Printing;
 import wistaxis.desktop.view.page.Window;
 import wistaxis.store.files.DiskProblem;
@@ -42,23 +44,23 @@ final class Tried extends VBox {
         says(Printing.words(e));
     }
 
-    /** Shows a document when it is made. @param prints whether it may be printed and saved */
-    void document(CompletableFuture<byte[]> made, boolean prints) {
+    /** Shows a document when it is made. @param media what it may be printed on; null where it is only looked at */
+    void document(CompletableFuture<byte[]> made, Printers.@Nullable Media media) {
         says(t("desktop.documents.making"));
-        made.thenCompose(pdf -> Printing.seen(pdf).thenAccept(pages -> Platform.runLater(() -> shown(pages, pdf, prints))))
+        made.thenCompose(pdf -> Printing.seen(pdf).thenAccept(pages -> Platform.runLater(() -> shown(pages, pdf, media))))
                 .exceptionally(e -> {
                     Platform.runLater(() -> fails(e));
                     return null;
                 });
     }
 
-    private void shown(List<ImageView> pages, byte[] pdf, boolean prints) {
+    private void shown(List<ImageView> pages, byte[] pdf, Printers.@Nullable Media media) {
         says("");
         picture.getChildren().clear();
-        if (prints) {
-            picture.getChildren().add(Ui.flow(8, Ui.button("first-print", t("desktop.documents.print"), "", () -> Printing.of(shell, pdf,
-                    this::says, () -> says(t("desktop.documents.printed")))), Ui.button("first-save", t("desktop.documents.save"), "",
-                            () -> save(pdf))));
+        if (media != null) {
+            picture.getChildren().add(Ui.flow(8, Ui.button("first-print", t("desktop.documents.print"), "", () -> Printing.of(shell,
+                    bench.routes(), media, pdf, this::says, () -> says(t("desktop.documents.printed")))), Ui.button("first-save", t(
+                            "desktop.documents.save"), "", () -> save(pdf))));
         }
         picture.getChildren().addAll(pages);
         Platform.runLater(seen);

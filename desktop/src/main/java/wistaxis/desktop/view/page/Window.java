@@ -5,6 +5,7 @@ import java.util.Optional;
 import javafx.scene.Scene;
 import wistaxis.core.ticket.Stage;
 import wistaxis.core.words.Language;
+import wistaxis.desktop.print.Printers;
 import wistaxis.desktop.sound.Speaker;
 import wistaxis.workbench.document.DocumentMaker;
 
@@ -13,6 +14,9 @@ public interface Window {
     Scene scene();
 
     Speaker speaker();
+
+    /** What documents and labels are printed with. */
+    Printers printers();
 
     /** Reads the page anew, in the next frame. */
     void again();

@@ -27,6 +27,8 @@ import wistaxis.core.words.Language;
 import wistaxis.core.words.Say;
 import wistaxis.desktop.look.Look;
 import wistaxis.desktop.look.Ui;
+import wistaxis.desktop.print.Printers;
+import wistaxis.desktop.print.SystemPrinters;
 import wistaxis.desktop.sound.Speaker;
 import wistaxis.desktop.view.bench.BenchView;
 import wistaxis.desktop.view.document.DocumentView;
@@ -63,6 +65,7 @@ public final class Shell implements Window, AutoCloseable {
     private boolean opening;
     private Function<String, Optional<Path>> chooser = this::choose;
     private Function<String, Optional<Path>> reader = this::chooseToRead;
+    private Printers printers = new SystemPrinters();
     private Consumer<Path> opener = folder -> alarm(t("desktop.folder.not-opened", "folder", folder));
     private Runnable leader = () -> { };
     private @Nullable Led led;
@@ -140,6 +143,16 @@ public final class Shell implements Window, AutoCloseable {
     @Override
     public Speaker speaker() {
         return speaker;
+    }
+
+    @Override
+    public Printers printers() {
+        return printers;
+    }
+
+    /** Other printers than the system's. */
+    public void printBy(Printers way) {
+        printers = way;
     }
 
     @Override
