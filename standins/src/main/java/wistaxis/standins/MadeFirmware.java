@@ -98,7 +98,7 @@ final class MadeFirmware {
     }
 
     private Note made(String identifier, StandInCatalogue.Offer offer, String name) throws IOException {
-        long bytes = offer.megabytes() * 1_000_000L + StandInFirmware.BESIDE;
+        long bytes = StandInFirmware.bytes(offer.megabytes());
         if (bytes() + bytes > most) {
             throw new FileSystemException(folder.toString(), null, "the stand-in library has made " + most / 1_000_000
                     + " MB of packages, which is all it makes; empty this folder to let it begin anew");

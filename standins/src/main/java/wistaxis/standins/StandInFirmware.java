@@ -10,6 +10,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.SplittableRandom;
+import java.util.TreeMap;
 import java.util.zip.Deflater;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
@@ -21,18 +22,23 @@ import wistaxis.core.facts.Sha256;
  * @param parts bytes by entry name
  */
 public record StandInFirmware(List<String> products, String version, String build, Map<String, byte[]> parts) {
-    /** Bytes of the parts beside the largest, and of the archive itself. */
-    static final long BESIDE = 7_700_000;
+    /** Bytes of an archive without its parts, at most. */
+    private static final long ARCHIVE = 20_000;
+
+    /** The parts beside the largest, bytes for each megabyte of that. */
+    private static final Map<String, Integer> BESIDE = Map.of("boot/loader.img", 15_000, "boot/kernel.img", 90_000, "modem/modem.img",
+            110_000, "firmware/sensors.img", 7_000, "restore/ramdisk.img", 55_000);
+
+    /** What one comes to, bytes. @param megabytes size of its largest part */
+    static long bytes(int megabytes) {
+        return ARCHIVE + megabytes * (1_000_000L + BESIDE.values().stream().mapToInt(Integer::intValue).sum());
+    }
 
     /** A firmware file of repeatable content. @param megabytes size of its largest part */
     static StandInFirmware of(String identifier, String version, String build, int megabytes) {
         SplittableRandom random = new SplittableRandom((identifier + build).hashCode());
         Map<String, byte[]> parts = new LinkedHashMap<>();
-        parts.put("boot/loader.img", noise(random, 400_000));
-        parts.put("boot/kernel.img", noise(random, 2_500_000));
-        parts.put("modem/modem.img", noise(random, 3_000_000));
-        parts.put("firmware/sensors.img", noise(random, 200_000));
-        parts.put("restore/ramdisk.img", noise(random, 1_500_000));
+        new TreeMap<>(BESIDE).forEach((name, share) -> parts.put(name, noise(random, megabytes * share)));
         parts.put("system/root.img", noise(random, megabytes * 1_000_000));
         return new StandInFirmware(List.of(identifier), version, build, parts);
     }

@@ -52,7 +52,7 @@ class StrangersTest {
     @Test
     void itMakesSoMuchAndNoMore() throws IOException {
         StandInCatalogue.Offer offer = StandInCatalogue.newest();
-        MadeFirmware few = new MadeFirmware(folder, (offer.megabytes() * 1_000_000L + StandInFirmware.BESIDE) * 3 / 2);
+        MadeFirmware few = new MadeFirmware(folder, StandInFirmware.bytes(offer.megabytes()) * 3 / 2);
         MadeFirmware.Note first = few.make("iPhone13,2", offer);
         assertThat(few.make("iPhone13,2", offer)).as("one that is there costs nothing").isEqualTo(first);
         assertThatThrownBy(() -> few.make("iPhone13,3", offer)).isInstanceOf(UncheckedIOException.class)

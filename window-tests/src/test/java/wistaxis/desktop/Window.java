@@ -65,7 +65,9 @@ final class Window implements AutoCloseable {
 
     private static boolean started;
 
-    /** So many looks, 5 ms and more apart, and as many frames and more: both, for either alone may be quick. */
+    /** Then it is laid out, and not painted for nobody. */
+    private static final boolean IN_MEMORY = "Headless".equals(System.getProperty("glass.platform"));
+
     private static final Printers NO_PRINTERS = new Printers() {
         @Override
         public Found find() {
@@ -78,6 +80,7 @@ final class Window implements AutoCloseable {
         }
     };
 
+    /** So many looks, 5 ms and more apart, and as many frames and more: both, for either alone may be quick. */
     private static final int NEVER = 6_000;
     private static final int NEVER_FRAMES = 20_000;
 
@@ -169,7 +172,7 @@ final class Window implements AutoCloseable {
             s.setScene(shell.scene());
             s.show();
             s.requestFocus();
-            s.setIconified("Headless".equals(System.getProperty("glass.platform"))); // laid out, and not painted for nobody
+            s.setIconified(IN_MEMORY);
             return s;
         });
         robot = onFx(Robot::new);
@@ -283,6 +286,11 @@ final class Window implements AutoCloseable {
             return null;
         });
         pulses(3);
+        onFx(() -> {
+            stage.setIconified(false); // another size has shown it
+            stage.setIconified(IN_MEMORY);
+            return null;
+        });
     }
 
     void picture(Path file) {

@@ -89,7 +89,7 @@ public record BackupKey(String text) {
         return MADE.matcher(text).matches();
     }
 
-    /** The key of one file, by Argon2id. Published: RFC 9106. What is slow is not done twice for a file that is read back. */
+    /** The key of one file, by Argon2id. Published: RFC 9106. What is slow is not done twice with the same salt. */
     byte[] derive(byte[] salt, int memoryKib, int passes, int lanes) {
         List<Object> from = List.of(text, HexFormat.of().formatHex(salt), memoryKib, passes, lanes);
         Derived last = LAST.get();

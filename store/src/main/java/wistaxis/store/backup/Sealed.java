@@ -68,11 +68,13 @@ final class Sealed {
     private static final int LANES = 4;
     private static final int PIECE = 1 << 20;
 
+    /** Of all files of one run of the program, so that its key is derived once; each file has a nonce of its own. */
+    private static final byte[] SALT = random(16);
+
     /** Seals what is written; whole once it was closed. What it writes to stays open. */
     static OutputStream to(OutputStream out, BackupKey key, Instant made, String program) throws IOException {
-        byte[] salt = random(16);
-        byte[] secret = key.derive(salt, MEMORY_KIB, PASSES, LANES);
-        Head head = new Head("argon2id", MEMORY_KIB, PASSES, LANES, HexFormat.of().formatHex(salt), HexFormat.of()
+        byte[] secret = key.derive(SALT, MEMORY_KIB, PASSES, LANES);
+        Head head = new Head("argon2id", MEMORY_KIB, PASSES, LANES, HexFormat.of().formatHex(SALT), HexFormat.of()
                 .formatHex(random(PREFIX)),
                 check(secret), PIECE, made, program);
         byte[] line = (MAGIC + "\n" + Json.write(head) + "\n").getBytes(StandardCharsets.UTF_8);

@@ -3,6 +3,8 @@ package wistaxis.store.document;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.stream.Stream;
 import org.apache.pdfbox.Loader;
@@ -24,8 +26,8 @@ class LayoutCardTest {
         SequenceLibrary library = SequenceLibrary.shipped();
         try (PDDocument pdf = Loader.loadPDF(LayoutCard.pdf(family, library))) {
             assertThat(pdf.getNumberOfPages()).isEqualTo(1);
-            List<TextPosition> outside = new java.util.ArrayList<>();
-            List<TextPosition> all = new java.util.ArrayList<>();
+            List<TextPosition> outside = new ArrayList<>();
+            List<TextPosition> all = new ArrayList<>();
             PDFTextStripper reader = new PDFTextStripper() {
                 @Override
                 protected void processTextPosition(TextPosition at) {
@@ -49,16 +51,24 @@ class LayoutCardTest {
         }
     }
 
+    /** No letter is so high, points. */
+    private static final float FAR = 60;
+
     /** Letters of different lines that stand on each other. */
     private static List<String> onEachOther(List<TextPosition> all) {
-        List<String> found = new java.util.ArrayList<>();
-        for (TextPosition a : all) {
-            for (TextPosition b : all) {
-                float down = b.getYDirAdj() - a.getYDirAdj();
+        List<TextPosition> down = all.stream().filter(p -> !p.getUnicode().isBlank()).sorted(Comparator.comparing(TextPosition::getYDirAdj))
+                .toList();
+        List<String> found = new ArrayList<>();
+        for (int i = 0; i < down.size(); i++) {
+            TextPosition a = down.get(i);
+            for (TextPosition b : down.subList(i + 1, down.size())) {
+                float by = b.getYDirAdj() - a.getYDirAdj();
                 boolean beside = b.getXDirAdj() > a.getXDirAdj() + a.getWidthDirAdj() || a.getXDirAdj() > b.getXDirAdj()
                         + b.getWidthDirAdj();
-                boolean blank = a.getUnicode().isBlank() || b.getUnicode().isBlank();
-                if (down > 0.5 && down < 0.72 * b.getFontSizeInPt() && !beside && !blank) {
+                if (by > FAR) {
+                    break;
+                }
+                if (by > 0.5 && by < 0.72 * b.getFontSizeInPt() && !beside) {
                     found.add(a.getUnicode() + " on " + b.getUnicode() + " at " + a.getXDirAdj() + ", " + a.getYDirAdj());
                 }
             }

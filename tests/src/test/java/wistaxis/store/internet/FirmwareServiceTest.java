@@ -32,6 +32,9 @@ import wistaxis.store.files.SideFile;
 class FirmwareServiceTest {
     private static final String PHONE = "iPhone13,2";
 
+    /** A share of a firmware file, which has 8.7 of them, bytes. */
+    private static final long SHARE = 147_000;
+
     /** Firmware files are made once for all tests here. */
     @TempDir
     private static Path MADE = Path.of("");
@@ -44,7 +47,7 @@ class FirmwareServiceTest {
 
     @BeforeEach
     void open() throws IOException {
-        world = new StandInWorld(MADE, now::get, 100_000_000);
+        world = new StandInWorld(MADE, now::get, 100 * SHARE);
         service = new FirmwareService(world.address());
     }
 
@@ -89,14 +92,14 @@ class FirmwareServiceTest {
         Build build = newest();
         Download first = download(build);
         Download.Ended ended = first.run(at -> {
-            if (at > 5_000_000) {
+            if (at > 5 * SHARE) {
                 first.stop();
             }
         });
         assertThat(ended).isInstanceOf(Download.Ended.Stopped.class);
         Download second = download(build);
         long kept = second.here();
-        assertThat(kept).isBetween(5_000_000L, 6_000_000L);
+        assertThat(kept).isBetween(5 * SHARE, 6 * SHARE);
         assertThat(DownloadQueue.leftovers(target().getParent())).containsExactly(new Leftover(target(), kept, build.sha256()));
         assertThat(second.run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Whole.class, w -> assertThat(w.bytes())
                 .isEqualTo(build.sizeBytes() - kept));
@@ -139,7 +142,7 @@ class FirmwareServiceTest {
     void aKillInTheMiddleLosesNothingAndNothingIsHalfNamed() throws Exception {
         Build build = newest();
         long before = -1;
-        for (long enough : new long[] {2_000_000, 4_000_000, 6_000_000}) {
+        for (long enough : new long[] {2 * SHARE, 4 * SHARE, 6 * SHARE}) {
             Process child = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "-cp",
                     System.getProperty("java.class.path"), Fetcher.class.getName(),
                     world.address().toString(), target().toString(), String.valueOf(enough)).redirectErrorStream(true).start();
@@ -153,7 +156,7 @@ class FirmwareServiceTest {
             assertThat(target()).doesNotExist();
         }
         assertThat(download(build).run(_ -> { })).isInstanceOfSatisfying(Download.Ended.Whole.class, w -> assertThat(w.bytes())
-                .isLessThan(build.sizeBytes() - 6_000_000));
+                .isLessThan(build.sizeBytes() - 6 * SHARE));
         assertThat(digest(target())).isEqualTo(build.sha256());
         assertThat(Files.list(target().getParent())).containsExactly(target());
     }
@@ -178,10 +181,10 @@ class FirmwareServiceTest {
     @Test
     void aServerThatStopsHalfWayLosesNothing() throws Exception {
         Build build = newest();
-        world.faults().cutNextDownloadAfter(4_000_000);
+        world.faults().cutNextDownloadAfter(4 * SHARE);
         Download.Ended ended = download(build).run(_ -> { });
         assertThat(ended).isInstanceOfSatisfying(Download.Ended.Broken.class, b -> {
-            assertThat(b.atByte()).isBetween(1_000_000L, 4_000_000L);
+            assertThat(b.atByte()).isBetween(SHARE, 4 * SHARE);
             assertThat(b.why()).isNotBlank();
         });
         assertThat(target()).doesNotExist();
@@ -194,7 +197,7 @@ class FirmwareServiceTest {
     void aPartOfAnotherFileIsNeverSpliced() throws Exception {
         Build build = newest();
         Files.createDirectories(target().getParent());
-        Files.write(target().resolveSibling("package.zip.part"), new byte[3_000_000]);
+        Files.write(target().resolveSibling("package.zip.part"), new byte[(int) (3 * SHARE)]);
         Files.writeString(target().resolveSibling("package.zip.part.json"), "{\"etag\":\"\\\"of-another-file\\\"\",\"sha256\":\"x\"}");
         assertThat(download(build).run(_ -> { })).isInstanceOf(Download.Ended.Whole.class);
         assertThat(digest(target())).isEqualTo(build.sha256());
@@ -225,14 +228,14 @@ class FirmwareServiceTest {
                 build.sha256(), "/packages/none.zip", true, null);
         broken(download(elsewhere).run(_ -> { }), false, "answers 404");
         Download first = download(build);
-        first.run(at -> stopAt(first, at, 3_000_000));
+        first.run(at -> stopAt(first, at, 3 * SHARE));
         world.faults().refuseRanges(true);
         assertThat(download(build).run(_ -> { })).as("what nobody has the rest of (416) is begun anew")
                 .isInstanceOfSatisfying(Download.Ended.Whole.class, w -> assertThat(w.bytes()).isEqualTo(build.sizeBytes()));
         world.faults().refuseRanges(false);
         Files.delete(target());
         Download second = download(build);
-        second.run(at -> stopAt(second, at, 3_000_000));
+        second.run(at -> stopAt(second, at, 3 * SHARE));
         world.faults().changeValidators();
         assertThat(download(build).run(_ -> { })).as("a changed validator: fetched anew, not spliced")
                 .isInstanceOfSatisfying(Download.Ended.Whole.class, w -> assertThat(w.bytes()).isEqualTo(build.sizeBytes()));
@@ -253,9 +256,9 @@ class FirmwareServiceTest {
             Download dripping = impatient.download(build, target(), new SharedSpeed());
             assertThat(dripping.run(at -> {
                 clock.addAndGet(900_000_000);
-                stopAt(dripping, at, 4_000_000);
+                stopAt(dripping, at, 4 * SHARE);
             })).as("slow, but it comes").isInstanceOf(Download.Ended.Stopped.class);
-            assertThat(dripping.here()).isGreaterThan(800_000);
+            assertThat(dripping.here()).isGreaterThan(8 * SHARE / 10);
             SharedSpeed narrow = new SharedSpeed();
             narrow.limit(10); // the second piece of 128 kB waits for hours
             Download limited = impatient.download(build, target(), narrow);
@@ -266,7 +269,7 @@ class FirmwareServiceTest {
                 narrow.limit(SharedSpeed.ALL);
             });
             long before = limited.here();
-            assertThat(limited.run(at -> stopAt(limited, at, before + 300_000))).as("who waits for its turn is not hung up on")
+            assertThat(limited.run(at -> stopAt(limited, at, before + 3 * SHARE))).as("who waits for its turn is not hung up on")
                     .isInstanceOf(Download.Ended.Stopped.class);
             hours.join();
         }
@@ -309,7 +312,7 @@ class FirmwareServiceTest {
     @Test
     void oneDownloadServesAllTicketsAndGoesOnByItselfWhenTheLineBreaks() throws Exception {
         Build build = newest();
-        world.faults().cutNextDownloadAfter(6_000_000);
+        world.faults().cutNextDownloadAfter(6 * SHARE);
         try (DownloadQueue queue = new DownloadQueue(service, Duration.ofMillis(20))) {
             queue.want(build, target(), "T-0001");
             queue.want(build, target(), "T-0002");
@@ -327,18 +330,18 @@ class FirmwareServiceTest {
             three.add(BuildChoice.among(service.buildsFor(phone), phone, now.get()).chosen().orElseThrow().build());
         }
         try (DownloadQueue queue = new DownloadQueue(service, Duration.ofMillis(20))) {
-            queue.share().limit(20_000_000);
+            queue.share().limit(20 * SHARE);
             for (Build b : three) {
                 queue.want(b, folder.resolve("shelf/" + b.identifiers().getFirst() + ".zip"), "T");
             }
             assertThat(queue.states()).extracting(Fetch::phase).containsExactly(Fetch.Phase.RUNNING, Fetch.Phase.RUNNING,
                     Fetch.Phase.WAITING);
             long began = System.nanoTime();
-            until(() -> queue.states().stream().limit(2).mapToLong(Fetch::bytes).sum() > 8_000_000);
-            assertThat(Duration.ofNanos(System.nanoTime() - began)).as("8 MB at 20 MB/s, both together")
-                    .isGreaterThan(Duration.ofMillis(330));
-            until(() -> queue.states().stream().limit(2).allMatch(s -> s.bytes() > 1_000_000));
-            queue.share().limit(200_000); // nothing ends meanwhile
+            until(() -> queue.states().stream().limit(2).mapToLong(Fetch::bytes).sum() > 8 * SHARE);
+            assertThat(Duration.ofNanos(System.nanoTime() - began)).as("8 shares at 20 a second, both together; of each the first piece of 128 kB at once")
+                    .isGreaterThan(Duration.ofMillis(250));
+            until(() -> queue.states().stream().limit(2).allMatch(s -> s.bytes() > SHARE));
+            queue.share().limit(SHARE / 5); // nothing ends meanwhile
             queue.first(three.getLast().sha256());
             until(() -> queue.state(three.getLast().sha256()).orElseThrow().phase() == Fetch.Phase.RUNNING);
             assertThat(queue.states().stream().filter(s -> s.phase() == Fetch.Phase.RUNNING)).hasSize(2);
