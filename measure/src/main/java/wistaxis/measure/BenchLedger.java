@@ -55,7 +55,7 @@ final class BenchLedger extends Output {
             double searchP95, double openP95, double appendP95, double verifyPerSecond, double verifyHeapMegabytes) {}
 
     /** @param millis of one start @param heap in use after it, megabytes */
-    private record Start(double millis, double heap) {}
+    record Start(double millis, double heap) {}
 
     @Override
     public void run() {
@@ -121,7 +121,7 @@ final class BenchLedger extends Output {
                 r.verifyPerSecond(), r.verifyHeapMegabytes()));
     }
 
-    private static double median(List<Start> starts, boolean time) {
+    static double median(List<Start> starts, boolean time) {
         double[] all = starts.stream().mapToDouble(time ? Start::millis : Start::heap).sorted().toArray();
         return all[all.length / 2];
     }
@@ -140,7 +140,7 @@ final class BenchLedger extends Output {
     }
 
     /** A process of its own opens the bench as the window does, and says how long that took and what it holds. */
-    private static Start start(Path folder) throws IOException, InterruptedException {
+    static Start start(Path folder) throws IOException, InterruptedException {
         String[] said = call("-Xmx512m", "bench", "ledger-start", "--data", folder.toString()).split(" ");
         return new Start(Double.parseDouble(said[0]), Double.parseDouble(said[1]));
     }

@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.CompletableFuture;
@@ -31,6 +32,7 @@ import wistaxis.core.ticket.LedgerEntry;
 import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Command.Open;
 import wistaxis.desktop.view.shell.Shell;
+import wistaxis.measure.BenchLedger.Start;
 import wistaxis.standins.ScriptedUsb;
 import wistaxis.standins.SimulatedDevice;
 import wistaxis.store.files.LogFile;
@@ -43,12 +45,13 @@ import wistaxis.workbench.life.World;
 @Command(name = "year", mixinStandardHelpOptions = true,
         description = "A year of a shop on one bench: tickets each day, a bench that is open for weeks, nights in which the "
         + "computer sleeps, summer time, a log that turns; with --shown its window, which shows pages each day; with --fill a drive "
-        + "that is full now and then. Heap after a collection, files, and the start, at the beginning and at the end.")
+        + "that is full now and then. Heap after a collection, files, and the start beside that after the first day.")
 final class BenchYear extends Output {
     private static final int OPEN_DAYS = 21;
     private static final int FIRST_LOOK = 30;
     private static final int LOOKS = 10;
     private static final int LOGGED = 400;
+    private static final int STARTS = 9;
     private static final int FILL_DAYS = 49;
     private static final int MOST_TRIED = 20_000;
     private static final long MOST_FILLED = 1_000_000_000;
@@ -67,10 +70,24 @@ final class BenchYear extends Output {
             + "filled to its end each seventh week and freed again")
     private @Nullable Path fill;
 
+    /** Heap in MB, starts in milliseconds. */
     private record Row(int days, long entries, int filled, int refused, double heapFirst, double heapLast, double heapRatio,
-            double heapWorstRatio,
-            double startFirst, double startLast, double startRatio, long logBytes, int logFiles, long ledgerBytes, String broken,
-                    List<String> findings) {}
+            double heapWorstRatio, double startFirst, double startLast, double startRatio, long logBytes, int logFiles, long ledgerBytes,
+            String broken, List<String> findings) {
+        List<String> words() {
+            return List.of(said("%d days, %d entries; heap after a collection %.1f MB on day %d, %.1f at the end: %.2f times, at most %.2f",
+                    days, entries, heapFirst, FIRST_LOOK, heapLast, heapRatio, heapWorstRatio),
+                    said("start, its own process, median of %d: %.0f ms after the first day, %.0f after the last, side by side: %.2f times",
+                    STARTS, startFirst, startLast, startRatio),
+                    said("the drive was full %d times: %d entries refused, each said", filled, refused),
+                    said("log %.1f MB in %d files; ledger %.0f MB, %s, %d findings", logBytes / 1e6, logFiles, ledgerBytes / 1e6,
+                    broken.isEmpty() ? "verified" : broken, findings.size()));
+        }
+
+        private static String said(String form, Object... values) {
+            return String.format(Locale.ROOT, form, values);
+        }
+    }
 
     private final LinkedBlockingQueue<Runnable> front = new LinkedBlockingQueue<>();
     private int filled;
@@ -86,11 +103,15 @@ final class BenchYear extends Output {
                 Screenshots.startHeadless();
             }
             DataFolder folder = DataFolder.open(scratch.root().resolve("shop"));
+            Path first = scratch.root().resolve("first-day");
             try (LogFile _ = LogFile.begin(folder.log())) {
-                year(folder);
+                year(folder, first);
             }
         } catch (IOException e) {
             throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new Refusal("stopped");
         } finally {
             Platform.exit();
         }
@@ -103,55 +124,53 @@ final class BenchYear extends Output {
         return drive;
     }
 
-    private void year(DataFolder folder) throws IOException {
+    /** @param first where the first day's end is kept */
+    private void year(DataFolder folder, Path first) throws IOException, InterruptedException {
         Progress progress = progress("living " + days + " days");
         List<Double> heap = new ArrayList<>();
-        List<Double> starts = new ArrayList<>();
         Workbench bench = opened(folder);
         for (int day = 0; day < days; day++) {
-            if (day % OPEN_DAYS == 0) {
-                if (day > 0) {
-                    close(bench);
-                    bench = opened(folder);
+            if (day == 1 || day > 0 && day % OPEN_DAYS == 0) {
+                close(bench);
+                if (day == 1) {
+                    copy(folder.root(), first);
                 }
-                starts.add(start(folder));
+                bench = opened(folder);
             }
             day(bench, day);
             if (fill != null && day % FILL_DAYS == FILL_DAYS - 1) {
                 full(bench, folder.root().resolveSibling("ballast"));
             }
             if (day >= FIRST_LOOK && day % LOOKS == 0) {
-                heap.add(heap());
+                heap.add(BenchLedger.heapMegabytes());
             }
             progress.accept((day + 1) / (double) days);
         }
         close(bench);
+        List<Start> atFirst = new ArrayList<>();
+        List<Start> atLast = new ArrayList<>();
+        for (int i = 0; i < STARTS; i++) {
+            atFirst.add(BenchLedger.start(first));
+            atLast.add(BenchLedger.start(folder.root()));
+        }
         try (Ledger ledger = Ledger.openReadOnly(folder.ledger()); Stream<Path> logs = Files.list(folder.log().getParent())) {
             LedgerCheck check = ledger.check(null, wall.plus(Duration.ofDays(1)));
-            List<Path> all = logs.toList();
-            long logged = 0;
-            for (Path log : all) {
-                logged += Files.size(log);
-            }
-            double worst = heap.stream().mapToDouble(h -> h / heap.getFirst()).max().orElse(1);
-            double first = middle(starts.subList(0, Math.min(3, starts.size())));
-            double last = middle(starts.subList(Math.max(0, starts.size() - 3), starts.size()));
+            long[] logged = logs.mapToLong(log -> log.toFile().length()).toArray();
+            double before = BenchLedger.median(atFirst, true);
+            double now = BenchLedger.median(atLast, true);
             Row row = new Row(days, check.entries(), filled, refused, heap.getFirst(), heap.getLast(), heap.getLast() / heap.getFirst(),
-                    worst, first, last, last / first, logged, all.size(), Files.size(folder.ledger()), check.broken().orElse(""),
-                            check.findings());
-            answer(row, List.of(String.format(Locale.ROOT,
-                    "%d days, %d entries; heap after a collection %.1f MB on day %d, %.1f MB at the end: "
-                    + "%.2f times, at most %.2f", days, row.entries(), row.heapFirst(), FIRST_LOOK, row.heapLast(), row.heapRatio(), worst),
-                    String.format(Locale.ROOT, "opening the bench %.0f ms at first, %.0f ms at last: %.2f times", first, last,
-                            row.startRatio()),
-                    String.format(Locale.ROOT, "the drive was full %d times: %d entries refused, each said", filled, refused),
-                    String.format(Locale.ROOT, "log %.1f MB in %d files; ledger %.0f MB, %s, %d findings", logged / 1e6, all.size(), row
-                            .ledgerBytes() / 1e6, row.broken().isEmpty() ? "verified" : row.broken(), row.findings().size())));
+                    heap.stream().mapToDouble(h -> h / heap.getFirst()).max().orElse(1), before, now, now / before,
+                    Arrays.stream(logged).sum(), logged.length, Files.size(folder.ledger()), check.broken().orElse(""), check.findings());
+            answer(row, row.words());
         }
     }
 
-    private static double middle(List<Double> some) {
-        return some.stream().sorted().skip(some.size() / 2).findFirst().orElseThrow();
+    private static void copy(Path from, Path to) throws IOException {
+        try (Stream<Path> all = Files.walk(from)) {
+            for (Path each : all.toList()) {
+                Files.copy(each, to.resolve(from.relativize(each).toString()));
+            }
+        }
     }
 
     private Workbench opened(DataFolder folder) {
@@ -223,15 +242,6 @@ final class BenchYear extends Output {
         });
     }
 
-    /** How long a further look at the same books takes to open, milliseconds. */
-    private double start(DataFolder folder) {
-        return Took.median(3, _ -> {
-            try (Ledger ledger = Ledger.openReadOnly(folder.ledger())) {
-                ledger.ofOpenTickets();
-            }
-        });
-    }
-
     /** Devices come and go; then the computer sleeps, the clock is put forward in March and back in October, and something fails often. */
     private void day(Workbench bench, int day) {
         for (int i = 0; i < tickets; i++) {
@@ -286,13 +296,5 @@ final class BenchYear extends Output {
             Thread.currentThread().interrupt();
             throw new Refusal("stopped");
         }
-    }
-
-    private static double heap() {
-        for (int i = 0; i < 3; i++) {
-            System.gc();
-        }
-        Runtime vm = Runtime.getRuntime();
-        return (vm.totalMemory() - vm.freeMemory()) / 1e6;
     }
 }

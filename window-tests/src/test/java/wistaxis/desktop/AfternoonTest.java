@@ -15,6 +15,7 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
@@ -27,9 +28,10 @@ import wistaxis.testserver.Server;
 import wistaxis.testserver.Wire;
 
 /** One afternoon of a shop with two windows, each a process, and a command line, on one ledger. */
+@Tag("walk")
 @ExtendWith({Waits.class, InEnglishAgain.class})
 class AfternoonTest {
-    private static final long LINE = 3_000_000;
+    private static final long LINE = 250_000;
 
     @TempDir
     private Path root = Path.of("");

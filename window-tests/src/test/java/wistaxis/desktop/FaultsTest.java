@@ -112,7 +112,7 @@ class FaultsTest {
     /** What waiting cannot mend is said at once, with what to do; what is tried again later works. */
     @Test
     void aLibraryThatSendsSomethingElseOrNothingIsSaid() {
-        try (Window w = Window.demo(folder, 12_000_000)) {
+        try (Window w = Window.demo(folder, 1_800_000)) {
             w.click("lane-T-0012");
             w.click("choose-31K88");
             w.world.standIns().faults().wrongLengthOnce(5);
@@ -120,7 +120,7 @@ class FaultsTest {
             w.sees("not the chosen firmware file");
             w.click("nav-firmware-files");
             w.sees("stopped: the library lists");
-            w.world.standIns().faults().drip(300_000);
+            w.world.standIns().faults().drip(45_000);
             w.click("resume-31K88");
             w.sees("downloading");
             w.click("first-31K88");
@@ -140,11 +140,11 @@ class FaultsTest {
     @Tag("long")
     @Test
     void aDownloadThatBreaksGoesOnAndTheLibraryMayBeDown() {
-        try (Window w = Window.demo(folder, 12_000_000)) {
+        try (Window w = Window.demo(folder, 1_800_000)) {
             w.click("lane-T-0012");
             w.sees("Newest signed build");
             w.click("choose-31K88");
-            w.world.standIns().faults().cutNextDownloadAfter(4_000_000);
+            w.world.standIns().faults().cutNextDownloadAfter(600_000);
             w.click("download");
             w.sees("Trying again by itself: the line broke");
             w.sees("The firmware file is verified");

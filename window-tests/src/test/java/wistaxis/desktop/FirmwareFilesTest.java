@@ -28,17 +28,17 @@ class FirmwareFilesTest {
     @Test
     void aDownloadOutlivesTheProgramAndServesASecondTicketOfTheSameModel() throws Exception {
         long kept;
-        try (Window w = Window.demo(folder, 6_000_000)) {
+        try (Window w = Window.demo(folder, 100_000)) {
             w.click("lane-" + TICKET);
             w.sees("When to enter the mode?");
             w.sees("Mode first");
             theBenchCallsOutSigningThatClosesSoon(w);
             w.click("choose-31K88");
             w.click("download");
-            Window.until(() -> w.bench.desk(TICKET).firmware().bytes() > 2_000_000, "some of the download");
+            Window.until(() -> w.bench.desk(TICKET).firmware().bytes() > 150_000, "some of the download");
             kept = w.bench.desk(TICKET).firmware().bytes();
         }
-        try (Window w = Window.demo(folder, 50_000)) { // so that nothing ends before it is let go
+        try (Window w = Window.demo(folder, 10_000)) { // so that nothing ends before it is let go
             w.click("lane-" + TICKET);
             w.sees("are here already");
             w.click("nav-firmware-files");
@@ -74,11 +74,11 @@ class FirmwareFilesTest {
      */
     @Test
     void whatIsLeftFromBeforeIsGoneOnWithOrThrownAwayFromTheFirmwareFolder() throws Exception {
-        try (Window w = Window.demo(folder, 6_000_000)) {
+        try (Window w = Window.demo(folder, 100_000)) {
             w.click("lane-" + TICKET);
             w.click("choose-31K88");
             w.click("download");
-            Window.until(() -> w.bench.desk(TICKET).firmware().bytes() > 2_000_000, "some of the download");
+            Window.until(() -> w.bench.desk(TICKET).firmware().bytes() > 150_000, "some of the download");
         }
         String nobodys = "ab".repeat(32);
         Files.write(folder.resolve("firmware/iPad7,5_30A1.zip.part"), new byte[2_500_000]);
@@ -96,7 +96,7 @@ class FirmwareFilesTest {
             Window.until(() -> w.bench.ticket(TICKET).firmwareVerified(), "the proof to be on the disk");
             assertThat(w.entries().stream().map(e -> e.event())).as("gone on with, not begun anew")
                     .filteredOn(TicketEvent.DownloadStarted.class::isInstance).last()
-                    .isInstanceOfSatisfying(TicketEvent.DownloadStarted.class, e -> assertThat(e.fromByte()).isGreaterThan(2_000_000));
+                    .isInstanceOfSatisfying(TicketEvent.DownloadStarted.class, e -> assertThat(e.fromByte()).isGreaterThan(140_000));
             assertThat(w.text()).doesNotContain("from before");
         }
     }
@@ -107,9 +107,9 @@ class FirmwareFilesTest {
             return null;
         });
         w.click("choose-31J61");
-        w.world.standIns().faults().drip(400_000);
+        w.world.standIns().faults().drip(60_000);
         w.click("download");
-        Window.until(() -> w.bench.desk("T-0019").firmware().bytes() > 500_000, "some of another download");
+        Window.until(() -> w.bench.desk("T-0019").firmware().bytes() > 75_000, "some of another download");
         w.click("nav-firmware-files");
         w.click("pause-31J61");
         w.sees("paused");

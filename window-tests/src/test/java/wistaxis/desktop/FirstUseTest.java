@@ -15,6 +15,7 @@ import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
@@ -25,6 +26,7 @@ import wistaxis.core.ticket.TicketEvent;
 import wistaxis.workbench.document.DocumentMaker;
 
 /** From a restored device to first use, the documents, and the customer who is forgotten: by clicks and keys, in the window. */
+@Tag("walk")
 @ExtendWith(Waits.class)
 class FirstUseTest extends OnDemoBench {
     @TempDir

@@ -12,7 +12,7 @@ import wistaxis.store.ledger.DataFolder;
 
 /** A second window in a process of its own: takes in a device, then does what it is told, a line at a time, and says when it is done. */
 public final class FrontDesk {
-    private static final long LINE = 3_000_000;
+    private static final long LINE = 250_000;
 
     private FrontDesk() {}
 

@@ -15,6 +15,7 @@ import wistaxis.core.ticket.TicketEvent;
 import wistaxis.core.work.Command;
 
 /** What is done without a computer, driven in the window: every guide once, by clicks and by digits. */
+@Tag("walk")
 @ExtendWith(Waits.class)
 class GuidesTest extends OnDemoBench {
     private String ticket(String problem, String... more) {

@@ -32,7 +32,7 @@ class KeyboardTest {
 
     @BeforeEach
     void open() {
-        w = new Window(DataFolder.open(folder), Instant.now(), 1_000_000);
+        w = new Window(DataFolder.open(folder), Instant.now(), 150_000);
     }
 
     @AfterEach

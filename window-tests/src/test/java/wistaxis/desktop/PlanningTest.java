@@ -27,7 +27,7 @@ class PlanningTest {
 
     @BeforeEach
     void open() {
-        w = Window.demo(folder, 2_000_000);
+        w = Window.demo(folder, 300_000);
     }
 
     @AfterEach

@@ -32,7 +32,7 @@ class StatesTest {
     private Path folder = Path.of("");
 
     private Window open() {
-        return new Window(DataFolder.open(folder), NOW, 1_000_000);
+        return new Window(DataFolder.open(folder), NOW, 150_000);
     }
 
     @Test

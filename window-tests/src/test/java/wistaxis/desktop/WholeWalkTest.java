@@ -15,9 +15,10 @@ import wistaxis.core.words.Say;
 import wistaxis.store.ledger.DataFolder;
 
 /** One locked phone from intake to ledger, in the real window, with real clicks and keys. */
+@Tag("walk")
 @ExtendWith({Waits.class, InEnglishAgain.class})
 class WholeWalkTest {
-    private static final long LINE = 3_000_000;
+    private static final long LINE = 250_000;
 
     @TempDir
     private Path folder = Path.of("");

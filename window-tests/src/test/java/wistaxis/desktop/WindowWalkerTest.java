@@ -12,6 +12,7 @@ import javafx.scene.Scene;
 import javafx.scene.control.Button;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
@@ -25,6 +26,7 @@ import wistaxis.store.files.DiskProblem;
  * Clicks, types and presses whatever there is on whatever page, from a seed: nothing may throw but what says why it is refused, no page
  * may fail, and the keyboard is never left to the head of the window by itself.
  */
+@Tag("walk")
 @ExtendWith({Waits.class, InEnglishAgain.class}) // a walk may choose another language
 class WindowWalkerTest {
     private static final int GUIDES = Integer.getInteger("windowWalks", 12);
