@@ -6,6 +6,7 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.function.Supplier;
 import wistaxis.cli.output.Refusal;
+import wistaxis.standins.ScriptedUsb;
 import wistaxis.standins.SimulatedDevice;
 import wistaxis.standins.StandInSigner;
 import wistaxis.standins.StandInWorld;
@@ -19,9 +20,11 @@ final class BenchAlone implements AutoCloseable {
     private final ExecutorService front = Executors.newSingleThreadExecutor();
     private final Workbench bench;
 
-    BenchAlone(DataFolder folder) {
+    /** @param real whether the folder is of a real bench, or of practice */
+    BenchAlone(DataFolder folder, boolean real) {
         try {
-            bench = front.submit(() -> new Workbench(Workbench.Setup.of("Bench", folder, BenchAlone::world, front))).get();
+            bench = front.submit(() -> new Workbench(Workbench.Setup.of("Bench", folder, real ? _ -> World.real(new OshiComputer(),
+                    new ScriptedUsb(), SimulatedDevice::new) : BenchAlone::world, front))).get();
         } catch (InterruptedException | ExecutionException e) {
             front.shutdownNow();
             throw new IllegalStateException("the bench does not open", e);

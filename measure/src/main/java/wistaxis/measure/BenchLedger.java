@@ -140,8 +140,10 @@ final class BenchLedger extends Output {
     }
 
     /** A process of its own opens the bench as the window does, and says how long that took and what it holds. */
-    static Start start(Path folder) throws IOException, InterruptedException {
-        String[] said = call("-Xmx512m", "bench", "ledger-start", "--data", folder.toString()).split(" ");
+    static Start start(Path folder, String... further) throws IOException, InterruptedException {
+        List<String> args = new ArrayList<>(List.of("bench", "ledger-start", "--data", folder.toString()));
+        args.addAll(List.of(further));
+        String[] said = call("-Xmx512m", args.toArray(String[]::new)).split(" ");
         return new Start(Double.parseDouble(said[0]), Double.parseDouble(said[1]));
     }
 
@@ -236,10 +238,13 @@ final class BenchLedger extends Output {
         @Option(names = "--data", required = true)
         private Path data = Path.of("");
 
+        @Option(names = "--real")
+        private boolean real;
+
         @Override
         public void run() {
             long began = System.nanoTime();
-            try (BenchAlone bench = new BenchAlone(DataFolder.open(data))) {
+            try (BenchAlone bench = new BenchAlone(DataFolder.open(data), real)) {
                 double took = (System.nanoTime() - began) / 1e6;
                 out().println(String.format(Locale.ROOT, "%.1f %.2f %d", took, heapMegabytes(), bench.open()));
             }

@@ -101,6 +101,7 @@ final class BenchYear extends Output {
         try (Scratch scratch = fill == null ? Scratch.make("year") : Scratch.in(small(fill))) {
             if (window) {
                 Screenshots.startHeadless();
+                Platform.setImplicitExit(false); // its window is closed and opened again
             }
             DataFolder folder = DataFolder.open(scratch.root().resolve("shop"));
             Path first = scratch.root().resolve("first-day");
@@ -118,10 +119,10 @@ final class BenchYear extends Output {
     }
 
     private static Path small(Path drive) throws IOException {
-        if (Files.getFileStore(drive).getTotalSpace() > MOST_FILLED) {
-            throw new BadInput("[" + drive + "] is on a drive of more than 1 GB: nothing so large is filled");
+        if (Files.getFileStore(drive).getTotalSpace() <= MOST_FILLED) {
+            return drive;
         }
-        return drive;
+        throw new BadInput("[" + drive + "] is on a drive of more than 1 GB: nothing so large is filled");
     }
 
     /** @param first where the first day's end is kept */
@@ -150,8 +151,8 @@ final class BenchYear extends Output {
         List<Start> atFirst = new ArrayList<>();
         List<Start> atLast = new ArrayList<>();
         for (int i = 0; i < STARTS; i++) {
-            atFirst.add(BenchLedger.start(first));
-            atLast.add(BenchLedger.start(folder.root()));
+            atFirst.add(BenchLedger.start(first, "--real"));
+            atLast.add(BenchLedger.start(folder.root(), "--real"));
         }
         try (Ledger ledger = Ledger.openReadOnly(folder.ledger()); Stream<Path> logs = Files.list(folder.log().getParent())) {
             LedgerCheck check = ledger.check(null, wall.plus(Duration.ofDays(1)));
