@@ -104,9 +104,8 @@ final class BenchYear extends Output {
                 Platform.setImplicitExit(false); // its window is closed and opened again
             }
             DataFolder folder = DataFolder.open(scratch.root().resolve("shop"));
-            Path first = scratch.root().resolve("first-day");
             try (LogFile _ = LogFile.begin(folder.log())) {
-                year(folder, first);
+                year(folder, scratch.root().resolve("first-day"));
             }
         } catch (IOException e) {
             throw new UncheckedIOException(e);

@@ -44,7 +44,7 @@ public record Database(String what, String script, int newest) {
     /** What a database of ours has at the very least, bytes. */
     private static final int SMALLEST = 512;
 
-    /** Looking through this many bytes takes a moment: about what {@link LedgerStore#LOOKED_THROUGH} entries need. Ours. */
+    /** Looking through this many bytes takes a moment. Ours. */
     private static final long LOOKED_THROUGH = 2_000_000;
 
     /**
@@ -209,7 +209,7 @@ public record Database(String what, String script, int newest) {
     static void check(Jdbi jdbi) {
         String health = jdbi.withHandle(h -> h.createQuery("PRAGMA quick_check(1)").mapTo(String.class).one());
         if (!health.equals("ok")) {
-            throw new Damaged(health);
+            throw new Damaged(health.replaceAll("\\s+", " ").replace("*** in database main *** ", ""));
         }
     }
 

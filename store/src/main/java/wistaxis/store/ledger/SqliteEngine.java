@@ -5,6 +5,7 @@ import java.sql.Connection;
 import java.sql.SQLException;
 import org.jdbi.v3.core.HandleCallback;
 import org.jdbi.v3.core.Jdbi;
+import wistaxis.store.files.Damaged;
 import wistaxis.store.files.DiskProblem;
 import wistaxis.store.files.SameFile;
 
@@ -57,7 +58,11 @@ final class SqliteEngine implements Engine {
 
     @Override
     public void health() {
-        Database.check(jdbi);
+        try {
+            Database.check(jdbi);
+        } catch (Damaged e) {
+            throw DiskProblem.of(database.what(), file, e);
+        }
     }
 
     @Override
