@@ -45,6 +45,7 @@ class AfternoonTest {
         static Desk at(Path folder) throws IOException {
             List<String> command = new ArrayList<>(List.of(ProcessHandle.current().info().command().orElseThrow()));
             ManagementFactory.getRuntimeMXBean().getInputArguments().stream().filter(a -> !a.startsWith("-javaagent")).forEach(command::add);
+            command.add("-Djavafx.animation.pulse=30"); // it mostly waits for the other one
             command.addAll(List.of("-cp", System.getProperty("surefire.test.class.path", System.getProperty("java.class.path")),
                     FrontDesk.class.getName(), folder.toString()));
             Process process = new ProcessBuilder(command).redirectError(new File("target/front-desk.txt")).start();

@@ -82,6 +82,7 @@ final class Window implements AutoCloseable {
 
     /** So many looks, 5 ms and more apart, and as many frames and more: both, for either alone may be quick. */
     private static final int NEVER = 6_000;
+    private static final int SOON = 40;
     private static final int NEVER_FRAMES = 20_000;
 
     /** Frames of all windows. */
@@ -505,7 +506,7 @@ final class Window implements AutoCloseable {
             if (looks > NEVER && drawn - first > NEVER_FRAMES) {
                 throw new AssertionError("never came: " + what.get());
             }
-            pause(5);
+            pause(looks < SOON ? 5 : 20); // each look at all that is on screen is work too
         }
     }
 

@@ -209,7 +209,7 @@ public record Database(String what, String script, int newest) {
     static void check(Jdbi jdbi) {
         String health = jdbi.withHandle(h -> h.createQuery("PRAGMA quick_check(1)").mapTo(String.class).one());
         if (!health.equals("ok")) {
-            throw new Damaged(health.replaceAll("\\s+", " ").replace("*** in database main *** ", ""));
+            throw new Damaged(health.replaceAll("\\s+", " "));
         }
     }
 
