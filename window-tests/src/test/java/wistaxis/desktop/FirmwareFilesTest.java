@@ -34,6 +34,7 @@ class FirmwareFilesTest {
             w.sees("Mode first");
             theBenchCallsOutSigningThatClosesSoon(w);
             w.click("choose-31K88");
+            w.sees("Firmware chosen: version 31.10, "); // to be taken back, and nothing half said
             w.click("download");
             Window.until(() -> w.bench.desk(TICKET).firmware().bytes() > 150_000, "some of the download");
             kept = w.bench.desk(TICKET).firmware().bytes();

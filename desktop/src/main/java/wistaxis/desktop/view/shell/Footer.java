@@ -124,6 +124,8 @@ final class Footer extends VBox {
         int clause = words.lastIndexOf(", ", LONGEST_BRIEF); // what is left makes sense
         int end = words.length() <= LONGEST_BRIEF ? words.length() : Math.max(clause > 0 ? clause : words.lastIndexOf(' ', LONGEST_BRIEF),
                 1);
-        return act.ticket() + " " + words.substring(0, end);
+        String kept = words.substring(0, end);
+        int aside = kept.lastIndexOf('(');
+        return act.ticket() + " " + (aside > kept.lastIndexOf(')') ? kept.substring(0, aside).strip() : kept);
     }
 }
