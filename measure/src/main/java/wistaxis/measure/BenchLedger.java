@@ -17,7 +17,6 @@ import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import wistaxis.cli.output.Output;
-import wistaxis.cli.output.Progress;
 import wistaxis.cli.output.Refusal;
 import wistaxis.core.buttons.Mode;
 import wistaxis.core.facts.BadInput;

@@ -97,7 +97,7 @@ class FirmwareFilesTest {
             Window.until(() -> w.bench.ticket(TICKET).firmwareVerified(), "the proof to be on the disk");
             assertThat(w.entries().stream().map(e -> e.event())).as("gone on with, not begun anew")
                     .filteredOn(TicketEvent.DownloadStarted.class::isInstance).last()
-                    .isInstanceOfSatisfying(TicketEvent.DownloadStarted.class, e -> assertThat(e.fromByte()).isGreaterThan(140_000));
+                    .isInstanceOfSatisfying(TicketEvent.DownloadStarted.class, e -> assertThat(e.fromByte()).isGreaterThan(150_000));
             assertThat(w.text()).doesNotContain("from before");
         }
     }

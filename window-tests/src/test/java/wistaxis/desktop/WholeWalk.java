@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.stream.Stream;
 import javafx.scene.input.KeyCode;
 import wistaxis.core.buttons.Screen;
 import wistaxis.core.device.DeviceButton;

@@ -63,11 +63,11 @@ class LayoutCardTest {
             TextPosition a = down.get(i);
             for (TextPosition b : down.subList(i + 1, down.size())) {
                 float by = b.getYDirAdj() - a.getYDirAdj();
-                boolean beside = b.getXDirAdj() > a.getXDirAdj() + a.getWidthDirAdj() || a.getXDirAdj() > b.getXDirAdj()
-                        + b.getWidthDirAdj();
                 if (by > FAR) {
                     break;
                 }
+                boolean beside = b.getXDirAdj() > a.getXDirAdj() + a.getWidthDirAdj() || a.getXDirAdj() > b.getXDirAdj()
+                        + b.getWidthDirAdj();
                 if (by > 0.5 && by < 0.72 * b.getFontSizeInPt() && !beside) {
                     found.add(a.getUnicode() + " on " + b.getUnicode() + " at " + a.getXDirAdj() + ", " + a.getYDirAdj());
                 }

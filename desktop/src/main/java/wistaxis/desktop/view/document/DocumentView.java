@@ -86,8 +86,9 @@ public final class DocumentView extends TicketPage {
         Arrays.stream(DocumentMaker.Kind.values()).filter(k -> !k.isOfLot() || ticket().lot() != null).forEach(k -> kinds.getChildren()
                 .add(Ui.button("document-" + k, k.title(), k == kind
                 ? "chip chosen" : "chip", () -> {
+            Printers.Media before = media();
             kind = k;
-            printer = printer();
+            printer = media() == before ? printer : printer(); // the system is asked once for each
             make();
             refresh();
         })));
